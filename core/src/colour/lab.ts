@@ -1,0 +1,37 @@
+import { power, cubeRoot } from "../geometry/power.ts";
+import { parts, type Rgba } from "./colour.ts";
+
+/** CIE L*a*b* under D65. */
+export type Lab = readonly [l: number, a: number, b: number];
+
+/** Linear light of each sRGB byte (IEC 61966-2-1). */
+const LINEAR: Float64Array = Float64Array.from({ length: 256 }, (_, i) => {
+	const v = i / 255;
+	return v <= 0.04045 ? v / 12.92 : power((v + 0.055) / 1.055, 2.4);
+});
+
+/** Relative luminance, 0 to 1 (WCAG 2.2). */
+export function luminance(colour: Rgba): number {
+	const [r, g, b] = parts(colour);
+	return 0.2126 * (LINEAR[r] as number) + 0.7152 * (LINEAR[g] as number) + 0.0722 * (LINEAR[b] as number);
+}
+
+/** Contrast ratio of two opaque colours, 1 to 21 (WCAG 2.2). */
+export function contrast(one: Rgba, other: Rgba): number {
+	const a = luminance(one) + 0.05;
+	const b = luminance(other) + 0.05;
+	return a > b ? a / b : b / a;
+}
+
+/** sRGB to L*a*b* (CIE 15:2004, D65 white). Opacity is left out. */
+export function labOf(colour: Rgba): Lab {
+	const [red, green, blue] = parts(colour);
+	const r = LINEAR[red] as number;
+	const g = LINEAR[green] as number;
+	const b = LINEAR[blue] as number;
+	const f = (t: number) => (t > 216 / 24389 ? cubeRoot(t) : (t * (24389 / 27) + 16) / 116);
+	const x = f((0.4124564 * r + 0.3575761 * g + 0.1804375 * b) / 0.95047);
+	const y = f(0.2126729 * r + 0.7151522 * g + 0.072175 * b);
+	const z = f((0.0193339 * r + 0.119192 * g + 0.9503041 * b) / 1.08883);
+	return [116 * y - 16, 500 * (x - y), 200 * (y - z)];
+}

@@ -1,0 +1,2 @@
+export { run } from "./nib/runner.ts";
+export { read } from "./nib/read.ts";

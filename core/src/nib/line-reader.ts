@@ -1,0 +1,257 @@
+import type { BlockStack } from "./blocks.ts";
+import { Cursor } from "./cursor.ts";
+import type { Line, Token } from "./lexer.ts";
+import { drawStatement, type Surroundings } from "./phrases.ts";
+import { nearest, type Place } from "./problem.ts";
+import { STATEMENTS } from "./statements/index.ts";
+import type { Parameter, Value } from "./tree.ts";
+import { ValueReader } from "./values.ts";
+
+/** Words that open a block closed by `end`. */
+export const OPENERS: ReadonlySet<string> = new Set(["repeat", "for", "while", "if", "routine"]);
+
+/** Words of the language that can't be names. */
+export const RESERVED: ReadonlySet<string> = new Set(
+	"let if else repeat for each while routine return break end pen sheet frame true false none and or not mod".split(" "),
+);
+
+const FLOW = new Set(["let", "repeat", "for", "while", "if", "else", "routine", "return", "break", "end"]);
+
+/** What other ways of drawing call a statement, and what Nib says. */
+const OTHER_WORDS: Readonly<Record<string, string>> = {
+	forward: "walk",
+	move: "walk",
+	step: "walk",
+	back: "walk",
+	left: "turn left",
+	right: "turn right",
+	rotate: "turn",
+	rectangle: "rect",
+	square: "rect",
+	oval: "ellipse",
+	background: "paper",
+	color: "pen colour",
+	colour: "pen colour",
+	write: "text",
+	var: "let",
+	const: "let",
+	set: "let",
+	function: "routine",
+	def: "routine",
+	procedure: "routine",
+	loop: "repeat",
+	until: "while",
+	elif: "else if",
+	elseif: "else if",
+	clear: "paper",
+};
+
+/** Reads one line at a time and hands what it says to the open blocks. */
+export class LineReader {
+	private readonly around: Surroundings;
+	private readonly routines: ReadonlySet<string>;
+
+	constructor(around: Surroundings, routines: ReadonlySet<string>) {
+		this.around = around;
+		this.routines = routines;
+	}
+
+	/** Throws Unreadable where the line is wrong. */
+	read(line: Line, blocks: BlockStack): void {
+		const cursor = new Cursor(line);
+		const head = cursor.front;
+		if (head.type !== "name") return this.noHead(cursor);
+		const next = cursor.ahead(1);
+		if (this.routines.has(head.text) && next.text === "(" && next.type === "sign") return this.call(cursor, blocks);
+		if (FLOW.has(head.text)) return this.flow(cursor, blocks, head);
+		if (next.type === "sign" && next.text === "=" && !RESERVED.has(head.text) && !this.statementWithEquals(head.text)) return this.change(cursor, blocks);
+		if (next.type === "sign" && next.text === "." && head.text in { pen: 1, sheet: 1, frame: 1 }) return this.readOnly(cursor);
+		const statement = STATEMENTS.get(head.text);
+		if (statement) {
+			cursor.take();
+			return blocks.add(drawStatement(cursor, statement, head.place, this.around));
+		}
+		if (next.type === "sign" && next.text === "(") return this.unknownCall(cursor);
+		this.unknown(cursor, head);
+	}
+
+	/** `fill = blue` is a mistaken statement unless the program declares such a name. */
+	private statementWithEquals(word: string): boolean {
+		return STATEMENTS.has(word) && !this.around.declared.has(word);
+	}
+
+	private noHead(cursor: Cursor): never {
+		return cursor.fail("statement-missing", cursor.place, { found: cursor.front.text });
+	}
+
+	private unknown(cursor: Cursor, head: Token): never {
+		const { place, text } = head;
+		const next = cursor.ahead(1);
+		if (next.type === "sign" && /^[+\-*/]$/.test(next.text) && cursor.ahead(2).text === "=") {
+			const whole = `${text} = ${text} ${next.text} `;
+			const end = cursor.ahead(2).place;
+			const span = { ...place, length: end.column + 1 - place.column };
+			return cursor.fail("change-short", span, { name: text, sign: next.text }, { place: span, text: whole });
+		}
+		const heads = [...STATEMENTS.keys(), ...FLOW];
+		const lower = text.toLowerCase();
+		if (heads.includes(lower)) return cursor.fail("statement-case", place, { found: text, near: lower }, { place, text: lower });
+		const other = OTHER_WORDS[lower];
+		if (other) return cursor.fail("statement-other", place, { found: text, ours: other }, { place, text: other });
+		const phrase = this.phraseOf(text);
+		if (phrase) return cursor.fail("phrase-alone", place, { phrase: text, head: phrase });
+		const near = nearest(text, heads);
+		return cursor.fail("statement-unknown", place, { found: text, near: near ?? "" }, near ? { place, text: near } : undefined);
+	}
+
+	private phraseOf(word: string): string | undefined {
+		for (const statement of STATEMENTS.values()) if (statement.phrases.some((p) => p.word === word)) return statement.head;
+		return undefined;
+	}
+
+	private unknownCall(cursor: Cursor): never {
+		const { text, place } = cursor.front;
+		const near = nearest(text, [...this.routines, ...STATEMENTS.keys()]);
+		return cursor.fail("routine-unknown", place, { name: text, near: near ?? "" }, near ? { place, text: near } : undefined);
+	}
+
+	private readOnly(cursor: Cursor): never {
+		const { place, text } = cursor.take();
+		cursor.take();
+		const name = cursor.take().text;
+		return cursor.fail("property-set", cursor.span(place), { name: `${text}.${name}`, instead: name === "x" || name === "y" ? "go to" : name === "facing" ? "face" : text });
+	}
+
+	private call(cursor: Cursor, blocks: BlockStack): void {
+		const { place } = cursor.front;
+		const call = this.value(cursor, "");
+		this.finish(cursor);
+		if (call.node === "call") blocks.add({ node: "do", call, place });
+		else cursor.fail("value-alone", call.place, {});
+	}
+
+	private change(cursor: Cursor, blocks: BlockStack): void {
+		const name = cursor.take();
+		cursor.take();
+		const value = this.value(cursor, "=");
+		this.finish(cursor);
+		blocks.add({ node: "set", name: name.text, value, namePlace: name.place, place: name.place });
+	}
+
+	private flow(cursor: Cursor, blocks: BlockStack, head: Token): void {
+		const { place } = head;
+		cursor.take();
+		switch (head.text) {
+			case "let":
+				return this.declare(cursor, blocks, place);
+			case "repeat": {
+				const count = this.value(cursor, "repeat");
+				cursor.takeWord("times");
+				this.finish(cursor, "repeat");
+				return blocks.begin("repeat", cursor.line, (body) => ({ node: "repeat", count, body, place }));
+			}
+			case "for":
+				return this.forLoop(cursor, blocks, place);
+			case "while": {
+				const condition = this.condition(cursor, "while");
+				return blocks.begin("while", cursor.line, (body) => ({ node: "while", condition, body, place }));
+			}
+			case "if":
+				return blocks.beginIf(cursor.line, this.condition(cursor, "if"), place);
+			case "else": {
+				const condition = cursor.takeWord("if") ? this.condition(cursor, "else if") : undefined;
+				this.finish(cursor, "else");
+				return blocks.branch(condition, place);
+			}
+			case "routine":
+				return this.routine(cursor, blocks, place);
+			case "return": {
+				const value = cursor.done ? undefined : this.value(cursor, "return");
+				this.finish(cursor);
+				return blocks.add({ node: "return", place, ...(value && { value }) });
+			}
+			case "break":
+				this.finish(cursor);
+				return blocks.add({ node: "break", place });
+			default:
+				if (!cursor.done) cursor.fail("end-not-alone", cursor.place, { found: cursor.rest() });
+				return blocks.end(cursor.line);
+		}
+	}
+
+	private declare(cursor: Cursor, blocks: BlockStack, place: Place): void {
+		const name = this.name(cursor, "let");
+		if (!cursor.takeSign("=")) cursor.fail("equals-missing", cursor.place, { name: name.text }, cursor.done ? undefined : { place: { ...cursor.place, length: 0 }, text: "= " });
+		const value = this.value(cursor, "=");
+		this.finish(cursor);
+		blocks.add({ node: "let", name: name.text, value, namePlace: name.place, place });
+	}
+
+	private forLoop(cursor: Cursor, blocks: BlockStack, place: Place): void {
+		const name = this.name(cursor, "for");
+		this.word(cursor, "from", "for NAME from A to B");
+		const from = this.value(cursor, "from");
+		this.word(cursor, "to", "for NAME from A to B");
+		const to = this.value(cursor, "to");
+		const by = cursor.takeWord("by") ? this.value(cursor, "by") : undefined;
+		this.finish(cursor, "for");
+		const node = { node: "for", name: name.text, from, to, namePlace: name.place, place, ...(by && { by }) } as const;
+		blocks.begin("for", cursor.line, (body) => ({ ...node, body }));
+	}
+
+	private routine(cursor: Cursor, blocks: BlockStack, place: Place): void {
+		blocks.topLevel(cursor.line);
+		const name = cursor.front;
+		if (name.type !== "name") cursor.fail("name-missing", cursor.place, { after: "routine" });
+		if (RESERVED.has(name.text)) cursor.fail("name-reserved", name.place, { name: name.text });
+		cursor.take();
+		if (!cursor.takeSign("(")) cursor.fail("brackets-missing", cursor.place, { name: name.text }, { place: { ...cursor.place, length: 0 }, text: cursor.done ? "()" : "(" });
+		const parameters: Parameter[] = [];
+		while (!cursor.isSign(")")) {
+			const parameter = this.name(cursor, parameters.length === 0 ? "(" : ",");
+			const otherwise = cursor.takeSign("=") ? this.value(cursor, "=") : undefined;
+			if (parameters.some((p) => p.name === parameter.text)) cursor.fail("value-name-twice", parameter.place, { name: parameter.text });
+			parameters.push({ name: parameter.text, place: parameter.place, ...(otherwise && { otherwise }) });
+			if (!cursor.takeSign(",")) break;
+		}
+		if (!cursor.takeSign(")")) cursor.fail("bracket-open", cursor.place, { opened: `${name.text}(`, sign: ")" }, { place: { ...cursor.place, length: 0 }, text: ")" });
+		this.finish(cursor, "routine");
+		const node = { node: "routine", name: name.text, parameters, place, namePlace: name.place } as const;
+		blocks.begin("routine", cursor.line, (body) => ({ ...node, body }));
+	}
+
+	private name(cursor: Cursor, after: string): Token {
+		const { front } = cursor;
+		if (cursor.done || front.type !== "name") cursor.fail("name-missing", cursor.place, { after });
+		if (RESERVED.has(front.text)) cursor.fail("name-reserved", front.place, { name: front.text });
+		return cursor.take();
+	}
+
+	private word(cursor: Cursor, word: string, form: string): void {
+		if (cursor.takeWord(word)) return;
+		const near = cursor.front.type === "name" && nearest(cursor.front.text, [word]);
+		const fix = near ? { place: cursor.place, text: word } : { place: { ...cursor.place, length: 0 }, text: `${word} ` };
+		cursor.fail("word-missing", cursor.place, { word, form, found: cursor.front.text }, fix);
+	}
+
+	private condition(cursor: Cursor, head: string): Value {
+		const value = this.value(cursor, head);
+		if (cursor.isSign("=")) cursor.fail("equals-compare", cursor.place, { head }, { place: cursor.place, text: "==" });
+		this.finish(cursor, head);
+		return value;
+	}
+
+	private value(cursor: Cursor, owner: string): Value {
+		return new ValueReader(cursor, this.around.nesting).value(owner);
+	}
+
+	/** Nothing may follow; after a block's head it may be that the body was begun on its line. */
+	private finish(cursor: Cursor, head?: string): void {
+		if (cursor.done) return;
+		const { front, place } = cursor;
+		const extra = cursor.rest();
+		if (front.text === "then" || front.text === "do" || front.text === "{") cursor.fail("word-drop", place, { word: front.text, head: head ?? "" }, { place, text: "" });
+		if (head && (STATEMENTS.has(front.text) || FLOW.has(front.text) || this.routines.has(front.text))) cursor.fail("body-on-line", place, { head, found: front.text }, { place: { ...place, length: 0 }, text: "\n  " });
+		cursor.fail("line-goes-on", place, { found: extra });
+	}
+}

@@ -1,0 +1,76 @@
+import { CLASS_LIMITS, type Limits } from "../limits/limits.ts";
+import { BlockStack } from "./blocks.ts";
+import { type Line, linesOf } from "./lexer.ts";
+import { LineReader, OPENERS } from "./line-reader.ts";
+import { type Problem, Unreadable } from "./problem.ts";
+import type { Program } from "./tree.ts";
+
+/*
+ * program   = { line }
+ * line      = statement end-of-line; only inside ( ) or [ ] does it run on
+ * statement = "let" NAME "=" value | NAME "=" value | NAME "(" values ")"
+ *           | "repeat" value [ "times" ] block | "for" NAME "from" value "to" value [ "by" value ] block
+ *           | "while" value block | "if" value block { "else" "if" value block } [ "else" block ]
+ *           | "routine" NAME "(" [ NAME [ "=" value ] { "," NAME [ "=" value ] } ] ")" block
+ *           | "return" [ value ] | "break" | drawing
+ * block     = { line } "end"
+ * drawing   = HEAD [ DIRECTION ] [ value { "," value } ] { phrase }
+ * phrase    = WORD [ value { "," value } ] | WORD FIXED-WORD
+ * Values are written out in values.ts; heads and their phrases in statements/.
+ */
+
+/** A source as far as it could be read. */
+export interface Reading {
+	readonly program: Program;
+	/** In the order of the source. A program with a problem isn't run. */
+	readonly problems: readonly Problem[];
+}
+
+const MOST_PROBLEMS = 50;
+
+/** Names that a program declares anywhere, whatever else is wrong with it. */
+function declaredNames(lines: readonly Line[]): Set<string> {
+	const names = new Set<string>();
+	for (const { tokens } of lines) {
+		const [head, second] = tokens;
+		if (!head) continue;
+		if ((head.text === "let" || head.text === "for" || head.text === "routine") && second?.type === "name") names.add(second.text);
+		if (head.text === "routine") for (const token of tokens.slice(2)) if (token.type === "name") names.add(token.text);
+	}
+	return names;
+}
+
+/** Whether each block has just one `end`, counted without looking at indentation. */
+function balanced(lines: readonly Line[]): boolean {
+	let depth = 0;
+	for (const { tokens } of lines) {
+		const head = tokens[0]?.type === "name" ? tokens[0].text : "";
+		if (head === "routine" && depth > 0) return false;
+		if (OPENERS.has(head)) depth++;
+		else if (head === "end" && --depth < 0) return false;
+	}
+	return depth === 0;
+}
+
+/** Reads a source into a tree. Never throws, whatever the source. */
+export function parse(source: string, limits: Limits = CLASS_LIMITS): Reading {
+	const lines = linesOf(source);
+	const problems: Problem[] = [];
+	const declared = declaredNames(lines);
+	const routineNames = new Set(lines.filter((l) => l.tokens[0]?.text === "routine").map((l) => l.tokens[1]?.text ?? ""));
+	const reader = new LineReader({ declared, nesting: limits.nesting }, routineNames);
+	const blocks = new BlockStack(balanced(lines), limits.nesting, (problem) => problems.push(problem));
+	for (const line of lines) {
+		try {
+			if (line.problem) throw new Unreadable(line.problem);
+			reader.read(line, blocks);
+		} catch (error) {
+			if (!(error instanceof Unreadable)) throw error;
+			problems.push(error.problem);
+			if (OPENERS.has(line.tokens[0]?.text ?? "")) blocks.openBroken(line);
+		}
+	}
+	blocks.finish();
+	problems.sort((a, b) => a.place.line - b.place.line || a.place.column - b.place.column);
+	return { program: { steps: blocks.steps, routines: blocks.routines }, problems: problems.slice(0, MOST_PROBLEMS) };
+}

@@ -1,0 +1,62 @@
+/** Where something stands in a source: line and column from 1, length in characters. */
+export interface Place {
+	readonly line: number;
+	readonly column: number;
+	readonly length: number;
+}
+
+/** A change to the source that puts a problem right: the text at the place is replaced. */
+export interface Fix {
+	readonly place: Place;
+	readonly text: string;
+}
+
+/** What is wrong, or worth saying, in a program: a code, what it is about, where, and where possible how to mend it. */
+export interface Problem {
+	readonly code: string;
+	readonly place: Place;
+	/** What the sentence needs: the student's own words and values. */
+	readonly data: Readonly<Record<string, string | number>>;
+	readonly fix?: Fix;
+}
+
+/** Thrown inside the reader to leave a line; never leaves `nib/`. */
+export class Unreadable extends Error {
+	override readonly name = "Unreadable";
+	readonly problem: Problem;
+	constructor(problem: Problem) {
+		super(problem.code);
+		this.problem = problem;
+	}
+}
+
+/** The words a program might have meant, by the fewest changed letters; undefined where none is near. */
+export function nearest(word: string, known: Iterable<string>): string | undefined {
+	const lower = word.toLowerCase();
+	let best: string | undefined;
+	let bestCost = Math.max(1, Math.floor(lower.length / 3)) + 0.5;
+	for (const candidate of known) {
+		const cost = candidate === word ? 0 : editCost(lower, candidate.toLowerCase()) + (candidate.toLowerCase() === lower ? 0.1 : 0);
+		if (cost < bestCost) [best, bestCost] = [candidate, cost];
+	}
+	return best;
+}
+
+/** Letters added, dropped, changed or two neighbours exchanged (Damerau 1964, restricted form). */
+function editCost(a: string, b: string): number {
+	if (Math.abs(a.length - b.length) > 4) return 99;
+	let before: number[] = [];
+	let previous = Array.from({ length: b.length + 1 }, (_, j) => j);
+	for (let i = 1; i <= a.length; i++) {
+		const row = [i];
+		for (let j = 1; j <= b.length; j++) {
+			const same = a[i - 1] === b[j - 1] ? 0 : 1;
+			let cost = Math.min((previous[j] as number) + 1, (row[j - 1] as number) + 1, (previous[j - 1] as number) + same);
+			if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1]) cost = Math.min(cost, (before[j - 2] as number) + 1);
+			row.push(cost);
+		}
+		before = previous;
+		previous = row;
+	}
+	return previous[b.length] as number;
+}

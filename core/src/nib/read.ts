@@ -1,0 +1,29 @@
+import { CLASS_LIMITS, type Limits } from "../limits/limits.ts";
+import { type Checked, check } from "./checker.ts";
+import { parse } from "./parser.ts";
+import type { Problem } from "./problem.ts";
+
+/** A source that can be run, or why it can't. */
+export type Read = { readonly ok: true; readonly checked: Checked; readonly remarks: readonly Problem[] } | { readonly ok: false; readonly problems: readonly Problem[] };
+
+/** Bytes of a source in UTF-8. */
+export function sourceBytes(source: string): number {
+	let bytes = 0;
+	for (let i = 0; i < source.length; i++) {
+		const unit = source.charCodeAt(i);
+		bytes += unit < 0x80 ? 1 : unit < 0x800 ? 2 : unit >= 0xd800 && unit < 0xe000 ? 2 : 3;
+	}
+	return bytes;
+}
+
+/** Reads a source: spelling, order, counts, names and kinds. Never throws, whatever the source. */
+export function read(source: string, limits: Limits = CLASS_LIMITS): Read {
+	const bytes = sourceBytes(source);
+	if (bytes > limits.source) return { ok: false, problems: [{ code: "limit-source", place: { line: 1, column: 1, length: 1 }, data: { bytes, most: limits.source } }] };
+	const { program, problems } = parse(source, limits);
+	const checked = check(program);
+	const taken = new Set(problems.map((p) => p.place.line));
+	const all = [...problems, ...(problems.some((p) => p.code === "end-missing") ? [] : checked.problems.filter((p) => !taken.has(p.place.line)))];
+	all.sort((a, b) => a.place.line - b.place.line || a.place.column - b.place.column);
+	return all.length > 0 ? { ok: false, problems: all.slice(0, 50) } : { ok: true, checked, remarks: checked.remarks };
+}

@@ -1,0 +1,78 @@
+import { CLASS_LIMITS, type Limits, NEVER, type Stop } from "../limits/limits.ts";
+import { DEFAULT_SHEET, type Sheet } from "../tape/layout.ts";
+import type { Tape } from "../tape/tape.ts";
+import { TapeFull } from "../tape/writer.ts";
+import type { Checked } from "./checker.ts";
+import { emit } from "./emitter.ts";
+import { Halt, kindOf, Machine } from "./machine.ts";
+import type { Place, Problem } from "./problem.ts";
+import { everyStep } from "./tree.ts";
+
+/** How one run is to go. */
+export interface RunOptions {
+	/** A whole number, 1 unless said. */
+	readonly seed?: number;
+	/** The exercise's sheet; without it the program's own. */
+	readonly sheet?: Sheet;
+	readonly limits?: Limits;
+	readonly stop?: Stop;
+}
+
+/** How a run ended: of itself, by an error of the program, or because its time was over. */
+export type Ended = "whole" | "stopped" | "clock";
+
+export interface Run {
+	/** Everything that was recorded, also when the run was ended. */
+	readonly tape: Tape;
+	readonly ended: Ended;
+	/** What ended it, unless it ended of itself. */
+	readonly problem?: Problem;
+	readonly remarks: readonly Problem[];
+	readonly steps: number;
+}
+
+/**
+ * Runs a checked program. Never throws for anything a program does; a tape comes back however the run ended.
+ */
+export function run(checked: Checked, options: RunOptions = {}): Run {
+	const limits = options.limits ?? CLASS_LIMITS;
+	const machine = new Machine(options.sheet ?? DEFAULT_SHEET, options.sheet !== undefined, options.seed ?? 1, limits, options.stop ?? NEVER);
+	const emitted = emit(checked);
+	const place = placeOfLine(checked);
+	let problem: Problem | undefined;
+	try {
+		const main = new Function("m", "s", "f", "k", emitted.code);
+		main(machine, emitted.statements, emitted.functions, emitted.constants);
+	} catch (error) {
+		problem = explain(error, emitted.sites, machine, place);
+	}
+	const ended = problem === undefined ? "whole" : problem.code === "limit-time" ? "clock" : "stopped";
+	const { x, y, facing, down } = machine;
+	const tape = machine.tape.finish(machine.sheet, emitted.routines, { x, y, facing, down });
+	const remarks = machine.remarks.map(({ code, line, data }) => ({ code, place: place(line), data }));
+	return { tape, ended, remarks, steps: machine.steps, ...(problem && { problem }) };
+}
+
+/** Turns what ended a run into a problem of the program; anything that isn't one is thrown on. */
+function explain(error: unknown, sites: ReturnType<typeof emit>["sites"], machine: Machine, place: (line: number) => Place): Problem {
+	if (typeof error === "number") {
+		const site = sites[error];
+		if (site) return { code: site.code, place: site.place, data: site.code === "kind-wrong" ? { ...site.data, found: kindOf(machine.bad) } : site.data };
+	}
+	if (error instanceof Halt) return { code: error.code, place: place(error.line), data: error.data };
+	if (error instanceof TapeFull) return { code: "limit-entries", place: place(0), data: { most: machine.limits.entries } };
+	if (error instanceof RangeError && /call stack/i.test(error.message)) return { code: "limit-calls", place: place(0), data: { most: machine.depth } };
+	throw error;
+}
+
+/** Where a line's first statement stands. */
+function placeOfLine(checked: Checked): (line: number) => Place {
+	let places: Map<number, Place> | undefined;
+	return (line) => {
+		if (!places) {
+			places = new Map();
+			for (const step of everyStep(checked.program.steps)) if (!places.has(step.place.line)) places.set(step.place.line, step.place);
+		}
+		return places.get(line) ?? { line: Math.max(1, line), column: 1, length: 1 };
+	};
+}

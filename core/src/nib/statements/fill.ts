@@ -1,0 +1,14 @@
+import type { Statement } from "./statement.ts";
+
+export const fill: Statement = {
+	head: "fill",
+	values: [{ name: "COLOUR", kind: "colour" }],
+	phrases: [],
+	patterns: [["values"]],
+	forms: ["fill COLOUR", "fill none"],
+	help: "The inside of the shapes that are placed from now on, and the colour of text. At the start it is none.",
+	example: "fill gold\nrect corner 40, 40 size 80, 50",
+	run(machine, _line, colour: number) {
+		machine.setFill(colour);
+	},
+};

@@ -1,0 +1,15 @@
+import { ENTRY } from "../../tape/layout.ts";
+import type { Statement } from "./statement.ts";
+
+export const paper: Statement = {
+	head: "paper",
+	values: [{ name: "COLOUR", kind: "colour" }],
+	phrases: [],
+	patterns: [["values"]],
+	forms: ["paper COLOUR"],
+	help: "Covers everything with a colour, which is the paper from now on. The pen stays where it is.",
+	example: "paper lightblue\nfill white\ncircle centre 200, 150 radius 40",
+	run(machine, line, colour: number) {
+		machine.covered(ENTRY.paper, line, colour);
+	},
+};

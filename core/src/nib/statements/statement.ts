@@ -1,0 +1,51 @@
+import type { Machine } from "../machine.ts";
+
+/** One value that a statement or phrase takes. */
+export interface ValueSpec {
+	/** As the docs and messages call it: "W", "a radius". */
+	readonly name: string;
+	readonly kind: "number" | "colour" | "text" | "any";
+}
+
+/** A word and what follows it. */
+export interface PhraseSpec {
+	readonly word: string;
+	/** Another spelling of the word that is read as the same. */
+	readonly also?: string;
+	readonly values: readonly ValueSpec[];
+	/** Fixed words, of which one follows instead of values. */
+	readonly choices?: readonly string[];
+	/** Pairs of numbers, as many as are written. */
+	readonly points?: true;
+}
+
+/**
+ * A drawing statement: its grammar, what it does and what people are told of it. Its arguments reach `run` in this
+ * order: the direction word's index, the bare values, then for each phrase in the order below its values (or the
+ * chosen word's index, `true` for a phrase without values, a flat list of numbers for points); what isn't written is
+ * undefined. Values have the kinds named here and numbers are finite.
+ */
+export interface Statement {
+	readonly head: string;
+	/** Words of which one follows the head. */
+	readonly direction?: readonly string[];
+	readonly values: readonly ValueSpec[];
+	/** More values like the last may follow, parted by commas; they arrive as one list. */
+	readonly more?: true;
+	readonly phrases: readonly PhraseSpec[];
+	/** The sets of phrases of which one must be there in full; "values" stands for the bare values. */
+	readonly patterns: readonly (readonly string[])[];
+	/** The grammar in one line a form. */
+	readonly forms: readonly string[];
+	/** What it does, in one or two sentences. */
+	readonly help: string;
+	/** A program that shows it. */
+	readonly example: string;
+	// biome-ignore lint/suspicious/noExplicitAny: each statement names the arguments it gets
+	readonly run: (machine: Machine, line: number, ...given: any[]) => void;
+}
+
+export const number = (name: string): ValueSpec => ({ name, kind: "number" });
+export const place: readonly ValueSpec[] = [number("X"), number("Y")];
+export const size: readonly ValueSpec[] = [number("W"), number("H")];
+export const turned: PhraseSpec = { word: "turned", values: [number("A")] };
