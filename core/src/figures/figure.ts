@@ -1,0 +1,105 @@
+import type { Bounds, Point } from "../geometry/points.ts";
+
+/** Every kind a figure can answer to, the most particular first. */
+export const KINDS = [
+	"text",
+	"line",
+	"polyline",
+	"circle",
+	"ellipse",
+	"rounded-rect",
+	"equilateral-triangle",
+	"right-triangle",
+	"isosceles-triangle",
+	"scalene-triangle",
+	"triangle",
+	"square",
+	"rect",
+	"rhombus",
+	"parallelogram",
+	"kite",
+	"trapezium",
+	"quadrilateral",
+	"regular-polygon",
+	"polygon",
+] as const;
+export type Kind = (typeof KINDS)[number];
+
+/** The exact form of an ellipse: its middle, half width and half height along its own axes, and how far it is turned. */
+export interface Oval {
+	readonly x: number;
+	readonly y: number;
+	readonly rx: number;
+	readonly ry: number;
+	readonly turned: number;
+}
+
+/** Words on the sheet. */
+export interface Lettering {
+	readonly text: string;
+	readonly size: number;
+	/** Left end of the baseline. */
+	readonly at: Point;
+}
+
+/**
+ * What was drawn, as a person would name it. Places are the sheet's own, lengths its units, angles degrees
+ * anticlockwise as seen.
+ */
+export interface Figure {
+	/** Its place in the drawing order, from 0. */
+	readonly index: number;
+	/** All the kinds it answers to, the most particular first. */
+	readonly kinds: readonly Kind[];
+	/** How far it is from the ideal of its most particular kind: the largest relative error of its sides or radii. */
+	readonly fit: number;
+	/** Corners, without those that a side only runs through; of an ellipse, points round its rim. */
+	readonly points: readonly Point[];
+	readonly oval?: Oval;
+	readonly lettering?: Lettering;
+	readonly closed: boolean;
+	/** Distance between where a walked outline began and ended; 0 for placed figures. */
+	readonly gap: number;
+	readonly bounds: Bounds;
+	/** The middle: of the area for closed figures, of the box for open ones and text. */
+	readonly centre: Point;
+	/** Along its own sides for rectangles and ellipses (as seen where turned by a multiple of 90), else of its box. */
+	readonly width: number;
+	readonly height: number;
+	readonly sides: readonly number[];
+	/** Interior angles at the corners, in the order of the points. */
+	readonly angles: readonly number[];
+	/** Modulo its own symmetry. */
+	readonly rotation: number;
+	/** Radius of the rounding of its corners. */
+	readonly rounding: number;
+	/** Inside paint, or -1. */
+	readonly fill: number;
+	/** Ink of its outline or line, or -1. */
+	readonly outline: number;
+	readonly outlineWidth: number;
+	/** Share of the part on the sheet that is still seen at the end. */
+	readonly visible: number;
+	/** Share of it that is on the sheet. */
+	readonly onSheet: number;
+	/** The earlier figure that it lies exactly on, or null. */
+	readonly twin: number | null;
+	/** How many times, beyond the first, its outline was gone over. */
+	readonly overdrawn: number;
+	readonly frame: number;
+	/** Rows of the tape that drew it, in order. */
+	readonly entries: readonly number[];
+	/** Source lines that drew it, in order, each once. */
+	readonly lines: readonly number[];
+	/** The routine whose call drew it. */
+	readonly routine: string | undefined;
+}
+
+/** Everything that can be seen in a drawing at its end. */
+export interface Drawing {
+	readonly figures: readonly Figure[];
+	/** The paper: what was last laid over everything before the figures. */
+	readonly paper: number;
+	/** Rows of shapes without any size. */
+	readonly sizeless: readonly number[];
+}

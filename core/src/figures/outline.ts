@@ -1,0 +1,47 @@
+import { distance, type Point } from "../geometry/points.ts";
+
+/** A run of drawn pieces: points in order and the tape's row of each piece between them. */
+export interface Outline {
+	readonly points: readonly Point[];
+	/** Rows of the tape, one a piece; one for all where a shape was placed. */
+	readonly entries: readonly number[];
+	readonly closed: boolean;
+	/** How far the end missed the start, for closed outlines. */
+	readonly gap: number;
+	readonly overdrawn: number;
+	/** Cut off from a closed figure of the same stroke. */
+	readonly stray?: true;
+}
+
+/** Sine of the largest change of direction at which pieces still run on as one side. */
+const STRAIGHT = 1e-3;
+
+function runsOn(a: Point, b: Point, c: Point): boolean {
+	const [ux, uy, vx, vy] = [b[0] - a[0], b[1] - a[1], c[0] - b[0], c[1] - b[1]];
+	const cross = ux * vy - uy * vx;
+	const dot = ux * vx + uy * vy;
+	return dot > 0 && Math.abs(cross) <= STRAIGHT * dot;
+}
+
+/** Corners only: points that a side runs through, and repeated points, are left out. */
+export function corners(points: readonly Point[], closed: boolean): Point[] {
+	const apart: Point[] = [];
+	for (const p of points) {
+		const last = apart.at(-1);
+		if (!last || distance(last[0], last[1], p[0], p[1]) > 1e-9) apart.push(p);
+	}
+	const first = apart[0];
+	if (closed && first && apart.length > 1) {
+		const last = apart.at(-1) as Point;
+		if (distance(first[0], first[1], last[0], last[1]) <= 1e-9) apart.pop();
+	}
+	const kept: Point[] = [];
+	for (const p of apart) {
+		while (kept.length >= 2 && runsOn(kept.at(-2) as Point, kept.at(-1) as Point, p)) kept.pop();
+		kept.push(p);
+	}
+	if (!closed) return kept;
+	while (kept.length > 3 && runsOn(kept.at(-2) as Point, kept.at(-1) as Point, kept[0] as Point)) kept.pop();
+	while (kept.length > 3 && runsOn(kept.at(-1) as Point, kept[0] as Point, kept[1] as Point)) kept.shift();
+	return kept;
+}

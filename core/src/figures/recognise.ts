@@ -1,0 +1,108 @@
+import type { Bounds } from "../geometry/points.ts";
+import { distance } from "../geometry/points.ts";
+import { type Seen, seen } from "../raster/visible.ts";
+import { ENTRY, sheetBounds } from "../tape/layout.ts";
+import { routineOf, styleOf, type Tape } from "../tape/tape.ts";
+import type { Drawing, Figure } from "./figure.ts";
+import type { Geometry } from "./measure.ts";
+import { inkOf } from "./ink.ts";
+import { type Part, PartFinder } from "./parts.ts";
+import { CLASS_TOLERANCE, type Tolerance } from "./tolerance.ts";
+
+const WHITE = 0xffffffff;
+
+/**
+ * Tells what a tape shows at its end, as figures. What was drawn before the last paper is gone; a filled figure over
+ * the whole sheet before all others is paper too.
+ */
+export function recognise(tape: Tape, tolerance: Tolerance = CLASS_TOLERANCE): Drawing {
+	let [paper, first] = [WHITE, 0];
+	for (let i = tape.length - 1; i >= 0; i--) {
+		if (tape.kind[i] !== ENTRY.paper) continue;
+		[paper, first] = [styleOf(tape, i).fill, i + 1];
+		break;
+	}
+	const finder = new PartFinder(tape, tolerance);
+	finder.find(first, tape.length);
+	const parts = merged(finder.parts);
+	const sheet = sheetBounds(tape.sheet);
+	while (parts[0] && coversSheet(parts[0], sheet)) paper = (parts.shift() as Part).fill;
+	const shares = sharesSeen(parts, sheet);
+	const twins = twinsOf(parts);
+	const figures = parts.map((part, index) => figureOf(tape, part, index, shares[index] as Seen, twins[index] ?? null));
+	return { figures, paper: paper === -1 ? WHITE : paper, sizeless: finder.sizeless };
+}
+
+function figureOf(tape: Tape, part: Part, index: number, share: Seen, twin: number | null): Figure {
+	const first = part.entries[0] as number;
+	const lines = [...new Set(part.entries.map((e) => tape.line[e] as number))].sort((a, b) => a - b);
+	const { geometry, entries, gap, overdrawn, fill, outline, outlineWidth } = part;
+	return { ...geometry, index, entries, gap, overdrawn, fill, outline, outlineWidth, lines, twin, visible: share.visible, onSheet: share.inside, frame: tape.frame[first] as number, routine: routineOf(tape, first) };
+}
+
+/** Whether two outlines are one in the same place. */
+function sameGeometry(a: Geometry, b: Geometry): boolean {
+	if (a.kinds[0] !== b.kinds[0] || a.closed !== b.closed) return false;
+	const near = 0.5;
+	if (distance(a.centre[0], a.centre[1], b.centre[0], b.centre[1]) > near) return false;
+	if (Math.abs(a.width - b.width) > near || Math.abs(a.height - b.height) > near) return false;
+	if (a.oval && b.oval) return true;
+	return a.points.length === b.points.length && a.points.every((p) => b.points.some((q) => distance(p[0], p[1], q[0], q[1]) <= near));
+}
+
+/** A fill and an outline of one geometry, one right after the other, are one figure with both paints. */
+function merged(parts: readonly Part[]): Part[] {
+	const kept: Part[] = [];
+	for (const part of parts) {
+		const before = kept.at(-1);
+		const halves = before && ((before.fill !== -1 && before.outline === -1 && part.fill === -1) || (before.fill === -1 && part.fill !== -1 && part.outline === -1));
+		if (!before || !halves || !before.geometry.closed || part.geometry.lettering || !sameGeometry(before.geometry, part.geometry)) {
+			kept.push(part);
+			continue;
+		}
+		const line = before.outline === -1 ? part : before;
+		kept[kept.length - 1] = {
+			...before,
+			entries: [...before.entries, ...part.entries],
+			fill: before.fill === -1 ? part.fill : before.fill,
+			outline: line.outline,
+			outlineWidth: line.outlineWidth,
+			overdrawn: before.overdrawn + part.overdrawn,
+			gap: Math.max(before.gap, part.gap),
+		};
+	}
+	return kept;
+}
+
+function coversSheet(part: Part, sheet: Bounds): boolean {
+	const { geometry, fill } = part;
+	if (fill === -1 || (fill & 255) !== 255 || !geometry.kinds.includes("rect") || geometry.rotation % 90 !== 0) return false;
+	const { left, right, low, high } = geometry.bounds;
+	return left <= sheet.left && right >= sheet.right && low <= sheet.low && high >= sheet.high;
+}
+
+function sharesSeen(parts: readonly Part[], sheet: Bounds): Seen[] {
+	const regions = parts.map((p) => {
+		const { points, closed, lettering } = p.geometry;
+		const region = inkOf(points, closed, p.fill, p.outline, p.outlineWidth);
+		return lettering ? { ...region, opaque: false } : region;
+	});
+	return seen(regions, sheet);
+}
+
+/** For each part the earlier one of the same kind that it lies exactly on. */
+function twinsOf(parts: readonly Part[]): (number | undefined)[] {
+	const places = new Map<string, number[]>();
+	return parts.map((part, i) => {
+		const { centre, width, kinds } = part.geometry;
+		const key = (dx: number, dy: number) => `${kinds[0]} ${Math.round(centre[0]) + dx} ${Math.round(centre[1]) + dy} ${Math.round(width / 4)}`;
+		for (const [dx, dy] of [[0, 0], [1, 0], [-1, 0], [0, 1], [0, -1]] as const) {
+			const found = places.get(key(dx, dy))?.find((j) => sameGeometry((parts[j] as Part).geometry, part.geometry) && (parts[j] as Part).geometry.lettering?.text === part.geometry.lettering?.text);
+			if (found !== undefined) return found;
+		}
+		const here = places.get(key(0, 0));
+		if (here) here.push(i);
+		else places.set(key(0, 0), [i]);
+		return undefined;
+	});
+}
