@@ -1,3 +1,14 @@
-export { run } from "./nib/runner.ts";
-export { read } from "./nib/read.ts";
-export { recognise } from "./figures/recognise.ts";
+export { draw, type Drawn } from "./draw.ts";
+export { type ExerciseReading, type FileProblem, readExercise } from "./exercise/read.ts";
+export type { ExerciseFile } from "./exercise/schema.ts";
+export { type StudentCopy, studentCopy } from "./exercise/student-copy.ts";
+export { CLASS_LIMITS, type Limits, type Stop } from "./limits/limits.ts";
+export { mark, type MarkOptions } from "./mark.ts";
+export { VERDICTS, type Verdict } from "./marking/points.ts";
+export { sourceBytes } from "./nib/read.ts";
+export { type Picture, type PictureShape, pictureOf } from "./picture/picture.ts";
+export { type PointedFigure, svgOf } from "./picture/svg.ts";
+export { type Report, type ReportCriterion, type ReportFigure, type SaidProblem, STATES, type State } from "./report.ts";
+export { type FigureData, figureData, reportFigure, sayProblem } from "./say.ts";
+export { CORE_VERSION } from "./version.ts";
+export { STATEMENTS } from "./nib/statements/index.ts";

@@ -81,13 +81,18 @@ function coversSheet(part: Part, sheet: Bounds): boolean {
 	return left <= sheet.left && right >= sheet.right && low <= sheet.low && high >= sheet.high;
 }
 
+function within(bounds: Bounds, sheet: Bounds): boolean {
+	return bounds.left >= sheet.left - 1e-6 && bounds.right <= sheet.right + 1e-6 && bounds.low >= sheet.low - 1e-6 && bounds.high <= sheet.high + 1e-6;
+}
+
 function sharesSeen(parts: readonly Part[], sheet: Bounds): Seen[] {
 	const regions = parts.map((p) => {
 		const { points, closed, lettering } = p.geometry;
 		const region = inkOf(points, closed, p.fill, p.outline, p.outlineWidth);
 		return lettering ? { ...region, opaque: false } : region;
 	});
-	return seen(regions, sheet);
+	// A pen's width over the edge doesn't take a figure off the sheet.
+	return seen(regions, sheet).map((share, i) => (within((parts[i] as Part).geometry.bounds, sheet) ? { ...share, inside: 1 } : share));
 }
 
 /** For each part the earlier one of the same kind that it lies exactly on. */

@@ -15,9 +15,13 @@ export interface Seen {
 	readonly visible: number;
 }
 
-/** Rows of cells at the most, and cells a sheet unit. */
-const MOST = 512;
-const FINE = 4;
+/** Cells along the longer side of what is looked at, and how small and large a cell may be in sheet units. */
+const CELLS = 320;
+const SMALLEST = 1 / 8;
+const LARGEST = 2;
+
+/** Below this many regions each is set against each other to see which overlap. */
+const FEW = 300;
 
 /** Where a horizontal line cuts a region: starts and ends in turn, sorted, not overlapping. */
 function spansAt(region: Region, y: number): number[] {
@@ -62,9 +66,16 @@ function lengthOf(spans: readonly number[], left: number, right: number): [whole
 /** Which cells of one row are taken; finds the next free one in nearly constant time by path halving. */
 class Row {
 	private readonly next: Int32Array;
+	private readonly fresh: Int32Array;
 
 	constructor(cells: number) {
-		this.next = Int32Array.from({ length: cells + 1 }, (_, i) => i);
+		this.fresh = new Int32Array(cells + 2);
+		for (let i = 0; i < cells + 2; i++) this.fresh[i] = i;
+		this.next = this.fresh.slice();
+	}
+
+	clear(): void {
+		this.next.set(this.fresh);
 	}
 
 	private free(cell: number): number {
@@ -88,6 +99,19 @@ class Row {
 	}
 }
 
+const apart = (a: Bounds, b: Bounds) => a.right <= b.left || a.left >= b.right || a.high <= b.low || a.low >= b.high;
+const holds = (outer: Bounds, inner: Bounds) => inner.left >= outer.left && inner.right <= outer.right && inner.low >= outer.low && inner.high <= outer.high;
+
+/** Regions that overlap another or stick out of the window; the rest are whole and seen. */
+function contested(regions: readonly Region[], window: Bounds): number[] {
+	const all = regions.map((_, i) => i).filter((i) => !apart((regions[i] as Region).bounds, window));
+	if (all.length > FEW) return all;
+	return all.filter((i) => {
+		const { bounds } = regions[i] as Region;
+		return !holds(window, bounds) || all.some((j) => j !== i && !apart(bounds, (regions[j] as Region).bounds));
+	});
+}
+
 /**
  * How much of each region lies in the window, and how much of that is still seen under the regions after it. Rows are
  * gone through from the top region down, and each cell is taken once, so that the cost grows with regions and cells,
@@ -96,47 +120,48 @@ class Row {
  * @param regions in drawing order
  */
 export function seen(regions: readonly Region[], window: Bounds): Seen[] {
-	const whole = new Float64Array(regions.length);
-	const inside = new Float64Array(regions.length);
-	const cells = new Float64Array(regions.length);
-	const open = new Float64Array(regions.length);
-	const result = regions.map(() => ({ inside: 0, visible: 1 }));
-	if (regions.length === 0) return result;
-	// A sheet's height beyond the window on either side is looked at: further out only "off" matters.
-	const tall = window.high - window.low;
-	let [bottom, top] = [window.low, window.high];
-	for (const { bounds } of regions) {
-		bottom = Math.max(window.low - tall, Math.min(bottom, bounds.low));
-		top = Math.min(window.high + tall, Math.max(top, bounds.high));
+	const result: Seen[] = regions.map(({ bounds }) => ({ inside: apart(bounds, window) ? 0 : 1, visible: 1 }));
+	const asked = contested(regions, window);
+	if (asked.length === 0) return result;
+	// A sheet's size beyond the window on every side is looked at: further out only "off" matters.
+	const [wide, tall] = [window.right - window.left, window.high - window.low];
+	let box: Bounds = (regions[asked[0] as number] as Region).bounds;
+	for (const i of asked) {
+		const b = (regions[i] as Region).bounds;
+		box = { left: Math.min(box.left, b.left), right: Math.max(box.right, b.right), low: Math.min(box.low, b.low), high: Math.max(box.high, b.high) };
 	}
-	const rows = Math.max(1, Math.min(MOST, Math.ceil((top - bottom) * FINE)));
-	const step = (top - bottom) / rows;
-	const perUnit = Math.min(FINE, 2048 / (window.right - window.left));
-	const width = Math.ceil((window.right - window.left) * perUnit);
+	box = { left: Math.max(box.left, window.left - wide), right: Math.min(box.right, window.right + wide), low: Math.max(box.low, window.low - tall), high: Math.min(box.high, window.high + tall) };
+	const cell = Math.max(SMALLEST, Math.min(LARGEST, Math.max(box.right - box.left, box.high - box.low) / CELLS));
+	const rows = Math.max(1, Math.ceil((box.high - box.low) / cell));
+	const width = Math.max(1, Math.ceil((box.right - box.left) / cell));
+	const step = (box.high - box.low) / rows;
+	const [whole, inside, cells, open] = [0, 1, 2, 3].map(() => new Float64Array(regions.length)) as [Float64Array, Float64Array, Float64Array, Float64Array];
+	const row = new Row(width);
+	const cellAt = (x: number) => Math.round((Math.max(window.left, Math.min(window.right, x)) - box.left) / cell);
 	for (let r = 0; r < rows; r++) {
-		const y = bottom + (r + 0.5) * step;
+		const y = box.low + (r + 0.5) * step;
 		const on = y > window.low && y < window.high;
-		const row = on ? new Row(width) : undefined;
-		for (let i = regions.length - 1; i >= 0; i--) {
+		row.clear();
+		for (let n = asked.length - 1; n >= 0; n--) {
+			const i = asked[n] as number;
 			const region = regions[i] as Region;
 			if (y < region.bounds.low || y > region.bounds.high) continue;
 			const spans = spansAt(region, y);
 			const [all, within] = lengthOf(spans, window.left, window.right);
 			whole[i] = (whole[i] as number) + all;
-			if (!row) continue;
+			if (!on) continue;
 			inside[i] = (inside[i] as number) + within;
 			for (let s = 0; s < spans.length; s += 2) {
-				const a = Math.max(0, Math.min(width, Math.round(((spans[s] as number) - window.left) * perUnit)));
-				const b = Math.max(0, Math.min(width, Math.round(((spans[s + 1] as number) - window.left) * perUnit)));
+				const a = Math.max(0, Math.min(width, cellAt(spans[s] as number)));
+				const b = Math.max(0, Math.min(width, cellAt(spans[s + 1] as number)));
 				cells[i] = (cells[i] as number) + (b - a);
 				open[i] = (open[i] as number) + row.claim(a, b, region.opaque);
 			}
 		}
 	}
-	return regions.map((region, i) => {
-		const { left, right, low: l, high: h } = region.bounds;
-		const outside = right < window.left || left > window.right || h < window.low || l > window.high;
-		const share = outside ? 0 : (whole[i] as number) > 0 ? (inside[i] as number) / (whole[i] as number) : 1;
-		return { inside: share, visible: (cells[i] as number) > 0 ? (open[i] as number) / (cells[i] as number) : 1 };
-	});
+	for (const i of asked) {
+		const share = (whole[i] as number) > 0 ? (inside[i] as number) / (whole[i] as number) : (result[i] as Seen).inside;
+		result[i] = { inside: share, visible: (cells[i] as number) > 0 ? (open[i] as number) / (cells[i] as number) : 1 };
+	}
+	return result;
 }

@@ -1,0 +1,45 @@
+import type { Drawing } from "./figures/figure.ts";
+import { recognise } from "./figures/recognise.ts";
+import { CLASS_LIMITS } from "./limits/limits.ts";
+import type { Problem } from "./nib/problem.ts";
+import { read } from "./nib/read.ts";
+import { type Ended, type RunOptions, run } from "./nib/runner.ts";
+import { ENTRY, sheetBounds } from "./tape/layout.ts";
+import type { Tape } from "./tape/tape.ts";
+import { TapeWriter } from "./tape/writer.ts";
+import { DEFAULT_SHEET } from "./tape/layout.ts";
+import type { State } from "./report.ts";
+
+/** A program read, run and recognised. */
+export interface Drawn {
+	readonly state: State;
+	readonly ended: Ended;
+	readonly tape: Tape;
+	readonly drawing: Drawing;
+	readonly errors: readonly Problem[];
+	readonly remarks: readonly Problem[];
+	readonly steps: number;
+}
+
+/** Runs a source and tells what it drew. Never throws, whatever the source. */
+export function draw(source: string, options: RunOptions = {}): Drawn {
+	const reading = read(source, options.limits ?? CLASS_LIMITS);
+	if (!reading.ok) {
+		const tape = new TapeWriter(1).finish(options.sheet ?? DEFAULT_SHEET, [], { x: 0, y: 0, facing: 0, down: true });
+		return { state: source.trim() === "" ? "nothing-handed-in" : "unreadable", ended: "whole", tape, drawing: recognise(tape), errors: reading.problems, remarks: [], steps: 0 };
+	}
+	const { tape, ended, problem, remarks, steps } = run(reading.checked, options);
+	const drawing = recognise(tape);
+	const state = source.trim() === "" ? "nothing-handed-in" : stateOf(tape, drawing);
+	return { state, ended, tape, drawing, errors: problem ? [problem] : [], remarks: [...reading.remarks, ...remarks].sort((a, b) => a.place.line - b.place.line), steps };
+}
+
+function stateOf(tape: Tape, drawing: Drawing): State {
+	const { left, right, low, high } = sheetBounds(tape.sheet);
+	if (drawing.figures.length > 0) {
+		const off = drawing.figures.every(({ bounds: b }) => b.right < left || b.left > right || b.high < low || b.low > high);
+		return off ? "off-the-sheet" : "drew";
+	}
+	if (drawing.paper !== 0xffffffff) return "drew";
+	return tape.kind.includes(ENTRY.travel) ? "moved-without-drawing" : "drew-nothing";
+}

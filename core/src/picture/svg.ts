@@ -1,0 +1,43 @@
+import { FONT_FAMILY } from "../tape/lettering.ts";
+import type { Picture, PictureShape } from "./picture.ts";
+
+/** A figure that can be pointed at: its outline as a path, and what is said of it. */
+export interface PointedFigure {
+	readonly index: number;
+	readonly outline: string;
+	readonly sentence: string;
+}
+
+const ESCAPES: Readonly<Record<string, string>> = { "&": "&amp;", "<": "&lt;", ">": "&gt;", '"': "&quot;" };
+
+/** Text as it may stand in XML; control characters, which XML doesn't have, become spaces. */
+function escape(text: string): string {
+	// biome-ignore lint/suspicious/noControlCharactersInRegex: these are what has to go
+	return text.replace(/[&<>"]/g, (c) => ESCAPES[c] as string).replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g, " ");
+}
+
+function shape(of: PictureShape): string {
+	const { text } = of;
+	if (text) {
+		const turn = text.turned === 0 ? "" : ` transform="rotate(${-text.turned} ${text.x} ${text.y})"`;
+		return `<text x="${text.x}" y="${text.y}" font-size="${text.size}" font-family="${FONT_FAMILY}" text-anchor="${text.anchor}" fill="${of.fill}"${turn} xml:space="preserve">${escape(text.words)}</text>`;
+	}
+	const stroke = of.ink === "none" ? "" : ` stroke="${of.ink}" stroke-width="${of.width}" stroke-linejoin="miter"`;
+	return `<path d="${of.d}" fill="${of.fill}"${stroke}/>`;
+}
+
+/**
+ * A picture as a whole SVG document. Figures, where given, lie over it as outlines that can't be seen until they are
+ * pointed at, each with its sentence as title.
+ */
+export function svgOf(picture: Picture, figures: readonly PointedFigure[] = []): string {
+	const { width, height } = picture;
+	const over = figures.map((f) => `<path class="figure" data-figure="${f.index}" d="${f.outline}" fill="none" stroke="none" pointer-events="all"><title>${escape(f.sentence)}</title></path>`);
+	return [
+		`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" width="${width}" height="${height}">`,
+		`<rect width="${width}" height="${height}" fill="${picture.paper}"/>`,
+		...picture.shapes.map(shape),
+		...over,
+		"</svg>\n",
+	].join("\n");
+}

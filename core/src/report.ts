@@ -1,0 +1,67 @@
+import type { Verdict } from "./marking/points.ts";
+import type { Ended } from "./nib/runner.ts";
+import type { Place, Fix } from "./nib/problem.ts";
+import type { Picture } from "./picture/picture.ts";
+
+/** How far a program got. */
+export const STATES = ["nothing-handed-in", "unreadable", "drew-nothing", "moved-without-drawing", "off-the-sheet", "drew"] as const;
+export type State = (typeof STATES)[number];
+
+/** A problem or remark with its sentence. */
+export interface SaidProblem extends Place {
+	readonly code: string;
+	readonly message: string;
+	readonly fix?: Fix;
+}
+
+/** A figure read back, with what is needed to point at it. */
+export interface ReportFigure {
+	readonly index: number;
+	readonly kinds: readonly string[];
+	readonly sentence: string;
+	readonly lines: readonly number[];
+	/** Its outline as a path in the picture's coordinates. */
+	readonly outline: string;
+}
+
+export interface ReportCriterion {
+	readonly id: string;
+	readonly check: string;
+	/** What is asked, in a sentence. */
+	readonly asks: string;
+	readonly verdict: Verdict;
+	readonly points: number;
+	readonly possible: number;
+	readonly bonus: boolean;
+	readonly part: string | null;
+	readonly hint: string | null;
+	/** How it came out, in a sentence. */
+	readonly sentence: string;
+	readonly wanted: string;
+	readonly found: string;
+	/** Figures that it rests on: for one that is missed or partly met, those that fail it. */
+	readonly figures: readonly number[];
+	readonly lines: readonly number[];
+}
+
+/** All that marking one program against one exercise found. Plain data: it is stored and sent as it is. */
+export interface Report {
+	readonly version: string;
+	readonly exercise: string;
+	readonly state: State;
+	readonly ended: Ended;
+	readonly points: { readonly earned: number; readonly possible: number };
+	readonly criteria: readonly ReportCriterion[];
+	/** Known mistakes that explain what was missed. */
+	readonly slips: readonly { readonly id: string; readonly lines: readonly number[] }[];
+	readonly figures: readonly ReportFigure[];
+	/** Which drawn figure was taken for which wanted one. */
+	readonly taken: readonly { readonly name: string; readonly figures: readonly (number | null)[] }[];
+	readonly errors: readonly SaidProblem[];
+	readonly remarks: readonly SaidProblem[];
+	readonly messages: readonly { readonly line: number; readonly text: string }[];
+	readonly steps: number;
+	readonly entries: number;
+	readonly seed: number;
+	readonly picture: Picture;
+}

@@ -1,0 +1,140 @@
+import type { Problem } from "../nib/problem.ts";
+import { counted, sentence } from "./lists.ts";
+
+type Data = Problem["data"];
+const near = (d: Data) => (d.near ? ` Did you mean ${q(d.near)}?` : "");
+/** A word of the student's or of Nib, set apart. */
+const q = (v: string | number | undefined) => `“${v ?? ""}”`;
+const KIND_WORDS: Readonly<Record<string, string>> = { number: "a number", text: "a text", boolean: "true or false", colour: "a colour", nothing: "nothing" };
+const kind = (v: string | number | undefined) => KIND_WORDS[String(v)] ?? String(v);
+const owner = (v: string | number | undefined) => (v === "=" ? "the name before “=”" : q(v));
+
+/** A sentence or two for each code: what is wrong, and what to do. */
+const WORDS: Readonly<Record<string, (d: Data) => string>> = {
+	// Signs and numbers
+	"comment-space": () => "A comment needs a space after its two hyphens: “-- like this”.",
+	"comment-sign": (d) => `A comment begins with “--” here, not with ${q(d.sign)}.`,
+	"minus-minus": () => "Two hyphens together aren't minus a minus. Put a space between them: “5 - -3”.",
+	"number-power": (d) => `Write ${q(d.written)} out in full, without the letter e.`,
+	"number-point": (d) => `${q(d.written)} needs a digit on both sides of the point.`,
+	"number-unit": (d) => `${q(d.written)}: write the number alone, without ${q(d.unit)}.`,
+	"number-comma": (d) => `${q(d.written)} has a decimal comma; here it is a point: ${q(d.number)}.`,
+	"text-open": (d) => `The text ${d.written} has no closing quote mark.`,
+	"quote-sign": (d) => `A text stands between straight double quote marks: "like this", not between ${q(d.sign)}.`,
+	"colour-code": (d) => `${q(d.written)} is no colour code: it takes 3, 6 or 8 digits after “#”.`,
+	"sign-exchange": (d) => `Write ${q(d.ours)} instead of ${q(d.sign)}.`,
+	"sign-drop": (d) => `${q(d.sign)} isn't needed here. Leave it out.`,
+	"sign-unknown": (d) => `The sign ${q(d.sign)} has no meaning here.`,
+	"sign-out-of-place": (d) => `The sign ${q(d.sign)} doesn't fit here.`,
+	// Statements
+	"statement-missing": (d) => `A line begins with a statement, like walk or rect, and not with ${q(d.found)}.`,
+	"statement-unknown": (d) => `There is no statement ${q(d.found)}.${near(d)}`,
+	"statement-case": (d) => `Statements are written in small letters: ${q(d.near)}.`,
+	"statement-other": (d) => `${q(d.found)} isn't a statement here; ${q(d.ours)} is.`,
+	"phrase-alone": (d) => `${q(d.phrase)} can't stand alone: it belongs on the line of its ${d.head}.`,
+	"direction-missing": (d) => `${q(d.head)} needs a direction: ${d.words}.`,
+	"direction-unknown": (d) => `${q(d.found)} is no direction. Did you mean ${q(d.near)}?`,
+	"value-missing": (d) => `${sentence(owner(d.owner))} has no value. Write one after it.`,
+	"value-missing-before": (d) => `${sentence(owner(d.owner))} has no value before ${q(d.found)}.`,
+	"value-too-few": (d) => `${q(d.owner)} takes ${d.count} values and has ${d.have}: ${q(d.form)}.`,
+	"value-too-many": (d) => `${q(d.owner)} takes ${Number(d.count) === 0 ? "no value" : counted(Number(d.count), "value")}: ${q(d.form)}.`,
+	"value-too-many-here": (d) => `${q(d.found)} is one value too many: ${q(d.form)}.`,
+	"value-alone": () => "This line works out a value and does nothing with it.",
+	"comma-missing": (d) => `A comma is missing before ${q(d.before)}.`,
+	"comma-before-phrase": (d) => `No comma is needed before ${q(d.phrase)}.`,
+	"pair-for-place": (d) => `A place is two numbers without brackets: ${q(d.form)}.`,
+	"place-for-pair": (d) => `${q(d.owner)} takes points in brackets: “[10, 20], [60, 20]”.`,
+	"pair-count": (d) => `A point is two numbers, [x, y]; this one has ${d.count}.`,
+	"phrase-unknown": (d) => `${q(d.head)} knows no ${q(d.found)}.${d.near ? near(d) : d.words ? ` It can have: ${d.words}.` : ""}`,
+	"phrase-twice": (d) => `${q(d.phrase)} stands twice in this ${d.head}.`,
+	"phrase-missing": (d) => `This ${d.head} still needs ${q(d.wanted)}: ${q(d.form)}.`,
+	"phrase-conflict": (d) => `A ${d.head} takes ${q(d.first)} or ${q(d.second)}, not both.`,
+	"choice-unknown": (d) => `${q(d.phrase)} takes one of: ${d.choices}. Found ${q(d.found)}.`,
+	"words-two": (d) => `${q(d.first)} and ${q(d.second)} stand side by side. Write it as ${q(d.form)}.`,
+	"colour-words": (d) => `Write the colour ${q(d.written)} as one word: ${q(d.colour)}.`,
+	"colour-quoted": (d) => `A colour stands without quote marks: ${q(d.colour)}.`,
+	"equals-lone": (d) => `${sentence(owner(d.owner))} takes its value without “=”.`,
+	"equals-missing": (d) => `${q(`let ${d.name}`)} needs “=” and a value.`,
+	"equals-compare": () => "To ask whether two values are equal, write “==”.",
+	"compare-chain": (d) => `Compare two values at a time; join two comparisons with “and”. ${q(d.sign)} is one too many.`,
+	"compare-each": (d) => `${q(d.sign)} joins whole comparisons: write “${d.name} ==” again on its right.`,
+	"word-missing": (d) => `${q(d.word)} is missing here: ${q(d.form)}.`,
+	"word-drop": (d) => `Leave out ${q(d.word)}: the block goes on until its end.`,
+	"line-goes-on": (d) => `${q(d.found)} is too much on this line.`,
+	"body-on-line": (d) => `What ${q(d.head)} does begins on the next line; ${q(d.found)} must go there.`,
+	"change-short": (d) => `Write it out: ${q(`${d.name} = ${d.name} ${d.sign} …`)}.`,
+	"property-missing": (d) => `After ${q(`${d.of}.`)} the name of a value is missing.`,
+	"property-unknown": (d) => `${q(d.of)} has no ${q(d.name)}.${d.near ? near(d) : ` It has: ${d.known}.`}`,
+	"property-of": (d) => `${q(d.of)} has no ${q(d.name)}: only pen, sheet and frame have values after a point.`,
+	"property-set": (d) => `${q(d.name)} can only be read. Use ${q(d.instead)} to change it.`,
+	// Brackets and blocks
+	"bracket-open": (d) => `The bracket of ${q(d.opened)} isn't closed: ${q(d.sign)} is missing.`,
+	"bracket-other": (d) => `${q(d.sign)} should close this bracket, not ${q(d.found)}.`,
+	"brackets-missing": (d) => `A routine's name is followed by brackets: ${q(`routine ${d.name}()`)}.`,
+	"end-missing": (d) => `The ${d.head} of line ${d.line} has no end${d.before ? ` before line ${d.before}` : ""}.`,
+	"end-extra": () => "There is no open block that this end could close.",
+	"end-not-alone": (d) => `“end” stands alone on its line; ${q(d.found)} is too much.`,
+	"else-alone": () => "This else has no if before it.",
+	"else-after-else": (d) => `The if of line ${d.line} has had its else already.`,
+	"nesting-deep": (d) => `Blocks or brackets are more than ${d.most} deep here.`,
+	// Names
+	"name-missing": (d) => `After ${q(d.after)} a name is due.`,
+	"name-reserved": (d) => `${q(d.name)} is a word of the language and can't be a name.`,
+	"name-unknown": (d) => `Nothing is called ${q(d.name)}.${near(d)}`,
+	"name-case": (d) => `Capital and small letters count in names: ${q(d.name)} isn't ${q(d.near)}.`,
+	"name-ended": (d) => `${q(d.name)} lived only in the ${d.head} of lines ${d.line} to ${d.last}. Declare it before that block.`,
+	"name-not-yet": (d) => `${q(d.name)} has no value yet: line ${d.line} declares it only later.`,
+	"let-again": (d) => `${q(d.name)} has been declared in line ${d.line}. To change it, leave out “let”.`,
+	"set-undeclared": (d) => `${q(d.name)} was never declared.${d.near ? near(d) : " Write “let” before it."}`,
+	"loop-name-set": (d) => `${q(d.name)} counts the loop of line ${d.line} and can't be changed in it.`,
+	"value-name-twice": (d) => `Two values of this routine are called ${q(d.name)}.`,
+	"routine-unknown": (d) => `There is no routine ${q(d.name)}.${near(d)}`,
+	"routine-twice": (d) => `A routine ${q(d.name)} stands in line ${d.line} already.`,
+	"function-unknown": (d) => `There is no routine or function ${q(d.name)}.${near(d)}`,
+	"call-count": (d) => `${q(d.form)} is how it is called; here it has ${counted(Number(d.count), "value")}.`,
+	"return-outside": () => "“return” belongs in a routine.",
+	"break-outside": () => "“break” belongs in a loop.",
+	"sheet-not-first": (d) => (d.times === 2 ? "A program has one sheet statement, its first." : "“sheet” must be the first statement."),
+	// Kinds
+	"kind-wrong": (d) => `${sentence(owner(d.owner))} needs ${kind(d.wanted)} and got ${kind(d.found)}.`,
+	"kind-plus": (d) => `“+” can't add ${kind(d.left)} and ${kind(d.right)}.`,
+	"kind-changed": (d) => `${q(d.name)} holds ${kind(d.was)} and can't take ${kind(d.now)}.`,
+	"value-of-nothing": (d) => `${q(d.name)} gives no value back, so it can't be used as one.`,
+	"list-here": () => "A list of values can stand only after “at” of a polygon, as a point.",
+	// Running
+	"size-negative": (d) => `${q(d.phrase)} got ${d.value}; a ${d.what} can't be negative.`,
+	"not-whole": (d) => `${q(d.owner)} needs a whole number and got ${d.value}. Use floor( ) or round( ).`,
+	"count-negative": (d) => `“repeat” got ${d.value}; it can't go round a negative number of times.`,
+	"by-zero": () => "“by 0” would never get to the end of the loop.",
+	"divide-zero": (d) => (d.name ? `${q(d.name)} is 0 here, and nothing can be divided by 0.` : "Nothing can be divided by 0."),
+	"power-none": () => "This power has no answer among the numbers.",
+	"function-none": (d) => `${q(d.name)} has no answer for this value.`,
+	"not-finite": (d) => `The number for ${owner(d.owner)} is too large to be worked with.`,
+	"place-far": () => "This place is too far away to be drawn.",
+	"sides-few": (d) => `A polygon has 3 sides or more, not ${d.value}.`,
+	"corners-few": (d) => `A polygon has 3 corners or more; this one has ${d.count}.`,
+	"sheet-small": (d) => `A sheet is 1 by 1 or more, not ${d.width} by ${d.height}.`,
+	"sheet-large": (d) => `A sheet is ${d.most} by ${d.most} at the most, not ${d.width} by ${d.height}.`,
+	"value-none": () => "There is no value here that could be written.",
+	// Limits
+	"limit-source": (d) => `The program has ${d.bytes} bytes; ${d.most} are the most.`,
+	"limit-steps": (d) => `The program was stopped after ${Number(d.most).toString()} steps. Does a loop here ever end? Its drawing so far is kept.`,
+	"limit-time": () => "The program ran too long and was stopped. Its drawing so far is kept.",
+	"limit-entries": (d) => `The program was stopped after drawing ${d.most} pieces. Its drawing so far is kept.`,
+	"limit-calls": (d) => `Routines were called inside one another ${d.most} deep. Does this routine call itself without end?`,
+	"limit-text": (d) => `A text grew beyond ${d.most} characters.`,
+	"limit-messages": (d) => `The messages grew beyond ${d.most} characters.`,
+	"limit-cells": (d) => `The program made more than ${d.most} characters and items in all.`,
+	// Remarks
+	"sheet-overruled": (d) => `The exercise's sheet is used: ${d.width} by ${d.height}, origin ${d.origin}.`,
+	"routine-unused": (d) => `The routine ${q(d.name)} is never called.`,
+	"name-unused": (d) => `${q(d.name)} is never used.`,
+};
+
+/** Every code that has words. */
+export const PROBLEM_CODES = Object.keys(WORDS);
+
+/** What a problem or remark says, in words a beginner understands. */
+export function problemSentence(problem: Pick<Problem, "code" | "data">): string {
+	return WORDS[problem.code]?.(problem.data) ?? problem.code;
+}

@@ -1,0 +1,60 @@
+import { formatColour } from "../colour/colour.ts";
+import { nameOf } from "../colour/family.ts";
+import type { Figure } from "../figures/figure.ts";
+import { listed, num } from "./lists.ts";
+
+/** A paint in words, with its code: "light red #e66a6a". */
+function paint(colour: number): string {
+	return `${nameOf(colour)} ${formatColour(colour)}`;
+}
+
+function kindWord(figure: Figure): string {
+	const [kind] = figure.kinds;
+	if (kind === "regular-polygon") return `regular ${figure.sides.length}-sided polygon`;
+	if (kind === "polygon" || kind === "polyline") return `${kind} of ${figure.sides.length} sides`;
+	if (kind === "right-triangle" && figure.kinds.includes("isosceles-triangle")) return "right isosceles triangle";
+	return (kind ?? "figure").replaceAll("-", " ");
+}
+
+function sizeWords(figure: Figure): string {
+	const [kind] = figure.kinds;
+	if (kind === "circle") return `${num((figure.width + figure.height) / 2)} across`;
+	if (kind === "text") return `“${figure.lettering?.text ?? ""}”, ${num(figure.lettering?.size ?? 0)} high`;
+	if (kind === "line") return `${num(figure.sides[0] ?? 0)} long`;
+	if (kind === "square") return `side ${num(figure.width)}`;
+	if (figure.kinds.includes("triangle")) return `sides ${listed(figure.sides.map(num))}`;
+	if (kind === "regular-polygon") return `side ${num(figure.sides[0] ?? 0)}`;
+	return `${num(figure.width)} by ${num(figure.height)}`;
+}
+
+function placeWords(figure: Figure): string {
+	if (figure.kinds[0] === "line") {
+		const [a, b] = figure.points as [readonly [number, number], readonly [number, number]];
+		return `from ${num(a[0])}, ${num(a[1])} to ${num(b[0])}, ${num(b[1])}`;
+	}
+	return `centre ${num(figure.centre[0])}, ${num(figure.centre[1])}`;
+}
+
+/** "lines 3 to 6", "line 7", "lines 2, 5 and 9". */
+export function lineWords(lines: readonly number[]): string {
+	if (lines.length === 1) return `line ${lines[0]}`;
+	const [first, last] = [lines[0] as number, lines.at(-1) as number];
+	if (lines.length > 2 && last - first === lines.length - 1) return `lines ${first} to ${last}`;
+	return `lines ${listed(lines.slice(0, 6).map(String))}${lines.length > 6 ? " …" : ""}`;
+}
+
+/** A figure read back in one sentence, without its number: "circle, 80 across, light red, …, line 7". */
+export function figureSentence(figure: Figure): string {
+	const parts = [kindWord(figure), sizeWords(figure)];
+	if (figure.fill !== -1) parts.push(paint(figure.fill));
+	if (figure.outline !== -1) parts.push(`${figure.kinds[0] === "line" || figure.kinds[0] === "polyline" ? "" : "outline "}${paint(figure.outline)}, ${num(figure.outlineWidth)} wide`);
+	parts.push(placeWords(figure));
+	if (figure.rotation > 0.05 && figure.rotation < 359.95 && figure.kinds[0] !== "line" && figure.kinds[0] !== "polyline") parts.push(`turned ${num(figure.rotation)}°`);
+	if (figure.gap > 0.05) parts.push(`open by ${num(figure.gap)}`);
+	if (figure.overdrawn > 0.05) parts.push(`gone over ${num(figure.overdrawn)} times more`);
+	if (figure.twin !== null) parts.push(`exactly on figure ${figure.twin + 1}`);
+	if (figure.onSheet < 0.999) parts.push(figure.onSheet < 0.001 ? "off the sheet" : `${num(figure.onSheet * 100)} % on the sheet`);
+	if (figure.onSheet >= 0.001 && figure.visible < 0.995) parts.push(figure.visible < 0.005 ? "hidden" : `${num(figure.visible * 100)} % to be seen`);
+	parts.push(lineWords(figure.lines));
+	return parts.join(", ");
+}
