@@ -3,7 +3,7 @@ import type { ExerciseFile } from "./exercise/schema.ts";
 import { sentenceOf } from "./exercise/student-copy.ts";
 import { CLASS_LIMITS, type Limits, type Stop } from "./limits/limits.ts";
 import { nameOf } from "./marking/checks/check.ts";
-import { type Criterion, judge, type Marked } from "./marking/judge.ts";
+import { judge, type Marked } from "./marking/judge.ts";
 import { pictureOf } from "./picture/picture.ts";
 import type { Report, ReportCriterion } from "./report.ts";
 import { reportFigure, sayProblem } from "./say.ts";

@@ -23,30 +23,54 @@ const LARGEST = 2;
 /** Below this many regions each is set against each other to see which overlap. */
 const FEW = 300;
 
-/** Where a horizontal line cuts a region: starts and ends in turn, sorted, not overlapping. */
-function spansAt(region: Region, y: number): number[] {
+/** An outline laid out flat, with the rows that it can touch. */
+interface Flat {
+	readonly xs: Float64Array;
+	readonly ys: Float64Array;
+	readonly low: number;
+	readonly high: number;
+}
+
+function flat(points: readonly Point[]): Flat {
+	const xs = Float64Array.from(points, (p) => p[0]);
+	const ys = Float64Array.from(points, (p) => p[1]);
+	let [low, high] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
+	for (const y of ys) {
+		if (y < low) low = y;
+		if (y > high) high = y;
+	}
+	return { xs, ys, low, high };
+}
+
+/** Where a horizontal line cuts outlines taken together: starts and ends in turn, sorted, not overlapping. */
+function spansAt(outlines: readonly Flat[], y: number): number[] {
 	const spans: [number, number][] = [];
-	for (const points of region.outlines) {
-		const cuts: [x: number, way: number][] = [];
-		for (let i = 0, n = points.length; i < n; i++) {
-			const [ax, ay] = points[i] as Point;
-			const [bx, by] = points[(i + 1) % n] as Point;
-			if (ay <= y === by <= y) continue;
-			cuts.push([ax + ((y - ay) / (by - ay)) * (bx - ax), by > ay ? 1 : -1]);
+	for (const { xs, ys, low, high } of outlines) {
+		if (y < low || y >= high) continue;
+		const cuts: { x: number; way: number }[] = [];
+		const n = xs.length;
+		let ay = ys[n - 1] as number;
+		for (let i = 0, before = n - 1; i < n; before = i++) {
+			const by = ys[i] as number;
+			if (ay <= y !== by <= y) {
+				const ax = xs[before] as number;
+				cuts.push({ x: ax + ((y - ay) / (by - ay)) * ((xs[i] as number) - ax), way: by > ay ? 1 : -1 });
+			}
+			ay = by;
 		}
-		cuts.sort((p, q) => p[0] - q[0]);
+		cuts.sort((p, q) => p.x - q.x);
 		let winding = 0;
-		for (let i = 0; i < cuts.length; i++) {
-			const [x, way] = cuts[i] as [number, number];
+		for (const { x, way } of cuts) {
 			if (winding === 0) spans.push([x, x]);
 			winding += way;
-			if (winding === 0) (spans.at(-1) as [number, number])[1] = x;
+			if (winding === 0) (spans[spans.length - 1] as [number, number])[1] = x;
 		}
 	}
-	spans.sort((p, q) => p[0] - q[0]);
+	if (spans.length > 1) spans.sort((p, q) => p[0] - q[0]);
 	const merged: number[] = [];
 	for (const [a, b] of spans) {
-		if (merged.length > 0 && a <= (merged.at(-1) as number)) merged[merged.length - 1] = Math.max(merged.at(-1) as number, b);
+		const last = merged.length - 1;
+		if (last > 0 && a <= (merged[last] as number)) merged[last] = Math.max(merged[last] as number, b);
 		else merged.push(a, b);
 	}
 	return merged;
@@ -136,6 +160,7 @@ export function seen(regions: readonly Region[], window: Bounds): Seen[] {
 	const width = Math.max(1, Math.ceil((box.right - box.left) / cell));
 	const step = (box.high - box.low) / rows;
 	const [whole, inside, cells, open] = [0, 1, 2, 3].map(() => new Float64Array(regions.length)) as [Float64Array, Float64Array, Float64Array, Float64Array];
+	const outlines = asked.map((i) => (regions[i] as Region).outlines.map(flat));
 	const row = new Row(width);
 	const cellAt = (x: number) => Math.round((Math.max(window.left, Math.min(window.right, x)) - box.left) / cell);
 	for (let r = 0; r < rows; r++) {
@@ -146,7 +171,7 @@ export function seen(regions: readonly Region[], window: Bounds): Seen[] {
 			const i = asked[n] as number;
 			const region = regions[i] as Region;
 			if (y < region.bounds.low || y > region.bounds.high) continue;
-			const spans = spansAt(region, y);
+			const spans = spansAt(outlines[n] as Flat[], y);
 			const [all, within] = lengthOf(spans, window.left, window.right);
 			whole[i] = (whole[i] as number) + all;
 			if (!on) continue;
