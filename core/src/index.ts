@@ -12,3 +12,8 @@ export { type Report, type ReportCriterion, type ReportFigure, type SaidProblem,
 export { type FigureData, figureData, reportFigure, sayProblem } from "./say.ts";
 export { CORE_VERSION } from "./version.ts";
 export { STATEMENTS } from "./nib/statements/index.ts";
+export { DEFAULT_SHEET, ENTRY, type Sheet } from "./tape/layout.ts";
+export { messagesOf } from "./tape/tape.ts";
+export { ENDED_WORDS, STATE_WORDS, VERDICT_WORDS } from "./words/states.ts";
+export type { Ended } from "./nib/runner.ts";
+export { lostReport } from "./lost.ts";

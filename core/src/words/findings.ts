@@ -2,7 +2,7 @@ import type { Data } from "../marking/criterion.ts";
 import type { Finding, Judgement } from "../marking/criterion.ts";
 import type { Verdict } from "../marking/points.ts";
 import { measureWord, theFigure } from "./criteria.ts";
-import { listed, num, sentence } from "./lists.ts";
+import { listed, num, sentence, withArticle } from "./lists.ts";
 
 const text = (v: Data[string] | undefined) => String(v ?? "");
 const numbers = (v: Data[string] | undefined) => (Array.isArray(v) ? v.map((n) => num(Number(n))) : []);
@@ -36,13 +36,13 @@ const METHOD: Readonly<Record<string, { wanted: (data: Data) => string; found: (
 	"sheet-size": { wanted: (d) => text(d.wanted), found: (d) => text(d.found) },
 	"sheet-on": { wanted: () => "on the sheet", found: () => "on the sheet" },
 	"sheet-off": { wanted: () => "on the sheet", found: (d) => `${d.share} % of the ${text(d.name)} of line ${d.line} off it` },
-	extra: { wanted: () => "nothing else", found: (d) => `${withCount(d)} (line ${d.line})` },
+	extra: { wanted: () => "nothing else", found: withCount },
 	"extra-none": { wanted: () => "nothing else", found: () => "nothing else" },
 };
 
 function withCount(d: Data): string {
 	const count = Number(d.count);
-	return count === 1 ? `one ${text(d.kind)} more` : `${count} figures more, the first a ${text(d.kind)},`;
+	return count === 1 ? `one ${text(d.kind)} more` : `${count} figures more (the first is ${withArticle(text(d.kind))})`;
 }
 
 /** The codes that findings have words for. */
@@ -54,12 +54,18 @@ export function wantedAndFound({ code, data }: Finding): { wanted: string; found
 	return words ? { wanted: words.wanted(data), found: words.found(data) } : { wanted: "", found: "" };
 }
 
+/** "a diameter of", "side lengths of". */
+function measured(what: string): string {
+	const word = measureWord(what);
+	return `${word.endsWith("s") ? word : withArticle(word)} of`;
+}
+
 function missedSentence(finding: Finding): string {
 	const { wanted, found } = wantedAndFound(finding);
 	const { data, code } = finding;
-	if (code === "extra") return sentence(`${found.replace(" (", " than was asked for (")}.`);
+	if (code === "extra") return sentence(`${found} than was asked for.`);
 	if (code === "sheet-off") return sentence(`${found}.`);
-	if (code === "measure" || code === "measure-range") return `Wanted ${measureWord(text(data.what))} ${wanted}, found ${found}.`;
+	if (code === "measure" || code === "measure-range") return `Wanted ${measured(text(data.what))} ${wanted}, found ${found}.`;
 	if (code === "count") return `Wanted ${wanted}, found ${found === "0" ? "none" : found}.`;
 	if (code.startsWith("position")) return `Wanted ${wanted === "" ? "another place" : wanted}, found it at ${found}.`;
 	return `Wanted ${wanted}, found ${found}.`;

@@ -120,6 +120,8 @@ const WORDS: Readonly<Record<string, (d: Data) => string>> = {
 	"limit-source": (d) => `The program has ${d.bytes} bytes; ${d.most} are the most.`,
 	"limit-steps": (d) => `The program was stopped after ${Number(d.most).toString()} steps. Does a loop here ever end? Its drawing so far is kept.`,
 	"limit-time": () => "The program ran too long and was stopped. Its drawing so far is kept.",
+	"limit-time-lost": () => "The program ran too long and had to be ended from outside. Its drawing was lost.",
+	"thread-died": () => "The program ended the machine part that ran it, twice. Its drawing was lost.",
 	"limit-entries": (d) => `The program was stopped after drawing ${d.most} pieces. Its drawing so far is kept.`,
 	"limit-calls": (d) => `Routines were called inside one another ${d.most} deep. Does this routine call itself without end?`,
 	"limit-text": (d) => `A text grew beyond ${d.most} characters.`,

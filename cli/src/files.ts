@@ -1,0 +1,58 @@
+import { lstat, readdir, readFile, stat } from "node:fs/promises";
+import { basename, join } from "node:path";
+import { CLASS_LIMITS, type ExerciseFile, readExercise } from "@markpen/core";
+import { WrongCall } from "./call.ts";
+
+/** Files larger than this are not opened at all. */
+const LARGEST = 8 * CLASS_LIMITS.source;
+
+function told(path: string, error: unknown): WrongCall {
+	const code = (error as NodeJS.ErrnoException).code;
+	if (code === "ENOENT") return new WrongCall(`There is no file ${path}.`);
+	if (code === "EACCES") return new WrongCall(`${path} can't be opened: it may not be read by this account.`);
+	if (code === "EISDIR") return new WrongCall(`${path} is a folder; a file is needed here.`);
+	return new WrongCall(`${path} can't be opened: ${error instanceof Error ? error.message : String(error)}`);
+}
+
+/** A program's text. Any ending is read; bytes that are no UTF-8 become signs that the reader points at. */
+export async function readSource(path: string): Promise<string> {
+	try {
+		const { size } = await stat(path);
+		if (size > LARGEST) throw new WrongCall(`${path} has ${size} bytes; a program has ${CLASS_LIMITS.source} at the most.`);
+		return await readFile(path, "utf8");
+	} catch (error) {
+		throw error instanceof WrongCall ? error : told(path, error);
+	}
+}
+
+/** An exercise file, or a sentence for each thing wrong in it. */
+export async function readExerciseFile(path: string): Promise<ExerciseFile> {
+	const reading = readExercise(await readSource(path));
+	if (reading.ok) return reading.exercise;
+	throw new WrongCall(reading.problems.map((p) => `${path}:${p.line}:${p.column}: ${p.path ? `${p.path}: ` : ""}${p.message}`).join("\n"));
+}
+
+/** The files that some paths name, folders gone through in the order of their names; hidden ones are left out. */
+export async function filesOf(paths: readonly string[]): Promise<string[]> {
+	const files: string[] = [];
+	for (const path of paths) {
+		let entry: Awaited<ReturnType<typeof lstat>>;
+		try {
+			entry = await stat(path);
+		} catch (error) {
+			throw told(path, error);
+		}
+		if (!entry.isDirectory()) {
+			files.push(path);
+			continue;
+		}
+		const inside = (await readdir(path)).filter((name) => !name.startsWith(".") && !/\.(?:exercise|collection)\.yaml$/.test(name)).sort();
+		files.push(...(await filesOf(inside.map((name) => join(path, name)))));
+	}
+	return files;
+}
+
+/** A name for a file in reports. */
+export function shortName(path: string): string {
+	return basename(path).replace(/\.nib\.txt$|\.[^.]+$/, "");
+}

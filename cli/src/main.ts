@@ -1,0 +1,68 @@
+import { CORE_VERSION } from "@markpen/core";
+import { Command, CommanderError, InvalidArgumentError } from "commander";
+import { EXIT, WrongCall } from "./call.ts";
+import { type CheckOptions, checkCommand } from "./commands/check.ts";
+import { type DrawOptions, drawCommand } from "./commands/draw.ts";
+import { type FiguresOptions, figuresCommand } from "./commands/figures.ts";
+
+function whole(least: number): (text: string) => number {
+	return (text) => {
+		if (!/^\d+$/.test(text) || Number(text) < least || Number(text) > Number.MAX_SAFE_INTEGER) throw new InvalidArgumentError(`It is a whole number, ${least} or more.`);
+		return Number(text);
+	};
+}
+
+function positive(text: string): number {
+	const value = Number(text);
+	if (!(value > 0 && value <= 20)) throw new InvalidArgumentError("It is a number above 0, 20 at the most.");
+	return value;
+}
+
+function program(done: (code: number) => void): Command {
+	const markpen = new Command("markpen").description("Runs, checks and marks shape-drawing programs.").version(CORE_VERSION, "--version", "print the version").exitOverride().showHelpAfterError("(markpen --help shows every command)");
+	markpen
+		.command("draw")
+		.argument("<file>", "the program")
+		.description("run a program and write its drawing as SVG or PNG")
+		.option("--out <path>", "where to: a name ending in .svg or .png; without it SVG goes to the terminal")
+		.option("--seed <number>", "seed of its random numbers", whole(0), 1)
+		.option("--scale <number>", "pixels a sheet unit in a PNG", positive, 2)
+		.option("--json", "print what happened as JSON")
+		.addHelpText("after", "\nExample:\n  markpen draw ferry.nib.txt --out ferry.png")
+		.action(async (file: string, options: DrawOptions) => done(await drawCommand(file, options)));
+	markpen
+		.command("figures")
+		.argument("<file>", "the program")
+		.description("read a drawing back: one sentence a figure")
+		.option("--seed <number>", "seed of its random numbers", whole(0), 1)
+		.option("--frames <number>", "how many frames to run", whole(0))
+		.option("--frame <number>", "the figures of one frame only", whole(0))
+		.option("--json", "print all measures as JSON")
+		.addHelpText("after", "\nExample:\n  markpen figures ferry.nib.txt")
+		.action(async (file: string, options: FiguresOptions) => done(await figuresCommand(file, options)));
+	markpen
+		.command("check")
+		.argument("<files...>", "programs, or folders of programs")
+		.requiredOption("--exercise <path>", "the exercise file (*.exercise.yaml)")
+		.description("check programs against an exercise")
+		.option("--json", "print the reports as JSON")
+		.addHelpText("after", "\nExample:\n  markpen check buoy.nib.txt --exercise mooring-buoy.exercise.yaml\n\nIt exits with 0 if all is met, 1 if something is missed, 2 if the call was wrong.")
+		.action(async (files: string[], options: CheckOptions) => done(await checkCommand(files, options)));
+	return markpen;
+}
+
+/** Carries out a call. Returns its exit code; nothing is thrown for a wrong call. */
+export async function main(argv: readonly string[]): Promise<number> {
+	let code: number = EXIT.met;
+	try {
+		await program((result) => {
+			code = result;
+		}).parseAsync([...argv]);
+		return code;
+	} catch (error) {
+		if (error instanceof CommanderError) return error.exitCode === 0 ? EXIT.met : EXIT.wrongCall;
+		if (!(error instanceof WrongCall)) throw error;
+		process.stderr.write(`${error.message}\n`);
+		return EXIT.wrongCall;
+	}
+}

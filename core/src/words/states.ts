@@ -1,0 +1,23 @@
+import type { Verdict } from "../marking/points.ts";
+import type { Ended } from "../nib/runner.ts";
+import type { State } from "../report.ts";
+
+/** How far a program got, in words. */
+export const STATE_WORDS: Readonly<Record<State, string>> = {
+	"nothing-handed-in": "Nothing was handed in.",
+	unreadable: "The program can't be read, so it wasn't run.",
+	"drew-nothing": "The program ran and drew nothing.",
+	"moved-without-drawing": "The pen moved, but nothing was drawn.",
+	"off-the-sheet": "Everything was drawn off the sheet.",
+	drew: "The program drew something.",
+};
+
+/** How a run ended, in words. */
+export const ENDED_WORDS: Readonly<Record<Ended, string>> = {
+	whole: "It ran to its end.",
+	stopped: "It stopped at an error; what it drew before counts.",
+	clock: "Its time was over.",
+};
+
+/** Verdicts in words. */
+export const VERDICT_WORDS: Readonly<Record<Verdict, string>> = { met: "met", partly: "partly met", missed: "missed", "not-judged": "not judged" };

@@ -1,0 +1,19 @@
+import { type ExerciseFile, type Limits, lostReport, type Report } from "@markpen/core";
+import { RUN_MILLISECONDS, type Threads, ThreadLost } from "./pool.ts";
+
+/**
+ * Marks a program in a thread. A thread that dies is tried once more; what is lost then is reported as such, so that
+ * every hand-in gets a report.
+ */
+export async function check(threads: Threads, source: string, exercise: ExerciseFile, limits?: Limits): Promise<Report> {
+	const task = { do: "mark", source, exercise, milliseconds: RUN_MILLISECONDS, ...(limits && { limits }) } as const;
+	for (let tries = 1; ; tries++) {
+		try {
+			return await threads.run(task);
+		} catch (error) {
+			if (!(error instanceof ThreadLost)) throw error;
+			if (error.why === "time") return lostReport(exercise, "limit-time-lost");
+			if (tries === 2) return lostReport(exercise, "thread-died");
+		}
+	}
+}

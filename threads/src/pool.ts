@@ -1,0 +1,66 @@
+import { availableParallelism } from "node:os";
+import { Piscina } from "piscina";
+import type { Result, Task } from "./task.ts";
+
+/** How long a program may run when its caller doesn't say, and how much longer a thread may take to answer. */
+export const RUN_MILLISECONDS = 5_000;
+const GRACE_MILLISECONDS = 1_000;
+
+/** Why a task gave no result. */
+export class ThreadLost extends Error {
+	override readonly name = "ThreadLost";
+	/** "time": it didn't answer and was ended. "died": it ended by itself. */
+	readonly why: "time" | "died";
+	constructor(why: "time" | "died", cause?: unknown) {
+		super(why === "time" ? "the thread didn't answer in time and was ended" : "the thread died", { cause });
+		this.why = why;
+	}
+}
+
+/** Threads that run students' programs under limits. Callers send no more tasks than {@link size} at once. */
+export class Threads {
+	readonly size: number;
+	private readonly pool: Piscina;
+	private active = 0;
+
+	/** @param size how many threads; one a core unless said */
+	constructor(size = availableParallelism()) {
+		this.size = size;
+		this.pool = new Piscina({
+			filename: new URL("./thread.js", import.meta.url).href,
+			minThreads: Math.min(1, size),
+			maxThreads: size,
+			idleTimeout: 60_000,
+			concurrentTasksPerWorker: 1,
+			resourceLimits: { maxOldGenerationSizeMb: 384, stackSizeMb: 8 },
+		});
+	}
+
+	/** How many tasks could begin at once. */
+	get idle(): number {
+		return Math.max(0, this.size - this.active);
+	}
+
+	/** Runs a task; throws {@link ThreadLost} if its thread is ended or dies. */
+	async run<T extends Task>(task: T): Promise<Result<T>> {
+		const aborter = new AbortController();
+		const milliseconds = "milliseconds" in task ? task.milliseconds : RUN_MILLISECONDS;
+		const timer = setTimeout(() => aborter.abort(), milliseconds + GRACE_MILLISECONDS);
+		this.active++;
+		try {
+			return (await this.pool.run(task, { signal: aborter.signal })) as Result<T>;
+		} catch (error) {
+			if (aborter.signal.aborted) throw new ThreadLost("time", error);
+			if (error instanceof Error && /terminat|ERR_WORKER|out of memory/i.test(`${error.message} ${(error as NodeJS.ErrnoException).code ?? ""}`)) throw new ThreadLost("died", error);
+			throw error;
+		} finally {
+			clearTimeout(timer);
+			this.active--;
+		}
+	}
+
+	/** Ends all threads. */
+	async close(): Promise<void> {
+		await this.pool.destroy();
+	}
+}
