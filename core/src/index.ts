@@ -1,7 +1,7 @@
 export { draw, type Drawn } from "./draw.ts";
 export { type ExerciseReading, type FileProblem, readExercise } from "./exercise/read.ts";
 export type { ExerciseFile } from "./exercise/schema.ts";
-export { type StudentCopy, studentCopy } from "./exercise/student-copy.ts";
+export { sentenceOf, type StudentCopy, studentCopy } from "./exercise/student-copy.ts";
 export { CLASS_LIMITS, type Limits, type Stop } from "./limits/limits.ts";
 export { mark, type MarkOptions } from "./mark.ts";
 export { VERDICTS, type Verdict } from "./marking/points.ts";

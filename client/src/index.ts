@@ -1,0 +1,1 @@
+export { CallError, type Client, type ClientOptions, createClient } from "./client.ts";

@@ -1,0 +1,50 @@
+import { z } from "zod";
+import { points, verdict } from "./common.ts";
+import { sheet } from "./exercise.ts";
+
+const place = { line: z.int(), column: z.int(), length: z.int() };
+const saidProblem = z.object({ code: z.string(), message: z.string(), ...place, fix: z.object({ place: z.object(place), text: z.string() }).optional() });
+
+const pictureText = z.object({ words: z.string(), x: z.number(), y: z.number(), size: z.number(), anchor: z.enum(["start", "middle", "end"]), turned: z.number() });
+export const picture = sheet.extend({
+	paper: z.string(),
+	shapes: z.array(z.object({ d: z.string(), fill: z.string(), ink: z.string(), width: z.number(), lines: z.array(z.int()), text: pictureText.optional() })),
+});
+
+/** What marking one program found: core's report as it is sent. */
+export const report = z.object({
+	version: z.string(),
+	exercise: z.string(),
+	state: z.enum(["nothing-handed-in", "unreadable", "drew-nothing", "moved-without-drawing", "off-the-sheet", "drew"]),
+	ended: z.enum(["whole", "stopped", "clock"]),
+	points,
+	criteria: z.array(
+		z.object({
+			id: z.string(),
+			check: z.string(),
+			asks: z.string(),
+			verdict,
+			points: z.number(),
+			possible: z.number(),
+			bonus: z.boolean(),
+			part: z.string().nullable(),
+			hint: z.string().nullable(),
+			sentence: z.string(),
+			wanted: z.string(),
+			found: z.string(),
+			figures: z.array(z.int()),
+			lines: z.array(z.int()),
+		}),
+	),
+	slips: z.array(z.object({ id: z.string(), lines: z.array(z.int()) })),
+	figures: z.array(z.object({ index: z.int(), kinds: z.array(z.string()), sentence: z.string(), lines: z.array(z.int()), outline: z.string() })),
+	taken: z.array(z.object({ name: z.string(), figures: z.array(z.int().nullable()) })),
+	errors: z.array(saidProblem),
+	remarks: z.array(saidProblem),
+	messages: z.array(z.object({ line: z.int(), text: z.string() })),
+	steps: z.int(),
+	entries: z.int(),
+	seed: z.int(),
+	picture,
+});
+export type ReportBody = z.infer<typeof report>;

@@ -1,0 +1,30 @@
+import { DataSource, type EntityManager } from "typeorm";
+import { ENTITIES } from "./entities.ts";
+import { First0001 } from "./migrations/0001-first.ts";
+
+/** Held while migrations and the queue's set-up run, so that several starting processes do it once. */
+const SET_UP_LOCK = 4_207_331_001;
+
+export function createDataSource(url: string, connections = 10): DataSource {
+	return new DataSource({ type: "postgres", url, entities: ENTITIES, migrations: [First0001], migrationsTableName: "migrations", synchronize: false, logging: false, extra: { max: connections } });
+}
+
+/** Brings the database up to date under one lock; `also` runs inside it. */
+export async function migrate(dataSource: DataSource, also: () => Promise<void>): Promise<void> {
+	const runner = dataSource.createQueryRunner();
+	await runner.connect();
+	try {
+		await runner.query("SELECT pg_advisory_lock($1)", [SET_UP_LOCK]);
+		await dataSource.runMigrations({ transaction: "each" });
+		await also();
+	} finally {
+		await runner.query("SELECT pg_advisory_unlock($1)", [SET_UP_LOCK]);
+		await runner.release();
+	}
+}
+
+/** One row of a query, or undefined. */
+export async function one<T>(manager: EntityManager, sql: string, values: readonly unknown[]): Promise<T | undefined> {
+	const rows: T[] = await manager.query(sql, [...values]);
+	return rows[0];
+}

@@ -1,0 +1,31 @@
+import type { Problem } from "@markpen/contract";
+import plugin from "fastify-plugin";
+import { hasZodFastifySchemaValidationErrors } from "fastify-type-provider-zod";
+import { Refusal } from "../refusals.ts";
+
+function problemOf(error: unknown): Problem {
+	const refusal = error instanceof Refusal ? error : asRefusal(error);
+	const { code, title, status, message, errors } = refusal;
+	return { type: `/problems/${code}`, title, status, detail: message, ...(errors && { errors: [...errors] }) };
+}
+
+function asRefusal(error: unknown): Refusal {
+	if (hasZodFastifySchemaValidationErrors(error)) {
+		const errors = error.validation.map((v) => ({ path: v.instancePath.replace(/^\//, "").replaceAll("/", "."), message: v.message ?? "is wrong" }));
+		if (errors.every((e) => e.path === "id")) return new Refusal("not-found");
+		return new Refusal("bad-request", undefined, errors);
+	}
+	const status = (error as { statusCode?: number }).statusCode;
+	if (status === 413) return new Refusal("request-too-large");
+	if (status !== undefined && status >= 400 && status < 500) return new Refusal("bad-request", (error as Error).message);
+	return new Refusal("went-wrong");
+}
+
+/** Every refusal and every mistake of ours leaves as a problem document. */
+export const errors = plugin(async (app) => {
+	app.setErrorHandler((error, request, reply) => {
+		const problem = problemOf(error);
+		if (problem.status >= 500) request.log.error({ error }, "a request went wrong");
+		return reply.status(problem.status).type("application/problem+json").send(JSON.stringify(problem));
+	});
+});

@@ -1,0 +1,32 @@
+import helmet from "@fastify/helmet";
+import plugin from "fastify-plugin";
+
+/** What pages may load: only what the service itself serves. Inline styles are the editor's. */
+const PAGES = {
+	"default-src": ["'self'"],
+	"script-src": ["'self'"],
+	"style-src": ["'self'", "'unsafe-inline'"],
+	"img-src": ["'self'", "blob:", "data:"],
+	"connect-src": ["'self'"],
+	"object-src": ["'none'"],
+	"base-uri": ["'none'"],
+	"frame-ancestors": ["'none'"],
+};
+
+/** The drawing worker's own policy: generated code runs there and can reach nothing. */
+export const DRAWING_WORKER_POLICY = "default-src 'none'; script-src 'self' 'unsafe-eval'";
+/** Of drawings served as files. */
+export const DRAWING_FILE_POLICY = "sandbox; default-src 'none'; style-src 'unsafe-inline'";
+
+/**
+ * Security headers. Nothing makes a browser insist on TLS unless TLS is configured: a school's plain-http address
+ * would load nothing.
+ */
+export const headers = plugin(async (app, options: { tls: boolean }) => {
+	await app.register(helmet, {
+		contentSecurityPolicy: { useDefaults: false, directives: options.tls ? { ...PAGES, "upgrade-insecure-requests": [] } : PAGES },
+		hsts: options.tls,
+		crossOriginEmbedderPolicy: false,
+		referrerPolicy: { policy: "same-origin" },
+	});
+});
