@@ -1,4 +1,5 @@
-import { power, cubeRoot } from "../geometry/power.ts";
+import { cubeRoot, power } from "../geometry/power.ts";
+import { directionDeg } from "../geometry/trig.ts";
 import { parts, type Rgba } from "./colour.ts";
 
 /** CIE L*a*b* under D65. */
@@ -34,4 +35,18 @@ export function labOf(colour: Rgba): Lab {
 	const y = f(0.2126729 * r + 0.7151522 * g + 0.072175 * b);
 	const z = f((0.0193339 * r + 0.119192 * g + 0.9503041 * b) / 1.08883);
 	return [116 * y - 16, 500 * (x - y), 200 * (y - z)];
+}
+
+/** Lightness 0 to 1, chroma and hue in degrees of OKLab (Ottosson 2020), whose hues follow how people name colours. */
+export function okLch(colour: Rgba): { lightness: number; chroma: number; hue: number } {
+	const [red, green, blue] = parts(colour);
+	const r = LINEAR[red] as number;
+	const g = LINEAR[green] as number;
+	const b = LINEAR[blue] as number;
+	const l = cubeRoot(0.4122214708 * r + 0.5363325363 * g + 0.0514459929 * b);
+	const m = cubeRoot(0.2119034982 * r + 0.6806995451 * g + 0.1073969566 * b);
+	const s = cubeRoot(0.0883024619 * r + 0.2817188376 * g + 0.6299787005 * b);
+	const x = 1.9779984951 * l - 2.428592205 * m + 0.4505937099 * s;
+	const y = 0.0259040371 * l + 0.7827717662 * m - 0.808675766 * s;
+	return { lightness: 0.2104542553 * l + 0.793617785 * m - 0.0040720468 * s, chroma: Math.sqrt(x * x + y * y), hue: directionDeg(x, y) };
 }

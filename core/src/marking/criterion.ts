@@ -51,6 +51,8 @@ export interface Judgement {
 	readonly share: number;
 	/** Figures it rests on, the good ones too. */
 	readonly figures: readonly number[];
+	/** How many figures are wanted, where some may be missing. */
+	readonly wanted?: number;
 	/** Set where the check can't be made: what it needs isn't there. */
 	readonly missing?: boolean;
 }

@@ -1,5 +1,5 @@
 import type { Figure } from "../figures/figure.ts";
-import { lengthOf, signedArea } from "../geometry/points.ts";
+import { distance, lengthOf, signedArea } from "../geometry/points.ts";
 
 /** The unit a measure is in, which tells the tolerance that goes with it. */
 export type Unit = "size" | "angle" | "line";
@@ -20,6 +20,12 @@ const one = (unit: Unit, of: (figure: Figure) => number | undefined): Measure =>
 
 const rimLength = (f: Figure) => (f.oval ? lengthOf(f.points, true) : f.sides.reduce((a, b) => a + b, 0));
 
+/** How far an outline's end is from its start. */
+function gapOf(figure: Figure): number {
+	const [a, b] = [figure.points[0], figure.points.at(-1)];
+	return figure.closed || !a || !b ? figure.gap : distance(a[0], a[1], b[0], b[1]);
+}
+
 /** What can be measured of a figure, by its name in an exercise. */
 export const MEASURES = {
 	width: one("size", (f) => f.width),
@@ -34,7 +40,7 @@ export const MEASURES = {
 	rotation: one("angle", (f) => f.rotation),
 	rounding: one("line", (f) => f.rounding),
 	"outline width": one("line", (f) => f.outlineWidth),
-	"closing gap": one("size", (f) => f.gap),
+	"closing gap": one("size", gapOf),
 	"text size": one("line", (f) => f.lettering?.size),
 } as const satisfies Readonly<Record<string, Measure>>;
 

@@ -31,7 +31,7 @@ export function creditOf({ criterion, judgement }: Judged): number {
 			return (credits.reduce((a, b) => a + b, 0) / credits.length) * complete;
 		}
 		default:
-			return share >= 1 ? 1 : 0;
+			return (criterion.for === "any" ? findings.some((f) => f.met) : findings.every((f) => f.met)) ? 1 : 0;
 	}
 }
 

@@ -64,6 +64,7 @@ function missedSentence(finding: Finding): string {
 	const { wanted, found } = wantedAndFound(finding);
 	const { data, code } = finding;
 	if (code === "extra") return sentence(`${found} than was asked for.`);
+	if (code === "measure-none") return sentence(`${theFigure(text(data.name))} has no ${measureWord(text(data.what))} to measure: it doesn't close.`);
 	if (code === "sheet-off") return sentence(`${found}.`);
 	if (code === "measure" || code === "measure-range") return `Wanted ${measured(text(data.what))} ${wanted}, found ${found}.`;
 	if (code === "count") return `Wanted ${wanted}, found ${found === "0" ? "none" : found}.`;
@@ -77,6 +78,7 @@ export function verdictSentence(verdict: Verdict, judgement: Judgement, forbids:
 	const missed = judgement.findings.filter((f) => !f.met);
 	const first = missed[0];
 	if (verdict === "met") return "Met.";
+	if (!first && judgement.figures.length > 0 && judgement.wanted !== undefined) return `Only ${new Set(judgement.figures).size} of ${judgement.wanted} are there.`;
 	if (judgement.missing || !first) return name === "everything" || name === "" ? "Nothing was drawn that it speaks of." : `${sentence(theFigure(name))} isn't there.`;
 	const more = missed.length - 1;
 	const all = judgement.findings.length;

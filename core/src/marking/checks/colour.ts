@@ -70,6 +70,6 @@ export const colour: Check<Options> = {
 		}
 		const met = findings.filter((f) => f.met).length;
 		const all = Math.max(wanted, findings.length);
-		return { findings, share: o.for === "any" ? Math.min(1, met) : all === 0 ? 0 : met / all, figures: findings.map((f) => f.figure as number), ...(findings.length === 0 && { missing: true }) };
+		return { findings, share: o.for === "any" ? Math.min(1, met) : all === 0 ? 0 : met / all, figures: findings.map((f) => f.figure as number), wanted: wanted, ...(findings.length === 0 && { missing: true }) };
 	},
 };

@@ -126,6 +126,6 @@ export const measure: Check<Options> = {
 		const met = findings.filter((f) => f.met).length;
 		const figures = [...new Set(findings.map((f) => f.figure as number))];
 		const all = Math.max(wanted, findings.length);
-		return { findings, share: o.for === "any" ? Math.min(1, met) : all === 0 ? 0 : met / all, figures, ...(findings.length === 0 && { missing: true }) };
+		return { findings, share: o.for === "any" ? Math.min(1, met) : all === 0 ? 0 : met / all, figures, wanted: wanted / names.length, ...(findings.length === 0 && { missing: true }) };
 	},
 };

@@ -76,7 +76,7 @@ export const position: Check<Options> = {
 		const met = findings.filter((f) => f.met).length;
 		const all = Math.max(wanted, findings.length);
 		const figures = findings.map((f) => f.figure as number);
-		return { findings, share: o.for === "any" ? Math.min(1, met) : all === 0 ? 0 : met / all, figures, ...(findings.length === 0 && { missing: true }) };
+		return { findings, share: o.for === "any" ? Math.min(1, met) : all === 0 ? 0 : met / all, figures, wanted: wanted, ...(findings.length === 0 && { missing: true }) };
 
 		function one(figure: Figure, at: Point, place: Point | undefined, index: number): Finding {
 			const data = { name: nameOf(o.of), anchor, found: [...at] };
