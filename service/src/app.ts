@@ -34,7 +34,7 @@ const BODY_BYTES = 2 * 1024 * 1024;
 
 /** The service: what holds for every route, then a folder's routes a noun, then the console. */
 export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
-	const app = Fastify({ loggerInstance: options.log as unknown as undefined, bodyLimit: BODY_BYTES, trustProxy: options.tls, disableRequestLogging: true, forceCloseConnections: "idle" }) as FastifyInstance;
+	const app = Fastify({ loggerInstance: options.log as unknown as undefined, bodyLimit: BODY_BYTES, trustProxy: options.tls, forceCloseConnections: "idle" }) as FastifyInstance;
 	app.setValidatorCompiler(validatorCompiler);
 	app.setSerializerCompiler(serializerCompiler);
 	await app.register(errors);

@@ -2,6 +2,7 @@ import { LineCounter, parseDocument } from "yaml";
 import type { z } from "zod";
 import { nearest } from "../nib/problem.ts";
 import { CHECKS } from "../marking/checks/index.ts";
+import { withArticle } from "../words/lists.ts";
 import { type ExerciseFile, exerciseFile } from "./schema.ts";
 
 /** What is wrong in an exercise file, and where. */
@@ -33,7 +34,9 @@ function messageOf(issue: z.core.$ZodIssue, known: readonly string[], found: unk
 			.join("; ");
 	}
 	const allowed = issue.code === "invalid_value" ? issue.values.map(String) : issue.code === "invalid_union" && issue.discriminator ? CHECKS.map((c) => c.name) : undefined;
-	if (!allowed) return issue.message.replace("Invalid input: expected", "This must be a").replace(", received", ", not a");
+	if (found === undefined && (issue.code === "invalid_type" || issue.code === "invalid_value")) return "this is missing";
+	if (issue.code === "invalid_type") return `this must be ${withArticle(issue.expected)}, and it is ${withArticle(found === null ? "empty" : Array.isArray(found) ? "list" : typeof found)}`;
+	if (!allowed) return issue.message;
 	const near = nearest(String(found), allowed);
 	return `${JSON.stringify(found)} isn't known here${near ? `; did you mean "${near}"?` : `; known are ${allowed.join(", ")}`}`;
 }

@@ -1,0 +1,22 @@
+<script lang="ts">
+	import Notice from "../../parts/Notice.svelte";
+	import { api } from "../../state/api.ts";
+	import { Desk } from "../../state/desk.svelte.ts";
+	import { Loading } from "../../state/loading.svelte.ts";
+	import DeskView from "./DeskView.svelte";
+
+	const { id }: { id: string } = $props();
+	const loading = new Loading<Desk>();
+	$effect(() => {
+		void loading.load(async () => new Desk(await api.showWork({ params: { id } })));
+		return () => loading.value?.leave();
+	});
+</script>
+
+<svelte:head><title>{loading.value?.work.exercise.title ?? "Desk"} · Mark Pen</title></svelte:head>
+{#if loading.error}<Notice role="alert">{loading.error}</Notice>{/if}
+{#if loading.value}
+	<DeskView desk={loading.value} />
+{:else if !loading.error}
+	<p class="p-6 text-ink-soft" aria-busy="true">Opening the desk …</p>
+{/if}

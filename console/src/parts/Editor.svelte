@@ -1,0 +1,28 @@
+<script lang="ts">
+	import { untrack } from "svelte";
+	import type { SaidProblem } from "@markpen/core";
+	import { NibEditor } from "../state/nib-editor.ts";
+
+	interface Props {
+		source: string;
+		problems: SaidProblem[];
+		remarks: SaidProblem[];
+		lit: ReadonlySet<number>;
+		onwrite: (source: string) => void;
+		onrun: () => void;
+	}
+	const { source, problems, remarks, lit, onwrite, onrun }: Props = $props();
+	let host = $state<HTMLDivElement>();
+	let editor = $state.raw<NibEditor>();
+
+	$effect(() => {
+		if (!host) return;
+		const made = new NibEditor(host, untrack(() => source), { write: (text) => onwrite(text), run: () => onrun() });
+		editor = made;
+		return () => made.destroy();
+	});
+	$effect(() => editor?.show(problems, remarks));
+	$effect(() => editor?.light(lit));
+</script>
+
+<div bind:this={host} class="min-h-72 grow border border-rule-strong bg-sheet"></div>

@@ -1,0 +1,26 @@
+/** Words that begin a statement or hold one together, for colouring a source; a test holds them to the language. */
+export const NIB_HEADS: ReadonlySet<string> = new Set("sheet paper pen fill walk turn face go line rect circle ellipse polygon text print let if else repeat for while routine return break end".split(" "));
+
+export interface Piece {
+	readonly text: string;
+	readonly as: "head" | "comment" | "quoted" | "plain";
+}
+
+/** A line of source in pieces to be coloured. */
+export function piecesOf(line: string): Piece[] {
+	const comment = /(^|\s)--(?=[\s-]|$)/.exec(line);
+	const quoted = line.indexOf('"');
+	const cut = comment && (quoted < 0 || comment.index < quoted) ? comment.index : line.length;
+	const code = line.slice(0, cut);
+	const head = /^(\s*)([a-z]+)/.exec(code);
+	const pieces: Piece[] = [];
+	let rest = code;
+	if (head && NIB_HEADS.has(head[2] as string)) {
+		if (head[1]) pieces.push({ text: head[1], as: "plain" });
+		pieces.push({ text: head[2] as string, as: "head" });
+		rest = code.slice(head[0].length);
+	}
+	for (const part of rest.split(/("[^"]*"?)/)) if (part) pieces.push({ text: part, as: part.startsWith('"') ? "quoted" : "plain" });
+	if (cut < line.length) pieces.push({ text: line.slice(cut), as: "comment" });
+	return pieces;
+}
