@@ -9,7 +9,9 @@ const STAMP = join(ROOT, "node_modules", ".markpen-lock");
 export function ensurePackages() {
 	const [major, minor] = process.versions.node.split(".").map(Number);
 	if (major < 20 || (major === 20 && minor < 20)) throw new CantGoOn(`Node.js 20.20 or newer is needed; this is ${process.versions.node}.`);
-	const lock = createHash("sha256").update(readFileSync(join(ROOT, "package-lock.json"))).digest("hex");
+	const lock = createHash("sha256")
+		.update(readFileSync(join(ROOT, "package-lock.json")))
+		.digest("hex");
 	if (existsSync(STAMP) && readFileSync(STAMP, "utf8") === lock) return;
 	process.stdout.write("Installing the npm packages …\n");
 	run("npm", ["ci", "--no-audit", "--no-fund", "--loglevel=error"]);

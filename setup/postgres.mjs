@@ -13,7 +13,11 @@ const SUPERUSER = "markpen";
 
 /** Folders with PostgreSQL's server programs, the newest first. */
 function binFolders() {
-	const debian = existsSync("/usr/lib/postgresql") ? readdirSync("/usr/lib/postgresql").sort((a, b) => Number(b) - Number(a)).map((v) => `/usr/lib/postgresql/${v}/bin`) : [];
+	const debian = existsSync("/usr/lib/postgresql")
+		? readdirSync("/usr/lib/postgresql")
+				.sort((a, b) => Number(b) - Number(a))
+				.map((v) => `/usr/lib/postgresql/${v}/bin`)
+		: [];
 	const own = ask("pg_config", ["--bindir"]);
 	return [...debian, ...(own ? [own] : [])].filter((bin) => existsSync(join(bin, "initdb")) && existsSync(join(bin, "postgres")));
 }
@@ -72,7 +76,11 @@ function make(folder, user, bin) {
 		const handed = join(data, "..", "postgres-password-for-initdb");
 		writeFileSync(handed, readFileSync(secret), { mode: 0o600 });
 		if (user) chownSync(handed, user.uid, user.gid);
-		const result = spawnSync(join(bin, "initdb"), ["-D", data, "-U", SUPERUSER, "--auth=scram-sha-256", `--pwfile=${handed}`, "--encoding=UTF8", "--locale=C.UTF-8", "--no-instructions"], { ...user, cwd: "/", env: cleanEnvironment, encoding: "utf8" });
+		const result = spawnSync(
+			join(bin, "initdb"),
+			["-D", data, "-U", SUPERUSER, "--auth=scram-sha-256", `--pwfile=${handed}`, "--encoding=UTF8", "--locale=C.UTF-8", "--no-instructions"],
+			{ ...user, cwd: "/", env: cleanEnvironment, encoding: "utf8" },
+		);
 		rmSync(handed);
 		if (result.status !== 0) throw new CantGoOn(`The database's data folder could not be made: ${result.stderr || result.stdout}`);
 	}
@@ -89,7 +97,8 @@ function refuseSecond(data) {
 	} catch (error) {
 		if (error.code === "ESRCH") return;
 	}
-	if (readFileSync(`/proc/${pid}/cmdline`, "utf8").includes("postgres")) throw new CantGoOn(`The database of this folder is running already (process ${pid}). Stop the other start command first.`);
+	if (readFileSync(`/proc/${pid}/cmdline`, "utf8").includes("postgres"))
+		throw new CantGoOn(`The database of this folder is running already (process ${pid}). Stop the other start command first.`);
 }
 
 /**
@@ -105,7 +114,13 @@ export async function startPostgres(folder, durable) {
 	const { data, password } = make(folder, "uid" in user ? user : undefined, bin);
 	refuseSecond(data);
 	const port = await freePort();
-	const settings = ["listen_addresses=127.0.0.1", "unix_socket_directories=", "max_connections=100", "log_min_messages=fatal", ...(durable ? [] : ["fsync=off", "synchronous_commit=off", "full_page_writes=off"])];
+	const settings = [
+		"listen_addresses=127.0.0.1",
+		"unix_socket_directories=",
+		"max_connections=100",
+		"log_min_messages=fatal",
+		...(durable ? [] : ["fsync=off", "synchronous_commit=off", "full_page_writes=off"]),
+	];
 	const call = [join(bin, "postgres"), "-D", data, "-p", String(port), ...settings.flatMap((s) => ["-c", s])];
 	const keeper = spawn(process.execPath, [KEEPER, JSON.stringify({ call, user })], { stdio: ["pipe", "ignore", "inherit"], cwd: "/", env: cleanEnvironment, detached: true });
 	const ended = new Promise((resolve) => keeper.on("exit", resolve));

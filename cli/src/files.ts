@@ -1,5 +1,5 @@
-import { lstat, readdir, readFile, stat } from "node:fs/promises";
-import { basename, join } from "node:path";
+import { type lstat, readdir, readFile, stat } from "node:fs/promises";
+import { join } from "node:path";
 import { CLASS_LIMITS, type ExerciseFile, readExercise } from "@markpen/core";
 import { WrongCall } from "./call.ts";
 
@@ -50,9 +50,4 @@ export async function filesOf(paths: readonly string[]): Promise<string[]> {
 		files.push(...(await filesOf(inside.map((name) => join(path, name)))));
 	}
 	return files;
-}
-
-/** A name for a file in reports. */
-export function shortName(path: string): string {
-	return basename(path).replace(/\.nib\.txt$|\.[^.]+$/, "");
 }

@@ -19,7 +19,11 @@ function positive(text: string): number {
 }
 
 function program(done: (code: number) => void): Command {
-	const markpen = new Command("markpen").description("Runs, checks and marks shape-drawing programs.").version(CORE_VERSION, "--version", "print the version").exitOverride().showHelpAfterError("(markpen --help shows every command)");
+	const markpen = new Command("markpen")
+		.description("Runs, checks and marks shape-drawing programs.")
+		.version(CORE_VERSION, "--version", "print the version")
+		.exitOverride()
+		.showHelpAfterError("(markpen --help shows every command)");
 	markpen
 		.command("draw")
 		.argument("<file>", "the program")
@@ -46,7 +50,10 @@ function program(done: (code: number) => void): Command {
 		.requiredOption("--exercise <path>", "the exercise file (*.exercise.yaml)")
 		.description("check programs against an exercise")
 		.option("--json", "print the reports as JSON")
-		.addHelpText("after", "\nExample:\n  markpen check buoy.nib.txt --exercise mooring-buoy.exercise.yaml\n\nIt exits with 0 if all is met, 1 if something is missed, 2 if the call was wrong.")
+		.addHelpText(
+			"after",
+			"\nExample:\n  markpen check buoy.nib.txt --exercise mooring-buoy.exercise.yaml\n\nIt exits with 0 if all is met, 1 if something is missed, 2 if the call was wrong.",
+		)
 		.action(async (files: string[], options: CheckOptions) => done(await checkCommand(files, options)));
 	return markpen;
 }

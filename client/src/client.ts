@@ -56,7 +56,12 @@ export function createClient(options: ClientOptions): Client {
 		if (input.idempotencyKey) headers["idempotency-key"] = input.idempotencyKey;
 		let response: Response;
 		try {
-			response = await send(`${options.base}${API_BASE}${pathOf(route, input.params)}`, { method: route.method, headers, credentials: "same-origin", ...(input.body !== undefined && { body: JSON.stringify(input.body) }) });
+			response = await send(`${options.base}${API_BASE}${pathOf(route, input.params)}`, {
+				method: route.method,
+				headers,
+				credentials: "same-origin",
+				...(input.body !== undefined && { body: JSON.stringify(input.body) }),
+			});
 		} catch {
 			throw new CallError(0, "The service can't be reached. Nothing was lost; try again in a moment.");
 		}

@@ -48,6 +48,36 @@ export const work = z.object({
 });
 export type Work = z.infer<typeof work>;
 
-export const showAssignment = route({ name: "showAssignment", method: "GET", path: "/assignments/:id", who: ["teacher"], summary: "An assignment with its hand-ins and criteria", params: idParams, body: nothing, reply: assignmentPage, status: 200 });
-export const listWork = route({ name: "listWork", method: "GET", path: "/work", who: ["student"], summary: "What the student has to do and has done", params: nothing, body: nothing, reply: z.object({ work: z.array(work) }), status: 200 });
-export const showWork = route({ name: "showWork", method: "GET", path: "/work/:id", who: ["student"], summary: "One assignment as its student sees it", params: idParams, body: nothing, reply: work, status: 200 });
+export const showAssignment = route({
+	name: "showAssignment",
+	method: "GET",
+	path: "/assignments/:id",
+	who: ["teacher"],
+	summary: "An assignment with its hand-ins and criteria",
+	params: idParams,
+	body: nothing,
+	reply: assignmentPage,
+	status: 200,
+});
+export const listWork = route({
+	name: "listWork",
+	method: "GET",
+	path: "/work",
+	who: ["student"],
+	summary: "What the student has to do and has done",
+	params: nothing,
+	body: nothing,
+	reply: z.object({ work: z.array(work) }),
+	status: 200,
+});
+export const showWork = route({
+	name: "showWork",
+	method: "GET",
+	path: "/work/:id",
+	who: ["student"],
+	summary: "One assignment as its student sees it",
+	params: idParams,
+	body: nothing,
+	reply: work,
+	status: 200,
+});

@@ -28,5 +28,25 @@ export const classPage = z.object({
 });
 export type ClassPage = z.infer<typeof classPage>;
 
-export const listClasses = route({ name: "listClasses", method: "GET", path: "/classes", who: ["teacher"], summary: "The teacher's classes", params: nothing, body: nothing, reply: z.object({ classes: z.array(classRow) }), status: 200 });
-export const showClass = route({ name: "showClass", method: "GET", path: "/classes/:id", who: ["teacher"], summary: "A class: its students, its assignments, and where each stands", params: idParams, body: nothing, reply: classPage, status: 200 });
+export const listClasses = route({
+	name: "listClasses",
+	method: "GET",
+	path: "/classes",
+	who: ["teacher"],
+	summary: "The teacher's classes",
+	params: nothing,
+	body: nothing,
+	reply: z.object({ classes: z.array(classRow) }),
+	status: 200,
+});
+export const showClass = route({
+	name: "showClass",
+	method: "GET",
+	path: "/classes/:id",
+	who: ["teacher"],
+	summary: "A class: its students, its assignments, and where each stands",
+	params: idParams,
+	body: nothing,
+	reply: classPage,
+	status: 200,
+});

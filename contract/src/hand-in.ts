@@ -37,5 +37,25 @@ export const handIn = route({
 	status: 201,
 });
 
-export const showHandIn = route({ name: "showHandIn", method: "GET", path: "/hand-ins/:id", who: ["student", "teacher"], summary: "One hand-in with its report", params: idParams, body: nothing, reply: handInPage, status: 200 });
-export const showDrawing = route({ name: "showDrawing", method: "GET", path: "/hand-ins/:id/drawing.svg", who: ["student", "teacher"], summary: "The drawing of a hand-in as SVG", params: idParams, body: nothing, reply: z.string(), status: 200 });
+export const showHandIn = route({
+	name: "showHandIn",
+	method: "GET",
+	path: "/hand-ins/:id",
+	who: ["student", "teacher"],
+	summary: "One hand-in with its report",
+	params: idParams,
+	body: nothing,
+	reply: handInPage,
+	status: 200,
+});
+export const showDrawing = route({
+	name: "showDrawing",
+	method: "GET",
+	path: "/hand-ins/:id/drawing.svg",
+	who: ["student", "teacher"],
+	summary: "The drawing of a hand-in as SVG",
+	params: idParams,
+	body: nothing,
+	reply: z.string(),
+	status: 200,
+});

@@ -8,6 +8,7 @@ const saidProblem = z.object({ code: z.string(), message: z.string(), ...place, 
 const pictureText = z.object({ words: z.string(), x: z.number(), y: z.number(), size: z.number(), anchor: z.enum(["start", "middle", "end"]), turned: z.number() });
 export const picture = sheet.extend({
 	paper: z.string(),
+	leftOut: z.int(),
 	shapes: z.array(z.object({ d: z.string(), fill: z.string(), ink: z.string(), width: z.number(), lines: z.array(z.int()), text: pictureText.optional() })),
 });
 
@@ -37,6 +38,7 @@ export const report = z.object({
 		}),
 	),
 	slips: z.array(z.object({ id: z.string(), lines: z.array(z.int()) })),
+	figuresInAll: z.int(),
 	figures: z.array(z.object({ index: z.int(), kinds: z.array(z.string()), sentence: z.string(), lines: z.array(z.int()), outline: z.string() })),
 	taken: z.array(z.object({ name: z.string(), figures: z.array(z.int().nullable()) })),
 	errors: z.array(saidProblem),

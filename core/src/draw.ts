@@ -1,14 +1,14 @@
+import { WHITE } from "./colour/colour.ts";
 import type { Drawing } from "./figures/figure.ts";
 import { recognise } from "./figures/recognise.ts";
 import { CLASS_LIMITS } from "./limits/limits.ts";
 import type { Problem } from "./nib/problem.ts";
 import { read } from "./nib/read.ts";
 import { type Ended, type RunOptions, run } from "./nib/runner.ts";
-import { ENTRY, sheetBounds } from "./tape/layout.ts";
+import type { State } from "./report.ts";
+import { DEFAULT_SHEET, ENTRY, sheetBounds } from "./tape/layout.ts";
 import type { Tape } from "./tape/tape.ts";
 import { TapeWriter } from "./tape/writer.ts";
-import { DEFAULT_SHEET } from "./tape/layout.ts";
-import type { State } from "./report.ts";
 
 /** A program read, run and recognised. */
 export interface Drawn {
@@ -40,6 +40,6 @@ function stateOf(tape: Tape, drawing: Drawing): State {
 		const off = drawing.figures.every(({ bounds: b }) => b.right < left || b.left > right || b.high < low || b.low > high);
 		return off ? "off-the-sheet" : "drew";
 	}
-	if (drawing.paper !== 0xffffffff) return "drew";
+	if (drawing.paper !== WHITE) return "drew";
 	return tape.kind.includes(ENTRY.travel) ? "moved-without-drawing" : "drew-nothing";
 }

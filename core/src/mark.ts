@@ -1,11 +1,11 @@
-import { draw, type Drawn } from "./draw.ts";
+import { type Drawn, draw } from "./draw.ts";
 import type { ExerciseFile } from "./exercise/schema.ts";
 import { sentenceOf } from "./exercise/student-copy.ts";
 import { CLASS_LIMITS, type Limits, type Stop } from "./limits/limits.ts";
 import { nameOf } from "./marking/checks/check.ts";
 import { judge, type Marked } from "./marking/judge.ts";
 import { pictureOf } from "./picture/picture.ts";
-import type { Report, ReportCriterion } from "./report.ts";
+import { MOST_FIGURES, type Report, type ReportCriterion } from "./report.ts";
 import { reportFigure, sayProblem } from "./say.ts";
 import { DEFAULT_SHEET, ENTRY } from "./tape/layout.ts";
 import { messagesOf } from "./tape/tape.ts";
@@ -37,7 +37,8 @@ export function mark(source: string, exercise: ExerciseFile, options: MarkOption
 		points: marked.points,
 		criteria: marked.judged.map((judged) => criterionOf(judged, drawn)),
 		slips: [],
-		figures: drawn.drawing.figures.map((figure) => reportFigure(figure, drawn.tape.sheet)),
+		figures: drawn.drawing.figures.slice(0, MOST_FIGURES).map((figure) => reportFigure(figure, drawn.tape.sheet)),
+		figuresInAll: drawn.drawing.figures.length + drawn.drawing.leftOut,
 		taken: [...marked.taken.values()].map(({ name, slots }) => ({ name, figures: slots.map((f) => f?.index ?? null) })),
 		errors: drawn.errors.map(sayProblem),
 		remarks: drawn.remarks.map(sayProblem),

@@ -1,6 +1,6 @@
 import type { Verdict } from "./marking/points.ts";
+import type { Fix, Place } from "./nib/problem.ts";
 import type { Ended } from "./nib/runner.ts";
-import type { Place, Fix } from "./nib/problem.ts";
 import type { Picture } from "./picture/picture.ts";
 
 /** How far a program got. */
@@ -13,6 +13,9 @@ export interface SaidProblem extends Place {
 	readonly message: string;
 	readonly fix?: Fix;
 }
+
+/** Figures that a report reads back at the most. */
+export const MOST_FIGURES = 1_000;
 
 /** A figure read back, with what is needed to point at it. */
 export interface ReportFigure {
@@ -54,7 +57,9 @@ export interface Report {
 	readonly criteria: readonly ReportCriterion[];
 	/** Known mistakes that explain what was missed. */
 	readonly slips: readonly { readonly id: string; readonly lines: readonly number[] }[];
+	/** The first figures in drawing order, as many as a person can read. */
 	readonly figures: readonly ReportFigure[];
+	readonly figuresInAll: number;
 	/** Which drawn figure was taken for which wanted one. */
 	readonly taken: readonly { readonly name: string; readonly figures: readonly (number | null)[] }[];
 	readonly errors: readonly SaidProblem[];

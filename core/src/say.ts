@@ -1,9 +1,10 @@
-import type { Figure } from "./figures/figure.ts";
 import { formatColour } from "./colour/colour.ts";
+import { rimOf } from "./geometry/ellipse.ts";
+import type { Figure } from "./figures/figure.ts";
 import type { Problem } from "./nib/problem.ts";
 import { pathThrough } from "./picture/picture.ts";
 import type { ReportFigure, SaidProblem } from "./report.ts";
-import type { Sheet } from "./tape/layout.ts";
+import { type Sheet, upward } from "./tape/layout.ts";
 import { problemSentence } from "./words/problems.ts";
 import { figureSentence } from "./words/readback.ts";
 
@@ -15,7 +16,13 @@ export function sayProblem(problem: Problem): SaidProblem {
 
 /** A figure read back, with its outline to point at. */
 export function reportFigure(figure: Figure, sheet: Sheet): ReportFigure {
-	return { index: figure.index, kinds: figure.kinds, sentence: figureSentence(figure), lines: figure.lines, outline: pathThrough(figure.points, figure.closed, sheet) };
+	return { index: figure.index, kinds: figure.kinds, sentence: figureSentence(figure), lines: figure.lines, outline: outlinePath(figure, sheet) };
+}
+
+/** A figure's outline as a path in the picture's coordinates. */
+function outlinePath({ points, oval, closed }: Figure, sheet: Sheet): string {
+	const round = points.length === 0 && oval ? rimOf(oval.x, oval.y, oval.rx, oval.ry, oval.turned, upward(sheet.origin), 48) : points;
+	return pathThrough(round, closed, sheet);
 }
 
 const exact = (v: number) => Math.round(v * 1e6) / 1e6 + 0;

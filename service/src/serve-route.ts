@@ -1,7 +1,7 @@
 import { API_BASE, type Route } from "@markpen/contract";
 import type { FastifyInstance, FastifyReply, FastifyRequest } from "fastify";
-import { z } from "zod";
 import type { DataSource } from "typeorm";
+import { z } from "zod";
 import { allow } from "./plugins/session.ts";
 
 type Output<T> = T extends { _zod: { output: infer O } } ? O : never;

@@ -27,7 +27,8 @@ export async function startService(environment: Environment, parts: { web: boole
 	await migrate(dataSource, async () => {
 		await queue.start();
 		await setUpQueues(queue);
-		if (environment.MARKPEN_LOAD && !(await one(dataSource.manager, "SELECT 1 FROM accounts LIMIT 1", []))) await loadArchive(dataSource, queue, readArchive(await readFile(environment.MARKPEN_LOAD, "utf8")));
+		if (environment.MARKPEN_LOAD && !(await one(dataSource.manager, "SELECT 1 FROM accounts LIMIT 1", [])))
+			await loadArchive(dataSource, queue, readArchive(await readFile(environment.MARKPEN_LOAD, "utf8")));
 	});
 	const threads = checks ? new Threads(size) : undefined;
 	const worker = threads && new Worker({ dataSource, queue, threads, log, url: environment.DATABASE_URL });

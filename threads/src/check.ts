@@ -1,5 +1,5 @@
 import { type ExerciseFile, type Limits, lostReport, type Report } from "@markpen/core";
-import { RUN_MILLISECONDS, type Threads, ThreadLost } from "./pool.ts";
+import { RUN_MILLISECONDS, ThreadLost, type Threads } from "./pool.ts";
 
 /**
  * Marks a program in a thread. A thread that dies is tried once more; what is lost then is reported as such, so that

@@ -51,7 +51,8 @@ export class Threads {
 			return (await this.pool.run(task, { signal: aborter.signal })) as Result<T>;
 		} catch (error) {
 			if (aborter.signal.aborted) throw new ThreadLost("time", error);
-			if (error instanceof Error && /terminat|ERR_WORKER|out of memory/i.test(`${error.message} ${(error as NodeJS.ErrnoException).code ?? ""}`)) throw new ThreadLost("died", error);
+			if (error instanceof Error && /terminat|ERR_WORKER|out of memory/i.test(`${error.message} ${(error as NodeJS.ErrnoException).code ?? ""}`))
+				throw new ThreadLost("died", error);
 			throw error;
 		} finally {
 			clearTimeout(timer);

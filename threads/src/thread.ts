@@ -1,5 +1,5 @@
 import { fileURLToPath } from "node:url";
-import { CLASS_LIMITS, draw, ENTRY, figureData, mark, messagesOf, pictureOf, reportFigure, sayProblem, type Stop } from "@markpen/core";
+import { CLASS_LIMITS, draw, ENTRY, figureData, mark, MOST_FIGURES, messagesOf, pictureOf, reportFigure, type Stop, sayProblem } from "@markpen/core";
 import { Resvg } from "@resvg/resvg-js";
 import type { DrawResult, Task } from "./task.ts";
 
@@ -13,7 +13,12 @@ function stopAfter(milliseconds: number): Stop {
 
 function drawn(task: Task & { do: "draw" }): DrawResult {
 	const limits = task.limits ?? CLASS_LIMITS;
-	const { state, ended, steps, tape, drawing, errors, remarks } = draw(task.source, { seed: task.seed, limits, stop: stopAfter(task.milliseconds), ...(task.sheet && { sheet: task.sheet }) });
+	const { state, ended, steps, tape, drawing, errors, remarks } = draw(task.source, {
+		seed: task.seed,
+		limits,
+		stop: stopAfter(task.milliseconds),
+		...(task.sheet && { sheet: task.sheet }),
+	});
 	return {
 		state,
 		ended,
@@ -21,7 +26,7 @@ function drawn(task: Task & { do: "draw" }): DrawResult {
 		entries: tape.length,
 		picture: pictureOf(tape),
 		figures: drawing.figures.map(figureData),
-		pointed: drawing.figures.map((f) => reportFigure(f, tape.sheet)),
+		pointed: drawing.figures.slice(0, MOST_FIGURES).map((f) => reportFigure(f, tape.sheet)),
 		errors: errors.map(sayProblem),
 		remarks: remarks.map(sayProblem),
 		messages: messagesOf(tape, ENTRY.message),

@@ -22,7 +22,8 @@ export async function checkCommand(paths: readonly string[], options: CheckOptio
 	const files = await filesOf(paths);
 	const single = files.length === 1 && paths.length === 1 && !(await stat(paths[0] as string)).isDirectory();
 	const reports = await checkAll(files, exercise);
-	if (options.json) process.stdout.write(`${JSON.stringify(single ? reports[0]?.report : { reports: reports.map(({ file, report }) => ({ file, ...report })), summary: summaryOf(reports) })}\n`);
+	if (options.json)
+		process.stdout.write(`${JSON.stringify(single ? reports[0]?.report : { reports: reports.map(({ file, report }) => ({ file, ...report })), summary: summaryOf(reports) })}\n`);
 	else {
 		const colours = coloursFor(process.stdout);
 		const first = reports[0];

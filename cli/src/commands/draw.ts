@@ -24,7 +24,10 @@ export async function drawCommand(file: string, options: DrawOptions): Promise<n
 		const svg = svgOf(picture, pointed);
 		if (out?.toLowerCase().endsWith(".png")) await save(out, await threads.run({ do: "png", svg, width: Math.round(picture.width * options.scale) }));
 		else if (out) await save(out, svg);
-		if (options.json) process.stdout.write(`${JSON.stringify({ file, out: out ?? null, state, ended, width: picture.width, height: picture.height, ...(out ? {} : { svg }), errors, remarks, messages })}\n`);
+		if (options.json)
+			process.stdout.write(
+				`${JSON.stringify({ file, out: out ?? null, state, ended, width: picture.width, height: picture.height, ...(out ? {} : { svg }), errors, remarks, messages })}\n`,
+			);
 		else if (!out) process.stdout.write(svg);
 		if (!options.json) {
 			const colours = coloursFor(process.stderr);

@@ -9,8 +9,10 @@
 		/** Figures that light up. */
 		lit?: ReadonlySet<number>;
 		onpoint?: (figure: number | null) => void;
+		/** Whether the figure that is pointed at is read out below. */
+		said?: boolean;
 	}
-	const { picture, figures = [], lit = new Set<number>(), onpoint }: Props = $props();
+	const { picture, figures = [], lit = new Set<number>(), onpoint, said = true }: Props = $props();
 
 	let grid = $state(true);
 	let cross = $state<{ x: number; y: number } | null>(null);
@@ -22,7 +24,7 @@
 	const label = $derived(margin * 0.42);
 	const clip = `sheet-${Math.floor(Math.random() * 1e9)}`;
 	const at = $derived(cross && sheetPoint(picture, cross.x, cross.y));
-	const said = $derived(figures.find((f) => f.index === (over ?? (lit.size === 1 ? [...lit][0] : null))));
+	const named = $derived(figures.find((f) => f.index === (over ?? (lit.size === 1 ? [...lit][0] : null))));
 
 	function point(figure: number | null) {
 		over = figure;
@@ -56,7 +58,7 @@
 </div>
 <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions: arrow keys move the cross -->
 <div role="application" tabindex="0" aria-label="Drawing, {picture.width} by {picture.height}; arrow keys move a cross whose place is read out" onkeydown={step} class="mt-3 border border-rule-strong bg-sheet">
-	<svg bind:this={svg} viewBox="{-margin * 1.3} {-margin} {picture.width + margin * 1.6} {picture.height + margin * 1.4}" class="block max-h-[62vh] w-full" role="presentation" onpointermove={move} onpointerleave={() => { cross = null; point(null); }}>
+	<svg bind:this={svg} viewBox="{-margin * 1.3} {-margin} {picture.width + margin * 2} {picture.height + margin * 1.4}" class="block max-h-[62vh] w-full" role="presentation" onpointermove={move} onpointerleave={() => { cross = null; point(null); }}>
 		<defs><clipPath id={clip}><rect width={picture.width} height={picture.height} /></clipPath></defs>
 		<rect width={picture.width} height={picture.height} fill={picture.paper} />
 		{#if grid}
@@ -91,4 +93,5 @@
 		{#if cross}<path d="M{cross.x} 0V{picture.height}M0 {cross.y}H{picture.width}" stroke="var(--c-act)" stroke-width="0.7" vector-effect="non-scaling-stroke" pointer-events="none" />{/if}
 	</svg>
 </div>
-<p class="mt-2 min-h-10 text-[13px] text-ink-soft" data-testid="said">{said?.sentence ?? ""}</p>
+{#if picture.leftOut > 0}<p class="mt-2 text-[13px]">This drawing has too many pieces to show them all: the last {picture.leftOut} are left out here.</p>{/if}
+{#if said}<p class="mt-2 min-h-10 text-[13px] text-ink-soft" data-testid="said">{named?.sentence ?? ""}</p>{/if}

@@ -3,8 +3,8 @@ import { HighlightStyle, StreamLanguage, syntaxHighlighting } from "@codemirror/
 import { type Diagnostic, lintGutter, setDiagnostics } from "@codemirror/lint";
 import { EditorState, StateEffect, StateField } from "@codemirror/state";
 import { Decoration, type DecorationSet, EditorView, keymap, lineNumbers } from "@codemirror/view";
-import type { SaidProblem } from "@markpen/core";
 import { tags } from "@lezer/highlight";
+import type { SaidProblem } from "@markpen/core";
 import { NIB_HEADS } from "./nib-words.ts";
 
 const light = StateEffect.define<ReadonlySet<number>>();
@@ -52,6 +52,7 @@ const look = EditorView.theme({
 	".cm-content": { fontFamily: "var(--font-mono)", padding: "8px 0", caretColor: "var(--c-ink)" },
 	".cm-line": { padding: "0 10px 0 6px", lineHeight: "1.7" },
 	".cm-gutters": { background: "var(--c-sheet)", color: "var(--c-ink-faint)", border: "none", fontFamily: "var(--font-mono)" },
+	".cm-gutterElement": { lineHeight: "1.7" },
 	".cm-cursor": { borderLeftColor: "var(--c-ink)" },
 	".cm-diagnosticText": { fontFamily: "var(--font-sans)" },
 	".cm-tooltip": { background: "var(--c-sheet)", color: "var(--c-ink)", border: "1px solid var(--c-rule-strong)", maxWidth: "30rem" },
@@ -98,7 +99,12 @@ export class NibEditor {
 	/** Marks problems and remarks where they stand. */
 	show(problems: readonly SaidProblem[], remarks: readonly SaidProblem[]): void {
 		const all = [...problems.map((p) => this.diagnostic(p, "error")), ...remarks.map((r) => this.diagnostic(r, "info"))];
-		this.view.dispatch(setDiagnostics(this.view.state, all.sort((a, b) => a.from - b.from)));
+		this.view.dispatch(
+			setDiagnostics(
+				this.view.state,
+				all.sort((a, b) => a.from - b.from),
+			),
+		);
 	}
 
 	light(numbers: ReadonlySet<number>): void {

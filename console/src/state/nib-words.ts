@@ -1,5 +1,7 @@
 /** Words that begin a statement or hold one together, for colouring a source; a test holds them to the language. */
-export const NIB_HEADS: ReadonlySet<string> = new Set("sheet paper pen fill walk turn face go line rect circle ellipse polygon text print let if else repeat for while routine return break end".split(" "));
+export const NIB_HEADS: ReadonlySet<string> = new Set(
+	"sheet paper pen fill walk turn face go line rect circle ellipse polygon text print let if else repeat for while routine return break end".split(" "),
+);
 
 export interface Piece {
 	readonly text: string;

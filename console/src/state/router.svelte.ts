@@ -1,8 +1,5 @@
 /** Where in the console one is: the name of the page and the id in its address. */
-export type Place =
-	| { readonly page: "home" }
-	| { readonly page: "class" | "assignment" | "hand-in" | "work"; readonly id: string }
-	| { readonly page: "nowhere" };
+export type Place = { readonly page: "home" } | { readonly page: "class" | "assignment" | "hand-in" | "work"; readonly id: string } | { readonly page: "nowhere" };
 
 const FOLDERS = { classes: "class", assignments: "assignment", "hand-ins": "hand-in", work: "work" } as const;
 

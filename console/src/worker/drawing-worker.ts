@@ -1,4 +1,4 @@
-import { draw, ENTRY, messagesOf, pictureOf, reportFigure, sayProblem } from "@markpen/core";
+import { draw, ENTRY, MOST_FIGURES, messagesOf, pictureOf, reportFigure, sayProblem } from "@markpen/core";
 import type { RunAnswer, RunRequest } from "./messages.ts";
 
 /** How long a run in the desk may take. */
@@ -12,7 +12,7 @@ addEventListener("message", ({ data }: MessageEvent<RunRequest>) => {
 		state,
 		ended,
 		picture: pictureOf(tape),
-		figures: drawing.figures.map((f) => reportFigure(f, tape.sheet)),
+		figures: drawing.figures.slice(0, MOST_FIGURES).map((f) => reportFigure(f, tape.sheet)),
 		errors: errors.map(sayProblem),
 		remarks: remarks.map(sayProblem),
 		messages: messagesOf(tape, ENTRY.message),

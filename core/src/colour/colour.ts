@@ -6,7 +6,6 @@ export type Rgba = number;
 /** Stands for "no paint" wherever an {@link Rgba} may stand. */
 export const NO_COLOUR = -1;
 
-export const BLACK: Rgba = 0x000000ff;
 export const WHITE: Rgba = 0xffffffff;
 
 /** Packs four parts; red, green and blue 0 to 255, opacity 0 to 1. Parts are rounded and kept in range. */
@@ -33,10 +32,7 @@ export function hsl(hue: number, saturation: number, lightness: number, opacity 
 	return rgba(f(0), f(8), f(4), opacity);
 }
 
-const NAMED: ReadonlyMap<string, Rgba> = new Map<string, Rgba>([
-	...Object.entries(names).map(([name, [r, g, b]]) => [name, rgba(r, g, b)] as const),
-	["transparent", 0],
-]);
+const NAMED: ReadonlyMap<string, Rgba> = new Map<string, Rgba>([...Object.entries(names).map(([name, [r, g, b]]) => [name, rgba(r, g, b)] as const), ["transparent", 0]]);
 
 /** Every colour name, British and American grey both, in the order of the alphabet. */
 export const COLOUR_NAMES: readonly string[] = [...NAMED.keys()].sort();

@@ -11,19 +11,6 @@ const LINEAR: Float64Array = Float64Array.from({ length: 256 }, (_, i) => {
 	return v <= 0.04045 ? v / 12.92 : power((v + 0.055) / 1.055, 2.4);
 });
 
-/** Relative luminance, 0 to 1 (WCAG 2.2). */
-export function luminance(colour: Rgba): number {
-	const [r, g, b] = parts(colour);
-	return 0.2126 * (LINEAR[r] as number) + 0.7152 * (LINEAR[g] as number) + 0.0722 * (LINEAR[b] as number);
-}
-
-/** Contrast ratio of two opaque colours, 1 to 21 (WCAG 2.2). */
-export function contrast(one: Rgba, other: Rgba): number {
-	const a = luminance(one) + 0.05;
-	const b = luminance(other) + 0.05;
-	return a > b ? a / b : b / a;
-}
-
 /** sRGB to L*a*b* (CIE 15:2004, D65 white). Opacity is left out. */
 export function labOf(colour: Rgba): Lab {
 	const [red, green, blue] = parts(colour);

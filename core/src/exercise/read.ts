@@ -1,7 +1,7 @@
 import { LineCounter, parseDocument } from "yaml";
 import type { z } from "zod";
-import { nearest } from "../nib/problem.ts";
 import { CHECKS } from "../marking/checks/index.ts";
+import { nearest } from "../nib/problem.ts";
 import { withArticle } from "../words/lists.ts";
 import { type ExerciseFile, exerciseFile } from "./schema.ts";
 
@@ -20,7 +20,10 @@ export type ExerciseReading = { readonly ok: true; readonly exercise: ExerciseFi
 type Path = readonly PropertyKey[];
 
 function pathText(path: Path): string {
-	return path.map((key) => (typeof key === "number" ? `[${key}]` : `.${String(key)}`)).join("").replace(/^\./, "");
+	return path
+		.map((key) => (typeof key === "number" ? `[${key}]` : `.${String(key)}`))
+		.join("")
+		.replace(/^\./, "");
 }
 
 /** An issue in words, with the nearest key for one that isn't known. */
@@ -35,7 +38,8 @@ function messageOf(issue: z.core.$ZodIssue, known: readonly string[], found: unk
 	}
 	const allowed = issue.code === "invalid_value" ? issue.values.map(String) : issue.code === "invalid_union" && issue.discriminator ? CHECKS.map((c) => c.name) : undefined;
 	if (found === undefined && (issue.code === "invalid_type" || issue.code === "invalid_value")) return "this is missing";
-	if (issue.code === "invalid_type") return `this must be ${withArticle(issue.expected)}, and it is ${withArticle(found === null ? "empty" : Array.isArray(found) ? "list" : typeof found)}`;
+	if (issue.code === "invalid_type")
+		return `this must be ${withArticle(issue.expected)}, and it is ${withArticle(found === null ? "empty" : Array.isArray(found) ? "list" : typeof found)}`;
 	if (!allowed) return issue.message;
 	const near = nearest(String(found), allowed);
 	return `${JSON.stringify(found)} isn't known here${near ? `; did you mean "${near}"?` : `; known are ${allowed.join(", ")}`}`;
@@ -57,7 +61,9 @@ function depth(issues: readonly z.core.$ZodIssue[]): number {
 
 const KNOWN: readonly string[] = [
 	...Object.keys(exerciseFile.shape),
-	..."id check points of for within credit bonus needs part says hint show exactly at-least at-most what is between same as anchor at in on from offset not size paper but kind sides number fill outline filled width height diameter radius side text strict position angle colour origin".split(" ").map((w) => w.replace("-", " ")),
+	..."id check points of for within credit bonus needs part says hint show exactly at-least at-most what is between same as anchor at in on from offset not size paper but kind sides number fill outline filled width height diameter radius side text strict position angle colour origin"
+		.split(" ")
+		.map((w) => w.replace("-", " ")),
 ];
 
 /**

@@ -23,7 +23,12 @@ export const exerciseFile = z
 		language: z.literal("nib").default("nib"),
 		sheet: z.strictObject({ width: wholeSize, height: wholeSize, origin: z.enum(["top left", "centre", "bottom left"]).default("top left") }).optional(),
 		tolerance: z
-			.strictObject({ position: z.number().nonnegative().default(4), size: z.number().nonnegative().default(4), angle: z.number().nonnegative().default(2), colour: z.literal("family").default("family") })
+			.strictObject({
+				position: z.number().nonnegative().default(4),
+				size: z.number().nonnegative().default(4),
+				angle: z.number().nonnegative().default(2),
+				colour: z.literal("family").default("family"),
+			})
 			.prefault({}),
 		model: z.string().min(1),
 		starter: z.string().optional(),

@@ -1,4 +1,4 @@
-import { checkOf, type Criterion } from "../marking/judge.ts";
+import { type Criterion, checkOf } from "../marking/judge.ts";
 import type { Sheet } from "../tape/layout.ts";
 import { criterionSentence } from "../words/criteria.ts";
 import type { ExerciseFile } from "./schema.ts";

@@ -53,7 +53,7 @@ export interface Figure {
 	readonly kinds: readonly Kind[];
 	/** How far it is from the ideal of its most particular kind: the largest relative error of its sides or radii. */
 	readonly fit: number;
-	/** Corners, without those that a side only runs through; of an ellipse, points round its rim. */
+	/** Corners, without those that a side only runs through; none for a placed ellipse, which `oval` tells exactly. */
 	readonly points: readonly Point[];
 	readonly oval?: Oval;
 	readonly lettering?: Lettering;
@@ -102,4 +102,6 @@ export interface Drawing {
 	readonly paper: number;
 	/** Rows of shapes without any size. */
 	readonly sizeless: readonly number[];
+	/** Figures beyond the most that are looked at. */
+	readonly leftOut: number;
 }

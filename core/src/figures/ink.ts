@@ -1,5 +1,8 @@
-import { boundsOf, type Bounds, distance, type Point } from "../geometry/points.ts";
+import { rimOf } from "../geometry/ellipse.ts";
+import { distance, type Point } from "../geometry/points.ts";
 import type { Region } from "../raster/visible.ts";
+import type { Figure, Oval } from "./figure.ts";
+import type { Geometry } from "./measure.ts";
 
 /** A thin oblong along a piece of line. */
 function bar(a: Point, b: Point, half: number): Point[] {
@@ -14,16 +17,26 @@ function bar(a: Point, b: Point, half: number): Point[] {
 }
 
 /** The area that a figure's paint covers: its inside if it is filled, and its line at its width. */
-export function inkOf(points: readonly Point[], closed: boolean, fill: number, outline: number, width: number): Region {
-	const outlines: Point[][] = [];
-	if (fill !== -1 && closed) outlines.push([...points]);
-	if (outline !== -1) {
-		const half = Math.max(width, 0.1) / 2;
-		for (let i = closed ? 0 : 1; i < points.length; i++) {
-			outlines.push(bar(points[(i + points.length - 1) % points.length] as Point, points[i] as Point, half));
-		}
-	}
-	const bounds = boundsOf(outlines.length > 0 ? outlines.flat() : points) as Bounds;
+export function inkOf(geometry: Geometry, paint: Pick<Figure, "fill" | "outline" | "outlineWidth">, up: number): Region {
+	const { points, closed, oval } = geometry;
+	const filled = paint.fill !== -1 && closed;
+	const half = paint.outline === -1 ? 0 : Math.max(paint.outlineWidth, 0.1) / 2;
+	const { left, low, right, high } = geometry.bounds;
+	const bounds = { left: left - half, low: low - half, right: right + half, high: high + half };
 	const solid = (colour: number) => colour !== -1 && (colour & 255) === 255;
-	return { outlines, bounds, opaque: solid(fill) || (fill === -1 && solid(outline)) };
+	const opaque = geometry.lettering === undefined && (solid(paint.fill) || (paint.fill === -1 && solid(paint.outline)));
+	const areas = () => {
+		if (oval) return [ring(oval, half, filled, up)];
+		const all: Point[][][] = filled ? [[[...points]]] : [];
+		if (half === 0) return all;
+		for (let i = closed ? 0 : 1; i < points.length; i++) all.push([bar(points[(i + points.length - 1) % points.length] as Point, points[i] as Point, half)]);
+		return all;
+	};
+	return { areas, bounds, opaque };
+}
+
+/** The rim of an ellipse at its outer edge, and unless it is filled the inner one as a hole. */
+function ring({ x, y, rx, ry, turned }: Oval, half: number, filled: boolean, up: number): Point[][] {
+	const outer = rimOf(x, y, rx + half, ry + half, turned, up);
+	return filled || half >= Math.min(rx, ry) ? [outer] : [outer, rimOf(x, y, rx - half, ry - half, turned, up).reverse()];
 }

@@ -1,5 +1,4 @@
-import { rimOf } from "../geometry/ellipse.ts";
-import { boundsOf, type Bounds, centroid, type Point } from "../geometry/points.ts";
+import { type Bounds, boundsOf, centroid, type Point } from "../geometry/points.ts";
 import { sinDeg } from "../geometry/trig.ts";
 import { type Sheet, upward } from "../tape/layout.ts";
 import type { Figure, Kind, Lettering, Oval } from "./figure.ts";
@@ -37,7 +36,8 @@ export function measureOutline(points: readonly Point[], closed: boolean, sheet:
 	const middle: Point = [(bounds.left + bounds.right) / 2, (bounds.low + bounds.high) / 2];
 	const up = upward(sheet.origin);
 	const round = kinds[0] === "circle" || kinds[0] === "ellipse";
-	const oval = round && shape.ellipse ? { x: shape.ellipse.x, y: shape.ellipse.y, rx: shape.ellipse.rx, ry: shape.ellipse.ry, turned: modulo(up * shape.ellipse.direction, 180) } : undefined;
+	const oval =
+		round && shape.ellipse ? { x: shape.ellipse.x, y: shape.ellipse.y, rx: shape.ellipse.rx, ry: shape.ellipse.ry, turned: modulo(up * shape.ellipse.direction, 180) } : undefined;
 	const rectangle = kinds.some((k) => RECTANGLES.includes(k)) || rounding > 0;
 	const direction = (i: number) => modulo(up * (shape.directions[i] as number), 360);
 	const [width, height] = oval ? ovalSize(oval) : rectangle ? rectSize(shape, direction(0)) : [bounds.right - bounds.left, bounds.high - bounds.low];
@@ -83,9 +83,7 @@ function rotationOf(shape: Shape, kinds: readonly Kind[], direction: (i: number)
 }
 
 /** A placed ellipse or circle. */
-export function measureOval(oval: Oval, sheet: Sheet, tolerance: Tolerance): Geometry {
-	const up = upward(sheet.origin);
-	const points = rimOf(oval.x, oval.y, oval.rx, oval.ry, oval.turned, up);
+export function measureOval(oval: Oval, tolerance: Tolerance): Geometry {
 	const long: Oval = oval.ry > oval.rx ? { ...oval, rx: oval.ry, ry: oval.rx, turned: oval.turned + 90 } : oval;
 	const difference = (long.rx - long.ry) / (long.rx || 1);
 	const circle = difference <= tolerance.share || 2 * (long.rx - long.ry) <= tolerance.length;
@@ -98,7 +96,7 @@ export function measureOval(oval: Oval, sheet: Sheet, tolerance: Tolerance): Geo
 	return {
 		kinds: circle ? ["circle", "ellipse"] : ["ellipse"],
 		fit: circle ? difference : 0,
-		points,
+		points: [],
 		oval: { ...long, turned },
 		closed: true,
 		bounds: { left: oval.x - halfWidth, right: oval.x + halfWidth, low: oval.y - halfHeight, high: oval.y + halfHeight },

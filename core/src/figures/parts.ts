@@ -38,10 +38,18 @@ export function rectCorners(x: number, y: number, width: number, height: number,
 	return turned === 0 ? around : around.map(([px, py]) => turnedAbout(px, py, x, y, turned, up));
 }
 
+/** Entries that place a shape of their own. */
+const PLACED: ReadonlySet<number> = new Set([ENTRY.line, ENTRY.rect, ENTRY.ellipse, ENTRY.polygon, ENTRY.text]);
+
+/** Figures of one drawing that are looked at; no one means more, and each costs time. What is beyond is only counted. */
+const MOST_PARTS = 4_000;
+
 /** The shapes that entries from `first` up to `last` place, and the outlines that they walk. */
 export class PartFinder {
 	readonly parts: Part[] = [];
 	readonly sizeless: number[] = [];
+	/** Figures beyond the most that are looked at. */
+	leftOut = 0;
 	private readonly tape: Tape;
 	private readonly tolerance: Tolerance;
 	private readonly outlines: Outline[] = [];
@@ -55,7 +63,12 @@ export class PartFinder {
 	find(first: number, last: number): void {
 		const { tape } = this;
 		for (let i = first; i < last; i++) {
-			switch (tape.kind[i]) {
+			const kind = tape.kind[i];
+			if (this.parts.length >= MOST_PARTS && kind !== ENTRY.segment && PLACED.has(kind as number)) {
+				this.leftOut++;
+				continue;
+			}
+			switch (kind) {
 				case ENTRY.segment:
 					this.segment(i);
 					break;
@@ -77,6 +90,10 @@ export class PartFinder {
 			}
 		}
 		this.endStroke();
+		if (this.outlines.length > MOST_PARTS) {
+			this.leftOut += this.outlines.length - MOST_PARTS;
+			this.outlines.length = MOST_PARTS;
+		}
 		const paintOf = (outline: Outline) => {
 			const { ink, width } = styleOf(tape, outline.entries[0] as number);
 			return `${ink} ${width}`;
@@ -148,7 +165,7 @@ export class PartFinder {
 	private ellipse(entry: number): void {
 		const [x, y, rx, ry, turned] = [0, 1, 2, 3, 4].map((i) => this.at(entry, i)) as [number, number, number, number, number];
 		if (rx <= 0 || ry <= 0) this.sizeless.push(entry);
-		else this.placed(entry, measureOval({ x, y, rx, ry, turned }, this.tape.sheet, this.tolerance));
+		else this.placed(entry, measureOval({ x, y, rx, ry, turned }, this.tolerance));
 	}
 
 	private polygon(entry: number): void {

@@ -1,15 +1,14 @@
+import { WHITE } from "../colour/colour.ts";
 import type { Bounds } from "../geometry/points.ts";
 import { distance } from "../geometry/points.ts";
 import { type Seen, seen } from "../raster/visible.ts";
-import { ENTRY, sheetBounds } from "../tape/layout.ts";
+import { ENTRY, sheetBounds, upward } from "../tape/layout.ts";
 import { routineOf, styleOf, type Tape } from "../tape/tape.ts";
 import type { Drawing, Figure } from "./figure.ts";
-import type { Geometry } from "./measure.ts";
 import { inkOf } from "./ink.ts";
+import type { Geometry } from "./measure.ts";
 import { type Part, PartFinder } from "./parts.ts";
 import { CLASS_TOLERANCE, type Tolerance } from "./tolerance.ts";
-
-const WHITE = 0xffffffff;
 
 /**
  * Tells what a tape shows at its end, as figures. What was drawn before the last paper is gone; a filled figure over
@@ -27,17 +26,32 @@ export function recognise(tape: Tape, tolerance: Tolerance = CLASS_TOLERANCE): D
 	const parts = merged(finder.parts);
 	const sheet = sheetBounds(tape.sheet);
 	while (parts[0] && coversSheet(parts[0], sheet)) paper = (parts.shift() as Part).fill;
-	const shares = sharesSeen(parts, sheet);
+	const shares = sharesSeen(parts, sheet, upward(tape.sheet.origin));
 	const twins = twinsOf(parts);
 	const figures = parts.map((part, index) => figureOf(tape, part, index, shares[index] as Seen, twins[index] ?? null));
-	return { figures, paper: paper === -1 ? WHITE : paper, sizeless: finder.sizeless };
+	return { figures, paper: paper === -1 ? WHITE : paper, sizeless: finder.sizeless, leftOut: finder.leftOut };
 }
 
 function figureOf(tape: Tape, part: Part, index: number, share: Seen, twin: number | null): Figure {
 	const first = part.entries[0] as number;
 	const lines = [...new Set(part.entries.map((e) => tape.line[e] as number))].sort((a, b) => a - b);
 	const { geometry, entries, gap, overdrawn, fill, outline, outlineWidth } = part;
-	return { ...geometry, index, entries, gap, overdrawn, fill, outline, outlineWidth, lines, twin, visible: share.visible, onSheet: share.inside, frame: tape.frame[first] as number, routine: routineOf(tape, first) };
+	return {
+		...geometry,
+		index,
+		entries,
+		gap,
+		overdrawn,
+		fill,
+		outline,
+		outlineWidth,
+		lines,
+		twin,
+		visible: share.visible,
+		onSheet: share.inside,
+		frame: tape.frame[first] as number,
+		routine: routineOf(tape, first),
+	};
 }
 
 /** Whether two outlines are one in the same place. */
@@ -85,12 +99,8 @@ function within(bounds: Bounds, sheet: Bounds): boolean {
 	return bounds.left >= sheet.left - 1e-6 && bounds.right <= sheet.right + 1e-6 && bounds.low >= sheet.low - 1e-6 && bounds.high <= sheet.high + 1e-6;
 }
 
-function sharesSeen(parts: readonly Part[], sheet: Bounds): Seen[] {
-	const regions = parts.map((p) => {
-		const { points, closed, lettering } = p.geometry;
-		const region = inkOf(points, closed, p.fill, p.outline, p.outlineWidth);
-		return lettering ? { ...region, opaque: false } : region;
-	});
+function sharesSeen(parts: readonly Part[], sheet: Bounds, up: number): Seen[] {
+	const regions = parts.map((p) => inkOf(p.geometry, p, up));
 	// A pen's width over the edge doesn't take a figure off the sheet.
 	return seen(regions, sheet).map((share, i) => (within((parts[i] as Part).geometry.bounds, sheet) ? { ...share, inside: 1 } : share));
 }
@@ -101,8 +111,16 @@ function twinsOf(parts: readonly Part[]): (number | undefined)[] {
 	return parts.map((part, i) => {
 		const { centre, width, kinds } = part.geometry;
 		const key = (dx: number, dy: number) => `${kinds[0]} ${Math.round(centre[0]) + dx} ${Math.round(centre[1]) + dy} ${Math.round(width / 4)}`;
-		for (const [dx, dy] of [[0, 0], [1, 0], [-1, 0], [0, 1], [0, -1]] as const) {
-			const found = places.get(key(dx, dy))?.find((j) => sameGeometry((parts[j] as Part).geometry, part.geometry) && (parts[j] as Part).geometry.lettering?.text === part.geometry.lettering?.text);
+		for (const [dx, dy] of [
+			[0, 0],
+			[1, 0],
+			[-1, 0],
+			[0, 1],
+			[0, -1],
+		] as const) {
+			const found = places
+				.get(key(dx, dy))
+				?.find((j) => sameGeometry((parts[j] as Part).geometry, part.geometry) && (parts[j] as Part).geometry.lettering?.text === part.geometry.lettering?.text);
 			if (found !== undefined) return found;
 		}
 		const here = places.get(key(0, 0));

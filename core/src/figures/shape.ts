@@ -1,4 +1,4 @@
-import { fitEllipse, type EllipseFit } from "../geometry/ellipse.ts";
+import { type EllipseFit, fitEllipse } from "../geometry/ellipse.ts";
 import { distance, type Point, signedArea } from "../geometry/points.ts";
 import { directionDeg } from "../geometry/trig.ts";
 import type { Tolerance } from "./tolerance.ts";

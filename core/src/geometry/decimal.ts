@@ -1,12 +1,12 @@
 /**
- * A number as people read it: 10 significant digits, no zeros at the end, and no exponent from 0.000001 up to 1e15.
+ * A number as people read it: 10 significant digits, no zeros at the end, and no exponent from 0.000001 to 1e15.
  * −0 is 0.
  */
 export function decimal(value: number, digits = 10): string {
 	if (value === 0) return "0";
 	const size = Math.abs(value);
 	const rounded = Number(value.toPrecision(digits));
-	if (size < 1e-6 || size >= 1e15) return String(rounded).replace("e+", "e");
+	if (size < 1e-6 || size > 1e15) return String(rounded).replace("e+", "e");
 	let text = String(rounded);
 	if (text.includes("e")) text = rounded.toFixed(20).replace(/0+$/, "");
 	return text.replace(/\.$/, "");
@@ -14,6 +14,7 @@ export function decimal(value: number, digits = 10): string {
 
 /** A number to a given number of decimals, zeros at the end left out. */
 export function rounded(value: number, decimals: number): string {
-	const factor = 10 ** decimals;
+	let factor = 1;
+	for (let i = 0; i < decimals; i++) factor *= 10;
 	return decimal(Math.round(value * factor) / factor);
 }

@@ -74,14 +74,3 @@ export function centroid(points: readonly Point[]): Point {
 	}
 	return Math.abs(area) < 1e-12 ? [mx, my] : [mx + cx / (3 * area), my + cy / (3 * area)];
 }
-
-/** Length of an open line of points, or of the closed outline through them. */
-export function lengthOf(points: readonly Point[], closed: boolean): number {
-	let sum = 0;
-	for (let i = closed ? 0 : 1, n = points.length; i < n; i++) {
-		const [ax, ay] = points[(i + n - 1) % n] as Point;
-		const [bx, by] = points[i] as Point;
-		sum += distance(ax, ay, bx, by);
-	}
-	return sum;
-}

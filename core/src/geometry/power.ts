@@ -1,28 +1,19 @@
 /** Powers, roots and logarithms from `+ - * / sqrt floor` alone; the reductions and series are those of fdlibm e_exp.c and e_log.c. */
 
-const LN2_HI = 6.93147180369123816490e-1;
+const LN2_HI = 6.9314718036912381649e-1;
 const LN2_LO = 1.90821492927058770002e-10;
-const INV_LN2 = 1.44269504088896338700;
+const INV_LN2 = 1.442695040888963387;
 
-/** 2 to a whole power, exact within the range of a double. */
+const TWO_32 = 4294967296;
+
+/** A value times 2 to a whole power, exact within the range of a double. */
 function scale(value: number, power: number): number {
 	let v = value;
-	let p = power;
-	while (p > 1000) {
-		v *= 2 ** 1000;
-		p -= 1000;
+	for (let n = Math.abs(power); n > 0; n -= 32) {
+		const factor = n >= 32 ? TWO_32 : (1 << (n - 1)) * 2;
+		v = power < 0 ? v / Math.abs(factor) : v * Math.abs(factor);
 	}
-	while (p < -1000) {
-		v *= 2 ** -1000;
-		p += 1000;
-	}
-	let factor = 1;
-	let base = p < 0 ? 0.5 : 2;
-	for (let n = Math.abs(p); n > 0; n = Math.floor(n / 2)) {
-		if (n % 2 === 1) factor *= base;
-		base *= base;
-	}
-	return v * factor;
+	return v;
 }
 
 /** e to the x (fdlibm e_exp.c). */
@@ -35,10 +26,7 @@ export function exp(x: number): number {
 	const r = hi - lo;
 	const t = r * r;
 	const c =
-		r -
-		t *
-			(1.66666666666666019037e-1 +
-				t * (-2.77777777770155933842e-3 + t * (6.61375632143793436117e-5 + t * (-1.65339022054652515390e-6 + t * 4.13813679705723846039e-8))));
+		r - t * (1.66666666666666019037e-1 + t * (-2.77777777770155933842e-3 + t * (6.61375632143793436117e-5 + t * (-1.6533902205465251539e-6 + t * 4.13813679705723846039e-8))));
 	return scale(1 - (lo - (r * c) / (2 - c) - hi), k);
 }
 
@@ -48,12 +36,12 @@ export function log(value: number): number {
 	if (value === Number.POSITIVE_INFINITY) return value;
 	let m = value;
 	let k = 0;
-	while (m >= 2 ** 32) {
-		m /= 2 ** 32;
+	while (m >= TWO_32) {
+		m /= TWO_32;
 		k += 32;
 	}
-	while (m < 2 ** -32) {
-		m *= 2 ** 32;
+	while (m < 1 / TWO_32) {
+		m *= TWO_32;
 		k -= 32;
 	}
 	while (m >= Math.SQRT2) {
@@ -69,7 +57,7 @@ export function log(value: number): number {
 	const z = s * s;
 	const w = z * z;
 	const t1 = w * (3.999999999940941908e-1 + w * (2.222219843214978396e-1 + w * 1.531383769920937332e-1));
-	const t2 = z * (6.666666666666735130e-1 + w * (2.857142874366239149e-1 + w * (1.818357216161805012e-1 + w * 1.479819860511658591e-1)));
+	const t2 = z * (6.66666666666673513e-1 + w * (2.857142874366239149e-1 + w * (1.818357216161805012e-1 + w * 1.479819860511658591e-1)));
 	const half = 0.5 * f * f;
 	return k * LN2_HI - (half - (s * (half + t1 + t2) + k * LN2_LO) - f);
 }

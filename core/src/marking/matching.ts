@@ -3,7 +3,7 @@ import { leastCost } from "../geometry/assignment.ts";
 import { distance, type Point } from "../geometry/points.ts";
 import type { Sheet } from "../tape/layout.ts";
 import type { Taken } from "./scene.ts";
-import { isColour, kindsOf, sameText, type Selector, statedSizes } from "./selector.ts";
+import { isColour, kindsOf, type Selector, sameText, statedSizes } from "./selector.ts";
 
 /** What criteria add to what a selector states: places for each wanted figure, and sizes. */
 export interface Stated {
@@ -102,7 +102,12 @@ export function match(figures: readonly Figure[], wanted: ReadonlyMap<string, Se
 	return new Map([...wanted].map(([name, selector]) => [name, { name, selector, slots: slots.get(name) ?? [] }]));
 }
 
-function thinned(figures: readonly Figure[], rows: readonly { name: string; of: Selector; slot: number }[], stated: ReadonlyMap<string, Stated>, quarter: number): readonly Figure[] {
+function thinned(
+	figures: readonly Figure[],
+	rows: readonly { name: string; of: Selector; slot: number }[],
+	stated: ReadonlyMap<string, Stated>,
+	quarter: number,
+): readonly Figure[] {
 	if (figures.length <= MANY) return figures;
 	const kept = new Set<Figure>();
 	const each = Math.max(4, Math.floor(MANY / Math.max(1, rows.length)));

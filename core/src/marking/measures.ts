@@ -1,5 +1,5 @@
 import type { Figure } from "../figures/figure.ts";
-import { distance, lengthOf, signedArea } from "../geometry/points.ts";
+import { distance, signedArea } from "../geometry/points.ts";
 
 /** The unit a measure is in, which tells the tolerance that goes with it. */
 export type Unit = "size" | "angle" | "line";
@@ -18,7 +18,13 @@ const one = (unit: Unit, of: (figure: Figure) => number | undefined): Measure =>
 	},
 });
 
-const rimLength = (f: Figure) => (f.oval ? lengthOf(f.points, true) : f.sides.reduce((a, b) => a + b, 0));
+/** Length of the rim; of an ellipse by Ramanujan's second approximation (1914). */
+function rimLength({ oval, sides }: Figure): number {
+	if (!oval) return sides.reduce((a, b) => a + b, 0);
+	const { rx, ry } = oval;
+	const h = ((rx - ry) * (rx - ry)) / ((rx + ry) * (rx + ry));
+	return Math.PI * (rx + ry) * (1 + (3 * h) / (10 + Math.sqrt(4 - 3 * h)));
+}
 
 /** How far an outline's end is from its start. */
 function gapOf(figure: Figure): number {

@@ -1,16 +1,16 @@
 import { z } from "zod";
-import { familiesOf, FAMILIES, type Family } from "../colour/family.ts";
 import { parseColour, type Rgba } from "../colour/colour.ts";
 import { difference } from "../colour/difference.ts";
+import { FAMILIES, type Family, familiesOf } from "../colour/family.ts";
 import { type Figure, KINDS, type Kind } from "../figures/figure.ts";
 
 /** Distances of colours (CIEDE2000) up to which two are one colour for a class. */
 const ONE_COLOUR = 12;
 
 /** A colour in an exercise: a family, a CSS name or a code; "none" for no paint. */
-export const colourWord = z
-	.string()
-	.refine((word) => word === "none" || FAMILIES.includes(word as Family) || parseColour(word) !== undefined, { error: (issue) => `"${String(issue.input)}" is no colour: give a family (${FAMILIES.join(", ")}), a CSS name or a code like #c81e1e` });
+export const colourWord = z.string().refine((word) => word === "none" || FAMILIES.includes(word as Family) || parseColour(word) !== undefined, {
+	error: (issue) => `"${String(issue.input)}" is no colour: give a family (${FAMILIES.join(", ")}), a CSS name or a code like #c81e1e`,
+});
 
 export const kindWord = z.enum(KINDS);
 

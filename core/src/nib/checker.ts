@@ -313,7 +313,10 @@ class Checker {
 		if (sign !== "+") return "boolean";
 		if (a === "text" || b === "text") return "text";
 		if (a === "number" && b === "number") return "number";
-		for (const [side, kind] of [[left, a], [right, b]] as const) {
+		for (const [side, kind] of [
+			[left, a],
+			[right, b],
+		] as const) {
 			if (kind === "boolean" || kind === "colour") {
 				this.report("kind-wrong", side.place, { owner: "+", wanted: "number", found: kind });
 				return "unknown";

@@ -230,7 +230,14 @@ export class Emitter {
 	}
 
 	private mustBe(code: string, kind: string, place: Place, owner: string): void {
-		const test = kind === "number" ? `typeof ${code}!=="number"` : kind === "text" ? `typeof ${code}!=="string"` : kind === "boolean" ? `typeof ${code}!=="boolean"` : `!(${code} instanceof ${this.constant(Paint)})`;
+		const test =
+			kind === "number"
+				? `typeof ${code}!=="number"`
+				: kind === "text"
+					? `typeof ${code}!=="string"`
+					: kind === "boolean"
+						? `typeof ${code}!=="boolean"`
+						: `!(${code} instanceof ${this.constant(Paint)})`;
 		this.line(`if(${test}){m.bad=${code};throw ${this.site("kind-wrong", place, { owner, wanted: kind })};}`);
 	}
 
@@ -261,11 +268,7 @@ export class Emitter {
 
 	private forLoop(step: ForNode): void {
 		const [from, by, passes] = [this.temp(), this.temp(), this.temp()];
-		const ends = this.values.numbers([
-			[step.from, "from"],
-			[step.to, "to"],
-			...(step.by ? ([[step.by, "by"]] as const) : []),
-		]);
+		const ends = this.values.numbers([[step.from, "from"], [step.to, "to"], ...(step.by ? ([[step.by, "by"]] as const) : [])]);
 		this.line(`${from}=${ends[0]};${by}=${ends[2] ?? "1"};${passes}=m.passes(${step.place.line},${from},${ends[1]},${by});`);
 		const name = this.local(this.checked.declared.get(step) as Variable);
 		this.counted(step.body, step.place.line, passes, (pass) => this.line(`${name}=${from}+${pass}*${by};`));
@@ -330,7 +333,15 @@ export class Emitter {
 		for (const spec of statement.phrases) {
 			const phrase = step.phrases.find((p) => p.word === spec.word);
 			if (spec.choices) slots.push(phrase ? String(spec.choices.indexOf(phrase.choice as string)) : "void 0");
-			else if (spec.points) slots.push(phrase ? this.points(phrase.values.flatMap((v) => (v.node === "list" ? v.items : [])), spec.word) : "void 0");
+			else if (spec.points)
+				slots.push(
+					phrase
+						? this.points(
+								phrase.values.flatMap((v) => (v.node === "list" ? v.items : [])),
+								spec.word,
+							)
+						: "void 0",
+				);
 			else if (spec.values.length === 0) slots.push(phrase ? "true" : "void 0");
 			else spec.values.forEach((value, i) => (phrase ? want([phrase.values[i] as (typeof wanted)[number][0], value.kind, spec.word]) : slots.push("void 0")));
 		}

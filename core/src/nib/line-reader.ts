@@ -11,9 +11,7 @@ import { ValueReader } from "./values.ts";
 export const OPENERS: ReadonlySet<string> = new Set(["repeat", "for", "while", "if", "routine"]);
 
 /** Words of the language that can't be names. */
-export const RESERVED: ReadonlySet<string> = new Set(
-	"let if else repeat for each while routine return break end pen sheet frame true false none and or not mod".split(" "),
-);
+export const RESERVED: ReadonlySet<string> = new Set("let if else repeat for each while routine return break end pen sheet frame true false none and or not mod".split(" "));
 
 const FLOW = new Set(["let", "repeat", "for", "while", "if", "else", "routine", "return", "break", "end"]);
 
@@ -251,7 +249,8 @@ export class LineReader {
 		const { front, place } = cursor;
 		const extra = cursor.rest();
 		if (front.text === "then" || front.text === "do" || front.text === "{") cursor.fail("word-drop", place, { word: front.text, head: head ?? "" }, { place, text: "" });
-		if (head && (STATEMENTS.has(front.text) || FLOW.has(front.text) || this.routines.has(front.text))) cursor.fail("body-on-line", place, { head, found: front.text }, { place: { ...place, length: 0 }, text: "\n  " });
+		if (head && (STATEMENTS.has(front.text) || FLOW.has(front.text) || this.routines.has(front.text)))
+			cursor.fail("body-on-line", place, { head, found: front.text }, { place: { ...place, length: 0 }, text: "\n  " });
 		cursor.fail("line-goes-on", place, { found: extra });
 	}
 }

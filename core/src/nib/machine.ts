@@ -198,7 +198,7 @@ export class Machine {
 	// Placing
 
 	/** Records a placed shape in the present paint. */
-	placed(kind: number, line: number, ...coords: number[]): void {
+	placed(kind: number, line: number, coords: readonly number[]): void {
 		if (this.opened < this.depth) this.open();
 		this.tape.add(kind, line, this.steps);
 		for (const c of coords) {
@@ -214,14 +214,19 @@ export class Machine {
 		if (n > 6 && flat[0] === flat[n - 2] && flat[1] === flat[n - 1]) flat.length = n - 2;
 		if (flat.length < 6) this.fail(line, "corners-few", { count: flat.length / 2 });
 		if (angle !== 0) this.turnAboutMiddle(flat, angle);
-		this.placed(ENTRY.polygon, line, ...flat);
+		this.placed(ENTRY.polygon, line, flat);
 	}
 
 	private turnAboutMiddle(flat: number[], angle: number): void {
-		const xs = flat.filter((_, i) => i % 2 === 0);
-		const ys = flat.filter((_, i) => i % 2 === 1);
-		const mx = (Math.min(...xs) + Math.max(...xs)) / 2;
-		const my = (Math.min(...ys) + Math.max(...ys)) / 2;
+		let [left, right, low, high] = [flat[0] as number, flat[0] as number, flat[1] as number, flat[1] as number];
+		for (let i = 0; i < flat.length; i += 2) {
+			const [x, y] = [flat[i] as number, flat[i + 1] as number];
+			left = Math.min(left, x);
+			right = Math.max(right, x);
+			low = Math.min(low, y);
+			high = Math.max(high, y);
+		}
+		const [mx, my] = [(left + right) / 2, (low + high) / 2];
 		const c = cosDeg(angle);
 		const s = this.up * sinDeg(angle);
 		for (let i = 0; i < flat.length; i += 2) {
@@ -242,7 +247,7 @@ export class Machine {
 
 	words(line: number, value: unknown, x: number, y: number, size: number, align: number, angle: number): void {
 		const text = this.tape.textNumber(this.text(line, value));
-		this.placed(ENTRY.text, line, x, y, size, align, angle, text);
+		this.placed(ENTRY.text, line, [x, y, size, align, angle, text]);
 	}
 
 	print(line: number, values: readonly unknown[]): void {
@@ -305,7 +310,7 @@ export class Machine {
 		if (typeof value === "number") return decimal(value);
 		if (typeof value === "boolean") return value ? "true" : "false";
 		if (value instanceof Paint) return formatColour(value.rgba);
-		return this.fail(line, "value-none");
+		return this.fail(line, "value-of-nothing", { name: "", owner: "" });
 	}
 
 	/** Two values joined as text. */

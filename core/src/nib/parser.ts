@@ -67,7 +67,9 @@ export function parse(source: string, limits: Limits = CLASS_LIMITS): Reading {
 		} catch (error) {
 			if (!(error instanceof Unreadable)) throw error;
 			problems.push(error.problem);
-			if (OPENERS.has(line.tokens[0]?.text ?? "")) blocks.openBroken(line);
+			const head = line.tokens[0]?.text ?? "";
+			if (OPENERS.has(head)) blocks.openBroken(line);
+			else if (head === "end" && error.problem.code !== "end-extra") blocks.end(line);
 		}
 	}
 	blocks.finish();

@@ -186,7 +186,13 @@ class PhraseReader {
 		const given = [...there].filter((w) => inPatterns.has(w));
 		if (statement.patterns.some((p) => p.every((w) => there.has(w)) && given.every((w) => p.includes(w)))) return;
 		const fitting = statement.patterns.filter((p) => given.every((w) => p.includes(w)));
-		if (fitting.length === 0) cursor.fail("phrase-conflict", place, { head: statement.head, first: given[0] as string, second: given[1] as string });
+		if (fitting.length === 0) {
+			const together = (a: string, b: string) => statement.patterns.some((p) => p.includes(a) && p.includes(b));
+			const second = given.find((b, i) => given.slice(0, i).some((a) => !together(a, b))) ?? (given.at(-1) as string);
+			const first = given.find((a) => a !== second && !together(a, second)) ?? (given[0] as string);
+			const named = (word: string) => (word === "values" ? (statement.forms[0] as string) : word);
+			cursor.fail("phrase-conflict", place, { head: statement.head, first: named(first), second: named(second) });
+		}
 		const missing = (fitting[0] as readonly string[]).find((w) => !there.has(w)) as string;
 		const spec = statement.phrases.find((p) => p.word === missing);
 		const wanted = missing === "values" ? (statement.forms[0] as string) : spec ? written(spec) : missing;

@@ -1,7 +1,7 @@
 import { power } from "../geometry/power.ts";
 import type { Emitter } from "./emitter.ts";
-import { Paint } from "./paint.ts";
 import { PROPERTIES } from "./functions.ts";
+import { Paint } from "./paint.ts";
 import type { CallNode, Kind, Value } from "./tree.ts";
 
 const TYPES: Readonly<Record<string, string>> = { number: "number", text: "string", boolean: "boolean" };

@@ -22,7 +22,12 @@ export interface Picture {
 	readonly origin: Origin;
 	readonly paper: string;
 	readonly shapes: readonly PictureShape[];
+	/** How many shapes, the last ones, are left out because there are too many to paint. */
+	readonly leftOut: number;
 }
+
+/** Shapes that a picture holds at the most; a walk in one style is one shape. */
+const MOST_SHAPES = 20_000;
 
 const round = (v: number) => {
 	const r = Math.round(v * 100) / 100;
@@ -50,6 +55,7 @@ export function pathThrough(points: readonly Point[], closed: boolean, sheet: Sh
 class Painter {
 	readonly shapes: PictureShape[] = [];
 	paper = "#ffffff";
+	leftOut = 0;
 	private readonly tape: Tape;
 	private readonly place: (x: number, y: number) => Point;
 	private walk: { style: number; path: string[]; x: number; y: number; lines: Set<number> } | undefined;
@@ -67,11 +73,13 @@ class Painter {
 			else if (kind === ENTRY.paper) {
 				this.endWalk();
 				this.shapes.length = 0;
+				this.leftOut = 0;
 				const { fill } = styleOf(tape, i);
 				this.paper = fill === -1 ? "#ffffff" : formatColour(fill);
 			} else if (kind === ENTRY.line || kind === ENTRY.rect || kind === ENTRY.ellipse || kind === ENTRY.polygon || kind === ENTRY.text) {
 				this.endWalk();
-				this.placed(i);
+				if (this.shapes.length < MOST_SHAPES) this.placed(i);
+				else this.leftOut++;
 			}
 		}
 		this.endWalk();
@@ -99,6 +107,11 @@ class Painter {
 
 	private endWalk(): void {
 		if (!this.walk) return;
+		if (this.shapes.length >= MOST_SHAPES) {
+			this.leftOut++;
+			this.walk = undefined;
+			return;
+		}
 		const { ink, width } = this.tape.styles[this.walk.style] as { ink: number; width: number };
 		this.shapes.push({ d: this.walk.path.join(""), fill: "none", ink: formatColour(ink), width, lines: [...this.walk.lines] });
 		this.walk = undefined;
@@ -169,5 +182,5 @@ export function pictureOf(tape: Tape): Picture {
 	const painter = new Painter(tape);
 	painter.paint();
 	const { width, height, origin } = tape.sheet;
-	return { width, height, origin, paper: painter.paper, shapes: painter.shapes };
+	return { width, height, origin, paper: painter.paper, shapes: painter.shapes, leftOut: painter.leftOut };
 }

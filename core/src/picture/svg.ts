@@ -10,10 +10,17 @@ export interface PointedFigure {
 
 const ESCAPES: Readonly<Record<string, string>> = { "&": "&amp;", "<": "&lt;", ">": "&gt;", '"': "&quot;" };
 
-/** Text as it may stand in XML; control characters, which XML doesn't have, become spaces. */
+/** Whether XML has a character: no control characters but tab and line ends, no half of a pair, no non-characters. */
+function inXml(code: number): boolean {
+	if (code < 0x20) return code === 0x09 || code === 0x0a || code === 0x0d;
+	return !(code >= 0xd800 && code <= 0xdfff) && code !== 0xfffe && code !== 0xffff;
+}
+
+/** Text as it may stand in XML; characters that XML doesn't have become spaces. */
 function escape(text: string): string {
-	// biome-ignore lint/suspicious/noControlCharactersInRegex: these are what has to go
-	return text.replace(/[&<>"]/g, (c) => ESCAPES[c] as string).replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g, " ");
+	let safe = "";
+	for (const letter of text) safe += inXml(letter.codePointAt(0) as number) ? (ESCAPES[letter] ?? letter) : " ";
+	return safe;
 }
 
 function shape(of: PictureShape): string {
@@ -32,7 +39,9 @@ function shape(of: PictureShape): string {
  */
 export function svgOf(picture: Picture, figures: readonly PointedFigure[] = []): string {
 	const { width, height } = picture;
-	const over = figures.map((f) => `<path class="figure" data-figure="${f.index}" d="${f.outline}" fill="none" stroke="none" pointer-events="all"><title>${escape(f.sentence)}</title></path>`);
+	const over = figures.map(
+		(f) => `<path class="figure" data-figure="${f.index}" d="${f.outline}" fill="none" stroke="none" pointer-events="all"><title>${escape(f.sentence)}</title></path>`,
+	);
 	return [
 		`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" width="${width}" height="${height}">`,
 		`<rect width="${width}" height="${height}" fill="${picture.paper}"/>`,

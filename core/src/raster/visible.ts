@@ -1,8 +1,11 @@
 import type { Bounds, Point } from "../geometry/points.ts";
 
-/** The inked area of a figure: outlines that are filled by the non-zero rule and taken together. */
+/** Closed outlines that are filled together by the non-zero rule. */
+export type Contours = readonly (readonly Point[])[];
+
+/** The inked area of a figure: areas taken together. They are made only while they are scanned. */
 export interface Region {
-	readonly outlines: readonly (readonly Point[])[];
+	readonly areas: () => readonly Contours[];
 	readonly bounds: Bounds;
 	/** Whether it hides what lies under it. */
 	readonly opaque: boolean;
@@ -15,112 +18,134 @@ export interface Seen {
 	readonly visible: number;
 }
 
-/** Cells along the longer side of what is looked at, and how small and large a cell may be in sheet units. */
+/** Cells along the longer side of what is looked at, fewer where there are many regions, and how small and large a cell may be. */
 const CELLS = 320;
+const FEWEST = 64;
 const SMALLEST = 1 / 8;
-const LARGEST = 2;
 
 /** Below this many regions each is set against each other to see which overlap. */
 const FEW = 300;
 
-/** An outline laid out flat, with the rows that it can touch. */
-interface Flat {
-	readonly xs: Float64Array;
-	readonly ys: Float64Array;
-	readonly low: number;
-	readonly high: number;
-}
+type Cut = { x: number; way: number };
 
-function flat(points: readonly Point[]): Flat {
-	const xs = Float64Array.from(points, (p) => p[0]);
-	const ys = Float64Array.from(points, (p) => p[1]);
-	let [low, high] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
-	for (const y of ys) {
-		if (y < low) low = y;
-		if (y > high) high = y;
+/** The rows of a grid over a window: where outlines cut their middles, and which cells are taken. */
+class Grid {
+	readonly box: Bounds;
+	readonly cell: number;
+	readonly rows: number;
+	readonly width: number;
+	private readonly step: number;
+	private readonly next: Int32Array;
+	private readonly cuts: Cut[][];
+
+	constructor(box: Bounds, count: number) {
+		const longest = Math.max(box.right - box.left, box.high - box.low, SMALLEST);
+		const cells = Math.max(FEWEST, Math.min(CELLS, CELLS * Math.sqrt(500 / count)));
+		this.box = box;
+		this.cell = Math.max(SMALLEST, longest / cells);
+		this.rows = Math.max(1, Math.ceil((box.high - box.low) / this.cell));
+		this.width = Math.max(1, Math.ceil((box.right - box.left) / this.cell));
+		this.step = (box.high - box.low) / this.rows;
+		this.next = new Int32Array(this.rows * (this.width + 2));
+		for (let i = 0; i < this.next.length; i++) this.next[i] = i % (this.width + 2);
+		this.cuts = Array.from({ length: this.rows }, () => []);
 	}
-	return { xs, ys, low, high };
-}
 
-/** Where a horizontal line cuts outlines taken together: starts and ends in turn, sorted, not overlapping. */
-function spansAt(outlines: readonly Flat[], y: number): number[] {
-	const spans: [number, number][] = [];
-	for (const { xs, ys, low, high } of outlines) {
-		if (y < low || y >= high) continue;
-		const cuts: { x: number; way: number }[] = [];
-		const n = xs.length;
-		let ay = ys[n - 1] as number;
-		for (let i = 0, before = n - 1; i < n; before = i++) {
-			const by = ys[i] as number;
-			if (ay <= y !== by <= y) {
-				const ax = xs[before] as number;
-				cuts.push({ x: ax + ((y - ay) / (by - ay)) * ((xs[i] as number) - ax), way: by > ay ? 1 : -1 });
+	/** Height of a row's middle. */
+	middle(row: number): number {
+		return this.box.low + (row + 0.5) * this.step;
+	}
+
+	/** Calls back for each row with the spans in which it lies inside a region: starts and ends in turn. */
+	scan(region: Region, each: (row: number, spans: readonly number[]) => void): void {
+		const first = Math.max(0, Math.floor((region.bounds.low - this.box.low) / this.step - 0.5));
+		const last = Math.min(this.rows - 1, Math.ceil((region.bounds.high - this.box.low) / this.step));
+		const spans: number[][] = Array.from({ length: Math.max(0, last - first + 1) }, () => []);
+		const areas = region.areas();
+		for (const contours of areas) {
+			let [from, to] = [last + 1, first - 1];
+			for (const points of contours) {
+				const [a, b] = this.cut(points, first, last);
+				[from, to] = [Math.min(from, a), Math.max(to, b)];
 			}
-			ay = by;
+			for (let row = from; row <= to; row++) inside(this.cuts[row] as Cut[], spans[row - first] as number[]);
 		}
-		cuts.sort((p, q) => p.x - q.x);
-		let winding = 0;
-		for (const { x, way } of cuts) {
-			if (winding === 0) spans.push([x, x]);
-			winding += way;
-			if (winding === 0) (spans[spans.length - 1] as [number, number])[1] = x;
+		for (let row = first; row <= last; row++) {
+			const own = spans[row - first] as number[];
+			if (own.length > 0) each(row, areas.length > 1 && own.length > 2 ? together(own) : own);
 		}
 	}
-	if (spans.length > 1) spans.sort((p, q) => p[0] - q[0]);
+
+	/** Notes where an outline cuts the rows; returns the rows it touches. */
+	private cut(points: readonly Point[], first: number, last: number): [from: number, to: number] {
+		let [from, to] = [last + 1, first - 1];
+		let [ax, ay] = points[points.length - 1] as Point;
+		for (const [bx, by] of points) {
+			if (ay !== by) {
+				const [low, high] = ay < by ? [ay, by] : [by, ay];
+				const start = Math.max(first, Math.ceil((low - this.box.low) / this.step - 0.5));
+				const slope = (bx - ax) / (by - ay);
+				const way = by > ay ? 1 : -1;
+				for (let row = start; row <= last; row++) {
+					const y = this.middle(row);
+					if (y >= high) break;
+					if (y < low) continue;
+					(this.cuts[row] as Cut[]).push({ x: ax + (y - ay) * slope, way });
+					if (row < from) from = row;
+					if (row > to) to = row;
+				}
+			}
+			[ax, ay] = [bx, by];
+		}
+		return [from, to];
+	}
+
+	/** Counts the free cells of a row from a up to b, and takes them if asked; path halving keeps it nearly constant a cell. */
+	claim(row: number, a: number, b: number, take: boolean): number {
+		const base = row * (this.width + 2);
+		const { next } = this;
+		const free = (from: number) => {
+			let at = from;
+			while (next[base + at] !== at) {
+				next[base + at] = next[base + (next[base + at] as number)] as number;
+				at = next[base + at] as number;
+			}
+			return at;
+		};
+		let count = 0;
+		for (let cell = free(a); cell < b; cell = free(cell + 1)) {
+			count++;
+			if (take) next[base + cell] = cell + 1;
+		}
+		return count;
+	}
+}
+
+/** Adds the spans inside an outline, by the non-zero rule, and empties the cuts. */
+function inside(cuts: Cut[], spans: number[]): void {
+	if (cuts.length > 1) cuts.sort((p, q) => p.x - q.x);
+	let winding = 0;
+	for (const { x, way } of cuts) {
+		if (winding === 0) spans.push(x);
+		winding += way;
+		if (winding === 0) spans.push(x);
+	}
+	if (spans.length % 2 === 1) spans.pop();
+	cuts.length = 0;
+}
+
+/** Spans taken together, sorted and without overlaps. */
+function together(spans: readonly number[]): number[] {
+	const pairs: [number, number][] = [];
+	for (let i = 0; i < spans.length; i += 2) pairs.push([spans[i] as number, spans[i + 1] as number]);
+	pairs.sort((p, q) => p[0] - q[0]);
 	const merged: number[] = [];
-	for (const [a, b] of spans) {
+	for (const [a, b] of pairs) {
 		const last = merged.length - 1;
 		if (last > 0 && a <= (merged[last] as number)) merged[last] = Math.max(merged[last] as number, b);
 		else merged.push(a, b);
 	}
 	return merged;
-}
-
-function lengthOf(spans: readonly number[], left: number, right: number): [whole: number, within: number] {
-	let whole = 0;
-	let within = 0;
-	for (let i = 0; i < spans.length; i += 2) {
-		const [a, b] = [spans[i] as number, spans[i + 1] as number];
-		whole += b - a;
-		within += Math.max(0, Math.min(b, right) - Math.max(a, left));
-	}
-	return [whole, within];
-}
-
-/** Which cells of one row are taken; finds the next free one in nearly constant time by path halving. */
-class Row {
-	private readonly next: Int32Array;
-	private readonly fresh: Int32Array;
-
-	constructor(cells: number) {
-		this.fresh = new Int32Array(cells + 2);
-		for (let i = 0; i < cells + 2; i++) this.fresh[i] = i;
-		this.next = this.fresh.slice();
-	}
-
-	clear(): void {
-		this.next.set(this.fresh);
-	}
-
-	private free(cell: number): number {
-		const { next } = this;
-		let at = cell;
-		while (next[at] !== at) {
-			next[at] = next[next[at] as number] as number;
-			at = next[at] as number;
-		}
-		return at;
-	}
-
-	/** Counts the free cells from a up to b, and takes them if asked. */
-	claim(a: number, b: number, take: boolean): number {
-		let count = 0;
-		for (let cell = this.free(a); cell < b; cell = this.free(cell + 1)) {
-			count++;
-			if (take) this.next[cell] = cell + 1;
-		}
-		return count;
-	}
 }
 
 const apart = (a: Bounds, b: Bounds) => a.right <= b.left || a.left >= b.right || a.high <= b.low || a.low >= b.high;
@@ -136,10 +161,21 @@ function contested(regions: readonly Region[], window: Bounds): number[] {
 	});
 }
 
+/** The box round the contested regions; a sheet's size beyond the window on every side is looked at, no more. */
+function boxOf(regions: readonly Region[], asked: readonly number[], window: Bounds): Bounds {
+	const [wide, tall] = [window.right - window.left, window.high - window.low];
+	let box: Bounds = (regions[asked[0] as number] as Region).bounds;
+	for (const i of asked) {
+		const b = (regions[i] as Region).bounds;
+		box = { left: Math.min(box.left, b.left), right: Math.max(box.right, b.right), low: Math.min(box.low, b.low), high: Math.max(box.high, b.high) };
+	}
+	return { left: Math.max(box.left, window.left - wide), right: Math.min(box.right, window.right + wide), low: Math.max(box.low, window.low - tall), high: Math.min(box.high, window.high + tall) };
+}
+
 /**
- * How much of each region lies in the window, and how much of that is still seen under the regions after it. Rows are
- * gone through from the top region down, and each cell is taken once, so that the cost grows with regions and cells,
- * not with their product.
+ * How much of each region lies in the window, and how much of that is still seen under the regions after it. Regions
+ * are gone through from the top down, and each cell is taken once, so that the cost grows with regions and cells, not
+ * with their product.
  *
  * @param regions in drawing order
  */
@@ -147,46 +183,26 @@ export function seen(regions: readonly Region[], window: Bounds): Seen[] {
 	const result: Seen[] = regions.map(({ bounds }) => ({ inside: apart(bounds, window) ? 0 : 1, visible: 1 }));
 	const asked = contested(regions, window);
 	if (asked.length === 0) return result;
-	// A sheet's size beyond the window on every side is looked at: further out only "off" matters.
-	const [wide, tall] = [window.right - window.left, window.high - window.low];
-	let box: Bounds = (regions[asked[0] as number] as Region).bounds;
-	for (const i of asked) {
-		const b = (regions[i] as Region).bounds;
-		box = { left: Math.min(box.left, b.left), right: Math.max(box.right, b.right), low: Math.min(box.low, b.low), high: Math.max(box.high, b.high) };
-	}
-	box = { left: Math.max(box.left, window.left - wide), right: Math.min(box.right, window.right + wide), low: Math.max(box.low, window.low - tall), high: Math.min(box.high, window.high + tall) };
-	const cell = Math.max(SMALLEST, Math.min(LARGEST, Math.max(box.right - box.left, box.high - box.low) / CELLS));
-	const rows = Math.max(1, Math.ceil((box.high - box.low) / cell));
-	const width = Math.max(1, Math.ceil((box.right - box.left) / cell));
-	const step = (box.high - box.low) / rows;
-	const [whole, inside, cells, open] = [0, 1, 2, 3].map(() => new Float64Array(regions.length)) as [Float64Array, Float64Array, Float64Array, Float64Array];
-	const outlines = asked.map((i) => (regions[i] as Region).outlines.map(flat));
-	const row = new Row(width);
-	const cellAt = (x: number) => Math.round((Math.max(window.left, Math.min(window.right, x)) - box.left) / cell);
-	for (let r = 0; r < rows; r++) {
-		const y = box.low + (r + 0.5) * step;
-		const on = y > window.low && y < window.high;
-		row.clear();
-		for (let n = asked.length - 1; n >= 0; n--) {
-			const i = asked[n] as number;
-			const region = regions[i] as Region;
-			if (y < region.bounds.low || y > region.bounds.high) continue;
-			const spans = spansAt(outlines[n] as Flat[], y);
-			const [all, within] = lengthOf(spans, window.left, window.right);
-			whole[i] = (whole[i] as number) + all;
-			if (!on) continue;
-			inside[i] = (inside[i] as number) + within;
+	const grid = new Grid(boxOf(regions, asked, window), asked.length);
+	const cellAt = (x: number) => Math.max(0, Math.min(grid.width, Math.round((Math.max(window.left, Math.min(window.right, x)) - grid.box.left) / grid.cell)));
+	for (let n = asked.length - 1; n >= 0; n--) {
+		const i = asked[n] as number;
+		const region = regions[i] as Region;
+		let [whole, within, cells, open] = [0, 0, 0, 0];
+		grid.scan(region, (row, spans) => {
+			const y = grid.middle(row);
+			const on = y > window.low && y < window.high;
 			for (let s = 0; s < spans.length; s += 2) {
-				const a = Math.max(0, Math.min(width, cellAt(spans[s] as number)));
-				const b = Math.max(0, Math.min(width, cellAt(spans[s + 1] as number)));
-				cells[i] = (cells[i] as number) + (b - a);
-				open[i] = (open[i] as number) + row.claim(a, b, region.opaque);
+				const [a, b] = [spans[s] as number, spans[s + 1] as number];
+				whole += b - a;
+				if (!on) continue;
+				within += Math.max(0, Math.min(b, window.right) - Math.max(a, window.left));
+				const [from, to] = [cellAt(a), cellAt(b)];
+				cells += to - from;
+				open += grid.claim(row, from, to, region.opaque);
 			}
-		}
-	}
-	for (const i of asked) {
-		const share = (whole[i] as number) > 0 ? (inside[i] as number) / (whole[i] as number) : (result[i] as Seen).inside;
-		result[i] = { inside: share, visible: (cells[i] as number) > 0 ? (open[i] as number) / (cells[i] as number) : 1 };
+		});
+		result[i] = { inside: whole > 0 ? within / whole : (result[i] as Seen).inside, visible: cells > 0 ? open / cells : 1 };
 	}
 	return result;
 }

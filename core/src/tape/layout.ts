@@ -32,11 +32,6 @@ export const ENTRY = Object.freeze({
 	message: 19,
 });
 
-export type EntryName = keyof typeof ENTRY;
-
-/** Names by number, for the readable forms. */
-export const ENTRY_NAMES: ReadonlyMap<number, EntryName> = new Map(Object.entries(ENTRY).map(([name, code]) => [code, name as EntryName]));
-
 /** Where zero is on a sheet. In a top left origin y grows downwards, in the others upwards. */
 export type Origin = "top left" | "centre" | "bottom left";
 
@@ -68,4 +63,3 @@ export interface Style {
 }
 
 export const ALIGNMENTS = ["left", "centre", "right"] as const;
-export type Alignment = (typeof ALIGNMENTS)[number];

@@ -29,7 +29,8 @@ function measured(data: Data): string {
 	const wanted = values(data.wanted).map((v) => `${num(Number(v))}${unit}`);
 	const words = listed(what.map(measureWord));
 	if (data.same) return `${sentence(words)}: the same in every ${text(data.name).replaceAll("-", " ")}`;
-	if (text(data.other)) return `${sentence(words)} of ${name}: ${data.times === 1 ? "" : `${num(Number(data.times))} times `}the ${text(data.otherWhat)} of ${theFigure(text(data.other))}`;
+	if (text(data.other))
+		return `${sentence(words)} of ${name}: ${data.times === 1 ? "" : `${num(Number(data.times))} times `}the ${text(data.otherWhat)} of ${theFigure(text(data.other))}`;
 	if (what.join() === "width,height" && wanted.length === 2) return `${sentence(name)} is ${wanted.join(" by ")}`;
 	if (wanted.length > 0) return `${sentence(words)} of ${name}: ${listed(wanted)}`;
 	const [low, high] = [Number(data.low), Number(data.high)];
@@ -66,7 +67,8 @@ const MADE: Readonly<Record<string, (data: Data) => string>> = {
 		const places = values(data.places).map(String);
 		const subject = anchor === "centre" ? `the middle of ${name}` : `the ${anchor} of ${name}`;
 		if (places.length === 1) return sentence(`${subject} is at ${places[0]}`);
-		if (places.length > 1) return `${sentence(anchor === "centre" ? "middles" : `${anchor}s`)} of the ${plural(text(data.name), 2)} at ${places.slice(0, 3).join("; ")}${places.length > 3 ? " and so on" : ""}`;
+		if (places.length > 1)
+			return `${sentence(anchor === "centre" ? "middles" : `${anchor}s`)} of the ${plural(text(data.name), 2)} at ${places.slice(0, 3).join("; ")}${places.length > 3 ? " and so on" : ""}`;
 		if (text(data.on)) return sentence(`${subject} is on the line ${text(data.on).replace(" ", " = ")}`);
 		if (text(data.from)) return sentence(`${subject} is ${values(data.offset).join(", ")} from that of ${theFigure(text(data.from))}`);
 		return sentence(`${name} is in the ${listed(values(data.zones).map(String), "or")}`);

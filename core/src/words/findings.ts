@@ -1,5 +1,4 @@
-import type { Data } from "../marking/criterion.ts";
-import type { Finding, Judgement } from "../marking/criterion.ts";
+import type { Data, Finding, Judgement } from "../marking/criterion.ts";
 import type { Verdict } from "../marking/points.ts";
 import { measureWord, theFigure } from "./criteria.ts";
 import { listed, num, sentence, withArticle } from "./lists.ts";
@@ -30,7 +29,8 @@ const METHOD: Readonly<Record<string, { wanted: (data: Data) => string; found: (
 	"position-from-missing": { wanted: (d) => `a place beside ${theFigure(text(d.from))}`, found: (d) => `no ${text(d.from)}` },
 	"position-in": { wanted: (d) => text(d.zone), found: (d) => place(d.found) },
 	colour: {
-		wanted: (d) => text(d.wanted) || (text(d.not) ? `not ${text(d.not)}` : text(d.as) ? `the colour of ${theFigure(text(d.as))}` : d.same ? "one colour for all" : "a colour of its own"),
+		wanted: (d) =>
+			text(d.wanted) || (text(d.not) ? `not ${text(d.not)}` : text(d.as) ? `the colour of ${theFigure(text(d.as))}` : d.same ? "one colour for all" : "a colour of its own"),
 		found: (d) => text(d.found),
 	},
 	"sheet-size": { wanted: (d) => text(d.wanted), found: (d) => text(d.found) },

@@ -99,7 +99,7 @@ const WORDS: Readonly<Record<string, (d: Data) => string>> = {
 	"kind-wrong": (d) => `${sentence(owner(d.owner))} needs ${kind(d.wanted)} and got ${kind(d.found)}.`,
 	"kind-plus": (d) => `“+” can't add ${kind(d.left)} and ${kind(d.right)}.`,
 	"kind-changed": (d) => `${q(d.name)} holds ${kind(d.was)} and can't take ${kind(d.now)}.`,
-	"value-of-nothing": (d) => `${q(d.name)} gives no value back, so it can't be used as one.`,
+	"value-of-nothing": (d) => `${d.name === "" ? "This" : q(d.name)} gives no value back, so it can't be used as one.`,
 	"list-here": () => "A list of values can stand only after “at” of a polygon, as a point.",
 	// Running
 	"size-negative": (d) => `${q(d.phrase)} got ${d.value}; a ${d.what} can't be negative.`,
@@ -115,7 +115,6 @@ const WORDS: Readonly<Record<string, (d: Data) => string>> = {
 	"corners-few": (d) => `A polygon has 3 corners or more; this one has ${d.count}.`,
 	"sheet-small": (d) => `A sheet is 1 by 1 or more, not ${d.width} by ${d.height}.`,
 	"sheet-large": (d) => `A sheet is ${d.most} by ${d.most} at the most, not ${d.width} by ${d.height}.`,
-	"value-none": () => "There is no value here that could be written.",
 	// Limits
 	"limit-source": (d) => `The program has ${d.bytes} bytes; ${d.most} are the most.`,
 	"limit-steps": (d) => `The program was stopped after ${Number(d.most).toString()} steps. Does a loop here ever end? Its drawing so far is kept.`,

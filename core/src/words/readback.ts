@@ -47,7 +47,8 @@ export function lineWords(lines: readonly number[]): string {
 export function figureSentence(figure: Figure): string {
 	const parts = [kindWord(figure), sizeWords(figure)];
 	if (figure.fill !== -1) parts.push(paint(figure.fill));
-	if (figure.outline !== -1) parts.push(`${figure.kinds[0] === "line" || figure.kinds[0] === "polyline" ? "" : "outline "}${paint(figure.outline)}, ${num(figure.outlineWidth)} wide`);
+	if (figure.outline !== -1)
+		parts.push(`${figure.kinds[0] === "line" || figure.kinds[0] === "polyline" ? "" : "outline "}${paint(figure.outline)}, ${num(figure.outlineWidth)} wide`);
 	parts.push(placeWords(figure));
 	if (figure.rotation > 0.05 && figure.rotation < 359.95 && figure.kinds[0] !== "line" && figure.kinds[0] !== "polyline") parts.push(`turned ${num(figure.rotation)}°`);
 	if (figure.gap > 0.05) parts.push(`open by ${num(figure.gap)}`);

@@ -21,7 +21,9 @@ const archive = z.strictObject({
 			code: z.string().min(3),
 			teachers: z.array(key),
 			students: z.array(key),
-			assignments: z.array(z.strictObject({ key, exercise: key, opensAt: z.iso.datetime(), dueAt: z.iso.datetime(), closesAt: z.iso.datetime(), tries: z.int().positive().nullable() })),
+			assignments: z.array(
+				z.strictObject({ key, exercise: key, opensAt: z.iso.datetime(), dueAt: z.iso.datetime(), closesAt: z.iso.datetime(), tries: z.int().positive().nullable() }),
+			),
 		}),
 	),
 	handIns: z.array(z.strictObject({ assignment: key, student: key, tryNumber: z.int().positive(), source: z.string(), handedInAt: z.iso.datetime() })),
@@ -38,5 +40,9 @@ export function readArchive(text: string): ClassArchive {
 	}
 	const result = archive.safeParse(value);
 	if (result.success) return result.data;
-	throw new Refusal("archive-wrong", undefined, result.error.issues.slice(0, 20).map((i) => ({ path: i.path.join("."), message: i.message })));
+	throw new Refusal(
+		"archive-wrong",
+		undefined,
+		result.error.issues.slice(0, 20).map((i) => ({ path: i.path.join("."), message: i.message })),
+	);
 }

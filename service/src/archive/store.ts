@@ -39,7 +39,8 @@ async function storeClasses(manager: EntityManager, ids: Ids, archive: ClassArch
 		const classId = ids.give("class", key, v7());
 		await manager.getRepository(Class).insert({ id: classId, name, schoolYear, code });
 		for (const teacher of teachers) await manager.query("INSERT INTO class_teachers (class_id, account_id) VALUES ($1, $2)", [classId, ids.of("teacher", teacher)]);
-		for (const student of students) await manager.query("INSERT INTO class_students (class_id, account_id, sign_in_name) VALUES ($1, $2, $3)", [classId, ids.of("student", student), names.get(student)]);
+		for (const student of students)
+			await manager.query("INSERT INTO class_students (class_id, account_id, sign_in_name) VALUES ($1, $2, $3)", [classId, ids.of("student", student), names.get(student)]);
 		for (const a of assignments) {
 			await manager.getRepository(Assignment).insert({
 				id: ids.give("assignment", a.key, v7()),
@@ -68,7 +69,16 @@ export async function loadArchive(dataSource: DataSource, queue: PgBoss, archive
 		}
 		await storeClasses(manager, ids, archive);
 		for (const h of archive.handIns) {
-			const row = { id: v7(), assignmentId: ids.of("assignment", h.assignment), studentId: ids.of("student", h.student), tryNumber: h.tryNumber, source: h.source, language: "nib", handedInAt: new Date(h.handedInAt), idempotencyKey: null };
+			const row = {
+				id: v7(),
+				assignmentId: ids.of("assignment", h.assignment),
+				studentId: ids.of("student", h.student),
+				tryNumber: h.tryNumber,
+				source: h.source,
+				language: "nib",
+				handedInAt: new Date(h.handedInAt),
+				idempotencyKey: null,
+			};
 			await importHandIn(manager, queue, row, ids.of("version", versionOf.get(h.assignment) as string));
 		}
 	});

@@ -14,7 +14,15 @@ function dates({ opensAt, dueAt, closesAt }: AssignmentRecord): { opensAt: strin
 
 function workOf(record: AssignmentRecord, handIns: Work["handIns"], source: string | null): Work {
 	const triesLeft = record.tries === null ? null : Math.max(0, record.tries - handIns.length);
-	return { assignmentId: record.id, className: record.className, exercise: studentCopy(publishedExercise(record.source)) as Work["exercise"], ...dates(record), triesLeft, handIns, lastSource: source };
+	return {
+		assignmentId: record.id,
+		className: record.className,
+		exercise: studentCopy(publishedExercise(record.source)) as Work["exercise"],
+		...dates(record),
+		triesLeft,
+		handIns,
+		lastSource: source,
+	};
 }
 
 export function assignmentRoutes({ app, dataSource }: AppContext): void {
@@ -42,7 +50,11 @@ export function assignmentRoutes({ app, dataSource }: AppContext): void {
 	serveRoute(app, dataSource, ROUTES.listWork, async ({ request }) => {
 		const { id } = accountOf(request);
 		const records = (await assignmentsForStudent(manager, id)).filter((r) => r.opensAt <= new Date());
-		const tries = await triesOf(manager, id, records.map((r) => r.id));
+		const tries = await triesOf(
+			manager,
+			id,
+			records.map((r) => r.id),
+		);
 		return { work: records.map((record) => workOf(record, tries.get(record.id) ?? [], null)) };
 	});
 	serveRoute(app, dataSource, ROUTES.showWork, async ({ request, params }) => {

@@ -32,7 +32,19 @@ export function assignmentsForStudent(manager: EntityManager, studentId: string)
 	return manager.query(`${ASSIGNMENT} JOIN class_students s ON s.class_id = a.class_id WHERE s.account_id = $1 ORDER BY a.due_at, a.id`, [studentId]);
 }
 
-type WallRow = { id: string; studentId: string; studentName: string; tryNumber: number; handedInAt: Date; state: string | null; ended: string | null; earned: string | null; possible: string | null; note: string | null; verdicts: AssignmentPage["handIns"][number]["verdicts"] };
+type WallRow = {
+	id: string;
+	studentId: string;
+	studentName: string;
+	tryNumber: number;
+	handedInAt: Date;
+	state: string | null;
+	ended: string | null;
+	earned: string | null;
+	possible: string | null;
+	note: string | null;
+	verdicts: AssignmentPage["handIns"][number]["verdicts"];
+};
 
 /** The latest hand-in of each student, in the order of their names. */
 export async function wallOf(manager: EntityManager, assignmentId: string): Promise<AssignmentPage["handIns"]> {
@@ -70,12 +82,16 @@ export async function triesOf(manager: EntityManager, studentId: string, assignm
 		[studentId, assignmentIds],
 	);
 	const tries = new Map<string, Work["handIns"]>(assignmentIds.map((id) => [id, []]));
-	for (const { assignmentId, id, tryNumber, handedInAt, earned, possible } of rows) tries.get(assignmentId)?.push({ id, tryNumber, handedInAt: handedInAt.toISOString(), points: pointsOf(earned, possible) });
+	for (const { assignmentId, id, tryNumber, handedInAt, earned, possible } of rows)
+		tries.get(assignmentId)?.push({ id, tryNumber, handedInAt: handedInAt.toISOString(), points: pointsOf(earned, possible) });
 	return tries;
 }
 
 /** The source of a student's latest try. */
 export async function lastSource(manager: EntityManager, studentId: string, assignmentId: string): Promise<string | null> {
-	const row = await one<{ source: string }>(manager, "SELECT source FROM hand_ins WHERE student_id = $1 AND assignment_id = $2 ORDER BY try_number DESC LIMIT 1", [studentId, assignmentId]);
+	const row = await one<{ source: string }>(manager, "SELECT source FROM hand_ins WHERE student_id = $1 AND assignment_id = $2 ORDER BY try_number DESC LIMIT 1", [
+		studentId,
+		assignmentId,
+	]);
 	return row?.source ?? null;
 }

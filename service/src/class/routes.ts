@@ -16,7 +16,13 @@ export function classRoutes({ app, dataSource }: AppContext): void {
 		return {
 			...found,
 			students,
-			assignments: assignments.map(({ id, title, dueAt, closesAt, source }) => ({ id, title, dueAt: dueAt.toISOString(), closesAt: closesAt.toISOString(), possible: possibleOf(publishedExercise(source)) })),
+			assignments: assignments.map(({ id, title, dueAt, closesAt, source }) => ({
+				id,
+				title,
+				dueAt: dueAt.toISOString(),
+				closesAt: closesAt.toISOString(),
+				possible: possibleOf(publishedExercise(source)),
+			})),
 			cells,
 		};
 	});

@@ -17,7 +17,10 @@ export function classesOf(manager: EntityManager, teacherId: string): Promise<Cl
 
 /** A class, if it is one of the teacher's. */
 export function findClass(manager: EntityManager, classId: string, teacherId: string): Promise<{ id: string; name: string; schoolYear: string } | undefined> {
-	return one(manager, `SELECT c.id, c.name, c.school_year AS "schoolYear" FROM classes c JOIN class_teachers t ON t.class_id = c.id WHERE c.id = $1 AND t.account_id = $2`, [classId, teacherId]);
+	return one(manager, `SELECT c.id, c.name, c.school_year AS "schoolYear" FROM classes c JOIN class_teachers t ON t.class_id = c.id WHERE c.id = $1 AND t.account_id = $2`, [
+		classId,
+		teacherId,
+	]);
 }
 
 export function studentsOf(manager: EntityManager, classId: string): Promise<ClassPage["students"]> {

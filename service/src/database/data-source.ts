@@ -6,7 +6,16 @@ import { First0001 } from "./migrations/0001-first.ts";
 const SET_UP_LOCK = 4_207_331_001;
 
 export function createDataSource(url: string, connections = 10): DataSource {
-	return new DataSource({ type: "postgres", url, entities: ENTITIES, migrations: [First0001], migrationsTableName: "migrations", synchronize: false, logging: false, extra: { max: connections } });
+	return new DataSource({
+		type: "postgres",
+		url,
+		entities: ENTITIES,
+		migrations: [First0001],
+		migrationsTableName: "migrations",
+		synchronize: false,
+		logging: false,
+		extra: { max: connections },
+	});
 }
 
 /** Brings the database up to date under one lock; `also` runs inside it. */

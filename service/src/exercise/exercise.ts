@@ -5,7 +5,11 @@ import { Refusal } from "../refusals.ts";
 export function exerciseToPublish(source: string): ExerciseFile {
 	const reading = readExercise(source);
 	if (reading.ok) return reading.exercise;
-	throw new Refusal("exercise-wrong", undefined, reading.problems.map((p) => ({ path: p.path, message: `line ${p.line}: ${p.message}` })));
+	throw new Refusal(
+		"exercise-wrong",
+		undefined,
+		reading.problems.map((p) => ({ path: p.path, message: `line ${p.line}: ${p.message}` })),
+	);
 }
 
 /** Recently read exercises by their text: a published version never changes. */

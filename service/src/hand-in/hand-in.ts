@@ -13,7 +13,10 @@ import { findByKey, lockTries, nextTry } from "./store.ts";
 function refuseSource(source: string): void {
 	const bytes = Buffer.byteLength(source, "utf8");
 	if (bytes > SOURCE_BYTES) throw new Refusal("source-too-large", `The program has ${bytes} bytes; ${SOURCE_BYTES} are the most. It was not handed in and stays in your editor.`);
-	if (source.includes("\u0000")) throw new Refusal("bad-request", "The program holds a character with the code 0, which is no text. It was not handed in and stays in your editor.", [{ path: "source", message: "holds the character U+0000" }]);
+	if (source.includes("\u0000"))
+		throw new Refusal("bad-request", "The program holds a character with the code 0, which is no text. It was not handed in and stays in your editor.", [
+			{ path: "source", message: "holds the character U+0000" },
+		]);
 }
 
 function refuseTime(assignment: AssignmentRecord, now: Date): void {
@@ -42,7 +45,16 @@ export async function handIn(dataSource: DataSource, queue: PgBoss, of: { assign
 		refuseTime(assignment, now);
 		const tryNumber = await nextTry(manager, of.studentId, of.assignmentId);
 		if (assignment.tries !== null && tryNumber > assignment.tries) throw new Refusal("no-tries-left");
-		const row: HandInRow = { id: v7(), assignmentId: of.assignmentId, studentId: of.studentId, tryNumber, source: of.source, language: "nib", handedInAt: now, idempotencyKey: of.key };
+		const row: HandInRow = {
+			id: v7(),
+			assignmentId: of.assignmentId,
+			studentId: of.studentId,
+			tryNumber,
+			source: of.source,
+			language: "nib",
+			handedInAt: now,
+			idempotencyKey: of.key,
+		};
 		await store(manager, queue, row, assignment.exerciseVersionId, PRIORITY.waiting);
 		return row;
 	});

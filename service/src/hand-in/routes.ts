@@ -11,7 +11,11 @@ import { findHandIn, neighbours, triesOfStudent } from "./store.ts";
 
 /** What a student sees of a report: criteria that are never shown are left out. */
 function forStudent(report: ReportBody, exercise: string): ReportBody {
-	const hidden = new Set(publishedExercise(exercise).criteria.filter((c) => c.show === "never").map((c) => c.id));
+	const hidden = new Set(
+		publishedExercise(exercise)
+			.criteria.filter((c) => c.show === "never")
+			.map((c) => c.id),
+	);
 	return { ...report, criteria: report.criteria.filter((c) => !hidden.has(c.id)) };
 }
 
@@ -19,7 +23,12 @@ export function handInRoutes({ app, dataSource, queue }: AppContext): void {
 	const { manager } = dataSource;
 	serveRoute(app, dataSource, ROUTES.handIn, async ({ request, params, body }) => {
 		const key = request.headers["idempotency-key"];
-		const row = await handIn(dataSource, queue, { assignmentId: params.id, studentId: accountOf(request).id, source: body.source, key: typeof key === "string" ? key.slice(0, 200) : null });
+		const row = await handIn(dataSource, queue, {
+			assignmentId: params.id,
+			studentId: accountOf(request).id,
+			source: body.source,
+			key: typeof key === "string" ? key.slice(0, 200) : null,
+		});
 		return { id: row.id, tryNumber: row.tryNumber, handedInAt: row.handedInAt.toISOString() };
 	});
 	serveRoute(app, dataSource, ROUTES.showHandIn, async ({ request, params }) => {
@@ -40,7 +49,11 @@ export function handInRoutes({ app, dataSource, queue }: AppContext): void {
 	serveRoute(app, dataSource, ROUTES.showDrawing, async ({ request, reply, params }) => {
 		const record = await findHandIn(manager, params.id, accountOf(request));
 		if (!record?.report) throw new Refusal("not-found");
-		reply.header("content-security-policy", DRAWING_FILE_POLICY).header("x-content-type-options", "nosniff").header("cache-control", "private, max-age=60").type("image/svg+xml; charset=utf-8");
+		reply
+			.header("content-security-policy", DRAWING_FILE_POLICY)
+			.header("x-content-type-options", "nosniff")
+			.header("cache-control", "private, max-age=60")
+			.type("image/svg+xml; charset=utf-8");
 		return svgOf(record.report.picture as Picture);
 	});
 }

@@ -10,7 +10,10 @@ export async function lockTries(manager: EntityManager, studentId: string, assig
 }
 
 export async function nextTry(manager: EntityManager, studentId: string, assignmentId: string): Promise<number> {
-	const row = await one<{ next: number }>(manager, "SELECT coalesce(max(try_number), 0) + 1 AS next FROM hand_ins WHERE student_id = $1 AND assignment_id = $2", [studentId, assignmentId]);
+	const row = await one<{ next: number }>(manager, "SELECT coalesce(max(try_number), 0) + 1 AS next FROM hand_ins WHERE student_id = $1 AND assignment_id = $2", [
+		studentId,
+		assignmentId,
+	]);
 	return row?.next ?? 1;
 }
 

@@ -1,4 +1,4 @@
-import { CORE_VERSION, type ExerciseFile, readExercise, type Report } from "@markpen/core";
+import { CORE_VERSION, type ExerciseFile, type Report, readExercise } from "@markpen/core";
 import { check, type Threads } from "@markpen/threads";
 import type PgBoss from "pg-boss";
 import type { DataSource } from "typeorm";
@@ -40,7 +40,20 @@ export async function checkHandIn(dataSource: DataSource, queue: PgBoss, threads
 			await manager.query(
 				`INSERT INTO reports (id, check_id, hand_in_id, exercise_version_id, core_version, state, ended, earned, possible, verdicts, note, body, made_at)
 				 VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, now()) ON CONFLICT (hand_in_id, exercise_version_id, core_version) DO NOTHING`,
-				[v7(), checkId, work.handInId, work.exerciseVersionId, CORE_VERSION, report.state, report.ended, report.points.earned, report.points.possible, report.criteria.map((c) => c.verdict), noteOf(report), JSON.stringify(report)],
+				[
+					v7(),
+					checkId,
+					work.handInId,
+					work.exerciseVersionId,
+					CORE_VERSION,
+					report.state,
+					report.ended,
+					report.points.earned,
+					report.points.possible,
+					report.criteria.map((c) => c.verdict),
+					noteOf(report),
+					JSON.stringify(report),
+				],
 			);
 			await manager.query("UPDATE checks SET ended_at = now() WHERE id = $1 AND ended_at IS NULL", [checkId]);
 		}

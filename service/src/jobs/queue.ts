@@ -34,14 +34,25 @@ export function onTransaction(manager: EntityManager): PgBoss.Db {
  * @param looksAfter whether this process is a worker
  */
 export function createQueue(url: string, looksAfter: boolean, onError: (error: Error) => void): PgBoss {
-	const queue = new PgBoss({ connectionString: url, max: 3, schema: "queue", supervise: looksAfter, schedule: false, migrate: true, maintenanceIntervalSeconds: 2, archiveCompletedAfterSeconds: 3600, deleteAfterDays: 7 });
+	const queue = new PgBoss({
+		connectionString: url,
+		max: 3,
+		schema: "queue",
+		supervise: looksAfter,
+		schedule: false,
+		migrate: true,
+		maintenanceIntervalSeconds: 2,
+		archiveCompletedAfterSeconds: 3600,
+		deleteAfterDays: 7,
+	});
 	queue.on("error", onError);
 	return queue;
 }
 
 /** Makes the queues that don't exist yet. */
 export async function setUpQueues(queue: PgBoss): Promise<void> {
-	if (!(await queue.getQueue(CHECK_QUEUE))) await queue.createQueue(CHECK_QUEUE, { name: CHECK_QUEUE, policy: "standard", retryLimit: RETRIES, retryDelay: 0, expireInSeconds: EXPIRES_SECONDS });
+	if (!(await queue.getQueue(CHECK_QUEUE)))
+		await queue.createQueue(CHECK_QUEUE, { name: CHECK_QUEUE, policy: "standard", retryLimit: RETRIES, retryDelay: 0, expireInSeconds: EXPIRES_SECONDS });
 }
 
 /** Sends a check inside a transaction and wakes the workers when it is committed. */

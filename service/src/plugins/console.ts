@@ -20,6 +20,9 @@ export const consolePages = plugin(async (app, options: { root: string }) => {
 	app.setNotFoundHandler(async (request, reply) => {
 		const page = request.method === "GET" && !request.url.startsWith("/api/") && !request.url.startsWith("/assets/");
 		if (page) return reply.header("cache-control", "no-cache").sendFile("index.html");
-		return reply.status(404).type("application/problem+json").send(JSON.stringify({ type: "/problems/not-found", title: "Not found", status: 404, detail: "There is nothing at this address." }));
+		return reply
+			.status(404)
+			.type("application/problem+json")
+			.send(JSON.stringify({ type: "/problems/not-found", title: "Not found", status: 404, detail: "There is nothing at this address." }));
 	});
 });

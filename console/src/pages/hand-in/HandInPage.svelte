@@ -47,7 +47,7 @@
 			<h1>{page.student.name} <span class="text-[15px] font-normal text-ink-soft">try {page.tryNumber} of {page.tries.length}, handed in {moment(page.handedInAt)}</span></h1>
 		</div>
 		<span class="grow"></span>
-		<span class="text-[22px] font-bold" data-testid="points">{report ? report.points.earned : "–"}<span class="font-normal text-ink-soft"> of {report?.points.possible ?? "–"}</span></span>
+		<span class="text-[22px] font-bold" data-testid="points">{report ? report.points.earned : "–"}<span class="font-normal text-ink-soft">&nbsp;of {report?.points.possible ?? "–"}</span></span>
 		{#if teacher}
 			<a class="button" aria-disabled={!page.before} href={page.before ? `/hand-ins/${page.before}` : undefined}>Back <kbd class="key">k</kbd></a>
 			<a class="button" aria-disabled={!page.after} href={page.after ? `/hand-ins/${page.after}` : undefined}>Next <kbd class="key">j</kbd></a>
@@ -56,9 +56,9 @@
 	{#if report}
 		<div class="grid grow lg:grid-cols-[minmax(0,1.25fr)_minmax(0,0.85fr)_minmax(0,1fr)]">
 			<section aria-label="Drawing" class="px-4 py-4 sm:pl-6">
-				<Drawing picture={report.picture} figures={report.figures} lit={lit.figures} onpoint={(index) => (pointed = index === null ? null : { on: "figure", index })} />
-				<h2 class="mt-2 mb-1">What was drawn</h2>
-				<ol class="max-h-52 overflow-auto text-[13px] leading-snug">
+				<Drawing picture={report.picture} figures={report.figures} said={false} lit={lit.figures} onpoint={(index) => (pointed = index === null ? null : { on: "figure", index })} />
+				<h2 class="mt-4 mb-1">What was drawn</h2>
+				<ol class="max-h-60 overflow-auto text-[13px] leading-snug">
 					{#each report.figures as f, i (f.index)}
 						<li>
 							<button type="button" class="w-full border-b border-rule px-1 py-1 text-left" class:lit={lit.figures.has(f.index)} onpointerenter={() => (pointed = { on: "figure", index: f.index })} onpointerleave={() => (pointed = null)} onfocus={() => (pointed = { on: "figure", index: f.index })} onblur={() => (pointed = null)}>{i + 1}. {f.sentence}</button>

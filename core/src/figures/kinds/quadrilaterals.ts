@@ -1,5 +1,5 @@
-import { allEqual, equalLengths } from "../tolerance.ts";
 import type { Shape } from "../shape.ts";
+import { allEqual, equalLengths } from "../tolerance.ts";
 import { anglesNear, type KindRule, worse } from "./kind.ts";
 
 const four = (shape: Shape) => (shape.corners === 4 ? 0 : undefined);
@@ -9,7 +9,7 @@ const rightAngles = (shape: Shape) => (four(shape) === undefined ? undefined : a
 
 /** Angle between two directions as lines, 0 to 90, over 90; undefined beyond the tolerance. */
 function parallel(shape: Shape, one: number, other: number): number | undefined {
-	const off = Math.abs(((((shape.directions[one] as number) - (shape.directions[other] as number)) % 180) + 270) % 180 - 90);
+	const off = Math.abs((((((shape.directions[one] as number) - (shape.directions[other] as number)) % 180) + 270) % 180) - 90);
 	return off <= shape.tolerance.angle ? off / 90 : undefined;
 }
 

@@ -1,5 +1,5 @@
-import { allEqual, equalLengths } from "../tolerance.ts";
 import type { Shape } from "../shape.ts";
+import { allEqual, equalLengths } from "../tolerance.ts";
 import { type KindRule, worse } from "./kind.ts";
 
 const three = (shape: Shape) => (shape.corners === 3 ? 0 : undefined);

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { formatColour } from "../../colour/colour.ts";
 import { difference } from "../../colour/difference.ts";
-import { familiesOf, nameOf as colourName } from "../../colour/family.ts";
+import { nameOf as colourName, familiesOf } from "../../colour/family.ts";
 import { type Common, type Finding, figureName, type Judgement } from "../criterion.ts";
 import { subjectsOf } from "../scene.ts";
 import { colourWord, isColour } from "../selector.ts";
@@ -48,9 +48,28 @@ export const colour: Check<Options> = {
 	name: "colour",
 	options,
 	forbids: (o) => o.what === "paper",
-	says: (o) => ({ code: "colour", data: { name: nameOf(o.of), what: o.what, is: o.is ?? o.near?.colour ?? "", not: o.not ?? "", choices: o["one of"] ?? [], same: o.same === true, different: o.different === true, as: o.as ?? "" } }),
+	says: (o) => ({
+		code: "colour",
+		data: {
+			name: nameOf(o.of),
+			what: o.what,
+			is: o.is ?? o.near?.colour ?? "",
+			not: o.not ?? "",
+			choices: o["one of"] ?? [],
+			same: o.same === true,
+			different: o.different === true,
+			as: o.as ?? "",
+		},
+	}),
 	judge(o, scene): Judgement {
-		const data = { what: o.what, wanted: o.is ?? o.near?.colour ?? (o["one of"] ?? []).join(" or "), not: o.not ?? "", same: o.same === true, different: o.different === true, as: o.as ?? "" };
+		const data = {
+			what: o.what,
+			wanted: o.is ?? o.near?.colour ?? (o["one of"] ?? []).join(" or "),
+			not: o.not ?? "",
+			same: o.same === true,
+			different: o.different === true,
+			as: o.as ?? "",
+		};
 		if (o.what === "paper") {
 			const { paper } = scene.drawing;
 			const met = right(o, paper, [], undefined);
@@ -70,6 +89,12 @@ export const colour: Check<Options> = {
 		}
 		const met = findings.filter((f) => f.met).length;
 		const all = Math.max(wanted, findings.length);
-		return { findings, share: o.for === "any" ? Math.min(1, met) : all === 0 ? 0 : met / all, figures: findings.map((f) => f.figure as number), wanted: wanted, ...(findings.length === 0 && { missing: true }) };
+		return {
+			findings,
+			share: o.for === "any" ? Math.min(1, met) : all === 0 ? 0 : met / all,
+			figures: findings.map((f) => f.figure as number),
+			wanted: wanted,
+			...(findings.length === 0 && { missing: true }),
+		};
 	},
 };

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import type { Common, Judgement } from "../criterion.ts";
-import { meets, type Selector } from "../selector.ts";
 import type { Scene } from "../scene.ts";
+import { meets, type Selector } from "../selector.ts";
 import { type Check, nameOf } from "./check.ts";
 
 const options = {
@@ -31,6 +31,10 @@ export const count: Check<Options> = {
 		const met = found >= low && found <= high;
 		const wanted = found < low ? low : high;
 		const share = met ? 1 : Math.min(found, wanted) / Math.max(found, wanted, 1);
-		return { findings: [{ met, off: met ? 0 : Math.abs(found - wanted), code: "count", data: { name: nameOf(o.of), found, low, high: Number.isFinite(high) ? high : -1 } }], share, figures };
+		return {
+			findings: [{ met, off: met ? 0 : Math.abs(found - wanted), code: "count", data: { name: nameOf(o.of), found, low, high: Number.isFinite(high) ? high : -1 } }],
+			share,
+			figures,
+		};
 	},
 };

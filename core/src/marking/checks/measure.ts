@@ -82,7 +82,14 @@ class Judge {
 		const tolerance = marginsOf(this.o.within, toleranceOf(unit, usual, this.scene.exactness)).full;
 		subject.figures.forEach((figure, i) => {
 			const off = Math.abs((values[i] as number) - usual);
-			this.findings.push({ figure: figure.index, met: off <= tolerance, off, full: tolerance, code: "measure-same", data: { name: subject.name, what: name, found: [values[i] as number], usual: [usual] } });
+			this.findings.push({
+				figure: figure.index,
+				met: off <= tolerance,
+				off,
+				full: tolerance,
+				code: "measure-same",
+				data: { name: subject.name, what: name, found: [values[i] as number], usual: [usual] },
+			});
 		});
 	}
 }
@@ -110,7 +117,10 @@ export const measure: Check<Options> = {
 		const names = [o.what].flat();
 		const wanted = o.is === undefined ? [] : [o.is].flat();
 		const plain = names.filter((n) => n !== "rotation" && n !== "interior angles" && n !== "outline width" && n !== "closing gap" && n !== "side lengths");
-		return { sizes: wanted.length === 0 ? [] : plain.map((n) => ({ wanted: wanted[Math.min(names.indexOf(n), wanted.length - 1)] as number, found: (f: Figure) => MEASURES[n].of(f)?.[0] })) };
+		return {
+			sizes:
+				wanted.length === 0 ? [] : plain.map((n) => ({ wanted: wanted[Math.min(names.indexOf(n), wanted.length - 1)] as number, found: (f: Figure) => MEASURES[n].of(f)?.[0] })),
+		};
 	},
 	judge(o, scene): Judgement {
 		const subjects = subjectsOf(scene, o.of);
@@ -126,6 +136,12 @@ export const measure: Check<Options> = {
 		const met = findings.filter((f) => f.met).length;
 		const figures = [...new Set(findings.map((f) => f.figure as number))];
 		const all = Math.max(wanted, findings.length);
-		return { findings, share: o.for === "any" ? Math.min(1, met) : all === 0 ? 0 : met / all, figures, wanted: wanted / names.length, ...(findings.length === 0 && { missing: true }) };
+		return {
+			findings,
+			share: o.for === "any" ? Math.min(1, met) : all === 0 ? 0 : met / all,
+			figures,
+			wanted: wanted / names.length,
+			...(findings.length === 0 && { missing: true }),
+		};
 	},
 };

@@ -9,7 +9,10 @@ import { marginsOf, type Scene, subjectsOf } from "../scene.ts";
 import { type Check, nameOf } from "./check.ts";
 
 const point = z.tuple([z.number(), z.number()]);
-const zone = z.union([z.enum(["upper left quarter", "upper right quarter", "lower left quarter", "lower right quarter", "upper half", "lower half", "left half", "right half"]), z.tuple([z.number(), z.number(), z.number(), z.number()])]);
+const zone = z.union([
+	z.enum(["upper left quarter", "upper right quarter", "lower left quarter", "lower right quarter", "upper half", "lower half", "left half", "right half"]),
+	z.tuple([z.number(), z.number(), z.number(), z.number()]),
+]);
 const options = {
 	anchor: z.enum(ANCHORS).optional(),
 	at: z.union([point, z.array(point).min(1)]).optional(),
@@ -94,7 +97,14 @@ export const position: Check<Options> = {
 				const base = other && anchorOf(other, anchor);
 				if (!base) return { figure: figure.index, met: false, code: "position-from-missing", data: { ...data, from: o.from } };
 				const off = distance(at[0] - base[0], at[1] - base[1], o.offset[0], o.offset[1]);
-				return { figure: figure.index, met: off <= full + 1e-9, off, full, code: "position-from", data: { ...data, from: o.from, wanted: [...o.offset], found: [at[0] - base[0], at[1] - base[1]] } };
+				return {
+					figure: figure.index,
+					met: off <= full + 1e-9,
+					off,
+					full,
+					code: "position-from",
+					data: { ...data, from: o.from, wanted: [...o.offset], found: [at[0] - base[0], at[1] - base[1]] },
+				};
 			}
 			const zones: Zone[] = o.in === undefined ? [] : typeof o.in === "string" || typeof o.in[0] === "number" ? [o.in as Zone] : (o.in as Zone[]);
 			const where = zones.length > 1 ? zones[index % zones.length] : zones[0];

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { formatColour } from "../../colour/colour.ts";
-import { familiesOf, nameOf as colourName } from "../../colour/family.ts";
+import { nameOf as colourName, familiesOf } from "../../colour/family.ts";
 import type { Common, Finding, Judgement } from "../criterion.ts";
 import { colourWord, isColour } from "../selector.ts";
 import type { Check } from "./check.ts";
@@ -17,7 +17,15 @@ export const sheet: Check<Options> = {
 	name: "sheet",
 	options,
 	forbids: (o) => o.paper !== undefined || o["everything on it"] === true,
-	says: (o) => ({ code: "sheet", data: { size: o.size ? o.size.join(" by ") : "", paper: typeof o.paper === "string" ? o.paper : "", not: typeof o.paper === "object" ? o.paper.not : "", on: o["everything on it"] === true } }),
+	says: (o) => ({
+		code: "sheet",
+		data: {
+			size: o.size ? o.size.join(" by ") : "",
+			paper: typeof o.paper === "string" ? o.paper : "",
+			not: typeof o.paper === "object" ? o.paper.not : "",
+			on: o["everything on it"] === true,
+		},
+	}),
 	judge(o, scene): Judgement {
 		const findings: Finding[] = [];
 		if (o.size) {
@@ -28,12 +36,22 @@ export const sheet: Check<Options> = {
 			const { paper } = scene.drawing;
 			const met = typeof o.paper === "string" ? isColour(paper, o.paper) : familiesOf(paper)[0] !== o.paper.not;
 			const [wanted, not] = typeof o.paper === "string" ? [o.paper, ""] : ["", o.paper.not];
-			findings.push({ met, code: "colour", data: { name: "paper", what: "paper", wanted, not, same: false, different: false, as: "", found: `${colourName(paper)} ${formatColour(paper)}` } });
+			findings.push({
+				met,
+				code: "colour",
+				data: { name: "paper", what: "paper", wanted, not, same: false, different: false, as: "", found: `${colourName(paper)} ${formatColour(paper)}` },
+			});
 		}
 		if (o["everything on it"]) {
 			const off = scene.drawing.figures.filter((f) => f.onSheet < 0.999);
 			if (off.length === 0) findings.push({ met: true, code: "sheet-on", data: {} });
-			for (const figure of off) findings.push({ figure: figure.index, met: false, code: "sheet-off", data: { name: (figure.kinds[0] ?? "figure").replaceAll("-", " "), share: Math.round((1 - figure.onSheet) * 100), line: figure.lines[0] ?? 0 } });
+			for (const figure of off)
+				findings.push({
+					figure: figure.index,
+					met: false,
+					code: "sheet-off",
+					data: { name: (figure.kinds[0] ?? "figure").replaceAll("-", " "), share: Math.round((1 - figure.onSheet) * 100), line: figure.lines[0] ?? 0 },
+				});
 		}
 		const met = findings.filter((f) => f.met).length;
 		return { findings, share: findings.length === 0 ? 1 : met / findings.length, figures: findings.flatMap((f) => f.figure ?? []) };

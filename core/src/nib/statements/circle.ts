@@ -20,6 +20,6 @@ export const circle: Statement = {
 		if (radius !== undefined) machine.notNegative(line, "radius", radius, "radius");
 		if (diameter !== undefined) machine.notNegative(line, "diameter", diameter, "diameter");
 		const r = radius ?? (diameter as number) / 2;
-		machine.placed(ENTRY.ellipse, line, x, y, r, r, 0);
+		machine.placed(ENTRY.ellipse, line, [x, y, r, r, 0]);
 	},
 };

@@ -17,6 +17,6 @@ export const ellipse: Statement = {
 		machine.notNegative(line, "size", height, "height");
 		const mx = cx ?? (x as number) + width / 2;
 		const my = cy ?? (y as number) + height / 2;
-		machine.placed(ENTRY.ellipse, line, mx, my, width / 2, height / 2, angle);
+		machine.placed(ENTRY.ellipse, line, [mx, my, width / 2, height / 2, angle]);
 	},
 };

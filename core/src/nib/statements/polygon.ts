@@ -27,6 +27,6 @@ export const polygon: Statement = {
 			const a = -90 + 180 / n + (360 * i) / n + angle;
 			round.push((cx as number) + radius * cosDeg(a), (cy as number) + machine.up * radius * sinDeg(a));
 		}
-		machine.placed(ENTRY.polygon, line, ...round);
+		machine.placed(ENTRY.polygon, line, round);
 	},
 };

@@ -18,6 +18,6 @@ export const rect: Statement = {
 		machine.notNegative(line, "round", round, "radius");
 		const mx = x === undefined ? (cx as number) : x + width / 2;
 		const my = y === undefined ? (cy as number) : y + height / 2;
-		machine.placed(ENTRY.rect, line, mx, my, width, height, Math.min(round, width / 2, height / 2), angle);
+		machine.placed(ENTRY.rect, line, [mx, my, width, height, Math.min(round, width / 2, height / 2), angle]);
 	},
 };

@@ -6,7 +6,7 @@ export const text: Statement = {
 	values: [{ name: "T", kind: "any" }],
 	phrases: [{ word: "at", values: place }, { word: "size", values: [number("N")] }, { word: "align", values: [], choices: ALIGNMENTS }, turned],
 	patterns: [["values", "at"]],
-	forms: ['text T at X, Y', "text T at X, Y size N align left / centre / right turned A"],
+	forms: ["text T at X, Y", "text T at X, Y size N align left / centre / right turned A"],
 	help: "Words on the sheet: X, Y is on the line they stand on. They are 16 high unless said otherwise, in the colour of the fill, or of the pen where there is no fill.",
 	example: 'fill navy\ntext "Harbour Day" at 40, 60 size 24',
 	run(machine, line, words: unknown, x: number, y: number, size = 16, align = 0, angle = 0) {

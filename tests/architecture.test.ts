@@ -1,0 +1,108 @@
+import { readdirSync, readFileSync, statSync } from "node:fs";
+import { dirname, join, relative, resolve } from "node:path";
+import { describe, expect, test } from "vitest";
+
+const ROOT = resolve(import.meta.dirname, "..");
+
+function filesBelow(folder: string): string[] {
+	return readdirSync(folder, { recursive: true, encoding: "utf8" })
+		.filter((name) => /\.(ts|svelte)$/.test(name) && !/\.(test|bench)\.ts$/.test(name) && !/(^|\/)(node_modules|dist)\//.test(name))
+		.map((name) => join(folder, name));
+}
+
+function importsOf(file: string): string[] {
+	return [...readFileSync(file, "utf8").matchAll(/^\s*(?:import\b|export\b[^"\n]*\bfrom\b|\} from)[^"\n]*"([^"]+)";$|\bimport\("([^"]+)"\)/gm)].map((m) => (m[1] ?? m[2]) as string);
+}
+
+/** What each package may import of the others. */
+const PACKAGES: Readonly<Record<string, readonly string[]>> = {
+	core: [],
+	contract: ["core"],
+	threads: ["core"],
+	client: ["contract"],
+	service: ["core", "contract", "threads"],
+	cli: ["core", "threads", "client", "contract"],
+	console: ["core", "contract", "client"],
+	demo: ["core", "client"],
+};
+
+/** What each room of core may import of the others. */
+const ROOMS: Readonly<Record<string, readonly string[]>> = {
+	geometry: [],
+	limits: [],
+	colour: ["geometry"],
+	tape: ["geometry", "colour", "limits"],
+	raster: ["geometry"],
+	nib: ["geometry", "colour", "limits", "tape"],
+	figures: ["geometry", "colour", "tape", "raster"],
+	picture: ["geometry", "colour", "tape"],
+	marking: ["geometry", "colour", "tape", "figures", "nib", "raster"],
+	words: ["geometry", "colour"],
+	exercise: ["geometry", "marking", "nib", "tape", "words"],
+};
+
+/** Rooms that `words` may name types of. */
+const WORDS_TYPES = ["marking", "nib", "figures", "picture", "."];
+
+describe("imports point one way", () => {
+	for (const [name, allowed] of Object.entries(PACKAGES)) {
+		test(`${name} imports ${allowed.join(", ") || "no other package of ours"}`, () => {
+			const wrong: string[] = [];
+			for (const file of filesBelow(join(ROOT, name, "src"))) {
+				for (const from of importsOf(file)) {
+					const other = /^@markpen\/([a-z]+)(\/.*)?$/.exec(from);
+					if (other && (!allowed.includes(other[1] as string) || other[2])) wrong.push(`${relative(ROOT, file)} imports ${from}`);
+					if (from.startsWith(".") && !resolve(dirname(file), from).startsWith(join(ROOT, name))) wrong.push(`${relative(ROOT, file)} reaches out to ${from}`);
+				}
+			}
+			expect(wrong).toEqual([]);
+		});
+	}
+
+	test("the rooms of core", () => {
+		const source = join(ROOT, "core/src");
+		const wrong: string[] = [];
+		for (const file of filesBelow(source)) {
+			const room = relative(source, file).split("/")[0] as string;
+			if (room.endsWith(".ts")) continue;
+			const allowed = ROOMS[room];
+			if (!allowed) wrong.push(`${room} is no room of core`);
+			for (const line of readFileSync(file, "utf8").split("\n")) {
+				const from = /^(?:import|export)\s.*from "(\.[^"]+)"/.exec(line)?.[1];
+				if (!from) continue;
+				const [other, ...rest] = relative(source, resolve(dirname(file), from)).split("/") as [string, ...string[]];
+				const target = rest.length === 0 ? "." : other;
+				const typesOnly = room === "words" && /^import type /.test(line) && WORDS_TYPES.includes(target);
+				if (target !== room && !typesOnly && !allowed?.includes(target)) wrong.push(`${relative(source, file)} imports ${from}`);
+			}
+		}
+		expect(wrong).toEqual([]);
+	});
+
+	test("core uses neither Node nor the DOM, only small pure packages", () => {
+		const outside = filesBelow(join(ROOT, "core/src")).flatMap((file) => importsOf(file).filter((from) => !from.startsWith(".")));
+		expect([...new Set(outside)].sort()).toEqual(["color-name", "yaml", "zod"]);
+	});
+
+	test("only main.ts files and the setup read the environment", () => {
+		const readers = Object.keys(PACKAGES).flatMap((name) => filesBelow(join(ROOT, name, "src")).filter((file) => readFileSync(file, "utf8").includes("process.env")));
+		expect(readers.map((file) => relative(ROOT, file)).sort()).toEqual(["cli/src/formats/colours.ts", "service/src/main.ts"]);
+	});
+
+	test("no module keeps state in a let", () => {
+		const wrong = Object.keys(PACKAGES).flatMap((name) => filesBelow(join(ROOT, name, "src")).filter((file) => file.endsWith(".ts") && /^(?:export )?let /m.test(readFileSync(file, "utf8"))));
+		expect(wrong).toEqual([]);
+	});
+});
+
+test("files stay small: median under 80 lines, nine in ten under 250, none over 500", () => {
+	const sizes = Object.keys(PACKAGES)
+		.flatMap((name) => filesBelow(join(ROOT, name, "src")))
+		.filter((file) => statSync(file).isFile())
+		.map((file) => readFileSync(file, "utf8").split("\n").length)
+		.sort((a, b) => a - b);
+	const at = (share: number) => sizes[Math.floor(sizes.length * share)] as number;
+	expect(at(0.5)).toBeLessThan(80);
+	expect(at(0.9)).toBeLessThan(250);
+	expect(sizes.at(-1)).toBeLessThanOrEqual(500);
+});

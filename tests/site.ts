@@ -1,0 +1,117 @@
+import { randomBytes } from "node:crypto";
+import { fileURLToPath } from "node:url";
+import pg from "pg";
+import { inject } from "vitest";
+import { type Client, createClient } from "../client/dist/index.js";
+import { DEMO_SIGN_INS } from "../demo/dist/index.js";
+import { type Running, readEnvironment, startService } from "../service/dist/index.js";
+
+const CONSOLE = fileURLToPath(new URL("../console/dist", import.meta.url));
+
+/** Makes a database of its own from the checked demo, and gives its address. */
+export async function demoDatabase(): Promise<string> {
+	const name = `test_${randomBytes(6).toString("hex")}`;
+	const client = new pg.Client({ connectionString: inject("postgres") });
+	await client.connect();
+	await client.query(`CREATE DATABASE ${name} TEMPLATE demo_template`);
+	await client.end();
+	const url = new URL(inject("postgres"));
+	url.pathname = `/${name}`;
+	return url.href;
+}
+
+export type Settings = Readonly<Record<string, string>>;
+
+/** Settings of a service on a database. */
+export function settings(url: string, more: Settings = {}): Record<string, string> {
+	return { DATABASE_URL: url, MARKPEN_CONSOLE: CONSOLE, MARKPEN_PORT: "0", MARKPEN_LOG: "fatal", ...more };
+}
+
+/** A service in this process, on the demo's data. */
+export class Site {
+	readonly url: string;
+	readonly address: string;
+	private readonly running: Running;
+
+	private constructor(url: string, running: Running) {
+		this.url = url;
+		this.running = running;
+		this.address = running.address as string;
+	}
+
+	static async start(parts = { web: true, worker: true }): Promise<Site> {
+		const url = await demoDatabase();
+		return new Site(url, await startService(readEnvironment(settings(url)), parts));
+	}
+
+	/** A client with a cookie jar of its own, signed in as nobody. */
+	visitor(): Client {
+		return visitorOf(this.address);
+	}
+
+	async teacher(): Promise<Client> {
+		const client = this.visitor();
+		const { signInName, passphrase } = DEMO_SIGN_INS.teacher;
+		await client.signIn({ body: { signInName, passphrase } });
+		return client;
+	}
+
+	async student(): Promise<Client> {
+		const client = this.visitor();
+		const { classCode, signInName, passphrase } = DEMO_SIGN_INS.student;
+		await client.signIn({ body: { classCode, signInName, passphrase } });
+		return client;
+	}
+
+	/** Rows of a query on the site's database. */
+	async rows<T extends object>(sql: string, values: unknown[] = []): Promise<T[]> {
+		return rowsOf<T>(this.url, sql, values);
+	}
+
+	stop(): Promise<void> {
+		return this.running.stop();
+	}
+}
+
+/** Rows of a query on a database. */
+export async function rowsOf<T extends object>(url: string, sql: string, values: unknown[] = []): Promise<T[]> {
+	const client = new pg.Client({ connectionString: url });
+	await client.connect();
+	try {
+		return (await client.query<T>(sql, values)).rows;
+	} finally {
+		await client.end();
+	}
+}
+
+/** A client with a cookie jar of its own. */
+export function visitorOf(address: string): Client {
+	let cookie = "";
+	return createClient({
+		base: address,
+		headers: () => (cookie ? { cookie } : {}),
+		onAnswer(response) {
+			const set = response.headers.get("set-cookie");
+			if (set) cookie = set.split(";")[0] as string;
+		},
+	});
+}
+
+/** Waits for a hand-in's report. */
+export async function reportOf(client: Client, id: string, milliseconds = 15_000) {
+	const end = Date.now() + milliseconds;
+	while (Date.now() < end) {
+		const page = await client.showHandIn({ params: { id } });
+		if (page.report) return page.report;
+		await new Promise((resolve) => setTimeout(resolve, 30));
+	}
+	throw new Error(`hand-in ${id} has no report after ${milliseconds} ms`);
+}
+
+/** The student's assignment of an exercise. */
+export async function workOn(client: Client, title: string) {
+	const { work } = await client.listWork({});
+	const found = work.find((w) => w.exercise.title === title);
+	if (!found) throw new Error(`no assignment is called ${title}`);
+	return found;
+}
