@@ -85,7 +85,7 @@ export async function rowsOf<T extends object>(url: string, sql: string, values:
 }
 
 /** A client with a cookie jar of its own. */
-export function visitorOf(address: string): Client {
+export function visitorOf(address: string, onAnswer?: (response: Response) => void): Client {
 	let cookie = "";
 	return createClient({
 		base: address,
@@ -93,6 +93,7 @@ export function visitorOf(address: string): Client {
 		onAnswer(response) {
 			const set = response.headers.get("set-cookie");
 			if (set) cookie = set.split(";")[0] as string;
+			onAnswer?.(response);
 		},
 	});
 }

@@ -6,7 +6,7 @@ export function decimal(value: number, digits = 10): string {
 	if (value === 0) return "0";
 	const size = Math.abs(value);
 	const rounded = Number(value.toPrecision(digits));
-	if (size < 1e-6 || size > 1e15) return String(rounded).replace("e+", "e");
+	if (size < 1e-6 || size > 1e15) return rounded.toExponential().replace("e+", "e");
 	let text = String(rounded);
 	if (text.includes("e")) text = rounded.toFixed(20).replace(/0+$/, "");
 	return text.replace(/\.$/, "");

@@ -57,7 +57,7 @@ export function wantedAndFound({ code, data }: Finding): { wanted: string; found
 /** "a diameter of", "side lengths of". */
 function measured(what: string): string {
 	const word = measureWord(what);
-	return `${word.endsWith("s") ? word : withArticle(word)} of`;
+	return `${what === "side lengths" || what === "interior angles" ? word : withArticle(word)} of`;
 }
 
 function missedSentence(finding: Finding): string {

@@ -1,0 +1,58 @@
+import { readFileSync } from "node:fs";
+import { describe, expect, test } from "vitest";
+import { readExercise } from "./read.ts";
+import { studentCopy } from "./student-copy.ts";
+
+const GOOD = readFileSync(new URL("../../../demo/exercises/mooring-buoy.exercise.yaml", import.meta.url), "utf8");
+
+function problemsOf(text: string) {
+	const reading = readExercise(text);
+	return reading.ok ? [] : reading.problems.map((p) => `${p.line} ${p.path}: ${p.message}`);
+}
+
+test("a good file reads, with what it leaves out filled in", () => {
+	const reading = readExercise(GOOD.replace("language: nib\n", ""));
+	expect(reading.ok && [reading.exercise.id, reading.exercise.language, reading.exercise.criteria.length]).toEqual(["mooring-buoy", "nib", 10]);
+});
+
+describe("what is wrong is told with its line and path, and the nearest word", () => {
+	const line = (part: string) => GOOD.split("\n").findIndex((l) => l.includes(part)) + 1;
+
+	test.each([
+		["an unknown key", "exactly: 1", "exactley: 1", "id: one", 'criteria[0].exactley: "exactley" isn\'t known here; did you mean "exactly"?'],
+		["an unknown kind", "kind: circle, fill", "kind: cirle, fill", "  buoy:", 'figures.buoy.kind: "cirle" isn\'t known here; did you mean "circle"?'],
+		["an unknown check", "check: sheet", "check: shet", "id: water", 'criteria[8].check: "shet" isn\'t known here; did you mean "sheet"?'],
+		["an unknown colour", "what: fill, is: red", "what: fill, is: rde", "id: red,", 'criteria[3].is: "rde" is no colour: give a family (red, orange, yellow, green, turquoise, blue, purple, pink, brown, black, grey, white), a CSS name or a code like #c81e1e'],
+		["a figure that isn't there", "of: band, what: fill", "of: bnad, what: fill", "id: band-white", 'criteria[6].of: no figure is called "bnad"; figures has buoy, band'],
+		["a number that is none", "diameter, is: 80, points: 2", "diameter, is: 80, points: two", "id: across", "criteria[1].points: this must be a number, and it is a string"],
+		["an id used twice", "id: middle", "id: red", "id: middle", 'criteria[3].id: the id "red" is used twice'],
+	])("%s", (_, from, to, place, message) => {
+		const broken = GOOD.replace(from, to);
+		expect(broken).not.toBe(GOOD);
+		const shifted = message.includes("used twice") ? line("id: red,") : line(place);
+		expect(problemsOf(broken)).toEqual([`${shifted} ${message}`]);
+	});
+
+	test("a missing key is told at the place it belongs to", () => {
+		expect(problemsOf(GOOD.replace(/^title:.*\n/m, ""))).toEqual(["1 title: this is missing"]);
+	});
+});
+
+test("of the YAML reader's errors only the first is told: one broken character, one message", () => {
+	expect(problemsOf(GOOD.replace("[200, 150]", "[200, 150")).length).toBe(1);
+	expect(problemsOf(`${GOOD}\n  : : [`).length).toBe(1);
+});
+
+test("a file made to be unfolded without end is refused", () => {
+	const bomb = `a: &a [x, x, x, x, x, x, x, x, x]\n${["b", "c", "d", "e", "f", "g"].map((k, i) => `${k}: &${k} [${Array(9).fill(`*${"abcdef"[i]}`).join(", ")}]`).join("\n")}\n`;
+	expect(problemsOf(bomb).length).toBeGreaterThan(0);
+});
+
+test("the student's copy holds no line of the model", () => {
+	const reading = readExercise(GOOD);
+	if (!reading.ok) throw new Error("it doesn't read");
+	const copy = JSON.stringify(studentCopy({ ...reading.exercise, criteria: [...reading.exercise.criteria, { id: "secret", check: "count", points: 1, exactly: 7, show: "never" } as never] }));
+	for (const row of reading.exercise.model.split("\n").filter((l) => l.trim() !== "")) expect(copy).not.toContain(row.trim());
+	expect(copy).not.toContain("secret");
+	expect(copy).toContain("mooring-buoy");
+});

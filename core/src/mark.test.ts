@@ -1,0 +1,91 @@
+import { readdirSync, readFileSync } from "node:fs";
+import { describe, expect, test } from "vitest";
+import { readExercise } from "./exercise/read.ts";
+import type { ExerciseFile } from "./exercise/schema.ts";
+import { lostReport } from "./lost.ts";
+import { mark } from "./mark.ts";
+
+const FOLDER = new URL("../../demo/exercises/", import.meta.url);
+
+function exercise(name: string): ExerciseFile {
+	const reading = readExercise(readFileSync(new URL(name, FOLDER), "utf8"));
+	if (!reading.ok) throw new Error(`${name}: ${JSON.stringify(reading.problems)}`);
+	return reading.exercise;
+}
+
+const FILES = readdirSync(FOLDER).filter((name) => name.endsWith(".yaml"));
+const buoy = exercise("mooring-buoy.exercise.yaml");
+
+describe.each(FILES)("%s", (name) => {
+	const file = exercise(name);
+
+	test("its model earns every point", () => {
+		const report = mark(file.model, file);
+		expect(report.criteria.filter((c) => c.verdict !== "met").map((c) => `${c.id}: ${c.sentence}`)).toEqual([]);
+		expect(report.points.earned).toBe(report.points.possible);
+	});
+
+	test("an empty program, one dot and a painted sheet earn nothing", () => {
+		for (const source of ["", "-- nothing\n", "walk 1", "paper lightblue", "pen none\nfill red\nrect corner -500, -500 size 2000, 2000"]) {
+			expect([source, mark(source, file).points.earned]).toEqual([source, 0]);
+		}
+	});
+
+	test("the same program gives the same report, byte for byte", () => {
+		expect(JSON.stringify(mark(file.model, file))).toBe(JSON.stringify(mark(file.model, file)));
+	});
+});
+
+describe("one slip costs one criterion", () => {
+	const lost = (source: string) => mark(source, buoy).criteria.filter((c) => c.verdict !== "met").map((c) => c.id);
+
+	test("a buoy of the right size in the right place is the buoy, in the wrong colour", () => {
+		const report = mark(buoy.model.replace("crimson", "seagreen"), buoy);
+		expect(report.criteria.filter((c) => c.verdict !== "met").map((c) => c.id)).toEqual(["red"]);
+		expect(report.taken).toContainEqual({ name: "buoy", figures: [0] });
+	});
+
+	test("twice the size, another place, a thinner line: each costs what speaks of it", () => {
+		expect(lost(buoy.model.replace("diameter", "radius"))).toEqual(["across"]);
+		expect(lost(buoy.model.replaceAll("200, 150", "210, 150"))).toEqual(["middle"]);
+		expect(lost(buoy.model.replace("width 4", "width 1"))).toEqual(["rim"]);
+	});
+
+	test("a model written another way loses nothing", () => {
+		const others = [
+			buoy.model.replace("crimson", "rgb(220, 20, 60)").replace("diameter 80", "radius 100 / 2.5"),
+			buoy.model.replace("centre 200, 150 size 60, 14", "corner 170, 143 size 60, 14"),
+			buoy.model.replace("circle centre 200, 150 diameter 80", "polygon sides 72 centre 200, 150 radius 40"),
+			`-- mine\n${buoy.model}\n-- end`,
+		];
+		for (const source of others) expect(lost(source)).toEqual([]);
+	});
+});
+
+test("a program that stops half-way earns what its drawing earns, and says where it stopped", () => {
+	const report = mark(`${buoy.model}\nwalk 1 / 0`, buoy);
+	expect([report.state, report.ended, report.errors[0]?.line]).toEqual(["drew", "stopped", buoy.model.split("\n").length + 1]);
+	expect(report.points.earned).toBe(report.points.possible);
+});
+
+test("how far a program got has a state for each step", () => {
+	const states = ["", "wlak 5", "let a = 1", "pen up\nwalk 5", "circle centre 900, 900 radius 5", "walk 5"].map((source) => mark(source, buoy).state);
+	expect(states).toEqual(["nothing-handed-in", "unreadable", "drew-nothing", "moved-without-drawing", "off-the-sheet", "drew"]);
+});
+
+test("a program whose time was over is marked by what it drew", () => {
+	const report = mark(`${buoy.model}\nlet x = 1\nwhile true\n  x = x + 1\nend`, buoy, { stop: () => true });
+	expect([report.ended, report.points.earned]).toEqual(["clock", 13]);
+});
+
+test("a drawing that was lost with its thread is reported as such", () => {
+	const report = lostReport(buoy, "thread-died");
+	expect([report.points.earned, report.ended, report.errors[0]?.code]).toEqual([0, "clock", "thread-died"]);
+});
+
+test("a finding points at the figures and lines it rests on", () => {
+	const report = mark(buoy.model.replace("diameter", "radius"), buoy);
+	const across = report.criteria.find((c) => c.id === "across");
+	expect([across?.figures, across?.lines, across?.wanted, across?.found]).toEqual([[0], [4], "80", "160"]);
+	expect(report.figures[0]?.outline).toMatch(/^M[\d. LM]+Z$/);
+});

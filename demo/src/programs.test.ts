@@ -1,0 +1,88 @@
+import { readFileSync } from "node:fs";
+import { type ExerciseFile, mark, readExercise, STATEMENTS } from "@markpen/core";
+import { expect, test } from "vitest";
+import { demoArchive } from "./archive.ts";
+import { type DemoProgram, demoPrograms } from "./programs.ts";
+
+const programs = demoPrograms();
+const files = new Map<string, ExerciseFile>();
+
+function reportOf(program: DemoProgram) {
+	let file = files.get(program.exercise);
+	if (!file) {
+		const reading = readExercise(readFileSync(new URL(`../exercises/${program.exercise}.exercise.yaml`, import.meta.url), "utf8"));
+		if (!reading.ok) throw new Error(program.exercise);
+		file = reading.exercise;
+		files.set(program.exercise, file);
+	}
+	return mark(program.source, file);
+}
+
+const named = (p: DemoProgram) => `${p.exercise}, ${p.student}, try ${p.try}`;
+const with_ = (key: "right" | "mistake" | "stops" | "unreadable") => programs.filter((p) => p[key] !== undefined).map((p) => [named(p), p] as const);
+
+test("there are forty hand-ins, each right, with one mistake, stopping or unreadable", () => {
+	expect(programs.length).toBe(40);
+	for (const p of programs) expect([p.right, p.mistake, p.stops, p.unreadable].filter((v) => v !== undefined).length).toBe(1);
+	expect(with_("right").length).toBeGreaterThanOrEqual(12);
+	expect(new Set(with_("right").map(([, p]) => p.right)).size).toBeGreaterThanOrEqual(5);
+	expect(with_("mistake").length).toBeGreaterThanOrEqual(20);
+	expect(new Set(with_("mistake").map(([, p]) => p.mistake)).size).toBeGreaterThanOrEqual(10);
+	expect([with_("stops").length, with_("unreadable").length]).toEqual([4, 2]);
+});
+
+test.each(with_("right"))("right: %s", (_, program) => {
+	const report = reportOf(program);
+	expect(report.criteria.filter((c) => c.verdict !== "met").map((c) => `${c.id}: ${c.sentence}`)).toEqual([]);
+});
+
+test.each(with_("mistake"))("one mistake: %s", (_, program) => {
+	const report = reportOf(program);
+	expect(report.criteria.filter((c) => c.verdict !== "met").map((c) => c.id)).toEqual(program.costs);
+	expect([report.state, report.ended]).toEqual(["drew", "whole"]);
+});
+
+test.each(with_("stops"))("stops half-way: %s", (_, program) => {
+	const report = reportOf(program);
+	expect(report.ended).toBe("stopped");
+	expect(report.points.earned).toBeGreaterThan(0);
+	expect(report.points.earned).toBeLessThan(report.points.possible);
+});
+
+test.each(with_("unreadable"))("can't be read: %s", (_, program) => {
+	expect([reportOf(program).state, reportOf(program).points.earned]).toEqual(["unreadable", 0]);
+});
+
+/** A program with its names, numbers, texts and comments made alike. */
+function shape(source: string): string {
+	const words = new Set([...STATEMENTS.keys(), ...[...STATEMENTS.values()].flatMap((s) => s.phrases.map((p) => p.word)), ..."let repeat for from to by while if else routine return end left right".split(" ")]);
+	return source
+		.replace(/(^|\s)--.*$/gm, "")
+		.replace(/"[^"]*"/g, '"t"')
+		.replace(/\d+(\.\d+)?/g, "0")
+		.replace(/[a-z_][a-z0-9_]*/gi, (word) => (words.has(word) ? word : "n"))
+		.replace(/\s+/g, " ")
+		.trim();
+}
+
+test("no two programs are alike once names and numbers are ignored", () => {
+	const seen = new Map<string, string>();
+	for (const p of programs) {
+		expect(`${named(p)} is alike ${seen.get(shape(p.source))}`).toBe(`${named(p)} is alike undefined`);
+		seen.set(shape(p.source), named(p));
+	}
+});
+
+test("tries are numbered without gaps and in the order of time", () => {
+	for (const p of programs) {
+		const own = programs.filter((q) => q.student === p.student && q.exercise === p.exercise).sort((a, b) => a.try - b.try);
+		expect(own.map((q) => q.try)).toEqual(own.map((_, i) => i + 1));
+		expect([...own].sort((a, b) => b.day - a.day)).toEqual(own);
+	}
+});
+
+test("the archive is the same on every machine but for its dates, which end today", () => {
+	const archive = (day: string) => JSON.stringify(demoArchive(new Date(day)));
+	expect(archive("2026-03-01T10:00:00Z")).toBe(archive("2026-03-01T22:00:00Z"));
+	expect(archive("2026-03-01").replace(/"\d{4}-[^"]*Z"/g, "")).toBe(archive("2026-05-09").replace(/"\d{4}-[^"]*Z"/g, ""));
+});

@@ -1,0 +1,178 @@
+import { execFile } from "node:child_process";
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { fileURLToPath } from "node:url";
+import { afterAll, beforeAll, describe, expect, test } from "vitest";
+
+const MARKPEN = fileURLToPath(new URL("../../cli/bin/markpen.mjs", import.meta.url));
+const EXERCISE = fileURLToPath(new URL("../../demo/exercises/mooring-buoy.exercise.yaml", import.meta.url));
+
+let folder: string;
+
+beforeAll(() => {
+	folder = mkdtempSync(join(tmpdir(), "markpen-"));
+	const write = (name: string, text: string) => writeFileSync(join(folder, name), text);
+	const model = "paper lightsteelblue\npen colour black width 4\nfill crimson\ncircle centre 200, 150 diameter 80\nfill white\nrect centre 200, 150 size 60, 14\n";
+	mkdirSync(join(folder, "class"));
+	write("right.nib.txt", model);
+	write("twice.nib.txt", model.replace("diameter", "radius"));
+	write("broken.nib.txt", "wlak 90\nfill light blue\n");
+	write("endless.txt", "walk 90\nwhile true\nend\n");
+	write("print.nib", 'print "hello", 3\nlet spare = 1\nwalk 5\n');
+	write("dice.nib", "walk random(1, 200)\n");
+	write("class/ana.nib.txt", model);
+	write("class/bo.nib.txt", model.replace("crimson", "green"));
+	write("class/cy.nib.txt", "");
+	write("wrong.exercise.yaml", readFileSync(EXERCISE, "utf8").replace("check: sheet", "check: shet"));
+});
+afterAll(() => rmSync(folder, { recursive: true }));
+
+function markpen(...args: string[]): Promise<{ code: number; out: string; err: string }> {
+	return new Promise((resolve) => {
+		execFile(process.execPath, [MARKPEN, ...args], { cwd: folder, env: { PATH: process.env.PATH }, maxBuffer: 64e6 }, (error, out, err) => {
+			resolve({ code: typeof error?.code === "number" ? error.code : 0, out, err });
+		});
+	});
+}
+
+describe("draw", () => {
+	test("writes SVG to the terminal", async () => {
+		const { code, out } = await markpen("draw", "right.nib.txt");
+		expect(code).toBe(0);
+		expect(out).toMatch(/^<svg xmlns=[\s\S]*data-figure="1"[\s\S]*<\/svg>\n$/);
+	});
+
+	test("writes a PNG of the size asked for", async () => {
+		expect((await markpen("draw", "right.nib.txt", "--out", "buoy.png", "--scale", "1.5")).code).toBe(0);
+		const png = readFileSync(join(folder, "buoy.png"));
+		expect([png.subarray(1, 4).toString(), png.readUInt32BE(16), png.readUInt32BE(20)]).toEqual(["PNG", 600, 450]);
+	});
+
+	test("tells what is printed, and remarks, beside the drawing", async () => {
+		const { out, err } = await markpen("draw", "print.nib");
+		expect(out).toMatch(/^<svg/);
+		expect(err).toBe("hello 3\nprint.nib:2:5: remark: “spare” is never used.\n");
+	});
+
+	test("--json holds the drawing or where it went", async () => {
+		const { out } = await markpen("draw", "print.nib", "--json");
+		expect(JSON.parse(out)).toMatchObject({ file: "print.nib", out: null, state: "drew", ended: "whole", width: 400, svg: expect.stringMatching(/^<svg/), messages: [{ line: 1, text: "hello 3" }] });
+	});
+
+	test("a stopped program's drawing so far is written, with exit code 1", async () => {
+		const { code, out, err } = await markpen("draw", "endless.txt");
+		expect([code, out.includes("M200 150L290 150")]).toEqual([1, true]);
+		expect(err).toContain("endless.txt:2:1: error: The program was stopped after 5000000 steps.");
+	});
+});
+
+describe("figures", () => {
+	test("reads a drawing back, a sentence a figure", async () => {
+		const { code, out } = await markpen("figures", "right.nib.txt");
+		expect([code, out.replace(/79\.\d %/, "79 %")]).toEqual([0, "1. circle, 80 across, red #dc143c, outline black #000000, 4 wide, centre 200, 150, 79 % to be seen, line 4\n2. rect, 60 by 14, white #ffffff, outline black #000000, 4 wide, centre 200, 150, line 6\n"]);
+	});
+
+	test("--json gives every measure", async () => {
+		const { figures, errors, remarks } = JSON.parse((await markpen("figures", "right.nib.txt", "--json")).out);
+		expect([errors, remarks]).toEqual([[], []]);
+		expect(figures[1]).toMatchObject({
+			kinds: ["rect", "parallelogram", "trapezium", "quadrilateral", "polygon"],
+			centre: [200, 150],
+			width: 60,
+			height: 14,
+			sides: [60, 14, 60, 14],
+			angles: [90, 90, 90, 90],
+			rotation: 0,
+			closed: true,
+			gap: 0,
+			fill: "#ffffff",
+			outline: "#000000",
+			outlineWidth: 4,
+			visible: 1,
+			onSheet: 1,
+			twin: null,
+			text: null,
+			frame: 0,
+			lines: [6],
+		});
+		expect(figures[0].kinds).toEqual(["circle", "ellipse"]);
+	});
+
+	test("errors have code, sentence and place", async () => {
+		const { code, out } = await markpen("figures", "broken.nib.txt", "--json");
+		expect(code).toBe(1);
+		expect(JSON.parse(out)).toMatchObject({ figures: [], errors: [{ code: "statement-unknown", message: "There is no statement “wlak”. Did you mean “walk”?", line: 1, column: 1 }, { code: "colour-words", line: 2, column: 6 }] });
+	});
+
+	test("--seed changes chance, --frame asks for a frame that is there", async () => {
+		const width = async (seed: string) => JSON.parse((await markpen("figures", "dice.nib", "--json", "--seed", seed)).out).figures[0].width;
+		expect(await width("1")).toBe(await width("1"));
+		expect(await width("1")).not.toBe(await width("2"));
+		expect((await markpen("figures", "right.nib.txt", "--frames", "3", "--frame", "0")).code).toBe(0);
+		expect(await markpen("figures", "right.nib.txt", "--frame", "9")).toMatchObject({ code: 2, err: "right.nib.txt has no frame 9; its last is 0.\n" });
+	});
+});
+
+describe("check", () => {
+	test("a report for people, exit code 0 when all is met, 1 when something is missed", async () => {
+		const right = await markpen("check", "right.nib.txt", "--exercise", EXERCISE);
+		expect([right.code, right.out.split("\n")[0]]).toEqual([0, "right.nib.txt  Mooring buoy  13 of 13"]);
+		const twice = await markpen("check", "twice.nib.txt", "--exercise", EXERCISE);
+		expect(twice.code).toBe(1);
+		expect(twice.out).toContain("○ missed");
+		expect(twice.out).toContain("Wanted a diameter of 80, found 160. (line 4)");
+		expect(twice.out).not.toContain("\u001b[");
+	});
+
+	test("--json for one file", async () => {
+		const { code, out } = await markpen("check", "twice.nib.txt", "--exercise", EXERCISE, "--json");
+		expect(code).toBe(1);
+		const report = JSON.parse(out);
+		expect(report).toMatchObject({ state: "drew", ended: "whole", points: { earned: 11, possible: 13 }, slips: [] });
+		expect(report.criteria[1]).toMatchObject({ id: "across", verdict: "missed", points: 0, possible: 2, sentence: "Wanted a diameter of 80, found 160." });
+	});
+
+	test("a folder: a line a file and how many met each; --json holds them all", async () => {
+		const { code, out } = await markpen("check", "class", "--exercise", EXERCISE);
+		expect(code).toBe(1);
+		expect(out).toContain("class/ana.nib.txt    13 of 13  ●●●●●●●●●●");
+		expect(out).toContain("3 programs, 1 with all points.");
+		const { reports, summary } = JSON.parse((await markpen("check", "class", "--exercise", EXERCISE, "--json")).out);
+		expect(reports.map((r: { file: string; state: string }) => [r.file, r.state])).toEqual([
+			["class/ana.nib.txt", "drew"],
+			["class/bo.nib.txt", "drew"],
+			["class/cy.nib.txt", "nothing-handed-in"],
+		]);
+		expect(summary).toMatchObject({ files: 3, allMet: 1, earned: 25 });
+	});
+
+	test("an unreadable program says where, and is no crash", async () => {
+		const { code, out } = await markpen("check", "broken.nib.txt", "--exercise", EXERCISE);
+		expect(code).toBe(1);
+		expect(out).toContain("broken.nib.txt:1:1: error: There is no statement “wlak”.");
+	});
+});
+
+describe("a wrong call has exit code 2 and a sentence that says what to do", () => {
+	test.each([
+		[["check", "nothing.nib", "--exercise", EXERCISE], "There is no file nothing.nib."],
+		[["check", "right.nib.txt", "--exercise", "wrong.exercise.yaml"], 'criteria[8].check: "shet" isn\'t known here; did you mean "sheet"?'],
+		[["check", "right.nib.txt"], "required option '--exercise <path>' not specified"],
+		[["draw", "right.nib.txt", "--out", "buoy.gif"], "buoy.gif should end in .svg or .png."],
+		[["draw", "right.nib.txt", "--out", "no/such/place.svg"], "can't be written"],
+		[["draw", "class"], "class is a folder; a file is needed here."],
+		[["figures", "right.nib.txt", "--seed", "many"], "It is a whole number, 0 or more."],
+		[["sketch"], "unknown command 'sketch'"],
+	])("%j", async (args, said) => {
+		const { code, err } = await markpen(...args);
+		expect(code).toBe(2);
+		expect(err).toContain(said);
+	});
+
+	test("help shows a real example", async () => {
+		const { code, out } = await markpen("check", "--help");
+		expect(code).toBe(0);
+		expect(out).toContain("markpen check buoy.nib.txt --exercise mooring-buoy.exercise.yaml");
+	});
+});

@@ -1,0 +1,102 @@
+import { type ChildProcess, spawn } from "node:child_process";
+import { fileURLToPath } from "node:url";
+import { afterAll, beforeAll, expect, test } from "vitest";
+import type { Client } from "../../client/dist/index.js";
+import { DEMO_SIGN_INS } from "../../demo/dist/index.js";
+import { demoDatabase, reportOf, rowsOf, settings, visitorOf, workOn } from "../site.ts";
+
+const MAIN = fileURLToPath(new URL("../../service/dist/main.js", import.meta.url));
+
+/** A part of the service as a process of its own; resolves once it is ready. */
+async function start(part: "web" | "worker", url: string): Promise<{ child: ChildProcess; address: string }> {
+	const child = spawn(process.execPath, [MAIN, part], { env: { PATH: process.env.PATH, ...settings(url, { MARKPEN_THREADS: "2" }) }, stdio: ["ignore", "pipe", "inherit"] });
+	const address = await new Promise<string>((resolve, reject) => {
+		child.stdout?.on("data", (data) => {
+			const found = /ready (\S+)/.exec(String(data))?.[1];
+			if (found) resolve(found);
+		});
+		child.on("exit", (code) => reject(new Error(`the ${part} ended with ${code}`)));
+	});
+	return { child, address };
+}
+
+function ended(child: ChildProcess, signal: NodeJS.Signals): Promise<number | null> {
+	return new Promise((resolve) => {
+		child.on("exit", (code) => resolve(code));
+		child.kill(signal);
+	});
+}
+
+let url: string;
+let web: Awaited<ReturnType<typeof start>>;
+let worker: Awaited<ReturnType<typeof start>>;
+let student: Client;
+let assignmentId: string;
+
+beforeAll(async () => {
+	url = await demoDatabase();
+	[web, worker] = await Promise.all([start("web", url), start("worker", url)]);
+	student = visitorOf(web.address);
+	const { classCode, signInName, passphrase } = DEMO_SIGN_INS.student;
+	await student.signIn({ body: { classCode, signInName, passphrase } });
+	({ assignmentId } = await workOn(student, "Pier planks"));
+	await rowsOf(url, "UPDATE assignments SET tries = NULL WHERE id = $1", [assignmentId]);
+});
+afterAll(async () => {
+	await Promise.all([ended(worker.child, "SIGTERM"), ended(web.child, "SIGTERM")]);
+});
+
+/** A program that keeps a thread busy for some four seconds, more where the machine is slow. */
+const FOUR_SECONDS = `walk 90\nlet x = 0.5\nrepeat 5000000\n${"  x = sin(x * 57) + cos(x * 31)\n".repeat(30)}end`;
+
+test("a worker killed while it checks: after a restart the report is there within 30 s, once, and no other hand-in waits longer than 5 s", async () => {
+	const hand = (source: string) => student.handIn({ params: { id: assignmentId }, body: { source } });
+	const { id } = await hand(FOUR_SECONDS);
+	await new Promise((resolve) => setTimeout(resolve, 1200));
+	const active = await rowsOf<{ state: string }>(url, "SELECT state FROM queue.job WHERE name = 'check-hand-in' AND state = 'active'");
+	expect(active).toHaveLength(1);
+	await ended(worker.child, "SIGKILL");
+	expect(await rowsOf(url, "SELECT 1 FROM reports WHERE hand_in_id = $1", [id])).toHaveLength(0);
+
+	worker = await start("worker", url);
+	const restarted = Date.now();
+	let longest = 0;
+	let done = false;
+	const others = (async () => {
+		while (!done) {
+			const from = Date.now();
+			const other = await hand("walk 5");
+			await reportOf(student, other.id);
+			longest = Math.max(longest, Date.now() - from);
+			await new Promise((resolve) => setTimeout(resolve, 400));
+		}
+	})();
+	const report = await reportOf(student, id, 30_000);
+	done = true;
+	await others;
+	expect(Date.now() - restarted).toBeLessThan(30_000);
+	expect(longest).toBeLessThan(5_000);
+	expect(report.state).toBe("drew");
+	expect(await rowsOf(url, "SELECT 1 FROM reports WHERE hand_in_id = $1", [id])).toHaveLength(1);
+	expect(await rowsOf(url, "SELECT 1 FROM checks WHERE hand_in_id = $1", [id])).toHaveLength(1);
+	expect(await rowsOf(url, "SELECT h.id FROM hand_ins h LEFT JOIN reports r ON r.hand_in_id = h.id WHERE r.id IS NULL")).toEqual([]);
+});
+
+test("a hand-in is accepted while no worker runs, and checked when one starts", async () => {
+	expect(await ended(worker.child, "SIGTERM")).toBe(0);
+	const { id } = await student.handIn({ params: { id: assignmentId }, body: { source: "walk 7" } });
+	expect((await student.showHandIn({ params: { id } })).report).toBeNull();
+	worker = await start("worker", url);
+	expect((await reportOf(student, id)).ended).toBe("whole");
+});
+
+test("wrong settings end the start with the name of each", async () => {
+	const child = spawn(process.execPath, [MAIN], { env: { PATH: process.env.PATH, DATABASE_URL: "mysql://x", MARKPEN_PORT: "many" }, stdio: ["ignore", "ignore", "pipe"] });
+	let said = "";
+	child.stderr.on("data", (data) => {
+		said += String(data);
+	});
+	const code = await new Promise((resolve) => child.on("exit", resolve));
+	expect(code).toBe(1);
+	for (const name of ["DATABASE_URL", "MARKPEN_PORT", "MARKPEN_CONSOLE"]) expect(said).toContain(name);
+});

@@ -1,0 +1,109 @@
+import { readFileSync } from "node:fs";
+import { afterAll, beforeAll, expect, test } from "vitest";
+import type { Client } from "../../client/dist/index.js";
+import { DEMO_SIGN_INS, demoPrograms } from "../../demo/dist/index.js";
+import { Site, visitorOf, workOn } from "../site.ts";
+
+let site: Site;
+let teacher: Client;
+
+beforeAll(async () => {
+	site = await Site.start();
+	teacher = await site.teacher();
+});
+afterAll(() => site.stop());
+
+async function classPage() {
+	const { classes } = await teacher.listClasses({});
+	return teacher.showClass({ params: { id: classes[0]?.id as string } });
+}
+
+test("a class shows each student's latest try at each assignment, with points and verdicts", async () => {
+	const page = await classPage();
+	expect([page.name, page.students.length, page.assignments.map((a) => a.title)]).toEqual(["8 Tern", 12, ["Mooring buoy", "Sail", "Pier planks"]]);
+	const pairs = new Set(demoPrograms().map((p) => `${p.student} ${p.exercise}`));
+	expect(page.cells.length).toBe(pairs.size);
+	expect(page.cells.every((c) => c.points !== null && c.verdicts.length > 0)).toBe(true);
+	const kit = page.students.find((s) => s.name === "Kit Sorrel");
+	const buoy = page.cells.find((c) => c.studentId === kit?.id && c.assignmentId === page.assignments[0]?.id);
+	expect([buoy?.tries, buoy?.points]).toEqual([2, { earned: 13, possible: 13 }]);
+});
+
+test("an assignment shows a wall in the order of names, with what to know of each, and who is missing", async () => {
+	const { assignments } = await classPage();
+	const page = await teacher.showAssignment({ params: { id: assignments[1]?.id as string } });
+	expect(page.handIns.map((h) => h.student.name)).toEqual([...page.handIns.map((h) => h.student.name)].sort());
+	expect(page.handIns.find((h) => h.student.name === "Sami Dene")?.note).toBe("stopped on line 7");
+	expect(page.handIns.find((h) => h.student.name === "Ned Holt")?.note).toBe("can't be read, line 2");
+	expect(page.handIns.find((h) => h.student.name === "Ana Brook")?.note).toBe("all met");
+	expect(page.without.map((s) => s.name)).toEqual(["Oli Tarn"]);
+	expect(page.criteria.length).toBe(page.handIns[0]?.verdicts.length);
+});
+
+test("a hand-in leads to the students before and after", async () => {
+	const { assignments } = await classPage();
+	const wall = await teacher.showAssignment({ params: { id: assignments[0]?.id as string } });
+	const second = await teacher.showHandIn({ params: { id: wall.handIns[1]?.id as string } });
+	expect([second.before, second.after]).toEqual([wall.handIns[0]?.id, wall.handIns[2]?.id]);
+});
+
+test("a drawing is served as a file that can do nothing", async () => {
+	const { cells } = await classPage();
+	const id = cells[0]?.handInId as string;
+	expect(await teacher.showDrawing({ params: { id } })).toMatch(/^<svg xmlns=/);
+	let headers = new Headers();
+	const watching = visitorOf(site.address, (response) => {
+		headers = response.headers;
+	});
+	const { signInName, passphrase } = DEMO_SIGN_INS.teacher;
+	await watching.signIn({ body: { signInName, passphrase } });
+	await watching.showDrawing({ params: { id } });
+	expect(headers.get("content-type")).toBe("image/svg+xml; charset=utf-8");
+	expect(headers.get("content-security-policy")).toContain("sandbox; default-src 'none'");
+	expect(headers.get("x-content-type-options")).toBe("nosniff");
+});
+
+test("a published exercise is a version that never changes; the same text again is the same version", async () => {
+	const source = readFileSync(new URL("../../demo/exercises/sail.exercise.yaml", import.meta.url), "utf8");
+	const first = await teacher.publishExercise({ body: { source } });
+	const same = await teacher.publishExercise({ body: { source } });
+	const next = await teacher.publishExercise({ body: { source: source.replace("size: 3", "size: 5") } });
+	expect([first.number, same.number, next.number, same.versionId === first.versionId, next.exerciseId === first.exerciseId]).toEqual([1, 1, 2, true, true]);
+});
+
+test("a file with mistakes isn't published; each is told with its line", async () => {
+	const source = readFileSync(new URL("../../demo/exercises/sail.exercise.yaml", import.meta.url), "utf8").replace("check: count, of: name", "check: cuont, of: name");
+	await expect(teacher.publishExercise({ body: { source } })).rejects.toMatchObject({ status: 422, code: "exercise-wrong", problem: { errors: [{ path: "criteria[6].check", message: 'line 32: "cuont" isn\'t known here; did you mean "count"?' }] } });
+});
+
+test("a student's work holds the brief and checklist, and no line of the model", async () => {
+	const student = await site.student();
+	const work = await workOn(student, "Pier planks");
+	expect(work.exercise.criteria.map((c) => c.sentence)).toContain("Seven planks");
+	expect(JSON.stringify(await student.listWork({}))).not.toContain("for i from 0 to 6");
+	expect(JSON.stringify(work.exercise)).not.toContain("saddlebrown");
+});
+
+test("the API describes itself in OpenAPI 3.1, and says when it is well", async () => {
+	const description = (await (await fetch(`${site.address}/api/v1/openapi.json`)).json()) as { openapi: string; paths: Record<string, Record<string, { responses: object; summary: string }>> };
+	expect(description.openapi).toBe("3.1.0");
+	for (const methods of Object.values(description.paths)) for (const of of Object.values(methods)) expect(of.summary.length).toBeGreaterThan(5);
+	expect((await fetch(`${site.address}/healthz`)).status).toBe(200);
+	expect((await fetch(`${site.address}/readyz`)).status).toBe(200);
+});
+
+test("headers keep pages to themselves, without asking for TLS on a plain address", async () => {
+	const { headers } = await fetch(`${site.address}/`);
+	const policy = headers.get("content-security-policy") ?? "";
+	for (const part of ["default-src 'self'", "script-src 'self'", "style-src 'self' 'unsafe-inline'", "img-src 'self' blob: data:", "connect-src 'self'", "object-src 'none'", "base-uri 'none'", "frame-ancestors 'none'"]) expect(policy).toContain(part);
+	expect(policy).not.toContain("upgrade-insecure-requests");
+	expect(headers.get("strict-transport-security")).toBeNull();
+	expect(headers.get("x-content-type-options")).toBe("nosniff");
+});
+
+test("what isn't there is a problem document, for calls and for files", async () => {
+	for (const path of ["/api/v1/nothing", "/assets/nothing.js"]) {
+		const response = await fetch(`${site.address}${path}`);
+		expect([response.status, response.headers.get("content-type")]).toEqual([404, expect.stringContaining("application/problem+json")]);
+	}
+});
