@@ -23,7 +23,7 @@ export function build() {
 	const page = join(ROOT, "console/dist/index.html");
 	const sources = newest(["console/src", "console/index.html", "console/vite.config.ts", "core/dist", "contract/dist", "client/dist", "package-lock.json"]);
 	if (existsSync(page) && statSync(page).mtimeMs > sources) return;
-	run(process.execPath, [join(ROOT, "node_modules/vite/bin/vite.js"), "build", "--logLevel", "warn"], { cwd: join(ROOT, "console") });
+	run(process.execPath, [join(ROOT, "node_modules/vite/bin/vite.js"), "build", "--logLevel", "error"], { cwd: join(ROOT, "console") });
 }
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) await main(build);

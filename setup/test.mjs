@@ -37,7 +37,9 @@ await main(async () => {
 	for (const [name, args] of words.length > 0 ? [["chosen tests", words]] : PARTS) {
 		process.stdout.write(`\n== ${name}\n`);
 		const file = join(folder, `${name}.json`);
-		const code = await timed(name, () => wait(process.execPath, [join(ROOT, "node_modules/vitest/vitest.mjs"), "run", ...args, "--reporter=default", "--reporter=json", `--outputFile.json=${file}`]));
+		const code = await timed(name, () =>
+			wait(process.execPath, [join(ROOT, "node_modules/vitest/vitest.mjs"), "run", ...args, "--reporter=default", "--reporter=json", `--outputFile.json=${file}`]),
+		);
 		if (code !== 0) broken = true;
 		try {
 			const results = JSON.parse(readFileSync(file, "utf8"));

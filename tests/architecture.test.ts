@@ -11,7 +11,9 @@ function filesBelow(folder: string): string[] {
 }
 
 function importsOf(file: string): string[] {
-	return [...readFileSync(file, "utf8").matchAll(/^\s*(?:import\b|export\b[^"\n]*\bfrom\b|\} from)[^"\n]*"([^"]+)";$|\bimport\("([^"]+)"\)/gm)].map((m) => (m[1] ?? m[2]) as string);
+	return [...readFileSync(file, "utf8").matchAll(/^\s*(?:import\b|export\b[^"\n]*\bfrom\b|\} from)[^"\n]*"([^"]+)";$|\bimport\("([^"]+)"\)/gm)].map(
+		(m) => (m[1] ?? m[2]) as string,
+	);
 }
 
 /** What each package may import of the others. */
@@ -90,7 +92,9 @@ describe("imports point one way", () => {
 	});
 
 	test("no module keeps state in a let", () => {
-		const wrong = Object.keys(PACKAGES).flatMap((name) => filesBelow(join(ROOT, name, "src")).filter((file) => file.endsWith(".ts") && /^(?:export )?let /m.test(readFileSync(file, "utf8"))));
+		const wrong = Object.keys(PACKAGES).flatMap((name) =>
+			filesBelow(join(ROOT, name, "src")).filter((file) => file.endsWith(".ts") && /^(?:export )?let /m.test(readFileSync(file, "utf8"))),
+		);
 		expect(wrong).toEqual([]);
 	});
 });

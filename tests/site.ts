@@ -89,7 +89,7 @@ export function visitorOf(address: string, onAnswer?: (response: Response) => vo
 	let cookie = "";
 	return createClient({
 		base: address,
-		headers: () => (cookie ? { cookie } : {}),
+		headers: (): Record<string, string> => (cookie ? { cookie } : {}),
 		onAnswer(response) {
 			const set = response.headers.get("set-cookie");
 			if (set) cookie = set.split(";")[0] as string;

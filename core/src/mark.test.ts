@@ -37,7 +37,10 @@ describe.each(FILES)("%s", (name) => {
 });
 
 describe("one slip costs one criterion", () => {
-	const lost = (source: string) => mark(source, buoy).criteria.filter((c) => c.verdict !== "met").map((c) => c.id);
+	const lost = (source: string) =>
+		mark(source, buoy)
+			.criteria.filter((c) => c.verdict !== "met")
+			.map((c) => c.id);
 
 	test("a buoy of the right size in the right place is the buoy, in the wrong colour", () => {
 		const report = mark(buoy.model.replace("crimson", "seagreen"), buoy);

@@ -1,6 +1,6 @@
 import { formatColour } from "./colour/colour.ts";
-import { rimOf } from "./geometry/ellipse.ts";
 import type { Figure } from "./figures/figure.ts";
+import { rimOf } from "./geometry/ellipse.ts";
 import type { Problem } from "./nib/problem.ts";
 import { pathThrough } from "./picture/picture.ts";
 import type { ReportFigure, SaidProblem } from "./report.ts";

@@ -55,7 +55,11 @@ test.each(with_("unreadable"))("can't be read: %s", (_, program) => {
 
 /** A program with its names, numbers, texts and comments made alike. */
 function shape(source: string): string {
-	const words = new Set([...STATEMENTS.keys(), ...[...STATEMENTS.values()].flatMap((s) => s.phrases.map((p) => p.word)), ..."let repeat for from to by while if else routine return end left right".split(" ")]);
+	const words = new Set([
+		...STATEMENTS.keys(),
+		...[...STATEMENTS.values()].flatMap((s) => s.phrases.map((p) => p.word)),
+		..."let repeat for from to by while if else routine return end left right".split(" "),
+	]);
 	return source
 		.replace(/(^|\s)--.*$/gm, "")
 		.replace(/"[^"]*"/g, '"t"')

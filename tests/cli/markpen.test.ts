@@ -57,7 +57,15 @@ describe("draw", () => {
 
 	test("--json holds the drawing or where it went", async () => {
 		const { out } = await markpen("draw", "print.nib", "--json");
-		expect(JSON.parse(out)).toMatchObject({ file: "print.nib", out: null, state: "drew", ended: "whole", width: 400, svg: expect.stringMatching(/^<svg/), messages: [{ line: 1, text: "hello 3" }] });
+		expect(JSON.parse(out)).toMatchObject({
+			file: "print.nib",
+			out: null,
+			state: "drew",
+			ended: "whole",
+			width: 400,
+			svg: expect.stringMatching(/^<svg/),
+			messages: [{ line: 1, text: "hello 3" }],
+		});
 	});
 
 	test("a stopped program's drawing so far is written, with exit code 1", async () => {
@@ -70,7 +78,10 @@ describe("draw", () => {
 describe("figures", () => {
 	test("reads a drawing back, a sentence a figure", async () => {
 		const { code, out } = await markpen("figures", "right.nib.txt");
-		expect([code, out.replace(/79\.\d %/, "79 %")]).toEqual([0, "1. circle, 80 across, red #dc143c, outline black #000000, 4 wide, centre 200, 150, 79 % to be seen, line 4\n2. rect, 60 by 14, white #ffffff, outline black #000000, 4 wide, centre 200, 150, line 6\n"]);
+		expect([code, out.replace(/79\.\d %/, "79 %")]).toEqual([
+			0,
+			"1. circle, 80 across, red #dc143c, outline black #000000, 4 wide, centre 200, 150, 79 % to be seen, line 4\n2. rect, 60 by 14, white #ffffff, outline black #000000, 4 wide, centre 200, 150, line 6\n",
+		]);
 	});
 
 	test("--json gives every measure", async () => {
@@ -102,7 +113,13 @@ describe("figures", () => {
 	test("errors have code, sentence and place", async () => {
 		const { code, out } = await markpen("figures", "broken.nib.txt", "--json");
 		expect(code).toBe(1);
-		expect(JSON.parse(out)).toMatchObject({ figures: [], errors: [{ code: "statement-unknown", message: "There is no statement “wlak”. Did you mean “walk”?", line: 1, column: 1 }, { code: "colour-words", line: 2, column: 6 }] });
+		expect(JSON.parse(out)).toMatchObject({
+			figures: [],
+			errors: [
+				{ code: "statement-unknown", message: "There is no statement “wlak”. Did you mean “walk”?", line: 1, column: 1 },
+				{ code: "colour-words", line: 2, column: 6 },
+			],
+		});
 	});
 
 	test("--seed changes chance, --frame asks for a frame that is there", async () => {

@@ -45,7 +45,11 @@ describe("what is refused", () => {
 		const { assignmentId } = await workOn(student, "Pier planks");
 		const before = await site.rows("SELECT 1 FROM hand_ins");
 		const large = `-- ${"é".repeat(131_072)}`;
-		await expect(student.handIn({ params: { id: assignmentId }, body: { source: large } })).rejects.toMatchObject({ status: 413, code: "source-too-large", message: expect.stringMatching(/262147 bytes; 262144 are the most/) });
+		await expect(student.handIn({ params: { id: assignmentId }, body: { source: large } })).rejects.toMatchObject({
+			status: 413,
+			code: "source-too-large",
+			message: expect.stringMatching(/262147 bytes; 262144 are the most/),
+		});
 		expect(await site.rows("SELECT 1 FROM hand_ins")).toHaveLength(before.length);
 	});
 
@@ -63,7 +67,10 @@ describe("what is refused", () => {
 
 	test("a character that is no text", async () => {
 		const { assignmentId } = await workOn(student, "Sail");
-		await expect(student.handIn({ params: { id: assignmentId }, body: { source: "walk 5\u0000" } })).rejects.toMatchObject({ status: 400, problem: { errors: [{ path: "source", message: "holds the character U+0000" }] } });
+		await expect(student.handIn({ params: { id: assignmentId }, body: { source: "walk 5\u0000" } })).rejects.toMatchObject({
+			status: 400,
+			problem: { errors: [{ path: "source", message: "holds the character U+0000" }] },
+		});
 	});
 
 	test("a closed assignment, one try too many, an assignment of nobody", async () => {
@@ -97,7 +104,12 @@ test("a hand-in and its job are one transaction: if the job can't be sent, nothi
 test("endless programs end with their drawing so far, and the next hand-in is checked", async () => {
 	const { assignmentId } = await workOn(student, "Sail");
 	await site.rows("UPDATE assignments SET tries = NULL WHERE id = $1", [assignmentId]);
-	const sources = ["walk 90\nwhile true\nend", 'walk 90\nlet t = "ab"\nwhile true\n  t = t + t\nend', "walk 90\nroutine f()\n  f()\nend\nf()", "while true\n  circle centre 0, 0 radius 50\nend"];
+	const sources = [
+		"walk 90\nwhile true\nend",
+		'walk 90\nlet t = "ab"\nwhile true\n  t = t + t\nend',
+		"walk 90\nroutine f()\n  f()\nend\nf()",
+		"while true\n  circle centre 0, 0 radius 50\nend",
+	];
 	for (const source of sources) {
 		const { id } = await student.handIn({ params: { id: assignmentId }, body: { source } });
 		const report = await reportOf(student, id);

@@ -73,7 +73,11 @@ test("a published exercise is a version that never changes; the same text again 
 
 test("a file with mistakes isn't published; each is told with its line", async () => {
 	const source = readFileSync(new URL("../../demo/exercises/sail.exercise.yaml", import.meta.url), "utf8").replace("check: count, of: name", "check: cuont, of: name");
-	await expect(teacher.publishExercise({ body: { source } })).rejects.toMatchObject({ status: 422, code: "exercise-wrong", problem: { errors: [{ path: "criteria[6].check", message: 'line 32: "cuont" isn\'t known here; did you mean "count"?' }] } });
+	await expect(teacher.publishExercise({ body: { source } })).rejects.toMatchObject({
+		status: 422,
+		code: "exercise-wrong",
+		problem: { errors: [{ path: "criteria[6].check", message: 'line 32: "cuont" isn\'t known here; did you mean "count"?' }] },
+	});
 });
 
 test("a student's work holds the brief and checklist, and no line of the model", async () => {
@@ -85,7 +89,10 @@ test("a student's work holds the brief and checklist, and no line of the model",
 });
 
 test("the API describes itself in OpenAPI 3.1, and says when it is well", async () => {
-	const description = (await (await fetch(`${site.address}/api/v1/openapi.json`)).json()) as { openapi: string; paths: Record<string, Record<string, { responses: object; summary: string }>> };
+	const description = (await (await fetch(`${site.address}/api/v1/openapi.json`)).json()) as {
+		openapi: string;
+		paths: Record<string, Record<string, { responses: object; summary: string }>>;
+	};
 	expect(description.openapi).toBe("3.1.0");
 	for (const methods of Object.values(description.paths)) for (const of of Object.values(methods)) expect(of.summary.length).toBeGreaterThan(5);
 	expect((await fetch(`${site.address}/healthz`)).status).toBe(200);
@@ -95,7 +102,17 @@ test("the API describes itself in OpenAPI 3.1, and says when it is well", async 
 test("headers keep pages to themselves, without asking for TLS on a plain address", async () => {
 	const { headers } = await fetch(`${site.address}/`);
 	const policy = headers.get("content-security-policy") ?? "";
-	for (const part of ["default-src 'self'", "script-src 'self'", "style-src 'self' 'unsafe-inline'", "img-src 'self' blob: data:", "connect-src 'self'", "object-src 'none'", "base-uri 'none'", "frame-ancestors 'none'"]) expect(policy).toContain(part);
+	for (const part of [
+		"default-src 'self'",
+		"script-src 'self'",
+		"style-src 'self' 'unsafe-inline'",
+		"img-src 'self' blob: data:",
+		"connect-src 'self'",
+		"object-src 'none'",
+		"base-uri 'none'",
+		"frame-ancestors 'none'",
+	])
+		expect(policy).toContain(part);
 	expect(policy).not.toContain("upgrade-insecure-requests");
 	expect(headers.get("strict-transport-security")).toBeNull();
 	expect(headers.get("x-content-type-options")).toBe("nosniff");

@@ -58,7 +58,12 @@ test("a student reaches no one else's hand-in, a teacher no one else's class", a
 });
 
 test("a change asked for by a page of another site is refused", async () => {
-	const post = (origin: string) => fetch(`${site.address}${API_BASE}/session`, { method: "POST", headers: { origin, "content-type": "application/json" }, body: JSON.stringify({ signInName: "x", passphrase: "y" }) });
+	const post = (origin: string) =>
+		fetch(`${site.address}${API_BASE}/session`, {
+			method: "POST",
+			headers: { origin, "content-type": "application/json" },
+			body: JSON.stringify({ signInName: "x", passphrase: "y" }),
+		});
 	expect((await post("https://elsewhere.example")).status).toBe(403);
 	expect((await post("null")).status).toBe(403);
 	expect((await post(site.address)).status).toBe(401);

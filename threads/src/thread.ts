@@ -1,5 +1,5 @@
 import { fileURLToPath } from "node:url";
-import { CLASS_LIMITS, draw, ENTRY, figureData, mark, MOST_FIGURES, messagesOf, pictureOf, reportFigure, type Stop, sayProblem } from "@markpen/core";
+import { CLASS_LIMITS, draw, ENTRY, figureData, MOST_FIGURES, mark, messagesOf, pictureOf, reportFigure, type Stop, sayProblem } from "@markpen/core";
 import { Resvg } from "@resvg/resvg-js";
 import type { DrawResult, Task } from "./task.ts";
 

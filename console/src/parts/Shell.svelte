@@ -14,7 +14,7 @@
 </script>
 
 <header class="flex h-12 shrink-0 items-center gap-6 border-b border-rule-strong px-4 sm:px-6">
-	<a href="/" class="text-[17px] font-bold tracking-tight text-ink no-underline" aria-label="Mark Pen, first page">Mark<span class="ml-1 border-b-[5px] border-ink pb-px">Pen</span></a>
+	<a href="/" class="text-[17px] font-bold tracking-tight text-ink no-underline">Mark <span class="border-b-[5px] border-ink pb-px">Pen</span></a>
 	<nav aria-label="Pages" class="self-stretch">
 		<a href="/" aria-current={router.place.page === "home" ? "page" : undefined} class="flex h-full items-center border-b-[3px] border-ink pt-[3px] font-semibold text-ink no-underline">{first}</a>
 	</nav>

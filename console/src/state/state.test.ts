@@ -72,13 +72,18 @@ test("the words that are coloured are those of the language", () => {
 
 test("a line of source is cut into pieces without losing a letter", () => {
 	const lines = ["  walk 50 -- on", 'text "a -- b" at 1, 2', "", "porthole(3)", "-- all", "walk 5--3"];
-	for (const line of lines) expect(piecesOf(line).map((p) => p.text).join("")).toBe(line);
+	for (const line of lines)
+		expect(
+			piecesOf(line)
+				.map((p) => p.text)
+				.join(""),
+		).toBe(line);
 	expect(piecesOf("  walk 50 -- on").map((p) => p.as)).toEqual(["plain", "head", "plain", "comment"]);
 	expect(piecesOf('text "a -- b"').map((p) => p.as)).toEqual(["head", "plain", "quoted"]);
 });
 
 test("a brief takes Markdown and no raw HTML, script or pictures", () => {
-	const html = briefHtml('**80** across <script>alert(1)</script> <img src=x onerror=alert(1)> [go](javascript:alert(1)) [ok](https://example.org) ![p](x.png)');
+	const html = briefHtml("**80** across <script>alert(1)</script> <img src=x onerror=alert(1)> [go](javascript:alert(1)) [ok](https://example.org) ![p](x.png)");
 	expect(html).toContain("<strong>80</strong>");
 	expect(html).not.toMatch(/<script|<img|javascript:/);
 	expect(html).toContain('href="https://example.org"');

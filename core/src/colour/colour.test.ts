@@ -72,5 +72,9 @@ test("people call colours by family", () => {
 	expect(families("saddlebrown")[0]).toBe("brown");
 	expect(families("goldenrod")).toContain("yellow");
 	expect(families("transparent")).toEqual([]);
-	expect([nameOf(namedColour("darkblue") as number), nameOf(namedColour("plum") as number), nameOf(namedColour("black") as number)]).toEqual(["dark blue", "light purple", "black"]);
+	expect([nameOf(namedColour("darkblue") as number), nameOf(namedColour("plum") as number), nameOf(namedColour("black") as number)]).toEqual([
+		"dark blue",
+		"light purple",
+		"black",
+	]);
 });

@@ -22,7 +22,13 @@ describe("what is wrong is told with its line and path, and the nearest word", (
 		["an unknown key", "exactly: 1", "exactley: 1", "id: one", 'criteria[0].exactley: "exactley" isn\'t known here; did you mean "exactly"?'],
 		["an unknown kind", "kind: circle, fill", "kind: cirle, fill", "  buoy:", 'figures.buoy.kind: "cirle" isn\'t known here; did you mean "circle"?'],
 		["an unknown check", "check: sheet", "check: shet", "id: water", 'criteria[8].check: "shet" isn\'t known here; did you mean "sheet"?'],
-		["an unknown colour", "what: fill, is: red", "what: fill, is: rde", "id: red,", 'criteria[3].is: "rde" is no colour: give a family (red, orange, yellow, green, turquoise, blue, purple, pink, brown, black, grey, white), a CSS name or a code like #c81e1e'],
+		[
+			"an unknown colour",
+			"what: fill, is: red",
+			"what: fill, is: rde",
+			"id: red,",
+			'criteria[3].is: "rde" is no colour: give a family (red, orange, yellow, green, turquoise, blue, purple, pink, brown, black, grey, white), a CSS name or a code like #c81e1e',
+		],
 		["a figure that isn't there", "of: band, what: fill", "of: bnad, what: fill", "id: band-white", 'criteria[6].of: no figure is called "bnad"; figures has buoy, band'],
 		["a number that is none", "diameter, is: 80, points: 2", "diameter, is: 80, points: two", "id: across", "criteria[1].points: this must be a number, and it is a string"],
 		["an id used twice", "id: middle", "id: red", "id: middle", 'criteria[3].id: the id "red" is used twice'],
@@ -51,7 +57,9 @@ test("a file made to be unfolded without end is refused", () => {
 test("the student's copy holds no line of the model", () => {
 	const reading = readExercise(GOOD);
 	if (!reading.ok) throw new Error("it doesn't read");
-	const copy = JSON.stringify(studentCopy({ ...reading.exercise, criteria: [...reading.exercise.criteria, { id: "secret", check: "count", points: 1, exactly: 7, show: "never" } as never] }));
+	const copy = JSON.stringify(
+		studentCopy({ ...reading.exercise, criteria: [...reading.exercise.criteria, { id: "secret", check: "count", points: 1, exactly: 7, show: "never" } as never] }),
+	);
 	for (const row of reading.exercise.model.split("\n").filter((l) => l.trim() !== "")) expect(copy).not.toContain(row.trim());
 	expect(copy).not.toContain("secret");
 	expect(copy).toContain("mooring-buoy");

@@ -42,7 +42,7 @@ export function rectCorners(x: number, y: number, width: number, height: number,
 const PLACED: ReadonlySet<number> = new Set([ENTRY.line, ENTRY.rect, ENTRY.ellipse, ENTRY.polygon, ENTRY.text]);
 
 /** Figures of one drawing that are looked at; no one means more, and each costs time. What is beyond is only counted. */
-const MOST_PARTS = 4_000;
+const MOST_PARTS = 2_000;
 
 /** The shapes that entries from `first` up to `last` place, and the outlines that they walk. */
 export class PartFinder {

@@ -173,7 +173,13 @@ test("every kind is defined once and in the order in which figures list them", (
 });
 
 describe("laws", () => {
-	const shape = fc.record({ n: fc.integer({ min: 3, max: 12 }), radius: fc.integer({ min: 20, max: 60 }), turn: fc.integer({ min: 0, max: 359 }), x: fc.integer({ min: -50, max: 50 }), y: fc.integer({ min: -50, max: 50 }) });
+	const shape = fc.record({
+		n: fc.integer({ min: 3, max: 12 }),
+		radius: fc.integer({ min: 20, max: 60 }),
+		turn: fc.integer({ min: 0, max: 359 }),
+		x: fc.integer({ min: -50, max: 50 }),
+		y: fc.integer({ min: -50, max: 50 }),
+	});
 
 	test("a turned and shifted regular polygon is of the same kinds and size", () => {
 		fc.assert(

@@ -3,8 +3,18 @@ import { describe, expect, test } from "vitest";
 import type { Common, Judgement } from "./criterion.ts";
 import { type Judged, pointsFor, scores, total } from "./points.ts";
 
-function judged(criterion: Partial<Common> & { id: string; points: number }, of: Partial<Judgement> & { met?: boolean[]; offs?: number[]; full?: number }, forbids = false): Judged {
-	const findings = (of.met ?? []).map((met, i) => ({ met, code: "count", data: {}, ...(of.offs && { off: of.offs[i] as number }), ...(of.full !== undefined && { full: of.full }) }));
+function judged(
+	criterion: Partial<Common> & { id: string; points: number },
+	of: Partial<Judgement> & { met?: boolean[]; offs?: number[]; full?: number },
+	forbids = false,
+): Judged {
+	const findings = (of.met ?? []).map((met, i) => ({
+		met,
+		code: "count",
+		data: {},
+		...(of.offs && { off: of.offs[i] as number }),
+		...(of.full !== undefined && { full: of.full }),
+	}));
 	const share = of.share ?? (findings.length === 0 ? 0 : findings.filter((f) => f.met).length / findings.length);
 	return { criterion: criterion as Common, forbids, judgement: { findings, share, figures: [], ...(of.missing && { missing: true }) } };
 }

@@ -218,5 +218,6 @@ test("no text of a program reaches the generated code", () => {
 	for (const name of ["constructor", "__proto__", "toString", "hasOwnProperty", "m", "k", "s", "f", "g", "eval", "arguments", "globalThis", "let1"]) {
 		expect(printed(`let ${name} = 5\nroutine ${name}2(${name})\n  return ${name} + 1\nend\nprint ${name}, ${name}2(${name})`)).toEqual(["5 6"]);
 	}
-	expect(printed("print \"\\\", \"'; throw 1; //\", \"${1}\", \"\u2028\"")).toEqual(["\\ '; throw 1; // ${1} \u2028"]);
+	const dollar = "$";
+	expect(printed(`print "\\", "'; throw 1; //", "${dollar}{1}", "\u2028"`)).toEqual([`\\ '; throw 1; // ${dollar}{1} \u2028`]);
 });

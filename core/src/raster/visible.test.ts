@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import { rimOf } from "../geometry/ellipse.ts";
-import { boundsOf, type Bounds, type Point } from "../geometry/points.ts";
+import { type Bounds, boundsOf, type Point } from "../geometry/points.ts";
 import { type Region, seen } from "./visible.ts";
 
 const SHEET: Bounds = { left: 0, low: 0, right: 400, high: 300 };

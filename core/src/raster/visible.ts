@@ -169,7 +169,12 @@ function boxOf(regions: readonly Region[], asked: readonly number[], window: Bou
 		const b = (regions[i] as Region).bounds;
 		box = { left: Math.min(box.left, b.left), right: Math.max(box.right, b.right), low: Math.min(box.low, b.low), high: Math.max(box.high, b.high) };
 	}
-	return { left: Math.max(box.left, window.left - wide), right: Math.min(box.right, window.right + wide), low: Math.max(box.low, window.low - tall), high: Math.min(box.high, window.high + tall) };
+	return {
+		left: Math.max(box.left, window.left - wide),
+		right: Math.min(box.right, window.right + wide),
+		low: Math.max(box.low, window.low - tall),
+		high: Math.min(box.high, window.high + tall),
+	};
 }
 
 /**

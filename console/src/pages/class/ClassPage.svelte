@@ -5,7 +5,6 @@
 	import { api } from "../../state/api.ts";
 	import { Loading } from "../../state/loading.svelte.ts";
 	import { fromNow, moment } from "../../state/times.ts";
-	import { pointsText } from "../../state/verdicts.ts";
 
 	const { id }: { id: string } = $props();
 	const loading = new Loading<Awaited<ReturnType<typeof api.showClass>>>();
@@ -25,7 +24,7 @@
 			<h1>{page.name} <span class="text-[15px] font-normal text-ink-soft">{page.schoolYear}, {page.students.length} students</span></h1>
 		</div>
 	</div>
-	<div class="overflow-x-auto px-4 py-4 sm:px-6">
+	<div class="relative overflow-x-auto px-4 py-4 sm:px-6">
 		<table class="w-full border-collapse text-left">
 			<thead>
 				<tr class="align-bottom">
@@ -46,9 +45,10 @@
 							{@const c = cells.get(`${s.id} ${a.id}`)}
 							<td class="px-3 py-1.5 align-middle">
 								{#if c}
-									<a href="/hand-ins/{c.handInId}" class="block text-ink no-underline" aria-label="{s.name}, {a.title}: {pointsText(c.points)} points{note(c) ? `, ${note(c)}` : ''}">
+									<a href="/hand-ins/{c.handInId}" class="block text-ink no-underline">
+										<span class="sr-only">{s.name}, {a.title}:</span>
 										<span class="flex items-baseline justify-between text-[13px]">
-											<span class="font-mono">{c.points ? c.points.earned : "–"}</span>
+											<span class="font-mono">{c.points ? c.points.earned : "–"}<span class="sr-only"> of {a.possible} points</span></span>
 											<span class="text-ink-soft">{note(c) || (c.tries > 1 ? `try ${c.tries}` : "")}</span>
 										</span>
 										<VerdictBar verdicts={c.verdicts} />

@@ -16,7 +16,7 @@
 
 <svelte:head><title>Sign in · Mark Pen</title></svelte:head>
 <main class="mx-auto w-full max-w-sm px-4 pt-[12vh]">
-	<h1 class="mb-6 text-[28px]">Mark<span class="ml-1.5 border-b-[6px] border-ink">Pen</span></h1>
+	<h1 class="mb-6 text-[28px]">Mark <span class="border-b-[6px] border-ink">Pen</span></h1>
 	<form onsubmit={submit} class="grid gap-4">
 		<label class="grid gap-1"><span>Class code <span class="text-ink-soft">(students; on your card)</span></span><input class="field" name="classCode" bind:value={classCode} autocomplete="organization" autocapitalize="none" /></label>
 		<label class="grid gap-1"><span>Sign-in name</span><input class="field" name="signInName" bind:value={signInName} autocomplete="username" autocapitalize="none" required /></label>

@@ -1,0 +1,311 @@
+import { readFileSync } from "node:fs";
+import { createRequire } from "node:module";
+import type { Browser, Page } from "playwright-core";
+import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { Site } from "../site.ts";
+import { axe, launch, signIn, Watched } from "./browser.ts";
+
+const AXE = readFileSync(createRequire(import.meta.url).resolve("axe-core/axe.min.js"), "utf8");
+const POINT = "rgb(255, 225, 77)";
+
+let site: Site;
+let browser: Browser;
+
+beforeAll(async () => {
+	[site, browser] = await Promise.all([Site.start(), launch()]);
+});
+afterAll(async () => {
+	await browser.close();
+	await site.stop();
+});
+
+/** Opens a page for a test and looks at the end that nothing went wrong in it. */
+async function visit(who: "teacher" | "student" | undefined, use: (page: Page) => Promise<void>, size = { width: 1280, height: 800 }): Promise<void> {
+	const context = await browser.newContext({ viewport: size, colorScheme: "light", locale: "en-GB" });
+	const { page, wrong } = await Watched.open(context, site.address);
+	page.setDefaultTimeout(15_000);
+	if (who) await signIn(page, who);
+	await use(page);
+	await context.close();
+	expect(wrong).toEqual([]);
+}
+
+async function openHandIn(page: Page, title: string, student: string): Promise<void> {
+	await page.getByRole("link", { name: "8 Tern" }).click();
+	await page.getByRole("link", { name: title, exact: true }).click();
+	await page.getByRole("link", { name: new RegExp(student) }).click();
+	await page.getByRole("heading", { level: 1, name: new RegExp(student) }).waitFor();
+	await page.locator("[data-criterion]").first().waitFor();
+}
+
+const background = (page: Page, selector: string) => page.locator(selector).evaluate((e) => getComputedStyle(e).backgroundColor);
+
+describe("signing in", () => {
+	test("a wrong passphrase is told in a sentence, a right one opens the classes", () =>
+		visit(undefined, async (page) => {
+			await page.getByLabel("Sign-in name").fill("okafor-lind");
+			await page.getByLabel("Passphrase").fill("wrong");
+			await page.getByRole("button", { name: "Sign in" }).click();
+			expect(await page.getByRole("alert").textContent()).toContain("No account has this name and passphrase.");
+			await signIn(page, "teacher");
+			expect(await page.getByRole("link", { name: "8 Tern" }).isVisible()).toBe(true);
+		}));
+
+	test("signing out ends the session", () =>
+		visit("teacher", async (page) => {
+			await page.getByRole("button", { name: /Okafor/ }).click();
+			await page.getByRole("menuitem", { name: "Sign out" }).click();
+			await page.getByRole("button", { name: "Sign in" }).waitFor();
+			await page.reload();
+			await page.getByRole("button", { name: "Sign in" }).waitFor();
+		}));
+});
+
+describe("the teacher", () => {
+	test("sees the class: students by assignments, each cell a bar of verdicts that can be read out", () =>
+		visit("teacher", async (page) => {
+			await page.getByRole("link", { name: "8 Tern" }).click();
+			await page.getByRole("rowheader", { name: "Zoe Lark" }).waitFor();
+			expect(await page.getByRole("row").count()).toBe(13);
+			expect(await page.getByRole("link", { name: /Idris Vale, Mooring buoy: 11 of 13 points/ }).isVisible()).toBe(true);
+			expect(await page.getByRole("img", { name: "9 met, 1 missed" }).first().isVisible()).toBe(true);
+		}));
+
+	test("sees the wall, and pointing at a criterion lights the drawings that don't meet it", () =>
+		visit("teacher", async (page) => {
+			await page.getByRole("link", { name: "8 Tern" }).click();
+			await page.getByRole("link", { name: "Mooring buoy", exact: true }).click();
+			await page.locator("[data-hand-in]").first().waitFor();
+			expect(await page.locator("[data-hand-in]").count()).toBe(12);
+			expect(await page.locator("[data-lit]").count()).toBe(0);
+			const row = page.getByRole("button", { name: /The buoy is red/ });
+			expect(await row.textContent()).toContain("11 of 12");
+			await row.hover();
+			expect(await page.locator("[data-hand-in]:has([data-lit])").allTextContents()).toEqual([expect.stringContaining("Lena Firth")]);
+			const loaded = await page.locator("img").evaluateAll((all) => all.every((i) => (i as HTMLImageElement).naturalWidth > 0));
+			expect(loaded).toBe(true);
+		}));
+
+	test("opens a hand-in: drawing, source, criteria, wanted and found", () =>
+		visit("teacher", async (page) => {
+			await openHandIn(page, "Mooring buoy", "Kit Sorrel");
+			await page.getByRole("link", { name: "1", exact: true }).click();
+			await page.getByText("try 1 of 2").waitFor();
+			const across = page.locator("[data-criterion=across]");
+			expect(await across.textContent()).toContain("Wanted a diameter of 80, found 160.");
+			expect(await page.getByTestId("points").textContent()).toMatch(/11\s+of 13/);
+			expect(await page.locator("[data-line='5']").textContent()).toContain("circle centre 200, 150 radius 80");
+		}));
+
+	test("pointing at a criterion lights its figures and lines, and nothing but that is yellow", () =>
+		visit("teacher", async (page) => {
+			await openHandIn(page, "Mooring buoy", "Idris Vale");
+			expect(await page.locator("path[data-lit]").count()).toBe(0);
+			const yellow = () => page.evaluate((point) => [...document.querySelectorAll("*")].filter((e) => getComputedStyle(e).backgroundColor === point).length, POINT);
+			expect(await yellow()).toBe(0);
+			await page.locator("[data-criterion=on-it]").hover();
+			expect(await background(page, "[data-criterion=on-it]")).toBe(POINT);
+			expect(await background(page, "[data-line='6']")).toBe(POINT);
+			expect(await page.locator("path[data-lit]").evaluateAll((all) => all.map((e) => (e as SVGElement).dataset.lit))).toEqual(["1"]);
+			expect(await yellow()).toBe(3);
+			await page.mouse.move(5, 5);
+			expect(await yellow()).toBe(0);
+		}));
+
+	test("pointing at a line lights what it drew, at a figure its line", () =>
+		visit("teacher", async (page) => {
+			await openHandIn(page, "Mooring buoy", "Idris Vale");
+			await page.locator("[data-line='4']").hover();
+			expect(await page.locator("path[data-lit]").evaluateAll((all) => all.map((e) => (e as SVGElement).dataset.lit))).toEqual(["0"]);
+			await page.locator("[data-figure='1']").hover({ force: true });
+			expect(await background(page, "[data-line='6']")).toBe(POINT);
+		}));
+
+	test("reads coordinates under the pointer and by arrow keys, in the sheet's own origin", () =>
+		visit("teacher", async (page) => {
+			await openHandIn(page, "Sail", "Ana Brook");
+			const drawing = page.getByRole("application", { name: /Drawing/ });
+			await drawing.focus();
+			await page.keyboard.press("ArrowRight");
+			await page.keyboard.press("Shift+ArrowUp");
+			expect(await page.getByTestId("coordinates").textContent()).toBe("x 1  y 20");
+			const box = await drawing.locator("svg").boundingBox();
+			await page.mouse.move((box?.x ?? 0) + (box?.width ?? 0) / 2, (box?.y ?? 0) + (box?.height ?? 0) / 2);
+			expect(await page.getByTestId("coordinates").textContent()).toMatch(/^x -?\d+ {2}y -?\d+$/);
+		}));
+
+	test("goes to the next and the one before by key", () =>
+		visit("teacher", async (page) => {
+			await openHandIn(page, "Mooring buoy", "Idris Vale");
+			await page.keyboard.press("j");
+			await page.getByRole("heading", { level: 1, name: /Ivy Marsh/ }).waitFor();
+			await page.keyboard.press("k");
+			await page.getByRole("heading", { level: 1, name: /Idris Vale/ }).waitFor();
+		}));
+
+	test("sees where a program stopped, and where one can't be read", () =>
+		visit("teacher", async (page) => {
+			await openHandIn(page, "Sail", "Sami Dene");
+			expect(await page.getByLabel(/^Source;/).textContent()).toContain("“parts” is 0 here, and nothing can be divided by 0.");
+			await page.goBack();
+			await page.getByRole("link", { name: /Ned Holt/ }).click();
+			await page.getByText("There is no").or(page.getByText("isn't a statement here")).first().waitFor();
+		}));
+});
+
+describe("the student", () => {
+	const editor = (page: Page) => page.getByRole("textbox", { name: "Program" });
+
+	async function openDesk(page: Page, title: string): Promise<void> {
+		await page.getByRole("link", { name: title, exact: true }).click();
+		await editor(page).waitFor();
+	}
+
+	test("reads the brief, writes, runs in a worker, sees the drawing, hands in and sees the result", () =>
+		visit("student", async (page) => {
+			await openDesk(page, "Pier planks");
+			expect(await page.getByText("Seven planks").first().isVisible()).toBe(true);
+			await editor(page).fill("paper lightcyan\npen colour sienna width 3\nfor i from 0 to 6\n  rect corner 30 + i * 60, 90 size 36, 150\nend\nprint 1 + 2");
+			await page.keyboard.press("Control+Enter");
+			await page.locator("[data-figure='6']").waitFor({ state: "attached" });
+			expect(await page.locator("pre").textContent()).toBe("3");
+			await page.getByRole("button", { name: "Hand in" }).click();
+			await page.getByTestId("result").waitFor();
+			expect(await page.getByTestId("result").textContent()).toContain("11 of 11 points");
+			expect(await page.locator("li[data-verdict=met]").count()).toBe(7);
+			await page.getByRole("link", { name: "See it on the drawing" }).click();
+			await page.getByRole("heading", { level: 1, name: /Idris Vale/ }).waitFor();
+		}));
+
+	test("is told a mistake in the margin, with a fix to click", () =>
+		visit("student", async (page) => {
+			await openDesk(page, "Sail");
+			await editor(page).fill("walk 50\nwlak 90");
+			await page.getByRole("button", { name: /^Run/ }).click();
+			await page.getByTestId("problem").waitFor();
+			expect(await page.getByTestId("problem").textContent()).toBe("Line 2: There is no statement “wlak”. Did you mean “walk”?");
+			await page.locator(".cm-lintRange-error").hover();
+			await page.getByRole("button", { name: "Put it right" }).click();
+			await page.getByRole("button", { name: /^Run/ }).click();
+			await page.getByTestId("problem").waitFor({ state: "detached" });
+			expect(await page.locator("[data-figure]").count()).toBe(1);
+		}));
+
+	test("an endless loop ends, keeps its drawing, and the next run works", () =>
+		visit("student", async (page) => {
+			await openDesk(page, "Sail");
+			await editor(page).fill("walk 90\nwhile true\nend");
+			await page.getByRole("button", { name: /^Run/ }).click();
+			await page.getByTestId("problem").waitFor();
+			expect(await page.getByTestId("problem").textContent()).toContain("stopped after 5000000 steps");
+			expect(await page.locator("[data-figure]").count()).toBe(1);
+			await editor(page).fill("walk 20");
+			await page.getByRole("button", { name: /^Run/ }).click();
+			await page.getByTestId("problem").waitFor({ state: "detached" });
+		}));
+
+	test("a program that is too large is refused with its size and stays in the editor", () =>
+		visit("student", async (page) => {
+			await openDesk(page, "Sail");
+			await editor(page).fill(`-- ${"x".repeat(270_000)}`);
+			await page.getByRole("button", { name: "Hand in" }).click();
+			await page.getByRole("alert").waitFor();
+			expect(await page.getByRole("alert").textContent()).toContain("270003 bytes; 262144 are the most");
+			await page.reload();
+			await editor(page).waitFor();
+			expect(await editor(page).textContent()).toContain("-- xxxx");
+		}));
+
+	test("script in a text is shown as text", () =>
+		visit("student", async (page) => {
+			await openDesk(page, "Sail");
+			await editor(page).fill('text "<img src=x onerror=alert(1)>" at -100, 0');
+			await page.getByRole("button", { name: /^Run/ }).click();
+			await page.locator("[data-figure]").first().waitFor({ state: "attached" });
+			expect(await page.locator("svg text", { hasText: "<img src=x" }).count()).toBe(1);
+		}));
+
+	test("can't open the class's pages", () =>
+		visit("student", async (page) => {
+			const { classes } = await (await site.teacher()).listClasses({});
+			await page.goto(`${site.address}/classes/${classes[0]?.id}`);
+			await page.getByText("There is no page at this address.").waitFor();
+		}));
+});
+
+describe("everyone can use it", () => {
+	const pages: [string, "teacher" | "student", (page: Page) => Promise<void>][] = [
+		[
+			"the class",
+			"teacher",
+			async (page) => {
+				await page.getByRole("link", { name: "8 Tern" }).click();
+				await page.getByRole("row").nth(3).waitFor();
+			},
+		],
+		[
+			"the wall",
+			"teacher",
+			async (page) => {
+				await page.getByRole("link", { name: "8 Tern" }).click();
+				await page.getByRole("link", { name: "Sail", exact: true }).click();
+				await page.locator("[data-hand-in]").first().waitFor();
+			},
+		],
+		["a hand-in", "teacher", (page) => openHandIn(page, "Pier planks", "Oli Tarn")],
+		[
+			"my work",
+			"student",
+			async (page) => {
+				await page.getByRole("link", { name: "Sail" }).waitFor();
+			},
+		],
+		[
+			"the desk",
+			"student",
+			async (page) => {
+				await page.getByRole("link", { name: "Sail", exact: true }).click();
+				await page.getByRole("textbox", { name: "Program" }).waitFor();
+			},
+		],
+	];
+
+	test.each(pages)("%s has no fault that axe finds, in light and dark", (_, who, open) =>
+		visit(who, async (page) => {
+			await open(page);
+			expect(await axe(page, AXE)).toEqual([]);
+			await page.emulateMedia({ colorScheme: "dark" });
+			expect(await axe(page, AXE)).toEqual([]);
+		}),
+	);
+
+	test.each(pages)("%s fits a screen of 360 pixels without scrolling sideways", (_, who, open) =>
+		visit(
+			who,
+			async (page) => {
+				await open(page);
+				expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(360);
+			},
+			{ width: 360, height: 740 },
+		),
+	);
+
+	test("a reader's first script is under 200 kB compressed", async () => {
+		const { gzipSync } = await import("node:zlib");
+		const html = await (await fetch(`${site.address}/`)).text();
+		const scripts = [...html.matchAll(/(?:src|href)="([^"]+\.js)"/g)].map((m) => m[1] as string);
+		expect(scripts.length).toBeGreaterThan(0);
+		const sizes = await Promise.all(scripts.map(async (path) => gzipSync(await (await fetch(`${site.address}${path}`)).text()).length));
+		expect(sizes.reduce((a, b) => a + b, 0)).toBeLessThan(200_000);
+	});
+
+	test("the drawing worker alone may run generated code", async () => {
+		const { readdirSync } = await import("node:fs");
+		const names = readdirSync(new URL("../../console/dist/assets", import.meta.url)).filter((name) => name.endsWith(".js"));
+		for (const name of names) {
+			const policy = (await fetch(`${site.address}/assets/${name}`)).headers.get("content-security-policy") ?? "";
+			expect([name, policy.includes("unsafe-eval")]).toEqual([name, name.startsWith("drawing-worker")]);
+			if (name.startsWith("drawing-worker")) expect(policy).toBe("default-src 'none'; script-src 'self' 'unsafe-eval'");
+		}
+	});
+});
