@@ -43,6 +43,7 @@ export class BlockStack {
 		opened.body = first;
 		this.branches.set(opened, (next, at) => {
 			if (otherwise) throw new Unreadable({ code: "else-after-else", place: at, data: { line: line.number } });
+			if (branches.length >= this.nesting) throw new Unreadable({ code: "nesting-deep", place: at, data: { most: this.nesting } });
 			const body: Step[] = [];
 			if (next) branches.push({ condition: next, body });
 			else otherwise = body;
@@ -68,6 +69,11 @@ export class BlockStack {
 	openBroken(line: Line): void {
 		const body: Step[] = [];
 		if (this.open.length < this.nesting * 2) this.open.push({ head: line.tokens[0]?.text ?? "", line, body, close: () => undefined });
+	}
+
+	/** Closes a block with an `end` whose line couldn't be read, if there is one to close. */
+	endBroken(line: Line): void {
+		if (this.open.length > 0) this.end(line);
 	}
 
 	/** Closes the block that an `end` belongs to. */

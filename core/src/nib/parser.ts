@@ -69,7 +69,7 @@ export function parse(source: string, limits: Limits = CLASS_LIMITS): Reading {
 			problems.push(error.problem);
 			const head = line.tokens[0]?.text ?? "";
 			if (OPENERS.has(head)) blocks.openBroken(line);
-			else if (head === "end" && error.problem.code !== "end-extra") blocks.end(line);
+			else if (head === "end") blocks.endBroken(line);
 		}
 	}
 	blocks.finish();

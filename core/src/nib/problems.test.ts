@@ -88,6 +88,7 @@ const READING: Readonly<Record<string, Case>> = {
 	"else-alone": { source: "else", at: "1:1" },
 	"else-after-else": { source: "if true\nelse\nelse\nend", at: "3:1", holds: "1" },
 	"nesting-deep": { source: `print ${"(".repeat(200)}1${")".repeat(200)}`, at: "1:107", holds: "100" },
+	"value-long": { source: `print ${"1 + ".repeat(600)}1`, at: "1:7", holds: "500" },
 	"name-missing": { source: "let = 5", at: "1:5", holds: "let" },
 	"name-reserved": { source: "let pen = 5", at: "1:5", holds: "pen" },
 	"name-unknown": { source: "let size = 3\nwalk sise", at: "2:6", holds: "sise", fixed: "let size = 3\nwalk size" },

@@ -21,19 +21,25 @@ const OBJECTS = new Set(["pen", "sheet", "frame"]);
 /** Reserved words that can't begin a value. */
 const NO_VALUE = new Set(["let", "if", "else", "repeat", "for", "each", "while", "routine", "return", "break", "end", "and", "or", "mod"]);
 
-function binary(cursor: Cursor, sign: Sign, left: Value, right: Value): Value {
-	return { node: "binary", sign, left, right, place: cursor.span(left.place) };
-}
+/** Signs in one value at the most: each makes the tree of it a step deeper. */
+const MOST_SIGNS = 500;
 
 /** Reads values from the tokens of a line, no deeper than `nesting` brackets and signs. */
 export class ValueReader {
 	private readonly cursor: Cursor;
 	private readonly nesting: number;
 	private depth = 0;
+	private signs = 0;
 
 	constructor(cursor: Cursor, nesting: number) {
 		this.cursor = cursor;
 		this.nesting = nesting;
+	}
+
+	private binary(sign: Sign, left: Value, right: Value): Value {
+		const { cursor } = this;
+		if (++this.signs > MOST_SIGNS) cursor.fail("value-long", left.place, { most: MOST_SIGNS });
+		return { node: "binary", sign, left, right, place: cursor.span(left.place) };
 	}
 
 	/** @param owner what the value is for, as messages name it */
@@ -43,7 +49,7 @@ export class ValueReader {
 		let left = this.and(owner);
 		while (cursor.isWord("or")) {
 			cursor.take();
-			left = binary(cursor, "or", left, this.and("or"));
+			left = this.binary("or", left, this.and("or"));
 		}
 		this.depth--;
 		return left;
@@ -53,7 +59,7 @@ export class ValueReader {
 		let left = this.not(owner);
 		while (this.cursor.isWord("and")) {
 			this.cursor.take();
-			left = binary(this.cursor, "and", left, this.not("and"));
+			left = this.binary("and", left, this.not("and"));
 		}
 		return left;
 	}
@@ -73,7 +79,7 @@ export class ValueReader {
 		const left = this.sum(owner);
 		if (cursor.front.type !== "sign" || !COMPARES.has(cursor.front.text)) return left;
 		const sign = cursor.take().text;
-		const whole = binary(cursor, sign as Sign, left, this.sum(sign));
+		const whole = this.binary(sign as Sign, left, this.sum(sign));
 		if (cursor.front.type === "sign" && COMPARES.has(cursor.front.text)) cursor.fail("compare-chain", cursor.place, { sign: cursor.front.text });
 		return whole;
 	}
@@ -83,7 +89,7 @@ export class ValueReader {
 		let left = this.product(owner);
 		while (cursor.isSign("+") || cursor.isSign("-")) {
 			const sign = cursor.take().text as "+" | "-";
-			left = binary(cursor, sign, left, this.product(sign));
+			left = this.binary(sign, left, this.product(sign));
 		}
 		return left;
 	}
@@ -93,7 +99,7 @@ export class ValueReader {
 		let left = this.minus(owner);
 		while (cursor.isSign("*") || cursor.isSign("/") || cursor.isWord("mod")) {
 			const sign = cursor.take().text as "*" | "/" | "mod";
-			left = binary(cursor, sign, left, this.minus(sign));
+			left = this.binary(sign, left, this.minus(sign));
 		}
 		return left;
 	}
@@ -110,8 +116,12 @@ export class ValueReader {
 
 	private power(owner: string): Value {
 		const base = this.atom(owner);
-		if (!this.cursor.takeSign("^")) return base;
-		return binary(this.cursor, "^", base, this.minus("^"));
+		const { cursor } = this;
+		if (!cursor.takeSign("^")) return base;
+		if (++this.depth > this.nesting) cursor.fail("nesting-deep", cursor.place, { most: this.nesting });
+		const exponent = this.minus("^");
+		this.depth--;
+		return this.binary("^", base, exponent);
 	}
 
 	private atom(owner: string): Value {

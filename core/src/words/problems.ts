@@ -76,6 +76,7 @@ const WORDS: Readonly<Record<string, (d: Data) => string>> = {
 	"end-not-alone": (d) => `“end” stands alone on its line; ${q(d.found)} is too much.`,
 	"else-alone": () => "This else has no if before it.",
 	"else-after-else": (d) => `The if of line ${d.line} has had its else already.`,
+	"value-long": (d) => `This value has more than ${d.most} signs. Part it with “let”.`,
 	"nesting-deep": (d) => `Blocks or brackets are more than ${d.most} deep here.`,
 	// Names
 	"name-missing": (d) => `After ${q(d.after)} a name is due.`,

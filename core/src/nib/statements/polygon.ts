@@ -13,8 +13,8 @@ export const polygon: Statement = {
 		turned,
 	],
 	patterns: [["at"], ["sides", "centre", "radius"]],
-	forms: ["polygon at [X, Y], [X, Y], [X, Y] …", "polygon sides N centre X, Y radius R"],
-	help: "A closed shape through some corners, each a pair [X, Y]; or a regular one by its number of sides, its middle and the distance from there to the corners. Its lowest side is then level.",
+	forms: ["polygon at [X, Y], [X, Y], [X, Y] …", "polygon sides N centre X, Y radius R turned A"],
+	help: "A closed shape through some corners, each a pair [X, Y]; or a regular one by its number of sides, its middle and the distance from there to the corners. Its lowest side is then level, unless turned turns it anticlockwise.",
 	example: "fill seagreen\npolygon at [40, 120], [120, 120], [80, 40]\npolygon sides 6 centre 200, 80 radius 40",
 	run(machine, line, points?: number[], sides?: number, cx?: number, cy?: number, radius = 0, angle = 0) {
 		if (points) return machine.corners(line, points, angle);

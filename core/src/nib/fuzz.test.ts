@@ -1,0 +1,79 @@
+import { readFileSync } from "node:fs";
+import { expect, test } from "vitest";
+import { parse } from "yaml";
+import { CLASS_LIMITS } from "../limits/limits.ts";
+import { problemSentence } from "../words/problems.ts";
+import { chance } from "./chance.ts";
+import { read } from "./read.ts";
+import { run } from "./runner.ts";
+
+const LIMITS = { ...CLASS_LIMITS, steps: 20_000, entries: 2_000, cells: 50_000 };
+const PROGRAMS = (parse(readFileSync(new URL("../../../demo/programs.yaml", import.meta.url), "utf8")) as { source: string }[]).map((p) => p.source);
+const WORDS =
+	'sheet paper pen fill walk turn face go circle rect line polygon text print let repeat for if else routine return break while end up down none colour width left right toward to centre radius diameter corner size round turned at sides origin align from by times true false and or not mod x y n f g constructor __proto__ toString red blue 0 1 2 50 -3 0.5 1e9 .5 5. 90° "a" "" \' “ ( ) [ ] , + - * / ^ = == != < <= -- # #f00 { } ; : \u0000 \ud800 é ☃ pen.x sheet.width'.split(
+		" ",
+	);
+
+/** Reads, runs and words a source; anything but a problem of ours is a failure of the test. */
+function survives(source: string): void {
+	const reading = read(source);
+	if (!reading.ok) {
+		expect(reading.problems.length).toBeGreaterThan(0);
+		expect(reading.problems.length).toBeLessThanOrEqual(50);
+		for (const problem of reading.problems) {
+			expect(problemSentence(problem)).not.toContain("undefined");
+			expect(problem.place.line).toBeGreaterThan(0);
+		}
+		return;
+	}
+	const { problem, tape } = run(reading.checked, { limits: LIMITS });
+	if (problem) expect(problemSentence(problem)).toMatch(/[.?…]$/);
+	expect(tape.coords.every((c) => Number.isFinite(c))).toBe(true);
+}
+
+/** How many programs of each kind; `npm run soak` asks for more. */
+const COUNT = Number(process.env.MARKPEN_FUZZ ?? 3_000);
+
+test(`${COUNT} programs of random words neither crash nor hang`, { timeout: 3_600_000 }, () => {
+	const next = chance(20_260_101);
+	const pick = <T>(list: readonly T[]) => list[Math.floor(next() * list.length)] as T;
+	for (let i = 0; i < COUNT; i++) {
+		const lines = Array.from({ length: 1 + Math.floor(next() * 8) }, () => Array.from({ length: 1 + Math.floor(next() * 7) }, () => pick(WORDS)).join(next() < 0.9 ? " " : ""));
+		survives(lines.join("\n"));
+	}
+});
+
+test(`${COUNT} damaged demo programs neither crash nor hang`, { timeout: 3_600_000 }, () => {
+	const next = chance(7);
+	const pick = <T>(list: readonly T[]) => list[Math.floor(next() * list.length)] as T;
+	for (let i = 0; i < COUNT; i++) {
+		let source = pick(PROGRAMS);
+		for (let changes = 1 + Math.floor(next() * 3); changes > 0; changes--) {
+			const at = Math.floor(next() * source.length);
+			const kind = next();
+			if (kind < 0.35) source = source.slice(0, at) + source.slice(at + 1 + Math.floor(next() * 4));
+			else if (kind < 0.7) source = `${source.slice(0, at)}${pick(WORDS)}${source.slice(at)}`;
+			else source = source.slice(0, at) + source.slice(Math.floor(next() * source.length));
+		}
+		survives(source);
+	}
+});
+
+test("deep nesting in the source is an error, not a stack overflow", () => {
+	for (const source of [
+		`print ${"(".repeat(50_000)}1`,
+		`print ${"-".repeat(0)}${"not ".repeat(50_000)}true`,
+		"repeat 2\n".repeat(20_000),
+		`print ${"[".repeat(30_000)}`,
+		`print ${"- ".repeat(50_000)}1`,
+		`print ${"2 ^ ".repeat(5_000)}1`,
+	]) {
+		survives(source.slice(0, 250_000));
+	}
+});
+
+test("long sums, long lines and many lines are read", () => {
+	survives(`print ${"1 + ".repeat(20_000)}1`);
+	survives("walk 1\n".repeat(30_000));
+	survives(`let ${"x".repeat(100_000)} = 1`);
+});

@@ -1,0 +1,23 @@
+// The long forms of the fuzzing and kill tests: 200,000 programs of each kind, and the worker killed again and again.
+import { join } from "node:path";
+import { build } from "./build.mjs";
+import { ensurePostgres } from "./postgres.mjs";
+import { main, ROOT, wait } from "./run.mjs";
+
+const VITEST = join(ROOT, "node_modules/vitest/vitest.mjs");
+const PROGRAMS = process.env.MARKPEN_FUZZ ?? "200000";
+const KILLS = Number(process.env.MARKPEN_KILLS ?? 10);
+
+await main(async () => {
+	build();
+	ensurePostgres();
+	let failed = 0;
+	const run = async (name, args, env = {}) => {
+		process.stdout.write(`== ${name}\n`);
+		if ((await wait(process.execPath, [VITEST, "run", ...args], { env: { ...process.env, ...env } })) !== 0) failed++;
+	};
+	await run(`${PROGRAMS} random and ${PROGRAMS} damaged programs`, ["--project", "beside", "core/src/nib/fuzz.test.ts"], { MARKPEN_FUZZ: PROGRAMS });
+	for (let i = 1; i <= KILLS; i++) await run(`worker killed, ${i} of ${KILLS}`, ["--project", "service", "tests/service/kill.test.ts"]);
+	process.stdout.write(failed === 0 ? "Everything held.\n" : `${failed} runs failed.\n`);
+	return failed === 0 ? 0 : 1;
+});

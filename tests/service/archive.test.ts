@@ -1,0 +1,104 @@
+import { randomBytes } from "node:crypto";
+import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterAll, beforeAll, describe, expect, inject, test } from "vitest";
+import { DEMO_SIGN_INS, demoArchive, demoPrograms } from "../../demo/dist/index.js";
+import { readArchive, readEnvironment, startService } from "../../service/dist/index.js";
+import { rowsOf, settings, visitorOf } from "../site.ts";
+
+let folder: string;
+beforeAll(() => {
+	folder = mkdtempSync(join(tmpdir(), "markpen-archive-"));
+});
+afterAll(() => rmSync(folder, { recursive: true }));
+
+async function emptyDatabase(): Promise<string> {
+	const name = `empty_${randomBytes(6).toString("hex")}`;
+	await rowsOf(inject("postgres"), `CREATE DATABASE ${name}`);
+	const url = new URL(inject("postgres"));
+	url.pathname = `/${name}`;
+	return url.href;
+}
+
+function archiveFile(archive: object): string {
+	const path = join(folder, `${randomBytes(6).toString("hex")}.json`);
+	writeFileSync(path, JSON.stringify(archive));
+	return path;
+}
+
+describe("a class archive", () => {
+	test("is loaded into an empty site once, with its times, tries and sign-ins", async () => {
+		const url = await emptyDatabase();
+		const file = archiveFile(demoArchive(new Date()));
+		for (const round of [1, 2]) {
+			const running = await startService(readEnvironment(settings(url, { MARKPEN_LOAD: file })), { web: true, worker: false });
+			const student = visitorOf(running.address as string);
+			const { classCode, signInName, passphrase } = DEMO_SIGN_INS.student;
+			await student.signIn({ body: { classCode, signInName, passphrase } });
+			expect((await student.listWork({})).work.length).toBe(3);
+			await running.stop();
+			expect([round, (await rowsOf(url, "SELECT 1 FROM hand_ins")).length]).toEqual([round, demoPrograms().length]);
+		}
+		const [first] = await rowsOf<{ handed_in_at: Date }>(
+			url,
+			"SELECT handed_in_at FROM hand_ins h JOIN accounts a ON a.id = h.student_id WHERE a.name = 'Ana Brook' ORDER BY 1 LIMIT 1",
+		);
+		expect(Date.now() - (first?.handed_in_at.getTime() ?? 0)).toBeGreaterThan(18 * 86_400_000);
+		expect((await rowsOf(url, "SELECT 1 FROM queue.job WHERE name = 'check-hand-in'")).length).toBe(demoPrograms().length);
+	});
+
+	test("with a hand-in of nobody changes nothing at all", async () => {
+		const url = await emptyDatabase();
+		const archive = demoArchive(new Date()) as { handIns: { student: string }[] };
+		(archive.handIns[5] as { student: string }).student = "nobody";
+		await expect(startService(readEnvironment(settings(url, { MARKPEN_LOAD: archiveFile(archive) })), { web: false, worker: false })).rejects.toThrow(
+			"the archive speaks of student nobody, which it doesn't hold",
+		);
+		expect(await rowsOf(url, "SELECT 1 FROM accounts")).toEqual([]);
+	});
+
+	test("that isn't one is refused with its place", () => {
+		expect(() => readArchive("{")).toThrow(/The archive is no JSON/);
+		expect(() => readArchive(JSON.stringify({ ...demoArchive(new Date()), format: "other@1" }))).toThrow(/class archive can't be read/);
+	});
+});
+
+test("several processes that start at once set the database up once", async () => {
+	const url = await emptyDatabase();
+	const file = archiveFile(demoArchive(new Date()));
+	const all = await Promise.all(
+		Array.from({ length: 4 }, () => startService(readEnvironment(settings(url, { MARKPEN_LOAD: file, MARKPEN_THREADS: "1" })), { web: true, worker: false })),
+	);
+	expect((await rowsOf(url, "SELECT 1 FROM migrations")).length).toBe(1);
+	expect((await rowsOf(url, "SELECT 1 FROM classes")).length).toBe(1);
+	await Promise.all(all.map((running) => running.stop()));
+});
+
+describe("what the database itself holds to", () => {
+	test.each([
+		[
+			"a try number twice",
+			"INSERT INTO hand_ins SELECT gen_random_uuid(), assignment_id, student_id, try_number, source, language, handed_in_at, NULL FROM hand_ins LIMIT 1",
+			/duplicate key/,
+		],
+		["points above what is possible", "UPDATE reports SET earned = possible + 1", /check constraint/],
+		[
+			"two reports of one hand-in, exercise version and core version",
+			"INSERT INTO reports SELECT gen_random_uuid(), check_id, hand_in_id, exercise_version_id, core_version, state, ended, earned, possible, verdicts, note, body, made_at FROM reports LIMIT 1",
+			/duplicate key/,
+		],
+		["a source above 256 KiB", "UPDATE hand_ins SET source = repeat('x', 262145)", /check constraint/],
+		["dates in the wrong order", "UPDATE assignments SET due_at = opens_at - interval '1 day'", /check constraint/],
+		["a hand-in of no assignment", "UPDATE hand_ins SET assignment_id = gen_random_uuid()", /foreign key/],
+		[
+			"two teachers of one sign-in name",
+			"INSERT INTO accounts SELECT gen_random_uuid(), role, name, upper(sign_in_name), passphrase_hash, NULL FROM accounts WHERE role = 'teacher'",
+			/duplicate key/,
+		],
+	])("%s is refused", async (_, sql, message) => {
+		const url = new URL(inject("postgres"));
+		url.pathname = "/demo_template";
+		await expect(rowsOf(url.href, sql)).rejects.toThrow(message);
+	});
+});

@@ -1,0 +1,54 @@
+import { readFileSync } from "node:fs";
+import { readExercise } from "@markpen/core";
+import { afterAll, expect, test } from "vitest";
+import { check, RUN_MILLISECONDS, ThreadLost, Threads } from "../dist/index.js";
+
+const threads = new Threads(2);
+afterAll(() => threads.close());
+
+const reading = readExercise(readFileSync(new URL("../../demo/exercises/mooring-buoy.exercise.yaml", import.meta.url), "utf8"));
+if (!reading.ok) throw new Error("the demo's exercise doesn't read");
+const { exercise } = reading;
+
+test("a program is marked in a thread", async () => {
+	const report = await check(threads, exercise.model, exercise);
+	expect(report.points).toEqual({ earned: 13, possible: 13 });
+});
+
+test("it knows how many could begin at once", async () => {
+	expect([threads.size, threads.idle]).toEqual([2, 2]);
+	const running = threads.run({ do: "draw", source: "walk 5", seed: 1, milliseconds: RUN_MILLISECONDS });
+	expect(threads.idle).toBe(1);
+	await running;
+	expect(threads.idle).toBe(2);
+});
+
+test("the clock stops a run in its thread, which keeps its drawing and serves the next", async () => {
+	const costly = `walk 90\nlet x = 0.5\nrepeat 5000000\n${"  x = sin(x * 57) + cos(x * 31)\n".repeat(60)}end`;
+	const result = await threads.run({ do: "draw", source: costly, seed: 1, milliseconds: 300 });
+	expect([result.ended, result.errors[0]?.code, result.figures.length]).toEqual(["clock", "limit-time", 1]);
+	expect((await threads.run({ do: "draw", source: "walk 5", seed: 1, milliseconds: RUN_MILLISECONDS })).ended).toBe("whole");
+});
+
+test("a thread that doesn't answer is ended from outside, and another takes its place", async () => {
+	// A time so far below zero that even the second of grace is over at once.
+	await expect(threads.run({ do: "draw", source: "repeat 4000000\nlet x = sin(7)\nend", seed: 1, milliseconds: -1_000 })).rejects.toBeInstanceOf(ThreadLost);
+	expect((await threads.run({ do: "draw", source: "walk 5", seed: 1, milliseconds: RUN_MILLISECONDS })).figures.length).toBe(1);
+});
+
+test("two threads give the same bytes", async () => {
+	const both = await Promise.all([0, 1].map(() => threads.run({ do: "mark", source: exercise.model, exercise, milliseconds: RUN_MILLISECONDS })));
+	expect(JSON.stringify(both[0])).toBe(JSON.stringify(both[1]));
+});
+
+test("a picture becomes a PNG with the product's own font", async () => {
+	const svg = (text: string) =>
+		`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 40" width="100" height="40"><text x="5" y="30" font-size="20" font-family="Atkinson Hyperlegible Next">${text}</text></svg>`;
+	const [blank, written] = await Promise.all(["", "Plover"].map((text) => threads.run({ do: "png", svg: svg(text), width: 200 })));
+	expect(
+		Buffer.from(written as Uint8Array)
+			.subarray(1, 4)
+			.toString(),
+	).toBe("PNG");
+	expect((written as Uint8Array).length).toBeGreaterThan((blank as Uint8Array).length + 200);
+});
