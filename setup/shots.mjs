@@ -1,16 +1,40 @@
-// Takes the screenshots of docs/screenshots/ from a running demo: node setup/shots.mjs http://127.0.0.1:4170
-import { mkdirSync } from "node:fs";
+// Takes the pictures of docs/screenshots/ from the demo's data: starts a database and a service of its own, and Chromium.
+import { execFileSync } from "node:child_process";
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { chromium } from "playwright-core";
-import { DEMO_SIGN_INS } from "../demo/dist/index.js";
+import { build } from "./build.mjs";
 import { CHROMIUM_SWITCHES, ensureChromium } from "./chromium.mjs";
+import { startTestPostgres } from "./postgres.mjs";
 import { main, ROOT } from "./run.mjs";
 
-const base = process.argv[2] ?? "http://127.0.0.1:4170";
-const folder = process.argv[3] ?? join(ROOT, "docs/screenshots");
+const folder = process.argv[2] ?? join(ROOT, "docs/screenshots");
+const MARKPEN = join(ROOT, "cli/bin/markpen.mjs");
 
-async function signIn(page, { classCode, signInName, passphrase }) {
-	await page.goto(base);
+/** A service with the checked demo. */
+async function startDemo() {
+	const { demoArchive } = await import("../demo/dist/index.js");
+	const { readEnvironment, startService } = await import("../service/dist/index.js");
+	const files = mkdtempSync(join(tmpdir(), "mark-pen-shots-"));
+	const archive = join(files, "archive.json");
+	writeFileSync(archive, JSON.stringify(demoArchive(new Date())));
+	const postgres = await startTestPostgres();
+	const running = await startService(
+		readEnvironment({ DATABASE_URL: postgres.database("shots"), MARKPEN_LOAD: archive, MARKPEN_CONSOLE: join(ROOT, "console/dist"), MARKPEN_PORT: "0" }),
+		{ web: true, worker: true },
+	);
+	return {
+		address: running.address,
+		async stop() {
+			await running.stop();
+			await postgres.stop();
+			rmSync(files, { recursive: true });
+		},
+	};
+}
+
+async function signIn(page, address, { classCode, signInName, passphrase }) {
+	await page.goto(address);
 	if (classCode) await page.getByLabel(/Class code/).fill(classCode);
 	await page.getByLabel("Sign-in name").fill(signInName);
 	await page.getByLabel("Passphrase").fill(passphrase);
@@ -21,16 +45,16 @@ async function signIn(page, { classCode, signInName, passphrase }) {
 		.waitFor();
 }
 
-await main(async () => {
-	mkdirSync(folder, { recursive: true });
-	const browser = await chromium.launch({ executablePath: ensureChromium(), args: CHROMIUM_SWITCHES });
-	const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: "light" });
-	const shot = (name) => page.screenshot({ path: join(folder, `${name}.png`) });
-	await signIn(page, DEMO_SIGN_INS.teacher);
+async function teacherShots(page, address, shot) {
+	const { DEMO_SIGN_INS } = await import("../demo/dist/index.js");
+	await signIn(page, address, DEMO_SIGN_INS.teacher);
 	await page.getByRole("link", { name: "8 Tern" }).click();
-	await page.getByRole("link", { name: "Pier planks" }).first().waitFor();
+	await page.getByRole("link", { name: "Pier planks", exact: true }).waitFor();
+	await page.waitForTimeout(4000);
+	await page.reload();
+	await page.getByRole("link", { name: "Pier planks", exact: true }).waitFor();
 	await shot("class");
-	await page.getByRole("link", { name: "Pier planks" }).first().click();
+	await page.getByRole("link", { name: "Pier planks", exact: true }).click();
 	await page.locator("img").first().waitFor();
 	await page.getByRole("button", { name: /first plank at 30, 90/ }).hover();
 	await page.waitForTimeout(600);
@@ -40,16 +64,62 @@ await main(async () => {
 	await page.waitForTimeout(300);
 	await shot("hand-in");
 	await page.setViewportSize({ width: 390, height: 844 });
+	await page.locator("[data-criterion=places]").focus();
 	await page.waitForTimeout(300);
-	await page.screenshot({ path: join(folder, "hand-in-narrow.png"), fullPage: true });
-	await page.setViewportSize({ width: 1280, height: 800 });
-	await page.context().clearCookies();
-	await signIn(page, DEMO_SIGN_INS.student);
-	await page.getByRole("link", { name: "Sail" }).click();
+	await shot("hand-in-narrow", true);
+}
+
+async function studentShots(page, address, shot) {
+	const { DEMO_SIGN_INS } = await import("../demo/dist/index.js");
+	await signIn(page, address, DEMO_SIGN_INS.student);
+	await page.getByRole("link", { name: "Sail", exact: true }).click();
 	await page.getByRole("button", { name: /^Run/ }).click();
-	await page.locator("[data-figure]").first().waitFor();
 	await page.locator("[data-figure='0']").hover({ force: true });
 	await page.waitForTimeout(300);
 	await shot("desk");
-	await browser.close();
+}
+
+/** Calls of the command line with what they print, as a terminal shows them. */
+async function terminalShot(page, shot) {
+	const work = mkdtempSync(join(tmpdir(), "mark-pen-terminal-"));
+	const { demoPrograms } = await import("../demo/dist/index.js");
+	const program = demoPrograms().find((p) => p.mistake === "radius-for-diameter");
+	writeFileSync(join(work, "kit.nib.txt"), program.source);
+	const exercise = join(ROOT, "demo/exercises/mooring-buoy.exercise.yaml");
+	const call = (...args) => {
+		try {
+			return execFileSync(process.execPath, [MARKPEN, ...args], { cwd: work, encoding: "utf8" });
+		} catch (error) {
+			return error.stdout;
+		}
+	};
+	const text = `$ markpen figures kit.nib.txt\n${call("figures", "kit.nib.txt")}\n$ markpen check kit.nib.txt --exercise mooring-buoy.exercise.yaml\n${call("check", "kit.nib.txt", "--exercise", exercise)}$ echo $?\n1\n`;
+	await page.setContent(`<body style="margin:0;background:#10192a;color:#e9eef6"><pre style="margin:24px;font:15px/1.5 'DejaVu Sans Mono',monospace;white-space:pre-wrap"></pre>`);
+	await page.locator("pre").evaluate((pre, value) => {
+		pre.textContent = value;
+	}, text);
+	await shot("command-line");
+	rmSync(work, { recursive: true });
+}
+
+await main(async () => {
+	build();
+	mkdirSync(folder, { recursive: true });
+	const { chromium } = await import("playwright-core");
+	const demo = await startDemo();
+	const browser = await chromium.launch({ executablePath: ensureChromium(), args: CHROMIUM_SWITCHES });
+	try {
+		for (const take of [teacherShots, studentShots]) {
+			const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme: "light", locale: "en-GB" });
+			const page = await context.newPage();
+			await take(page, demo.address, (name, fullPage = false) => page.screenshot({ path: join(folder, `${name}.png`), fullPage }));
+			await context.close();
+		}
+		const page = await browser.newPage({ viewport: { width: 1280, height: 620 } });
+		await terminalShot(page, (name) => page.screenshot({ path: join(folder, `${name}.png`) }));
+		execFileSync(process.execPath, [MARKPEN, "draw", join(ROOT, "demo/ferry.nib.txt"), "--out", join(folder, "ferry.png")]);
+	} finally {
+		await browser.close();
+		await demo.stop();
+	}
 });

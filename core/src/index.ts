@@ -16,4 +16,5 @@ export { type FigureData, figureData, reportFigure, sayProblem } from "./say.ts"
 export { DEFAULT_SHEET, ENTRY, type Sheet } from "./tape/layout.ts";
 export { messagesOf } from "./tape/tape.ts";
 export { CORE_VERSION } from "./version.ts";
+export { PROBLEM_CODES } from "./words/problems.ts";
 export { ENDED_WORDS, STATE_WORDS, VERDICT_WORDS } from "./words/states.ts";

@@ -24,12 +24,18 @@ export async function startService(environment: Environment, parts: { web: boole
 	const size = environment.MARKPEN_THREADS ?? availableParallelism();
 	const checks = parts.worker && size > 0;
 	const queue = createQueue(environment.DATABASE_URL, checks, (error) => log.warn({ error: error.message }, "the queue had an error"));
-	await migrate(dataSource, async () => {
-		await queue.start();
-		await setUpQueues(queue);
-		if (environment.MARKPEN_LOAD && !(await one(dataSource.manager, "SELECT 1 FROM accounts LIMIT 1", [])))
-			await loadArchive(dataSource, queue, readArchive(await readFile(environment.MARKPEN_LOAD, "utf8")));
-	});
+	try {
+		await migrate(dataSource, async () => {
+			await queue.start();
+			await setUpQueues(queue);
+			if (environment.MARKPEN_LOAD && !(await one(dataSource.manager, "SELECT 1 FROM accounts LIMIT 1", [])))
+				await loadArchive(dataSource, queue, readArchive(await readFile(environment.MARKPEN_LOAD, "utf8")));
+		});
+	} catch (error) {
+		await queue.stop({ graceful: false, wait: true }).catch(() => undefined);
+		await dataSource.destroy();
+		throw error;
+	}
 	const threads = checks ? new Threads(size) : undefined;
 	const worker = threads && new Worker({ dataSource, queue, threads, log, url: environment.DATABASE_URL });
 	await worker?.start();
