@@ -35,11 +35,23 @@ export const CLASS_LIMITS: Limits = Object.freeze({
 	sheet: 4_096,
 });
 
-/** Asked every {@link STOP_EVERY} steps; true ends the run, which keeps its drawing. */
+/** Asked every so many steps ({@link stopEvery}); true ends the run, which keeps its drawing. */
 export type Stop = () => boolean;
 
-/** Steps between two questions to {@link Stop}. */
-export const STOP_EVERY = 65_536;
+const MOST_BETWEEN = 65_536;
+const LEAST_BETWEEN = 64;
+/** Generated code of this length, in characters, is asked at {@link MOST_BETWEEN}; longer code more often. */
+const USUAL_CODE = 2_000;
+
+/**
+ * Steps between two questions to {@link Stop}. One step runs at most the whole program once, so that longer programs
+ * are asked more often: the time between two questions stays a fraction of a second.
+ *
+ * @param code length of the generated code in characters
+ */
+export function stopEvery(code: number): number {
+	return Math.max(LEAST_BETWEEN, Math.min(MOST_BETWEEN, Math.floor((MOST_BETWEEN * USUAL_CODE) / Math.max(1, code))));
+}
 
 /** A stop that never comes. */
 export const NEVER: Stop = () => false;

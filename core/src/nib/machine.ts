@@ -1,7 +1,7 @@
 import { formatColour } from "../colour/colour.ts";
 import { decimal } from "../geometry/decimal.ts";
 import { cosDeg, directionDeg, sinDeg } from "../geometry/trig.ts";
-import { type Limits, STOP_EVERY, type Stop } from "../limits/limits.ts";
+import type { Limits, Stop } from "../limits/limits.ts";
 import { ENTRY, type Sheet, sheetBounds, upward } from "../tape/layout.ts";
 import { TapeWriter } from "../tape/writer.ts";
 import { chance } from "./chance.ts";
@@ -51,6 +51,8 @@ export class Machine {
 	private cos = 1;
 	private sin = 0;
 	private readonly stop: Stop;
+	/** Steps between two questions to the stop. */
+	private readonly every: number;
 	private readonly imposed: boolean;
 	private readonly chance: () => number;
 	private readonly routines: { routine: number; line: number }[] = [];
@@ -61,14 +63,15 @@ export class Machine {
 	private cells = 0;
 
 	/** @param imposed whether the sheet is the exercise's, which a program's own `sheet` doesn't change */
-	constructor(sheet: Sheet, imposed: boolean, seed: number, limits: Limits, stop: Stop) {
+	constructor(sheet: Sheet, imposed: boolean, seed: number, limits: Limits, stop: Stop, every: number) {
+		this.every = every;
 		this.sheet = sheet;
 		this.imposed = imposed;
 		this.limits = limits;
 		this.stop = stop;
 		this.chance = chance(seed);
 		this.tape = new TapeWriter(limits.entries);
-		this.next = Math.min(limits.steps, STOP_EVERY);
+		this.next = Math.min(limits.steps, every);
 		this.placePen();
 	}
 
@@ -91,14 +94,14 @@ export class Machine {
 			this.fail(line, "limit-steps", { most: this.limits.steps });
 		}
 		if (this.stop()) this.fail(line, "limit-time");
-		this.next = Math.min(this.limits.steps, (Math.floor(this.steps / STOP_EVERY) + 1) * STOP_EVERY);
+		this.next = Math.min(this.limits.steps, (Math.floor(this.steps / this.every) + 1) * this.every);
 	}
 
 	/** Counts the passes of a loop's next block at once, and says how many it may have. */
 	block(left: number, line: number): number {
 		const room = this.limits.steps - this.steps;
 		if (room <= 0) this.fail(line, "limit-steps", { most: this.limits.steps });
-		const passes = Math.min(left, BLOCK, room);
+		const passes = Math.min(left, BLOCK, this.every, room);
 		this.steps += passes;
 		if (this.steps > this.next) this.pause(line);
 		return passes;

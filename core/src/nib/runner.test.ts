@@ -207,6 +207,14 @@ describe("limits", () => {
 		}
 	});
 
+	test("a program with long passes is asked more often, so that its time doesn't run away", () => {
+		const long = `walk 9\nlet x = 0.5\nrepeat 900000000\n${"  x = sin(x * 57) + cos(x * 31)\n".repeat(2_000)}end`;
+		let asked = 0;
+		const result = runOf(long, { limits: { ...CLASS_LIMITS, steps: 1e9 }, stop: () => ++asked > 3 });
+		expect([result.ended, result.tape.length]).toEqual(["clock", 1]);
+		expect(result.steps).toBeLessThan(5_000);
+	});
+
 	test("a thousand nested calls are allowed, one more isn't", () => {
 		const source = (depth: number) => `routine f(n)\n  if n > 1\n    f(n - 1)\n  end\nend\nf(${depth})`;
 		expect(runOf(source(1000)).ended).toBe("whole");

@@ -1,4 +1,4 @@
-import { CLASS_LIMITS, type Limits, NEVER, type Stop } from "../limits/limits.ts";
+import { CLASS_LIMITS, type Limits, NEVER, type Stop, stopEvery } from "../limits/limits.ts";
 import { DEFAULT_SHEET, type Sheet } from "../tape/layout.ts";
 import type { Tape } from "../tape/tape.ts";
 import { TapeFull } from "../tape/writer.ts";
@@ -36,8 +36,8 @@ export interface Run {
  */
 export function run(checked: Checked, options: RunOptions = {}): Run {
 	const limits = options.limits ?? CLASS_LIMITS;
-	const machine = new Machine(options.sheet ?? DEFAULT_SHEET, options.sheet !== undefined, options.seed ?? 1, limits, options.stop ?? NEVER);
 	const emitted = emit(checked);
+	const machine = new Machine(options.sheet ?? DEFAULT_SHEET, options.sheet !== undefined, options.seed ?? 1, limits, options.stop ?? NEVER, stopEvery(emitted.code.length));
 	const place = placeOfLine(checked);
 	let problem: Problem | undefined;
 	try {
