@@ -118,7 +118,7 @@ export async function startPostgres(folder, durable) {
 		"listen_addresses=127.0.0.1",
 		"unix_socket_directories=",
 		"max_connections=100",
-		"log_min_messages=fatal",
+		"log_min_messages=panic",
 		...(durable ? [] : ["fsync=off", "synchronous_commit=off", "full_page_writes=off"]),
 	];
 	const call = [join(bin, "postgres"), "-D", data, "-p", String(port), ...settings.flatMap((s) => ["-c", s])];

@@ -33,9 +33,13 @@ async function database() {
 	return { url: server.database(name), stop: server.stop, folder };
 }
 
-/** Starts the service and resolves with its address, and with its exit code later. */
+/** Starts the service and resolves with its address, and with its exit code later. It ends when this process does, however that ends. */
 function serve(environment) {
-	const child = spawn(process.execPath, [join(ROOT, "service/dist/main.js")], { env: { ...process.env, ...environment }, stdio: ["ignore", "pipe", "inherit"], detached: true });
+	const child = spawn(process.execPath, [join(ROOT, "service/dist/main.js")], {
+		env: { ...process.env, ...environment },
+		stdio: ["ignore", "pipe", "inherit", "ipc"],
+		detached: true,
+	});
 	const exited = new Promise((resolve) => child.on("exit", (code) => resolve(code ?? 1)));
 	const ready = new Promise((resolve) => {
 		child.stdout.on("data", (data) => {
