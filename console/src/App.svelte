@@ -9,10 +9,10 @@
 	import ClassPage from "./pages/class/ClassPage.svelte";
 	import AssignmentPage from "./pages/assignment/AssignmentPage.svelte";
 	import HandInPage from "./pages/hand-in/HandInPage.svelte";
-	import WorkList from "./pages/work/WorkList.svelte";
+	import WorkList from "./pages/desk/WorkList.svelte";
 
 	session.load();
-	const desk = () => import("./pages/work/DeskPage.svelte");
+	const desk = () => import("./pages/desk/DeskPage.svelte");
 	const place = $derived(router.place);
 	const teacher = $derived(session.account?.role === "teacher");
 </script>
@@ -34,7 +34,7 @@
 					{#key place.id}<AssignmentPage id={place.id} />{/key}
 				{:else if place.page === "hand-in"}
 					{#key place.id}<HandInPage id={place.id} />{/key}
-				{:else if place.page === "work" && !teacher}
+				{:else if place.page === "desk" && !teacher}
 					{#await desk()}
 						<p class="p-6 text-ink-soft" aria-busy="true">Opening the desk …</p>
 					{:then { default: DeskPage }}

@@ -62,7 +62,7 @@ export const showAssignment = route({
 export const listWork = route({
 	name: "listWork",
 	method: "GET",
-	path: "/work",
+	path: "/my-assignments",
 	who: ["student"],
 	summary: "What the student has to do and has done",
 	params: nothing,
@@ -73,7 +73,7 @@ export const listWork = route({
 export const showWork = route({
 	name: "showWork",
 	method: "GET",
-	path: "/work/:id",
+	path: "/my-assignments/:id",
 	who: ["student"],
 	summary: "One assignment as its student sees it",
 	params: idParams,

@@ -1,13 +1,13 @@
 /** Where in the console one is: the name of the page and the id in its address. */
-export type Place = { readonly page: "home" } | { readonly page: "class" | "assignment" | "hand-in" | "work"; readonly id: string } | { readonly page: "nowhere" };
+export type Place = { readonly page: "home" } | { readonly page: "class" | "assignment" | "hand-in" | "desk"; readonly id: string } | { readonly page: "nowhere" };
 
-const FOLDERS = { classes: "class", assignments: "assignment", "hand-ins": "hand-in", work: "work" } as const;
+const FOLDERS = { classes: "class", assignments: "assignment", "hand-ins": "hand-in", desk: "desk" } as const;
 
 /** The place that an address names. */
 export function placeOf(path: string): Place {
 	const [folder, id, ...rest] = path.split("/").filter(Boolean);
 	if (folder === undefined) return { page: "home" };
-	if (id === undefined || rest.length > 0 || !(folder in FOLDERS)) return { page: "nowhere" };
+	if (id === undefined || rest.length > 0 || !Object.hasOwn(FOLDERS, folder)) return { page: "nowhere" };
 	return { page: FOLDERS[folder as keyof typeof FOLDERS], id };
 }
 

@@ -42,7 +42,7 @@
 	<div class="flex min-h-15 flex-wrap items-center gap-x-4 gap-y-2 border-b border-rule px-4 py-2 sm:px-6">
 		<div>
 			<div class="text-[13px] text-ink-soft">
-				{#if teacher}<a href="/classes/{page.classId}">{page.className}</a> / <a href="/assignments/{page.assignmentId}">{page.title}</a>{:else}<a href="/">My work</a> / <a href="/work/{page.assignmentId}">{page.title}</a>{/if}
+				{#if teacher}<a href="/classes/{page.classId}">{page.className}</a> / <a href="/assignments/{page.assignmentId}">{page.title}</a>{:else}<a href="/">My work</a> / <a href="/desk/{page.assignmentId}">{page.title}</a>{/if}
 			</div>
 			<h1>{page.student.name} <span class="text-[15px] font-normal text-ink-soft">try {page.tryNumber} of {page.tries.length}, handed in {moment(page.handedInAt)}</span></h1>
 		</div>

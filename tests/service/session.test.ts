@@ -1,0 +1,70 @@
+import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { DEMO_SIGN_INS } from "../../demo/dist/index.js";
+import { Site, visitorOf } from "../site.ts";
+
+let site: Site;
+beforeAll(async () => {
+	site = await Site.start({ web: true, worker: false });
+});
+afterAll(() => site.stop());
+
+const { teacher, student } = DEMO_SIGN_INS;
+
+describe("signing in", () => {
+	test("a teacher by name, a student by class code and name, in any case", async () => {
+		expect(await site.visitor().signIn({ body: { signInName: teacher.signInName.toUpperCase(), passphrase: teacher.passphrase } })).toMatchObject({
+			role: "teacher",
+			name: teacher.name,
+		});
+		expect(await site.visitor().signIn({ body: { classCode: student.classCode.toUpperCase(), signInName: "Idris", passphrase: student.passphrase } })).toMatchObject({
+			role: "student",
+			name: student.name,
+		});
+	});
+
+	test.each([
+		["a wrong passphrase", { signInName: teacher.signInName, passphrase: "lantern-quay-53" }],
+		["a name of nobody", { signInName: "nobody", passphrase: teacher.passphrase }],
+		["a student without the class code", { signInName: student.signInName, passphrase: student.passphrase }],
+		["a student with another class's code", { classCode: "wren-7", signInName: student.signInName, passphrase: student.passphrase }],
+		["a teacher with a class code", { classCode: student.classCode, signInName: teacher.signInName, passphrase: teacher.passphrase }],
+		["a name that is a pattern", { signInName: "%", passphrase: teacher.passphrase }],
+		["a name that is a query", { signInName: "' OR 1=1 --", passphrase: "x" }],
+	])("%s is refused like any other", async (_, body) => {
+		await expect(site.visitor().signIn({ body })).rejects.toMatchObject({ status: 401, code: "wrong-passphrase" });
+	});
+
+	test("a call without what it needs is refused with the path of each field", async () => {
+		await expect(site.visitor().signIn({ body: { signInName: "", passphrase: "x" } })).rejects.toMatchObject({ status: 400, problem: { errors: [{ path: "signInName" }] } });
+	});
+
+	test("the cookie is out of scripts' reach and stays on the site", async () => {
+		let cookie = "";
+		const client = visitorOf(site.address, (response) => {
+			cookie = response.headers.get("set-cookie") ?? cookie;
+		});
+		await client.signIn({ body: { signInName: teacher.signInName, passphrase: teacher.passphrase } });
+		expect(cookie).toMatch(/^markpen_session=[\w-]{43}; Path=\/; HttpOnly; SameSite=Lax$/);
+	});
+});
+
+test("passphrases are stored as argon2id and sessions as hashes: no secret is in the database", async () => {
+	await site.teacher();
+	const accounts = await site.rows<{ passphrase_hash: string }>("SELECT passphrase_hash FROM accounts");
+	expect(accounts.length).toBe(13);
+	for (const { passphrase_hash } of accounts) expect(passphrase_hash).toMatch(/^\$argon2id\$v=19\$m=19456,t=2,p=1\$/);
+	const sessions = await site.rows<{ token_hash: string }>("SELECT token_hash FROM sessions");
+	for (const { token_hash } of sessions) expect(token_hash).toMatch(/^[0-9a-f]{64}$/);
+});
+
+test("signing out ends this session and no other", async () => {
+	const [one, other] = [await site.teacher(), await site.teacher()];
+	await one.signOut({});
+	await expect(one.whoAmI({})).rejects.toMatchObject({ code: "signed-out" });
+	expect(await other.whoAmI({})).toMatchObject({ name: teacher.name });
+});
+
+test("thirty students sign in at once", async () => {
+	const all = await Promise.all(Array.from({ length: 30 }, () => site.student()));
+	expect(await Promise.all(all.map(async (client) => (await client.whoAmI({})).name))).toEqual(Array(30).fill(student.name));
+});
