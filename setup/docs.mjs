@@ -2,7 +2,7 @@
 import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
-import { PROBLEM_CODES, STATEMENTS } from "../core/dist/index.js";
+import { KIND_RULES, PROBLEM_CODES, STATEMENTS } from "../core/dist/index.js";
 import { main, ROOT } from "./run.mjs";
 
 const fence = "```";
@@ -18,7 +18,12 @@ function messages() {
 	return `# Codes of errors and remarks\n\nEach names the student's own words or values, its place, and where it can a fix. Made by \`node setup/docs.mjs\`; the examples are in \`core/src/nib/problems.test.ts\`, where every code has one.\n\n${PROBLEM_CODES.map((c) => `- \`${c}\``).join("\n")}\n`;
 }
 
-const PAGES = { "docs/statements.md": statements, "docs/messages.md": messages };
+/** Every kind of figure with its definition. */
+function kinds() {
+	return `# Kinds of figures\n\nThe most particular first; a figure answers to every kind that it is. Made from the kinds' own files by \`node setup/docs.mjs\`.\n\n| kind | what it takes |\n|---|---|\n${KIND_RULES.map((k) => `| \`${k.kind}\` | ${k.definition} |`).join("\n")}\n| \`rounded-rect\` | A placed rect with rounded corners. |\n| \`text\` | Words on the sheet. |\n`;
+}
+
+const PAGES = { "docs/statements.md": statements, "docs/messages.md": messages, "docs/kinds.md": kinds };
 
 /** Pages that are not as the code would make them. */
 export function stalePages() {

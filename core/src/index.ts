@@ -2,6 +2,7 @@ export { type Drawn, draw } from "./draw.ts";
 export { type ExerciseReading, type FileProblem, readExercise } from "./exercise/read.ts";
 export type { ExerciseFile } from "./exercise/schema.ts";
 export { type StudentCopy, sentenceOf, studentCopy } from "./exercise/student-copy.ts";
+export { KIND_RULES } from "./figures/kinds/index.ts";
 export { CLASS_LIMITS, type Limits, type Stop } from "./limits/limits.ts";
 export { lostReport } from "./lost.ts";
 export { type MarkOptions, mark } from "./mark.ts";

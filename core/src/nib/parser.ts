@@ -24,6 +24,7 @@ export interface Reading {
 	readonly program: Program;
 	/** In the order of the source. A program with a problem isn't run. */
 	readonly problems: readonly Problem[];
+	readonly lines: readonly Line[];
 }
 
 const MOST_PROBLEMS = 50;
@@ -74,5 +75,5 @@ export function parse(source: string, limits: Limits = CLASS_LIMITS): Reading {
 	}
 	blocks.finish();
 	problems.sort((a, b) => a.place.line - b.place.line || a.place.column - b.place.column);
-	return { program: { steps: blocks.steps, routines: blocks.routines }, problems: problems.slice(0, MOST_PROBLEMS) };
+	return { program: { steps: blocks.steps, routines: blocks.routines }, problems: problems.slice(0, MOST_PROBLEMS), lines };
 }

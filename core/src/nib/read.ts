@@ -1,5 +1,6 @@
 import { CLASS_LIMITS, type Limits } from "../limits/limits.ts";
 import { type Checked, check } from "./checker.ts";
+import { withoutFollowUps } from "./follow-ups.ts";
 import { parse } from "./parser.ts";
 import type { Problem } from "./problem.ts";
 
@@ -20,10 +21,10 @@ export function sourceBytes(source: string): number {
 export function read(source: string, limits: Limits = CLASS_LIMITS): Read {
 	const bytes = sourceBytes(source);
 	if (bytes > limits.source) return { ok: false, problems: [{ code: "limit-source", place: { line: 1, column: 1, length: 1 }, data: { bytes, most: limits.source } }] };
-	const { program, problems } = parse(source, limits);
+	const { program, problems, lines } = parse(source, limits);
 	const checked = check(program);
 	const taken = new Set(problems.map((p) => p.place.line));
-	const all = [...problems, ...(problems.some((p) => p.code === "end-missing") ? [] : checked.problems.filter((p) => !taken.has(p.place.line)))];
+	const all = withoutFollowUps([...problems, ...(problems.some((p) => p.code === "end-missing") ? [] : checked.problems.filter((p) => !taken.has(p.place.line)))], lines);
 	all.sort((a, b) => a.place.line - b.place.line || a.place.column - b.place.column);
 	return all.length > 0 ? { ok: false, problems: all.slice(0, 50) } : { ok: true, checked, remarks: checked.remarks };
 }

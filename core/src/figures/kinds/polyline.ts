@@ -1,11 +1,5 @@
 import type { KindRule } from "./kind.ts";
 
-export const line: KindRule = {
-	kind: "line",
-	definition: "One straight piece with two ends.",
-	fit: (shape) => (!shape.closed && shape.points.length === 2 ? 0 : undefined),
-};
-
 export const polyline: KindRule = {
 	kind: "polyline",
 	definition: "Straight pieces end to end that don't close.",

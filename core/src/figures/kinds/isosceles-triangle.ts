@@ -1,0 +1,7 @@
+import { equalPair, type KindRule } from "./kind.ts";
+
+export const isoscelesTriangle: KindRule = {
+	kind: "isosceles-triangle",
+	definition: "Three sides, two of them at least of one length.",
+	fit: (shape) => (shape.corners === 3 ? equalPair(shape) : undefined),
+};

@@ -1,0 +1,24 @@
+import type { Line } from "./lexer.ts";
+import type { Problem } from "./problem.ts";
+
+/** Codes that only say that a name isn't known. */
+const ABOUT_NAMES = new Set(["name-unknown", "set-undeclared", "function-unknown", "routine-unknown"]);
+/** Codes of a line whose first word couldn't be understood: it may have been meant to open or close a block. */
+const ABOUT_HEADS = new Set(["statement-unknown", "statement-missing", "statement-other", "statement-case"]);
+
+/**
+ * Leaves out problems that only follow from another: a name that a broken line would have declared, an `end` whose
+ * opener was misspelt, a block whose `end` was. What is left is what the student has to mend: never nothing, since a problem is
+ * left out only for another that stays.
+ */
+export function withoutFollowUps(problems: readonly Problem[], lines: readonly Line[]): Problem[] {
+	const broken = new Set(problems.filter((p) => !ABOUT_NAMES.has(p.code)).map((p) => p.place.line));
+	const lost = new Set(lines.filter((l) => broken.has(l.number)).flatMap((l) => l.tokens.filter((t) => t.type === "name").map((t) => t.text)));
+	const heads = problems.filter((p) => ABOUT_HEADS.has(p.code));
+	return problems.filter((p) => {
+		if (ABOUT_NAMES.has(p.code) && !broken.has(p.place.line)) return !lost.has(String(p.data.name));
+		if (p.code === "end-extra") return !heads.some((h) => h.place.line < p.place.line);
+		if (p.code === "end-missing") return !heads.some((h) => h.data.near === "end" && h.place.line > p.place.line);
+		return true;
+	});
+}
