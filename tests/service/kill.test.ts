@@ -8,16 +8,21 @@ import { demoDatabase, reportOf, rowsOf, settings, visitorOf, workOn } from "../
 const MAIN = fileURLToPath(new URL("../../service/dist/main.js", import.meta.url));
 
 /** A part of the service as a process of its own; resolves once it is ready. */
-async function start(part: "web" | "worker", url: string): Promise<{ child: ChildProcess; address: string }> {
-	const child = spawn(process.execPath, [MAIN, part], { env: { PATH: process.env.PATH, ...settings(url, { MARKPEN_THREADS: "2" }) }, stdio: ["ignore", "pipe", "inherit"] });
+async function start(part: "web" | "worker", url: string): Promise<{ child: ChildProcess; address: string; said: () => string }> {
+	const child = spawn(process.execPath, [MAIN, part], {
+		env: { PATH: process.env.PATH, ...settings(url, { MARKPEN_THREADS: "2", MARKPEN_LOG: "debug" }) },
+		stdio: ["ignore", "pipe", "inherit"],
+	});
+	let log = "";
 	const address = await new Promise<string>((resolve, reject) => {
 		child.stdout?.on("data", (data) => {
+			log += String(data);
 			const found = /ready (\S+)/.exec(String(data))?.[1];
 			if (found) resolve(found);
 		});
 		child.on("exit", (code) => reject(new Error(`the ${part} ended with ${code}`)));
 	});
-	return { child, address };
+	return { child, address, said: () => log };
 }
 
 function ended(child: ChildProcess, signal: NodeJS.Signals): Promise<number | null> {
@@ -88,6 +93,15 @@ test("a hand-in is accepted while no worker runs, and checked when one starts", 
 	expect((await student.showHandIn({ params: { id } })).report).toBeNull();
 	worker = await start("worker", url);
 	expect((await reportOf(student, id)).ended).toBe("whole");
+});
+
+test("logs hold neither sources nor names, also when something goes wrong", async () => {
+	await rowsOf(url, "ALTER TABLE hand_ins ADD CONSTRAINT refused CHECK (source NOT LIKE '%secret%') NOT VALID");
+	await expect(student.handIn({ params: { id: assignmentId }, body: { source: "-- my secret source\nwalk 5" } })).rejects.toMatchObject({ code: "went-wrong" });
+	await rowsOf(url, "ALTER TABLE hand_ins DROP CONSTRAINT refused");
+	expect(web.said()).toContain("a request went wrong");
+	for (const part of [web, worker])
+		for (const secret of ["my secret source", DEMO_SIGN_INS.student.name, DEMO_SIGN_INS.student.passphrase]) expect(part.said()).not.toContain(secret);
 });
 
 test("wrong settings end the start with the name of each", async () => {

@@ -5,7 +5,7 @@ import { Paint } from "./paint.ts";
 import type { Place, Problem } from "./problem.ts";
 import type { Variable } from "./scope.ts";
 import type { Statement } from "./statements/statement.ts";
-import type { DrawNode, ForNode, LetNode, NameNode, Parameter, RoutineNode, Step } from "./tree.ts";
+import { type DrawNode, everyValue, type ForNode, type LetNode, type NameNode, type Parameter, type RoutineNode, type Step, type Value } from "./tree.ts";
 import { ValueEmitter } from "./value-emitter.ts";
 
 /** What a test in generated code says when it fails: it throws the index of its site. */
@@ -34,12 +34,12 @@ export function emit(checked: Checked): Emitted {
 	return new Emitter(checked).program();
 }
 
-/** Loops whose bodies only calculate have their passes counted in blocks. */
-function onlyCalculates(steps: readonly Step[], pure: (step: LetNode | (Step & { node: "if" })) => boolean): boolean {
+/** Whether a body only calculates: no drawing, no inner loop, no value that `calls` something. */
+function onlyCalculates(steps: readonly Step[], calls: (value: Value) => boolean): boolean {
 	return steps.every((step) => {
-		if (step.node === "let" || step.node === "set") return pure(step);
-		if (step.node === "if") return pure(step) && step.branches.every((b) => onlyCalculates(b.body, pure)) && (!step.otherwise || onlyCalculates(step.otherwise, pure));
-		return step.node === "break";
+		if (step.node === "let" || step.node === "set") return !calls(step.value);
+		if (step.node !== "if") return step.node === "break";
+		return step.branches.every((b) => !calls(b.condition) && onlyCalculates(b.body, calls)) && (!step.otherwise || onlyCalculates(step.otherwise, calls));
 	});
 }
 
@@ -75,14 +75,15 @@ export class Emitter {
 		for (const step of this.checked.program.steps) {
 			const variable = step.node === "let" ? this.checked.declared.get(step) : undefined;
 			if (called && variable?.shared) this.mayBeUnset.add(variable);
-			if (step.node !== "let" || this.calls(step)) called = true;
+			if (step.node !== "let" || this.calls(step.value)) called = true;
 		}
 	}
 
-	private calls(step: LetNode): boolean {
-		const seen = JSON.stringify(step.value);
-		return seen.includes('"node":"call"');
-	}
+	/** Whether working out a value calls a routine. */
+	private readonly calls = (value: Value): boolean => {
+		for (const part of everyValue(value)) if (part.node === "call" && this.checked.program.routines.has(part.name)) return true;
+		return false;
+	};
 
 	program(): Emitted {
 		const { program } = this.checked;
@@ -256,7 +257,7 @@ export class Emitter {
 		this.line("}");
 	}
 
-	private whileLoop(condition: Step extends never ? never : (Step & { node: "while" })["condition"], body: readonly Step[], line: number): void {
+	private whileLoop(condition: Value, body: readonly Step[], line: number): void {
 		this.line("for(;;){");
 		this.line(`if(!(${this.values.boolean(condition, "while")}))break;`);
 		this.line(`if(++m.steps>m.next)m.pause(${line});`);
@@ -279,7 +280,7 @@ export class Emitter {
 		const pass = this.temp();
 		const loop = this.capture(() => {
 			head(pass);
-			const leaf = this.leaf(body);
+			const leaf = onlyCalculates(body, this.calls);
 			this.refund.push(leaf ? `m.steps-=e${pass}-${pass}-1;${pass}=${passes};` : `${pass}=${passes};`);
 			this.block(body);
 			this.refund.pop();
@@ -297,13 +298,6 @@ export class Emitter {
 			for (const code of loop.lines) this.line(code);
 			this.line("}");
 		}
-	}
-
-	private leaf(body: readonly Step[]): boolean {
-		return onlyCalculates(body, (step) => {
-			const source = JSON.stringify(step.node === "if" ? step.branches.map((b) => b.condition) : step.value);
-			return ![...this.routineNumbers.keys()].some((name) => source.includes(`"node":"call","name":${JSON.stringify(name)}`));
-		});
 	}
 
 	/** Locals that hold numbers and are changed in a body. */
@@ -351,7 +345,7 @@ export class Emitter {
 		this.line(`s[${index}](${["m", step.place.line, ...values].join(",")});`);
 	}
 
-	private points(items: readonly NonNullable<DrawNode["values"][number]>[], owner: string): string {
+	private points(items: readonly Value[], owner: string): string {
 		return `[${this.values.given(items.map((item) => [item, "number", owner])).join(",")}]`;
 	}
 

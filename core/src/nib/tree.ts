@@ -117,3 +117,23 @@ export function* everyStep(steps: readonly Step[]): Generator<Step> {
 		}
 	}
 }
+
+/** A value and all values inside it. */
+export function* everyValue(value: Value): Generator<Value> {
+	yield value;
+	switch (value.node) {
+		case "unary":
+			yield* everyValue(value.value);
+			break;
+		case "binary":
+			yield* everyValue(value.left);
+			yield* everyValue(value.right);
+			break;
+		case "call":
+			for (const given of value.values) yield* everyValue(given);
+			break;
+		case "list":
+			for (const item of value.items) yield* everyValue(item);
+			break;
+	}
+}

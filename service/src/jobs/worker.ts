@@ -3,6 +3,7 @@ import pg from "pg";
 import type PgBoss from "pg-boss";
 import type { Logger } from "pino";
 import type { DataSource } from "typeorm";
+import { told } from "../told.ts";
 import { checkHandIn } from "./check-hand-in.ts";
 import { CHECK_CHANNEL, CHECK_QUEUE, type CheckJob } from "./queue.ts";
 
@@ -77,7 +78,7 @@ export class Worker {
 				if (jobs.length > 0) this.again = true;
 			} while (this.again);
 		} catch (error) {
-			this.log.error({ error }, "fetching jobs failed; the poll will try again");
+			this.log.error({ error: told(error) }, "fetching jobs failed; the poll will try again");
 		} finally {
 			this.looking = false;
 		}
@@ -86,7 +87,7 @@ export class Worker {
 	private begin(job: PgBoss.Job<CheckJob>): void {
 		const done = checkHandIn(this.dataSource, this.queue, this.threads, job)
 			.catch(async (error: unknown) => {
-				this.log.error({ error, check: job.data.checkId }, "a check failed and goes back to the queue");
+				this.log.error({ error: told(error), check: job.data.checkId }, "a check failed and goes back to the queue");
 				await this.queue.fail(CHECK_QUEUE, job.id, {}).catch(() => undefined);
 			})
 			.finally(() => {

@@ -2,6 +2,7 @@ import type { Problem } from "@markpen/contract";
 import plugin from "fastify-plugin";
 import { hasZodFastifySchemaValidationErrors } from "fastify-type-provider-zod";
 import { Refusal } from "../refusals.ts";
+import { told } from "../told.ts";
 
 function problemOf(error: unknown): Problem {
 	const refusal = error instanceof Refusal ? error : asRefusal(error);
@@ -25,7 +26,7 @@ function asRefusal(error: unknown): Refusal {
 export const errors = plugin(async (app) => {
 	app.setErrorHandler((error, request, reply) => {
 		const problem = problemOf(error);
-		if (problem.status >= 500) request.log.error({ error }, "a request went wrong");
+		if (problem.status >= 500) request.log.error({ error: told(error) }, "a request went wrong");
 		return reply.status(problem.status).type("application/problem+json").send(JSON.stringify(problem));
 	});
 });

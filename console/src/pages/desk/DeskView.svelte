@@ -44,6 +44,7 @@
 			{#if desk.error}<p class="mt-3 border-l-[3px] border-missed py-0.5 pl-3" role="alert">{desk.error}</p>{/if}
 			{#if desk.result && report}
 				<p class="mt-3 border-l-[3px] border-ink py-0.5 pl-3" data-testid="result"><b>Handed in: {report.points.earned} of {report.points.possible} points.</b> <a href="/hand-ins/{desk.result.id}">See it on the drawing</a></p>
+				{#each report.errors as e (e.line + e.code)}<p class="mt-2 border-l-[3px] border-missed py-0.5 pl-3 text-[13px]">{report.state === "unreadable" ? "It can't be read" : "It stopped"} in line {e.line}: {e.message}</p>{/each}
 			{/if}
 		</div>
 	</section>
