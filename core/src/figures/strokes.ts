@@ -1,11 +1,10 @@
+import { PointIndex } from "../geometry/point-index.ts";
 import { distance, distanceToSegment, type Point, signedArea } from "../geometry/points.ts";
 import type { Outline } from "./outline.ts";
 import type { Tolerance } from "./tolerance.ts";
 
 /** Distance at which walked points are one point: far above rounding errors, far below what anyone draws. */
 const SAME = 1e-6;
-
-const keyOf = (p: Point) => `${Math.round(p[0] / (SAME * 4))} ${Math.round(p[1] / (SAME * 4))}`;
 
 /**
  * Cuts one stroke of walked pieces into closed outlines and what is left over. Where a stroke comes back to a point of
@@ -17,7 +16,7 @@ export class StrokeCutter {
 	private points: Point[] = [];
 	private entries: number[] = [];
 	private lengths: number[] = [0];
-	private index = new Map<string, number>();
+	private index = new PointIndex(SAME * 4);
 	/** Place in `outlines` of the loop closed last in this stroke. */
 	private lastLoop: number | undefined;
 
@@ -30,7 +29,8 @@ export class StrokeCutter {
 		this.points = [start];
 		this.entries = [];
 		this.lengths = [0];
-		this.index = new Map([[keyOf(start), 0]]);
+		this.index = new PointIndex(SAME * 4);
+		this.index.add(start, 0);
 	}
 
 	/** Adds the next piece of the stroke. */
@@ -41,9 +41,9 @@ export class StrokeCutter {
 		this.points.push(to);
 		this.entries.push(entry);
 		this.lengths.push((this.lengths.at(-1) as number) + length);
-		const at = this.meets(to);
+		const at = this.index.find(to);
 		if (at === undefined) {
-			if (!this.nearStart(to) && !this.landsInFirst(to)) this.index.set(keyOf(to), this.points.length - 1);
+			if (!this.nearStart(to) && !this.landsInFirst(to)) this.index.add(to, this.points.length - 1);
 			return;
 		}
 		if (this.points.length - 1 - at >= 3 && this.hasArea(at)) this.close(at, 0);
@@ -67,20 +67,6 @@ export class StrokeCutter {
 	private shortestEnd(): number {
 		const n = this.lengths.length;
 		return Math.min(this.lengths[1] as number, (this.lengths[n - 1] as number) - (this.lengths[n - 2] as number));
-	}
-
-	/** The earlier point of this stroke that a point lies on. */
-	private meets(p: Point): number | undefined {
-		const cell = [Math.round(p[0] / (SAME * 4)), Math.round(p[1] / (SAME * 4))] as const;
-		for (const dx of [0, -1, 1]) {
-			for (const dy of [0, -1, 1]) {
-				const at = this.index.get(`${cell[0] + dx} ${cell[1] + dy}`);
-				if (at === undefined) continue;
-				const q = this.points[at] as Point;
-				if (distance(p[0], p[1], q[0], q[1]) <= SAME * 4) return at;
-			}
-		}
-		return undefined;
 	}
 
 	private hasArea(from: number): boolean {
@@ -132,7 +118,7 @@ export class StrokeCutter {
 		const [from, tip] = [this.points[at] as Point, this.points[at + 1] as Point];
 		const rows = this.entries.slice(at);
 		this.outlines.push({ points: [from, tip], entries: rows, closed: false, gap: 0, overdrawn: 1 });
-		this.index.delete(keyOf(tip));
+		this.index.remove(tip);
 		this.points.length = at + 1;
 		this.entries.length = at;
 		this.lengths.length = at + 1;
