@@ -1,7 +1,7 @@
 import { z } from "zod";
-import { formatColour } from "../../colour/colour.ts";
+import { formatColour, parseColour } from "../../colour/colour.ts";
 import { difference } from "../../colour/difference.ts";
-import { nameOf as colourName, familiesOf } from "../../colour/family.ts";
+import { nameOf as colourName, FAMILIES, type Family, familiesOf } from "../../colour/family.ts";
 import { type Common, type Finding, figureName, type Judgement } from "../criterion.ts";
 import { subjectsOf } from "../scene.ts";
 import { colourWord, isColour } from "../selector.ts";
@@ -38,9 +38,10 @@ function isSame(a: number, b: number): boolean {
 	return a === b || (a !== -1 && b !== -1 && (difference(a, b) < 5 || familiesOf(a)[0] === familiesOf(b)[0]));
 }
 
+/** Whether a paint is within a distance of a colour; a family has no one place, so that its own borders count. */
 function isNear(paint: number, word: string, by: number): boolean {
-	const wanted = Number.parseInt(word.replace("#", "").padEnd(8, "f"), 16);
-	return word.startsWith("#") ? difference(paint, wanted >>> 0) <= by : isColour(paint, word);
+	const wanted = parseColour(word);
+	return wanted === undefined || FAMILIES.includes(word as Family) ? isColour(paint, word) : difference(paint, wanted) <= by;
 }
 
 /** What colour figures, words or the paper have. */
