@@ -92,3 +92,21 @@ test("a finding points at the figures and lines it rests on", () => {
 	expect([across?.figures, across?.lines, across?.wanted, across?.found]).toEqual([[0], [4], "80", "160"]);
 	expect(report.figures[0]?.outline).toMatch(/^M[\d. LM]+Z$/);
 });
+
+test("without a sheet of the exercise's, places are judged on the program's own", () => {
+	const reading = readExercise(`format: markpen/exercise@1
+id: corner
+title: Corner
+brief: A circle in the upper left quarter of your own sheet.
+model: circle centre 10, 10 radius 5
+figures:
+  buoy: { kind: circle }
+criteria:
+  - { id: there, check: position, of: buoy, in: upper left quarter, points: 1 }
+`);
+	if (!reading.ok) throw new Error(JSON.stringify(reading.problems));
+	const verdict = (source: string) => mark(source, reading.exercise).criteria[0]?.verdict;
+	expect(verdict("circle centre 150, 100 radius 5")).toBe("met");
+	expect(verdict("sheet 200, 200\ncircle centre 150, 100 radius 5")).toBe("missed");
+	expect(verdict("sheet 200, 200 origin centre\ncircle centre -50, 50 radius 5")).toBe("met");
+});

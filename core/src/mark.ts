@@ -7,7 +7,7 @@ import { judge, type Marked } from "./marking/judge.ts";
 import { pictureOf } from "./picture/picture.ts";
 import { MOST_FIGURES, type Report, type ReportCriterion } from "./report.ts";
 import { reportFigure, sayProblem } from "./say.ts";
-import { DEFAULT_SHEET, ENTRY } from "./tape/layout.ts";
+import { ENTRY } from "./tape/layout.ts";
 import { messagesOf } from "./tape/tape.ts";
 import { CORE_VERSION } from "./version.ts";
 import { verdictSentence, wantedAndFound } from "./words/findings.ts";
@@ -28,7 +28,7 @@ export function mark(source: string, exercise: ExerciseFile, options: MarkOption
 	const limits = { ...(options.limits ?? CLASS_LIMITS), ...(exercise.run?.steps && { steps: exercise.run.steps }) };
 	const drawn = draw(source, { seed, limits, ...(options.stop && { stop: options.stop }), ...(exercise.sheet && { sheet: exercise.sheet }) });
 	const wanted = { figures: new Map(Object.entries(exercise.figures)), criteria: exercise.criteria, exactness: exercise.tolerance };
-	const marked = judge(drawn.drawing, exercise.sheet ?? DEFAULT_SHEET, drawn.tape.sheet, wanted);
+	const marked = judge(drawn.drawing, drawn.tape.sheet, wanted);
 	return {
 		version: CORE_VERSION,
 		exercise: exercise.id,

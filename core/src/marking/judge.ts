@@ -49,10 +49,10 @@ function stated(wanted: Wanted): Map<string, Stated> {
 	return all;
 }
 
-/** Judges a drawing. */
-export function judge(drawing: Drawing, sheet: Sheet, ownSheet: Sheet, wanted: Wanted): Marked {
+/** Judges a drawing on the sheet it was drawn on: the exercise's, or the program's own where it has none. */
+export function judge(drawing: Drawing, sheet: Sheet, wanted: Wanted): Marked {
 	const taken = match(drawing.figures, wanted.figures, stated(wanted), sheet);
-	const scene: Scene = { drawing, sheet, ownSheet, exactness: wanted.exactness, taken };
+	const scene: Scene = { drawing, sheet, exactness: wanted.exactness, taken };
 	const judged = wanted.criteria.map((criterion) => {
 		const check = checkOf(criterion);
 		return { criterion, forbids: check.forbids(criterion), judgement: check.judge(criterion, scene) };

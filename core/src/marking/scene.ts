@@ -36,8 +36,6 @@ export interface Scene {
 	readonly sheet: Sheet;
 	readonly exactness: Exactness;
 	readonly taken: ReadonlyMap<string, Taken>;
-	/** The program's own sheet where the exercise has none. */
-	readonly ownSheet: Sheet;
 }
 
 /** The figures that a criterion's `of` names. */

@@ -66,9 +66,10 @@
 					{:else}
 						<li class="text-ink-soft">Nothing that can be seen.</li>
 					{/each}
+					{#if report.figuresInAll > report.figures.length}<li class="px-1 py-1 text-ink-soft">… and {report.figuresInAll - report.figures.length} figures more.</li>{/if}
 				</ol>
 			</section>
-			<section aria-label="Source" class="border-t border-rule px-4 py-4 lg:border-t-0 lg:border-l">
+			<section aria-label="Source" class="order-3 border-t border-rule px-4 py-4 lg:order-none lg:border-t-0 lg:border-l">
 				<div class="flex h-8 items-center justify-between"><h2>Source</h2><span class="text-[13px] text-ink-soft">{statements} statements</span></div>
 				<div class="mt-3">
 					<Source source={page.source} errors={report.errors} lit={lit.lines} onpoint={(line) => (pointed = line === null ? null : { on: "line", line })} />
@@ -84,7 +85,7 @@
 					</p>
 				{/if}
 			</section>
-			<section aria-label="Criteria" class="border-t border-rule px-4 py-4 sm:pr-6 lg:border-t-0 lg:border-l">
+			<section aria-label="Criteria" class="order-2 border-t border-rule px-4 py-4 sm:pr-6 lg:order-none lg:border-t-0 lg:border-l">
 				<div class="flex h-8 items-center"><h2>Criteria</h2></div>
 				<div class="mt-3"><Criteria criteria={report.criteria} lit={lit.criteria} onpoint={(criterion) => (pointed = criterion === null ? null : { on: "criterion", id: criterion })} /></div>
 				{#if report.state === "unreadable"}<p class="mt-3 border-l-[3px] border-ink py-0.5 pl-3">The program can't be read, so it wasn't run. The source says where.</p>{/if}

@@ -29,7 +29,7 @@ export const sheet: Check<Options> = {
 	judge(o, scene): Judgement {
 		const findings: Finding[] = [];
 		if (o.size) {
-			const { width, height } = scene.ownSheet;
+			const { width, height } = scene.sheet;
 			findings.push({ met: width === o.size[0] && height === o.size[1], code: "sheet-size", data: { wanted: o.size.join(" by "), found: `${width} by ${height}` } });
 		}
 		if (o.paper !== undefined) {
