@@ -4,11 +4,8 @@ import { sentenceOf } from "./exercise/student-copy.ts";
 import { CLASS_LIMITS, type Limits, type Stop } from "./limits/limits.ts";
 import { nameOf } from "./marking/checks/check.ts";
 import { judge, type Marked } from "./marking/judge.ts";
-import { pictureOf } from "./picture/picture.ts";
-import { MOST_FIGURES, type Report, type ReportCriterion } from "./report.ts";
-import { reportFigure, sayProblem } from "./say.ts";
-import { ENTRY } from "./tape/layout.ts";
-import { messagesOf } from "./tape/tape.ts";
+import type { Report, ReportCriterion } from "./report.ts";
+import { sayDrawn } from "./say.ts";
 import { CORE_VERSION } from "./version.ts";
 import { verdictSentence, wantedAndFound } from "./words/findings.ts";
 
@@ -32,21 +29,12 @@ export function mark(source: string, exercise: ExerciseFile, options: MarkOption
 	return {
 		version: CORE_VERSION,
 		exercise: exercise.id,
-		state: drawn.state,
-		ended: drawn.ended,
 		points: marked.points,
 		criteria: marked.judged.map((judged) => criterionOf(judged, drawn)),
 		slips: [],
-		figures: drawn.drawing.figures.slice(0, MOST_FIGURES).map((figure) => reportFigure(figure, drawn.tape.sheet)),
-		figuresInAll: drawn.drawing.figures.length + drawn.drawing.leftOut,
 		taken: [...marked.taken.values()].map(({ name, slots }) => ({ name, figures: slots.map((f) => f?.index ?? null) })),
-		errors: drawn.errors.map(sayProblem),
-		remarks: drawn.remarks.map(sayProblem),
-		messages: messagesOf(drawn.tape, ENTRY.message),
-		steps: drawn.steps,
-		entries: drawn.tape.length,
 		seed,
-		picture: pictureOf(drawn.tape),
+		...sayDrawn(drawn),
 	};
 }
 

@@ -47,26 +47,30 @@ export interface ReportCriterion {
 	readonly lines: readonly number[];
 }
 
-/** All that marking one program against one exercise found. Plain data: it is stored and sent as it is. */
-export interface Report {
-	readonly version: string;
-	readonly exercise: string;
+/** A program run and recognised, in words and as plain data. */
+export interface SaidDrawing {
 	readonly state: State;
 	readonly ended: Ended;
-	readonly points: { readonly earned: number; readonly possible: number };
-	readonly criteria: readonly ReportCriterion[];
-	/** Known mistakes that explain what was missed. */
-	readonly slips: readonly { readonly id: string; readonly lines: readonly number[] }[];
 	/** The first figures in drawing order, as many as a person can read. */
 	readonly figures: readonly ReportFigure[];
 	readonly figuresInAll: number;
-	/** Which drawn figure was taken for which wanted one. */
-	readonly taken: readonly { readonly name: string; readonly figures: readonly (number | null)[] }[];
 	readonly errors: readonly SaidProblem[];
 	readonly remarks: readonly SaidProblem[];
 	readonly messages: readonly { readonly line: number; readonly text: string }[];
 	readonly steps: number;
 	readonly entries: number;
-	readonly seed: number;
 	readonly picture: Picture;
+}
+
+/** All that marking one program against one exercise found. Plain data: it is stored and sent as it is. */
+export interface Report extends SaidDrawing {
+	readonly version: string;
+	readonly exercise: string;
+	readonly points: { readonly earned: number; readonly possible: number };
+	readonly criteria: readonly ReportCriterion[];
+	/** Known mistakes that explain what was missed. */
+	readonly slips: readonly { readonly id: string; readonly lines: readonly number[] }[];
+	/** Which drawn figure was taken for which wanted one. */
+	readonly taken: readonly { readonly name: string; readonly figures: readonly (number | null)[] }[];
+	readonly seed: number;
 }

@@ -1,10 +1,12 @@
 import { formatColour } from "./colour/colour.ts";
+import type { Drawn } from "./draw.ts";
 import type { Figure } from "./figures/figure.ts";
 import { rimOf } from "./geometry/ellipse.ts";
 import type { Problem } from "./nib/problem.ts";
-import { pathThrough } from "./picture/picture.ts";
-import type { ReportFigure, SaidProblem } from "./report.ts";
-import { type Sheet, upward } from "./tape/layout.ts";
+import { pathThrough, pictureOf } from "./picture/picture.ts";
+import { MOST_FIGURES, type ReportFigure, type SaidDrawing, type SaidProblem } from "./report.ts";
+import { ENTRY, type Sheet, upward } from "./tape/layout.ts";
+import { messagesOf } from "./tape/tape.ts";
 import { problemSentence } from "./words/problems.ts";
 import { figureSentence } from "./words/readback.ts";
 
@@ -23,6 +25,22 @@ export function reportFigure(figure: Figure, sheet: Sheet): ReportFigure {
 function outlinePath({ points, oval, closed }: Figure, sheet: Sheet): string {
 	const round = points.length === 0 && oval ? rimOf(oval.x, oval.y, oval.rx, oval.ry, oval.turned, upward(sheet.origin), 48) : points;
 	return pathThrough(round, closed, sheet);
+}
+
+/** A program run and recognised, in words: what a desk shows, and what a report holds beside its verdicts. */
+export function sayDrawn({ state, ended, steps, tape, drawing, errors, remarks }: Drawn): SaidDrawing {
+	return {
+		state,
+		ended,
+		figures: drawing.figures.slice(0, MOST_FIGURES).map((figure) => reportFigure(figure, tape.sheet)),
+		figuresInAll: drawing.figures.length + drawing.leftOut,
+		errors: errors.map(sayProblem),
+		remarks: remarks.map(sayProblem),
+		messages: messagesOf(tape, ENTRY.message),
+		steps,
+		entries: tape.length,
+		picture: pictureOf(tape),
+	};
 }
 
 const exact = (v: number) => Math.round(v * 1e6) / 1e6 + 0;

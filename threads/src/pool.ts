@@ -21,7 +21,6 @@ export class ThreadLost extends Error {
 export class Threads {
 	readonly size: number;
 	private readonly pool: Piscina;
-	private active = 0;
 
 	/** @param size how many threads; one a core unless said */
 	constructor(size = availableParallelism()) {
@@ -36,17 +35,11 @@ export class Threads {
 		});
 	}
 
-	/** How many tasks could begin at once. */
-	get idle(): number {
-		return Math.max(0, this.size - this.active);
-	}
-
 	/** Runs a task; throws {@link ThreadLost} if its thread is ended or dies. */
 	async run<T extends Task>(task: T): Promise<Result<T>> {
 		const aborter = new AbortController();
 		const milliseconds = "milliseconds" in task ? task.milliseconds : RUN_MILLISECONDS;
 		const timer = setTimeout(() => aborter.abort(), milliseconds + GRACE_MILLISECONDS);
-		this.active++;
 		try {
 			return (await this.pool.run(task, { signal: aborter.signal })) as Result<T>;
 		} catch (error) {
@@ -56,7 +49,6 @@ export class Threads {
 			throw error;
 		} finally {
 			clearTimeout(timer);
-			this.active--;
 		}
 	}
 

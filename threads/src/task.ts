@@ -1,4 +1,4 @@
-import type { Ended, ExerciseFile, FigureData, Limits, Picture, Report, ReportFigure, SaidProblem, Sheet, State } from "@markpen/core";
+import type { ExerciseFile, FigureData, Limits, Report, SaidDrawing, Sheet } from "@markpen/core";
 
 /** What a thread can be asked to do. */
 export type Task =
@@ -6,18 +6,9 @@ export type Task =
 	| { readonly do: "draw"; readonly source: string; readonly seed: number; readonly sheet?: Sheet; readonly limits?: Limits; readonly milliseconds: number }
 	| { readonly do: "png"; readonly svg: string; readonly width: number };
 
-/** A program run and recognised, as plain data. */
-export interface DrawResult {
-	readonly state: State;
-	readonly ended: Ended;
-	readonly steps: number;
-	readonly entries: number;
-	readonly picture: Picture;
-	readonly figures: readonly FigureData[];
-	readonly pointed: readonly ReportFigure[];
-	readonly errors: readonly SaidProblem[];
-	readonly remarks: readonly SaidProblem[];
-	readonly messages: readonly { readonly line: number; readonly text: string }[];
+/** A program run and recognised, with the measures of every figure. */
+export interface DrawResult extends SaidDrawing {
+	readonly measures: readonly FigureData[];
 }
 
 /** What each task gives back. */

@@ -1,5 +1,5 @@
 import { fileURLToPath } from "node:url";
-import { CLASS_LIMITS, draw, ENTRY, figureData, MOST_FIGURES, mark, messagesOf, pictureOf, reportFigure, type Stop, sayProblem } from "@markpen/core";
+import { CLASS_LIMITS, draw, figureData, mark, type Stop, sayDrawn } from "@markpen/core";
 import { Resvg } from "@resvg/resvg-js";
 import type { DrawResult, Task } from "./task.ts";
 
@@ -13,24 +13,8 @@ function stopAfter(milliseconds: number): Stop {
 
 function drawn(task: Task & { do: "draw" }): DrawResult {
 	const limits = task.limits ?? CLASS_LIMITS;
-	const { state, ended, steps, tape, drawing, errors, remarks } = draw(task.source, {
-		seed: task.seed,
-		limits,
-		stop: stopAfter(task.milliseconds),
-		...(task.sheet && { sheet: task.sheet }),
-	});
-	return {
-		state,
-		ended,
-		steps,
-		entries: tape.length,
-		picture: pictureOf(tape),
-		figures: drawing.figures.map(figureData),
-		pointed: drawing.figures.slice(0, MOST_FIGURES).map((f) => reportFigure(f, tape.sheet)),
-		errors: errors.map(sayProblem),
-		remarks: remarks.map(sayProblem),
-		messages: messagesOf(tape, ENTRY.message),
-	};
+	const result = draw(task.source, { seed: task.seed, limits, stop: stopAfter(task.milliseconds), ...(task.sheet && { sheet: task.sheet }) });
+	return { ...sayDrawn(result), measures: result.drawing.figures.map(figureData) };
 }
 
 function png(task: Task & { do: "png" }): Uint8Array {

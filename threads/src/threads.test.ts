@@ -15,14 +15,6 @@ test("a program is marked in a thread", async () => {
 	expect(report.points).toEqual({ earned: 13, possible: 13 });
 });
 
-test("it knows how many could begin at once", async () => {
-	expect([threads.size, threads.idle]).toEqual([2, 2]);
-	const running = threads.run({ do: "draw", source: "walk 5", seed: 1, milliseconds: RUN_MILLISECONDS });
-	expect(threads.idle).toBe(1);
-	await running;
-	expect(threads.idle).toBe(2);
-});
-
 test("the clock stops a run in its thread, which keeps its drawing and serves the next", async () => {
 	const costly = `walk 90\nlet x = 0.5\nrepeat 5000000\n${"  x = sin(x * 57) + cos(x * 31)\n".repeat(60)}end`;
 	const result = await threads.run({ do: "draw", source: costly, seed: 1, milliseconds: 300 });

@@ -20,8 +20,8 @@ export async function drawCommand(file: string, options: DrawOptions): Promise<n
 	const source = await readSource(file);
 	const threads = new Threads(1);
 	try {
-		const { picture, pointed, errors, remarks, state, ended, messages } = await threads.run({ do: "draw", source, seed: options.seed, milliseconds: RUN_MILLISECONDS });
-		const svg = svgOf(picture, pointed);
+		const { picture, figures, errors, remarks, state, ended, messages } = await threads.run({ do: "draw", source, seed: options.seed, milliseconds: RUN_MILLISECONDS });
+		const svg = svgOf(picture, figures);
 		if (out?.toLowerCase().endsWith(".png")) await save(out, await threads.run({ do: "png", svg, width: Math.round(picture.width * options.scale) }));
 		else if (out) await save(out, svg);
 		if (options.json)

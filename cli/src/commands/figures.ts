@@ -16,7 +16,7 @@ export async function figuresCommand(file: string, options: FiguresOptions): Pro
 	const source = await readSource(file);
 	const threads = new Threads(1);
 	try {
-		const { figures, errors, remarks } = await threads.run({ do: "draw", source, seed: options.seed, milliseconds: RUN_MILLISECONDS });
+		const { measures: figures, errors, remarks } = await threads.run({ do: "draw", source, seed: options.seed, milliseconds: RUN_MILLISECONDS });
 		const last = Math.max(0, ...figures.map((f) => f.frame));
 		if (options.frame !== undefined && options.frame > last) throw new WrongCall(`${file} has no frame ${options.frame}; its last is ${last}.`);
 		const shown = options.frame === undefined ? figures : figures.filter((f) => f.frame === options.frame);

@@ -26,3 +26,8 @@ export function piecesOf(line: string): Piece[] {
 	if (cut < line.length) pieces.push({ text: line.slice(cut), as: "comment" });
 	return pieces;
 }
+
+/** Statements of a source: its lines but blank ones, comments, `end` and `else`. */
+export function statementsIn(source: string): number {
+	return source.split("\n").filter((line) => line.trim() !== "" && !/^\s*--/.test(line) && !/^\s*(?:end|else)\s*$/.test(line)).length;
+}

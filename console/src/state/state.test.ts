@@ -2,7 +2,7 @@ import { STATEMENTS } from "@markpen/core";
 import { describe, expect, test } from "vitest";
 import { briefHtml } from "./brief.ts";
 import { gridOf, gridStep, sheetPoint } from "./grid.ts";
-import { NIB_HEADS, piecesOf } from "./nib-words.ts";
+import { NIB_HEADS, piecesOf, statementsIn } from "./nib-words.ts";
 import { litBy } from "./pointing.ts";
 import { fromNow } from "./times.ts";
 import { pointsText, tally } from "./verdicts.ts";
@@ -106,4 +106,8 @@ test("how many met each criterion, of those that are checked", () => {
 		{ met: 2, partly: 0 },
 		{ met: 1, partly: 1 },
 	]);
+});
+
+test("statements are lines but blank ones, comments, end and else", () => {
+	expect(statementsIn("-- mine\n\nif true\n  walk 5 -- on\nelse\n  walk 6\nend\n")).toBe(3);
 });

@@ -1,4 +1,4 @@
-import type { Ended, Picture, ReportFigure, SaidProblem, Sheet, State } from "@markpen/core";
+import type { SaidDrawing, Sheet } from "@markpen/core";
 
 /** What the desk asks the drawing worker for. */
 export interface RunRequest {
@@ -7,14 +7,7 @@ export interface RunRequest {
 	readonly sheet: Sheet | null;
 }
 
-/** What a run gave, as plain data. */
-export interface RunAnswer {
+/** What a run gave. */
+export interface RunAnswer extends SaidDrawing {
 	readonly turn: number;
-	readonly state: State;
-	readonly ended: Ended;
-	readonly picture: Picture;
-	readonly figures: readonly ReportFigure[];
-	readonly errors: readonly SaidProblem[];
-	readonly remarks: readonly SaidProblem[];
-	readonly messages: readonly { readonly line: number; readonly text: string }[];
 }

@@ -298,11 +298,6 @@ export class Machine {
 		return n < 1 ? 0 : n;
 	}
 
-	/** Refuses a polygon with more corners than the tape may have entries. */
-	room(line: number, corners: number): void {
-		this.spend(line, corners);
-	}
-
 	notNegative(line: number, phrase: string, value: number, what: string): void {
 		if (value < 0) this.fail(line, "size-negative", { phrase, value: decimal(value), what });
 	}
@@ -326,7 +321,8 @@ export class Machine {
 		return a + b;
 	}
 
-	private spend(line: number, cells: number): void {
+	/** Counts characters, items or corners that the run makes. */
+	spend(line: number, cells: number): void {
 		this.cells += cells;
 		if (this.cells > this.limits.cells) this.fail(line, "limit-cells", { most: this.limits.cells });
 	}

@@ -5,6 +5,7 @@
 	import Source from "../../parts/Source.svelte";
 	import { api } from "../../state/api.ts";
 	import { Loading } from "../../state/loading.svelte.ts";
+	import { statementsIn } from "../../state/nib-words.ts";
 	import { litBy, type Pointed } from "../../state/pointing.ts";
 	import { router } from "../../state/router.svelte.ts";
 	import { session } from "../../state/session.svelte.ts";
@@ -25,7 +26,7 @@
 	const report = $derived(page?.report ?? null);
 	const lit = $derived(litBy(pointed, report));
 	const teacher = $derived(session.account?.role === "teacher");
-	const statements = $derived(page ? page.source.split("\n").filter((l) => l.trim() !== "" && !/^\s*--/.test(l) && !/^\s*(end|else)\s*$/.test(l)).length : 0);
+	const statements = $derived(page ? statementsIn(page.source) : 0);
 
 	function keys(event: KeyboardEvent) {
 		const inField = (event.target as Element).closest("input, textarea, [contenteditable]");

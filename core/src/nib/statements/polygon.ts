@@ -20,7 +20,7 @@ export const polygon: Statement = {
 		if (points) return machine.corners(line, points, angle);
 		const n = machine.whole(line, "sides", sides as number);
 		if (n < 3) machine.fail(line, "sides-few", { value: n });
-		machine.room(line, n);
+		machine.spend(line, n);
 		machine.notNegative(line, "radius", radius, "radius");
 		const round: number[] = [];
 		for (let i = 0; i < n; i++) {
