@@ -65,6 +65,7 @@ function missedSentence(finding: Finding): string {
 	const { data, code } = finding;
 	if (code === "extra") return sentence(`${found} than was asked for.`);
 	if (code === "measure-none") return sentence(`${theFigure(text(data.name))} has no ${measureWord(text(data.what))} to measure: it doesn't close.`);
+	if (code === "position-from-missing") return sentence(`${theFigure(text(data.from))}, from which its place is measured, isn't there.`);
 	if (code === "sheet-off") return sentence(`${found}.`);
 	if (code === "measure" || code === "measure-range") return `Wanted ${measured(text(data.what))} ${wanted}, found ${found}.`;
 	if (code === "count") return `Wanted ${wanted}, found ${found === "0" ? "none" : found}.`;

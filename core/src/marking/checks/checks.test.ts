@@ -150,7 +150,7 @@ const EXAMPLES: Readonly<Record<string, Readonly<Record<string, Example>>>> = {
 			met: "circle centre 100, 100 radius 15\nrect centre 140, 100 size 20, 10",
 			missed: "rect centre 130, 150 size 20, 10",
 			asks: "The middle of the band is 40, 0 from that of the buoy",
-			says: "Wanted a place beside the buoy, found it at no buoy.",
+			says: "The buoy, from which its place is measured, isn't there.",
 		},
 	},
 	colour: {
