@@ -5,11 +5,30 @@ import { sheet } from "./exercise.ts";
 const place = { line: z.int(), column: z.int(), length: z.int() };
 const saidProblem = z.object({ code: z.string(), message: z.string(), ...place, fix: z.object({ place: z.object(place), text: z.string() }).optional() });
 
-const pictureText = z.object({ words: z.string(), x: z.number(), y: z.number(), size: z.number(), anchor: z.enum(["start", "middle", "end"]), turned: z.number() });
+const pictureText = z.object({
+	words: z.string(),
+	x: z.number(),
+	y: z.number(),
+	size: z.number(),
+	anchor: z.enum(["start", "middle", "end"]),
+	turned: z.number(),
+	mirrored: z.literal(true).optional(),
+});
+const lineStyle = z.object({
+	cap: z.enum(["butt", "round", "square"]),
+	join: z.enum(["miter", "round", "bevel"]),
+	miter: z.number(),
+	dash: z.array(z.number()),
+	dashOffset: z.number(),
+});
+const cut = { evenOdd: z.literal(true).optional(), clip: z.int().optional() };
 export const picture = sheet.extend({
 	paper: z.string(),
 	leftOut: z.int(),
-	shapes: z.array(z.object({ d: z.string(), fill: z.string(), ink: z.string(), width: z.number(), lines: z.array(z.int()), text: pictureText.optional() })),
+	clips: z.array(z.object({ d: z.string(), ...cut })).default([]),
+	shapes: z.array(
+		z.object({ d: z.string(), fill: z.string(), ink: z.string(), width: z.number(), lines: z.array(z.int()), text: pictureText.optional(), line: lineStyle.optional(), ...cut }),
+	),
 });
 
 /** What marking one program found: core's report as it is sent. */

@@ -3,9 +3,10 @@ import type { Drawn } from "./draw.ts";
 import type { Figure } from "./figures/figure.ts";
 import { rimOf } from "./geometry/ellipse.ts";
 import type { Problem } from "./nib/problem.ts";
-import { pathThrough, pictureOf } from "./picture/picture.ts";
+import { PathPen } from "./picture/paths.ts";
+import { pictureOf } from "./picture/picture.ts";
 import { MOST_FIGURES, type ReportFigure, type SaidDrawing, type SaidProblem } from "./report.ts";
-import { ENTRY, type Sheet, upward } from "./tape/layout.ts";
+import { type Sheet, upward } from "./tape/layout.ts";
 import { messagesOf } from "./tape/tape.ts";
 import { problemSentence } from "./words/problems.ts";
 import { figureSentence } from "./words/readback.ts";
@@ -24,7 +25,7 @@ export function reportFigure(figure: Figure, sheet: Sheet): ReportFigure {
 /** A figure's outline as a path in the picture's coordinates. */
 function outlinePath({ points, oval, closed }: Figure, sheet: Sheet): string {
 	const round = points.length === 0 && oval ? rimOf(oval.x, oval.y, oval.rx, oval.ry, oval.turned, upward(sheet.origin), 48) : points;
-	return pathThrough(round, closed, sheet);
+	return new PathPen(sheet).through(round, closed);
 }
 
 /** A program run and recognised, in words: what a desk shows, and what a report holds beside its verdicts. */
@@ -36,7 +37,7 @@ export function sayDrawn({ state, ended, steps, tape, drawing, errors, remarks }
 		figuresInAll: drawing.figures.length + drawing.leftOut,
 		errors: errors.map(sayProblem),
 		remarks: remarks.map(sayProblem),
-		messages: messagesOf(tape, ENTRY.message),
+		messages: messagesOf(tape),
 		steps,
 		entries: tape.length,
 		picture: pictureOf(tape),

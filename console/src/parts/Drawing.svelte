@@ -26,6 +26,14 @@
 	const at = $derived(cross && sheetPoint(picture, cross.x, cross.y));
 	const named = $derived(figures.find((f) => f.index === (over ?? (lit.size === 1 ? [...lit][0] : null))));
 
+	const cut = (number: number | undefined) => (number === undefined ? undefined : `url(#${clip}-${number})`);
+
+	/** Turned, and mirrored where it is, about where it stands. */
+	function turned({ x, y, turned: angle, mirrored }: { x: number; y: number; turned: number; mirrored?: true | undefined }) {
+		if (mirrored) return `translate(${x} ${y}) rotate(${-angle}) scale(-1 1) translate(${-x} ${-y})`;
+		return angle ? `rotate(${-angle} ${x} ${y})` : undefined;
+	}
+
 	function point(figure: number | null) {
 		over = figure;
 		onpoint?.(figure);
@@ -67,12 +75,13 @@
 				{#each lines.down as l (l.at)}<path d="M0 {l.at}H{picture.width}" stroke-width={l.strong ? 1.2 : 0.5} vector-effect="non-scaling-stroke" />{/each}
 			</g>
 		{/if}
+		{#each picture.clips as c, i (i)}<clipPath id="{clip}-{i}" clip-path={cut(c.clip)}><path d={c.d} clip-rule={c.evenOdd ? "evenodd" : undefined} /></clipPath>{/each}
 		<g clip-path="url(#{clip})">
 			{#each picture.shapes as s, i (i)}
 				{#if s.text}
-					<text x={s.text.x} y={s.text.y} font-size={s.text.size} text-anchor={s.text.anchor} fill={s.fill} transform={s.text.turned ? `rotate(${-s.text.turned} ${s.text.x} ${s.text.y})` : undefined} style="white-space: pre">{s.text.words}</text>
+					<text x={s.text.x} y={s.text.y} font-size={s.text.size} text-anchor={s.text.anchor} fill={s.fill} transform={turned(s.text)} clip-path={cut(s.clip)} style="white-space: pre">{s.text.words}</text>
 				{:else}
-					<path d={s.d} fill={s.fill} stroke={s.ink} stroke-width={s.width} />
+					<path d={s.d} fill={s.fill} fill-rule={s.evenOdd ? "evenodd" : undefined} stroke={s.ink} stroke-width={s.width} stroke-linecap={s.line?.cap} stroke-linejoin={s.line?.join} stroke-miterlimit={s.line?.miter ?? 10} stroke-dasharray={s.line?.dash.join(" ") || undefined} stroke-dashoffset={s.line?.dashOffset} clip-path={cut(s.clip)} />
 				{/if}
 			{/each}
 		</g>

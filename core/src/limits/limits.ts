@@ -15,6 +15,8 @@ export interface Limits {
 	readonly messages: number;
 	/** Characters of one text. */
 	readonly text: number;
+	/** Items of one list. */
+	readonly list: number;
 	/** Characters and items that a run may make in all. */
 	readonly cells: number;
 	/** Width and height of a sheet. */
@@ -31,6 +33,7 @@ export const CLASS_LIMITS: Limits = Object.freeze({
 	source: 256 * 1024,
 	messages: 64 * 1024,
 	text: 10_000,
+	list: 100_000,
 	cells: 2_000_000,
 	sheet: 4_096,
 });

@@ -2,7 +2,7 @@ import type { Line } from "./lexer.ts";
 import { type Place, type Problem, Unreadable } from "./problem.ts";
 import type { RoutineNode, Step, Value } from "./tree.ts";
 
-type Opened = { readonly head: string; readonly line: Line; body: Step[]; readonly close: () => Step | undefined };
+type Opened = { readonly head: string; readonly line: Line; body: Step[]; readonly close: (last: number) => Step | undefined };
 
 /** The blocks that are open while a source is read, and the statements gathered so far. */
 export class BlockStack {
@@ -25,11 +25,11 @@ export class BlockStack {
 		(this.open.at(-1)?.body ?? this.steps).push(step);
 	}
 
-	/** Opens a block; `make` turns its body into the statement. */
-	begin(head: string, line: Line, make: (body: Step[]) => Step): void {
+	/** Opens a block; `make` turns its body and the line of its end into the statement. */
+	begin(head: string, line: Line, make: (body: Step[], last: number) => Step): void {
 		if (this.open.length >= this.nesting) throw new Unreadable({ code: "nesting-deep", place: headPlace(line), data: { most: this.nesting } });
 		const body: Step[] = [];
-		this.open.push({ head, line, body, close: () => make(body) });
+		this.open.push({ head, line, body, close: (last) => make(body, last) });
 	}
 
 	/** Opens an `if`, whose later branches come with {@link branch}. */
@@ -85,10 +85,10 @@ export class BlockStack {
 		if (!this.balanced && this.open.some((o) => o.line.indent === line.indent)) {
 			while ((this.open.at(-1) as Opened).line.indent !== line.indent) this.missing(line.number);
 		}
-		this.close();
+		this.close(line.number);
 	}
 
-	/** A routine stands at top level: blocks that are still open lack their `end`. */
+	/** A routine or each frame stands at top level: blocks that are still open lack their `end`. */
 	topLevel(line: Line): void {
 		while (this.open.length > 0) this.missing(line.number);
 	}
@@ -101,11 +101,11 @@ export class BlockStack {
 	private missing(before: number | undefined): void {
 		const { head, line } = this.open.at(-1) as Opened;
 		this.report({ code: "end-missing", place: headPlace(line), data: { head, line: line.number, before: before ?? 0 } });
-		this.close();
+		this.close(before ?? line.number);
 	}
 
-	private close(): void {
-		const step = (this.open.pop() as Opened).close();
+	private close(last: number): void {
+		const step = (this.open.pop() as Opened).close(last);
 		if (!step) return;
 		this.add(step);
 		if (step.node === "routine") {

@@ -6,6 +6,8 @@ const END: Token = { type: "sign", text: "", value: 0, place: { line: 0, column:
 /** Walks along the tokens of one statement. */
 export class Cursor {
 	readonly line: Line;
+	/** Things worth saying of the line that are no problems. */
+	readonly remarks: Problem[] = [];
 	private at = 0;
 
 	constructor(line: Line) {
@@ -50,6 +52,10 @@ export class Cursor {
 		if (!this.isWord(text)) return false;
 		this.at++;
 		return true;
+	}
+
+	remark(problem: Problem): void {
+		this.remarks.push(problem);
 	}
 
 	/** The token before the one in front. */

@@ -2,18 +2,28 @@ import type { BlockStack } from "./blocks.ts";
 import { Cursor } from "./cursor.ts";
 import type { Line, Token } from "./lexer.ts";
 import { drawStatement, type Surroundings } from "./phrases.ts";
-import { nearest, type Place } from "./problem.ts";
+import { nearest, type Place, type Problem } from "./problem.ts";
 import { STATEMENTS } from "./statements/index.ts";
+import type { Statement } from "./statements/statement.ts";
 import type { Parameter, Value } from "./tree.ts";
 import { ValueReader } from "./values.ts";
 
 /** Words that open a block closed by `end`. */
-export const OPENERS: ReadonlySet<string> = new Set(["repeat", "for", "while", "if", "routine"]);
+const OPENERS: ReadonlySet<string> = new Set(["repeat", "for", "while", "if", "routine", "each"]);
+
+/** Whether a line opens a block, as far as its first words tell: `area` alone, `picture` before a name. */
+export function opensBlock(tokens: readonly Token[]): boolean {
+	const [head, next] = tokens;
+	if (head?.type !== "name") return false;
+	if (head.text === "area") return next === undefined;
+	if (head.text === "picture") return next?.type === "name";
+	return OPENERS.has(head.text);
+}
 
 /** Words of the language that can't be names. */
 export const RESERVED: ReadonlySet<string> = new Set("let if else repeat for each while routine return break end pen sheet frame true false none and or not mod".split(" "));
 
-const FLOW = new Set(["let", "repeat", "for", "while", "if", "else", "routine", "return", "break", "end"]);
+const FLOW = new Set(["let", "repeat", "for", "each", "while", "if", "else", "routine", "return", "break", "end"]);
 
 /** What other ways of drawing call a statement, and what Nib says. */
 const OTHER_WORDS: Readonly<Record<string, string>> = {
@@ -48,25 +58,36 @@ const OTHER_WORDS: Readonly<Record<string, string>> = {
 export class LineReader {
 	private readonly around: Surroundings;
 	private readonly routines: ReadonlySet<string>;
+	/** The newest drawing statement. */
+	private before: Statement | undefined;
 
 	constructor(around: Surroundings, routines: ReadonlySet<string>) {
 		this.around = around;
 		this.routines = routines;
 	}
 
-	/** Throws Unreadable where the line is wrong. */
-	read(line: Line, blocks: BlockStack): void {
+	/** Reads a line; returns what is worth saying of it. Throws Unreadable where it is wrong. */
+	read(line: Line, blocks: BlockStack): readonly Problem[] {
 		const cursor = new Cursor(line);
+		this.statement(cursor, line, blocks);
+		return cursor.remarks;
+	}
+
+	private statement(cursor: Cursor, line: Line, blocks: BlockStack): void {
 		const head = cursor.front;
 		if (head.type !== "name") return this.noHead(cursor);
 		const next = cursor.ahead(1);
 		if (this.routines.has(head.text) && next.text === "(" && next.type === "sign") return this.call(cursor, blocks);
 		if (FLOW.has(head.text)) return this.flow(cursor, blocks, head);
+		if (head.text === "add" && this.adds(cursor)) return this.add(cursor, blocks);
+		if ((head.text === "area" || head.text === "picture") && opensBlock(line.tokens)) return this.drawnBlock(cursor, blocks, head);
 		if (next.type === "sign" && next.text === "=" && !RESERVED.has(head.text) && !this.statementWithEquals(head.text)) return this.change(cursor, blocks);
+		if (next.type === "sign" && next.text === "[" && next.touching && !RESERVED.has(head.text) && !this.statementWithEquals(head.text)) return this.changeItem(cursor, blocks);
 		if (next.type === "sign" && next.text === "." && head.text in { pen: 1, sheet: 1, frame: 1 }) return this.readOnly(cursor);
 		const statement = STATEMENTS.get(head.text);
 		if (statement) {
 			cursor.take();
+			this.before = statement;
 			return blocks.add(drawStatement(cursor, statement, head.place, this.around));
 		}
 		if (next.type === "sign" && next.text === "(") return this.unknownCall(cursor);
@@ -102,7 +123,9 @@ export class LineReader {
 		return cursor.fail("statement-unknown", place, { found: text, near: near ?? "" }, near ? { place, text: near } : undefined);
 	}
 
+	/** The statement that a phrase on a line of its own belongs to: the one before, if it takes such a phrase. */
 	private phraseOf(word: string): string | undefined {
+		if (this.before?.phrases.some((p) => p.word === word)) return this.before.head;
 		for (const statement of STATEMENTS.values()) if (statement.phrases.some((p) => p.word === word)) return statement.head;
 		return undefined;
 	}
@@ -136,6 +159,66 @@ export class LineReader {
 		blocks.add({ node: "set", name: name.text, value, namePlace: name.place, place: name.place });
 	}
 
+	/** `LIST[i] = VALUE`, with as many indices as the list is deep. */
+	private changeItem(cursor: Cursor, blocks: BlockStack): void {
+		const name = cursor.take();
+		const indices = this.indices(cursor);
+		if (cursor.isSign(".")) cursor.fail("property-set", cursor.span(name.place), { name: name.text, instead: "" });
+		if (!cursor.takeSign("=")) {
+			if (cursor.done) cursor.fail("value-alone", cursor.span(name.place), {});
+			cursor.fail("equals-missing", cursor.place, { name: `${name.text}[ ]` }, { place: { ...cursor.place, length: 0 }, text: "= " });
+		}
+		const value = this.value(cursor, "=");
+		this.finish(cursor);
+		blocks.add({ node: "put", how: "set", name: name.text, indices, value, namePlace: name.place, place: name.place });
+	}
+
+	private indices(cursor: Cursor): Value[] {
+		const indices: Value[] = [];
+		while (cursor.isSign("[") && cursor.front.touching) indices.push(new ValueReader(cursor, this.around.nesting).index());
+		return indices;
+	}
+
+	/** Whether `add` at the start of a line is the statement: not where it is a name being changed. */
+	private adds(cursor: Cursor): boolean {
+		const next = cursor.ahead(1);
+		return !(next.type === "sign" && (next.text === "=" || (next.text === "[" && next.touching && this.around.declared.has("add"))));
+	}
+
+	private add(cursor: Cursor, blocks: BlockStack): void {
+		const { place } = cursor.take();
+		const value = this.value(cursor, "add");
+		this.word(cursor, "to", "add VALUE to LIST");
+		const name = this.name(cursor, "to");
+		const indices = this.indices(cursor);
+		this.finish(cursor);
+		blocks.add({ node: "put", how: "add", name: name.text, indices, value, namePlace: name.place, place });
+	}
+
+	private drawnBlock(cursor: Cursor, blocks: BlockStack, head: Token): void {
+		const { place } = cursor.take();
+		if (head.text === "area") return blocks.begin("area", cursor.line, (body, last) => ({ node: "area", body, last, place }));
+		const name = this.name(cursor, "picture");
+		const size = cursor.takeWord("size") ? this.size(cursor) : undefined;
+		if (!size && !cursor.done) cursor.fail("phrase-unknown", cursor.place, { head: "picture", found: cursor.front.text, words: "size", near: "" });
+		this.finish(cursor, "picture");
+		blocks.begin("picture", cursor.line, (body) => ({ node: "picture", name: name.text, body, namePlace: name.place, place, ...(size && { size }) }));
+	}
+
+	private size(cursor: Cursor): [Value, Value] {
+		const width = this.value(cursor, "size");
+		if (!cursor.takeSign(",")) cursor.fail("value-too-few", cursor.place, { owner: "size", form: "size W, H", count: 2, have: 1 });
+		return [width, this.value(cursor, ",")];
+	}
+
+	private each(cursor: Cursor, blocks: BlockStack, place: Place): void {
+		const name = this.name(cursor, "for each");
+		this.word(cursor, "in", "for each NAME in LIST");
+		const list = this.value(cursor, "in");
+		this.finish(cursor, "for each");
+		blocks.begin("for", cursor.line, (body) => ({ node: "each", name: name.text, list, body, namePlace: name.place, place }));
+	}
+
 	private flow(cursor: Cursor, blocks: BlockStack, head: Token): void {
 		const { place } = head;
 		cursor.take();
@@ -149,7 +232,12 @@ export class LineReader {
 				return blocks.begin("repeat", cursor.line, (body) => ({ node: "repeat", count, body, place }));
 			}
 			case "for":
-				return this.forLoop(cursor, blocks, place);
+				return cursor.takeWord("each") ? this.each(cursor, blocks, place) : this.forLoop(cursor, blocks, place);
+			case "each":
+				blocks.topLevel(cursor.line);
+				this.word(cursor, "frame", "each frame");
+				this.finish(cursor, "each frame");
+				return blocks.begin("each frame", cursor.line, (body) => ({ node: "frames", body, place }));
 			case "while": {
 				const condition = this.condition(cursor, "while");
 				return blocks.begin("while", cursor.line, (body) => ({ node: "while", condition, body, place }));
@@ -179,7 +267,8 @@ export class LineReader {
 
 	private declare(cursor: Cursor, blocks: BlockStack, place: Place): void {
 		const name = this.name(cursor, "let");
-		if (!cursor.takeSign("=")) cursor.fail("equals-missing", cursor.place, { name: name.text }, cursor.done ? undefined : { place: { ...cursor.place, length: 0 }, text: "= " });
+		if (!cursor.takeSign("="))
+			cursor.fail("equals-missing", cursor.place, { name: `let ${name.text}` }, cursor.done ? undefined : { place: { ...cursor.place, length: 0 }, text: "= " });
 		const value = this.value(cursor, "=");
 		this.finish(cursor);
 		blocks.add({ node: "let", name: name.text, value, namePlace: name.place, place });
@@ -228,7 +317,8 @@ export class LineReader {
 	private word(cursor: Cursor, word: string, form: string): void {
 		if (cursor.takeWord(word)) return;
 		const near = cursor.front.type === "name" && nearest(cursor.front.text, [word]);
-		const fix = near ? { place: cursor.place, text: word } : { place: { ...cursor.place, length: 0 }, text: `${word} ` };
+		const noValue = cursor.done || ["from", "to", "by", "in"].includes(cursor.front.text);
+		const fix = !near && noValue ? undefined : near ? { place: cursor.place, text: word } : { place: { ...cursor.place, length: 0 }, text: `${word} ` };
 		cursor.fail("word-missing", cursor.place, { word, form, found: cursor.front.text }, fix);
 	}
 
@@ -251,6 +341,11 @@ export class LineReader {
 		if (front.text === "then" || front.text === "do" || front.text === "{") cursor.fail("word-drop", place, { word: front.text, head: head ?? "" }, { place, text: "" });
 		if (head && (STATEMENTS.has(front.text) || FLOW.has(front.text) || this.routines.has(front.text)))
 			cursor.fail("body-on-line", place, { head, found: front.text }, { place: { ...place, length: 0 }, text: "\n  " });
+		if (front.text === "[" && cursor.last.type !== "number") {
+			const { last } = cursor;
+			const gap = { line: place.line, column: last.place.column + last.place.length, length: place.column - last.place.column - last.place.length };
+			if (gap.length > 0 && gap.line === last.place.line) cursor.fail("index-space", place, { name: last.text }, { place: gap, text: "" });
+		}
 		cursor.fail("line-goes-on", place, { found: extra });
 	}
 }

@@ -1,32 +1,32 @@
-import { formatColour } from "../colour/colour.ts";
-import { decimal } from "../geometry/decimal.ts";
 import { cosDeg, directionDeg, sinDeg } from "../geometry/trig.ts";
-import type { Limits, Stop } from "../limits/limits.ts";
 import { ENTRY, type Sheet, sheetBounds, upward } from "../tape/layout.ts";
 import { TapeWriter } from "../tape/writer.ts";
-import { chance } from "./chance.ts";
-import { Paint } from "./paint.ts";
+import type { Aspect, SettingLog } from "./run-remarks.ts";
+import { RunState, type Setup } from "./run-state.ts";
 
-/** Thrown to end a run: what the program did wrong, or which limit it met. */
-export class Halt extends Error {
-	override readonly name = "Halt";
-	readonly code: string;
-	readonly line: number;
-	readonly data: Readonly<Record<string, string | number>>;
-	constructor(code: string, line: number, data: Readonly<Record<string, string | number>>) {
-		super(code);
-		this.code = code;
-		this.line = line;
-		this.data = data;
-	}
-}
-
-const BLOCK = 16_384;
 /** Beyond this a place is of no use, and sums of places would lose their fractions. */
 const FARTHEST = 1e12;
+const WHITE_PAPER = 0xffffffff;
+
+/** The pen, the paper and what is being recorded; a picture block has its own, and puts these aside. */
+interface Station {
+	readonly tape: TapeWriter;
+	readonly settings: SettingLog;
+	readonly x: number;
+	readonly y: number;
+	readonly facing: number;
+	readonly down: boolean;
+	readonly ink: number;
+	readonly width: number;
+	readonly fill: number;
+	readonly paper: number;
+	readonly area: number;
+	readonly opened: number;
+	readonly size: { readonly width: number; readonly height: number } | undefined;
+}
 
 /** The pen and the sheet while a program runs; generated code and the statements act on it. */
-export class Machine {
+export class Machine extends RunState {
 	x = 0;
 	y = 0;
 	/** Degrees, 0 to the right, anticlockwise as seen. */
@@ -35,43 +35,39 @@ export class Machine {
 	ink = 0x000000ff;
 	width = 2;
 	fill = -1;
-	steps = 0;
-	/** The step after which generated code calls {@link pause}. */
-	next: number;
+	paper = WHITE_PAPER;
 	depth = 0;
-	/** A value that a failed test in generated code speaks of. */
-	bad: unknown = undefined;
 	sheet: Sheet;
 	/** 1 where y grows upwards as seen, else -1. */
 	up: 1 | -1 = 1;
-	readonly tape: TapeWriter;
-	readonly limits: Limits;
-	/** Filled with [line, code, data] of things worth saying that stop nothing. */
-	readonly remarks: { code: string; line: number; data: Readonly<Record<string, string | number>> }[] = [];
+	/** What is recorded to: the run's tape, or that of the picture being made. */
+	tape: TapeWriter;
+	/** The size of the picture being made, where it was given one. */
+	size: { readonly width: number; readonly height: number } | undefined;
+	frame = 0;
+	private readonly main: TapeWriter;
+	private settings: SettingLog;
+	private readonly aside: Station[] = [];
+	/** The row of the open area's beginning; -1 where none is open. */
+	private area = -1;
 	private cos = 1;
 	private sin = 0;
-	private readonly stop: Stop;
-	/** Steps between two questions to the stop. */
-	private readonly every: number;
-	private readonly imposed: boolean;
-	private readonly chance: () => number;
-	private readonly routines: { routine: number; line: number }[] = [];
+	/** The routine and the line of each call in progress. */
+	private readonly callRoutines: Int32Array;
+	private readonly callLines: Int32Array;
 	/** How many of the calls in progress stand on the tape. */
 	private opened = 0;
 	private readonly callsBefore: number[] = [];
 	private characters = 0;
-	private cells = 0;
 
-	/** @param imposed whether the sheet is the exercise's, which a program's own `sheet` doesn't change */
-	constructor(sheet: Sheet, imposed: boolean, seed: number, limits: Limits, stop: Stop, every: number) {
-		this.every = every;
-		this.sheet = sheet;
-		this.imposed = imposed;
-		this.limits = limits;
-		this.stop = stop;
-		this.chance = chance(seed);
-		this.tape = new TapeWriter(limits.entries);
-		this.next = Math.min(limits.steps, every);
+	constructor(setup: Setup) {
+		super(setup);
+		this.sheet = setup.sheet;
+		this.callRoutines = new Int32Array(setup.limits.calls);
+		this.callLines = new Int32Array(setup.limits.calls);
+		this.main = new TapeWriter(setup.limits.entries);
+		this.tape = this.main;
+		this.settings = this.remarks.log();
 		this.placePen();
 	}
 
@@ -83,41 +79,37 @@ export class Machine {
 		this.tape.use(this.ink, this.width, this.fill);
 	}
 
-	fail(line: number, code: string, data: Readonly<Record<string, string | number>> = {}): never {
-		throw new Halt(code, line, data);
-	}
+	// Steps
 
-	/** Called when a step passes {@link next}: asks whether to stop, and ends the run at its limit. */
-	pause(line: number): void {
-		if (this.steps > this.limits.steps) {
-			this.steps = this.limits.steps;
-			this.fail(line, "limit-steps", { most: this.limits.steps });
-		}
-		if (this.stop()) this.fail(line, "limit-time");
-		this.next = Math.min(this.limits.steps, (Math.floor(this.steps / this.every) + 1) * this.every);
-	}
-
-	/** Counts the passes of a loop's next block at once, and says how many it may have. */
-	block(left: number, line: number): number {
-		const room = this.limits.steps - this.steps;
-		if (room <= 0) this.fail(line, "limit-steps", { most: this.limits.steps });
-		const passes = Math.min(left, BLOCK, this.every, room);
-		this.steps += passes;
-		if (this.steps > this.next) this.pause(line);
-		return passes;
+	/** Begins the next frame, if there is to be one. */
+	nextFrame(line: number): boolean {
+		if (this.frame >= this.setup.frames) return false;
+		if (this.frame >= this.limits.frames) this.fail(line, "limit-frames", { most: this.limits.frames });
+		if (++this.steps > this.next) this.pause(line);
+		this.frame++;
+		this.tape.frame = this.frame;
+		this.tape.add1(ENTRY.frame, line, this.steps, this.frame);
+		return true;
 	}
 
 	/** Begins a call; it goes on the tape only when something is recorded inside it. */
 	enter(routine: number, line: number): void {
-		if (++this.depth > this.limits.calls) this.fail(line, "limit-calls", { most: this.limits.calls });
+		const depth = this.depth;
+		if (depth >= this.callLines.length) this.fail(line, "limit-calls", { most: this.limits.calls, first: this.callLines[0] as number });
 		if (++this.steps > this.next) this.pause(line);
-		this.routines.push({ routine, line });
+		this.callRoutines[depth] = routine;
+		this.callLines[depth] = line;
+		this.depth = depth + 1;
+	}
+
+	/** The line of the outermost call in progress. */
+	get firstCall(): number {
+		return this.callLines[0] as number;
 	}
 
 	leave(line: number): void {
-		this.routines.pop();
 		this.depth--;
-		if (this.opened <= this.depth) return;
+		if (this.opened <= this.depth || this.aside.length > 0) return;
 		this.tape.add(ENTRY.callEnd, line, this.steps);
 		this.opened--;
 		this.tape.call = this.callsBefore.pop() as number;
@@ -127,12 +119,18 @@ export class Machine {
 	private open(): void {
 		const { tape } = this;
 		while (this.opened < this.depth) {
-			const { routine, line } = this.routines[this.opened] as { routine: number; line: number };
-			tape.add1(ENTRY.callBegin, line, this.steps, routine);
+			tape.add1(ENTRY.callBegin, this.callLines[this.opened] as number, this.steps, this.callRoutines[this.opened] as number);
 			this.callsBefore.push(tape.call);
 			tape.call = tape.length;
 			this.opened++;
 		}
+	}
+
+	/** Records something of one coordinate that isn't drawn: it goes on the run's tape, never into a picture. */
+	private note(kind: number, line: number, value: number): void {
+		if (this.aside.length > 0) return;
+		if (this.opened < this.depth) this.open();
+		this.tape.add1(kind, line, this.steps, value);
 	}
 
 	// Moving
@@ -145,23 +143,47 @@ export class Machine {
 		this.move(line, x, y);
 	}
 
+	private far(value: number): boolean {
+		return !(value < FARTHEST && value > -FARTHEST);
+	}
+
 	private move(line: number, x: number, y: number): void {
 		if (!(x < FARTHEST && x > -FARTHEST && y < FARTHEST && y > -FARTHEST)) this.fail(line, "place-far", {});
 		if (this.opened < this.depth) this.open();
-		this.tape.add4(this.down && this.ink !== -1 ? ENTRY.segment : ENTRY.travel, line, this.steps, this.x, this.y, x, y);
+		const inked = this.down && this.ink !== -1;
+		this.tape.add4(inked ? ENTRY.segment : ENTRY.travel, line, this.steps, this.x, this.y, x, y);
+		if (!inked && this.down && this.area < 0) this.remarks.noInk(line);
 		this.x = x;
 		this.y = y;
 	}
 
-	turn(line: number, angle: number): void {
+	/** Walks along a circle whose middle is to the left or right of the pen, by a sweep in degrees. */
+	curve(line: number, left: boolean, radius: number, sweep: number): void {
+		const side = left ? 1 : -1;
+		const [cx, cy] = [this.x - side * radius * this.sin, this.y + this.up * side * radius * this.cos];
+		const start = this.facing - side * 90;
+		const turn = side * sweep;
+		const whole = sweep % 360 === 0;
+		const x = whole ? this.x : cx + radius * cosDeg(start + turn);
+		const y = whole ? this.y : cy + this.up * radius * sinDeg(start + turn);
+		if ([x, y, cx, cy, radius, sweep].some((v) => this.far(v))) this.fail(line, "place-far", {});
 		if (this.opened < this.depth) this.open();
-		this.tape.add1(ENTRY.turn, line, this.steps, angle);
+		const inked = this.down && this.ink !== -1;
+		if (!inked && this.down && this.area < 0) this.remarks.noInk(line);
+		this.tape.add(inked ? ENTRY.curve : ENTRY.curvedTravel, line, this.steps);
+		for (const value of [this.x, this.y, x, y, cx, cy, radius, start, turn]) this.tape.put(value);
+		this.x = x;
+		this.y = y;
+		this.heading(this.facing + turn);
+	}
+
+	turn(line: number, angle: number): void {
+		this.note(ENTRY.turn, line, angle);
 		this.heading(this.facing + angle);
 	}
 
 	face(line: number, angle: number): void {
-		if (this.opened < this.depth) this.open();
-		this.tape.add1(ENTRY.face, line, this.steps, angle);
+		this.note(ENTRY.face, line, angle);
 		this.heading(angle);
 	}
 
@@ -178,24 +200,39 @@ export class Machine {
 
 	lift(line: number, down: boolean): void {
 		this.down = down;
-		if (this.opened < this.depth) this.open();
-		this.tape.add1(ENTRY.pen, line, this.steps, down ? 1 : 0);
+		this.note(ENTRY.pen, line, down ? 1 : 0);
+	}
+
+	showPen(line: number, on: boolean): void {
+		this.note(ENTRY.cursor, line, on ? 1 : 0);
+	}
+
+	wait(line: number, seconds: number): void {
+		this.notNegative(line, "pause", seconds, "time");
+		this.note(ENTRY.pause, line, seconds);
 	}
 
 	// Paint
 
 	setPen(line: number, ink: number | undefined, width: number | undefined): void {
-		if (ink !== undefined) this.ink = ink;
+		if (ink !== undefined) this.set("ink", line);
 		if (width !== undefined) {
 			this.notNegative(line, "width", width, "width");
-			this.width = width;
+			this.set("width", line);
 		}
+		this.ink = ink ?? this.ink;
+		this.width = width ?? this.width;
 		this.tape.use(this.ink, this.width, this.fill);
 	}
 
-	setFill(colour: number): void {
+	setFill(line: number, colour: number): void {
+		this.set("fill", line);
 		this.fill = colour;
 		this.tape.use(this.ink, this.width, colour);
+	}
+
+	private set(aspect: Aspect, line: number): void {
+		this.settings.set(aspect, line, this.tape);
 	}
 
 	// Placing
@@ -203,21 +240,21 @@ export class Machine {
 	/** Records a placed shape in the present paint. */
 	placed(kind: number, line: number, coords: readonly number[]): void {
 		if (this.opened < this.depth) this.open();
+		for (const c of coords) if (!(c < FARTHEST && c > -FARTHEST)) this.fail(line, "place-far", {});
 		this.tape.add(kind, line, this.steps);
-		for (const c of coords) {
-			if (!(c < FARTHEST && c > -FARTHEST)) this.fail(line, "place-far", {});
-			this.tape.put(c);
-		}
+		for (const c of coords) this.tape.put(c);
 	}
 
-	/** Records a polygon through points, turned about the middle of its box. */
-	corners(line: number, points: readonly number[], angle: number): void {
+	/** Records a polygon or polyline through points, turned about the middle of its box. */
+	through(kind: number, line: number, points: readonly number[], angle: number): void {
 		const flat = [...points];
 		const n = flat.length;
-		if (n > 6 && flat[0] === flat[n - 2] && flat[1] === flat[n - 1]) flat.length = n - 2;
-		if (flat.length < 6) this.fail(line, "corners-few", { count: flat.length / 2 });
+		const least = kind === ENTRY.polygon ? 6 : 4;
+		if (kind === ENTRY.polygon && n > 6 && flat[0] === flat[n - 2] && flat[1] === flat[n - 1]) flat.length = n - 2;
+		if (flat.length < least) this.fail(line, "corners-few", { count: flat.length / 2, least: least / 2, what: kind === ENTRY.polygon ? "polygon" : "polyline" });
+		this.spend(line, flat.length);
 		if (angle !== 0) this.turnAboutMiddle(flat, angle);
-		this.placed(ENTRY.polygon, line, flat);
+		this.placed(kind, line, flat);
 	}
 
 	private turnAboutMiddle(flat: number[], angle: number): void {
@@ -240,25 +277,34 @@ export class Machine {
 		}
 	}
 
-	/** Covers the sheet with a colour. */
-	covered(kind: number, line: number, colour: number): void {
+	/** Covers the sheet with a colour, or with the present paper; in a picture, the picture's size. */
+	cover(line: number, colour: number | undefined): void {
+		if (colour !== undefined) this.paper = colour;
+		if (this.aside.length > 0) return this.coverPicture(line, colour === undefined ? "wipe" : "paper");
 		if (this.opened < this.depth) this.open();
-		this.tape.use(this.ink, this.width, colour);
-		this.tape.add(kind, line, this.steps);
+		this.tape.use(this.ink, this.width, this.paper);
+		this.tape.add(colour === undefined ? ENTRY.wipe : ENTRY.paper, line, this.steps);
 		this.tape.use(this.ink, this.width, this.fill);
 	}
 
-	words(line: number, value: unknown, x: number, y: number, size: number, align: number, angle: number): void {
-		const text = this.tape.textNumber(this.text(line, value));
-		this.placed(ENTRY.text, line, [x, y, size, align, angle, text]);
+	private coverPicture(line: number, head: string): void {
+		const { size } = this;
+		if (!size) return this.fail(line, "paper-unsized", { head });
+		const { left, right, low, high } = sheetBounds({ ...size, origin: this.sheet.origin });
+		this.tape.use(-1, this.width, this.paper);
+		this.placed(ENTRY.rect, line, [(left + right) / 2, (low + high) / 2, size.width, size.height, 0, 0]);
+		this.tape.use(this.ink, this.width, this.fill);
 	}
 
-	print(line: number, values: readonly unknown[]): void {
-		const text = values.map((v) => this.text(line, v)).join(" ");
+	words(line: number, text: string, x: number, y: number, size: number, align: number, angle: number): void {
+		this.placed(ENTRY.text, line, [x, y, size, align, angle, this.tape.textNumber(text), 0]);
+	}
+
+	print(line: number, text: string): void {
 		this.characters += text.length + 1;
 		if (this.characters > this.limits.messages) this.fail(line, "limit-messages", { most: this.limits.messages });
-		if (this.opened < this.depth) this.open();
-		this.tape.add1(ENTRY.message, line, this.steps, this.tape.textNumber(text));
+		if (this.aside.length === 0 && this.opened < this.depth) this.open();
+		this.main.add1(ENTRY.message, line, this.steps, this.main.textNumber(text));
 	}
 
 	/** Takes the program's own sheet, unless the exercise has set one. */
@@ -266,92 +312,95 @@ export class Machine {
 		const most = this.limits.sheet;
 		if (sheet.width < 1 || sheet.height < 1) this.fail(line, "sheet-small", { width: sheet.width, height: sheet.height });
 		if (sheet.width > most || sheet.height > most) this.fail(line, "sheet-large", { width: sheet.width, height: sheet.height, most });
-		if (!this.imposed) {
+		if (!this.setup.imposed) {
 			this.sheet = sheet;
 			this.placePen();
 		} else if (sheet.width !== this.sheet.width || sheet.height !== this.sheet.height || sheet.origin !== this.sheet.origin) {
 			const { width, height, origin } = this.sheet;
-			this.remarks.push({ code: "sheet-overruled", line, data: { width, height, origin } });
+			this.remarks.add("sheet-overruled", line, { width, height, origin });
 		}
 	}
 
-	// Values
+	// Areas
 
-	/** A number within 1e-9 of a whole one as that; else the run ends. */
-	whole(line: number, owner: string, value: number): number {
-		const near = Math.round(value);
-		if (Math.abs(value - near) > 1e-9) this.fail(line, "not-whole", { owner, value: decimal(value) });
-		return near;
+	beginArea(line: number): void {
+		if (this.area >= 0) this.fail(line, "area-inside");
+		if (this.opened < this.depth) this.open();
+		this.area = this.tape.length;
+		this.tape.add(ENTRY.areaBegin, line, this.steps);
+		this.tape.put(this.x);
+		this.tape.put(this.y);
 	}
 
-	/** How many passes `repeat` makes. */
-	count(line: number, value: number): number {
-		const n = this.whole(line, "repeat", value);
-		if (n < 0) this.fail(line, "count-negative", { value: n });
-		return n;
+	/** @param began the line on which the area began */
+	endArea(line: number, began: number): void {
+		let walked = false;
+		for (let i = this.area; i < this.tape.length && !walked; i++) {
+			const kind = this.tape.kindAt(i);
+			walked = kind === ENTRY.segment || kind === ENTRY.travel || kind === ENTRY.curve || kind === ENTRY.curvedTravel;
+		}
+		if (!walked) this.remarks.add("area-empty", began);
+		this.tape.add(ENTRY.areaEnd, line, this.steps);
+		this.area = -1;
 	}
 
-	/** How many passes `for` makes (rule 19 of docs/language.md). */
-	passes(line: number, from: number, to: number, by: number): number {
-		if (by === 0) this.fail(line, "by-zero");
-		const n = Math.floor((to - from) / by + 1e-9) + 1;
-		return n < 1 ? 0 : n;
+	// Pictures
+
+	/** Begins a picture: a pen, fill and paper of its own that start as a run does. */
+	beginPicture(line: number, size: { width: number; height: number } | undefined): void {
+		if (this.aside.length >= this.limits.nesting) this.fail(line, "limit-pictures", { most: this.limits.nesting });
+		const { tape, settings, x, y, facing, down, ink, width, fill, paper, area, opened } = this;
+		this.aside.push({ tape, settings, x, y, facing, down, ink, width, fill, paper, area, opened, size: this.size });
+		this.tape = tape.part();
+		this.settings = this.remarks.log();
+		this.size = size;
+		this.opened = Number.POSITIVE_INFINITY;
+		const box = size ? sheetBounds({ ...size, origin: this.sheet.origin }) : { left: 0, right: 0, low: 0, high: 0 };
+		[this.x, this.y] = [(box.left + box.right) / 2, (box.low + box.high) / 2];
+		[this.down, this.ink, this.width, this.fill, this.paper, this.area] = [true, 0x000000ff, 2, -1, WHITE_PAPER, -1];
+		this.heading(0);
+		this.tape.use(this.ink, this.width, this.fill);
 	}
 
-	notNegative(line: number, phrase: string, value: number, what: string): void {
-		if (value < 0) this.fail(line, "size-negative", { phrase, value: decimal(value), what });
+	/** Ends the picture being made; returns what it recorded, and goes on with what was put aside. */
+	endPicture(line: number): TapeWriter {
+		const made = this.tape;
+		this.settings.end(made);
+		const before = this.dropPicture();
+		before.tape.charge(line, before.tape.left - made.left);
+		return made;
 	}
 
-	/** A value as text (rule 23 of docs/language.md). */
-	text(line: number, value: unknown): string {
-		if (typeof value === "string") return value;
-		if (typeof value === "number") return decimal(value);
-		if (typeof value === "boolean") return value ? "true" : "false";
-		if (value instanceof Paint) return formatColour(value.rgba);
-		return this.fail(line, "value-of-nothing", { name: "", owner: "" });
+	/** Goes on with what was put aside for the picture being made. */
+	private dropPicture(): Station {
+		const before = this.aside.pop() as Station;
+		this.tape = before.tape;
+		this.settings = before.settings;
+		this.size = before.size;
+		this.opened = before.opened;
+		[this.x, this.y, this.down, this.ink, this.width, this.fill] = [before.x, before.y, before.down, before.ink, before.width, before.fill];
+		[this.paper, this.area] = [before.paper, before.area];
+		this.heading(before.facing);
+		return before;
 	}
 
-	/** Two values joined as text. */
-	join(line: number, left: unknown, right: unknown): string {
-		const a = this.text(line, left);
-		const b = this.text(line, right);
-		const length = a.length + b.length;
-		if (length > this.limits.text) this.fail(line, "limit-text", { most: this.limits.text });
-		this.spend(line, length);
-		return a + b;
+	/** Prepares the tape for entries that are laid on it. */
+	openForLaying(): TapeWriter {
+		if (this.opened < this.depth) this.open();
+		return this.tape;
 	}
 
-	/** Counts characters, items or corners that the run makes. */
-	spend(line: number, cells: number): void {
-		this.cells += cells;
-		if (this.cells > this.limits.cells) this.fail(line, "limit-cells", { most: this.limits.cells });
+	/** After an error of the program: drops an open picture, closes an open area. */
+	closeOpen(line: number): void {
+		while (this.aside.length > 0) this.dropPicture();
+		if (this.area < 0) return;
+		this.tape.allowOne();
+		this.tape.add(ENTRY.areaEnd, line, this.steps);
+		this.area = -1;
 	}
 
-	/** `+` of values whose kinds are known only now. */
-	plus(line: number, left: unknown, right: unknown): number | string {
-		if (typeof left === "number" && typeof right === "number") return left + right;
-		if (typeof left === "string" || typeof right === "string") return this.join(line, left, right);
-		return this.fail(line, "kind-plus", { left: kindOf(left), right: kindOf(right) });
+	/** Ends the run's own log of settings. */
+	closeSettings(): void {
+		this.settings.end(this.tape);
 	}
-
-	/** `==` of values whose kinds are known only now. */
-	same(left: unknown, right: unknown): boolean {
-		if (left instanceof Paint && right instanceof Paint) return left.rgba === right.rgba;
-		return left === right;
-	}
-
-	/** A random number: below 1, or between two ends, whole when both are. */
-	random(lo?: number, hi?: number): number {
-		const r = this.chance();
-		if (lo === undefined) return r;
-		const [a, b] = hi === undefined ? [0, lo] : [lo, hi];
-		if (Number.isInteger(a) && Number.isInteger(b)) return Math.min(a, b) + Math.floor(r * (Math.abs(b - a) + 1));
-		return a + r * (b - a);
-	}
-}
-
-/** What a value is, in a word. */
-export function kindOf(value: unknown): string {
-	if (value instanceof Paint) return "colour";
-	return typeof value === "string" ? "text" : typeof value === "undefined" ? "nothing" : typeof value;
 }

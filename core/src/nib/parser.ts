@@ -1,21 +1,25 @@
 import { CLASS_LIMITS, type Limits } from "../limits/limits.ts";
 import { BlockStack } from "./blocks.ts";
 import { type Line, linesOf } from "./lexer.ts";
-import { LineReader, OPENERS } from "./line-reader.ts";
+import { LineReader, opensBlock } from "./line-reader.ts";
 import { type Problem, Unreadable } from "./problem.ts";
 import type { Program } from "./tree.ts";
 
 /*
  * program   = { line }
  * line      = statement end-of-line; only inside ( ) or [ ] does it run on
- * statement = "let" NAME "=" value | NAME "=" value | NAME "(" values ")"
+ * statement = "let" NAME "=" value | NAME { "[" value "]" } "=" value | "add" value "to" NAME { "[" value "]" }
+ *           | NAME "(" [ values ] ")"
  *           | "repeat" value [ "times" ] block | "for" NAME "from" value "to" value [ "by" value ] block
- *           | "while" value block | "if" value block { "else" "if" value block } [ "else" block ]
+ *           | "for" "each" NAME "in" value block | "while" value block
+ *           | "if" value block { "else" "if" value block } [ "else" block ]
  *           | "routine" NAME "(" [ NAME [ "=" value ] { "," NAME [ "=" value ] } ] ")" block
  *           | "return" [ value ] | "break" | drawing
+ *           | "area" block | "picture" NAME [ "size" value "," value ] block | "each" "frame" block
  * block     = { line } "end"
  * drawing   = HEAD [ DIRECTION ] [ value { "," value } ] { phrase }
  * phrase    = WORD [ value { "," value } ] | WORD FIXED-WORD
+ * values    = value { "," value }
  * Values are written out in values.ts; heads and their phrases in statements/.
  */
 
@@ -24,6 +28,7 @@ export interface Reading {
 	readonly program: Program;
 	/** In the order of the source. A program with a problem isn't run. */
 	readonly problems: readonly Problem[];
+	readonly remarks: readonly Problem[];
 	readonly lines: readonly Line[];
 }
 
@@ -35,7 +40,8 @@ function declaredNames(lines: readonly Line[]): Set<string> {
 	for (const { tokens } of lines) {
 		const [head, second] = tokens;
 		if (!head) continue;
-		if ((head.text === "let" || head.text === "for" || head.text === "routine") && second?.type === "name") names.add(second.text);
+		if (["let", "for", "routine", "picture"].includes(head.text) && second?.type === "name") names.add(second.text);
+		if (head.text === "for" && second?.text === "each" && tokens[2]?.type === "name") names.add(tokens[2].text);
 		if (head.text === "routine") for (const token of tokens.slice(2)) if (token.type === "name") names.add(token.text);
 	}
 	return names;
@@ -46,8 +52,8 @@ function balanced(lines: readonly Line[]): boolean {
 	let depth = 0;
 	for (const { tokens } of lines) {
 		const head = tokens[0]?.type === "name" ? tokens[0].text : "";
-		if (head === "routine" && depth > 0) return false;
-		if (OPENERS.has(head)) depth++;
+		if ((head === "routine" || head === "each") && depth > 0) return false;
+		if (opensBlock(tokens)) depth++;
 		else if (head === "end" && --depth < 0) return false;
 	}
 	return depth === 0;
@@ -57,6 +63,7 @@ function balanced(lines: readonly Line[]): boolean {
 export function parse(source: string, limits: Limits = CLASS_LIMITS): Reading {
 	const lines = linesOf(source);
 	const problems: Problem[] = [];
+	const remarks: Problem[] = [];
 	const declared = declaredNames(lines);
 	const routineNames = new Set(lines.filter((l) => l.tokens[0]?.text === "routine").map((l) => l.tokens[1]?.text ?? ""));
 	const reader = new LineReader({ declared, nesting: limits.nesting }, routineNames);
@@ -64,16 +71,16 @@ export function parse(source: string, limits: Limits = CLASS_LIMITS): Reading {
 	for (const line of lines) {
 		try {
 			if (line.problem) throw new Unreadable(line.problem);
-			reader.read(line, blocks);
+			remarks.push(...reader.read(line, blocks));
 		} catch (error) {
 			if (!(error instanceof Unreadable)) throw error;
 			problems.push(error.problem);
 			const head = line.tokens[0]?.text ?? "";
-			if (OPENERS.has(head)) blocks.openBroken(line);
+			if (opensBlock(line.tokens)) blocks.openBroken(line);
 			else if (head === "end") blocks.endBroken(line);
 		}
 	}
 	blocks.finish();
 	problems.sort((a, b) => a.place.line - b.place.line || a.place.column - b.place.column);
-	return { program: { steps: blocks.steps, routines: blocks.routines }, problems: problems.slice(0, MOST_PROBLEMS), lines };
+	return { program: { steps: blocks.steps, routines: blocks.routines }, problems: problems.slice(0, MOST_PROBLEMS), remarks, lines };
 }

@@ -141,14 +141,14 @@ class PhraseReader {
 		return { word: spec.word, values, place: cursor.span(place) };
 	}
 
+	/** Points one by one, or a single value that is a list of them. */
 	private points(owner: string): Value[] {
 		const { cursor } = this;
 		const points: Value[] = [];
 		do {
 			const { place } = cursor;
 			const point = this.reader.value(owner);
-			if (point.node !== "list") return cursor.fail("place-for-pair", place, { owner });
-			if (point.items.length !== 2) cursor.fail("pair-count", point.place, { count: point.items.length });
+			if (point.node === "number") return cursor.fail("place-for-pair", place, { owner });
 			points.push(point);
 			if (cursor.isSign("[")) cursor.fail("comma-missing", cursor.place, { before: "[" }, { place: { ...cursor.place, length: 0 }, text: ", " });
 		} while (cursor.takeSign(","));

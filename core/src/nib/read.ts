@@ -21,10 +21,10 @@ export function sourceBytes(source: string): number {
 export function read(source: string, limits: Limits = CLASS_LIMITS): Read {
 	const bytes = sourceBytes(source);
 	if (bytes > limits.source) return { ok: false, problems: [{ code: "limit-source", place: { line: 1, column: 1, length: 1 }, data: { bytes, most: limits.source } }] };
-	const { program, problems, lines } = parse(source, limits);
-	const checked = check(program);
+	const { program, problems, remarks, lines } = parse(source, limits);
+	const checked = check(program, Math.max(1, lines.at(-1)?.tokens.at(-1)?.place.line ?? 1));
 	const taken = new Set(problems.map((p) => p.place.line));
 	const all = withoutFollowUps([...problems, ...(problems.some((p) => p.code === "end-missing") ? [] : checked.problems.filter((p) => !taken.has(p.place.line)))], lines);
 	all.sort((a, b) => a.place.line - b.place.line || a.place.column - b.place.column);
-	return all.length > 0 ? { ok: false, problems: all.slice(0, 50) } : { ok: true, checked, remarks: checked.remarks };
+	return all.length > 0 ? { ok: false, problems: all.slice(0, 50) } : { ok: true, checked, remarks: [...remarks, ...checked.remarks].sort((a, b) => a.place.line - b.place.line) };
 }

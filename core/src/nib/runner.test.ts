@@ -15,7 +15,7 @@ function runOf(source: string, options: RunOptions = {}): Run {
 function printed(source: string, options: RunOptions = {}): string[] {
 	const result = runOf(source, options);
 	expect(result.problem).toBeUndefined();
-	return messagesOf(result.tape, ENTRY.message).map((m) => m.text);
+	return messagesOf(result.tape).map((m) => m.text);
 }
 
 function entries(tape: Tape, kind: number): number[] {

@@ -2,7 +2,7 @@ import type { Place } from "./problem.ts";
 import type { Statement } from "./statements/statement.ts";
 
 /** What a value can be. `any`: known only while running; `unknown`: nothing is known yet; `nothing`: a routine without a value. */
-export type Kind = "number" | "text" | "boolean" | "colour" | "any" | "unknown" | "nothing";
+export type Kind = "number" | "text" | "boolean" | "colour" | "list" | "picture" | "any" | "unknown" | "nothing";
 
 export type Value =
 	| { readonly node: "number"; readonly value: number; readonly place: Place }
@@ -14,6 +14,9 @@ export type Value =
 	| { readonly node: "unary"; readonly sign: "-" | "not"; readonly value: Value; readonly place: Place }
 	| { readonly node: "binary"; readonly sign: Sign; readonly left: Value; readonly right: Value; readonly place: Place }
 	| CallNode
+	| { readonly node: "index"; readonly list: Value; readonly index: Value; readonly place: Place }
+	/** A measure of a value: `.width` of a picture. */
+	| { readonly node: "member"; readonly value: Value; readonly name: string; readonly place: Place }
 	| { readonly node: "list"; readonly items: readonly Value[]; readonly place: Place };
 
 export type Sign = "or" | "and" | "==" | "!=" | "<" | "<=" | ">" | ">=" | "+" | "-" | "*" | "/" | "mod" | "^";
@@ -83,12 +86,48 @@ export interface ForNode {
 	readonly place: Place;
 }
 
+/** A picture block: it declares its name in the block around it. */
+export interface PictureNode {
+	readonly node: "picture";
+	readonly name: string;
+	/** Width and height, where they are given. */
+	readonly size?: readonly [Value, Value];
+	readonly body: readonly Step[];
+	readonly namePlace: Place;
+	readonly place: Place;
+}
+
+export interface EachNode {
+	readonly node: "each";
+	readonly name: string;
+	readonly list: Value;
+	readonly body: readonly Step[];
+	readonly namePlace: Place;
+	readonly place: Place;
+}
+
+/** A list under a name changed: an item set, or a value added at the end. */
+export interface PutNode {
+	readonly node: "put";
+	readonly how: "set" | "add";
+	readonly name: string;
+	readonly indices: readonly Value[];
+	readonly value: Value;
+	readonly namePlace: Place;
+	readonly place: Place;
+}
+
 /** A statement of the program. */
 export type Step =
 	| DrawNode
 	| LetNode
 	| ForNode
+	| EachNode
+	| PutNode
+	| PictureNode
 	| RoutineNode
+	| { readonly node: "area"; readonly body: readonly Step[]; readonly last: number; readonly place: Place }
+	| { readonly node: "frames"; readonly body: readonly Step[]; readonly place: Place }
 	| { readonly node: "repeat"; readonly count: Value; readonly body: readonly Step[]; readonly place: Place }
 	| { readonly node: "while"; readonly condition: Value; readonly body: readonly Step[]; readonly place: Place }
 	| {
@@ -135,5 +174,45 @@ export function* everyValue(value: Value): Generator<Value> {
 		case "list":
 			for (const item of value.items) yield* everyValue(item);
 			break;
+		case "index":
+			yield* everyValue(value.list);
+			yield* everyValue(value.index);
+			break;
+		case "member":
+			yield* everyValue(value.value);
+			break;
+	}
+}
+
+/** The values that a statement itself holds, without those of the statements inside it. */
+export function valuesOf(step: Step): readonly Value[] {
+	switch (step.node) {
+		case "draw":
+			return [...step.values, ...step.phrases.flatMap((p) => p.values)];
+		case "let":
+		case "set":
+			return [step.value];
+		case "put":
+			return [step.value, ...step.indices];
+		case "for":
+			return step.by ? [step.from, step.to, step.by] : [step.from, step.to];
+		case "each":
+			return [step.list];
+		case "repeat":
+			return [step.count];
+		case "while":
+			return [step.condition];
+		case "if":
+			return step.branches.map((b) => b.condition);
+		case "do":
+			return [step.call];
+		case "return":
+			return step.value ? [step.value] : [];
+		case "picture":
+			return step.size ?? [];
+		case "routine":
+			return step.parameters.flatMap((p) => (p.otherwise ? [p.otherwise] : []));
+		default:
+			return [];
 	}
 }

@@ -1,26 +1,43 @@
 import { power } from "../geometry/power.ts";
-import type { Emitter } from "./emitter.ts";
-import { PROPERTIES } from "./functions.ts";
+import { joined } from "./as-text.ts";
+import type { CodeWriter } from "./code-writer.ts";
+import { FUNCTIONS, PROPERTIES } from "./functions.ts";
+import { kept } from "./list.ts";
+import { cornersOf, itemOf, listOf, plus, same } from "./list-work.ts";
 import { Paint } from "./paint.ts";
+import { pictureSide } from "./picture-work.ts";
 import type { CallNode, Kind, Value } from "./tree.ts";
-
-const TYPES: Readonly<Record<string, string>> = { number: "number", text: "string", boolean: "boolean" };
 
 /** Code of values. Tests that need statements are emitted before the statement that uses the value. */
 export class ValueEmitter {
-	private readonly emitter: Emitter;
+	private readonly writer: CodeWriter;
 
-	constructor(emitter: Emitter) {
-		this.emitter = emitter;
+	constructor(writer: CodeWriter) {
+		this.writer = writer;
 	}
 
 	private kind(value: Value): Kind {
-		return this.emitter.checked.kinds.get(value) ?? "any";
+		return this.writer.checked.kinds.get(value) ?? "any";
 	}
 
-	/** A value to be kept under a name or passed: numbers are tested for being finite. */
+	/** A value to be kept under a name or passed: numbers are tested for being finite, a list is now in two places. */
 	stored(value: Value, owner: string): string {
-		return this.finite(value, this.value(value), owner);
+		const code = this.finite(value, this.value(value), owner);
+		const kind = this.kind(value);
+		const listed = (kind === "list" || kind === "any") && (value.node === "name" || value.node === "index");
+		return listed ? `${this.writer.helper(kept)}(${code})` : code;
+	}
+
+	/** The corners that a phrase's points make: a flat array of numbers. */
+	points(values: readonly Value[], owner: string, line: number): string {
+		const { writer } = this;
+		const plain = (value: Value) => value.node === "list" && value.items.length === 2 && value.items.every((item) => this.kind(item) === "number");
+		const items = values.flatMap((v) => (v.node === "list" ? v.items : []));
+		if (values.every(plain)) return `[${this.given(items.map((item) => [item, "number", owner])).join(",")}]`;
+		const work = `${writer.helper(cornersOf)}(m,${line},${writer.constant(owner)},`;
+		const [only] = values;
+		if (values.length === 1 && only) return `${work}${this.ofKind(only, "list", owner)}.items)`;
+		return `${work}[${this.given(values.map((v) => [v, "any", owner])).join(",")}])`;
 	}
 
 	number(value: Value, owner: string): string {
@@ -41,6 +58,7 @@ export class ValueEmitter {
 			wanted.map(([value, kind, owner]) => () => {
 				if (kind === "any" || kind === "text") return this.stored(value, owner);
 				if (kind === "colour") return this.colour(value, owner);
+				if (kind === "list" || kind === "picture") return this.ofKind(value, kind, owner);
 				return this.number(value, owner);
 			}),
 		);
@@ -49,7 +67,7 @@ export class ValueEmitter {
 	private colour(value: Value, owner: string): string {
 		if (value.node === "colour") return String(value.value);
 		if (value.node === "name") {
-			const meaning = this.emitter.meaning(value);
+			const meaning = this.writer.meaning(value);
 			if ("colour" in meaning) return String(meaning.colour);
 		}
 		return `${this.ofKind(value, "colour", owner)}.rgba`;
@@ -57,15 +75,15 @@ export class ValueEmitter {
 
 	/** Emits parts one after the other; what a later part's effects could change is put aside first. */
 	private inOrder(parts: readonly (() => string)[]): string[] {
-		const { emitter } = this;
+		const { writer } = this;
 		const codes: string[] = [];
-		const done = parts.map((part) => emitter.capture(part));
+		const done = parts.map((part) => writer.capture(part));
 		done.forEach((part, i) => {
-			for (const line of part.lines) emitter.line(line);
+			for (const line of part.lines) writer.line(line);
 			const later = done.slice(i + 1).some((p) => p.effects);
 			if (later && !/^(?:-?[\d.]+|k\[\d+\])$/.test(part.code)) {
-				const temp = emitter.temp("void 0");
-				emitter.line(`${temp}=${part.code};`);
+				const temp = writer.temp("void 0");
+				writer.line(`${temp}=${part.code};`);
 				codes.push(temp);
 			} else codes.push(part.code);
 		});
@@ -76,10 +94,10 @@ export class ValueEmitter {
 	private finite(value: Value, code: string, owner: string): string {
 		const kind = this.kind(value);
 		if ((kind !== "number" && kind !== "any") || this.surelyFinite(value)) return code;
-		const { emitter } = this;
-		const temp = emitter.temp();
+		const { writer } = this;
+		const temp = writer.temp();
 		const test = kind === "any" ? `typeof ${temp}==="number"&&${temp}-${temp}!==0` : `${temp}-${temp}!==0`;
-		emitter.line(`${temp}=${code};if(${test})throw ${emitter.site("not-finite", value.place, { owner })};`);
+		writer.line(`${temp}=${code};if(${test})throw ${writer.site("not-finite", value.place, { owner })};`);
 		return temp;
 	}
 
@@ -93,29 +111,28 @@ export class ValueEmitter {
 		const code = this.value(value);
 		const kind = this.kind(value);
 		if (kind === wanted) return code;
-		const { emitter } = this;
-		const temp = emitter.temp("void 0");
-		const test = wanted === "colour" ? `!(${temp} instanceof ${emitter.constant(Paint)})` : `typeof ${temp}!=="${TYPES[wanted]}"`;
-		emitter.line(`${temp}=${code};if(${test}){m.bad=${temp};throw ${emitter.site("kind-wrong", value.place, { owner, wanted })};}`);
+		const { writer } = this;
+		const temp = writer.temp("void 0");
+		writer.line(`${temp}=${code};if(${writer.isNot(temp, wanted)}){m.bad=${temp};throw ${writer.site("kind-wrong", value.place, { owner, wanted })};}`);
 		return temp;
 	}
 
 	private value(value: Value): string {
-		const { emitter } = this;
+		const { writer } = this;
 		switch (value.node) {
 			case "number":
 				return value.value < 0 ? `(${value.value})` : String(value.value);
 			case "boolean":
 				return String(value.value);
 			case "text":
-				return emitter.constant(value.value);
+				return writer.constant(value.value);
 			case "colour":
-				return emitter.constant(new Paint(value.value));
+				return writer.constant(new Paint(value.value));
 			case "name":
 				return this.name(value);
 			case "property": {
 				const read = PROPERTIES[value.of]?.[value.name === "color" ? "colour" : value.name]?.read;
-				return `${emitter.constant(read)}(m)`;
+				return `${writer.constant(read)}(m)`;
 			}
 			case "unary":
 				return value.sign === "-" ? `(-${this.ofKind(value.value, "number", "-")})` : `(!${this.ofKind(value.value, "boolean", "not")})`;
@@ -124,42 +141,58 @@ export class ValueEmitter {
 			case "call":
 				return this.call(value);
 			case "list":
-				return `[${this.inOrder(value.items.map((item) => () => this.stored(item, "["))).join(",")}]`;
+				return `${writer.helper(listOf)}(m,${value.place.line},[${this.inOrder(value.items.map((item) => () => this.stored(item, "["))).join(",")}])`;
+			case "index": {
+				const [list, index] = this.given([
+					[value.list, "list", "[ ]"],
+					[value.index, "number", "[ ]"],
+				]);
+				return this.put(`${writer.helper(itemOf)}(m,${value.place.line},${list},${index})`);
+			}
+			case "member": {
+				const name = value.value.node === "name" ? value.value.name : "";
+				return `${writer.helper(pictureSide)}(m,${value.place.line},${this.value(value.value)},"${value.name === "width" ? "width" : "height"}",${writer.constant(name)})`;
+			}
 		}
 	}
 
 	private name(value: Value & { node: "name" }): string {
-		const { emitter } = this;
-		const meaning = emitter.meaning(value);
-		if ("colour" in meaning) return emitter.constant(new Paint(meaning.colour));
-		const code = emitter.reach(meaning);
-		if (emitter.unset(meaning)) emitter.line(`if(${code}===void 0)throw ${emitter.site("name-not-yet", value.place, { name: meaning.name, line: meaning.place.line })};`);
-		return code;
+		const { writer } = this;
+		const meaning = writer.meaning(value);
+		if ("colour" in meaning) return writer.constant(new Paint(meaning.colour));
+		return writer.ask(meaning, value.place);
+	}
+
+	/** Puts a value aside, so that it is worked out once and at this point. */
+	private put(code: string): string {
+		const temp = this.writer.temp("void 0");
+		this.writer.line(`${temp}=${code};`);
+		return temp;
 	}
 
 	private binary(value: Value & { node: "binary" }): string {
 		const { sign, left, right, place } = value;
-		const { emitter } = this;
+		const { writer } = this;
 		if (sign === "and" || sign === "or") return this.either(sign, left, right);
 		if (sign === "==" || sign === "!=") {
 			const [a, b] = this.inOrder([() => this.value(left), () => this.value(right)]);
 			const plain = [this.kind(left), this.kind(right)].every((k) => k === "number" || k === "text" || k === "boolean");
-			const same = plain ? `(${a}===${b})` : `m.same(${a},${b})`;
-			return sign === "==" ? same : `(!${same})`;
+			const equal = plain ? `(${a}===${b})` : `${writer.helper(same)}(m,${place.line},${a},${b})`;
+			return sign === "==" ? equal : `(!${equal})`;
 		}
 		if (sign === "+" && this.kind(value) !== "number") {
 			const [a, b] = this.inOrder([() => this.stored(left, "+"), () => this.stored(right, "+")]);
-			return `m.${this.kind(value) === "text" ? "join" : "plus"}(${place.line},${a},${b})`;
+			return `${writer.helper(this.kind(value) === "text" ? joined : plus)}(m,${place.line},${a},${b})`;
 		}
 		const [a, b] = this.inOrder([() => this.ofKind(left, "number", sign), () => this.divisor(right, sign)]);
 		if (sign === "^") {
-			const temp = emitter.temp();
-			emitter.line(`${temp}=${emitter.constant(power)}(${a},${b});if(${temp}-${temp}!==0)throw ${emitter.site("power-none", place)};`);
+			const temp = writer.temp();
+			writer.line(`${temp}=${writer.constant(power)}(${a},${b});if(${temp}-${temp}!==0)throw ${writer.site("power-none", place)};`);
 			return temp;
 		}
 		if (sign === "mod") {
-			const [n, d] = [emitter.temp(), emitter.temp()];
-			emitter.line(`${n}=${a};${d}=${b};${n}=${n}%${d};if(${n}!==0&&(${n}<0)!==(${d}<0))${n}+=${d};`);
+			const [n, d] = [writer.temp(), writer.temp()];
+			writer.line(`${n}=${a};${d}=${b};${n}=${n}%${d};if(${n}!==0&&(${n}<0)!==(${d}<0))${n}+=${d};`);
 			return n;
 		}
 		return `(${a}${sign}${b})`;
@@ -169,44 +202,45 @@ export class ValueEmitter {
 	private divisor(value: Value, sign: string): string {
 		const code = this.ofKind(value, "number", sign);
 		if ((sign !== "/" && sign !== "mod") || (value.node === "number" && value.value !== 0)) return code;
-		const { emitter } = this;
-		const temp = emitter.temp();
-		emitter.line(`${temp}=${code};if(${temp}===0)throw ${emitter.site("divide-zero", value.place, { sign, name: value.node === "name" ? value.name : "" })};`);
+		const { writer } = this;
+		const temp = writer.temp();
+		writer.line(`${temp}=${code};if(${temp}===0)throw ${writer.site("divide-zero", value.place, { sign, name: value.node === "name" ? value.name : "" })};`);
 		return temp;
 	}
 
 	/** `and`, `or`: the right side is worked out only where it matters. */
 	private either(sign: "and" | "or", left: Value, right: Value): string {
-		const { emitter } = this;
+		const { writer } = this;
 		const a = this.ofKind(left, "boolean", sign);
-		const b = emitter.capture(() => this.ofKind(right, "boolean", sign));
+		const b = writer.capture(() => this.ofKind(right, "boolean", sign));
 		if (b.lines.length === 0) return `(${a}${sign === "and" ? "&&" : "||"}${b.code})`;
-		const temp = emitter.temp("false");
-		emitter.line(`${temp}=${a};if(${sign === "and" ? "" : "!"}${temp}){`);
-		for (const line of b.lines) emitter.line(line);
-		emitter.line(`${temp}=${b.code};}`);
+		const temp = writer.temp("false");
+		writer.line(`${temp}=${a};if(${sign === "and" ? "" : "!"}${temp}){`);
+		for (const line of b.lines) writer.line(line);
+		writer.line(`${temp}=${b.code};}`);
 		return temp;
 	}
 
 	/** A call of a routine or a built-in function. */
 	call(node: CallNode): string {
-		const { emitter } = this;
-		const routine = emitter.checked.program.routines.get(node.name);
+		const { writer } = this;
+		const routine = writer.checked.program.routines.get(node.name);
 		if (!routine) {
-			const values = this.given(node.values.map((v) => [v, "number", node.name]));
-			if (node.name === "random") emitter.effects++;
-			const temp = emitter.temp("void 0");
-			emitter.line(`${temp}=${emitter.functionCode(node.name)}(${["m", ...values].join(",")});`);
-			if (this.kind(node) === "number") emitter.line(`if(${temp}-${temp}!==0)throw ${emitter.site("function-none", node.place, { name: node.name })};`);
+			const takes = FUNCTIONS.get(node.name)?.takes ?? ["number"];
+			const values = this.given(node.values.map((v, i) => [v, takes[Math.min(i, takes.length - 1)] as Kind, node.name]));
+			if (node.name === "random" || node.name === "choose") writer.effects++;
+			const temp = writer.temp("void 0");
+			writer.line(`${temp}=${writer.functionCode(node.name)}(${["m", node.place.line, ...values].join(",")});`);
+			if (this.kind(node) === "number") writer.line(`if(${temp}-${temp}!==0)throw ${writer.site("function-none", node.place, { name: node.name })};`);
 			return temp;
 		}
 		const values = this.inOrder(node.values.map((v) => () => this.stored(v, node.name)));
-		emitter.effects++;
-		const call = `r${emitter.routineNumber(node.name)}(${[node.place.line, ...values].join(",")})`;
+		writer.effects++;
+		const call = `r${writer.routineNumber(node.name)}(${[node.place.line, ...values].join(",")})`;
 		if (this.kind(node) === "nothing") return call;
-		const temp = emitter.temp("void 0");
-		emitter.line(`${temp}=${call};`);
-		if (this.kind(node) === "any") emitter.line(`if(${temp}===void 0)throw ${emitter.site("value-of-nothing", node.place, { name: node.name, owner: "" })};`);
+		const temp = writer.temp("void 0");
+		writer.line(`${temp}=${call};`);
+		if (this.kind(node) === "any") writer.line(`if(${temp}===void 0)throw ${writer.site("value-of-nothing", node.place, { name: node.name, owner: "" })};`);
 		return temp;
 	}
 }

@@ -11,8 +11,9 @@ import type { NameNode, Sign, Value } from "./tree.ts";
  * sum      = product { ( "+" | "-" ) product }
  * product  = minus { ( "*" | "/" | "mod" ) minus }
  * minus    = "-" minus | power
- * power    = atom [ "^" minus ]
- * atom     = NUMBER | TEXT | COLOUR | "true" | "false" | "none" | NAME | NAME "." NAME
+ * power    = picked [ "^" minus ]
+ * picked   = atom { "[" value "]" | "." NAME }      the bracket touches what it picks from
+ * atom     = NUMBER | TEXT | COLOUR | "true" | "false" | "none" | NAME | ( "pen" | "sheet" | "frame" ) "." NAME
  *          | NAME "(" [ value { "," value } ] ")" | "(" value ")" | "[" value { "," value } "]"
  */
 
@@ -88,7 +89,12 @@ export class ValueReader {
 		const { cursor } = this;
 		let left = this.product(owner);
 		while (cursor.isSign("+") || cursor.isSign("-")) {
-			const sign = cursor.take().text as "+" | "-";
+			const { text, touching, place } = cursor.take();
+			const sign = text as "+" | "-";
+			if (sign === "-" && !touching && cursor.front.touching && !cursor.done) {
+				const [before, after] = [cursor.ahead(-2).text, cursor.front.text];
+				cursor.remark({ code: "minus-read", place, data: { before, after }, fix: { place, text: "- " } });
+			}
 			left = this.binary(sign, left, this.product(sign));
 		}
 		return left;
@@ -115,13 +121,39 @@ export class ValueReader {
 	}
 
 	private power(owner: string): Value {
-		const base = this.atom(owner);
+		const base = this.picked(owner);
 		const { cursor } = this;
 		if (!cursor.takeSign("^")) return base;
 		if (++this.depth > this.nesting) cursor.fail("nesting-deep", cursor.place, { most: this.nesting });
 		const exponent = this.minus("^");
 		this.depth--;
 		return this.binary("^", base, exponent);
+	}
+
+	private picked(owner: string): Value {
+		const { cursor } = this;
+		let value = this.atom(owner);
+		for (;;) {
+			const { front, last } = cursor;
+			const after = last.type === "name" || (last.type === "sign" && (last.text === ")" || last.text === "]"));
+			if (cursor.done || front.type !== "sign" || !after) return value;
+			if (front.text === "[" && front.touching) {
+				value = { node: "index", list: value, index: this.index(), place: cursor.span(value.place) };
+			} else if (front.text === ".") {
+				cursor.take();
+				if (cursor.done || cursor.front.type !== "name") cursor.fail("property-missing", cursor.place, { of: value.node === "name" ? value.name : last.text });
+				value = { node: "member", value, name: cursor.take().text, place: cursor.span(value.place) };
+			} else return value;
+			if (++this.signs > MOST_SIGNS) cursor.fail("value-long", value.place, { most: MOST_SIGNS });
+		}
+	}
+
+	/** An index in its brackets, of which the first is in front. */
+	index(): Value {
+		const { place } = this.cursor.take();
+		const index = this.value("[ ]");
+		this.close("]", place, "[");
+		return index;
 	}
 
 	private atom(owner: string): Value {
@@ -149,7 +181,7 @@ export class ValueReader {
 		if (text === "true" || text === "false") return { node: "boolean", value: text === "true", place };
 		if (text === "none") return { node: "colour", value: -1, place };
 		if (NO_VALUE.has(text)) cursor.fail("value-missing-before", place, { owner, found: text });
-		if (cursor.isSign(".")) return this.property(text, place);
+		if (OBJECTS.has(text) && cursor.isSign(".")) return this.property(text, place);
 		if (OBJECTS.has(text)) cursor.fail("value-missing-before", place, { owner, found: text });
 		if (!cursor.takeSign("(")) return { node: "name", name: text, place } satisfies NameNode;
 		const values: Value[] = [];

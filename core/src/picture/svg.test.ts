@@ -36,5 +36,5 @@ test("a walk in one ink is one path", () => {
 test("a turned, rounded rect and an ellipse keep their form", () => {
 	const [rect, oval] = pictureOf(draw("rect centre 100, 100 size 80, 40 turned 90\nellipse centre 50, 60 size 40, 20").tape).shapes;
 	expect(rect?.d).toBe("M80 140L80 60L120 60L120 140Z");
-	expect(oval?.d).toBe("M70 60A20 10 0 1 0 30 60A20 10 0 1 0 70 60Z");
+	expect(oval?.d).toBe("M70 60A20 10 0 0 0 40 51.34A20 10 0 0 0 40 68.66A20 10 0 0 0 70 60Z");
 });

@@ -1,3 +1,4 @@
+import { type LineStyle, PLAIN_LINE } from "../tape/layout.ts";
 import { FONT_FAMILY } from "../tape/lettering.ts";
 import type { Picture, PictureShape } from "./picture.ts";
 
@@ -26,12 +27,25 @@ function escape(text: string): string {
 function shape(of: PictureShape): string {
 	const { text } = of;
 	if (text) {
-		const turn = text.turned === 0 ? "" : ` transform="rotate(${-text.turned} ${text.x} ${text.y})"`;
-		return `<text x="${text.x}" y="${text.y}" font-size="${text.size}" font-family="${FONT_FAMILY}" text-anchor="${text.anchor}" fill="${of.fill}"${turn} xml:space="preserve">${escape(text.words)}</text>`;
+		const about = `${text.x} ${text.y}`;
+		const turn = text.mirrored
+			? ` transform="translate(${about}) rotate(${-text.turned}) scale(-1 1) translate(${-text.x} ${-text.y})"`
+			: text.turned === 0
+				? ""
+				: ` transform="rotate(${-text.turned} ${about})"`;
+		return `<text x="${text.x}" y="${text.y}" font-size="${text.size}" font-family="${FONT_FAMILY}" text-anchor="${text.anchor}" fill="${of.fill}"${turn}${clipped(of.clip)} xml:space="preserve">${escape(text.words)}</text>`;
 	}
-	const stroke = of.ink === "none" ? "" : ` stroke="${of.ink}" stroke-width="${of.width}" stroke-linejoin="miter"`;
-	return `<path d="${of.d}" fill="${of.fill}"${stroke}/>`;
+	const stroke = of.ink === "none" ? "" : ` stroke="${of.ink}" stroke-width="${of.width}"${lineStyle(of.line ?? PLAIN_LINE)}`;
+	return `<path d="${of.d}" fill="${of.fill}"${of.evenOdd ? ' fill-rule="evenodd"' : ""}${stroke}${clipped(of.clip)}/>`;
 }
+
+function lineStyle({ cap, join, miter, dash, dashOffset }: LineStyle): string {
+	const caps = cap === "butt" ? "" : ` stroke-linecap="${cap}"`;
+	const dashes = dash.length === 0 ? "" : ` stroke-dasharray="${dash.join(" ")}" stroke-dashoffset="${dashOffset}"`;
+	return ` stroke-linejoin="${join}" stroke-miterlimit="${miter}"${caps}${dashes}`;
+}
+
+const clipped = (clip: number | undefined) => (clip === undefined ? "" : ` clip-path="url(#clip-${clip})"`);
 
 /**
  * A picture as a whole SVG document. Figures, where given, lie over it as outlines that can't be seen until they are
@@ -45,6 +59,7 @@ export function svgOf(picture: Picture, figures: readonly PointedFigure[] = []):
 	return [
 		`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" width="${width}" height="${height}">`,
 		`<rect width="${width}" height="${height}" fill="${picture.paper}"/>`,
+		...picture.clips.map((c, i) => `<clipPath id="clip-${i}"${clipped(c.clip)}><path d="${c.d}"${c.evenOdd ? ' clip-rule="evenodd"' : ""}/></clipPath>`),
 		...picture.shapes.map(shape),
 		...over,
 		"</svg>\n",

@@ -5,6 +5,8 @@
 export const ENTRY = Object.freeze({
 	/** A walked segment: x1, y1, x2, y2. */
 	segment: 1,
+	/** A walked arc of a circle: x1, y1, x2, y2, then its middle x, y, its radius, the direction from the middle to its start, and its sweep, negative clockwise. */
+	curve: 2,
 	/** A move without ink: x1, y1, x2, y2. */
 	travel: 3,
 	/** The pen put down (1) or lifted (0). */
@@ -21,15 +23,42 @@ export const ENTRY = Object.freeze({
 	ellipse: 9,
 	/** Corners: x, y each. */
 	polygon: 10,
-	/** x, y of the baseline's start, middle or end; size, alignment (0 left, 1 centre, 2 right), turned, text. */
+	/** x, y of the baseline's start, middle or end; size, alignment (0 left, 1 centre, 2 right), turned, text, mirrored (1) or not (0). */
 	text: 11,
 	/** The sheet covered with the style's fill, which is the paper from now on. */
 	paper: 12,
+	/** The same with the paper that is there. */
+	wipe: 13,
+	/** An area begins, where the pen is: x, y. Moves up to its end are its outline. */
+	areaBegin: 14,
 	/** A routine's call begins: its number among the routines. */
 	callBegin: 15,
 	callEnd: 16,
+	/** The area is closed and filled with the style's fill, under what was walked in it. */
+	areaEnd: 17,
+	/** A picture is laid: middle x, y, width and height of its box before it was turned, turned, mirrored. */
+	pictureBegin: 18,
 	/** Something printed: text. */
 	message: 19,
+	pictureEnd: 20,
+	/** A wait in a replay: seconds. */
+	pause: 21,
+	/** A frame begins: its number. */
+	frame: 22,
+	/** The pen itself shown in a replay (1) or not (0). */
+	cursor: 23,
+	/** A disc of the pen's colour: x, y, diameter. */
+	dot: 24,
+	/** Middle x, y, half width, half height, turned, direction of its start and sweep, both as angles of the ellipse's own circle (eccentric) before it is turned; open (0), a sector (1) or a segment (2). */
+	arc: 25,
+	/** An open line through points: x, y each. */
+	polyline: 26,
+	/** A curve walked without ink, as {@link ENTRY.curve}. */
+	curvedTravel: 27,
+	/** Sub-paths of lines, Bézier curves and arcs, filled and outlined as the style says: see path.ts. */
+	path: 28,
+	/** What is drawn later in a style that names this row is cut off outside this path, as {@link ENTRY.path}. */
+	clip: 29,
 });
 
 /** Where zero is on a sheet. In a top left origin y grows downwards, in the others upwards. */
@@ -55,11 +84,28 @@ export function upward(origin: Origin): 1 | -1 {
 	return origin === "top left" ? -1 : 1;
 }
 
+/** How a line is drawn where it is not plain: what the 2D canvas calls its line styles. Lengths are the sheet's. */
+export interface LineStyle {
+	readonly cap: "butt" | "round" | "square";
+	readonly join: "miter" | "round" | "bevel";
+	readonly miter: number;
+	/** Drawn and left out by turns; empty for an unbroken line. */
+	readonly dash: readonly number[];
+	readonly dashOffset: number;
+}
+
+/** A line with straight ends and sharp corners, unbroken. */
+export const PLAIN_LINE: LineStyle = Object.freeze({ cap: "butt", join: "miter", miter: 10, dash: Object.freeze([]), dashOffset: 0 });
+
 /** How something is painted; -1 (no colour) for no ink or no fill. */
 export interface Style {
 	readonly ink: number;
 	readonly width: number;
 	readonly fill: number;
+	/** {@link PLAIN_LINE} where it is left out. */
+	readonly line?: LineStyle;
+	/** The row, plus one, of the clip entry that cuts what is drawn; none where it is left out. */
+	readonly clip?: number;
 }
 
 export const ALIGNMENTS = ["left", "centre", "right"] as const;

@@ -1,4 +1,4 @@
-import type { Sheet, Style } from "./layout.ts";
+import { ENTRY, type Sheet, type Style } from "./layout.ts";
 
 /** A finished drawing: one row in every column for each entry, in the order in which things happened. Read only. */
 export interface Tape {
@@ -48,10 +48,49 @@ export function routineOf(tape: Tape, entry: number): string | undefined {
 }
 
 /** Everything that was printed, in order. */
-export function messagesOf(tape: Tape, messageKind: number): { line: number; text: string }[] {
+export function messagesOf(tape: Tape): { line: number; text: string }[] {
 	const found: { line: number; text: string }[] = [];
 	for (let i = 0; i < tape.length; i++) {
-		if (tape.kind[i] === messageKind) found.push({ line: tape.line[i] as number, text: tape.texts[coordinate(tape, i, 0)] as string });
+		if (tape.kind[i] === ENTRY.message) found.push({ line: tape.line[i] as number, text: tape.texts[coordinate(tape, i, 0)] as string });
 	}
 	return found;
+}
+
+/** Whether an entry covers all that was drawn before it. */
+export function coversAll(kind: number | undefined): boolean {
+	return kind === ENTRY.paper || kind === ENTRY.wipe;
+}
+
+/** An area of a drawing: its rows, and the row that its fill lies under. */
+export interface Area {
+	readonly begin: number;
+	readonly end: number;
+	/** The first row that is painted over the fill: what was walked in the area since the sheet was last covered. */
+	readonly under: number;
+	/** The rows of its moves, with ink or without; those of pictures laid in it are none of them. */
+	readonly moves: readonly number[];
+}
+
+const MOVES: ReadonlySet<number | undefined> = new Set([ENTRY.segment, ENTRY.travel, ENTRY.curve, ENTRY.curvedTravel]);
+
+/** The areas that were closed, in the order in which they were. */
+export function areasOf(tape: Tape): Area[] {
+	const areas: Area[] = [];
+	const open: { begin: number; under: number; moves: number[]; pictures: number }[] = [];
+	let pictures = 0;
+	for (let i = 0; i < tape.length; i++) {
+		const kind = tape.kind[i];
+		if (kind === ENTRY.areaBegin) open.push({ begin: i, under: i, moves: [], pictures });
+		if (open.length === 0) continue;
+		const area = open.at(-1) as (typeof open)[number];
+		if (kind === ENTRY.pictureBegin) pictures++;
+		else if (kind === ENTRY.pictureEnd) pictures--;
+		else if (coversAll(kind)) for (const each of open) each.under = i + 1;
+		else if (MOVES.has(kind) && area.pictures === pictures) area.moves.push(i);
+		else if (kind === ENTRY.areaEnd) {
+			areas.push({ begin: area.begin, end: i, under: area.under, moves: area.moves });
+			open.pop();
+		}
+	}
+	return areas;
 }

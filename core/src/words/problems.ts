@@ -5,9 +5,24 @@ type Data = Problem["data"];
 const near = (d: Data) => (d.near ? ` Did you mean ${q(d.near)}?` : "");
 /** A word of the student's or of Nib, set apart. */
 const q = (v: string | number | undefined) => `“${v ?? ""}”`;
-const KIND_WORDS: Readonly<Record<string, string>> = { number: "a number", text: "a text", boolean: "true or false", colour: "a colour", nothing: "nothing" };
+const KIND_WORDS: Readonly<Record<string, string>> = {
+	number: "a number",
+	text: "a text",
+	boolean: "true or false",
+	colour: "a colour",
+	list: "a list",
+	picture: "a picture",
+	nothing: "nothing",
+};
 const kind = (v: string | number | undefined) => KIND_WORDS[String(v)] ?? String(v);
 const owner = (v: string | number | undefined) => (v === "=" ? "the name before “=”" : q(v));
+
+/** Why nothing is to be seen of what a line draws. */
+const NOTHING: Readonly<Record<string, string>> = {
+	paint: "What this line draws has neither ink nor fill, so that nothing is seen of it.",
+	size: "What this line draws has no size, so that nothing is seen of it.",
+	sheet: "What this line draws lies beside the sheet.",
+};
 
 /** A sentence or two for each code: what is wrong, and what to do. */
 const WORDS: Readonly<Record<string, (d: Data) => string>> = {
@@ -43,7 +58,6 @@ const WORDS: Readonly<Record<string, (d: Data) => string>> = {
 	"comma-missing": (d) => `A comma is missing before ${q(d.before)}.`,
 	"comma-before-phrase": (d) => `No comma is needed before ${q(d.phrase)}.`,
 	"pair-for-place": (d) => `A place is two numbers without brackets: ${q(d.form)}.`,
-	"place-for-pair": (d) => `${q(d.owner)} takes points in brackets: “[10, 20], [60, 20]”.`,
 	"pair-count": (d) => `A point is two numbers, [x, y]; this one has ${d.count}.`,
 	"phrase-unknown": (d) => `${q(d.head)} knows no ${q(d.found)}.${d.near ? near(d) : d.words ? ` It can have: ${d.words}.` : ""}`,
 	"phrase-twice": (d) => `${q(d.phrase)} stands twice in this ${d.head}.`,
@@ -54,7 +68,7 @@ const WORDS: Readonly<Record<string, (d: Data) => string>> = {
 	"colour-words": (d) => `Write the colour ${q(d.written)} as one word: ${q(d.colour)}.`,
 	"colour-quoted": (d) => `A colour stands without quote marks: ${q(d.colour)}.`,
 	"equals-lone": (d) => `${sentence(owner(d.owner))} takes its value without “=”.`,
-	"equals-missing": (d) => `${q(`let ${d.name}`)} needs “=” and a value.`,
+	"equals-missing": (d) => `${q(d.name)} needs “=” and a value.`,
 	"equals-compare": () => "To ask whether two values are equal, write “==”.",
 	"compare-chain": (d) => `Compare two values at a time; join two comparisons with “and”. ${q(d.sign)} is one too many.`,
 	"compare-each": (d) => `${q(d.sign)} joins whole comparisons: write “${d.name} ==” again on its right.`,
@@ -101,7 +115,8 @@ const WORDS: Readonly<Record<string, (d: Data) => string>> = {
 	"kind-plus": (d) => `“+” can't add ${kind(d.left)} and ${kind(d.right)}.`,
 	"kind-changed": (d) => `${q(d.name)} holds ${kind(d.was)} and can't take ${kind(d.now)}.`,
 	"value-of-nothing": (d) => `${d.name === "" ? "This" : q(d.name)} gives no value back, so it can't be used as one.`,
-	"list-here": () => "A list of values can stand only after “at” of a polygon, as a point.",
+	"list-wanted": (d) => `${q(d.name)} holds ${kind(d.found)}, not a list, so ${d.how === "add" ? "nothing can be added to it" : "it has no items"}.`,
+	"place-for-pair": (d) => `${q(d.owner)} takes points in brackets: “[10, 20], [60, 20]”.`,
 	// Running
 	"size-negative": (d) => `${q(d.phrase)} got ${d.value}; a ${d.what} can't be negative.`,
 	"not-whole": (d) => `${q(d.owner)} needs a whole number and got ${d.value}. Use floor( ) or round( ).`,
@@ -113,7 +128,7 @@ const WORDS: Readonly<Record<string, (d: Data) => string>> = {
 	"not-finite": (d) => `The number for ${owner(d.owner)} is too large to be worked with.`,
 	"place-far": () => "This place is too far away to be drawn.",
 	"sides-few": (d) => `A polygon has 3 sides or more, not ${d.value}.`,
-	"corners-few": (d) => `A polygon has 3 corners or more; this one has ${d.count}.`,
+	"corners-few": (d) => `A ${d.what} has ${d.least} ${d.what === "polygon" ? "corners" : "points"} or more; this one has ${d.count}.`,
 	"sheet-small": (d) => `A sheet is 1 by 1 or more, not ${d.width} by ${d.height}.`,
 	"sheet-large": (d) => `A sheet is ${d.most} by ${d.most} at the most, not ${d.width} by ${d.height}.`,
 	// Limits
@@ -123,14 +138,46 @@ const WORDS: Readonly<Record<string, (d: Data) => string>> = {
 	"limit-time-lost": () => "The program ran too long and had to be ended from outside. Its drawing was lost.",
 	"thread-died": () => "The program ended the machine part that ran it, twice. Its drawing was lost.",
 	"limit-entries": (d) => `The program was stopped after drawing ${d.most} pieces. Its drawing so far is kept.`,
-	"limit-calls": (d) => `Routines were called inside one another ${d.most} deep. Does this routine call itself without end?`,
+	"limit-calls": (d) => `Since line ${d.first}, routines have called one another ${d.most} deep. Does this routine call itself without end?`,
+	"limit-pictures": (d) => `Pictures are made inside one another more than ${d.most} deep.`,
+	"limit-frames": (d) => `A run has ${d.most} frames at the most.`,
+	"limit-list": (d) => `A list grew beyond ${d.most} items.`,
+	"limit-depth": (d) => `Lists hold one another more than ${d.most} deep.`,
 	"limit-text": (d) => `A text grew beyond ${d.most} characters.`,
 	"limit-messages": (d) => `The messages grew beyond ${d.most} characters.`,
 	"limit-cells": (d) => `The program made more than ${d.most} characters and items in all.`,
+	// Lists, areas, pictures, frames
+	"index-space": (d) => `“[” after a space begins a new list. To pick an item, let it touch the name: ${q(`${d.name}[`)}.`,
+	"index-outside": (d) =>
+		Number(d.length) === 0
+			? `There is no item ${d.index}: the list is empty.`
+			: `There is no item ${d.index}: the list has ${counted(Number(d.length), "item")}, numbered 0 to ${d.last}.`,
+	"choose-empty": () => "“choose” got an empty list; there is nothing to choose.",
+	"point-kind": (d) => `Point ${d.number} after ${q(d.owner)} is ${kind(d.found)}; a point is a pair, [x, y].`,
+	"point-odd": (d) => `Point ${d.number} after ${q(d.owner)} is ${d.found}; a point is two numbers, [x, y].`,
+	"points-uneven": (d) => `“xs” has ${counted(Number(d.xs), "number")} and “ys” has ${d.ys}; they must be as many.`,
+	"points-few": (d) => `A star has 3 points or more, not ${d.value}.`,
+	"inner-missing": (d) => `A star of ${d.value} points needs “inner R”: joining every second point makes no star of it.`,
+	"area-inside": () => "An area can't begin inside an area.",
+	"leave-block": (d) => `${q(d.word)} can't leave ${d.block === "area" ? "an area" : "a picture"} before its end.`,
+	"picture-again": (d) => `${q(d.name)} has been declared in line ${d.line}. Give the picture a name of its own.`,
+	"paper-unsized": (d) => `${q(d.head)} needs to know how large this picture is: write “size W, H” after the picture's name.`,
+	"member-of": (d) => `${d.name === "" ? "This" : q(d.name)} is ${kind(d.found)}; only a picture has a ${d.side} after a point.`,
+	"frames-again": (d) => `A program has one each frame block; one stands in line ${d.line} already.`,
+	"frames-not-last": (d) => `This would come after the frames of line ${d.line}, which are the last thing a program does. Put it before them.`,
 	// Remarks
 	"sheet-overruled": (d) => `The exercise's sheet is used: ${d.width} by ${d.height}, origin ${d.origin}.`,
 	"routine-unused": (d) => `The routine ${q(d.name)} is never called.`,
 	"name-unused": (d) => `${q(d.name)} is never used.`,
+	"picture-unlaid": (d) => `The picture ${q(d.name)} is made and never laid.`,
+	"setting-unused": (d) => `Nothing that is drawn uses the ${d.what} set here.`,
+	"area-empty": () => "Nothing is walked in this area, so it has no shape.",
+	"nothing-to-see": (d) => NOTHING[String(d.why)] ?? "What this line draws can't be seen.",
+	"walk-no-ink": () => "The pen is down here and has no ink, so that nothing is drawn.",
+	"loop-no-pass": () => "This loop makes no pass.",
+	"loop-downward": (d) => `Counting from ${d.from} up to ${d.to} makes no pass. To count down, write “by -1”.`,
+	"minus-read": (d) => `This is read as ${q(`${d.before} - ${d.after}`)}. If two values are meant, put a comma between them.`,
+	"round-cut": (d) => `“round” got ${d.round}; half the shorter side, ${d.most}, is the most and is used.`,
 };
 
 /** Every code that has words. */

@@ -16,7 +16,7 @@
 	const shown = $derived(desk.run ?? null);
 	const lit = $derived(litBy(pointed, shown && { figures: [...shown.figures] as never, criteria: [] }));
 	const closed = $derived(Date.parse(closesAt) <= Date.now());
-	const blank = $derived({ ...(exercise.sheet ?? { width: 400, height: 300, origin: "top left" as const }), paper: "#ffffff", leftOut: 0, shapes: [] });
+	const blank = $derived({ ...(exercise.sheet ?? { width: 400, height: 300, origin: "top left" as const }), paper: "#ffffff", leftOut: 0, clips: [], shapes: [] });
 </script>
 
 <div class="grid grow lg:grid-cols-[286px_minmax(0,1fr)_minmax(0,1fr)]">

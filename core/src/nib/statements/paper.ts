@@ -1,4 +1,3 @@
-import { ENTRY } from "../../tape/layout.ts";
 import type { Statement } from "./statement.ts";
 
 export const paper: Statement = {
@@ -7,9 +6,9 @@ export const paper: Statement = {
 	phrases: [],
 	patterns: [["values"]],
 	forms: ["paper COLOUR"],
-	help: "Covers everything with a colour, which is the paper from now on. The pen stays where it is.",
+	help: "Covers everything with a colour, which is the paper from now on. The pen stays where it is. In a picture with a size it covers that size.",
 	example: "paper lightblue\nfill white\ncircle centre 200, 150 radius 40",
 	run(machine, line, colour: number) {
-		machine.covered(ENTRY.paper, line, colour);
+		machine.cover(line, colour);
 	},
 };

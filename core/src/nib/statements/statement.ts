@@ -4,7 +4,7 @@ import type { Machine } from "../machine.ts";
 export interface ValueSpec {
 	/** As the docs and messages call it: "W", "a radius". */
 	readonly name: string;
-	readonly kind: "number" | "colour" | "text" | "any";
+	readonly kind: "number" | "colour" | "text" | "list" | "picture" | "any";
 }
 
 /** A word and what follows it. */
@@ -15,7 +15,7 @@ export interface PhraseSpec {
 	readonly values: readonly ValueSpec[];
 	/** Fixed words, of which one follows instead of values. */
 	readonly choices?: readonly string[];
-	/** Pairs of numbers, as many as are written. */
+	/** Points: pairs of numbers, as many as are written, or one list of pairs. */
 	readonly points?: true;
 }
 
@@ -49,3 +49,9 @@ export const number = (name: string): ValueSpec => ({ name, kind: "number" });
 export const place: readonly ValueSpec[] = [number("X"), number("Y")];
 export const size: readonly ValueSpec[] = [number("W"), number("H")];
 export const turned: PhraseSpec = { word: "turned", values: [number("A")] };
+/** The ways of giving points: one by one, as one list of pairs, or as two lists. */
+export const points: readonly PhraseSpec[] = [
+	{ word: "at", values: [], points: true },
+	{ word: "xs", values: [{ name: "LIST", kind: "list" }] },
+	{ word: "ys", values: [{ name: "LIST", kind: "list" }] },
+];

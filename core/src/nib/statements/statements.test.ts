@@ -1,7 +1,6 @@
 import { describe, expect, test } from "vitest";
 import { draw } from "../../draw.ts";
 import type { Figure } from "../../figures/figure.ts";
-import { ENTRY } from "../../tape/layout.ts";
 import { messagesOf } from "../../tape/tape.ts";
 import { STATEMENTS } from "./index.ts";
 
@@ -60,7 +59,7 @@ describe("phrases stand in any order", () => {
 test("a statement's value may stand in brackets", () => {
 	expect(box(figures("walk(50)")[0])).toEqual([200, 150, 250, 150]);
 	expect(box(figures("turn left(360 / 4)\nwalk (20)")[0])).toEqual([200, 130, 200, 150]);
-	expect(messagesOf(draw('print("hi")').tape, ENTRY.message).map((m) => m.text)).toEqual(["hi"]);
+	expect(messagesOf(draw('print("hi")').tape).map((m) => m.text)).toEqual(["hi"]);
 });
 
 test("a statement runs on only inside brackets", () => {
@@ -111,5 +110,5 @@ test("sizes and radii may be 0, never below", () => {
 
 test("paper moves no pen and keeps what is set", () => {
 	const drawn = draw("go to 10, 10\nface 90\nfill red\npaper lightblue\nprint pen.x, pen.y, pen.facing, pen.fill");
-	expect(messagesOf(drawn.tape, ENTRY.message).map((m) => m.text)).toEqual(["10 10 90 #ff0000"]);
+	expect(messagesOf(drawn.tape).map((m) => m.text)).toEqual(["10 10 90 #ff0000"]);
 });

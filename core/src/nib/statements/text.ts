@@ -1,4 +1,5 @@
 import { ALIGNMENTS } from "../../tape/layout.ts";
+import { textOf } from "../as-text.ts";
 import { number, place, type Statement, turned } from "./statement.ts";
 
 export const text: Statement = {
@@ -11,6 +12,6 @@ export const text: Statement = {
 	example: 'fill navy\ntext "Harbour Day" at 40, 60 size 24',
 	run(machine, line, words: unknown, x: number, y: number, size = 16, align = 0, angle = 0) {
 		machine.notNegative(line, "size", size, "size");
-		machine.words(line, words, x, y, size, align, angle);
+		machine.words(line, textOf(machine, line, words), x, y, size, align, angle);
 	},
 };
