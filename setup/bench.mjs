@@ -25,13 +25,14 @@ function cold(scenario) {
 		ours: median(pairs.map(([a]) => a.milliseconds)),
 		baseline: median(pairs.map(([, b]) => b.milliseconds)),
 		what: "the same loop by hand",
+		bytesAnEntry: median(pairs.map(([a]) => a.bytes / a.entries)),
 		ratio: same ? median(pairs.map(([a, b]) => a.milliseconds / b.milliseconds)) : null,
 	};
 }
 
 await main(async () => {
 	build();
-	const rows = [cold("cold-walk"), cold("cold-arithmetic"), ...node("warm.mjs").map((r) => ({ ...r, ratio: r.ours / r.baseline }))];
+	const rows = [...["cold-walk", "cold-arithmetic", "cold-calls", "cold-shared", "cold-nested"].map(cold), ...node("warm.mjs").map((r) => ({ ...r, ratio: r.ours / r.baseline }))];
 	if (json) {
 		process.stdout.write(`${JSON.stringify(rows)}\n`);
 		return 0;

@@ -1,4 +1,4 @@
-import { type lstat, readdir, readFile, stat } from "node:fs/promises";
+import { type lstat, readdir, readFile, stat, writeFile } from "node:fs/promises";
 import { join } from "node:path";
 import { CLASS_LIMITS, type ExerciseFile, readExercise } from "@markpen/core";
 import { WrongCall } from "./call.ts";
@@ -6,7 +6,8 @@ import { WrongCall } from "./call.ts";
 /** Files larger than this are not opened at all. */
 const LARGEST = 8 * CLASS_LIMITS.source;
 
-function told(path: string, error: unknown): WrongCall {
+/** Why a file can't be opened, in words. */
+export function told(path: string, error: unknown): WrongCall {
 	const code = (error as NodeJS.ErrnoException).code;
 	if (code === "ENOENT") return new WrongCall(`There is no file ${path}.`);
 	if (code === "EACCES") return new WrongCall(`${path} can't be opened: it may not be read by this account.`);
@@ -50,4 +51,13 @@ export async function filesOf(paths: readonly string[]): Promise<string[]> {
 		files.push(...(await filesOf(inside.map((name) => join(path, name)))));
 	}
 	return files;
+}
+
+/** Writes a file, or says why it can't be. */
+export async function save(path: string, data: string | Uint8Array): Promise<void> {
+	try {
+		await writeFile(path, data);
+	} catch (error) {
+		throw new WrongCall(`${path} can't be written: ${error instanceof Error ? error.message : String(error)}`);
+	}
 }

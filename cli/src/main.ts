@@ -4,6 +4,7 @@ import { EXIT, WrongCall } from "./call.ts";
 import { type CheckOptions, checkCommand } from "./commands/check.ts";
 import { type DrawOptions, drawCommand } from "./commands/draw.ts";
 import { type FiguresOptions, figuresCommand } from "./commands/figures.ts";
+import { type TapeOptions, tapeCommand } from "./commands/tape.ts";
 
 function whole(least: number): (text: string) => number {
 	return (text) => {
@@ -11,6 +12,9 @@ function whole(least: number): (text: string) => number {
 		return Number(text);
 	};
 }
+
+/** Gathers an option that is said several times. */
+const several = (value: string, before: readonly string[] = []) => [...before, value];
 
 function positive(text: string): number {
 	const value = Number(text);
@@ -27,9 +31,12 @@ function program(done: (code: number) => void): Command {
 	markpen
 		.command("draw")
 		.argument("<file>", "the program")
-		.description("run a program and write its drawing as SVG or PNG")
-		.option("--out <path>", "where to: a name ending in .svg or .png; without it SVG goes to the terminal")
+		.description("run a program and write its drawing as SVG, PNG or tape")
+		.option("--out <path>", "where to: a name ending in .svg, .png, .tape or .jsonl; without it SVG goes to the terminal")
 		.option("--seed <number>", "seed of its random numbers", whole(0), 1)
+		.option("--frames <number>", "how many frames to run", whole(0))
+		.option("--let <name=value>", "a value in place of a let's own; may be said again for another name", several)
+		.option("--watch <name>", "tell every change of a name; may be said again", several)
 		.option("--scale <number>", "pixels a sheet unit in a PNG", positive, 2)
 		.option("--json", "print what happened as JSON")
 		.addHelpText("after", "\nExample:\n  markpen draw ferry.nib.txt --out ferry.png")
@@ -40,10 +47,19 @@ function program(done: (code: number) => void): Command {
 		.description("read a drawing back: one sentence a figure")
 		.option("--seed <number>", "seed of its random numbers", whole(0), 1)
 		.option("--frames <number>", "how many frames to run", whole(0))
+		.option("--let <name=value>", "a value in place of a let's own; may be said again for another name", several)
 		.option("--frame <number>", "the figures of one frame only", whole(0))
 		.option("--json", "print all measures as JSON")
 		.addHelpText("after", "\nExample:\n  markpen figures ferry.nib.txt")
 		.action(async (file: string, options: FiguresOptions) => done(await figuresCommand(file, options)));
+	markpen
+		.command("tape")
+		.argument("<file>", "a tape: .tape or .jsonl")
+		.description("read a tape back: as JSON Lines, or into another form")
+		.option("--out <path>", "where to: a name ending in .svg, .png, .tape or .jsonl; without it JSON Lines go to the terminal")
+		.option("--scale <number>", "pixels a sheet unit in a PNG", positive, 2)
+		.addHelpText("after", "\nExample:\n  markpen draw ferry.nib.txt --out ferry.tape\n  markpen tape ferry.tape --out ferry.png")
+		.action(async (file: string, options: TapeOptions) => done(await tapeCommand(file, options)));
 	markpen
 		.command("check")
 		.argument("<files...>", "programs, or folders of programs")

@@ -8,8 +8,7 @@ function checksum(tape) {
 	const add = (bytes) => {
 		for (const byte of bytes) hash = Math.imul(hash ^ byte, 0x01000193);
 	};
-	for (const column of [tape.kind, tape.line, tape.step, tape.frame, tape.style, tape.call, tape.at, tape.coords])
-		add(new Uint8Array(column.buffer, column.byteOffset, column.byteLength));
+	for (const column of columns) add(new Uint8Array(column.buffer, column.byteOffset, column.byteLength));
 	add(new TextEncoder().encode(JSON.stringify([tape.styles, tape.texts, tape.pen])));
 	return (hash >>> 0).toString(16);
 }
@@ -17,4 +16,5 @@ function checksum(tape) {
 const from = performance.now();
 const tape = module[side]();
 const milliseconds = performance.now() - from;
-process.stdout.write(JSON.stringify({ milliseconds, checksum: checksum(tape), entries: tape.length }));
+const columns = [tape.kind, tape.line, tape.step, tape.frame, tape.style, tape.call, tape.at, tape.coords];
+process.stdout.write(JSON.stringify({ milliseconds, checksum: checksum(tape), entries: tape.length, bytes: columns.reduce((sum, c) => sum + c.byteLength, 0) }));

@@ -1,6 +1,8 @@
 // Figures of a typical hand-in once warm, and of programs that never end. Prints a list of rows.
 import { readFileSync } from "node:fs";
 import { draw, mark, readExercise } from "../dist/index.js";
+import { read } from "../dist/nib/read.js";
+import { run } from "../dist/nib/runner.js";
 
 function median(times, work) {
 	const found = [];
@@ -29,6 +31,26 @@ row(
 	median(300, () => draw(exercise.model)),
 	median(300, () => JSON.parse(JSON.stringify(report))),
 	"its report through JSON and back",
+);
+const harbour = readFileSync(new URL("../examples/harbour.nib.txt", import.meta.url), "utf8");
+let turn = 0;
+/** Another program each time, as each student's is: engines keep the code of a text that they have seen. */
+const another = () => harbour.replace("gap = 50", `gap = ${50 + turn++ / 1_000}`);
+for (let i = 0; i < 500; i++) run(read(another()).checked);
+const split = () => harbour.split("\n").map((line) => line.trim().split(" "));
+row(
+	"40-line program, source to tape",
+	median(1_000, () => run(read(another()).checked)),
+	median(1_000, split),
+	"its lines split into words",
+);
+const long = Array.from({ length: 5_000 }, (_, i) => [`walk 10 + ${i}`, "turn left 90", "circle centre 10, 20 radius 5", "fill red"][i % 4]).join("\n");
+for (let i = 0; i < 5; i++) read(long);
+row(
+	"5,000-line program, read",
+	median(9, () => read(long)),
+	median(9, () => long.split("\n").map((line) => line.split(" "))),
+	"its lines split into words",
 );
 const loop = median(5, () => {
 	let x = 1;

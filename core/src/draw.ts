@@ -4,7 +4,7 @@ import { recognise } from "./figures/recognise.ts";
 import { CLASS_LIMITS } from "./limits/limits.ts";
 import type { Problem } from "./nib/problem.ts";
 import { read } from "./nib/read.ts";
-import { type Ended, type RunOptions, run } from "./nib/runner.ts";
+import { type Ended, type Run, type RunOptions, run } from "./nib/runner.ts";
 import type { State } from "./report.ts";
 import { DEFAULT_SHEET, ENTRY, sheetBounds } from "./tape/layout.ts";
 import type { Tape } from "./tape/tape.ts";
@@ -19,19 +19,22 @@ export interface Drawn {
 	readonly errors: readonly Problem[];
 	readonly remarks: readonly Problem[];
 	readonly steps: number;
+	/** Changes of the watched names, where any were asked for. */
+	readonly watched?: Run["watched"];
 }
 
-/** Runs a source and tells what it drew. Never throws, whatever the source. */
+/** Runs a source and tells what it drew. Never throws, whatever the source; see {@link run} for wrong options. */
 export function draw(source: string, options: RunOptions = {}): Drawn {
 	const reading = read(source, options.limits ?? CLASS_LIMITS);
 	if (!reading.ok) {
 		const tape = new TapeWriter(1).finish(options.sheet ?? DEFAULT_SHEET, [], { x: 0, y: 0, facing: 0, down: true });
 		return { state: source.trim() === "" ? "nothing-handed-in" : "unreadable", ended: "whole", tape, drawing: recognise(tape), errors: reading.problems, remarks: [], steps: 0 };
 	}
-	const { tape, ended, problem, remarks, steps } = run(reading.checked, options);
+	const { tape, ended, problem, remarks, steps, watched } = run(reading.checked, options);
 	const drawing = recognise(tape);
 	const state = source.trim() === "" ? "nothing-handed-in" : stateOf(tape, drawing);
-	return { state, ended, tape, drawing, errors: problem ? [problem] : [], remarks: [...reading.remarks, ...remarks].sort((a, b) => a.place.line - b.place.line), steps };
+	const said = [...reading.remarks, ...remarks].sort((a, b) => a.place.line - b.place.line);
+	return { state, ended, tape, drawing, errors: problem ? [problem] : [], remarks: said, steps, ...(watched && { watched }) };
 }
 
 function stateOf(tape: Tape, drawing: Drawing): State {

@@ -1,14 +1,31 @@
-import type { ExerciseFile, FigureData, Limits, Report, SaidDrawing, Sheet } from "@markpen/core";
+import type { Change, ExerciseFile, FigureData, Given, Limits, Report, SaidDrawing, Sheet } from "@markpen/core";
 
 /** What a thread can be asked to do. */
 export type Task =
 	| { readonly do: "mark"; readonly source: string; readonly exercise: ExerciseFile; readonly limits?: Limits; readonly milliseconds: number }
-	| { readonly do: "draw"; readonly source: string; readonly seed: number; readonly sheet?: Sheet; readonly limits?: Limits; readonly milliseconds: number }
+	| {
+			readonly do: "draw";
+			readonly source: string;
+			readonly seed: number;
+			readonly sheet?: Sheet;
+			readonly frames?: number;
+			/** Values for names that the program declares; the caller has made sure that it does. */
+			readonly given?: Given;
+			readonly watch?: readonly string[];
+			/** Whether the tape is wanted too. */
+			readonly tape?: boolean;
+			readonly limits?: Limits;
+			readonly milliseconds: number;
+	  }
 	| { readonly do: "png"; readonly svg: string; readonly width: number };
 
 /** A program run and recognised, with the measures of every figure. */
 export interface DrawResult extends SaidDrawing {
 	readonly measures: readonly FigureData[];
+	/** The tape in bytes, where it was wanted. */
+	readonly tape?: Uint8Array;
+	/** Changes of the watched names, where there were any to watch. */
+	readonly watched?: { readonly changes: readonly Change[]; readonly leftOut: number };
 }
 
 /** What each task gives back. */

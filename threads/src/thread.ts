@@ -1,5 +1,5 @@
 import { fileURLToPath } from "node:url";
-import { CLASS_LIMITS, draw, figureData, mark, type Stop, sayDrawn } from "@markpen/core";
+import { CLASS_LIMITS, draw, encodeTape, figureData, mark, type Stop, sayDrawn } from "@markpen/core";
 import { Resvg } from "@resvg/resvg-js";
 import type { DrawResult, Task } from "./task.ts";
 
@@ -12,9 +12,11 @@ function stopAfter(milliseconds: number): Stop {
 }
 
 function drawn(task: Task & { do: "draw" }): DrawResult {
-	const limits = task.limits ?? CLASS_LIMITS;
-	const result = draw(task.source, { seed: task.seed, limits, stop: stopAfter(task.milliseconds), ...(task.sheet && { sheet: task.sheet }) });
-	return { ...sayDrawn(result), measures: result.drawing.figures.map(figureData) };
+	const { source, seed, sheet, frames, given, watch, limits = CLASS_LIMITS } = task;
+	const asked = { ...(sheet && { sheet }), ...(frames !== undefined && { frames }), ...(given && { given }), ...(watch && { watch }) };
+	const result = draw(source, { seed, limits, stop: stopAfter(task.milliseconds), ...asked });
+	const more = { ...(task.tape && { tape: encodeTape(result.tape) }), ...(result.watched && { watched: result.watched }) };
+	return { ...sayDrawn(result), measures: result.drawing.figures.map(figureData), ...more };
 }
 
 function png(task: Task & { do: "png" }): Uint8Array {

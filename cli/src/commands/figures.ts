@@ -3,10 +3,9 @@ import { EXIT, WrongCall } from "../call.ts";
 import { readSource } from "../files.ts";
 import { coloursFor } from "../formats/colours.ts";
 import { problemLines } from "../formats/problems.ts";
+import { type RunCall, runOf } from "../run-call.ts";
 
-export interface FiguresOptions {
-	readonly seed: number;
-	readonly frames?: number;
+export interface FiguresOptions extends RunCall {
 	readonly frame?: number;
 	readonly json?: boolean;
 }
@@ -16,7 +15,7 @@ export async function figuresCommand(file: string, options: FiguresOptions): Pro
 	const source = await readSource(file);
 	const threads = new Threads(1);
 	try {
-		const { measures: figures, errors, remarks } = await threads.run({ do: "draw", source, seed: options.seed, milliseconds: RUN_MILLISECONDS });
+		const { measures: figures, errors, remarks } = await threads.run({ do: "draw", source, milliseconds: RUN_MILLISECONDS, ...runOf(source, options) });
 		const last = Math.max(0, ...figures.map((f) => f.frame));
 		if (options.frame !== undefined && options.frame > last) throw new WrongCall(`${file} has no frame ${options.frame}; its last is ${last}.`);
 		const shown = options.frame === undefined ? figures : figures.filter((f) => f.frame === options.frame);

@@ -15,8 +15,18 @@ export function withoutFollowUps(problems: readonly Problem[], lines: readonly L
 	const broken = new Set(problems.filter((p) => !ABOUT_NAMES.has(p.code)).map((p) => p.place.line));
 	const lost = new Set(lines.filter((l) => broken.has(l.number)).flatMap((l) => l.tokens.filter((t) => t.type === "name").map((t) => t.text)));
 	const heads = problems.filter((p) => ABOUT_HEADS.has(p.code));
+	const told = new Set<string>();
+	/** Lines that should have declared a name and lack it: each accounts for one unknown name after it. */
+	const nameless = problems.filter((p) => p.code === "name-missing").map((p) => p.place.line);
 	return problems.filter((p) => {
-		if (ABOUT_NAMES.has(p.code) && !broken.has(p.place.line)) return !lost.has(String(p.data.name));
+		const again = `${p.code} ${p.data.name}`;
+		if ((p.code === "routine-unknown" || p.code === "function-unknown") && (told.has(again) || !told.add(again))) return false;
+		if (ABOUT_NAMES.has(p.code) && !broken.has(p.place.line)) {
+			if (lost.has(String(p.data.name))) return false;
+			const owner = nameless.findIndex((line) => line < p.place.line);
+			if (owner >= 0) nameless.splice(owner, 1);
+			return owner < 0;
+		}
 		if (p.code === "end-extra") return !heads.some((h) => h.place.line < p.place.line);
 		if (p.code === "end-missing") return !heads.some((h) => h.data.near === "end" && h.place.line > p.place.line);
 		return true;

@@ -1,16 +1,20 @@
 import { readFileSync } from "node:fs";
 import { expect, test } from "vitest";
 import { parse } from "yaml";
+import { generatedProgram } from "../../../tests/programs.ts";
 import { CLASS_LIMITS } from "../limits/limits.ts";
+import { tapeProblem } from "../tape/tape-problem.ts";
 import { problemSentence } from "../words/problems.ts";
 import { chance } from "./chance.ts";
 import { read } from "./read.ts";
 import { run } from "./runner.ts";
+import { STATEMENTS } from "./statements/index.ts";
 
 const LIMITS = { ...CLASS_LIMITS, steps: 20_000, entries: 2_000, cells: 50_000 };
 const PROGRAMS = (parse(readFileSync(new URL("../../../demo/programs.yaml", import.meta.url), "utf8")) as { source: string }[]).map((p) => p.source);
+PROGRAMS.push(readFileSync(new URL("../../examples/showcase.nib.txt", import.meta.url), "utf8"), ...[...STATEMENTS.values()].map((s) => s.example));
 const WORDS =
-	'sheet paper pen fill walk turn face go circle rect line polygon text print let repeat for if else routine return break while end up down none colour width left right toward to centre radius diameter corner size round turned at sides origin align from by times true false and or not mod x y n f g constructor __proto__ toString red blue 0 1 2 50 -3 0.5 1e9 .5 5. 90° "a" "" \' “ ( ) [ ] , + - * / ^ = == != < <= -- # #f00 { } ; : \u0000 \ud800 é ☃ pen.x sheet.width'.split(
+	'add area arc cursor curve dot each ellipse frame frame.number in inner lay list polyline pause picture p points xs ys radius segment closed sector star sweep wipe enlarged mirrored row column layers choose length p.width __defineGetter__ hasOwnProperty \u0441onst аrea sheet paper pen fill walk turn face go circle rect line polygon text print let repeat for if else routine return break while end up down none colour width left right toward to centre radius diameter corner size round turned at sides origin align from by times true false and or not mod x y n f g constructor __proto__ toString red blue 0 1 2 50 -3 0.5 1e9 .5 5. 90° "a" "" \' “ ( ) [ ] , + - * / ^ = == != < <= -- # #f00 { } ; : \u0000 \ud800 é ☃ pen.x sheet.width'.split(
 		" ",
 	);
 
@@ -26,13 +30,13 @@ function survives(source: string): void {
 		}
 		return;
 	}
-	const { problem, tape } = run(reading.checked, { limits: LIMITS });
+	const { problem, tape } = run(reading.checked, { limits: LIMITS, frames: 5 });
 	if (problem) expect(problemSentence(problem)).toMatch(/[.?…]$/);
-	expect(tape.coords.every((c) => Number.isFinite(c))).toBe(true);
+	expect(tapeProblem(tape)).toBeUndefined();
 }
 
 /** How many programs of each kind; `npm run soak` asks for more. */
-const COUNT = Number(process.env.MARKPEN_FUZZ ?? 3_000);
+const COUNT = Number(process.env.MARKPEN_FUZZ ?? 20_000);
 
 test(`${COUNT} programs of random words neither crash nor hang`, { timeout: 3_600_000 }, () => {
 	const next = chance(20_260_101);
@@ -57,6 +61,22 @@ test(`${COUNT} damaged demo programs neither crash nor hang`, { timeout: 3_600_0
 		}
 		survives(source);
 	}
+});
+
+/** Generated programs are long and cost more each. */
+const GENERATED = Math.ceil(COUNT / 10);
+
+test(`${GENERATED} generated programs read, and run to their end or to an error of ours`, { timeout: 3_600_000 }, () => {
+	const ended = new Map<string, number>();
+	for (let seed = 0; seed < GENERATED; seed++) {
+		const source = generatedProgram(seed);
+		const reading = read(source);
+		if (!reading.ok) expect.fail(`${source}\n${reading.problems.map((p) => `${p.place.line}: ${problemSentence(p)}`).join("\n")}`);
+		const { problem, tape } = run(reading.checked, { limits: LIMITS, frames: 3, watch: ["a1", "side2"] });
+		expect(tapeProblem(tape)).toBeUndefined();
+		ended.set(problem?.code ?? "whole", (ended.get(problem?.code ?? "whole") ?? 0) + 1);
+	}
+	expect(ended.get("whole") ?? 0).toBeGreaterThan(GENERATED / 3);
 });
 
 test("deep nesting in the source is an error, not a stack overflow", () => {

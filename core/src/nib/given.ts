@@ -1,6 +1,7 @@
 import { parseColour } from "../colour/colour.ts";
 import type { Checked } from "./checker.ts";
 import { Paint } from "./paint.ts";
+import { read } from "./read.ts";
 import type { Kind } from "./tree.ts";
 
 /** A value that a caller gives for a name of the program; a colour as CSS writes it. */
@@ -33,4 +34,17 @@ export function givenValues(checked: Checked, given: Given): Map<string, unknown
 		values.set(name, colour === undefined ? (typeof value === "number" ? value + 0 : value) : new Paint(colour));
 	}
 	return values;
+}
+
+/** Why a source can't be given some values: the name, and the kind it holds (undefined where nothing declares it). A source that can't be read has no such problem. */
+export function givenProblem(source: string, given: Given): { readonly of: string; readonly wanted: Kind | undefined } | undefined {
+	const reading = read(source);
+	if (!reading.ok) return undefined;
+	try {
+		givenValues(reading.checked, given);
+		return undefined;
+	} catch (error) {
+		if (error instanceof GivenWrong) return { of: error.of, wanted: error.wanted };
+		throw error;
+	}
 }

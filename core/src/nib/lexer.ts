@@ -29,6 +29,16 @@ const NUMBER = /\d+(?:\.\d+)?/y;
 const SIGNS = ["==", "!=", "<=", ">=", "(", ")", "[", "]", ",", "+", "-", "*", "/", "^", "<", ">", "=", "."];
 const EXCHANGES: Readonly<Record<string, string>> = { "×": "*", "·": "*", "÷": "/", "≤": "<=", "≥": ">=", "≠": "!=", "<>": "!=", "−": "-", "–": "-", "**": "^" };
 
+/** Signs that are no part of a longer one. */
+const PLAIN_SIGNS = new Set(["(", ")", "[", "]", ",", "+", "^"]);
+/** What a number ends before without a doubt. */
+const NUMBER_ENDS = new Set([undefined, " ", ",", ")", "]", "\r"]);
+
+/** A letter, digit or _ of ASCII, by its code. */
+const isPlainLetter = (code: number) => (code >= 97 && code <= 122) || (code >= 65 && code <= 90) || (code >= 48 && code <= 57) || code === 95;
+
+const isDigit = (c: string) => c >= "0" && c <= "9";
+
 class LineLexer {
 	readonly tokens: Token[] = [];
 	problem: Problem | undefined;
@@ -63,11 +73,12 @@ class LineLexer {
 		const { text } = this;
 		while (this.at < text.length && !this.problem) {
 			const c = text[this.at] as string;
-			if (SPACE.test(c)) this.at++;
-			else if (text.startsWith("--", this.at)) {
+			if (c === " " || SPACE.test(c)) this.at++;
+			else if ((c >= "a" && c <= "z") || (c >= "A" && c <= "Z")) this.word();
+			else if (isDigit(c)) this.numeral();
+			else if (c === "-" && text[this.at + 1] === "-") {
 				if (this.comment()) return;
-			} else if (/\d/.test(c)) this.numeral();
-			else if (c === "." && /\d/.test(text[this.at + 1] ?? "") && !this.afterName()) this.pointFirst();
+			} else if (c === "." && isDigit(text[this.at + 1] ?? "") && !this.afterName()) this.pointFirst();
 			else if (c === '"') this.quoted();
 			else if (c === "#") this.hash();
 			else if (!this.word() && !this.sign(c)) this.strange(c);
@@ -98,6 +109,7 @@ class LineLexer {
 
 	private numeral(): void {
 		const digits = this.match(NUMBER) as string;
+		if (NUMBER_ENDS.has(this.text[this.at + digits.length])) return this.push("number", digits, digits.length, Number(digits));
 		const rest = this.text.slice(this.at + digits.length);
 		const power = /^e[+-]?\d+/i.exec(rest)?.[0];
 		if (power) return this.fail("number-power", this.at, digits.length + power.length, { written: digits + power }, String(Number(digits + power)));
@@ -135,13 +147,21 @@ class LineLexer {
 	}
 
 	private word(): boolean {
-		const word = this.match(NAME);
+		const { text } = this;
+		let end = this.at;
+		while (isPlainLetter(text.charCodeAt(end))) end++;
+		// Letters of other alphabets, and what goes with them, are left to the pattern.
+		const word = text.charCodeAt(end) > 127 || end === this.at ? this.match(NAME) : text.slice(this.at, end);
 		if (word === undefined) return false;
 		this.push("name", word, word.length);
 		return true;
 	}
 
 	private sign(c: string): boolean {
+		if (PLAIN_SIGNS.has(c)) {
+			this.push("sign", c, 1);
+			return true;
+		}
 		const rest = this.text.slice(this.at);
 		if (rest.startsWith("//")) {
 			this.fail("comment-sign", this.at, 2, { sign: "//" }, "--");

@@ -58,11 +58,17 @@ const OTHER_WORDS: Readonly<Record<string, string>> = {
 export class LineReader {
 	private readonly around: Surroundings;
 	private readonly routines: ReadonlySet<string>;
+	private readonly headless: ReadonlySet<number>;
 	/** The newest drawing statement. */
 	private before: Statement | undefined;
 
-	constructor(around: Surroundings, routines: ReadonlySet<string>) {
+	/**
+	 * @param routines names of the program's routines
+	 * @param headless lines that look like a routine's first line without its word
+	 */
+	constructor(around: Surroundings, routines: ReadonlySet<string>, headless: ReadonlySet<number>) {
 		this.around = around;
+		this.headless = headless;
 		this.routines = routines;
 	}
 
@@ -132,6 +138,9 @@ export class LineReader {
 
 	private unknownCall(cursor: Cursor): never {
 		const { text, place } = cursor.front;
+		if (this.headless.has(place.line)) return cursor.fail("routine-word", place, { name: text }, { place: { ...place, length: 0 }, text: "routine " });
+		const cased = [...this.routines].find((name) => name.toLowerCase() === text.toLowerCase());
+		if (cased) return cursor.fail("name-case", place, { name: text, near: cased }, { place, text: cased });
 		const near = nearest(text, [...this.routines, ...STATEMENTS.keys()]);
 		return cursor.fail("routine-unknown", place, { name: text, near: near ?? "" }, near ? { place, text: near } : undefined);
 	}
@@ -300,6 +309,7 @@ export class LineReader {
 			if (parameters.some((p) => p.name === parameter.text)) cursor.fail("value-name-twice", parameter.place, { name: parameter.text });
 			parameters.push({ name: parameter.text, place: parameter.place, ...(otherwise && { otherwise }) });
 			if (!cursor.takeSign(",")) break;
+			if (cursor.isSign(")")) cursor.fail("name-missing", cursor.place, { after: "," });
 		}
 		if (!cursor.takeSign(")")) cursor.fail("bracket-open", cursor.place, { opened: `${name.text}(`, sign: ")" }, { place: { ...cursor.place, length: 0 }, text: ")" });
 		this.finish(cursor, "routine");

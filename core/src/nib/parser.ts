@@ -3,6 +3,7 @@ import { BlockStack } from "./blocks.ts";
 import { type Line, linesOf } from "./lexer.ts";
 import { LineReader, opensBlock } from "./line-reader.ts";
 import { type Problem, Unreadable } from "./problem.ts";
+import { STATEMENTS } from "./statements/index.ts";
 import type { Program } from "./tree.ts";
 
 /*
@@ -47,6 +48,20 @@ function declaredNames(lines: readonly Line[]): Set<string> {
 	return names;
 }
 
+/** Lines of the form NAME(names) that name no routine, where the program has more ends than blocks: each lacks its `routine`. */
+function headlessRoutines(lines: readonly Line[], routines: ReadonlySet<string>): Set<number> {
+	const found = new Set<number>();
+	let surplus = 0;
+	for (const { tokens } of lines) surplus += tokens[0]?.text === "end" ? 1 : opensBlock(tokens) ? -1 : 0;
+	for (const { tokens, number } of lines) {
+		const [name, bracket] = tokens;
+		if (found.size >= surplus) break;
+		const form = name?.type === "name" && bracket?.text === "(" && tokens.at(-1)?.text === ")" && !routines.has(name.text) && !STATEMENTS.has(name.text);
+		if (form && tokens.slice(2, -1).every((t) => t.type === "name" || t.text === ",")) found.add(number);
+	}
+	return found;
+}
+
 /** Whether each block has just one `end`, counted without looking at indentation. */
 function balanced(lines: readonly Line[]): boolean {
 	let depth = 0;
@@ -66,7 +81,8 @@ export function parse(source: string, limits: Limits = CLASS_LIMITS): Reading {
 	const remarks: Problem[] = [];
 	const declared = declaredNames(lines);
 	const routineNames = new Set(lines.filter((l) => l.tokens[0]?.text === "routine").map((l) => l.tokens[1]?.text ?? ""));
-	const reader = new LineReader({ declared, nesting: limits.nesting }, routineNames);
+	const headless = headlessRoutines(lines, routineNames);
+	const reader = new LineReader({ declared, nesting: limits.nesting }, routineNames, headless);
 	const blocks = new BlockStack(balanced(lines), limits.nesting, (problem) => problems.push(problem));
 	for (const line of lines) {
 		try {
@@ -76,7 +92,7 @@ export function parse(source: string, limits: Limits = CLASS_LIMITS): Reading {
 			if (!(error instanceof Unreadable)) throw error;
 			problems.push(error.problem);
 			const head = line.tokens[0]?.text ?? "";
-			if (opensBlock(line.tokens)) blocks.openBroken(line);
+			if (opensBlock(line.tokens) || headless.has(line.number)) blocks.openBroken(line);
 			else if (head === "end") blocks.endBroken(line);
 		}
 	}

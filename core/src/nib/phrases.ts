@@ -23,6 +23,9 @@ export function drawStatement(cursor: Cursor, statement: Statement, place: Place
 	return new PhraseReader(cursor, statement, place, around).read();
 }
 
+/** The sets of phrases of each statement that have been found complete: there are few, and programs repeat them. */
+const completeForms = new WeakMap<Statement, Set<string>>();
+
 class PhraseReader {
 	private readonly cursor: Cursor;
 	private readonly statement: Statement;
@@ -93,7 +96,7 @@ class PhraseReader {
 	private valueDue(owner: string): void {
 		const { cursor } = this;
 		const next = this.phraseInFront();
-		if (next && !this.around.declared.has(cursor.front.text) && cursor.ahead(1).text !== "(")
+		if (next && next.word !== "none" && !this.around.declared.has(cursor.front.text) && cursor.ahead(1).text !== "(")
 			cursor.fail("value-missing-before", cursor.place, { owner, found: cursor.front.text });
 	}
 
@@ -180,11 +183,17 @@ class PhraseReader {
 	private complete(hasValues: boolean, phrases: readonly Phrase[]): void {
 		const { statement, cursor, place } = this;
 		if (statement.patterns.length === 0) return;
+		const key = `${hasValues}${phrases.map((p) => ` ${p.word}`).join("")}`;
+		const known = completeForms.get(statement) ?? new Set();
+		if (known.has(key)) return;
 		const there = new Set(phrases.map((p) => p.word));
 		if (hasValues) there.add("values");
 		const inPatterns = new Set(statement.patterns.flat());
 		const given = [...there].filter((w) => inPatterns.has(w));
-		if (statement.patterns.some((p) => p.every((w) => there.has(w)) && given.every((w) => p.includes(w)))) return;
+		if (statement.patterns.some((p) => p.every((w) => there.has(w)) && given.every((w) => p.includes(w)))) {
+			completeForms.set(statement, known.add(key));
+			return;
+		}
 		const fitting = statement.patterns.filter((p) => given.every((w) => p.includes(w)));
 		if (fitting.length === 0) {
 			const together = (a: string, b: string) => statement.patterns.some((p) => p.includes(a) && p.includes(b));

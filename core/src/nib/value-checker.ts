@@ -159,7 +159,8 @@ export class ValueChecker {
 		const builtIn = FUNCTIONS.get(node.name);
 		if (!builtIn) {
 			for (const value of node.values) this.kindOf(value);
-			const near = nearest(node.name, [...FUNCTIONS.keys(), ...this.program.routines.keys()]);
+			const cased = [...this.program.routines.keys(), ...FUNCTIONS.keys()].find((name) => name.toLowerCase() === node.name.toLowerCase());
+			const near = cased ?? nearest(node.name, [...FUNCTIONS.keys(), ...this.program.routines.keys()]);
 			const place = { ...node.place, length: node.name.length };
 			this.report("function-unknown", place, { name: node.name, near: near ?? "" }, near ? { place, text: near } : undefined);
 			return "unknown";

@@ -12,7 +12,7 @@ export class TapeFull extends Error {
 	}
 }
 
-const START = 1024;
+const START = 256;
 const PART_START = 32;
 /** Small enough that a copy and what it copies stay under twice what is in use. */
 const GROWTH = 1.5;

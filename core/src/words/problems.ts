@@ -104,6 +104,7 @@ const WORDS: Readonly<Record<string, (d: Data) => string>> = {
 	"loop-name-set": (d) => `${q(d.name)} counts the loop of line ${d.line} and can't be changed in it.`,
 	"value-name-twice": (d) => `Two values of this routine are called ${q(d.name)}.`,
 	"routine-unknown": (d) => `There is no routine ${q(d.name)}.${near(d)}`,
+	"routine-word": (d) => `This looks like the first line of a routine. Write “routine” before ${q(d.name)}.`,
 	"routine-twice": (d) => `A routine ${q(d.name)} stands in line ${d.line} already.`,
 	"function-unknown": (d) => `There is no routine or function ${q(d.name)}.${near(d)}`,
 	"call-count": (d) => `${q(d.form)} is how it is called; here it has ${counted(Number(d.count), "value")}.`,

@@ -1,0 +1,42 @@
+import { readFile } from "node:fs/promises";
+import { decodeTape, encodeTape, NoTape, pictureOf, svgOf, type Tape, tapeFromLines, tapeLines } from "@markpen/core";
+import { Threads } from "@markpen/threads";
+import { EXIT, WrongCall } from "../call.ts";
+import { save, told } from "../files.ts";
+import { endingOf, written } from "../out.ts";
+
+export interface TapeOptions {
+	readonly out?: string;
+	readonly scale: number;
+}
+
+async function tapeIn(file: string): Promise<Tape> {
+	let bytes: Uint8Array;
+	try {
+		bytes = await readFile(file);
+	} catch (error) {
+		throw told(file, error);
+	}
+	try {
+		return bytes[0] === 0x7b ? tapeFromLines(new TextDecoder().decode(bytes)) : decodeTape(bytes);
+	} catch (error) {
+		throw error instanceof NoTape ? new WrongCall(`${file}: ${error.message}`) : error;
+	}
+}
+
+/** Reads a tape back, from either form, and writes what the ending of the file asks for; without a file, its JSON Lines. */
+export async function tapeCommand(file: string, { out, scale }: TapeOptions): Promise<number> {
+	const ending = out === undefined ? "jsonl" : endingOf(out);
+	const tape = await tapeIn(file);
+	if (out === undefined) {
+		for (const line of tapeLines(tape)) process.stdout.write(`${line}\n`);
+		return EXIT.met;
+	}
+	const threads = new Threads(1);
+	try {
+		await save(out, await written(ending, svgOf(pictureOf(tape)), encodeTape(tape), tape.sheet.width * scale, threads));
+		return EXIT.met;
+	} finally {
+		await threads.close();
+	}
+}

@@ -1,0 +1,32 @@
+import { type Given, givenProblem } from "@markpen/core";
+import { WrongCall } from "./call.ts";
+
+/** How a program is to be run, as a call says it. */
+export interface RunCall {
+	readonly seed: number;
+	readonly frames?: number;
+	/** NAME=VALUE each. */
+	readonly let?: readonly string[];
+}
+
+function valueOf(text: string): number | string | boolean {
+	if (text === "true" || text === "false") return text === "true";
+	return text.trim() !== "" && Number.isFinite(Number(text)) ? Number(text) : text;
+}
+
+/** What a run is asked for. Throws {@link WrongCall} for a value that the program has no name for. */
+export function runOf(source: string, call: RunCall): { seed: number; frames?: number; given?: Given } {
+	const given: Record<string, number | string | boolean> = {};
+	for (const pair of call.let ?? []) {
+		const [, name, value] = /^([^=]+)=(.*)$/s.exec(pair) ?? [];
+		if (name === undefined || value === undefined) throw new WrongCall(`--let takes NAME=VALUE, like --let gap=30, and not ${pair}.`);
+		given[name.trim()] = valueOf(value);
+	}
+	const problem = givenProblem(source, given);
+	if (problem)
+		throw new WrongCall(
+			problem.wanted === undefined ? `No “let” outside all blocks declares ${problem.of}.` : `${problem.of} holds a ${problem.wanted}; --let gives it something else.`,
+		);
+	const { seed, frames } = call;
+	return { seed, ...(frames !== undefined && { frames }), ...(Object.keys(given).length > 0 && { given }) };
+}

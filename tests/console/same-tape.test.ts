@@ -1,0 +1,51 @@
+import { readFileSync } from "node:fs";
+import { fileURLToPath } from "node:url";
+import type { Browser, Page } from "playwright-core";
+import { build } from "vite";
+import { afterAll, beforeAll, expect, test } from "vitest";
+import { draw, FUNCTIONS, STATEMENTS, tapeChecksum } from "../../core/dist/index.js";
+import { demoPrograms } from "../../demo/dist/index.js";
+import { generatedProgram } from "../programs.ts";
+import { launch } from "./browser.ts";
+
+/** The core as one script for a page. */
+async function bundledCore(): Promise<string> {
+	const entry = fileURLToPath(new URL("../../core/dist/index.js", import.meta.url));
+	const result = await build({ configFile: false, logLevel: "error", build: { write: false, minify: false, lib: { entry, formats: ["iife"], name: "core" } } });
+	const [bundle] = Array.isArray(result) ? result : [result];
+	if (!bundle || !("output" in bundle)) throw new Error("the core wasn't bundled");
+	return bundle.output[0].code;
+}
+
+let browser: Browser;
+let page: Page;
+
+beforeAll(async () => {
+	browser = await launch();
+	page = await browser.newPage();
+	await page.setContent("<!doctype html><title>core</title>");
+	await page.addScriptTag({ content: await bundledCore() });
+});
+afterAll(() => browser.close());
+
+declare const core: { draw: typeof draw; tapeChecksum: typeof tapeChecksum };
+
+const inPage = (sources: readonly string[]) => page.evaluate((all) => all.map((source) => core.tapeChecksum(core.draw(source, { frames: 4, seed: 7 }).tape)), sources);
+const here = (sources: readonly string[]) => sources.map((source) => tapeChecksum(draw(source, { frames: 4, seed: 7 }).tape));
+
+test("every demo program and example gives the same tape, byte for byte, in Node and in Chromium", async () => {
+	const examples = ["showcase", "harbour"].map((name) => readFileSync(new URL(`../../core/examples/${name}.nib.txt`, import.meta.url), "utf8"));
+	const sources = [...demoPrograms().map((p) => p.source), ...[...STATEMENTS.values()].map((s) => s.example), ...examples];
+	expect(await inPage(sources)).toEqual(here(sources));
+});
+
+test("2,000 generated programs, which use every function and statement between them, give the same tape in both", async () => {
+	const sources = Array.from({ length: 2_000 }, (_, seed) => generatedProgram(seed));
+	const all = sources.join("\n");
+	for (const name of FUNCTIONS.keys()) expect(all).toContain(`${name}(`);
+	for (const head of STATEMENTS.keys()) expect(all).toMatch(new RegExp(`^\\s*${head}\\b`, "m"));
+	for (let from = 0; from < sources.length; from += 250) {
+		const some = sources.slice(from, from + 250);
+		expect(await inPage(some)).toEqual(here(some));
+	}
+});
