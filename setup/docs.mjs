@@ -1,21 +1,46 @@
-// Writes the parts of docs/ that are made from the code: statements.md and messages.md. --check only compares.
-import { existsSync, readFileSync, writeFileSync } from "node:fs";
+// Writes the parts of docs/ that are made from the code: statements, messages, kinds, and the introduction's pictures.
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
-import { KIND_RULES, PROBLEM_CODES, STATEMENTS } from "../core/dist/index.js";
+import { parse } from "yaml";
+import { BLOCKS, draw, FUNCTIONS, HELP, KIND_RULES, PROBLEM_CODES, pictureOf, STATEMENTS, sayProblem, svgOf } from "../core/dist/index.js";
 import { main, ROOT } from "./run.mjs";
 
 const fence = "```";
 
-/** Every drawing statement with its forms, help and example. */
+/** One word of the language: what it does, its forms, a program that shows it. */
+const entry = ({ word, help, forms, example }) => [`### ${word}`, "", help, "", ...forms.map((f) => `    ${f}`), "", fence, example, fence, ""].join("\n");
+
+/** Every statement, block and function with its forms, help and example. */
 function statements() {
-	const parts = [...STATEMENTS.values()].map((s) => [`## ${s.head}`, "", s.help, "", ...s.forms.map((f) => `    ${f}`), "", fence, s.example, fence, ""].join("\n"));
-	return `# The drawing statements\n\nMade from the statements' own files by \`node setup/docs.mjs\`; every example is run by a test.\n\n${parts.join("\n")}`;
+	const drawing = [...STATEMENTS.keys()].map((word) => entry(HELP.get(word)));
+	const functions = [...FUNCTIONS.keys()].map((word) => entry(HELP.get(word)));
+	return `# Statements, blocks and functions\n\nMade from their own files by \`npm run docs\`; every example is run by a test.\n\n## Drawing statements\n\n${drawing.join("\n")}\n## Names, blocks and lists\n\n${BLOCKS.map(entry).join("\n")}\n## Functions\n\n${functions.join("\n")}`;
 }
 
-/** Every code of an error or remark. */
+const cell = (text) => text.replaceAll("|", "\\|").replaceAll("\n", "<br>").replaceAll("  ", "&nbsp;&nbsp;");
+
+/** What the code of a case says of its program. */
+function told({ code, when, source }) {
+	const drawn = draw(source, { frames: 3 });
+	const problem = [...drawn.errors, ...(when === "remark" ? drawn.remarks : [])].find((p) => p.code === code);
+	if (!problem) throw new Error(`${code} isn't said of its own program`);
+	return sayProblem(problem);
+}
+
+/** Every code of an error or remark, with a program that it is said of. */
 function messages() {
-	return `# Codes of errors and remarks\n\nEach names the student's own words or values, its place, and where it can a fix. Made by \`node setup/docs.mjs\`; the examples are in \`core/src/nib/problems.test.ts\`, where every code has one.\n\n${PROBLEM_CODES.map((c) => `- \`${c}\``).join("\n")}\n`;
+	const cases = parse(readFileSync(join(ROOT, "core/examples/problems.yaml"), "utf8"));
+	const table = (when) => {
+		const rows = cases.filter((c) => c.when === when).map((c) => {
+			const { message, line, fix } = told(c);
+			return `| \`${c.code}\` | <pre>${cell(c.source)}</pre> | line ${line}: ${cell(message)} | ${fix ? "yes" : ""} |`;
+		});
+		return ["| code | a program | what is said of it | fix |", "|---|---|---|---|", ...rows].join("\n");
+	};
+	const shown = new Set(cases.map((c) => c.code));
+	const others = PROBLEM_CODES.filter((c) => !shown.has(c)).map((c) => `- \`${c}\``);
+	return `# Codes of errors and remarks\n\nCodes are stable. Each error and remark names its place and the student's own words or values; where a fix is offered, the program reads after it. Made by \`npm run docs\` from core/examples/problems.yaml, whose every program is run by a test.\n\n## On reading\n\n${table("reading")}\n\n## While running\n\n${table("running")}\n\n## Remarks\n\nThey stop nothing and cost nothing.\n\n${table("remark")}\n\n## Told of programs too long to show, of exercises and of threads\n\n${others.join("\n")}\n`;
 }
 
 /** Every kind of figure with its definition. */
@@ -23,7 +48,23 @@ function kinds() {
 	return `# Kinds of figures\n\nThe most particular first; a figure answers to every kind that it is. Made from the kinds' own files by \`node setup/docs.mjs\`.\n\n| kind | what it takes |\n|---|---|\n${KIND_RULES.map((k) => `| \`${k.kind}\` | ${k.definition} |`).join("\n")}\n| \`rounded-rect\` | A placed rect with rounded corners. |\n| \`text\` | Words on the sheet. |\n`;
 }
 
-const PAGES = { "docs/statements.md": statements, "docs/messages.md": messages, "docs/kinds.md": kinds };
+/** Programs of the introduction, each followed by a link to the picture that it draws. */
+function introductionPictures() {
+	const page = readFileSync(join(ROOT, "docs/introduction.md"), "utf8");
+	const programs = [...page.matchAll(/```nib\n([\s\S]*?)```\s*!\[[^\]]*\]\((pictures\/[a-z-]+\.svg)\)/g)];
+	return Object.fromEntries(
+		programs.map(([, source, path]) => [
+			`docs/${path}`,
+			() => {
+				const drawn = draw(source, { frames: 0 });
+				if (drawn.errors.length + drawn.remarks.length > 0) throw new Error(`${path}: ${JSON.stringify([...drawn.errors, ...drawn.remarks])}`);
+				return svgOf(pictureOf(drawn.tape));
+			},
+		]),
+	);
+}
+
+const PAGES = { "docs/statements.md": statements, "docs/messages.md": messages, "docs/kinds.md": kinds, ...introductionPictures() };
 
 /** Pages that are not as the code would make them. */
 export function stalePages() {
@@ -34,6 +75,7 @@ export function stalePages() {
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) {
 	await main(() => {
+		mkdirSync(join(ROOT, "docs/pictures"), { recursive: true });
 		for (const [path, make] of Object.entries(PAGES)) writeFileSync(join(ROOT, path), make());
 	});
 }

@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { join, resolve } from "node:path";
 import { expect, test } from "vitest";
-import { draw, readExercise } from "../core/dist/index.js";
+import { draw, HELP, readExercise, sayProblem } from "../core/dist/index.js";
 import { stalePages } from "../setup/docs.mjs";
 
 const ROOT = resolve(import.meta.dirname, "..");
@@ -23,6 +23,50 @@ test("the ferry of the language page draws five figures", () => {
 	const [ferry] = blocks(page("docs/language.md"));
 	const drawn = draw(ferry ?? "");
 	expect([drawn.errors, drawn.drawing.figures.map((f) => f.kinds[0])]).toEqual([[], ["trapezium", "circle", "circle", "circle", "line"]]);
+});
+
+test("every picture of the introduction is drawn from the program above it, and there are five", () => {
+	expect(readdirSync(join(ROOT, "docs/pictures")).sort()).toEqual([...page("docs/introduction.md").matchAll(/\(pictures\/([a-z-]+\.svg)\)/g)].map(([, name]) => name).sort());
+});
+
+test("every program of the introduction reads and runs", () => {
+	const programs = [...page("docs/introduction.md").matchAll(/```(?:nib)?\n([\s\S]*?)```/g)].map(([, source]) => source as string);
+	expect(programs.length).toBe(6);
+	for (const source of programs) {
+		const drawn = draw(source);
+		expect([...drawn.errors, ...drawn.remarks].map((p) => p.code)).toEqual([]);
+	}
+});
+
+test("what the introduction says that a student reads is what is said", () => {
+	const rows = [...page("docs/introduction.md").matchAll(/^\| `([^`]+)`([^|]*)\| (.+) \|$/gm)];
+	expect(rows.length).toBe(4);
+	for (const [, program, more, sentence] of rows) {
+		const source = more?.includes("without an end") ? `${program}\n  walk 5` : program?.startsWith("if") ? `let x = 1\n${program}\nend` : (program as string);
+		expect(draw(source).errors.map((p) => sayProblem(p).message)).toEqual([sentence?.trim()]);
+	}
+});
+
+test("the grammar of the language page is the one above the parser and the reader of values", () => {
+	const language = page("docs/language.md");
+	for (const file of ["parser", "values"]) {
+		const comment = /\/\*\n( \* (?:program|value) [\s\S]*?)\*\//.exec(page(`core/src/nib/${file}.ts`))?.[1] as string;
+		const grammar = comment
+			.trimEnd()
+			.split("\n")
+			.map((line) => line.slice(3).trimEnd());
+		expect(language).toContain(grammar.join("\n"));
+	}
+});
+
+test("every word of the language has help, and every example of it runs as it stands", () => {
+	for (const [word, { forms, help, example }] of HELP) {
+		expect(help).toMatch(/^[A-Z].*\.$/);
+		expect(forms.length).toBeGreaterThan(0);
+		const drawn = draw(example, { frames: 2 });
+		expect([word, ...drawn.errors.map((p) => sayProblem(p).message)]).toEqual([word]);
+		expect([word, drawn.ended]).toEqual([word, "whole"]);
+	}
 });
 
 test("the exercise of the exercise page reads", () => {

@@ -9,6 +9,7 @@ export { type MarkOptions, mark } from "./mark.ts";
 export { VERDICTS, type Verdict } from "./marking/points.ts";
 export { FUNCTIONS } from "./nib/functions.ts";
 export { type Given, givenProblem } from "./nib/given.ts";
+export { BLOCKS, HELP, type Help } from "./nib/help.ts";
 export { sourceBytes } from "./nib/read.ts";
 export type { Ended } from "./nib/runner.ts";
 export { STATEMENTS } from "./nib/statements/index.ts";

@@ -176,7 +176,7 @@ describe("a wrong call has exit code 2 and a sentence that says what to do", () 
 		[["check", "nothing.nib", "--exercise", EXERCISE], "There is no file nothing.nib."],
 		[["check", "right.nib.txt", "--exercise", "wrong.exercise.yaml"], 'criteria[8].check: "shet" isn\'t known here; did you mean "sheet"?'],
 		[["check", "right.nib.txt"], "required option '--exercise <path>' not specified"],
-		[["draw", "right.nib.txt", "--out", "buoy.gif"], "buoy.gif should end in .svg or .png."],
+		[["draw", "right.nib.txt", "--out", "buoy.gif"], "buoy.gif should end in .svg or .png, or in .tape or .jsonl for the tape."],
 		[["draw", "right.nib.txt", "--out", "no/such/place.svg"], "can't be written"],
 		[["draw", "class"], "class is a folder; a file is needed here."],
 		[["figures", "right.nib.txt", "--seed", "many"], "It is a whole number, 0 or more."],

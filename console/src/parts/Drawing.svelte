@@ -81,7 +81,7 @@
 				{#if s.text}
 					<text x={s.text.x} y={s.text.y} font-size={s.text.size} text-anchor={s.text.anchor} fill={s.fill} transform={turned(s.text)} clip-path={cut(s.clip)} style="white-space: pre">{s.text.words}</text>
 				{:else}
-					<path d={s.d} fill={s.fill} fill-rule={s.evenOdd ? "evenodd" : undefined} stroke={s.ink} stroke-width={s.width} stroke-linecap={s.line?.cap} stroke-linejoin={s.line?.join} stroke-miterlimit={s.line?.miter ?? 10} stroke-dasharray={s.line?.dash.join(" ") || undefined} stroke-dashoffset={s.line?.dashOffset} clip-path={cut(s.clip)} />
+					<path d={s.d} fill={s.fill} fill-rule={s.evenOdd ? "evenodd" : undefined} stroke={s.ink} stroke-width={s.width} stroke-linecap={s.line?.cap} stroke-linejoin={s.line?.join} stroke-miterlimit={String(s.line?.miter ?? 10)} stroke-dasharray={s.line?.dash.join(" ")} stroke-dashoffset={s.line?.dashOffset} clip-path={cut(s.clip)} />
 				{/if}
 			{/each}
 		</g>

@@ -66,7 +66,7 @@ describe("the grid", () => {
 });
 
 test("the words that are coloured are those of the language", () => {
-	const flow = "let if else repeat for while routine return break end".split(" ");
+	const flow = "let if else repeat for while routine return break end add area picture each".split(" ");
 	expect([...NIB_HEADS].sort()).toEqual([...STATEMENTS.keys(), ...flow].sort());
 });
 

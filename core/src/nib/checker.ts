@@ -3,7 +3,22 @@ import { Naming } from "./naming.ts";
 import type { Place, Problem } from "./problem.ts";
 import type { Variable } from "./scope.ts";
 import type { PhraseSpec, ValueSpec } from "./statements/statement.ts";
-import type { DrawNode, EachNode, ForNode, Kind, LetNode, NameNode, Parameter, PictureNode, Program, PutNode, RoutineNode, Step, Value } from "./tree.ts";
+import {
+	type DrawNode,
+	type EachNode,
+	everyStep,
+	type ForNode,
+	type Kind,
+	type LetNode,
+	type NameNode,
+	type Parameter,
+	type PictureNode,
+	type Program,
+	type PutNode,
+	type RoutineNode,
+	type Step,
+	type Value,
+} from "./tree.ts";
 import { ValueChecker } from "./value-checker.ts";
 
 /** What a name in the source stands for. */
@@ -292,8 +307,18 @@ class Checker {
 		}
 	}
 
+	/** Whether the program declares a name anywhere, seen from here or not. */
+	private declaredSomewhere(name: string): boolean {
+		const routines = [...this.program.routines.values()];
+		if (routines.some((r) => r.parameters.some((p) => p.name === name))) return true;
+		const steps = [this.program.steps, ...routines.map((r) => r.body)];
+		return steps.some((some) => [...everyStep(some)].some((s) => (s.node === "let" || s.node === "for" || s.node === "each" || s.node === "picture") && s.name === name));
+	}
+
 	private given(value: Value, spec: ValueSpec, owner: string): void {
-		if (spec.kind === "any") this.values.hasValue(value, this.values.kindOf(value), owner);
+		if (spec.kind === "any" && value.node === "name" && this.values.isNothing(value) && !this.declaredSomewhere(value.name))
+			this.report("text-unquoted", value.place, { name: value.name }, { place: value.place, text: `"${value.name}"` });
+		else if (spec.kind === "any") this.values.hasValue(value, this.values.kindOf(value), owner);
 		else this.values.expect(value, spec.kind, owner);
 	}
 }

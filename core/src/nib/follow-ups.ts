@@ -2,7 +2,7 @@ import type { Line } from "./lexer.ts";
 import type { Problem } from "./problem.ts";
 
 /** Codes that only say that a name isn't known. */
-const ABOUT_NAMES = new Set(["name-unknown", "set-undeclared", "function-unknown", "routine-unknown"]);
+const ABOUT_NAMES = new Set(["name-unknown", "set-undeclared", "function-unknown", "routine-unknown", "text-unquoted", "index-round"]);
 /** Codes of a line whose first word couldn't be understood: it may have been meant to open or close a block. */
 const ABOUT_HEADS = new Set(["statement-unknown", "statement-missing", "statement-other", "statement-case"]);
 

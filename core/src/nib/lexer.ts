@@ -114,6 +114,9 @@ class LineLexer {
 		const power = /^e[+-]?\d+/i.exec(rest)?.[0];
 		if (power) return this.fail("number-power", this.at, digits.length + power.length, { written: digits + power }, String(Number(digits + power)));
 		if (/^\.(?!\p{L})/u.test(rest)) return this.fail("number-point", this.at, digits.length + 1, { written: `${digits}.` }, digits);
+		const named = this.tokens.length === 1 && ["let", "for", "routine", "picture"].includes(this.tokens[0]?.text as string);
+		const whole = named ? /^[\p{L}_][\p{L}\p{N}_]*/u.exec(rest)?.[0] : undefined;
+		if (whole) return this.fail("name-digit", this.at, digits.length + whole.length, { written: digits + whole });
 		const unit = /^(?:[°%]|[\p{L}_]+)/u.exec(rest)?.[0];
 		if (unit) return this.fail("number-unit", this.at, digits.length + unit.length, { written: digits + unit, unit, number: digits }, digits);
 		this.push("number", digits, digits.length, Number(digits));
@@ -143,6 +146,7 @@ class LineLexer {
 		const colour = codedColour(code);
 		if (colour !== undefined) return this.push("colour", code, code.length, colour);
 		if (/^#[0-9a-f]+$/i.test(code)) return this.fail("colour-code", this.at, code.length, { written: code });
+		if (code.length > 1 && this.tokens.length > 0) return this.fail("colour-code", this.at, code.length, { written: code });
 		this.fail("comment-sign", this.at, 1, { sign: "#" }, "--");
 	}
 
@@ -182,7 +186,8 @@ class LineLexer {
 		const curly = /^([“”„«‘’'`])(.*?)[“”»‘’'`]/.exec(this.text.slice(this.at));
 		if (curly) return this.fail("quote-sign", this.at, curly[0].length, { sign: c, written: curly[0] }, `"${curly[2]}"`);
 		if (/[“”„«‘’'`]/.test(c)) return this.fail("quote-sign", this.at, 1, { sign: c, written: c }, '"');
-		if (c === ";" || c === ":") return this.fail("sign-drop", this.at, 1, { sign: c }, "");
+		if (c === ";" || c === ":" || c === "{") return this.fail("sign-drop", this.at, 1, { sign: c }, "");
+		if (c === "}") return this.fail("sign-exchange", this.at, 1, { sign: c, ours: "end" }, "end");
 		const whole = String.fromCodePoint(this.text.codePointAt(this.at) as number);
 		this.fail("sign-unknown", this.at, whole.length, { sign: whole });
 	}

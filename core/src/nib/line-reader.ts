@@ -51,8 +51,20 @@ const OTHER_WORDS: Readonly<Record<string, string>> = {
 	until: "while",
 	elif: "else if",
 	elseif: "else if",
-	clear: "paper",
+	clear: "wipe",
+	wait: "pause",
+	sleep: "pause",
+	goto: "go to",
+	penup: "pen up",
+	pendown: "pen down",
+	every: "each",
 };
+
+/** Whether a word that isn't Nib's was meant to open a block. */
+export function meantToOpen(word: string): boolean {
+	const ours = OTHER_WORDS[word.toLowerCase()] ?? word.toLowerCase();
+	return ours !== word && OPENERS.has(ours);
+}
 
 /** Reads one line at a time and hands what it says to the open blocks. */
 export class LineReader {
@@ -112,15 +124,20 @@ export class LineReader {
 	private unknown(cursor: Cursor, head: Token): never {
 		const { place, text } = head;
 		const next = cursor.ahead(1);
-		if (next.type === "sign" && /^[+\-*/]$/.test(next.text) && cursor.ahead(2).text === "=") {
-			const whole = `${text} = ${text} ${next.text} `;
-			const end = cursor.ahead(2).place;
+		const second = cursor.ahead(2);
+		const counted = (next.text === "+" || next.text === "-") && second.text === next.text && second.type === "sign";
+		if (next.type === "sign" && /^[+\-*/]$/.test(next.text) && (second.text === "=" || counted)) {
+			const whole = `${text} = ${text} ${next.text} ${counted ? "1" : ""}`;
+			const end = second.place;
 			const span = { ...place, length: end.column + 1 - place.column };
 			return cursor.fail("change-short", span, { name: text, sign: next.text }, { place: span, text: whole });
 		}
 		const heads = [...STATEMENTS.keys(), ...FLOW];
 		const lower = text.toLowerCase();
 		if (heads.includes(lower)) return cursor.fail("statement-case", place, { found: text, near: lower }, { place, text: lower });
+		if (text === "area") cursor.fail("area-alone", next.place, { found: next.text });
+		if (text === "picture")
+			cursor.fail("name-missing", cursor.ahead(1).place.line === 0 ? { ...place, column: place.column + place.length, length: 1 } : next.place, { after: "picture" });
 		const other = OTHER_WORDS[lower];
 		if (other) return cursor.fail("statement-other", place, { found: text, ours: other }, { place, text: other });
 		const phrase = this.phraseOf(text);
@@ -141,6 +158,8 @@ export class LineReader {
 		if (this.headless.has(place.line)) return cursor.fail("routine-word", place, { name: text }, { place: { ...place, length: 0 }, text: "routine " });
 		const cased = [...this.routines].find((name) => name.toLowerCase() === text.toLowerCase());
 		if (cased) return cursor.fail("name-case", place, { name: text, near: cased }, { place, text: cased });
+		const other = OTHER_WORDS[text.toLowerCase()];
+		if (other) return cursor.fail("statement-other", place, { found: text, ours: other }, { place, text: other });
 		const near = nearest(text, [...this.routines, ...STATEMENTS.keys()]);
 		return cursor.fail("routine-unknown", place, { name: text, near: near ?? "" }, near ? { place, text: near } : undefined);
 	}
@@ -149,6 +168,8 @@ export class LineReader {
 		const { place, text } = cursor.take();
 		cursor.take();
 		const name = cursor.take().text;
+		if (STATEMENTS.get(text)?.phrases.some((p) => p.word === name && p.values.length === 0))
+			return cursor.fail("dot-statement", cursor.span(place), { written: `${text}.${name}`, ours: `${text} ${name}` }, { place: cursor.span(place), text: `${text} ${name}` });
 		return cursor.fail("property-set", cursor.span(place), { name: `${text}.${name}`, instead: name === "x" || name === "y" ? "go to" : name === "facing" ? "face" : text });
 	}
 
@@ -276,6 +297,12 @@ export class LineReader {
 
 	private declare(cursor: Cursor, blocks: BlockStack, place: Place): void {
 		const name = this.name(cursor, "let");
+		if (cursor.isSign("==")) cursor.fail("equals-twice", cursor.place, { name: name.text }, { place: cursor.place, text: "=" });
+		if (cursor.front.type === "name" && cursor.ahead(1).text === "=") {
+			const whole = { ...name.place, length: cursor.place.column + cursor.place.length - name.place.column };
+			const joined = `${name.text}_${cursor.front.text}`;
+			cursor.fail("name-words", whole, { written: `${name.text} ${cursor.front.text}`, joined }, { place: whole, text: joined });
+		}
 		if (!cursor.takeSign("="))
 			cursor.fail("equals-missing", cursor.place, { name: `let ${name.text}` }, cursor.done ? undefined : { place: { ...cursor.place, length: 0 }, text: "= " });
 		const value = this.value(cursor, "=");
@@ -328,7 +355,10 @@ export class LineReader {
 		if (cursor.takeWord(word)) return;
 		const near = cursor.front.type === "name" && nearest(cursor.front.text, [word]);
 		const noValue = cursor.done || ["from", "to", "by", "in"].includes(cursor.front.text);
-		const fix = !near && noValue ? undefined : near ? { place: cursor.place, text: word } : { place: { ...cursor.place, length: 0 }, text: `${word} ` };
+		// "= 1", "until 5", "of [1]": another word where ours belongs is put right, not kept.
+		const next = cursor.ahead(1);
+		const exchanged = cursor.isSign("=") || (cursor.front.type === "name" && (next.type === "number" || next.type === "name" || (next.text === "[" && !next.touching)));
+		const fix = !near && noValue ? undefined : near || exchanged ? { place: cursor.place, text: word } : { place: { ...cursor.place, length: 0 }, text: `${word} ` };
 		cursor.fail("word-missing", cursor.place, { word, form, found: cursor.front.text }, fix);
 	}
 
@@ -348,6 +378,7 @@ export class LineReader {
 		if (cursor.done) return;
 		const { front, place } = cursor;
 		const extra = cursor.rest();
+		if (front.text === "," && cursor.ahead(1).place.line === 0) cursor.fail("sign-drop", place, { sign: "," }, { place, text: "" });
 		if (front.text === "then" || front.text === "do" || front.text === "{") cursor.fail("word-drop", place, { word: front.text, head: head ?? "" }, { place, text: "" });
 		if (head && (STATEMENTS.has(front.text) || FLOW.has(front.text) || this.routines.has(front.text)))
 			cursor.fail("body-on-line", place, { head, found: front.text }, { place: { ...place, length: 0 }, text: "\n  " });

@@ -7,6 +7,7 @@ import { read } from "./read.ts";
 const PROGRAMS = (parse(readFileSync(new URL("../../../demo/programs.yaml", import.meta.url), "utf8")) as { source: string; unreadable?: string }[])
 	.filter((p) => p.unreadable === undefined)
 	.map((p) => p.source);
+PROGRAMS.push(readFileSync(new URL("../../examples/showcase.nib.txt", import.meta.url), "utf8"));
 
 interface Damage {
 	readonly source: string;
@@ -52,6 +53,6 @@ test("one token removed, doubled or changed at every place of the demo programs 
 	}
 	expect(wrong).toBeGreaterThan(2_000);
 	expect(single / wrong).toBeGreaterThan(0.9);
-	expect(most).toBeLessThanOrEqual(7);
+	expect(most).toBeLessThanOrEqual(3);
 	expect(placed / wrong).toBeGreaterThan(0.9);
 });

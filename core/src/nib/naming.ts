@@ -38,8 +38,14 @@ export class Naming {
 		return top;
 	}
 
+	/** Whether a name is near one that can be seen, or was one whose block has ended. */
+	isNear(name: string): boolean {
+		const known = [...this.scope.visible(), ...(this.routine ? this.topLevel.keys() : [])];
+		return this.scope.endedBlock(name) !== undefined || nearest(name, known) !== undefined;
+	}
+
 	/** Tells once of a name that isn't there, and what was meant. */
-	unknownName(name: string, place: Place, use: "read" | "change"): void {
+	unknownName(name: string, place: Place, use: "read" | "read-number" | "change"): void {
 		if (this.reported.has(name)) return;
 		this.reported.add(name);
 		const known = [...this.scope.visible(), ...(this.routine ? this.topLevel.keys() : [])];
@@ -49,6 +55,6 @@ export class Naming {
 		if (cased) return this.report("name-case", place, { name, near: cased }, { place, text: cased });
 		const near = nearest(name, use === "read" ? [...known, ...COLOUR_NAMES] : known);
 		const fix = near ? { place, text: near } : use === "change" ? { place: { ...place, length: 0 }, text: "let " } : undefined;
-		this.report(use === "read" ? "name-unknown" : "set-undeclared", place, { name, near: near ?? "" }, fix);
+		this.report(use !== "change" ? "name-unknown" : "set-undeclared", place, { name, near: near ?? "" }, fix);
 	}
 }

@@ -1,7 +1,7 @@
 import { CLASS_LIMITS, type Limits } from "../limits/limits.ts";
 import { BlockStack } from "./blocks.ts";
 import { type Line, linesOf } from "./lexer.ts";
-import { LineReader, opensBlock } from "./line-reader.ts";
+import { LineReader, meantToOpen, opensBlock } from "./line-reader.ts";
 import { type Problem, Unreadable } from "./problem.ts";
 import { STATEMENTS } from "./statements/index.ts";
 import type { Program } from "./tree.ts";
@@ -34,6 +34,8 @@ export interface Reading {
 }
 
 const MOST_PROBLEMS = 50;
+/** Codes of a line that was meant to open a block, though its form isn't one that does. */
+const OPENS = new Set(["area-alone"]);
 
 /** Names that a program declares anywhere, whatever else is wrong with it. */
 function declaredNames(lines: readonly Line[]): Set<string> {
@@ -92,8 +94,9 @@ export function parse(source: string, limits: Limits = CLASS_LIMITS): Reading {
 			if (!(error instanceof Unreadable)) throw error;
 			problems.push(error.problem);
 			const head = line.tokens[0]?.text ?? "";
-			if (opensBlock(line.tokens) || headless.has(line.number)) blocks.openBroken(line);
-			else if (head === "end") blocks.endBroken(line);
+			if (opensBlock(line.tokens) || headless.has(line.number) || meantToOpen(head) || OPENS.has(error.problem.code) || error.problem.data.after === "picture")
+				blocks.openBroken(line);
+			else if (head === "end" || error.problem.data.ours === "end") blocks.endBroken(line);
 		}
 	}
 	blocks.finish();

@@ -1,7 +1,7 @@
-import { namedColour } from "../colour/colour.ts";
 import type { Cursor } from "./cursor.ts";
+import { oddPhrase } from "./odd-phrases.ts";
 import { nearest, type Place } from "./problem.ts";
-import type { PhraseSpec, Statement } from "./statements/statement.ts";
+import type { PhraseSpec, Statement, ValueSpec } from "./statements/statement.ts";
 import type { DrawNode, Phrase, Value } from "./tree.ts";
 import { ValueReader } from "./values.ts";
 
@@ -60,6 +60,12 @@ class PhraseReader {
 		}
 		const near = cursor.front.type === "name" ? nearest(cursor.front.text, words) : undefined;
 		if (near) cursor.fail("direction-unknown", cursor.place, { head: statement.head, found: cursor.front.text, near }, { place: cursor.place, text: near });
+		const { front, place } = cursor;
+		const later = cursor.ahead(1);
+		if (front.type === "number" && later.type === "name" && words.includes(later.text)) {
+			const whole = { ...place, length: later.place.column + later.place.length - place.column };
+			cursor.fail("direction-after", whole, { head: statement.head, direction: later.text, value: front.text }, { place: whole, text: `${later.text} ${front.text}` });
+		}
 		return cursor.fail("direction-missing", cursor.place, { head: statement.head, words: words.join(" or ") });
 	}
 
@@ -69,7 +75,7 @@ class PhraseReader {
 		if (values.length === 0) return [];
 		const optional = statement.patterns.some((p) => !p.includes("values"));
 		if (optional && (cursor.done || this.phraseInFront())) return [];
-		const read = this.values(statement.head, values.length, statement.forms[0] as string);
+		const read = this.values(statement.head, values, statement.forms[0] as string);
 		while (statement.more && cursor.takeSign(",")) read.push(this.reader.value(","));
 		return read;
 	}
@@ -81,15 +87,16 @@ class PhraseReader {
 	}
 
 	/** As many values as are due, with their commas. */
-	private values(owner: string, count: number, form: string): Value[] {
+	private values(owner: string, specs: readonly ValueSpec[], form: string): Value[] {
 		const { cursor } = this;
+		const count = specs.length;
 		const values: Value[] = [];
 		for (let i = 0; i < count; i++) {
 			if (i > 0) this.comma(owner, count, i, form, values);
 			this.valueDue(owner);
 			values.push(this.reader.value(owner));
 		}
-		if (cursor.isSign(",") && !this.statement.more) this.commaTooMany(owner, count, form);
+		if (cursor.isSign(",") && !this.statement.more) this.commaTooMany(owner, count, form, specs[0]);
 		return values;
 	}
 
@@ -107,20 +114,31 @@ class PhraseReader {
 		const { front, place } = cursor;
 		const valueLike = front.type === "number" || front.type === "text" || (front.type === "name" && !this.phraseInFront()) || (front.type === "sign" && front.text === "(");
 		if (valueLike && !cursor.done) cursor.fail("comma-missing", place, { before: front.text }, { place: { ...place, length: 0 }, text: ", " });
+		const minus = cursor.remarks.at(-1);
+		if (minus?.code === "minus-read" && have === 1)
+			cursor.fail("comma-missing", minus.place, { before: `-${minus.data.after}` }, { place: { ...minus.place, length: 0 }, text: ", " });
 		const data = { owner, form, count, have };
 		cursor.fail("value-too-few", cursor.done ? cursor.endPlace : place, data);
 	}
 
-	private commaTooMany(owner: string, count: number, form: string): never {
+	private commaTooMany(owner: string, count: number, form: string, spec: ValueSpec | undefined): never {
 		const { cursor } = this;
 		const comma = cursor.take();
 		const phrase = this.phraseInFront();
 		if (phrase && !this.around.declared.has(cursor.front.text))
 			return cursor.fail("comma-before-phrase", comma.place, { phrase: cursor.front.text }, { place: comma.place, text: "" });
 		const [whole, part] = [cursor.ahead(-2), cursor.front];
+		if (spec?.kind === "colour" && whole.type === "number" && part.type === "number" && cursor.ahead(1).text === "," && cursor.ahead(2).type === "number") {
+			const blue = cursor.ahead(2);
+			const place = { ...whole.place, length: blue.place.column + blue.place.length - whole.place.column };
+			const colour = `rgb(${whole.text}, ${part.text}, ${blue.text})`;
+			return cursor.fail("rgb-missing", place, { colour }, { place, text: colour });
+		}
 		if (count === 1 && whole.type === "number" && comma.touching && part.type === "number" && part.touching) {
-			const number = `${whole.text}.${part.text}`;
+			const thousands = part.text.length === 3;
+			const number = thousands ? `${whole.text}${part.text}` : `${whole.text}.${part.text}`;
 			const place = { ...whole.place, length: whole.text.length + 1 + part.text.length };
+			if (thousands) cursor.fail("number-thousands", place, { written: `${whole.text},${part.text}`, number }, { place, text: number });
 			return cursor.fail("number-comma", place, { written: `${whole.text},${part.text}`, number }, { place, text: number });
 		}
 		return cursor.fail("value-too-many", comma.place, { owner, form, count });
@@ -140,7 +158,7 @@ class PhraseReader {
 			return { word: spec.word, values: [], choice, place: cursor.span(place) };
 		}
 		if (spec.points) return { word: spec.word, values: this.points(spec.word), place: cursor.span(place) };
-		const values = spec.values.length > 0 ? this.values(spec.word, spec.values.length, form) : [];
+		const values = spec.values.length > 0 ? this.values(spec.word, spec.values, form) : [];
 		return { word: spec.word, values, place: cursor.span(place) };
 	}
 
@@ -152,6 +170,9 @@ class PhraseReader {
 			const { place } = cursor;
 			const point = this.reader.value(owner);
 			if (point.node === "number") return cursor.fail("place-for-pair", place, { owner });
+			const minus = cursor.remarks.at(-1);
+			if (minus?.code === "minus-read" && point.node === "list" && point.items.length === 1)
+				cursor.fail("comma-missing", minus.place, { before: `-${minus.data.after}` }, { place: { ...minus.place, length: 0 }, text: ", " });
 			points.push(point);
 			if (cursor.isSign("[")) cursor.fail("comma-missing", cursor.place, { before: "[" }, { place: { ...cursor.place, length: 0 }, text: ", " });
 		} while (cursor.takeSign(","));
@@ -160,23 +181,8 @@ class PhraseReader {
 
 	private unknownPhrase(): never {
 		const { cursor, statement } = this;
-		const { front, place } = cursor;
-		const words = statement.phrases.map((p) => p.word);
-		if (front.type === "sign" && front.text === ",") return this.commaTooMany(statement.head, statement.values.length, statement.forms[0] as string);
-		if (front.type === "sign" && front.text === "=") return cursor.fail("equals-lone", place, { owner: cursor.last.text }, { place, text: "" });
-		if (front.type === "sign") return cursor.fail("sign-out-of-place", place, { sign: front.text });
-		const before = cursor.last;
-		const joined = `${before.text}${front.text}`;
-		if (before.type === "name" && namedColour(joined) !== undefined) {
-			const whole = { ...before.place, length: place.column + place.length - before.place.column };
-			return cursor.fail("colour-words", whole, { written: `${before.text} ${front.text}`, colour: joined }, { place: whole, text: joined });
-		}
-		if (before.type === "name" && front.type === "name" && !words.includes(before.text))
-			return cursor.fail("words-two", place, { first: before.text, second: front.text, head: statement.head, form: statement.forms[0] as string });
-		if (front.type !== "name") return cursor.fail("value-too-many-here", place, { found: front.text, head: statement.head, form: statement.forms[0] as string });
-		const near = nearest(front.text, words);
-		const data = { found: front.text, head: statement.head, words: words.join(", "), near: near ?? "" };
-		return cursor.fail("phrase-unknown", place, data, near ? { place, text: near } : undefined);
+		if (cursor.isSign(",")) return this.commaTooMany(statement.head, statement.values.length, statement.forms[0] as string, statement.values[0]);
+		return oddPhrase(cursor, statement);
 	}
 
 	/** Refuses a statement that lacks a phrase, or has two of which only one may stand. */

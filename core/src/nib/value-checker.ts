@@ -15,6 +15,8 @@ export class ValueChecker {
 	readonly meanings = new Map<NameNode | LetNode | PutNode, Meaning>();
 	/** Routines that are called. */
 	readonly called = new Set<string>();
+	/** Whether an unknown name may have been meant as a colour. */
+	private colourMeant = true;
 	private readonly program: Program;
 	private readonly memory: Memory;
 	private readonly naming: Naming;
@@ -34,13 +36,20 @@ export class ValueChecker {
 
 	/** Reports a value of another kind than is needed; what is known only while running is tested then. */
 	expect(value: Value, wanted: Kind, owner: string): void {
+		this.colourMeant = wanted === "colour";
 		const kind = this.kindOf(value);
+		this.colourMeant = true;
 		if (kind === wanted || kind === "any" || kind === "unknown") return;
 		if (kind === "nothing") return this.hasValue(value, kind, owner);
 		if (wanted === "colour" && value.node === "text" && namedColour(value.value) !== undefined)
 			return this.report("colour-quoted", value.place, { owner, colour: value.value }, { place: value.place, text: value.value });
 		if (wanted === "boolean" && value.node === "binary" && (value.sign === "or" || value.sign === "and")) return;
 		this.report("kind-wrong", value.place, { owner, wanted, found: kind });
+	}
+
+	/** Whether a name stands for nothing at all, and is near nothing either. */
+	isNothing(node: NameNode): boolean {
+		return this.naming.lookUp(node.name) === undefined && namedColour(node.name) === undefined && !this.naming.isNear(node.name);
 	}
 
 	kindOf(value: Value): Kind {
@@ -129,7 +138,7 @@ export class ValueChecker {
 			this.meanings.set(node, { colour });
 			return "colour";
 		}
-		this.naming.unknownName(node.name, node.place, "read");
+		this.naming.unknownName(node.name, node.place, this.colourMeant ? "read" : "read-number");
 		return "unknown";
 	}
 
@@ -159,6 +168,12 @@ export class ValueChecker {
 		const builtIn = FUNCTIONS.get(node.name);
 		if (!builtIn) {
 			for (const value of node.values) this.kindOf(value);
+			const variable = this.naming.lookUp(node.name);
+			if (variable) {
+				variable.read = true;
+				this.report("index-round", node.place, { name: node.name });
+				return "unknown";
+			}
 			const cased = [...this.program.routines.keys(), ...FUNCTIONS.keys()].find((name) => name.toLowerCase() === node.name.toLowerCase());
 			const near = cased ?? nearest(node.name, [...FUNCTIONS.keys(), ...this.program.routines.keys()]);
 			const place = { ...node.place, length: node.name.length };

@@ -218,6 +218,7 @@ export class ValueReader {
 		const { cursor } = this;
 		if (cursor.takeSign(sign)) return;
 		if (cursor.done) cursor.fail("bracket-open", opened, { opened: what, sign }, { place: { ...cursor.endPlace, length: 0 }, text: sign });
+		if (what === "(" && cursor.isSign(",")) cursor.fail("pair-round", opened, { before: this.cursor.last.text });
 		if (cursor.front.type === "sign" && (cursor.front.text === ")" || cursor.front.text === "]"))
 			cursor.fail("bracket-other", cursor.place, { found: cursor.front.text, sign }, { place: cursor.place, text: sign });
 		cursor.fail("comma-missing", cursor.place, { before: cursor.front.text }, { place: { ...cursor.place, length: 0 }, text: ", " });
