@@ -2,6 +2,7 @@ import { readdirSync, readFileSync } from "node:fs";
 import { join, resolve } from "node:path";
 import { expect, test } from "vitest";
 import { draw, HELP, readExercise, sayProblem } from "../core/dist/index.js";
+import { ENTRY } from "../core/dist/tape/layout.js";
 import { stalePages } from "../setup/docs.mjs";
 
 const ROOT = resolve(import.meta.dirname, "..");
@@ -67,6 +68,12 @@ test("every word of the language has help, and every example of it runs as it st
 		expect([word, ...drawn.errors.map((p) => sayProblem(p).message)]).toEqual([word]);
 		expect([word, drawn.ended]).toEqual([word, "whole"]);
 	}
+});
+
+test("the tape page names every kind of entry, and no other", () => {
+	const table = page("docs/tape.md").split("## Kinds and their coordinates")[1]?.split("## In a file")[0] as string;
+	const named = [...table.matchAll(/^\| ((?:`\w+` ?)+)/gm)].flatMap(([, cell]) => [...(cell as string).matchAll(/\w+/g)].map(([word]) => word));
+	expect(named.sort()).toEqual(Object.keys(ENTRY).sort());
 });
 
 test("the exercise of the exercise page reads", () => {

@@ -1,4 +1,10 @@
 #!/usr/bin/env node
 import { main } from "../dist/main.js";
 
+// Whoever reads the output may stop reading, as head does: that is no error.
+process.stdout.on("error", (error) => {
+	if (error.code === "EPIPE") process.exit(0);
+	throw error;
+});
+
 process.exitCode = await main(process.argv);

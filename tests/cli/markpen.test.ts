@@ -20,6 +20,7 @@ beforeAll(() => {
 	write("broken.nib.txt", "wlak 90\nfill light blue\n");
 	write("endless.txt", "walk 90\nwhile true\nend\n");
 	write("print.nib", 'print "hello", 3\nlet spare = 1\nwalk 5\n');
+	write("waves.nib", "let gap = 40\nfill steelblue\nfor i from 0 to 2\n  circle centre 60 + i * gap, 100 radius 20\nend\neach frame\n  dot at frame.number, 20\nend\n");
 	write("dice.nib", "walk random(1, 200)\n");
 	write("class/ana.nib.txt", model);
 	write("class/bo.nib.txt", model.replace("crimson", "green"));
@@ -72,6 +73,46 @@ describe("draw", () => {
 		const { code, out, err } = await markpen("draw", "endless.txt");
 		expect([code, out.includes("M200 150L290 150")]).toEqual([1, true]);
 		expect(err).toContain("endless.txt:2:1: error: The program was stopped after 5000000 steps.");
+	});
+});
+
+describe("draw with values, frames and watched names", () => {
+	test("--let takes the place of a let's value, --watch tells every change, --frames says how many", async () => {
+		const { code, out, err } = await markpen("draw", "waves.nib", "--let", "gap=50", "--watch", "gap", "--watch", "i", "--frames", "2");
+		expect(code).toBe(0);
+		expect(err.split("\n").slice(0, 4)).toEqual(["step 0, line 1: gap = 50", "step 1, line 3: i = 0", "step 2, line 3: i = 1", "step 3, line 3: i = 2"]);
+		expect(out.match(/<path/g)?.length).toBeGreaterThan(4);
+		const { out: none } = await markpen("draw", "waves.nib", "--frames", "0");
+		expect(none).toContain("M80 100A20");
+		expect(out).toContain("M180 100A20");
+		expect(JSON.parse((await markpen("draw", "waves.nib", "--json", "--watch", "gap")).out).watched).toEqual({
+			changes: [{ name: "gap", line: 1, step: 0, entry: 0, value: "40" }],
+			leftOut: 0,
+		});
+	});
+});
+
+describe("tape", () => {
+	test("a tape is written as bytes or as lines, and read back from both", async () => {
+		await markpen("draw", "waves.nib", "--frames", "1", "--out", "waves.tape");
+		await markpen("draw", "waves.nib", "--frames", "1", "--out", "waves.jsonl");
+		const bytes = readFileSync(join(folder, "waves.tape"));
+		expect([...bytes.subarray(0, 8)]).toEqual([0x4d, 0x50, 0x54, 0x0d, 0x0a, 0x1a, 0x0a, 0x00]);
+		const lines = readFileSync(join(folder, "waves.jsonl"), "utf8");
+		expect((await markpen("tape", "waves.tape")).out).toBe(lines);
+		expect(JSON.parse(lines.split("\n")[1] as string)).toEqual({ kind: "ellipse", line: 4, step: 1, frame: 0, style: 1, call: 0, at: [60, 100, 20, 20, 0] });
+		expect((await markpen("tape", "waves.jsonl", "--out", "again.tape")).code).toBe(0);
+		expect(readFileSync(join(folder, "again.tape")).equals(bytes)).toBe(true);
+		await markpen("draw", "waves.nib", "--frames", "1", "--out", "waves.svg");
+		await markpen("tape", "waves.tape", "--out", "again.svg");
+		const shapes = (name: string) => readFileSync(join(folder, name), "utf8").match(/<path d="[^"]*" fill="#[^>]*>/g);
+		expect(shapes("again.svg")).toEqual(shapes("waves.svg"));
+	});
+
+	test("what isn't a tape is refused with what is wrong", async () => {
+		expect(await markpen("tape", "waves.nib")).toMatchObject({ code: 2, err: "waves.nib: This isn't a tape.\n" });
+		writeFileSync(join(folder, "cut.tape"), readFileSync(join(folder, "waves.tape")).subarray(0, 60));
+		expect((await markpen("tape", "cut.tape")).err).toContain("This tape is damaged");
 	});
 });
 
@@ -176,6 +217,9 @@ describe("a wrong call has exit code 2 and a sentence that says what to do", () 
 		[["check", "nothing.nib", "--exercise", EXERCISE], "There is no file nothing.nib."],
 		[["check", "right.nib.txt", "--exercise", "wrong.exercise.yaml"], 'criteria[8].check: "shet" isn\'t known here; did you mean "sheet"?'],
 		[["check", "right.nib.txt"], "required option '--exercise <path>' not specified"],
+		[["draw", "waves.nib", "--let", "gap"], "--let takes NAME=VALUE, like --let gap=30, and not gap."],
+		[["draw", "waves.nib", "--let", "far=5"], "No “let” outside all blocks declares far."],
+		[["draw", "waves.nib", "--let", "gap=wide"], "gap holds a number; --let gives it something else."],
 		[["draw", "right.nib.txt", "--out", "buoy.gif"], "buoy.gif should end in .svg or .png, or in .tape or .jsonl for the tape."],
 		[["draw", "right.nib.txt", "--out", "no/such/place.svg"], "can't be written"],
 		[["draw", "class"], "class is a folder; a file is needed here."],

@@ -1,5 +1,7 @@
 import { describe, expect, test } from "vitest";
+import { draw } from "../draw.ts";
 import { CLASS_LIMITS } from "../limits/limits.ts";
+import { tapeChecksum } from "../tape/binary.ts";
 import { ENTRY } from "../tape/layout.ts";
 import { coordinate, messagesOf, routineOf, styleOf, type Tape } from "../tape/tape.ts";
 import { read } from "./read.ts";
@@ -228,4 +230,64 @@ test("no text of a program reaches the generated code", () => {
 	}
 	const dollar = "$";
 	expect(printed(`print "\\", "'; throw 1; //", "${dollar}{1}", "\u2028"`)).toEqual([`\\ '; throw 1; // ${dollar}{1} \u2028`]);
+});
+
+describe("exactness", () => {
+	test.each([90, 60, 45, 30, 72, 120, 36])("turns of %i degrees close to within 1e-9 after 10,000 rounds, from any length", (angle) => {
+		for (const length of [77.7, 1 / 3]) {
+			const limits = { ...CLASS_LIMITS, entries: 1_000_000 };
+			const { tape } = runOf(`repeat ${(10_000 * 360) / angle}\n  walk ${length.toFixed(15)}\n  turn left ${angle}\nend`, { limits });
+			expect(Math.abs(tape.pen.x - 200)).toBeLessThan(1e-9);
+			expect(Math.abs(tape.pen.y - 150)).toBeLessThan(1e-9);
+			expect(tape.pen.facing).toBe(0);
+		}
+	});
+
+	test("walk 0.1 ten times is one side of 1", () => {
+		const { figures } = draw("repeat 10\n  walk 0.1\nend").drawing;
+		expect(figures.map((f) => [f.kinds[0], f.sides.map((s) => Math.round(s * 1e9) / 1e9)])).toEqual([["line", [1]]]);
+	});
+
+	test("a curve of whole turns ends exactly where it began, and the facing changes by exactly the sweep", () => {
+		for (const sweep of [360, -360, 720]) {
+			const { pen } = runOf(`face 17\ncurve left radius 31.7 sweep ${sweep}`).tape;
+			expect([pen.x, pen.y, pen.facing]).toEqual([200, 150, 17]);
+		}
+		expect(runOf("curve right radius 50 sweep 90").tape.pen.facing).toBe(270);
+		expect(runOf("curve left radius 50 sweep -90").tape.pen).toMatchObject({ facing: 270, x: 150 });
+	});
+});
+
+test("watched names tell every change with step, line and value, and nothing else of the run changes", () => {
+	const source = "let n = 1\nroutine f(n)\n  n = n + 1\nend\nfor i from 1 to 2\n  n = n * 2\n  f(n)\n  walk n\nend\nlet list = [1]\nadd n to list";
+	const { watched, tape } = runOf(source, { watch: ["n", "i", "list"] });
+	expect(watched?.changes.map(({ name, line, step, value, entry }) => `${name} ${line} ${step} ${value} ${entry}`)).toEqual([
+		"n 1 0 1 0",
+		"i 5 1 1 0",
+		"n 6 1 2 0",
+		"n 2 2 2 0",
+		"n 3 2 3 0",
+		"i 5 3 2 1",
+		"n 6 3 4 1",
+		"n 2 4 4 1",
+		"n 3 4 5 1",
+		"list 10 4 [1] 2",
+		"list 11 4 [1, 4] 2",
+	]);
+	expect(tapeChecksum(tape)).toBe(tapeChecksum(runOf(source).tape));
+	expect(runOf(source).watched).toBeUndefined();
+});
+
+test("more changes than are kept are counted", () => {
+	const { watched } = runOf("let n = 0\nrepeat 30000\n  n = n + 1\nend", { watch: ["n"] });
+	expect([watched?.changes.length, watched?.leftOut]).toEqual([20_000, 10_001]);
+});
+
+test("a whole arc is whole, one that ends where it begins has no sweep, and angles are as seen on an ellipse too", () => {
+	const arc = (words: string) => [...runOf(`arc centre 0, 0 ${words}`).tape.coords].slice(5).map((v) => Math.round(v * 1e6) / 1e6);
+	expect(arc("radius 9 from 0 to 720")).toEqual([0, 360, 0]);
+	expect(arc("radius 9 from 350 to 10")).toEqual([350, 20, 0]);
+	expect(arc("radius 9 from 10 to 10 closed sector")).toEqual([10, 0, 1]);
+	// The direction of 45 degrees meets an ellipse twice as wide as high where tan t = 2.
+	expect(arc("size 40, 20 from 45 to 90 closed segment")).toEqual([63.434949, 26.565051, 2]);
 });
