@@ -32,10 +32,12 @@ function told({ code, when, source }) {
 function messages() {
 	const cases = parse(readFileSync(join(ROOT, "core/examples/problems.yaml"), "utf8"));
 	const table = (when) => {
-		const rows = cases.filter((c) => c.when === when).map((c) => {
-			const { message, line, fix } = told(c);
-			return `| \`${c.code}\` | <pre>${cell(c.source)}</pre> | line ${line}: ${cell(message)} | ${fix ? "yes" : ""} |`;
-		});
+		const rows = cases
+			.filter((c) => c.when === when)
+			.map((c) => {
+				const { message, line, fix } = told(c);
+				return `| \`${c.code}\` | <pre>${cell(c.source)}</pre> | line ${line}: ${cell(message)} | ${fix ? "yes" : ""} |`;
+			});
 		return ["| code | a program | what is said of it | fix |", "|---|---|---|---|", ...rows].join("\n");
 	};
 	const shown = new Set(cases.map((c) => c.code));
