@@ -37,3 +37,15 @@ export function okLch(colour: Rgba): { lightness: number; chroma: number; hue: n
 	const y = 0.0259040371 * l + 0.7827717662 * m - 0.808675766 * s;
 	return { lightness: 0.2104542553 * l + 0.793617785 * m - 0.0040720468 * s, chroma: Math.sqrt(x * x + y * y), hue: directionDeg(x, y) };
 }
+
+/** WCAG 2 contrast ratio of two colours, 1 to 21. Opacity is left out. */
+export function contrast(one: Rgba, other: Rgba): number {
+	const [a, b] = [luminance(one), luminance(other)];
+	return (Math.max(a, b) + 0.05) / (Math.min(a, b) + 0.05);
+}
+
+/** WCAG 2 relative luminance, 0 to 1. */
+function luminance(colour: Rgba): number {
+	const [red, green, blue] = parts(colour);
+	return 0.2126 * (LINEAR[red] as number) + 0.7152 * (LINEAR[green] as number) + 0.0722 * (LINEAR[blue] as number);
+}

@@ -1,3 +1,4 @@
+import { type Arc, reversedArc } from "../geometry/arc.ts";
 import { distance, type Point, signedArea } from "../geometry/points.ts";
 import type { Outline } from "./outline.ts";
 
@@ -87,11 +88,13 @@ function follow(start: number, partner: ReadonlyMap<string, End>): { outline: nu
 
 function joined(chain: readonly { outline: number; forward: boolean }[], open: readonly Outline[]): Outline | undefined {
 	const points: Point[] = [];
+	const arcs: (Arc | undefined)[] = [];
 	const entries = new Set<number>();
 	let gap = 0;
 	let last: Point | undefined;
 	for (const { outline: n, forward } of chain) {
-		const { points: own, entries: rows } = open[n] as Outline;
+		const { points: own, entries: rows, arcs: bends = own.slice(1).map(() => undefined) } = open[n] as Outline;
+		arcs.push(...(forward ? bends : [...bends].reverse().map((arc) => arc && reversedArc(arc))));
 		const piece = forward ? own : [...own].reverse();
 		const first = piece[0] as Point;
 		if (last) gap = Math.max(gap, distance(last[0], last[1], first[0], first[1]));
@@ -99,6 +102,7 @@ function joined(chain: readonly { outline: number; forward: boolean }[], open: r
 		last = piece.at(-1);
 		for (const row of rows) entries.add(row);
 	}
-	if (points.length < 3 || Math.abs(signedArea(points)) < 1e-6) return undefined;
-	return { points, entries: [...entries].sort((a, b) => a - b), closed: true, gap, overdrawn: 0 };
+	const bent = arcs.some((arc) => arc !== undefined);
+	if (!bent && (points.length < 3 || Math.abs(signedArea(points)) < 1e-6)) return undefined;
+	return { points, entries: [...entries].sort((a, b) => a - b), closed: true, gap, overdrawn: 0, ...(bent && { arcs }) };
 }

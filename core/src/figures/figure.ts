@@ -3,7 +3,10 @@ import type { Bounds, Point } from "../geometry/points.ts";
 /** Every kind a figure can answer to, the most particular first. */
 export const KINDS = [
 	"text",
+	"dot",
 	"line",
+	"arc",
+	"spiral",
 	"polyline",
 	"circle",
 	"ellipse",
@@ -21,6 +24,7 @@ export const KINDS = [
 	"trapezium",
 	"quadrilateral",
 	"regular-polygon",
+	"star",
 	"polygon",
 ] as const;
 export type Kind = (typeof KINDS)[number];
@@ -32,6 +36,20 @@ export interface Oval {
 	readonly rx: number;
 	readonly ry: number;
 	readonly turned: number;
+}
+
+/** Part of a rim: its ellipse, and where it begins and how far it goes, as seen along the rim's own circle. */
+export interface Bend extends Oval {
+	/** Degrees, 0 to the right; sweep is negative clockwise and as it was drawn: two rounds are 720. */
+	readonly start: number;
+	readonly sweep: number;
+	readonly ends: "open" | "sector" | "segment";
+}
+
+/** A star: how many points it has, and which of them a line without lifting the pen would join (0 where none would). */
+export interface StarForm {
+	readonly points: number;
+	readonly step: number;
 }
 
 /** Words on the sheet. */
@@ -56,6 +74,10 @@ export interface Figure {
 	/** Corners, without those that a side only runs through; none for a placed ellipse, which `oval` tells exactly. */
 	readonly points: readonly Point[];
 	readonly oval?: Oval;
+	readonly bend?: Bend;
+	readonly star?: StarForm;
+	/** The outline as points close together, where it is bent. */
+	readonly rim?: readonly Point[];
 	readonly lettering?: Lettering;
 	readonly closed: boolean;
 	/** Distance between where a walked outline began and ended; 0 for placed figures. */
@@ -71,6 +93,16 @@ export interface Figure {
 	readonly angles: readonly number[];
 	/** Modulo its own symmetry. */
 	readonly rotation: number;
+	readonly area: number;
+	/** Length of its outline, or of its line. */
+	readonly perimeter: number;
+	/** Where its line began and ended; corners of closed and placed figures begin and end in one point. */
+	readonly start: Point;
+	readonly end: Point;
+	/** What the pen turned by while it was walked and right after, in order, as it was written: positive to the left. */
+	readonly turns: readonly number[];
+	/** The pen's facing before its first piece and after its last; null where no pen walked it. */
+	readonly facing: { readonly before: number; readonly after: number } | null;
 	/** Radius of the rounding of its corners. */
 	readonly rounding: number;
 	/** Inside paint, or -1. */
@@ -82,11 +114,17 @@ export interface Figure {
 	readonly visible: number;
 	/** Share of it that is on the sheet. */
 	readonly onSheet: number;
+	/** The longer side of the box round what is seen of it, in sheet units; 0 where nothing is. */
+	readonly seenAcross: number;
+	/** WCAG 2 contrast ratio, 1 to 21, of its colour to the colour that lies round most of it. */
+	readonly contrast: number;
 	/** The earlier figure that it lies exactly on, or null. */
 	readonly twin: number | null;
 	/** How many times, beyond the first, its outline was gone over. */
 	readonly overdrawn: number;
 	readonly frame: number;
+	/** The run's step at which it was begun. */
+	readonly step: number;
 	/** Rows of the tape that drew it, in order. */
 	readonly entries: readonly number[];
 	/** Source lines that drew it, in order, each once. */

@@ -1,8 +1,40 @@
 import { rimOf } from "../geometry/ellipse.ts";
 import { distance, type Point } from "../geometry/points.ts";
-import type { Region } from "../raster/visible.ts";
+import type { Region } from "../raster/region.ts";
 import type { Figure, Oval } from "./figure.ts";
 import type { Geometry } from "./measure.ts";
+
+/** Pieces of a line that are looked at. */
+const MOST_PIECES = 4_000;
+
+/** Points looked at just outside an outline, to tell what lies round it. */
+const AROUND = 24;
+
+/** Points a little outside a figure's ink, evenly along its outline. */
+export function pointsAround(geometry: Geometry, paint: Pick<Figure, "outline" | "outlineWidth">, up: number): Point[] {
+	const { oval, bounds, closed } = geometry;
+	const off = (paint.outline === -1 ? 0 : paint.outlineWidth / 2) + 1;
+	if (oval) return rimOf(oval.x, oval.y, oval.rx + off, oval.ry + off, oval.turned, up, AROUND);
+	const points = geometry.rim ?? geometry.points;
+	const sides = closed ? points.length : points.length - 1;
+	const found: Point[] = [];
+	const [mx, my] = [(bounds.left + bounds.right) / 2, (bounds.low + bounds.high) / 2];
+	const each = Math.max(1, Math.round(AROUND / Math.max(1, sides)));
+	const step = Math.max(1, Math.floor(sides / AROUND));
+	for (let i = 0; i < sides; i += step) {
+		const [a, b] = [points[i] as Point, points[(i + 1) % points.length] as Point];
+		const length = distance(a[0], a[1], b[0], b[1]) || 1;
+		const [nx, ny] = [(-(b[1] - a[1]) / length) * off, ((b[0] - a[0]) / length) * off];
+		for (let k = 0; k < each; k++) {
+			const t = (k + 0.5) / each;
+			const [x, y] = [a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t];
+			// Of a closed outline the side away from the middle, of a line both sides by turns.
+			const out = closed ? (x - mx) * nx + (y - my) * ny >= 0 : (i + k) % 2 === 0;
+			found.push(out ? [x + nx, y + ny] : [x - nx, y - ny]);
+		}
+	}
+	return found;
+}
 
 /** A thin oblong along a piece of line. */
 function bar(a: Point, b: Point, half: number): Point[] {
@@ -18,7 +50,8 @@ function bar(a: Point, b: Point, half: number): Point[] {
 
 /** The area that a figure's paint covers: its inside if it is filled, and its line at its width. */
 export function inkOf(geometry: Geometry, paint: Pick<Figure, "fill" | "outline" | "outlineWidth">, up: number): Region {
-	const { points, closed, oval } = geometry;
+	const { closed, oval } = geometry;
+	const points = geometry.rim ?? geometry.points;
 	const filled = paint.fill !== -1 && closed;
 	const half = paint.outline === -1 ? 0 : Math.max(paint.outlineWidth, 0.1) / 2;
 	const { left, low, right, high } = geometry.bounds;
@@ -29,7 +62,9 @@ export function inkOf(geometry: Geometry, paint: Pick<Figure, "fill" | "outline"
 		if (oval) return [ring(oval, half, filled, up)];
 		const all: Point[][][] = filled ? [[[...points]]] : [];
 		if (half === 0) return all;
-		for (let i = closed ? 0 : 1; i < points.length; i++) all.push([bar(points[(i + points.length - 1) % points.length] as Point, points[i] as Point, half)]);
+		// Of a line of very many pieces every second, third … stands for its neighbours.
+		const step = Math.ceil(points.length / MOST_PIECES);
+		for (let i = closed ? 0 : 1; i < points.length; i += step) all.push([bar(points[(i + points.length - 1) % points.length] as Point, points[i] as Point, half)]);
 		return all;
 	};
 	return { areas, bounds, opaque };

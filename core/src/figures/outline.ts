@@ -1,3 +1,4 @@
+import type { Arc } from "../geometry/arc.ts";
 import { distance, type Point } from "../geometry/points.ts";
 
 /** A run of drawn pieces: points in order and the tape's row of each piece between them. */
@@ -5,6 +6,8 @@ export interface Outline {
 	readonly points: readonly Point[];
 	/** Rows of the tape, one a piece; one for all where a shape was placed. */
 	readonly entries: readonly number[];
+	/** For each piece that is bent the circle it lies on; left out where all are straight. */
+	readonly arcs?: readonly (Arc | undefined)[];
 	readonly closed: boolean;
 	/** How far the end missed the start, for closed outlines. */
 	readonly gap: number;

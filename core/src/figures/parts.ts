@@ -1,11 +1,12 @@
-import type { Point } from "../geometry/points.ts";
-import { cosDeg, sinDeg } from "../geometry/trig.ts";
+import { type Arc, rimPoint } from "../geometry/arc.ts";
+import { distance, type Point } from "../geometry/points.ts";
 import { ENTRY, upward } from "../tape/layout.ts";
-import { ASCENT, DESCENT, textWidth } from "../tape/lettering.ts";
-import { coordinate, endOf, styleOf, type Tape } from "../tape/tape.ts";
+import { type Area, areasOf, coordinate, styleOf, type Tape } from "../tape/tape.ts";
 import { assemble } from "./assemble.ts";
-import { type Geometry, measureOutline, measureOval, measureText } from "./measure.ts";
+import { bentOutline } from "./bent.ts";
+import { type Geometry, measureBend, measureOutline, measureOval } from "./measure.ts";
 import { corners, type Outline } from "./outline.ts";
+import { placedGeometries } from "./placed.ts";
 import { StrokeCutter } from "./strokes.ts";
 import type { Tolerance } from "./tolerance.ts";
 
@@ -18,31 +19,18 @@ export interface Part {
 	readonly fill: number;
 	readonly outline: number;
 	readonly outlineWidth: number;
-}
-
-/** A point turned about another, anticlockwise as seen. */
-function turnedAbout(x: number, y: number, cx: number, cy: number, angle: number, up: number): Point {
-	const [c, s] = [cosDeg(angle), up * sinDeg(angle)];
-	return [cx + (x - cx) * c - (y - cy) * s, cy + (x - cx) * s + (y - cy) * c];
-}
-
-/** The four corners of a rect on the tape, in the sheet's coordinates. */
-export function rectCorners(x: number, y: number, width: number, height: number, turned: number, up: number): Point[] {
-	const [w, h] = [width / 2, height / 2];
-	const around: Point[] = [
-		[x - w, y - h],
-		[x + w, y - h],
-		[x + w, y + h],
-		[x - w, y + h],
-	];
-	return turned === 0 ? around : around.map(([px, py]) => turnedAbout(px, py, x, y, turned, up));
+	/** Whether the pen walked it. */
+	readonly walked: boolean;
 }
 
 /** Entries that place a shape of their own. */
-const PLACED: ReadonlySet<number> = new Set([ENTRY.line, ENTRY.rect, ENTRY.ellipse, ENTRY.polygon, ENTRY.text]);
+const PLACED: ReadonlySet<number | undefined> = new Set([ENTRY.line, ENTRY.rect, ENTRY.ellipse, ENTRY.polygon, ENTRY.text, ENTRY.dot, ENTRY.arc, ENTRY.polyline, ENTRY.path]);
+
+/** Entries that the pen walks. */
+const WALKED: ReadonlySet<number | undefined> = new Set([ENTRY.segment, ENTRY.curve, ENTRY.travel, ENTRY.curvedTravel]);
 
 /** Figures of one drawing that are looked at; no one means more, and each costs time. What is beyond is only counted. */
-const MOST_PARTS = 2_000;
+const MOST_PARTS = 4_000;
 
 /** The shapes that entries from `first` up to `last` place, and the outlines that they walk. */
 export class PartFinder {
@@ -50,46 +38,52 @@ export class PartFinder {
 	readonly sizeless: number[] = [];
 	/** Figures beyond the most that are looked at. */
 	leftOut = 0;
+	private readonly areas: readonly Area[];
 	private readonly tape: Tape;
 	private readonly tolerance: Tolerance;
+	private readonly up: 1 | -1;
 	private readonly outlines: Outline[] = [];
-	private stroke: { cutter: StrokeCutter; style: number; end: Point } | undefined;
+	private stroke: { cutter: StrokeCutter; style: number; x: number; y: number; begun: boolean } | undefined;
 
-	constructor(tape: Tape, tolerance: Tolerance) {
+	/** @param areas the tape's areas, where they are known */
+	constructor(tape: Tape, tolerance: Tolerance, areas: readonly Area[] = areasOf(tape)) {
+		this.areas = areas;
 		this.tape = tape;
 		this.tolerance = tolerance;
+		this.up = upward(tape.sheet.origin);
 	}
 
 	find(first: number, last: number): void {
 		const { tape } = this;
+		const { begins, inArea } = this.filledAreas(first, last);
 		for (let i = first; i < last; i++) {
 			const kind = tape.kind[i];
-			if (this.parts.length >= MOST_PARTS && kind !== ENTRY.segment && PLACED.has(kind as number)) {
-				this.leftOut++;
-				continue;
-			}
-			switch (kind) {
-				case ENTRY.segment:
-					this.segment(i);
-					break;
-				case ENTRY.line:
-					this.line(i);
-					break;
-				case ENTRY.rect:
-					this.rect(i);
-					break;
-				case ENTRY.ellipse:
-					this.ellipse(i);
-					break;
-				case ENTRY.polygon:
-					this.polygon(i);
-					break;
-				case ENTRY.text:
-					this.text(i);
-					break;
-			}
+			if (kind === ENTRY.segment || kind === ENTRY.curve) {
+				if (!inArea?.has(i)) this.walk(i);
+			} else if (kind === ENTRY.areaBegin) {
+				const area = begins.get(i);
+				if (area) this.area(area);
+			} else if (kind === ENTRY.pictureBegin || kind === ENTRY.pictureEnd) this.endStroke();
+			else if (PLACED.has(kind)) this.placed(i);
 		}
 		this.endStroke();
+		this.finish();
+	}
+
+	/** The filled areas that begin among the entries, and the rows of their moves. */
+	private filledAreas(first: number, last: number): { begins: ReadonlyMap<number, Area>; inArea: ReadonlySet<number> | undefined } {
+		const begins = new Map<number, Area>();
+		const rows = new Set<number>();
+		for (const area of this.areas) {
+			if (area.begin < first || area.end >= last || area.moves.length === 0 || styleOf(this.tape, area.end).fill === -1) continue;
+			begins.set(area.begin, area);
+			for (const row of area.moves) rows.add(row);
+		}
+		return { begins, inArea: rows.size > 0 ? rows : undefined };
+	}
+
+	private finish(): void {
+		const { tape } = this;
 		if (this.outlines.length > MOST_PARTS) {
 			this.leftOut += this.outlines.length - MOST_PARTS;
 			this.outlines.length = MOST_PARTS;
@@ -98,7 +92,10 @@ export class PartFinder {
 			const { ink, width } = styleOf(tape, outline.entries[0] as number);
 			return `${ink} ${width}`;
 		};
-		for (const outline of assemble(this.outlines, paintOf, this.tolerance.join)) this.walked(outline);
+		for (const outline of assemble(this.outlines, paintOf, this.tolerance.join)) {
+			const { ink, width } = styleOf(tape, outline.entries[0] as number);
+			this.drawn(outline, { fill: -1, outline: ink, outlineWidth: width });
+		}
 		this.parts.sort((a, b) => (a.entries[0] as number) - (b.entries[0] as number));
 	}
 
@@ -106,18 +103,36 @@ export class PartFinder {
 		return coordinate(this.tape, entry, index);
 	}
 
-	private segment(entry: number): void {
-		const style = this.tape.style[entry] as number;
-		const [x1, y1, x2, y2] = [this.at(entry, 0), this.at(entry, 1), this.at(entry, 2), this.at(entry, 3)];
-		const { stroke } = this;
-		const goesOn = stroke && stroke.style === style && stroke.end[0] === x1 && stroke.end[1] === y1;
-		if (!goesOn) {
+	/** Where a move goes, and the circle it goes along if it is bent. */
+	private moveOf(entry: number): { to: Point; arc?: Arc } {
+		const to: Point = [this.at(entry, 2), this.at(entry, 3)];
+		const kind = this.tape.kind[entry];
+		if (kind !== ENTRY.curve && kind !== ENTRY.curvedTravel) return { to };
+		const radius = this.at(entry, 6);
+		return { to, arc: { x: this.at(entry, 4), y: this.at(entry, 5), rx: radius, ry: radius, turned: 0, start: this.at(entry, 7), sweep: this.at(entry, 8) } };
+	}
+
+	private walk(entry: number): void {
+		const { tape } = this;
+		const from = tape.at[entry] as number;
+		const style = tape.style[entry] as number;
+		const [x1, y1] = [tape.coords[from] as number, tape.coords[from + 1] as number];
+		let { stroke } = this;
+		if (!stroke || stroke.style !== style || stroke.x !== x1 || stroke.y !== y1) {
 			this.endStroke();
-			this.stroke = { cutter: new StrokeCutter([x1, y1], this.tolerance), style, end: [x1, y1] };
+			if (this.full) this.leftOut++;
+			stroke = { cutter: new StrokeCutter([x1, y1], this.tolerance, this.up), style, x: x1, y: y1, begun: false };
+			this.stroke = stroke;
 		}
-		const going = this.stroke as NonNullable<typeof this.stroke>;
-		going.cutter.add([x2, y2], entry);
-		going.end = [x2, y2];
+		const { to, arc } = this.moveOf(entry);
+		if (!this.full || stroke.begun) stroke.cutter.add(to, entry, arc);
+		stroke.begun ||= !this.full;
+		[stroke.x, stroke.y] = to;
+	}
+
+	/** Whether as many figures have been found as are looked at. */
+	private get full(): boolean {
+		return this.parts.length + this.outlines.length >= MOST_PARTS;
 	}
 
 	private endStroke(): void {
@@ -127,77 +142,128 @@ export class PartFinder {
 		this.stroke = undefined;
 	}
 
-	private line(entry: number): void {
-		const points: Point[] = [
-			[this.at(entry, 0), this.at(entry, 1)],
-			[this.at(entry, 2), this.at(entry, 3)],
-		];
-		if (styleOf(this.tape, entry).ink === -1) return;
-		if (points[0]?.[0] === points[1]?.[0] && points[0]?.[1] === points[1]?.[1]) this.sizeless.push(entry);
-		else this.outlines.push({ points, entries: [entry], closed: false, gap: 0, overdrawn: 0 });
+	/** A filled area: the loops that its moves close, and what is left closed by its end. Each has the ink it was walked with. */
+	private area({ begin, end, moves }: Area): void {
+		this.endStroke();
+		const start: Point = [this.at(begin, 0), this.at(begin, 1)];
+		const cutter = new StrokeCutter(start, this.tolerance, this.up);
+		for (const row of moves) {
+			const { to, arc } = this.moveOf(row);
+			cutter.add(to, row, arc);
+		}
+		cutter.finish();
+		const { fill } = styleOf(this.tape, end);
+		const some = cutter.outlines.some((o) => o.closed);
+		for (const outline of cutter.outlines) {
+			const inked = this.inkOf(outline.entries);
+			if (outline.closed || (!some && outline.points.length > 2 && !outline.stray))
+				this.drawn({ ...outline, closed: true, ...(outline.closed ? {} : closing(outline)) }, { fill, ...inked });
+			else if (inked.outline !== -1) this.outlines.push({ ...outline, entries: outline.entries.filter((row) => this.isInked(row)), stray: true });
+		}
 	}
 
-	private walked(outline: Outline): void {
-		const { ink, width } = styleOf(this.tape, outline.entries[0] as number);
-		const points = corners(outline.points, outline.closed);
-		if (points.length < 2) return;
-		const closed = outline.closed && points.length > 2;
-		const geometry = measureOutline(points, closed, this.tape.sheet, this.tolerance);
-		this.parts.push({ geometry, entries: outline.entries, gap: outline.gap, overdrawn: outline.overdrawn, fill: -1, outline: ink, outlineWidth: width });
+	private isInked(row: number): boolean {
+		const kind = this.tape.kind[row];
+		return kind === ENTRY.segment || kind === ENTRY.curve;
 	}
 
-	private placed(entry: number, geometry: Geometry): void {
+	/** The ink that most of some moves were walked with. */
+	private inkOf(rows: readonly number[]): { outline: number; outlineWidth: number } {
+		const lengths = new Map<number, number>();
+		for (const row of rows) {
+			if (!this.isInked(row)) continue;
+			const length = distance(this.at(row, 0), this.at(row, 1), this.at(row, 2), this.at(row, 3)) + (this.tape.kind[row] === ENTRY.curve ? this.at(row, 6) : 0);
+			const style = this.tape.style[row] as number;
+			lengths.set(style, (lengths.get(style) ?? 0) + length);
+		}
+		const [most] = [...lengths].sort((a, b) => b[1] - a[1]);
+		if (!most) return { outline: -1, outlineWidth: 0 };
+		const { ink, width } = this.tape.styles[most[0]] as { ink: number; width: number };
+		return { outline: ink, outlineWidth: width };
+	}
+
+	/** A figure from an outline that was walked, or put together from lines. */
+	private drawn(outline: Outline, paint: Pick<Part, "fill" | "outline" | "outlineWidth">): void {
+		const geometry = this.geometryOf(outline);
+		if (!geometry) return;
+		const { entries, gap, overdrawn } = outline;
+		const walked = WALKED.has(this.tape.kind[entries[0] as number]);
+		this.parts.push({ geometry, entries, gap, overdrawn, ...paint, walked });
+	}
+
+	private geometryOf(outline: Outline): Geometry | undefined {
+		const { tolerance, up } = this;
+		const { sheet } = this.tape;
+		if (!outline.arcs?.some((arc) => arc !== undefined)) return this.straight(outline.points, outline.closed);
+		const bent = bentOutline(outline.points, outline.arcs, outline.closed, up, tolerance);
+		switch (bent.is) {
+			case "circle":
+				return measureOval({ x: bent.arc.x, y: bent.arc.y, rx: bent.arc.rx, ry: bent.arc.ry, turned: 0 }, tolerance);
+			case "arc":
+				return measureBend(bent.arc, bent.closed, up, tolerance);
+			case "rounded-rect":
+				return measureOutline(bent.corners, true, sheet, tolerance, bent.radius);
+			default:
+				return this.straight(bent.points, outline.closed);
+		}
+	}
+
+	private straight(through: readonly Point[], closed: boolean): Geometry | undefined {
+		const points = corners(through, closed);
+		if (points.length < 2) return undefined;
+		return measureOutline(points, closed && points.length > 2, this.tape.sheet, this.tolerance);
+	}
+
+	/** A shape that one entry places. Lines and open arcs may be parts of an outline, and wait for the others. */
+	private placed(entry: number): void {
+		const kind = this.tape.kind[entry];
+		if (this.full) {
+			this.leftOut++;
+			return;
+		}
 		const { ink, width, fill } = styleOf(this.tape, entry);
-		if (ink === -1 && fill === -1) return;
-		this.parts.push({ geometry, entries: [entry], gap: 0, overdrawn: 0, fill, outline: ink, outlineWidth: ink === -1 ? 0 : width });
-	}
-
-	private rect(entry: number): void {
-		const [x, y, w, h, round, turned] = [0, 1, 2, 3, 4, 5].map((i) => this.at(entry, i)) as [number, number, number, number, number, number];
-		if (w <= 0 || h <= 0) {
-			this.sizeless.push(entry);
+		if (kind === ENTRY.line || (kind === ENTRY.arc && this.at(entry, 7) === 0 && Math.abs(this.at(entry, 6)) < 360 && this.at(entry, 2) === this.at(entry, 3))) {
+			if (ink !== -1) this.piece(entry);
 			return;
 		}
-		const points = rectCorners(x, y, w, h, turned, upward(this.tape.sheet.origin));
-		this.placed(entry, measureOutline(points, true, this.tape.sheet, this.tolerance, round));
+		const found = placedGeometries(this.tape, entry, this.tolerance, this.up);
+		if (found.length === 0) this.sizeless.push(entry);
+		for (const { geometry, inside } of found) {
+			const paint =
+				inside === "ink"
+					? { fill: ink, outline: -1 }
+					: inside === "words"
+						? { fill: fill === -1 ? ink : fill, outline: -1 }
+						: { fill: inside === "fill" ? fill : -1, outline: ink };
+			if (paint.fill === -1 && paint.outline === -1) continue;
+			this.parts.push({ geometry, entries: [entry], gap: 0, overdrawn: 0, ...paint, outlineWidth: paint.outline === -1 ? 0 : width, walked: false });
+		}
 	}
 
-	private ellipse(entry: number): void {
-		const [x, y, rx, ry, turned] = [0, 1, 2, 3, 4].map((i) => this.at(entry, i)) as [number, number, number, number, number];
-		if (rx <= 0 || ry <= 0) this.sizeless.push(entry);
-		else this.placed(entry, measureOval({ x, y, rx, ry, turned }, this.tolerance));
-	}
-
-	private polygon(entry: number): void {
-		const points: Point[] = [];
-		const start = this.tape.at[entry] as number;
-		for (let i = start; i < endOf(this.tape, entry); i += 2) points.push([this.tape.coords[i] as number, this.tape.coords[i + 1] as number]);
-		const kept = corners(points, true);
-		if (kept.length < 3) this.sizeless.push(entry);
-		else this.placed(entry, measureOutline(kept, true, this.tape.sheet, this.tolerance));
-	}
-
-	private text(entry: number): void {
-		const [x, y, size, align, turned, number] = [0, 1, 2, 3, 4, 5].map((i) => this.at(entry, i)) as [number, number, number, number, number, number];
-		const text = this.tape.texts[number] as string;
-		const width = textWidth(text, size);
-		if (width <= 0) {
-			this.sizeless.push(entry);
+	private piece(entry: number): void {
+		if (this.tape.kind[entry] === ENTRY.line) {
+			const points: Point[] = [
+				[this.at(entry, 0), this.at(entry, 1)],
+				[this.at(entry, 2), this.at(entry, 3)],
+			];
+			if (points[0]?.[0] === points[1]?.[0] && points[0]?.[1] === points[1]?.[1]) this.sizeless.push(entry);
+			else this.outlines.push({ points, entries: [entry], closed: false, gap: 0, overdrawn: 0 });
 			return;
 		}
-		const up = upward(this.tape.sheet.origin);
-		const left = x - (width * align) / 2;
-		const box: Point[] = [
-			[left, y - up * DESCENT * size],
-			[left + width, y - up * DESCENT * size],
-			[left + width, y + up * ASCENT * size],
-			[left, y + up * ASCENT * size],
-		];
-		const corner = turned === 0 ? box : box.map(([px, py]) => turnedAbout(px, py, x, y, turned, up));
-		const { ink, fill } = styleOf(this.tape, entry);
-		const colour = fill === -1 ? ink : fill;
-		if (colour === -1) return;
-		const geometry = measureText(corner, { text, size, at: [left, y] }, turned);
-		this.parts.push({ geometry, entries: [entry], gap: 0, overdrawn: 0, fill: colour, outline: -1, outlineWidth: 0 });
+		const [x, y, rx, , turned, start, sweep] = [0, 1, 2, 3, 4, 5, 6].map((i) => this.at(entry, i)) as [number, number, number, number, number, number, number];
+		const arc: Arc = { x, y, rx, ry: rx, turned: 0, start: start + turned, sweep };
+		const [first, last] = endsOf(arc, this.up);
+		if (rx <= 0 || sweep === 0) this.sizeless.push(entry);
+		else this.outlines.push({ points: [first, last], entries: [entry], arcs: [arc], closed: false, gap: 0, overdrawn: 0 });
 	}
+}
+
+/** Where an arc begins and ends. */
+function endsOf(arc: Arc, up: 1 | -1): [Point, Point] {
+	return [rimPoint(arc, arc.start, up), rimPoint(arc, arc.start + arc.sweep, up)];
+}
+
+/** The straight edge by which an area's end closes an outline. */
+function closing({ arcs }: Outline): { arcs?: readonly (Arc | undefined)[] } {
+	return arcs ? { arcs: [...arcs, undefined] } : {};
 }

@@ -169,7 +169,7 @@ test("text has its words, its size and the box of its letters", () => {
 test("every kind is defined once and in the order in which figures list them", () => {
 	const ruled = KIND_RULES.map((r) => r.kind);
 	expect(KINDS.filter((k) => ruled.includes(k))).toEqual(ruled);
-	expect(KINDS.filter((k) => !ruled.includes(k))).toEqual(["text", "rounded-rect"]);
+	expect(KINDS.filter((k) => !ruled.includes(k))).toEqual(["text", "dot", "rounded-rect"]);
 });
 
 describe("laws", () => {

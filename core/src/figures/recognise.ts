@@ -1,41 +1,54 @@
 import { WHITE } from "../colour/colour.ts";
+import { contrast } from "../colour/lab.ts";
 import type { Bounds } from "../geometry/points.ts";
 import { distance } from "../geometry/points.ts";
+import { coloursAround } from "../raster/around.ts";
 import { type Seen, seen } from "../raster/visible.ts";
-import { ENTRY, sheetBounds, upward } from "../tape/layout.ts";
-import { routineOf, styleOf, type Tape } from "../tape/tape.ts";
+import { sheetBounds, upward } from "../tape/layout.ts";
+import { coversAll, routineOf, styleOf, type Tape } from "../tape/tape.ts";
 import type { Drawing, Figure } from "./figure.ts";
-import { inkOf } from "./ink.ts";
+import { inkOf, pointsAround } from "./ink.ts";
 import type { Geometry } from "./measure.ts";
 import { type Part, PartFinder } from "./parts.ts";
+import { PenTrack } from "./pen-track.ts";
 import { CLASS_TOLERANCE, type Tolerance } from "./tolerance.ts";
 
 /**
  * Tells what a tape shows at its end, as figures. What was drawn before the last paper is gone; a filled figure over
  * the whole sheet before all others is paper too.
+ *
+ * @param end the row up to which the tape is looked at: the whole of it unless said
  */
-export function recognise(tape: Tape, tolerance: Tolerance = CLASS_TOLERANCE): Drawing {
+export function recognise(tape: Tape, tolerance: Tolerance = CLASS_TOLERANCE, end = tape.length): Drawing {
 	let [paper, first] = [WHITE, 0];
-	for (let i = tape.length - 1; i >= 0; i--) {
-		if (tape.kind[i] !== ENTRY.paper) continue;
+	for (let i = end - 1; i >= 0; i--) {
+		if (!coversAll(tape.kind[i])) continue;
 		[paper, first] = [styleOf(tape, i).fill, i + 1];
 		break;
 	}
 	const finder = new PartFinder(tape, tolerance);
-	finder.find(first, tape.length);
+	finder.find(first, end);
 	const parts = merged(finder.parts);
 	const sheet = sheetBounds(tape.sheet);
 	while (parts[0] && coversSheet(parts[0], sheet)) paper = (parts.shift() as Part).fill;
-	const shares = sharesSeen(parts, sheet, upward(tape.sheet.origin));
+	const ground = paper === -1 ? WHITE : paper;
+	const looks = looksOf(parts, sheet, upward(tape.sheet.origin), ground);
 	const twins = twinsOf(parts);
-	const figures = parts.map((part, index) => figureOf(tape, part, index, shares[index] as Seen, twins[index] ?? null));
-	return { figures, paper: paper === -1 ? WHITE : paper, sizeless: finder.sizeless, leftOut: finder.leftOut };
+	const pen = new PenTrack(tape);
+	const figures = parts.map((part, index) => figureOf(tape, pen, part, index, looks[index] as Look, twins[index] ?? null));
+	return { figures, paper: ground, sizeless: finder.sizeless, leftOut: finder.leftOut };
 }
 
-function figureOf(tape: Tape, part: Part, index: number, share: Seen, twin: number | null): Figure {
+/** How a figure is seen. */
+interface Look extends Seen {
+	readonly contrast: number;
+}
+
+function figureOf(tape: Tape, pen: PenTrack, part: Part, index: number, look: Look, twin: number | null): Figure {
 	const first = part.entries[0] as number;
 	const lines = [...new Set(part.entries.map((e) => tape.line[e] as number))].sort((a, b) => a - b);
-	const { geometry, entries, gap, overdrawn, fill, outline, outlineWidth } = part;
+	const { geometry, entries, gap, overdrawn, fill, outline, outlineWidth, walked } = part;
+	const last = entries.at(-1) as number;
 	return {
 		...geometry,
 		index,
@@ -47,8 +60,13 @@ function figureOf(tape: Tape, part: Part, index: number, share: Seen, twin: numb
 		outlineWidth,
 		lines,
 		twin,
-		visible: share.visible,
-		onSheet: share.inside,
+		visible: look.visible,
+		onSheet: look.inside,
+		seenAcross: look.across,
+		contrast: look.contrast,
+		turns: walked ? pen.turns(entries) : [],
+		facing: walked && !Number.isNaN(pen.facing(first)) ? { before: pen.facing(first), after: pen.facing(last + 1) } : null,
+		step: tape.step[first] as number,
 		frame: tape.frame[first] as number,
 		routine: routineOf(tape, first),
 	};
@@ -99,10 +117,17 @@ function within(bounds: Bounds, sheet: Bounds): boolean {
 	return bounds.left >= sheet.left - 1e-6 && bounds.right <= sheet.right + 1e-6 && bounds.low >= sheet.low - 1e-6 && bounds.high <= sheet.high + 1e-6;
 }
 
-function sharesSeen(parts: readonly Part[], sheet: Bounds, up: number): Seen[] {
+function looksOf(parts: readonly Part[], sheet: Bounds, up: number, paper: number): Look[] {
 	const regions = parts.map((p) => inkOf(p.geometry, p, up));
-	// A pen's width over the edge doesn't take a figure off the sheet.
-	return seen(regions, sheet).map((share, i) => (within((parts[i] as Part).geometry.bounds, sheet) ? { ...share, inside: 1 } : share));
+	const colours = parts.map((p) => (p.fill === -1 ? p.outline : p.fill));
+	const layers = regions.map((region, i) => ({ region, colour: colours[i] as number }));
+	const asked = parts.map((p, i) => ({ points: pointsAround(p.geometry, p, up), own: new Set([i]) }));
+	const around = coloursAround(layers, asked, sheet, paper);
+	return seen(regions, sheet).map((share, i) => {
+		// A pen's width over the edge doesn't take a figure off the sheet.
+		const inside = within((parts[i] as Part).geometry.bounds, sheet) ? 1 : share.inside;
+		return { ...share, inside, contrast: contrast(colours[i] as number, around[i] as number) };
+	});
 }
 
 /** For each part the earlier one of the same kind that it lies exactly on. */
@@ -128,4 +153,11 @@ function twinsOf(parts: readonly Part[]): (number | undefined)[] {
 		else places.set(key(0, 0), [i]);
 		return undefined;
 	});
+}
+
+/** What the sheet shows at the end of a frame; at the end of the run where there are fewer. */
+export function recogniseFrame(tape: Tape, frame: number, tolerance: Tolerance = CLASS_TOLERANCE): Drawing {
+	let end = tape.length;
+	while (end > 0 && (tape.frame[end - 1] as number) > frame) end--;
+	return recognise(tape, tolerance, end);
 }

@@ -1,6 +1,7 @@
 import { type EllipseFit, fitEllipse } from "../geometry/ellipse.ts";
 import { distance, type Point, signedArea } from "../geometry/points.ts";
 import { directionDeg } from "../geometry/trig.ts";
+import { type RoundLine, roundLine } from "./round-line.ts";
 import type { Tolerance } from "./tolerance.ts";
 
 /** Geometry of an outline's corners, worked out once and asked by every kind. */
@@ -15,6 +16,7 @@ export class Shape {
 	/** Direction of each side, degrees, anticlockwise where y grows upwards. */
 	readonly directions: readonly number[];
 	private oval: EllipseFit | null | undefined;
+	private circle: RoundLine | null | undefined;
 
 	constructor(points: readonly Point[], closed: boolean, tolerance: Tolerance) {
 		this.points = points;
@@ -43,6 +45,18 @@ export class Shape {
 	get ellipse(): EllipseFit | undefined {
 		if (this.oval === undefined) this.oval = (this.closed && fitEllipse(this.points)) || null;
 		return this.oval ?? undefined;
+	}
+
+	/** What each corner of an open outline turns by, -180 to 180, anticlockwise where y grows upwards. */
+	get bends(): readonly number[] {
+		const { directions } = this;
+		return directions.slice(1).map((after, i) => ((((after - (directions[i] as number)) % 360) + 540) % 360) - 180);
+	}
+
+	/** The circle that the points of an open outline lie on, if they go round it one way in small steps. */
+	get round(): RoundLine | undefined {
+		if (this.circle === undefined) this.circle = (!this.closed && roundLine(this)) || null;
+		return this.circle ?? undefined;
 	}
 
 	private interior(): number[] {

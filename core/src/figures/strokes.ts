@@ -1,10 +1,51 @@
+import { type Arc, arcArea, arcLength } from "../geometry/arc.ts";
 import { PointIndex } from "../geometry/point-index.ts";
-import { distance, distanceToSegment, type Point, signedArea } from "../geometry/points.ts";
+import { type Bounds, boundsOf, distance, distanceToSegment, type Point, signedArea } from "../geometry/points.ts";
+import { directionDeg } from "../geometry/trig.ts";
 import type { Outline } from "./outline.ts";
 import type { Tolerance } from "./tolerance.ts";
 
 /** Distance at which walked points are one point: far above rounding errors, far below what anyone draws. */
 const SAME = 1e-6;
+
+/** From so many pieces on, loops are told by their boxes, since one that goes on round seldom closes in the same point. */
+const ROUND = 20;
+/** Rows that a figure keeps; those of more rounds over the same line are left out. */
+const MOST_ROWS = 2_000;
+
+/** Degrees that a smooth loop turns by at a corner, at most; one that turns more crosses itself on purpose, as a star does. */
+const SMOOTH = 20;
+
+/** Whether points lie on a round loop, within a thirtieth of its radius. */
+function goesAlong(points: readonly Point[], loop: Outline): boolean {
+	const { left, right, low, high } = boundsOf(loop.points) as Bounds;
+	const [x, y, r] = [(left + right) / 2, (low + high) / 2, (right - left) / 2];
+	if (Math.abs(right - left - (high - low)) > r / 15) return false;
+	return points.every(([px, py]) => Math.abs(distance(px, py, x, y) - r) <= r / 30);
+}
+
+/** How many times a loop of many pieces goes round before it closes: its turns in all over 360. */
+function roundsOf(points: readonly Point[]): number {
+	if (points.length < ROUND) return 1;
+	let sum = 0;
+	for (let i = 0; i < points.length; i++) {
+		const [ax, ay] = points[i] as Point;
+		const [bx, by] = points[(i + 1) % points.length] as Point;
+		const [cx, cy] = points[(i + 2) % points.length] as Point;
+		const [ux, uy, vx, vy] = [bx - ax, by - ay, cx - bx, cy - by];
+		const turn = directionDeg(ux * vx + uy * vy, ux * vy - uy * vx);
+		sum += turn > 180 ? turn - 360 : turn;
+	}
+	const rounds = Math.round(Math.abs(sum) / 360);
+	return rounds * 360 <= SMOOTH * points.length ? Math.max(1, rounds) : 1;
+}
+
+/** Whether two loops of many pieces lie in one place: one box, within a hundredth of its size. */
+function alike(one: Outline, other: Outline): boolean {
+	const [a, b] = [boundsOf(one.points) as Bounds, boundsOf(other.points) as Bounds];
+	const near = Math.max(one.gap + other.gap, 0.01 * Math.max(a.right - a.left, a.high - a.low));
+	return (["left", "right", "low", "high"] as const).every((side) => Math.abs(a[side] - b[side]) <= near);
+}
 
 /**
  * Cuts one stroke of walked pieces into closed outlines and what is left over. Where a stroke comes back to a point of
@@ -15,38 +56,48 @@ export class StrokeCutter {
 	private readonly tolerance: Tolerance;
 	private points: Point[] = [];
 	private entries: number[] = [];
+	private arcs: (Arc | undefined)[] = [];
+	private bent = false;
+	private readonly up: 1 | -1;
 	private lengths: number[] = [0];
 	private index = new PointIndex(SAME * 4);
 	/** Place in `outlines` of the loop closed last in this stroke. */
 	private lastLoop: number | undefined;
 
-	constructor(start: Point, tolerance: Tolerance) {
+	/** @param up 1 where y grows upwards, else -1 */
+	constructor(start: Point, tolerance: Tolerance, up: 1 | -1) {
 		this.tolerance = tolerance;
+		this.up = up;
 		this.restart(start);
 	}
 
 	private restart(start: Point): void {
 		this.points = [start];
 		this.entries = [];
+		this.arcs = [];
+		this.bent = false;
 		this.lengths = [0];
 		this.index = new PointIndex(SAME * 4);
 		this.index.add(start, 0);
 	}
 
-	/** Adds the next piece of the stroke. */
-	add(to: Point, entry: number): void {
+	/** Adds the next piece of the stroke, straight or along an arc of a circle. */
+	add(to: Point, entry: number, arc?: Arc): void {
 		const from = this.points.at(-1) as Point;
-		const length = distance(from[0], from[1], to[0], to[1]);
+		const length = arc ? arcLength(arc) : distance(from[0], from[1], to[0], to[1]);
 		if (length <= SAME) return;
+		if (arc && Math.abs(arc.sweep) >= 360 - 1e-9) return this.round(arc, entry);
 		this.points.push(to);
 		this.entries.push(entry);
+		this.arcs.push(arc);
+		this.bent ||= arc !== undefined;
 		this.lengths.push((this.lengths.at(-1) as number) + length);
 		const at = this.index.find(to);
 		if (at === undefined) {
 			if (!this.nearStart(to) && !this.landsInFirst(to)) this.index.add(to, this.points.length - 1);
 			return;
 		}
-		if (this.points.length - 1 - at >= 3 && this.hasArea(at)) this.close(at, 0);
+		if (this.points.length - 1 - at >= (this.bent ? 2 : 3) && this.hasArea(at)) this.close(at, 0);
 		else if (this.points.length - 1 - at === 2) this.wentBack(at);
 	}
 
@@ -60,8 +111,29 @@ export class StrokeCutter {
 			const loop = this.outlines[this.lastLoop] as Outline;
 			this.outlines[this.lastLoop] = { ...loop, overdrawn: loop.overdrawn + whole / this.loopLength(loop), entries: [...loop.entries, ...this.entries] };
 		} else if (this.entries.length >= 3 && gap <= this.tolerance.gap * whole && gap <= 0.45 * this.shortestEnd() && this.hasArea(0)) {
-			this.outlines.push({ points: this.points.slice(0, -1), entries: this.entries, closed: true, gap, overdrawn: 0 });
-		} else this.outlines.push({ points: this.points, entries: this.entries, closed: false, gap: 0, overdrawn: 0, ...(this.lastLoop !== undefined && { stray: true as const }) });
+			this.outlines.push({ points: this.points.slice(0, -1), entries: this.entries, closed: true, gap, overdrawn: 0, ...this.bends(0) });
+		} else
+			this.outlines.push({
+				points: this.points,
+				entries: this.entries,
+				closed: false,
+				gap: 0,
+				overdrawn: 0,
+				...this.bends(0),
+				...(this.lastLoop !== undefined && { stray: true as const }),
+			});
+	}
+
+	/** A piece that goes round a whole circle is a figure of its own; the stroke goes on from where it was. */
+	private round(arc: Arc, entry: number): void {
+		const turns = Math.abs(arc.sweep) / 360;
+		this.lastLoop = this.outlines.length;
+		this.outlines.push({ points: [this.points.at(-1) as Point], entries: [entry], arcs: [arc], closed: true, gap: 0, overdrawn: Math.max(0, turns - 1) });
+	}
+
+	/** The bent pieces from a point on, where there are any. */
+	private bends(from: number, to = this.arcs.length): { arcs?: readonly (Arc | undefined)[] } {
+		return this.bent ? { arcs: this.arcs.slice(from, to) } : {};
 	}
 
 	private shortestEnd(): number {
@@ -72,7 +144,9 @@ export class StrokeCutter {
 	private hasArea(from: number): boolean {
 		const loop = this.points.slice(from);
 		const length = (this.lengths.at(-1) as number) - (this.lengths[from] as number);
-		return Math.abs(signedArea(loop)) > 1e-6 * length * length;
+		let area = signedArea(loop);
+		if (this.bent) for (const arc of this.arcs.slice(from)) if (arc) area += this.up * arcArea(arc);
+		return Math.abs(area) > 1e-6 * length * length;
 	}
 
 	/** Closes with a small gap where the stroke comes back near its start, as rounded numbers make it. */
@@ -89,7 +163,7 @@ export class StrokeCutter {
 
 	/** A stroke that ends inside its first piece: the piece is parted there. */
 	private landsInFirst(p: Point): boolean {
-		if (this.entries.length < 4) return false;
+		if (this.entries.length < 4 || this.arcs[0]) return false;
 		const [a, b] = [this.points[0] as Point, this.points[1] as Point];
 		if (distanceToSegment(p[0], p[1], a[0], a[1], b[0], b[1]) > SAME * 4) return false;
 		const entry = this.entries[0] as number;
@@ -101,11 +175,18 @@ export class StrokeCutter {
 
 	private close(at: number, gap: number): void {
 		const end = this.points.at(-1) as Point;
-		if (at > 0) this.outlines.push({ points: this.points.slice(0, at + 1), entries: this.entries.slice(0, at), closed: false, gap: 0, overdrawn: 0, stray: true });
-		const loop: Outline = { points: this.points.slice(at, -1), entries: this.entries.slice(at), closed: true, gap, overdrawn: 0 };
+		if (at > 0)
+			this.outlines.push({ points: this.points.slice(0, at + 1), entries: this.entries.slice(0, at), closed: false, gap: 0, overdrawn: 0, stray: true, ...this.bends(0, at) });
+		const points = this.points.slice(at, -1);
+		const rounds = roundsOf(points);
+		const loop: Outline = { points, entries: this.entries.slice(at), closed: true, gap, overdrawn: rounds - 1, ...this.bends(at) };
 		const before = this.lastLoop === undefined || at > 0 ? undefined : (this.outlines[this.lastLoop] as Outline);
 		if (before && this.sameLoop(before, loop)) {
-			this.outlines[this.lastLoop as number] = { ...before, overdrawn: before.overdrawn + 1, entries: [...before.entries, ...loop.entries] };
+			this.outlines[this.lastLoop as number] = {
+				...before,
+				overdrawn: before.overdrawn + rounds,
+				entries: before.entries.length < MOST_ROWS ? [...before.entries, ...loop.entries] : before.entries,
+			};
 		} else {
 			this.lastLoop = this.outlines.length;
 			this.outlines.push(loop);
@@ -117,16 +198,22 @@ export class StrokeCutter {
 	private wentBack(at: number): void {
 		const [from, tip] = [this.points[at] as Point, this.points[at + 1] as Point];
 		const rows = this.entries.slice(at);
-		this.outlines.push({ points: [from, tip], entries: rows, closed: false, gap: 0, overdrawn: 1 });
+		this.outlines.push({ points: [from, tip], entries: rows, closed: false, gap: 0, overdrawn: 1, ...this.bends(at, at + 1) });
 		this.index.remove(tip);
 		this.points.length = at + 1;
 		this.entries.length = at;
+		this.arcs.length = at;
 		this.lengths.length = at + 1;
 	}
 
 	private loopLength(loop: Outline): number {
 		let sum = 0;
 		loop.points.forEach((p, i) => {
+			const arc = loop.arcs?.[i];
+			if (arc) {
+				sum += arcLength(arc);
+				return;
+			}
 			const q = loop.points[(i + 1) % loop.points.length] as Point;
 			sum += distance(p[0], p[1], q[0], q[1]);
 		});
@@ -134,7 +221,8 @@ export class StrokeCutter {
 	}
 
 	private sameLoop(one: Outline, other: Outline): boolean {
-		if (one.points.length !== other.points.length) return false;
+		if (one.points.length >= ROUND && other.points.length >= ROUND && !one.arcs && !other.arcs) return alike(one, other);
+		if (one.points.length !== other.points.length || (one.arcs === undefined) !== (other.arcs === undefined)) return false;
 		return one.points.every((p, i) => {
 			const q = other.points[i] as Point;
 			return distance(p[0], p[1], q[0], q[1]) <= Math.max(SAME * 4, one.gap + other.gap);
@@ -143,7 +231,10 @@ export class StrokeCutter {
 
 	/** Whether what is left only runs along the loop before it, point for point. */
 	private retraces(index: number): boolean {
-		const { points } = this.outlines[index] as Outline;
+		const loop = this.outlines[index] as Outline;
+		const { points, arcs } = loop;
+		if (arcs || this.bent) return false;
+		if (points.length >= ROUND) return goesAlong(this.points, loop);
 		if (this.points.length > points.length) return false;
 		return this.points.every((p, i) => {
 			const q = points[i] as Point;

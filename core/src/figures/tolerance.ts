@@ -25,5 +25,10 @@ export function equalLengths(a: number, b: number, tolerance: Tolerance): number
 
 /** The largest relative difference among lengths if all count as equal, else undefined. */
 export function allEqual(lengths: readonly number[], tolerance: Tolerance): number | undefined {
-	return equalLengths(Math.min(...lengths), Math.max(...lengths), tolerance);
+	let [least, most] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
+	for (const length of lengths) {
+		least = Math.min(least, length);
+		most = Math.max(most, length);
+	}
+	return equalLengths(least, most, tolerance);
 }

@@ -30,6 +30,21 @@ export function arcPoints(arc: Arc, up: number, step = 5): Point[] {
 	return Array.from({ length: pieces + 1 }, (_, i) => rimPoint(arc, arc.start + (arc.sweep * i) / pieces, up));
 }
 
+/** Length along an arc of a circle. */
+export function arcLength({ rx, sweep }: Arc): number {
+	return (Math.abs(sweep) / 180) * Math.PI * rx;
+}
+
+/** Area between an arc of a circle and its chord, with the sign of the sweep. */
+export function arcArea({ rx, sweep }: Arc): number {
+	return ((rx * rx) / 2) * ((sweep / 180) * Math.PI - sinDeg(sweep));
+}
+
+/** The same arc gone the other way. */
+export function reversedArc(arc: Arc): Arc {
+	return { ...arc, start: arc.start + arc.sweep, sweep: -arc.sweep };
+}
+
 /** Whether an arc passes an eccentric angle. */
 function passes({ start, sweep }: Arc, angle: number): boolean {
 	const [first, size] = sweep < 0 ? [start + sweep, -sweep] : [start, sweep];

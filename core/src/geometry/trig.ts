@@ -7,6 +7,11 @@
 const RADIANS = 0.017453292519943295;
 const DEGREES = 57.29577951308232;
 
+/** An angle of degrees in radians. */
+export function radians(degrees: number): number {
+	return degrees * RADIANS;
+}
+
 /** sin x for |x| <= pi/4 (fdlibm k_sin.c). */
 function sinKernel(x: number): number {
 	const z = x * x;

@@ -1,7 +1,8 @@
 import { expect, test } from "vitest";
 import { rimOf } from "../geometry/ellipse.ts";
 import { type Bounds, boundsOf, type Point } from "../geometry/points.ts";
-import { type Region, seen } from "./visible.ts";
+import type { Region } from "./region.ts";
+import { seen } from "./visible.ts";
 
 const SHEET: Bounds = { left: 0, low: 0, right: 400, high: 300 };
 
@@ -20,8 +21,8 @@ const disc = (x: number, y: number, r: number) => region(rimOf(x, y, r, r, 0, 1,
 
 test("what nothing covers is seen whole", () => {
 	expect(seen([rect(10, 10, 50, 40), rect(100, 10, 50, 40)], SHEET)).toEqual([
-		{ inside: 1, visible: 1 },
-		{ inside: 1, visible: 1 },
+		{ inside: 1, visible: 1, across: 50 },
+		{ inside: 1, visible: 1, across: 50 },
 	]);
 });
 

@@ -1,167 +1,146 @@
-import type { Bounds, Point } from "../geometry/points.ts";
-
-/** Closed outlines that are filled together by the non-zero rule. */
-export type Contours = readonly (readonly Point[])[];
-
-/** The inked area of a figure: areas taken together. They are made only while they are scanned. */
-export interface Region {
-	readonly areas: () => readonly Contours[];
-	readonly bounds: Bounds;
-	/** Whether it hides what lies under it. */
-	readonly opaque: boolean;
-}
+import type { Bounds } from "../geometry/points.ts";
+import { seenByCells } from "./cells.ts";
+import { NearBoxes } from "./near.ts";
+import { apart, type Contours, common, holds, type Region } from "./region.ts";
+import { Rows, without } from "./rows.ts";
 
 export interface Seen {
 	/** Share of the region's area inside the window. */
 	readonly inside: number;
 	/** Share of the part inside that no later opaque region covers; 1 where nothing is inside. */
 	readonly visible: number;
+	/** The longer side of the box round what is seen; 0 where nothing is. */
+	readonly across: number;
 }
 
-/** Cells along the longer side of what is looked at, fewer where there are many regions, and how small and large a cell may be. */
-const CELLS = 320;
-const FEWEST = 64;
-const SMALLEST = 1 / 8;
+/** Strips that a region is summed in at least, and corners of outlines that strips are parted at, at most. */
+const STRIPS = 96;
+const MOST_CORNERS = 600;
+/** Later regions over one, and such pairs in all, up to which each pair is looked at; beyond, cells are counted. */
+const MOST_OVER = 80;
+const MOST_PAIRS = 6_000;
 
-/** Below this many regions each is set against each other to see which overlap. */
-const FEW = 300;
-
-type Cut = { x: number; way: number };
-
-/** The rows of a grid over a window: where outlines cut their middles, and which cells are taken. */
-class Grid {
-	readonly box: Bounds;
-	readonly cell: number;
-	readonly rows: number;
-	readonly width: number;
-	private readonly step: number;
-	private readonly next: Int32Array;
-	private readonly cuts: Cut[][];
-
-	constructor(box: Bounds, count: number) {
-		const longest = Math.max(box.right - box.left, box.high - box.low, SMALLEST);
-		const cells = Math.max(FEWEST, Math.min(CELLS, CELLS * Math.sqrt(500 / count)));
-		this.box = box;
-		this.cell = Math.max(SMALLEST, longest / cells);
-		this.rows = Math.max(1, Math.ceil((box.high - box.low) / this.cell));
-		this.width = Math.max(1, Math.ceil((box.right - box.left) / this.cell));
-		this.step = (box.high - box.low) / this.rows;
-		this.next = new Int32Array(this.rows * (this.width + 2));
-		for (let i = 0; i < this.next.length; i++) this.next[i] = i % (this.width + 2);
-		this.cuts = Array.from({ length: this.rows }, () => []);
-	}
-
-	/** Height of a row's middle. */
-	middle(row: number): number {
-		return this.box.low + (row + 0.5) * this.step;
-	}
-
-	/** Calls back for each row with the spans in which it lies inside a region: starts and ends in turn. */
-	scan(region: Region, each: (row: number, spans: readonly number[]) => void): void {
-		const first = Math.max(0, Math.floor((region.bounds.low - this.box.low) / this.step - 0.5));
-		const last = Math.min(this.rows - 1, Math.ceil((region.bounds.high - this.box.low) / this.step));
-		const spans: number[][] = Array.from({ length: Math.max(0, last - first + 1) }, () => []);
-		const areas = region.areas();
-		for (const contours of areas) {
-			let [from, to] = [last + 1, first - 1];
-			for (const points of contours) {
-				const [a, b] = this.cut(points, first, last);
-				[from, to] = [Math.min(from, a), Math.max(to, b)];
-			}
-			for (let row = from; row <= to; row++) inside(this.cuts[row] as Cut[], spans[row - first] as number[]);
-		}
-		for (let row = first; row <= last; row++) {
-			const own = spans[row - first] as number[];
-			if (own.length > 0) each(row, areas.length > 1 && own.length > 2 ? together(own) : own);
-		}
-	}
-
-	/** Notes where an outline cuts the rows; returns the rows it touches. */
-	private cut(points: readonly Point[], first: number, last: number): [from: number, to: number] {
-		let [from, to] = [last + 1, first - 1];
-		let [ax, ay] = points[points.length - 1] as Point;
-		for (const [bx, by] of points) {
-			if (ay !== by) {
-				const [low, high] = ay < by ? [ay, by] : [by, ay];
-				const start = Math.max(first, Math.ceil((low - this.box.low) / this.step - 0.5));
-				const slope = (bx - ax) / (by - ay);
-				const way = by > ay ? 1 : -1;
-				for (let row = start; row <= last; row++) {
-					const y = this.middle(row);
-					if (y >= high) break;
-					if (y < low) continue;
-					(this.cuts[row] as Cut[]).push({ x: ax + (y - ay) * slope, way });
-					if (row < from) from = row;
-					if (row > to) to = row;
-				}
-			}
-			[ax, ay] = [bx, by];
-		}
-		return [from, to];
-	}
-
-	/** Counts the free cells of a row from a up to b, and takes them if asked; path halving keeps it nearly constant a cell. */
-	claim(row: number, a: number, b: number, take: boolean): number {
-		const base = row * (this.width + 2);
-		const { next } = this;
-		const free = (from: number) => {
-			let at = from;
-			while (next[base + at] !== at) {
-				next[base + at] = next[base + (next[base + at] as number)] as number;
-				at = next[base + at] as number;
-			}
-			return at;
-		};
-		let count = 0;
-		for (let cell = free(a); cell < b; cell = free(cell + 1)) {
-			count++;
-			if (take) next[base + cell] = cell + 1;
-		}
-		return count;
-	}
-}
-
-/** Adds the spans inside an outline, by the non-zero rule, and empties the cuts. */
-function inside(cuts: Cut[], spans: number[]): void {
-	if (cuts.length > 1) cuts.sort((p, q) => p.x - q.x);
-	let winding = 0;
-	for (const { x, way } of cuts) {
-		if (winding === 0) spans.push(x);
-		winding += way;
-		if (winding === 0) spans.push(x);
-	}
-	if (spans.length % 2 === 1) spans.pop();
-	cuts.length = 0;
-}
-
-/** Spans taken together, sorted and without overlaps. */
-function together(spans: readonly number[]): number[] {
-	const pairs: [number, number][] = [];
-	for (let i = 0; i < spans.length; i += 2) pairs.push([spans[i] as number, spans[i + 1] as number]);
-	pairs.sort((p, q) => p[0] - q[0]);
-	const merged: number[] = [];
-	for (const [a, b] of pairs) {
-		const last = merged.length - 1;
-		if (last > 0 && a <= (merged[last] as number)) merged[last] = Math.max(merged[last] as number, b);
-		else merged.push(a, b);
-	}
-	return merged;
-}
-
-const apart = (a: Bounds, b: Bounds) => a.right <= b.left || a.left >= b.right || a.high <= b.low || a.low >= b.high;
-const holds = (outer: Bounds, inner: Bounds) => inner.left >= outer.left && inner.right <= outer.right && inner.low >= outer.low && inner.high <= outer.high;
-
-/** Regions that overlap another or stick out of the window; the rest are whole and seen. */
-function contested(regions: readonly Region[], window: Bounds): number[] {
-	const all = regions.map((_, i) => i).filter((i) => !apart((regions[i] as Region).bounds, window));
-	if (all.length > FEW) return all;
-	return all.filter((i) => {
-		const { bounds } = regions[i] as Region;
-		return !holds(window, bounds) || all.some((j) => j !== i && !apart(bounds, (regions[j] as Region).bounds));
+/**
+ * How much of each region lies in the window, and how much of that is still seen under the regions after it. Straight
+ * sides are summed exactly but for where two of them cross; so many regions on one another that pairs would cost too
+ * much are counted on a grid instead.
+ *
+ * @param regions in drawing order
+ */
+export function seen(regions: readonly Region[], window: Bounds): Seen[] {
+	const near = new NearBoxes(
+		regions.map((r) => r.bounds),
+		window,
+	);
+	const over: number[][] = [];
+	let pairs = 0;
+	let crowded = false;
+	regions.forEach(({ bounds }, i) => {
+		const all = near.meeting(bounds, MOST_OVER * 2);
+		const later = all.filter((j) => j > i && (regions[j] as Region).opaque);
+		crowded ||= all.length >= MOST_OVER * 2 || later.length > MOST_OVER;
+		pairs += later.length;
+		over.push(later);
 	});
+	if (crowded || pairs > MOST_PAIRS) return seenInCrowd(regions, window);
+	return regions.map((region, i) =>
+		seenAmong(
+			region,
+			(over[i] as number[]).map((j) => regions[j] as Region),
+			window,
+		),
+	);
 }
 
-/** The box round the contested regions; a sheet's size beyond the window on every side is looked at, no more. */
+const across = ({ left, right, low, high }: Bounds) => Math.max(right - left, high - low);
+
+/** One region under some others. */
+function seenAmong(region: Region, over: readonly Region[], window: Bounds): Seen {
+	const { bounds } = region;
+	if (apart(bounds, window)) return { inside: 0, visible: 1, across: 0 };
+	const whole = holds(window, bounds);
+	if (whole && over.length === 0) return { inside: 1, visible: 1, across: across(bounds) };
+	const areas = region.areas();
+	const box = common(bounds, window);
+	const others = over.map((r) => r.areas());
+	const rows = rowsOver(box, [areas, ...others]);
+	const spans: (readonly number[])[] = rows.ys.map(() => []);
+	rows.scanAreas(areas, bounds.low, bounds.high, (row, found) => {
+		spans[row] = clipped(found, window);
+	});
+	const within = total(rows, spans);
+	over.forEach((r, k) => {
+		rows.scanAreas(others[k] as readonly Contours[], r.bounds.low, r.bounds.high, (row, found) => {
+			const own = spans[row] as readonly number[];
+			if (own.length > 0) spans[row] = without(own, found);
+		});
+	});
+	const open = over.length === 0 ? within : total(rows, spans);
+	const inside = whole ? 1 : within / Math.max(within, wholeArea(areas, bounds));
+	return { inside: Number.isFinite(inside) ? inside : 1, visible: within > 0 ? open / within : 1, across: extent(rows, spans) };
+}
+
+/** Lines between the corners of some areas. */
+function rowsOver(box: Bounds, all: readonly (readonly Contours[])[]): Rows {
+	const corners: number[] = [];
+	for (const areas of all) for (const contours of areas) for (const points of contours) for (const [, y] of points) if (y > box.low && y < box.high) corners.push(y);
+	const thickest = Math.max((box.high - box.low) / STRIPS, 1e-9);
+	const few = corners.length > MOST_CORNERS ? corners.filter((_, i) => i % Math.ceil(corners.length / MOST_CORNERS) === 0) : corners;
+	return Rows.between(box.low, box.high, few, thickest);
+}
+
+function wholeArea(areas: readonly Contours[], bounds: Bounds): number {
+	const rows = rowsOver(bounds, [areas]);
+	const spans: (readonly number[])[] = rows.ys.map(() => []);
+	rows.scanAreas(areas, bounds.low, bounds.high, (row, found) => {
+		spans[row] = found;
+	});
+	return total(rows, spans);
+}
+
+function clipped(spans: readonly number[], window: Bounds): number[] {
+	const kept: number[] = [];
+	for (let i = 0; i < spans.length; i += 2) {
+		const [a, b] = [Math.max(window.left, spans[i] as number), Math.min(window.right, spans[i + 1] as number)];
+		if (a < b) kept.push(a, b);
+	}
+	return kept;
+}
+
+function total(rows: Rows, spans: readonly (readonly number[])[]): number {
+	let sum = 0;
+	spans.forEach((own, row) => {
+		for (let i = 0; i < own.length; i += 2) sum += ((own[i + 1] as number) - (own[i] as number)) * (rows.thick[row] as number);
+	});
+	return sum;
+}
+
+/** The longer side of the box round some spans. */
+function extent(rows: Rows, spans: readonly (readonly number[])[]): number {
+	let [left, right, low, high] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY, Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
+	spans.forEach((own, row) => {
+		if (own.length === 0) return;
+		left = Math.min(left, own[0] as number);
+		right = Math.max(right, own.at(-1) as number);
+		const [y, half] = [rows.ys[row] as number, (rows.thick[row] as number) / 2];
+		[low, high] = [Math.min(low, y - half), Math.max(high, y + half)];
+	});
+	return left <= right ? Math.max(right - left, high - low) : 0;
+}
+
+function seenInCrowd(regions: readonly Region[], window: Bounds): Seen[] {
+	const result: Seen[] = regions.map(({ bounds }) =>
+		apart(bounds, window) ? { inside: 0, visible: 1, across: 0 } : { inside: 1, visible: 1, across: across(common(bounds, window)) },
+	);
+	const asked = regions.map((_, i) => i).filter((i) => !apart((regions[i] as Region).bounds, window));
+	if (asked.length === 0) return result;
+	seenByCells(regions, asked, boxOf(regions, asked, window), window, (i, inside, visible) => {
+		result[i] = { inside, visible, across: visible > 0 ? (result[i] as Seen).across : 0 };
+	});
+	return result;
+}
+
+/** The box round some regions; a sheet's size beyond the window on every side is looked at, no more. */
 function boxOf(regions: readonly Region[], asked: readonly number[], window: Bounds): Bounds {
 	const [wide, tall] = [window.right - window.left, window.high - window.low];
 	let box: Bounds = (regions[asked[0] as number] as Region).bounds;
@@ -175,39 +154,4 @@ function boxOf(regions: readonly Region[], asked: readonly number[], window: Bou
 		low: Math.max(box.low, window.low - tall),
 		high: Math.min(box.high, window.high + tall),
 	};
-}
-
-/**
- * How much of each region lies in the window, and how much of that is still seen under the regions after it. Regions
- * are gone through from the top down, and each cell is taken once, so that the cost grows with regions and cells, not
- * with their product.
- *
- * @param regions in drawing order
- */
-export function seen(regions: readonly Region[], window: Bounds): Seen[] {
-	const result: Seen[] = regions.map(({ bounds }) => ({ inside: apart(bounds, window) ? 0 : 1, visible: 1 }));
-	const asked = contested(regions, window);
-	if (asked.length === 0) return result;
-	const grid = new Grid(boxOf(regions, asked, window), asked.length);
-	const cellAt = (x: number) => Math.max(0, Math.min(grid.width, Math.round((Math.max(window.left, Math.min(window.right, x)) - grid.box.left) / grid.cell)));
-	for (let n = asked.length - 1; n >= 0; n--) {
-		const i = asked[n] as number;
-		const region = regions[i] as Region;
-		let [whole, within, cells, open] = [0, 0, 0, 0];
-		grid.scan(region, (row, spans) => {
-			const y = grid.middle(row);
-			const on = y > window.low && y < window.high;
-			for (let s = 0; s < spans.length; s += 2) {
-				const [a, b] = [spans[s] as number, spans[s + 1] as number];
-				whole += b - a;
-				if (!on) continue;
-				within += Math.max(0, Math.min(b, window.right) - Math.max(a, window.left));
-				const [from, to] = [cellAt(a), cellAt(b)];
-				cells += to - from;
-				open += grid.claim(row, from, to, region.opaque);
-			}
-		});
-		result[i] = { inside: whole > 0 ? within / whole : (result[i] as Seen).inside, visible: cells > 0 ? open / cells : 1 };
-	}
-	return result;
 }

@@ -76,6 +76,7 @@ const MOVES: ReadonlySet<number | undefined> = new Set([ENTRY.segment, ENTRY.tra
 /** The areas that were closed, in the order in which they were. */
 export function areasOf(tape: Tape): Area[] {
 	const areas: Area[] = [];
+	if (!tape.kind.includes(ENTRY.areaBegin)) return areas;
 	const open: { begin: number; under: number; moves: number[]; pictures: number }[] = [];
 	let pictures = 0;
 	for (let i = 0; i < tape.length; i++) {

@@ -1,3 +1,4 @@
+import { arc } from "./arc.ts";
 import { circle } from "./circle.ts";
 import { ellipse } from "./ellipse.ts";
 import { equilateralTriangle } from "./equilateral-triangle.ts";
@@ -14,13 +15,17 @@ import { regularPolygon } from "./regular-polygon.ts";
 import { rhombus } from "./rhombus.ts";
 import { rightTriangle } from "./right-triangle.ts";
 import { scaleneTriangle } from "./scalene-triangle.ts";
+import { spiral } from "./spiral.ts";
 import { square } from "./square.ts";
+import { star } from "./star.ts";
 import { trapezium } from "./trapezium.ts";
 import { triangle } from "./triangle.ts";
 
 /** The most particular first: a figure lists its kinds in this order. */
 export const KIND_RULES: readonly KindRule[] = Object.freeze([
 	line,
+	arc,
+	spiral,
 	polyline,
 	circle,
 	ellipse,
@@ -37,5 +42,6 @@ export const KIND_RULES: readonly KindRule[] = Object.freeze([
 	trapezium,
 	quadrilateral,
 	regularPolygon,
+	star,
 	polygon,
 ]);

@@ -1,7 +1,15 @@
 import type { KindRule } from "./kind.ts";
+import { isSpiral } from "./spiral.ts";
+
+/** Below so many degrees a side a round line is no polyline any more: 60 sides would go round. */
+const STEPS_SEEN = 6;
 
 export const polyline: KindRule = {
 	kind: "polyline",
-	definition: "Straight pieces end to end that don't close.",
-	fit: (shape) => (!shape.closed && shape.points.length > 2 ? 0 : undefined),
+	definition: `Straight pieces end to end that don't close; not where they are so short that a round line spans less than ${STEPS_SEEN}° with each.`,
+	fit(shape) {
+		if (shape.closed || shape.points.length <= 2) return undefined;
+		const step = shape.round?.step ?? (isSpiral(shape) ? shape.bends.reduce((least, turn) => Math.min(least, Math.abs(turn)), 180) : STEPS_SEEN);
+		return step >= STEPS_SEEN ? 0 : undefined;
+	},
 };

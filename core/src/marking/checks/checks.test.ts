@@ -228,7 +228,7 @@ const EXAMPLES: Readonly<Record<string, Readonly<Record<string, Example>>>> = {
 			met: "circle centre 99, 99 radius 9",
 			missed: "circle centre 99, 99 radius 9\nrect corner 380, 0 size 40, 40",
 			asks: "Everything is on the sheet",
-			says: "57 % of the square of line 2 off it.",
+			says: "56 % of the square of line 2 off it.",
 		},
 	},
 	"nothing else": {
