@@ -3,7 +3,24 @@ import { existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { parse } from "yaml";
-import { BLOCKS, draw, FUNCTIONS, HELP, KIND_RULES, PROBLEM_CODES, pictureOf, STATEMENTS, sayProblem, svgOf } from "../core/dist/index.js";
+import {
+	BLOCKS,
+	COLOUR_NAMES,
+	draw,
+	FAMILIES,
+	FUNCTIONS,
+	familiesOf,
+	formatColour,
+	HELP,
+	KIND_RULES,
+	namedColour,
+	PROBLEM_CODES,
+	pictureOf,
+	STATEMENTS,
+	sayProblem,
+	svgOf,
+} from "../core/dist/index.js";
+import { measuresTable, routesTable } from "./figure-tables.mjs";
 import { main, ROOT } from "./run.mjs";
 
 const fence = "```";
@@ -47,7 +64,34 @@ function messages() {
 
 /** Every kind of figure with its definition. */
 function kinds() {
-	return `# Kinds of figures\n\nThe most particular first; a figure answers to every kind that it is. Made from the kinds' own files by \`node setup/docs.mjs\`.\n\n| kind | what it takes |\n|---|---|\n${KIND_RULES.map((k) => `| \`${k.kind}\` | ${k.definition} |`).join("\n")}\n| \`rounded-rect\` | A placed rect with rounded corners. |\n| \`text\` | Words on the sheet. |\n`;
+	return `# Kinds of figures\n\nThe most particular first; a figure answers to every kind that it is. Made from the kinds' own files by \`node setup/docs.mjs\`.\n\n| kind | what it takes |\n|---|---|\n${KIND_RULES.map((k) => `| \`${k.kind}\` | ${k.definition} |`).join("\n")}\n| \`rounded-rect\` | A placed rect with rounded corners. |\n| \`text\` | Words on the sheet. |\n| \`dot\` | A placed dot, which answers to nothing else. |\n`;
+}
+
+/** The tables of the figures page, put between their marks; the rest of the page is written by hand. */
+function figures() {
+	const page = readFileSync(join(ROOT, "docs/figures.md"), "utf8");
+	const put = (text, name, table) => text.replace(new RegExp(`(<!-- ${name} -->)[\\s\\S]*?(<!-- /${name} -->)`), (_, open, close) => `${open}\n\n${table}\n\n${close}`);
+	return put(put(page, "routes", routesTable()), "measures", measuresTable());
+}
+
+/** Every CSS name as a swatch, sorted into the families that it answers to first. */
+function colours() {
+	const [across, high, width] = [8, 22, 150];
+	const shapes = [];
+	let y = 8;
+	for (const family of FAMILIES) {
+		const names = COLOUR_NAMES.filter((name) => name !== "transparent" && familiesOf(namedColour(name))[0] === family);
+		shapes.push(`<text x="8" y="${y + 16}" font-size="15" font-weight="bold">${family}</text>`);
+		y += high;
+		names.forEach((name, i) => {
+			const [x, top] = [8 + (i % across) * width, y + Math.floor(i / across) * (high + 18)];
+			const also = familiesOf(namedColour(name)).slice(1);
+			shapes.push(`<rect x="${x}" y="${top}" width="${width - 8}" height="${high}" fill="${formatColour(namedColour(name))}" stroke="#888" stroke-width="0.5"/>`);
+			shapes.push(`<text x="${x}" y="${top + high + 12}" font-size="10.5">${name}${also.length > 0 ? ` (${also.join(", ")})` : ""}</text>`);
+		});
+		y += Math.ceil(names.length / across) * (high + 18) + 8;
+	}
+	return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${across * width + 8} ${y}" width="${across * width + 8}" height="${y}" font-family="Atkinson Hyperlegible Next, sans-serif">\n<rect width="100%" height="100%" fill="#fff"/>\n${shapes.join("\n")}\n</svg>\n`;
 }
 
 /** Programs of the introduction, each followed by a link to the picture that it draws. */
@@ -66,7 +110,14 @@ function introductionPictures() {
 	);
 }
 
-const PAGES = { "docs/statements.md": statements, "docs/messages.md": messages, "docs/kinds.md": kinds, ...introductionPictures() };
+const PAGES = {
+	"docs/statements.md": statements,
+	"docs/messages.md": messages,
+	"docs/kinds.md": kinds,
+	"docs/figures.md": figures,
+	"docs/pictures/colours.svg": colours,
+	...introductionPictures(),
+};
 
 /** Pages that are not as the code would make them. */
 export function stalePages() {

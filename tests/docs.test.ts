@@ -26,8 +26,13 @@ test("the ferry of the language page draws five figures", () => {
 	expect([drawn.errors, drawn.drawing.figures.map((f) => f.kinds[0])]).toEqual([[], ["trapezium", "circle", "circle", "circle", "line"]]);
 });
 
-test("every picture of the introduction is drawn from the program above it, and there are five", () => {
-	expect(readdirSync(join(ROOT, "docs/pictures")).sort()).toEqual([...page("docs/introduction.md").matchAll(/\(pictures\/([a-z-]+\.svg)\)/g)].map(([, name]) => name).sort());
+test("every picture of the introduction is drawn from the program above it, and there are five; and the colours", () => {
+	expect(readdirSync(join(ROOT, "docs/pictures")).sort()).toEqual(
+		[...page("docs/introduction.md").matchAll(/\(pictures\/([a-z-]+\.svg)\)/g)]
+			.map(([, name]) => name)
+			.concat("colours.svg")
+			.sort(),
+	);
 });
 
 test("every program of the introduction reads and runs", () => {

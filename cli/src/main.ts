@@ -48,7 +48,9 @@ function program(done: (code: number) => void): Command {
 		.option("--seed <number>", "seed of its random numbers", whole(0), 1)
 		.option("--frames <number>", "how many frames to run", whole(0))
 		.option("--let <name=value>", "a value in place of a let's own; may be said again for another name", several)
-		.option("--frame <number>", "the figures of one frame only", whole(0))
+		.option("--frame <number>", "what the sheet shows at the end of this frame", whole(0))
+		.option("--beside <file>", "another program: what differs from its drawing is told too")
+		.option("--tracks", "follow each figure through the frames")
 		.option("--json", "print all measures as JSON")
 		.addHelpText("after", "\nExample:\n  markpen figures ferry.nib.txt")
 		.action(async (file: string, options: FiguresOptions) => done(await figuresCommand(file, options)));

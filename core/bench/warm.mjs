@@ -1,6 +1,8 @@
 // Figures of a typical hand-in once warm, and of programs that never end. Prints a list of rows.
 import { readFileSync } from "node:fs";
-import { draw, mark, readExercise } from "../dist/index.js";
+import { recognise } from "../dist/figures/recognise.js";
+import { draw, mark, readExercise, tracksOf } from "../dist/index.js";
+import { CLASS_LIMITS } from "../dist/limits/limits.js";
 import { read } from "../dist/nib/read.js";
 import { run } from "../dist/nib/runner.js";
 
@@ -57,6 +59,38 @@ const loop = median(5, () => {
 	for (let i = 0; i < 5_000_000; i++) x = (x * 7 + 1) % 1001;
 	return x;
 });
+/** A tape of so many walked segments and as many turns, by chance. */
+const wandering = (segments) =>
+	run(read(`repeat ${segments}\n  walk random(1, 9)\n  turn left random(0, 360)\nend`).checked, { limits: { ...CLASS_LIMITS, steps: 1e9, entries: 1e7 } }).tape;
+const scanned = (tape) => {
+	let sum = 0;
+	for (const value of tape.coords) sum += value;
+	return sum;
+};
+const [million, two] = [wandering(500_000), wandering(1_000_000)];
+const once = median(3, () => recognise(million));
+row(
+	"figures of 1,000,000 entries",
+	once,
+	median(5, () => scanned(million)),
+	"a sum over its coordinates",
+);
+row(
+	"figures of 2,000,000 entries",
+	median(3, () => recognise(two)),
+	once,
+	"those of half as many",
+);
+const moving = draw(
+	"each frame\n  wipe\n  for i from 0 to 9\n    fill hsl(i * 36, 80, 50)\n    circle centre (20 + i * 30 + frame.number * (i + 1)) mod 400, 20 + i * 25 radius 8\n  end\nend",
+	{ frames: 1_000 },
+).tape;
+row(
+	"tracks of ten figures through 1,000 frames",
+	median(9, () => tracksOf(moving)),
+	median(9, () => scanned(moving)),
+	"a sum over its coordinates",
+);
 row(
 	"endless loop, to its report",
 	median(3, () => mark("walk 9\nwhile true\nend", exercise)),

@@ -1,14 +1,15 @@
 import { WHITE } from "./colour/colour.ts";
 import type { Drawing } from "./figures/figure.ts";
-import { recognise } from "./figures/recognise.ts";
+import { recognise, recogniseFrame } from "./figures/recognise.ts";
 import { CLASS_LIMITS } from "./limits/limits.ts";
 import type { Problem } from "./nib/problem.ts";
 import { read } from "./nib/read.ts";
 import { type Ended, type Run, type RunOptions, run } from "./nib/runner.ts";
 import type { State } from "./report.ts";
-import { DEFAULT_SHEET, ENTRY, sheetBounds } from "./tape/layout.ts";
+import { DEFAULT_SHEET, ENTRY, sheetBounds, upward } from "./tape/layout.ts";
 import type { Tape } from "./tape/tape.ts";
 import { TapeWriter } from "./tape/writer.ts";
+import { differencesOf } from "./words/difference.ts";
 
 /** A program read, run and recognised. */
 export interface Drawn {
@@ -45,4 +46,15 @@ function stateOf(tape: Tape, drawing: Drawing): State {
 	}
 	if (drawing.paper !== WHITE) return "drew";
 	return tape.kind.includes(ENTRY.travel) ? "moved-without-drawing" : "drew-nothing";
+}
+
+/** The same drawing as it stood at the end of a frame. */
+export function atFrame(drawn: Drawn, frame: number): Drawn {
+	return { ...drawn, drawing: recogniseFrame(drawn.tape, frame) };
+}
+
+/** What differs in a drawing from another one that was wanted, in sentences; empty where nothing does. */
+export function compare(wanted: Drawn, found: Drawn): string[] {
+	const { width, height, origin } = wanted.tape.sheet;
+	return differencesOf(wanted.drawing, found.drawing, upward(origin), Math.sqrt(width * width + height * height));
 }

@@ -1,4 +1,4 @@
-import type { Change, ExerciseFile, FigureData, Given, Limits, Report, SaidDrawing, Sheet } from "@markpen/core";
+import type { Change, ExerciseFile, FigureData, Given, Limits, Report, SaidDrawing, Sheet, Track } from "@markpen/core";
 
 /** What a thread can be asked to do. */
 export type Task =
@@ -12,6 +12,12 @@ export type Task =
 			/** Values for names that the program declares; the caller has made sure that it does. */
 			readonly given?: Given;
 			readonly watch?: readonly string[];
+			/** The frame at whose end the sheet is looked at; the last unless said. */
+			readonly frame?: number;
+			/** A program whose drawing this one is set beside. */
+			readonly beside?: string;
+			/** Whether figures are to be followed through the frames. */
+			readonly tracks?: boolean;
 			/** Whether the tape is wanted too. */
 			readonly tape?: boolean;
 			readonly limits?: Limits;
@@ -24,6 +30,11 @@ export interface DrawResult extends SaidDrawing {
 	readonly measures: readonly FigureData[];
 	/** The tape in bytes, where it was wanted. */
 	readonly tape?: Uint8Array;
+	/** The last frame that was run. */
+	readonly lastFrame: number;
+	/** What differs from the program it was set beside, in sentences. */
+	readonly differences?: readonly string[];
+	readonly tracks?: readonly Track[];
 	/** Changes of the watched names, where there were any to watch. */
 	readonly watched?: { readonly changes: readonly Change[]; readonly leftOut: number };
 }

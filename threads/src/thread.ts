@@ -1,5 +1,5 @@
 import { fileURLToPath } from "node:url";
-import { CLASS_LIMITS, draw, encodeTape, figureData, mark, type Stop, sayDrawn } from "@markpen/core";
+import { atFrame, CLASS_LIMITS, compare, draw, encodeTape, figureData, mark, type Stop, sayDrawn, tracksOf } from "@markpen/core";
 import { Resvg } from "@resvg/resvg-js";
 import type { DrawResult, Task } from "./task.ts";
 
@@ -14,8 +14,16 @@ function stopAfter(milliseconds: number): Stop {
 function drawn(task: Task & { do: "draw" }): DrawResult {
 	const { source, seed, sheet, frames, given, watch, limits = CLASS_LIMITS } = task;
 	const asked = { ...(sheet && { sheet }), ...(frames !== undefined && { frames }), ...(given && { given }), ...(watch && { watch }) };
-	const result = draw(source, { seed, limits, stop: stopAfter(task.milliseconds), ...asked });
-	const more = { ...(task.tape && { tape: encodeTape(result.tape) }), ...(result.watched && { watched: result.watched }) };
+	const stop = stopAfter(task.milliseconds);
+	const whole = draw(source, { seed, limits, stop, ...asked });
+	const result = task.frame === undefined ? whole : atFrame(whole, task.frame);
+	const more = {
+		lastFrame: result.tape.frame.at(-1) ?? 0,
+		...(task.beside !== undefined && { differences: compare(draw(task.beside, { seed, limits, stop, ...(frames !== undefined && { frames }) }), result) }),
+		...(task.tracks && { tracks: tracksOf(result.tape) }),
+		...(task.tape && { tape: encodeTape(result.tape) }),
+		...(result.watched && { watched: result.watched }),
+	};
 	return { ...sayDrawn(result), measures: result.drawing.figures.map(figureData), ...more };
 }
 

@@ -1,3 +1,4 @@
+import type { Track } from "@markpen/core";
 import { RUN_MILLISECONDS, Threads } from "@markpen/threads";
 import { EXIT, WrongCall } from "../call.ts";
 import { readSource } from "../files.ts";
@@ -7,6 +8,8 @@ import { type RunCall, runOf } from "../run-call.ts";
 
 export interface FiguresOptions extends RunCall {
 	readonly frame?: number;
+	readonly beside?: string;
+	readonly tracks?: boolean;
 	readonly json?: boolean;
 }
 
@@ -15,19 +18,39 @@ export async function figuresCommand(file: string, options: FiguresOptions): Pro
 	const source = await readSource(file);
 	const threads = new Threads(1);
 	try {
-		const { measures: figures, errors, remarks } = await threads.run({ do: "draw", source, milliseconds: RUN_MILLISECONDS, ...runOf(source, options) });
-		const last = Math.max(0, ...figures.map((f) => f.frame));
-		if (options.frame !== undefined && options.frame > last) throw new WrongCall(`${file} has no frame ${options.frame}; its last is ${last}.`);
-		const shown = options.frame === undefined ? figures : figures.filter((f) => f.frame === options.frame);
-		if (options.json) process.stdout.write(`${JSON.stringify({ figures: shown, errors, remarks })}\n`);
+		const { frame } = options;
+		const beside = options.beside === undefined ? undefined : await readSource(options.beside);
+		const asked = { ...(frame !== undefined && { frame }), ...(beside !== undefined && { beside }), ...(options.tracks && { tracks: true }) };
+		const {
+			measures: shown,
+			errors,
+			remarks,
+			lastFrame,
+			differences,
+			tracks,
+		} = await threads.run({ do: "draw", source, milliseconds: RUN_MILLISECONDS, ...runOf(source, options), ...asked });
+		if (frame !== undefined && frame > lastFrame) throw new WrongCall(`${file} has no frame ${frame}; its last is ${lastFrame}.`);
+		if (options.json) process.stdout.write(`${JSON.stringify({ figures: shown, ...(differences && { differences }), ...(tracks && { tracks }), errors, remarks })}\n`);
 		else {
 			const colours = coloursFor(process.stdout);
 			shown.forEach((f, i) => process.stdout.write(`${i + 1}. ${f.sentence}\n`));
 			if (shown.length === 0) process.stdout.write("Nothing was drawn.\n");
+			for (const track of tracks ?? []) process.stdout.write(`${trackLine(track)}\n`);
+			if (differences) process.stdout.write(`\nBeside ${options.beside}:\n${(differences.length > 0 ? differences : ["Nothing differs."]).map((s) => `- ${s}`).join("\n")}\n`);
 			for (const line of [...problemLines(file, errors, "error", colours), ...problemLines(file, remarks, "remark", colours)]) process.stdout.write(`${line}\n`);
 		}
 		return errors.length > 0 ? EXIT.missed : EXIT.met;
 	} finally {
 		await threads.close();
 	}
+}
+
+/** A figure through the frames in a line: "circle in frames 1 to 80, from 24, 100 to 340, 100". */
+function trackLine({ kind, seats }: Track): string {
+	const [first, last] = [seats[0], seats.at(-1)];
+	if (!first || !last) return kind;
+	const at = ([x, y]: readonly [number, number]) => `${Math.round(x * 10) / 10}, ${Math.round(y * 10) / 10}`;
+	const gone = last.frame - first.frame + 1 - seats.length;
+	const frames = first.frame === last.frame ? `frame ${first.frame}` : `frames ${first.frame} to ${last.frame}`;
+	return `${kind.replaceAll("-", " ")} in ${frames}${gone > 0 ? `, gone in ${gone} of them` : ""}, from ${at(first.centre)} to ${at(last.centre)}`;
 }

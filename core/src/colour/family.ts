@@ -25,7 +25,7 @@ const HUE_BORDER = 6;
 function hueFamily(hue: number, lightness: number, chroma: number): Family {
 	const family = HUES.find(([end]) => hue < end)?.[1] ?? "pink";
 	if (family === "pink" && lightness < 0.52 && chroma < 0.2) return hue < 180 ? "red" : "purple";
-	if (family === "red" && lightness > 0.74 && chroma < 0.16) return "pink";
+	if (family === "red" && ((lightness > 0.74 && chroma < 0.16) || (lightness > 0.6 && chroma < 0.09))) return "pink";
 	if (family === "red" && hue > 26 && lightness < 0.46 && chroma < 0.12) return "brown";
 	if (family === "orange" && lightness < 0.67 && !(lightness > 0.6 && chroma > 0.17)) return "brown";
 	if (family === "orange" && chroma < 0.085 && lightness < 0.83) return "brown";

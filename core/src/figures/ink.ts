@@ -1,5 +1,6 @@
 import { rimOf } from "../geometry/ellipse.ts";
 import { distance, type Point } from "../geometry/points.ts";
+import { cosDeg, sinDeg } from "../geometry/trig.ts";
 import type { Region } from "../raster/region.ts";
 import type { Figure, Oval } from "./figure.ts";
 import type { Geometry } from "./measure.ts";
@@ -67,7 +68,17 @@ export function inkOf(geometry: Geometry, paint: Pick<Figure, "fill" | "outline"
 		for (let i = closed ? 0 : 1; i < points.length; i += step) all.push([bar(points[(i + points.length - 1) % points.length] as Point, points[i] as Point, half)]);
 		return all;
 	};
-	return { areas, bounds, opaque };
+	const inner = filled || half === 0 ? 0 : half;
+	return { areas, bounds, opaque, ...(oval && { holds: (x: number, y: number) => inOval(oval, x, y, half, inner, up) }) };
+}
+
+/** Whether a point lies in an ellipse made wider by `half`, and not in the same made narrower by `inner`. */
+function inOval({ x, y, rx, ry, turned }: Oval, px: number, py: number, half: number, inner: number, up: number): boolean {
+	const [c, s] = [cosDeg(turned), up * sinDeg(turned)];
+	const [dx, dy] = [px - x, py - y];
+	const [u, v] = [dx * c + dy * s, -dx * s + dy * c];
+	const within = (a: number, b: number) => a > 0 && b > 0 && (u * u) / (a * a) + (v * v) / (b * b) <= 1;
+	return within(rx + half, ry + half) && !(inner > 0 && within(rx - inner, ry - inner));
 }
 
 /** The rim of an ellipse at its outer edge, and unless it is filled the inner one as a hole. */

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { draw } from "../draw.ts";
-import { figureData } from "../say.ts";
+import { figureData } from "../figure-data.ts";
 import type { Figure } from "./figure.ts";
 import { KINDS } from "./figure.ts";
 import { KIND_RULES } from "./kinds/index.ts";

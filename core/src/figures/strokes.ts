@@ -109,7 +109,7 @@ export class StrokeCutter {
 		const whole = this.lengths.at(-1) as number;
 		if (this.lastLoop !== undefined && this.retraces(this.lastLoop)) {
 			const loop = this.outlines[this.lastLoop] as Outline;
-			this.outlines[this.lastLoop] = { ...loop, overdrawn: loop.overdrawn + whole / this.loopLength(loop), entries: [...loop.entries, ...this.entries] };
+			this.outlines[this.lastLoop] = { ...loop, overdrawn: loop.overdrawn + (whole * roundsOf(loop.points)) / this.loopLength(loop), entries: [...loop.entries, ...this.entries] };
 		} else if (this.entries.length >= 3 && gap <= this.tolerance.gap * whole && gap <= 0.45 * this.shortestEnd() && this.hasArea(0)) {
 			this.outlines.push({ points: this.points.slice(0, -1), entries: this.entries, closed: true, gap, overdrawn: 0, ...this.bends(0) });
 		} else

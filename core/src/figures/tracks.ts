@@ -40,6 +40,7 @@ interface Going {
 	/** How far it went in its last frame. */
 	vx: number;
 	vy: number;
+	speed: number;
 }
 
 /** Tells which figures of the frames are one that moves. Frames that draw nothing leave gaps; frame 0 counts. */
@@ -54,7 +55,7 @@ export function tracksOf(tape: Tape, tolerance: Tolerance = CLASS_TOLERANCE): Tr
 			const track = matched[i];
 			if (track) follow(track, seat);
 			else {
-				const fresh: Going = { kind: part.geometry.kinds[0] as Kind, seats: [seat], vx: 0, vy: 0 };
+				const fresh: Going = { kind: part.geometry.kinds[0] as Kind, seats: [seat], vx: 0, vy: 0, speed: 0 };
 				tracks.push(fresh);
 				open.push(fresh);
 			}
@@ -88,17 +89,33 @@ function follow(track: Going, seat: Seat): void {
 	const frames = Math.max(1, seat.frame - before.frame);
 	track.vx = (seat.centre[0] - before.centre[0]) / frames;
 	track.vy = (seat.centre[1] - before.centre[1]) / frames;
+	track.speed = distance(0, 0, track.vx, track.vy);
 	track.seats.push(seat);
 }
 
 /** The track that each figure of a frame belongs to; undefined for a new one. */
 function match(parts: readonly Part[], open: readonly Going[], frame: number): (Going | undefined)[] {
 	if (parts.length === 0 || open.length === 0) return parts.map(() => undefined);
-	const costs = parts.map((part) => open.map((track) => costOf(part, track, frame)));
-	if (parts.length > MOST_MATCHED) return nearestFirst(costs, open);
+	const all = parts.map((part) => open.map((track) => costOf(part, track, frame)));
+	// Tracks that no figure is near are left out, which leaves a small table.
+	const near = open.map((_, j) => j).filter((j) => all.some((row) => (row[j] as number) < ALONE));
+	const costs = all.map((row) => near.map((j) => row[j] as number));
+	const tracks = near.map((j) => open[j] as Going);
+	if (parts.length > MOST_MATCHED) return nearestFirst(costs, tracks);
+	const best = costs.map(leastAt);
+	if (new Set(best.filter((j) => j >= 0)).size === best.filter((j) => j >= 0).length) return best.map((j) => (j >= 0 ? tracks[j] : undefined));
 	// A column of its own lets each figure stay alone.
 	const square = costs.map((row, i) => [...row, ...parts.map((_, j) => (i === j ? ALONE : 2 * ALONE))]);
-	return leastCost(square).map((column, i) => (((costs[i] as number[])[column] ?? ALONE) < ALONE ? open[column] : undefined));
+	return leastCost(square).map((column, i) => (((costs[i] as number[])[column] ?? ALONE) < ALONE ? tracks[column] : undefined));
+}
+
+/** The column of the least cost under {@link ALONE}; -1 where there is none. */
+function leastAt(row: readonly number[]): number {
+	let [at, least] = [-1, ALONE];
+	row.forEach((cost, j) => {
+		if (cost < least) [at, least] = [j, cost];
+	});
+	return at;
 }
 
 function nearestFirst(costs: readonly (readonly number[])[], open: readonly Going[]): (Going | undefined)[] {
@@ -123,14 +140,17 @@ function nearestFirst(costs: readonly (readonly number[])[], open: readonly Goin
 function costOf({ geometry, fill, outline }: Part, track: Going, frame: number): number {
 	const last = track.seats.at(-1) as Seat;
 	if (geometry.kinds[0] !== track.kind) return 2 * ALONE;
+	const frames = frame - last.frame;
+	const [x, y] = geometry.centre;
+	const reach = Math.max(REACH, 1.5 * track.speed * frames, geometry.width, geometry.height);
+	const [dx, dy] = [x - last.centre[0], y - last.centre[1]];
+	const most = (ALONE / 0.6) * reach;
+	if (Math.abs(dx) > most + Math.abs(track.vx) * frames || Math.abs(dy) > most + Math.abs(track.vy) * frames) return 2 * ALONE;
 	const ratio = (a: number, b: number) => (Math.max(a, b) + 1) / (Math.min(a, b) + 1);
 	const size = Math.max(ratio(geometry.width, last.width), ratio(geometry.height, last.height));
 	if (size > 2) return 2 * ALONE;
-	const frames = frame - last.frame;
-	const [x, y] = geometry.centre;
-	const ahead = distance(x, y, last.centre[0] + track.vx * frames, last.centre[1] + track.vy * frames);
-	const inPlace = distance(x, y, last.centre[0], last.centre[1]);
-	const reach = Math.max(REACH, 1.5 * distance(0, 0, track.vx, track.vy) * frames, geometry.width, geometry.height);
+	const ahead = distance(dx, dy, track.vx * frames, track.vy * frames);
+	const inPlace = distance(dx, dy, 0, 0);
 	// One that was gone may have waited where it was; one that is there goes on as it went.
 	const off = frames > 1 ? Math.min(ahead, inPlace) : Math.min(ahead, inPlace + 0.25 * reach);
 	const placed = 0.6 * (off / reach) + 0.2 * (size - 1);
@@ -138,18 +158,22 @@ function costOf({ geometry, fill, outline }: Part, track: Going, frame: number):
 }
 
 /** Differences that have been worked out: a drawing has few colours. */
-const OFFS = new Map<string, number>();
-const MOST_OFFS = 10_000;
+const OFFS = new Map<number, Map<number, number>>();
+const MOST_OFFS = 500;
 
 /** 0 for one colour, 1 for two that nobody would confuse, or where only one is painted. */
 function colourOff(a: number, b: number): number {
 	if (a === b) return 0;
 	if (a === -1 || b === -1) return 1;
-	const key = `${a} ${b}`;
-	let off = OFFS.get(key);
-	if (off === undefined) {
-		off = Math.min(1, difference(a, b) / 20);
-		if (OFFS.size < MOST_OFFS) OFFS.set(key, off);
+	let row = OFFS.get(a);
+	if (!row) {
+		if (OFFS.size >= MOST_OFFS) OFFS.clear();
+		row = new Map();
+		OFFS.set(a, row);
 	}
+	const known = row.get(b);
+	if (known !== undefined) return known;
+	const off = Math.min(1, difference(a, b) / 20);
+	if (row.size < MOST_OFFS) row.set(b, off);
 	return off;
 }

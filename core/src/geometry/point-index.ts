@@ -3,17 +3,24 @@ import { distance, type Point } from "./points.ts";
 /** Side of a cell; far above any tolerance asked for, so that most look-ups stay in one cell. */
 const CELL = 1 / 1024;
 const NONE = -1;
+const FEW = 16;
+const NO_NEXTS = new Int32Array(0);
+
+/** The place of a cell in a table of a power of two places. */
+function slotOf(i: number, j: number, places: number): number {
+	return (Math.imul(i | 0, 73_856_093) ^ Math.imul(j | 0, 19_349_663)) & (places - 1);
+}
 
 /** Finds a point again within a tolerance, in nearly constant time. Of several in one place the last one added is found. */
 export class PointIndex {
 	private readonly tolerance: number;
 	/** First point of each cell of the table; cells share places, the distance tells points apart. */
-	private heads = new Int32Array(32).fill(NONE);
-	private xs = new Float64Array(16);
-	private ys = new Float64Array(16);
-	private values = new Int32Array(16);
+	private heads: Int32Array | undefined;
+	private xs: number[] | Float64Array = [];
+	private ys: number[] | Float64Array = [];
+	private values: number[] | Int32Array = [];
 	/** The next point in the same place of the table. */
-	private nexts = new Int32Array(16);
+	private nexts = NO_NEXTS;
 	private count = 0;
 
 	/** @param tolerance distance at which two points are one; below {@link CELL} */
@@ -22,37 +29,35 @@ export class PointIndex {
 	}
 
 	add(point: Point, value: number): void {
-		if (this.count === this.xs.length) this.grow();
+		// Few points are found faster by trying each than by a table that must be made first.
+		if (this.heads ? this.count === this.xs.length : this.count === FEW) this.grow();
 		const n = this.count++;
 		this.xs[n] = point[0];
 		this.ys[n] = point[1];
 		this.values[n] = value;
-		this.link(n);
+		if (this.heads) this.link(n, this.heads);
 	}
 
-	private link(n: number): void {
-		const slot = this.slot(Math.floor((this.xs[n] as number) / CELL), Math.floor((this.ys[n] as number) / CELL));
-		this.nexts[n] = this.heads[slot] as number;
-		this.heads[slot] = n;
-	}
-
-	private slot(i: number, j: number): number {
-		return (Math.imul(i | 0, 73_856_093) ^ Math.imul(j | 0, 19_349_663)) & (this.heads.length - 1);
+	private link(n: number, heads: Int32Array): void {
+		const slot = slotOf(Math.floor((this.xs[n] as number) / CELL), Math.floor((this.ys[n] as number) / CELL), heads.length);
+		this.nexts[n] = heads[slot] as number;
+		heads[slot] = n;
 	}
 
 	private grow(): void {
-		const wider = (column: Float64Array) => {
-			const fresh = new Float64Array(column.length * 2);
+		const room = this.count * 2;
+		const wider = (column: ArrayLike<number>) => {
+			const fresh = new Float64Array(room);
 			fresh.set(column);
 			return fresh;
 		};
 		[this.xs, this.ys] = [wider(this.xs), wider(this.ys)];
-		const values = new Int32Array(this.values.length * 2);
+		const values = new Int32Array(room);
 		values.set(this.values);
 		this.values = values;
-		this.nexts = new Int32Array(values.length);
-		this.heads = new Int32Array(values.length * 2).fill(NONE);
-		for (let n = 0; n < this.count; n++) if (this.values[n] !== NONE) this.link(n);
+		this.nexts = new Int32Array(room);
+		this.heads = new Int32Array(room * 2).fill(NONE);
+		for (let n = 0; n < this.count; n++) if (this.values[n] !== NONE) this.link(n, this.heads);
 	}
 
 	find(point: Point): number | undefined {
@@ -61,17 +66,23 @@ export class PointIndex {
 	}
 
 	private row([x, y]: Point): number {
-		const { tolerance } = this;
+		const { tolerance, heads } = this;
+		if (!heads) {
+			for (let n = this.count - 1; n >= 0; n--) if (this.isAt(n, x, y)) return n;
+			return NONE;
+		}
 		const [left, right] = [Math.floor((x - tolerance) / CELL), Math.floor((x + tolerance) / CELL)];
 		const [low, high] = [Math.floor((y - tolerance) / CELL), Math.floor((y + tolerance) / CELL)];
 		for (let i = left; i <= right; i++) {
 			for (let j = low; j <= high; j++) {
-				for (let n = this.heads[this.slot(i, j)] as number; n !== NONE; n = this.nexts[n] as number) {
-					if (this.values[n] !== NONE && distance(this.xs[n] as number, this.ys[n] as number, x, y) <= tolerance) return n;
-				}
+				for (let n = heads[slotOf(i, j, heads.length)] as number; n !== NONE; n = this.nexts[n] as number) if (this.isAt(n, x, y)) return n;
 			}
 		}
 		return NONE;
+	}
+
+	private isAt(n: number, x: number, y: number): boolean {
+		return this.values[n] !== NONE && distance(this.xs[n] as number, this.ys[n] as number, x, y) <= this.tolerance;
 	}
 
 	/** Forgets what was added last for a point. */

@@ -31,11 +31,12 @@ export function coloursAround(layers: readonly Painted[], asked: readonly { poin
 		made.set(n, areas);
 		return areas;
 	};
+	const holds = (n: number, x: number, y: number) => (layers[n] as Painted).region.holds?.(x, y) ?? covers(areasOf(n), x, y);
 	return asked.map(({ points, own }) => {
 		const counts = new Map<number, number>();
 		for (const [x, y] of points) {
 			if (x < window.left || x > window.right || y < window.low || y > window.high) continue;
-			const top = near.topAt(x, y, TOPMOST, (n) => !own.has(n) && (layers[n] as Painted).region.opaque && covers(areasOf(n), x, y));
+			const top = near.topAt(x, y, TOPMOST, (n) => !own.has(n) && (layers[n] as Painted).region.opaque && holds(n, x, y));
 			const colour = top === undefined ? paper : (layers[top] as Painted).colour;
 			counts.set(colour, (counts.get(colour) ?? 0) + 1);
 		}

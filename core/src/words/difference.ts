@@ -1,0 +1,111 @@
+import { difference } from "../colour/difference.ts";
+import { nameOf } from "../colour/family.ts";
+import type { Drawing, Figure } from "../figures/figure.ts";
+import { leastCost } from "../geometry/assignment.ts";
+import { distance } from "../geometry/points.ts";
+import { listed, num, withArticle } from "./lists.ts";
+import { kindWord, lineWords } from "./readback.ts";
+
+/** Figures of one drawing that are set against another's. */
+const MOST = 200;
+/** What a figure without a partner costs. */
+const ALONE = 4;
+
+/** How unlike two figures are: kind weighs 3, place 2 (over a quarter of the sheet's diagonal), size 2, colour 1. */
+function unlike(a: Figure, b: Figure, diagonal: number): number {
+	const kind = a.kinds[0] === b.kinds[0] ? 0 : b.kinds.includes(a.kinds[0] as never) || a.kinds.includes(b.kinds[0] as never) ? 1 : 3;
+	const place = 2 * Math.min(1, distance(a.centre[0], a.centre[1], b.centre[0], b.centre[1]) / (diagonal / 4));
+	const grown = Math.max(ratio(a.width, b.width), ratio(a.height, b.height));
+	return kind + place + 2 * Math.min(1, grown - 1) + (a.lettering?.text === b.lettering?.text ? 0 : 1) + (sameColour(a.fill, b.fill) && sameColour(a.outline, b.outline) ? 0 : 1);
+}
+
+const ratio = (a: number, b: number) => (Math.max(a, b) + 1) / (Math.min(a, b) + 1);
+const sameColour = (a: number, b: number) => a === b || (a !== -1 && b !== -1 && difference(a, b) < 2);
+const colourWord = (colour: number) => (colour === -1 ? "none" : nameOf(colour));
+
+/** Differences smaller than this, in sheet units and degrees, aren't told. */
+const SMALL = 0.5;
+
+/**
+ * What differs in a drawing from another one that was wanted, a sentence a figure, in the units of the sheet: "The rect is
+ * 12 too low." Empty where nothing does.
+ *
+ * @param up 1 where y grows upwards on the sheet, else -1
+ * @param diagonal of the sheet
+ */
+export function differencesOf(wanted: Drawing, found: Drawing, up: 1 | -1, diagonal: number): string[] {
+	const [ours, theirs] = [wanted.figures.slice(0, MOST), found.figures.slice(0, MOST)];
+	const cost = ours.map((a, i) => [...theirs.map((b) => unlike(a, b, diagonal)), ...ours.map((_, j) => (i === j ? ALONE : 2 * ALONE))]);
+	const partners = ours.length === 0 ? [] : leastCost(cost);
+	const taken = new Set<number>();
+	const sentences: string[] = [];
+	if (!sameColour(wanted.paper, found.paper)) sentences.push(`The paper is ${nameOf(found.paper)} instead of ${nameOf(wanted.paper)}.`);
+	ours.forEach((figure, i) => {
+		const partner = theirs[partners[i] as number];
+		const name = nameIn(figure, ours);
+		if (!partner) {
+			sentences.push(`${name} is missing.`);
+			return;
+		}
+		taken.add(partners[i] as number);
+		const parts = partsOf(figure, partner, up);
+		if (parts.length > 0) sentences.push(`${name} is ${listed(parts)} (${lineWords(partner.lines)}).`);
+	});
+	theirs.forEach((figure, j) => {
+		if (!taken.has(j)) sentences.push(`There is ${withArticle(kindWord(figure))} too many (${lineWords(figure.lines)}).`);
+	});
+	return sentences;
+}
+
+const ORDER = ["first", "second", "third", "fourth", "fifth", "sixth", "seventh", "eighth", "ninth", "tenth"];
+
+/** "The circle", or "The second circle" where there are several. */
+function nameIn(figure: Figure, all: readonly Figure[]): string {
+	const word = kindWord(figure);
+	const alike = all.filter((f) => kindWord(f) === word);
+	if (alike.length === 1) return `The ${word}`;
+	const at = alike.indexOf(figure);
+	return `The ${ORDER[at] ?? `${at + 1}th`} ${word}`;
+}
+
+/** An amount one way or the other: "12 too low", "3 too high". */
+function off(amount: number, more: string, less: string): string[] {
+	return Math.abs(amount) < SMALL ? [] : [`${num(Math.abs(amount))} ${amount > 0 ? more : less}`];
+}
+
+function partsOf(wanted: Figure, found: Figure, up: number): string[] {
+	const parts: string[] = [];
+	if (wanted.kinds[0] !== found.kinds[0] && !found.kinds.includes(wanted.kinds[0] as never)) parts.push(withArticle(kindWord(found)));
+	parts.push(...off(found.centre[0] - wanted.centre[0], "too far right", "too far left"));
+	parts.push(...off(up * (found.centre[1] - wanted.centre[1]), "too high", "too low"));
+	const round = wanted.kinds[0] === "circle" || wanted.kinds[0] === "dot";
+	if (round) parts.push(...off(found.width - wanted.width, "too much across", "too little across"));
+	else if (wanted.kinds[0] === "line") parts.push(...off((found.sides[0] ?? 0) - (wanted.sides[0] ?? 0), "too long", "too short"));
+	else {
+		parts.push(...off(found.width - wanted.width, "too wide", "too narrow"));
+		parts.push(...off(found.height - wanted.height, "too tall", "too short"));
+	}
+	if (wanted.kinds[0] === found.kinds[0]) parts.push(...turnedOff(wanted, found));
+	if (!sameColour(wanted.fill, found.fill)) parts.push(`filled ${colourWord(found.fill)} instead of ${colourWord(wanted.fill)}`);
+	if (!sameColour(wanted.outline, found.outline)) parts.push(`outlined ${colourWord(found.outline)} instead of ${colourWord(wanted.outline)}`);
+	else if (wanted.outline !== -1) parts.push(...off(found.outlineWidth - wanted.outlineWidth, "too thick in its line", "too thin in its line"));
+	if (wanted.lettering && found.lettering && wanted.lettering.text !== found.lettering.text) parts.push(`“${found.lettering.text}” instead of “${wanted.lettering.text}”`);
+	return parts;
+}
+
+/** How much further a figure is turned, the shorter way round its own symmetry. */
+function turnedOff(wanted: Figure, found: Figure): string[] {
+	const [kind] = wanted.kinds;
+	const whole =
+		kind === "square"
+			? 90
+			: wanted.star
+				? 360 / wanted.star.points
+				: kind === "regular-polygon"
+					? 360 / wanted.sides.length
+					: kind === "line" || kind === "rect" || kind === "ellipse"
+						? 180
+						: 360;
+	const turn = ((((found.rotation - wanted.rotation + whole / 2) % whole) + whole) % whole) - whole / 2;
+	return Math.abs(turn) < SMALL ? [] : [`turned ${num(Math.abs(turn))}° too far to the ${turn > 0 ? "left" : "right"}`];
+}
