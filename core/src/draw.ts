@@ -38,6 +38,12 @@ export function draw(source: string, options: RunOptions = {}): Drawn {
 	return { state, ended, tape, drawing, errors: problem ? [problem] : [], remarks: said, steps, ...(watched && { watched }) };
 }
 
+/** The tape of a source's run, without looking at what is on it; undefined where the source can't be read. */
+export function tapeOf(source: string, options: RunOptions = {}): Tape | undefined {
+	const reading = read(source, options.limits ?? CLASS_LIMITS);
+	return reading.ok ? run(reading.checked, options).tape : undefined;
+}
+
 function stateOf(tape: Tape, drawing: Drawing): State {
 	const { left, right, low, high } = sheetBounds(tape.sheet);
 	if (drawing.figures.length > 0) {

@@ -1,6 +1,6 @@
 export { COLOUR_NAMES, formatColour, namedColour } from "./colour/colour.ts";
 export { FAMILIES, familiesOf } from "./colour/family.ts";
-export { atFrame, compare, type Drawn, draw } from "./draw.ts";
+export { atFrame, compare, type Drawn, draw, tapeOf } from "./draw.ts";
 export { type ExerciseReading, type FileProblem, readExercise } from "./exercise/read.ts";
 export type { ExerciseFile } from "./exercise/schema.ts";
 export { type StudentCopy, sentenceOf, studentCopy } from "./exercise/student-copy.ts";

@@ -138,8 +138,12 @@ describe("figures", () => {
 			rotation: 0,
 			closed: true,
 			gap: 0,
-			fill: "#ffffff",
-			outline: "#000000",
+			corner: [170, 143],
+			area: 840,
+			perimeter: 148,
+			fill: { code: "#ffffff", name: "white" },
+			outline: { code: "#000000", name: "black" },
+			contrast: expect.closeTo(4.8, 0),
 			outlineWidth: 4,
 			visible: 1,
 			onSheet: 1,
@@ -148,7 +152,25 @@ describe("figures", () => {
 			frame: 0,
 			lines: [6],
 		});
-		expect(figures[0].kinds).toEqual(["circle", "ellipse"]);
+		expect(figures[0]).toMatchObject({ kinds: ["circle", "ellipse"], radius: figures[0].width / 2 });
+	});
+
+	test("--beside tells what differs from another program's drawing", async () => {
+		writeFileSync(
+			join(folder, "low.nib.txt"),
+			readFileSync(join(folder, "right.nib.txt"), "utf8").replace("200, 150 size 60, 14", "200, 162 size 60, 14").replace("crimson", "green"),
+		);
+		const { out } = await markpen("figures", "low.nib.txt", "--beside", "right.nib.txt");
+		expect(out).toContain("Beside right.nib.txt:\n- The circle is filled green instead of red");
+		expect(out).toContain("- The rect is 12 too low");
+		expect((await markpen("figures", "right.nib.txt", "--beside", "right.nib.txt")).out).toContain("- Nothing differs.");
+		expect(JSON.parse((await markpen("figures", "low.nib.txt", "--beside", "right.nib.txt", "--json")).out).differences.length).toBe(2);
+	});
+
+	test("--frame shows the sheet at a frame's end, --tracks what moves", async () => {
+		const { out } = await markpen("figures", "waves.nib", "--frames", "3", "--frame", "2", "--tracks");
+		expect(out.split("\n").filter((l) => / dot,/.test(l)).length).toBe(2);
+		expect(out).toContain("dot in frames 1 to 3, from 1, 20 to 3, 20");
 	});
 
 	test("errors have code, sentence and place", async () => {

@@ -83,7 +83,7 @@ describe("corners", () => {
 
 describe("a stroke is cut", () => {
 	function cut(...points: Point[]): Outline[] {
-		const cutter = new StrokeCutter(points[0] as Point, CLASS_TOLERANCE);
+		const cutter = new StrokeCutter(points[0] as Point, CLASS_TOLERANCE, 1);
 		points.slice(1).forEach((p, i) => {
 			cutter.add(p, i);
 		});

@@ -1,6 +1,10 @@
 import { describe, expect, test } from "vitest";
 import { draw } from "../draw.ts";
 import { figureData } from "../figure-data.ts";
+import { ENTRY } from "../tape/layout.ts";
+import { PATH } from "../tape/path.ts";
+import { TapeWriter } from "../tape/writer.ts";
+import { recognise } from "./recognise.ts";
 
 const figures = (source: string) => {
 	const drawn = draw(source, { frames: 0 });
@@ -162,4 +166,23 @@ test("the pen's facing before and after, and its turns, go with what was walked"
 	});
 	expect(only("rect corner 5, 5 size 9, 9")).toMatchObject({ facing: null, turns: [] });
 	expect(only("picture p\n  repeat 4\n    walk 40\n    turn left 90\n  end\nend\nlay p at 100, 100")).toMatchObject({ facing: null });
+});
+
+test("Bézier paths of another front end are figures too: four cubic curves a circle, sub-paths one each", () => {
+	const writer = new TapeWriter(9);
+	const put = (...values: number[]) => {
+		for (const value of values) writer.put(value);
+	};
+	const k = 0.5522847498 * 40;
+	writer.use(0x000000ff, 2, 0xff0000ff);
+	writer.add(ENTRY.path, 1, 0);
+	put(0, PATH.move, 140, 100, PATH.cubic, 140, 100 + k, 100 + k, 140, 100, 140, PATH.cubic, 100 - k, 140, 60, 100 + k, 60, 100);
+	put(PATH.cubic, 60, 100 - k, 100 - k, 60, 100, 60, PATH.cubic, 100 + k, 60, 140, 100 - k, 140, 100, PATH.close);
+	put(PATH.move, 200, 20, PATH.line, 260, 20, PATH.line, 260, 80, PATH.line, 200, 80, PATH.close);
+	const tape = writer.finish({ width: 400, height: 300, origin: "top left" }, [], { x: 0, y: 0, facing: 0, down: true });
+	const found = recognise(tape).figures.map((f) => [f.kinds[0], Math.round(f.width), f.fill === 0xff0000ff]);
+	expect(found).toEqual([
+		["circle", 80, true],
+		["square", 60, true],
+	]);
 });

@@ -2,7 +2,12 @@ import { readFileSync } from "node:fs";
 import { expect, test } from "vitest";
 import { parse } from "yaml";
 import { generatedProgram } from "../../../tests/programs.ts";
+import { figureData } from "../figure-data.ts";
+import { recognise } from "../figures/recognise.ts";
 import { CLASS_LIMITS } from "../limits/limits.ts";
+import { pictureOf } from "../picture/picture.ts";
+import { svgOf } from "../picture/svg.ts";
+import type { Tape } from "../tape/tape.ts";
 import { tapeProblem } from "../tape/tape-problem.ts";
 import { problemSentence } from "../words/problems.ts";
 import { chance } from "./chance.ts";
@@ -18,6 +23,16 @@ const WORDS =
 		" ",
 	);
 
+/** Whatever is on a tape can be recognised, read back and painted; no measure is anything but a number. */
+function isSeen(tape: Tape): void {
+	for (const figure of recognise(tape).figures) {
+		const { sentence, centre, width, height, area, perimeter, visible, contrast } = figureData(figure);
+		expect([...centre, width, height, area, perimeter, visible, contrast].every((v) => Number.isFinite(v))).toBe(true);
+		expect(sentence).not.toMatch(/NaN|undefined|Infinity/);
+	}
+	expect(svgOf(pictureOf(tape))).not.toMatch(/NaN|undefined|Infinity/);
+}
+
 /** Reads, runs and words a source; anything but a problem of ours is a failure of the test. */
 function survives(source: string): void {
 	const reading = read(source);
@@ -32,6 +47,7 @@ function survives(source: string): void {
 	}
 	const { problem, tape } = run(reading.checked, { limits: LIMITS, frames: 5 });
 	if (problem) expect(problemSentence(problem)).toMatch(/[.?…]$/);
+	isSeen(tape);
 	expect(tapeProblem(tape)).toBeUndefined();
 }
 
@@ -74,6 +90,7 @@ test(`${GENERATED} generated programs read, and run to their end or to an error 
 		if (!reading.ok) expect.fail(`${source}\n${reading.problems.map((p) => `${p.place.line}: ${problemSentence(p)}`).join("\n")}`);
 		const { problem, tape } = run(reading.checked, { limits: LIMITS, frames: 3, watch: ["a1", "side2"] });
 		expect(tapeProblem(tape)).toBeUndefined();
+		if (seed % 10 === 0) isSeen(tape);
 		ended.set(problem?.code ?? "whole", (ended.get(problem?.code ?? "whole") ?? 0) + 1);
 	}
 	expect(ended.get("whole") ?? 0).toBeGreaterThan(GENERATED / 3);

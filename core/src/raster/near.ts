@@ -4,6 +4,8 @@ import { apart, common } from "./region.ts";
 const ACROSS = 32;
 /** A box over more cells than this is kept apart and looked at each time. */
 const LARGE = 64;
+/** Boxes of one cell that are looked at for one that holds a point. */
+const SCANNED = 200;
 
 /** Finds which of some boxes meet another, without trying each. */
 export class NearBoxes {
@@ -34,7 +36,7 @@ export class NearBoxes {
 		return found;
 	}
 
-	/** The boxes that hold a point, the last one first, until one is taken; no more than `most` are offered. */
+	/** The boxes that hold a point, the last one first, until one is taken; no more than `most` are offered, and no more than {@link SCANNED} looked at. */
 	topAt(x: number, y: number, most: number, take: (box: number) => boolean): number | undefined {
 		const { left, right, low, high } = this.window;
 		if (x < left || x > right || y < low || y > high) return undefined;
@@ -42,7 +44,7 @@ export class NearBoxes {
 		const own = this.cells[Math.min(ACROSS - 1, row) * ACROSS + Math.min(ACROSS - 1, column)] as number[];
 		const { large } = this;
 		let [i, j, offered] = [own.length - 1, large.length - 1, 0];
-		while ((i >= 0 || j >= 0) && offered < most) {
+		for (let scanned = 0; (i >= 0 || j >= 0) && offered < most && scanned < SCANNED; scanned++) {
 			const n = j < 0 || (i >= 0 && (own[i] as number) > (large[j] as number)) ? (own[i--] as number) : (large[j--] as number);
 			const box = this.boxes[n] as Bounds;
 			if (x < box.left || x > box.right || y < box.low || y > box.high) continue;
