@@ -1,6 +1,6 @@
 // Takes the pictures of docs/screenshots/ from the demo's data: starts a database and a service of its own, and Chromium.
 import { execFileSync } from "node:child_process";
-import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { build } from "./build.mjs";
@@ -86,6 +86,10 @@ async function terminalShot(page, shot) {
 	const program = demoPrograms().find((p) => p.mistake === "radius-for-diameter");
 	writeFileSync(join(work, "kit.nib.txt"), program.source);
 	const exercise = join(ROOT, "demo/exercises/mooring-buoy.exercise.yaml");
+	const { readExercise } = await import("../core/dist/index.js");
+	const reading = readExercise(readFileSync(exercise, "utf8"));
+	if (!reading.ok) throw new Error("the demo's exercise doesn't read");
+	writeFileSync(join(work, "model.nib.txt"), reading.exercise.model);
 	const call = (...args) => {
 		try {
 			return execFileSync(process.execPath, [MARKPEN, ...args], { cwd: work, encoding: "utf8" });
@@ -93,7 +97,7 @@ async function terminalShot(page, shot) {
 			return error.stdout;
 		}
 	};
-	const text = `$ markpen figures kit.nib.txt\n${call("figures", "kit.nib.txt")}\n$ markpen check kit.nib.txt --exercise mooring-buoy.exercise.yaml\n${call("check", "kit.nib.txt", "--exercise", exercise)}$ echo $?\n1\n`;
+	const text = `$ markpen figures kit.nib.txt --beside model.nib.txt\n${call("figures", "kit.nib.txt", "--beside", "model.nib.txt")}\n$ markpen check kit.nib.txt --exercise mooring-buoy.exercise.yaml\n${call("check", "kit.nib.txt", "--exercise", exercise)}$ echo $?\n1\n`;
 	await page.setContent(`<body style="margin:0;background:#10192a;color:#e9eef6"><pre style="margin:24px;font:15px/1.5 'DejaVu Sans Mono',monospace;white-space:pre-wrap"></pre>`);
 	await page.locator("pre").evaluate((pre, value) => {
 		pre.textContent = value;

@@ -1,5 +1,5 @@
 import type { Figure } from "../figures/figure.ts";
-import { distance, signedArea } from "../geometry/points.ts";
+import { distance } from "../geometry/points.ts";
 
 /** The unit a measure is in, which tells the tolerance that goes with it. */
 export type Unit = "size" | "angle" | "line";
@@ -18,31 +18,27 @@ const one = (unit: Unit, of: (figure: Figure) => number | undefined): Measure =>
 	},
 });
 
-/** Length of the rim; of an ellipse by Ramanujan's second approximation (1914). */
-function rimLength({ oval, sides }: Figure): number {
-	if (!oval) return sides.reduce((a, b) => a + b, 0);
-	const { rx, ry } = oval;
-	const h = ((rx - ry) * (rx - ry)) / ((rx + ry) * (rx + ry));
-	return Math.PI * (rx + ry) * (1 + (3 * h) / (10 + Math.sqrt(4 - 3 * h)));
+/** How far an outline's end is from its start. */
+function gapOf({ closed, gap, start, end }: Figure): number {
+	return closed ? gap : distance(start[0], start[1], end[0], end[1]);
 }
 
-/** How far an outline's end is from its start. */
-function gapOf(figure: Figure): number {
-	const [a, b] = [figure.points[0], figure.points.at(-1)];
-	return figure.closed || !a || !b ? figure.gap : distance(a[0], a[1], b[0], b[1]);
+/** Twice the distance from the middle to the rim: of an arc, that of its circle. */
+function diameterOf({ bend, width, height }: Figure): number {
+	return bend ? bend.rx + bend.ry : (width + height) / 2;
 }
 
 /** What can be measured of a figure, by its name in an exercise. */
 export const MEASURES = {
 	width: one("size", (f) => f.width),
 	height: one("size", (f) => f.height),
-	diameter: one("size", (f) => (f.width + f.height) / 2),
-	radius: one("size", (f) => (f.width + f.height) / 4),
+	diameter: one("size", diameterOf),
+	radius: one("size", (f) => diameterOf(f) / 2),
 	"side lengths": { unit: "size", of: (f: Figure) => (f.sides.length > 0 ? f.sides : undefined) },
 	"interior angles": { unit: "angle", of: (f: Figure) => (f.angles.length > 0 ? f.angles : undefined) },
-	length: one("size", (f) => (f.closed ? undefined : rimLength(f))),
-	perimeter: one("size", rimLength),
-	area: one("size", (f) => (f.closed ? (f.oval ? Math.PI * f.oval.rx * f.oval.ry : Math.abs(signedArea(f.points))) : undefined)),
+	length: one("size", (f) => (f.closed ? undefined : f.perimeter)),
+	perimeter: one("size", (f) => f.perimeter),
+	area: one("size", (f) => (f.closed ? f.area : undefined)),
 	rotation: one("angle", (f) => f.rotation),
 	rounding: one("line", (f) => f.rounding),
 	"outline width": one("line", (f) => f.outlineWidth),
