@@ -20,6 +20,7 @@ describe("what differs is told in the units of the sheet", () => {
 		["what is missing and what is too many", `${BAND}\ncircle centre 90, 250 radius 20`, `${BAND}\nline from 300, 20 to 380, 20`, ["The circle is missing."]],
 		["words", 'text "Quay" at 50, 50', 'text "Key" at 50, 50', ["“Key” instead of “Quay”"]],
 		["paper", "paper red\nwalk 9", "paper blue\nwalk 9", ["The paper is vivid blue instead of vivid red."]],
+		["two colours of one name", "paper lightblue\nwalk 9", "paper skyblue\nwalk 9", ["The paper is light blue #87ceeb instead of light blue #add8e6."]],
 		["nothing", BAND, BAND, []],
 	])("%s", (_, wanted, found, sentences) => {
 		const said = told(wanted, found);

@@ -1,3 +1,4 @@
+import { formatColour } from "../colour/colour.ts";
 import { difference } from "../colour/difference.ts";
 import { nameOf } from "../colour/family.ts";
 import type { Drawing, Figure } from "../figures/figure.ts";
@@ -23,6 +24,12 @@ const ratio = (a: number, b: number) => (Math.max(a, b) + 1) / (Math.min(a, b) +
 const sameColour = (a: number, b: number) => a === b || (a !== -1 && b !== -1 && difference(a, b) < 2);
 const colourWord = (colour: number) => (colour === -1 ? "none" : nameOf(colour));
 
+/** "green instead of red"; with their codes where two have one name. */
+function instead(found: number, wanted: number): string {
+	const [a, b] = [colourWord(found), colourWord(wanted)];
+	return a === b ? `${a} ${formatColour(found)} instead of ${b} ${formatColour(wanted)}` : `${a} instead of ${b}`;
+}
+
 /** Differences smaller than this, in sheet units and degrees, aren't told. */
 const SMALL = 0.5;
 
@@ -39,7 +46,7 @@ export function differencesOf(wanted: Drawing, found: Drawing, up: 1 | -1, diago
 	const partners = ours.length === 0 ? [] : leastCost(cost);
 	const taken = new Set<number>();
 	const sentences: string[] = [];
-	if (!sameColour(wanted.paper, found.paper)) sentences.push(`The paper is ${nameOf(found.paper)} instead of ${nameOf(wanted.paper)}.`);
+	if (!sameColour(wanted.paper, found.paper)) sentences.push(`The paper is ${instead(found.paper, wanted.paper)}.`);
 	ours.forEach((figure, i) => {
 		const partner = theirs[partners[i] as number];
 		const name = nameIn(figure, ours);
@@ -86,8 +93,8 @@ function partsOf(wanted: Figure, found: Figure, up: number): string[] {
 		parts.push(...off(found.height - wanted.height, "too tall", "too short"));
 	}
 	if (wanted.kinds[0] === found.kinds[0]) parts.push(...turnedOff(wanted, found));
-	if (!sameColour(wanted.fill, found.fill)) parts.push(`filled ${colourWord(found.fill)} instead of ${colourWord(wanted.fill)}`);
-	if (!sameColour(wanted.outline, found.outline)) parts.push(`outlined ${colourWord(found.outline)} instead of ${colourWord(wanted.outline)}`);
+	if (!sameColour(wanted.fill, found.fill)) parts.push(`filled ${instead(found.fill, wanted.fill)}`);
+	if (!sameColour(wanted.outline, found.outline)) parts.push(`outlined ${instead(found.outline, wanted.outline)}`);
 	else if (wanted.outline !== -1) parts.push(...off(found.outlineWidth - wanted.outlineWidth, "too thick in its line", "too thin in its line"));
 	if (wanted.lettering && found.lettering && wanted.lettering.text !== found.lettering.text) parts.push(`“${found.lettering.text}” instead of “${wanted.lettering.text}”`);
 	return parts;
