@@ -124,10 +124,12 @@ export class PartFinder {
 			stroke = { cutter: new StrokeCutter([x1, y1], this.tolerance, this.up), style, x: x1, y: y1, begun: false };
 			this.stroke = stroke;
 		}
-		const { to, arc } = this.moveOf(entry);
-		if (!this.full || stroke.begun) stroke.cutter.add(to, entry, arc);
+		stroke.x = tape.coords[from + 2] as number;
+		stroke.y = tape.coords[from + 3] as number;
 		stroke.begun ||= !this.full;
-		[stroke.x, stroke.y] = to;
+		if (!stroke.begun) return;
+		const arc = tape.kind[entry] === ENTRY.curve ? this.moveOf(entry).arc : undefined;
+		stroke.cutter.add([stroke.x, stroke.y], entry, arc);
 	}
 
 	/** Whether as many figures have been found as are looked at. */

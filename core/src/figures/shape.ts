@@ -17,6 +17,7 @@ export class Shape {
 	readonly directions: readonly number[];
 	private oval: EllipseFit | null | undefined;
 	private circle: RoundLine | null | undefined;
+	private turns: readonly number[] | undefined;
 
 	constructor(points: readonly Point[], closed: boolean, tolerance: Tolerance) {
 		this.points = points;
@@ -49,8 +50,16 @@ export class Shape {
 
 	/** What each corner of an open outline turns by, -180 to 180, anticlockwise where y grows upwards. */
 	get bends(): readonly number[] {
-		const { directions } = this;
-		return directions.slice(1).map((after, i) => ((((after - (directions[i] as number)) % 360) + 540) % 360) - 180);
+		if (!this.turns) {
+			const { directions } = this;
+			const turns = new Array<number>(Math.max(0, directions.length - 1));
+			for (let i = 0; i < turns.length; i++) {
+				const turn = (directions[i + 1] as number) - (directions[i] as number);
+				turns[i] = turn > 180 ? turn - 360 : turn <= -180 ? turn + 360 : turn;
+			}
+			this.turns = turns;
+		}
+		return this.turns;
 	}
 
 	/** The circle that the points of an open outline lie on, if they go round it one way in small steps. */

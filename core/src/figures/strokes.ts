@@ -83,15 +83,19 @@ export class StrokeCutter {
 
 	/** Adds the next piece of the stroke, straight or along an arc of a circle. */
 	add(to: Point, entry: number, arc?: Arc): void {
-		const from = this.points.at(-1) as Point;
+		const from = this.points[this.points.length - 1] as Point;
 		const length = arc ? arcLength(arc) : distance(from[0], from[1], to[0], to[1]);
 		if (length <= SAME) return;
 		if (arc && Math.abs(arc.sweep) >= 360 - 1e-9) return this.round(arc, entry);
 		this.points.push(to);
 		this.entries.push(entry);
-		this.arcs.push(arc);
-		this.bent ||= arc !== undefined;
-		this.lengths.push((this.lengths.at(-1) as number) + length);
+		if (arc && !this.bent) {
+			// The pieces before it were straight.
+			this.arcs = this.entries.slice(1).map(() => undefined);
+			this.bent = true;
+		}
+		if (this.bent) this.arcs.push(arc);
+		this.lengths.push((this.lengths[this.lengths.length - 1] as number) + length);
 		const at = this.index.find(to);
 		if (at === undefined) {
 			if (!this.nearStart(to) && !this.landsInFirst(to)) this.index.add(to, this.points.length - 1);
@@ -132,7 +136,7 @@ export class StrokeCutter {
 	}
 
 	/** The bent pieces from a point on, where there are any. */
-	private bends(from: number, to = this.arcs.length): { arcs?: readonly (Arc | undefined)[] } {
+	private bends(from: number, to = this.entries.length): { arcs?: readonly (Arc | undefined)[] } {
 		return this.bent ? { arcs: this.arcs.slice(from, to) } : {};
 	}
 
@@ -163,7 +167,7 @@ export class StrokeCutter {
 
 	/** A stroke that ends inside its first piece: the piece is parted there. */
 	private landsInFirst(p: Point): boolean {
-		if (this.entries.length < 4 || this.arcs[0]) return false;
+		if (this.entries.length < 4 || (this.bent && this.arcs[0])) return false;
 		const [a, b] = [this.points[0] as Point, this.points[1] as Point];
 		if (distanceToSegment(p[0], p[1], a[0], a[1], b[0], b[1]) > SAME * 4) return false;
 		const entry = this.entries[0] as number;
@@ -202,7 +206,7 @@ export class StrokeCutter {
 		this.index.remove(tip);
 		this.points.length = at + 1;
 		this.entries.length = at;
-		this.arcs.length = at;
+		if (this.bent) this.arcs.length = at;
 		this.lengths.length = at + 1;
 	}
 

@@ -71,8 +71,14 @@ export class PointIndex {
 			for (let n = this.count - 1; n >= 0; n--) if (this.isAt(n, x, y)) return n;
 			return NONE;
 		}
-		const [left, right] = [Math.floor((x - tolerance) / CELL), Math.floor((x + tolerance) / CELL)];
-		const [low, high] = [Math.floor((y - tolerance) / CELL), Math.floor((y + tolerance) / CELL)];
+		const left = Math.floor((x - tolerance) / CELL);
+		const right = Math.floor((x + tolerance) / CELL);
+		const low = Math.floor((y - tolerance) / CELL);
+		const high = Math.floor((y + tolerance) / CELL);
+		if (left === right && low === high) {
+			for (let n = heads[slotOf(left, low, heads.length)] as number; n !== NONE; n = this.nexts[n] as number) if (this.isAt(n, x, y)) return n;
+			return NONE;
+		}
 		for (let i = left; i <= right; i++) {
 			for (let j = low; j <= high; j++) {
 				for (let n = heads[slotOf(i, j, heads.length)] as number; n !== NONE; n = this.nexts[n] as number) if (this.isAt(n, x, y)) return n;

@@ -37,6 +37,9 @@ const NUMBER_ENDS = new Set([undefined, " ", ",", ")", "]", "\r"]);
 /** A letter, digit or _ of ASCII, by its code. */
 const isPlainLetter = (code: number) => (code >= 97 && code <= 122) || (code >= 65 && code <= 90) || (code >= 48 && code <= 57) || code === 95;
 
+/** Digits of a number that are read: far more than any drawing needs, and never so many that it is no finite number. */
+const MOST_DIGITS = 100;
+
 const isDigit = (c: string) => c >= "0" && c <= "9";
 
 class LineLexer {
@@ -109,6 +112,7 @@ class LineLexer {
 
 	private numeral(): void {
 		const digits = this.match(NUMBER) as string;
+		if (digits.length > MOST_DIGITS) return this.fail("number-long", this.at, digits.length, { most: MOST_DIGITS, written: `${digits.slice(0, 12)}…` });
 		if (NUMBER_ENDS.has(this.text[this.at + digits.length])) return this.push("number", digits, digits.length, Number(digits));
 		const rest = this.text.slice(this.at + digits.length);
 		const power = /^e[+-]?\d+/i.exec(rest)?.[0];

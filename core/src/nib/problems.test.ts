@@ -32,6 +32,7 @@ const plain = (source: string) => source.replace(/ +/g, " ").replace(/ $/gm, "")
 const CASES: readonly Case[] = [
 	...(parse(readFileSync(new URL("../../examples/problems.yaml", import.meta.url), "utf8")) as Case[]),
 	{ code: "nesting-deep", when: "reading", source: `print ${"(".repeat(200)}1${")".repeat(200)}`, at: "1:107", holds: "100" },
+	{ code: "number-long", when: "reading", source: `walk ${"9".repeat(400)}`, at: "1:6", holds: "999999999999…" },
 	{ code: "value-long", when: "reading", source: `print ${"1 + ".repeat(600)}1`, at: "1:7", holds: "500" },
 	{ code: "limit-source", when: "reading", source: `print "${"x".repeat(300_000)}"`, at: "1:1", holds: "262144" },
 	{ code: "limit-frames", when: "running", source: "each frame\n  walk 1\nend", at: "1:1", holds: "3600" },

@@ -30,6 +30,7 @@ const WORDS: Readonly<Record<string, (d: Data) => string>> = {
 	"comment-space": () => "A comment needs a space after its two hyphens: “-- like this”.",
 	"comment-sign": (d) => `A comment begins with “--” here, not with ${q(d.sign)}.`,
 	"minus-minus": () => "Two hyphens together aren't minus a minus. Put a space between them: “5 - -3”.",
+	"number-long": (d) => `${q(d.written)} has more than ${d.most} digits.`,
 	"number-power": (d) => `Write ${q(d.written)} out in full, without the letter e.`,
 	"number-point": (d) => `${q(d.written)} needs a digit on both sides of the point.`,
 	"number-unit": (d) => `${q(d.written)}: write the number alone, without ${q(d.unit)}.`,
