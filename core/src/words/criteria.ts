@@ -82,6 +82,38 @@ const MADE: Readonly<Record<string, (data: Data) => string>> = {
 		if (data.on) said.push("everything is on the sheet");
 		return sentence(listed(said));
 	},
+	filling(data) {
+		const name = theFigure(text(data.name));
+		const said: string[] = [];
+		if (text(data.is)) said.push(text(data.is) === "outlined" ? "has an outline" : `is ${text(data.is)}`);
+		if (Number(data.least) >= 0) said.push(`has an outline ${num(Number(data.least))} wide or more`);
+		if (text(data.not)) said.push(`has an outline that isn't ${text(data.not)}`);
+		return sentence(`${name} ${listed(said)}`);
+	},
+	distinct(data) {
+		const said: string[] = [];
+		const word = measureWord(text(data.what));
+		if (text(data.what)) said.push(`${inWords(Number(data.least))} different ${word.endsWith("s") ? word : `${word}s`}`);
+		if (data.twins) said.push("none lies exactly on another");
+		const of =
+			text(data.name) === "everything"
+				? ""
+				: ` among ${text(data.name).includes(" and ") ? listed(text(data.name).split(" and ").map(theFigure)) : `the ${plural(text(data.name), 2)}`}`;
+		return sentence(`${listed(said)}${of}`);
+	},
+	order(data) {
+		const [first, then] = [values(data.first).map((n) => theFigure(String(n))), values(data.then).map((n) => theFigure(String(n)))];
+		const verb = then.length === 1 ? (data.top ? "lies" : "is drawn") : data.top ? "lie" : "are drawn";
+		return sentence(`${listed(then)} ${verb} ${data.top ? "on top of" : "after"} ${listed(first)}`);
+	},
+	visible(data) {
+		const said: string[] = [];
+		if (Number(data.share) >= 0) said.push(Number(data.share) >= 0.99 ? "is seen whole" : `is seen to ${num(Number(data.share) * 100)} % or more`);
+		if (data.on) said.push("is on the sheet");
+		if (Number(data.size) >= 0) said.push(`is ${num(Number(data.size))} or more across where it is seen`);
+		if (Number(data.contrast) >= 0) said.push(`stands out from what lies around it (contrast ${num(Number(data.contrast))} or more)`);
+		return sentence(`${theFigure(text(data.name))} ${listed(said)}`);
+	},
 	"nothing-else": () => "Nothing else is drawn",
 };
 

@@ -231,6 +231,109 @@ const EXAMPLES: Readonly<Record<string, Readonly<Record<string, Example>>>> = {
 			says: "56 % of the square of line 2 off it.",
 		},
 	},
+	filling: {
+		is: {
+			criterion: "of: buoy, is: not filled",
+			met: "circle centre 99, 99 radius 20",
+			missed: "fill red\ncircle centre 99, 99 radius 20",
+			asks: "The buoy is not filled",
+			says: "Wanted the buoy not filled, found it filled and outlined.",
+		},
+		outline: {
+			criterion: "of: buoy, outline: { at least: 3, not: red }",
+			met: "pen width 4\ncircle centre 99, 99 radius 20",
+			missed: "pen width 2\ncircle centre 99, 99 radius 20",
+			asks: "The buoy has an outline 3 wide or more and has an outline that isn't red",
+			says: "Wanted an outline 3 wide or more, not red, found one 2 wide.",
+		},
+	},
+	distinct: {
+		what: {
+			criterion: "of: everything, what: kind",
+			met: "circle centre 99, 99 radius 20\nrect corner 9, 9 size 20, 10",
+			missed: "circle centre 99, 99 radius 20\ncircle centre 9, 9 radius 5",
+			asks: "Two different kinds",
+			says: "Wanted 2 different in kind, found 1.",
+		},
+		"at least": {
+			criterion: "of: { kind: circle }, what: diameter, at least: 3",
+			met: "circle centre 99, 99 radius 20\ncircle centre 9, 9 radius 5\ncircle centre 199, 99 radius 40",
+			missed: "circle centre 99, 99 radius 20\ncircle centre 9, 9 radius 20\ncircle centre 199, 99 radius 20",
+			asks: "Three different diameters among the circles",
+			says: "Wanted 3 different in diameter, found 1.",
+		},
+		among: {
+			criterion: "what: fill, at least: 2, among: [buoy, band]",
+			figures: "buoy: { kind: circle }\n  band: { kind: rect }",
+			met: "fill red\ncircle centre 99, 99 radius 20\nfill blue\nrect corner 9, 9 size 20, 10",
+			missed: "fill red\ncircle centre 99, 99 radius 20\nrect corner 9, 9 size 20, 10",
+			asks: "Two different fills among the buoy and the band",
+			says: "Wanted 2 different in fill, found 1.",
+		},
+		"no twins": {
+			criterion: "no twins: true",
+			met: "circle centre 99, 99 radius 20",
+			missed: "circle centre 99, 99 radius 20\ncircle centre 99, 99 radius 20",
+			asks: "None lies exactly on another",
+			says: "Wanted no figure exactly on another, found a circle on another in line 2.",
+		},
+	},
+	order: {
+		first: {
+			criterion: "first: buoy, then: band",
+			figures: "buoy: { kind: circle }\n  band: { kind: rect }",
+			met: "circle centre 99, 99 radius 20\nrect corner 9, 9 size 20, 10",
+			missed: "rect corner 9, 9 size 20, 10\ncircle centre 99, 99 radius 20",
+			asks: "The band is drawn after the buoy",
+			says: "Wanted the band after the buoy, found the other way round.",
+		},
+		then: {
+			criterion: "first: buoy, then: [band, sail]",
+			figures: "buoy: { kind: circle }\n  band: { kind: rect }\n  sail: { kind: triangle }",
+			met: "circle centre 99, 99 radius 20\npolygon at [9, 90], [50, 90], [9, 40]\nrect corner 9, 9 size 20, 10",
+			missed: "polygon at [9, 90], [50, 90], [9, 40]\nrect corner 9, 9 size 20, 10\ncircle centre 99, 99 radius 20",
+			asks: "The band and the sail are drawn after the buoy",
+			says: "Wanted the band after the buoy, found the other way round. So for 2 of 2.",
+		},
+		"lies on top": {
+			criterion: "first: buoy, then: band, lies on top: true",
+			figures: "buoy: { kind: circle }\n  band: { kind: rect }",
+			met: "fill red\ncircle centre 99, 99 radius 20\nrect corner 89, 95 size 20, 10",
+			missed: "fill red\ncircle centre 99, 99 radius 20\nrect corner 9, 9 size 20, 10",
+			asks: "The band lies on top of the buoy",
+			says: "Wanted the band on top of the buoy, found the two apart.",
+		},
+	},
+	visible: {
+		"share at least": {
+			criterion: "of: buoy, share at least: 0.9",
+			met: "fill red\ncircle centre 99, 99 radius 20",
+			missed: "fill red\ncircle centre 99, 99 radius 20\nrect corner 60, 60 size 40, 80",
+			asks: "The buoy is seen to 90 % or more",
+			says: "Wanted 90 % of the buoy to be seen, found 43.9 %.",
+		},
+		"on sheet": {
+			criterion: "of: buoy, on sheet: true",
+			met: "fill red\ncircle centre 99, 99 radius 20",
+			missed: "fill red\npen none\ncircle centre 0, 99 radius 20",
+			asks: "The buoy is on the sheet",
+			says: "Wanted the buoy on the sheet, found 50 % of it there.",
+		},
+		"size at least": {
+			criterion: "of: buoy, size at least: 10",
+			met: "fill red\ncircle centre 99, 99 radius 20",
+			missed: "fill red\npen none\ncircle centre 99, 99 radius 2",
+			asks: "The buoy is 10 or more across where it is seen",
+			says: "Wanted 10 across or more, found 4.",
+		},
+		"contrast at least": {
+			criterion: "of: buoy, contrast at least: 3",
+			met: "fill red\npen none\ncircle centre 99, 99 radius 20",
+			missed: "paper red\npen none\nfill crimson\ncircle centre 99, 99 radius 20",
+			asks: "The buoy stands out from what lies around it (contrast 3 or more)",
+			says: "Wanted a contrast of 3 or more, found 1.2.",
+		},
+	},
 	"nothing else": {
 		but: {
 			criterion: "but: { kind: line }",
@@ -245,7 +348,7 @@ const EXAMPLES: Readonly<Record<string, Readonly<Record<string, Example>>>> = {
 
 /** Marks a program against an exercise of one criterion, beside one that a circle meets for those that only forbid. */
 function verdictOf(check: string, { criterion, figures }: Example, program: string): ReportCriterion {
-	const needsBase = check === "sheet" || check === "nothing else" || criterion.includes("at most: 1");
+	const needsBase = check === "sheet" || check === "nothing else" || criterion.includes("at most: 1") || criterion.includes("no twins");
 	const file = `format: markpen/exercise@1
 id: example
 title: Example

@@ -1,0 +1,57 @@
+import { z } from "zod";
+import { familiesOf } from "../../colour/family.ts";
+import type { Figure } from "../../figures/figure.ts";
+import { type Common, type Finding, figureName, type Judgement } from "../criterion.ts";
+import { MEASURE_NAMES, MEASURES, type MeasureName } from "../measures.ts";
+import { type Scene, subjectsOf } from "../scene.ts";
+import { type Check, nameOf } from "./check.ts";
+
+const options = {
+	what: z.enum(["kind", "fill", "outline", "place", ...MEASURE_NAMES]).optional(),
+	"at least": z.int().min(1).optional(),
+	among: z.array(figureName).min(1).optional(),
+	"no twins": z.literal(true).optional(),
+};
+type Options = Common & z.infer<z.ZodObject<typeof options>>;
+
+/** What tells one figure from another: colours by their family, places and sizes by the exercise's tolerance. */
+function keyOf(figure: Figure, what: NonNullable<Options["what"]>, scene: Scene): string | undefined {
+	if (what === "kind") return figure.kinds[0];
+	if (what === "fill") return figure.fill === -1 ? undefined : familiesOf(figure.fill)[0];
+	if (what === "outline") return figure.outline === -1 ? undefined : familiesOf(figure.outline)[0];
+	const near = (value: number, step: number) => Math.round(value / Math.max(step, 1e-6));
+	if (what === "place") return figure.centre.map((v) => near(v, 2 * scene.exactness.position)).join(" ");
+	const measure = MEASURES[what as MeasureName];
+	const step = 2 * (measure.unit === "angle" ? scene.exactness.angle : scene.exactness.size);
+	return measure
+		.of(figure)
+		?.map((v) => near(v, step))
+		.join(" ");
+}
+
+/** That figures differ: so many kinds, colours, sizes; or that none lies exactly on another. */
+export const distinct: Check<Options> = {
+	name: "distinct",
+	options,
+	forbids: (o) => o["no twins"] === true && o.what === undefined,
+	says: (o) => ({ code: "distinct", data: { name: nameOf(o.among ?? o.of), what: o.what ?? "", least: o["at least"] ?? 2, twins: o["no twins"] === true } }),
+	judge(o, scene): Judgement {
+		const figures = subjectsOf(scene, o.among ?? o.of).flatMap((s) => s.figures);
+		const findings: Finding[] = [];
+		let share = 1;
+		if (o.what) {
+			const least = o["at least"] ?? 2;
+			const found = new Set(figures.map((f) => keyOf(f, o.what as NonNullable<Options["what"]>, scene)).filter((k) => k !== undefined)).size;
+			findings.push({ met: found >= least, code: "distinct", data: { what: o.what, least, found } });
+			share = Math.min(1, found / least);
+		}
+		if (o["no twins"]) {
+			const twins = figures.filter((f) => f.twin !== null);
+			for (const f of twins)
+				findings.push({ figure: f.index, met: false, code: "twin", data: { kind: (f.kinds[0] ?? "figure").replaceAll("-", " "), line: f.lines[0] ?? 0, count: twins.length } });
+			if (twins.length === 0) findings.push({ met: true, code: "twin-none", data: {} });
+			else share = 0;
+		}
+		return { findings, share, figures: figures.map((f) => f.index), ...(figures.length === 0 && { missing: true }) };
+	},
+};

@@ -1,0 +1,51 @@
+import { z } from "zod";
+import type { Figure } from "../../figures/figure.ts";
+import type { Common, Finding, Judgement } from "../criterion.ts";
+import { subjectsOf } from "../scene.ts";
+import { colourWord, isColour } from "../selector.ts";
+import { type Check, nameOf } from "./check.ts";
+
+const options = {
+	is: z.enum(["filled", "not filled", "outlined"]).optional(),
+	outline: z.strictObject({ "at least": z.number().nonnegative().optional(), not: colourWord.optional() }).optional(),
+};
+type Options = Common & z.infer<z.ZodObject<typeof options>>;
+
+/** Whether a figure is painted as asked; only closed figures can be outlined, a thick line is a line. */
+function isSo(figure: Figure, is: NonNullable<Options["is"]>): boolean {
+	if (is === "filled") return figure.fill !== -1;
+	if (is === "not filled") return figure.fill === -1;
+	return figure.closed && figure.outline !== -1;
+}
+
+function askedOf(o: Options, figure: Figure): Finding[] {
+	const name = nameOf(o.of);
+	const findings: Finding[] = [];
+	if (o.is)
+		findings.push({ figure: figure.index, met: isSo(figure, o.is), code: "filling", data: { name, wanted: o.is, filled: figure.fill !== -1, outlined: figure.outline !== -1 } });
+	if (o.outline) {
+		const least = o.outline["at least"] ?? 0;
+		const wide = figure.closed && figure.outline !== -1 && figure.outlineWidth >= least - 1e-9;
+		const other = o.outline.not === undefined || !isColour(figure.outline, o.outline.not);
+		const data = { name, least, not: o.outline.not ?? "", found: figure.outline === -1 ? 0 : figure.outlineWidth };
+		findings.push({ figure: figure.index, met: wide && other, code: "filling-outline", data });
+	}
+	return findings;
+}
+
+/** Whether figures are filled, hollow or outlined. */
+export const filling: Check<Options> = {
+	name: "filling",
+	options,
+	forbids: () => false,
+	says: (o) => ({ code: "filling", data: { name: nameOf(o.of), is: o.is ?? "", least: o.outline?.["at least"] ?? -1, not: o.outline?.not ?? "" } }),
+	judge(o, scene): Judgement {
+		const subjects = subjectsOf(scene, o.of);
+		const figures = subjects.flatMap((s) => s.figures);
+		const wanted = subjects.reduce((sum, s) => sum + s.wanted, 0);
+		const perFigure = figures.map((figure) => askedOf(o, figure));
+		const met = perFigure.filter((findings) => findings.every((f) => f.met)).length;
+		const share = o.for === "any" ? Math.min(1, met) : wanted === 0 ? 0 : met / Math.max(wanted, figures.length);
+		return { findings: perFigure.flat(), share, figures: figures.map((f) => f.index), wanted, ...(figures.length === 0 && { missing: true }) };
+	},
+};

@@ -1,0 +1,44 @@
+import { z } from "zod";
+import type { Figure } from "../../figures/figure.ts";
+import { overlapOf } from "../../figures/overlap.ts";
+import { upward } from "../../tape/layout.ts";
+import { type Common, type Finding, figureName, type Judgement } from "../criterion.ts";
+import { type Scene, subjectsOf } from "../scene.ts";
+import type { Check } from "./check.ts";
+
+const names = z.union([figureName, z.array(figureName).min(1)]);
+const options = { first: names, then: names, "lies on top": z.literal(true).optional() };
+type Options = Common & z.infer<z.ZodObject<typeof options>>;
+
+/** Less than this in common, in square units, is no more than two lines that touch. */
+const TOUCHING = 1;
+
+const listOf = (named: Options["first"]) => [named].flat();
+
+/** Each earlier and each later figure that are wanted, with the names they go by. */
+function pairsOf(o: Options, scene: Scene): { first: Figure; then: Figure; names: [string, string] }[] {
+	const all = (named: Options["first"]) => subjectsOf(scene, listOf(named)).flatMap(({ name, figures }) => figures.map((figure) => ({ name, figure })));
+	const later = all(o.then);
+	return all(o.first).flatMap((a) => later.map((b) => ({ first: a.figure, then: b.figure, names: [a.name, b.name] as [string, string] })));
+}
+
+/** That some figures are drawn after others, or lie on top of them. */
+export const order: Check<Options> = {
+	name: "order",
+	options,
+	forbids: () => false,
+	says: (o) => ({ code: "order", data: { first: listOf(o.first), then: listOf(o.then), top: o["lies on top"] === true } }),
+	judge(o, scene): Judgement {
+		const up = upward(scene.sheet.origin);
+		const pairs = pairsOf(o, scene);
+		const findings = pairs.map(({ first, then, names: [before, after] }): Finding => {
+			const data = { first: before, then: after, line: then.lines[0] ?? 0 };
+			if (o["lies on top"] && overlapOf(first, then, up) < TOUCHING) return { figure: then.index, met: false, code: "order-apart", data };
+			return { figure: then.index, met: then.index > first.index, code: o["lies on top"] ? "order-under" : "order-before", data };
+		});
+		const gone = [...listOf(o.first), ...listOf(o.then)].some((name) => subjectsOf(scene, name).every((s) => s.figures.length === 0));
+		const met = findings.filter((f) => f.met).length;
+		const figures = [...new Set(pairs.flatMap((p) => [p.first.index, p.then.index]))];
+		return { findings, share: findings.length === 0 || gone ? 0 : met / findings.length, figures, ...((gone || findings.length === 0) && { missing: true }) };
+	},
+};
