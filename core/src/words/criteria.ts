@@ -102,7 +102,7 @@ const MADE: Readonly<Record<string, (data: Data) => string>> = {
 		return sentence(`${listed(said)}${of}`);
 	},
 	order(data) {
-		const [first, then] = [values(data.first).map((n) => theFigure(String(n))), values(data.then).map((n) => theFigure(String(n)))];
+		const [first, then] = [values(data.earlier).map((n) => theFigure(String(n))), values(data.later).map((n) => theFigure(String(n)))];
 		const verb = then.length === 1 ? (data.top ? "lies" : "is drawn") : data.top ? "lie" : "are drawn";
 		return sentence(`${listed(then)} ${verb} ${data.top ? "on top of" : "after"} ${listed(first)}`);
 	},

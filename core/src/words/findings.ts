@@ -44,9 +44,9 @@ const METHOD: Readonly<Record<string, { wanted: (data: Data) => string; found: (
 	distinct: { wanted: (d) => `${text(d.least)} different in ${measureWord(text(d.what))}`, found: (d) => (Number(d.found) === 0 ? "none" : text(d.found)) },
 	twin: { wanted: () => "no figure exactly on another", found: (d) => `${withArticle(text(d.kind))} on another in line ${d.line}` },
 	"twin-none": { wanted: () => "no figure exactly on another", found: () => "none" },
-	"order-before": { wanted: (d) => `${theFigure(text(d.then))} after ${theFigure(text(d.first))}`, found: () => "the other way round" },
-	"order-under": { wanted: (d) => `${theFigure(text(d.then))} on top of ${theFigure(text(d.first))}`, found: () => "it under it" },
-	"order-apart": { wanted: (d) => `${theFigure(text(d.then))} on top of ${theFigure(text(d.first))}`, found: () => "the two apart" },
+	"order-before": { wanted: (d) => `${theFigure(text(d.later))} after ${theFigure(text(d.earlier))}`, found: () => "the other way round" },
+	"order-under": { wanted: (d) => `${theFigure(text(d.later))} on top of ${theFigure(text(d.earlier))}`, found: () => "it under it" },
+	"order-apart": { wanted: (d) => `${theFigure(text(d.later))} on top of ${theFigure(text(d.earlier))}`, found: () => "the two apart" },
 	"visible-share": { wanted: (d) => `${num(Number(d.wanted) * 100)} % of ${theFigure(text(d.name))} to be seen`, found: (d) => `${num(Number(d.found) * 100)} %` },
 	"visible-sheet": {
 		wanted: (d) => `${theFigure(text(d.name))} on the sheet`,

@@ -7,6 +7,7 @@ import { type Scene, subjectsOf } from "../scene.ts";
 import type { Check } from "./check.ts";
 
 const names = z.union([figureName, z.array(figureName).min(1)]);
+// biome-ignore lint/suspicious/noThenProperty: an option of the exercise file; nothing awaits it
 const options = { first: names, then: names, "lies on top": z.literal(true).optional() };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
 
@@ -16,10 +17,10 @@ const TOUCHING = 1;
 const listOf = (named: Options["first"]) => [named].flat();
 
 /** Each earlier and each later figure that are wanted, with the names they go by. */
-function pairsOf(o: Options, scene: Scene): { first: Figure; then: Figure; names: [string, string] }[] {
+function pairsOf(o: Options, scene: Scene): { first: Figure; later: Figure; names: [string, string] }[] {
 	const all = (named: Options["first"]) => subjectsOf(scene, listOf(named)).flatMap(({ name, figures }) => figures.map((figure) => ({ name, figure })));
 	const later = all(o.then);
-	return all(o.first).flatMap((a) => later.map((b) => ({ first: a.figure, then: b.figure, names: [a.name, b.name] as [string, string] })));
+	return all(o.first).flatMap((a) => later.map((b) => ({ first: a.figure, later: b.figure, names: [a.name, b.name] as [string, string] })));
 }
 
 /** That some figures are drawn after others, or lie on top of them. */
@@ -27,18 +28,18 @@ export const order: Check<Options> = {
 	name: "order",
 	options,
 	forbids: () => false,
-	says: (o) => ({ code: "order", data: { first: listOf(o.first), then: listOf(o.then), top: o["lies on top"] === true } }),
+	says: (o) => ({ code: "order", data: { earlier: listOf(o.first), later: listOf(o.then), top: o["lies on top"] === true } }),
 	judge(o, scene): Judgement {
 		const up = upward(scene.sheet.origin);
 		const pairs = pairsOf(o, scene);
-		const findings = pairs.map(({ first, then, names: [before, after] }): Finding => {
-			const data = { first: before, then: after, line: then.lines[0] ?? 0 };
-			if (o["lies on top"] && overlapOf(first, then, up) < TOUCHING) return { figure: then.index, met: false, code: "order-apart", data };
-			return { figure: then.index, met: then.index > first.index, code: o["lies on top"] ? "order-under" : "order-before", data };
+		const findings = pairs.map(({ first, later, names: [before, after] }): Finding => {
+			const data = { earlier: before, later: after, line: later.lines[0] ?? 0 };
+			if (o["lies on top"] && overlapOf(first, later, up) < TOUCHING) return { figure: later.index, met: false, code: "order-apart", data };
+			return { figure: later.index, met: later.index > first.index, code: o["lies on top"] ? "order-under" : "order-before", data };
 		});
 		const gone = [...listOf(o.first), ...listOf(o.then)].some((name) => subjectsOf(scene, name).every((s) => s.figures.length === 0));
 		const met = findings.filter((f) => f.met).length;
-		const figures = [...new Set(pairs.flatMap((p) => [p.first.index, p.then.index]))];
+		const figures = [...new Set(pairs.flatMap((p) => [p.first.index, p.later.index]))];
 		return { findings, share: findings.length === 0 || gone ? 0 : met / findings.length, figures, ...((gone || findings.length === 0) && { missing: true }) };
 	},
 };
