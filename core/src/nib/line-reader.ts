@@ -6,7 +6,7 @@ import { nearest, type Place, type Problem } from "./problem.ts";
 import { STATEMENTS } from "./statements/index.ts";
 import type { Statement } from "./statements/statement.ts";
 import type { Parameter, Value } from "./tree.ts";
-import { ValueReader } from "./values.ts";
+import { OBJECTS, ValueReader } from "./values.ts";
 
 /** Words that open a block closed by `end`. */
 const OPENERS: ReadonlySet<string> = new Set(["repeat", "for", "while", "if", "routine", "each"]);
@@ -26,43 +26,45 @@ export const RESERVED: ReadonlySet<string> = new Set("let if else repeat for eac
 const FLOW = new Set(["let", "repeat", "for", "each", "while", "if", "else", "routine", "return", "break", "end"]);
 
 /** What other ways of drawing call a statement, and what Nib says. */
-const OTHER_WORDS: Readonly<Record<string, string>> = {
-	forward: "walk",
-	move: "walk",
-	step: "walk",
-	back: "walk",
-	left: "turn left",
-	right: "turn right",
-	rotate: "turn",
-	rectangle: "rect",
-	square: "rect",
-	oval: "ellipse",
-	background: "paper",
-	color: "pen colour",
-	colour: "pen colour",
-	write: "text",
-	var: "let",
-	const: "let",
-	set: "let",
-	function: "routine",
-	def: "routine",
-	procedure: "routine",
-	loop: "repeat",
-	until: "while",
-	elif: "else if",
-	elseif: "else if",
-	clear: "wipe",
-	wait: "pause",
-	sleep: "pause",
-	goto: "go to",
-	penup: "pen up",
-	pendown: "pen down",
-	every: "each",
-};
+const OTHER_WORDS: ReadonlyMap<string, string> = new Map(
+	Object.entries({
+		forward: "walk",
+		move: "walk",
+		step: "walk",
+		back: "walk",
+		left: "turn left",
+		right: "turn right",
+		rotate: "turn",
+		rectangle: "rect",
+		square: "rect",
+		oval: "ellipse",
+		background: "paper",
+		color: "pen colour",
+		colour: "pen colour",
+		write: "text",
+		var: "let",
+		const: "let",
+		set: "let",
+		function: "routine",
+		def: "routine",
+		procedure: "routine",
+		loop: "repeat",
+		until: "while",
+		elif: "else if",
+		elseif: "else if",
+		clear: "wipe",
+		wait: "pause",
+		sleep: "pause",
+		goto: "go to",
+		penup: "pen up",
+		pendown: "pen down",
+		every: "each",
+	}),
+);
 
 /** Whether a word that isn't Nib's was meant to open a block. */
 export function meantToOpen(word: string): boolean {
-	const ours = OTHER_WORDS[word.toLowerCase()] ?? word.toLowerCase();
+	const ours = OTHER_WORDS.get(word.toLowerCase()) ?? word.toLowerCase();
 	return ours !== word && OPENERS.has(ours);
 }
 
@@ -101,7 +103,7 @@ export class LineReader {
 		if ((head.text === "area" || head.text === "picture") && opensBlock(line.tokens)) return this.drawnBlock(cursor, blocks, head);
 		if (next.type === "sign" && next.text === "=" && !RESERVED.has(head.text) && !this.statementWithEquals(head.text)) return this.change(cursor, blocks);
 		if (next.type === "sign" && next.text === "[" && next.touching && !RESERVED.has(head.text) && !this.statementWithEquals(head.text)) return this.changeItem(cursor, blocks);
-		if (next.type === "sign" && next.text === "." && head.text in { pen: 1, sheet: 1, frame: 1 }) return this.readOnly(cursor);
+		if (next.type === "sign" && next.text === "." && OBJECTS.has(head.text)) return this.readOnly(cursor);
 		const statement = STATEMENTS.get(head.text);
 		if (statement) {
 			cursor.take();
@@ -138,7 +140,7 @@ export class LineReader {
 		if (text === "area") cursor.fail("area-alone", next.place, { found: next.text });
 		if (text === "picture")
 			cursor.fail("name-missing", cursor.ahead(1).place.line === 0 ? { ...place, column: place.column + place.length, length: 1 } : next.place, { after: "picture" });
-		const other = OTHER_WORDS[lower];
+		const other = OTHER_WORDS.get(lower);
 		if (other) return cursor.fail("statement-other", place, { found: text, ours: other }, { place, text: other });
 		const phrase = this.phraseOf(text);
 		if (phrase) return cursor.fail("phrase-alone", place, { phrase: text, head: phrase });
@@ -158,7 +160,7 @@ export class LineReader {
 		if (this.headless.has(place.line)) return cursor.fail("routine-word", place, { name: text }, { place: { ...place, length: 0 }, text: "routine " });
 		const cased = [...this.routines].find((name) => name.toLowerCase() === text.toLowerCase());
 		if (cased) return cursor.fail("name-case", place, { name: text, near: cased }, { place, text: cased });
-		const other = OTHER_WORDS[text.toLowerCase()];
+		const other = OTHER_WORDS.get(text.toLowerCase());
 		if (other) return cursor.fail("statement-other", place, { found: text, ours: other }, { place, text: other });
 		const near = nearest(text, [...this.routines, ...STATEMENTS.keys()]);
 		return cursor.fail("routine-unknown", place, { name: text, near: near ?? "" }, near ? { place, text: near } : undefined);

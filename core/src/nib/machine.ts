@@ -2,10 +2,8 @@ import { cosDeg, directionDeg, sinDeg } from "../geometry/trig.ts";
 import { ENTRY, type Sheet, sheetBounds, upward } from "../tape/layout.ts";
 import { TapeWriter } from "../tape/writer.ts";
 import type { Aspect, SettingLog } from "./run-remarks.ts";
-import { RunState, type Setup } from "./run-state.ts";
+import { isFar, RunState, type Setup } from "./run-state.ts";
 
-/** Beyond this a place is of no use, and sums of places would lose their fractions. */
-const FARTHEST = 1e12;
 const WHITE_PAPER = 0xffffffff;
 
 /** The pen, the paper and what is being recorded; a picture block has its own, and puts these aside. */
@@ -143,12 +141,8 @@ export class Machine extends RunState {
 		this.move(line, x, y);
 	}
 
-	private far(value: number): boolean {
-		return !(value < FARTHEST && value > -FARTHEST);
-	}
-
 	private move(line: number, x: number, y: number): void {
-		if (!(x < FARTHEST && x > -FARTHEST && y < FARTHEST && y > -FARTHEST)) this.fail(line, "place-far", {});
+		if (isFar(x) || isFar(y)) this.fail(line, "place-far", {});
 		if (this.opened < this.depth) this.open();
 		const inked = this.down && this.ink !== -1;
 		this.tape.add4(inked ? ENTRY.segment : ENTRY.travel, line, this.steps, this.x, this.y, x, y);
@@ -166,7 +160,7 @@ export class Machine extends RunState {
 		const whole = sweep % 360 === 0;
 		const x = whole ? this.x : cx + radius * cosDeg(start + turn);
 		const y = whole ? this.y : cy + this.up * radius * sinDeg(start + turn);
-		if ([x, y, cx, cy, radius, sweep].some((v) => this.far(v))) this.fail(line, "place-far", {});
+		if ([x, y, cx, cy, radius, sweep].some(isFar)) this.fail(line, "place-far", {});
 		if (this.opened < this.depth) this.open();
 		const inked = this.down && this.ink !== -1;
 		if (!inked && this.down && this.area < 0) this.remarks.noInk(line);
@@ -240,7 +234,7 @@ export class Machine extends RunState {
 	/** Records a placed shape in the present paint. */
 	placed(kind: number, line: number, coords: readonly number[]): void {
 		if (this.opened < this.depth) this.open();
-		for (const c of coords) if (!(c < FARTHEST && c > -FARTHEST)) this.fail(line, "place-far", {});
+		for (const c of coords) if (isFar(c)) this.fail(line, "place-far", {});
 		this.tape.add(kind, line, this.steps);
 		for (const c of coords) this.tape.put(c);
 	}

@@ -8,10 +8,10 @@ import { kindOf } from "./kind-of.ts";
 import { List } from "./list.ts";
 import type { Machine } from "./machine.ts";
 import { type Entries, Picture } from "./picture-value.ts";
+import { isFar } from "./run-state.ts";
 
 /** What pictures are asked for by generated code: making them, joining them, laying them. */
 
-const FARTHEST = 1e12;
 const DRAWN: ReadonlySet<number> = new Set([ENTRY.segment, ENTRY.curve, ENTRY.line, ENTRY.rect, ENTRY.ellipse, ENTRY.polygon, ENTRY.polyline, ENTRY.arc, ENTRY.dot, ENTRY.text]);
 
 /** Begins a picture block, of a size where one is given. */
@@ -56,7 +56,7 @@ function centredAt(box: Bounds, x: number, y: number, place: Place): Place {
 	return { ...place, x: x - mx, y: y - my };
 }
 
-const upright = (machine: Machine): Place => ({ x: 0, y: 0, scale: 1, turned: 0, mirrored: false, up: machine.up });
+const plainPlace = (machine: Machine): Place => ({ x: 0, y: 0, scale: 1, turned: 0, mirrored: false, up: machine.up });
 
 /** The number of a style with its lines as much wider. */
 function widened(machine: Machine, style: number, scale: number): number {
@@ -103,14 +103,14 @@ function together(machine: Machine, line: number, parts: readonly { picture: Pic
 export function lay(machine: Machine, line: number, picture: Picture, x: number, y: number, scale: number, turned: number): void {
 	machine.notNegative(line, "enlarged", scale, "size");
 	machine.remarks.pictureLaid(picture.sources);
-	const place = centredAt(picture.box, x, y, { ...upright(machine), scale, turned });
+	const place = centredAt(picture.box, x, y, { ...plainPlace(machine), scale, turned });
 	const tape = machine.openForLaying();
 	const { entries } = picture;
 	machine.placed(ENTRY.pictureBegin, line, [x, y, picture.width * scale, picture.height * scale, turned, 0]);
 	for (let i = 0; i < entries.length; i++) {
 		const kind = entries.kind[i] as number;
 		const coords = placedEntry(kind, entries.coords, entries.at[i] as number, entries.at[i + 1] as number, place);
-		if (coords.some((c) => !(c < FARTHEST && c > -FARTHEST))) machine.fail(line, "place-far", {});
+		if (coords.some(isFar)) machine.fail(line, "place-far", {});
 		tape.addStyled(kind, entries.line[i] as number, machine.steps, widened(machine, entries.style[i] as number, scale));
 		for (const c of coords) tape.put(c);
 	}
@@ -129,6 +129,12 @@ function membersOf(machine: Machine, line: number, owner: string, values: readon
 
 const sourcesOf = (pictures: readonly Picture[]) => [...new Set(pictures.flatMap((p) => p.sources))];
 
+/** A picture, unless it has grown beyond all that can be drawn. */
+function within(machine: Machine, line: number, picture: Picture): Picture {
+	const { left, right, low, high } = picture.box;
+	return [left, right, low, high].some(isFar) ? machine.fail(line, "place-far") : picture;
+}
+
 /** Pictures joined in a line, left to right or from the top down, their middles level. */
 function joinedAlong(machine: Machine, line: number, owner: "row" | "column", values: readonly unknown[]): Picture {
 	const members = membersOf(machine, line, owner, values);
@@ -146,10 +152,10 @@ function joinedAlong(machine: Machine, line: number, owner: "row" | "column", va
 		along += lengthOf(member);
 		if (typeof member === "number") return [];
 		const [x, y] = sideways ? [at, 0] : [0, -machine.up * at];
-		return [{ picture: member, place: centredAt(member.box, x, y, upright(machine)) }];
+		return [{ picture: member, place: centredAt(member.box, x, y, plainPlace(machine)) }];
 	});
 	const [w, h] = sideways ? [total / 2, across / 2] : [across / 2, total / 2];
-	return new Picture(together(machine, line, parts), { left: -w, right: w, low: -h, high: h }, sourcesOf(pictures));
+	return within(machine, line, new Picture(together(machine, line, parts), { left: -w, right: w, low: -h, high: h }, sourcesOf(pictures)));
 }
 
 export function row(machine: Machine, line: number, ...values: unknown[]): Picture {
@@ -163,20 +169,20 @@ export function column(machine: Machine, line: number, ...values: unknown[]): Pi
 /** Pictures over one another, the first on top, their middles together. */
 export function layers(machine: Machine, line: number, ...values: unknown[]): Picture {
 	const pictures = membersOf(machine, line, "layers", values).filter((m) => m instanceof Picture);
-	const parts = [...pictures].reverse().map((picture) => ({ picture, place: centredAt(picture.box, 0, 0, upright(machine)) }));
+	const parts = [...pictures].reverse().map((picture) => ({ picture, place: centredAt(picture.box, 0, 0, plainPlace(machine)) }));
 	const [w, h] = [Math.max(0, ...pictures.map((p) => p.width)) / 2, Math.max(0, ...pictures.map((p) => p.height)) / 2];
-	return new Picture(together(machine, line, parts), { left: -w, right: w, low: -h, high: h }, sourcesOf(pictures));
+	return within(machine, line, new Picture(together(machine, line, parts), { left: -w, right: w, low: -h, high: h }, sourcesOf(pictures)));
 }
 
 /** A picture changed about the middle of its box, which stays where it is; the box is that of the changed box. */
 function changed(machine: Machine, line: number, picture: Picture, change: Partial<Place>): Picture {
 	const [x, y] = middle(picture.box);
-	const place = centredAt(picture.box, x, y, { ...upright(machine), ...change });
-	const { left, low, right, high } = picture.box;
-	const corners = [placed(place, left, low), placed(place, right, low), placed(place, right, high), placed(place, left, high)];
-	const [xs, ys] = [corners.map(([cx]) => cx), corners.map(([, cy]) => cy)];
-	const box = { left: Math.min(...xs), right: Math.max(...xs), low: Math.min(...ys), high: Math.max(...ys) };
-	return new Picture(together(machine, line, [{ picture, place }]), box, picture.sources);
+	const place = centredAt(picture.box, x, y, { ...plainPlace(machine), ...change });
+	const { left, low, right, high } = picture.upright;
+	const [w, h] = [((right - left) / 2) * place.scale, ((high - low) / 2) * place.scale];
+	const tilt = (place.mirrored ? -picture.tilt : picture.tilt) + place.turned;
+	const upright = { left: x - w, right: x + w, low: y - h, high: y + h };
+	return within(machine, line, new Picture(together(machine, line, [{ picture, place }]), upright, picture.sources, tilt));
 }
 
 export function turned(machine: Machine, line: number, picture: Picture, angle: number): Picture {

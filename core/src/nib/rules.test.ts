@@ -553,6 +553,7 @@ describe("pictures", () => {
 		expect(laid("enlarged(p, 2)")).toEqual(["line", 60, 80, 80, 80]);
 		expect(laid("mirrored(p)")).toEqual(["line", 120, 90, 110, 90]);
 		const text = (change: string) => draws(`picture p size 40, 20\n  text "a" at 10, 10\nend\nlay ${change} at 100, 100`)[1];
+		expect(prints("picture p size 40, 20\nend\nlet q = turned(p, 90)\nlet t = p\nrepeat 360\n  t = turned(t, 1)\nend\nprint q, t")).toEqual(["picture 20 by 40 picture 40 by 20"]);
 		expect([text("mirrored(p)")?.[7], text("mirrored(mirrored(p))")?.[7]]).toEqual([1, 0]);
 	});
 	said("After a running error an open picture is dropped.", () => {
@@ -622,6 +623,7 @@ describe("limits", () => {
 		expect(codes("let a = [0]\nrepeat 40\n  a = [a, a]\nend\nprint a")).toEqual(["limit-text"]);
 		expect(codes("routine deep()\n  let a = [0]\n  repeat 40\n    a = [a, a]\n  end\n  return a\nend\nprint deep() == deep()")).toEqual(["limit-cells"]);
 		expect(codes("routine f()\n  picture p\n    f()\n  end\nend\nf()")).toEqual(["limit-pictures"]);
+		expect(codes(`${BOAT}let p = enlarged(boat, 10 ^ 200)`)).toEqual(["place-far"]);
 	});
 	said("The 1,001st call inside calls is an error with both lines.", () => {
 		const source = (deep: number) => `let most = ${deep}\nroutine dive(n)\n  if n > 1\n    dive(n - 1)\n  end\nend\ndive(most)`;

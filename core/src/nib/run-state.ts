@@ -6,6 +6,11 @@ import { Halt } from "./halt.ts";
 import { RunRemarks } from "./run-remarks.ts";
 
 const BLOCK = 16_384;
+/** Beyond this a place is of no use, and sums of places would lose their fractions. */
+const FARTHEST = 1e12;
+
+/** Whether a coordinate is too far away, or no number at all. */
+export const isFar = (value: number) => !(value < FARTHEST && value > -FARTHEST);
 
 /** How one run is set up. */
 export interface Setup {

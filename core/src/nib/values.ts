@@ -18,7 +18,8 @@ import type { NameNode, Sign, Value } from "./tree.ts";
  */
 
 const COMPARES = new Set<string>(["==", "!=", "<", "<=", ">", ">="]);
-const OBJECTS = new Set(["pen", "sheet", "frame"]);
+/** Words that have values after a point. */
+export const OBJECTS: ReadonlySet<string> = new Set(["pen", "sheet", "frame"]);
 /** Reserved words that can't begin a value. */
 const NO_VALUE = new Set(["let", "if", "else", "repeat", "for", "each", "while", "routine", "return", "break", "end", "and", "or", "mod"]);
 
