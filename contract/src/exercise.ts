@@ -9,9 +9,22 @@ export const studentCopy = z.object({
 	id: z.string(),
 	title: z.string(),
 	brief: z.string(),
-	sheet: sheet.nullable(),
+	sheet: sheet.extend({ paper: z.string().optional() }).nullable(),
 	starter: z.string().nullable(),
-	criteria: z.array(z.object({ id: z.string(), part: z.string().nullable(), sentence: z.string(), points: z.number(), bonus: z.boolean() })),
+	example: z.union([z.object({ show: z.literal("source"), program: z.string() }), z.object({ show: z.literal("picture") })]).nullable(),
+	without: z.array(z.string()),
+	frames: z.int().nullable(),
+	criteria: z.array(
+		z.object({
+			id: z.string(),
+			part: z.string().nullable(),
+			sentence: z.string(),
+			points: z.number(),
+			bonus: z.boolean(),
+			hint: z.string().nullable(),
+			ask: z.object({ question: z.string(), when: z.enum(["before running", "after running"]) }).nullable(),
+		}),
+	),
 });
 
 export const publishedVersion = z.object({ exerciseId: id, versionId: id, number: z.int(), key: z.string(), title: z.string() });

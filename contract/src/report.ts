@@ -37,7 +37,7 @@ export const report = z.object({
 	exercise: z.string(),
 	state: z.enum(["nothing-handed-in", "unreadable", "drew-nothing", "moved-without-drawing", "off-the-sheet", "drew"]),
 	ended: z.enum(["whole", "stopped", "clock"]),
-	points,
+	points: points.extend({ open: z.number().default(0) }),
 	criteria: z.array(
 		z.object({
 			id: z.string(),
@@ -54,9 +54,25 @@ export const report = z.object({
 			found: z.string(),
 			figures: z.array(z.int()),
 			lines: z.array(z.int()),
+			waits: z.enum(["teacher", "answer"]).optional(),
+			seed: z.int().optional(),
+			frame: z.int().optional(),
+			inner: z
+				.array(z.object({ id: z.string(), check: z.string(), asks: z.string(), verdict, sentence: z.string(), figures: z.array(z.int()), lines: z.array(z.int()) }))
+				.optional(),
 		}),
 	),
-	slips: z.array(z.object({ id: z.string(), lines: z.array(z.int()) })),
+	slips: z.array(
+		z.object({
+			id: z.string(),
+			sentence: z.string(),
+			teacher: z.string(),
+			lines: z.array(z.int()),
+			figures: z.array(z.int()),
+			criteria: z.array(z.string()),
+			evidence: z.array(z.object({ what: z.string(), expected: z.string(), found: z.string() })),
+		}),
+	),
 	figuresInAll: z.int(),
 	figures: z.array(z.object({ index: z.int(), kinds: z.array(z.string()), sentence: z.string(), lines: z.array(z.int()), outline: z.string() })),
 	taken: z.array(z.object({ name: z.string(), figures: z.array(z.int().nullable()) })),

@@ -24,18 +24,44 @@ export interface Drawn {
 	readonly watched?: Run["watched"];
 }
 
+/** What a program came to, whether it could be read or not. */
+interface Outcome {
+	readonly source: string;
+	/** Why it can't be read. */
+	readonly problems: readonly Problem[];
+	/** What reading it remarked. */
+	readonly remarks: readonly Problem[];
+	readonly run: Run | undefined;
+	readonly tape: Tape;
+	readonly drawing: Drawing;
+	/** The paper that lay there before the program began. */
+	readonly paper: number;
+}
+
+/** An outcome as a person is told of it. */
+export function drawnOf({ source, problems, remarks, run: done, tape, drawing, paper }: Outcome): Drawn {
+	const nothing = source.trim() === "";
+	if (!done) return { state: nothing ? "nothing-handed-in" : "unreadable", ended: "whole", tape, drawing, errors: problems, remarks: [], steps: 0 };
+	const { ended, problem, steps, watched } = done;
+	const said = [...remarks, ...done.remarks].sort((a, b) => a.place.line - b.place.line);
+	const state = nothing ? "nothing-handed-in" : stateOf(tape, drawing, paper);
+	return { state, ended, tape, drawing, errors: problem ? [problem] : [], remarks: said, steps, ...(watched && { watched }) };
+}
+
 /** Runs a source and tells what it drew. Never throws, whatever the source; see {@link run} for wrong options. */
 export function draw(source: string, options: RunOptions = {}): Drawn {
 	const reading = read(source, options.limits ?? CLASS_LIMITS);
-	if (!reading.ok) {
-		const tape = new TapeWriter(1).finish(options.sheet ?? DEFAULT_SHEET, [], { x: 0, y: 0, facing: 0, down: true });
-		return { state: source.trim() === "" ? "nothing-handed-in" : "unreadable", ended: "whole", tape, drawing: recognise(tape), errors: reading.problems, remarks: [], steps: 0 };
-	}
-	const { tape, ended, problem, remarks, steps, watched } = run(reading.checked, options);
-	const drawing = recognise(tape);
-	const state = source.trim() === "" ? "nothing-handed-in" : stateOf(tape, drawing);
-	const said = [...reading.remarks, ...remarks].sort((a, b) => a.place.line - b.place.line);
-	return { state, ended, tape, drawing, errors: problem ? [problem] : [], remarks: said, steps, ...(watched && { watched }) };
+	const done = reading.ok ? run(reading.checked, options) : undefined;
+	const tape = done?.tape ?? new TapeWriter(1).finish(options.sheet ?? DEFAULT_SHEET, [], { x: 0, y: 0, facing: 0, down: true });
+	return drawnOf({
+		source,
+		problems: reading.ok ? [] : reading.problems,
+		remarks: reading.ok ? reading.remarks : [],
+		run: done,
+		tape,
+		drawing: recognise(tape),
+		paper: options.paper ?? WHITE,
+	});
 }
 
 /** The tape of a source's run, without looking at what is on it; undefined where the source can't be read. */
@@ -44,13 +70,13 @@ export function tapeOf(source: string, options: RunOptions = {}): Tape | undefin
 	return reading.ok ? run(reading.checked, options).tape : undefined;
 }
 
-function stateOf(tape: Tape, drawing: Drawing): State {
+function stateOf(tape: Tape, drawing: Drawing, paper: number): State {
 	const { left, right, low, high } = sheetBounds(tape.sheet);
 	if (drawing.figures.length > 0) {
 		const off = drawing.figures.every(({ bounds: b }) => b.right < left || b.left > right || b.high < low || b.low > high);
 		return off ? "off-the-sheet" : "drew";
 	}
-	if (drawing.paper !== WHITE) return "drew";
+	if (drawing.paper !== paper) return "drew";
 	return tape.kind.includes(ENTRY.travel) ? "moved-without-drawing" : "drew-nothing";
 }
 

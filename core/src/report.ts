@@ -45,6 +45,31 @@ export interface ReportCriterion {
 	/** Figures that it rests on: for one that is missed or partly met, those that fail it. */
 	readonly figures: readonly number[];
 	readonly lines: readonly number[];
+	/** Set where it waits for a teacher's judgement, or for an answer. */
+	readonly waits?: "teacher" | "answer";
+	/** The seed, and the frame, in which it came out worst, where several were looked at. */
+	readonly seed?: number;
+	readonly frame?: number;
+	/** The criteria of a group. */
+	readonly inner?: readonly ReportInner[];
+}
+
+/** A criterion inside a group. */
+export type ReportInner = Pick<ReportCriterion, "id" | "check" | "asks" | "verdict" | "sentence" | "figures" | "lines">;
+
+/** A known mistake that explains what was missed. */
+export interface ReportSlip {
+	readonly id: string;
+	/** For the student: leads, and gives no answer away. */
+	readonly sentence: string;
+	/** For the teacher: says it outright. */
+	readonly teacher: string;
+	readonly lines: readonly number[];
+	readonly figures: readonly number[];
+	/** The criteria that it explains. */
+	readonly criteria: readonly string[];
+	/** Pairs of what it would have drawn and what was found, by what they measure. */
+	readonly evidence: readonly { readonly what: string; readonly expected: string; readonly found: string }[];
 }
 
 /** A program run and recognised, in words and as plain data. */
@@ -66,10 +91,11 @@ export interface SaidDrawing {
 export interface Report extends SaidDrawing {
 	readonly version: string;
 	readonly exercise: string;
-	readonly points: { readonly earned: number; readonly possible: number };
+	/** `possible` is without bonus and without `open`, what a person must still judge. */
+	readonly points: { readonly earned: number; readonly possible: number; readonly open: number };
 	readonly criteria: readonly ReportCriterion[];
 	/** Known mistakes that explain what was missed. */
-	readonly slips: readonly { readonly id: string; readonly lines: readonly number[] }[];
+	readonly slips: readonly ReportSlip[];
 	/** Which drawn figure was taken for which wanted one. */
 	readonly taken: readonly { readonly name: string; readonly figures: readonly (number | null)[] }[];
 	readonly seed: number;

@@ -30,6 +30,15 @@ describe("what is wrong is told with its line and path, and the nearest word", (
 			'criteria[3].is: "rde" is no colour: give a family (red, orange, yellow, green, turquoise, blue, purple, pink, brown, black, grey, white), a CSS name or a code like #c81e1e',
 		],
 		["a figure that isn't there", "of: band, what: fill", "of: bnad, what: fill", "id: band-white", 'criteria[6].of: no figure is called "bnad"; figures has buoy, band'],
+		["a criterion without a check", "check: sheet, ", "", "id: water", "criteria[8]: say what is checked: check is missing here"],
+		["an option that needs another", "from: buoy, offset: [0, 0], ", "from: buoy, ", "id: on-it", "criteria[7]: from goes with offset or share"],
+		[
+			"two ways at once",
+			"what: diameter, is: 80",
+			"what: diameter, is: 80, at least: 3",
+			"id: across",
+			"criteria[1]: say what is wanted by one of is, between, at least, at most, same, as, more than, less than, grows",
+		],
 		["a number that is none", "diameter, is: 80, points: 2", "diameter, is: 80, points: two", "id: across", "criteria[1].points: this must be a number, and it is a string"],
 		["an id used twice", "id: middle", "id: red", "id: middle", 'criteria[3].id: the id "red" is used twice'],
 	])("%s", (_, from, to, place, message) => {

@@ -3,6 +3,8 @@ import type { z } from "zod";
 import { CHECKS } from "../marking/checks/index.ts";
 import { nearest } from "../nib/problem.ts";
 import { withArticle } from "../words/lists.ts";
+import { type CollectionFile, collectionFile } from "./collection.ts";
+import { collectionJsonSchema, exerciseJsonSchema, keysIn } from "./json-schema.ts";
 import { type ExerciseFile, exerciseFile } from "./schema.ts";
 
 /** What is wrong in an exercise file, and where. */
@@ -27,11 +29,12 @@ function pathText(path: Path): string {
 }
 
 /** An issue in words, with the nearest key for one that isn't known. */
-function messageOf(issue: z.core.$ZodIssue, known: readonly string[], found: unknown): string {
+function messageOf(issue: z.core.$ZodIssue, known: () => ReadonlySet<string>, found: unknown): string {
 	if (issue.code === "unrecognized_keys") {
 		return issue.keys
+			.slice(0, 3)
 			.map((key) => {
-				const near = nearest(key, known);
+				const near = nearest(key, known());
 				return `"${key}" isn't known here${near ? `; did you mean "${near}"?` : ""}`;
 			})
 			.join("; ");
@@ -59,18 +62,24 @@ function depth(issues: readonly z.core.$ZodIssue[]): number {
 	return Math.max(0, ...issues.map((i) => i.path.length + (i.code === "invalid_type" ? 0 : 1)));
 }
 
-const KNOWN: readonly string[] = [
-	...Object.keys(exerciseFile.shape),
-	..."id check points of for within credit bonus needs part says hint show exactly at-least at-most what is between same as anchor at in on from offset not size paper but kind sides number fill outline filled width height diameter radius side text strict position angle colour origin"
-		.split(" ")
-		.map((w) => w.replace("-", " ")),
-];
+/** Whether an issue is about a criterion that names no check: the words that it goes on with are no help then. */
+function withoutCheck(issue: z.core.$ZodIssue, value: unknown): boolean {
+	const criterion = value as { check?: unknown; "any of"?: unknown; "all of"?: unknown; among?: unknown } | null;
+	const group = criterion && (criterion["any of"] ?? criterion["all of"] ?? criterion.among) !== undefined;
+	return issue.code === "unrecognized_keys" && criterion !== null && typeof criterion === "object" && criterion.check === undefined && !group;
+}
+
+/** Files longer than this are no exercises. */
+const MOST_LETTERS = 1_000_000;
+
+type Reading<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly FileProblem[] };
 
 /**
- * Reads an exercise file. Of the YAML reader's own errors only the first is told; after that every wrong value is,
+ * Reads a YAML file of ours. Of the YAML reader's own errors only the first is told; after that every wrong value is,
  * with its path and line.
  */
-export function readExercise(text: string): ExerciseReading {
+function readFile<T>(text: string, schema: z.ZodType<T>, known: () => ReadonlySet<string>): Reading<T> {
+	if (text.length > MOST_LETTERS) return { ok: false, problems: [{ line: 1, column: 1, path: "", message: `the file has more than ${MOST_LETTERS} characters` }] };
 	const counter = new LineCounter();
 	const document = parseDocument(text, { lineCounter: counter, uniqueKeys: true, prettyErrors: false });
 	const placeAt = (offset: number) => {
@@ -85,13 +94,34 @@ export function readExercise(text: string): ExerciseReading {
 	} catch (reason) {
 		return { ok: false, problems: [{ line: 1, column: 1, path: "", message: reason instanceof Error ? reason.message : String(reason) }] };
 	}
-	const result = exerciseFile.safeParse(value);
-	if (result.success) return { ok: true, exercise: result.data };
-	const problems = flattened(result.error.issues).map(({ issue, path }) => {
-		const target = issue.code === "unrecognized_keys" ? [...path, issue.keys[0] as string] : path;
-		return { ...placeAt(offsetOf(document, target)), path: pathText(target), message: messageOf(issue, KNOWN, document.getIn(path)) };
+	const result = schema.safeParse(value);
+	if (result.success) return { ok: true, value: result.data };
+	// What ties parts together is looked at once every part is right for itself.
+	const plainIssues = result.error.issues.filter((issue) => issue.code !== "custom");
+	const told = flattened(plainIssues.length > 0 ? plainIssues : result.error.issues).map(({ issue, path }) => {
+		const found = document.getIn(path);
+		const plain = found !== null && typeof found === "object" && "toJSON" in found ? (found as { toJSON(): unknown }).toJSON() : found;
+		const target = issue.code === "unrecognized_keys" && !withoutCheck(issue, plain) ? [...path, issue.keys[0] as string] : path;
+		const message = withoutCheck(issue, plain) ? "say what is checked: check is missing here" : messageOf(issue, known, document.getIn(path));
+		return { ...placeAt(offsetOf(document, target)), path: pathText(target), message };
 	});
-	return { ok: false, problems };
+	const seen = new Set<string>();
+	return { ok: false, problems: told.filter((p) => !seen.has(`${p.path} ${p.message}`) && seen.add(`${p.path} ${p.message}`)).slice(0, 50) };
+}
+
+/** Reads an exercise file. Never throws; every wrong value is told with its path and line. */
+export function readExercise(text: string): ExerciseReading {
+	const reading = readFile(text, exerciseFile, () => keysIn(exerciseJsonSchema()));
+	return reading.ok ? { ok: true, exercise: reading.value as unknown as ExerciseFile } : reading;
+}
+
+/** A collection, or what is wrong in its file. */
+export type CollectionReading = { readonly ok: true; readonly collection: CollectionFile } | { readonly ok: false; readonly problems: readonly FileProblem[] };
+
+/** Reads a collection file. Never throws. */
+export function readCollection(text: string): CollectionReading {
+	const reading = readFile(text, collectionFile, () => keysIn(collectionJsonSchema()));
+	return reading.ok ? { ok: true, collection: reading.value } : reading;
 }
 
 /** Where the deepest part of a path that exists begins. */

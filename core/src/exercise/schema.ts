@@ -1,7 +1,11 @@
 import { z } from "zod";
-import { CHECKS } from "../marking/checks/index.ts";
-import { common, criterionId, figureName } from "../marking/criterion.ts";
-import { selector } from "../marking/selector.ts";
+import { CHECKS, checkOf } from "../marking/checks/index.ts";
+import { common, criterionId, type FigureRef } from "../marking/criterion.ts";
+import { colourWord } from "../marking/paint-words.ts";
+import { circleOf } from "../marking/selection.ts";
+import { figureName, namesIn, type Selector, selector } from "../marking/selector.ts";
+import { type Asked, type Criterion, innerOf } from "../marking/wanted.ts";
+import { STATEMENTS } from "../nib/statements/index.ts";
 
 /** The first line of every exercise file. */
 export const EXERCISE_FORMAT = "markpen/exercise@1";
@@ -11,46 +15,167 @@ const variants = CHECKS.map((check) => common.extend({ check: z.literal(check.na
 /** A criterion: what all carry, and the options of its check. */
 export const criterion = z.discriminatedUnion("check", variants as [(typeof variants)[number], ...typeof variants]);
 
+/** Several criteria that count together; those inside have ids and no points. */
+export const group = common.extend({
+	check: z.undefined().optional(),
+	"any of": z.array(criterion).min(1).max(20).optional(),
+	"all of": z.array(criterion).min(1).max(20).optional(),
+	"at least": z.int().min(1).optional(),
+	among: z.array(criterion).min(1).max(20).optional(),
+});
+
 const wholeSize = z.int().min(1).max(4096);
+const BLOCK_WORDS = ["repeat", "for", "while", "if", "routine", "area", "picture", "let"] as const;
+const LEFT_OUT: [string, ...string[]] = [...BLOCK_WORDS, ...STATEMENTS.keys()];
+export const FREE = ["place", "colour", "size", "order", "number", "kind"] as const;
+export const PROGRAM_MOST = 256 * 1024;
+const program = z.string().min(1).max(PROGRAM_MOST);
+
+/** The whole file, without what ties its parts together. */
+export const exerciseShape = z.strictObject({
+	format: z.literal(EXERCISE_FORMAT),
+	id: criterionId,
+	title: z.string().trim().min(1).max(120),
+	brief: z.string().trim().min(1).max(20_000),
+	language: z.literal("nib").default("nib"),
+	sheet: z
+		.strictObject({ width: wholeSize, height: wholeSize, origin: z.enum(["top left", "centre", "bottom left"]).default("top left"), paper: colourWord.optional() })
+		.optional(),
+	tolerance: z
+		.strictObject({
+			position: z.number().nonnegative().default(4),
+			size: z.number().nonnegative().default(4),
+			angle: z.number().nonnegative().default(2),
+			colour: z.literal("family").default("family"),
+		})
+		.prefault({}),
+	model: program,
+	starter: program.optional(),
+	example: z.strictObject({ show: z.enum(["picture", "source"]), program }).optional(),
+	continues: criterionId.optional(),
+	free: z.union([z.enum(FREE), z.array(z.enum(FREE)).min(1)]).optional(),
+	run: z
+		.strictObject({
+			seeds: z.array(z.int().nonnegative()).min(1).max(20).optional(),
+			frames: z.int().min(1).max(3_600).optional(),
+			steps: z.int().min(1).max(20_000_000).optional(),
+		})
+		.optional(),
+	statements: z.strictObject({ without: z.array(z.enum(LEFT_OUT)).min(1) }).optional(),
+	figures: z.record(figureName, selector).default({}),
+	criteria: z
+		.array(z.discriminatedUnion("check", [...variants, group] as unknown as [(typeof variants)[number], ...typeof variants]))
+		.min(1)
+		.max(100),
+	bonus: z.literal("beyond full").optional(),
+});
 
 /** The whole file. */
-export const exerciseFile = z
-	.strictObject({
-		format: z.literal(EXERCISE_FORMAT),
-		id: criterionId,
-		title: z.string().trim().min(1).max(120),
-		brief: z.string().trim().min(1).max(20_000),
-		language: z.literal("nib").default("nib"),
-		sheet: z.strictObject({ width: wholeSize, height: wholeSize, origin: z.enum(["top left", "centre", "bottom left"]).default("top left") }).optional(),
-		tolerance: z
-			.strictObject({
-				position: z.number().nonnegative().default(4),
-				size: z.number().nonnegative().default(4),
-				angle: z.number().nonnegative().default(2),
-				colour: z.literal("family").default("family"),
-			})
-			.prefault({}),
-		model: z.string().min(1),
-		starter: z.string().optional(),
-		run: z.strictObject({ seeds: z.array(z.int().nonnegative()).min(1).max(20).optional(), steps: z.int().min(1).max(20_000_000).optional() }).optional(),
-		figures: z.record(figureName, selector).default({}),
-		criteria: z.array(criterion).min(1).max(100),
-	})
-	.superRefine((file, context) => {
-		const names = new Set(Object.keys(file.figures));
-		const ids = new Set<string>();
-		file.criteria.forEach((c, i) => {
-			if (ids.has(c.id)) context.addIssue({ code: "custom", path: ["criteria", i, "id"], message: `the id "${c.id}" is used twice` });
-			ids.add(c.id);
-		});
-		file.criteria.forEach((c, i) => {
-			const said = c.of === undefined || (typeof c.of === "object" && !Array.isArray(c.of)) ? [] : [c.of].flat();
-			for (const name of said) {
-				if (name !== "everything" && name !== "run" && !names.has(name))
-					context.addIssue({ code: "custom", path: ["criteria", i, "of"], message: `no figure is called "${name}"; figures has ${[...names].join(", ") || "none"}` });
-			}
-			for (const id of c.needs ?? []) if (!ids.has(id)) context.addIssue({ code: "custom", path: ["criteria", i, "needs"], message: `no criterion has the id "${id}"` });
-		});
-	});
+export const exerciseFile = exerciseShape.superRefine((file, context) => new Ties(file as ExerciseFile, context).check());
 
-export type ExerciseFile = z.infer<typeof exerciseFile>;
+export type ExerciseFile = Omit<z.infer<typeof exerciseShape>, "criteria"> & { readonly criteria: Asked[] };
+
+type Path = (string | number)[];
+const PAIRED: ReadonlySet<string> = new Set(["each pair", "neighbours"]);
+
+/** Whatever ties the parts of a file together: names, ids, and options that need one another. */
+class Ties {
+	private readonly file: ExerciseFile;
+	private readonly context: z.core.$RefinementCtx;
+	private readonly names: ReadonlySet<string>;
+	private readonly ids = new Set<string>();
+
+	constructor(file: ExerciseFile, context: z.core.$RefinementCtx) {
+		this.file = file;
+		this.context = context;
+		this.names = new Set(Object.keys(file.figures));
+	}
+
+	private tell(path: Path, message: string): void {
+		this.context.addIssue({ code: "custom", path, message });
+	}
+
+	check(): void {
+		const { file } = this;
+		for (const [i, asked] of file.criteria.entries()) {
+			this.id(asked.id, ["criteria", i, "id"]);
+			for (const [inner, path] of withPaths(asked, ["criteria", i])) this.id(inner.id, [...path, "id"]);
+		}
+		for (const [name, of] of Object.entries(file.figures)) this.selector(of, ["figures", name]);
+		const circle = circleOf(new Map(Object.entries(file.figures)));
+		if (circle) this.tell(["figures", circle[0] as string], `these lean on one another in a circle: ${circle.join(" → ")}`);
+		for (const [i, asked] of file.criteria.entries()) {
+			if ("check" in asked && asked.check !== undefined) this.criterion(asked, ["criteria", i]);
+			else this.group(asked, ["criteria", i]);
+			for (const id of asked.needs ?? []) this.knownId(id, ["criteria", i, "needs"]);
+		}
+	}
+
+	private id(id: string, path: Path): void {
+		if (this.ids.has(id)) this.tell(path, `the id "${id}" is used twice`);
+		this.ids.add(id);
+	}
+
+	private knownId(id: string, path: Path): void {
+		if (!this.ids.has(id)) this.tell(path, `no criterion has the id "${id}"`);
+	}
+
+	private group(asked: Exclude<Asked, Criterion> | Asked, path: Path): void {
+		const own = asked as Exclude<Asked, Criterion>;
+		const forms = [own["any of"], own["all of"], own.among].filter((f) => f !== undefined).length;
+		if (forms === 0) return this.tell(path, "say what is checked: check, or for a group any of, all of, or at least with among");
+		if (forms > 1) return this.tell(path, "a group is one of any of, all of and among");
+		if ((own.among !== undefined) !== (own["at least"] !== undefined)) return this.tell(path, "at least and among go together");
+		if (own.among && (own["at least"] as number) > own.among.length) this.tell([...path, "at least"], `among holds only ${own.among.length}`);
+		for (const [inner, at] of withPaths(asked, path)) {
+			if (inner.points > 0) this.tell([...at, "points"], "inside a group a criterion has no points: they stand with the group");
+			this.criterion(inner, at);
+		}
+	}
+
+	private criterion(c: Criterion, path: Path): void {
+		const check = checkOf(c.check);
+		const needs = check.needs?.(c);
+		if (needs) this.tell(path, needs);
+		if (typeof c.of === "string" && c.of !== "everything" && c.of !== "run") this.name(c.of, [...path, "of"]);
+		else if (Array.isArray(c.of)) for (const name of c.of) this.name(name, [...path, "of"]);
+		else if (c.of !== undefined && typeof c.of !== "string") this.selector(c.of, [...path, "of"]);
+		for (const ref of check.names?.(c) ?? []) this.ref(ref, path);
+		for (const id of check.ids?.(c) ?? []) this.knownId(id, path);
+		if (typeof c.when === "object" && "after" in c.when) this.name(c.when.after, [...path, "when"]);
+		if (c.for && PAIRED.has(c.for) && c.check !== "relation") this.tell([...path, "for"], `for: ${c.for} goes with relation`);
+		if (c.within === "1 step" && c.check !== "movement") this.tell([...path, "within"], "1 step goes with movement");
+		this.given(c, path);
+	}
+
+	/** Programs that a criterion looks at must be in the file. */
+	private given(c: Criterion, path: Path): void {
+		const { to, from, statements } = c as unknown as { to?: unknown; from?: unknown; statements?: { "fewer than"?: unknown } };
+		const wanted = [c.check === "likeness" ? to : undefined, c.check === "own work" ? from : undefined, c.check === "change" ? "starter" : undefined, statements?.["fewer than"]];
+		if (wanted.includes("starter") && this.file.starter === undefined) this.tell(path, "this looks at the starter, and the file has none");
+		if (wanted.includes("example") && this.file.example === undefined) this.tell(path, "this looks at the example, and the file has none");
+	}
+
+	private name(name: string, path: Path): void {
+		if (!this.names.has(name)) this.tell(path, `no figure is called "${name}"; figures has ${[...this.names].join(", ") || "none"}`);
+	}
+
+	private ref(ref: FigureRef | undefined, path: Path): void {
+		if (typeof ref === "string") this.name(ref, path);
+		else if (ref) this.selector(ref, path);
+	}
+
+	private selector(of: Selector, path: Path): void {
+		for (const name of namesIn(of)) this.name(name, path);
+		if (of.of !== undefined && of.zone === undefined) this.tell([...path, "of"], "of goes with zone");
+		if (of.pick !== undefined && of.drawn !== undefined) this.tell(path, "give pick or drawn, not both");
+	}
+}
+
+/** The criteria inside a group with where they stand. */
+function withPaths(asked: Asked, path: Path): [Criterion, Path][] {
+	if ("check" in asked && asked.check !== undefined) return [];
+	const own = asked as Exclude<Asked, Criterion>;
+	const key = own["any of"] ? "any of" : own["all of"] ? "all of" : "among";
+	return innerOf(asked).map((inner, k) => [inner, [...path, key, k]]);
+}

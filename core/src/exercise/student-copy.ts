@@ -1,33 +1,71 @@
-import { type Criterion, checkOf } from "../marking/judge.ts";
+import { checkOf } from "../marking/checks/index.ts";
+import type { Asked, Criterion } from "../marking/wanted.ts";
+import { innerOf } from "../marking/wanted.ts";
 import type { Sheet } from "../tape/layout.ts";
-import { criterionSentence } from "../words/criteria.ts";
+import { criterionSentence, groupSentence } from "../words/criteria.ts";
 import type { ExerciseFile } from "./schema.ts";
+
+/** A criterion as a student sees it before working on it. */
+export interface StudentCriterion {
+	readonly id: string;
+	readonly part: string | null;
+	readonly sentence: string;
+	readonly points: number;
+	readonly bonus: boolean;
+	/** The first hint; later ones are asked for. */
+	readonly hint: string | null;
+	/** A question that is put to the student, and when. */
+	readonly ask: { readonly question: string; readonly when: "before running" | "after running" } | null;
+}
 
 /** What a student's browser gets of an exercise: no model, nothing that is shown later or never. */
 export interface StudentCopy {
 	readonly id: string;
 	readonly title: string;
 	readonly brief: string;
-	readonly sheet: Sheet | null;
+	readonly sheet: (Sheet & { readonly paper?: string }) | null;
 	readonly starter: string | null;
-	readonly criteria: readonly { readonly id: string; readonly part: string | null; readonly sentence: string; readonly points: number; readonly bonus: boolean }[];
+	/** The example as it is shown: a program to run, which the desk shows as source or only as a picture. */
+	readonly example: { readonly show: "source"; readonly program: string } | { readonly show: "picture" } | null;
+	/** Statements that the desk doesn't offer. */
+	readonly without: readonly string[];
+	readonly frames: number | null;
+	readonly criteria: readonly StudentCriterion[];
 }
 
 /** The sentence of a criterion: its own, or one that is made. */
-export function sentenceOf(criterion: Criterion): string {
-	return criterion.says ?? criterionSentence(checkOf(criterion).says(criterion));
+export function sentenceOf(asked: Asked): string {
+	if (asked.says !== undefined) return asked.says;
+	if ("check" in asked && asked.check !== undefined) return criterionSentence(checkOf(asked.check).says(asked));
+	const { "any of": any, "all of": all, "at least": least } = asked as Exclude<Asked, Criterion>;
+	return groupSentence(any ? "any" : all ? "all" : "some", least ?? 0, innerOf(asked).map(sentenceOf));
+}
+
+/** All hints of a criterion, the first first. */
+export function hintsOf({ hint }: Asked): readonly string[] {
+	return hint === undefined ? [] : [hint].flat();
 }
 
 /** Makes the student's copy of an exercise. */
 export function studentCopy(file: ExerciseFile): StudentCopy {
+	const { sheet, example } = file;
 	return {
 		id: file.id,
 		title: file.title,
 		brief: file.brief,
-		sheet: file.sheet ?? null,
+		sheet: sheet ? { width: sheet.width, height: sheet.height, origin: sheet.origin, ...(sheet.paper !== undefined && { paper: sheet.paper }) } : null,
 		starter: file.starter ?? null,
+		example: !example ? null : example.show === "source" ? { show: "source", program: example.program } : { show: "picture" },
+		without: file.statements?.without ?? [],
+		frames: file.run?.frames ?? null,
 		criteria: file.criteria
 			.filter((c) => (c.show ?? "before") === "before")
-			.map((c) => ({ id: c.id, part: c.part ?? null, sentence: sentenceOf(c), points: c.points, bonus: c.bonus === true })),
+			.map((c) => ({ id: c.id, part: c.part ?? null, sentence: sentenceOf(c), points: c.points, bonus: c.bonus === true, hint: hintsOf(c)[0] ?? null, ask: askOf(c) })),
 	};
+}
+
+function askOf(asked: Asked): StudentCriterion["ask"] {
+	if (!("check" in asked) || asked.check !== "answer") return null;
+	const { ask, when } = asked as unknown as { ask: string; when?: "before running" | "after running" };
+	return { question: ask, when: when ?? "after running" };
 }

@@ -1,28 +1,36 @@
 import { z } from "zod";
-import { selector } from "./selector.ts";
+import { figureName, selector } from "./selector.ts";
 
-const name = z.string().regex(/^[a-z][a-z0-9-]*$/, { error: (issue) => `"${String(issue.input)}" can't be an id: use small letters, digits and hyphens, a letter first` });
-export const criterionId = name;
-export const figureName = name;
+export const criterionId = figureName;
+
+/** A wanted figure's name, or a selector in its place. */
+export const figureRef = z.union([figureName, selector]);
+export type FigureRef = z.infer<typeof figureRef>;
 
 /** What a criterion speaks of. */
 export const target = z.union([z.string(), z.array(figureName).min(1), selector]);
 
-export const within = z.union([z.number().nonnegative(), z.strictObject({ full: z.number().nonnegative(), none: z.number().nonnegative() })]);
+/** How far off is met, in the unit of what is asked; `1 step` where things move. */
+export const within = z.union([z.number().nonnegative(), z.literal("1 step"), z.strictObject({ full: z.number().nonnegative(), none: z.number().nonnegative() })]);
 
-/** What every criterion may carry, whatever it checks. */
+/** When the drawing is looked at. */
+export const moment = z.union([z.enum(["end", "first frame", "every frame"]), z.strictObject({ frame: z.int().nonnegative() }), z.strictObject({ after: figureName })]);
+export type Moment = z.infer<typeof moment>;
+
+/** What every criterion may carry, whatever it checks; a group carries it too. */
 export const common = z.strictObject({
 	id: criterionId,
-	points: z.number().nonnegative().multipleOf(0.25),
+	points: z.number().nonnegative().max(1000).multipleOf(0.25).default(0),
 	of: target.optional(),
-	for: z.enum(["each", "any", "together"]).optional(),
+	for: z.enum(["each", "any", "together", "each pair", "neighbours"]).optional(),
 	within: within.optional(),
+	when: moment.optional(),
 	credit: z.enum(["all or nothing", "by share", "by distance"]).optional(),
 	bonus: z.boolean().optional(),
 	needs: z.array(criterionId).min(1).optional(),
 	part: z.string().optional(),
 	says: z.string().optional(),
-	hint: z.string().optional(),
+	hint: z.union([z.string(), z.array(z.string()).min(1).max(5)]).optional(),
 	show: z.enum(["before", "after", "never"]).optional(),
 });
 export type Common = z.infer<typeof common>;
@@ -42,6 +50,8 @@ export interface Finding {
 	/** Which sentence tells it, and what it needs. */
 	readonly code: string;
 	readonly data: Data;
+	/** Source lines that it rests on, where no figure tells them. */
+	readonly lines?: readonly number[];
 }
 
 /** What a check found out. */
@@ -55,4 +65,11 @@ export interface Judgement {
 	readonly wanted?: number;
 	/** Set where the check can't be made: what it needs isn't there. */
 	readonly missing?: boolean;
+	/** Set where it waits: for a person, or for words that weren't given yet. */
+	readonly waits?: "teacher" | "answer" | "held";
+	/** Points that a person gave, in place of credit. */
+	readonly given?: number;
+	/** The seed and the frame in which it came out worst, where several were looked at. */
+	readonly seed?: number;
+	readonly frame?: number;
 }

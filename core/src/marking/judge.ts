@@ -1,62 +1,43 @@
-import type { Drawing } from "../figures/figure.ts";
-import type { Sheet } from "../tape/layout.ts";
-import type { Check } from "./checks/check.ts";
-import { CHECKS } from "./checks/index.ts";
-import type { Common } from "./criterion.ts";
-import { match, type Stated } from "./matching.ts";
-import { type Judged, type Score, scores, total } from "./points.ts";
-import type { Exactness, Scene, Taken } from "./scene.ts";
-import type { Selector } from "./selector.ts";
+import type { Case } from "./case.ts";
+import { checkOf } from "./checks/index.ts";
+import type { Finding, Judgement } from "./criterion.ts";
+import { judgeCriterion } from "./judge-criterion.ts";
+import { creditOf, type Judged, type Points, type Score, scores, total } from "./points.ts";
+import type { Taken } from "./scene.ts";
+import { type Asked, type Criterion, innerOf } from "./wanted.ts";
 
-/** A criterion with the check it names. */
-export type Criterion = Common & { readonly check: string };
-
-/** What is marked against: the wanted figures and the criteria. */
-export interface Wanted {
-	readonly figures: ReadonlyMap<string, Selector>;
-	readonly criteria: readonly Criterion[];
-	readonly exactness: Exactness;
+/** A criterion or a group judged. */
+export interface JudgedCriterion extends Judged {
+	readonly criterion: Asked;
+	readonly inner?: readonly (Judged & { readonly criterion: Criterion })[];
 }
 
 /** Every criterion judged, with its points. */
 export interface Marked {
-	readonly judged: readonly (Judged & { readonly criterion: Criterion; readonly score: Score })[];
+	readonly judged: readonly (JudgedCriterion & { readonly score: Score })[];
 	readonly taken: ReadonlyMap<string, Taken>;
-	readonly points: { readonly earned: number; readonly possible: number };
+	readonly points: Points;
 }
 
-const BY_NAME: ReadonlyMap<string, Check> = new Map(CHECKS.map((c) => [c.name, c as unknown as Check]));
-
-/** The check of a criterion. */
-export function checkOf(criterion: Criterion): Check {
-	const check = BY_NAME.get(criterion.check);
-	if (!check) throw new RangeError(`no check is called ${criterion.check}`);
-	return check;
-}
-
-/** What the criteria say of each wanted figure's place and size; it helps to find the figure that was meant. */
-function stated(wanted: Wanted): Map<string, Stated> {
-	const all = new Map<string, { places: Stated["places"][number][]; sizes: Stated["sizes"][number][] }>();
-	for (const criterion of wanted.criteria) {
-		if (typeof criterion.of !== "string" || !wanted.figures.has(criterion.of)) continue;
-		const tells = checkOf(criterion).states?.(criterion);
-		if (!tells) continue;
-		const own = all.get(criterion.of) ?? { places: [], sizes: [] };
-		own.places.push(...(tells.places ?? []));
-		own.sizes.push(...(tells.sizes ?? []));
-		all.set(criterion.of, own);
-	}
-	return all;
-}
-
-/** Judges a drawing on the sheet it was drawn on: the exercise's, or the program's own where it has none. */
-export function judge(drawing: Drawing, sheet: Sheet, wanted: Wanted): Marked {
-	const taken = match(drawing.figures, wanted.figures, stated(wanted), sheet);
-	const scene: Scene = { drawing, sheet, exactness: wanted.exactness, taken };
-	const judged = wanted.criteria.map((criterion) => {
-		const check = checkOf(criterion);
-		return { criterion, forbids: check.forbids(criterion), judgement: check.judge(criterion, scene) };
+/** Judges a program's runs by all that is wanted. */
+export function judge(plain: Case): Marked {
+	const { wanted, program } = plain;
+	const seeds = program.usesChance && wanted.seeds.length > 1 ? wanted.seeds : [];
+	const runs = seeds.length > 1 ? seeds.map((seed) => ({ seed, run: plain.changed({ seed }) })) : [{ seed: undefined, run: plain }];
+	const judged = wanted.criteria.map((asked): JudgedCriterion => {
+		const all = runs.map(({ seed, run }) => judgeAsked(asked, run, seed));
+		return all.reduce((worst, one) => (creditOf(one) < creditOf(worst) ? one : worst));
 	});
 	const results = scores(judged);
-	return { judged: judged.map((j, i) => ({ ...j, score: results[i] as Score })), taken, points: total(judged, results) };
+	return { judged: judged.map((j, i) => ({ ...j, score: results[i] as Score })), taken: plain.scene.taken, points: total(judged, results, wanted.beyondFull) };
+}
+
+function judgeAsked(asked: Asked, run: Case, seed: number | undefined): JudgedCriterion {
+	const of = seed === undefined ? {} : { seed };
+	if ("check" in asked) return { criterion: asked, forbids: checkOf(asked.check).forbids(asked), judgement: { ...judgeCriterion(asked, run), ...of } };
+	const inner = innerOf(asked).map((criterion) => ({ criterion, forbids: checkOf(criterion.check).forbids(criterion), judgement: judgeCriterion(criterion, run) }));
+	const findings: Finding[] = inner.map((one) => ({ met: creditOf(one) >= 1 - 1e-9, code: "group", data: { id: one.criterion.id } }));
+	const figures = [...new Set(inner.flatMap((one) => one.judgement.figures))];
+	const judgement: Judgement = { findings, share: findings.filter((f) => f.met).length / Math.max(1, findings.length), figures, ...of };
+	return { criterion: asked, forbids: inner.length > 0 && inner.every((one) => one.forbids), judgement, inner };
 }

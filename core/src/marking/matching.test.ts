@@ -1,14 +1,18 @@
 import { describe, expect, test } from "vitest";
 import { draw } from "../draw.ts";
 import { match, type Stated } from "./matching.ts";
+import { type Facts, Selection } from "./selection.ts";
 import type { Selector } from "./selector.ts";
 
+const NO_FACTS: Facts = { routines: () => [], has: () => false, follows: () => false };
 const SHEET = { width: 400, height: 300, origin: "top left" } as const;
 
 function taken(source: string, wanted: Record<string, Selector>, stated: Record<string, Stated> = {}): Record<string, (number | undefined)[]> {
 	const drawn = draw(source);
 	expect(drawn.errors).toEqual([]);
-	const found = match(drawn.drawing.figures, new Map(Object.entries(wanted)), new Map(Object.entries(stated)), SHEET);
+	const names = new Map(Object.entries(wanted));
+	const selection = new Selection(drawn.drawing, SHEET, { position: 4, size: 4 }, names, NO_FACTS);
+	const found = match(drawn.drawing.figures, names, new Map(Object.entries(stated)), selection, SHEET);
 	return Object.fromEntries([...found].map(([name, { slots }]) => [name, slots.map((f) => f?.index)]));
 }
 

@@ -2,13 +2,15 @@ import type { Figure, Kind } from "../figures/figure.ts";
 import { leastCost } from "../geometry/assignment.ts";
 import { distance, type Point } from "../geometry/points.ts";
 import type { Sheet } from "../tape/layout.ts";
+import { isColour } from "./paint-words.ts";
 import type { Taken } from "./scene.ts";
-import { isColour, kindsOf, type Selector, sameText, statedSizes } from "./selector.ts";
+import type { Selection } from "./selection.ts";
+import { kindsOf, type Selector, type Sized, sameText, statedSizes } from "./selector.ts";
 
 /** What criteria add to what a selector states: places for each wanted figure, and sizes. */
 export interface Stated {
-	readonly places: readonly { readonly at: readonly Point[]; readonly of: (figure: Figure) => Point | undefined }[];
-	readonly sizes: readonly { readonly wanted: number; readonly found: (figure: Figure) => number | undefined }[];
+	readonly places: readonly { readonly at: readonly Point[]; readonly of: (figure: Figure, up: number) => Point | undefined }[];
+	readonly sizes: readonly { readonly wanted: Sized; readonly found: (figure: Figure) => number | undefined }[];
 }
 
 const WEIGHT = { kind: 3, place: 2, size: 2, other: 1 } as const;
@@ -28,8 +30,16 @@ function related(figure: Figure, kinds: readonly Kind[]): boolean {
 	return RELATED.some((group) => kinds.some((k) => group.includes(k)) && (group.includes(own) || figure.kinds.some((k) => k !== "polygon" && group.includes(k))));
 }
 
+/** A wanted figure: its name, selector, number among those of its name, and the figures that it is narrowed to. */
+interface Row {
+	readonly name: string;
+	readonly of: Selector;
+	readonly slot: number;
+	readonly narrowed: ReadonlySet<Figure> | undefined;
+}
+
 /** Cost of taking a drawn figure for a wanted one, and the weights that applied. */
-function costOf(figure: Figure, of: Selector, stated: Stated | undefined, slot: number, quarter: number): { cost: number; weights: number } {
+function costOf(figure: Figure, { of, slot }: Row, stated: Stated | undefined, quarter: number, selection: Selection): { cost: number; weights: number } {
 	let cost = 0;
 	let weights = 0;
 	const add = (weight: number, off: number) => {
@@ -39,7 +49,7 @@ function costOf(figure: Figure, of: Selector, stated: Stated | undefined, slot: 
 	const kinds = kindsOf(of);
 	if (kinds) add(WEIGHT.kind, kinds.some((k) => figure.kinds.includes(k)) ? 0 : related(figure, kinds) ? 1 / 3 : 1);
 	for (const { at, of: anchor } of stated?.places ?? []) {
-		const [wanted, found] = [at[Math.min(slot, at.length - 1)] as Point, anchor(figure)];
+		const [wanted, found] = [at[Math.min(slot, at.length - 1)] as Point, anchor(figure, selection.up)];
 		add(WEIGHT.place, found ? distance(wanted[0], wanted[1], found[0], found[1]) / quarter : 1);
 	}
 	const sizes = [...statedSizes(of), ...(stated?.sizes ?? [])];
@@ -49,11 +59,14 @@ function costOf(figure: Figure, of: Selector, stated: Stated | undefined, slot: 
 	if (of.outline !== undefined) add(WEIGHT.other, isColour(figure.outline, of.outline) ? 0 : 1);
 	if (of.filled !== undefined) add(WEIGHT.other, (figure.fill !== -1) === of.filled ? 0 : 1);
 	if (of.text !== undefined) add(WEIGHT.other, figure.lettering && sameText(figure.lettering.text, of.text) ? 0 : 1);
+	for (const met of selection.others(figure, of)) add(WEIGHT.other, met ? 0 : 1);
+	if (of["wider than high"] || of["higher than wide"]) add(WEIGHT.other, selection.isForm(figure, of) ? 0 : 1);
 	return { cost, weights };
 }
 
 /** Doublings between a found and a wanted size. */
-function sizeOff(found: number | undefined, wanted: number): number {
+function sizeOff(found: number | undefined, asked: Sized): number {
+	const wanted = typeof asked === "number" ? asked : Math.min(Math.max(found ?? 0, asked.between[0]), asked.between[1]);
 	if (found === undefined || !(found > 0) || !(wanted > 0)) return found === wanted ? 0 : 1;
 	let ratio = found > wanted ? found / wanted : wanted / found;
 	if (ratio >= 2) return 1;
@@ -74,27 +87,25 @@ const MANY = 400;
 
 /**
  * Matches drawn figures to wanted ones, all at once, by least total cost. A wanted figure stays unmatched rather than
- * cost more than half of the weights that apply to it.
+ * cost more than half of the weights that apply to it. What `pick`, `drawn`, `inside` and `not: NAME` narrow a name to is
+ * settled before.
  */
-export function match(figures: readonly Figure[], wanted: ReadonlyMap<string, Selector>, stated: ReadonlyMap<string, Stated>, sheet: Sheet): Map<string, Taken> {
-	const quarter = distance(0, 0, sheet.width, sheet.height) / 4;
-	const rows: { name: string; of: Selector; slot: number }[] = [];
-	for (const [name, of] of wanted) for (let slot = 0; slot < (of.number ?? 1); slot++) rows.push({ name, of, slot });
-	const drawn = thinned(figures, rows, stated, quarter);
-	const cost = rows.map(({ name, of, slot }, r) => {
-		const row = drawn.map((figure) => {
-			const { cost: c, weights } = costOf(figure, of, stated.get(name), slot, quarter);
-			return c > weights / 2 + 1e-9 ? 1e6 : c + figure.index * 1e-7;
-		});
-		// One place for each wanted figure to stay empty, dearer than any match that is allowed.
-		for (let k = 0; k < rows.length; k++) row.push(k === r ? 100 : 1e6);
-		return row;
-	});
-	const columns = rows.length > 0 ? leastCost(cost) : [];
+export function match(
+	figures: readonly Figure[],
+	wanted: ReadonlyMap<string, Selector>,
+	stated: ReadonlyMap<string, Stated>,
+	selection: Selection,
+	sheet: Sheet,
+): Map<string, Taken> {
+	const rows: Row[] = [];
+	for (const [name, of] of wanted) {
+		if (of["group of"] !== undefined) continue;
+		const narrowed = selection.narrowed(of);
+		for (let slot = 0; slot < (of.number ?? 1); slot++) rows.push({ name, of, slot, narrowed: narrowed && new Set(narrowed) });
+	}
 	const slots = new Map<string, (Figure | undefined)[]>();
-	rows.forEach(({ name }, r) => {
-		const column = columns[r] as number;
-		const taken = ((cost[r] as number[])[column] as number) < 100 ? drawn[column] : undefined;
+	matched(figures, rows, stated, selection, sheet).forEach((taken, r) => {
+		const { name } = rows[r] as Row;
 		const own = slots.get(name) ?? [];
 		own.push(taken);
 		slots.set(name, own);
@@ -102,19 +113,65 @@ export function match(figures: readonly Figure[], wanted: ReadonlyMap<string, Se
 	return new Map([...wanted].map(([name, selector]) => [name, { name, selector, slots: slots.get(name) ?? [] }]));
 }
 
-function thinned(
-	figures: readonly Figure[],
-	rows: readonly { name: string; of: Selector; slot: number }[],
-	stated: ReadonlyMap<string, Stated>,
-	quarter: number,
-): readonly Figure[] {
-	if (figures.length <= MANY) return figures;
-	const kept = new Set<Figure>();
-	const each = Math.max(4, Math.floor(MANY / Math.max(1, rows.length)));
-	for (const { name, of, slot } of rows) {
-		const costs = figures.map((figure) => ({ figure, cost: costOf(figure, of, stated.get(name), slot, quarter).cost }));
-		costs.sort((a, b) => a.cost - b.cost || a.figure.index - b.figure.index);
-		for (const { figure } of costs.slice(0, each + rows.length)) kept.add(figure);
+/** The figures taken for a selector that has a number but no name. */
+export function matchOne(figures: readonly Figure[], of: Selector, selection: Selection, sheet: Sheet): (Figure | undefined)[] {
+	const narrowed = selection.narrowed(of);
+	const rows = Array.from({ length: of.number ?? 1 }, (_, slot): Row => ({ name: "", of, slot, narrowed: narrowed && new Set(narrowed) }));
+	return matched(figures, rows, new Map(), selection, sheet);
+}
+
+/** For each wanted figure the one taken for it. */
+function matched(figures: readonly Figure[], rows: readonly Row[], stated: ReadonlyMap<string, Stated>, selection: Selection, sheet: Sheet): (Figure | undefined)[] {
+	if (rows.length === 0) return [];
+	const quarter = distance(0, 0, sheet.width, sheet.height) / 4;
+	const costs = new Costs(rows, stated, quarter, selection);
+	const drawn = costs.thinned(figures);
+	const table = rows.map((row, r) => {
+		const line = drawn.map((figure) => costs.of(row, figure));
+		// One place for each wanted figure to stay empty, dearer than any match that is allowed.
+		for (let k = 0; k < rows.length; k++) line.push(k === r ? 100 : FORBIDDEN);
+		return line;
+	});
+	return leastCost(table).map((column, r) => (((table[r] as number[])[column] as number) < 100 ? drawn[column] : undefined));
+}
+
+const FORBIDDEN = 1e6;
+
+/** What each drawn figure costs in the place of each wanted one. */
+class Costs {
+	private readonly rows: readonly Row[];
+	private readonly stated: ReadonlyMap<string, Stated>;
+	private readonly quarter: number;
+	private readonly selection: Selection;
+
+	constructor(rows: readonly Row[], stated: ReadonlyMap<string, Stated>, quarter: number, selection: Selection) {
+		this.rows = rows;
+		this.stated = stated;
+		this.quarter = quarter;
+		this.selection = selection;
 	}
-	return [...kept].sort((a, b) => a.index - b.index);
+
+	of(row: Row, figure: Figure): number {
+		if (row.narrowed && !row.narrowed.has(figure)) return FORBIDDEN;
+		const { cost, weights } = costOf(figure, row, this.stated.get(row.name), this.quarter, this.selection);
+		return cost > weights / 2 + 1e-9 ? FORBIDDEN : cost + figure.index * 1e-7;
+	}
+
+	/** The figures that are likest to something wanted, where there are very many. */
+	thinned(figures: readonly Figure[]): readonly Figure[] {
+		if (figures.length <= MANY) return figures;
+		const kept = new Set<Figure>();
+		const each = Math.max(4, Math.floor(MANY / Math.max(1, this.rows.length)));
+		const seen = new Set<string>();
+		for (const row of this.rows) {
+			// Slots of one name without places of their own cost the same everywhere.
+			const key = (this.stated.get(row.name)?.places.length ?? 0) === 0 ? row.name : `${row.name} ${row.slot}`;
+			if (seen.has(key)) continue;
+			seen.add(key);
+			const costs = figures.map((figure) => ({ figure, cost: this.of(row, figure) }));
+			costs.sort((a, b) => a.cost - b.cost || a.figure.index - b.figure.index);
+			for (const { figure } of costs.slice(0, each + this.rows.length)) kept.add(figure);
+		}
+		return [...kept].sort((a, b) => a.index - b.index);
+	}
 }

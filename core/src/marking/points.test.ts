@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import type { Common, Judgement } from "./criterion.ts";
 import { type Judged, pointsFor, scores, total } from "./points.ts";
+import type { Group } from "./wanted.ts";
 
 function judged(
 	criterion: Partial<Common> & { id: string; points: number },
@@ -79,9 +80,9 @@ describe("a criterion that only forbids", () => {
 
 test("possible leaves bonus out, and earned never exceeds possible", () => {
 	const all = [judged({ id: "a", points: 2 }, { met: [true] }), judged({ id: "b", points: 1, bonus: true }, { met: [true] })];
-	expect(total(all, scores(all))).toEqual({ earned: 2, possible: 2 });
+	expect(total(all, scores(all))).toEqual({ earned: 2, possible: 2, open: 0 });
 	const less = [judged({ id: "a", points: 2 }, { met: [false] }), judged({ id: "b", points: 1, bonus: true }, { met: [true] })];
-	expect(total(less, scores(less))).toEqual({ earned: 1, possible: 2 });
+	expect(total(less, scores(less))).toEqual({ earned: 1, possible: 2, open: 0 });
 });
 
 test("the order of criteria never changes points", () => {
@@ -93,4 +94,42 @@ test("the order of criteria never changes points", () => {
 			expect(total(shuffled, scores(shuffled))).toEqual(total(all, scores(all)));
 		}),
 	);
+});
+
+describe("groups", () => {
+	const inner = (...met: boolean[]) => met.map((m, i) => judged({ id: `i${i}`, points: 0 }, { met: [m] }));
+	const group = (how: Partial<Group>, points: number, met: boolean[]): Judged => ({ ...judged({ id: "g", points, ...how } as never, { met }), inner: inner(...met) });
+
+	test.each([
+		["any of: one is enough", { "any of": [] }, [false, true], 2],
+		["any of: none", { "any of": [] }, [false, false], 0],
+		["all of: whole or nothing", { "all of": [] }, [true, false], 0],
+		["all of, by share: half", { "all of": [], credit: "by share" }, [true, false], 1],
+		["at least two of three", { "at least": 2, among: [] }, [true, false, true], 2],
+		["at least two of three, with one", { "at least": 2, among: [] }, [true, false, false], 0],
+		["at least two of three by share, with one", { "at least": 2, among: [], credit: "by share" }, [true, false, false], 1],
+	] as [string, Partial<Group>, boolean[], number][])("%s", (_, how, met, points) => {
+		expect(score(group(how, 2, met))?.points).toBe(points);
+	});
+});
+
+describe("what waits for a person", () => {
+	const waiting = judged({ id: "w", points: 2 }, {});
+	const waits: Judged = { ...waiting, judgement: { ...waiting.judgement, waits: "teacher" } };
+
+	test("isn't in the points so far", () => {
+		const all = [judged({ id: "a", points: 3 }, { met: [true] }), waits];
+		expect(scores(all).map((s) => s.verdict)).toEqual(["met", "not-judged"]);
+		expect(total(all, scores(all))).toEqual({ earned: 3, possible: 3, open: 2 });
+	});
+
+	test("counts as it was judged", () => {
+		const given: Judged = { ...waiting, judgement: { findings: [{ met: false, code: "by-teacher", data: {} }], share: 0, figures: [], given: 1.5 } };
+		expect(scores([given])[0]).toEqual({ verdict: "partly", points: 1.5 });
+	});
+
+	test("bonus beyond full goes over what is possible", () => {
+		const all = [judged({ id: "a", points: 2 }, { met: [true] }), judged({ id: "b", points: 1, bonus: true }, { met: [true] })];
+		expect(total(all, scores(all), true)).toEqual({ earned: 3, possible: 2, open: 0 });
+	});
 });

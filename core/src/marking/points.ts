@@ -1,5 +1,6 @@
 import type { Common, Finding, Judgement } from "./criterion.ts";
 import { marginsOf } from "./scene.ts";
+import type { Group } from "./wanted.ts";
 
 /** How a criterion came out. */
 export const VERDICTS = ["met", "partly", "missed", "not-judged"] as const;
@@ -10,6 +11,8 @@ export interface Judged {
 	readonly criterion: Common;
 	readonly forbids: boolean;
 	readonly judgement: Judgement;
+	/** The criteria of a group. */
+	readonly inner?: readonly Judged[];
 }
 
 /** Points of one criterion with its verdict. */
@@ -19,7 +22,10 @@ export interface Score {
 }
 
 /** Exact credit, 0 to 1, before rounding. */
-export function creditOf({ criterion, judgement }: Judged): number {
+export function creditOf({ criterion, judgement, inner }: Judged): number {
+	if (judgement.waits) return 0;
+	if (judgement.given !== undefined) return criterion.points === 0 ? 1 : judgement.given / criterion.points;
+	if (inner) return groupCredit(criterion as Group, inner.map(creditOf));
 	const { findings, share } = judgement;
 	if (findings.length === 0) return 0;
 	switch (criterion.credit ?? "all or nothing") {
@@ -27,12 +33,23 @@ export function creditOf({ criterion, judgement }: Judged): number {
 			return share;
 		case "by distance": {
 			const credits = findings.map((f) => ramp(f, criterion.within));
+			if (criterion.for === "any") return Math.max(...credits);
 			const complete = share > 0 ? Math.min(1, share / Math.max(shareMet(findings), 1e-9)) : 1;
 			return (credits.reduce((a, b) => a + b, 0) / credits.length) * complete;
 		}
 		default:
 			return (criterion.for === "any" ? findings.some((f) => f.met) : findings.every((f) => f.met)) ? 1 : 0;
 	}
+}
+
+/** Credit of several criteria that count together: whole or nothing, or by the part that is met. */
+function groupCredit(group: Group, credits: readonly number[]): number {
+	const byShare = group.credit === "by share";
+	const met = credits.filter((c) => c >= 1 - 1e-9).length;
+	if (group["any of"]) return byShare ? Math.max(...credits) : met > 0 ? 1 : 0;
+	if (group["all of"]) return byShare ? credits.reduce((a, b) => a + b, 0) / credits.length : met === credits.length ? 1 : 0;
+	const least = group["at least"] ?? 1;
+	return byShare ? Math.min(1, met / least) : met >= least ? 1 : 0;
 }
 
 function shareMet(findings: readonly Finding[]): number {
@@ -43,7 +60,7 @@ function shareMet(findings: readonly Finding[]): number {
 function ramp(finding: Finding, within: Common["within"]): number {
 	if (finding.met) return 1;
 	const { full, none } = marginsOf(within, finding.full ?? 0);
-	if (finding.off === undefined || finding.off >= none) return 0;
+	if (finding.off === undefined || !(finding.off < none)) return 0;
 	if (finding.off <= full) return 1;
 	return (none - finding.off) / (none - full);
 }
@@ -55,9 +72,14 @@ export function pointsFor(credit: number, possible: number): number {
 	return Math.max(0, Math.min(points, possible - 0.25));
 }
 
+/** Whether a person's judgement, or an answer, is still to come. */
+export function waitsForSomeone({ judgement }: Judged): boolean {
+	return judgement.waits === "teacher" || judgement.waits === "answer";
+}
+
 /** The points that asking criteria could earn in all. */
 function askingPoints(judged: readonly Judged[]): number {
-	return judged.filter((j) => !j.forbids && !j.criterion.bonus).reduce((sum, j) => sum + j.criterion.points, 0);
+	return judged.filter((j) => !j.forbids && !j.criterion.bonus && !waitsForSomeone(j)).reduce((sum, j) => sum + j.criterion.points, 0);
 }
 
 /**
@@ -69,12 +91,11 @@ export function scores(judged: readonly Judged[]): Score[] {
 	const first = judged.map((j, i) => pointsFor(credits[i] as number, j.criterion.points));
 	const asked = askingPoints(judged);
 	const earned = judged.reduce((sum, j, i) => sum + (j.forbids || j.criterion.bonus ? 0 : (first[i] as number)), 0);
-	const byId = new Map(judged.map((j, i) => [j.criterion.id, { possible: j.criterion.points, earned: first[i] as number }]));
+	const byId = new Map(judged.map((j, i) => [j.criterion.id, { possible: j.criterion.points, earned: first[i] as number, met: (credits[i] as number) >= 1 - 1e-9 }]));
 	return judged.map((j, i) => {
-		const { criterion, judgement } = j;
-		const open = criterion.needs ? criterion.needs.every((id) => halfEarned(byId.get(id))) : !j.forbids || earned * 2 >= asked;
-		if (!open || (j.forbids && !criterion.needs && asked === 0)) return { verdict: "not-judged", points: 0 };
-		if (judgement.missing && j.forbids) return { verdict: "not-judged", points: 0 };
+		const { criterion, judgement, forbids } = j;
+		const open = criterion.needs ? criterion.needs.every((id) => halfEarned(byId.get(id))) : !forbids || (asked > 0 && earned * 2 >= asked);
+		if (!open || judgement.waits || (judgement.missing && forbids)) return { verdict: "not-judged", points: 0 };
 		const credit = credits[i] as number;
 		const points = first[i] as number;
 		const verdict: Verdict = credit >= 1 - 1e-9 ? "met" : points > 0 || (credit > 0 && criterion.points === 0) ? "partly" : "missed";
@@ -82,13 +103,25 @@ export function scores(judged: readonly Judged[]): Score[] {
 	});
 }
 
-function halfEarned(of: { possible: number; earned: number } | undefined): boolean {
-	return of !== undefined && of.earned * 2 >= of.possible && (of.possible === 0 || of.earned > 0);
+function halfEarned(of: { possible: number; earned: number; met: boolean } | undefined): boolean {
+	if (of === undefined) return false;
+	return of.possible === 0 ? of.met : of.earned * 2 >= of.possible;
 }
 
-/** Sums of an exercise: possible leaves bonus out, and earned never exceeds possible. */
-export function total(judged: readonly Judged[], results: readonly Score[]): { earned: number; possible: number } {
-	const possible = judged.reduce((sum, j) => sum + (j.criterion.bonus ? 0 : j.criterion.points), 0);
-	const earned = results.reduce((sum, r) => sum + r.points, 0);
-	return { earned: Math.min(earned, possible), possible };
+/** The sums of an exercise. */
+export interface Points {
+	readonly earned: number;
+	/** Without bonus, and without what a person must still judge. */
+	readonly possible: number;
+	/** Points that a person must still judge. */
+	readonly open: number;
+}
+
+/** Sums of an exercise: earned never exceeds possible unless bonus goes beyond full. */
+export function total(judged: readonly Judged[], results: readonly Score[], beyondFull = false): Points {
+	const sum = (of: (j: Judged) => boolean) => judged.reduce((all, j) => all + (of(j) ? j.criterion.points : 0), 0);
+	const possible = sum((j) => !j.criterion.bonus && !waitsForSomeone(j));
+	const open = sum((j) => !j.criterion.bonus && waitsForSomeone(j));
+	const earned = results.reduce((all, r) => all + r.points, 0);
+	return { earned: beyondFull ? earned : Math.min(earned, possible), possible, open };
 }

@@ -1,43 +1,66 @@
 import { z } from "zod";
-import { parseColour, type Rgba } from "../colour/colour.ts";
-import { difference } from "../colour/difference.ts";
-import { FAMILIES, type Family, familiesOf } from "../colour/family.ts";
 import { type Figure, KINDS, type Kind } from "../figures/figure.ts";
-
-/** Distances of colours (CIEDE2000) up to which two are one colour for a class. */
-const ONE_COLOUR = 12;
-
-/** A colour in an exercise: a family, a CSS name or a code; "none" for no paint. */
-export const colourWord = z.string().refine((word) => word === "none" || FAMILIES.includes(word as Family) || parseColour(word) !== undefined, {
-	error: (issue) => `"${String(issue.input)}" is no colour: give a family (${FAMILIES.join(", ")}), a CSS name or a code like #c81e1e`,
-});
+import { colourWord } from "./paint-words.ts";
+import { zone } from "./zone.ts";
 
 export const kindWord = z.enum(KINDS);
 
-/** Which figures are meant: all that is stated must hold. */
-export const selector = z.strictObject({
+/** A wanted figure's name, or a criterion's id. */
+export const figureName = z
+	.string()
+	.regex(/^[a-z][a-z0-9-]*$/, { error: (issue) => `"${String(issue.input)}" can't be an id: use small letters, digits and hyphens, a letter first` });
+
+const sized = z.union([z.number(), z.strictObject({ between: z.tuple([z.number(), z.number()]) })]);
+
+/** A size that a selector states: a number, or a range with both ends. */
+export type Sized = z.infer<typeof sized>;
+
+export const PICKS = ["largest", "smallest", "highest", "lowest", "leftmost", "rightmost"] as const;
+
+const plainShape = {
 	kind: z.union([kindWord, z.array(kindWord).min(1)]).optional(),
 	sides: z.int().min(3).optional(),
 	number: z.int().min(1).max(500).optional(),
 	fill: colourWord.optional(),
 	outline: colourWord.optional(),
 	filled: z.boolean().optional(),
-	width: z.number().optional(),
-	height: z.number().optional(),
-	diameter: z.number().optional(),
-	radius: z.number().optional(),
-	side: z.number().optional(),
+	width: sized.optional(),
+	height: sized.optional(),
+	diameter: sized.optional(),
+	radius: sized.optional(),
+	side: sized.optional(),
+	"wider than high": z.literal(true).optional(),
+	"higher than wide": z.literal(true).optional(),
 	text: z.strictObject({ is: z.string(), ignoring: z.array(z.enum(["case", "spaces"])).optional() }).optional(),
+	zone: zone.optional(),
+	of: figureName.optional(),
+	inside: figureName.optional(),
+	on: figureName.optional(),
+	"by routine": z.string().min(1).optional(),
+	"by variable": z.string().min(1).optional(),
+	drawn: z.union([z.int().min(1), z.enum(["first", "last"])]).optional(),
+	pick: z.enum(PICKS).optional(),
+	"group of": figureName.optional(),
 	strict: z.boolean().optional(),
-});
-export type Selector = z.infer<typeof selector>;
+};
 
-/** Whether a paint is the colour that a word asks for. */
-export function isColour(paint: number, word: string): boolean {
-	if (word === "none" || paint === -1) return word === "none" && paint === -1;
-	if (FAMILIES.includes(word as Family)) return familiesOf(paint).includes(word as Family);
-	const wanted = parseColour(word) as Rgba;
-	return difference(paint, wanted) <= ONE_COLOUR || familiesOf(wanted)[0] === familiesOf(paint)[0];
+/** What a selector may state, without `not`. */
+const plainSelector = z.strictObject(plainShape);
+
+/** Which figures are meant: all that is stated must hold. */
+export type Selector = z.infer<typeof plainSelector> & { readonly not?: string | Selector | undefined };
+
+export const selector: z.ZodType<Selector> = z.strictObject({
+	...plainShape,
+	get not() {
+		return z.union([figureName, selector]).optional();
+	},
+});
+
+/** The other names that a selector leans on. */
+export function namesIn(of: Selector): string[] {
+	const own = [of.of, of.inside, of.on, of["group of"]].filter((n) => n !== undefined);
+	return typeof of.not === "string" ? [...own, of.not] : of.not ? [...own, ...namesIn(of.not)] : own;
 }
 
 export function kindsOf(of: Selector): readonly Kind[] | undefined {
@@ -54,25 +77,19 @@ export function sameText(found: string, wanted: NonNullable<Selector["text"]>): 
 	return plain(found, wanted.ignoring) === plain(wanted.is, wanted.ignoring);
 }
 
+/** How far a size is from a stated one; 0 inside a range. */
+export function sizeOffset(found: number, wanted: Sized): number {
+	if (typeof wanted === "number") return Math.abs(found - wanted);
+	return Math.max(wanted.between[0] - found, found - wanted.between[1], 0);
+}
+
 /** The sizes that a selector states, with how each is read off a figure. */
-export function statedSizes(of: Selector): { wanted: number; found: (figure: Figure) => number }[] {
-	const sizes: { wanted: number; found: (figure: Figure) => number }[] = [];
+export function statedSizes(of: Selector): { wanted: Sized; found: (figure: Figure) => number }[] {
+	const sizes: { wanted: Sized; found: (figure: Figure) => number }[] = [];
 	if (of.width !== undefined) sizes.push({ wanted: of.width, found: (f) => f.width });
 	if (of.height !== undefined) sizes.push({ wanted: of.height, found: (f) => f.height });
 	if (of.diameter !== undefined) sizes.push({ wanted: of.diameter, found: (f) => (f.width + f.height) / 2 });
 	if (of.radius !== undefined) sizes.push({ wanted: of.radius, found: (f) => (f.width + f.height) / 4 });
 	if (of.side !== undefined) sizes.push({ wanted: of.side, found: (f) => f.sides[0] ?? 0 });
 	return sizes;
-}
-
-/** Whether a figure meets a selector in full. @param size how far sizes may be off */
-export function meets(figure: Figure, of: Selector, size: number): boolean {
-	const kinds = kindsOf(of);
-	if (kinds && !kinds.some((kind) => figure.kinds.includes(kind))) return false;
-	if (of.sides !== undefined && figure.sides.length !== of.sides) return false;
-	if (of.fill !== undefined && !isColour(figure.fill, of.fill)) return false;
-	if (of.outline !== undefined && !isColour(figure.outline, of.outline)) return false;
-	if (of.filled !== undefined && (figure.fill !== -1) !== of.filled) return false;
-	if (of.text !== undefined && !(figure.lettering && sameText(figure.lettering.text, of.text))) return false;
-	return statedSizes(of).every(({ wanted, found }) => Math.abs(found(figure) - wanted) <= size);
 }

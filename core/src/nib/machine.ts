@@ -67,6 +67,7 @@ export class Machine extends RunState {
 		this.tape = this.main;
 		this.settings = this.remarks.log();
 		this.placePen();
+		if (setup.paper !== undefined) this.cover(1, setup.paper);
 	}
 
 	private placePen(): void {

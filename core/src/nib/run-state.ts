@@ -17,6 +17,8 @@ export interface Setup {
 	readonly sheet: Sheet;
 	/** Whether the sheet is the exercise's, which a program's own `sheet` doesn't change. */
 	readonly imposed: boolean;
+	/** The exercise's paper, which lies there before the program begins. */
+	readonly paper: number | undefined;
 	readonly seed: number;
 	/** Frames of an `each frame` block. */
 	readonly frames: number;

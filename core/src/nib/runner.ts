@@ -18,6 +18,8 @@ export interface RunOptions {
 	readonly seed?: number;
 	/** The exercise's sheet; without it the program's own. */
 	readonly sheet?: Sheet;
+	/** A paper that lies there before the program begins; white unless said. */
+	readonly paper?: number;
 	/** Frames of an `each frame` block, 120 unless said. */
 	readonly frames?: number;
 	/** Values for names that a `let` at top level declares, in place of that `let`'s own. */
@@ -59,6 +61,7 @@ export function run(checked: Checked, options: RunOptions = {}): Run {
 	const machine = new Machine({
 		sheet: options.sheet ?? DEFAULT_SHEET,
 		imposed: options.sheet !== undefined,
+		paper: options.paper,
 		seed: options.seed ?? 1,
 		frames: options.frames ?? USUAL_FRAMES,
 		limits,

@@ -95,3 +95,14 @@ export function areasOf(tape: Tape): Area[] {
 	}
 	return areas;
 }
+
+/** The calls that an entry was made in, the innermost first: the row of each one's beginning, and its routine. */
+export function callsOf(tape: Tape, entry: number): { readonly row: number; readonly routine: string }[] {
+	const calls: { row: number; routine: string }[] = [];
+	for (let call = tape.call[entry] as number; call !== 0; call = tape.call[call - 1] as number) {
+		// A call's own beginning belongs to the call around it.
+		if (calls.length > 0 && call - 1 >= (calls.at(-1) as { row: number }).row) break;
+		calls.push({ row: call - 1, routine: tape.routines[coordinate(tape, call - 1, 0)] as string });
+	}
+	return calls;
+}

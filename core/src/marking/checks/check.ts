@@ -1,27 +1,80 @@
 import type { z } from "zod";
-import type { Common, Data, Judgement } from "../criterion.ts";
+import type { Figure } from "../../figures/figure.ts";
+import type { Common, Data, FigureRef, Finding, Judgement } from "../criterion.ts";
+import { grouped, membersOf } from "../group.ts";
 import type { Stated } from "../matching.ts";
-import type { Scene } from "../scene.ts";
+import { type Scene, type Subject, subjectsOf } from "../scene.ts";
 
 /** A check: its options, whether it only forbids, and how it is judged. */
 export interface Check<O extends Common = Common> {
 	readonly name: string;
 	/** Options beside those that every criterion has. */
 	readonly options: z.ZodRawShape;
+	/** Which options must be there, and which go together; a sentence where a criterion breaks it. */
+	readonly needs?: (options: O) => string | undefined;
 	/** Whether it only forbids: it then counts once half of what is asked for is earned. */
 	readonly forbids: (options: O) => boolean;
 	readonly judge: (options: O, scene: Scene) => Judgement;
+	/** Whether it looks at the program or at whole runs, so that no moment is chosen. */
+	readonly timeless?: true;
 	/** What it tells of the wanted figures' places and sizes, for finding them. */
 	readonly states?: (options: O) => Partial<Stated>;
+	/** The wanted figures that its own options speak of. */
+	readonly names?: (options: O) => readonly (FigureRef | undefined)[];
+	/** The criteria that its own options speak of. */
+	readonly ids?: (options: O) => readonly string[];
 	/** What the criterion's own sentence is made of. */
 	readonly says: (options: O) => { readonly code: string; readonly data: Data };
 }
 
 /** The name of a criterion's subject for sentences. */
-export function nameOf(of: Common["of"]): string {
+export function nameOf(of: Common["of"] | readonly FigureRef[]): string {
 	if (of === undefined || of === "everything" || of === "run") return "everything";
 	if (typeof of === "string") return of;
-	if (Array.isArray(of)) return of.join(" and ");
-	const kind = of.kind === undefined ? "figure" : [of.kind].flat().join(" or ");
-	return [of.fill, of.sides === undefined ? undefined : `${of.sides}-sided`, kind.replaceAll("-", " ")].filter(Boolean).join(" ");
+	if (Array.isArray(of)) return of.map((one) => nameOf(one)).join(" and ");
+	const one = of as Exclude<FigureRef, string>;
+	if (one["group of"] !== undefined) return `${one["group of"]} group`;
+	const kind = one.kind === undefined ? (one.text ? "text" : "figure") : [one.kind].flat().join(" or ");
+	const large = one.pick ?? (one.drawn === undefined ? undefined : typeof one.drawn === "number" ? `${one.drawn}. drawn` : `${one.drawn} drawn`);
+	const paint = one.fill ?? one.outline;
+	return [large, one.filled === false ? "hollow" : undefined, paint, one.sides === undefined ? undefined : `${one.sides}\u2011sided`, kind.replaceAll("-", " ")]
+		.filter(Boolean)
+		.join(" ");
+}
+
+/** The subjects of a criterion; `for: together` takes the figures of each as one. */
+export function askedSubjects(o: Common, scene: Scene): Subject[] {
+	const subjects = subjectsOf(scene, o.of);
+	if (o.for !== "together") return subjects;
+	return subjects.map(({ name, figures }) => {
+		const one = figures.length === 0 ? [] : [grouped(figures)];
+		return { name, wanted: 1, figures: one, slots: one.length > 0 ? one : [undefined] };
+	});
+}
+
+/** Asks something of every figure that a criterion speaks of. @param asked how many findings one figure gives */
+export function eachFigure(o: Common, scene: Scene, asked: number, ask: (figure: Figure, subject: Subject) => readonly Finding[]): Judgement {
+	const subjects = askedSubjects(o, scene);
+	const figures = subjects.flatMap((s) => s.figures);
+	const findings = subjects.flatMap((subject) => subject.figures.flatMap((figure) => ask(figure, subject)));
+	const wanted = subjects.reduce((sum, s) => sum + s.wanted, 0);
+	return judgementOf(o, findings, wanted * asked, figures.flatMap(membersOf), wanted, figures.length === 0);
+}
+
+/** Findings with the part of them that is met. @param all how many there would be if nothing were missing */
+export function judgementOf(o: Common, findings: readonly Finding[], all: number, figures: readonly number[], wanted?: number, missing = findings.length === 0): Judgement {
+	const met = findings.filter((f) => f.met).length;
+	const of = Math.max(all, findings.length);
+	const share = o.for === "any" ? Math.min(1, met) : of === 0 ? 0 : met / of;
+	return { findings, share, figures: [...new Set(figures)], ...(wanted !== undefined && { wanted }), ...(missing && { missing: true }) };
+}
+
+/** One thing that is either so or not, with no figure of its own. */
+export function single(met: boolean, code: string, data: Data, lines?: readonly number[]): Judgement {
+	return { findings: [{ met, code, data, ...(lines && { lines }) }], share: met ? 1 : 0, figures: [] };
+}
+
+/** "rounded rect": a figure's kind for sentences. */
+export function kindWords(figure: Figure | undefined): string {
+	return (figure?.kinds[0] ?? "figure").replaceAll("-", " ");
 }

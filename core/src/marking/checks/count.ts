@@ -1,7 +1,7 @@
 import { z } from "zod";
+import type { Figure } from "../../figures/figure.ts";
 import type { Common, Judgement } from "../criterion.ts";
 import type { Scene } from "../scene.ts";
-import { meets, type Selector } from "../selector.ts";
 import { type Check, nameOf } from "./check.ts";
 
 const options = {
@@ -11,20 +11,23 @@ const options = {
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
 
-function counted(scene: Scene, of: Common["of"]): number[] {
-	if (of === undefined || of === "everything" || of === "run") return scene.drawing.figures.map((f) => f.index);
-	const selectors: Selector[] = typeof of === "string" || Array.isArray(of) ? [of].flat().map((name) => scene.taken.get(name)?.selector ?? {}) : [of];
-	return scene.drawing.figures.filter((f) => selectors.some((s) => meets(f, s, scene.exactness.size))).map((f) => f.index);
+/** The figures that meet what a criterion speaks of in full. */
+function counted({ selection, drawing }: Scene, of: Common["of"]): readonly Figure[] {
+	if (of === undefined || of === "everything" || of === "run") return drawing.figures;
+	if (typeof of === "object" && !Array.isArray(of)) return selection.all(of);
+	const all = new Set([of].flat().flatMap((name) => selection.bases(name)));
+	return drawing.figures.filter((f) => all.has(f));
 }
 
 /** How many figures there are that meet a selector in full. */
 export const count: Check<Options> = {
 	name: "count",
 	options,
+	needs: (o) => (o.exactly === undefined && o["at least"] === undefined && o["at most"] === undefined ? "say how many: exactly, at least or at most" : undefined),
 	forbids: (o) => o["at most"] !== undefined && o.exactly === undefined && o["at least"] === undefined,
 	says: (o) => ({ code: "count", data: { name: nameOf(o.of), exactly: o.exactly ?? -1, least: o["at least"] ?? -1, most: o["at most"] ?? -1 } }),
 	judge(o, scene): Judgement {
-		const figures = counted(scene, o.of);
+		const figures = counted(scene, o.of).map((f) => f.index);
 		const found = figures.length;
 		const low = o.exactly ?? o["at least"] ?? 0;
 		const high = o.exactly ?? o["at most"] ?? Number.POSITIVE_INFINITY;

@@ -1,15 +1,15 @@
 import { z } from "zod";
 import { familiesOf } from "../../colour/family.ts";
 import type { Figure } from "../../figures/figure.ts";
-import { type Common, type Finding, figureName, type Judgement } from "../criterion.ts";
+import { type Common, type Finding, figureRef, type Judgement } from "../criterion.ts";
 import { MEASURE_NAMES, MEASURES, type MeasureName } from "../measures.ts";
-import { type Scene, subjectsOf } from "../scene.ts";
-import { type Check, nameOf } from "./check.ts";
+import { figuresOf, type Scene } from "../scene.ts";
+import { type Check, kindWords, nameOf } from "./check.ts";
 
 const options = {
 	what: z.enum(["kind", "fill", "outline", "place", ...MEASURE_NAMES]).optional(),
 	"at least": z.int().min(1).optional(),
-	among: z.array(figureName).min(1).optional(),
+	among: z.array(figureRef).min(1).optional(),
 	"no twins": z.literal(true).optional(),
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
@@ -33,10 +33,12 @@ function keyOf(figure: Figure, what: NonNullable<Options["what"]>, scene: Scene)
 export const distinct: Check<Options> = {
 	name: "distinct",
 	options,
+	needs: (o) => (o.what === undefined && !o["no twins"] ? "say what is wanted: what and at least, or no twins" : undefined),
+	names: (o) => o.among ?? [],
 	forbids: (o) => o["no twins"] === true && o.what === undefined,
 	says: (o) => ({ code: "distinct", data: { name: nameOf(o.among ?? o.of), what: o.what ?? "", least: o["at least"] ?? 2, twins: o["no twins"] === true } }),
 	judge(o, scene): Judgement {
-		const figures = subjectsOf(scene, o.among ?? o.of).flatMap((s) => s.figures);
+		const figures = figuresOf(scene, o.among ?? o.of ?? "everything");
 		const findings: Finding[] = [];
 		let share = 1;
 		if (o.what) {
@@ -47,8 +49,7 @@ export const distinct: Check<Options> = {
 		}
 		if (o["no twins"]) {
 			const twins = figures.filter((f) => f.twin !== null);
-			for (const f of twins)
-				findings.push({ figure: f.index, met: false, code: "twin", data: { kind: (f.kinds[0] ?? "figure").replaceAll("-", " "), line: f.lines[0] ?? 0, count: twins.length } });
+			for (const f of twins) findings.push({ figure: f.index, met: false, code: "twin", data: { kind: kindWords(f), line: f.lines[0] ?? 0, count: twins.length } });
 			if (twins.length === 0) findings.push({ met: true, code: "twin-none", data: {} });
 			else share = 0;
 		}

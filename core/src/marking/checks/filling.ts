@@ -1,9 +1,8 @@
 import { z } from "zod";
 import type { Figure } from "../../figures/figure.ts";
-import type { Common, Finding, Judgement } from "../criterion.ts";
-import { subjectsOf } from "../scene.ts";
-import { colourWord, isColour } from "../selector.ts";
-import { type Check, nameOf } from "./check.ts";
+import type { Common, Finding } from "../criterion.ts";
+import { colourWord, isColour } from "../paint-words.ts";
+import { type Check, eachFigure, nameOf } from "./check.ts";
 
 const options = {
 	is: z.enum(["filled", "not filled", "outlined"]).optional(),
@@ -37,15 +36,8 @@ function askedOf(o: Options, figure: Figure): Finding[] {
 export const filling: Check<Options> = {
 	name: "filling",
 	options,
+	needs: (o) => (o.is === undefined && o.outline === undefined ? "say what is wanted: is, or outline" : undefined),
 	forbids: () => false,
 	says: (o) => ({ code: "filling", data: { name: nameOf(o.of), is: o.is ?? "", least: o.outline?.["at least"] ?? -1, not: o.outline?.not ?? "" } }),
-	judge(o, scene): Judgement {
-		const subjects = subjectsOf(scene, o.of);
-		const figures = subjects.flatMap((s) => s.figures);
-		const wanted = subjects.reduce((sum, s) => sum + s.wanted, 0);
-		const perFigure = figures.map((figure) => askedOf(o, figure));
-		const met = perFigure.filter((findings) => findings.every((f) => f.met)).length;
-		const share = o.for === "any" ? Math.min(1, met) : wanted === 0 ? 0 : met / Math.max(wanted, figures.length);
-		return { findings: perFigure.flat(), share, figures: figures.map((f) => f.index), wanted, ...(figures.length === 0 && { missing: true }) };
-	},
+	judge: (o, scene) => eachFigure(o, scene, (o.is ? 1 : 0) + (o.outline ? 1 : 0), (figure) => askedOf(o, figure)),
 };

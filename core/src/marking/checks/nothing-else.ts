@@ -1,7 +1,9 @@
 import { z } from "zod";
 import type { Common, Finding, Judgement } from "../criterion.ts";
-import { meets, selector } from "../selector.ts";
-import type { Check } from "./check.ts";
+import { membersOf } from "../group.ts";
+import { figuresOf } from "../scene.ts";
+import { selector } from "../selector.ts";
+import { type Check, kindWords } from "./check.ts";
 
 const options = { but: z.union([selector, z.array(selector).min(1)]).optional() };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
@@ -13,15 +15,13 @@ export const nothingElse: Check<Options> = {
 	forbids: () => true,
 	says: () => ({ code: "nothing-else", data: {} }),
 	judge(o, scene): Judgement {
-		const wanted = new Set([...scene.taken.values()].flatMap((t) => t.slots.flatMap((f) => f?.index ?? [])));
 		const allowed = o.but === undefined ? [] : [o.but].flat();
-		const extra = scene.drawing.figures.filter((f) => !wanted.has(f.index) && !allowed.some((s) => meets(f, s, scene.exactness.size)));
-		const findings: Finding[] = extra.map((f) => ({
-			figure: f.index,
-			met: false,
-			code: "extra",
-			data: { kind: (f.kinds[0] ?? "figure").replaceAll("-", " "), line: f.lines[0] ?? 0, count: extra.length },
-		}));
+		const wanted = new Set([...scene.taken.values()].flatMap((t) => t.slots.flatMap((f) => f?.index ?? [])));
+		// What a selector with a number or a choice allows is looked up as a whole.
+		for (const of of allowed)
+			for (const f of of.number === undefined && of["group of"] === undefined ? scene.selection.all(of) : figuresOf(scene, of)) for (const i of membersOf(f)) wanted.add(i);
+		const extra = scene.drawing.figures.filter((f) => !wanted.has(f.index));
+		const findings: Finding[] = extra.map((f) => ({ figure: f.index, met: false, code: "extra", data: { kind: kindWords(f), line: f.lines[0] ?? 0, count: extra.length } }));
 		if (findings.length === 0) findings.push({ met: true, code: "extra-none", data: {} });
 		return { findings, share: extra.length === 0 ? 1 : 0, figures: extra.map((f) => f.index) };
 	},

@@ -1,24 +1,24 @@
 import { z } from "zod";
 import type { Figure } from "../../figures/figure.ts";
 import { overlapOf } from "../../figures/overlap.ts";
-import { upward } from "../../tape/layout.ts";
-import { type Common, type Finding, figureName, type Judgement } from "../criterion.ts";
-import { type Scene, subjectsOf } from "../scene.ts";
-import type { Check } from "./check.ts";
+import { type Common, type FigureRef, type Finding, figureRef, type Judgement } from "../criterion.ts";
+import { membersOf } from "../group.ts";
+import { figuresOf, type Scene } from "../scene.ts";
+import { type Check, nameOf } from "./check.ts";
 
-const names = z.union([figureName, z.array(figureName).min(1)]);
+const refs = z.union([figureRef, z.array(figureRef).min(1)]);
 // biome-ignore lint/suspicious/noThenProperty: an option of the exercise file; nothing awaits it
-const options = { first: names, then: names, "lies on top": z.literal(true).optional() };
+const options = { first: refs, then: refs, "lies on top": z.literal(true).optional() };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
 
 /** Less than this in common, in square units, is no more than two lines that touch. */
 const TOUCHING = 1;
 
-const listOf = (named: Options["first"]) => [named].flat();
+const listOf = (named: Options["first"]): FigureRef[] => [named].flat();
 
 /** Each earlier and each later figure that are wanted, with the names they go by. */
 function pairsOf(o: Options, scene: Scene): { first: Figure; later: Figure; names: [string, string] }[] {
-	const all = (named: Options["first"]) => subjectsOf(scene, listOf(named)).flatMap(({ name, figures }) => figures.map((figure) => ({ name, figure })));
+	const all = (named: Options["first"]) => listOf(named).flatMap((ref) => figuresOf(scene, ref).map((figure) => ({ name: nameOf(ref), figure })));
 	const later = all(o.then);
 	return all(o.first).flatMap((a) => later.map((b) => ({ first: a.figure, later: b.figure, names: [a.name, b.name] as [string, string] })));
 }
@@ -28,18 +28,18 @@ export const order: Check<Options> = {
 	name: "order",
 	options,
 	forbids: () => false,
-	says: (o) => ({ code: "order", data: { earlier: listOf(o.first), later: listOf(o.then), top: o["lies on top"] === true } }),
+	names: (o) => [...listOf(o.first), ...listOf(o.then)],
+	says: (o) => ({ code: "order", data: { earlier: listOf(o.first).map((r) => nameOf(r)), later: listOf(o.then).map((r) => nameOf(r)), top: o["lies on top"] === true } }),
 	judge(o, scene): Judgement {
-		const up = upward(scene.sheet.origin);
 		const pairs = pairsOf(o, scene);
 		const findings = pairs.map(({ first, later, names: [before, after] }): Finding => {
 			const data = { earlier: before, later: after, line: later.lines[0] ?? 0 };
-			if (o["lies on top"] && overlapOf(first, later, up) < TOUCHING) return { figure: later.index, met: false, code: "order-apart", data };
+			if (o["lies on top"] && overlapOf(first, later, scene.up) < TOUCHING) return { figure: later.index, met: false, code: "order-apart", data };
 			return { figure: later.index, met: later.index > first.index, code: o["lies on top"] ? "order-under" : "order-before", data };
 		});
-		const gone = [...listOf(o.first), ...listOf(o.then)].some((name) => subjectsOf(scene, name).every((s) => s.figures.length === 0));
+		const gone = [...listOf(o.first), ...listOf(o.then)].some((ref) => figuresOf(scene, ref).length === 0);
 		const met = findings.filter((f) => f.met).length;
-		const figures = [...new Set(pairs.flatMap((p) => [p.first.index, p.later.index]))];
+		const figures = [...new Set(pairs.flatMap((p) => [...membersOf(p.first), ...membersOf(p.later)]))];
 		return { findings, share: findings.length === 0 || gone ? 0 : met / findings.length, figures, ...((gone || findings.length === 0) && { missing: true }) };
 	},
 };

@@ -1,115 +1,183 @@
 import { z } from "zod";
 import type { Figure } from "../../figures/figure.ts";
 import { leastCost } from "../../geometry/assignment.ts";
-import { distance, type Point } from "../../geometry/points.ts";
-import { sheetBounds, upward } from "../../tape/layout.ts";
-import { ANCHORS, anchorOf } from "../anchors.ts";
-import { type Common, type Finding, figureName, type Judgement } from "../criterion.ts";
-import { marginsOf, type Scene, subjectsOf } from "../scene.ts";
-import { type Check, nameOf } from "./check.ts";
+import { type Bounds, distance, distanceToSegment, type Point } from "../../geometry/points.ts";
+import { sheetBounds } from "../../tape/layout.ts";
+import { ANCHORS, type Anchor, anchorOf, anchorsOf, isSeveral } from "../anchors.ts";
+import { type Common, type Finding, figureRef, type Judgement } from "../criterion.ts";
+import { membersOf } from "../group.ts";
+import { figuresOf, marginsOf, type Scene } from "../scene.ts";
+import { outsideBy, type Zone, zone, zoneBounds } from "../zone.ts";
+import { askedSubjects, type Check, judgementOf, nameOf } from "./check.ts";
 
 const point = z.tuple([z.number(), z.number()]);
-const zone = z.union([
-	z.enum(["upper left quarter", "upper right quarter", "lower left quarter", "lower right quarter", "upper half", "lower half", "left half", "right half"]),
-	z.tuple([z.number(), z.number(), z.number(), z.number()]),
-]);
 const options = {
 	anchor: z.enum(ANCHORS).optional(),
 	at: z.union([point, z.array(point).min(1)]).optional(),
 	in: z.union([zone, z.array(zone).min(1)]).optional(),
-	on: z.union([z.strictObject({ x: z.number() }), z.strictObject({ y: z.number() })]).optional(),
-	from: figureName.optional(),
+	on: z.union([z.strictObject({ x: z.number() }), z.strictObject({ y: z.number() }), z.strictObject({ from: point, to: point })]).optional(),
+	from: figureRef.optional(),
 	offset: point.optional(),
+	share: point.optional(),
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
-type Zone = z.infer<typeof zone>;
 
 function placesOf(at: NonNullable<Options["at"]>): Point[] {
 	return typeof at[0] === "number" ? [at as Point] : (at as Point[]);
 }
 
-/** The wanted places in the order of the figures, each taken once, nearest first in sum. */
-function assigned(found: readonly Point[], wanted: readonly Point[]): Point[] {
-	if (wanted.length <= 1 || found.length === 0) return found.map(() => wanted[0] as Point);
-	const cost = found.map(([x, y]) => [...wanted.map(([a, b]) => distance(x, y, a, b)), ...found.map(() => 1e6)]);
-	return leastCost(cost).map((column, i) => wanted[column] ?? (wanted[Math.min(i, wanted.length - 1)] as Point));
+function zonesOf(where: NonNullable<Options["in"]>): Zone[] {
+	return typeof where === "string" || typeof where[0] === "number" ? [where as Zone] : (where as Zone[]);
 }
 
-function inZone([x, y]: Point, where: Zone, scene: Scene): boolean {
-	if (typeof where !== "string") return x >= where[0] && x <= where[0] + where[2] && y >= where[1] && y <= where[1] + where[3];
-	const { left, right, low, high } = sheetBounds(scene.sheet);
-	const upper = (y - (low + high) / 2) * upward(scene.sheet.origin) >= 0;
-	const toLeft = x <= (left + right) / 2;
-	return (!where.includes("upper") || upper) && (!where.includes("lower") || !upper) && (!where.includes("left") || toLeft) && (!where.includes("right") || !toLeft);
+/** For each found thing the wanted one that it is set against, each taken once, with the least sum of costs. */
+function assigned<W>(found: readonly Point[], wanted: readonly W[], off: (at: Point, wanted: W) => number): (W | undefined)[] {
+	if (wanted.length <= 1 || found.length === 0) return found.map(() => wanted[0]);
+	const cost = found.map((at) => [...wanted.map((w) => off(at, w)), ...found.map(() => 1e6)]);
+	return leastCost(cost).map((column, i) => wanted[column] ?? wanted[Math.min(i, wanted.length - 1)]);
 }
+
+const apart = (a: Point, b: Point) => distance(a[0], a[1], b[0], b[1]);
+
+class Judge {
+	private readonly o: Options;
+	private readonly scene: Scene;
+	private readonly anchor: Anchor;
+	private readonly full: number;
+	private readonly name: string;
+	readonly findings: Finding[] = [];
+	asked = 0;
+
+	constructor(o: Options, scene: Scene) {
+		this.o = o;
+		this.scene = scene;
+		this.anchor = o.anchor ?? "centre";
+		this.full = marginsOf(o.within, scene.exactness.position).full;
+		this.name = nameOf(o.of);
+	}
+
+	subject(figures: readonly Figure[], wanted: number): void {
+		const { o, anchor, scene } = this;
+		if (isSeveral(anchor)) {
+			const places = o.at ? placesOf(o.at) : [];
+			this.asked += wanted * Math.max(1, places.length);
+			for (const figure of figures) this.manyPoints(figure, anchorsOf(figure, anchor, scene, figures), places);
+			return;
+		}
+		this.asked += wanted;
+		const placed = figures.flatMap((figure) => anchorsOf(figure, anchor, scene, figures).map((at) => ({ figure, at })));
+		const found = placed.map((p) => p.at);
+		if (o.at) {
+			const places = assigned(found, placesOf(o.at), apart);
+			placed.forEach(({ figure, at }, i) => this.at(figure, at, places[i] as Point));
+		} else if (o.in !== undefined) {
+			const zones = zonesOf(o.in);
+			const boxes = new Map(zones.map((z) => [z, zoneBounds(z, sheetBounds(scene.sheet), scene.up)]));
+			const where = assigned(found, zones, (at, z) => outsideBy(at, boxes.get(z) as Bounds));
+			placed.forEach(({ figure, at }, i) => this.in(figure, at, where[i] as Zone, boxes.get(where[i] as Zone) as Bounds));
+		} else for (const { figure, at } of placed) o.on ? this.on(figure, at, o.on) : this.from(figure, at);
+	}
+
+	private push(figure: Figure, off: number, code: string, data: Finding["data"]): void {
+		this.findings.push({ figure: figure.index, met: off <= this.full + 1e-9, off, full: this.full, code, data: { name: this.name, anchor: this.anchor, ...data } });
+	}
+
+	private at(figure: Figure, at: Point, place: Point): void {
+		this.push(figure, apart(at, place), "position-at", { wanted: [...place], found: [...at] });
+	}
+
+	private in(figure: Figure, at: Point, where: Zone, box: Bounds): void {
+		const off = outsideBy(at, box);
+		const data = { name: this.name, anchor: this.anchor, zone: String(where), found: [...at] };
+		this.findings.push({ figure: figure.index, met: off <= 1e-9, off, full: this.full, code: "position-in", data });
+	}
+
+	/** Corners or ends of one figure: each wanted place has one of them. */
+	private manyPoints(figure: Figure, points: readonly Point[], places: readonly Point[]): void {
+		const { o } = this;
+		if (places.length > 0) {
+			const taken = assigned(places, points, apart);
+			places.forEach((place, i) => {
+				const at = points.length < places.length && i >= points.length ? undefined : taken[i];
+				if (at) this.at(figure, at, place);
+				else this.push(figure, Number.POSITIVE_INFINITY, "position-at", { wanted: [...place], found: [] });
+			});
+			return;
+		}
+		for (const at of points) {
+			if (o.in !== undefined) {
+				const boxes = zonesOf(o.in).map((z) => ({ z, box: zoneBounds(z, sheetBounds(this.scene.sheet), this.scene.up) }));
+				const best = boxes.sort((a, b) => outsideBy(at, a.box) - outsideBy(at, b.box))[0] as (typeof boxes)[number];
+				this.in(figure, at, best.z, best.box);
+			} else if (o.on) this.on(figure, at, o.on);
+			else this.from(figure, at);
+		}
+	}
+
+	private on(figure: Figure, at: Point, on: NonNullable<Options["on"]>): void {
+		if ("from" in on) {
+			const off = distanceToSegment(at[0], at[1], on.from[0], on.from[1], on.to[0], on.to[1]);
+			return this.push(figure, off, "position-line", { from: [...on.from], to: [...on.to], found: [...at] });
+		}
+		const [axis, value] = "x" in on ? (["x", on.x] as const) : (["y", on.y] as const);
+		this.push(figure, Math.abs(at[axis === "x" ? 0 : 1] - value), "position-on", { axis, value, found: [...at] });
+	}
+
+	private from(figure: Figure, at: Point): void {
+		const { o, scene, anchor } = this;
+		const [other] = o.from === undefined ? [] : figuresOf(scene, o.from);
+		const base = other && (anchorOf(other, anchor, scene.up) ?? other.centre);
+		if (!other || !base) {
+			this.findings.push({ figure: figure.index, met: false, code: "position-from-missing", data: { name: this.name, anchor, from: nameOf(o.from) } });
+			return;
+		}
+		const offset: Point = o.offset ?? [(o.share?.[0] ?? 0) * other.width, (o.share?.[1] ?? 0) * other.height];
+		const found = [at[0] - base[0], at[1] - base[1]];
+		this.push(figure, distance(found[0] as number, found[1] as number, offset[0], offset[1]), "position-from", { from: nameOf(o.from), wanted: [...offset], found });
+	}
+}
+
+const WAYS = ["at", "in", "on", "from"] as const;
 
 /** Where figures are. */
 export const position: Check<Options> = {
 	name: "position",
 	options,
+	needs: (o) => {
+		if (WAYS.filter((way) => o[way] !== undefined).length !== 1) return "say where by one of at, in, on or from";
+		if ((o.from !== undefined) !== (o.offset !== undefined || o.share !== undefined)) return "from goes with offset or share";
+		return o.offset !== undefined && o.share !== undefined ? "give offset or share, not both" : undefined;
+	},
 	forbids: () => false,
+	names: (o) => [o.from],
 	says: (o) => ({
 		code: "position",
 		data: {
 			name: nameOf(o.of),
 			anchor: o.anchor ?? "centre",
 			places: o.at ? placesOf(o.at).map(([x, y]) => `${x}, ${y}`) : [],
-			zones: o.in ? (typeof o.in === "string" ? [o.in] : typeof o.in[0] === "number" ? [o.in.join(", ")] : (o.in as Zone[]).map(String)) : [],
-			on: o.on ? ("x" in o.on ? `x ${o.on.x}` : `y ${o.on.y}`) : "",
-			from: o.from ?? "",
+			zones: o.in === undefined ? [] : zonesOf(o.in).map((z) => (typeof z === "string" ? z : `rectangle at ${z[0]}, ${z[1]}, ${z[2]} by ${z[3]}`)),
+			on: !o.on ? "" : "x" in o.on ? `x = ${o.on.x}` : "y" in o.on ? `y = ${o.on.y}` : `from ${o.on.from.join(", ")} to ${o.on.to.join(", ")}`,
+			from: o.from === undefined ? "" : nameOf(o.from),
 			offset: o.offset ? [...o.offset] : [],
+			share: o.share ? [...o.share] : [],
 		},
 	}),
 	states(o) {
 		const anchor = o.anchor ?? "centre";
-		return { places: o.at ? [{ at: placesOf(o.at), of: (f) => anchorOf(f, anchor) }] : [] };
+		return { places: o.at && !isSeveral(anchor) && anchor !== "far end" ? [{ at: placesOf(o.at), of: (f, up) => anchorOf(f, anchor, up) }] : [] };
 	},
 	judge(o, scene): Judgement {
-		const findings: Finding[] = [];
-		const { full } = marginsOf(o.within, scene.exactness.position);
-		const anchor = o.anchor ?? "centre";
-		let wanted = 0;
-		for (const subject of subjectsOf(scene, o.of)) {
-			wanted += subject.wanted;
-			const figures = subject.figures.filter((f) => anchorOf(f, anchor) !== undefined);
-			const found = figures.map((f) => anchorOf(f, anchor) as Point);
-			const places = o.at ? assigned(found, placesOf(o.at)) : [];
-			figures.forEach((figure, i) => findings.push(one(figure, found[i] as Point, places[i], i)));
-		}
-		const met = findings.filter((f) => f.met).length;
-		const all = Math.max(wanted, findings.length);
-		const figures = findings.map((f) => f.figure as number);
-		return { findings, share: o.for === "any" ? Math.min(1, met) : all === 0 ? 0 : met / all, figures, wanted: wanted, ...(findings.length === 0 && { missing: true }) };
-
-		function one(figure: Figure, at: Point, place: Point | undefined, index: number): Finding {
-			const data = { name: nameOf(o.of), anchor, found: [...at] };
-			if (place) {
-				const off = distance(at[0], at[1], place[0], place[1]);
-				return { figure: figure.index, met: off <= full + 1e-9, off, full, code: "position-at", data: { ...data, wanted: [...place] } };
-			}
-			if (o.on) {
-				const [axis, value] = "x" in o.on ? (["x", o.on.x] as const) : (["y", o.on.y] as const);
-				const off = Math.abs(at[axis === "x" ? 0 : 1] - value);
-				return { figure: figure.index, met: off <= full + 1e-9, off, full, code: "position-on", data: { ...data, axis, value } };
-			}
-			if (o.from && o.offset) {
-				const other = subjectsOf(scene, o.from)[0]?.figures[0];
-				const base = other && anchorOf(other, anchor);
-				if (!base) return { figure: figure.index, met: false, code: "position-from-missing", data: { ...data, from: o.from } };
-				const off = distance(at[0] - base[0], at[1] - base[1], o.offset[0], o.offset[1]);
-				return {
-					figure: figure.index,
-					met: off <= full + 1e-9,
-					off,
-					full,
-					code: "position-from",
-					data: { ...data, from: o.from, wanted: [...o.offset], found: [at[0] - base[0], at[1] - base[1]] },
-				};
-			}
-			const zones: Zone[] = o.in === undefined ? [] : typeof o.in === "string" || typeof o.in[0] === "number" ? [o.in as Zone] : (o.in as Zone[]);
-			const where = zones.length > 1 ? zones[index % zones.length] : zones[0];
-			const met = zones.length > 1 ? zones.some((z) => inZone(at, z, scene)) : where !== undefined && inZone(at, where, scene);
-			return { figure: figure.index, met, code: "position-in", data: { ...data, zone: String(where) } };
-		}
+		const judge = new Judge(o, scene);
+		const subjects = askedSubjects(o, scene);
+		for (const { figures, wanted } of subjects) judge.subject(figures, wanted);
+		const wanted = subjects.reduce((sum, s) => sum + s.wanted, 0);
+		return judgementOf(
+			o,
+			judge.findings,
+			judge.asked,
+			subjects.flatMap((s) => s.figures.flatMap(membersOf)),
+			wanted,
+		);
 	},
 };

@@ -1,9 +1,9 @@
 import { z } from "zod";
 import { formatColour } from "../../colour/colour.ts";
-import { nameOf as colourName, familiesOf } from "../../colour/family.ts";
+import { nameOf as colourName } from "../../colour/family.ts";
 import type { Common, Finding, Judgement } from "../criterion.ts";
-import { colourWord, isColour } from "../selector.ts";
-import type { Check } from "./check.ts";
+import { colourWord, isColour, isOther } from "../paint-words.ts";
+import { type Check, kindWords } from "./check.ts";
 
 const options = {
 	size: z.tuple([z.number(), z.number()]).optional(),
@@ -16,6 +16,7 @@ type Options = Common & z.infer<z.ZodObject<typeof options>>;
 export const sheet: Check<Options> = {
 	name: "sheet",
 	options,
+	needs: (o) => (o.size === undefined && o.paper === undefined && !o["everything on it"] ? "say what is wanted: size, paper or everything on it" : undefined),
 	forbids: (o) => o.paper !== undefined || o["everything on it"] === true,
 	says: (o) => ({
 		code: "sheet",
@@ -34,12 +35,12 @@ export const sheet: Check<Options> = {
 		}
 		if (o.paper !== undefined) {
 			const { paper } = scene.drawing;
-			const met = typeof o.paper === "string" ? isColour(paper, o.paper) : familiesOf(paper)[0] !== o.paper.not;
+			const met = typeof o.paper === "string" ? isColour(paper, o.paper) : isOther(paper, o.paper.not);
 			const [wanted, not] = typeof o.paper === "string" ? [o.paper, ""] : ["", o.paper.not];
 			findings.push({
 				met,
 				code: "colour",
-				data: { name: "paper", what: "paper", wanted, not, same: false, different: false, as: "", found: `${colourName(paper)} ${formatColour(paper)}` },
+				data: { name: "paper", what: "paper", wanted, not, same: false, as: "", notAs: "", found: `${colourName(paper)} ${formatColour(paper)}` },
 			});
 		}
 		if (o["everything on it"]) {
@@ -50,7 +51,7 @@ export const sheet: Check<Options> = {
 					figure: figure.index,
 					met: false,
 					code: "sheet-off",
-					data: { name: (figure.kinds[0] ?? "figure").replaceAll("-", " "), share: Math.round((1 - figure.onSheet) * 100), line: figure.lines[0] ?? 0 },
+					data: { name: kindWords(figure), share: Math.round((1 - figure.onSheet) * 100), line: figure.lines[0] ?? 0 },
 				});
 		}
 		const met = findings.filter((f) => f.met).length;

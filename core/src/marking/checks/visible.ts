@@ -1,8 +1,8 @@
 import { z } from "zod";
 import type { Figure } from "../../figures/figure.ts";
-import type { Common, Finding, Judgement } from "../criterion.ts";
-import { type Scene, subjectsOf } from "../scene.ts";
-import { type Check, nameOf } from "./check.ts";
+import type { Common, Finding } from "../criterion.ts";
+import type { Scene } from "../scene.ts";
+import { type Check, eachFigure, nameOf } from "./check.ts";
 
 const options = {
 	"share at least": z.number().min(0).max(1).optional(),
@@ -32,22 +32,17 @@ function askedOf(o: Options, figure: Figure, scene: Scene): Finding[] {
 	return findings;
 }
 
+const WAYS = ["share at least", "on sheet", "size at least", "contrast at least"] as const;
+
 /** That figures can be seen: not hidden, not off the sheet, not tiny, not in the colour of their ground. */
 export const visible: Check<Options> = {
 	name: "visible",
 	options,
+	needs: (o) => (WAYS.every((way) => o[way] === undefined) ? `say what is wanted: ${WAYS.join(", ")}` : undefined),
 	forbids: (o) => o.of === undefined || o.of === "everything",
 	says: (o) => ({
 		code: "visible",
 		data: { name: nameOf(o.of), share: o["share at least"] ?? -1, on: o["on sheet"] === true, size: o["size at least"] ?? -1, contrast: o["contrast at least"] ?? -1 },
 	}),
-	judge(o, scene): Judgement {
-		const subjects = subjectsOf(scene, o.of);
-		const figures = subjects.flatMap((s) => s.figures);
-		const wanted = subjects.reduce((sum, s) => sum + s.wanted, 0);
-		const perFigure = figures.map((figure) => askedOf(o, figure, scene));
-		const met = perFigure.filter((findings) => findings.every((f) => f.met)).length;
-		const share = o.for === "any" ? Math.min(1, met) : wanted === 0 ? 0 : met / Math.max(wanted, figures.length);
-		return { findings: perFigure.flat(), share, figures: figures.map((f) => f.index), wanted, ...(figures.length === 0 && { missing: true }) };
-	},
+	judge: (o, scene) => eachFigure(o, scene, WAYS.filter((way) => o[way] !== undefined).length, (figure) => askedOf(o, figure, scene)),
 };

@@ -1,0 +1,57 @@
+import { z } from "zod";
+import { parseColour } from "../../colour/colour.ts";
+import type { Common, Judgement } from "../criterion.ts";
+import { colourWord, isColour } from "../paint-words.ts";
+import type { Scene } from "../scene.ts";
+import { type Check, single } from "./check.ts";
+
+const options = {
+	ask: z.string().min(1).max(500),
+	// An answer belongs to a moment of the student's work, not of the drawing.
+	when: z.enum(["before running", "after running"]).default("after running"),
+	expects: z.union([z.number(), z.string().min(1), z.array(z.union([z.string().min(1), z.number()])).min(1)]).optional(),
+};
+type Options = Omit<Common, "when"> & z.infer<z.ZodObject<typeof options>>;
+
+const plain = (text: string) =>
+	text
+		.trim()
+		.toLowerCase()
+		.replace(/[.!]+$/, "")
+		.replace(/\s+/g, " ");
+
+/** Whether words say one expected thing: a number within the tolerance, a colour of the same family, or the same words. */
+function says(answer: string, expected: string | number, within: number): boolean {
+	if (typeof expected === "number") {
+		const found = /-?\d+(?:[.,]\d+)?/.exec(answer)?.[0];
+		return found !== undefined && Math.abs(Number(found.replace(",", ".")) - expected) <= within;
+	}
+	if (plain(answer) === plain(expected)) return true;
+	const paint = parseColour(plain(answer).replace(/ /g, ""));
+	return paint !== undefined && colourWord.safeParse(expected).success && expected !== "none" && isColour(paint, expected);
+}
+
+/** The student's own words to a question. */
+export const answer = {
+	name: "answer",
+	options,
+	timeless: true,
+	forbids: () => false,
+	says: (o: Options) => ({ code: "answer", data: { ask: o.ask } }),
+	judge(o: Options, scene: Scene): Judgement {
+		const { brought } = scene.case;
+		const given = brought.answers?.[o.id];
+		if (given === undefined || given.trim() === "") {
+			const none = single(false, "answer-none", { ask: o.ask });
+			return brought.final ? none : { ...none, findings: [], waits: "answer" };
+		}
+		if (o.expects === undefined) {
+			const points = brought.judgements?.[o.id];
+			const judgement = single(true, "answer-given", { answer: given });
+			return points === undefined ? { ...judgement, waits: "teacher" } : { ...judgement, given: points };
+		}
+		const within = typeof o.within === "number" ? o.within : 1e-9;
+		const met = [o.expects].flat().some((expected) => says(given, expected, within));
+		return single(met, "answer", { answer: given });
+	},
+} as unknown as Check<Options & Common>;

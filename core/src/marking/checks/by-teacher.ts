@@ -1,0 +1,28 @@
+import { z } from "zod";
+import type { Common, Judgement } from "../criterion.ts";
+import { type Check, single } from "./check.ts";
+
+const options = {
+	scale: z.record(z.string().regex(/^\d+(\.\d+)?$/, { error: "give points as the key, and what they stand for as its text" }), z.string().min(1)),
+};
+type Options = Common & z.infer<z.ZodObject<typeof options>>;
+
+/** What a person judges on a scale. */
+export const byTeacher: Check<Options> = {
+	name: "by teacher",
+	options,
+	timeless: true,
+	needs: (o) => {
+		const steps = Object.keys(o.scale).map(Number);
+		if (steps.length < 2) return "a scale has two steps or more";
+		return Math.max(...steps) === o.points ? undefined : `the scale's highest step is ${Math.max(...steps)}, the criterion's points are ${o.points}; make them equal`;
+	},
+	forbids: () => false,
+	says: (o) => ({ code: "by-teacher", data: { steps: Object.keys(o.scale).length } }),
+	judge(o, scene): Judgement {
+		const points = scene.case.brought.judgements?.[o.id];
+		if (points === undefined) return { findings: [], share: 0, figures: [], waits: "teacher" };
+		const means = Object.entries(o.scale).find(([step]) => Number(step) === points)?.[1] ?? "";
+		return { ...single(points >= o.points, "by-teacher", { means }), given: points };
+	},
+};

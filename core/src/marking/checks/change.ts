@@ -1,0 +1,103 @@
+import { z } from "zod";
+import type { Figure } from "../../figures/figure.ts";
+import { distance } from "../../geometry/points.ts";
+import type { Common, Finding, Judgement } from "../criterion.ts";
+import { sameColour } from "../paint-words.ts";
+import { marginsOf, type Scene, subjectsOf } from "../scene.ts";
+import { type Check, judgementOf, nameOf } from "./check.ts";
+
+const KEPT = ["kind", "size", "place", "fill", "outline"] as const;
+const point = z.tuple([z.number(), z.number()]);
+const options = {
+	kept: z.array(z.enum(KEPT)).min(1).optional(),
+	moved: z.union([z.literal(true), point]).optional(),
+	figures: z.strictObject({ added: z.int().nonnegative().optional(), gone: z.int().nonnegative().optional() }).optional(),
+};
+type Options = Common & z.infer<z.ZodObject<typeof options>>;
+
+/** Whether two figures are alike in one respect. */
+export function isAlike(a: Figure, b: Figure, what: (typeof KEPT)[number], { position, size }: { position: number; size: number }): boolean {
+	switch (what) {
+		case "kind":
+			return a.kinds[0] === b.kinds[0];
+		case "size":
+			return Math.abs(a.width - b.width) <= size && Math.abs(a.height - b.height) <= size;
+		case "place":
+			return distance(a.centre[0], a.centre[1], b.centre[0], b.centre[1]) <= position;
+		case "fill":
+			return sameColour(a.fill, b.fill);
+		case "outline":
+			return sameColour(a.outline, b.outline);
+	}
+}
+
+/** Figures of one drawing that have no like in another, each like taken once. */
+function without(figures: readonly Figure[], others: readonly Figure[], near: Scene["exactness"]): Figure[] {
+	const left = [...others];
+	return figures.filter((figure) => {
+		const at = left.findIndex((other) => KEPT.every((what) => isAlike(figure, other, what, near)));
+		if (at < 0) return true;
+		left.splice(at, 1);
+		return false;
+	});
+}
+
+/** Each figure with its like of the starter: the one taken for the same name and number. */
+function paired(o: Options, scene: Scene, starter: Scene): { figure: Figure; before: Figure | undefined }[] {
+	const before = subjectsOf(starter, o.of);
+	return subjectsOf(scene, o.of).flatMap((subject, s) => subject.slots.flatMap((figure, i) => (figure ? [{ figure, before: before[s]?.slots[i] }] : [])));
+}
+
+/** What became of the drawing that was given out. */
+export const change: Check<Options> = {
+	name: "change",
+	options,
+	timeless: true,
+	needs: (o) => {
+		if (o.kept === undefined && o.moved === undefined && o.figures === undefined) return "say what is wanted: kept, moved or figures";
+		return (o.kept !== undefined || o.moved !== undefined) && o.of === undefined ? "kept and moved go with of" : undefined;
+	},
+	forbids: (o) => o.moved === undefined && o.figures === undefined,
+	says: (o) => ({
+		code: "change",
+		data: {
+			name: nameOf(o.of),
+			kept: o.kept ?? [],
+			moved: o.moved !== undefined,
+			by: Array.isArray(o.moved) ? [...o.moved] : [],
+			added: o.figures?.added ?? -1,
+			gone: o.figures?.gone ?? -1,
+		},
+	}),
+	judge(o, scene): Judgement {
+		const starter = scene.case.reference("starter")?.scene;
+		if (!starter) return { findings: [], share: 0, figures: [], missing: true };
+		const { full } = marginsOf(o.within, scene.exactness.position);
+		const findings: Finding[] = [];
+		const pairs = o.kept || o.moved ? paired(o, scene, starter) : [];
+		for (const { figure, before } of pairs) {
+			const data = { name: nameOf(o.of) };
+			if (!before) findings.push({ figure: figure.index, met: false, code: "change-new", data });
+			else {
+				for (const what of o.kept ?? []) findings.push({ figure: figure.index, met: isAlike(figure, before, what, scene.exactness), code: "change-kept", data: { ...data, what } });
+				if (o.moved) {
+					const found = [figure.centre[0] - before.centre[0], figure.centre[1] - before.centre[1]] as const;
+					const by = Array.isArray(o.moved) ? o.moved : undefined;
+					const off = by ? distance(found[0], found[1], by[0], by[1]) : 0;
+					const met = by ? off <= full : distance(0, 0, found[0], found[1]) > full;
+					findings.push({ figure: figure.index, met, ...(by && { off, full }), code: "change-moved", data: { ...data, wanted: by ? [...by] : [], found: [...found] } });
+				}
+			}
+		}
+		const count = (code: string, wanted: number | undefined, found: readonly Figure[]) =>
+			wanted !== undefined && findings.push({ met: found.length === wanted, code, data: { wanted, found: found.length } });
+		count("change-added", o.figures?.added, without(scene.drawing.figures, starter.drawing.figures, scene.exactness));
+		count("change-gone", o.figures?.gone, without(starter.drawing.figures, scene.drawing.figures, scene.exactness));
+		return judgementOf(
+			o,
+			findings,
+			0,
+			pairs.map((p) => p.figure.index),
+		);
+	},
+};

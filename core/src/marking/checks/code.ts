@@ -1,0 +1,277 @@
+import { z } from "zod";
+import type { Common, Finding, Judgement } from "../criterion.ts";
+import { figuresOf, type Scene } from "../scene.ts";
+import { callsWritten, coloursWritten, loopsIn, stepsOf, tiedAndFixed, variablesIn, workedOut } from "../source/asked.ts";
+import { linesUsing, repeatedStretch, statementLines, USABLE } from "../source/constructs.ts";
+import { Program } from "../source/program.ts";
+import { type Region, region, stepsIn } from "../source/region.ts";
+import { callsMade } from "../spans.ts";
+import { type Check, judgementOf } from "./check.ts";
+
+const word = z.enum(USABLE as [string, ...string[]]);
+const words = z.union([word, z.array(word).min(1)]);
+const place = z.enum(["places", "sizes", "conditions"]);
+const options = {
+	uses: words.optional(),
+	avoids: words.optional(),
+	"at least": z.int().min(1).optional(),
+	in: region.optional(),
+	loop: z.strictObject({ rounds: z.int().nonnegative().optional(), variable: z.literal("used").optional(), nested: z.literal(true).optional() }).optional(),
+	routine: z
+		.strictObject({
+			number: z.int().nonnegative().optional(),
+			values: z.int().min(1).optional(),
+			called: z.strictObject({ "at least": z.int().min(1) }).optional(),
+			counting: z.enum(["written", "made"]).optional(),
+		})
+		.optional(),
+	statements: z.strictObject({ "at most": z.int().min(1).optional(), "fewer than": z.enum(["starter", "own last"]).optional() }).optional(),
+	written: z.partialRecord(word, z.int().nonnegative()).optional(),
+	calculation: z
+		.strictObject({
+			in: z.union([place, z.array(place).min(1)]).optional(),
+			"at least": z.int().min(1).optional(),
+			operators: z
+				.array(z.enum(["+", "-", "*", "/", "mod", "^"]))
+				.min(1)
+				.optional(),
+			brackets: z.literal(true).optional(),
+		})
+		.optional(),
+	variable: z.strictObject({ declared: region.optional(), changed: region.optional() }).optional(),
+	tied: z.enum(["places", "sizes"]).optional(),
+	"colour written as": z.enum(["name", "numbers", "code"]).optional(),
+	"no stretch repeated": z.literal(true).optional(),
+	unused: z.literal("none").optional(),
+};
+type Options = Common & z.infer<z.ZodObject<typeof options>>;
+
+/** Remarks that speak of what is written and never used; `pen up` and `pen down` aren't among them. */
+const UNUSED: ReadonlySet<string> = new Set(["setting-unused", "routine-unused", "picture-unlaid", "name-unused"]);
+
+const said = (met: boolean, code: string, data: Finding["data"], lines: readonly number[] = []): Finding => ({ met, code, data, lines: [...new Set(lines)] });
+
+class Judge {
+	private readonly o: Options;
+	private readonly scene: Scene;
+	private readonly program: Program;
+	private readonly where: Region;
+
+	constructor(o: Options, scene: Scene) {
+		this.o = o;
+		this.scene = scene;
+		this.program = scene.case.program;
+		this.where = o.in ?? "anywhere";
+	}
+
+	/** Routines to look at where the program has none of the name that is asked for: those whose calls drew a figure of that name. */
+	private get instead(): string[] {
+		if (!this.where.startsWith("routine ")) return [];
+		const slots = this.scene.taken.get(this.where.slice("routine ".length))?.slots ?? [];
+		return [...new Set(slots.flatMap((f) => (f ? this.scene.case.routinesOf(f).slice(0, 1) : [])))];
+	}
+
+	all(): Finding[] {
+		const { o } = this;
+		return [
+			...(o.uses === undefined ? [] : [o.uses].flat().map((w) => this.uses(w))),
+			...(o.avoids === undefined ? [] : [o.avoids].flat().map((w) => this.avoids(w))),
+			...(o.loop ? [this.loop(o.loop)] : []),
+			...(o.routine ? this.routine(o.routine) : []),
+			...(o.statements ? this.statements(o.statements) : []),
+			...Object.entries(o.written ?? {}).map(([w, n]) => this.written(w, n ?? 0)),
+			...(o.calculation ? this.calculation(o.calculation) : []),
+			...(o.variable ? [this.variable(o.variable)] : []),
+			...(o.tied ? [this.tied(o.tied)] : []),
+			...(o["colour written as"] ? [this.colours(o["colour written as"])] : []),
+			...(o["no stretch repeated"] ? [this.stretch()] : []),
+			...(o.unused ? [this.unused()] : []),
+		];
+	}
+
+	private uses(w: string): Finding {
+		const lines = linesUsing(this.program, w, this.where, this.instead);
+		const least = this.o["at least"] ?? 1;
+		return said(lines.length >= least, "code-uses", { word: w, least, found: lines.length, where: this.where }, lines);
+	}
+
+	private avoids(w: string): Finding {
+		const lines = linesUsing(this.program, w, this.where, this.instead);
+		return said(lines.length === 0, "code-avoids", { word: w, found: lines.length, where: this.where, line: lines[0] ?? 0 }, lines);
+	}
+
+	private loop({ rounds, variable, nested }: NonNullable<Options["loop"]>): Finding {
+		const loops = loopsIn(this.program, this.where, this.instead);
+		const found = loops.filter((l) => (rounds === undefined || l.rounds === rounds) && (variable === undefined || l.usesVariable) && (nested === undefined || l.nested));
+		const near = (found[0] ?? loops[0])?.rounds;
+		const data = { rounds: rounds ?? -1, variable: variable !== undefined, nested: nested === true, loops: loops.length, found: near ?? -1, where: this.where };
+		return said(
+			found.length > 0,
+			"code-loop",
+			data,
+			(found.length > 0 ? found : loops).map((l) => l.line),
+		);
+	}
+
+	private routine({ number, values, called, counting = "written" }: NonNullable<Options["routine"]>): Finding[] {
+		const { program } = this;
+		const routines = [...program.routines.values()];
+		const lines = routines.map((r) => r.place.line);
+		const findings: Finding[] = [];
+		if (number !== undefined) findings.push(said(routines.length === number, "code-routines", { wanted: number, found: routines.length }, lines));
+		if (values !== undefined) {
+			const most = Math.max(0, ...routines.map((r) => r.parameters.length));
+			findings.push(said(most >= values, "code-values", { wanted: values, found: most, routines: routines.length }, lines));
+		}
+		if (called) {
+			const calls = counting === "made" ? callsMade(this.scene.tape) : callsWritten(program);
+			const most = Math.max(0, ...calls.values());
+			findings.push(said(most >= called["at least"], "code-called", { wanted: called["at least"], found: most, counting, routines: routines.length }, lines));
+		}
+		if (findings.length === 0) findings.push(said(routines.length > 0, "code-routines", { wanted: -1, found: routines.length }, lines));
+		return findings;
+	}
+
+	private statements(asked: NonNullable<Options["statements"]>): Finding[] {
+		const lines = statementLines(this.program, this.where, this.instead);
+		const findings: Finding[] = [];
+		if (asked["at most"] !== undefined)
+			findings.push(said(lines.length <= asked["at most"], "code-statements", { most: asked["at most"], found: lines.length, where: this.where }));
+		const than = asked["fewer than"];
+		if (than) {
+			const source = this.scene.case.sourceOf(than === "starter" ? "starter" : "own last try");
+			const before = source === undefined ? undefined : statementLines(new Program(source), this.where).length;
+			findings.push(said(before !== undefined && lines.length < before, "code-fewer", { than, before: before ?? -1, found: lines.length }));
+		}
+		return findings;
+	}
+
+	private written(w: string, wanted: number): Finding {
+		const lines = linesUsing(this.program, w, this.where, this.instead);
+		return said(lines.length === wanted, "code-written", { word: w, wanted, found: lines.length }, lines);
+	}
+
+	private get drawnBy() {
+		const { of } = this.o;
+		return of === undefined || of === "everything" || of === "run" ? undefined : figuresOf(this.scene, of as never);
+	}
+
+	private calculation(asked: NonNullable<Options["calculation"]>): Finding[] {
+		const uses = asked.in === undefined ? (["places", "sizes", "conditions"] as const) : [asked.in].flat();
+		const found = workedOut(stepsOf(this.program, this.where, this.instead, this.drawnBy), uses, this.program);
+		const lines = found.map((f) => f.line);
+		const least = asked["at least"] ?? 1;
+		const data = { where: uses.join(" and "), least, found: found.length };
+		const findings = [said(found.length >= least, "code-calculation", data, lines)];
+		for (const sign of asked.operators ?? [])
+			findings.push(
+				said(
+					found.some((f) => f.signs.includes(sign)),
+					"code-operator",
+					{ sign },
+					lines,
+				),
+			);
+		if (asked.brackets)
+			findings.push(
+				said(
+					found.some((f) => f.brackets),
+					"code-brackets",
+					{},
+					lines,
+				),
+			);
+		return findings;
+	}
+
+	private variable({ declared = "anywhere", changed }: NonNullable<Options["variable"]>): Finding {
+		const found = variablesIn(this.program, declared, changed);
+		return said(
+			found.length > 0,
+			"code-variable",
+			{ declared, changed: changed ?? "" },
+			found.map((f) => f.line),
+		);
+	}
+
+	private tied(use: "places" | "sizes"): Finding {
+		const { tied, fixed } = tiedAndFixed(stepsOf(this.program, this.where, this.instead, this.drawnBy), use, this.program);
+		return said(tied.length > 0 && fixed.length === 0, "code-tied", { use, fixed: fixed.length, line: fixed[0] ?? 0 }, fixed.length > 0 ? fixed : tied);
+	}
+
+	private colours(as: "name" | "numbers" | "code"): Finding {
+		const found = coloursWritten(this.program, this.scene.tape);
+		const other = found.filter((f) => f.as !== as);
+		return said(
+			found.length > 0 && other.length === 0,
+			"code-colour",
+			{ as, found: other[0]?.as ?? "", line: other[0]?.line ?? 0 },
+			other.map((f) => f.line),
+		);
+	}
+
+	private stretch(): Finding {
+		const found = repeatedStretch(this.program, this.where, this.instead);
+		return said(found === undefined, "code-stretch", { first: found?.[0] ?? 0, again: found?.[1] ?? 0 }, found ?? []);
+	}
+
+	private unused(): Finding {
+		const { program, run } = this.scene.case;
+		const found = [...program.remarks, ...(run?.remarks ?? [])].filter((r) => UNUSED.has(r.code));
+		return said(
+			found.length === 0,
+			"code-unused",
+			{ count: found.length, line: found[0]?.place.line ?? 0 },
+			found.map((r) => r.place.line),
+		);
+	}
+}
+
+const FORBIDDING = ["avoids", "unused", "no stretch repeated"] as const;
+const ASKING = ["uses", "loop", "routine", "written", "calculation", "variable", "tied", "colour written as"] as const;
+
+/** What the source is like. */
+export const code: Check<Options> = {
+	name: "code",
+	options,
+	timeless: true,
+	needs: (o) => {
+		if ([...FORBIDDING, ...ASKING, "statements" as const].every((way) => o[way] === undefined))
+			return "say what is wanted of the source: uses, avoids, loop, routine, statements …";
+		return o["at least"] !== undefined && o.uses === undefined ? "at least goes with uses" : undefined;
+	},
+	forbids: (o) => ASKING.every((way) => o[way] === undefined),
+	says: (o) => ({
+		code: "code",
+		data: {
+			name: typeof o.of === "string" ? o.of : "",
+			where: o.in ?? "anywhere",
+			uses: o.uses === undefined ? [] : [o.uses].flat(),
+			least: o["at least"] ?? 1,
+			avoids: o.avoids === undefined ? [] : [o.avoids].flat(),
+			loop: o.loop !== undefined,
+			rounds: o.loop?.rounds ?? -1,
+			variable: o.loop?.variable !== undefined,
+			nested: o.loop?.nested === true,
+			routines: o.routine ? (o.routine.number ?? -1) : -2,
+			values: o.routine?.values ?? 0,
+			called: o.routine?.called?.["at least"] ?? 0,
+			most: o.statements?.["at most"] ?? 0,
+			than: o.statements?.["fewer than"] ?? "",
+			written: Object.entries(o.written ?? {}).map(([w, n]) => `${n} ${w}`),
+			calculation: o.calculation ? [o.calculation.in ?? "anywhere"].flat() : [],
+			operators: o.calculation?.operators ?? [],
+			brackets: o.calculation?.brackets === true,
+			declared: o.variable ? (o.variable.declared ?? "anywhere") : "",
+			changed: o.variable?.changed ?? "",
+			tied: o.tied ?? "",
+			colour: o["colour written as"] ?? "",
+			stretch: o["no stretch repeated"] === true,
+			unused: o.unused !== undefined,
+		},
+	}),
+	judge(o, scene): Judgement {
+		if (!scene.case.program.checked || stepsIn(scene.case.program, "anywhere").length === 0) return { findings: [], share: 0, figures: [], missing: true };
+		return judgementOf(o, new Judge(o, scene).all(), 0, []);
+	},
+};

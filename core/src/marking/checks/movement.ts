@@ -1,0 +1,178 @@
+import { z } from "zod";
+import { distance, type Point } from "../../geometry/points.ts";
+import type { Common, Finding, Judgement } from "../criterion.ts";
+import { Motion } from "../motion.ts";
+import { EDGES } from "../related.ts";
+import { figuresOf, marginsOf, type Scene, subjectsOf } from "../scene.ts";
+import { figureName } from "../selector.ts";
+import { type Check, judgementOf, nameOf } from "./check.ts";
+
+const point = z.tuple([z.number(), z.number()]);
+const edge = z.union([z.enum(EDGES), z.strictObject({ x: z.number() }), z.strictObject({ y: z.number() }), figureName]);
+const edges = z.union([edge, z.array(edge).min(1)]);
+type Edges = z.infer<typeof edges>;
+const options = {
+	"each frame": point.optional(),
+	"either way": z.literal(true).optional(),
+	stays: z.literal(true).optional(),
+	"turns at": edges.optional(),
+	by: z.enum(["rim", "centre"]).optional(),
+	reaches: z.union([edges, point]).optional(),
+	trail: z.literal("none").optional(),
+	"comes to rest": z.literal(true).optional(),
+};
+type Options = Common & z.infer<z.ZodObject<typeof options>>;
+
+const listOf = (of: Edges) => [of].flat() as Exclude<Edges, readonly unknown[]>[];
+const isPoint = (of: Options["reaches"]): of is [number, number] => Array.isArray(of) && typeof of[0] === "number";
+const edgeName = (of: Exclude<Edges, readonly unknown[]>) => (typeof of === "string" ? of : "x" in of ? `x = ${of.x}` : `y = ${of.y}`);
+
+class Judge {
+	private readonly o: Options;
+	private readonly motion: Motion;
+	private readonly scene: Scene;
+
+	constructor(o: Options, scene: Scene, motion: Motion) {
+		this.o = o;
+		this.scene = scene;
+		this.motion = motion;
+	}
+
+	private finding(met: boolean, code: string, data: Finding["data"], off?: number, full?: number): Finding {
+		const figure = this.motion.figure;
+		return {
+			...(figure !== undefined && { figure }),
+			met,
+			code,
+			data: { name: nameOf(this.o.of), ...data },
+			...(off !== undefined && { off, full: full ?? 0 }),
+			lines: this.motion.lines,
+		};
+	}
+
+	all(): Finding[] {
+		const { o } = this;
+		return [
+			...(o["each frame"] ? this.pace(o["each frame"]) : []),
+			...(o.stays ? [this.stays()] : []),
+			...(o["turns at"] ? this.turns(o["turns at"]) : []),
+			...(o.reaches === undefined ? [] : isPoint(o.reaches) ? [this.reachesPoint(o.reaches)] : listOf(o.reaches).map((e) => this.reaches(e))),
+			...(o.trail ? [this.trail()] : []),
+			...(o["comes to rest"] ? [this.rests()] : []),
+		];
+	}
+
+	/** Every step from frame to frame; one is let go where the figure turns round. */
+	private pace(step: Point): Finding[] {
+		const { o, motion } = this;
+		const size = distance(0, 0, step[0], step[1]);
+		const { full } = marginsOf(o.within === "1 step" ? size : o.within, size / 10);
+		const steps = motion.steps();
+		if (steps.length === 0) return [this.finding(false, "movement-still", {})];
+		return steps.map(({ dx, dy, frame, turning }) => {
+			const ahead = distance(dx, dy, step[0], step[1]);
+			const back = o["either way"] ? distance(dx, dy, -step[0], -step[1]) : Number.POSITIVE_INFINITY;
+			const off = turning && o["either way"] ? Math.min(ahead, back, Math.max(0, distance(0, 0, dx, dy) - size)) : Math.min(ahead, back);
+			return this.finding(off <= full + 1e-9, "movement-step", { wanted: [...step], found: [dx, dy], frame }, off, full);
+		});
+	}
+
+	private stays(): Finding {
+		const far = this.motion.farthest();
+		const { full } = marginsOf(this.o.within, this.scene.exactness.position);
+		return this.finding(far <= full, "movement-stays", { found: far }, far, full);
+	}
+
+	private stepSize(): number {
+		return Math.max(this.motion.usualStep(), 0.5);
+	}
+
+	/** How far off an edge may be: one step unless said. */
+	private margin(): number {
+		const { within } = this.o;
+		return within === undefined || within === "1 step" ? this.stepSize() : marginsOf(within, 0).full;
+	}
+
+	private turns(at: Edges): Finding[] {
+		const margin = this.margin();
+		const list = listOf(at);
+		const turns = this.motion.turns();
+		const asked = list.map((edge) => {
+			const offs = turns.map((turn) => this.motion.offEdge(turn, edge, this.o.by ?? "rim", this.scene));
+			const best = offs.reduce((a, b) => (b < a ? b : a), Number.POSITIVE_INFINITY);
+			return this.finding(best <= margin + 1e-9, "movement-turn", { edge: edgeName(edge), found: Number.isFinite(best) ? best : -1, turns: turns.length }, best, margin);
+		});
+		const elsewhere = turns.filter((turn) => list.every((edge) => this.motion.offEdge(turn, edge, this.o.by ?? "rim", this.scene) > margin));
+		// A turn that belongs to no edge counts where every edge has one: else it is that edge's, missed.
+		if (elsewhere.length > 0 && asked.every((f) => f.met)) asked.push(this.finding(false, "movement-turn-elsewhere", { frame: elsewhere[0]?.frame ?? 0 }));
+		return asked;
+	}
+
+	private reaches(edge: Exclude<Edges, readonly unknown[]>): Finding {
+		const off = this.motion.nearestToEdge(edge, this.o.by ?? "rim", this.scene);
+		const margin = this.margin();
+		return this.finding(off <= margin + 1e-9, "movement-reaches", { edge: edgeName(edge), found: Number.isFinite(off) ? off : -1 }, off, margin);
+	}
+
+	private reachesPoint(at: Point): Finding {
+		const off = this.motion.nearestTo(at);
+		const margin = this.margin();
+		return this.finding(off <= margin + 1e-9, "movement-reaches", { edge: at.join(", "), found: Number.isFinite(off) ? off : -1 }, off, margin);
+	}
+
+	private trail(): Finding {
+		const left = this.motion.left(this.scene);
+		return this.finding(left === 0, "movement-trail", { found: left });
+	}
+
+	private rests(): Finding {
+		return this.finding(this.motion.rests(), "movement-rests", {});
+	}
+}
+
+const WAYS = ["each frame", "stays", "turns at", "reaches", "trail", "comes to rest"] as const;
+
+/** How something moves from frame to frame. */
+export const movement: Check<Options> = {
+	name: "movement",
+	options,
+	timeless: true,
+	needs: (o) => {
+		if (WAYS.every((way) => o[way] === undefined)) return `say what is wanted: ${WAYS.join(", ")}`;
+		return o["either way"] && !o["each frame"] ? "either way goes with each frame" : undefined;
+	},
+	forbids: (o) => (o.trail !== undefined || o.stays !== undefined) && WAYS.every((way) => way === "trail" || way === "stays" || o[way] === undefined),
+	names: (o) =>
+		[o["turns at"], isPoint(o.reaches) ? undefined : o.reaches].flatMap((e) =>
+			e === undefined ? [] : listOf(e).filter((x): x is string => typeof x === "string" && !EDGES.includes(x as never)),
+		),
+	says: (o) => ({
+		code: "movement",
+		data: {
+			name: nameOf(o.of),
+			step: o["each frame"] ? [...o["each frame"]] : [],
+			either: o["either way"] === true,
+			stays: o.stays === true,
+			turns: o["turns at"] === undefined ? [] : listOf(o["turns at"]).map(edgeName),
+			by: o.by ?? "rim",
+			reaches: o.reaches === undefined ? [] : isPoint(o.reaches) ? [o.reaches.join(", ")] : listOf(o.reaches).map(edgeName),
+			trail: o.trail !== undefined,
+			rests: o["comes to rest"] === true,
+		},
+	}),
+	judge(o, scene): Judgement {
+		const subjects = subjectsOf(scene, o.of);
+		const wanted = subjects.reduce((sum, s) => sum + s.wanted, 0);
+		const motions = o.of === undefined ? [] : figuresOf(scene, o.of as never).map((figure) => Motion.of(figure, scene.case));
+		if (motions.length === 0) return { findings: [], share: 0, figures: [], missing: true };
+		const perFigure = motions.map((motion) => new Judge(o, scene, motion).all());
+		const findings = perFigure.flat();
+		return judgementOf(
+			o,
+			findings,
+			(findings.length * wanted) / motions.length,
+			motions.flatMap((m) => m.figure ?? []),
+			wanted,
+		);
+	},
+};

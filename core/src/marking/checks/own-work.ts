@@ -1,0 +1,35 @@
+import { z } from "zod";
+import type { Common, Judgement } from "../criterion.ts";
+import { isAlike } from "./change.ts";
+import { type Check, single } from "./check.ts";
+
+const RESPECTS = ["kinds", "colours", "places"] as const;
+const options = {
+	from: z.enum(["example", "starter"]),
+	differs: z.strictObject({ "at least": z.int().min(1), of: z.array(z.enum(RESPECTS)).min(1) }),
+};
+type Options = Common & z.infer<z.ZodObject<typeof options>>;
+
+const SAME = { kinds: ["kind"], colours: ["fill", "outline"], places: ["place"] } as const;
+
+/** That a drawing is the student's own and not what was given out. */
+export const ownWork: Check<Options> = {
+	name: "own work",
+	options,
+	timeless: true,
+	forbids: () => true,
+	says: (o) => ({ code: "own-work", data: { from: o.from, least: o.differs["at least"], of: o.differs.of } }),
+	judge(o, scene): Judgement {
+		const given = scene.case.reference(o.from)?.drawing.figures;
+		if (!given || scene.drawing.figures.length === 0) return { findings: [], share: 0, figures: [], missing: true };
+		const respects = o.differs.of.flatMap((of) => SAME[of]);
+		const left = [...given];
+		const own = scene.drawing.figures.filter((figure) => {
+			const at = left.findIndex((other) => respects.every((what) => isAlike(figure, other, what, scene.exactness)));
+			if (at >= 0) left.splice(at, 1);
+			return at < 0;
+		});
+		const judgement = single(own.length >= o.differs["at least"], "own-work", { from: o.from, wanted: o.differs["at least"], found: own.length, of: o.differs.of });
+		return { ...judgement, share: Math.min(1, own.length / o.differs["at least"]), figures: own.map((f) => f.index) };
+	},
+};

@@ -1,0 +1,135 @@
+import { z } from "zod";
+import type { Figure } from "../../figures/figure.ts";
+import { distance, type Point } from "../../geometry/points.ts";
+import type { Sheet } from "../../tape/layout.ts";
+import type { Case } from "../case.ts";
+import { Counterparts } from "../counterparts.ts";
+import { type Common, criterionId, type FigureRef, type Finding, figureRef, type Judgement } from "../criterion.ts";
+import { heldIn, NOTHING_HELD } from "../held.ts";
+import { figuresOf, marginsOf, type Scene } from "../scene.ts";
+import { topNames } from "../top-names.ts";
+import { type Check, judgementOf, nameOf, single } from "./check.ts";
+
+const point = z.tuple([z.number(), z.number()]);
+const variable = z.string().min(1);
+const size = z.int().min(1).max(4096);
+const options = {
+	change: z.record(variable, z.number()).optional(),
+	set: z.record(variable, z.number()).optional(),
+	sheet: z.strictObject({ width: size.optional(), height: size.optional() }).optional(),
+	moves: z.strictObject({ of: z.union([z.literal("everything"), figureRef]), by: point }).optional(),
+	stays: z.union([figureRef, z.array(figureRef).min(1)]).optional(),
+	holds: z.array(criterionId).min(1).optional(),
+};
+type Options = Common & z.infer<z.ZodObject<typeof options>>;
+
+const ANY = "any variable";
+
+/** The changed runs to look at: one, or one for each name where any will do; a sentence's data where the program lacks a name. */
+function changedRuns(o: Options, plain: Case): { runs: { run: Case; how: string }[] } | { lacks: string } {
+	const sheet: Sheet | undefined = o.sheet && { ...plain.sheet, ...(o.sheet.width && { width: o.sheet.width }), ...(o.sheet.height && { height: o.sheet.height }) };
+	const asked = { ...o.change, ...o.set };
+	const wanted = Object.entries(asked);
+	if (wanted.length === 0) return { runs: [{ run: plain.changed({ ...(sheet && { sheet }) }), how: `a sheet of ${sheet?.width ?? 0} by ${sheet?.height ?? 0}` }] };
+	const names = topNames(plain);
+	const fixed: Record<string, number> = {};
+	for (const [name, by] of wanted) {
+		if (name === ANY) continue;
+		const own = names.find((n) => n.name === name);
+		if (!own) return { lacks: name };
+		fixed[name] = o.set?.[name] ?? own.value + by;
+	}
+	const any = asked[ANY];
+	const how = Object.entries(fixed).map(([name, value]) => `${name} at ${value}`);
+	if (any === undefined) return { runs: [{ run: plain.changed({ given: fixed, ...(sheet && { sheet }) }), how: how.join(" and ") }] };
+	if (names.length === 0) return { lacks: ANY };
+	return {
+		runs: names.map(({ name, value }) => ({ run: plain.changed({ given: { ...fixed, [name]: value + any }, ...(sheet && { sheet }) }), how: `${name} at ${value + any}` })),
+	};
+}
+
+class Judge {
+	private readonly o: Options;
+	private readonly scene: Scene;
+	private readonly near: number;
+
+	constructor(o: Options, scene: Scene) {
+		this.o = o;
+		this.scene = scene;
+		this.near = marginsOf(o.within, scene.exactness.position).full;
+	}
+
+	/** What is found in one changed run; undefined where nothing is left to hold. */
+	in(run: Case, how: string): Finding[] | undefined {
+		const { o, scene } = this;
+		const others = new Counterparts(scene.drawing, run.drawing);
+		const findings: Finding[] = [];
+		if (o.moves) findings.push(...this.moved(figuresOf(scene, o.moves.of as FigureRef), others, o.moves.by, how, "what-if-moves"));
+		if (o.stays) findings.push(...this.moved(figuresOf(scene, o.stays), others, [0, 0], how, "what-if-stays"));
+		if (!o.holds) return findings;
+		const held = heldIn(o.holds, scene.case, [{ run, how }]);
+		return held ? [...findings, ...held] : findings.length > 0 ? findings : undefined;
+	}
+
+	private moved(figures: readonly Figure[], others: Counterparts, by: Point, how: string, code: string): Finding[] {
+		return figures.map((figure) => {
+			const other = others.of(figure);
+			const found: Point | undefined = other && [other.centre[0] - figure.centre[0], other.centre[1] - figure.centre[1]];
+			const off = found ? distance(found[0], found[1], by[0], by[1]) : Number.POSITIVE_INFINITY;
+			return {
+				figure: figure.index,
+				met: off <= this.near + 1e-9,
+				off,
+				full: this.near,
+				code,
+				data: { how, wanted: [...by], found: found ? [...found] : [], name: nameOf(this.o.moves?.of) },
+			};
+		});
+	}
+}
+
+/** What becomes of the drawing when a value of the program, or the sheet, is another one. */
+export const whatIf: Check<Options> = {
+	name: "what if",
+	options,
+	timeless: true,
+	needs: (o) => {
+		if (o.change === undefined && o.set === undefined && o.sheet === undefined) return "say what is changed: change, set or sheet";
+		return o.moves === undefined && o.stays === undefined && o.holds === undefined ? "say what becomes of it: moves, stays or holds" : undefined;
+	},
+	forbids: () => false,
+	names: (o) => [...(o.moves && o.moves.of !== "everything" ? [o.moves.of] : []), ...(o.stays === undefined ? [] : [o.stays].flat())],
+	ids: (o) => o.holds ?? [],
+	says: (o) => ({
+		code: "what-if",
+		data: {
+			change: Object.entries(o.change ?? {}).map(([name, by]) => `${name} ${by < 0 ? "-" : "+"} ${Math.abs(by)}`),
+			set: Object.entries(o.set ?? {}).map(([name, v]) => `${name} = ${v}`),
+			sheet: o.sheet ? [o.sheet.width ?? 0, o.sheet.height ?? 0] : [],
+			moves: o.moves ? nameOf(o.moves.of as FigureRef) : "",
+			by: o.moves ? [...o.moves.by] : [],
+			stays: o.stays === undefined ? "" : nameOf([o.stays].flat()),
+			holds: o.holds ?? [],
+		},
+	}),
+	judge(o, scene): Judgement {
+		const plain = scene.case;
+		if (!plain.program.checked || scene.drawing.figures.length === 0) return { findings: [], share: 0, figures: [], missing: true };
+		const changed = changedRuns(o, plain);
+		if ("lacks" in changed) return single(false, "what-if-lacks", { name: changed.lacks });
+		const judge = new Judge(o, scene);
+		let best: Judgement | undefined;
+		for (const { run, how } of changed.runs) {
+			const findings = judge.in(run, how);
+			if (!findings) return NOTHING_HELD;
+			const judgement = judgementOf(
+				o,
+				findings,
+				0,
+				findings.flatMap((f) => f.figure ?? []),
+			);
+			if (!best || judgement.share > best.share) best = judgement;
+		}
+		return best ?? NOTHING_HELD;
+	},
+};

@@ -1,0 +1,171 @@
+import { parseColour } from "../../colour/colour.ts";
+import type { Figure } from "../../figures/figure.ts";
+import { FUNCTIONS } from "../../nib/functions.ts";
+import type { Variable } from "../../nib/scope.ts";
+import { everyStep, everyValue, type Step, type Value, valuesOf } from "../../nib/tree.ts";
+import type { Tape } from "../../tape/tape.ts";
+import { constantOf } from "./constant.ts";
+import { hasBrackets, signsOf, type Use, valuesFor } from "./parts.ts";
+import type { Program } from "./program.ts";
+import { type Region, stepsIn } from "./region.ts";
+
+/** A loop of the source. */
+export interface Loop {
+	readonly line: number;
+	/** Passes that its first line announces; undefined where they can't be told. */
+	readonly rounds: number | undefined;
+	/** Whether something inside uses what changes from pass to pass. */
+	readonly usesVariable: boolean;
+	/** Whether it holds another loop. */
+	readonly nested: boolean;
+}
+
+const LOOPS: ReadonlySet<Step["node"]> = new Set(["repeat", "for", "each", "while"]);
+
+/** The loops of a part of the program. */
+export function loopsIn(program: Program, where: Region, instead: readonly string[]): Loop[] {
+	return stepsIn(program, where, instead).flatMap((step): Loop[] => {
+		if (step.node !== "repeat" && step.node !== "for" && step.node !== "each" && step.node !== "while") return [];
+		const inside = [...everyStep(step.body)];
+		return [{ line: step.place.line, rounds: roundsOf(step, program), usesVariable: variesIn(step, inside, program), nested: inside.some((s) => LOOPS.has(s.node)) }];
+	});
+}
+
+function roundsOf(step: Step, { flow }: Program): number | undefined {
+	if (step.node === "repeat") return constantOf(step.count, flow);
+	if (step.node === "each") return step.list.node === "list" ? step.list.items.length : undefined;
+	if (step.node !== "for") return undefined;
+	const [from, to, by] = [constantOf(step.from, flow), constantOf(step.to, flow), step.by ? constantOf(step.by, flow) : 1];
+	return from === undefined || to === undefined || by === undefined || by === 0 ? undefined : Math.max(0, Math.floor((to - from) / by + 1e-9) + 1);
+}
+
+/** Whether what is inside a loop uses its name, or a name that it changes itself. */
+function variesIn(step: Step, inside: readonly Step[], { checked, flow }: Program): boolean {
+	const changing = new Set<Variable>();
+	if ((step.node === "for" || step.node === "each") && checked) {
+		const own = checked.declared.get(step);
+		if (own) changing.add(own);
+	}
+	for (const s of inside) {
+		const meaning = s.node === "set" || s.node === "put" ? checked?.meanings.get(s) : undefined;
+		if (meaning && "id" in meaning) changing.add(meaning);
+	}
+	return inside.some(
+		(s) =>
+			s.node !== "set" &&
+			valuesOf(s).some((value) =>
+				[...everyValue(value)].some((v) => {
+					const variable = flow.variableOf(v);
+					return variable !== undefined && (changing.has(variable) || [...flow.roots(v)].some((r) => typeof r === "object" && changing.has(r)));
+				}),
+			),
+	);
+}
+
+/** The statements that drew some figures; all of a part where none are named. */
+export function stepsOf(program: Program, where: Region, instead: readonly string[], figures: readonly Figure[] | undefined): Step[] {
+	const steps = stepsIn(program, where, instead);
+	if (!figures) return steps;
+	const lines = new Set(figures.flatMap((f) => f.lines));
+	return steps.filter((s) => lines.has(s.place.line));
+}
+
+/** A value that is worked out, not just written. */
+export interface WorkedOut {
+	readonly line: number;
+	readonly signs: readonly string[];
+	readonly brackets: boolean;
+}
+
+/** The values of some statements that are worked out, following names. */
+export function workedOut(steps: readonly Step[], uses: readonly Use[], program: Program): WorkedOut[] {
+	return steps.flatMap((step) =>
+		uses
+			.flatMap((use) => valuesFor(step, use))
+			.flatMap((value): WorkedOut[] => {
+				const signs = signsOf(value, program.flow);
+				return signs.length === 0 ? [] : [{ line: step.place.line, signs, brackets: hasBracketsSomewhere(value, program, new Set()) }];
+			}),
+	);
+}
+
+function hasBracketsSomewhere(value: Value, program: Program, seen: Set<Variable>): boolean {
+	if (hasBrackets(value)) return true;
+	return [...everyValue(value)].some((part) => {
+		const variable = program.flow.variableOf(part);
+		if (!variable || seen.has(variable)) return false;
+		seen.add(variable);
+		return program.flow.valuesGiven(variable).some((given) => hasBracketsSomewhere(given, program, seen));
+	});
+}
+
+/** Values of some statements that hang on a name or a measure, and those that are fixed. */
+export function tiedAndFixed(steps: readonly Step[], use: Use, program: Program): { readonly tied: number[]; readonly fixed: number[] } {
+	const [tied, fixed]: [number[], number[]] = [[], []];
+	for (const step of steps) for (const value of valuesFor(step, use)) (program.flow.roots(value).size > 0 ? tied : fixed).push(step.place.line);
+	return { tied, fixed };
+}
+
+/** How a colour is written. */
+export type Writing = "name" | "numbers" | "code";
+
+/** The colours that something drawn used, each with how and where it is written. */
+export function coloursWritten(program: Program, tape: Tape): { readonly line: number; readonly as: Writing }[] {
+	const used = new Set<number>();
+	for (let i = 0; i < tape.length; i++) {
+		const style = tape.styles[tape.style[i] as number];
+		if (!style) continue;
+		used.add(style.fill);
+		used.add(style.ink);
+	}
+	const lines = program.source.split(/\r\n|\r|\n/);
+	const found: { line: number; as: Writing }[] = [];
+	for (const step of everyStep(program.steps)) {
+		for (const value of valuesOf(step)) {
+			for (const part of everyValue(value)) {
+				if (part.node === "call" && (part.name === "rgb" || part.name === "hsl")) found.push({ line: part.place.line, as: "numbers" });
+				const colour = colourOf(part, program);
+				if (colour === undefined || colour === -1 || !used.has(colour)) continue;
+				const word = (lines[part.place.line - 1] ?? "").slice(part.place.column - 1, part.place.column - 1 + part.place.length);
+				found.push({ line: part.place.line, as: word.startsWith("#") ? "code" : "name" });
+			}
+		}
+	}
+	return found;
+}
+
+function colourOf(value: Value, { checked }: Program): number | undefined {
+	if (value.node === "colour") return value.value;
+	if (value.node !== "name") return undefined;
+	const meaning = checked?.meanings.get(value);
+	return meaning && "colour" in meaning ? meaning.colour : meaning === undefined ? parseColour(value.name) : undefined;
+}
+
+/** Names that stand in one part of the program and change in another. */
+export function variablesIn(program: Program, declared: Region, changed: Region | undefined): { readonly name: string; readonly line: number }[] {
+	const { checked } = program;
+	if (!checked) return [];
+	// A name declared in a block belongs to that block: in main, those of the frames' block aren't meant.
+	const own = stepsIn(program, declared, []).filter((s) => s.node === "let" && (declared !== "main" || !isInFrames(program, s)));
+	return own.flatMap((step) => {
+		const variable = step.node === "let" ? checked.declared.get(step) : undefined;
+		if (!variable) return [];
+		const changes = changed === undefined || stepsIn(program, changed, []).some((s) => (s.node === "set" || s.node === "put") && checked.meanings.get(s) === variable);
+		return changes ? [{ name: variable.name, line: step.place.line }] : [];
+	});
+}
+
+function isInFrames(program: Program, step: Step): boolean {
+	return program.steps.some((s) => s.node === "frames" && [...everyStep(s.body)].includes(step));
+}
+
+/** Calls of a routine that are written. */
+export function callsWritten(program: Program): Map<string, number> {
+	const written = new Map<string, number>();
+	for (const step of everyStep(program.steps)) {
+		for (const value of valuesOf(step)) {
+			for (const part of everyValue(value)) if (part.node === "call" && !FUNCTIONS.has(part.name)) written.set(part.name, (written.get(part.name) ?? 0) + 1);
+		}
+	}
+	return written;
+}

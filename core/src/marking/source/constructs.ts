@@ -1,0 +1,155 @@
+import { FUNCTIONS } from "../../nib/functions.ts";
+import { STATEMENTS } from "../../nib/statements/index.ts";
+import { everyStep, everyValue, type Step, valuesOf } from "../../nib/tree.ts";
+import type { Program } from "./program.ts";
+import { plainLine, type Region, stepsIn } from "./region.ts";
+
+/** Parts of the language that a criterion can ask for, beside the statements' own words and the functions' names. */
+export const CONSTRUCTS = [
+	"loop",
+	"repeat",
+	"for",
+	"for each",
+	"while",
+	"routine",
+	"call",
+	"return",
+	"picture",
+	"area",
+	"each frame",
+	"list",
+	"comment",
+	"if",
+	"else",
+	"let",
+	"calculation",
+] as const;
+
+/** Everything that `uses` and `avoids` know. */
+export const USABLE: readonly string[] = [...CONSTRUCTS, ...[...STATEMENTS.keys()], ...[...FUNCTIONS.keys()]].filter((word, i, all) => all.indexOf(word) === i);
+
+/** The lines on which a construct stands, one for each time that it is written. */
+export function linesUsing(program: Program, word: string, where: Region, instead: readonly string[] = []): number[] {
+	if (word === "comment") return commentLines(program, where, instead);
+	if (word === "routine") return [...program.routines.values()].map((r) => r.place.line);
+	return stepsIn(program, where, instead).flatMap((step) => Array<number>(timesIn(step, word)).fill(step.place.line));
+}
+
+function timesIn(step: Step, word: string): number {
+	const inValues = (test: (node: { node: string; name?: string }) => boolean) =>
+		valuesOf(step).reduce((sum, value) => sum + [...everyValue(value)].filter((v) => test(v as never)).length, 0);
+	switch (word) {
+		case "loop":
+			return ["repeat", "for", "each", "while"].includes(step.node) ? 1 : 0;
+		case "for each":
+			return step.node === "each" ? 1 : 0;
+		case "each frame":
+			return step.node === "frames" ? 1 : 0;
+		case "else":
+			return step.node === "if" ? step.branches.length - 1 + (step.otherwise ? 1 : 0) : 0;
+		case "call":
+			return inValues((v) => v.node === "call" && !FUNCTIONS.has(v.name ?? ""));
+		case "list":
+			// Points of a polygon are pairs, no lists.
+			return step.node === "draw" ? 0 : inValues((v) => v.node === "list" || v.node === "index") + (step.node === "put" || step.node === "each" ? 1 : 0);
+		case "calculation":
+			return inValues((v) => v.node === "binary");
+		case "repeat":
+		case "for":
+		case "while":
+		case "return":
+		case "picture":
+		case "area":
+		case "if":
+		case "let":
+			return step.node === word ? 1 : 0;
+		default:
+			return step.node === "draw" && step.statement.head === word ? 1 : FUNCTIONS.has(word) ? inValues((v) => v.node === "call" && v.name === word) : 0;
+	}
+}
+
+function commentLines(program: Program, where: Region, instead: readonly string[]): number[] {
+	const lines = program.source.split(/\r\n|\r|\n/);
+	const commented = lines.flatMap((line, i) => (isCommented(line) ? [i + 1] : []));
+	if (where === "anywhere") return commented;
+	const own = linesOf(program, where, instead);
+	return commented.filter((line) => own.has(line) || (where === "main" && !linesOfRoutines(program).has(line)));
+}
+
+/** Whether a line says something in a comment. */
+function isCommented(line: string): boolean {
+	const plain = plainLine(line);
+	const rest = line.replace(/\s+/g, " ").trim().slice(plain.length).replace(/-/g, "").trim();
+	return rest.length > 0;
+}
+
+/** From a step's line to the last line of what is inside it. */
+function lastLine(step: Step): number {
+	return Math.max(step.place.line, ...[...everyStep("body" in step ? step.body : [])].map((s) => s.place.line));
+}
+
+function linesOfRoutines(program: Program): Set<number> {
+	const lines = new Set<number>();
+	for (const routine of program.routines.values()) for (let l = routine.place.line; l <= lastLine(routine) + 1; l++) lines.add(l);
+	return lines;
+}
+
+/** The lines of a part that statements stand on, and those between them. */
+function linesOf(program: Program, where: Region, instead: readonly string[]): Set<number> {
+	const steps = stepsIn(program, where, instead).map((s) => s.place.line);
+	const lines = new Set<number>();
+	if (steps.length === 0) return lines;
+	const routines = where === "main" ? linesOfRoutines(program) : new Set<number>();
+	for (let l = Math.min(...steps); l <= Math.max(...steps) + 1; l++) if (!routines.has(l)) lines.add(l);
+	return lines;
+}
+
+/** Lines that say something: all but blank ones, comments, `end` and `else`; a routine's own line belongs to the routine. */
+export function statementLines(program: Program, where: Region, instead: readonly string[] = []): number[] {
+	const lines = new Set(stepsIn(program, where, instead).map((s) => s.place.line));
+	const heads = [...program.routines.values()].filter((r) => where === "anywhere" || where === `routine ${r.name}` || (where.startsWith("routine") && instead.includes(r.name)));
+	for (const routine of heads) lines.add(routine.place.line);
+	for (const step of stepsIn(program, where, instead)) if (step.node === "if") for (const branch of step.branches.slice(1)) lines.add(branch.condition.place.line);
+	return [...lines].sort((a, b) => a - b);
+}
+
+/** The first two stretches of two or more statements that say the same, word for word; undefined where there are none. */
+export function repeatedStretch(program: Program, where: Region, instead: readonly string[] = []): readonly [number, number] | undefined {
+	const source = program.source.split(/\r\n|\r|\n/);
+	const text = (step: Step) => wordsOf(step, source);
+	const seen = new Map<string, { line: number; block: number; at: number }>();
+	const blocks: (readonly Step[])[] = [];
+	const gather = (steps: readonly Step[]) => {
+		blocks.push(steps.filter((s) => s.node !== "routine"));
+		for (const step of steps) {
+			if (step.node === "if") for (const b of [...step.branches.map((branch) => branch.body), step.otherwise ?? []]) gather(b);
+			else if ("body" in step && step.node !== "routine") gather(step.body);
+		}
+	};
+	for (const block of allBlocks(program, where, instead)) gather(block);
+	for (const [b, block] of blocks.entries()) {
+		for (let i = 0; i + 1 < block.length; i++) {
+			const key = `${text(block[i] as Step)}\n${text(block[i + 1] as Step)}`;
+			const before = seen.get(key);
+			if (before && (before.block !== b || before.at + 2 <= i)) return [before.line, (block[i] as Step).place.line];
+			if (!before) seen.set(key, { line: (block[i] as Step).place.line, block: b, at: i });
+		}
+	}
+	return undefined;
+}
+
+function allBlocks(program: Program, where: Region, instead: readonly string[]): (readonly Step[])[] {
+	const main = program.steps.filter((s) => s.node !== "routine");
+	if (where === "anywhere") return [main, ...[...program.routines.values()].map((r) => r.body)];
+	if (where === "main") return [main];
+	if (where === "each frame") return main.flatMap((s) => (s.node === "frames" ? [s.body] : []));
+	const name = where.slice("routine ".length);
+	return (program.routines.has(name) ? [name] : instead).map((n) => program.routines.get(n)?.body ?? []);
+}
+
+/** What a statement says, with all that is inside it. */
+function wordsOf(step: Step, source: readonly string[]): string {
+	const lines: string[] = [];
+	for (let l = step.place.line; l <= lastLine(step); l++) lines.push(plainLine(source[l - 1] ?? ""));
+	return lines.filter((l) => l !== "").join("\n");
+}

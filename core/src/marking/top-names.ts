@@ -1,0 +1,29 @@
+import type { Case } from "./case.ts";
+
+/** A name that a `let` at top level declares, with the number that it is given first. */
+export interface TopName {
+	readonly name: string;
+	readonly line: number;
+	readonly value: number;
+}
+
+/** Names that are tried at the most. */
+const MOST = 24;
+
+/** The names at top level that hold numbers, with their first values; found by running the program once and watching them. */
+export function topNames({ program, runs, change }: Case): TopName[] {
+	const { checked } = program;
+	if (!checked) return [];
+	const lets = program.steps.flatMap((s) => (s.node === "let" && checked.declared.get(s)?.kind === "number" ? [{ name: s.name, line: s.place.line }] : [])).slice(0, MOST);
+	if (lets.length === 0) return [];
+	const { watched } = runs.of(
+		checked,
+		change,
+		lets.map((l) => l.name),
+	);
+	return lets.flatMap(({ name, line }) => {
+		const first = watched?.changes.find((c) => c.name === name && c.line === line);
+		const value = first === undefined ? Number.NaN : Number(first.value);
+		return Number.isFinite(value) ? [{ name, line, value }] : [];
+	});
+}

@@ -1,0 +1,67 @@
+import { DEFAULT_SHEET } from "../tape/layout.ts";
+import { Case } from "./case.ts";
+import type { Common } from "./criterion.ts";
+import { type RunSettings, Runs } from "./runs.ts";
+import type { Exactness } from "./scene.ts";
+import type { Selector } from "./selector.ts";
+import { Program } from "./source/program.ts";
+
+/** A criterion with the check it names. */
+export type Criterion = Common & { readonly check: string };
+
+/** Several criteria that count together. */
+export type Group = Common & {
+	readonly "any of"?: readonly Criterion[];
+	readonly "all of"?: readonly Criterion[];
+	readonly "at least"?: number;
+	readonly among?: readonly Criterion[];
+};
+
+/** Either of the two. */
+export type Asked = Criterion | Group;
+
+/** The criteria inside a group; none for a criterion. */
+export function innerOf(asked: Asked): readonly Criterion[] {
+	return "check" in asked ? [] : (asked["any of"] ?? asked["all of"] ?? asked.among ?? []);
+}
+
+/** What is marked against: the wanted figures and the criteria, and the programs that were given out. */
+export interface Wanted {
+	readonly figures: ReadonlyMap<string, Selector>;
+	readonly criteria: readonly Asked[];
+	readonly exactness: Exactness;
+	readonly model: string;
+	readonly starter: string | undefined;
+	readonly example: string | undefined;
+	/** Seeds that every criterion is judged with. */
+	readonly seeds: readonly number[];
+	readonly beyondFull: boolean;
+	readonly references: References;
+}
+
+/** A criterion by its id, inside groups too. */
+export function criterionById(wanted: Wanted, id: string): Criterion | undefined {
+	for (const asked of wanted.criteria) {
+		if ("check" in asked && asked.id === id) return asked;
+		const inner = innerOf(asked).find((c) => c.id === id);
+		if (inner) return inner;
+	}
+	return undefined;
+}
+
+/** Programs beside the student's, each read and run once for one exercise: they have a budget of their own. */
+export class References {
+	private readonly known = new Map<string, Case>();
+
+	caseOf(source: string, wanted: Wanted, { seed, sheet, paper, frames }: RunSettings): Case {
+		const key = JSON.stringify([source, seed, frames ?? null, sheet ?? null]);
+		let found = this.known.get(key);
+		if (!found) {
+			// A few programs belong to an exercise; a class's earlier hand-ins come and go.
+			if (this.known.size >= 40) this.known.clear();
+			found = new Case(new Program(source), wanted, {}, new Runs({ seed, sheet: sheet ?? DEFAULT_SHEET, paper, frames }));
+			this.known.set(key, found);
+		}
+		return found;
+	}
+}
