@@ -1,5 +1,5 @@
 import type { Arc } from "../geometry/arc.ts";
-import { distance, type Point } from "../geometry/points.ts";
+import { distance, distanceToSegment, type Point } from "../geometry/points.ts";
 
 /** A run of drawn pieces: points in order and the tape's row of each piece between them. */
 export interface Outline {
@@ -26,8 +26,17 @@ function runsOn(a: Point, b: Point, c: Point): boolean {
 	return dot > 0 && Math.abs(cross) <= STRAIGHT * dot;
 }
 
-/** Corners only: points that a side runs through, and repeated points, are left out. */
-export function corners(points: readonly Point[], closed: boolean): Point[] {
+/** Whether a side only bends at a point since its end was drawn to where the outline began. */
+function isBentBy(gap: number, a: Point, b: Point, c: Point): boolean {
+	return gap > 0 && distanceToSegment(b[0], b[1], a[0], a[1], c[0], c[1]) <= gap && distance(b[0], b[1], c[0], c[1]) > 3 * gap && distance(a[0], a[1], b[0], b[1]) > 3 * gap;
+}
+
+/**
+ * Corners only: points that a side runs through, and repeated points, are left out.
+ *
+ * @param gap how far a closed outline's end missed its start: its last side is bent by no more
+ */
+export function corners(points: readonly Point[], closed: boolean, gap = 0): Point[] {
 	const apart: Point[] = [];
 	for (const p of points) {
 		const last = apart.at(-1);
@@ -44,7 +53,8 @@ export function corners(points: readonly Point[], closed: boolean): Point[] {
 		kept.push(p);
 	}
 	if (!closed) return kept;
-	while (kept.length > 3 && runsOn(kept.at(-2) as Point, kept.at(-1) as Point, kept[0] as Point)) kept.pop();
+	const last = () => [kept.at(-2) as Point, kept.at(-1) as Point, kept[0] as Point] as const;
+	while (kept.length > 3 && (runsOn(...last()) || isBentBy(gap, ...last()))) kept.pop();
 	while (kept.length > 3 && runsOn(kept.at(-1) as Point, kept[0] as Point, kept[1] as Point)) kept.shift();
 	return kept;
 }

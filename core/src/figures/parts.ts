@@ -196,7 +196,7 @@ export class PartFinder {
 	private geometryOf(outline: Outline): Geometry | undefined {
 		const { tolerance, up } = this;
 		const { sheet } = this.tape;
-		if (!outline.arcs?.some((arc) => arc !== undefined)) return this.straight(outline.points, outline.closed);
+		if (!outline.arcs?.some((arc) => arc !== undefined)) return this.straight(outline.points, outline.closed, outline.gap);
 		const bent = bentOutline(outline.points, outline.arcs, outline.closed, up, tolerance);
 		switch (bent.is) {
 			case "circle":
@@ -210,8 +210,8 @@ export class PartFinder {
 		}
 	}
 
-	private straight(through: readonly Point[], closed: boolean): Geometry | undefined {
-		const points = corners(through, closed);
+	private straight(through: readonly Point[], closed: boolean, gap = 0): Geometry | undefined {
+		const points = corners(through, closed, gap);
 		if (points.length < 2) return undefined;
 		return measureOutline(points, closed && points.length > 2, this.tape.sheet, this.tolerance);
 	}

@@ -3,6 +3,7 @@ import { contrast } from "../colour/lab.ts";
 import type { Bounds } from "../geometry/points.ts";
 import { distance } from "../geometry/points.ts";
 import { coloursAround } from "../raster/around.ts";
+import type { Region } from "../raster/region.ts";
 import { type Seen, seen } from "../raster/visible.ts";
 import { sheetBounds, upward } from "../tape/layout.ts";
 import { coversAll, routineOf, styleOf, type Tape } from "../tape/tape.ts";
@@ -32,26 +33,91 @@ export function recognise(tape: Tape, tolerance: Tolerance = CLASS_TOLERANCE, en
 	const sheet = sheetBounds(tape.sheet);
 	while (parts[0] && coversSheet(parts[0], sheet)) paper = (parts.shift() as Part).fill;
 	const ground = paper === -1 ? WHITE : paper;
-	const looks = looksOf(parts, sheet, upward(tape.sheet.origin), ground);
+	const looks = new Looks(parts, sheet, upward(tape.sheet.origin), ground);
 	const twins = twinsOf(parts);
 	const pen = new PenTrack(tape);
-	const figures = parts.map((part, index) => figureOf(tape, pen, part, index, looks[index] as Look, twins[index] ?? null));
+	const figures = parts.map((part, index) => figureOf(tape, pen, part, index, looks, twins[index] ?? null));
 	return { figures, paper: ground, sizeless: finder.sizeless, leftOut: finder.leftOut };
 }
 
-/** How a figure is seen. */
-interface Look extends Seen {
-	readonly contrast: number;
+/** How figures are seen: worked out for all of them when it is first asked, since most criteria never ask. */
+class Looks {
+	private readonly parts: readonly Part[];
+	private readonly sheet: Bounds;
+	private readonly up: 1 | -1;
+	private readonly paper: number;
+	private seen: readonly Seen[] | undefined;
+	private contrasts: readonly number[] | undefined;
+
+	constructor(parts: readonly Part[], sheet: Bounds, up: 1 | -1, paper: number) {
+		this.parts = parts;
+		this.sheet = sheet;
+		this.up = up;
+		this.paper = paper;
+	}
+
+	of(index: number): Seen {
+		this.seen ??= seen(this.regions(), this.sheet);
+		return this.seen[index] as Seen;
+	}
+
+	inside(index: number): number {
+		// A pen's width over the edge doesn't take a figure off the sheet.
+		return within((this.parts[index] as Part).geometry.bounds, this.sheet) ? 1 : this.of(index).inside;
+	}
+
+	contrast(index: number): number {
+		this.contrasts ??= this.found();
+		return this.contrasts[index] as number;
+	}
+
+	private regions(): Region[] {
+		return this.parts.map((p) => inkOf(p.geometry, p, this.up));
+	}
+
+	private found(): number[] {
+		const { parts, up } = this;
+		const colours = parts.map((p) => (p.fill === -1 ? p.outline : p.fill));
+		const layers = this.regions().map((region, i) => ({ region, colour: colours[i] as number }));
+		const asked = parts.map((p, i) => ({ points: pointsAround(p.geometry, p, up), own: new Set([i]) }));
+		const around = coloursAround(layers, asked, this.sheet, this.paper);
+		return colours.map((colour, i) => contrast(colour, around[i] as number));
+	}
 }
 
-function figureOf(tape: Tape, pen: PenTrack, part: Part, index: number, look: Look, twin: number | null): Figure {
+/** What of a figure is worked out when it is asked. */
+class Shown {
+	readonly #looks: Looks;
+	readonly index: number;
+
+	constructor(looks: Looks, index: number) {
+		this.#looks = looks;
+		this.index = index;
+	}
+
+	get visible(): number {
+		return this.#looks.of(this.index).visible;
+	}
+
+	get onSheet(): number {
+		return this.#looks.inside(this.index);
+	}
+
+	get seenAcross(): number {
+		return this.#looks.of(this.index).across;
+	}
+
+	get contrast(): number {
+		return this.#looks.contrast(this.index);
+	}
+}
+
+function figureOf(tape: Tape, pen: PenTrack, part: Part, index: number, looks: Looks, twin: number | null): Figure {
 	const first = part.entries[0] as number;
 	const lines = [...new Set(part.entries.map((e) => tape.line[e] as number))].sort((a, b) => a - b);
 	const { geometry, entries, gap, overdrawn, fill, outline, outlineWidth, walked } = part;
 	const last = entries.at(-1) as number;
-	return {
-		...geometry,
-		index,
+	return Object.assign(new Shown(looks, index), geometry, {
 		entries,
 		gap,
 		overdrawn,
@@ -60,16 +126,12 @@ function figureOf(tape: Tape, pen: PenTrack, part: Part, index: number, look: Lo
 		outlineWidth,
 		lines,
 		twin,
-		visible: look.visible,
-		onSheet: look.inside,
-		seenAcross: look.across,
-		contrast: look.contrast,
 		turns: walked ? pen.turns(entries) : [],
 		facing: walked && !Number.isNaN(pen.facing(first)) ? { before: pen.facing(first), after: pen.facing(last + 1) } : null,
 		step: tape.step[first] as number,
 		frame: tape.frame[first] as number,
 		routine: routineOf(tape, first),
-	};
+	});
 }
 
 /** Whether two outlines are one in the same place. */
@@ -115,19 +177,6 @@ function coversSheet(part: Part, sheet: Bounds): boolean {
 
 function within(bounds: Bounds, sheet: Bounds): boolean {
 	return bounds.left >= sheet.left - 1e-6 && bounds.right <= sheet.right + 1e-6 && bounds.low >= sheet.low - 1e-6 && bounds.high <= sheet.high + 1e-6;
-}
-
-function looksOf(parts: readonly Part[], sheet: Bounds, up: number, paper: number): Look[] {
-	const regions = parts.map((p) => inkOf(p.geometry, p, up));
-	const colours = parts.map((p) => (p.fill === -1 ? p.outline : p.fill));
-	const layers = regions.map((region, i) => ({ region, colour: colours[i] as number }));
-	const asked = parts.map((p, i) => ({ points: pointsAround(p.geometry, p, up), own: new Set([i]) }));
-	const around = coloursAround(layers, asked, sheet, paper);
-	return seen(regions, sheet).map((share, i) => {
-		// A pen's width over the edge doesn't take a figure off the sheet.
-		const inside = within((parts[i] as Part).geometry.bounds, sheet) ? 1 : share.inside;
-		return { ...share, inside, contrast: contrast(colours[i] as number, around[i] as number) };
-	});
 }
 
 /** For each part the earlier one of the same kind that it lies exactly on. */

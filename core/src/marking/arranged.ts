@@ -1,7 +1,7 @@
 import type { Figure } from "../figures/figure.ts";
 import { leastCost } from "../geometry/assignment.ts";
 import { distance, distanceToSegment, type Point } from "../geometry/points.ts";
-import { cosDeg, directionDeg, sinDeg } from "../geometry/trig.ts";
+import { cosDeg, directionDeg, radians, sinDeg } from "../geometry/trig.ts";
 import type { Finding } from "./criterion.ts";
 
 /** A figure with the point that stands for it. */
@@ -81,7 +81,7 @@ export function ringed(placed: readonly Placed[], about: Point | undefined, full
 	const lag = median(round.map(({ angle }, k) => angle - first - (k * 360) / n));
 	return round.map(({ figure, far, angle }, k) => {
 		const turn = angle - first - lag - (k * 360) / n;
-		const off = distance(0, 0, far - radius, (radius * turn * 3.141592653589793) / 180);
+		const off = distance(0, 0, far - radius, radius * radians(turn));
 		return finding(figure, off, full, "arranged-ring", { off });
 	});
 }

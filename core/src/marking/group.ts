@@ -21,6 +21,18 @@ export function grouped(figures: readonly Figure[]): Grouped {
 	const { oval: _oval, bend: _bend, rim: _rim, star: _star, lettering: _lettering, ...plain } = first;
 	return {
 		...plain,
+		get visible() {
+			return first.visible;
+		},
+		get onSheet() {
+			return Math.min(...figures.map((f) => f.onSheet));
+		},
+		get seenAcross() {
+			return Math.max(...figures.map((f) => f.seenAcross));
+		},
+		get contrast() {
+			return first.contrast;
+		},
 		members: figures.map((f) => f.index),
 		points: cornersOf(bounds),
 		closed: true,

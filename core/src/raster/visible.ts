@@ -16,9 +16,11 @@ export interface Seen {
 /** Strips that a region is summed in at least, and corners of outlines that strips are parted at, at most. */
 const STRIPS = 96;
 const MOST_CORNERS = 600;
+/** Regions over one up to which it is summed so finely; then a quarter as finely. */
+const FEW_OVER = 5;
 /** Later regions over one, and such pairs in all, up to which each pair is looked at; beyond, cells are counted. */
 const MOST_OVER = 80;
-const MOST_PAIRS = 6_000;
+const MOST_PAIRS = 2_000;
 
 /**
  * How much of each region lies in the window, and how much of that is still seen under the regions after it. Straight
@@ -69,12 +71,15 @@ function seenAmong(region: Region, over: readonly Region[], window: Bounds): See
 		spans[row] = clipped(found, window);
 	});
 	const within = total(rows, spans);
-	over.forEach((r, k) => {
+	for (const [k, r] of over.entries()) {
+		let left = false;
 		rows.scanAreas(others[k] as readonly Contours[], r.bounds.low, r.bounds.high, (row, found) => {
 			const own = spans[row] as readonly number[];
 			if (own.length > 0) spans[row] = without(own, found);
+			left ||= (spans[row] as readonly number[]).length > 0;
 		});
-	});
+		if (!left && spans.every((own) => own.length === 0)) break;
+	}
 	const open = over.length === 0 ? within : total(rows, spans);
 	const inside = whole ? 1 : within / Math.max(within, wholeArea(areas, bounds));
 	return { inside: Number.isFinite(inside) ? inside : 1, visible: within > 0 ? open / within : 1, across: extent(rows, spans) };
@@ -84,8 +89,11 @@ function seenAmong(region: Region, over: readonly Region[], window: Bounds): See
 function rowsOver(box: Bounds, all: readonly (readonly Contours[])[]): Rows {
 	const corners: number[] = [];
 	for (const areas of all) for (const contours of areas) for (const points of contours) for (const [, y] of points) if (y > box.low && y < box.high) corners.push(y);
-	const thickest = Math.max((box.high - box.low) / STRIPS, 1e-9);
-	const few = corners.length > MOST_CORNERS ? corners.filter((_, i) => i % Math.ceil(corners.length / MOST_CORNERS) === 0) : corners;
+	const finer = all.length <= FEW_OVER + 1 ? 1 : 4;
+	const most = MOST_CORNERS / finer;
+	const thickest = Math.max((finer * (box.high - box.low)) / STRIPS, 1e-9);
+	const different = [...new Set(corners)];
+	const few = different.length > most ? different.filter((_, i) => i % Math.ceil(different.length / most) === 0) : different;
 	return Rows.between(box.low, box.high, few, thickest);
 }
 

@@ -1,0 +1,14 @@
+import type { Drawing } from "../../figures/figure.ts";
+import type { Program } from "../../nib/tree.ts";
+import type { Sheet } from "../../tape/layout.ts";
+
+/** What a rewritten program doesn't keep, so that criteria on it can't be asked of it. */
+export type Loses = "source" | "names" | "order" | "writing";
+
+/** Another way of drawing the same picture. */
+export interface Rewriting {
+	readonly id: string;
+	readonly loses: readonly Loses[];
+	/** The program written anew; undefined where there is nothing to write otherwise. */
+	readonly make: (program: Pick<Program, "steps">, drawing: Drawing, sheet: Sheet) => string | undefined;
+}

@@ -1,0 +1,226 @@
+import type { ExerciseFile } from "../exercise/schema.ts";
+import { settingsOf, wantedOf } from "../exercise/wanted-of.ts";
+import { Case } from "../marking/case.ts";
+import { type JudgedCriterion, judge, type Marked } from "../marking/judge.ts";
+import { Runs } from "../marking/runs.ts";
+import type { Selector } from "../marking/selector.ts";
+import { Program } from "../marking/source/program.ts";
+import { type Asked, innerOf } from "../marking/wanted.ts";
+import { sheetBounds } from "../tape/layout.ts";
+import type { Free } from "./alter/alteration.ts";
+import { ALTERATIONS, type Altered, alteredBy } from "./alter/index.ts";
+import { looksOf } from "./looks.ts";
+import { REWRITINGS } from "./rewrite/index.ts";
+import type { Loses } from "./rewrite/rewriting.ts";
+
+/** Points of one trial program, with the criteria that it doesn't meet. */
+export interface Tried {
+	readonly earned: number;
+	readonly possible: number;
+	readonly missed: readonly string[];
+}
+
+/** A change of the model that marking should notice, and whether it does. */
+export interface TriedAlteration extends Tried {
+	readonly id: string;
+	readonly line: number;
+	readonly source: string;
+	/** What the brief leaves free, where that is why it isn't counted. */
+	readonly free: Free | null;
+}
+
+/** The model drawn otherwise, and the criteria that took points from it. */
+export interface TriedRewriting {
+	readonly id: string;
+	readonly source: string;
+	readonly lost: readonly string[];
+}
+
+/** An exercise tried before a class does. */
+export interface Trial {
+	readonly model: Tried;
+	/** Criteria that can't be tried: a person's, or a comparison with a student's own work. */
+	readonly untried: readonly string[];
+	/** Programs that should earn nothing, with what they earn. */
+	readonly nothing: readonly ({ readonly id: "empty program" | "one dot" | "painted sheet"; readonly earns: readonly string[] } & Tried)[];
+	/** Null where there is no starter. */
+	readonly starter: Tried | null;
+	readonly alterations: readonly TriedAlteration[];
+	/** Share of the alterations that marking notices, of those that the brief doesn't leave free; null where there are none. */
+	readonly strength: number | null;
+	readonly rewritings: readonly TriedRewriting[];
+	/** Share of the rewritten models that earn everything; null where there are none. */
+	readonly fairness: number | null;
+	/** What is wrong with the exercise itself: what a teacher must mend before setting it. */
+	readonly wrong: readonly TrialProblem[];
+}
+
+/** A code with what it speaks of; words make a sentence of it. */
+export interface TrialProblem {
+	readonly code: "model-unreadable" | "model-stops" | "model-misses" | "nothing-earns" | "starter-full";
+	readonly of: readonly string[];
+}
+
+/** Alterations that are tried of one kind at the most. */
+const MOST_OF_KIND = 4;
+
+const UNTRIED = new Set(["by teacher", "own work"]);
+
+/** Runs and judges programs of one exercise. */
+class Bench {
+	readonly file: ExerciseFile;
+
+	constructor(file: ExerciseFile) {
+		this.file = file;
+	}
+
+	run(source: string): Case {
+		return new Case(new Program(source), wantedOf(this.file), {}, new Runs(settingsOf(this.file)));
+	}
+
+	judge(source: string): { readonly run: Case; readonly marked: Marked } {
+		const run = this.run(source);
+		return { run, marked: judge(run) };
+	}
+}
+
+/** Whether a criterion can't be tried: a person judges it, or it looks at a student's own earlier work. */
+function isUntried(asked: Asked): boolean {
+	if (!("check" in asked) || asked.check === undefined) return innerOf(asked).some(isUntried);
+	const { check } = asked;
+	if (UNTRIED.has(check)) return true;
+	const { to, statements } = asked as unknown as { to?: unknown; statements?: { "fewer than"?: string } };
+	if (check === "answer") return true;
+	if (check === "likeness") return to === "own last try" || typeof to === "object";
+	return check === "code" && statements?.["fewer than"] === "own last";
+}
+
+function triedOf(marked: Marked, untried: ReadonlySet<string>): Tried {
+	const counted = marked.judged.filter((j) => !untried.has(j.criterion.id));
+	return {
+		earned: counted.reduce((sum, j) => sum + j.score.points, 0),
+		possible: counted.reduce((sum, j) => sum + (j.criterion.bonus ? 0 : j.criterion.points), 0),
+		missed: counted.filter((j) => j.score.verdict !== "met").map((j) => j.criterion.id),
+	};
+}
+
+/** What of the source a criterion looks at, so that a program that loses it can't be asked. */
+function leansOn(asked: Asked): readonly Loses[] {
+	if (!("check" in asked) || asked.check === undefined) return innerOf(asked).flatMap(leansOn);
+	const leans: Loses[] = [];
+	if (["code", "path", "runs", "what if", "movement"].includes(asked.check)) leans.push("source");
+	if (asked.check === "what if") leans.push("names");
+	if ("colour written as" in asked || "calculation" in asked || "written" in asked) leans.push("writing");
+	if (asked.check === "position" && ["start", "end"].includes((asked as { anchor?: string }).anchor ?? "")) leans.push("source");
+	const text = JSON.stringify(asked);
+	if (text.includes('"by routine"') || text.includes('"by variable"')) leans.push("source");
+	if (asked.check === "order" || text.includes('"first drawn"') || text.includes('"in drawing order"') || text.includes('"drawn"')) leans.push("order");
+	return leans;
+}
+
+/** Whether a wanted figure is told by when it is drawn. */
+const byOrder = (of: Selector) => of.drawn !== undefined;
+
+/** Tries an exercise: its model, programs that should earn nothing, changed models and rewritten ones. Deterministic. */
+export function tryExercise(file: ExerciseFile): Trial {
+	const bench = new Bench(file);
+	const untried = new Set(file.criteria.filter(isUntried).map((c) => c.id));
+	const { run, marked } = bench.judge(file.model);
+	const model = triedOf(marked, untried);
+	const nothing = nothings(file).map(({ id, source }) => {
+		const { marked: other } = bench.judge(source);
+		const earning = other.judged.filter((j) => j.score.points > 0).map((j) => j.criterion.id);
+		return { id, earns: earning, ...triedOf(other, untried) };
+	});
+	const starter = file.starter === undefined ? null : triedOf(bench.judge(file.starter).marked, untried);
+	const alterations = altered(bench, run, untried);
+	const counted = alterations.filter((a) => a.free === null);
+	const rewritings = rewritten(bench, run, marked, untried);
+	return {
+		model,
+		untried: [...untried],
+		nothing,
+		starter,
+		alterations,
+		strength: counted.length === 0 ? null : counted.filter((a) => a.missed.length > 0).length / counted.length,
+		rewritings,
+		fairness: rewritings.length === 0 ? null : rewritings.filter((r) => r.lost.length === 0).length / rewritings.length,
+		wrong: problemsOf(run, model, nothing, starter),
+	};
+}
+
+function problemsOf(run: Case, model: Tried, nothing: Trial["nothing"], starter: Tried | null): TrialProblem[] {
+	const wrong: TrialProblem[] = [];
+	if (!run.program.checked) wrong.push({ code: "model-unreadable", of: run.program.problems.slice(0, 1).map((p) => String(p.place.line)) });
+	else if (run.run && run.run.ended !== "whole") wrong.push({ code: "model-stops", of: [String(run.run.problem?.place.line ?? 0)] });
+	if (model.missed.length > 0) wrong.push({ code: "model-misses", of: model.missed });
+	for (const { id, earns } of nothing) if (earns.length > 0) wrong.push({ code: "nothing-earns", of: [id, ...earns] });
+	if (starter && starter.possible > 0 && starter.earned >= starter.possible) wrong.push({ code: "starter-full", of: [] });
+	return wrong;
+}
+
+function nothings({ sheet }: ExerciseFile): { id: Trial["nothing"][number]["id"]; source: string }[] {
+	const { left, right, low, high } = sheetBounds(sheet ?? { width: 400, height: 300, origin: "top left" });
+	return [
+		{ id: "empty program", source: "" },
+		{ id: "one dot", source: `dot at ${(left + right) / 2}, ${(low + high) / 2} size 4\n` },
+		{ id: "painted sheet", source: `fill crimson\npen none\nrect corner ${left}, ${low} size ${right - left}, ${high - low}\n` },
+	];
+}
+
+/** Every alteration that changes what is seen, a few of each kind, with what it earns. */
+function altered(bench: Bench, run: Case, untried: ReadonlySet<string>): TriedAlteration[] {
+	const { checked } = run.program;
+	if (!checked) return [];
+	const { file } = bench;
+	const free = new Set<Free>([file.free ?? []].flat());
+	const world = { sheet: run.sheet, far: Math.max(28, 6 * file.tolerance.position) };
+	const looks = looksOf(run);
+	const tried: TriedAlteration[] = [];
+	for (const alteration of ALTERATIONS) {
+		let taken = 0;
+		for (const one of spread(alteredBy(alteration, checked.program, world))) {
+			if (taken >= MOST_OF_KIND) break;
+			const other = bench.run(one.source);
+			if (!other.program.checked || looksOf(other) === looks) continue;
+			taken++;
+			const left = one.changes.find((c) => free.has(c)) ?? null;
+			tried.push({ id: one.id, line: one.line, source: one.source, free: left, ...triedOf(judge(other), untried) });
+		}
+	}
+	return tried;
+}
+
+/** First, last and middle ones before the others, so that a few stand for all. */
+function spread(all: readonly Altered[]): readonly Altered[] {
+	if (all.length <= MOST_OF_KIND) return all;
+	const at = (share: number) => all[Math.round(share * (all.length - 1))] as Altered;
+	return [...new Set([at(0), at(1), at(1 / 3), at(2 / 3), ...all])];
+}
+
+/** The model drawn otherwise, with the criteria that took points though they could have been asked. */
+function rewritten(bench: Bench, run: Case, marked: Marked, untried: ReadonlySet<string>): TriedRewriting[] {
+	const { checked } = run.program;
+	if (!checked) return [];
+	const { file } = bench;
+	const moves = checked.program.steps.some((s) => s.node === "frames");
+	const asked = marked.judged.filter((j) => !untried.has(j.criterion.id) && j.score.verdict === "met");
+	const ordered = Object.values(file.figures).some(byOrder) || file.criteria.some((c) => leansOn(c).includes("order"));
+	const tried: TriedRewriting[] = [];
+	for (const { id, loses, make } of REWRITINGS) {
+		if (loses.includes("order") && ordered) continue;
+		if (moves && loses.includes("source")) continue;
+		const source = make(checked.program, run.drawing, run.sheet);
+		if (source === undefined) continue;
+		const other = bench.judge(source);
+		const lost = asked.filter((j) => !leansOn(j.criterion).some((l) => loses.includes(l)) && isLess(j, other.marked.judged));
+		tried.push({ id, source, lost: other.run.program.checked ? lost.map((j) => j.criterion.id) : ["unreadable"] });
+	}
+	return tried;
+}
+
+function isLess(before: JudgedCriterion, after: Marked["judged"]): boolean {
+	const now = after.find((j) => j.criterion.id === before.criterion.id);
+	// What only forbids waits for what asks: it isn't lost of itself where that has been lost with the source.
+	return now !== undefined && now.score.verdict !== "met" && !(now.forbids && now.score.verdict === "not-judged");
+}
