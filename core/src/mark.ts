@@ -6,10 +6,11 @@ import type { Limits, Stop } from "./limits/limits.ts";
 import { type Brought, Case } from "./marking/case.ts";
 import { judge } from "./marking/judge.ts";
 import { Runs } from "./marking/runs.ts";
+import { slipsIn } from "./marking/slips/index.ts";
 import { Program } from "./marking/source/program.ts";
 import type { Report } from "./report.ts";
 import { sayDrawn } from "./say.ts";
-import { sayCriterion } from "./say-criterion.ts";
+import { sayCriterion, saySlip } from "./say-criterion.ts";
 import { CORE_VERSION } from "./version.ts";
 
 export interface MarkOptions extends Brought {
@@ -36,7 +37,7 @@ export function mark(source: string, exercise: ExerciseFile, options: MarkOption
 		exercise: exercise.id,
 		points: marked.points,
 		criteria: marked.judged.map((judged) => sayCriterion(judged, drawing)),
-		slips: [],
+		slips: slipsIn(plain, marked).map(saySlip),
 		taken: [...marked.taken.values()].map(({ name, slots }) => ({ name, figures: slots.map((f) => f?.index ?? null) })),
 		seed: settings.seed,
 		...sayDrawn(drawn),

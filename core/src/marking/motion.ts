@@ -39,6 +39,11 @@ export class Motion {
 		return new Motion(seats, figure.index, figure.lines);
 	}
 
+	/** Where the first frame drew it. */
+	get first(): Seat | undefined {
+		return this.seats[0];
+	}
+
 	steps(): MotionStep[] {
 		const { seats } = this;
 		const plain = seats.slice(1).map((seat, i) => {

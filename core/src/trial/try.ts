@@ -25,7 +25,7 @@ export interface TriedAlteration extends Tried {
 	readonly id: string;
 	readonly line: number;
 	readonly source: string;
-	/** What the brief leaves free, where that is why it isn't counted. */
+	/** What the brief leaves free, where that is why going unnoticed isn't counted against the exercise. */
 	readonly free: Free | null;
 }
 
@@ -184,8 +184,9 @@ function altered(bench: Bench, run: Case, untried: ReadonlySet<string>): TriedAl
 			const other = bench.run(one.source);
 			if (!other.program.checked || looksOf(other) === looks) continue;
 			taken++;
-			const left = one.changes.find((c) => free.has(c)) ?? null;
-			tried.push({ id: one.id, line: one.line, source: one.source, free: left, ...triedOf(judge(other), untried) });
+			const outcome = triedOf(judge(other), untried);
+			const left = outcome.missed.length > 0 ? undefined : one.changes.find((c) => free.has(c));
+			tried.push({ id: one.id, line: one.line, source: one.source, free: left ?? null, ...outcome });
 		}
 	}
 	return tried;

@@ -48,12 +48,12 @@ export const PAINT: readonly Alteration[] = [
 	},
 	{
 		id: "width-lost",
-		changes: [],
+		changes: ["size"],
 		step: onDraw((step) => (step.statement.head === "pen" && phraseOf(step, "width") ? withoutPhrase(step, "width") : undefined)),
 	},
 	{
 		id: "line-wider",
-		changes: [],
+		changes: ["size"],
 		step: onDraw((step) =>
 			step.statement.head === "pen" && phraseOf(step, "width") ? withPhrase(step, "width", (p) => ({ ...p, values: [plus(p.values[0] as Value, 4)] })) : undefined,
 		),
@@ -107,13 +107,19 @@ export const PAINT: readonly Alteration[] = [
 	{
 		id: "too-faint",
 		changes: ["colour"],
-		step: onDraw((step) => (step.statement.head === "fill" && !isNone(step.values[0]) ? { ...step, values: [colour(0xfefe_feff)] } : undefined)),
+		step: onDraw((step) => (step.statement.head === "fill" && !isNone(step.values[0]) && !isPale(step.values[0]) ? { ...step, values: [colour(0xfefe_feff)] } : undefined)),
 	},
 	{
 		id: "hair-line",
-		changes: [],
+		changes: ["size"],
 		step: onDraw((step) => (step.statement.head === "pen" && phraseOf(step, "width") ? withPhrase(step, "width", (p) => ({ ...p, values: [number(0.5)] })) : undefined)),
 	},
 ];
 
 const isNone = (value: Value | undefined) => value?.node === "colour" && value.value === -1;
+
+/** Whether a value is a colour that is nearly white. */
+function isPale(value: Value | undefined): boolean {
+	const known = value?.node === "name" ? namedColour(value.name) : value?.node === "colour" ? value.value : undefined;
+	return known !== undefined && familiesOf(known).includes("white");
+}

@@ -1,0 +1,33 @@
+import { point, type Slip } from "./slip.ts";
+
+/** Figures that should stand apart were drawn in one place. */
+export const didNotMoveOn: Slip = {
+	id: "did-not-move-on",
+	about: ["place", "number"],
+	tries(look) {
+		const all = look.scene.drawing.figures;
+		const groups = look.rows(2).map(({ name, found, wanted }) => ({ name, found, wanted }));
+		for (const [name, { slots, selector }] of look.modelScene.taken) {
+			// Where they lie on one another they may count as twins that were taken for nothing.
+			const wanted = slots.filter((f) => f !== undefined);
+			const found = all.filter((f) => look.scene.selection.meets(f, selector));
+			if (wanted.length >= 2 && found.length >= wanted.length && !groups.some((g) => g.name === name)) groups.push({ name, found, wanted });
+		}
+		return groups.flatMap(({ name, found, wanted }) => {
+			const [first, second] = wanted;
+			if (!first || !second || wanted.every((w, i) => i === 0 || look.near(w.centre, first.centre, 2))) return [];
+			const here = found[0];
+			const together = here ? found.filter((f) => look.near(f.centre, here.centre) || (f.facing !== null && look.near(f.start, here.start) && f.kinds[0] === here.kinds[0])) : [];
+			if (together.length < Math.max(2, Math.ceil(found.length * 0.8)) || !here) return [];
+			return [
+				{
+					lines: [...new Set(together.flatMap((f) => f.lines))].sort((a, b) => a - b),
+					figures: together.map((f) => f.index),
+					claims: [...together.flatMap((f) => [`place ${f.index}`, `extra ${f.index}`]), `number ${name}`],
+					evidence: together.slice(1, 3).map((f) => point("middle", here.centre, f.centre)),
+					data: {},
+				},
+			];
+		});
+	},
+};

@@ -1,0 +1,29 @@
+import type { Point } from "../../geometry/points.ts";
+import { number, type Slip } from "./slip.ts";
+
+/** Each next figure is off by the same step more. */
+export const errorAddsUp: Slip = {
+	id: "error-adds-up",
+	about: ["place"],
+	tries: (look) =>
+		look.rows(3).flatMap(({ name, wanted, found }) => {
+			const offs = found.map((f, k): Point => [f.centre[0] - (wanted[k] as (typeof wanted)[number]).centre[0], f.centre[1] - (wanted[k] as (typeof wanted)[number]).centre[1]]);
+			const n = offs.length - 1;
+			const [first, last] = [offs[0] as Point, offs[n] as Point];
+			const step: Point = [(last[0] - first[0]) / n, (last[1] - first[1]) / n];
+			const grows = Math.max(Math.abs(last[0] - first[0]), Math.abs(last[1] - first[1]));
+			if (grows <= look.position) return [];
+			if (!offs.every(([x, y], k) => look.near([x, y], [first[0] + k * step[0], first[1] + k * step[1]]))) return [];
+			return [
+				{
+					lines: [...new Set(found.flatMap((f) => f.lines))].sort((a, b) => a - b),
+					figures: found.map((f) => f.index),
+					claims: found.map((f) => `place ${f.index}`),
+					evidence: [1, n].map((k) =>
+						number(`${name} ${k + 1}, x`, (wanted[k] as (typeof wanted)[number]).centre[0] + first[0] + k * step[0], (found[k] as (typeof found)[number]).centre[0]),
+					),
+					data: { step: Math.round(Math.max(Math.abs(step[0]), Math.abs(step[1])) * 10) / 10 },
+				},
+			];
+		}),
+};

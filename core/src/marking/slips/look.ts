@@ -1,0 +1,166 @@
+import type { Figure } from "../../figures/figure.ts";
+import { distance, type Point } from "../../geometry/points.ts";
+import { sheetBounds } from "../../tape/layout.ts";
+import type { Case } from "../case.ts";
+import type { Marked } from "../judge.ts";
+import { sameColour } from "../paint-words.ts";
+import type { Scene } from "../scene.ts";
+import { type Asked, innerOf } from "../wanted.ts";
+import { type Aspect, CHECKS_ABOUT } from "./slip.ts";
+
+/** A wanted figure, as the model draws it, with what was taken for it. */
+export interface Pair {
+	readonly name: string;
+	/** Which of its name, from 0. */
+	readonly slot: number;
+	readonly wanted: Figure;
+	readonly found: Figure;
+	/** Found only by its place or size: the marking didn't take it for the wanted one. */
+	readonly loose: boolean;
+}
+
+/** Wanted figures of one name in the order in which the model draws them, with as many found ones in drawing order. */
+export interface Row {
+	readonly name: string;
+	readonly wanted: readonly Figure[];
+	readonly found: readonly Figure[];
+}
+
+/** All that slips look at: the program's run beside the model's, and what was missed. */
+export class Look {
+	readonly own: Case;
+	readonly model: Case;
+	readonly scene: Scene;
+	readonly modelScene: Scene;
+	readonly pairs: readonly Pair[];
+	/** Wanted figures for which nothing was found. */
+	readonly gone: readonly { readonly name: string; readonly wanted: Figure }[];
+	/** Figures that were taken for nothing. */
+	readonly extra: readonly Figure[];
+	/** Criteria that aren't met, and those that wait for them. */
+	readonly missed: readonly { readonly id: string; readonly check: string; readonly names: readonly string[]; readonly figures: readonly number[] }[];
+	readonly position: number;
+	readonly size: number;
+	readonly angle: number;
+
+	constructor(own: Case, model: Case, marked: Marked) {
+		this.own = own;
+		this.model = model;
+		this.missed = marked.judged.flatMap(({ criterion, judgement, score }) => {
+			if (score.verdict === "met" || judgement.waits) return [];
+			const all: readonly Asked[] = "check" in criterion && criterion.check !== undefined ? [criterion] : innerOf(criterion);
+			return all.map((c) => ({
+				id: criterion.id,
+				check: (c as { check: string }).check,
+				names: namesOf(c),
+				figures: judgement.findings.flatMap((f) => (f.met ? [] : (f.figure ?? []))),
+			}));
+		});
+		// What moves is compared where it begins: later frames depend on all before.
+		const moves = model.framesAsked > 0;
+		this.scene = moves ? (own.at("first frame")[0]?.scene ?? own.scene) : own.scene;
+		this.modelScene = moves ? (model.at("first frame")[0]?.scene ?? model.scene) : model.scene;
+		const { position, size, angle } = own.wanted.exactness;
+		[this.position, this.size, this.angle] = [Math.max(position, 0.5), Math.max(size, 0.5), Math.max(angle, 0.5)];
+		const { pairs, gone, extra } = this.paired();
+		[this.pairs, this.gone, this.extra] = [pairs, gone, extra];
+	}
+
+	/** Ids of the criteria that aren't met and speak of an aspect; of figures too, where some are named. */
+	idsAbout(about: readonly Aspect[], figures: readonly number[]): string[] {
+		const checks = new Set(about.flatMap((a) => CHECKS_ABOUT[a]));
+		const names = new Set(this.pairs.filter((p) => figures.includes(p.found.index)).map((p) => p.name));
+		const fits = this.missed.filter(({ check, figures: own, names: of }) => {
+			if (!checks.has(check)) return false;
+			if (figures.length === 0 || of.length === 0) return true;
+			return own.some((f) => figures.includes(f)) || of.some((n) => names.has(n));
+		});
+		return [...new Set(fits.map((m) => m.id))];
+	}
+
+	private paired(): { pairs: Pair[]; gone: { name: string; wanted: Figure }[]; extra: Figure[] } {
+		const pairs: Pair[] = [];
+		const gone: { name: string; wanted: Figure }[] = [];
+		const used = new Set<Figure>();
+		for (const [name, { slots }] of this.modelScene.taken) {
+			const own = this.scene.taken.get(name)?.slots ?? [];
+			slots.forEach((wanted, slot) => {
+				const found = own[slot];
+				if (found) used.add(found);
+				if (!wanted) return;
+				if (found) pairs.push({ name, slot, wanted, found, loose: false });
+				else gone.push({ name, wanted });
+			});
+		}
+		const extra = this.scene.drawing.figures.filter((f) => !used.has(f));
+		const left = [...extra];
+		const missing = gone.filter(({ name, wanted }, i) => {
+			const at = left.findIndex((f) => this.couldBe(f, wanted));
+			if (at < 0) return true;
+			pairs.push({ name, slot: i, wanted, found: left.splice(at, 1)[0] as Figure, loose: true });
+			return false;
+		});
+		return { pairs, gone: missing, extra: left };
+	}
+
+	/** Whether a figure that wasn't taken could have been meant: it is where the wanted one is, in its size or paint. */
+	private couldBe(found: Figure, wanted: Figure): boolean {
+		const near = this.near(found.centre, wanted.centre, 2);
+		const size = Math.abs(found.width - wanted.width) <= 2 * this.size && Math.abs(found.height - wanted.height) <= 2 * this.size;
+		const paint = sameColour(found.fill, wanted.fill) && sameColour(found.outline, wanted.outline);
+		const walked = !found.closed && wanted.closed && found.turns.length > 0 && paint;
+		return (near && (size || paint)) || (size && paint) || walked;
+	}
+
+	/** Names with several figures, each with what was found of them, both in drawing order. */
+	rows(least: number): Row[] {
+		const rows: Row[] = [];
+		for (const [name, { slots }] of this.modelScene.taken) {
+			const byIndex = (a: Figure, b: Figure) => a.index - b.index;
+			const wanted = slots.filter((f) => f !== undefined).sort(byIndex);
+			const found = (this.scene.taken.get(name)?.slots ?? []).filter((f) => f !== undefined).sort(byIndex);
+			if (wanted.length >= least && found.length === wanted.length) rows.push({ name, wanted, found });
+		}
+		return rows;
+	}
+
+	/** Whether two points are one within the tolerance for places. */
+	near(a: Point, b: Point, times = 1): boolean {
+		return distance(a[0], a[1], b[0], b[1]) <= times * this.position;
+	}
+
+	isPlaced({ found, wanted }: Pair): boolean {
+		return this.near(found.centre, wanted.centre);
+	}
+
+	isSized({ found, wanted }: Pair): boolean {
+		return Math.abs(found.width - wanted.width) <= this.size && Math.abs(found.height - wanted.height) <= this.size;
+	}
+
+	/** Pairs of the right size in the wrong place. */
+	get misplaced(): Pair[] {
+		return this.pairs.filter((p) => this.isSized(p) && !this.isPlaced(p));
+	}
+
+	get sheet(): { readonly width: number; readonly height: number; readonly centred: boolean; readonly middle: Point } {
+		const { width, height, origin } = this.own.sheet;
+		const { left, right, low, high } = sheetBounds(this.own.sheet);
+		return { width, height, centred: origin === "centre", middle: [(left + right) / 2, (low + high) / 2] };
+	}
+
+	/** The corner with the smallest x and y. */
+	corner({ bounds }: Figure): Point {
+		return [bounds.left, bounds.low];
+	}
+}
+
+function namesOf(asked: Asked): string[] {
+	const names: string[] = [];
+	const walk = (value: unknown, key: string): void => {
+		if (typeof value === "string" && ["of", "to", "from", "first", "then", "as", "not as"].includes(key)) names.push(value);
+		else if (Array.isArray(value)) for (const item of value) walk(item, key);
+		else if (value !== null && typeof value === "object") for (const [k, v] of Object.entries(value)) walk(v, k);
+	};
+	for (const [key, value] of Object.entries(asked)) if (["of", "to", "from", "first", "then", "as", "not as", "moves", "more than", "less than"].includes(key)) walk(value, key);
+	return names.filter((n) => n !== "everything" && n !== "run" && n !== "sheet" && n !== "each other");
+}

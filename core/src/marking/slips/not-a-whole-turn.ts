@@ -1,0 +1,19 @@
+import { explained, number, type Slip } from "./slip.ts";
+import { turnsOf, turnsWanted } from "./turning.ts";
+
+/** The turns of a figure that should close don't come to a whole turn. */
+export const notAWholeTurn: Slip = {
+	id: "not-a-whole-turn",
+	about: ["shape", "place"],
+	tries: (look) =>
+		look.pairs.flatMap(({ found, wanted }) => {
+			if (!wanted.closed || found.closed || wanted.kinds[0] === "star") return [];
+			const [own, due] = [turnsOf(found), turnsWanted(wanted)];
+			if (own.length < 2 || own.length < due.length - 1 || own.length > due.length + 1) return [];
+			const sum = Math.abs(own.reduce((a, b) => a + b, 0));
+			const last = own.length === due.length ? 0 : Math.abs(due.at(-1) as number);
+			const right = due.filter((d, i) => own[i] !== undefined && Math.abs(Math.abs(own[i] as number) - Math.abs(d)) <= look.angle).length;
+			if (right === Math.min(own.length, due.length) || Math.abs(sum + last - 360) <= look.angle) return [];
+			return [explained(found, ["shape", "turn"], [number("turns in all", 360, sum + last)])];
+		}),
+};

@@ -1,0 +1,18 @@
+import { everyValue } from "../../nib/tree.ts";
+import { frameSteps, isStuck, motions } from "./frames.ts";
+import { number, type Slip } from "./slip.ts";
+
+/** Each frame works out the same sum, or changes nothing: the new value doesn't come from the old one. */
+export const stuckSameSum: Slip = {
+	id: "stuck-same-sum",
+	about: ["frames"],
+	tries(look) {
+		const stuck = motions(look).filter(isStuck);
+		if (stuck.length === 0) return [];
+		const sets = frameSteps(look.own.program).filter((s) => s.node === "set");
+		const growing = sets.some((s) => s.node === "set" && [...everyValue(s.value)].some((v) => v.node === "name" && v.name === s.name) && s.value.node === "binary");
+		const [one] = sets;
+		const lines = one ? [one.place.line] : (stuck[0] as (typeof stuck)[number]).own.lines;
+		return growing ? [] : [{ lines, figures: [], claims: ["stuck"], evidence: [number("moved", 0, (stuck[0] as (typeof stuck)[number]).own.farthest())], data: {} }];
+	},
+};
