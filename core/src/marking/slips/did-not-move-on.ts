@@ -17,13 +17,16 @@ export const didNotMoveOn: Slip = {
 			const [first, second] = wanted;
 			if (!first || !second || wanted.every((w, i) => i === 0 || look.near(w.centre, first.centre, 2))) return [];
 			const here = found[0];
-			const together = here ? found.filter((f) => look.near(f.centre, here.centre) || (f.facing !== null && look.near(f.start, here.start) && f.kinds[0] === here.kinds[0])) : [];
+			const starts = wanted.every((w) => look.near(w.start, first.start, 2));
+			const together = here
+				? found.filter((f) => look.near(f.centre, here.centre) || (!starts && f.facing !== null && look.near(f.start, here.start) && f.kinds[0] === here.kinds[0]))
+				: [];
 			if (together.length < Math.max(2, Math.ceil(found.length * 0.8)) || !here) return [];
 			return [
 				{
 					lines: [...new Set(together.flatMap((f) => f.lines))].sort((a, b) => a - b),
 					figures: together.map((f) => f.index),
-					claims: [...together.flatMap((f) => [`place ${f.index}`, `extra ${f.index}`]), `number ${name}`],
+					claims: [...together.flatMap((f) => [`place ${f.index}`, `extra ${f.index}`]), `number ${name}`, ...together.flatMap((f) => [`shape ${f.index}`, `twice ${f.index}`, `turn ${f.index}`])],
 					evidence: together.slice(1, 3).map((f) => point("middle", here.centre, f.centre)),
 					data: {},
 				},

@@ -1,4 +1,4 @@
-import { explained, type Slip, word } from "./slip.ts";
+import { type Slip, word } from "./slip.ts";
 
 /** The same figure was drawn again in its own place. */
 export const drawnTwice: Slip = {
@@ -7,12 +7,21 @@ export const drawnTwice: Slip = {
 	tries(look) {
 		const meant = look.modelScene.drawing.figures.filter((f) => f.twin !== null).length;
 		const twins = look.scene.drawing.figures.filter((f) => f.twin !== null);
-		const extra = twins.filter((f) => look.extra.includes(f) || look.extra.some((e) => e.index === f.twin));
-		return twins.length > meant && extra.length > 0
-			? extra.map((f) => ({
-					...explained(f, ["extra"], [word("figures in one place", "2", "2")]),
-					lines: [...new Set([...f.lines, ...(look.scene.drawing.figures[f.twin ?? -1]?.lines ?? [])])].sort((a, b) => a - b),
-				}))
-			: [];
+		const outside = twins.filter((f) => look.extra.includes(f) || look.extra.some((e) => e.index === f.twin));
+		const extra = outside.length > 0 || look.extra.length === 0 ? outside : twins;
+		if (twins.length <= meant || extra.length === 0) return [];
+		// Where twins were taken for wanted figures, others of their name seem to be in the wrong place and colour.
+		const involved = new Set(extra.flatMap((f) => [f.index, f.twin ?? f.index]));
+		const names = new Set(look.pairs.filter((p) => involved.has(p.found.index)).map((p) => p.name));
+		const others = look.pairs.filter((p) => names.has(p.name) && p.wanted !== p.found).map((p) => p.found.index);
+		return [
+			{
+				lines: [...new Set([...involved].flatMap((i) => look.scene.drawing.figures[i]?.lines ?? []))].sort((a, b) => a - b),
+				figures: extra.map((f) => f.index),
+				claims: [...extra.map((f) => `extra ${f.index}`), ...others.flatMap((i) => [`place ${i}`, `fill ${i}`, `outline ${i}`, `size ${i}`])],
+				evidence: [word("figures in one place", "2", "2")],
+				data: {},
+			},
+		];
 	},
 };

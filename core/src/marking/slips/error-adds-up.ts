@@ -8,6 +8,8 @@ export const errorAddsUp: Slip = {
 	tries: (look) =>
 		look.rows(3).flatMap(({ name, wanted, found }) => {
 			const offs = found.map((f, k): Point => [f.centre[0] - (wanted[k] as (typeof wanted)[number]).centre[0], f.centre[1] - (wanted[k] as (typeof wanted)[number]).centre[1]]);
+			const sized = found.every((f, k) => look.isSized({ found: f, wanted: wanted[k] as (typeof wanted)[number] }));
+			if (!sized) return [];
 			const n = offs.length - 1;
 			const [first, last] = [offs[0] as Point, offs[n] as Point];
 			const step: Point = [(last[0] - first[0]) / n, (last[1] - first[1]) / n];

@@ -12,7 +12,7 @@ function lastTurn({ scene }: Look, row: number): number | undefined {
 /** The figure is right but for the facing that it began with, which something before it left over. */
 export const facingLeftOver: Slip = {
 	id: "facing-left-over",
-	about: ["place", "shape", "size"],
+	about: ["turn"],
 	tries: (look) =>
 		look.pairs.flatMap(({ found, wanted }) => {
 			if (!found.facing || found.lettering) return [];
@@ -24,7 +24,8 @@ export const facingLeftOver: Slip = {
 			const rotated = symmetry !== 0 && found.kinds[0] === wanted.kinds[0] && turnOff(found.rotation, wanted.rotation, symmetry) > look.angle;
 			const swung = look.near(found.start, wanted.start) && !look.near(found.centre, wanted.centre);
 			const line = lastTurn(look, found.entries[0] as number);
-			if (!sides || !(rotated || swung) || line === undefined || wanted.facing === null) return [];
+			const asFaced = symmetry !== 0 && turnOff(found.rotation, wanted.rotation + found.facing.before - before, symmetry) <= look.angle;
+			if (!sides || !(rotated || swung) || line === undefined || (wanted.facing === null && !asFaced)) return [];
 			return [{ ...explained(found, ["turn", "place", "size"], [number("facing", before, found.facing.before)], { line }), lines: [line, ...found.lines].sort((a, b) => a - b) }];
 		}),
 };

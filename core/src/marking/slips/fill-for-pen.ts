@@ -1,5 +1,5 @@
 import { sameColour } from "../paint-words.ts";
-import { paintEvidence, wrongPaints } from "./paint.ts";
+import { paintEvidence, settingsOf, wrongPaints } from "./paint.ts";
 import { explained, type Slip } from "./slip.ts";
 
 /** The fill was given the colour that the pen should have. */
@@ -8,9 +8,11 @@ export const fillForPen: Slip = {
 	about: ["paint"],
 	tries: (look) =>
 		look.pairs.flatMap(({ found, wanted }) => {
-			if (!wrongPaints(found, wanted).includes("outline") || wanted.outline === -1) return [];
-			const took = found.fill !== -1 && sameColour(found.fill, wanted.outline) && !sameColour(wanted.fill, wanted.outline);
-			const set = look.own.program.at(0).length === 0 && took;
-			return set ? [explained(found, ["outline", "fill"], [paintEvidence("fill", wanted.outline, found.fill)])] : [];
+			if (!wrongPaints(found, wanted).includes("outline") || wanted.outline === -1 || sameColour(wanted.fill, wanted.outline)) return [];
+			const set = settingsOf(look.own, "fill").find((s) => sameColour(s.colour, wanted.outline));
+			const meant = settingsOf(look.model, "fill").some((s) => sameColour(s.colour, wanted.outline));
+			const pen = settingsOf(look.own, "outline").some((s) => sameColour(s.colour, wanted.outline));
+			if (!set || meant || pen) return [];
+			return [{ ...explained(found, ["outline", "fill"], [paintEvidence("fill", wanted.outline, set.colour)]), lines: [set.line] }];
 		}),
 };

@@ -7,12 +7,16 @@ import type { Look } from "./look.ts";
 export interface Moving {
 	readonly own: Motion;
 	readonly model: Motion;
+	/** Whether it begins as it should. */
+	readonly right: boolean;
 }
 
 /** The figures that move in the model, each with the motion of the one that was taken for it. */
 export function motions(look: Look): Moving[] {
 	if (look.model.framesAsked === 0) return [];
-	return look.pairs.map(({ found, wanted }) => ({ own: Motion.of(found, look.own), model: Motion.of(wanted, look.model) })).filter(({ model }) => model.farthest() > look.position);
+	return look.pairs
+		.map((pair) => ({ own: Motion.of(pair.found, look.own), model: Motion.of(pair.wanted, look.model), right: look.isPlaced(pair) && look.isSized(pair) }))
+		.filter(({ model }) => model.farthest() > look.position);
 }
 
 /** Whether something that should move stays where it is. */
@@ -28,6 +32,7 @@ export function frameSteps({ steps }: Program): Step[] {
 /** What turns round elsewhere than in the model: how far it went beyond, or below 0 if it turned too early, and half its width along its way. */
 export function turning(look: Look): (Moving & { readonly half: number; readonly late: number })[] {
 	return motions(look).flatMap((moving) => {
+		if (!moving.right) return [];
 		const [mine, theirs] = [moving.own.turns()[0], moving.model.turns()[0]];
 		if (!mine || !theirs) return [];
 		const along = Math.abs(theirs.centre[0] - (moving.model.first?.centre[0] ?? 0)) >= Math.abs(theirs.centre[1] - (moving.model.first?.centre[1] ?? 0)) ? 0 : 1;

@@ -69,6 +69,11 @@ import { yWrongWay } from "./y-wrong-way.ts";
  * Turning, pen and moving on, placing, size and kind, paint, frames and chance, source, over tries.
  */
 export const SLIPS: readonly Slip[] = Object.freeze([
+	drawnTwice,
+	leftDown,
+	neverDown,
+	liftedEarly,
+	didNotMoveOn,
 	insideAngle,
 	turnedOtherWay,
 	sideTooFew,
@@ -78,10 +83,6 @@ export const SLIPS: readonly Slip[] = Object.freeze([
 	notAWholeTurn,
 	didNotReturn,
 	facingLeftOver,
-	leftDown,
-	neverDown,
-	liftedEarly,
-	didNotMoveOn,
 	cornerForMiddle,
 	middleForCorner,
 	farCornerAsSize,
@@ -92,9 +93,9 @@ export const SLIPS: readonly Slip[] = Object.freeze([
 	signLost,
 	otherCorner,
 	bracketsLeftOut,
+	otherOrigin,
 	otherEnd,
 	mirrored,
-	otherOrigin,
 	errorAddsUp,
 	turnedTwice,
 	turned,
@@ -114,7 +115,6 @@ export const SLIPS: readonly Slip[] = Object.freeze([
 	settingCarriedOver,
 	neverSet,
 	hidden,
-	drawnTwice,
 	offTheSheet,
 	trail,
 	stuckNewEachFrame,
@@ -150,9 +150,9 @@ export function slipsIn(own: Case, marked: Marked): FoundSlip[] {
 	const explained = new Set<string>();
 	const found: FoundSlip[] = [];
 	for (const { id, about, tries } of SLIPS) {
-		for (const one of tries(look)) {
-			const criteria = look.idsAbout(about, one.figures);
-			if (criteria.length === 0 || one.claims.every((c) => explained.has(c))) continue;
+		for (const one of byChance(tries(look), look)) {
+			const criteria = look.idsAbout(one.about ?? about, one.figures);
+			if (criteria.length === 0 || isExplained(one, explained)) continue;
 			for (const claim of one.claims) explained.add(claim);
 			const before = found.findIndex((f) => f.id === id);
 			if (before >= 0) found[before] = together(found[before] as FoundSlip, { ...one, id, criteria });
@@ -160,6 +160,34 @@ export function slipsIn(own: Case, marked: Marked): FoundSlip[] {
 		}
 	}
 	return found.slice(0, MOST);
+}
+
+/** Whether something particular has explained it already: what it explains first, or half of what speaks of many figures. */
+function isExplained({ claims }: Explanation, explained: ReadonlySet<string>): boolean {
+	const known = claims.filter((c) => explained.has(c)).length;
+	return claims.length >= 3 ? known * 2 >= claims.length : explained.has(claims[0] ?? "");
+}
+
+/** Claims about figures that may come out by chance where many figures are wrong. */
+const OF_FIGURES = /^(place|size|turn) /;
+
+/** Explanations without those that fit one of many wrong figures of a name by chance: they must fit half of them. */
+function byChance(all: readonly Explanation[], look: Look): readonly Explanation[] {
+	if (all.length === 0) return all;
+	const nameOf = new Map(look.pairs.map((p) => [p.found.index, p.name]));
+	const wrong = new Map<string, number>();
+	for (const pair of look.pairs) if (!look.isPlaced(pair) || !look.isSized(pair)) wrong.set(pair.name, (wrong.get(pair.name) ?? 0) + 1);
+	const fits = new Map<string, number>();
+	for (const { figures } of all) for (const f of figures) fits.set(nameOf.get(f) ?? "", (fits.get(nameOf.get(f) ?? "") ?? 0) + 1);
+	return all.filter(({ figures, claims }) => {
+		const [first] = figures;
+		const name = first === undefined ? undefined : nameOf.get(first);
+		if (name === undefined || !claims.some((c) => OF_FIGURES.test(c))) return true;
+		const many = wrong.get(name) ?? 0;
+		const share = (fits.get(name) ?? 0) / Math.max(1, many);
+		const uneven = look.gone.some((g) => g.name === name) || look.extra.some((f) => f.twin !== null);
+		return (many < 3 && !uneven) || share >= (uneven ? 0.75 : 0.5);
+	});
 }
 
 const sorted = (all: readonly number[]) => [...new Set(all)].sort((a, b) => a - b);

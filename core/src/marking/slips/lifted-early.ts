@@ -1,30 +1,40 @@
-import { distance, distanceToSegment, type Point } from "../../geometry/points.ts";
+import { distance } from "../../geometry/points.ts";
 import { ENTRY } from "../../tape/layout.ts";
-import { coordinate } from "../../tape/tape.ts";
-import { explained, number, type Slip } from "./slip.ts";
+import { coordinate, type Tape } from "../../tape/tape.ts";
+import { number, type Slip } from "./slip.ts";
+
+/** Sides whose rest was walked straight on with the pen up: the row of the rest, and its length. */
+function unfinished(tape: Tape): { readonly row: number; readonly length: number }[] {
+	const found: { row: number; length: number }[] = [];
+	let last = -1;
+	for (let i = 0; i < tape.length; i++) {
+		const kind = tape.kind[i];
+		if (kind === ENTRY.segment) last = i;
+		else if (kind === ENTRY.travel && last >= 0) {
+			const at = (row: number, k: number) => coordinate(tape, row, k);
+			const [ux, uy] = [at(last, 2) - at(last, 0), at(last, 3) - at(last, 1)];
+			const [vx, vy] = [at(i, 2) - at(i, 0), at(i, 3) - at(i, 1)];
+			const joined = distance(at(last, 2), at(last, 3), at(i, 0), at(i, 1)) < 1e-6;
+			const straight = Math.abs(ux * vy - uy * vx) < 1e-6 * (1 + Math.abs(ux * vx + uy * vy)) && ux * vx + uy * vy > 0;
+			if (joined && straight) found.push({ row: i, length: distance(0, 0, vx, vy) });
+			last = -1;
+		} else if (kind !== ENTRY.pen) last = -1;
+	}
+	return found;
+}
 
 /** The pen was lifted before a side was done: the rest of it was walked without ink. */
 export const liftedEarly: Slip = {
 	id: "lifted-early",
 	about: ["shape", "number", "size"],
-	tries: (look) =>
-		look.pairs.flatMap(({ found, wanted }) => {
-			if (found.lettering || wanted.points.length < 2 || found.perimeter >= wanted.perimeter - look.size) return [];
-			const { tape } = look.scene;
-			const corners = wanted.closed ? [...wanted.points, wanted.points[0] as Point] : wanted.points;
-			const onSide = (p: Point) =>
-				corners.some((c, i) => i > 0 && distanceToSegment(p[0], p[1], (corners[i - 1] as Point)[0], (corners[i - 1] as Point)[1], c[0], c[1]) <= look.position);
-			let dry = 0;
-			for (let i = found.entries[0] as number; i < tape.length && tape.kind[i] !== undefined; i++) {
-				if (tape.kind[i] !== ENTRY.travel) continue;
-				const [a, b]: [Point, Point] = [
-					[coordinate(tape, i, 0), coordinate(tape, i, 1)],
-					[coordinate(tape, i, 2), coordinate(tape, i, 3)],
-				];
-				if (onSide(a) && onSide(b) && onSide([(a[0] + b[0]) / 2, (a[1] + b[1]) / 2])) dry += distance(a[0], a[1], b[0], b[1]);
-			}
-			return dry > look.size && Math.abs(found.perimeter + dry - wanted.perimeter) <= 2 * look.size + wanted.perimeter * 0.02
-				? [explained(found, ["shape", "gap"], [number("without ink", wanted.perimeter - found.perimeter, dry)])]
-				: [];
-		}),
+	tries(look) {
+		const own = unfinished(look.scene.tape);
+		const [first] = own;
+		if (!first || unfinished(look.modelScene.tape).length > 0) return [];
+		const short = look.pairs.filter(({ found, wanted }) => wanted.perimeter - found.perimeter > look.size || found.closed !== wanted.closed).map((p) => p.found.index);
+		if (short.length === 0 && look.gone.length === 0) return [];
+		const lines = [...new Set(own.map((u) => look.scene.tape.line[u.row] as number))].sort((a, b) => a - b);
+		const claims = [...short, ...look.extra.map((f) => f.index)].flatMap((i) => [`shape ${i}`, `size ${i}`, `place ${i}`, `extra ${i}`]);
+		return [{ lines, figures: [], claims: ["lifted", ...claims], evidence: [number("without ink", first.length, first.length)], data: {} }];
+	},
 };

@@ -1,4 +1,5 @@
 import type { Figure } from "../../figures/figure.ts";
+import { leastCost } from "../../geometry/assignment.ts";
 import { distance, type Point } from "../../geometry/points.ts";
 import { sheetBounds } from "../../tape/layout.ts";
 import type { Case } from "../case.ts";
@@ -6,7 +7,7 @@ import type { Marked } from "../judge.ts";
 import { sameColour } from "../paint-words.ts";
 import type { Scene } from "../scene.ts";
 import { type Asked, innerOf } from "../wanted.ts";
-import { type Aspect, CHECKS_ABOUT } from "./slip.ts";
+import { type Aspect, CHECKS_ABOUT, checkAbout } from "./slip.ts";
 
 /** A wanted figure, as the model draws it, with what was taken for it. */
 export interface Pair {
@@ -51,7 +52,7 @@ export class Look {
 			const all: readonly Asked[] = "check" in criterion && criterion.check !== undefined ? [criterion] : innerOf(criterion);
 			return all.map((c) => ({
 				id: criterion.id,
-				check: (c as { check: string }).check,
+				check: checkAbout(c as never),
 				names: namesOf(c),
 				figures: judgement.findings.flatMap((f) => (f.met ? [] : (f.figure ?? []))),
 			}));
@@ -71,7 +72,7 @@ export class Look {
 		const checks = new Set(about.flatMap((a) => CHECKS_ABOUT[a]));
 		const names = new Set(this.pairs.filter((p) => figures.includes(p.found.index)).map((p) => p.name));
 		const fits = this.missed.filter(({ check, figures: own, names: of }) => {
-			if (!checks.has(check)) return false;
+			if (!checks.has(check) || (check === "sheet paper" && figures.length > 0)) return false;
 			if (figures.length === 0 || of.length === 0) return true;
 			return own.some((f) => figures.includes(f)) || of.some((n) => names.has(n));
 		});
@@ -83,13 +84,12 @@ export class Look {
 		const gone: { name: string; wanted: Figure }[] = [];
 		const used = new Set<Figure>();
 		for (const [name, { slots }] of this.modelScene.taken) {
-			const own = this.scene.taken.get(name)?.slots ?? [];
-			slots.forEach((wanted, slot) => {
-				const found = own[slot];
-				if (found) used.add(found);
-				if (!wanted) return;
-				if (found) pairs.push({ name, slot, wanted, found, loose: false });
-				else gone.push({ name, wanted });
+			const own = (this.scene.taken.get(name)?.slots ?? []).filter((f) => f !== undefined);
+			const wanted = slots.filter((f) => f !== undefined);
+			for (const f of own) used.add(f);
+			this.assigned(wanted, own).forEach((found, slot) => {
+				if (found) pairs.push({ name, slot, wanted: wanted[slot] as Figure, found, loose: false });
+				else gone.push({ name, wanted: wanted[slot] as Figure });
 			});
 		}
 		const extra = this.scene.drawing.figures.filter((f) => !used.has(f));
@@ -101,6 +101,21 @@ export class Look {
 			return false;
 		});
 		return { pairs, gone: missing, extra: left };
+	}
+
+	/** For each wanted figure of a name the found one that is likest, each taken once; in drawing order where all are equally like. */
+	private assigned(wanted: readonly Figure[], found: readonly Figure[]): (Figure | undefined)[] {
+		if (wanted.length <= 1 || wanted.length > 60) return wanted.map((_, i) => found[i]);
+		const { width, height } = this.own.sheet;
+		const across = distance(0, 0, width, height);
+		const cost = (w: Figure, f: Figure, i: number, j: number) => {
+			const place = distance(w.centre[0], w.centre[1], f.centre[0], f.centre[1]) / across;
+			const size = (Math.abs(w.width - f.width) + Math.abs(w.height - f.height)) / across;
+			const paint = (sameColour(w.fill, f.fill) ? 0 : 0.02) + (sameColour(w.outline, f.outline) ? 0 : 0.02);
+			return place + size + paint + Math.abs(i - j) * 0.003;
+		};
+		const table = wanted.map((w, i) => [...found.map((f, j) => cost(w, f, i, j)), ...wanted.map(() => 10)]);
+		return leastCost(table).map((column) => found[column]);
 	}
 
 	/** Whether a figure that wasn't taken could have been meant: it is where the wanted one is, in its size or paint. */
@@ -129,11 +144,11 @@ export class Look {
 		return distance(a[0], a[1], b[0], b[1]) <= times * this.position;
 	}
 
-	isPlaced({ found, wanted }: Pair): boolean {
+	isPlaced({ found, wanted }: Pick<Pair, "found" | "wanted">): boolean {
 		return this.near(found.centre, wanted.centre);
 	}
 
-	isSized({ found, wanted }: Pair): boolean {
+	isSized({ found, wanted }: Pick<Pair, "found" | "wanted">): boolean {
 		return Math.abs(found.width - wanted.width) <= this.size && Math.abs(found.height - wanted.height) <= this.size;
 	}
 

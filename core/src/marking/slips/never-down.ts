@@ -1,27 +1,31 @@
 import type { Point } from "../../geometry/points.ts";
 import { ENTRY } from "../../tape/layout.ts";
-import { coordinate, type Tape } from "../../tape/tape.ts";
+import { coordinate } from "../../tape/tape.ts";
 import { type Slip, word } from "./slip.ts";
 
-function moves(tape: Tape, kinds: readonly number[]): { row: number; from: Point; to: Point }[] {
-	const all: { row: number; from: Point; to: Point }[] = [];
-	for (let i = 0; i < tape.length && all.length < 2_000; i++) {
-		if (kinds.includes(tape.kind[i] as number)) all.push({ row: i, from: [coordinate(tape, i, 0), coordinate(tape, i, 1)], to: [coordinate(tape, i, 2), coordinate(tape, i, 3)] });
-	}
-	return all;
-}
+/** Moves without ink that are looked at. */
+const MOST = 2_000;
 
 /** The pen went where it should draw, and was up. */
 export const neverDown: Slip = {
 	id: "never-down",
 	about: ["number", "shape", "place", "size", "paint"],
 	tries(look) {
-		if (look.gone.length === 0) return [];
-		const inked = moves(look.modelScene.tape, [ENTRY.segment, ENTRY.curve]);
-		const dry = moves(look.scene.tape, [ENTRY.travel, ENTRY.curvedTravel]);
-		const traced = dry.filter((d) => inked.some((m) => (look.near(d.from, m.from) && look.near(d.to, m.to)) || (look.near(d.from, m.to) && look.near(d.to, m.from))));
-		if (inked.length === 0 || traced.length < Math.max(2, Math.min(inked.length, look.gone.length * 2) / 2)) return [];
-		const lines = [...new Set(traced.map((t) => look.scene.tape.line[t.row] as number))].sort((a, b) => a - b);
+		const { tape } = look.scene;
+		const dry: { row: number; to: Point }[] = [];
+		for (let i = 0; i < tape.length && dry.length < MOST; i++)
+			if (tape.kind[i] === ENTRY.travel || tape.kind[i] === ENTRY.curvedTravel) dry.push({ row: i, to: [coordinate(tape, i, 2), coordinate(tape, i, 3)] });
+		if (dry.length < 2) return [];
+		const bare = look.pairs.filter(({ found, wanted }) => found.outline === -1 && wanted.outline !== -1 && wanted.closed).map((p) => p.wanted);
+		const due = [...look.gone.map((g) => g.wanted), ...bare];
+		const traced = due.flatMap((wanted) => {
+			const corners = wanted.rim ?? wanted.points;
+			const rows = dry.filter((d) => corners.some((c) => look.near(c, d.to)));
+			const met = corners.filter((c) => dry.some((d) => look.near(c, d.to)));
+			return corners.length >= 2 && met.length * 3 >= corners.length * 2 && rows.length >= 2 ? rows : [];
+		});
+		if (traced.length === 0) return [];
+		const lines = [...new Set(traced.map((t) => tape.line[t.row] as number))].sort((a, b) => a - b);
 		return [{ lines, figures: [], claims: ["ink"], evidence: [word("pen", "up", "up")], data: {} }];
 	},
 };

@@ -33,7 +33,7 @@ export function paintEvidence(what: string, expected: number, found: number): Ev
 	return { what, expected: words(expected), found: words(found) };
 }
 
-function colourIn(value: Value | undefined, look: Look): number | undefined {
+function colourIn(value: Value | undefined, look: Pick<Look, "own">): number | undefined {
 	if (value?.node === "colour") return value.value;
 	if (value?.node !== "name") return undefined;
 	const meaning = look.own.program.checked?.meanings.get(value);
@@ -43,7 +43,7 @@ function colourIn(value: Value | undefined, look: Look): number | undefined {
 	return given.length === 1 ? colourIn(given[0], look) : parseColour(value.name);
 }
 
-function settingOf(step: Step, part: Paint, look: Look): number | undefined {
+function settingOf(step: Step, part: Paint, look: Pick<Look, "own">): number | undefined {
 	if (step.node !== "draw") return undefined;
 	if (part === "fill") return step.statement.head === "fill" ? colourIn(step.values[0], look) : undefined;
 	return step.statement.head === "pen" ? colourIn(step.phrases.find((p) => p.word === "colour")?.values[0], look) : undefined;
@@ -62,4 +62,25 @@ export function settingAfter(look: Look, figure: Figure, part: Paint): { readonl
 		if (step.node === "draw" && DRAWS.has(step.statement.head)) return undefined;
 	}
 	return undefined;
+}
+
+/** The line of a pen's width that is set next after a figure's last line, before anything else is drawn. */
+export function widthAfter(look: Look, figure: Figure): { readonly width: number; readonly line: number } | undefined {
+	const last = Math.max(...figure.lines);
+	const after = [...everyStep(look.own.program.steps)].filter((s) => s.place.line > last).sort((a, b) => a.place.line - b.place.line);
+	for (const step of after) {
+		if (step.node !== "draw") continue;
+		const value = step.statement.head === "pen" ? step.phrases.find((p) => p.word === "width")?.values[0] : undefined;
+		if (value?.node === "number") return { width: value.value, line: step.place.line };
+		if (DRAWS.has(step.statement.head)) return undefined;
+	}
+	return undefined;
+}
+
+/** Every colour that a program sets for a paint, with its line. */
+export function settingsOf(own: Look["own"], part: Paint): { readonly colour: number; readonly line: number }[] {
+	return [...everyStep(own.program.steps)].flatMap((step) => {
+		const colour = settingOf(step, part, { own });
+		return colour === undefined ? [] : [{ colour, line: step.place.line }];
+	});
 }

@@ -10,7 +10,13 @@ export const scaled: Slip = {
 		const ratios = pairs.map(({ wanted, found }) => (found.width + found.height) / (wanted.width + wanted.height));
 		const usual = [...ratios].sort((a, b) => a - b)[Math.floor(ratios.length / 2)] as number;
 		if (Math.abs(usual - 1) < 0.1) return [];
-		const all = pairs.every(({ wanted, found }) => Math.abs(found.width - usual * wanted.width) <= look.size && Math.abs(found.height - usual * wanted.height) <= look.size);
+		const all = pairs.every(
+			({ wanted, found }) =>
+				found.closed === wanted.closed &&
+				found.sides.length === wanted.sides.length &&
+				Math.abs(found.width - usual * wanted.width) <= look.size &&
+				Math.abs(found.height - usual * wanted.height) <= look.size,
+		);
 		if (!all || pairs.some((p) => look.isSized(p))) return [];
 		return [
 			{

@@ -1,3 +1,4 @@
+import { roundsOff } from "./rounds.ts";
 import { explained, number, type Slip } from "./slip.ts";
 import { turnsOf, turnsWanted } from "./turning.ts";
 
@@ -16,8 +17,18 @@ export const sideTooFew: Slip = {
 			return lengths && right && !found.closed ? [explained(found, ["shape", "turn"], [number("sides", n - 1, found.sides.length)])] : [];
 		}),
 		...tooFewOf(look),
+		...byRounds(look),
 	],
 };
+
+/** A loop that comes round once too seldom, where something of it is missing. */
+function byRounds(look: Parameters<Slip["tries"]>[0]): ReturnType<Slip["tries"]> {
+	const off = roundsOff(look, -1);
+	const short = look.pairs.filter(({ found, wanted }) => wanted.perimeter - found.perimeter > look.size);
+	if (!off || (short.length === 0 && look.gone.length === 0)) return [];
+	const claims = short.flatMap((p) => [`shape ${p.found.index}`, `size ${p.found.index}`, `place ${p.found.index}`]);
+	return [{ lines: [off.line], figures: [], claims: [`rounds ${off.line}`, ...claims], evidence: [number("rounds", off.wanted - 1, off.own)], data: {} }];
+}
 
 /** Figures of one name that are one or two short, where the others are right: a loop with a round too few. */
 function tooFewOf(look: Parameters<Slip["tries"]>[0]): ReturnType<Slip["tries"]> {

@@ -1,4 +1,6 @@
-import { explained, number, type Slip } from "./slip.ts";
+import type { Look } from "./look.ts";
+import { roundsOff } from "./rounds.ts";
+import { type Explanation, explained, number, type Slip } from "./slip.ts";
 
 /** A side too many was walked: a part of the outline is gone over, or a figure more of a row stands there. */
 export const sideTooMany: Slip = {
@@ -10,6 +12,7 @@ export const sideTooMany: Slip = {
 			if (found.oval || wanted.overdrawn > 0.02 || found.overdrawn <= 0.02 || found.overdrawn >= 0.999 || found.sides.length < 3) return [];
 			return [explained(found, ["shape", "twice"], [number("sides", wanted.sides.length + Math.max(1, Math.round(more)), found.sides.length + more)])];
 		}),
+		...byRounds(look),
 		...[...look.modelScene.taken].flatMap(([name, { slots, selector }]) => {
 			const wanted = slots.filter((f) => f !== undefined).length;
 			const own = (look.scene.taken.get(name)?.slots ?? []).filter((f) => f !== undefined);
@@ -24,3 +27,12 @@ export const sideTooMany: Slip = {
 		}),
 	],
 };
+
+/** A loop that comes round once too often, where something of it is more than it should be. */
+function byRounds(look: Look): Explanation[] {
+	const off = roundsOff(look, 1);
+	const long = look.pairs.filter(({ found, wanted }) => found.perimeter - wanted.perimeter > look.size);
+	if (!off || (long.length === 0 && look.extra.length === 0)) return [];
+	const claims = long.flatMap((p) => [`shape ${p.found.index}`, `size ${p.found.index}`, `place ${p.found.index}`]);
+	return [{ lines: [off.line], figures: [], claims: [`rounds ${off.line}`, ...claims], evidence: [number("rounds", off.wanted + 1, off.own)], data: {} }];
+}

@@ -16,6 +16,8 @@ export interface Explanation {
 	/** What it explains: once a particular slip has explained something, a general one doesn't again. */
 	readonly claims: readonly string[];
 	readonly evidence: readonly Evidence[];
+	/** What it can explain, where that is less than its slip in general. */
+	readonly about?: readonly Aspect[];
 	/** Values for its sentences. */
 	readonly data: Readonly<Record<string, string | number>>;
 }
@@ -29,20 +31,52 @@ export interface Slip {
 }
 
 /** What of a drawing, or of a program, can be wrong. */
-export type Aspect = "place" | "size" | "shape" | "paint" | "number" | "order" | "seen" | "frames" | "source";
+export type Aspect = "fill" | "outline" | "width" | "paper" | "place" | "turn" | "size" | "shape" | "paint" | "number" | "order" | "seen" | "frames" | "source";
 
-/** The checks that speak of each aspect. */
+/** The checks that speak of each aspect; those of several kinds are parted by what they look at. */
 export const CHECKS_ABOUT: Readonly<Record<Aspect, readonly string[]>> = {
-	place: ["position", "relation", "arrangement", "sheet", "path", "likeness", "movement", "change", "count", "nothing else", "what if"],
-	size: ["measure", "arrangement", "relation", "count", "likeness", "runs", "visible", "change", "sheet"],
-	shape: ["count", "measure", "path", "nothing else", "relation", "arrangement", "position", "likeness", "sheet"],
-	paint: ["colour", "filling", "distinct", "visible", "count", "likeness", "measure", "change", "sheet"],
-	number: ["count", "nothing else", "distinct", "path", "arrangement", "position", "measure"],
-	order: ["order", "colour", "visible", "likeness", "relation"],
-	seen: ["visible", "order", "sheet", "count", "position", "relation", "likeness"],
-	frames: ["movement", "count", "position", "nothing else", "measure", "code", "colour"],
-	source: ["code", "what if", "runs", "own work", "change", "count", "position"],
+	place: ["position", "relation", "arrangement", "sheet on", "path", "likeness", "movement", "change", "what if", "colour in order"],
+	turn: ["position", "relation", "arrangement", "path", "likeness", "measure shape", "measure", "sheet on"],
+	size: ["measure", "measure shape", "arrangement", "relation", "count", "likeness", "runs", "visible", "change", "sheet on", "nothing else"],
+	shape: ["count", "measure", "measure shape", "path", "nothing else", "relation", "arrangement", "position", "likeness", "sheet on"],
+	fill: ["colour fill", "colour in order", "filling", "distinct", "visible", "count paint", "likeness", "change"],
+	outline: ["colour outline", "filling", "distinct", "visible", "count paint", "likeness", "change"],
+	width: ["measure line", "filling"],
+	paper: ["sheet paper", "colour paper"],
+	paint: ["colour fill", "colour outline", "colour in order", "filling", "distinct", "visible", "count paint", "likeness", "measure line", "change", "sheet paper"],
+	number: ["count", "count paint", "nothing else", "distinct", "path", "arrangement", "position", "measure", "measure shape"],
+	order: ["order", "visible", "likeness"],
+	seen: ["visible", "order", "sheet on", "likeness"],
+	frames: ["movement", "count", "position", "nothing else", "measure", "code", "colour fill"],
+	source: ["code", "what if", "runs", "own work", "change", "count", "position", "measure shape"],
 };
+
+/** Measures of a figure's form, beside its size. */
+const OF_SHAPE: ReadonlySet<string> = new Set([
+	"side lengths",
+	"interior angles",
+	"closing gap",
+	"turns",
+	"sweep",
+	"rotation",
+	"direction",
+	"points",
+	"start angle",
+	"length",
+	"perimeter",
+	"area",
+]);
+
+/** A criterion's check, parted by what it looks at. */
+export function checkAbout(criterion: Readonly<Record<string, unknown>>): string {
+	const check = String(criterion.check);
+	const what = [criterion.what].flat().map(String);
+	if (check === "measure") return what.every((w) => w === "outline width") ? "measure line" : what.some((w) => OF_SHAPE.has(w)) ? "measure shape" : check;
+	if (check === "sheet") return criterion.paper === undefined ? "sheet on" : "sheet paper";
+	if (check === "colour") return criterion["in order"] !== undefined ? "colour in order" : `colour ${criterion.what === "text" ? "fill" : String(criterion.what)}`;
+	const of = criterion.of as Readonly<Record<string, unknown>> | undefined;
+	return check === "count" && of !== null && typeof of === "object" && ("fill" in of || "outline" in of || "filled" in of) ? "count paint" : check;
+}
 
 /** An explanation of one figure. */
 export function explained(figure: Figure, claims: readonly string[], evidence: readonly Evidence[], data: Explanation["data"] = {}): Explanation {

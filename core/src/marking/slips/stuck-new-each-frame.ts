@@ -1,4 +1,4 @@
-import { frameSteps, isStuck, motions } from "./frames.ts";
+import { frameSteps, motions } from "./frames.ts";
 import { number, type Slip } from "./slip.ts";
 
 /** The value that should change is declared anew in each frame. */
@@ -6,18 +6,18 @@ export const stuckNewEachFrame: Slip = {
 	id: "stuck-new-each-frame",
 	about: ["frames"],
 	tries(look) {
-		const stuck = motions(look).filter(isStuck);
-		const lets = frameSteps(look.own.program).filter((s) => s.node === "let");
+		const moving = motions(look).filter(({ right }) => right);
 		const changed = frameSteps(look.own.program).filter((s) => s.node === "set");
-		const named = lets.filter((l) => l.node === "let" && changed.some((s) => s.node === "set" && s.name === l.name));
-		const [first] = named;
-		if (stuck.length === 0 || !first) return [];
+		const kept = look.model.program.steps.some((s) => s.node === "let");
+		const [first] = frameSteps(look.own.program).filter((l) => l.node === "let" && l.value.node !== "name" && changed.some((s) => s.node === "set" && s.name === l.name));
+		const [one] = moving;
+		if (!one || !first || !kept || !look.missed.some((m) => m.check === "movement")) return [];
 		return [
 			{
 				lines: [first.place.line],
 				figures: [],
-				claims: ["stuck"],
-				evidence: [number("moved", 0, (stuck[0] as (typeof stuck)[number]).own.farthest())],
+				claims: ["stuck", "turns"],
+				evidence: [number("moved", 0, one.own.farthest())],
 				data: { name: first.node === "let" ? first.name : "", line: first.place.line },
 			},
 		];

@@ -4,10 +4,10 @@ import { explained, number, type Slip } from "./slip.ts";
 /** The figure is right but for a turn. */
 export const turned: Slip = {
 	id: "turned",
-	about: ["place", "shape"],
+	about: ["turn"],
 	tries: (look) =>
 		look.pairs.flatMap(({ found, wanted }) => {
-			if (found.kinds[0] !== wanted.kinds[0] || found.lettering) return [];
+			if (found.kinds[0] !== wanted.kinds[0] || found.lettering || !found.closed) return [];
 			const same = found.sides.length === wanted.sides.length && sortedNear(found.sides, wanted.sides, look.size);
 			const symmetry = symmetryOf(wanted);
 			if (!same || symmetry === 0) return [];
