@@ -38,13 +38,15 @@ const ROOMS: Readonly<Record<string, readonly string[]>> = {
 	nib: ["geometry", "colour", "limits", "tape"],
 	figures: ["geometry", "colour", "tape", "raster"],
 	picture: ["geometry", "colour", "tape"],
-	marking: ["geometry", "colour", "tape", "figures", "nib", "raster"],
+	marking: ["geometry", "colour", "limits", "tape", "figures", "nib", "raster"],
 	words: ["geometry", "colour"],
-	exercise: ["geometry", "marking", "nib", "tape", "words"],
+	exercise: ["geometry", "colour", "limits", "marking", "nib", "tape", "words"],
+	trial: ["geometry", "colour", "tape", "nib", "figures", "marking", "exercise"],
+	alike: ["geometry", "colour", "nib", "figures", "marking", "exercise"],
 };
 
 /** Rooms that `words` may name types of. */
-const WORDS_TYPES = ["marking", "nib", "figures", "picture", "."];
+const WORDS_TYPES = ["marking", "nib", "figures", "picture", "trial", "."];
 
 describe("imports point one way", () => {
 	for (const [name, allowed] of Object.entries(PACKAGES)) {

@@ -1,0 +1,102 @@
+import { formatColour } from "../colour/colour.ts";
+import { leftOutOf, settingsOf, wantedOf } from "../exercise/wanted-of.ts";
+import type { ExerciseFile } from "../exercise/schema.ts";
+import { log } from "../geometry/power.ts";
+import { Case } from "../marking/case.ts";
+import { Runs } from "../marking/runs.ts";
+import { Program } from "../marking/source/program.ts";
+import { type Fingerprint, fingerprint } from "./fingerprint.ts";
+
+/** Two hand-ins that are much closer than is usual for the exercise. A pointer for a person to look at, never a verdict. */
+export interface AlikePair {
+	/** Indices of the two, the smaller first. */
+	readonly one: number;
+	readonly other: number;
+	/** How much of what is rare in the class the two share, 0 to 1: in all, in their drawings, in their sources. */
+	readonly likeness: number;
+	readonly drawing: number;
+	readonly source: number;
+}
+
+/** Pairs closer than this are listed, where they also stand out from the others. */
+const LEAST = 0.75;
+/** How much that is rare two must share at least: a feature that only they have tells the logarithm of half the class. */
+const TELLS = 18;
+/** How far above the usual a pair must be, in median deviations. */
+const STANDS_OUT = 3;
+
+function fingerprintOf(source: string, exercise: ExerciseFile): Fingerprint {
+	const settings = settingsOf(exercise);
+	const program = new Program(source, settings.limits, leftOutOf(exercise));
+	const run = new Case(program, wantedOf(exercise), {}, new Runs(settings));
+	const colours = (value: Parameters<Parameters<typeof fingerprint>[2]>[0]) => {
+		if (value.node === "colour") return value.value === -1 ? "none" : formatColour(value.value);
+		if (value.node !== "name") return undefined;
+		const meaning = program.checked?.meanings.get(value);
+		return meaning && "colour" in meaning ? formatColour(meaning.colour) : undefined;
+	};
+	return fingerprint(program.checked?.program, run.drawing, colours);
+}
+
+/** How much a feature tells: nothing where nearly all have it, or where it was given out. */
+class Weights {
+	private readonly counts = new Map<string, number>();
+	private readonly all: number;
+	private readonly given: ReadonlySet<string>;
+
+	constructor(all: readonly ReadonlySet<string>[], given: readonly ReadonlySet<string>[]) {
+		for (const features of all) for (const f of features) this.counts.set(f, (this.counts.get(f) ?? 0) + 1);
+		this.all = all.length;
+		this.given = new Set(given.flatMap((g) => [...g]));
+	}
+
+	of(feature: string): number {
+		if (this.given.has(feature)) return 0;
+		// Two that share it are no rarer than one in the class that has it.
+		return log(Math.max(1, this.all / Math.max(2, this.counts.get(feature) ?? 2)));
+	}
+
+	/** Weighted share of what either has that both have; undefined where neither has anything that tells. */
+	share(a: ReadonlySet<string>, b: ReadonlySet<string>): { readonly share: number; readonly tells: number } | undefined {
+		let [both, either] = [0, 0];
+		for (const f of a) {
+			const weight = this.of(f);
+			either += weight;
+			if (b.has(f)) both += weight;
+		}
+		for (const f of b) if (!a.has(f)) either += this.of(f);
+		return either < 1 ? undefined : { share: both / either, tells: both };
+	}
+}
+
+/** Pairs of a class's hand-ins to one exercise that are much closer than usual, the closest first. What was given out never counts. */
+export function alikePairs(sources: readonly string[], exercise: ExerciseFile): AlikePair[] {
+	const prints = sources.map((s) => fingerprintOf(s, exercise));
+	const given = [exercise.starter, exercise.example?.program].flatMap((s) => (s === undefined ? [] : [fingerprintOf(s, exercise)]));
+	const weights = (key: keyof Fingerprint) => new Weights(prints.map((p) => p[key]), given.map((g) => g[key]));
+	const [source, drawing, manner] = [weights("source"), weights("drawing"), weights("manner")];
+	const pairs: AlikePair[] = [];
+	for (let i = 0; i < prints.length; i++) {
+		for (let j = i + 1; j < prints.length; j++) {
+			const [a, b] = [prints[i] as Fingerprint, prints[j] as Fingerprint];
+			const drawn = drawing.share(a.drawing, b.drawing);
+			const written = source.share(a.source, b.source);
+			const made = manner.share(a.manner, b.manner);
+			// Another order, other numbers or a loop written out leave one of them as it was.
+			const told = [drawn, written, made].filter((v) => v !== undefined);
+			if (told.length === 0) continue;
+			const best = told.map((t) => t.share).sort((x, y) => y - x);
+			// Short programs that all go about it in the same way share little that would tell of copying.
+			const enough = told.reduce((sum, t) => sum + t.tells, 0) >= TELLS;
+			const both = told.length === 1 ? 0 : ((best[0] as number) * 2 + (best[1] as number)) / 3;
+			const alone = Math.max(...told.map((t) => t.share * Math.min(1, t.tells / (1.5 * TELLS))));
+			const likeness = enough ? Math.max(both, alone) : 0;
+			pairs.push({ one: i, other: j, likeness, drawing: drawn?.share ?? 0, source: Math.max(written?.share ?? 0, made?.share ?? 0) });
+		}
+	}
+	const sorted = pairs.map((p) => p.likeness).sort((x, y) => x - y);
+	const usual = sorted[Math.floor(sorted.length / 2)] ?? 0;
+	const spread = pairs.map((p) => Math.abs(p.likeness - usual)).sort((x, y) => x - y)[Math.floor(pairs.length / 2)] ?? 0;
+	const least = Math.max(LEAST, usual + STANDS_OUT * Math.max(spread, 0.03));
+	return pairs.filter((p) => p.likeness >= least).sort((x, y) => y.likeness - x.likeness || x.one - y.one || x.other - y.other);
+}
