@@ -1,10 +1,14 @@
 import { CORE_VERSION } from "@markpen/core";
 import { Command, CommanderError, InvalidArgumentError } from "commander";
 import { EXIT, WrongCall } from "./call.ts";
+import { type AlikeOptions, alikeCommand } from "./commands/alike.ts";
 import { type CheckOptions, checkCommand } from "./commands/check.ts";
 import { type DrawOptions, drawCommand } from "./commands/draw.ts";
+import { exerciseNewCommand, exerciseReadCommand, exerciseSchemaCommand } from "./commands/exercise.ts";
+import { type ExplainOptions, explainCommand } from "./commands/explain.ts";
 import { type FiguresOptions, figuresCommand } from "./commands/figures.ts";
 import { type TapeOptions, tapeCommand } from "./commands/tape.ts";
+import { type TryOptions, tryCommand } from "./commands/try.ts";
 
 function whole(least: number): (text: string) => number {
 	return (text) => {
@@ -64,16 +68,71 @@ function program(done: (code: number) => void): Command {
 		.action(async (file: string, options: TapeOptions) => done(await tapeCommand(file, options)));
 	markpen
 		.command("check")
-		.argument("<files...>", "programs, or folders of programs")
+		.argument("<files...>", "programs, or folders with a file or a folder for each student")
 		.requiredOption("--exercise <path>", "the exercise file (*.exercise.yaml)")
 		.description("check programs against an exercise")
 		.option("--json", "print the reports as JSON")
+		.option("--junit <path>", "write the outcome as JUnit XML too")
+		.option("--watch", "check again whenever a file changes, until Ctrl-C")
 		.addHelpText(
 			"after",
 			"\nExample:\n  markpen check buoy.nib.txt --exercise mooring-buoy.exercise.yaml\n\nIt exits with 0 if all is met, 1 if something is missed, 2 if the call was wrong.",
 		)
 		.action(async (files: string[], options: CheckOptions) => done(await checkCommand(files, options)));
+	markpen
+		.command("try")
+		.argument("<exercise>", "the exercise file (*.exercise.yaml)")
+		.description("try an exercise before a class does: its model, changed models, and the same drawn otherwise")
+		.option("--out <folder>", "where pictures and programs of what goes unseen or is punished are written")
+		.option("--json", "print all that was found as JSON")
+		.addHelpText(
+			"after",
+			"\nExample:\n  markpen try mooring-buoy.exercise.yaml\n\nIt exits with 0 if the model earns everything, nothing goes unseen and nothing right is punished, else with 1.",
+		)
+		.action(async (exercise: string, options: TryOptions) => done(await tryCommand(exercise, options)));
+	markpen
+		.command("explain")
+		.argument("<report>", "a report, or several, as markpen check --json prints them")
+		.description("explain a report in words")
+		.option("--student", "in the words for students, which give no answer away")
+		.option("--only <name>", "of several reports the one of this name")
+		.addHelpText("after", "\nExample:\n  markpen check buoy.nib.txt --exercise mooring-buoy.exercise.yaml --json > report.json\n  markpen explain report.json")
+		.action(async (report: string, options: ExplainOptions) => done(await explainCommand(report, options)));
+	markpen
+		.command("alike")
+		.argument("<files...>", "programs, or folders with a file or a folder for each student")
+		.requiredOption("--exercise <path>", "the exercise file (*.exercise.yaml)")
+		.description("list pairs of programs that are much closer than usual")
+		.option("--json", "print the pairs as JSON")
+		.addHelpText("after", "\nExample:\n  markpen alike handed-in --exercise harbour-scene.exercise.yaml")
+		.action(async (files: string[], options: AlikeOptions) => done(await alikeCommand(files, options)));
+	markpen.addCommand(exerciseCommands(done));
 	return markpen;
+}
+
+function exerciseCommands(done: (code: number) => void): Command {
+	const exercise = new Command("exercise").description("begin, read and describe exercise files").exitOverride();
+	exercise
+		.command("new")
+		.argument("<id>", "the new exercise's id")
+		.description("write a new exercise file with comments")
+		.option("--out <path>", "where to, unless <id>.exercise.yaml here")
+		.addHelpText("after", "\nExample:\n  markpen exercise new harbour-lamp")
+		.action(async (id: string, options: { out?: string }) => done(await exerciseNewCommand(id, options)));
+	exercise
+		.command("read")
+		.argument("<exercise>", "the exercise file")
+		.description("read an exercise file and tell what is wrong in it")
+		.addHelpText("after", "\nExample:\n  markpen exercise read harbour-lamp.exercise.yaml")
+		.action(async (path: string) => done(await exerciseReadCommand(path)));
+	exercise
+		.command("schema")
+		.description("print the JSON Schema of exercise files, for editors")
+		.option("--collection", "that of collection files")
+		.option("--out <path>", "write it to a file")
+		.addHelpText("after", "\nExample:\n  markpen exercise schema --out exercise.schema.json")
+		.action(async (options: { collection?: boolean; out?: string }) => done(await exerciseSchemaCommand(options)));
+	return exercise;
 }
 
 /** Carries out a call. Returns its exit code; nothing is thrown for a wrong call. */

@@ -35,5 +35,5 @@ export type { Tape } from "./tape/tape.ts";
 export { type Trial, type TriedAlteration, type TriedRewriting, tryExercise } from "./trial/try.ts";
 export { CORE_VERSION } from "./version.ts";
 export { PROBLEM_CODES } from "./words/problems.ts";
-export { alterationWords, rewritingWords, trialProblem } from "./words/trial.ts";
 export { ENDED_WORDS, STATE_WORDS, VERDICT_WORDS } from "./words/states.ts";
+export { alterationWords, rewritingWords, trialProblem } from "./words/trial.ts";

@@ -1,12 +1,19 @@
-import { type ExerciseFile, type Limits, lostReport, type Report } from "@markpen/core";
-import { RUN_MILLISECONDS, ThreadLost, type Threads } from "./pool.ts";
+import { type Brought, type ExerciseFile, type Limits, lostReport, type Report } from "@markpen/core";
+import { exerciseText, RUN_MILLISECONDS, ThreadLost, type Threads } from "./pool.ts";
+
+/** What a check may be told beside program and exercise. */
+export interface CheckOptions {
+	readonly limits?: Limits;
+	/** What comes with the program: answers, judgements, earlier work. */
+	readonly brought?: Brought;
+}
 
 /**
  * Marks a program in a thread. A thread that dies is tried once more; what is lost then is reported as such, so that
  * every hand-in gets a report.
  */
-export async function check(threads: Threads, source: string, exercise: ExerciseFile, limits?: Limits): Promise<Report> {
-	const task = { do: "mark", source, exercise, milliseconds: RUN_MILLISECONDS, ...(limits && { limits }) } as const;
+export async function check(threads: Threads, source: string, exercise: ExerciseFile, { limits, brought }: CheckOptions = {}): Promise<Report> {
+	const task = { do: "mark", source, exercise: exerciseText(exercise), milliseconds: RUN_MILLISECONDS, ...(limits && { limits }), ...(brought && { brought }) } as const;
 	for (let tries = 1; ; tries++) {
 		try {
 			return await threads.run(task);

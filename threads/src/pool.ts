@@ -1,10 +1,23 @@
 import { availableParallelism } from "node:os";
+import type { ExerciseFile } from "@markpen/core";
 import { Piscina } from "piscina";
 import type { Result, Task } from "./task.ts";
 
 /** How long a program may run when its caller doesn't say, and how much longer a thread may take to answer. */
 export const RUN_MILLISECONDS = 5_000;
 const GRACE_MILLISECONDS = 1_000;
+
+const TEXTS = new WeakMap<ExerciseFile, string>();
+
+/** An exercise as threads are sent it. */
+export function exerciseText(exercise: ExerciseFile): string {
+	let text = TEXTS.get(exercise);
+	if (text === undefined) {
+		text = JSON.stringify(exercise);
+		TEXTS.set(exercise, text);
+	}
+	return text;
+}
 
 /** Why a task gave no result. */
 export class ThreadLost extends Error {

@@ -1,8 +1,18 @@
-import type { Change, ExerciseFile, FigureData, Given, Limits, Report, SaidDrawing, Sheet, Track } from "@markpen/core";
+import type { AlikePair, Brought, Change, FigureData, Given, Limits, Report, SaidDrawing, Sheet, Track, Trial } from "@markpen/core";
 
 /** What a thread can be asked to do. */
 export type Task =
-	| { readonly do: "mark"; readonly source: string; readonly exercise: ExerciseFile; readonly limits?: Limits; readonly milliseconds: number }
+	| {
+			readonly do: "mark";
+			readonly source: string;
+			/** The exercise as JSON text: a thread reads each once, and keeps what it works out for it. */
+			readonly exercise: string;
+			readonly brought?: Brought;
+			readonly limits?: Limits;
+			readonly milliseconds: number;
+	  }
+	| { readonly do: "try"; readonly exercise: string; readonly milliseconds: number }
+	| { readonly do: "alike"; readonly exercise: string; readonly sources: readonly string[]; readonly milliseconds: number }
 	| {
 			readonly do: "draw";
 			readonly source: string;
@@ -40,4 +50,12 @@ export interface DrawResult extends SaidDrawing {
 }
 
 /** What each task gives back. */
-export type Result<T extends Task> = T extends { do: "mark" } ? Report : T extends { do: "draw" } ? DrawResult : Uint8Array;
+export type Result<T extends Task> = T extends { do: "mark" }
+	? Report
+	: T extends { do: "draw" }
+		? DrawResult
+		: T extends { do: "try" }
+			? Trial
+			: T extends { do: "alike" }
+				? readonly AlikePair[]
+				: Uint8Array;

@@ -1,9 +1,23 @@
 import { fileURLToPath } from "node:url";
-import { atFrame, CLASS_LIMITS, compare, draw, encodeTape, figureData, mark, type Stop, sayDrawn, tracksOf } from "@markpen/core";
+import { alikePairs, atFrame, CLASS_LIMITS, compare, draw, type ExerciseFile, encodeTape, figureData, mark, type Stop, sayDrawn, tracksOf, tryExercise } from "@markpen/core";
 import { Resvg } from "@resvg/resvg-js";
 import type { DrawResult, Task } from "./task.ts";
 
 const FONT = fileURLToPath(new URL("../font/AtkinsonHyperlegibleNext-Regular.ttf", import.meta.url));
+
+/** Exercises that this thread has read, so that what belongs to one, its model's drawing above all, is worked out once. */
+const EXERCISES = new Map<string, ExerciseFile>();
+const MOST_EXERCISES = 50;
+
+function exerciseOf(text: string): ExerciseFile {
+	let known = EXERCISES.get(text);
+	if (!known) {
+		if (EXERCISES.size >= MOST_EXERCISES) EXERCISES.clear();
+		known = JSON.parse(text) as ExerciseFile;
+		EXERCISES.set(text, known);
+	}
+	return known;
+}
 
 /** The clock starts here, in the thread, so that waiting for a thread costs a program nothing. */
 function stopAfter(milliseconds: number): Stop {
@@ -36,7 +50,11 @@ function png(task: Task & { do: "png" }): Uint8Array {
 export default function work(task: Task): unknown {
 	switch (task.do) {
 		case "mark":
-			return mark(task.source, task.exercise, { stop: stopAfter(task.milliseconds), ...(task.limits && { limits: task.limits }) });
+			return mark(task.source, exerciseOf(task.exercise), { ...task.brought, stop: stopAfter(task.milliseconds), ...(task.limits && { limits: task.limits }) });
+		case "try":
+			return tryExercise(exerciseOf(task.exercise));
+		case "alike":
+			return alikePairs(task.sources, exerciseOf(task.exercise));
 		case "draw":
 			return drawn(task);
 		case "png":

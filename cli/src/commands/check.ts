@@ -2,28 +2,46 @@ import { stat } from "node:fs/promises";
 import type { ExerciseFile, Report } from "@markpen/core";
 import { check, Threads } from "@markpen/threads";
 import { EXIT } from "../call.ts";
-import { filesOf, readExerciseFile, readSource } from "../files.ts";
+import { readExerciseFile, readSource, save } from "../files.ts";
+import { follow } from "../follow.ts";
 import { coloursFor } from "../formats/colours.ts";
+import { junit } from "../formats/junit.ts";
 import { reportText, summaryText } from "../formats/report.ts";
+import { type HandedIn, handedIn } from "../handed-in.ts";
+import { Progress } from "../progress.ts";
 
 export interface CheckOptions {
 	readonly exercise: string;
 	readonly json?: boolean;
+	readonly junit?: string;
+	readonly watch?: boolean;
 }
 
-interface Checked {
-	readonly file: string;
+/** A program with its report. */
+export interface Checked extends HandedIn {
 	readonly report: Report;
 }
 
-/** Checks files, or the files of folders, against an exercise. */
+/** Checks files, or the files of folders, against an exercise; again and again as they change where that is asked. */
 export async function checkCommand(paths: readonly string[], options: CheckOptions): Promise<number> {
+	if (!options.watch) return once(paths, options);
+	await once(paths, options);
+	return follow([...paths, options.exercise], async (changed) => {
+		process.stdout.write(`\n${changed} has changed.\n`);
+		await once(paths, options);
+	});
+}
+
+async function once(paths: readonly string[], options: CheckOptions): Promise<number> {
 	const exercise = await readExerciseFile(options.exercise);
-	const files = await filesOf(paths);
+	const files = await handedIn(paths, exercise.id);
 	const single = files.length === 1 && paths.length === 1 && !(await stat(paths[0] as string)).isDirectory();
 	const reports = await checkAll(files, exercise);
+	if (options.junit) await save(options.junit, junit(exercise, reports));
 	if (options.json)
-		process.stdout.write(`${JSON.stringify(single ? reports[0]?.report : { reports: reports.map(({ file, report }) => ({ file, ...report })), summary: summaryOf(reports) })}\n`);
+		process.stdout.write(
+			`${JSON.stringify(single ? reports[0]?.report : { reports: reports.map(({ file, name, report }) => ({ file, name, ...report })), summary: summaryOf(reports) })}\n`,
+		);
 	else {
 		const colours = coloursFor(process.stdout);
 		const first = reports[0];
@@ -33,25 +51,29 @@ export async function checkCommand(paths: readonly string[], options: CheckOptio
 	return reports.every(({ report }) => allMet(report)) ? EXIT.met : EXIT.missed;
 }
 
-/** Whether nothing is missed; a bonus may be. */
-function allMet(report: Report): boolean {
-	return report.criteria.every((c) => c.bonus || c.verdict === "met");
+/** Whether nothing is missed; a bonus may be, and what a person must still judge. */
+export function allMet(report: Report): boolean {
+	return report.criteria.every((c) => c.bonus || c.verdict === "met" || c.waits !== undefined);
 }
 
 /** Reports in the order of the files, worked out by as many threads as there are cores. */
-async function checkAll(files: readonly string[], exercise: ExerciseFile): Promise<Checked[]> {
+async function checkAll(files: readonly HandedIn[], exercise: ExerciseFile): Promise<Checked[]> {
 	const threads = new Threads(files.length > 1 ? undefined : 1);
+	const progress = new Progress("checking", files.length);
 	const reports: Checked[] = new Array(files.length);
 	let next = 0;
 	const worker = async () => {
 		for (let i = next++; i < files.length; i = next++) {
-			const file = files[i] as string;
-			reports[i] = { file, report: await check(threads, await readSource(file), exercise) };
+			const one = files[i] as HandedIn;
+			reports[i] = { ...one, report: await check(threads, await readSource(one.file), exercise) };
+			progress.step();
 		}
 	};
 	try {
-		await Promise.all(Array.from({ length: threads.size }, worker));
+		// Two programs a thread: while one runs, the next is read and sent.
+		await Promise.all(Array.from({ length: files.length > 1 ? 2 * threads.size : 1 }, worker));
 	} finally {
+		progress.end();
 		await threads.close();
 	}
 	return reports;
@@ -59,5 +81,13 @@ async function checkAll(files: readonly string[], exercise: ExerciseFile): Promi
 
 function summaryOf(reports: readonly Checked[]): object {
 	const criteria = (reports[0]?.report.criteria ?? []).map((c, i) => ({ id: c.id, met: reports.filter((r) => r.report.criteria[i]?.verdict === "met").length }));
-	return { files: reports.length, allMet: reports.filter((r) => allMet(r.report)).length, earned: reports.reduce((sum, r) => sum + r.report.points.earned, 0), criteria };
+	const slips = new Map<string, number>();
+	for (const { report } of reports) for (const slip of report.slips) slips.set(slip.id, (slips.get(slip.id) ?? 0) + 1);
+	return {
+		files: reports.length,
+		allMet: reports.filter((r) => allMet(r.report)).length,
+		earned: reports.reduce((sum, r) => sum + r.report.points.earned, 0),
+		criteria,
+		slips: [...slips].map(([id, count]) => ({ id, count })).sort((a, b) => b.count - a.count),
+	};
 }

@@ -16,17 +16,32 @@ function where(lines: readonly number[]): string {
 	return ` (${lines.length === 1 ? "line" : "lines"} ${lines.slice(0, 6).join(", ")}${lines.length > 6 ? " …" : ""})`;
 }
 
-/** One report for people: points first, then each criterion with its verdict and, unless it is met, why. */
-export function reportText(path: string, title: string, report: Report, colours: Colours): string {
-	const { earned, possible } = report.points;
-	const width = Math.max(...report.criteria.map((c) => c.asks.length));
-	const lines = [`${colours.bold(path)}  ${title}  ${colours.bold(`${earned} of ${possible}`)}`];
+/** "7 of 8", and what a person must still judge. */
+export function pointsText({ earned, possible, open }: Report["points"]): string {
+	return open > 0 ? `${earned} of ${possible} so far, ${open} still to be judged` : `${earned} of ${possible}`;
+}
+
+/** Sentences longer than this don't push the points to the side. */
+const WIDEST = 72;
+
+/** One report for people: points first, then each criterion with its verdict and, unless it is met, why; then what the mistakes may be. */
+export function reportText(path: string, title: string, report: Report, colours: Colours, student = false): string {
+	const width = Math.min(WIDEST, Math.max(...report.criteria.map((c) => c.asks.length)));
+	const lines = [`${colours.bold(path)}  ${title}  ${colours.bold(pointsText(report.points))}`];
 	if (report.state !== "drew") lines.push(`  ${STATE_WORDS[report.state]}`);
+	let part: string | null = null;
 	for (const c of report.state === "unreadable" ? [] : report.criteria) {
+		if (c.part !== part) {
+			part = c.part;
+			lines.push(`  ${colours.dim(part ?? "Besides")}`);
+		}
 		const verdict = painted(c.verdict, `${SIGNS[c.verdict]} ${VERDICT_WORDS[c.verdict].padEnd(10)}`, colours);
 		lines.push(`  ${verdict}  ${c.asks.padEnd(width)}  ${`${c.points}/${c.possible}`.padStart(6)}${c.bonus ? " bonus" : ""}`);
 		if (c.verdict !== "met") lines.push(`      ${c.sentence}${where(c.lines)}`);
+		for (const inner of c.verdict === "met" ? [] : (c.inner ?? []))
+			lines.push(`      ${painted(inner.verdict, SIGNS[inner.verdict], colours)} ${inner.asks}${inner.verdict === "met" ? "" : `: ${inner.sentence}`}`);
 	}
+	if (report.slips.length > 0) lines.push(`  ${colours.dim(student ? "Try next" : "What it may be")}`, ...report.slips.map((s) => `  → ${student ? s.sentence : s.teacher}`));
 	lines.push(...problemLines(path, report.errors, "error", colours), ...problemLines(path, report.remarks, "remark", colours));
 	return lines.join("\n");
 }
@@ -36,13 +51,14 @@ function row(report: Report): string {
 	return report.criteria.map((c) => SIGNS[c.verdict]).join("");
 }
 
-/** One line a file, then the sums. */
-export function summaryText(reports: readonly { file: string; report: Report }[], colours: Colours): string {
-	const width = Math.max(...reports.map((r) => r.file.length));
-	const lines = reports.map(({ file, report }) => {
+/** One line a program, then the sums: how many meet each criterion, and which slips most share. */
+export function summaryText(reports: readonly { name: string; report: Report }[], colours: Colours): string {
+	const width = Math.max(...reports.map((r) => r.name.length));
+	const lines = reports.map(({ name, report }) => {
 		const { earned, possible } = report.points;
-		const note = report.errors[0] ? `  line ${report.errors[0].line}: ${report.errors[0].message}` : "";
-		return `${file.padEnd(width)}  ${`${earned} of ${possible}`.padStart(10)}  ${row(report)}${colours.dim(note)}`;
+		const error = report.errors[0] ? `  line ${report.errors[0].line}: ${report.errors[0].message}` : "";
+		const slips = error === "" && report.slips.length > 0 ? `  ${report.slips.map((s) => s.id).join(", ")}` : "";
+		return `${name.padEnd(width)}  ${`${earned} of ${possible}`.padStart(10)}  ${row(report)}${colours.dim(error || slips)}`;
 	});
 	const all = reports.filter((r) => r.report.points.earned === r.report.points.possible).length;
 	lines.push("", `${reports.length} programs, ${all} with all points.`);
@@ -51,5 +67,9 @@ export function summaryText(reports: readonly { file: string; report: Report }[]
 		const met = reports.filter((r) => r.report.criteria[i]?.verdict === "met").length;
 		lines.push(`  ${String(met).padStart(4)} met  ${c.asks}`);
 	}
+	const slips = new Map<string, number>();
+	for (const { report } of reports) for (const slip of report.slips) slips.set(slip.id, (slips.get(slip.id) ?? 0) + 1);
+	const shared = [...slips].sort((a, b) => b[1] - a[1]).slice(0, 5);
+	if (shared.length > 0) lines.push("", `Slips: ${shared.map(([id, count]) => `${id} ${count}`).join(", ")}`);
 	return lines.join("\n");
 }

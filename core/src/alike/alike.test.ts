@@ -42,7 +42,12 @@ function scene(seed: number): string {
 	];
 	const chosen = Array.from({ length: 9 + roll(5) }, () => things[roll(things.length)] as () => string);
 	const names = new Set<string>();
-	const parts = chosen.map((make) => make().replaceAll(/\blet y\b/g, () => (names.has("y") ? "y" : (names.add("y"), "let y"))));
+	const declared = () => {
+		const again = names.has("y");
+		names.add("y");
+		return again ? "y" : "let y";
+	};
+	const parts = chosen.map((make) => make().replaceAll(/\blet y\b/g, declared));
 	return [`paper ${colour()}`, ...parts].join("\n");
 }
 
@@ -93,7 +98,9 @@ test("what was given out never counts", () => {
 });
 
 test("short programs that all go about it in the one way there is aren't listed", () => {
-	const own = [36, 36, 36, 36, 36].map((w, i) => `paper ${["azure", "ivory", "lightcyan", "lavender", "linen"][i]}\nfor i from 0 to 6\n  rect corner 30 + i * 60, 90 size ${w}, 150\nend`);
+	const own = [36, 36, 36, 36, 36].map(
+		(w, i) => `paper ${["azure", "ivory", "lightcyan", "lavender", "linen"][i]}\nfor i from 0 to 6\n  rect corner 30 + i * 60, 90 size ${w}, 150\nend`,
+	);
 	expect(alikePairs(own, exercise("pier-planks"))).toEqual([]);
 });
 

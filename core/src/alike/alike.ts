@@ -1,6 +1,6 @@
 import { formatColour } from "../colour/colour.ts";
-import { leftOutOf, settingsOf, wantedOf } from "../exercise/wanted-of.ts";
 import type { ExerciseFile } from "../exercise/schema.ts";
+import { leftOutOf, settingsOf, wantedOf } from "../exercise/wanted-of.ts";
 import { log } from "../geometry/power.ts";
 import { Case } from "../marking/case.ts";
 import { Runs } from "../marking/runs.ts";
@@ -73,7 +73,11 @@ class Weights {
 export function alikePairs(sources: readonly string[], exercise: ExerciseFile): AlikePair[] {
 	const prints = sources.map((s) => fingerprintOf(s, exercise));
 	const given = [exercise.starter, exercise.example?.program].flatMap((s) => (s === undefined ? [] : [fingerprintOf(s, exercise)]));
-	const weights = (key: keyof Fingerprint) => new Weights(prints.map((p) => p[key]), given.map((g) => g[key]));
+	const weights = (key: keyof Fingerprint) =>
+		new Weights(
+			prints.map((p) => p[key]),
+			given.map((g) => g[key]),
+		);
 	const [source, drawing, manner] = [weights("source"), weights("drawing"), weights("manner")];
 	const pairs: AlikePair[] = [];
 	for (let i = 0; i < prints.length; i++) {

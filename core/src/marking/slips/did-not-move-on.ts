@@ -26,7 +26,11 @@ export const didNotMoveOn: Slip = {
 				{
 					lines: [...new Set(together.flatMap((f) => f.lines))].sort((a, b) => a - b),
 					figures: together.map((f) => f.index),
-					claims: [...together.flatMap((f) => [`place ${f.index}`, `extra ${f.index}`]), `number ${name}`, ...together.flatMap((f) => [`shape ${f.index}`, `twice ${f.index}`, `turn ${f.index}`])],
+					claims: [
+						...together.flatMap((f) => [`place ${f.index}`, `extra ${f.index}`]),
+						`number ${name}`,
+						...together.flatMap((f) => [`shape ${f.index}`, `twice ${f.index}`, `turn ${f.index}`]),
+					],
 					evidence: together.slice(1, 3).map((f) => point("middle", here.centre, f.centre)),
 					data: {},
 				},

@@ -8,16 +8,14 @@ export const neverSet: Slip = {
 	about: ["paint"],
 	tries(look) {
 		const unseen = look.gone.length === 0 ? [] : (look.own.run?.remarks ?? []).filter((r) => r.code === "nothing-to-see" && r.data.why === "paint");
-		const bareFigures: Explanation[] = unseen
-			.slice(0, 1)
-			.map((r) => ({
-				lines: [...new Set(unseen.map((u) => u.place.line))],
-				figures: [],
-				claims: [`unseen ${r.place.line}`],
-				evidence: [word("paint", "none", "none")],
-				about: ["number", "fill"],
-				data: { what: "fill" },
-			}));
+		const bareFigures: Explanation[] = unseen.slice(0, 1).map((r) => ({
+			lines: [...new Set(unseen.map((u) => u.place.line))],
+			figures: [],
+			claims: [`unseen ${r.place.line}`],
+			evidence: [word("paint", "none", "none")],
+			about: ["number", "fill"],
+			data: { what: "fill" },
+		}));
 		const figures = look.pairs.flatMap(({ found, wanted }) => {
 			const parts = wrongPaints(found, wanted).filter((part) => sameColour(found[part], START[part]) && found[part] === START[part]);
 			const all: Explanation[] = parts.map((part) => ({ ...explained(found, [part], [paintEvidence(part, START[part], found[part])], { what: part }), about: [part] }));

@@ -1,0 +1,32 @@
+import { exerciseText, RUN_MILLISECONDS, Threads } from "@markpen/threads";
+import { EXIT } from "../call.ts";
+import { readExerciseFile, readSource } from "../files.ts";
+import { handedIn } from "../handed-in.ts";
+
+export interface AlikeOptions {
+	readonly exercise: string;
+	readonly json?: boolean;
+}
+
+/** Lists pairs of programs that are much closer than the exercise's usual: a pointer for a person, never a verdict. */
+export async function alikeCommand(paths: readonly string[], options: AlikeOptions): Promise<number> {
+	const exercise = await readExerciseFile(options.exercise);
+	const files = await handedIn(paths, exercise.id);
+	const sources = await Promise.all(files.map(({ file }) => readSource(file)));
+	const threads = new Threads(1);
+	try {
+		const found = await threads.run({ do: "alike", exercise: exerciseText(exercise), sources, milliseconds: 20 * RUN_MILLISECONDS });
+		const pairs = found.map((p) => ({ ...p, one: files[p.one]?.name ?? "", other: files[p.other]?.name ?? "" }));
+		if (options.json) process.stdout.write(`${JSON.stringify({ files: files.length, pairs })}\n`);
+		else if (pairs.length === 0) process.stdout.write(`No two of ${files.length} programs are closer than usual.\n`);
+		else {
+			const percent = (v: number) => `${Math.round(v * 100)} %`.padStart(5);
+			process.stdout.write(
+				`${pairs.map((p) => `${p.one} and ${p.other}: drawing ${percent(p.drawing)}, source ${percent(p.source)}`).join("\n")}\nLook at them side by side before you think anything of it.\n`,
+			);
+		}
+		return EXIT.met;
+	} finally {
+		await threads.close();
+	}
+}

@@ -1,0 +1,41 @@
+import type { Report } from "@markpen/core";
+import { EXIT, WrongCall } from "../call.ts";
+import { readSource } from "../files.ts";
+import { coloursFor } from "../formats/colours.ts";
+import { reportText } from "../formats/report.ts";
+import { allMet } from "./check.ts";
+
+export interface ExplainOptions {
+	readonly student?: boolean;
+	readonly only?: string;
+}
+
+function isReport(value: unknown): value is Report & { file?: string; name?: string } {
+	const report = value as Partial<Report> | null;
+	return (
+		report !== null &&
+		typeof report === "object" &&
+		Array.isArray(report.criteria) &&
+		Array.isArray(report.slips) &&
+		typeof report.points === "object" &&
+		Array.isArray(report.errors)
+	);
+}
+
+/** Explains reports that were kept as JSON, one or those of a folder. */
+export async function explainCommand(path: string, options: ExplainOptions): Promise<number> {
+	let value: unknown;
+	try {
+		value = JSON.parse(await readSource(path));
+	} catch (error) {
+		if (error instanceof WrongCall) throw error;
+		throw new WrongCall(`${path} is no JSON: ${error instanceof Error ? error.message : String(error)}`);
+	}
+	const all = isReport(value) ? [value] : ((value as { reports?: unknown[] } | null)?.reports ?? []);
+	const reports = all.filter(isReport).filter((r) => options.only === undefined || r.name === options.only || r.file === options.only);
+	if (reports.length === 0)
+		throw new WrongCall(options.only === undefined ? `${path} holds no report; markpen check --json writes one.` : `${path} holds no report of ${options.only}.`);
+	const colours = coloursFor(process.stdout);
+	process.stdout.write(`${reports.map((r) => reportText(r.file ?? path, r.exercise, r, colours, options.student === true)).join("\n\n")}\n`);
+	return reports.every(allMet) ? EXIT.met : EXIT.missed;
+}

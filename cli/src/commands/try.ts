@@ -1,0 +1,64 @@
+import { mkdir } from "node:fs/promises";
+import { join } from "node:path";
+import { alterationWords, type ExerciseFile, pictureOf, rewritingWords, sentenceOf, svgOf, type Trial, tapeOf, trialProblem } from "@markpen/core";
+import { exerciseText, RUN_MILLISECONDS, Threads } from "@markpen/threads";
+import { EXIT } from "../call.ts";
+import { readExerciseFile, save } from "../files.ts";
+import { coloursFor } from "../formats/colours.ts";
+import { trialText } from "../formats/trial.ts";
+
+export interface TryOptions {
+	readonly out?: string;
+	readonly json?: boolean;
+}
+
+/** A trial makes about a hundred runs. */
+const TRIAL_MILLISECONDS = 20 * RUN_MILLISECONDS;
+
+/** Tries an exercise: its model, programs that should earn nothing, changed models and rewritten ones. */
+export async function tryCommand(path: string, options: TryOptions): Promise<number> {
+	const exercise = await readExerciseFile(path);
+	const threads = new Threads(1);
+	let trial: Trial;
+	let figures: readonly { readonly sentence: string }[];
+	try {
+		const sheet = exercise.sheet && { width: exercise.sheet.width, height: exercise.sheet.height, origin: exercise.sheet.origin };
+		const frames = exercise.run?.frames;
+		trial = await threads.run({ do: "try", exercise: exerciseText(exercise), milliseconds: TRIAL_MILLISECONDS });
+		({ figures } = await threads.run({
+			do: "draw",
+			source: exercise.model,
+			seed: exercise.run?.seeds?.[0] ?? 1,
+			...(sheet && { sheet }),
+			...(frames !== undefined && { frames }),
+			milliseconds: RUN_MILLISECONDS,
+		}));
+	} finally {
+		await threads.close();
+	}
+	const unseen = trial.alterations.filter((a) => a.missed.length === 0 && a.free === null);
+	const punished = trial.rewritings.filter((r) => r.lost.length > 0);
+	if (options.out) await pictures(options.out, exercise, unseen, punished);
+	if (options.json) process.stdout.write(`${JSON.stringify({ exercise: exercise.id, ...trial })}\n`);
+	else
+		process.stdout.write(
+			`${trialText(path, exercise.title, trial, { figures: figures.map((f) => f.sentence), asks: exercise.criteria.map(sentenceOf), wrong: trial.wrong.map(trialProblem), unseen: unseen.map((a) => `${alterationWords(a.id)}${a.line > 0 ? `, line ${a.line}` : ""}`), punished: punished.map((r) => `${rewritingWords(r.id)}: ${r.lost.join(", ")}`) }, coloursFor(process.stdout))}\n`,
+		);
+	return trial.wrong.length === 0 && unseen.length === 0 && punished.length === 0 ? EXIT.met : EXIT.missed;
+}
+
+/** The model, what slips through and what is punished, as pictures and programs in a folder. */
+async function pictures(folder: string, exercise: ExerciseFile, unseen: Trial["alterations"], punished: Trial["rewritings"]): Promise<void> {
+	await mkdir(folder, { recursive: true });
+	const all = [
+		{ name: "model", source: exercise.model },
+		...unseen.map((a, i) => ({ name: `unseen-${i + 1}-${a.id}`, source: a.source })),
+		...punished.map((r, i) => ({ name: `punished-${i + 1}-${r.id}`, source: r.source })),
+	];
+	for (const { name, source } of all) {
+		const sheet = exercise.sheet && { width: exercise.sheet.width, height: exercise.sheet.height, origin: exercise.sheet.origin };
+		const tape = tapeOf(source, { ...(sheet && { sheet }), ...(exercise.run?.frames !== undefined && { frames: exercise.run.frames }) });
+		await save(join(folder, `${name}.nib.txt`), source);
+		if (tape) await save(join(folder, `${name}.svg`), svgOf(pictureOf(tape)));
+	}
+}
