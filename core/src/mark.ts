@@ -18,6 +18,8 @@ export interface MarkOptions extends Brought {
 	readonly seed?: number;
 	readonly limits?: Limits;
 	readonly stop?: Stop;
+	/** Leaves out the figures read back and the picture, for summaries of many. */
+	readonly bare?: boolean;
 }
 
 /**
@@ -25,7 +27,7 @@ export interface MarkOptions extends Brought {
  * same program, exercise, seed and version give the same report.
  */
 export function mark(source: string, exercise: ExerciseFile, options: MarkOptions = {}): Report {
-	const { seed, limits, stop, ...brought } = options;
+	const { seed, limits, stop, bare = false, ...brought } = options;
 	const settings = settingsOf(exercise, { seed, limits, stop });
 	const program = new Program(source, settings.limits, leftOutOf(exercise));
 	const plain = new Case(program, wantedOf(exercise), brought, new Runs(settings));
@@ -40,6 +42,6 @@ export function mark(source: string, exercise: ExerciseFile, options: MarkOption
 		slips: slipsIn(plain, marked).map(saySlip),
 		taken: [...marked.taken.values()].map(({ name, slots }) => ({ name, figures: slots.map((f) => f?.index ?? null) })),
 		seed: settings.seed,
-		...sayDrawn(drawn),
+		...sayDrawn(drawn, bare),
 	};
 }

@@ -28,17 +28,19 @@ function outlinePath({ points, oval, rim, closed }: Figure, sheet: Sheet): strin
 }
 
 /** A program run and recognised, in words: what a desk shows, and what a report holds beside its verdicts. */
-export function sayDrawn({ state, ended, steps, tape, drawing, errors, remarks }: Drawn): SaidDrawing {
+export function sayDrawn({ state, ended, steps, tape, drawing, errors, remarks }: Drawn, bare = false): SaidDrawing {
 	return {
 		state,
 		ended,
-		figures: drawing.figures.slice(0, MOST_FIGURES).map((figure) => reportFigure(figure, tape.sheet)),
+		figures: drawing.figures.slice(0, bare ? 0 : MOST_FIGURES).map((figure) => reportFigure(figure, tape.sheet)),
 		figuresInAll: drawing.figures.length + drawing.leftOut,
 		errors: errors.map(sayProblem),
 		remarks: remarks.map(sayProblem),
 		messages: messagesOf(tape),
 		steps,
 		entries: tape.length,
-		picture: pictureOf(tape),
+		picture: bare
+			? { width: tape.sheet.width, height: tape.sheet.height, origin: tape.sheet.origin, paper: "#ffffff", shapes: [], clips: [], leftOut: tape.length }
+			: pictureOf(tape),
 	};
 }

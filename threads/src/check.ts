@@ -1,5 +1,6 @@
 import { type Brought, type ExerciseFile, type Limits, lostReport, type Report } from "@markpen/core";
-import { exerciseText, RUN_MILLISECONDS, ThreadLost, type Threads } from "./pool.ts";
+import { RUN_MILLISECONDS } from "./clock.ts";
+import { exerciseText, ThreadLost, type Threads } from "./pool.ts";
 
 /** What a check may be told beside program and exercise. */
 export interface CheckOptions {
@@ -22,5 +23,22 @@ export async function check(threads: Threads, source: string, exercise: Exercise
 			if (error.why === "time") return lostReport(exercise, "limit-time-lost");
 			if (tries === 2) return lostReport(exercise, "thread-died");
 		}
+	}
+}
+
+/**
+ * Marks several programs one after the other in a thread. Where the thread is lost with one of them, each is marked
+ * alone, so that the others keep their reports.
+ *
+ * @param bare whether the drawings needn't be read back
+ */
+export async function checkMany(threads: Threads, sources: readonly string[], exercise: ExerciseFile, bare: boolean): Promise<readonly Report[]> {
+	try {
+		return await threads.run({ do: "mark-many", sources, exercise: exerciseText(exercise), bare, milliseconds: 2 * RUN_MILLISECONDS });
+	} catch (error) {
+		if (!(error instanceof ThreadLost)) throw error;
+		const reports: Report[] = [];
+		for (const source of sources) reports.push(await check(threads, source, exercise));
+		return reports;
 	}
 }

@@ -1,10 +1,10 @@
 import { availableParallelism } from "node:os";
 import type { ExerciseFile } from "@markpen/core";
 import { Piscina } from "piscina";
+import { RUN_MILLISECONDS } from "./clock.ts";
 import type { Result, Task } from "./task.ts";
 
-/** How long a program may run when its caller doesn't say, and how much longer a thread may take to answer. */
-export const RUN_MILLISECONDS = 5_000;
+/** How much longer than a program may run a thread may take to answer. */
 const GRACE_MILLISECONDS = 1_000;
 
 const TEXTS = new WeakMap<ExerciseFile, string>();
@@ -44,7 +44,7 @@ export class Threads {
 			maxThreads: size,
 			idleTimeout: 60_000,
 			concurrentTasksPerWorker: 1,
-			resourceLimits: { maxOldGenerationSizeMb: 384, stackSizeMb: 8 },
+			resourceLimits: { maxOldGenerationSizeMb: 384, maxYoungGenerationSizeMb: 64, stackSizeMb: 8 },
 		});
 	}
 

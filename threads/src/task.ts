@@ -11,6 +11,14 @@ export type Task =
 			readonly limits?: Limits;
 			readonly milliseconds: number;
 	  }
+	| {
+			/** Several programs in one go, without their drawings read back: for summaries. */
+			readonly do: "mark-many";
+			readonly sources: readonly string[];
+			readonly exercise: string;
+			readonly bare: boolean;
+			readonly milliseconds: number;
+	  }
 	| { readonly do: "try"; readonly exercise: string; readonly milliseconds: number }
 	| { readonly do: "alike"; readonly exercise: string; readonly sources: readonly string[]; readonly milliseconds: number }
 	| {
@@ -54,8 +62,10 @@ export type Result<T extends Task> = T extends { do: "mark" }
 	? Report
 	: T extends { do: "draw" }
 		? DrawResult
-		: T extends { do: "try" }
-			? Trial
-			: T extends { do: "alike" }
-				? readonly AlikePair[]
-				: Uint8Array;
+		: T extends { do: "mark-many" }
+			? readonly Report[]
+			: T extends { do: "try" }
+				? Trial
+				: T extends { do: "alike" }
+					? readonly AlikePair[]
+					: Uint8Array;

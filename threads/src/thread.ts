@@ -1,6 +1,7 @@
 import { fileURLToPath } from "node:url";
 import { alikePairs, atFrame, CLASS_LIMITS, compare, draw, type ExerciseFile, encodeTape, figureData, mark, type Stop, sayDrawn, tracksOf, tryExercise } from "@markpen/core";
 import { Resvg } from "@resvg/resvg-js";
+import { RUN_MILLISECONDS } from "./clock.ts";
 import type { DrawResult, Task } from "./task.ts";
 
 const FONT = fileURLToPath(new URL("../font/AtkinsonHyperlegibleNext-Regular.ttf", import.meta.url));
@@ -51,6 +52,8 @@ export default function work(task: Task): unknown {
 	switch (task.do) {
 		case "mark":
 			return mark(task.source, exerciseOf(task.exercise), { ...task.brought, stop: stopAfter(task.milliseconds), ...(task.limits && { limits: task.limits }) });
+		case "mark-many":
+			return task.sources.map((source) => mark(source, exerciseOf(task.exercise), { bare: task.bare, stop: stopAfter(RUN_MILLISECONDS) }));
 		case "try":
 			return tryExercise(exerciseOf(task.exercise));
 		case "alike":

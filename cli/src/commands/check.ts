@@ -1,6 +1,6 @@
 import { stat } from "node:fs/promises";
 import type { ExerciseFile, Report } from "@markpen/core";
-import { check, Threads } from "@markpen/threads";
+import { checkMany, Threads } from "@markpen/threads";
 import { EXIT } from "../call.ts";
 import { readExerciseFile, readSource, save } from "../files.ts";
 import { follow } from "../follow.ts";
@@ -36,7 +36,7 @@ async function once(paths: readonly string[], options: CheckOptions): Promise<nu
 	const exercise = await readExerciseFile(options.exercise);
 	const files = await handedIn(paths, exercise.id);
 	const single = files.length === 1 && paths.length === 1 && !(await stat(paths[0] as string)).isDirectory();
-	const reports = await checkAll(files, exercise);
+	const reports = await checkAll(files, exercise, !single && !options.json);
 	if (options.junit) await save(options.junit, junit(exercise, reports));
 	if (options.json)
 		process.stdout.write(
@@ -56,17 +56,25 @@ export function allMet(report: Report): boolean {
 	return report.criteria.every((c) => c.bonus || c.verdict === "met" || c.waits !== undefined);
 }
 
+/** Programs that a thread is sent together. */
+const AT_ONCE = 12;
+
 /** Reports in the order of the files, worked out by as many threads as there are cores. */
-async function checkAll(files: readonly HandedIn[], exercise: ExerciseFile): Promise<Checked[]> {
+async function checkAll(files: readonly HandedIn[], exercise: ExerciseFile, bare: boolean): Promise<Checked[]> {
 	const threads = new Threads(files.length > 1 ? undefined : 1);
 	const progress = new Progress("checking", files.length);
 	const reports: Checked[] = new Array(files.length);
 	let next = 0;
 	const worker = async () => {
-		for (let i = next++; i < files.length; i = next++) {
-			const one = files[i] as HandedIn;
-			reports[i] = { ...one, report: await check(threads, await readSource(one.file), exercise) };
-			progress.step();
+		for (let from = next; from < files.length; from = next) {
+			const some = files.slice(from, from + AT_ONCE);
+			next = from + some.length;
+			const sources = await Promise.all(some.map(({ file }) => readSource(file)));
+			const found = await checkMany(threads, sources, exercise, bare);
+			some.forEach((one, k) => {
+				reports[from + k] = { ...one, report: found[k] as Report };
+				progress.step();
+			});
 		}
 	};
 	try {

@@ -33,8 +33,19 @@ export interface StudentCopy {
 	readonly criteria: readonly StudentCriterion[];
 }
 
+const SENTENCES = new WeakMap<Asked, string>();
+
 /** The sentence of a criterion: its own, or one that is made. */
 export function sentenceOf(asked: Asked): string {
+	let known = SENTENCES.get(asked);
+	if (known === undefined) {
+		known = madeSentence(asked);
+		SENTENCES.set(asked, known);
+	}
+	return known;
+}
+
+function madeSentence(asked: Asked): string {
 	if (asked.says !== undefined) return asked.says;
 	if ("check" in asked && asked.check !== undefined) return criterionSentence(checkOf(asked.check).says(asked));
 	const { "any of": any, "all of": all, "at least": least } = asked as Exclude<Asked, Criterion>;

@@ -32,7 +32,10 @@ export interface Brought {
 export type Reference = "model" | "example" | "starter" | "own last try" | { readonly "own hand-in of": string };
 
 /** Rows that the scenes of all frames may look at together; beyond, frames are left out evenly. */
-const MOST_ROWS = 60_000;
+const MOST_ROWS = 200_000;
+
+/** What looking at so many rows costs: figures that lie on one another are set against each other. */
+const costOf = (rows: number) => rows + (rows * rows) / 50;
 
 /** One run of a program with all that judging it needs. */
 export class Case {
@@ -123,7 +126,7 @@ export class Case {
 		for (let i = 0, covered = 0; i < tape.length; i++) {
 			if (coversAll(tape.kind[i])) covered = i;
 			const frame = tape.frame[i] as number;
-			if (frame > 0) ends.set(frame, { end: i + 1, rows: i + 1 - covered + tape.length / 20 });
+			if (frame > 0) ends.set(frame, { end: i + 1, rows: costOf(i + 1 - covered) + tape.length / 200 });
 		}
 		if (ends.size === 0) return [{ scene: this.scene }];
 		const cost = [...ends.values()].reduce((sum, { rows }) => sum + rows, 0);

@@ -7,11 +7,14 @@ const LARGE = 64;
 /** Boxes of one cell that are looked at for one that holds a point. */
 const SCANNED = 200;
 
+const NONE: readonly number[] = Object.freeze([]);
+
 /** Finds which of some boxes meet another, without trying each. */
 export class NearBoxes {
 	private readonly boxes: readonly Bounds[];
 	private readonly window: Bounds;
-	private readonly cells: number[][] = Array.from({ length: ACROSS * ACROSS }, () => []);
+	/** The boxes of each cell, row by row; nothing where there is none. */
+	private readonly cells: (number[] | undefined)[] = new Array(ACROSS * ACROSS);
 	private readonly large: number[] = [];
 
 	/** @param window where they are looked for; boxes outside it are never found */
@@ -22,7 +25,13 @@ export class NearBoxes {
 			if (apart(box, window)) return;
 			const cells = this.cellsOf(box);
 			if (cells.length > LARGE) this.large.push(i);
-			else for (const cell of cells) (this.cells[cell] as number[]).push(i);
+			else {
+				for (const cell of cells) {
+					const own = this.cells[cell];
+					if (own) own.push(i);
+					else this.cells[cell] = [i];
+				}
+			}
 		});
 	}
 
@@ -41,7 +50,7 @@ export class NearBoxes {
 		const { left, right, low, high } = this.window;
 		if (x < left || x > right || y < low || y > high) return undefined;
 		const [column, row] = [Math.floor(((x - left) / (right - left)) * ACROSS), Math.floor(((y - low) / (high - low)) * ACROSS)];
-		const own = this.cells[Math.min(ACROSS - 1, row) * ACROSS + Math.min(ACROSS - 1, column)] as number[];
+		const own = this.cells[Math.min(ACROSS - 1, row) * ACROSS + Math.min(ACROSS - 1, column)] ?? NONE;
 		const { large } = this;
 		let [i, j, offered] = [own.length - 1, large.length - 1, 0];
 		for (let scanned = 0; (i >= 0 || j >= 0) && offered < most && scanned < SCANNED; scanned++) {
@@ -65,7 +74,7 @@ export class NearBoxes {
 			}
 		};
 		look(this.large);
-		for (const cell of this.cellsOf(box)) look(this.cells[cell] as number[]);
+		for (const cell of this.cellsOf(box)) look(this.cells[cell] ?? NONE);
 		return [...found].sort((a, b) => a - b);
 	}
 }

@@ -150,6 +150,7 @@ export function slipsIn(own: Case, marked: Marked): FoundSlip[] {
 	const explained = new Set<string>();
 	const found: FoundSlip[] = [];
 	for (const { id, about, tries } of SLIPS) {
+		if (!look.isMissed(about)) continue;
 		for (const one of byChance(tries(look), look)) {
 			const criteria = look.idsAbout(one.about ?? about, one.figures);
 			if (criteria.length === 0 || isExplained(one, explained)) continue;

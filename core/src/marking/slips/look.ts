@@ -40,6 +40,7 @@ export class Look {
 	readonly extra: readonly Figure[];
 	/** Criteria that aren't met, and those that wait for them. */
 	readonly missed: readonly { readonly id: string; readonly check: string; readonly names: readonly string[]; readonly figures: readonly number[] }[];
+	private missedChecks: ReadonlySet<string> | undefined;
 	readonly position: number;
 	readonly size: number;
 	readonly angle: number;
@@ -65,6 +66,16 @@ export class Look {
 		[this.position, this.size, this.angle] = [Math.max(position, 0.5), Math.max(size, 0.5), Math.max(angle, 0.5)];
 		const { pairs, gone, extra } = this.paired();
 		[this.pairs, this.gone, this.extra] = [pairs, gone, extra];
+	}
+
+	/** Whether anything that isn't met speaks of an aspect. */
+	isMissed(about: readonly Aspect[]): boolean {
+		return about.some((a) => CHECKS_ABOUT[a].some((check) => this.checks.has(check)));
+	}
+
+	private get checks(): ReadonlySet<string> {
+		this.missedChecks ??= new Set(this.missed.map((m) => m.check));
+		return this.missedChecks;
 	}
 
 	/** Ids of the criteria that aren't met and speak of an aspect; of figures too, where some are named. */
