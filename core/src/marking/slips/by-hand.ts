@@ -9,7 +9,9 @@ export const byHand: Slip = {
 		const { program } = look.own;
 		if (!program.checked || !look.missed.some((m) => m.check === "code")) return [];
 		const loops = (of: typeof program) => linesUsing(of, "loop", "anywhere").length;
-		if (loops(program) > 0 || loops(look.model.program) === 0) return [];
+		const loop = loops(program) === 0 && loops(look.model.program) > 0;
+		const routine = program.routines.size === 0 && look.model.program.routines.size > 0;
+		if (!loop && !routine) return [];
 		const stretch = repeatedStretch(program, "anywhere");
 		const heads = new Map<string, number[]>();
 		for (const step of program.steps) if (step.node === "draw") heads.set(step.statement.head, [...(heads.get(step.statement.head) ?? []), step.place.line]);

@@ -1,4 +1,4 @@
-import { point, type Slip } from "./slip.ts";
+import { number, point, type Slip } from "./slip.ts";
 
 /** Figures that should stand apart were drawn in one place. */
 export const didNotMoveOn: Slip = {
@@ -13,6 +13,21 @@ export const didNotMoveOn: Slip = {
 			const found = all.filter((f) => look.scene.selection.meets(f, selector));
 			if (wanted.length >= 2 && found.length >= wanted.length && !groups.some((g) => g.name === name)) groups.push({ name, found, wanted });
 		}
+		// Walked again and again without moving between, they are one figure that is gone over.
+		const over = [...look.modelScene.taken].flatMap(([name, { slots }]) => {
+			const own = (look.scene.taken.get(name)?.slots ?? []).filter((f) => f !== undefined);
+			const wanted = slots.filter((f) => f !== undefined).length;
+			const again = own.find((f) => f.overdrawn >= wanted - own.length - 0.01);
+			return wanted >= 2 && own.length < wanted && again && again.overdrawn >= 0.99 ? [{ name, again }] : [];
+		});
+		if (over.length > 0)
+			return over.map(({ name, again }) => ({
+				lines: again.lines,
+				figures: [again.index],
+				claims: [`place ${again.index}`, `shape ${again.index}`, `number ${name}`, `twice ${again.index}`],
+				evidence: [number("times in one place", 1 + again.overdrawn, 1 + again.overdrawn)],
+				data: {},
+			}));
 		return groups.flatMap(({ name, found, wanted }) => {
 			const [first, second] = wanted;
 			if (!first || !second || wanted.every((w, i) => i === 0 || look.near(w.centre, first.centre, 2))) return [];

@@ -111,7 +111,17 @@ export class Look {
 			pairs.push({ name, slot: i, wanted, found: left.splice(at, 1)[0] as Figure, loose: true });
 			return false;
 		});
-		return { pairs, gone: missing, extra: left };
+		// The only one of its kind that is left, on both sides, was meant, wherever it is.
+		const kindOf = (f: Figure) => f.kinds[0];
+		const lost = missing.filter(({ name, wanted }, i) => {
+			const alike = left.filter((f) => kindOf(f) === kindOf(wanted));
+			const [only] = alike;
+			if (!only || alike.length > 1 || missing.filter((m) => kindOf(m.wanted) === kindOf(wanted)).length > 1) return true;
+			left.splice(left.indexOf(only), 1);
+			pairs.push({ name, slot: i, wanted, found: only, loose: true });
+			return false;
+		});
+		return { pairs, gone: lost, extra: left };
 	}
 
 	/** For each wanted figure of a name the found one that is likest, each taken once; in drawing order where all are equally like. */

@@ -9,9 +9,10 @@ export const yWrongWay: Slip = {
 		look.misplaced.flatMap(({ found, wanted }) => {
 			const { height, centred } = look.sheet;
 			const over = ([x, y]: Point): Point => [x, centred ? -y : height - y];
-			const middle = look.near(found.centre, over(wanted.centre));
+			const moves = (p: Point) => !look.near(over(p), p);
+			const middle = moves(wanted.centre) && look.near(found.centre, over(wanted.centre));
 			// A shape placed by its corner is turned over with the corner, not with its middle.
-			const corner = look.near(look.corner(found), over(look.corner(wanted)));
+			const corner = moves(look.corner(wanted)) && look.near(look.corner(found), over(look.corner(wanted)));
 			if (!middle && !corner) return [];
 			return [explained(found, ["place"], [middle ? point("middle", over(wanted.centre), found.centre) : point("corner", over(look.corner(wanted)), look.corner(found))])];
 		}),

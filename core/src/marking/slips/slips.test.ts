@@ -1,0 +1,88 @@
+import { readFileSync } from "node:fs";
+import { describe, expect, test } from "vitest";
+import { parse } from "yaml";
+import { type SlipExample, slipFile } from "../../../examples/slip-file.mjs";
+import { readExercise } from "../../exercise/read.ts";
+import type { ExerciseFile } from "../../exercise/schema.ts";
+import { mark } from "../../mark.ts";
+import type { Report } from "../../report.ts";
+import { SLIP_WORDS } from "../../words/slips.ts";
+import { SLIPS } from "./index.ts";
+
+const { exercises, slips } = parse(readFileSync(new URL("../../../examples/slips.yaml", import.meta.url), "utf8")) as {
+	exercises: Parameters<typeof slipFile>[0];
+	slips: SlipExample[];
+};
+
+function exerciseOf(text: string): ExerciseFile {
+	const reading = readExercise(text);
+	if (!reading.ok) throw new Error(JSON.stringify(reading.problems));
+	return reading.exercise;
+}
+
+const demo = (id: string) => exerciseOf(readFileSync(new URL(`../../../../demo/exercises/${id}.exercise.yaml`, import.meta.url), "utf8"));
+const programs = parse(readFileSync(new URL("../../../../demo/programs.yaml", import.meta.url), "utf8")) as { exercise: string; student: string; try: number; source: string; right?: string }[];
+
+test("every slip has an example and words, and nothing else has", () => {
+	const ids = SLIPS.map((s) => s.id).sort();
+	expect(slips.map((s) => s.id).sort()).toEqual(ids);
+	expect([...SLIP_WORDS].sort()).toEqual(ids);
+});
+
+test.each(Object.keys(exercises))("the model of %s earns everything, and shows no slip", (name) => {
+	const exercise = exerciseOf(slipFile(exercises, { id: "", in: name, shows: "", not: "" }));
+	const report = mark(exercise.model, exercise);
+	expect(report.criteria.filter((c) => c.verdict !== "met").map((c) => c.id)).toEqual([]);
+	expect(report.slips).toEqual([]);
+});
+
+describe("each slip is told where it was made, and not where it nearly was", () => {
+	test.each(slips.map((s) => [s.id, s] as const))("%s", (id, example) => {
+		const exercise = exerciseOf(slipFile(exercises, example));
+		const options = example.before === undefined ? {} : { lastTry: example.before };
+		const idsIn = (report: Report) => {
+			expect(report.errors).toEqual([]);
+			return report.slips.map((s) => s.id);
+		};
+		const shown = mark(example.shows, exercise, options);
+		expect(idsIn(shown)).toContain(id);
+		expect(idsIn(mark(example.not, exercise, options))).not.toContain(id);
+		const slip = shown.slips.find((s) => s.id === id);
+		expect(slip?.criteria.length).toBeGreaterThan(0);
+		expect(slip?.evidence.length).toBeGreaterThan(0);
+		for (const line of slip?.lines ?? []) expect(line).toBeLessThanOrEqual(example.shows.split("\n").length);
+	});
+});
+
+test("two slips in one program are both told", () => {
+	const exercise = exerciseOf(slipFile(exercises, { id: "", in: "disc", shows: "", not: "" }));
+	const twice = mark("pen width 4\ncircle centre 240, 90 radius 80\nfill red\nfill gold\nrect centre 60, 180 size 120, 40", exercise);
+	expect(twice.slips.map((s) => s.id)).toEqual(expect.arrayContaining(["middle-for-corner", "radius-for-diameter", "colour-after"]));
+});
+
+test("a program that misses nothing shows no slip", () => {
+	for (const p of programs.filter((q) => q.right !== undefined)) expect(mark(p.source, demo(p.exercise)).slips).toEqual([]);
+});
+
+/** Numbers, colours and counts of sides that a brief names. */
+const tokens = (text: string) => new Set(text.toLowerCase().match(/\d+(?:\.\d+)?|[a-z]+/g) ?? []);
+const COLOURS = "red orange yellow green turquoise blue purple pink brown black grey white crimson firebrick gold navy sienna".split(" ");
+
+test("no sentence for students holds a wanted number or colour that isn't in the brief, and none repeats the criterion's own", () => {
+	for (const p of programs) {
+		const exercise = demo(p.exercise);
+		const brief = tokens(exercise.brief);
+		const report = mark(p.source, exercise);
+		const lines = new Set(report.slips.flatMap((s) => [...s.lines, ...Object.values(s.evidence)].map(String)));
+		for (const { sentence } of report.slips) {
+			const plain = sentence.replace(/\blines? [\d, and]+/g, "");
+			const told = [...tokens(plain)].filter((t) => (/^\d/.test(t) || COLOURS.includes(t)) && !brief.has(t) && !lines.has(t));
+			expect(told, sentence).toEqual([]);
+			for (const c of report.criteria) expect(sentence).not.toBe(c.asks);
+		}
+	}
+});
+
+test("the same program shows the same slips, byte for byte", () => {
+	for (const p of programs.slice(0, 12)) expect(JSON.stringify(mark(p.source, demo(p.exercise)).slips)).toBe(JSON.stringify(mark(p.source, demo(p.exercise)).slips));
+});
