@@ -20,6 +20,7 @@ import {
 	sayProblem,
 	svgOf,
 } from "../core/dist/index.js";
+import { checkPictures, checksPage, SCHEMAS, slipsPage } from "./exercise-pages.mjs";
 import { measuresTable, routesTable } from "./figure-tables.mjs";
 import { main, ROOT } from "./run.mjs";
 
@@ -117,6 +118,10 @@ const PAGES = {
 	"docs/figures.md": figures,
 	"docs/pictures/colours.svg": colours,
 	...introductionPictures(),
+	"docs/checks.md": checksPage,
+	"docs/slips.md": slipsPage,
+	...checkPictures(),
+	...SCHEMAS,
 };
 
 /** Pages that are not as the code would make them. */
@@ -128,7 +133,7 @@ export function stalePages() {
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) {
 	await main(() => {
-		mkdirSync(join(ROOT, "docs/pictures"), { recursive: true });
+		mkdirSync(join(ROOT, "docs/pictures/checks"), { recursive: true });
 		for (const [path, make] of Object.entries(PAGES)) writeFileSync(join(ROOT, path), make());
 	});
 }

@@ -6,7 +6,7 @@ import { mark, readExercise, studentCopy } from "../core/dist/index.js";
 import { demoPrograms } from "../demo/dist/index.js";
 
 const files = new Map(
-	["mooring-buoy", "sail", "pier-planks"].map((id) => {
+	["mooring-buoy", "sail", "pier-planks", "lighthouse", "compass-rose", "rope-coil", "harbour-scene", "ferry-crossing"].map((id) => {
 		const reading = readExercise(readFileSync(new URL(`../demo/exercises/${id}.exercise.yaml`, import.meta.url), "utf8"));
 		if (!reading.ok) throw new Error(id);
 		return [id, reading.exercise] as const;

@@ -6,6 +6,11 @@ const TERM = [
 	{ exercise: "mooring-buoy", set: 20, due: 13 },
 	{ exercise: "sail", set: 13, due: 6 },
 	{ exercise: "pier-planks", set: 6, due: -1 },
+	{ exercise: "lighthouse", set: 5, due: -2 },
+	{ exercise: "compass-rose", set: 4, due: -3 },
+	{ exercise: "rope-coil", set: 3, due: -4 },
+	{ exercise: "harbour-scene", set: 2, due: -5 },
+	{ exercise: "ferry-crossing", set: 1, due: -6 },
 ] as const;
 
 const STUDENTS = [

@@ -6,12 +6,12 @@ type Json = { readonly [key: string]: unknown };
 
 /** The exercise file's JSON Schema (draft 2020-12), for editors. What ties parts together, names and ids, only the reader checks. */
 export function exerciseJsonSchema(): Json {
-	return { ...(z.toJSONSchema(exerciseShape, { io: "input", unrepresentable: "any" }) as Json), title: "Mark Pen exercise" };
+	return { ...(z.toJSONSchema(exerciseShape, { io: "input", unrepresentable: "any", reused: "ref" }) as Json), title: "Mark Pen exercise" };
 }
 
 /** The collection file's JSON Schema. */
 export function collectionJsonSchema(): Json {
-	return { ...(z.toJSONSchema(collectionFile, { io: "input", unrepresentable: "any" }) as Json), title: "Mark Pen collection" };
+	return { ...(z.toJSONSchema(collectionFile, { io: "input", unrepresentable: "any", reused: "ref" }) as Json), title: "Mark Pen collection" };
 }
 
 /** Every key that a schema knows anywhere. */

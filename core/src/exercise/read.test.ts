@@ -3,7 +3,7 @@ import { describe, expect, test } from "vitest";
 import { readExercise } from "./read.ts";
 import { studentCopy } from "./student-copy.ts";
 
-const GOOD = readFileSync(new URL("../../../demo/exercises/mooring-buoy.exercise.yaml", import.meta.url), "utf8");
+const GOOD = readFileSync(new URL("../../examples/touchstones/mooring-buoy.exercise.yaml", import.meta.url), "utf8");
 
 function problemsOf(text: string) {
 	const reading = readExercise(text);
@@ -12,7 +12,7 @@ function problemsOf(text: string) {
 
 test("a good file reads, with what it leaves out filled in", () => {
 	const reading = readExercise(GOOD.replace("language: nib\n", ""));
-	expect(reading.ok && [reading.exercise.id, reading.exercise.language, reading.exercise.criteria.length]).toEqual(["mooring-buoy", "nib", 10]);
+	expect(reading.ok && [reading.exercise.id, reading.exercise.language, reading.exercise.criteria.length]).toEqual(["mooring-buoy", "nib", 11]);
 });
 
 describe("what is wrong is told with its line and path, and the nearest word", () => {
@@ -21,7 +21,7 @@ describe("what is wrong is told with its line and path, and the nearest word", (
 	test.each([
 		["an unknown key", "exactly: 1", "exactley: 1", "id: one", 'criteria[0].exactley: "exactley" isn\'t known here; did you mean "exactly"?'],
 		["an unknown kind", "kind: circle, fill", "kind: cirle, fill", "  buoy:", 'figures.buoy.kind: "cirle" isn\'t known here; did you mean "circle"?'],
-		["an unknown check", "check: sheet", "check: shet", "id: water", 'criteria[8].check: "shet" isn\'t known here; did you mean "sheet"?'],
+		["an unknown check", "check: sheet", "check: shet", "id: water", 'criteria[9].check: "shet" isn\'t known here; did you mean "sheet"?'],
 		[
 			"an unknown colour",
 			"what: fill, is: red",
@@ -30,8 +30,8 @@ describe("what is wrong is told with its line and path, and the nearest word", (
 			'criteria[3].is: "rde" is no colour: give a family (red, orange, yellow, green, turquoise, blue, purple, pink, brown, black, grey, white), a CSS name or a code like #c81e1e',
 		],
 		["a figure that isn't there", "of: band, what: fill", "of: bnad, what: fill", "id: band-white", 'criteria[6].of: no figure is called "bnad"; figures has buoy, band'],
-		["a criterion without a check", "check: sheet, ", "", "id: water", "criteria[8]: say what is checked: check is missing here"],
-		["an option that needs another", "from: buoy, offset: [0, 0], ", "from: buoy, ", "id: on-it", "criteria[7]: from goes with offset or share"],
+		["a criterion without a check", "check: sheet, ", "", "id: water", "criteria[9]: say what is checked: check is missing here"],
+		["an option that needs another", "is: [centred, inside], ", "", "id: on-it", "criteria[7]: say what is wanted: is, or gap"],
 		[
 			"two ways at once",
 			"what: diameter, is: 80",

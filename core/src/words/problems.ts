@@ -44,6 +44,7 @@ const WORDS: Readonly<Record<string, (d: Data) => string>> = {
 	"sign-out-of-place": (d) => `The sign ${q(d.sign)} doesn't fit here.`,
 	// Statements
 	"statement-missing": (d) => `A line begins with a statement, like walk or rect, and not with ${q(d.found)}.`,
+	"statement-left-out": (d) => `This exercise does without ${q(d.word)}: draw it another way.`,
 	"statement-unknown": (d) => `There is no statement ${q(d.found)}.${near(d)}`,
 	"statement-case": (d) => `Statements are written in small letters: ${q(d.near)}.`,
 	"statement-other": (d) => `${q(d.found)} isn't a statement here; ${q(d.ours)} is.`,

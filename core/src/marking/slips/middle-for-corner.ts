@@ -9,7 +9,11 @@ export const middleForCorner: Slip = {
 		look.misplaced
 			.filter(({ found, wanted }) => {
 				const [x, y] = look.corner(wanted);
-				const points: Point[] = [[x, y], [x, wanted.centre[1]], [wanted.centre[0], y]];
+				const points: Point[] = [
+					[x, y],
+					[x, wanted.centre[1]],
+					[wanted.centre[0], y],
+				];
 				return points.some((p) => look.near(found.centre, p));
 			})
 			.map(({ found, wanted }) => explained(found, ["place"], [point("middle", look.corner(wanted), found.centre)])),

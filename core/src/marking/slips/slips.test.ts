@@ -21,7 +21,13 @@ function exerciseOf(text: string): ExerciseFile {
 }
 
 const demo = (id: string) => exerciseOf(readFileSync(new URL(`../../../../demo/exercises/${id}.exercise.yaml`, import.meta.url), "utf8"));
-const programs = parse(readFileSync(new URL("../../../../demo/programs.yaml", import.meta.url), "utf8")) as { exercise: string; student: string; try: number; source: string; right?: string }[];
+const programs = parse(readFileSync(new URL("../../../../demo/programs.yaml", import.meta.url), "utf8")) as {
+	exercise: string;
+	student: string;
+	try: number;
+	source: string;
+	right?: string;
+}[];
 
 test("every slip has an example and words, and nothing else has", () => {
 	const ids = SLIPS.map((s) => s.id).sort();

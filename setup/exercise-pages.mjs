@@ -1,0 +1,81 @@
+// Makes the pages on checks and slips from their examples.
+import { existsSync, readFileSync } from "node:fs";
+import { join } from "node:path";
+import { parse } from "yaml";
+import { collectionJsonSchema, exerciseJsonSchema, mark, pictureOf, readExercise, SLIPS, svgOf, tapeOf } from "../core/dist/index.js";
+import { CHECKS } from "../core/dist/marking/checks/index.js";
+import { exampleFile } from "../core/examples/example-file.mjs";
+import { slipFile } from "../core/examples/slip-file.mjs";
+import { ROOT } from "./run.mjs";
+
+const fence = "```";
+const load = (path) => parse(readFileSync(join(ROOT, path), "utf8"));
+
+/** An SVG as a part of another one. */
+function nested(svg, x, y, width, height) {
+	const [, box] = /viewBox="([^"]+)"/.exec(svg) ?? [];
+	return `<svg x="${x}" y="${y}" width="${width}" height="${height}" viewBox="${box}">${svg.replace(/^[\s\S]*?<svg[^>]*>/, "").replace(/<\/svg>\s*$/, "")}</svg>`;
+}
+
+/** A check's first example: what meets it beside what misses it. */
+function pair(example) {
+	const reading = readExercise(exampleFile(example));
+	const { exercise } = reading;
+	const drawn = (source) => svgOf(pictureOf(tapeOf(source, { frames: exercise.run?.frames ?? 0 })));
+	const [w, h] = [220, 165];
+	const frame = (x, label, colour) =>
+		`<rect x="${x}" y="24" width="${w}" height="${h}" fill="#fff" stroke="${colour}"/><text x="${x}" y="16" font-size="13" fill="${colour}">${label}</text>`;
+	return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${2 * w + 30} ${h + 34}" width="${2 * w + 30}" height="${h + 34}" font-family="Atkinson Hyperlegible Next, sans-serif">\n<rect width="100%" height="100%" fill="#fff"/>\n${frame(10, "met", "#1a6b3c")}\n${nested(drawn(example.met), 10, 24, w, h)}\n${frame(w + 20, "missed", "#a8321f")}\n${nested(drawn(example.missed), w + 20, 24, w, h)}\n</svg>\n`;
+}
+
+const slug = (check) => check.replaceAll(" ", "-");
+
+/** A picture for each check. */
+export function checkPictures() {
+	const examples = load("core/examples/checks.yaml");
+	return Object.fromEntries(CHECKS.map((check) => [`docs/pictures/checks/${slug(check.name)}.svg`, () => pair(examples.find((e) => e.check === check.name))]));
+}
+
+/** Every check with each of its options: how it is written, how it reads, and what is said where it is missed. */
+export function checksPage() {
+	const examples = load("core/examples/checks.yaml");
+	const code = (text) => `\`${text.replaceAll("|", "\\|")}\``;
+	const parts = CHECKS.map((check) => {
+		const own = examples.filter((e) => e.check === check.name);
+		const rows = own.map((e) => `| ${e.option} | ${code(e.criterion)} | ${e.asks.replaceAll("|", "\\|")} | ${e.says.replaceAll("|", "\\|")} |`);
+		const first = own[0];
+		return [
+			`## ${check.name}`,
+			"",
+			`    - { id: it, check: ${check.name}, ${first.criterion}, points: 1 }`,
+			"",
+			`![What meets ${check.name}, and what misses it](pictures/checks/${slug(check.name)}.svg)`,
+			"",
+			"| option | written | reads | where it is missed |",
+			"|---|---|---|---|",
+			...rows,
+			"",
+		].join("\n");
+	});
+	return `# Checks\n\nEach check with each of its options. Made by \`npm run docs\` from core/examples/checks.yaml, whose every program is marked by a test. The pictures show the first example of each: what meets it, and what misses it. How an exercise is put together: [exercises.md](exercises.md).\n\n${parts.join("\n")}`;
+}
+
+/** Every slip: what is said to student and teacher, with a program that shows it. The measured table stays as it is. */
+export function slipsPage() {
+	const { exercises, slips } = load("core/examples/slips.yaml");
+	const path = join(ROOT, "docs/slips.md");
+	const [, table = "\n\n"] = existsSync(path) ? (/<!-- measured -->([\s\S]*?)<!-- \/measured -->/.exec(readFileSync(path, "utf8")) ?? []) : [];
+	const parts = SLIPS.map(({ id }) => {
+		const example = slips.find((s) => s.id === id);
+		const { exercise } = readExercise(slipFile(exercises, example));
+		const slip = mark(example.shows, exercise, example.before ? { lastTry: example.before } : {}).slips.find((s) => s.id === id);
+		return `### ${id}\n\n- To the student: ${slip.sentence}\n- To the teacher: ${slip.teacher}\n\n${fence}\n${example.shows.trimEnd()}\n${fence}\n`;
+	});
+	return `# Slips: why it went wrong\n\nWhere a criterion is missed, known kinds of mistake are tried as explanations: each says what it would have drawn, and is told only where that fits what was found. A student's sentence leads and gives no answer away; a teacher's says it outright. The order is that in which they are tried: a particular cause goes before a general one. Made by \`npm run docs\` from core/examples/slips.yaml, whose every program is marked by a test.\n\n## How well they are named\n\nMeasured by \`node setup/slip-table.mjs\` on every right program of the demo: each kind of mistake is made in it by the alterations that exercises are tried with, which share no code with the slips. Where a change doesn't make the mistake it is named for (a figure broken up, a step of one degree), or costs nothing, it isn't counted.\n\n<!-- measured -->${table}<!-- /measured -->\n\n## Each slip\n\n${parts.join("\n")}`;
+}
+
+/** The JSON Schemas by which editors complete exercise and collection files. */
+export const SCHEMAS = {
+	"docs/exercise.schema.json": () => `${JSON.stringify(exerciseJsonSchema(), null, "\t")}\n`,
+	"docs/collection.schema.json": () => `${JSON.stringify(collectionJsonSchema(), null, "\t")}\n`,
+};

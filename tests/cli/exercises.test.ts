@@ -1,0 +1,167 @@
+import { execFile, spawn } from "node:child_process";
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { fileURLToPath } from "node:url";
+import { afterAll, beforeAll, describe, expect, test } from "vitest";
+
+const MARKPEN = fileURLToPath(new URL("../../cli/bin/markpen.mjs", import.meta.url));
+const EXERCISES = fileURLToPath(new URL("../../demo/exercises/", import.meta.url));
+const BUOY = join(EXERCISES, "mooring-buoy.exercise.yaml");
+const MODEL = "paper lightsteelblue\npen colour black width 4\nfill crimson\ncircle centre 200, 150 diameter 80\nfill white\nrect centre 200, 150 size 60, 14\n";
+
+let folder: string;
+
+beforeAll(() => {
+	folder = mkdtempSync(join(tmpdir(), "markpen-"));
+	const write = (name: string, text: string) => writeFileSync(join(folder, name), text);
+	for (const name of ["files", "students", "students/ana", "students/bo", "students/cy"]) mkdirSync(join(folder, name));
+	write("files/ana.nib.txt", MODEL);
+	write("files/bo.nib.txt", MODEL.replace("diameter", "radius"));
+	write("files/cy <&>.txt", MODEL.replace("crimson", "seagreen"));
+	write("students/ana/mooring-buoy.txt", MODEL);
+	write("students/bo/sail.txt", "walk 90\n");
+	write("students/bo/Mooring Buoy (2).txt", MODEL.replace("diameter", "radius"));
+	write("students/cy/work.txt", "wlak 5\n");
+	write("weak.exercise.yaml", readFileSync(BUOY, "utf8").replace(/^ {2}- \{ id: (red|neat),.*\n/gm, ""));
+});
+afterAll(() => rmSync(folder, { recursive: true }));
+
+function markpen(...args: string[]): Promise<{ code: number; out: string; err: string }> {
+	return new Promise((resolve) => {
+		execFile(process.execPath, [MARKPEN, ...args], { cwd: folder, env: { PATH: process.env.PATH }, maxBuffer: 64e6 }, (error, out, err) => {
+			resolve({ code: typeof error?.code === "number" ? error.code : 0, out, err });
+		});
+	});
+}
+
+describe("check", () => {
+	test("a folder with a file for each student gives a row each, with the slips that most share", async () => {
+		const { code, out } = await markpen("check", "files", "--exercise", BUOY);
+		expect(code).toBe(1);
+		expect(out).toMatch(/^ana +16 of 16 {2}●+$/m);
+		expect(out).toMatch(/^bo +14 of 16 {2}●○●+ {2}radius-for-diameter$/m);
+		expect(out).toContain("3 programs, 1 with all points.");
+		expect(out).toContain("Slips: radius-for-diameter 1");
+	});
+
+	test("a folder with a folder for each student takes the file that is named for the exercise", async () => {
+		const { out } = await markpen("check", "students", "--exercise", BUOY, "--json");
+		const { reports, summary } = JSON.parse(out);
+		expect(reports.map((r: { name: string; points: { earned: number } }) => [r.name, r.points.earned])).toEqual([
+			["ana", 16],
+			["bo", 14],
+			["cy", 0],
+		]);
+		expect([summary.files, summary.allMet, summary.slips]).toEqual([3, 1, [{ id: "radius-for-diameter", count: 1 }]]);
+	});
+
+	test("what it may be stands below the criteria", async () => {
+		const { out } = await markpen("check", "files/bo.nib.txt", "--exercise", BUOY);
+		expect(out).toContain("What it may be\n  → The diameter's number stands after `radius` in line 4 (found: width 160).");
+	});
+
+	test("--junit writes XML that holds names with signs of XML, a suite a program and a case a criterion", async () => {
+		await markpen("check", "files", "--exercise", BUOY, "--junit", "junit.xml");
+		const xml = readFileSync(join(folder, "junit.xml"), "utf8");
+		expect(xml).toMatch(/^<\?xml version="1.0" encoding="UTF-8"\?>\n<testsuites name="mooring-buoy" tests="39" failures="2">/);
+		expect(xml).toContain('<testsuite name="cy &lt;&amp;&gt;"');
+		expect(xml.match(/<testcase /g)?.length).toBe(39);
+		expect(xml).toContain('<failure message="Wanted a diameter of 80, found 160." type="missed">');
+	});
+
+	test("--watch checks again when the file changes, and ends with Ctrl-C", async () => {
+		writeFileSync(join(folder, "mine.txt"), MODEL.replace("crimson", "green"));
+		const child = spawn(process.execPath, [MARKPEN, "check", "mine.txt", "--exercise", BUOY, "--watch"], { cwd: folder, env: { PATH: process.env.PATH } });
+		let out = "";
+		child.stdout.on("data", (data) => {
+			out += data;
+		});
+		const until = async (text: string) => {
+			for (let i = 0; i < 400 && !out.includes(text); i++) await new Promise((resolve) => setTimeout(resolve, 50));
+			expect(out).toContain(text);
+		};
+		await until("15 of 16");
+		// The watcher needs a moment after the first report before it notices changes.
+		await new Promise((resolve) => setTimeout(resolve, 500));
+		writeFileSync(join(folder, "mine.txt"), MODEL);
+		await until("16 of 16");
+		const ended = new Promise((resolve) => child.once("exit", resolve));
+		child.kill("SIGINT");
+		expect(await ended).toBe(0);
+	});
+});
+
+describe("try", () => {
+	test("a good exercise: everything is noticed, nothing right is punished", async () => {
+		const { code, out } = await markpen("try", BUOY);
+		expect(code).toBe(0);
+		expect(out).toContain("model            16 of 16");
+		expect(out).toMatch(/Strength {2}100 % of \d+ changed models are noticed/);
+		expect(out).toMatch(/Fairness {2}100 % of \d+ models drawn otherwise earn everything/);
+	});
+
+	test("a weak one: what isn't noticed is listed, with pictures and programs where they are wanted", async () => {
+		const { code, out } = await markpen("try", "weak.exercise.yaml", "--out", "pictures");
+		expect(code).toBe(1);
+		expect(out).toMatch(/unseen {2}another fill, line 3/);
+		expect(out).toMatch(/unseen {2}a stray line/);
+		const files = readdirSync(join(folder, "pictures"));
+		expect(files).toEqual(expect.arrayContaining(["model.svg", "model.nib.txt"]));
+		const unseen = files.find((f) => f.endsWith("a-line-more.svg"));
+		expect(readFileSync(join(folder, "pictures", unseen as string), "utf8")).toMatch(/^<svg/);
+	});
+
+	test("--json holds all that was found", async () => {
+		const { out } = await markpen("try", BUOY, "--json");
+		const trial = JSON.parse(out);
+		expect([trial.exercise, trial.strength, trial.fairness, trial.wrong]).toEqual(["mooring-buoy", 1, 1, []]);
+	});
+});
+
+describe("explain", () => {
+	test("tells a kept report in words, for teachers and for students", async () => {
+		const { out } = await markpen("check", "files", "--exercise", BUOY, "--json");
+		writeFileSync(join(folder, "reports.json"), out);
+		const teacher = await markpen("explain", "reports.json", "--only", "bo");
+		expect([teacher.code, teacher.out.includes("The diameter's number stands after `radius`")]).toEqual([1, true]);
+		const student = await markpen("explain", "reports.json", "--only", "bo", "--student");
+		expect(student.out).toContain("Try next\n  → Look at the word before the size in line 4: does it speak of all the way across, or from the middle to the rim?");
+	});
+
+	test("what holds no report is refused with a sentence", async () => {
+		writeFileSync(join(folder, "other.json"), '{"a": 1}');
+		expect(await markpen("explain", "other.json")).toEqual({ code: 2, out: "", err: "other.json holds no report; markpen check --json writes one.\n" });
+		expect((await markpen("explain", "files/ana.nib.txt")).err).toMatch(/is no JSON/);
+	});
+});
+
+describe("exercise", () => {
+	test("new writes a file with comments that reads and whose model earns everything, and never over one that is there", async () => {
+		expect((await markpen("exercise", "new", "harbour-lamp")).code).toBe(0);
+		expect(readFileSync(join(folder, "harbour-lamp.exercise.yaml"), "utf8").match(/^ *#/gm)?.length).toBeGreaterThan(8);
+		expect((await markpen("try", "harbour-lamp.exercise.yaml")).code).toBe(0);
+		expect(await markpen("exercise", "new", "harbour-lamp")).toEqual({ code: 2, out: "", err: "harbour-lamp.exercise.yaml is there already; nothing was written.\n" });
+		expect((await markpen("exercise", "new", "No Id")).code).toBe(2);
+	});
+
+	test("read tells every wrong value with its line", async () => {
+		writeFileSync(join(folder, "wrong.exercise.yaml"), readFileSync(BUOY, "utf8").replace("exactly: 1", "exactley: 1").replace("is: red", "is: rde"));
+		const { code, out } = await markpen("exercise", "read", "wrong.exercise.yaml");
+		expect(code).toBe(1);
+		expect(out).toMatch(/^wrong\.exercise\.yaml:22:\d+: criteria\[0\]\.exactley: "exactley" isn't known here; did you mean "exactly"\?$/m);
+		expect(out).toMatch(/"rde" is no colour/);
+		expect((await markpen("exercise", "read", BUOY)).out).toMatch(/reads: Mooring buoy, 13 criteria\.$/m);
+	});
+
+	test("schema prints a JSON Schema", async () => {
+		const schema = JSON.parse((await markpen("exercise", "schema")).out);
+		expect([schema.$schema, schema.properties.format.const]).toEqual(["https://json-schema.org/draft/2020-12/schema", "markpen/exercise@1"]);
+		expect(JSON.parse((await markpen("exercise", "schema", "--collection")).out).properties.exercises.type).toBe("array");
+	});
+});
+
+test("alike lists nothing where no two are closer than usual, as JSON too", async () => {
+	expect(await markpen("alike", "files", "--exercise", BUOY)).toEqual({ code: 0, out: "No two of 3 programs are closer than usual.\n", err: "" });
+	expect(JSON.parse((await markpen("alike", "files", "--exercise", BUOY, "--json")).out)).toEqual({ files: 3, pairs: [] });
+});
