@@ -149,7 +149,7 @@ describe("exercise", () => {
 		writeFileSync(join(folder, "wrong.exercise.yaml"), readFileSync(BUOY, "utf8").replace("exactly: 1", "exactley: 1").replace("is: red", "is: rde"));
 		const { code, out } = await markpen("exercise", "read", "wrong.exercise.yaml");
 		expect(code).toBe(1);
-		expect(out).toMatch(/^wrong\.exercise\.yaml:22:\d+: criteria\[0\]\.exactley: "exactley" isn't known here; did you mean "exactly"\?$/m);
+		expect(out).toMatch(/^wrong\.exercise\.yaml:21:\d+: criteria\[0\]\.exactley: "exactley" isn't known here; did you mean "exactly"\?$/m);
 		expect(out).toMatch(/"rde" is no colour/);
 		expect((await markpen("exercise", "read", BUOY)).out).toMatch(/reads: Mooring buoy, 13 criteria\.$/m);
 	});

@@ -197,7 +197,7 @@ describe("figures", () => {
 describe("check", () => {
 	test("a report for people, exit code 0 when all is met, 1 when something is missed", async () => {
 		const right = await markpen("check", "right.nib.txt", "--exercise", EXERCISE);
-		expect([right.code, right.out.split("\n")[0]]).toEqual([0, "right.nib.txt  Mooring buoy  13 of 13"]);
+		expect([right.code, right.out.split("\n")[0]]).toEqual([0, "right.nib.txt  Mooring buoy  16 of 16"]);
 		const twice = await markpen("check", "twice.nib.txt", "--exercise", EXERCISE);
 		expect(twice.code).toBe(1);
 		expect(twice.out).toContain("○ missed");
@@ -209,14 +209,14 @@ describe("check", () => {
 		const { code, out } = await markpen("check", "twice.nib.txt", "--exercise", EXERCISE, "--json");
 		expect(code).toBe(1);
 		const report = JSON.parse(out);
-		expect(report).toMatchObject({ state: "drew", ended: "whole", points: { earned: 11, possible: 13 }, slips: [] });
+		expect(report).toMatchObject({ state: "drew", ended: "whole", points: { earned: 14, possible: 16, open: 0 }, slips: [{ id: "radius-for-diameter", lines: [4] }] });
 		expect(report.criteria[1]).toMatchObject({ id: "across", verdict: "missed", points: 0, possible: 2, sentence: "Wanted a diameter of 80, found 160." });
 	});
 
 	test("a folder: a line a file and how many met each; --json holds them all", async () => {
 		const { code, out } = await markpen("check", "class", "--exercise", EXERCISE);
 		expect(code).toBe(1);
-		expect(out).toContain("class/ana.nib.txt    13 of 13  ●●●●●●●●●●");
+		expect(out).toContain("ana    16 of 16  ●●●●●●●●●●●●●");
 		expect(out).toContain("3 programs, 1 with all points.");
 		const { reports, summary } = JSON.parse((await markpen("check", "class", "--exercise", EXERCISE, "--json")).out);
 		expect(reports.map((r: { file: string; state: string }) => [r.file, r.state])).toEqual([
@@ -224,7 +224,7 @@ describe("check", () => {
 			["class/bo.nib.txt", "drew"],
 			["class/cy.nib.txt", "nothing-handed-in"],
 		]);
-		expect(summary).toMatchObject({ files: 3, allMet: 1, earned: 25 });
+		expect(summary).toMatchObject({ files: 3, allMet: 1, earned: 31 });
 	});
 
 	test("an unreadable program says where, and is no crash", async () => {
@@ -237,7 +237,7 @@ describe("check", () => {
 describe("a wrong call has exit code 2 and a sentence that says what to do", () => {
 	test.each([
 		[["check", "nothing.nib", "--exercise", EXERCISE], "There is no file nothing.nib."],
-		[["check", "right.nib.txt", "--exercise", "wrong.exercise.yaml"], 'criteria[8].check: "shet" isn\'t known here; did you mean "sheet"?'],
+		[["check", "right.nib.txt", "--exercise", "wrong.exercise.yaml"], 'criteria[11].check: "shet" isn\'t known here; did you mean "sheet"?'],
 		[["check", "right.nib.txt"], "required option '--exercise <path>' not specified"],
 		[["draw", "waves.nib", "--let", "gap"], "--let takes NAME=VALUE, like --let gap=30, and not gap."],
 		[["draw", "waves.nib", "--let", "far=5"], "No “let” outside all blocks declares far."],

@@ -67,8 +67,8 @@ describe("the teacher", () => {
 			await page.getByRole("link", { name: "8 Tern" }).click();
 			await page.getByRole("rowheader", { name: "Zoe Lark" }).waitFor();
 			expect(await page.getByRole("row").count()).toBe(13);
-			expect(await page.getByRole("link", { name: /Idris Vale, Mooring buoy: 11 of 13 points/ }).isVisible()).toBe(true);
-			expect(await page.getByRole("img", { name: "9 met, 1 missed" }).first().isVisible()).toBe(true);
+			expect(await page.getByRole("link", { name: /Idris Vale, Mooring buoy: 14 of 16 points/ }).isVisible()).toBe(true);
+			expect(await page.getByRole("img", { name: "12 met, 1 missed" }).first().isVisible()).toBe(true);
 		}));
 
 	test("sees the wall, and pointing at a criterion lights the drawings that don't meet it", () =>
@@ -93,7 +93,7 @@ describe("the teacher", () => {
 			await page.getByText("try 1 of 2").waitFor();
 			const across = page.locator("[data-criterion=across]");
 			expect(await across.textContent()).toContain("Wanted a diameter of 80, found 160.");
-			expect(await page.getByTestId("points").textContent()).toMatch(/11\s+of 13/);
+			expect(await page.getByTestId("points").textContent()).toMatch(/14\s+of 16/);
 			expect(await page.locator("[data-line='5']").textContent()).toContain("circle centre 200, 150 radius 80");
 		}));
 

@@ -36,7 +36,7 @@ describe("a class archive", () => {
 			const student = visitorOf(running.address as string);
 			const { classCode, signInName, passphrase } = DEMO_SIGN_INS.student;
 			await student.signIn({ body: { classCode, signInName, passphrase } });
-			expect((await student.listWork({})).work.length).toBe(3);
+			expect((await student.listWork({})).work.length).toBe(8);
 			await running.stop();
 			expect([round, (await rowsOf(url, "SELECT 1 FROM hand_ins")).length]).toEqual([round, demoPrograms().length]);
 		}

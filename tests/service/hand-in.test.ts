@@ -19,7 +19,7 @@ test("a student hands in, and teacher and student see the same report", async ()
 	const { id, tryNumber } = await student.handIn({ params: { id: work.assignmentId }, body: { source: MODEL } });
 	expect(tryNumber).toBe(work.handIns.length + 1);
 	const report = await reportOf(student, id);
-	expect(report.points).toEqual({ earned: 11, possible: 11 });
+	expect(report.points).toEqual({ earned: 11, possible: 11, open: 0 });
 	const page = await teacher.showHandIn({ params: { id } });
 	expect(page.report).toEqual(report);
 	expect([page.source, page.student.name, page.title]).toEqual([MODEL, "Idris Vale", "Pier planks"]);

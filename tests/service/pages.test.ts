@@ -20,13 +20,17 @@ async function classPage() {
 
 test("a class shows each student's latest try at each assignment, with points and verdicts", async () => {
 	const page = await classPage();
-	expect([page.name, page.students.length, page.assignments.map((a) => a.title)]).toEqual(["8 Tern", 12, ["Mooring buoy", "Sail", "Pier planks"]]);
+	expect([page.name, page.students.length, page.assignments.map((a) => a.title)]).toEqual([
+		"8 Tern",
+		12,
+		["Mooring buoy", "Sail", "Pier planks", "Lighthouse", "Compass rose", "Rope coil", "Harbour scene", "Ferry crossing"],
+	]);
 	const pairs = new Set(demoPrograms().map((p) => `${p.student} ${p.exercise}`));
 	expect(page.cells.length).toBe(pairs.size);
 	expect(page.cells.every((c) => c.points !== null && c.verdicts.length > 0)).toBe(true);
 	const kit = page.students.find((s) => s.name === "Kit Sorrel");
 	const buoy = page.cells.find((c) => c.studentId === kit?.id && c.assignmentId === page.assignments[0]?.id);
-	expect([buoy?.tries, buoy?.points]).toEqual([2, { earned: 13, possible: 13 }]);
+	expect([buoy?.tries, buoy?.points]).toEqual([2, { earned: 16, possible: 16 }]);
 });
 
 test("an assignment shows a wall in the order of names, with what to know of each, and who is missing", async () => {
@@ -76,7 +80,7 @@ test("a file with mistakes isn't published; each is told with its line", async (
 	await expect(teacher.publishExercise({ body: { source } })).rejects.toMatchObject({
 		status: 422,
 		code: "exercise-wrong",
-		problem: { errors: [{ path: "criteria[6].check", message: 'line 32: "cuont" isn\'t known here; did you mean "count"?' }] },
+		problem: { errors: [{ path: "criteria[6].check", message: 'line 33: "cuont" isn\'t known here; did you mean "count"?' }] },
 	});
 });
 

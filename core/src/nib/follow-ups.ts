@@ -8,13 +8,19 @@ const ABOUT_HEADS = new Set(["statement-unknown", "statement-missing", "statemen
 
 /**
  * Leaves out problems that only follow from another: a name that a broken line would have declared, an `end` whose
- * opener was misspelt, a block whose `end` was. What is left is what the student has to mend: never nothing, since a problem is
+ * opener was misspelt, a block whose `end` was, how many values a routine takes whose own line is broken. What is left is what the student has to mend: never nothing, since a problem is
  * left out only for another that stays.
  */
 export function withoutFollowUps(problems: readonly Problem[], lines: readonly Line[]): Problem[] {
 	const broken = new Set(problems.filter((p) => !ABOUT_NAMES.has(p.code)).map((p) => p.place.line));
 	const lost = new Set(lines.filter((l) => broken.has(l.number)).flatMap((l) => l.tokens.filter((t) => t.type === "name").map((t) => t.text)));
 	const heads = problems.filter((p) => ABOUT_HEADS.has(p.code));
+	/** Routines whose own line is broken: how many values they take isn't known. */
+	const unsure = new Set(
+		lines
+			.filter((l) => l.tokens[0]?.text.toLowerCase() === "routine" && problems.some((p) => p.place.line === l.number))
+			.flatMap((l) => l.tokens.slice(1).flatMap((t) => (t.type === "name" ? [t.text] : []))),
+	);
 	const told = new Set<string>();
 	/** Lines that should have declared a name and lack it: each accounts for one unknown name after it. */
 	const nameless = problems.filter((p) => p.code === "name-missing").map((p) => p.place.line);
@@ -27,6 +33,7 @@ export function withoutFollowUps(problems: readonly Problem[], lines: readonly L
 			if (owner >= 0) nameless.splice(owner, 1);
 			return owner < 0;
 		}
+		if (p.code === "call-count") return !unsure.has(String(p.data.name));
 		if (p.code === "end-extra") return !heads.some((h) => h.place.line < p.place.line);
 		if (p.code === "end-missing") return !heads.some((h) => h.data.near === "end" && h.place.line > p.place.line);
 		return true;

@@ -143,7 +143,8 @@ const MOST = 12;
 
 /** The known mistakes that explain what a program misses; none where it misses nothing. */
 export function slipsIn(own: Case, marked: Marked): FoundSlip[] {
-	if (!own.program.checked || marked.judged.every((j) => j.score.verdict === "met" || j.judgement.waits)) return [];
+	// An empty program has made no mistake yet.
+	if (!own.program.checked || own.program.steps.length === 0 || marked.judged.every((j) => j.score.verdict === "met" || j.judgement.waits)) return [];
 	const model = own.reference("model");
 	if (!model?.program.checked) return [];
 	const look = new Look(own, model, marked);
