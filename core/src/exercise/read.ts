@@ -97,7 +97,7 @@ function readFile<T>(text: string, schema: z.ZodType<T>, known: () => ReadonlySe
 	const result = schema.safeParse(value);
 	if (result.success) return { ok: true, value: result.data };
 	// What ties parts together is looked at once every part is right for itself.
-	const plainIssues = result.error.issues.filter((issue) => issue.code !== "custom");
+	const plainIssues = result.error.issues.filter((issue) => issue.code !== "custom" || issue.params?.ties !== true);
 	const told = flattened(plainIssues.length > 0 ? plainIssues : result.error.issues).map(({ issue, path }) => {
 		const found = document.getIn(path);
 		const plain = found !== null && typeof found === "object" && "toJSON" in found ? (found as { toJSON(): unknown }).toJSON() : found;

@@ -92,7 +92,7 @@ class Ties {
 	}
 
 	private tell(path: Path, message: string): void {
-		this.context.addIssue({ code: "custom", path, message });
+		this.context.addIssue({ code: "custom", path, message, params: { ties: true } });
 	}
 
 	check(): void {

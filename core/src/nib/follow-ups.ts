@@ -33,7 +33,8 @@ export function withoutFollowUps(problems: readonly Problem[], lines: readonly L
 			if (owner >= 0) nameless.splice(owner, 1);
 			return owner < 0;
 		}
-		if (p.code === "call-count") return !unsure.has(String(p.data.name));
+		// Calls that all give the same number of values are right together or wrong together: the first is told.
+		if (p.code === "call-count") return !unsure.has(String(p.data.name)) && !told.has(`${again} ${p.data.count}`) && told.add(`${again} ${p.data.count}`) !== undefined;
 		if (p.code === "end-extra") return !heads.some((h) => h.place.line < p.place.line);
 		if (p.code === "end-missing") return !heads.some((h) => h.data.near === "end" && h.place.line > p.place.line);
 		return true;
