@@ -26,7 +26,12 @@ test("every program is right, has one mistake, stops or can't be read, and each 
 	for (const p of programs) expect([p.right, p.mistake, p.stops, p.unreadable].filter((v) => v !== undefined).length).toBe(1);
 	for (const exercise of new Set(programs.map((p) => p.exercise))) {
 		const own = programs.filter((p) => p.exercise === exercise);
-		expect([exercise, own.length >= 6, new Set(own.flatMap((p) => p.right ?? [])).size >= 3, own.filter((p) => p.mistake !== undefined).length >= 3]).toEqual([exercise, true, true, true]);
+		expect([exercise, own.length >= 6, new Set(own.flatMap((p) => p.right ?? [])).size >= 3, own.filter((p) => p.mistake !== undefined).length >= 3]).toEqual([
+			exercise,
+			true,
+			true,
+			true,
+		]);
 	}
 	expect(new Set(programs.map((p) => p.exercise)).size).toBe(8);
 	expect(new Set(with_("mistake").map(([, p]) => p.mistake)).size).toBeGreaterThanOrEqual(20);
