@@ -9,6 +9,8 @@ import { slipFile } from "../core/examples/slip-file.mjs";
 import { ROOT } from "./run.mjs";
 
 const fence = "```";
+/** The measured table of the slips page, which is made by setup/slip-table.mjs. */
+const MEASURED = /<!-{2} measured -->([\s\S]*?)<!-{2} \/measured -->/;
 const load = (path) => parse(readFileSync(join(ROOT, path), "utf8"));
 
 /** An SVG as a part of another one. */
@@ -64,7 +66,7 @@ export function checksPage() {
 export function slipsPage() {
 	const { exercises, slips } = load("core/examples/slips.yaml");
 	const path = join(ROOT, "docs/slips.md");
-	const [, table = "\n\n"] = existsSync(path) ? (/<!-- measured -->([\s\S]*?)<!-- \/measured -->/.exec(readFileSync(path, "utf8")) ?? []) : [];
+	const [, table = "\n\n"] = existsSync(path) ? (MEASURED.exec(readFileSync(path, "utf8")) ?? []) : [];
 	const parts = SLIPS.map(({ id }) => {
 		const example = slips.find((s) => s.id === id);
 		const { exercise } = readExercise(slipFile(exercises, example));

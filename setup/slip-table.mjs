@@ -142,7 +142,7 @@ if (process.argv[1] === fileURLToPath(import.meta.url)) {
 		const table = slipTable();
 		writeFileSync(
 			path,
-			page.replace(/(<!-- measured -->)[\s\S]*?(<!-- \/measured -->)/, (_, open, close) => `${open}\n\n${table}\n\n${close}`),
+			page.replace(/(<!-{2} measured -->)[\s\S]*?(<!-{2} \/measured -->)/, (_, open, close) => `${open}\n\n${table}\n\n${close}`),
 		);
 		process.stdout.write(`${table}\n`);
 	});
