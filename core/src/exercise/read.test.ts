@@ -73,3 +73,10 @@ test("the student's copy holds no line of the model", () => {
 	expect(copy).not.toContain("secret");
 	expect(copy).toContain("mooring-buoy");
 });
+
+test("a criterion that holds others can't be held: two would wait for each other without end", () => {
+	const more = (id: string, holds: string) => `  - { id: ${id}, check: runs, seeds: 2, holds: [${holds}], points: 1 }\n`;
+	expect(problemsOf(GOOD + more("x", "across"))).toEqual([]);
+	expect(problemsOf(GOOD + more("x", "x"))).toEqual([expect.stringContaining('"x" holds other criteria itself')]);
+	expect(problemsOf(GOOD + more("x", "y") + more("y", "across"))).toEqual([expect.stringContaining('"y" holds other criteria itself')]);
+});

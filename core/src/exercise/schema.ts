@@ -141,7 +141,12 @@ class Ties {
 		else if (Array.isArray(c.of)) for (const name of c.of) this.name(name, [...path, "of"]);
 		else if (c.of !== undefined && typeof c.of !== "string") this.selector(c.of, [...path, "of"]);
 		for (const ref of check.names?.(c) ?? []) this.ref(ref, path);
-		for (const id of check.ids?.(c) ?? []) this.knownId(id, path);
+		for (const id of check.ids?.(c) ?? []) {
+			this.knownId(id, path);
+			// One that holds others can't be held: two could wait for each other without end.
+			const held = this.file.criteria.flatMap((one) => ("check" in one && one.check !== undefined ? [one] : innerOf(one))).find((one) => one.id === id);
+			if (held && (checkOf(held.check).ids?.(held).length ?? 0) > 0) this.tell(path, `"${id}" holds other criteria itself, so that it can't be held`);
+		}
 		if (typeof c.when === "object" && "after" in c.when) this.name(c.when.after, [...path, "when"]);
 		if (c.for && PAIRED.has(c.for) && c.check !== "relation") this.tell([...path, "for"], `for: ${c.for} goes with relation`);
 		if (c.within === "1 step" && c.check !== "movement") this.tell([...path, "within"], "1 step goes with movement");

@@ -3,7 +3,7 @@ import { decimal } from "../geometry/decimal.ts";
 import type { DrawNode, Program, Sign, Step, Value } from "./tree.ts";
 
 /** How tightly signs bind; a higher number binds first. */
-const RANK: Readonly<Record<Sign, number>> = { or: 1, and: 2, "==": 4, "!=": 4, "<": 4, "<=": 4, ">": 4, ">=": 4, "+": 5, "-": 5, "*": 6, "/": 6, mod: 6, "^": 8 };
+export const RANK: Readonly<Record<Sign, number>> = { or: 1, and: 2, "==": 4, "!=": 4, "<": 4, "<=": 4, ">": 4, ">=": 4, "+": 5, "-": 5, "*": 6, "/": 6, mod: 6, "^": 8 };
 const NOT = 3;
 const MINUS = 7;
 const ATOM = 9;

@@ -4,7 +4,7 @@ import { distance, type Point } from "../../geometry/points.ts";
 import type { Common, Finding, Judgement } from "../criterion.ts";
 import { marginsOf, type Scene, subjectsOf } from "../scene.ts";
 import { type Span, Spans } from "../spans.ts";
-import { type Check, judgementOf, nameOf } from "./check.ts";
+import { type Check, judgementOf, kindWords, nameOf } from "./check.ts";
 
 const point = z.tuple([z.number(), z.number()]);
 const upOrDown = z.enum(["up", "down"]);
@@ -108,7 +108,7 @@ class Judge {
 			figure: f.index,
 			met: false,
 			code: "path-twice",
-			data: { line: f.lines[0] ?? 0, times: f.twin === null ? f.overdrawn : 1, kind: (f.kinds[0] ?? "figure").replaceAll("-", " ") },
+			data: { line: f.lines[0] ?? 0, times: f.twin === null ? f.overdrawn : 1, kind: kindWords(f) },
 		}));
 	}
 }

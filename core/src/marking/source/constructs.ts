@@ -2,7 +2,7 @@ import { FUNCTIONS } from "../../nib/functions.ts";
 import { STATEMENTS } from "../../nib/statements/index.ts";
 import { everyStep, everyValue, type Step, valuesOf } from "../../nib/tree.ts";
 import type { Program } from "./program.ts";
-import { plainLine, type Region, stepsIn } from "./region.ts";
+import { blocksIn, plainLine, type Region, stepsIn } from "./region.ts";
 
 /** Parts of the language that a criterion can ask for, beside the statements' own words and the functions' names. */
 export const CONSTRUCTS = [
@@ -126,7 +126,7 @@ export function repeatedStretch(program: Program, where: Region, instead: readon
 			else if ("body" in step && step.node !== "routine") gather(step.body);
 		}
 	};
-	for (const block of allBlocks(program, where, instead)) gather(block);
+	for (const block of blocksIn(program, where, instead)) gather(block);
 	for (const [b, block] of blocks.entries()) {
 		for (let i = 0; i + 1 < block.length; i++) {
 			const key = `${text(block[i] as Step)}\n${text(block[i + 1] as Step)}`;
@@ -136,15 +136,6 @@ export function repeatedStretch(program: Program, where: Region, instead: readon
 		}
 	}
 	return undefined;
-}
-
-function allBlocks(program: Program, where: Region, instead: readonly string[]): (readonly Step[])[] {
-	const main = program.steps.filter((s) => s.node !== "routine");
-	if (where === "anywhere") return [main, ...[...program.routines.values()].map((r) => r.body)];
-	if (where === "main") return [main];
-	if (where === "each frame") return main.flatMap((s) => (s.node === "frames" ? [s.body] : []));
-	const name = where.slice("routine ".length);
-	return (program.routines.has(name) ? [name] : instead).map((n) => program.routines.get(n)?.body ?? []);
 }
 
 /** What a statement says, with all that is inside it. */

@@ -1,3 +1,4 @@
+import { RANK } from "../../nib/source-of.ts";
 import { type DrawNode, everyValue, type Step, type Value } from "../../nib/tree.ts";
 import type { Flow } from "./flow.ts";
 
@@ -42,20 +43,13 @@ export function signsOf(value: Value, flow: Flow, seen: Set<object> = new Set())
 	return signs;
 }
 
-const RANK: Readonly<Record<string, number>> = { or: 1, and: 2, "==": 4, "!=": 4, "<": 4, "<=": 4, ">": 4, ">=": 4, "+": 5, "-": 5, "*": 6, "/": 6, mod: 6, "^": 8 };
-
-/** How tightly a sign binds; a higher number binds first. */
-export function rankOf(sign: string): number {
-	return RANK[sign] ?? 9;
-}
-
 /** Whether a value can't be written without brackets. */
 export function hasBrackets(value: Value): boolean {
 	return [...everyValue(value)].some((part) => {
-		if (part.node === "unary") return part.value.node === "binary" && rankOf(part.value.sign) < 7;
+		if (part.node === "unary") return part.value.node === "binary" && RANK[part.value.sign] < 7;
 		if (part.node !== "binary") return false;
-		const own = rankOf(part.sign);
-		const looser = (v: Value, right: boolean) => v.node === "binary" && (rankOf(v.sign) < own || (right && rankOf(v.sign) === own && own !== 8));
+		const own = RANK[part.sign];
+		const looser = (v: Value, right: boolean) => v.node === "binary" && (RANK[v.sign] < own || (right && RANK[v.sign] === own && own !== 8));
 		return looser(part.left, false) || looser(part.right, true);
 	});
 }

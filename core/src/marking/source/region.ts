@@ -17,7 +17,7 @@ export function blocksIn(program: Program, where: Region, instead: readonly stri
 	if (where === "each frame") return main.flatMap((s) => (s.node === "frames" ? [s.body] : []));
 	const name = where.slice("routine ".length);
 	const meant = program.routines.has(name) ? [name] : name === "any" ? [...program.routines.keys()] : instead;
-	return meant.flatMap((n) => program.routines.get(n)?.body ?? []).length === 0 ? [] : meant.map((n) => program.routines.get(n)?.body ?? []);
+	return meant.map((n) => program.routines.get(n)?.body ?? []);
 }
 
 /** Every statement of a part, those inside blocks too. */
