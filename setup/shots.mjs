@@ -63,6 +63,14 @@ async function teacherShots(page, address, shot) {
 	await page.locator("[data-criterion=places]").hover();
 	await page.waitForTimeout(300);
 	await shot("hand-in");
+	await page.goto(address);
+	await page.getByRole("link", { name: "8 Tern" }).click();
+	await page.getByRole("link", { name: "Mooring buoy", exact: true }).click();
+	await page.getByRole("link", { name: /Ruth Pell/ }).click();
+	await page.locator("[data-slip]").first().hover();
+	await page.waitForTimeout(300);
+	await shot("hand-in-slip");
+	await page.goBack();
 	await page.setViewportSize({ width: 390, height: 844 });
 	await page.locator("[data-criterion=places]").focus();
 	await page.waitForTimeout(300);

@@ -66,11 +66,13 @@ export const report = z.object({
 		z.object({
 			id: z.string(),
 			sentence: z.string(),
-			teacher: z.string(),
+			/** Says it outright: for teachers alone. */
+			teacher: z.string().optional(),
 			lines: z.array(z.int()),
 			figures: z.array(z.int()),
 			criteria: z.array(z.string()),
-			evidence: z.array(z.object({ what: z.string(), expected: z.string(), found: z.string() })),
+			/** For teachers alone. */
+			evidence: z.array(z.object({ what: z.string(), expected: z.string(), found: z.string() })).optional(),
 		}),
 	),
 	figuresInAll: z.int(),

@@ -112,6 +112,18 @@ describe("the teacher", () => {
 			expect(await yellow()).toBe(0);
 		}));
 
+	test("reads why it probably went wrong, and pointing at that lights the line, the figure and the criteria it explains", () =>
+		visit("teacher", async (page) => {
+			await openHandIn(page, "Mooring buoy", "Kit Sorrel");
+			await page.getByRole("link", { name: "1", exact: true }).click();
+			await page.getByText("try 1 of 2").waitFor();
+			const slip = page.locator("[data-slip=radius-for-diameter]");
+			expect(await slip.textContent()).toMatch(/line 5.*To the student: /);
+			await slip.hover();
+			for (const lit of ["[data-slip=radius-for-diameter]", "[data-line='5']", "[data-criterion=across]"]) expect(await background(page, lit)).toBe(POINT);
+			expect(await page.locator("path[data-lit]").evaluateAll((all) => all.map((e) => (e as SVGElement).dataset.lit))).toEqual(["0"]);
+		}));
+
 	test("pointing at a line lights what it drew, at a figure its line", () =>
 		visit("teacher", async (page) => {
 			await openHandIn(page, "Mooring buoy", "Idris Vale");
@@ -175,6 +187,16 @@ describe("the student", () => {
 			expect(await page.locator("li[data-verdict=met]").count()).toBe(7);
 			await page.getByRole("link", { name: "See it on the drawing" }).click();
 			await page.getByRole("heading", { level: 1, name: /Idris Vale/ }).waitFor();
+		}));
+
+	test("is told what to look at after handing in, without the answer", () =>
+		visit("student", async (page) => {
+			await openDesk(page, "Pier planks");
+			await editor(page).fill("paper lightcyan\nfor i from 0 to 6\n  rect corner 30 + i * 60, 90 size 36, 150\nend\npen colour sienna width 3");
+			await page.getByRole("button", { name: "Hand in" }).click();
+			await page.locator("[data-slip=colour-after]").waitFor();
+			expect(await page.locator("[data-slip]").allTextContents()).toEqual([expect.stringMatching(/^[^#]*line 5[^#]*$/)]);
+			expect(await page.getByText("To the student").count()).toBe(0);
 		}));
 
 	test("is told a mistake in the margin, with a fix to click", () =>

@@ -25,6 +25,21 @@ test("a student hands in, and teacher and student see the same report", async ()
 	expect([page.source, page.student.name, page.title]).toEqual([MODEL, "Idris Vale", "Pier planks"]);
 });
 
+test("a slip is told outright to the teacher, and to the student only so far as to lead", async () => {
+	const work = await workOn(student, "Pier planks");
+	await site.rows("UPDATE assignments SET tries = NULL WHERE id = $1", [work.assignmentId]);
+	const { id } = await student.handIn({
+		params: { id: work.assignmentId },
+		body: { source: MODEL.replace("pen colour saddlebrown width 3\n", "").replace("end\n", "end\npen colour saddlebrown width 3\n") },
+	});
+	const own = await reportOf(student, id);
+	expect(own.slips.map((s) => [s.id, s.lines])).toEqual([["colour-after", [3, 5]]]);
+	expect(own.slips[0]).not.toHaveProperty("teacher");
+	expect(own.slips[0]).not.toHaveProperty("evidence");
+	const seen = (await teacher.showHandIn({ params: { id } })).report?.slips[0];
+	expect(seen).toMatchObject({ ...own.slips[0], teacher: expect.stringMatching(/line 5/), evidence: expect.any(Array) });
+});
+
 test("a source is kept exactly, whatever its characters and line ends", async () => {
 	const work = await workOn(student, "Sail");
 	const source = "-- größe ❤\r\nwalk 90\t\r\n\u00a0turn left 90\r\n";

@@ -1,7 +1,11 @@
 import type { ReportBody } from "@markpen/contract";
 
 /** What the pointer, or the focus, is on. */
-export type Pointed = { readonly on: "criterion"; readonly id: string } | { readonly on: "line"; readonly line: number } | { readonly on: "figure"; readonly index: number } | null;
+export type Pointed =
+	| { readonly on: "criterion" | "slip"; readonly id: string }
+	| { readonly on: "line"; readonly line: number }
+	| { readonly on: "figure"; readonly index: number }
+	| null;
 
 /** Everything that belongs together with what is pointed at. */
 export interface Lit {
@@ -13,15 +17,19 @@ export interface Lit {
 const NOTHING: Lit = { criteria: new Set(), lines: new Set(), figures: new Set() };
 
 /**
- * What lights up. A criterion lights its figures and lines; a line the figures it drew; a figure its lines; the last
- * two also the criteria that rest on these figures.
+ * What lights up. A criterion, or a slip, lights its figures and lines; a slip also the criteria it explains; a line the
+ * figures it drew; a figure its lines; the last two also the criteria that rest on these figures.
  */
-export function litBy(pointed: Pointed, report: Pick<ReportBody, "criteria" | "figures"> | null): Lit {
+export function litBy(pointed: Pointed, report: Pick<ReportBody, "criteria" | "figures" | "slips"> | null): Lit {
 	if (!pointed) return NOTHING;
 	if (!report) return pointed.on === "line" ? { ...NOTHING, lines: new Set([pointed.line]) } : NOTHING;
 	if (pointed.on === "criterion") {
 		const found = report.criteria.find((c) => c.id === pointed.id);
 		return { criteria: new Set([pointed.id]), lines: new Set(found?.lines), figures: new Set(found?.figures) };
+	}
+	if (pointed.on === "slip") {
+		const found = report.slips.find((s) => s.id === pointed.id);
+		return { criteria: new Set(found?.criteria), lines: new Set(found?.lines), figures: new Set(found?.figures) };
 	}
 	const drawn = report.figures.filter((f) => (pointed.on === "line" ? f.lines.includes(pointed.line) : f.index === pointed.index));
 	const figures = new Set(drawn.map((f) => f.index));

@@ -18,6 +18,7 @@ describe("pointing", () => {
 			{ index: 0, lines: [4] },
 			{ index: 1, lines: [6] },
 		],
+		slips: [{ id: "shifted", figures: [1], lines: [2, 6], criteria: ["place"] }],
 	} as never;
 	const lit = (pointed: Parameters<typeof litBy>[0]) => {
 		const found = litBy(pointed, report);
@@ -26,6 +27,10 @@ describe("pointing", () => {
 
 	test("at a criterion lights its figures and lines", () => {
 		expect(lit({ on: "criterion", id: "place" })).toEqual([["place"], [4, 6], [0, 1]]);
+	});
+
+	test("at a slip lights its figures and lines, and the criteria that it explains", () => {
+		expect(lit({ on: "slip", id: "shifted" })).toEqual([["place"], [2, 6], [1]]);
 	});
 
 	test("at a line lights what it drew and the criteria that rest on it", () => {

@@ -133,7 +133,7 @@ const WORDS: Readonly<Record<string, Words>> = {
 	),
 	"setting-unused": says(
 		(s) => `What line ${text(s, "line")} sets is used by nothing that is drawn after it.`,
-		(s) => `The ${text(s, "what")} set in line ${text(s, "line")} is never used.`,
+		(s) => `Nothing that is drawn uses the ${text(s, "what")} set in line ${text(s, "line")}.`,
 	),
 	"moved-away": says("Your try before was nearer here@. What did you change?", "The last try was nearer@"),
 };

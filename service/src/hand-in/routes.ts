@@ -9,14 +9,15 @@ import { serveRoute } from "../serve-route.ts";
 import { handIn } from "./hand-in.ts";
 import { findHandIn, neighbours, triesOfStudent } from "./store.ts";
 
-/** What a student sees of a report: criteria that are never shown are left out. */
+/** What a student sees of a report: criteria that are never shown are left out, and of slips what gives no answer away. */
 function forStudent(report: ReportBody, exercise: string): ReportBody {
 	const hidden = new Set(
 		publishedExercise(exercise)
 			.criteria.filter((c) => c.show === "never")
 			.map((c) => c.id),
 	);
-	return { ...report, criteria: report.criteria.filter((c) => !hidden.has(c.id)) };
+	const slips = report.slips.map(({ teacher: _teacher, evidence: _evidence, ...slip }) => ({ ...slip, criteria: slip.criteria.filter((id) => !hidden.has(id)) }));
+	return { ...report, criteria: report.criteria.filter((c) => !hidden.has(c.id)), slips: slips.filter((slip) => slip.criteria.length > 0) };
 }
 
 export function handInRoutes({ app, dataSource, queue }: AppContext): void {

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import Drawing from "../../parts/Drawing.svelte";
 	import Editor from "../../parts/Editor.svelte";
+	import Slips from "../../parts/Slips.svelte";
 	import VerdictSign from "../../parts/VerdictSign.svelte";
 	import { briefHtml } from "../../state/brief.ts";
 	import type { Desk } from "../../state/desk.svelte.ts";
@@ -14,7 +15,7 @@
 	const report = $derived(desk.result?.report ?? null);
 	const verdicts = $derived(new Map(report?.criteria.map((c) => [c.id, c])));
 	const shown = $derived(desk.run ?? null);
-	const lit = $derived(litBy(pointed, shown && { figures: [...shown.figures] as never, criteria: [] }));
+	const lit = $derived(litBy(pointed, shown && { figures: [...shown.figures] as never, criteria: [], slips: [] }));
 	const closed = $derived(Date.parse(closesAt) <= Date.now());
 	const blank = $derived({ ...(exercise.sheet ?? { width: 400, height: 300, origin: "top left" as const }), paper: "#ffffff", leftOut: 0, clips: [], shapes: [] });
 </script>
@@ -44,6 +45,7 @@
 			{#if desk.error}<p class="mt-3 border-l-[3px] border-missed py-0.5 pl-3" role="alert">{desk.error}</p>{/if}
 			{#if desk.result && report}
 				<p class="mt-3 border-l-[3px] border-ink py-0.5 pl-3" data-testid="result"><b>Handed in: {report.points.earned} of {report.points.possible} points.</b> <a href="/hand-ins/{desk.result.id}">See it on the drawing</a></p>
+				<Slips slips={report.slips} />
 				{#each report.errors as e (e.line + e.code)}<p class="mt-2 border-l-[3px] border-missed py-0.5 pl-3 text-[13px]">{report.state === "unreadable" ? "It can't be read" : "It stopped"} in line {e.line}: {e.message}</p>{/each}
 			{/if}
 		</div>

@@ -1,6 +1,13 @@
+import type { Figure } from "../../figures/figure.ts";
 import { sameColour } from "../paint-words.ts";
 import { paintEvidence, settingAfter, widthAfter, wrongPaints, wrongWidth } from "./paint.ts";
-import { explained, number, type Slip } from "./slip.ts";
+import { type Evidence, type Explanation, explained, number, type Slip } from "./slip.ts";
+
+/** The setting in that line needs no other explanation: that nothing uses it follows. */
+function setAfter(figure: Figure, part: string, line: number, evidence: Evidence): Explanation {
+	const one = explained(figure, [part], [evidence], { line });
+	return { ...one, lines: [...figure.lines, line], claims: [...one.claims, `setting ${line}`] };
+}
 
 /** The colour was set after the figure, and so came to the next one. */
 export const colourAfter: Slip = {
@@ -13,10 +20,10 @@ export const colourAfter: Slip = {
 				if (part === "outline" && found.outline === -1) return [];
 				const after = settingAfter(look, found, part);
 				if (!after || !sameColour(after.colour, wanted[part])) return [];
-				return [{ ...explained(found, [part], [paintEvidence(part, after.colour, wanted[part])], { line: after.line }), lines: [...found.lines, after.line] }];
+				return [setAfter(found, part, after.line, paintEvidence(part, after.colour, wanted[part]))];
 			});
 			const after = wrongWidth(found, wanted) ? widthAfter(look, found) : undefined;
 			if (!after || Math.abs(after.width - wanted.outlineWidth) > 0.5) return colours;
-			return [...colours, { ...explained(found, ["width"], [number("line", after.width, wanted.outlineWidth)], { line: after.line }), lines: [...found.lines, after.line] }];
+			return [...colours, setAfter(found, "width", after.line, number("line", after.width, wanted.outlineWidth))];
 		}),
 };
