@@ -54,6 +54,12 @@ async function teacherShots(page, address, shot) {
 	await page.reload();
 	await page.getByRole("link", { name: "Pier planks", exact: true }).waitFor();
 	await shot("class");
+	await page.getByRole("link", { name: "Mooring buoy", exact: true }).click();
+	await page.getByRole("link", { name: /Ruth Pell/ }).click();
+	await page.locator("[data-slip]").first().hover();
+	await page.waitForTimeout(300);
+	await shot("hand-in-slip");
+	await page.getByRole("link", { name: "8 Tern" }).click();
 	await page.getByRole("link", { name: "Pier planks", exact: true }).click();
 	await page.locator("img").first().waitFor();
 	await page.getByRole("button", { name: /first plank at 30, 90/ }).hover();
@@ -63,14 +69,6 @@ async function teacherShots(page, address, shot) {
 	await page.locator("[data-criterion=places]").hover();
 	await page.waitForTimeout(300);
 	await shot("hand-in");
-	await page.goto(address);
-	await page.getByRole("link", { name: "8 Tern" }).click();
-	await page.getByRole("link", { name: "Mooring buoy", exact: true }).click();
-	await page.getByRole("link", { name: /Ruth Pell/ }).click();
-	await page.locator("[data-slip]").first().hover();
-	await page.waitForTimeout(300);
-	await shot("hand-in-slip");
-	await page.goBack();
 	await page.setViewportSize({ width: 390, height: 844 });
 	await page.locator("[data-criterion=places]").focus();
 	await page.waitForTimeout(300);
@@ -93,9 +91,10 @@ async function terminalShot(page, shot) {
 	const { demoPrograms } = await import("../demo/dist/index.js");
 	const program = demoPrograms().find((p) => p.mistake === "radius-for-diameter");
 	writeFileSync(join(work, "kit.nib.txt"), program.source);
-	const exercise = join(ROOT, "demo/exercises/mooring-buoy.exercise.yaml");
+	const exercise = readFileSync(join(ROOT, "demo/exercises/mooring-buoy.exercise.yaml"), "utf8");
+	writeFileSync(join(work, "mooring-buoy.exercise.yaml"), exercise);
 	const { readExercise } = await import("../core/dist/index.js");
-	const reading = readExercise(readFileSync(exercise, "utf8"));
+	const reading = readExercise(exercise);
 	if (!reading.ok) throw new Error("the demo's exercise doesn't read");
 	writeFileSync(join(work, "model.nib.txt"), reading.exercise.model);
 	const call = (...args) => {
@@ -105,7 +104,12 @@ async function terminalShot(page, shot) {
 			return error.stdout;
 		}
 	};
-	const text = `$ markpen figures kit.nib.txt --beside model.nib.txt\n${call("figures", "kit.nib.txt", "--beside", "model.nib.txt")}\n$ markpen check kit.nib.txt --exercise mooring-buoy.exercise.yaml\n${call("check", "kit.nib.txt", "--exercise", exercise)}$ echo $?\n1\n`;
+	const calls = [
+		["figures", "kit.nib.txt", "--beside", "model.nib.txt"],
+		["check", "kit.nib.txt", "--exercise", "mooring-buoy.exercise.yaml"],
+		["try", "mooring-buoy.exercise.yaml"],
+	];
+	const text = calls.map((args) => `$ markpen ${args.join(" ")}\n${call(...args)}`).join("\n");
 	await page.setContent(`<body style="margin:0;background:#10192a;color:#e9eef6"><pre style="margin:24px;font:15px/1.5 'DejaVu Sans Mono',monospace;white-space:pre-wrap"></pre>`);
 	await page.locator("pre").evaluate((pre, value) => {
 		pre.textContent = value;
@@ -128,7 +132,7 @@ await main(async () => {
 			await context.close();
 		}
 		const page = await browser.newPage({ viewport: { width: 1280, height: 620 } });
-		await terminalShot(page, (name) => page.screenshot({ path: join(folder, `${name}.png`) }));
+		await terminalShot(page, (name) => page.screenshot({ path: join(folder, `${name}.png`), fullPage: true }));
 		execFileSync(process.execPath, [MARKPEN, "draw", join(ROOT, "demo/ferry.nib.txt"), "--out", join(folder, "ferry.png")]);
 	} finally {
 		await browser.close();

@@ -12,8 +12,8 @@
 </script>
 
 {#if slips.length > 0}
-	<h2 class="mt-5 mb-1">{forTeacher ? "What probably went wrong" : "What to look at"}</h2>
-	<ul>
+	<h2 class="mb-1 leading-8">{forTeacher ? "What probably went wrong" : "What to look at"}</h2>
+	<ul class="mb-4">
 		{#each slips as s (s.id)}
 			<li>
 				{#if onpoint}

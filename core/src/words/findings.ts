@@ -212,9 +212,16 @@ export function verdictSentence(verdict: Verdict, judgement: Judgement, forbids:
 	if (!first && judgement.figures.length > 0 && judgement.wanted !== undefined) return `${run}${frame}Only ${new Set(judgement.figures).size} of ${judgement.wanted} are there.`;
 	if (judgement.missing || !first)
 		return name === "everything" || name === "" ? `${run}${frame}Nothing was drawn that it speaks of.` : `${run}${frame}${sentence(theFigure(name))} isn't there.`;
-	const more = missed.length - 1;
-	const all = judgement.findings.length;
-	const tail = more > 0 && first.code !== "extra" && first.code !== "group" ? ` So for ${missed.length} of ${all}.` : "";
-	if (first.code === "group") return `${run}${missed.length} of ${all} of these ${missed.length === 1 ? "is" : "are"} missed.`;
-	return `${run}${frame}${missedSentence(first)}${tail}`;
+	if (first.code === "group") return `${run}${missed.length} of ${judgement.findings.length} of these ${missed.length === 1 ? "is" : "are"} missed.`;
+	return `${run}${frame}${missedSentences(missed, judgement.findings)}`;
+}
+
+/** All that is wrong with a single figure; of several the first, and how many are as wrong. */
+function missedSentences(missed: readonly Finding[], all: readonly Finding[]): string {
+	const first = missed[0] as Finding;
+	if (missed.length === 1 || first.code === "extra") return missedSentence(first);
+	const figures = (of: readonly Finding[]) => new Set(of.map((f, i) => f.figure ?? `none ${i}`)).size;
+	if (figures(missed) > 1) return `${missedSentence(first)} So for ${figures(missed)} of ${figures(all)}.`;
+	if (missed.length > 3) return `${missedSentence(first)} So for ${missed.length} of ${all.length}.`;
+	return missed.map(missedSentence).join(" ").replaceAll(". Wanted ", "; wanted ");
 }

@@ -88,9 +88,9 @@
 				{/if}
 			</section>
 			<section aria-label="Criteria" class="order-2 border-t border-rule px-4 py-4 sm:pr-6 lg:order-none lg:border-t-0 lg:border-l">
+				<Slips slips={report.slips} lit={pointed?.on === "slip" ? pointed.id : null} onpoint={(slip) => (pointed = slip === null ? null : { on: "slip", id: slip })} />
 				<div class="flex h-8 items-center"><h2>Criteria</h2></div>
 				<div class="mt-3"><Criteria criteria={report.criteria} lit={lit.criteria} onpoint={(criterion) => (pointed = criterion === null ? null : { on: "criterion", id: criterion })} /></div>
-				<Slips slips={report.slips} lit={pointed?.on === "slip" ? pointed.id : null} onpoint={(slip) => (pointed = slip === null ? null : { on: "slip", id: slip })} />
 				{#if report.state === "unreadable"}<p class="mt-3 border-l-[3px] border-ink py-0.5 pl-3">The program can't be read, so it wasn't run. The source says where.</p>{/if}
 				{#if report.ended === "stopped"}<p class="mt-3 border-l-[3px] border-ink py-0.5 pl-3">The program stopped at an error. What it drew before counts.</p>{/if}
 				{#if report.ended === "clock"}<p class="mt-3 border-l-[3px] border-ink py-0.5 pl-3">The program's time was over. What it drew before counts.</p>{/if}
