@@ -77,6 +77,8 @@ function isMistake(id, exercise, source, line) {
 	}
 	// A step that is too large shows in a row.
 	if (id === "error-adds-up") return exercise === "pier-planks" || exercise === "lighthouse";
+	// A coil that doesn't grow goes round in one place: nothing of it was to stand apart.
+	if (id === "did-not-move-on") return exercise !== "rope-coil";
 	if (id !== "round-more-than-once") return true;
 	const rounds = /repeat (\d+)/.exec(own);
 	const turns = [

@@ -1,11 +1,11 @@
-import { execFile, spawn } from "node:child_process";
+import { spawn } from "node:child_process";
 import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { MARKPEN, runMarkpen } from "./run-markpen.ts";
 
-const MARKPEN = fileURLToPath(new URL("../../cli/bin/markpen.mjs", import.meta.url));
 const EXERCISES = fileURLToPath(new URL("../../demo/exercises/", import.meta.url));
 const BUOY = join(EXERCISES, "mooring-buoy.exercise.yaml");
 const MODEL = "paper lightsteelblue\npen colour black width 4\nfill crimson\ncircle centre 200, 150 diameter 80\nfill white\nrect centre 200, 150 size 60, 14\n";
@@ -27,13 +27,7 @@ beforeAll(() => {
 });
 afterAll(() => rmSync(folder, { recursive: true }));
 
-function markpen(...args: string[]): Promise<{ code: number; out: string; err: string }> {
-	return new Promise((resolve) => {
-		execFile(process.execPath, [MARKPEN, ...args], { cwd: folder, env: { PATH: process.env.PATH }, maxBuffer: 64e6 }, (error, out, err) => {
-			resolve({ code: typeof error?.code === "number" ? error.code : 0, out, err });
-		});
-	});
-}
+const markpen = (...args: string[]) => runMarkpen(folder, args);
 
 describe("check", () => {
 	test("a folder with a file for each student gives a row each, with the slips that most share", async () => {

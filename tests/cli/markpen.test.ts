@@ -1,11 +1,10 @@
-import { execFile } from "node:child_process";
 import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { runMarkpen } from "./run-markpen.ts";
 
-const MARKPEN = fileURLToPath(new URL("../../cli/bin/markpen.mjs", import.meta.url));
 const EXERCISE = fileURLToPath(new URL("../../demo/exercises/mooring-buoy.exercise.yaml", import.meta.url));
 
 let folder: string;
@@ -29,13 +28,7 @@ beforeAll(() => {
 });
 afterAll(() => rmSync(folder, { recursive: true }));
 
-function markpen(...args: string[]): Promise<{ code: number; out: string; err: string }> {
-	return new Promise((resolve) => {
-		execFile(process.execPath, [MARKPEN, ...args], { cwd: folder, env: { PATH: process.env.PATH }, maxBuffer: 64e6 }, (error, out, err) => {
-			resolve({ code: typeof error?.code === "number" ? error.code : 0, out, err });
-		});
-	});
-}
+const markpen = (...args: string[]) => runMarkpen(folder, args);
 
 describe("draw", () => {
 	test("writes SVG to the terminal", async () => {

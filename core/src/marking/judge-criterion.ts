@@ -14,7 +14,7 @@ export function judgeCriterion(criterion: Criterion, run: Case): Judgement {
 	return together(
 		all.map(({ judgement, frame }) => ({ judgement, frame: frame ?? 0 })),
 		criterion,
-		Math.max(run.framesAsked, all.length),
+		run.framesAsked,
 	);
 }
 
@@ -22,21 +22,21 @@ export function judgeCriterion(criterion: Criterion, run: Case): Judgement {
 function together(all: readonly { frame: number; judgement: Judgement }[], criterion: Criterion, frames: number): Judgement {
 	const isMet = ({ judgement }: (typeof all)[number]) => creditOf({ criterion: { ...criterion, credit: "all or nothing" }, forbids: false, judgement }) === 1;
 	const missed = all.filter((one) => !isMet(one));
-	const worst = missed[0] ?? (all.at(-1) as (typeof all)[number]);
-	const rest = missed
-		.slice(1)
-		.map(
-			({ judgement, frame }): Finding => ({ ...(judgement.findings.find((f) => !f.met) ?? NOTHING), data: { ...(judgement.findings.find((f) => !f.met) ?? NOTHING).data, frame } }),
-		);
-	const reached = all.length / Math.max(1, frames) > 0.999 || frames <= all.length ? 1 : Math.min(1, (all.at(-1) as (typeof all)[number]).frame / frames);
-	const share = (all.reduce((sum, { judgement }) => sum + judgement.share, 0) / all.length) * reached;
+	const last = all.at(-1) as (typeof all)[number];
+	const { judgement: worst, frame } = missed[0] ?? last;
+	const rest = missed.slice(1).map((one): Finding => {
+		const finding = one.judgement.findings.find((f) => !f.met) ?? NOTHING;
+		return { ...finding, data: { ...finding.data, frame: one.frame } };
+	});
+	// Frames that the program left before they came count as missed.
+	const reached = Math.min(1, last.frame / Math.max(1, frames));
 	return {
-		findings: [...worst.judgement.findings, ...rest],
-		share,
-		figures: worst.judgement.figures,
-		...(worst.judgement.wanted !== undefined && { wanted: worst.judgement.wanted }),
+		findings: [...worst.findings, ...rest],
+		share: (all.reduce((sum, { judgement }) => sum + judgement.share, 0) / all.length) * reached,
+		figures: worst.figures,
+		...(worst.wanted !== undefined && { wanted: worst.wanted }),
 		...(all.every(({ judgement }) => judgement.missing) && { missing: true }),
-		...(missed.length > 0 && { frame: worst.frame }),
+		...(missed.length > 0 && { frame }),
 	};
 }
 

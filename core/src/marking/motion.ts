@@ -69,6 +69,15 @@ export class Motion {
 		return first ? Math.max(...this.seats.map((s) => distance(s.centre[0], s.centre[1], first.centre[0], first.centre[1]))) : 0;
 	}
 
+	/** The diagonal of the box in which its middle stays. */
+	span(): number {
+		const across = (axis: 0 | 1) => {
+			const all = this.seats.map((s) => s.centre[axis]);
+			return all.length === 0 ? 0 : Math.max(...all) - Math.min(...all);
+		};
+		return distance(0, 0, across(0), across(1));
+	}
+
 	/** The seats from which it goes back where it came from. */
 	turns(): Seat[] {
 		const { seats } = this;

@@ -1,20 +1,22 @@
 import { sameColour } from "../paint-words.ts";
-import { paintEvidence, wrongPaints } from "./paint.ts";
-import { explained, type Slip } from "./slip.ts";
+import type { Look, Pair } from "./look.ts";
+import { type Paint, paintEvidence, wrongPaints } from "./paint.ts";
+import { type Explanation, explained, type Slip } from "./slip.ts";
 
 /** Two figures have each other's colours. */
 export const coloursExchanged: Slip = {
 	id: "colours-exchanged",
 	about: ["paint"],
-	tries: (look) =>
-		look.pairs.flatMap((one, i) =>
-			look.pairs.slice(i + 1).flatMap((other) => {
-				if (one.name === other.name && sameColour(one.wanted.fill, other.wanted.fill)) return [];
-				const parts = wrongPaints(one.found, one.wanted).filter((part) => wrongPaints(other.found, other.wanted).includes(part));
-				const swapped = parts.find((part) => sameColour(one.found[part], other.wanted[part]) && sameColour(other.found[part], one.wanted[part]));
-				if (!swapped) return [];
-				const [a, b] = [explained(one.found, [swapped], [paintEvidence(swapped, other.wanted[swapped], one.found[swapped])]), explained(other.found, [swapped], [])];
-				return [{ ...a, lines: [...a.lines, ...b.lines], figures: [...a.figures, ...b.figures], claims: [...a.claims, ...b.claims] }];
-			}),
-		),
+	tries: (look) => (["fill", "outline"] as const).flatMap((part) => exchanged(look, part)),
 };
+
+/** Every figure that is wrong in this paint must have another's: else its cause is another one. */
+function exchanged(look: Look, part: Paint): Explanation[] {
+	const wrong = look.pairs.filter(({ found, wanted }) => wrongPaints(found, wanted).includes(part));
+	const other = (one: Pair) =>
+		wrong.find(
+			(o) => (o.name !== one.name || !sameColour(o.wanted[part], one.wanted[part])) && sameColour(one.found[part], o.wanted[part]) && sameColour(o.found[part], one.wanted[part]),
+		);
+	if (wrong.length === 0 || !wrong.every(other)) return [];
+	return wrong.map((one) => explained(one.found, [part], [paintEvidence(part, (other(one) as Pair).wanted[part], one.found[part])]));
+}

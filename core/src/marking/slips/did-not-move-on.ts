@@ -44,7 +44,7 @@ export const didNotMoveOn: Slip = {
 					claims: [
 						...together.flatMap((f) => [`place ${f.index}`, `extra ${f.index}`]),
 						`number ${name}`,
-						...together.flatMap((f) => [`shape ${f.index}`, `twice ${f.index}`, `turn ${f.index}`]),
+						...together.flatMap((f) => [`shape ${f.index}`, `twice ${f.index}`, `turn ${f.index}`, `fill ${f.index}`, `outline ${f.index}`]),
 					],
 					evidence: together.slice(1, 3).map((f) => point("middle", here.centre, f.centre)),
 					data: {},

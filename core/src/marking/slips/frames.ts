@@ -19,9 +19,10 @@ export function motions(look: Look): Moving[] {
 		.filter(({ model }) => model.farthest() > look.position);
 }
 
-/** Whether something that should move stays where it is. */
+/** Whether something that should move stays where it is, or stays where its first step took it. */
 export function isStuck({ own }: Moving): boolean {
-	return own.farthest() < 0.5;
+	const later = own.steps().slice(1);
+	return own.farthest() < 0.5 || (later.length > 1 && later.every(({ dx, dy }) => Math.abs(dx) + Math.abs(dy) < 0.05));
 }
 
 /** The statements inside the frames' block. */

@@ -150,11 +150,11 @@ export function slipsIn(own: Case, marked: Marked): FoundSlip[] {
 	const look = new Look(own, model, marked);
 	const explained = new Set<string>();
 	const found: FoundSlip[] = [];
-	for (const { id, about, tries } of SLIPS) {
+	for (const { id, about, follows, tries } of SLIPS) {
 		if (!look.isMissed(about)) continue;
 		for (const one of byChance(tries(look), look)) {
 			const criteria = look.idsAbout(one.about ?? about, one.figures);
-			if (criteria.length === 0 || isExplained(one, explained)) continue;
+			if (criteria.length === 0 || (follows ? one.claims.some((c) => explained.has(c)) : isExplained(one, explained))) continue;
 			for (const claim of one.claims) explained.add(claim);
 			const before = found.findIndex((f) => f.id === id);
 			if (before >= 0) found[before] = together(found[before] as FoundSlip, { ...one, id, criteria });

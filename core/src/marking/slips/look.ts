@@ -5,6 +5,7 @@ import { sheetBounds } from "../../tape/layout.ts";
 import type { Case } from "../case.ts";
 import type { Marked } from "../judge.ts";
 import { sameColour } from "../paint-words.ts";
+import { creditOf } from "../points.ts";
 import type { Scene } from "../scene.ts";
 import { type Asked, innerOf } from "../wanted.ts";
 import { type Aspect, CHECKS_ABOUT, checkAbout } from "./slip.ts";
@@ -40,6 +41,7 @@ export class Look {
 	readonly extra: readonly Figure[];
 	/** Criteria that aren't met, and those that wait for them. */
 	readonly missed: readonly { readonly id: string; readonly check: string; readonly names: readonly string[]; readonly figures: readonly number[] }[];
+	private readonly second: Scene | undefined;
 	private missedChecks: ReadonlySet<string> | undefined;
 	readonly position: number;
 	readonly size: number;
@@ -48,8 +50,10 @@ export class Look {
 	constructor(own: Case, model: Case, marked: Marked) {
 		this.own = own;
 		this.model = model;
-		this.missed = marked.judged.flatMap(({ criterion, judgement, score }) => {
-			if (score.verdict === "met" || judgement.waits) return [];
+		this.missed = marked.judged.flatMap((one) => {
+			const { criterion, judgement, score } = one;
+			// One that only waits for half of the points has nothing to explain.
+			if (score.verdict === "met" || judgement.waits || creditOf(one) >= 1 - 1e-9) return [];
 			const all: readonly Asked[] = "check" in criterion && criterion.check !== undefined ? [criterion] : innerOf(criterion);
 			return all.map((c) => ({
 				id: criterion.id,
@@ -64,6 +68,8 @@ export class Look {
 		this.modelScene = moves ? (model.at("first frame")[0]?.scene ?? model.scene) : model.scene;
 		const { position, size, angle } = own.wanted.exactness;
 		[this.position, this.size, this.angle] = [Math.max(position, 0.5), Math.max(size, 0.5), Math.max(angle, 0.5)];
+		// What the first frame doesn't draw yet, since its paint is set too late, the second may.
+		this.second = moves ? own.at({ frame: 2 })[0]?.scene : undefined;
 		const { pairs, gone, extra } = this.paired();
 		[this.pairs, this.gone, this.extra] = [pairs, gone, extra];
 	}
@@ -95,7 +101,9 @@ export class Look {
 		const gone: { name: string; wanted: Figure }[] = [];
 		const used = new Set<Figure>();
 		for (const [name, { slots }] of this.modelScene.taken) {
-			const own = (this.scene.taken.get(name)?.slots ?? []).filter((f) => f !== undefined);
+			const foundIn = (scene: Scene | undefined) => (scene?.taken.get(name)?.slots ?? []).filter((f) => f !== undefined);
+			const first = foundIn(this.scene);
+			const own = first.length === 0 ? foundIn(this.second) : first;
 			const wanted = slots.filter((f) => f !== undefined);
 			for (const f of own) used.add(f);
 			this.assigned(wanted, own).forEach((found, slot) => {
@@ -144,7 +152,7 @@ export class Look {
 		const near = this.near(found.centre, wanted.centre, 2);
 		const size = Math.abs(found.width - wanted.width) <= 2 * this.size && Math.abs(found.height - wanted.height) <= 2 * this.size;
 		const paint = sameColour(found.fill, wanted.fill) && sameColour(found.outline, wanted.outline);
-		const walked = !found.closed && wanted.closed && found.turns.length > 0 && paint;
+		const walked = wanted.closed && found.turns.length > 0 && paint && (!found.closed || Math.abs(found.sides.length - wanted.sides.length) <= 1);
 		return (near && (size || paint)) || (size && paint) || walked;
 	}
 

@@ -1,14 +1,15 @@
 import type { Point } from "../../geometry/points.ts";
 import { number, type Slip } from "./slip.ts";
 
-/** Everything is where it would be with zero in another place of the sheet. */
+/** All that is in a wrong place is where it would be with zero in another place of the sheet. */
 export const otherOrigin: Slip = {
 	id: "other-origin",
 	about: ["place"],
 	tries(look) {
 		const { width, height, centred } = look.sheet;
-		const all = look.pairs.filter((p) => look.isSized(p));
-		if (all.length === 0 || all.some((p) => look.isPlaced(p))) return [];
+		// What was walked on from the start has its place still.
+		const all = look.misplaced;
+		if (all.length === 0 || look.pairs.some((p) => !all.includes(p) && look.isSized(p) && p.found.facing === null)) return [];
 		const [dx, dy] = centred ? [width / 2, height / 2] : [-width / 2, -height / 2];
 		const shifted = ([x, y]: Point): Point => [x + dx, y + dy];
 		const turned = ([x, y]: Point): Point => [x + dx, dy - y + (centred ? 0 : height)];

@@ -2,6 +2,7 @@ import { formatColour, parseColour, WHITE } from "../../colour/colour.ts";
 import { nameOf } from "../../colour/family.ts";
 import type { Figure } from "../../figures/figure.ts";
 import { everyStep, type Step, type Value } from "../../nib/tree.ts";
+import { callsOf } from "../../tape/tape.ts";
 import { sameColour } from "../paint-words.ts";
 import type { Look } from "./look.ts";
 import type { Evidence } from "./slip.ts";
@@ -52,29 +53,37 @@ function settingOf(step: Step, part: Paint, look: Pick<Look, "own">): number | u
 /** Statements that draw something. */
 const DRAWS: ReadonlySet<string> = new Set(["rect", "circle", "ellipse", "arc", "polygon", "polyline", "star", "text", "line", "dot", "walk", "curve", "lay"]);
 
-/** The setting that comes next after a figure's last line, before anything else is drawn. */
-export function settingAfter(look: Look, figure: Figure, part: Paint): { readonly colour: number; readonly line: number } | undefined {
-	const last = Math.max(...figure.lines);
-	const after = [...everyStep(look.own.program.steps)].filter((s) => s.place.line > last).sort((a, b) => a.place.line - b.place.line);
-	for (const step of after) {
-		const colour = settingOf(step, part, look);
-		if (colour !== undefined) return { colour, line: step.place.line };
-		if (step.node === "draw" && DRAWS.has(step.statement.head)) return undefined;
+const drawsSomething = (step: Step) => step.node === "do" || (step.node === "draw" && DRAWS.has(step.statement.head));
+
+/** What is set first after a figure, before anything else is drawn: after its own last line, or after the call that drew it. */
+function firstAfter<T>({ own, scene: { tape } }: Look, figure: Figure, of: (step: Step) => T | undefined): (T & { readonly line: number }) | undefined {
+	const call = callsOf(tape, figure.entries[0] as number).at(-1);
+	const steps = [...everyStep(own.program.steps)].sort((a, b) => a.place.line - b.place.line);
+	for (const last of [Math.max(...figure.lines), ...(call ? [tape.line[call.row] as number] : [])]) {
+		for (const step of steps) {
+			if (step.place.line <= last) continue;
+			const set = of(step);
+			if (set !== undefined) return { ...set, line: step.place.line };
+			if (drawsSomething(step)) break;
+		}
 	}
 	return undefined;
 }
 
-/** The line of a pen's width that is set next after a figure's last line, before anything else is drawn. */
+/** The colour that is set next after a figure. */
+export function settingAfter(look: Look, figure: Figure, part: Paint): { readonly colour: number; readonly line: number } | undefined {
+	return firstAfter(look, figure, (step) => {
+		const colour = settingOf(step, part, look);
+		return colour === undefined ? undefined : { colour };
+	});
+}
+
+/** The pen's width that is set next after a figure. */
 export function widthAfter(look: Look, figure: Figure): { readonly width: number; readonly line: number } | undefined {
-	const last = Math.max(...figure.lines);
-	const after = [...everyStep(look.own.program.steps)].filter((s) => s.place.line > last).sort((a, b) => a.place.line - b.place.line);
-	for (const step of after) {
-		if (step.node !== "draw") continue;
-		const value = step.statement.head === "pen" ? step.phrases.find((p) => p.word === "width")?.values[0] : undefined;
-		if (value?.node === "number") return { width: value.value, line: step.place.line };
-		if (DRAWS.has(step.statement.head)) return undefined;
-	}
-	return undefined;
+	return firstAfter(look, figure, (step) => {
+		const value = step.node === "draw" && step.statement.head === "pen" ? step.phrases.find((p) => p.word === "width")?.values[0] : undefined;
+		return value?.node === "number" ? { width: value.value } : undefined;
+	});
 }
 
 /** Every colour that a program sets for a paint, with its line. */

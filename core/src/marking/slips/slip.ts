@@ -27,6 +27,8 @@ export interface Slip {
 	readonly id: string;
 	/** What it can explain: the checks of missed criteria for which it is tried. */
 	readonly about: readonly Aspect[];
+	/** It follows from other slips: told only where nothing else explains any of its claims. */
+	readonly follows?: true;
 	readonly tries: (look: Look) => readonly Explanation[];
 }
 

@@ -27,6 +27,7 @@ const programs = parse(readFileSync(new URL("../../../../demo/programs.yaml", im
 	try: number;
 	source: string;
 	right?: string;
+	mistake?: string;
 }[];
 
 test("every slip has an example and words, and nothing else has", () => {
@@ -65,6 +66,43 @@ test("two slips in one program are both told", () => {
 	const twice = mark("pen width 4\ncircle centre 240, 90 radius 80\nfill red\nfill gold\nrect centre 60, 180 size 120, 40", exercise);
 	expect(twice.slips.map((s) => s.id)).toEqual(expect.arrayContaining(["middle-for-corner", "radius-for-diameter", "colour-after"]));
 	expect(twice.slips.map((s) => s.id)).not.toContain("setting-unused");
+});
+
+describe("a student's program with a known mistake shows that slip and no other", () => {
+	const ids = new Set(SLIPS.map((s) => s.id));
+	const known = programs.filter((p) => p.mistake !== undefined && ids.has(p.mistake));
+
+	test("and there are many of them", () => expect(new Set(known.map((p) => p.mistake)).size).toBeGreaterThan(20));
+
+	test.each(known.map((p) => [p.exercise, p.student, p] as const))("%s of %s", (id, _, p) => {
+		expect(mark(p.source, demo(id)).slips.map((s) => s.id)).toEqual([p.mistake]);
+	});
+});
+
+describe("of what nothing was wanted for by name, the figure itself tells what was meant", () => {
+	const walked = (...turns: string[]) => ["pen colour black width 6", "fill gold", "area", ...turns.flatMap((t) => ["  walk 60", `  turn ${t}`]), "end"].join("\n");
+	const slips = (source: string) => mark(source, demo("harbour-scene")).slips.map((s) => s.id);
+
+	test.each([
+		["inside-angle", walked("left 60", "left 60", "left 60")],
+		["turned-other-way", walked("left 90", "right 90", "left 90", "left 90")],
+		["not-a-whole-turn", walked("left 100", "left 100", "left 100")],
+	])("%s", (id, source) => expect(slips(source)).toContain(id));
+
+	test.each([
+		["no other turns would close it", "walk 60\nturn left 70\nwalk 25\nturn left 20\nwalk 90"],
+		["it is closed", walked("left 120", "left 120", "left 120")],
+	])("and where %s, nothing is said of turns", (_, source) => {
+		expect(slips(source)).not.toEqual(expect.arrayContaining([expect.stringMatching(/turn|angle/)]));
+	});
+});
+
+test("what follows from another slip isn't told beside it", () => {
+	const ids = (source: string) => mark(source, demo("sail")).slips.map((s) => s.id);
+	expect(ids("pen colour blue width 3\nrepeat 3\n  walk 90\n  turn left 45\nend")).not.toContain("off-the-sheet");
+	expect(ids('pen colour blue width 3\npen up\ngo to 160, 0\npen down\nwalk 90\nturn left 135\nwalk 127.3\nturn left 135\nwalk 90\ntext "Plover" at 20, -40')).toContain(
+		"off-the-sheet",
+	);
 });
 
 test("a program that misses nothing shows no slip", () => {

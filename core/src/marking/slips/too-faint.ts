@@ -6,6 +6,7 @@ const FAINT = 1.3;
 export const tooFaint: Slip = {
 	id: "too-faint",
 	about: ["paint", "seen"],
+	follows: true,
 	tries: (look) =>
 		look.pairs
 			.filter(({ found, wanted }) => found.contrast < FAINT && wanted.contrast >= 1.5 * FAINT && found.visible > 0.3)

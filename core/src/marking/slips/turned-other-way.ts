@@ -3,14 +3,15 @@ import { cosDeg, sinDeg } from "../../geometry/trig.ts";
 import { mirrored } from "../arranged.ts";
 import type { Look } from "./look.ts";
 import { explained, number, point, type Slip } from "./slip.ts";
-import { turnsOf, turnsWanted } from "./turning.ts";
+import { closedByOther, turnsOf, turnsWanted } from "./turning.ts";
 
 /** A turn to the right where one to the left was meant, or the other way round. */
 export const turnedOtherWay: Slip = {
 	id: "turned-other-way",
 	about: ["shape", "place"],
-	tries: (look) =>
-		look.pairs.flatMap(({ found, wanted }) => {
+	tries: (look) => [
+		...closedByOther(look, (turn) => [-turn]),
+		...look.pairs.flatMap(({ found, wanted }) => {
 			const [own, due] = [turnsOf(found), turnsWanted(wanted)];
 			const near = (a: number, b: number) => Math.abs(a - b) <= look.angle;
 			// All right but for their side: some among them against the others, or all against the model's.
@@ -25,6 +26,7 @@ export const turnedOtherWay: Slip = {
 			const turn = own.find((t) => Math.sign(t) !== Math.sign(due[0] as number)) ?? (own[0] as number);
 			return [explained(found, ["shape", "place", "turn"], [number("turn", -turn, turn)])];
 		}),
+	],
 };
 
 /** Whether a curved figure is the wanted one seen in a mirror along the direction in which the pen began. */
