@@ -2,7 +2,8 @@ import type { ReportBody } from "@markpen/contract";
 
 /** What the pointer, or the focus, is on. */
 export type Pointed =
-	| { readonly on: "criterion" | "slip"; readonly id: string }
+	| { readonly on: "criterion"; readonly id: string }
+	| { readonly on: "slip"; readonly id: string }
 	| { readonly on: "line"; readonly line: number }
 	| { readonly on: "figure"; readonly index: number }
 	| null;
