@@ -1,4 +1,4 @@
-import { existsSync, readdirSync, statSync } from "node:fs";
+import { existsSync, readdirSync, rmSync, statSync } from "node:fs";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { ensurePackages } from "./packages.mjs";
@@ -16,10 +16,30 @@ function newest(folders) {
 	return time;
 }
 
-/** Builds what is older than its sources: the packages, then the console. */
-export function build() {
+/**
+ * The command line and its threads, each with all that it loads in few files: it starts in a third of the time. The
+ * threads' file stands beside the rest, where the pool looks for it.
+ */
+async function bundle() {
+	const to = join(ROOT, "cli/dist/bundle");
+	const main = join(to, "index.js");
+	if (existsSync(main) && statSync(main).mtimeMs > newest(["core/dist", "threads/dist", "cli/src", "package-lock.json"])) return;
+	const { rolldown } = await import("rolldown");
+	const bundled = await rolldown({
+		input: { thread: join(ROOT, "threads/dist/thread.js"), index: join(ROOT, "cli/dist/index.js") },
+		platform: "node",
+		external: ["@resvg/resvg-js", "piscina"],
+	});
+	rmSync(to, { recursive: true, force: true });
+	await bundled.write({ dir: to, format: "esm", entryFileNames: "[name].js" });
+	await bundled.close();
+}
+
+/** Builds what is older than its sources: the packages, the command line's bundle, then the console. */
+export async function build() {
 	ensurePackages();
 	run(process.execPath, [join(ROOT, "node_modules/typescript/bin/tsc"), "-b"]);
+	await bundle();
 	const page = join(ROOT, "console/dist/index.html");
 	const sources = newest(["console/src", "console/index.html", "console/vite.config.ts", "core/dist", "contract/dist", "client/dist", "package-lock.json"]);
 	if (existsSync(page) && statSync(page).mtimeMs > sources) return;

@@ -14,7 +14,7 @@ const CHECKS = [
 ];
 
 await main(async () => {
-	build();
+	await build();
 	const failed = [];
 	for (const [name, args, cwd] of CHECKS) {
 		process.stdout.write(`== ${name}\n`);

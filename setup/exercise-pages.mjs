@@ -2,7 +2,7 @@
 import { existsSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { parse } from "yaml";
-import { collectionJsonSchema, exerciseJsonSchema, mark, pictureOf, readExercise, SLIPS, svgOf, tapeOf } from "../core/dist/index.js";
+import { collectionJsonSchema, draw, exerciseJsonSchema, mark, pictureOf, readExercise, SLIPS, svgOf, tapeOf } from "../core/dist/index.js";
 import { CHECKS } from "../core/dist/marking/checks/index.js";
 import { exampleFile } from "../core/examples/example-file.mjs";
 import { slipFile } from "../core/examples/slip-file.mjs";
@@ -14,20 +14,34 @@ const MEASURED = /<!-{2} measured -->([\s\S]*?)<!-{2} \/measured -->/;
 const load = (path) => parse(readFileSync(join(ROOT, path), "utf8"));
 
 /** An SVG as a part of another one. */
-function nested(svg, x, y, width, height) {
-	const [, box] = /viewBox="([^"]+)"/.exec(svg) ?? [];
+function nested(svg, box, x, y, width, height) {
 	return `<svg x="${x}" y="${y}" width="${width}" height="${height}" viewBox="${box}">${svg.replace(/^[\s\S]*?<svg[^>]*>/, "").replace(/<\/svg>\s*$/, "")}</svg>`;
+}
+
+/** The part of the sheet to look at, four by three, with all figures of some drawings; the whole sheet for large ones. */
+function lookedAt(drawings) {
+	const { width, height, origin } = drawings[0].tape.sheet;
+	const boxes = drawings.flatMap((d) => d.drawing.figures.map((f) => f.bounds));
+	const [left, right] = [Math.min(...boxes.map((b) => b.left)) - 12, Math.max(...boxes.map((b) => b.right)) + 12];
+	const [low, high] = [Math.min(...boxes.map((b) => b.low)) - 12, Math.max(...boxes.map((b) => b.high)) + 12];
+	const across = Math.max(right - left, ((high - low) * 4) / 3, 80);
+	if (boxes.length === 0 || origin !== "top left" || !(across < width)) return `0 0 ${width} ${height}`;
+	const place = (middle, size, room) => Math.min(Math.max(middle - size / 2, 0), room - size);
+	const down = (across * 3) / 4;
+	return [place((left + right) / 2, across, width), place((low + high) / 2, down, height), across, down].map((v) => Math.round(v * 100) / 100).join(" ");
 }
 
 /** A check's first example: what meets it beside what misses it. */
 function pair(example) {
 	const reading = readExercise(exampleFile(example));
 	const { exercise } = reading;
-	const drawn = (source) => svgOf(pictureOf(tapeOf(source, { frames: exercise.run?.frames ?? 0 })));
+	const frames = exercise.run?.frames ?? 0;
+	const drawn = (source) => svgOf(pictureOf(tapeOf(source, { frames })));
 	const [w, h] = [220, 165];
+	const box = lookedAt([example.met, example.missed].map((source) => draw(source, { frames })));
 	const frame = (x, label, colour) =>
 		`<rect x="${x}" y="24" width="${w}" height="${h}" fill="#fff" stroke="${colour}"/><text x="${x}" y="16" font-size="13" fill="${colour}">${label}</text>`;
-	return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${2 * w + 30} ${h + 34}" width="${2 * w + 30}" height="${h + 34}" font-family="Atkinson Hyperlegible Next, sans-serif">\n<rect width="100%" height="100%" fill="#fff"/>\n${frame(10, "met", "#1a6b3c")}\n${nested(drawn(example.met), 10, 24, w, h)}\n${frame(w + 20, "missed", "#a8321f")}\n${nested(drawn(example.missed), w + 20, 24, w, h)}\n</svg>\n`;
+	return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${2 * w + 30} ${h + 34}" width="${2 * w + 30}" height="${h + 34}" font-family="Atkinson Hyperlegible Next, sans-serif">\n<rect width="100%" height="100%" fill="#fff"/>\n${frame(10, "met", "#1a6b3c")}\n${nested(drawn(example.met), box, 10, 24, w, h)}\n${frame(w + 20, "missed", "#a8321f")}\n${nested(drawn(example.missed), box, w + 20, 24, w, h)}\n</svg>\n`;
 }
 
 const slug = (check) => check.replaceAll(" ", "-");

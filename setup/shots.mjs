@@ -119,7 +119,7 @@ async function terminalShot(page, shot) {
 }
 
 await main(async () => {
-	build();
+	await build();
 	mkdirSync(folder, { recursive: true });
 	const { chromium } = await import("playwright-core");
 	const demo = await startDemo();

@@ -9,7 +9,7 @@ const PROGRAMS = process.env.MARKPEN_FUZZ ?? "200000";
 const KILLS = Number(process.env.MARKPEN_KILLS ?? 10);
 
 await main(async () => {
-	build();
+	await build();
 	ensurePostgres();
 	let failed = 0;
 	const run = async (name, args, env = {}) => {

@@ -64,7 +64,7 @@ function greet(address, signIns) {
 
 await main(async () => {
 	ensurePackages();
-	build();
+	await build();
 	const { url, stop, folder } = await database();
 	try {
 		const environment = { DATABASE_URL: url, MARKPEN_CONSOLE: join(ROOT, "console/dist"), MARKPEN_PORT: process.env.MARKPEN_PORT ?? ((await isFree(4170)) ? "4170" : "0") };

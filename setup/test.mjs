@@ -30,7 +30,7 @@ await main(async () => {
 		ensurePostgres();
 		process.env.MARKPEN_CHROMIUM = ensureChromium();
 	});
-	await timed("build", async () => build());
+	await timed("build", build);
 	const folder = mkdtempSync(join(tmpdir(), "mark-pen-results-"));
 	let [passed, failed, broken] = [0, 0, false];
 	const words = process.argv.slice(2);

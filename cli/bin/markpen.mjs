@@ -1,5 +1,5 @@
 #!/usr/bin/env node
-import { main } from "../dist/main.js";
+import { main } from "../dist/bundle/index.js";
 
 // Whoever reads the output may stop reading, as head does: that is no error.
 process.stdout.on("error", (error) => {

@@ -1,14 +1,13 @@
 import { CORE_VERSION } from "@markpen/core";
 import { Command, CommanderError, InvalidArgumentError } from "commander";
 import { EXIT, WrongCall } from "./call.ts";
-import { type AlikeOptions, alikeCommand } from "./commands/alike.ts";
-import { type CheckOptions, checkCommand } from "./commands/check.ts";
-import { type DrawOptions, drawCommand } from "./commands/draw.ts";
-import { exerciseNewCommand, exerciseReadCommand, exerciseSchemaCommand } from "./commands/exercise.ts";
-import { type ExplainOptions, explainCommand } from "./commands/explain.ts";
-import { type FiguresOptions, figuresCommand } from "./commands/figures.ts";
-import { type TapeOptions, tapeCommand } from "./commands/tape.ts";
-import { type TryOptions, tryCommand } from "./commands/try.ts";
+import type { AlikeOptions } from "./commands/alike.ts";
+import type { CheckOptions } from "./commands/check.ts";
+import type { DrawOptions } from "./commands/draw.ts";
+import type { ExplainOptions } from "./commands/explain.ts";
+import type { FiguresOptions } from "./commands/figures.ts";
+import type { TapeOptions } from "./commands/tape.ts";
+import type { TryOptions } from "./commands/try.ts";
 
 function whole(least: number): (text: string) => number {
 	return (text) => {
@@ -44,7 +43,7 @@ function program(done: (code: number) => void): Command {
 		.option("--scale <number>", "pixels a sheet unit in a PNG", positive, 2)
 		.option("--json", "print what happened as JSON")
 		.addHelpText("after", "\nExample:\n  markpen draw ferry.nib.txt --out ferry.png")
-		.action(async (file: string, options: DrawOptions) => done(await drawCommand(file, options)));
+		.action(async (file: string, options: DrawOptions) => done(await (await import("./commands/draw.ts")).drawCommand(file, options)));
 	markpen
 		.command("figures")
 		.argument("<file>", "the program")
@@ -57,7 +56,7 @@ function program(done: (code: number) => void): Command {
 		.option("--tracks", "follow each figure through the frames")
 		.option("--json", "print all measures as JSON")
 		.addHelpText("after", "\nExample:\n  markpen figures ferry.nib.txt")
-		.action(async (file: string, options: FiguresOptions) => done(await figuresCommand(file, options)));
+		.action(async (file: string, options: FiguresOptions) => done(await (await import("./commands/figures.ts")).figuresCommand(file, options)));
 	markpen
 		.command("tape")
 		.argument("<file>", "a tape: .tape or .jsonl")
@@ -65,7 +64,7 @@ function program(done: (code: number) => void): Command {
 		.option("--out <path>", "where to: a name ending in .svg, .png, .tape or .jsonl; without it JSON Lines go to the terminal")
 		.option("--scale <number>", "pixels a sheet unit in a PNG", positive, 2)
 		.addHelpText("after", "\nExample:\n  markpen draw ferry.nib.txt --out ferry.tape\n  markpen tape ferry.tape --out ferry.png")
-		.action(async (file: string, options: TapeOptions) => done(await tapeCommand(file, options)));
+		.action(async (file: string, options: TapeOptions) => done(await (await import("./commands/tape.ts")).tapeCommand(file, options)));
 	markpen
 		.command("check")
 		.argument("<files...>", "programs, or folders with a file or a folder for each student")
@@ -78,7 +77,7 @@ function program(done: (code: number) => void): Command {
 			"after",
 			"\nExample:\n  markpen check buoy.nib.txt --exercise mooring-buoy.exercise.yaml\n\nIt exits with 0 if all is met, 1 if something is missed, 2 if the call was wrong.",
 		)
-		.action(async (files: string[], options: CheckOptions) => done(await checkCommand(files, options)));
+		.action(async (files: string[], options: CheckOptions) => done(await (await import("./commands/check.ts")).checkCommand(files, options)));
 	markpen
 		.command("try")
 		.argument("<exercise>", "the exercise file (*.exercise.yaml)")
@@ -89,7 +88,7 @@ function program(done: (code: number) => void): Command {
 			"after",
 			"\nExample:\n  markpen try mooring-buoy.exercise.yaml\n\nIt exits with 0 if the model earns everything, nothing goes unseen and nothing right is punished, else with 1.",
 		)
-		.action(async (exercise: string, options: TryOptions) => done(await tryCommand(exercise, options)));
+		.action(async (exercise: string, options: TryOptions) => done(await (await import("./commands/try.ts")).tryCommand(exercise, options)));
 	markpen
 		.command("explain")
 		.argument("<report>", "a report, or several, as markpen check --json prints them")
@@ -97,7 +96,7 @@ function program(done: (code: number) => void): Command {
 		.option("--student", "in the words for students, which give no answer away")
 		.option("--only <name>", "of several reports the one of this name")
 		.addHelpText("after", "\nExample:\n  markpen check buoy.nib.txt --exercise mooring-buoy.exercise.yaml --json > report.json\n  markpen explain report.json")
-		.action(async (report: string, options: ExplainOptions) => done(await explainCommand(report, options)));
+		.action(async (report: string, options: ExplainOptions) => done(await (await import("./commands/explain.ts")).explainCommand(report, options)));
 	markpen
 		.command("alike")
 		.argument("<files...>", "programs, or folders with a file or a folder for each student")
@@ -105,7 +104,7 @@ function program(done: (code: number) => void): Command {
 		.description("list pairs of programs that are much closer than usual")
 		.option("--json", "print the pairs as JSON")
 		.addHelpText("after", "\nExample:\n  markpen alike handed-in --exercise harbour-scene.exercise.yaml")
-		.action(async (files: string[], options: AlikeOptions) => done(await alikeCommand(files, options)));
+		.action(async (files: string[], options: AlikeOptions) => done(await (await import("./commands/alike.ts")).alikeCommand(files, options)));
 	markpen.addCommand(exerciseCommands(done));
 	return markpen;
 }
@@ -118,20 +117,20 @@ function exerciseCommands(done: (code: number) => void): Command {
 		.description("write a new exercise file with comments")
 		.option("--out <path>", "where to, unless <id>.exercise.yaml here")
 		.addHelpText("after", "\nExample:\n  markpen exercise new harbour-lamp")
-		.action(async (id: string, options: { out?: string }) => done(await exerciseNewCommand(id, options)));
+		.action(async (id: string, options: { out?: string }) => done(await (await import("./commands/exercise.ts")).exerciseNewCommand(id, options)));
 	exercise
 		.command("read")
 		.argument("<exercise>", "the exercise file")
 		.description("read an exercise file and tell what is wrong in it")
 		.addHelpText("after", "\nExample:\n  markpen exercise read harbour-lamp.exercise.yaml")
-		.action(async (path: string) => done(await exerciseReadCommand(path)));
+		.action(async (path: string) => done(await (await import("./commands/exercise.ts")).exerciseReadCommand(path)));
 	exercise
 		.command("schema")
 		.description("print the JSON Schema of exercise files, for editors")
 		.option("--collection", "that of collection files")
 		.option("--out <path>", "write it to a file")
 		.addHelpText("after", "\nExample:\n  markpen exercise schema --out exercise.schema.json")
-		.action(async (options: { collection?: boolean; out?: string }) => done(await exerciseSchemaCommand(options)));
+		.action(async (options: { collection?: boolean; out?: string }) => done(await (await import("./commands/exercise.ts")).exerciseSchemaCommand(options)));
 	return exercise;
 }
 

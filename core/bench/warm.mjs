@@ -1,5 +1,6 @@
 // Figures of a typical hand-in once warm, and of programs that never end. Prints a list of rows.
 import { readFileSync } from "node:fs";
+import { parse } from "yaml";
 import { recognise } from "../dist/figures/recognise.js";
 import { draw, mark, readExercise, tracksOf } from "../dist/index.js";
 import { CLASS_LIMITS } from "../dist/limits/limits.js";
@@ -34,6 +35,29 @@ row(
 	median(300, () => JSON.parse(JSON.stringify(report))),
 	"its report through JSON and back",
 );
+/** Every program handed in in the demo, by its exercise. */
+const handedIn = new Map();
+for (const { exercise: id, source } of parse(readFileSync(new URL("../../demo/programs.yaml", import.meta.url), "utf8"))) handedIn.set(id, [...(handedIn.get(id) ?? []), source]);
+const middles = [];
+for (const [id, sources] of handedIn) {
+	const asked = readExercise(readFileSync(new URL(`../../demo/exercises/${id}.exercise.yaml`, import.meta.url), "utf8")).exercise;
+	for (let i = 0; i < 6; i++) for (const source of sources) mark(source, asked);
+	for (const source of sources) {
+		const marked = mark(source, asked);
+		middles.push({ id, ours: median(9, () => mark(source, asked)), baseline: median(9, () => JSON.parse(JSON.stringify(marked))) });
+	}
+}
+const middle = (values) => values.sort((a, b) => a - b)[Math.floor(values.length / 2)];
+row(
+	`the middle one of ${middles.length} hand-ins, to its report`,
+	middle(middles.map((m) => m.ours)),
+	middle(middles.map((m) => m.baseline)),
+	"such a report through JSON and back",
+);
+for (const id of handedIn.keys()) {
+	const those = middles.filter((m) => m.id === id);
+	row(`  of ${those.length} for ${id}`, middle(those.map((m) => m.ours)), middle(those.map((m) => m.baseline)), "such a report through JSON and back");
+}
 const harbour = readFileSync(new URL("../examples/harbour.nib.txt", import.meta.url), "utf8");
 let turn = 0;
 /** Another program each time, as each student's is: engines keep the code of a text that they have seen. */
@@ -59,9 +83,9 @@ const loop = median(5, () => {
 	for (let i = 0; i < 5_000_000; i++) x = (x * 7 + 1) % 1001;
 	return x;
 });
+const limits = { ...CLASS_LIMITS, steps: 1e9, entries: 1e7 };
 /** A tape of so many walked segments and as many turns, by chance. */
-const wandering = (segments) =>
-	run(read(`repeat ${segments}\n  walk random(1, 9)\n  turn left random(0, 360)\nend`).checked, { limits: { ...CLASS_LIMITS, steps: 1e9, entries: 1e7 } }).tape;
+const wandering = (segments) => run(read(`repeat ${segments}\n  walk random(1, 9)\n  turn left random(0, 360)\nend`).checked, { limits }).tape;
 const scanned = (tape) => {
 	let sum = 0;
 	for (const value of tape.coords) sum += value;
@@ -72,6 +96,12 @@ const once = median(3, () => recognise(million));
 row(
 	"figures of 1,000,000 entries",
 	once,
+	median(5, () => scanned(million)),
+	"a sum over its coordinates",
+);
+row(
+	"program of 1,000,000 entries, to its report",
+	median(3, () => mark("repeat 500000\n  walk random(1, 9)\n  turn left random(0, 360)\nend", exercise, { limits })),
 	median(5, () => scanned(million)),
 	"a sum over its coordinates",
 );

@@ -21,10 +21,15 @@ export function reportFigure(figure: Figure, sheet: Sheet): ReportFigure {
 	return { index: figure.index, kinds: figure.kinds, sentence: figureSentence(figure), lines: figure.lines, outline: outlinePath(figure, sheet) };
 }
 
+/** Corners that an outline to point at has at the most; of more every so many-th is kept. */
+const MOST_CORNERS = 4_000;
+
 /** A figure's outline as a path in the picture's coordinates. */
 function outlinePath({ points, oval, rim, closed }: Figure, sheet: Sheet): string {
 	const round = rim ?? (points.length === 0 && oval ? rimOf(oval.x, oval.y, oval.rx, oval.ry, oval.turned, upward(sheet.origin), 48) : points);
-	return new PathPen(sheet).through(round, closed);
+	const each = Math.ceil(round.length / MOST_CORNERS);
+	const kept = each === 1 ? round : round.filter((_, i) => i % each === 0 || i === round.length - 1);
+	return new PathPen(sheet).through(kept, closed);
 }
 
 /** A program run and recognised, in words: what a desk shows, and what a report holds beside its verdicts. */

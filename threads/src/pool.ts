@@ -40,7 +40,7 @@ export class Threads {
 		this.size = size;
 		this.pool = new Piscina({
 			filename: new URL("./thread.js", import.meta.url).href,
-			minThreads: Math.min(1, size),
+			minThreads: size,
 			maxThreads: size,
 			idleTimeout: 60_000,
 			concurrentTasksPerWorker: 1,

@@ -1,10 +1,9 @@
 import { fileURLToPath } from "node:url";
 import { alikePairs, atFrame, CLASS_LIMITS, compare, draw, type ExerciseFile, encodeTape, figureData, mark, type Stop, sayDrawn, tracksOf, tryExercise } from "@markpen/core";
-import { Resvg } from "@resvg/resvg-js";
 import { RUN_MILLISECONDS } from "./clock.ts";
 import type { DrawResult, Task } from "./task.ts";
 
-const FONT = fileURLToPath(new URL("../font/AtkinsonHyperlegibleNext-Regular.ttf", import.meta.url));
+const FONT = fileURLToPath(import.meta.resolve("@markpen/threads/font"));
 
 /** Exercises that this thread has read, so that what belongs to one, its model's drawing above all, is worked out once. */
 const EXERCISES = new Map<string, ExerciseFile>();
@@ -42,7 +41,8 @@ function drawn(task: Task & { do: "draw" }): DrawResult {
 	return { ...sayDrawn(result), measures: result.drawing.figures.map(figureData), ...more };
 }
 
-function png(task: Task & { do: "png" }): Uint8Array {
+async function png(task: Task & { do: "png" }): Promise<Uint8Array> {
+	const { Resvg } = await import("@resvg/resvg-js");
 	const font = { fontFiles: [FONT], loadSystemFonts: false, defaultFontFamily: "Atkinson Hyperlegible Next" };
 	return new Resvg(task.svg, { fitTo: { mode: "width", value: task.width }, font }).render().asPng();
 }

@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
-import { readExercise } from "@markpen/core";
+import { mark, readExercise } from "@markpen/core";
 import { afterAll, expect, test } from "vitest";
+import { parse } from "yaml";
 import { check, exerciseText, RUN_MILLISECONDS, ThreadLost, Threads } from "../dist/index.js";
 
 const threads = new Threads(2);
@@ -28,9 +29,17 @@ test("a thread that doesn't answer is ended from outside, and another takes its 
 	expect((await threads.run({ do: "draw", source: "walk 5", seed: 1, milliseconds: RUN_MILLISECONDS })).figures.length).toBe(1);
 });
 
-test("two threads give the same bytes", async () => {
-	const both = await Promise.all([0, 1].map(() => threads.run({ do: "mark", source: exercise.model, exercise: exerciseText(exercise), milliseconds: RUN_MILLISECONDS })));
-	expect(JSON.stringify(both[0])).toBe(JSON.stringify(both[1]));
+test("two threads give the same bytes, and those that are given without a thread", async () => {
+	const programs = (parse(readFileSync(new URL("../../demo/programs.yaml", import.meta.url), "utf8")) as { exercise: string; source: string }[]).filter(
+		(p) => p.exercise === exercise.id,
+	);
+	expect(programs.length).toBeGreaterThan(10);
+	const marked = (source: string) => threads.run({ do: "mark", source, exercise: exerciseText(exercise), milliseconds: RUN_MILLISECONDS });
+	for (const { source } of programs) {
+		const both = await Promise.all([marked(source), marked(source)]);
+		const here = JSON.stringify(mark(source, exercise));
+		expect(both.map((report) => JSON.stringify(report))).toEqual([here, here]);
+	}
 });
 
 test("a picture becomes a PNG with the product's own font", async () => {

@@ -3,9 +3,7 @@ import type { ExerciseFile, Report } from "@markpen/core";
 import { checkMany, Threads } from "@markpen/threads";
 import { EXIT } from "../call.ts";
 import { readExerciseFile, readSource, save } from "../files.ts";
-import { follow } from "../follow.ts";
 import { coloursFor } from "../formats/colours.ts";
-import { junit } from "../formats/junit.ts";
 import { reportText, summaryText } from "../formats/report.ts";
 import { type HandedIn, handedIn } from "../handed-in.ts";
 import { Progress } from "../progress.ts";
@@ -26,6 +24,7 @@ export interface Checked extends HandedIn {
 export async function checkCommand(paths: readonly string[], options: CheckOptions): Promise<number> {
 	if (!options.watch) return once(paths, options);
 	await once(paths, options);
+	const { follow } = await import("../follow.ts");
 	return follow([...paths, options.exercise], async (changed) => {
 		process.stdout.write(`\n${changed} has changed.\n`);
 		await once(paths, options);
@@ -37,7 +36,7 @@ async function once(paths: readonly string[], options: CheckOptions): Promise<nu
 	const files = await handedIn(paths, exercise.id);
 	const single = files.length === 1 && paths.length === 1 && !(await stat(paths[0] as string)).isDirectory();
 	const reports = await checkAll(files, exercise, !single && !options.json);
-	if (options.junit) await save(options.junit, junit(exercise, reports));
+	if (options.junit) await save(options.junit, (await import("../formats/junit.ts")).junit(exercise, reports));
 	if (options.json)
 		process.stdout.write(
 			`${JSON.stringify(single ? reports[0]?.report : { reports: reports.map(({ file, name, report }) => ({ file, name, ...report })), summary: summaryOf(reports) })}\n`,

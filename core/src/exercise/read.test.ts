@@ -1,7 +1,6 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, test } from "vitest";
 import { readExercise } from "./read.ts";
-import { studentCopy } from "./student-copy.ts";
 
 const GOOD = readFileSync(new URL("../../examples/touchstones/mooring-buoy.exercise.yaml", import.meta.url), "utf8");
 
@@ -61,17 +60,6 @@ test("of the YAML reader's errors only the first is told: one broken character, 
 test("a file made to be unfolded without end is refused", () => {
 	const bomb = `a: &a [x, x, x, x, x, x, x, x, x]\n${["b", "c", "d", "e", "f", "g"].map((k, i) => `${k}: &${k} [${Array(9).fill(`*${"abcdef"[i]}`).join(", ")}]`).join("\n")}\n`;
 	expect(problemsOf(bomb).length).toBeGreaterThan(0);
-});
-
-test("the student's copy holds no line of the model", () => {
-	const reading = readExercise(GOOD);
-	if (!reading.ok) throw new Error("it doesn't read");
-	const copy = JSON.stringify(
-		studentCopy({ ...reading.exercise, criteria: [...reading.exercise.criteria, { id: "secret", check: "count", points: 1, exactly: 7, show: "never" } as never] }),
-	);
-	for (const row of reading.exercise.model.split("\n").filter((l) => l.trim() !== "")) expect(copy).not.toContain(row.trim());
-	expect(copy).not.toContain("secret");
-	expect(copy).toContain("mooring-buoy");
 });
 
 test("a criterion that holds others can't be held: two would wait for each other without end", () => {

@@ -1,8 +1,9 @@
 import { checkOf } from "../marking/checks/index.ts";
-import type { Asked, Criterion } from "../marking/wanted.ts";
+import type { Asked, Group } from "../marking/wanted.ts";
 import { innerOf } from "../marking/wanted.ts";
 import type { Sheet } from "../tape/layout.ts";
 import { criterionSentence, groupSentence } from "../words/criteria.ts";
+import { criterionTopic, tellsMore } from "../words/topics.ts";
 import type { ExerciseFile } from "./schema.ts";
 
 /** A criterion as a student sees it before working on it. */
@@ -48,8 +49,23 @@ export function sentenceOf(asked: Asked): string {
 function madeSentence(asked: Asked): string {
 	if (asked.says !== undefined) return asked.says;
 	if ("check" in asked && asked.check !== undefined) return criterionSentence(checkOf(asked.check).says(asked));
-	const { "any of": any, "all of": all, "at least": least } = asked as Exclude<Asked, Criterion>;
-	return groupSentence(any ? "any" : all ? "all" : "some", least ?? 0, innerOf(asked).map(sentenceOf));
+	return madeGroup(asked as Group, sentenceOf);
+}
+
+function madeGroup(group: Group, say: (inner: Asked) => string): string {
+	const { "any of": any, "all of": all, "at least": least } = group;
+	return groupSentence(any ? "any" : all ? "all" : "some", least ?? 0, innerOf(group).map(say));
+}
+
+/**
+ * The sentence of a criterion as students read it before they work: where it would say a number or a colour that
+ * nothing given to them says, it says only what is looked at.
+ */
+function sentenceBefore(asked: Asked, given: readonly string[]): string {
+	const sentence = sentenceOf(asked);
+	if (asked.says !== undefined || !tellsMore(sentence, given)) return sentence;
+	if ("check" in asked && asked.check !== undefined) return criterionTopic(checkOf(asked.check).says(asked)) ?? sentence;
+	return madeGroup(asked as Group, (inner) => sentenceBefore(inner, given));
 }
 
 /** All hints of a criterion, the first first. */
@@ -60,6 +76,9 @@ export function hintsOf({ hint }: Asked): readonly string[] {
 /** Makes the student's copy of an exercise. */
 export function studentCopy(file: ExerciseFile): StudentCopy {
 	const { sheet, example } = file;
+	const visible = file.criteria.filter((c) => (c.show ?? "before") === "before");
+	const given = [file.title, file.brief, file.starter ?? "", example?.show === "source" ? example.program : "", sheet ? `${sheet.width} ${sheet.height}` : ""];
+	given.push(...visible.flatMap((c) => [c.says ?? "", hintsOf(c)[0] ?? ""]));
 	return {
 		id: file.id,
 		title: file.title,
@@ -69,9 +88,15 @@ export function studentCopy(file: ExerciseFile): StudentCopy {
 		example: !example ? null : example.show === "source" ? { show: "source", program: example.program } : { show: "picture" },
 		without: file.statements?.without ?? [],
 		frames: file.run?.frames ?? null,
-		criteria: file.criteria
-			.filter((c) => (c.show ?? "before") === "before")
-			.map((c) => ({ id: c.id, part: c.part ?? null, sentence: sentenceOf(c), points: c.points, bonus: c.bonus === true, hint: hintsOf(c)[0] ?? null, ask: askOf(c) })),
+		criteria: visible.map((c) => ({
+			id: c.id,
+			part: c.part ?? null,
+			sentence: sentenceBefore(c, given),
+			points: c.points,
+			bonus: c.bonus === true,
+			hint: hintsOf(c)[0] ?? null,
+			ask: askOf(c),
+		})),
 	};
 }
 

@@ -4,10 +4,19 @@ import { ENTRY, type Sheet, upward } from "../tape/layout.ts";
 import { PATH, pathSteps } from "../tape/path.ts";
 import { coordinate, endOf, type Tape } from "../tape/tape.ts";
 
-const round = (v: number) => {
-	const r = Math.round(v * 100) / 100;
-	return r === 0 ? "0" : String(r);
-};
+/** Beyond this many hundredths whole numbers no longer divide exactly. */
+const EXACT = 0x8000_0000;
+
+/** A number to two decimals at the most: long walks have millions, and their digits are whole numbers' own. */
+function round(value: number): string {
+	const hundredths = Math.round(value * 100);
+	if (!(hundredths < EXACT && hundredths > -EXACT)) return String(hundredths / 100);
+	const size = hundredths < 0 ? -hundredths : hundredths;
+	const [whole, rest] = [Math.trunc(size / 100), size % 100];
+	const sign = hundredths < 0 ? "-" : "";
+	if (rest === 0) return `${sign}${whole}`;
+	return rest % 10 === 0 ? `${sign}${whole}.${rest / 10}` : `${sign}${whole}.${rest < 10 ? "0" : ""}${rest}`;
+}
 
 /** From the sheet's coordinates to the picture's, in which y grows downwards. */
 export function toPicture(sheet: Sheet): (x: number, y: number) => Point {

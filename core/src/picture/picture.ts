@@ -104,7 +104,7 @@ class Painter {
 
 	private walked(entry: number): void {
 		const style = this.tape.style[entry] as number;
-		const [x1, y1, x2, y2] = [0, 1, 2, 3].map((i) => coordinate(this.tape, entry, i)) as [number, number, number, number];
+		const [x1, y1] = [coordinate(this.tape, entry, 0), coordinate(this.tape, entry, 1)];
 		if (!this.walk || this.walk.style !== style) {
 			this.endWalk();
 			this.walk = { style, path: [], x: Number.NaN, y: Number.NaN, lines: new Set() };
@@ -113,8 +113,8 @@ class Painter {
 		if (walk.x !== x1 || walk.y !== y1) walk.path.push(`M${this.pen.pair(x1, y1)}`);
 		walk.path.push(this.pen.move(this.tape, entry));
 		walk.lines.add(this.tape.line[entry] as number);
-		walk.x = x2;
-		walk.y = y2;
+		walk.x = coordinate(this.tape, entry, 2);
+		walk.y = coordinate(this.tape, entry, 3);
 	}
 
 	private endWalk(): void {

@@ -3,7 +3,9 @@ import { fileURLToPath } from "node:url";
 import type { Browser, Page } from "playwright-core";
 import { build } from "vite";
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { FUNCTIONS, STATEMENTS, tapeChecksum, tapeOf } from "../../core/dist/index.js";
+import { parse } from "yaml";
+import { type Brought, FUNCTIONS, mark, readExercise, STATEMENTS, tapeChecksum, tapeOf } from "../../core/dist/index.js";
+import { exampleFile } from "../../core/examples/example-file.mjs";
 import { demoPrograms } from "../../demo/dist/index.js";
 import { generatedProgram } from "../programs.ts";
 import { launch } from "./browser.ts";
@@ -28,7 +30,7 @@ beforeAll(async () => {
 });
 afterAll(() => browser.close());
 
-declare const core: { tapeOf: typeof tapeOf; tapeChecksum: typeof tapeChecksum };
+declare const core: { tapeOf: typeof tapeOf; tapeChecksum: typeof tapeChecksum; readExercise: typeof readExercise; mark: typeof mark };
 
 const inPage = (sources: readonly string[]) =>
 	page.evaluate(
@@ -62,4 +64,52 @@ test("2,000 generated programs, which use every function and statement between t
 		expect(ours.every((checksum) => checksum !== undefined)).toBe(true);
 		expect(await inPage(some)).toEqual(ours);
 	}
+});
+
+interface Marking {
+	readonly file: string;
+	readonly source: string;
+	readonly brought?: Brought;
+}
+
+type Example = Parameters<typeof exampleFile>[0] & { readonly met: string; readonly missed: string; readonly brought?: Brought; readonly "brought missed"?: Brought };
+
+/** Every demo program beside its exercise, and what meets and misses each option of each check. */
+function markings(): Marking[] {
+	const text = (path: string) => readFileSync(new URL(`../../${path}`, import.meta.url), "utf8");
+	const files = new Map([...new Set(demoPrograms().map((p) => p.exercise))].map((id) => [id, text(`demo/exercises/${id}.exercise.yaml`)]));
+	const examples = parse(text("core/examples/checks.yaml")) as Example[];
+	return [
+		...demoPrograms().map((p) => ({ file: files.get(p.exercise) as string, source: p.source })),
+		...examples.flatMap((example) => {
+			const [file, { brought }] = [exampleFile(example), example];
+			return [
+				{ file, source: example.met, ...(brought && { brought }) },
+				{ file, source: example.missed, ...((example["brought missed"] ?? brought) && { brought: example["brought missed"] ?? brought }) },
+			] as Marking[];
+		}),
+	];
+}
+
+test("every demo program and every example of a check has the same report, byte for byte, in Chromium, in Node, and in Node again", async () => {
+	const all = markings();
+	expect(all.length).toBeGreaterThan(400);
+	const reported = ({ file, source, brought }: Marking, { readExercise: read, mark: marked }: Pick<typeof core, "readExercise" | "mark">) => {
+		const reading = read(file);
+		return JSON.stringify(reading.ok ? marked(source, reading.exercise, brought ?? {}) : reading.problems);
+	};
+	const ours = all.map((one) => reported(one, { readExercise, mark }));
+	expect(
+		ours.every((report) => report.startsWith('{"')),
+		"every exercise reads",
+	).toBe(true);
+	expect(all.map((one) => reported(one, { readExercise, mark }))).toEqual(ours);
+	const theirs = await page.evaluate(
+		([list, text]) => {
+			const report = new Function(`return ${text}`)() as (one: unknown, its: typeof core) => string;
+			return list.map((one) => report(one, core));
+		},
+		[all, reported.toString()] as const,
+	);
+	expect(theirs).toEqual(ours);
 });

@@ -1,0 +1,60 @@
+import { COLOUR_NAMES } from "../colour/colour.ts";
+import { FAMILIES } from "../colour/family.ts";
+import type { Data } from "../marking/criterion.ts";
+import { inWords, listed, sentence } from "./lists.ts";
+import { agreeing, figuresWord, measureWord, theFigure } from "./names.ts";
+
+const COLOURS: ReadonlySet<string> = new Set([...COLOUR_NAMES, ...FAMILIES]);
+const COUNTS = new Map(Array.from({ length: 11 }, (_, n) => [inWords(n), n] as const));
+/** Numbers that give nothing away: a shift of nothing, a single one. */
+const PLAIN: ReadonlySet<string> = new Set(["0", "1"]);
+
+/** The numbers and colours that a text says, small numbers in words among them. */
+function toldIn(text: string): Set<string> {
+	const told = new Set<string>();
+	for (const [word] of text.toLowerCase().matchAll(/\d+(?:\.\d+)?|[a-z]+/g)) {
+		const count = COUNTS.get(word);
+		if (count !== undefined) told.add(String(count));
+		else if (/^\d/.test(word)) told.add(String(Number(word)));
+		else if (COLOURS.has(word)) told.add(word);
+	}
+	return told;
+}
+
+/** Whether a sentence says a number or a colour that some other texts don't. */
+export function tellsMore(said: string, given: readonly string[]): boolean {
+	const known = new Set([...PLAIN, ...given.flatMap((text) => [...toldIn(text)])]);
+	return [...toldIn(said)].some((one) => !known.has(one));
+}
+
+const text = (v: Data[string] | undefined) => String(v ?? "");
+const words = (v: Data[string] | undefined) => (Array.isArray(v) ? v.map(String) : []);
+const named = (data: Data) => theFigure(text(data.name));
+
+/** What each check looks at, without what it wants. */
+const TOPICS: Readonly<Record<string, (data: Data) => string>> = {
+	count: (data) => `how many ${figuresWord(text(data.name).replace(/^\d+\S+ (?:regular )?/, ""), 2)} there are`,
+	measure: (data) => `the ${listed(words(data.what).map(measureWord))} of ${named(data)}`,
+	position: (data) => `the place of ${named(data)}`,
+	colour: (data) => (text(data.what) === "paper" ? "the colour of the paper" : `the colour of ${named(data)}`),
+	relation: (data) => `how ${named(data)} lies to other things`,
+	arrangement: (data) => `how ${named(data)} is arranged`,
+	path: () => "the way that is walked",
+	movement: (data) => `how ${named(data)} moves`,
+	"what-if": (data) => (words(data.sheet).length > 0 ? "what happens on a sheet of another size" : "what happens when a variable is changed"),
+	runs: () => "what differs from run to run",
+	code: () => "how the program is written",
+	sheet: () => "the sheet and its paper",
+	filling: (data) => `the fill and the outline of ${named(data)}`,
+	distinct: () => "how different the figures are",
+	order: () => "what is drawn after what",
+	visible: (data) => `how well ${named(data)} is seen`,
+	change: (data) => `what has changed of ${named(data)}`,
+	"own-work": () => "how much of the drawing is your own",
+};
+
+/** What a criterion looks at in one short phrase that gives no wanted value away; nothing for a check whose sentence has none. */
+export function criterionTopic({ code, data }: { readonly code: string; readonly data: Data }): string | undefined {
+	const topic = TOPICS[code]?.(data);
+	return topic === undefined ? undefined : agreeing(text(data.name), sentence(topic));
+}
