@@ -52,7 +52,7 @@ function serve(environment) {
 }
 
 function greet(address, signIns) {
-	const lines = ["", `Mark Pen is at ${address}`];
+	const lines = ["", `Mark Pen is at ${address}, its API at ${address}/api`];
 	if (signIns) {
 		const { teacher, student } = signIns;
 		lines.push("", `  teacher  ${teacher.name}: sign-in name ${teacher.signInName}, passphrase ${teacher.passphrase}`);

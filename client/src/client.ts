@@ -4,7 +4,15 @@ import { API_BASE, type Problem, problem, ROUTES, type Route } from "@markpen/co
 type Input<T> = T extends { _zod: { input: infer I } } ? I : never;
 type Output<T> = T extends { _zod: { output: infer O } } ? O : never;
 type Part<K extends string, V> = [V] extends [undefined] ? { readonly [P in K]?: undefined } : { readonly [P in K]: V };
-export type CallInput<R extends Route> = Part<"params", Input<R["params"]>> & Part<"body", Input<R["body"]>> & { readonly idempotencyKey?: string };
+/** A query whose every part may be left out need not be given. */
+type Query<V> = [V] extends [undefined] ? { readonly query?: undefined } : object extends V ? { readonly query?: V } : { readonly query: V };
+export type CallInput<R extends Route> = Part<"params", Input<R["params"]>> &
+	Query<Input<R["query"]>> &
+	Part<"body", Input<R["body"]>> & {
+		readonly idempotencyKey?: string;
+		/** The revision that an edit changes, as what was read told it; "any" for whichever. */
+		readonly revision?: number | "any";
+	};
 
 /** A call that the service refused, or that never reached it. */
 export class CallError extends Error {
@@ -37,8 +45,28 @@ export interface ClientOptions {
 type RouteName = keyof typeof ROUTES;
 export type Client = { readonly [N in RouteName]: (input: CallInput<(typeof ROUTES)[N]>) => Promise<Output<(typeof ROUTES)[N]["reply"]>> };
 
-function pathOf(route: Route, params: Readonly<Record<string, unknown>> | undefined): string {
-	return route.path.replace(/:([a-z]+)/gi, (_, name: string) => encodeURIComponent(String(params?.[name] ?? "")));
+type Named = Readonly<Record<string, unknown>> | undefined;
+
+function pathOf(route: Route, params: Named, query: Named): string {
+	const path = route.path.replace(/:([a-z]+)/gi, (_, name: string) => encodeURIComponent(String(params?.[name] ?? "")));
+	const asked = Object.entries(query ?? {}).flatMap(([name, value]) => (value === undefined ? [] : [[name, String(value)]]));
+	return asked.length === 0 ? path : `${path}?${new URLSearchParams(asked)}`;
+}
+
+/** What an answer holds: JSON, text, or bytes. */
+async function contentOf(response: Response): Promise<unknown> {
+	if (response.status === 204) return undefined;
+	const type = response.headers.get("content-type") ?? "";
+	if (/^application\/json/.test(type)) return response.json();
+	return /^text\/|yaml|xml/.test(type) ? response.text() : new Uint8Array(await response.arrayBuffer());
+}
+
+interface CallMade {
+	readonly params?: Record<string, unknown>;
+	readonly query?: Record<string, unknown>;
+	readonly body?: unknown;
+	readonly idempotencyKey?: string;
+	readonly revision?: number | "any";
 }
 
 async function refusal(response: Response): Promise<CallError> {
@@ -50,26 +78,26 @@ async function refusal(response: Response): Promise<CallError> {
 /** Typed calls of every route over any fetch. */
 export function createClient(options: ClientOptions): Client {
 	const send = options.fetch ?? fetch;
-	const call = async (route: Route, input: { params?: Record<string, unknown>; body?: unknown; idempotencyKey?: string }) => {
+	const call = async (route: Route, input: CallMade) => {
 		const headers: Record<string, string> = { ...options.headers?.() };
-		if (input.body !== undefined) headers["content-type"] = "application/json";
+		if (input.body !== undefined) headers["content-type"] = route.takes ?? "application/json";
 		if (input.idempotencyKey) headers["idempotency-key"] = input.idempotencyKey;
+		if (input.revision !== undefined) headers["if-match"] = input.revision === "any" ? "*" : `"${input.revision}"`;
 		let response: Response;
 		try {
-			response = await send(`${options.base}${API_BASE}${pathOf(route, input.params)}`, {
+			response = await send(`${options.base}${API_BASE}${pathOf(route, input.params, input.query)}`, {
 				method: route.method,
 				headers,
 				credentials: "same-origin",
-				...(input.body !== undefined && { body: JSON.stringify(input.body) }),
+				...(input.body !== undefined && { body: route.takes ? (input.body as BodyInit) : JSON.stringify(input.body) }),
 			});
 		} catch {
 			throw new CallError(0, "The service can't be reached. Nothing was lost; try again in a moment.");
 		}
 		options.onAnswer?.(response);
 		if (!response.ok) throw await refusal(response);
-		if (response.status === 204) return undefined;
-		return response.headers.get("content-type")?.includes("json") ? response.json() : response.text();
+		return contentOf(response);
 	};
-	const entries = Object.entries(ROUTES).map(([name, route]) => [name, (input: object) => call(route as unknown as Route, input)]);
+	const entries = Object.entries(ROUTES).map(([name, route]) => [name, (input: CallMade) => call(route as unknown as Route, input)]);
 	return Object.fromEntries(entries) as Client;
 }

@@ -31,14 +31,14 @@
 				{:else if place.page === "class" && teacher}
 					{#key place.id}<ClassPage id={place.id} />{/key}
 				{:else if place.page === "assignment" && teacher}
-					{#key place.id}<AssignmentPage id={place.id} />{/key}
+					{#key place.id + place.exercise}<AssignmentPage id={place.id} exercise={place.exercise} />{/key}
 				{:else if place.page === "hand-in"}
 					{#key place.id}<HandInPage id={place.id} />{/key}
 				{:else if place.page === "desk" && !teacher}
 					{#await desk()}
 						<p class="p-6 text-ink-soft" aria-busy="true">Opening the desk …</p>
 					{:then { default: DeskPage }}
-						{#key place.id}<DeskPage id={place.id} />{/key}
+						{#key place.id + place.exercise}<DeskPage id={place.id} exercise={place.exercise} />{/key}
 					{:catch}
 						<Notice>The desk could not be loaded. Nothing was lost; load this page again.</Notice>
 					{/await}

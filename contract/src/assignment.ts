@@ -1,83 +1,189 @@
 import { z } from "zod";
-import { id, idParams, instant, nothing, points, verdict } from "./common.ts";
-import { studentCopy } from "./exercise.ts";
+import { id, idParams, instant, key, moment, name, person, points, verdict } from "./common.ts";
 import { route } from "./route.ts";
+
+/** When an assignment's parts are shown, how tries count, and what happens at its end. */
+const rules = {
+	tries: z.int().positive().nullable().describe("How many tries each exercise has; null for any number"),
+	counts: z.enum(["best", "latest", "chosen"]).describe("Which try counts; until the teacher has chosen, the best"),
+	late: z.enum(["marked", "reduced", "refused"]).describe("What happens to what is handed in after it is due"),
+	lateShare: z.number().min(0).max(1).describe("The share of points that a late try loses where late is reduced"),
+	showChecklist: z.enum(["opening", "hand-in"]),
+	showPoints: z.enum(["at once", "release", "closing"]),
+	showFeedback: z.enum(["at once", "release", "closing"]),
+	showModel: z.enum(["never", "release", "closing"]),
+	showModelAs: z.enum(["picture", "source"]),
+	handInDrafts: z.boolean().describe("Whether drafts are handed in by themselves when it closes"),
+	weight: z.number().min(0).max(1000).describe("What it weighs among the class's work"),
+};
+export const assignmentRules = z.object(rules);
+const dates = { opensAt: instant, dueAt: instant, closesAt: instant };
+const momentsAsked = { opensAt: moment, dueAt: moment, closesAt: moment };
+
+export const handInRow = z.object({
+	id,
+	student: person,
+	tryNumber: z.int(),
+	handedInAt: instant,
+	late: z.boolean(),
+	madeBy: z.enum(["student", "teacher", "closing", "archive"]),
+	state: z.string().nullable(),
+	ended: z.string().nullable(),
+	points: points.nullable(),
+	open: z.number(),
+	adjusted: z.boolean(),
+	note: z.string().describe("What to know of it at a glance"),
+	verdicts: z.array(verdict),
+	slips: z.array(z.string()),
+	released: z.boolean(),
+});
 
 export const assignmentPage = z.object({
 	id,
 	classId: id,
 	className: z.string(),
 	title: z.string(),
+	exercise: key.describe("The exercise that the rest speaks of"),
+	exercises: z.array(z.object({ key, title: z.string(), version: z.int(), possible: z.number() })),
 	brief: z.string(),
-	opensAt: instant,
-	dueAt: instant,
-	closesAt: instant,
+	...dates,
+	...rules,
+	revision: z.int(),
+	covering: z.boolean(),
 	possible: z.number(),
 	students: z.int(),
-	criteria: z.array(z.object({ id: z.string(), asks: z.string(), points: z.number() })),
-	handIns: z
-		.array(
-			z.object({
-				id,
-				student: z.object({ id, name: z.string() }),
-				tryNumber: z.int(),
-				handedInAt: instant,
-				state: z.string().nullable(),
-				ended: z.string().nullable(),
-				points: points.nullable(),
-				note: z.string().describe("What to know of it at a glance"),
-				verdicts: z.array(verdict),
-			}),
-		)
-		.describe("The latest of each student, in the order of their names"),
-	without: z.array(z.object({ id, name: z.string() })).describe("Students who have handed nothing in"),
+	criteria: z.array(z.object({ id: z.string(), asks: z.string(), points: z.number(), scale: z.record(z.string(), z.string()).nullable() })),
+	slips: z.array(z.object({ id: z.string(), sentence: z.string(), count: z.int() })).describe("What most share, the most first"),
+	handIns: z.array(handInRow).describe("The one of each student that counts, in the order of their names"),
+	without: z.array(person.extend({ draft: z.boolean() })).describe("Students who have handed nothing in, and whether they have begun"),
+	excused: z.array(id),
+	ownDates: z.array(z.object({ studentId: id, dueAt: instant.nullable(), closesAt: instant.nullable() })),
+	counted: z.array(z.object({ student: person, done: z.int(), of: z.int() })).describe("How many of the set's exercises each one managed"),
+	unchecked: z.int(),
 });
 export type AssignmentPage = z.infer<typeof assignmentPage>;
-
-/** An assignment as its student sees it. */
-export const work = z.object({
-	assignmentId: id,
-	className: z.string(),
-	exercise: studentCopy,
-	opensAt: instant,
-	dueAt: instant,
-	closesAt: instant,
-	triesLeft: z.int().nullable(),
-	handIns: z.array(z.object({ id, tryNumber: z.int(), handedInAt: instant, points: points.nullable() })),
-	lastSource: z.string().nullable(),
-});
-export type Work = z.infer<typeof work>;
 
 export const showAssignment = route({
 	name: "showAssignment",
 	method: "GET",
 	path: "/assignments/:id",
 	who: ["teacher"],
-	summary: "An assignment with its hand-ins and criteria",
+	reach: "looking",
+	summary: "An assignment with its hand-ins and criteria; of a set, one exercise at a time",
 	params: idParams,
-	body: nothing,
+	query: z.object({ exercise: key.optional() }),
 	reply: assignmentPage,
-	status: 200,
 });
-export const listWork = route({
-	name: "listWork",
-	method: "GET",
-	path: "/my-assignments",
-	who: ["student"],
-	summary: "What the student has to do and has done",
-	params: nothing,
-	body: nothing,
-	reply: z.object({ work: z.array(work) }),
-	status: 200,
-});
-export const showWork = route({
-	name: "showWork",
-	method: "GET",
-	path: "/my-assignments/:id",
-	who: ["student"],
-	summary: "One assignment as its student sees it",
+const defaults = {
+	tries: rules.tries.default(null),
+	counts: rules.counts.default("best"),
+	late: rules.late.default("marked"),
+	lateShare: rules.lateShare.default(0),
+	showChecklist: rules.showChecklist.default("opening"),
+	showPoints: rules.showPoints.default("at once"),
+	showFeedback: rules.showFeedback.default("at once"),
+	showModel: rules.showModel.default("never"),
+	showModelAs: rules.showModelAs.default("picture"),
+	handInDrafts: rules.handInDrafts.default(true),
+	weight: rules.weight.default(1),
+};
+export const setAssignment = route({
+	name: "setAssignment",
+	method: "POST",
+	path: "/classes/:id/assignments",
+	who: ["teacher"],
+	reach: "class",
+	summary: "Set an exercise's newest version, or a collection, to a class",
 	params: idParams,
-	body: nothing,
-	reply: work,
-	status: 200,
+	body: z.object({ exercise: key.optional(), collection: key.optional(), title: name.optional(), ...momentsAsked, ...defaults }),
+	reply: z.object({ id, ...dates, exercises: z.array(key), revision: z.int() }),
+	status: 201,
+	repeatable: true,
+});
+export const changeAssignment = route({
+	name: "changeAssignment",
+	method: "PATCH",
+	path: "/assignments/:id",
+	who: ["teacher"],
+	reach: "class",
+	summary: "Change an assignment's title, dates or rules",
+	params: idParams,
+	body: z.object({ title: name, ...momentsAsked, ...rules }).partial(),
+	reply: z.object({ id, ...dates, revision: z.int() }),
+	guarded: true,
+});
+export const removeAssignment = route({
+	name: "removeAssignment",
+	method: "DELETE",
+	path: "/assignments/:id",
+	who: ["teacher"],
+	reach: "class",
+	summary: "Take an assignment back; refused once something is handed in",
+	params: idParams,
+});
+const studentParams = z.object({ id, student: id });
+export const setOwnDates = route({
+	name: "setOwnDates",
+	method: "PUT",
+	path: "/assignments/:id/students/:student",
+	who: ["teacher"],
+	reach: "class",
+	summary: "Give one student other dates, or excuse them",
+	params: studentParams,
+	body: z.object({ dueAt: moment.nullable().default(null), closesAt: moment.nullable().default(null), excused: z.boolean().default(false) }),
+	reply: z.object({ dueAt: instant.nullable(), closesAt: instant.nullable(), excused: z.boolean() }),
+});
+export const chooseTry = route({
+	name: "chooseTry",
+	method: "PUT",
+	path: "/assignments/:id/students/:student/try",
+	who: ["teacher"],
+	reach: "class",
+	summary: "Choose the try that counts, where the assignment lets the teacher choose",
+	params: studentParams,
+	body: z.object({ handInId: id }),
+});
+export const release = route({
+	name: "release",
+	method: "POST",
+	path: "/assignments/:id/releases",
+	who: ["teacher"],
+	reach: "class",
+	summary: "Release points and feedback to one, some or all students",
+	params: idParams,
+	body: z.object({ students: z.array(id).min(1).max(500).optional().describe("All, unless said") }),
+	reply: z.object({ released: z.int() }),
+});
+export const stuckRow = z.object({
+	student: person,
+	exercise: key,
+	assignmentId: id,
+	handIns: z.int().describe("Hand-ins without one criterion more being met"),
+	runs: z.int().describe("Runs without one criterion more being met"),
+	minutes: z.number(),
+	criterion: z.string().nullable().describe("The first criterion that isn't met"),
+	slip: z.string().nullable().describe("What probably goes wrong"),
+});
+export const listStuck = route({
+	name: "listStuck",
+	method: "GET",
+	path: "/classes/:id/stuck",
+	who: ["teacher"],
+	reach: "looking",
+	summary: "Students who don't get on: three hand-ins, ten runs or ten minutes without one criterion more",
+	params: idParams,
+	query: z.object({ assignment: id.optional() }),
+	reply: z.object({ stuck: z.array(stuckRow) }),
+});
+export const assignmentEvents = route({
+	name: "assignmentEvents",
+	method: "GET",
+	path: "/assignments/:id/events",
+	who: ["teacher"],
+	reach: "looking",
+	summary: "What happens in an assignment, as it happens",
+	params: idParams,
+	events: true,
+	reply: z.string(),
+	gives: "text/event-stream",
 });

@@ -1,30 +1,67 @@
 import { z } from "zod";
-import { id, idParams, instant, nothing, points, verdict } from "./common.ts";
+import { id, idParams, instant, key, name, person, points, verdict } from "./common.ts";
 import { route } from "./route.ts";
 
-export const classRow = z.object({ id, name: z.string(), schoolYear: z.string(), students: z.int(), assignments: z.int() });
+/** A step of a grade scale: its name, and the percent from which it holds. */
+export const gradeStep = z.object({ name: z.string().trim().min(1).max(20), from: z.number().min(0).max(100) });
+export const gradeScale = z.array(gradeStep).max(30);
+export const zone = z.string().max(60).describe("A time zone of the IANA database, like Europe/Lisbon");
 
-/** Where one student stands with one assignment: the latest try. */
+export const classRow = z.object({
+	id,
+	name: z.string(),
+	schoolYear: z.string(),
+	code: z.string(),
+	students: z.int(),
+	assignments: z.int(),
+	until: instant.nullable().describe("Until when the teacher covers the class; null for the class's own teachers"),
+	closedAt: instant.nullable(),
+});
+
+/** Where one student stands with one exercise of one assignment: the try that counts. */
 export const cell = z.object({
 	studentId: id,
 	assignmentId: id,
+	exercise: key,
 	handInId: id,
 	tries: z.int(),
 	handedInAt: instant,
+	late: z.boolean(),
 	state: z.string().nullable().describe("How far the program got; null until it is checked"),
 	ended: z.string().nullable(),
 	points: points.nullable(),
+	open: z.number().describe("Points still to be judged by a person"),
+	adjusted: z.boolean(),
 	verdicts: z.array(verdict),
 });
 export type Cell = z.infer<typeof cell>;
+
+export const column = z.object({
+	assignmentId: id,
+	exercise: key,
+	title: z.string(),
+	unit: z.string().nullable().describe("The collection that it was set with"),
+	dueAt: instant,
+	closesAt: instant,
+	possible: z.number(),
+	weight: z.number(),
+});
 
 export const classPage = z.object({
 	id,
 	name: z.string(),
 	schoolYear: z.string(),
-	students: z.array(z.object({ id, name: z.string() })),
-	assignments: z.array(z.object({ id, title: z.string(), dueAt: instant, closesAt: instant, possible: z.number() })),
+	code: z.string(),
+	zone,
+	gradeScale,
+	revision: z.int(),
+	closedAt: instant.nullable(),
+	covering: z.boolean(),
+	teachers: z.array(person.extend({ until: instant.nullable() })),
+	students: z.array(person),
+	columns: z.array(column),
 	cells: z.array(cell),
+	excused: z.array(z.object({ studentId: id, assignmentId: id })),
 });
 export type ClassPage = z.infer<typeof classPage>;
 
@@ -33,20 +70,72 @@ export const listClasses = route({
 	method: "GET",
 	path: "/classes",
 	who: ["teacher"],
-	summary: "The teacher's classes",
-	params: nothing,
-	body: nothing,
+	reach: "looking",
+	summary: "The teacher's classes; closed ones on demand",
+	query: z.object({ closed: z.enum(["true", "false"]).default("false") }),
 	reply: z.object({ classes: z.array(classRow) }),
-	status: 200,
+});
+export const makeClass = route({
+	name: "makeClass",
+	method: "POST",
+	path: "/classes",
+	who: ["teacher"],
+	reach: "site",
+	summary: "Make a class; its teacher is who makes it",
+	body: z.object({ name, schoolYear: name.max(40), zone: zone.optional(), code: z.string().trim().min(3).max(40).optional() }),
+	reply: classRow,
+	status: 201,
+	repeatable: true,
 });
 export const showClass = route({
 	name: "showClass",
 	method: "GET",
 	path: "/classes/:id",
 	who: ["teacher"],
-	summary: "A class: its students, its assignments, and where each stands",
+	reach: "looking",
+	summary: "A class: its students, what it was set, and where each stands",
 	params: idParams,
-	body: nothing,
 	reply: classPage,
-	status: 200,
+});
+export const changeClass = route({
+	name: "changeClass",
+	method: "PATCH",
+	path: "/classes/:id",
+	who: ["teacher"],
+	reach: "class",
+	summary: "Change a class's name, year, zone or grade scale, or close it or open it again",
+	params: idParams,
+	body: z.object({ name: name.optional(), schoolYear: name.max(40).optional(), zone: zone.optional(), gradeScale: gradeScale.optional(), closed: z.boolean().optional() }),
+	reply: classRow.extend({ revision: z.int() }),
+	guarded: true,
+});
+export const closeYear = route({
+	name: "closeYear",
+	method: "POST",
+	path: "/school-years/close",
+	who: ["administrator"],
+	reach: "site",
+	summary: "Close all classes of a school year; everything in them is kept",
+	body: z.object({ schoolYear: z.string() }),
+	reply: z.object({ closed: z.int() }),
+});
+const teacherParams = z.object({ id, teacher: id });
+export const giveClass = route({
+	name: "giveClass",
+	method: "PUT",
+	path: "/classes/:id/teachers/:teacher",
+	who: ["teacher"],
+	reach: "class",
+	summary: "Give a class to another teacher as well, or as cover until a date: to look and upload, not to adjust or release",
+	params: teacherParams,
+	body: z.object({ until: instant.nullable().default(null) }),
+});
+export const takeClass = route({
+	name: "takeClass",
+	method: "DELETE",
+	path: "/classes/:id/teachers/:teacher",
+	who: ["teacher"],
+	reach: "class",
+	summary: "Take a class from a teacher; the last one can't be taken",
+	params: teacherParams,
 });

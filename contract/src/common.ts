@@ -2,8 +2,31 @@ import { z } from "zod";
 
 export const id = z.uuid();
 export const idParams = z.object({ id });
-export const nothing = z.undefined();
 /** An instant, in ISO 8601 with its zone. */
 export const instant = z.iso.datetime({ offset: true });
+/** An instant, or a time on a class's own clock, which becomes one: "2027-03-28T02:30". */
+export const moment = z.union([instant, z.iso.datetime({ local: true })]);
 export const points = z.object({ earned: z.number(), possible: z.number() });
 export const verdict = z.enum(["met", "partly", "missed", "not-judged"]);
+export const person = z.object({ id, name: z.string() });
+/** The id that an exercise's or a collection's file gives itself. */
+export const key = z.string().regex(/^[a-z0-9-]{1,80}$/);
+/** Names of people and things: one line of text. */
+export const name = z
+	.string()
+	.trim()
+	.min(1)
+	.max(120)
+	// biome-ignore lint/suspicious/noControlCharactersInRegex: what names may not hold.
+	.regex(/^[^\u0000-\u001f\u007f\u2028\u2029]*$/, { error: "holds a character that isn't text on one line" });
+/** Words of people to people. */
+export const words = z.string().trim().min(1).max(4_000);
+/** The most a source may have, in bytes of UTF-8. */
+export const SOURCE_BYTES = 256 * 1024;
+export const source = z.string();
+export const bytes = z.custom<Uint8Array>((value) => value instanceof Uint8Array, { error: "is no file" });
+
+/** Which part of a list: after a cursor that a page gave, so many rows. */
+export const pageQuery = z.object({ cursor: z.string().max(300).optional(), limit: z.coerce.number().int().min(1).max(200).default(50) });
+/** Of a page: what to ask for the next one; null on the last. */
+export const next = z.string().nullable();

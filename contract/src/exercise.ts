@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { id, nothing } from "./common.ts";
+import { id, idParams, instant, key, name, next, pageQuery, source } from "./common.ts";
 import { route } from "./route.ts";
 
 export const sheet = z.object({ width: z.int(), height: z.int(), origin: z.enum(["top left", "centre", "bottom left"]) });
@@ -27,16 +27,187 @@ export const studentCopy = z.object({
 	),
 });
 
+const file = z.string().min(1).max(300_000).describe("The exercise file, YAML");
 export const publishedVersion = z.object({ exerciseId: id, versionId: id, number: z.int(), key: z.string(), title: z.string() });
 
+/** A program saved with a draft, with the points it should earn. */
+export const trialProgram = z.object({ name, source, expects: z.number().nullable() });
+
+export const exerciseRow = z.object({
+	id,
+	key,
+	title: z.string(),
+	owner: z.string().nullable(),
+	mine: z.boolean(),
+	shared: z.boolean(),
+	version: z.int().nullable().describe("The newest published version"),
+	draft: z.boolean().describe("Whether there are changes that aren't published"),
+});
+export const exercisePage = exerciseRow.extend({
+	source: z.string().describe("The draft, or the newest version where nothing was changed since"),
+	revision: z.int(),
+	trialPrograms: z.array(trialProgram),
+	versions: z.array(z.object({ id, number: z.int(), title: z.string(), publishedAt: instant })),
+});
+
+export const listExercises = route({
+	name: "listExercises",
+	method: "GET",
+	path: "/exercises",
+	who: ["teacher"],
+	reach: "site",
+	summary: "One's own exercises and those that are shared",
+	query: pageQuery.extend({ mine: z.enum(["true", "false"]).default("false") }),
+	reply: z.object({ exercises: z.array(exerciseRow), next }),
+});
 export const publishExercise = route({
 	name: "publishExercise",
 	method: "POST",
 	path: "/exercises",
 	who: ["teacher"],
+	reach: "site",
 	summary: "Publish an exercise file as a version that never changes",
-	params: nothing,
-	body: z.object({ source: z.string().min(1).max(300_000).describe("The exercise file, YAML") }),
+	body: z.object({ source: file }),
 	reply: publishedVersion,
 	status: 201,
+});
+export const draftExercise = route({
+	name: "draftExercise",
+	method: "POST",
+	path: "/exercises/drafts",
+	who: ["teacher"],
+	reach: "site",
+	summary: "Begin an exercise: its file may still have errors, but says its id",
+	body: z.object({ key, source: file }),
+	reply: exercisePage,
+	status: 201,
+	repeatable: true,
+});
+export const showExercise = route({
+	name: "showExercise",
+	method: "GET",
+	path: "/exercises/:id",
+	who: ["teacher"],
+	reach: "site",
+	summary: "An exercise: its draft, trial programs and versions",
+	params: idParams,
+	reply: exercisePage,
+});
+export const saveExercise = route({
+	name: "saveExercise",
+	method: "PUT",
+	path: "/exercises/:id/draft",
+	who: ["teacher"],
+	reach: "own",
+	summary: "Save the draft of one's own exercise with its trial programs; errors in the file are told, and it is saved all the same",
+	params: idParams,
+	body: z.object({ source: file, trialPrograms: z.array(trialProgram).max(50).optional() }),
+	reply: z.object({ revision: z.int(), problems: z.array(z.object({ path: z.string(), line: z.int(), message: z.string() })) }),
+	guarded: true,
+});
+export const publishDraft = route({
+	name: "publishDraft",
+	method: "POST",
+	path: "/exercises/:id/versions",
+	who: ["teacher"],
+	reach: "own",
+	summary: "Publish the draft as the next version",
+	params: idParams,
+	reply: publishedVersion,
+	status: 201,
+	guarded: true,
+});
+export const showVersion = route({
+	name: "showVersion",
+	method: "GET",
+	path: "/exercises/:id/versions/:number",
+	who: ["teacher"],
+	reach: "site",
+	summary: "A published version's file, as it was published",
+	params: z.object({ id, number: z.coerce.number().int().positive() }),
+	reply: z.string(),
+	gives: "application/yaml",
+});
+export const copyExercise = route({
+	name: "copyExercise",
+	method: "POST",
+	path: "/exercises/:id/copies",
+	who: ["teacher"],
+	reach: "site",
+	summary: "Copy an exercise under another id, to change it",
+	params: idParams,
+	body: z.object({ key, title: name.optional() }),
+	reply: exercisePage,
+	status: 201,
+	repeatable: true,
+});
+export const shareExercise = route({
+	name: "shareExercise",
+	method: "PUT",
+	path: "/exercises/:id/shared",
+	who: ["teacher"],
+	reach: "own",
+	summary: "Share one's own exercise with the site's teachers, or no longer",
+	params: idParams,
+	body: z.object({ shared: z.boolean() }),
+});
+export const tryDraft = route({
+	name: "tryDraft",
+	method: "POST",
+	path: "/exercises/:id/trials",
+	who: ["teacher"],
+	reach: "site",
+	summary: "Try an exercise: its model, changed and rewritten models, and its trial programs; gives a job",
+	params: idParams,
+	reply: z.object({ jobId: id }),
+	status: 202,
+});
+export const acrossClasses = route({
+	name: "acrossClasses",
+	method: "GET",
+	path: "/exercises/:id/across",
+	who: ["teacher"],
+	reach: "looking",
+	summary: "An exercise across the classes that the teacher has: points, criteria and slips",
+	params: idParams,
+	reply: z.object({
+		key,
+		title: z.string(),
+		classes: z.array(z.object({ classId: id, className: z.string(), students: z.int(), handedIn: z.int(), earned: z.number(), possible: z.number() })),
+		criteria: z.array(z.object({ id: z.string(), met: z.int(), asked: z.int() })),
+		slips: z.array(z.object({ id: z.string(), students: z.int() })),
+	}),
+});
+
+export const collectionRow = z.object({ id, key, title: z.string(), mine: z.boolean(), shared: z.boolean(), exercises: z.array(key) });
+export const listCollections = route({
+	name: "listCollections",
+	method: "GET",
+	path: "/collections",
+	who: ["teacher"],
+	reach: "site",
+	summary: "One's own collections and those that are shared",
+	reply: z.object({ collections: z.array(collectionRow) }),
+});
+export const publishCollection = route({
+	name: "publishCollection",
+	method: "POST",
+	path: "/collections",
+	who: ["teacher"],
+	reach: "site",
+	summary: "Put a collection file in place of the one with its id, or as a new one",
+	body: z.object({ source: z.string().min(1).max(100_000).describe("The collection file, YAML"), shared: z.boolean().default(false) }),
+	reply: collectionRow.extend({ missing: z.array(key).describe("Exercises that the site doesn't have") }),
+	status: 201,
+});
+export const showCollection = route({
+	name: "showCollection",
+	method: "GET",
+	path: "/collections/:id",
+	who: ["teacher"],
+	reach: "site",
+	summary: "A collection's file",
+	params: idParams,
+	reply: z.string(),
+	gives: "application/yaml",
 });

@@ -1,10 +1,25 @@
 import { z } from "zod";
-import { id, idParams, instant, nothing, points } from "./common.ts";
+import { id, idParams, instant, key, person, points, source, words } from "./common.ts";
 import { report } from "./report.ts";
 import { route } from "./route.ts";
+import { answers } from "./work.ts";
 
-/** The most a source may have, in bytes of UTF-8. */
-export const SOURCE_BYTES = 256 * 1024;
+/** What a comment speaks of. */
+export const place = z.union([
+	z.object({ on: z.literal("whole") }),
+	z.object({ on: z.literal("criterion"), criterion: z.string().max(80) }),
+	z.object({ on: z.literal("lines"), from: z.int().positive(), to: z.int().positive() }),
+	z.object({ on: z.literal("figure"), figure: z.int().min(0) }),
+]);
+export const comment = z.object({ id, by: z.string(), place, words: z.string(), at: instant });
+
+/** A criterion's points after what people decided. */
+export const standing = z.object({
+	id: z.string(),
+	points: z.number(),
+	judged: z.number().nullable().describe("Points given on a scale"),
+	adjusted: z.object({ points: z.number(), reason: z.string().nullable(), by: z.string(), at: instant }).nullable(),
+});
 
 export const handInPage = z.object({
 	id,
@@ -12,50 +27,160 @@ export const handInPage = z.object({
 	classId: id,
 	className: z.string(),
 	title: z.string(),
-	student: z.object({ id, name: z.string() }),
+	exercise: key,
+	student: person,
 	tryNumber: z.int(),
-	tries: z.array(z.object({ id, tryNumber: z.int(), points: points.nullable() })),
+	tries: z.array(z.object({ id, tryNumber: z.int(), points: points.nullable(), counts: z.boolean() })),
 	handedInAt: instant,
+	late: z.boolean(),
+	madeBy: z.enum(["student", "teacher", "closing", "archive"]),
 	source: z.string(),
-	report: report.nullable().describe("null until the hand-in is checked"),
+	answers,
+	report: report.nullable().describe("null until the hand-in is checked, or until it is shown to the student"),
+	waiting: z.boolean().describe("Whether it is still to be checked"),
+	points: points.extend({ open: z.number() }).nullable().describe("With what people decided"),
+	criteria: z.array(standing),
+	comments: z.array(comment),
+	released: z.boolean(),
 	before: id.nullable().describe("The hand-in of the student before in the class's order"),
 	after: id.nullable(),
 });
 export type HandInPage = z.infer<typeof handInPage>;
 
-export const handedIn = z.object({ id, tryNumber: z.int(), handedInAt: instant });
+export const handedIn = z.object({ id, tryNumber: z.int(), handedInAt: instant, late: z.boolean() });
 
 export const handIn = route({
 	name: "handIn",
 	method: "POST",
-	path: "/assignments/:id/hand-ins",
+	path: "/work/:id/:exercise/hand-ins",
 	who: ["student"],
+	reach: "own",
 	summary: "Hand in a program; an Idempotency-Key header makes a repeated call the same hand-in",
-	params: idParams,
-	body: z.object({ source: z.string() }),
+	params: z.object({ id, exercise: key }),
+	body: z.object({ source, answers: answers.optional() }),
 	reply: handedIn,
 	status: 201,
 });
-
-export const showHandIn = route({
-	name: "showHandIn",
-	method: "GET",
-	path: "/hand-ins/:id",
-	who: ["student", "teacher"],
-	summary: "One hand-in with its report",
-	params: idParams,
-	body: nothing,
-	reply: handInPage,
-	status: 200,
-});
+const seen = { who: ["student", "teacher"] as const, reach: "looking" as const, params: idParams };
+export const showHandIn = route({ name: "showHandIn", method: "GET", path: "/hand-ins/:id", ...seen, summary: "One hand-in with its report", reply: handInPage });
 export const showDrawing = route({
 	name: "showDrawing",
 	method: "GET",
 	path: "/hand-ins/:id/drawing.svg",
-	who: ["student", "teacher"],
+	...seen,
 	summary: "The drawing of a hand-in as SVG",
-	params: idParams,
-	body: nothing,
 	reply: z.string(),
-	status: 200,
+	gives: "image/svg+xml",
+});
+export const showDrawingPng = route({
+	name: "showDrawingPng",
+	method: "GET",
+	path: "/hand-ins/:id/drawing.png",
+	...seen,
+	query: z.object({ width: z.coerce.number().int().min(50).max(2_400).default(800) }),
+	summary: "The drawing of a hand-in as PNG",
+	reply: z.string(),
+	gives: "image/png",
+});
+export const showTape = route({
+	name: "showTape",
+	method: "GET",
+	path: "/hand-ins/:id/tape",
+	...seen,
+	summary: "The tape of a hand-in's first seed, in the binary form; 404 where it was too large to keep",
+	reply: z.string(),
+	gives: "application/octet-stream",
+});
+export const handInEvents = route({
+	name: "handInEvents",
+	method: "GET",
+	path: "/hand-ins/:id/events",
+	...seen,
+	summary: "How the check of a hand-in goes, as it happens; ends when it is checked",
+	events: true,
+	reply: z.string(),
+	gives: "text/event-stream",
+});
+
+const judged = { who: ["teacher"] as const, reach: "class" as const };
+const criterionParams = z.object({ id, criterion: z.string().max(80) });
+export const judge = route({
+	name: "judge",
+	method: "PUT",
+	path: "/hand-ins/:id/criteria/:criterion/judgement",
+	...judged,
+	summary: "Give a criterion its place on its scale",
+	params: criterionParams,
+	body: z.object({ points: z.number().min(0) }),
+	reply: points.extend({ open: z.number() }),
+});
+export const adjust = route({
+	name: "adjust",
+	method: "PUT",
+	path: "/hand-ins/:id/criteria/:criterion/adjustment",
+	...judged,
+	summary: "Change a criterion's points, with a reason; it stays when the hand-in is checked again",
+	params: criterionParams,
+	body: z.object({ points: z.number().min(0), reason: words }),
+	reply: points.extend({ open: z.number() }),
+});
+export const undoAdjustment = route({
+	name: "undoAdjustment",
+	method: "DELETE",
+	path: "/hand-ins/:id/criteria/:criterion/adjustment",
+	...judged,
+	summary: "Take an adjustment back",
+	params: criterionParams,
+	reply: points.extend({ open: z.number() }),
+});
+export const commentOn = route({
+	name: "commentOn",
+	method: "POST",
+	path: "/hand-ins/:id/comments",
+	...judged,
+	summary: "Comment on the whole, a criterion, source lines or a figure; the fields of a kept comment are filled from the student's report",
+	params: idParams,
+	body: z.object({ place, words }),
+	reply: comment,
+	status: 201,
+	repeatable: true,
+});
+export const removeComment = route({
+	name: "removeComment",
+	method: "DELETE",
+	path: "/hand-ins/:id/comments/:comment",
+	...judged,
+	summary: "Remove a comment",
+	params: z.object({ id, comment: id }),
+});
+
+export const keptComment = z.object({ id, words: z.string() });
+export const listKeptComments = route({
+	name: "listKeptComments",
+	method: "GET",
+	path: "/kept-comments",
+	who: ["teacher"],
+	reach: "own",
+	summary: "Sentences kept to be used again, and the fields that they may have",
+	reply: z.object({ comments: z.array(keptComment), fields: z.record(z.string(), z.string()) }),
+});
+export const keepComment = route({
+	name: "keepComment",
+	method: "POST",
+	path: "/kept-comments",
+	who: ["teacher"],
+	reach: "own",
+	summary: "Keep a sentence",
+	body: z.object({ words }),
+	reply: keptComment,
+	status: 201,
+});
+export const forgetComment = route({
+	name: "forgetComment",
+	method: "DELETE",
+	path: "/kept-comments/:id",
+	who: ["teacher"],
+	reach: "own",
+	summary: "Forget a kept sentence",
+	params: idParams,
 });

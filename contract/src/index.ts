@@ -1,16 +1,135 @@
-import { listWork, showAssignment, showWork } from "./assignment.ts";
-import { listClasses, showClass } from "./class.ts";
-import { publishExercise } from "./exercise.ts";
-import { handIn, showDrawing, showHandIn } from "./hand-in.ts";
-import { signIn, signOut, whoAmI } from "./session.ts";
+import * as account from "./account.ts";
+import * as assignment from "./assignment.ts";
+import * as classes from "./class.ts";
+import * as exercise from "./exercise.ts";
+import * as gradeBook from "./grade-book.ts";
+import * as handIn from "./hand-in.ts";
+import * as job from "./job.ts";
+import * as roster from "./roster.ts";
+import * as session from "./session.ts";
+import * as student from "./student.ts";
+import * as upload from "./upload.ts";
+import * as work from "./work.ts";
 
 /** Every call of the API, in the order of its page. */
-export const ROUTES = Object.freeze({ signIn, whoAmI, signOut, listClasses, showClass, publishExercise, showAssignment, listWork, showWork, handIn, showHandIn, showDrawing });
+export const ROUTES = Object.freeze({
+	signIn: session.signIn,
+	whoAmI: session.whoAmI,
+	signOut: session.signOut,
+	changePassphrase: session.changePassphrase,
+	makeToken: session.makeToken,
+	listTokens: session.listTokens,
+	revokeToken: session.revokeToken,
 
-export type { AssignmentPage, Work } from "./assignment.ts";
+	listTeachers: account.listTeachers,
+	addTeacher: account.addTeacher,
+	changeTeacher: account.changeTeacher,
+	resetPassphrase: account.resetPassphrase,
+	closeTeacher: account.closeTeacher,
+	listAudit: account.listAudit,
+
+	listClasses: classes.listClasses,
+	makeClass: classes.makeClass,
+	showClass: classes.showClass,
+	changeClass: classes.changeClass,
+	closeYear: classes.closeYear,
+	giveClass: classes.giveClass,
+	takeClass: classes.takeClass,
+
+	showRoster: roster.showRoster,
+	previewRoster: roster.previewRoster,
+	importRoster: roster.importRoster,
+	addStudent: roster.addStudent,
+	changeStudent: roster.changeStudent,
+	moveStudent: roster.moveStudent,
+	removeStudent: roster.removeStudent,
+	printCards: roster.printCards,
+	previewOneRoster: roster.previewOneRoster,
+	importOneRoster: roster.importOneRoster,
+
+	showStudent: student.showStudent,
+	exportStudent: student.exportStudent,
+	deleteStudent: student.deleteStudent,
+
+	listExercises: exercise.listExercises,
+	publishExercise: exercise.publishExercise,
+	draftExercise: exercise.draftExercise,
+	showExercise: exercise.showExercise,
+	saveExercise: exercise.saveExercise,
+	publishDraft: exercise.publishDraft,
+	showVersion: exercise.showVersion,
+	copyExercise: exercise.copyExercise,
+	shareExercise: exercise.shareExercise,
+	tryDraft: exercise.tryDraft,
+	acrossClasses: exercise.acrossClasses,
+	listCollections: exercise.listCollections,
+	publishCollection: exercise.publishCollection,
+	showCollection: exercise.showCollection,
+
+	setAssignment: assignment.setAssignment,
+	showAssignment: assignment.showAssignment,
+	changeAssignment: assignment.changeAssignment,
+	removeAssignment: assignment.removeAssignment,
+	setOwnDates: assignment.setOwnDates,
+	chooseTry: assignment.chooseTry,
+	release: assignment.release,
+	listStuck: assignment.listStuck,
+	assignmentEvents: assignment.assignmentEvents,
+
+	listWork: work.listWork,
+	showWork: work.showWork,
+	saveDraft: work.saveDraft,
+	noteRun: work.noteRun,
+	selfCheck: work.selfCheck,
+	showSelfCheck: work.showSelfCheck,
+	nextHint: work.nextHint,
+	listFreeDrawings: work.listFreeDrawings,
+	saveFreeDrawing: work.saveFreeDrawing,
+	removeFreeDrawing: work.removeFreeDrawing,
+
+	handIn: handIn.handIn,
+	showHandIn: handIn.showHandIn,
+	showDrawing: handIn.showDrawing,
+	showDrawingPng: handIn.showDrawingPng,
+	showTape: handIn.showTape,
+	handInEvents: handIn.handInEvents,
+	judge: handIn.judge,
+	adjust: handIn.adjust,
+	undoAdjustment: handIn.undoAdjustment,
+	commentOn: handIn.commentOn,
+	removeComment: handIn.removeComment,
+	listKeptComments: handIn.listKeptComments,
+	keepComment: handIn.keepComment,
+	forgetComment: handIn.forgetComment,
+
+	previewUpload: upload.previewUpload,
+	carryOutUpload: upload.carryOutUpload,
+
+	showGradeBook: gradeBook.showGradeBook,
+	gradeBookCsv: gradeBook.gradeBookCsv,
+	gradeBookOneRoster: gradeBook.gradeBookOneRoster,
+	classArchive: gradeBook.classArchive,
+	loadArchive: gradeBook.loadArchive,
+
+	showJob: job.showJob,
+	jobEvents: job.jobEvents,
+	findAlike: job.findAlike,
+	listAlike: job.listAlike,
+	dismissAlike: job.dismissAlike,
+	rehearse: job.rehearse,
+	showRehearsal: job.showRehearsal,
+	carryOut: job.carryOut,
+});
+
+export type { AssignmentPage } from "./assignment.ts";
 export type { Cell, ClassPage } from "./class.ts";
-export { type HandInPage, SOURCE_BYTES } from "./hand-in.ts";
+export { SOURCE_BYTES } from "./common.ts";
+export type { GradeBook } from "./grade-book.ts";
+export type { HandInPage } from "./hand-in.ts";
+export type { Job } from "./job.ts";
 export { type Problem, problem } from "./problem.ts";
 export type { ReportBody } from "./report.ts";
-export { API_BASE, type Caller, type Route } from "./route.ts";
+export type { Card, ImportRow } from "./roster.ts";
+export { API_BASE, type Caller, type Reach, type Route } from "./route.ts";
 export type { Account } from "./session.ts";
+export type { Work } from "./work.ts";

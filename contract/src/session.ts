@@ -1,9 +1,17 @@
 import { z } from "zod";
-import { id, nothing } from "./common.ts";
+import { id, instant } from "./common.ts";
 import { route } from "./route.ts";
 
-export const account = z.object({ id, name: z.string(), role: z.enum(["teacher", "student"]) });
+export const account = z.object({
+	id,
+	name: z.string(),
+	role: z.enum(["teacher", "student"]),
+	administrator: z.boolean(),
+	once: z.boolean().describe("The passphrase was given for one sign-in and must be changed"),
+});
 export type Account = z.infer<typeof account>;
+
+export const passphrase = z.string().min(12, { error: "is too short: 12 characters or more" }).max(200);
 
 export const signInBody = z.object({
 	classCode: z.string().trim().max(40).optional().describe("Of a student's class; teachers leave it out"),
@@ -11,36 +19,47 @@ export const signInBody = z.object({
 	passphrase: z.string().min(1).max(200),
 });
 
-export const signIn = route({
-	name: "signIn",
+export const signIn = route({ name: "signIn", method: "POST", path: "/session", who: ["anyone"], reach: "own", summary: "Sign in; sets the session cookie", body: signInBody, reply: account });
+export const whoAmI = route({ name: "whoAmI", method: "GET", path: "/session", who: ["student", "teacher"], reach: "own", summary: "The account that is signed in", reply: account });
+export const signOut = route({ name: "signOut", method: "DELETE", path: "/session", who: ["student", "teacher"], reach: "own", summary: "Sign out; the session ends" });
+export const changePassphrase = route({
+	name: "changePassphrase",
+	method: "PUT",
+	path: "/session/passphrase",
+	who: ["teacher"],
+	reach: "own",
+	summary: "Change one's own passphrase; all other sessions end",
+	body: z.object({ now: z.string().min(1).max(200), next: passphrase }),
+});
+
+export const token = z.object({ id, name: z.string(), scope: z.enum(["read", "write"]), madeAt: instant, endsAt: instant, usedAt: instant.nullable() });
+
+export const makeToken = route({
+	name: "makeToken",
 	method: "POST",
-	path: "/session",
+	path: "/tokens",
 	who: ["anyone"],
-	summary: "Sign in; sets the session cookie",
-	params: nothing,
-	body: signInBody,
-	reply: account,
-	status: 200,
+	reach: "own",
+	summary: "Make a bearer token for a command line, with name and passphrase; it is shown this once",
+	body: signInBody.extend({ name: z.string().trim().min(1).max(80), scope: z.enum(["read", "write"]).default("write"), days: z.int().min(1).max(366).default(90) }),
+	reply: token.extend({ token: z.string(), account }),
+	status: 201,
 });
-export const whoAmI = route({
-	name: "whoAmI",
+export const listTokens = route({
+	name: "listTokens",
 	method: "GET",
-	path: "/session",
+	path: "/tokens",
 	who: ["student", "teacher"],
-	summary: "The account that is signed in",
-	params: nothing,
-	body: nothing,
-	reply: account,
-	status: 200,
+	reach: "own",
+	summary: "One's own tokens that are good still",
+	reply: z.object({ tokens: z.array(token) }),
 });
-export const signOut = route({
-	name: "signOut",
+export const revokeToken = route({
+	name: "revokeToken",
 	method: "DELETE",
-	path: "/session",
+	path: "/tokens/:id",
 	who: ["student", "teacher"],
-	summary: "Sign out; the session ends",
-	params: nothing,
-	body: nothing,
-	reply: nothing,
-	status: 204,
+	reach: "own",
+	summary: "Revoke a token of one's own",
+	params: z.object({ id }),
 });

@@ -11,6 +11,7 @@ import { Program } from "./marking/source/program.ts";
 import type { Report } from "./report.ts";
 import { sayDrawn } from "./say.ts";
 import { sayCriterion, saySlip } from "./say-criterion.ts";
+import type { Tape } from "./tape/tape.ts";
 import { CORE_VERSION } from "./version.ts";
 
 export interface MarkOptions extends Brought {
@@ -27,6 +28,11 @@ export interface MarkOptions extends Brought {
  * same program, exercise, seed and version give the same report.
  */
 export function mark(source: string, exercise: ExerciseFile, options: MarkOptions = {}): Report {
+	return markedTape(source, exercise, options).report;
+}
+
+/** Marks as {@link mark} does, and gives the tape of the first seed too. */
+export function markedTape(source: string, exercise: ExerciseFile, options: MarkOptions = {}): { readonly report: Report; readonly tape: Tape } {
 	const { seed, limits, stop, bare = false, ...brought } = options;
 	const settings = settingsOf(exercise, { seed, limits, stop });
 	const program = new Program(source, settings.limits, leftOutOf(exercise));
@@ -34,7 +40,7 @@ export function mark(source: string, exercise: ExerciseFile, options: MarkOption
 	const marked = judge(plain);
 	const { run, tape, drawing } = plain;
 	const drawn = drawnOf({ source, problems: program.problems, remarks: program.remarks, run, tape, drawing, paper: settings.paper ?? WHITE });
-	return {
+	const report = {
 		version: CORE_VERSION,
 		exercise: exercise.id,
 		points: marked.points,
@@ -44,4 +50,5 @@ export function mark(source: string, exercise: ExerciseFile, options: MarkOption
 		seed: settings.seed,
 		...sayDrawn(drawn, bare),
 	};
+	return { report, tape };
 }

@@ -1,7 +1,10 @@
+import { createHash } from "node:crypto";
 import { readFileSync } from "node:fs";
-import { type DemoProgram, demoPrograms } from "./programs.ts";
+import { type ChanceAssignment, chanceWork } from "./class-work.ts";
+import { DEMO_STUDENTS, passphraseOf } from "./people.ts";
+import { demoPrograms } from "./programs.ts";
 
-/** The exercises of the demo in the order of the term, with the day each was set, before today. */
+/** 8 Tern's exercises in the order of the term, with the day each was set and is due, before today. */
 const TERM = [
 	{ exercise: "mooring-buoy", set: 20, due: 13 },
 	{ exercise: "sail", set: 13, due: 6 },
@@ -13,71 +16,214 @@ const TERM = [
 	{ exercise: "ferry-crossing", set: 1, due: -6 },
 ] as const;
 
-const STUDENTS = [
-	["ana", "Ana Brook"],
-	["idris", "Idris Vale"],
-	["ivy", "Ivy Marsh"],
-	["kit", "Kit Sorrel"],
-	["lena", "Lena Firth"],
-	["mina", "Mina Ash"],
-	["ned", "Ned Holt"],
-	["oli", "Oli Tarn"],
-	["ruth", "Ruth Pell"],
-	["sami", "Sami Dene"],
-	["tomo", "Tomo Reed"],
-	["zoe", "Zoe Lark"],
-] as const;
+/** 8 Gannet's six weeks, one exercise after the other. */
+const GANNET: readonly ChanceAssignment[] = [
+	{ key: "g-buoy", exercises: ["mooring-buoy"], set: 41, due: 34, closes: 32 },
+	{ key: "g-sail", exercises: ["sail"], set: 34, due: 27, closes: 25 },
+	{ key: "g-planks", exercises: ["pier-planks"], set: 27, due: 20, closes: 18 },
+	{ key: "g-rose", exercises: ["compass-rose"], set: 20, due: 13, closes: 11 },
+	{ key: "g-scene", exercises: ["harbour-scene"], set: 13, due: 6, closes: 4 },
+	{ key: "g-coil", exercises: ["rope-coil"], set: 6, due: -1, closes: -8 },
+];
+/** 8 Curlew has one set to do as much of as each can. */
+const CURLEW: readonly ChanceAssignment[] = [{ key: "c-first", exercises: ["mooring-buoy", "sail", "pier-planks", "lighthouse"], set: 38, due: 10, closes: 8 }];
 
-const WORDS = ["amber", "brass", "coral", "delta", "ember", "fathom", "gannet", "harbour", "inlet", "jetty", "kelp", "lagoon"];
+const SCALE = [
+	{ name: "A", from: 85 },
+	{ name: "B", from: 70 },
+	{ name: "C", from: 50 },
+	{ name: "D", from: 0 },
+];
 
 /** Who to sign in as in the demo. */
 export const DEMO_SIGN_INS = {
 	teacher: { name: "M. Okafor-Lind", signInName: "okafor-lind", passphrase: "lantern-quay-52" },
 	student: { name: "Idris Vale", classCode: "tern-8", signInName: "idris", passphrase: passphraseOf(1) },
 };
+/** The demo's other teachers: one with a class of her own, one who only covers 8 Tern. */
+export const DEMO_TEACHERS = {
+	other: { name: "R. Castellane", signInName: "castellane", passphrase: "ferry-cable-38" },
+	cover: { name: "J. Amari", signInName: "amari", passphrase: "anchor-rope-71" },
+};
 
-function passphraseOf(index: number): string {
-	return `${WORDS[index]}-gull-${31 + index}`;
-}
+const DAY = 86_400_000;
+const midnight = (today: Date) => Date.UTC(today.getUTCFullYear(), today.getUTCMonth(), today.getUTCDate());
 
 /** A moment some days before today, in UTC: lessons begin at 9:10. */
 function moment(today: Date, daysBefore: number, minutes: number): string {
-	const day = Date.UTC(today.getUTCFullYear(), today.getUTCMonth(), today.getUTCDate()) - daysBefore * 86_400_000;
-	return new Date(day + (9 * 60 + 10 + minutes) * 60_000).toISOString();
+	return new Date(midnight(today) - daysBefore * DAY + (9 * 60 + 10 + minutes) * 60_000).toISOString();
 }
 
-function exerciseSource(id: string): string {
-	return readFileSync(new URL(`../exercises/${id}.exercise.yaml`, import.meta.url), "utf8");
+const file = (path: string) => readFileSync(new URL(`../${path}`, import.meta.url), "utf8");
+const EXERCISES = TERM.map((t) => t.exercise);
+
+/** Teachers' decisions on hand-ins, by assignment, student and try. */
+function decidedOn(today: Date): Map<string, object> {
+	const by = "teacher";
+	const at = moment(today, 3, 300);
+	return new Map<string, object>([
+		[
+			"sail lena 1",
+			{
+				adjustments: [{ criterion: "right", points: 1, reason: "One turn short, and the right angle is there.", by, at }],
+				comments: [{ place: { on: "lines", from: 1, to: 3 }, words: "Count your turns: the pen must face as it did when it began.", by, at }],
+			},
+		],
+		["mooring-buoy ana 1", { comments: [{ place: { on: "whole" }, words: "Ana, everything is where it should be.", by, at }] }],
+		["pier-planks oli 1", { adjustments: [{ criterion: "places", points: 1, reason: "The gaps are equal, as we said in the lesson.", by, at }] }],
+	]);
 }
 
-/** The demo's class as an archive: the same everywhere but for its dates, which end today. */
+/** Three students who don't get on: by hand-ins, by runs, by time. */
+function stuck(today: Date): { handIns: object[]; drafts: object[] } {
+	const at = (minutes: number) => moment(today, 1, minutes);
+	const coil = (step: number) => `pen colour saddlebrown width 3\nrepeat 8\n  curve left radius ${step} sweep 180\nend\n`;
+	return {
+		handIns: [1, 2, 3].map((tryNumber) => ({ assignment: "g-coil", exercise: "rope-coil", student: "g-jonah", tryNumber, source: coil(20 + tryNumber), handedInAt: at(20 + 6 * tryNumber) })),
+		drafts: [
+			{
+				assignment: "compass-rose",
+				exercise: "compass-rose",
+				student: "bram",
+				source: "pen colour navy width 3\nrepeat 8\n  walk 60\n  go to 200, 150\n  turn left 60\nend\n",
+				device: "desk 4",
+				savedAt: at(50),
+				runs: 14,
+				state: "drew",
+				met: ["navy"],
+				bestMet: 1,
+				idleRuns: 12,
+				idleMilliseconds: 340_000,
+			},
+			{
+				assignment: "lighthouse",
+				exercise: "lighthouse",
+				student: "gwen",
+				source: "paper lightskyblue\nfill white\nrect centre 200, 260 size 80, 40\n",
+				device: "desk 9",
+				savedAt: at(52),
+				runs: 6,
+				state: "drew",
+				met: [],
+				bestMet: 0,
+				idleRuns: 6,
+				idleMilliseconds: 900_000,
+			},
+			{
+				assignment: "ferry-crossing",
+				exercise: "ferry-crossing",
+				student: "idris",
+				source: "let x = 40\neach frame\n  wipe\n  fill firebrick\n  rect centre x, 160 size 60, 24\nend\n",
+				device: "desk 2",
+				savedAt: at(40),
+				runs: 3,
+				state: "drew",
+				met: [],
+				bestMet: 0,
+				idleRuns: 2,
+				idleMilliseconds: 95_000,
+			},
+		],
+	};
+}
+
+/** The demo's classes as an archive: the same everywhere but for its dates, which end today. */
 export function demoArchive(today: Date): object {
-	const programs: DemoProgram[] = demoPrograms();
-	const { teacher } = DEMO_SIGN_INS;
+	const decided = decidedOn(today);
+	const held = stuck(today);
+	const year = `${today.getUTCFullYear()}`;
+	const chance = (a: ChanceAssignment) => ({
+		key: a.key,
+		exercises: a.exercises,
+		opensAt: moment(today, a.set, 0),
+		dueAt: moment(today, a.due, 380),
+		closesAt: moment(today, a.closes, 380),
+		tries: 4,
+		releases: a.due > 0 ? DEMO_STUDENTS.gannet.filter(() => a.key.startsWith("g-") && a.due > 10).map((s) => ({ student: s.key, by: "other", at: moment(today, a.due - 3, 300) })) : [],
+	});
+	const made = [
+		...chanceWork(8_117, DEMO_STUDENTS.gannet, GANNET).filter((h) => !(h.assignment === "g-coil" && h.student === "g-jonah")),
+		...chanceWork(8_118, DEMO_STUDENTS.curlew, CURLEW),
+		...chanceWork(8_119, DEMO_STUDENTS.tern.slice(12), [
+			{ key: "mooring-buoy", exercises: ["mooring-buoy"], set: 20, due: 13, closes: 6 },
+			{ key: "sail", exercises: ["sail"], set: 13, due: 6, closes: -1 },
+		]),
+	];
 	return {
 		format: "markpen/class-archive@1",
 		school: "Saltmere School",
-		teachers: [{ key: "teacher", name: teacher.name, signInName: teacher.signInName, passphrase: teacher.passphrase }],
-		students: STUDENTS.map(([key, name], i) => ({ key, name, signInName: key, passphrase: passphraseOf(i) })),
-		exercises: TERM.map(({ exercise }) => ({ key: exercise, source: exerciseSource(exercise) })),
+		teachers: [
+			{ key: "teacher", ...DEMO_SIGN_INS.teacher, administrator: true },
+			{ key: "other", ...DEMO_TEACHERS.other },
+			{ key: "cover", ...DEMO_TEACHERS.cover },
+		],
+		students: [...DEMO_STUDENTS.tern, ...DEMO_STUDENTS.gannet, ...DEMO_STUDENTS.curlew],
+		exercises: EXERCISES.map((exercise) => ({ key: exercise, source: file(`exercises/${exercise}.exercise.yaml`), owner: "teacher" })),
+		collections: [{ key: "first-shapes", source: file("harbour-day.collection.yaml"), owner: "teacher" }],
 		classes: [
 			{
 				key: "8-tern",
 				name: "8 Tern",
-				schoolYear: `${today.getUTCFullYear()}`,
+				schoolYear: year,
 				code: DEMO_SIGN_INS.student.classCode,
-				teachers: ["teacher"],
-				students: STUDENTS.map(([key]) => key),
+				zone: "Europe/Lisbon",
+				gradeScale: SCALE,
+				teachers: ["teacher", { teacher: "cover", until: moment(today, -14, 0) }],
+				students: DEMO_STUDENTS.tern.map((s) => s.key),
 				assignments: TERM.map(({ exercise, set, due }) => ({
 					key: exercise,
-					exercise,
+					exercises: [exercise],
 					opensAt: moment(today, set, 0),
 					dueAt: moment(today, due, 380),
 					closesAt: moment(today, due - 7, 380),
 					tries: 4,
+					ownDates: exercise === "sail" ? [{ student: "oli", dueAt: null, closesAt: null, excused: true }] : [],
 				})),
 			},
+			{
+				key: "8-gannet",
+				name: "8 Gannet",
+				schoolYear: year,
+				code: "gannet-8",
+				zone: "Europe/Lisbon",
+				gradeScale: SCALE,
+				teachers: ["other", "teacher"],
+				students: DEMO_STUDENTS.gannet.map((s) => s.key),
+				assignments: GANNET.map(chance),
+			},
+			{
+				key: "8-curlew",
+				name: "8 Curlew",
+				schoolYear: year,
+				code: "curlew-8",
+				zone: "Europe/Lisbon",
+				gradeScale: [],
+				teachers: ["teacher"],
+				// One student is in two classes.
+				students: [...DEMO_STUDENTS.curlew.map((s) => s.key), "zoe"],
+				assignments: CURLEW.map((a) => ({ ...chance(a), title: "First shapes", collection: "first-shapes" })),
+			},
 		],
-		handIns: programs.map((p) => ({ assignment: p.exercise, student: p.student, tryNumber: p.try, source: p.source, handedInAt: moment(today, p.day, p.minute) })),
+		handIns: [
+			...demoPrograms().map((p) => ({
+				assignment: p.exercise,
+				exercise: p.exercise,
+				student: p.student,
+				tryNumber: p.try,
+				source: p.source,
+				handedInAt: moment(today, p.day, p.minute),
+				...decided.get(`${p.exercise} ${p.student} ${p.try}`),
+			})),
+			...made.map(({ day, minute, ...h }) => ({ ...h, handedInAt: moment(today, day, minute) })),
+			...held.handIns,
+		],
+		drafts: held.drafts,
 	};
+}
+
+/** What the demo holds, whatever day it is, in sixteen digits: names, sources and dates as days before today. */
+export function demoChecksum(today: Date): string {
+	const from = midnight(today);
+	const text = JSON.stringify(demoArchive(today), (key, value) => (typeof value === "string" && /At$|^until$|^at$/.test(key) ? Date.parse(value) - from : key === "schoolYear" ? "" : value));
+	return createHash("sha256").update(text).digest("hex").slice(0, 16);
 }

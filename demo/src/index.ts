@@ -1,2 +1,3 @@
-export { DEMO_SIGN_INS, demoArchive } from "./archive.ts";
+export { DEMO_SIGN_INS, DEMO_TEACHERS, demoArchive, demoChecksum } from "./archive.ts";
+export { DEMO_STUDENTS } from "./people.ts";
 export { type DemoProgram, demoPrograms } from "./programs.ts";

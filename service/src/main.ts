@@ -1,13 +1,25 @@
+import { accountOnServer } from "./account/on-server.ts";
 import { readEnvironment } from "./environment.ts";
 import { startService } from "./service.ts";
 
-/** `main.js` serves and checks; `main.js web` and `main.js worker` do one of the two. */
+const PARTS = ["both", "web", "worker", "account"] as const;
+
+/**
+ * `main.js` serves and checks; `main.js web` and `main.js worker` do one of the two; `main.js account NAME` makes a
+ * teacher's account or gives it a passphrase for one sign-in, for who has the server itself.
+ */
 async function main(): Promise<void> {
-	const part = process.argv[2] ?? "both";
-	if (!["both", "web", "worker"].includes(part)) throw new Error(`The part is both, web or worker, not ${part}.`);
+	const part = (process.argv[2] ?? "both") as (typeof PARTS)[number];
+	if (!PARTS.includes(part)) throw new Error(`The part is ${PARTS.join(", ")}, not ${part}.`);
+	if (part === "account") {
+		process.stdout.write(`${await accountOnServer(process.env, process.argv.slice(3))}\n`);
+		return;
+	}
 	const environment = readEnvironment(process.env);
 	const running = await startService(environment, { web: part !== "worker", worker: part !== "web" });
 	process.stdout.write(`ready ${running.address ?? part}\n`);
+	if (running.empty)
+		process.stdout.write("There is no account yet. Make the first administrator on this server: markpen account SIGN-IN-NAME --name NAME --administrator\n");
 	let stopping = false;
 	const stop = () => {
 		if (stopping) return;

@@ -1,37 +1,111 @@
 import { API_BASE, type Route } from "@markpen/contract";
-import type { FastifyInstance, FastifyReply, FastifyRequest } from "fastify";
+import type { FastifyReply, FastifyRequest } from "fastify";
 import type { DataSource } from "typeorm";
 import { z } from "zod";
-import { allow } from "./plugins/session.ts";
+import type { AppContext } from "./app.ts";
+import { changed, one } from "./database/data-source.ts";
+import { accountOf, allow } from "./plugins/session.ts";
+import { Refusal } from "./refusals.ts";
 
 type Output<T> = T extends { _zod: { output: infer O } } ? O : never;
 type Input<T> = T extends { _zod: { input: infer I } } ? I : never;
+/** What a route's own code gives back: nothing where the reply is none. */
+type Given<R extends Route> = R["reply"] extends z.ZodUndefined ? undefined | void : Input<R["reply"]>;
 
 /** What a route's own code gets. */
 export interface Call<R extends Route> {
 	readonly params: Output<R["params"]>;
+	readonly query: Output<R["query"]>;
 	readonly body: Output<R["body"]>;
+	/** The revision that an edit changes, of routes that are guarded. */
+	readonly revision: number;
 	readonly request: FastifyRequest;
 	readonly reply: FastifyReply;
 }
 
+/** Types of replies that aren't JSON, with their character set. */
+const typeOf = (gives: string) => (/^text\/|yaml|json|xml/.test(gives) ? `${gives}; charset=utf-8` : gives);
+
+/** The revision of an If-Match header; −1 for any. */
+function revisionOf(request: FastifyRequest): number {
+	const header = request.headers["if-match"];
+	if (header === undefined) throw new Refusal("revision-missing");
+	if (header.trim() === "*") return -1;
+	const number = /^(?:W\/)?"(\d+)"$/.exec(header.trim())?.[1];
+	if (number === undefined) throw new Refusal("bad-request", `If-Match holds a revision in quotation marks, like "3", and not ${header.slice(0, 40)}.`);
+	return Number(number);
+}
+
+/** Refuses an edit of what has changed since it was read. */
+export function refuseChanged(asked: number, now: number): void {
+	if (asked !== -1 && asked !== now) throw new Refusal("changed-since");
+}
+
+/** Tells the revision that a reply shows. */
+export function tag(reply: FastifyReply, revision: number): void {
+	reply.header("etag", `"${revision}"`);
+}
+
+function keyOf(request: FastifyRequest): string | undefined {
+	const key = request.headers["idempotency-key"];
+	return typeof key === "string" && key !== "" ? key.slice(0, 200) : undefined;
+}
+
+/** Carries out a call once for each key: a repeated one gets the first one's reply. */
+async function once<T>(dataSource: DataSource, request: FastifyRequest, route: Route, carryOut: () => Promise<T>): Promise<T> {
+	const key = keyOf(request);
+	if (!route.repeatable || key === undefined) return carryOut();
+	const { id } = accountOf(request);
+	const { manager } = dataSource;
+	const values = [id, `${route.name} ${JSON.stringify(request.params ?? {})}`, key];
+	await manager.query("DELETE FROM repeated_calls WHERE at < now() - interval '1 day'");
+	const mine = await manager.query("INSERT INTO repeated_calls (account_id, route, key) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING RETURNING key", values);
+	if (mine.length === 0) {
+		const before = await one<{ reply: T | null }>(manager, "SELECT reply FROM repeated_calls WHERE account_id = $1 AND route = $2 AND key = $3", values);
+		if (before?.reply) return before.reply;
+		throw new Refusal("too-many-calls");
+	}
+	try {
+		const result = await carryOut();
+		await manager.query("UPDATE repeated_calls SET reply = $4 WHERE account_id = $1 AND route = $2 AND key = $3", [...values, JSON.stringify(result)]);
+		return result;
+	} catch (error) {
+		await changed(manager, "DELETE FROM repeated_calls WHERE account_id = $1 AND route = $2 AND key = $3 RETURNING key", values);
+		throw error;
+	}
+}
+
 /** Puts a route of the contract on the app: who may call it, what it takes, what it gives. */
-export function serveRoute<R extends Route>(app: FastifyInstance, dataSource: DataSource, route: R, handle: (call: Call<R>) => Promise<Input<R["reply"]>>): void {
+export function serve<R extends Route>({ app, dataSource }: AppContext, route: R, handle: (call: Call<R>) => Promise<Given<R>>): void {
 	const given = (schema: z.ZodType) => !(schema instanceof z.ZodUndefined);
 	app.route({
 		method: route.method,
 		url: `${API_BASE}${route.path}`,
+		...(route.takes && { bodyLimit: FILE_BYTES }),
 		schema: {
-			operationId: route.name,
-			summary: route.summary,
 			...(given(route.params) && { params: route.params }),
+			...(given(route.query) && { querystring: route.query }),
 			...(given(route.body) && { body: route.body }),
-			...(given(route.reply) && route.path.endsWith(".svg") === false && { response: { [route.status]: route.reply } }),
+			...(given(route.reply) && !route.gives && { response: { [route.status]: route.reply } }),
 		},
-		preValidation: (request) => allow(dataSource, request, route.who),
+		preValidation: (request) => allow(dataSource, request, route),
 		handler: async (request, reply) => {
-			const result = await handle({ params: request.params as Output<R["params"]>, body: request.body as Output<R["body"]>, request, reply });
-			return reply.status(route.status).send(result);
+			const call = {
+				params: request.params as Output<R["params"]>,
+				query: request.query as Output<R["query"]>,
+				body: request.body as Output<R["body"]>,
+				revision: route.guarded ? revisionOf(request) : -1,
+				request,
+				reply,
+			};
+			const result = await once(dataSource, request, route, () => handle(call));
+			// Events have taken the reply over.
+			if (reply.sent || route.events) return reply;
+			if (route.gives) reply.type(typeOf(route.gives));
+			return reply.status(route.status).send(result ?? undefined);
 		},
 	});
 }
+
+/** The most that a file sent by itself may have. */
+const FILE_BYTES = 64 * 1024 * 1024;

@@ -1,18 +1,23 @@
 import { readFile } from "node:fs/promises";
 import { availableParallelism } from "node:os";
 import { Threads } from "@markpen/threads";
-import { pino } from "pino";
+import type PgBoss from "pg-boss";
+import { type Logger, pino } from "pino";
+import type { DataSource } from "typeorm";
 import { buildApp } from "./app.ts";
 import { readArchive } from "./archive/archive.ts";
-import { loadArchive } from "./archive/store.ts";
+import { loadArchive } from "./archive/load.ts";
 import { createDataSource, migrate, one } from "./database/data-source.ts";
 import type { Environment } from "./environment.ts";
 import { createQueue, setUpQueues } from "./jobs/queue.ts";
 import { Worker } from "./jobs/worker.ts";
+import { Events } from "./plugins/events.ts";
 
 export interface Running {
 	/** Where it listens; undefined for a worker alone. */
 	readonly address: string | undefined;
+	/** Whether the site has no account yet. */
+	readonly empty: boolean;
 	/** Ends without cutting anything off: requests are answered, jobs finished. */
 	readonly stop: () => Promise<void>;
 }
@@ -36,19 +41,33 @@ export async function startService(environment: Environment, parts: { web: boole
 		await dataSource.destroy();
 		throw error;
 	}
-	const threads = checks ? new Threads(size) : undefined;
-	const worker = threads && new Worker({ dataSource, queue, threads, log, url: environment.DATABASE_URL });
+	const worker = checks ? new Worker({ dataSource, queue, threads: new Threads(size), log, url: environment.DATABASE_URL }) : undefined;
 	await worker?.start();
-	const app = parts.web ? await buildApp({ dataSource, queue, log, consoleRoot: environment.MARKPEN_CONSOLE, tls: environment.MARKPEN_TLS }) : undefined;
-	const address = await app?.listen({ host: environment.MARKPEN_HOST, port: environment.MARKPEN_PORT });
+	const web = parts.web ? await startWeb(environment, { dataSource, queue, log }) : undefined;
+	return {
+		address: web?.address,
+		empty: !(await one(dataSource.manager, "SELECT 1 FROM accounts LIMIT 1", [])),
+		async stop() {
+			await Promise.all([web?.stop(), worker?.stop()]);
+			await queue.stop({ graceful: false, wait: true });
+			await dataSource.destroy();
+		},
+	};
+}
+
+/** The web server of this process, with its connection for events and its thread for pictures. */
+async function startWeb(environment: Environment, of: { dataSource: DataSource; queue: PgBoss; log: Logger }): Promise<{ address: string; stop: () => Promise<void> }> {
+	const events = new Events({ dataSource: of.dataSource, log: of.log, url: environment.DATABASE_URL });
+	await events.start();
+	const pictures = new Threads(1, 0);
+	const app = await buildApp({ ...of, events, pictures, consoleRoot: environment.MARKPEN_CONSOLE, tls: environment.MARKPEN_TLS });
+	const address = await app.listen({ host: environment.MARKPEN_HOST, port: environment.MARKPEN_PORT });
 	return {
 		address,
 		async stop() {
-			await app?.close();
-			await worker?.stop();
-			await threads?.close();
-			await queue.stop({ graceful: false, wait: true });
-			await dataSource.destroy();
+			await events.stop();
+			await app.close();
+			await pictures.close();
 		},
 	};
 }

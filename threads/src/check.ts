@@ -1,6 +1,7 @@
 import { type Brought, type ExerciseFile, type Limits, lostReport, type Report } from "@markpen/core";
 import { RUN_MILLISECONDS } from "./clock.ts";
 import { exerciseText, ThreadLost, type Threads } from "./pool.ts";
+import type { MarkedTape } from "./task.ts";
 
 /** What a check may be told beside program and exercise. */
 export interface CheckOptions {
@@ -13,15 +14,20 @@ export interface CheckOptions {
  * Marks a program in a thread. A thread that dies is tried once more; what is lost then is reported as such, so that
  * every hand-in gets a report.
  */
-export async function check(threads: Threads, source: string, exercise: ExerciseFile, { limits, brought }: CheckOptions = {}): Promise<Report> {
+export async function check(threads: Threads, source: string, exercise: ExerciseFile, options: CheckOptions = {}): Promise<Report> {
+	return (await checkWithTape(threads, source, exercise, options, false)).report;
+}
+
+/** Checks as {@link check} does, and gives the tape too where it isn't too large and `tape` asks for it. */
+export async function checkWithTape(threads: Threads, source: string, exercise: ExerciseFile, { limits, brought }: CheckOptions = {}, tape = true): Promise<MarkedTape> {
 	const task = { do: "mark", source, exercise: exerciseText(exercise), milliseconds: RUN_MILLISECONDS, ...(limits && { limits }), ...(brought && { brought }) } as const;
 	for (let tries = 1; ; tries++) {
 		try {
-			return await threads.run(task);
+			return tape ? await threads.run({ ...task, tape: true }) : { report: await threads.run(task), tape: null };
 		} catch (error) {
 			if (!(error instanceof ThreadLost)) throw error;
-			if (error.why === "time") return lostReport(exercise, "limit-time-lost");
-			if (tries === 2) return lostReport(exercise, "thread-died");
+			if (error.why === "time") return { report: lostReport(exercise, "limit-time-lost"), tape: null };
+			if (tries === 2) return { report: lostReport(exercise, "thread-died"), tape: null };
 		}
 	}
 }

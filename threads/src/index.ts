@@ -1,4 +1,4 @@
-export { type CheckOptions, check, checkMany } from "./check.ts";
+export { type CheckOptions, check, checkMany, checkWithTape } from "./check.ts";
 export { RUN_MILLISECONDS } from "./clock.ts";
 export { exerciseText, ThreadLost, Threads } from "./pool.ts";
 export type { DrawResult, Task } from "./task.ts";

@@ -35,12 +35,15 @@ export class Threads {
 	readonly size: number;
 	private readonly pool: Piscina;
 
-	/** @param size how many threads; one a core unless said */
-	constructor(size = availableParallelism()) {
+	/**
+	 * @param size how many threads; one a core unless said
+	 * @param ready how many of them start at once, and don't end when they idle; all unless said
+	 */
+	constructor(size = availableParallelism(), ready = size) {
 		this.size = size;
 		this.pool = new Piscina({
 			filename: new URL("./thread.js", import.meta.url).href,
-			minThreads: size,
+			minThreads: ready,
 			maxThreads: size,
 			idleTimeout: 60_000,
 			concurrentTasksPerWorker: 1,

@@ -10,6 +10,8 @@ export type Task =
 			readonly brought?: Brought;
 			readonly limits?: Limits;
 			readonly milliseconds: number;
+			/** Whether the tape of the first seed is wanted too, packed; then a {@link MarkedTape} comes back. */
+			readonly tape?: boolean;
 	  }
 	| {
 			/** Several programs in one go, without their drawings read back: for summaries. */
@@ -57,15 +59,23 @@ export interface DrawResult extends SaidDrawing {
 	readonly watched?: { readonly changes: readonly Change[]; readonly leftOut: number };
 }
 
+/** A report with its tape, in gzip; null where it would be too large to keep. */
+export interface MarkedTape {
+	readonly report: Report;
+	readonly tape: Uint8Array | null;
+}
+
 /** What each task gives back. */
-export type Result<T extends Task> = T extends { do: "mark" }
-	? Report
-	: T extends { do: "draw" }
-		? DrawResult
-		: T extends { do: "mark-many" }
-			? readonly Report[]
-			: T extends { do: "try" }
-				? Trial
-				: T extends { do: "alike" }
-					? readonly AlikePair[]
-					: Uint8Array;
+export type Result<T extends Task> = T extends { do: "mark"; tape: true }
+	? MarkedTape
+	: T extends { do: "mark" }
+		? Report
+		: T extends { do: "draw" }
+			? DrawResult
+			: T extends { do: "mark-many" }
+				? readonly Report[]
+				: T extends { do: "try" }
+					? Trial
+					: T extends { do: "alike" }
+						? readonly AlikePair[]
+						: Uint8Array;

@@ -1,7 +1,24 @@
 import { fileURLToPath } from "node:url";
-import { alikePairs, atFrame, CLASS_LIMITS, compare, draw, type ExerciseFile, encodeTape, figureData, mark, type Stop, sayDrawn, tracksOf, tryExercise } from "@markpen/core";
+import { gzipSync } from "node:zlib";
+import {
+	alikePairs,
+	atFrame,
+	CLASS_LIMITS,
+	compare,
+	draw,
+	type ExerciseFile,
+	encodeTape,
+	figureData,
+	mark,
+	markedTape,
+	type Report,
+	type Stop,
+	sayDrawn,
+	tracksOf,
+	tryExercise,
+} from "@markpen/core";
 import { RUN_MILLISECONDS } from "./clock.ts";
-import type { DrawResult, Task } from "./task.ts";
+import type { DrawResult, MarkedTape, Task } from "./task.ts";
 
 const FONT = fileURLToPath(import.meta.resolve("@markpen/threads/font"));
 
@@ -41,6 +58,18 @@ function drawn(task: Task & { do: "draw" }): DrawResult {
 	return { ...sayDrawn(result), measures: result.drawing.figures.map(figureData), ...more };
 }
 
+/** The most that a kept tape has, packed. */
+const TAPE_BYTES = 2 * 1024 * 1024;
+
+function marked(task: Task & { do: "mark" }): Report | MarkedTape {
+	const options = { ...task.brought, stop: stopAfter(task.milliseconds), ...(task.limits && { limits: task.limits }) };
+	const exercise = exerciseOf(task.exercise);
+	if (!task.tape) return mark(task.source, exercise, options);
+	const { report, tape } = markedTape(task.source, exercise, options);
+	const packed = gzipSync(encodeTape(tape), { level: 6 });
+	return { report, tape: packed.length <= TAPE_BYTES ? packed : null };
+}
+
 async function png(task: Task & { do: "png" }): Promise<Uint8Array> {
 	const { Resvg } = await import("@resvg/resvg-js");
 	const font = { fontFiles: [FONT], loadSystemFonts: false, defaultFontFamily: "Atkinson Hyperlegible Next" };
@@ -51,7 +80,7 @@ async function png(task: Task & { do: "png" }): Promise<Uint8Array> {
 export default function work(task: Task): unknown {
 	switch (task.do) {
 		case "mark":
-			return mark(task.source, exerciseOf(task.exercise), { ...task.brought, stop: stopAfter(task.milliseconds), ...(task.limits && { limits: task.limits }) });
+			return marked(task);
 		case "mark-many":
 			return task.sources.map((source) => mark(source, exerciseOf(task.exercise), { bare: task.bare, stop: stopAfter(RUN_MILLISECONDS) }));
 		case "try":

@@ -6,7 +6,7 @@ import { Runner } from "./runner.ts";
 /** Pauses between two looks at whether a hand-in has been checked. */
 const LOOK_MILLISECONDS = [150, 250, 400, 700, 1000];
 
-const draftKey = (assignmentId: string) => `draft ${assignmentId}`;
+const draftKey = ({ assignmentId, exercise }: Work) => `markpen draft ${assignmentId} ${exercise.id}`;
 
 /** One student's work at one assignment: the program, its last run, and what handing in gave. */
 export class Desk {
@@ -25,7 +25,7 @@ export class Desk {
 	constructor(work: Work) {
 		this.work = work;
 		this.tries = work.handIns.length;
-		this.source = localStorage.getItem(draftKey(work.assignmentId)) ?? work.lastSource ?? work.exercise.starter ?? "";
+		this.source = localStorage.getItem(draftKey(work)) ?? work.draft?.source ?? work.lastSource ?? work.exercise.starter ?? "";
 		this.runner.warm();
 	}
 
@@ -37,7 +37,7 @@ export class Desk {
 	write(source: string): void {
 		this.source = source;
 		try {
-			localStorage.setItem(draftKey(this.work.assignmentId), source);
+			localStorage.setItem(draftKey(this.work), source);
 		} catch {
 			this.error = "This browser keeps no more drafts. Hand in, or copy your program, before you close the page.";
 		}
@@ -59,7 +59,7 @@ export class Desk {
 		this.handing = true;
 		this.error = "";
 		try {
-			const { id } = await api.handIn({ params: { id: this.work.assignmentId }, body: { source: this.source }, idempotencyKey: keyOfNow() });
+			const { id } = await api.handIn({ params: { id: this.work.assignmentId, exercise: this.work.exercise.id }, body: { source: this.source }, idempotencyKey: keyOfNow() });
 			this.tries++;
 			this.result = await this.reportOf(id);
 		} catch (error) {
@@ -71,7 +71,7 @@ export class Desk {
 	private async reportOf(id: string): Promise<HandInPage> {
 		for (let look = 0; ; look++) {
 			const page = await api.showHandIn({ params: { id } });
-			if (page.report) return page;
+			if (!page.waiting) return page;
 			await new Promise((resolve) => setTimeout(resolve, LOOK_MILLISECONDS[Math.min(look, LOOK_MILLISECONDS.length - 1)]));
 		}
 	}

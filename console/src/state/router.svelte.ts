@@ -1,5 +1,10 @@
 /** Where in the console one is: the name of the page and the id in its address. */
-export type Place = { readonly page: "home" } | { readonly page: "class" | "assignment" | "hand-in" | "desk"; readonly id: string } | { readonly page: "nowhere" };
+export type Place =
+	| { readonly page: "home" }
+	| { readonly page: "class" | "hand-in"; readonly id: string }
+	| { readonly page: "assignment"; readonly id: string; readonly exercise?: string }
+	| { readonly page: "desk"; readonly id: string; readonly exercise: string }
+	| { readonly page: "nowhere" };
 
 const FOLDERS = { classes: "class", assignments: "assignment", "hand-ins": "hand-in", desk: "desk" } as const;
 
@@ -7,8 +12,12 @@ const FOLDERS = { classes: "class", assignments: "assignment", "hand-ins": "hand
 export function placeOf(path: string): Place {
 	const [folder, id, ...rest] = path.split("/").filter(Boolean);
 	if (folder === undefined) return { page: "home" };
-	if (id === undefined || rest.length > 0 || !Object.hasOwn(FOLDERS, folder)) return { page: "nowhere" };
-	return { page: FOLDERS[folder as keyof typeof FOLDERS], id };
+	if (id === undefined || rest.length > 1 || !Object.hasOwn(FOLDERS, folder)) return { page: "nowhere" };
+	const page = FOLDERS[folder as keyof typeof FOLDERS];
+	const [exercise] = rest;
+	if (page === "desk") return exercise === undefined ? { page: "nowhere" } : { page, id, exercise };
+	if (page === "assignment") return { page, id, ...(exercise !== undefined && { exercise }) };
+	return exercise === undefined ? { page, id } : { page: "nowhere" };
 }
 
 /** The address in front and how it is changed. */

@@ -1,67 +1,196 @@
-import { ROUTES, type Work } from "@markpen/contract";
-import { sentenceOf, studentCopy } from "@markpen/core";
+import { ROUTES } from "@markpen/contract";
+import { sentenceOf } from "@markpen/core";
+import type { EntityManager } from "typeorm";
+import { v7 } from "uuid";
 import type { AppContext } from "../app.ts";
+import { note } from "../audit.ts";
+import { reach, reachAssignment } from "../class/access.ts";
 import { studentsOf } from "../class/store.ts";
-import { possibleOf, publishedExercise } from "../exercise/exercise.ts";
+import { collectionToPublish, possibleOf, publishedExercise, scaleOf } from "../exercise/exercise.ts";
+import { findCollection, newestVersion } from "../exercise/store.ts";
+import { happened } from "../plugins/events.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
-import { serveRoute } from "../serve-route.ts";
-import { type AssignmentRecord, assignmentForStudent, assignmentForTeacher, assignmentsForStudent, lastSource, triesOf, wallOf } from "./store.ts";
+import { studentIn } from "../roster/store.ts";
+import { refuseChanged, serve, tag } from "../serve-route.ts";
+import { instantOf } from "../time.ts";
+import {
+	type AssignmentRecord,
+	chooseTry,
+	countedOf,
+	draftersOf,
+	findAssignment,
+	insertAssignment,
+	type Item,
+	itemsOf,
+	ownDatesOf,
+	type Rules,
+	releaseTo,
+	removeAssignment,
+	setOwnDates,
+	sharedSlips,
+	uncheckedIn,
+	updateAssignment,
+	wallOf,
+} from "./store.ts";
+import { stuckIn } from "./stuck.ts";
 
-function dates({ opensAt, dueAt, closesAt }: AssignmentRecord): { opensAt: string; dueAt: string; closesAt: string } {
-	return { opensAt: opensAt.toISOString(), dueAt: dueAt.toISOString(), closesAt: closesAt.toISOString() };
+const dates = ({ opensAt, dueAt, closesAt }: { opensAt: Date; dueAt: Date; closesAt: Date }) => ({
+	opensAt: opensAt.toISOString(),
+	dueAt: dueAt.toISOString(),
+	closesAt: closesAt.toISOString(),
+});
+
+function refuseOrder({ opensAt, dueAt, closesAt }: { opensAt: Date; dueAt: Date; closesAt: Date }): void {
+	if (!(opensAt <= dueAt)) throw new Refusal("bad-request", "It would be due before it opens.", [{ path: "dueAt", message: "is before opensAt" }]);
+	if (!(dueAt <= closesAt)) throw new Refusal("bad-request", "It would close before it is due.", [{ path: "closesAt", message: "is before dueAt" }]);
 }
 
-function workOf(record: AssignmentRecord, handIns: Work["handIns"], source: string | null): Work {
-	const triesLeft = record.tries === null ? null : Math.max(0, record.tries - handIns.length);
-	return {
-		assignmentId: record.id,
-		className: record.className,
-		exercise: studentCopy(publishedExercise(record.source)) as Work["exercise"],
-		...dates(record),
-		triesLeft,
-		handIns,
-		lastSource: source,
-	};
+/** The exercises that an exercise's or a collection's id stands for, in the versions of now. */
+async function itemsFor(
+	manager: EntityManager,
+	teacherId: string,
+	asked: { exercise?: string | undefined; collection?: string | undefined },
+): Promise<{ items: { exerciseId: string; versionId: string; key: string }[]; title: string; collectionId: string | null; doneWhen: number }> {
+	if ((asked.exercise === undefined) === (asked.collection === undefined))
+		throw new Refusal("bad-request", "Say what is set: an exercise, or a collection.", [{ path: "exercise", message: "stands beside or without collection" }]);
+	const collection = asked.collection === undefined ? undefined : await findCollection(manager, teacherId, { key: asked.collection });
+	if (asked.collection !== undefined && !collection) throw new Refusal("exercise-unknown", `The site has no collection of the id ${asked.collection}.`);
+	const file = collection && collectionToPublish(collection.source);
+	const items = [];
+	let title = file?.title ?? "";
+	for (const key of file?.exercises ?? [asked.exercise as string]) {
+		const version = await newestVersion(manager, key, teacherId);
+		if (!version) throw new Refusal("exercise-unknown", `The site has no published exercise of the id ${key}. Publish it first.`);
+		if (!file) title = version.title;
+		items.push({ exerciseId: version.exerciseId, versionId: version.id, key });
+	}
+	return { items, title, collectionId: collection?.id ?? null, doneWhen: file?.["done when"]["share of points"] ?? 0.8 };
 }
 
-export function assignmentRoutes({ app, dataSource }: AppContext): void {
+/** The exercise of an assignment that a call speaks of: the one named, or the first. */
+export function itemOf(items: readonly Item[], key: string | undefined): Item {
+	const item = key === undefined ? items[0] : items.find((i) => i.key === key);
+	if (!item) throw new Refusal("not-found");
+	return item;
+}
+
+export function assignmentRoutes(context: AppContext): void {
+	const { dataSource, events } = context;
 	const { manager } = dataSource;
-	serveRoute(app, dataSource, ROUTES.showAssignment, async ({ request, params }) => {
-		const record = await assignmentForTeacher(manager, params.id, accountOf(request).id);
-		if (!record) throw new Refusal("not-found");
-		const exercise = publishedExercise(record.source);
-		const [students, handIns] = [await studentsOf(manager, record.classId), await wallOf(manager, record.id)];
+	serve(context, ROUTES.setAssignment, async ({ request, reply, params, body }) => {
+		const account = accountOf(request);
+		const { zone } = await reach(manager, account, params.id, "class");
+		const { items, title, collectionId, doneWhen } = await itemsFor(manager, account.id, body);
+		const at = { opensAt: instantOf(body.opensAt, zone), dueAt: instantOf(body.dueAt, zone), closesAt: instantOf(body.closesAt, zone) };
+		refuseOrder(at);
+		const id = v7();
+		await dataSource.transaction(async (tx) => {
+			await insertAssignment(tx, { ...body, ...at, id, classId: params.id, title: body.title ?? title, collectionId, doneWhen, items });
+			await note(tx, { who: account.id, what: "set assignment", subject: id, field: "due", new: at.dueAt.toISOString() });
+		});
+		tag(reply, 1);
+		return { id, ...dates(at), exercises: items.map((i) => i.key), revision: 1 };
+	});
+	serve(context, ROUTES.showAssignment, async ({ request, reply, params, query }) => {
+		const { covering } = await reachAssignment(manager, accountOf(request), params.id, "looking");
+		const record = (await findAssignment(manager, params.id)) as AssignmentRecord;
+		const items = await itemsOf(manager, record.id);
+		const item = itemOf(items, query.exercise);
+		const exercise = publishedExercise(item.source);
+		const students = await studentsOf(manager, record.classId);
+		const handIns = await wallOf(manager, record.id, item.exerciseId);
 		const there = new Set(handIns.map((h) => h.student.id));
+		const own = await ownDatesOf(manager, record.id);
+		const drafters = await draftersOf(manager, record.id, item.exerciseId);
+		tag(reply, record.revision);
+		const { classClosed: _, collectionId, doneWhen: __, ...rules } = record;
 		return {
-			id: record.id,
-			classId: record.classId,
-			className: record.className,
-			title: exercise.title,
-			brief: exercise.brief,
+			...rules,
 			...dates(record),
+			exercise: item.key,
+			exercises: items.map((i) => ({ key: i.key, title: i.title, version: i.number, possible: possibleOf(publishedExercise(i.source)) })),
+			brief: exercise.brief,
+			covering,
 			possible: possibleOf(exercise),
 			students: students.length,
-			criteria: exercise.criteria.map((c) => ({ id: c.id, asks: sentenceOf(c), points: c.points })),
+			criteria: exercise.criteria.map((c) => ({ id: c.id, asks: sentenceOf(c), points: c.points, scale: scaleOf(c) })),
+			slips: await sharedSlips(manager, record.id, item.exerciseId),
 			handIns,
-			without: students.filter((s) => !there.has(s.id)),
+			without: students.filter((s) => !there.has(s.id)).map((s) => ({ ...s, draft: drafters.has(s.id) })),
+			excused: own.filter((o) => o.excused).map((o) => o.studentId),
+			ownDates: own.filter((o) => o.dueAt || o.closesAt).map((o) => ({ studentId: o.studentId, dueAt: o.dueAt?.toISOString() ?? null, closesAt: o.closesAt?.toISOString() ?? null })),
+			counted: collectionId === null ? [] : await countedOf(manager, record, items.length),
+			unchecked: await uncheckedIn(manager, record.id),
 		};
 	});
-	serveRoute(app, dataSource, ROUTES.listWork, async ({ request }) => {
-		const { id } = accountOf(request);
-		const records = (await assignmentsForStudent(manager, id)).filter((r) => r.opensAt <= new Date());
-		const tries = await triesOf(
-			manager,
-			id,
-			records.map((r) => r.id),
-		);
-		return { work: records.map((record) => workOf(record, tries.get(record.id) ?? [], null)) };
+	serve(context, ROUTES.changeAssignment, async ({ request, reply, params, body, revision }) => {
+		const account = accountOf(request);
+		const { zone } = await reachAssignment(manager, account, params.id, "class");
+		const now = (await findAssignment(manager, params.id)) as AssignmentRecord;
+		refuseChanged(revision, now.revision);
+		const at = (text: string | undefined, before: Date) => (text === undefined ? before : instantOf(text, zone));
+		const said = Object.fromEntries(Object.entries(body).filter(([, v]) => v !== undefined)) as Partial<Rules>;
+		const next: Rules = { ...now, ...said, opensAt: at(body.opensAt, now.opensAt), dueAt: at(body.dueAt, now.dueAt), closesAt: at(body.closesAt, now.closesAt) };
+		refuseOrder(next);
+		await dataSource.transaction(async (tx) => {
+			if (!(await updateAssignment(tx, params.id, next, revision))) throw new Refusal("changed-since");
+			for (const field of ["opensAt", "dueAt", "closesAt"] as const)
+				if (next[field].getTime() !== now[field].getTime())
+					await note(tx, { who: account.id, what: "changed assignment", subject: params.id, field, old: now[field].toISOString(), new: next[field].toISOString() });
+			await note(tx, { who: account.id, what: "changed assignment", subject: params.id });
+		});
+		tag(reply, now.revision + 1);
+		return { id: params.id, ...dates(next), revision: now.revision + 1 };
 	});
-	serveRoute(app, dataSource, ROUTES.showWork, async ({ request, params }) => {
-		const { id } = accountOf(request);
-		const record = await assignmentForStudent(manager, params.id, id);
-		if (!record || record.opensAt > new Date()) throw new Refusal("not-found");
-		const tries = await triesOf(manager, id, [record.id]);
-		return workOf(record, tries.get(record.id) ?? [], await lastSource(manager, id, record.id));
+	serve(context, ROUTES.removeAssignment, async ({ request, params }) => {
+		const account = accountOf(request);
+		await reachAssignment(manager, account, params.id, "class");
+		if (!(await removeAssignment(manager, params.id))) throw new Refusal("handed-in");
+		await note(manager, { who: account.id, what: "took assignment back", subject: params.id });
+	});
+	serve(context, ROUTES.setOwnDates, async ({ request, params, body }) => {
+		const account = accountOf(request);
+		const { zone, classId } = await reachAssignment(manager, account, params.id, "class");
+		if (!(await studentIn(manager, classId, params.student))) throw new Refusal("not-found");
+		const record = (await findAssignment(manager, params.id)) as AssignmentRecord;
+		const at = (text: string | null) => (text === null ? null : instantOf(text, zone));
+		const [dueAt, asked] = [at(body.dueAt), at(body.closesAt)];
+		// A later date to hand in by moves the end along, unless that is said too.
+		const closesAt = asked ?? (dueAt && dueAt > record.closesAt ? dueAt : null);
+		refuseOrder({ opensAt: record.opensAt, dueAt: dueAt ?? record.dueAt, closesAt: closesAt ?? record.closesAt });
+		await dataSource.transaction(async (tx) => {
+			await setOwnDates(tx, params.id, { studentId: params.student, dueAt, closesAt, excused: body.excused });
+			await note(tx, { who: account.id, what: "set own dates", subject: params.student, field: body.excused ? "excused" : "due", new: body.excused ? params.id : (dueAt?.toISOString() ?? null) });
+		});
+		return { dueAt: dueAt?.toISOString() ?? null, closesAt: closesAt?.toISOString() ?? null, excused: body.excused };
+	});
+	serve(context, ROUTES.chooseTry, async ({ request, params, body }) => {
+		const account = accountOf(request);
+		await reachAssignment(manager, account, params.id, "class");
+		const record = (await findAssignment(manager, params.id)) as AssignmentRecord;
+		if (record.counts !== "chosen") throw new Refusal("not-this-way", `Here the ${record.counts} try counts. Change the assignment to let yourself choose.`);
+		if (!(await chooseTry(manager, params.id, params.student, body.handInId))) throw new Refusal("not-found");
+		await note(manager, { who: account.id, what: "chose try", subject: params.student, field: "hand-in", new: body.handInId });
+	});
+	serve(context, ROUTES.release, async ({ request, params, body }) => {
+		const account = accountOf(request);
+		await reachAssignment(manager, account, params.id, "class");
+		const record = (await findAssignment(manager, params.id)) as AssignmentRecord;
+		return dataSource.transaction(async (tx) => {
+			const released = await releaseTo(tx, record, body.students, account.id);
+			for (const subject of released) await note(tx, { who: account.id, what: "released", subject, field: "assignment", new: record.id });
+			if (released.length > 0) await happened(tx, record.id, "released", { students: released.length });
+			return { released: released.length };
+		});
+	});
+	serve(context, ROUTES.listStuck, async ({ request, params, query }) => {
+		await reach(manager, accountOf(request), params.id, "looking");
+		return { stuck: await stuckIn(manager, params.id, query.assignment) };
+	});
+	serve(context, ROUTES.assignmentEvents, async ({ request, reply, params }) => {
+		await reachAssignment(manager, accountOf(request), params.id, "looking");
+		events.stream(request, reply, { subject: params.id, last: [], since: "now" });
+		return "";
 	});
 }

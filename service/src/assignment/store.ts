@@ -1,35 +1,112 @@
-import type { AssignmentPage, Work } from "@markpen/contract";
+import type { AssignmentPage } from "@markpen/contract";
 import type { EntityManager } from "typeorm";
 import { pointsOf } from "../class/store.ts";
-import { one } from "../database/data-source.ts";
+import { all, changed, one } from "../database/data-source.ts";
+import type { Showing } from "./shown.ts";
 
-export interface AssignmentRecord {
+/** An assignment with its rules. */
+export type AssignmentRecord = Showing & {
 	id: string;
 	classId: string;
 	className: string;
-	exerciseVersionId: string;
-	source: string;
+	classClosed: boolean;
+	title: string;
+	collectionId: string | null;
+	doneWhen: number;
 	opensAt: Date;
 	dueAt: Date;
 	closesAt: Date;
 	tries: number | null;
+	counts: "best" | "latest" | "chosen";
+	late: "marked" | "reduced" | "refused";
+	lateShare: number;
+	handInDrafts: boolean;
+	weight: number;
+	revision: number;
+};
+
+/** The columns of an assignment, for queries that join `assignments a` and `classes c`. */
+export const ASSIGNMENT = `a.id, a.class_id AS "classId", c.name AS "className", c.closed_at IS NOT NULL AS "classClosed", a.title, a.collection_id AS "collectionId", a.done_when::float AS "doneWhen",
+	a.opens_at AS "opensAt", a.due_at AS "dueAt", a.closes_at AS "closesAt", a.tries, a.counts, a.late, a.late_share::float AS "lateShare", a.show_checklist AS "showChecklist", a.show_points AS "showPoints",
+	a.show_feedback AS "showFeedback", a.show_model AS "showModel", a.show_model_as AS "showModelAs", a.hand_in_drafts AS "handInDrafts", a.weight::float AS weight, a.revision`;
+
+export function findAssignment(manager: EntityManager, id: string): Promise<AssignmentRecord | undefined> {
+	return one(manager, `SELECT ${ASSIGNMENT} FROM assignments a JOIN classes c ON c.id = a.class_id WHERE a.id = $1`, [id]);
 }
 
-const ASSIGNMENT = `SELECT a.id, a.class_id AS "classId", c.name AS "className", a.exercise_version_id AS "exerciseVersionId", v.source, a.opens_at AS "opensAt", a.due_at AS "dueAt", a.closes_at AS "closesAt", a.tries
-	FROM assignments a JOIN classes c ON c.id = a.class_id JOIN exercise_versions v ON v.id = a.exercise_version_id`;
+/** One exercise of an assignment, in the version that was set. */
+export type Item = { exerciseId: string; versionId: string; key: string; title: string; number: number; source: string };
 
-/** An assignment of a class that the teacher has. */
-export function assignmentForTeacher(manager: EntityManager, id: string, teacherId: string): Promise<AssignmentRecord | undefined> {
-	return one(manager, `${ASSIGNMENT} JOIN class_teachers t ON t.class_id = a.class_id WHERE a.id = $1 AND t.account_id = $2`, [id, teacherId]);
+export function itemsOf(manager: EntityManager, assignmentId: string): Promise<Item[]> {
+	return all(
+		manager,
+		`SELECT x.exercise_id AS "exerciseId", v.id AS "versionId", e.key, v.title, v.number, v.source FROM assignment_exercises x
+		 JOIN exercises e ON e.id = x.exercise_id JOIN exercise_versions v ON v.id = x.exercise_version_id WHERE x.assignment_id = $1 ORDER BY x.position`,
+		[assignmentId],
+	);
 }
 
-/** An assignment of a class that the student is in. */
-export function assignmentForStudent(manager: EntityManager, id: string, studentId: string): Promise<AssignmentRecord | undefined> {
-	return one(manager, `${ASSIGNMENT} JOIN class_students s ON s.class_id = a.class_id WHERE a.id = $1 AND s.account_id = $2`, [id, studentId]);
+const COLUMNS = {
+	title: "title",
+	opensAt: "opens_at",
+	dueAt: "due_at",
+	closesAt: "closes_at",
+	tries: "tries",
+	counts: "counts",
+	late: "late",
+	lateShare: "late_share",
+	showChecklist: "show_checklist",
+	showPoints: "show_points",
+	showFeedback: "show_feedback",
+	showModel: "show_model",
+	showModelAs: "show_model_as",
+	handInDrafts: "hand_in_drafts",
+	weight: "weight",
+} as const;
+/** What of an assignment can be set and changed. */
+export type Rules = Pick<AssignmentRecord, keyof typeof COLUMNS>;
+const NAMES = Object.keys(COLUMNS) as (keyof typeof COLUMNS)[];
+
+export async function insertAssignment(
+	manager: EntityManager,
+	of: Rules & { id: string; classId: string; collectionId: string | null; doneWhen: number; items: readonly { exerciseId: string; versionId: string }[] },
+): Promise<void> {
+	const columns = ["id", "class_id", "collection_id", "done_when", ...NAMES.map((n) => COLUMNS[n])];
+	const values = [of.id, of.classId, of.collectionId, of.doneWhen, ...NAMES.map((n) => of[n])];
+	await manager.query(`INSERT INTO assignments (${columns.join(", ")}) VALUES (${values.map((_, i) => `$${i + 1}`).join(", ")})`, values);
+	for (const [position, item] of of.items.entries())
+		await manager.query("INSERT INTO assignment_exercises (assignment_id, exercise_id, exercise_version_id, position) VALUES ($1, $2, $3, $4)", [of.id, item.exerciseId, item.versionId, position]);
 }
 
-export function assignmentsForStudent(manager: EntityManager, studentId: string): Promise<AssignmentRecord[]> {
-	return manager.query(`${ASSIGNMENT} JOIN class_students s ON s.class_id = a.class_id WHERE s.account_id = $1 ORDER BY a.due_at, a.id`, [studentId]);
+/** Changes an assignment if it still has the revision that was read (−1: any). */
+export async function updateAssignment(manager: EntityManager, id: string, rules: Rules, revision: number): Promise<boolean> {
+	const sets = NAMES.map((n, i) => `${COLUMNS[n]} = $${i + 3}`).join(", ");
+	const rows = await changed(manager, `UPDATE assignments SET ${sets}, revision = revision + 1 WHERE id = $1 AND ($2 = -1 OR revision = $2) RETURNING id`, [
+		id,
+		revision,
+		...NAMES.map((n) => rules[n]),
+	]);
+	return rows.length > 0;
+}
+
+export async function removeAssignment(manager: EntityManager, id: string): Promise<boolean> {
+	return (await changed(manager, "DELETE FROM assignments a WHERE a.id = $1 AND NOT EXISTS (SELECT 1 FROM hand_ins h WHERE h.assignment_id = a.id) RETURNING id", [id])).length > 0;
+}
+
+export type OwnDates = { studentId: string; dueAt: Date | null; closesAt: Date | null; excused: boolean };
+
+export function ownDatesOf(manager: EntityManager, assignmentId: string): Promise<OwnDates[]> {
+	return all(manager, `SELECT student_id AS "studentId", due_at AS "dueAt", closes_at AS "closesAt", excused FROM own_dates WHERE assignment_id = $1 ORDER BY student_id`, [assignmentId]);
+}
+
+export async function setOwnDates(manager: EntityManager, assignmentId: string, of: OwnDates): Promise<void> {
+	if (of.dueAt === null && of.closesAt === null && !of.excused) await manager.query("DELETE FROM own_dates WHERE assignment_id = $1 AND student_id = $2", [assignmentId, of.studentId]);
+	else
+		await manager.query(
+			`INSERT INTO own_dates (assignment_id, student_id, due_at, closes_at, excused) VALUES ($1, $2, $3, $4, $5)
+			 ON CONFLICT (assignment_id, student_id) DO UPDATE SET due_at = $3, closes_at = $4, excused = $5`,
+			[assignmentId, of.studentId, of.dueAt, of.closesAt, of.excused],
+		);
 }
 
 type WallRow = {
@@ -38,60 +115,96 @@ type WallRow = {
 	studentName: string;
 	tryNumber: number;
 	handedInAt: Date;
+	late: boolean;
+	madeBy: AssignmentPage["handIns"][number]["madeBy"];
 	state: string | null;
 	ended: string | null;
 	earned: string | null;
 	possible: string | null;
+	open: string | null;
+	adjusted: boolean;
 	note: string | null;
 	verdicts: AssignmentPage["handIns"][number]["verdicts"];
+	slips: string[];
+	released: boolean;
 };
 
-/** The latest hand-in of each student, in the order of their names. */
-export async function wallOf(manager: EntityManager, assignmentId: string): Promise<AssignmentPage["handIns"]> {
-	const rows: WallRow[] = await manager.query(
-		`SELECT * FROM (
-			SELECT DISTINCT ON (h.student_id) h.id, h.student_id AS "studentId", s.name AS "studentName", h.try_number AS "tryNumber", h.handed_in_at AS "handedInAt",
-				r.state, r.ended, r.earned, r.possible, r.note, coalesce(r.verdicts, '{}') AS verdicts
-			FROM hand_ins h JOIN accounts s ON s.id = h.student_id
-			LEFT JOIN LATERAL (SELECT * FROM reports r WHERE r.hand_in_id = h.id ORDER BY r.made_at DESC LIMIT 1) r ON true
-			WHERE h.assignment_id = $1 ORDER BY h.student_id, h.try_number DESC
-		 ) latest ORDER BY "studentName", "studentId"`,
-		[assignmentId],
+/** The hand-in of each student that counts, in the order of their names. */
+export async function wallOf(manager: EntityManager, assignmentId: string, exerciseId: string): Promise<AssignmentPage["handIns"]> {
+	const rows = await all<WallRow>(
+		manager,
+		`SELECT n.hand_in_id AS id, n.student_id AS "studentId", s.name AS "studentName", n.try_number AS "tryNumber", n.handed_in_at AS "handedInAt", n.late, n.made_by AS "madeBy", r.state, r.ended,
+			n.earned, n.possible, n.open, n.adjusted, r.note, coalesce(n.verdicts, '{}') AS verdicts, coalesce(r.slips, '{}') AS slips, (l.at IS NOT NULL) AS released
+		 FROM counting n JOIN accounts s ON s.id = n.student_id LEFT JOIN reports r ON r.id = n.report_id
+		 LEFT JOIN releases l ON l.assignment_id = n.assignment_id AND l.student_id = n.student_id
+		 WHERE n.assignment_id = $1 AND n.exercise_id = $2 ORDER BY s.name, s.id`,
+		[assignmentId, exerciseId],
 	);
-	return rows.map(({ id, studentId, studentName, tryNumber, handedInAt, state, ended, earned, possible, note, verdicts }) => ({
-		id,
+	return rows.map(({ studentId, studentName, handedInAt, earned, possible, open, note, ...row }) => ({
+		...row,
 		student: { id: studentId, name: studentName },
-		tryNumber,
 		handedInAt: handedInAt.toISOString(),
-		state,
-		ended,
 		points: pointsOf(earned, possible),
+		open: Number(open ?? 0),
 		note: note ?? "being checked",
-		verdicts,
 	}));
 }
 
-type TryRow = { assignmentId: string; id: string; tryNumber: number; handedInAt: Date; earned: string | null; possible: string | null };
-
-/** A student's own tries at some assignments, oldest first. */
-export async function triesOf(manager: EntityManager, studentId: string, assignmentIds: readonly string[]): Promise<Map<string, Work["handIns"]>> {
-	const rows: TryRow[] = await manager.query(
-		`SELECT h.assignment_id AS "assignmentId", h.id, h.try_number AS "tryNumber", h.handed_in_at AS "handedInAt", r.earned, r.possible
-		 FROM hand_ins h LEFT JOIN LATERAL (SELECT * FROM reports r WHERE r.hand_in_id = h.id ORDER BY r.made_at DESC LIMIT 1) r ON true
-		 WHERE h.student_id = $1 AND h.assignment_id = ANY($2) ORDER BY h.try_number`,
-		[studentId, assignmentIds],
+/** The slips that most share, with a sentence of one of them. */
+export function sharedSlips(manager: EntityManager, assignmentId: string, exerciseId: string): Promise<AssignmentPage["slips"]> {
+	return all(
+		manager,
+		`SELECT s ->> 'id' AS id, min(coalesce(s ->> 'teacher', s ->> 'sentence')) AS sentence, count(DISTINCT n.student_id)::int AS count
+		 FROM counting n JOIN reports r ON r.id = n.report_id CROSS JOIN LATERAL jsonb_array_elements(r.body -> 'slips') AS s
+		 WHERE n.assignment_id = $1 AND n.exercise_id = $2 GROUP BY s ->> 'id' ORDER BY count DESC, id`,
+		[assignmentId, exerciseId],
 	);
-	const tries = new Map<string, Work["handIns"]>(assignmentIds.map((id) => [id, []]));
-	for (const { assignmentId, id, tryNumber, handedInAt, earned, possible } of rows)
-		tries.get(assignmentId)?.push({ id, tryNumber, handedInAt: handedInAt.toISOString(), points: pointsOf(earned, possible) });
-	return tries;
 }
 
-/** The source of a student's latest try. */
-export async function lastSource(manager: EntityManager, studentId: string, assignmentId: string): Promise<string | null> {
-	const row = await one<{ source: string }>(manager, "SELECT source FROM hand_ins WHERE student_id = $1 AND assignment_id = $2 ORDER BY try_number DESC LIMIT 1", [
-		studentId,
-		assignmentId,
-	]);
-	return row?.source ?? null;
+/** How many of a set's exercises each student has managed: those with the share of points that the set asks. */
+export async function countedOf(manager: EntityManager, record: AssignmentRecord, exercises: number): Promise<AssignmentPage["counted"]> {
+	const rows = await all<{ id: string; name: string; done: number }>(
+		manager,
+		`SELECT s.id, s.name, count(n.hand_in_id) FILTER (WHERE n.earned >= $2::numeric * n.possible AND n.possible > 0)::int AS done
+		 FROM class_students m JOIN accounts s ON s.id = m.account_id LEFT JOIN counting n ON n.student_id = s.id AND n.assignment_id = $1
+		 WHERE m.class_id = $3 AND m.left_at IS NULL GROUP BY s.id, s.name ORDER BY s.name, s.id`,
+		[record.id, record.doneWhen, record.classId],
+	);
+	return rows.map(({ id, name, done }) => ({ student: { id, name }, done, of: exercises }));
+}
+
+export async function uncheckedIn(manager: EntityManager, assignmentId: string): Promise<number> {
+	const row = await one<{ count: number }>(
+		manager,
+		"SELECT count(*)::int AS count FROM checks k JOIN hand_ins h ON h.id = k.hand_in_id WHERE h.assignment_id = $1 AND k.ended_at IS NULL",
+		[assignmentId],
+	);
+	return row?.count ?? 0;
+}
+
+/** Students who have a draft of an exercise. */
+export async function draftersOf(manager: EntityManager, assignmentId: string, exerciseId: string): Promise<Set<string>> {
+	const rows = await all<{ id: string }>(manager, "SELECT student_id AS id FROM drafts WHERE assignment_id = $1 AND exercise_id = $2 AND source ~ '\\S'", [assignmentId, exerciseId]);
+	return new Set(rows.map((r) => r.id));
+}
+
+/** Releases to some students who are in the class; how many were new. */
+export async function releaseTo(manager: EntityManager, record: AssignmentRecord, students: readonly string[] | undefined, by: string): Promise<string[]> {
+	const rows = await all<{ id: string }>(
+		manager,
+		`INSERT INTO releases (assignment_id, student_id, by_id) SELECT $1, s.account_id, $2 FROM class_students s
+		 WHERE s.class_id = $3 AND ($4::uuid[] IS NULL OR s.account_id = ANY($4)) ON CONFLICT DO NOTHING RETURNING student_id AS id`,
+		[record.id, by, record.classId, students ?? null],
+	);
+	return rows.map((r) => r.id);
+}
+
+export async function chooseTry(manager: EntityManager, assignmentId: string, studentId: string, handInId: string): Promise<boolean> {
+	const rows = await all(
+		manager,
+		`INSERT INTO chosen_tries (assignment_id, exercise_id, student_id, hand_in_id) SELECT assignment_id, exercise_id, student_id, id FROM hand_ins WHERE id = $3 AND assignment_id = $1 AND student_id = $2
+		 ON CONFLICT (assignment_id, exercise_id, student_id) DO UPDATE SET hand_in_id = $3 RETURNING hand_in_id`,
+		[assignmentId, studentId, handInId],
+	);
+	return rows.length > 0;
 }

@@ -1,29 +1,134 @@
 import { ROUTES } from "@markpen/contract";
+import { v7 } from "uuid";
+import { findTeacher } from "../account/store.ts";
 import type { AppContext } from "../app.ts";
+import { note } from "../audit.ts";
+import { isTaken } from "../database/data-source.ts";
 import { possibleOf, publishedExercise } from "../exercise/exercise.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
-import { serveRoute } from "../serve-route.ts";
-import { assignmentsOf, cellsOf, classesOf, findClass, studentsOf } from "./store.ts";
+import { refuseChanged, serve, tag } from "../serve-route.ts";
+import { isZone } from "../time.ts";
+import { reach } from "./access.ts";
+import { freshCode } from "./code.ts";
+import {
+	type ClassRecord,
+	type ClassSummary,
+	cellsOf,
+	classesOf,
+	closeYear,
+	columnsOf,
+	excusedOf,
+	findClass,
+	insertClass,
+	removeTeacher,
+	setTeacher,
+	studentsOf,
+	teachersOf,
+	updateClass,
+} from "./store.ts";
 
-export function classRoutes({ app, dataSource }: AppContext): void {
+const summaryData = ({ until, closedAt, ...row }: ClassSummary) => ({ ...row, until: until?.toISOString() ?? null, closedAt: closedAt?.toISOString() ?? null });
+
+function refuseZone(zone: string | undefined): void {
+	if (zone !== undefined && !isZone(zone)) throw new Refusal("bad-request", `${zone} is no time zone of the IANA database; Europe/Lisbon is one.`, [{ path: "zone", message: "is no time zone" }]);
+}
+
+export function classRoutes(context: AppContext): void {
+	const { dataSource } = context;
 	const { manager } = dataSource;
-	serveRoute(app, dataSource, ROUTES.listClasses, async ({ request }) => ({ classes: await classesOf(manager, accountOf(request).id) }));
-	serveRoute(app, dataSource, ROUTES.showClass, async ({ request, params }) => {
-		const found = await findClass(manager, params.id, accountOf(request).id);
-		if (!found) throw new Refusal("not-found");
-		const [students, assignments, cells] = [await studentsOf(manager, found.id), await assignmentsOf(manager, found.id), await cellsOf(manager, found.id)];
+	serve(context, ROUTES.listClasses, async ({ request, query }) => ({ classes: (await classesOf(manager, accountOf(request).id, query.closed === "true")).map(summaryData) }));
+	serve(context, ROUTES.makeClass, async ({ request, body }) => {
+		refuseZone(body.zone);
+		const { id: teacherId } = accountOf(request);
+		const id = v7();
+		const row = { id, name: body.name, schoolYear: body.schoolYear, code: body.code ?? freshCode(body.name), zone: body.zone ?? "UTC", teacherId };
+		try {
+			await dataSource.transaction((tx) => insertClass(tx, row));
+		} catch (error) {
+			throw isTaken(error) ? new Refusal("taken", `Another class has the code ${row.code}. Choose another one.`) : error;
+		}
+		await note(manager, { who: teacherId, what: "made class", subject: id });
+		return { id, name: row.name, schoolYear: row.schoolYear, code: row.code, students: 0, assignments: 0, until: null, closedAt: null };
+	});
+	serve(context, ROUTES.showClass, async ({ request, reply, params }) => {
+		const { covering } = await reach(manager, accountOf(request), params.id, "looking");
+		const record = (await findClass(manager, params.id)) as ClassRecord;
+		const [teachers, students, columns, cells, excused] = [
+			await teachersOf(manager, params.id),
+			await studentsOf(manager, params.id),
+			await columnsOf(manager, params.id),
+			await cellsOf(manager, params.id),
+			await excusedOf(manager, params.id),
+		];
+		tag(reply, record.revision);
 		return {
-			...found,
+			...record,
+			closedAt: record.closedAt?.toISOString() ?? null,
+			covering,
+			teachers: teachers.map(({ until, ...t }) => ({ ...t, until: until?.toISOString() ?? null })),
 			students,
-			assignments: assignments.map(({ id, title, dueAt, closesAt, source }) => ({
-				id,
-				title,
+			columns: columns.map(({ source, exerciseId: _, weight, dueAt, closesAt, ...c }) => ({
+				...c,
 				dueAt: dueAt.toISOString(),
 				closesAt: closesAt.toISOString(),
+				weight: Number(weight),
 				possible: possibleOf(publishedExercise(source)),
 			})),
 			cells,
+			excused,
 		};
 	});
+	serve(context, ROUTES.changeClass, async ({ request, reply, params, body, revision }) => {
+		refuseZone(body.zone);
+		const account = accountOf(request);
+		await reach(manager, account, params.id, body.closed === false ? "looking" : "class");
+		const now = (await findClass(manager, params.id)) as ClassRecord;
+		refuseChanged(revision, now.revision);
+		const closedAt = body.closed === undefined ? now.closedAt : body.closed ? new Date() : null;
+		const next = {
+			...now,
+			name: body.name ?? now.name,
+			schoolYear: body.schoolYear ?? now.schoolYear,
+			zone: body.zone ?? now.zone,
+			gradeScale: body.gradeScale ?? now.gradeScale,
+			closedAt,
+		};
+		if (!(await updateClass(manager, next, revision))) throw new Refusal("changed-since");
+		await note(manager, { who: account.id, what: "changed class", subject: params.id });
+		tag(reply, now.revision + 1);
+		const row = (await classesOf(manager, account.id, closedAt !== null)).find((c) => c.id === params.id) as ClassSummary;
+		return { ...summaryData(row), revision: now.revision + 1 };
+	});
+	serve(context, ROUTES.closeYear, async ({ request, body }) => {
+		const closed = await closeYear(manager, body.schoolYear);
+		for (const subject of closed) await note(manager, { who: accountOf(request).id, what: "closed class", subject });
+		return { closed: closed.length };
+	});
+	serve(context, ROUTES.giveClass, async ({ request, params, body }) => {
+		const account = accountOf(request);
+		await reach(manager, account, params.id, "class");
+		if (!(await findTeacher(manager, params.teacher))) throw new Refusal("not-found");
+		const until = body.until === null ? null : new Date(body.until);
+		if (until && until <= new Date()) throw new Refusal("bad-request", "The cover would be over already.", [{ path: "until", message: "is past" }]);
+		await dataSource.transaction(async (tx) => {
+			await setTeacher(tx, params.id, params.teacher, until);
+			await refuseLast(tx, params.id);
+			await note(tx, { who: account.id, what: "gave class", subject: params.id, field: "until", new: until?.toISOString() ?? null });
+		});
+	});
+	serve(context, ROUTES.takeClass, async ({ request, params }) => {
+		const account = accountOf(request);
+		await reach(manager, account, params.id, "class");
+		await dataSource.transaction(async (tx) => {
+			if (!(await removeTeacher(tx, params.id, params.teacher))) throw new Refusal("not-found");
+			await refuseLast(tx, params.id);
+			await note(tx, { who: account.id, what: "took class", subject: params.id });
+		});
+	});
+}
+
+/** A class keeps one teacher of its own. */
+async function refuseLast(manager: Parameters<typeof teachersOf>[0], classId: string): Promise<void> {
+	if (!(await teachersOf(manager, classId)).some((t) => t.until === null)) throw new Refusal("last-teacher");
 }

@@ -1,57 +1,119 @@
 import type { Cell, ClassPage } from "@markpen/contract";
 import type { EntityManager } from "typeorm";
-import { one } from "../database/data-source.ts";
+import { all, changed, one } from "../database/data-source.ts";
 
-export type ClassSummary = { id: string; name: string; schoolYear: string; students: number; assignments: number };
+export type ClassSummary = { id: string; name: string; schoolYear: string; code: string; students: number; assignments: number; until: Date | null; closedAt: Date | null };
 
-/** The classes of a teacher. */
-export function classesOf(manager: EntityManager, teacherId: string): Promise<ClassSummary[]> {
-	return manager.query(
-		`SELECT c.id, c.name, c.school_year AS "schoolYear",
-			(SELECT count(*)::int FROM class_students s WHERE s.class_id = c.id) AS students,
-			(SELECT count(*)::int FROM assignments a WHERE a.class_id = c.id) AS assignments
-		 FROM classes c JOIN class_teachers t ON t.class_id = c.id WHERE t.account_id = $1 ORDER BY c.name`,
-		[teacherId],
+const SUMMARY = `c.id, c.name, c.school_year AS "schoolYear", c.code, t.until, c.closed_at AS "closedAt",
+	(SELECT count(*)::int FROM class_students s WHERE s.class_id = c.id AND s.left_at IS NULL) AS students,
+	(SELECT count(*)::int FROM assignments a WHERE a.class_id = c.id) AS assignments`;
+
+/** The classes that a teacher has or covers now. */
+export function classesOf(manager: EntityManager, teacherId: string, closed: boolean): Promise<ClassSummary[]> {
+	return all(
+		manager,
+		`SELECT ${SUMMARY} FROM classes c JOIN class_teachers t ON t.class_id = c.id
+		 WHERE t.account_id = $1 AND (t.until IS NULL OR t.until > now()) AND (c.closed_at IS NOT NULL) = $2 ORDER BY c.name, c.id`,
+		[teacherId, closed],
 	);
 }
 
-/** A class, if it is one of the teacher's. */
-export function findClass(manager: EntityManager, classId: string, teacherId: string): Promise<{ id: string; name: string; schoolYear: string } | undefined> {
-	return one(manager, `SELECT c.id, c.name, c.school_year AS "schoolYear" FROM classes c JOIN class_teachers t ON t.class_id = c.id WHERE c.id = $1 AND t.account_id = $2`, [
+export type ClassRecord = { id: string; name: string; schoolYear: string; code: string; zone: string; gradeScale: ClassPage["gradeScale"]; revision: number; closedAt: Date | null };
+
+export function findClass(manager: EntityManager, classId: string): Promise<ClassRecord | undefined> {
+	return one(manager, `SELECT id, name, school_year AS "schoolYear", code, zone, grade_scale AS "gradeScale", revision, closed_at AS "closedAt" FROM classes WHERE id = $1`, [classId]);
+}
+
+export async function insertClass(manager: EntityManager, of: { id: string; name: string; schoolYear: string; code: string; zone: string; teacherId: string; sourcedId?: string }): Promise<void> {
+	await manager.query("INSERT INTO classes (id, name, school_year, code, zone, sourced_id) VALUES ($1, $2, $3, $4, $5, $6)", [
+		of.id,
+		of.name,
+		of.schoolYear,
+		of.code,
+		of.zone,
+		of.sourcedId ?? null,
+	]);
+	await manager.query("INSERT INTO class_teachers (class_id, account_id) VALUES ($1, $2)", [of.id, of.teacherId]);
+}
+
+/** Changes a class if it still has the revision that was read (−1: any). */
+export async function updateClass(manager: EntityManager, of: Omit<ClassRecord, "code">, revision: number): Promise<boolean> {
+	const rows = await changed(
+		manager,
+		`UPDATE classes SET name = $2, school_year = $3, zone = $4, grade_scale = $5, closed_at = $6, revision = revision + 1 WHERE id = $1 AND ($7 = -1 OR revision = $7) RETURNING id`,
+		[of.id, of.name, of.schoolYear, of.zone, JSON.stringify(of.gradeScale), of.closedAt, revision],
+	);
+	return rows.length > 0;
+}
+
+export async function closeYear(manager: EntityManager, schoolYear: string): Promise<string[]> {
+	return (await changed<{ id: string }>(manager, "UPDATE classes SET closed_at = now(), revision = revision + 1 WHERE school_year = $1 AND closed_at IS NULL RETURNING id", [schoolYear])).map(
+		(r) => r.id,
+	);
+}
+
+export function teachersOf(manager: EntityManager, classId: string): Promise<{ id: string; name: string; until: Date | null }[]> {
+	return all(manager, "SELECT a.id, a.name, t.until FROM class_teachers t JOIN accounts a ON a.id = t.account_id WHERE t.class_id = $1 AND a.closed_at IS NULL ORDER BY a.name, a.id", [classId]);
+}
+
+export async function setTeacher(manager: EntityManager, classId: string, teacherId: string, until: Date | null): Promise<void> {
+	await manager.query("INSERT INTO class_teachers (class_id, account_id, until) VALUES ($1, $2, $3) ON CONFLICT (class_id, account_id) DO UPDATE SET until = $3", [classId, teacherId, until]);
+}
+
+export async function removeTeacher(manager: EntityManager, classId: string, teacherId: string): Promise<boolean> {
+	return (await changed(manager, "DELETE FROM class_teachers WHERE class_id = $1 AND account_id = $2 RETURNING account_id", [classId, teacherId])).length > 0;
+}
+
+/** Students who are in a class now, by name. */
+export function studentsOf(manager: EntityManager, classId: string): Promise<ClassPage["students"]> {
+	return all(manager, "SELECT a.id, a.name FROM class_students s JOIN accounts a ON a.id = s.account_id WHERE s.class_id = $1 AND s.left_at IS NULL ORDER BY a.name, a.id", [classId]);
+}
+
+export type ColumnRow = {
+	assignmentId: string;
+	exerciseId: string;
+	exercise: string;
+	title: string;
+	unit: string | null;
+	dueAt: Date;
+	closesAt: Date;
+	weight: string;
+	source: string;
+};
+
+/** What a class was set, exercise by exercise, in the order of its dates. */
+export function columnsOf(manager: EntityManager, classId: string): Promise<ColumnRow[]> {
+	return all(
+		manager,
+		`SELECT a.id AS "assignmentId", x.exercise_id AS "exerciseId", e.key AS exercise, v.title, CASE WHEN a.collection_id IS NOT NULL THEN a.title END AS unit, a.due_at AS "dueAt", a.closes_at AS "closesAt", a.weight, v.source
+		 FROM assignments a JOIN assignment_exercises x ON x.assignment_id = a.id JOIN exercises e ON e.id = x.exercise_id JOIN exercise_versions v ON v.id = x.exercise_version_id
+		 WHERE a.class_id = $1 ORDER BY a.due_at, a.id, x.position`,
+		[classId],
+	);
+}
+
+export type CellRow = Omit<Cell, "handedInAt" | "points" | "open"> & { handedInAt: Date; earned: string | null; possible: string | null; open: string | null };
+
+/** The try that counts of every student at every exercise of a class, in one query. */
+export async function cellsOf(manager: EntityManager, classId: string): Promise<Cell[]> {
+	const rows = await all<CellRow>(
+		manager,
+		`SELECT n.student_id AS "studentId", n.assignment_id AS "assignmentId", e.key AS exercise, n.hand_in_id AS "handInId", n.tries, n.handed_in_at AS "handedInAt", n.late,
+			r.state, r.ended, n.earned, n.possible, n.open, n.adjusted, coalesce(n.verdicts, '{}') AS verdicts
+		 FROM counting n JOIN assignments a ON a.id = n.assignment_id JOIN exercises e ON e.id = n.exercise_id LEFT JOIN reports r ON r.id = n.report_id
+		 WHERE a.class_id = $1`,
+		[classId],
+	);
+	return rows.map(({ earned, possible, open, handedInAt, ...row }) => ({ ...row, handedInAt: handedInAt.toISOString(), points: pointsOf(earned, possible), open: Number(open ?? 0) }));
+}
+
+export function excusedOf(manager: EntityManager, classId: string): Promise<ClassPage["excused"]> {
+	return all(manager, `SELECT o.student_id AS "studentId", o.assignment_id AS "assignmentId" FROM own_dates o JOIN assignments a ON a.id = o.assignment_id WHERE a.class_id = $1 AND o.excused`, [
 		classId,
-		teacherId,
 	]);
 }
 
-export function studentsOf(manager: EntityManager, classId: string): Promise<ClassPage["students"]> {
-	return manager.query("SELECT a.id, a.name FROM class_students s JOIN accounts a ON a.id = s.account_id WHERE s.class_id = $1 ORDER BY a.name, a.id", [classId]);
-}
-
-export type AssignmentSummary = { id: string; title: string; dueAt: Date; closesAt: Date; source: string };
-
-export function assignmentsOf(manager: EntityManager, classId: string): Promise<AssignmentSummary[]> {
-	return manager.query(
-		`SELECT a.id, v.title, a.due_at AS "dueAt", a.closes_at AS "closesAt", v.source FROM assignments a JOIN exercise_versions v ON v.id = a.exercise_version_id WHERE a.class_id = $1 ORDER BY a.due_at, a.id`,
-		[classId],
-	);
-}
-
-type CellRow = Omit<Cell, "handedInAt" | "points"> & { handedInAt: Date; earned: string | null; possible: string | null };
-
-/** The latest try of every student at every assignment of a class, in one query. */
-export async function cellsOf(manager: EntityManager, classId: string): Promise<Cell[]> {
-	const rows: CellRow[] = await manager.query(
-		`SELECT DISTINCT ON (h.assignment_id, h.student_id) h.student_id AS "studentId", h.assignment_id AS "assignmentId", h.id AS "handInId", h.try_number AS tries,
-			h.handed_in_at AS "handedInAt", r.state, r.ended, r.earned, r.possible, coalesce(r.verdicts, '{}') AS verdicts
-		 FROM hand_ins h JOIN assignments a ON a.id = h.assignment_id
-		 LEFT JOIN LATERAL (SELECT * FROM reports r WHERE r.hand_in_id = h.id ORDER BY r.made_at DESC LIMIT 1) r ON true
-		 WHERE a.class_id = $1 ORDER BY h.assignment_id, h.student_id, h.try_number DESC`,
-		[classId],
-	);
-	return rows.map(({ earned, possible, handedInAt, ...row }) => ({ ...row, handedInAt: handedInAt.toISOString(), points: pointsOf(earned, possible) }));
-}
-
-/** Points of a report, if there is one. */
+/** Points as they are sent, if there are any. */
 export function pointsOf(earned: string | null, possible: string | null): { earned: number; possible: number } | null {
 	return earned === null || possible === null ? null : { earned: Number(earned), possible: Number(possible) };
 }

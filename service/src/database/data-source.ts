@@ -1,6 +1,7 @@
 import { DataSource, type EntityManager } from "typeorm";
 import { ENTITIES } from "./entities.ts";
 import { First0001 } from "./migrations/0001-first.ts";
+import { Term0002 } from "./migrations/0002-term.ts";
 
 /** Held while migrations and the queue's set-up run, so that several starting processes do it once. */
 const SET_UP_LOCK = 4_207_331_001;
@@ -10,7 +11,7 @@ export function createDataSource(url: string, connections = 10): DataSource {
 		type: "postgres",
 		url,
 		entities: ENTITIES,
-		migrations: [First0001],
+		migrations: [First0001, Term0002],
 		migrationsTableName: "migrations",
 		synchronize: false,
 		logging: false,
@@ -36,4 +37,20 @@ export async function migrate(dataSource: DataSource, also: () => Promise<void>)
 export async function one<T>(manager: EntityManager, sql: string, values: readonly unknown[]): Promise<T | undefined> {
 	const rows: T[] = await manager.query(sql, [...values]);
 	return rows[0];
+}
+
+/** The rows of a query. */
+export function all<T>(manager: EntityManager, sql: string, values: readonly unknown[] = []): Promise<T[]> {
+	return manager.query(sql, [...values]);
+}
+
+/** The rows that a change returns (UPDATE or DELETE … RETURNING). */
+export async function changed<T>(manager: EntityManager, sql: string, values: readonly unknown[] = []): Promise<T[]> {
+	const result: [T[], number] | T[] = await manager.query(sql, [...values]);
+	return Array.isArray(result[0]) ? result[0] : (result as T[]);
+}
+
+/** Whether an error of the database is that a value stands there already. */
+export function isTaken(error: unknown): boolean {
+	return (error as { code?: string; driverError?: { code?: string } })?.driverError?.code === "23505" || (error as { code?: string })?.code === "23505";
 }

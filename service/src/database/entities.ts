@@ -30,25 +30,19 @@ export interface ExerciseVersionRow {
 	publishedAt: Date;
 }
 
-export interface AssignmentRow {
-	id: string;
-	classId: string;
-	exerciseVersionId: string;
-	opensAt: Date;
-	dueAt: Date;
-	closesAt: Date;
-	tries: number | null;
-}
-
 export interface HandInRow {
 	id: string;
 	assignmentId: string;
+	exerciseId: string;
 	studentId: string;
 	tryNumber: number;
 	source: string;
 	language: string;
 	handedInAt: Date;
 	idempotencyKey: string | null;
+	madeBy: "student" | "teacher" | "closing" | "archive";
+	late: boolean;
+	answers: Record<string, { words: string; when: "before running" | "after running" }>;
 }
 
 export interface CheckRow {
@@ -58,6 +52,7 @@ export interface CheckRow {
 	coreVersion: string;
 	requestedAt: Date;
 	endedAt: Date | null;
+	reason: "hand-in" | "again" | "archive";
 }
 
 export interface ReportRow {
@@ -115,32 +110,22 @@ export const ExerciseVersion = new EntitySchema<ExerciseVersionRow>({
 	},
 });
 
-export const Assignment = new EntitySchema<AssignmentRow>({
-	name: "assignment",
-	tableName: "assignments",
-	columns: {
-		id: { ...uuid, primary: true },
-		classId: { ...uuid, name: "class_id" },
-		exerciseVersionId: { ...uuid, name: "exercise_version_id" },
-		opensAt: { ...instant, name: "opens_at" },
-		dueAt: { ...instant, name: "due_at" },
-		closesAt: { ...instant, name: "closes_at" },
-		tries: { type: "integer", nullable: true },
-	},
-});
-
 export const HandIn = new EntitySchema<HandInRow>({
 	name: "handIn",
 	tableName: "hand_ins",
 	columns: {
 		id: { ...uuid, primary: true },
 		assignmentId: { ...uuid, name: "assignment_id" },
+		exerciseId: { ...uuid, name: "exercise_id" },
 		studentId: { ...uuid, name: "student_id" },
 		tryNumber: { type: "integer", name: "try_number" },
 		source: text,
 		language: text,
 		handedInAt: { ...instant, name: "handed_in_at" },
 		idempotencyKey: { ...text, name: "idempotency_key", nullable: true },
+		madeBy: { ...text, name: "made_by" },
+		late: { type: "boolean" },
+		answers: { type: "jsonb" },
 	},
 });
 
@@ -154,6 +139,7 @@ export const Check = new EntitySchema<CheckRow>({
 		coreVersion: { ...text, name: "core_version" },
 		requestedAt: { ...instant, name: "requested_at" },
 		endedAt: { ...instant, name: "ended_at", nullable: true },
+		reason: text,
 	},
 });
 
@@ -177,4 +163,4 @@ export const Report = new EntitySchema<ReportRow>({
 	},
 });
 
-export const ENTITIES = [Account, Class, Exercise, ExerciseVersion, Assignment, HandIn, Check, Report];
+export const ENTITIES = [Account, Class, Exercise, ExerciseVersion, HandIn, Check, Report];

@@ -1,15 +1,25 @@
-import { type ExerciseFile, readExercise } from "@markpen/core";
+import { type CollectionFile, type ExerciseFile, type FileProblem, readCollection, readExercise } from "@markpen/core";
 import { Refusal } from "../refusals.ts";
+
+function refusalOf(problems: readonly FileProblem[]): Refusal {
+	return new Refusal(
+		"exercise-wrong",
+		undefined,
+		problems.map((p) => ({ path: p.path, message: `line ${p.line}: ${p.message}` })),
+	);
+}
 
 /** Reads a file that a teacher wants to publish; refuses it with a line for each thing that is wrong. */
 export function exerciseToPublish(source: string): ExerciseFile {
 	const reading = readExercise(source);
 	if (reading.ok) return reading.exercise;
-	throw new Refusal(
-		"exercise-wrong",
-		undefined,
-		reading.problems.map((p) => ({ path: p.path, message: `line ${p.line}: ${p.message}` })),
-	);
+	throw refusalOf(reading.problems);
+}
+
+export function collectionToPublish(source: string): CollectionFile {
+	const reading = readCollection(source);
+	if (reading.ok) return reading.collection;
+	throw refusalOf(reading.problems);
 }
 
 /** Recently read exercises by their text: a published version never changes. */
@@ -29,4 +39,16 @@ export function publishedExercise(source: string): ExerciseFile {
 /** Points that an exercise gives at the most, bonus left out. */
 export function possibleOf(exercise: ExerciseFile): number {
 	return exercise.criteria.reduce((sum, c) => sum + (c.bonus ? 0 : c.points), 0);
+}
+
+/** The scale of a criterion that a teacher judges, by points. */
+export function scaleOf(criterion: ExerciseFile["criteria"][number]): Readonly<Record<string, string>> | null {
+	if (!("check" in criterion) || criterion.check !== "by teacher") return null;
+	return (criterion as unknown as { scale: Record<string, string> }).scale;
+}
+
+/** A file under another id and title, all else as it is. */
+export function renamed(source: string, key: string, title: string | undefined): string {
+	const withId = source.replace(/^id:.*$/m, `id: ${key}`);
+	return title === undefined ? withId : withId.replace(/^title:.*$/m, `title: ${JSON.stringify(title)}`);
 }

@@ -1,13 +1,155 @@
 import { ROUTES } from "@markpen/contract";
+import { readExercise } from "@markpen/core";
+import type { EntityManager } from "typeorm";
+import { v7 } from "uuid";
 import type { AppContext } from "../app.ts";
-import { serveRoute } from "../serve-route.ts";
-import { exerciseToPublish } from "./exercise.ts";
-import { storeVersion } from "./store.ts";
+import { note } from "../audit.ts";
+import { beginJob } from "../jobs/job.ts";
+import { cursorOf, pageOf } from "../page.ts";
+import { accountOf } from "../plugins/session.ts";
+import { Refusal } from "../refusals.ts";
+import { refuseChanged, serve, tag } from "../serve-route.ts";
+import { across } from "./across.ts";
+import { collectionToPublish, exerciseToPublish, renamed } from "./exercise.ts";
+import {
+	type CollectionRow,
+	collectionsFor,
+	type ExerciseRecord,
+	exercisesFor,
+	findCollection,
+	findExercise,
+	findVersion,
+	insertDraft,
+	newestVersion,
+	setShared,
+	storeCollection,
+	storeTrialPrograms,
+	storeVersion,
+	trialProgramsOf,
+	updateDraft,
+	versionsOf,
+} from "./store.ts";
 
-export function exerciseRoutes({ app, dataSource }: AppContext): void {
-	serveRoute(app, dataSource, ROUTES.publishExercise, async ({ body }) => {
+async function seen(manager: EntityManager, id: string, teacherId: string): Promise<ExerciseRecord> {
+	const record = await findExercise(manager, id, teacherId);
+	if (!record) throw new Refusal("not-found");
+	return record;
+}
+
+async function owned(manager: EntityManager, id: string, teacherId: string): Promise<ExerciseRecord> {
+	const record = await seen(manager, id, teacherId);
+	if (!record.mine) throw new Refusal("not-for-you", "This is another teacher's exercise. Copy it to change it.");
+	return record;
+}
+
+async function pageFor(manager: EntityManager, id: string, teacherId: string) {
+	const record = await seen(manager, id, teacherId);
+	const versions = await versionsOf(manager, id);
+	return { ...record, trialPrograms: await trialProgramsOf(manager, id), versions: versions.map(({ publishedAt, ...v }) => ({ ...v, publishedAt: publishedAt.toISOString() })) };
+}
+
+const collectionData = ({ source, ...row }: CollectionRow) => ({ ...row, exercises: collectionToPublish(source).exercises });
+
+export function exerciseRoutes(context: AppContext): void {
+	const { dataSource, queue } = context;
+	const { manager } = dataSource;
+	serve(context, ROUTES.listExercises, async ({ request, query }) => {
+		const [after] = cursorOf(query.cursor, 1);
+		const rows = await exercisesFor(manager, accountOf(request).id, { after, mine: query.mine === "true" }, query.limit + 1);
+		const { items, next } = pageOf(rows, query.limit, (r) => [r.key]);
+		return { exercises: items, next };
+	});
+	serve(context, ROUTES.publishExercise, async ({ request, body }) => {
+		const { id: ownerId } = accountOf(request);
 		const { id: key, title } = exerciseToPublish(body.source);
-		const version = await dataSource.transaction((manager) => storeVersion(manager, { key, title, source: body.source, publishedAt: new Date() }));
-		return { exerciseId: version.exerciseId, versionId: version.id, number: version.number, key, title };
+		return dataSource.transaction(async (tx) => {
+			const version = await storeVersion(tx, { key, title, source: body.source, publishedAt: new Date(), ownerId });
+			await note(tx, { who: ownerId, what: "published exercise", subject: version.exerciseId, field: "version", new: version.number });
+			return { exerciseId: version.exerciseId, versionId: version.id, number: version.number, key, title };
+		});
+	});
+	serve(context, ROUTES.draftExercise, async ({ request, reply, body }) => {
+		const { id: ownerId } = accountOf(request);
+		const id = v7();
+		await insertDraft(manager, { id, key: body.key, source: body.source, ownerId });
+		tag(reply, 1);
+		return pageFor(manager, id, ownerId);
+	});
+	serve(context, ROUTES.showExercise, async ({ request, reply, params }) => {
+		const page = await pageFor(manager, params.id, accountOf(request).id);
+		tag(reply, page.revision);
+		return page;
+	});
+	serve(context, ROUTES.saveExercise, async ({ request, reply, params, body, revision }) => {
+		await owned(manager, params.id, accountOf(request).id);
+		const programs = body.trialPrograms;
+		if (programs && new Set(programs.map((p) => p.name)).size < programs.length) throw new Refusal("taken", "Two trial programs have one name.");
+		return dataSource.transaction(async (tx) => {
+			const next = await updateDraft(tx, params.id, body.source, revision);
+			if (next === undefined) throw new Refusal("changed-since");
+			if (programs) await storeTrialPrograms(tx, params.id, programs);
+			const reading = readExercise(body.source);
+			tag(reply, next);
+			return { revision: next, problems: reading.ok ? [] : reading.problems.map(({ path, line, message }) => ({ path, line, message })) };
+		});
+	});
+	serve(context, ROUTES.publishDraft, async ({ request, params, revision }) => {
+		const { id: ownerId } = accountOf(request);
+		const record = await owned(manager, params.id, ownerId);
+		refuseChanged(revision, record.revision);
+		const { id: key, title } = exerciseToPublish(record.source);
+		if (key !== record.key) throw new Refusal("exercise-wrong", `The file says its id is ${key}, and this exercise is ${record.key}. Copy the exercise to give it another id.`, [{ path: "id", message: `is ${key}, and must be ${record.key}` }]);
+		return dataSource.transaction(async (tx) => {
+			const version = await storeVersion(tx, { key, title, source: record.source, publishedAt: new Date(), ownerId });
+			await note(tx, { who: ownerId, what: "published exercise", subject: params.id, field: "version", new: version.number });
+			return { exerciseId: params.id, versionId: version.id, number: version.number, key, title };
+		});
+	});
+	serve(context, ROUTES.showVersion, async ({ request, params }) => {
+		await seen(manager, params.id, accountOf(request).id);
+		const version = await findVersion(manager, params.id, params.number);
+		if (!version) throw new Refusal("not-found");
+		return version.source;
+	});
+	serve(context, ROUTES.copyExercise, async ({ request, reply, params, body }) => {
+		const { id: ownerId } = accountOf(request);
+		const record = await seen(manager, params.id, ownerId);
+		const id = v7();
+		await dataSource.transaction(async (tx) => {
+			await insertDraft(tx, { id, key: body.key, source: renamed(record.source, body.key, body.title), ownerId });
+			await storeTrialPrograms(tx, id, await trialProgramsOf(tx, params.id));
+		});
+		tag(reply, 1);
+		return pageFor(manager, id, ownerId);
+	});
+	serve(context, ROUTES.shareExercise, async ({ request, params, body }) => {
+		const { id } = accountOf(request);
+		await owned(manager, params.id, id);
+		await setShared(manager, params.id, body.shared);
+		await note(manager, { who: id, what: "shared exercise", subject: params.id, field: "shared", new: String(body.shared) });
+	});
+	serve(context, ROUTES.tryDraft, async ({ request, params }) => {
+		const { id } = accountOf(request);
+		const record = await seen(manager, params.id, id);
+		exerciseToPublish(record.source);
+		return { jobId: await beginJob(dataSource, queue, { kind: "trial", byId: id, classId: null, about: { exerciseId: params.id, source: record.source } }) };
+	});
+	serve(context, ROUTES.acrossClasses, async ({ request, params }) => {
+		const record = await seen(manager, params.id, accountOf(request).id);
+		return { key: record.key, title: record.title, ...(await across(manager, params.id, accountOf(request).id)) };
+	});
+	serve(context, ROUTES.listCollections, async ({ request }) => ({ collections: (await collectionsFor(manager, accountOf(request).id)).map(collectionData) }));
+	serve(context, ROUTES.publishCollection, async ({ request, body }) => {
+		const { id: ownerId } = accountOf(request);
+		const { id: key, title, exercises } = collectionToPublish(body.source);
+		const missing: string[] = [];
+		for (const exercise of exercises) if (!(await newestVersion(manager, exercise, ownerId))) missing.push(exercise);
+		const id = await storeCollection(manager, { key, title, source: body.source, ownerId, shared: body.shared });
+		return { id, key, title, mine: true, shared: body.shared, exercises, missing };
+	});
+	serve(context, ROUTES.showCollection, async ({ request, params }) => {
+		const record = await findCollection(manager, accountOf(request).id, { id: params.id });
+		if (!record) throw new Refusal("not-found");
+		return record.source;
 	});
 }

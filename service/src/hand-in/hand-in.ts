@@ -1,67 +1,114 @@
-import { SOURCE_BYTES } from "@markpen/contract";
 import { CORE_VERSION } from "@markpen/core";
 import type PgBoss from "pg-boss";
 import type { DataSource, EntityManager } from "typeorm";
 import { v7 } from "uuid";
-import { type AssignmentRecord, assignmentForStudent } from "../assignment/store.ts";
 import { Check, HandIn, type HandInRow } from "../database/entities.ts";
-import { PRIORITY, sendCheck } from "../jobs/queue.ts";
+import { PRIORITY, sendWork } from "../jobs/queue.ts";
+import { happened } from "../plugins/events.ts";
 import { Refusal } from "../refusals.ts";
+import { type Answers, draftsOf, findWork, type WorkRecord } from "../work/store.ts";
+import { refuseSource } from "./source.ts";
 import { findByKey, lockTries, nextTry } from "./store.ts";
 
-/** Refuses a source that is too large before anything is stored. NUL, which PostgreSQL's text can't hold, is refused too. */
-function refuseSource(source: string): void {
-	const bytes = Buffer.byteLength(source, "utf8");
-	if (bytes > SOURCE_BYTES) throw new Refusal("source-too-large", `The program has ${bytes} bytes; ${SOURCE_BYTES} are the most. It was not handed in and stays in your editor.`);
-	if (source.includes("\u0000"))
-		throw new Refusal("bad-request", "The program holds a character with the code 0, which is no text. It was not handed in and stays in your editor.", [
-			{ path: "source", message: "holds the character U+0000" },
-		]);
-}
-
-function refuseTime(assignment: AssignmentRecord, now: Date): void {
-	if (now < assignment.opensAt) throw new Refusal("not-open-yet");
-	if (now >= assignment.closesAt) throw new Refusal("closed");
+function refuseTime(record: WorkRecord, now: Date): void {
+	if (record.classClosed) throw new Refusal("closed");
+	if (now < record.opensAt) throw new Refusal("not-open-yet");
+	if (now >= record.closesAt) throw new Refusal("closed");
+	if (now > record.dueAt && record.late === "refused") throw new Refusal("late-refused");
 }
 
 /** Stores a hand-in, its check and the queue's job, all or none. */
-async function store(manager: EntityManager, queue: PgBoss, handIn: HandInRow, exerciseVersionId: string, priority: number): Promise<void> {
-	await manager.getRepository(HandIn).insert(handIn);
+export async function storeHandIn(manager: EntityManager, queue: PgBoss, row: HandInRow, versionId: string, reason: "hand-in" | "archive", priority: number): Promise<void> {
+	await manager.getRepository(HandIn).insert(row);
 	const checkId = v7();
-	await manager.getRepository(Check).insert({ id: checkId, handInId: handIn.id, exerciseVersionId, coreVersion: CORE_VERSION, requestedAt: new Date(), endedAt: null });
-	await sendCheck(queue, manager, { checkId }, priority);
+	await manager.getRepository(Check).insert({ id: checkId, handInId: row.id, exerciseVersionId: versionId, coreVersion: CORE_VERSION, requestedAt: new Date(), endedAt: null, reason });
+	await sendWork(queue, manager, { do: "check", checkId }, priority);
+	if (reason === "hand-in") await happened(manager, row.assignmentId, "handed-in", { handInId: row.id });
 }
 
 /** Hands a program in. A call repeated with the same key is the same hand-in. */
-export async function handIn(dataSource: DataSource, queue: PgBoss, of: { assignmentId: string; studentId: string; source: string; key: string | null }): Promise<HandInRow> {
+export async function handIn(
+	dataSource: DataSource,
+	queue: PgBoss,
+	of: { assignmentId: string; exercise: string; studentId: string; source: string; answers: Answers | undefined; key: string | null },
+): Promise<HandInRow> {
 	refuseSource(of.source);
 	return dataSource.transaction(async (manager) => {
-		const assignment = await assignmentForStudent(manager, of.assignmentId, of.studentId);
-		if (!assignment) throw new Refusal("not-found");
-		await lockTries(manager, of.studentId, of.assignmentId);
+		const work = await findWork(manager, of.studentId, of.assignmentId, of.exercise);
+		if (!work) throw new Refusal("not-found");
+		await lockTries(manager, of.studentId, work);
 		const before = of.key === null ? null : await findByKey(manager, of.studentId, of.key);
 		if (before) return before;
 		const now = new Date();
-		refuseTime(assignment, now);
-		const tryNumber = await nextTry(manager, of.studentId, of.assignmentId);
-		if (assignment.tries !== null && tryNumber > assignment.tries) throw new Refusal("no-tries-left");
+		refuseTime(work, now);
+		const tryNumber = await nextTry(manager, of.studentId, work);
+		if (work.tries !== null && tryNumber > work.tries) throw new Refusal("no-tries-left");
+		const [draft] = (await draftsOf(manager, of.studentId, [work.id])).filter((d) => d.exerciseId === work.exerciseId);
 		const row: HandInRow = {
 			id: v7(),
 			assignmentId: of.assignmentId,
+			exerciseId: work.exerciseId,
 			studentId: of.studentId,
 			tryNumber,
 			source: of.source,
 			language: "nib",
 			handedInAt: now,
 			idempotencyKey: of.key,
+			madeBy: "student",
+			late: now > work.dueAt,
+			answers: { ...draft?.answers, ...of.answers },
 		};
-		await store(manager, queue, row, assignment.exerciseVersionId, PRIORITY.waiting);
+		await storeHandIn(manager, queue, row, work.versionId, "hand-in", PRIORITY.waiting);
 		return row;
 	});
 }
 
-/** Stores a hand-in that was made elsewhere, with its own time and try number. */
-export async function importHandIn(manager: EntityManager, queue: PgBoss, row: HandInRow, exerciseVersionId: string): Promise<void> {
-	refuseSource(row.source);
-	await store(manager, queue, row, exerciseVersionId, PRIORITY.again);
+/** Hands a student's file in for a teacher, late or not; the number of tries doesn't hold it back. */
+export async function handInFor(manager: EntityManager, queue: PgBoss, of: { work: WorkRecord; studentId: string; source: string }): Promise<HandInRow> {
+	refuseSource(of.source);
+	const { work, studentId } = of;
+	await lockTries(manager, studentId, work);
+	const now = new Date();
+	const row: HandInRow = {
+		id: v7(),
+		assignmentId: work.id,
+		exerciseId: work.exerciseId,
+		studentId,
+		tryNumber: await nextTry(manager, studentId, work),
+		source: of.source,
+		language: "nib",
+		handedInAt: now,
+		idempotencyKey: null,
+		madeBy: "teacher",
+		late: now > work.dueAt,
+		answers: {},
+	};
+	await storeHandIn(manager, queue, row, work.versionId, "hand-in", PRIORITY.again);
+	return row;
+}
+
+/** Hands the draft of a closed assignment in, as it stood at its end, unless something was handed in meanwhile. */
+export async function handInAtClosing(dataSource: DataSource, queue: PgBoss, of: { assignmentId: string; exerciseId: string; studentId: string; closesAt: Date }): Promise<void> {
+	await dataSource.transaction(async (manager) => {
+		await lockTries(manager, of.studentId, { id: of.assignmentId, exerciseId: of.exerciseId });
+		if ((await nextTry(manager, of.studentId, { id: of.assignmentId, exerciseId: of.exerciseId })) > 1) return;
+		const [draft] = (await draftsOf(manager, of.studentId, [of.assignmentId])).filter((d) => d.exerciseId === of.exerciseId);
+		const [version] = await manager.query("SELECT exercise_version_id AS id FROM assignment_exercises WHERE assignment_id = $1 AND exercise_id = $2", [of.assignmentId, of.exerciseId]);
+		if (!draft || !version) return;
+		const row: HandInRow = {
+			id: v7(),
+			assignmentId: of.assignmentId,
+			exerciseId: of.exerciseId,
+			studentId: of.studentId,
+			tryNumber: 1,
+			source: draft.source,
+			language: "nib",
+			handedInAt: of.closesAt,
+			idempotencyKey: null,
+			madeBy: "closing",
+			late: false,
+			answers: draft.answers,
+		};
+		await storeHandIn(manager, queue, row, version.id, "hand-in", PRIORITY.again);
+	});
 }

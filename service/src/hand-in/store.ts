@@ -1,19 +1,25 @@
 import type { HandInPage, ReportBody } from "@markpen/contract";
 import type { EntityManager } from "typeorm";
+import type { Showing } from "../assignment/shown.ts";
 import { pointsOf } from "../class/store.ts";
-import { one } from "../database/data-source.ts";
+import { all, one } from "../database/data-source.ts";
 import { HandIn, type HandInRow } from "../database/entities.ts";
+import type { Answers } from "../work/store.ts";
 
-/** Tries of one student at one assignment are numbered one after the other, however many calls come at once. */
-export async function lockTries(manager: EntityManager, studentId: string, assignmentId: string): Promise<void> {
-	await manager.query("SELECT pg_advisory_xact_lock(hashtextextended($1, 0))", [`${studentId} ${assignmentId}`]);
+/** One exercise of an assignment. */
+type Of = { readonly id: string; readonly exerciseId: string };
+
+/** Tries of one student at one exercise of an assignment are numbered one after the other, however many calls come at once. */
+export async function lockTries(manager: EntityManager, studentId: string, of: Of): Promise<void> {
+	await manager.query("SELECT pg_advisory_xact_lock(hashtextextended($1, 0))", [`${studentId} ${of.id} ${of.exerciseId}`]);
 }
 
-export async function nextTry(manager: EntityManager, studentId: string, assignmentId: string): Promise<number> {
-	const row = await one<{ next: number }>(manager, "SELECT coalesce(max(try_number), 0) + 1 AS next FROM hand_ins WHERE student_id = $1 AND assignment_id = $2", [
-		studentId,
-		assignmentId,
-	]);
+export async function nextTry(manager: EntityManager, studentId: string, of: Of): Promise<number> {
+	const row = await one<{ next: number }>(
+		manager,
+		"SELECT coalesce(max(try_number), 0) + 1 AS next FROM hand_ins WHERE student_id = $1 AND assignment_id = $2 AND exercise_id = $3",
+		[studentId, of.id, of.exerciseId],
+	);
 	return row?.next ?? 1;
 }
 
@@ -21,55 +27,94 @@ export function findByKey(manager: EntityManager, studentId: string, key: string
 	return manager.getRepository(HandIn).findOne({ where: { studentId, idempotencyKey: key } });
 }
 
-export interface HandInRecord {
+export type HandInRecord = Showing & {
 	id: string;
 	assignmentId: string;
+	exerciseId: string;
 	classId: string;
 	className: string;
 	title: string;
+	key: string;
 	exercise: string;
 	studentId: string;
 	studentName: string;
 	tryNumber: number;
 	handedInAt: Date;
+	late: boolean;
+	madeBy: HandInPage["madeBy"];
 	source: string;
+	answers: Answers;
+	closesAt: Date;
+	released: boolean;
 	report: ReportBody | null;
-}
+	waiting: boolean;
+	earned: string | null;
+	possible: string | null;
+	open: string | null;
+	criteria: string[] | null;
+	points: string[] | null;
+};
 
-/** A hand-in with its newest report, if the account may see it: the student's own, or one of the teacher's class. */
+/** A hand-in with the report that counts, if the account may see it: the student's own, or one of the teacher's class. */
 export function findHandIn(manager: EntityManager, id: string, account: { id: string; role: string }): Promise<HandInRecord | undefined> {
-	const mine = account.role === "student" ? "h.student_id = $2" : "EXISTS (SELECT 1 FROM class_teachers t WHERE t.class_id = a.class_id AND t.account_id = $2)";
+	const mine =
+		account.role === "student"
+			? "h.student_id = $2"
+			: "EXISTS (SELECT 1 FROM class_teachers t WHERE t.class_id = a.class_id AND t.account_id = $2 AND (t.until IS NULL OR t.until > now()))";
 	return one(
 		manager,
-		`SELECT h.id, h.assignment_id AS "assignmentId", a.class_id AS "classId", c.name AS "className", v.title, v.source AS exercise, h.student_id AS "studentId", s.name AS "studentName",
-			h.try_number AS "tryNumber", h.handed_in_at AS "handedInAt", h.source, r.body AS report
-		 FROM hand_ins h JOIN assignments a ON a.id = h.assignment_id JOIN classes c ON c.id = a.class_id JOIN exercise_versions v ON v.id = a.exercise_version_id JOIN accounts s ON s.id = h.student_id
-		 LEFT JOIN LATERAL (SELECT body FROM reports r WHERE r.hand_in_id = h.id ORDER BY r.made_at DESC LIMIT 1) r ON true
+		`SELECT h.id, h.assignment_id AS "assignmentId", h.exercise_id AS "exerciseId", a.class_id AS "classId", c.name AS "className", v.title, e.key, v.source AS exercise, h.student_id AS "studentId",
+			s.name AS "studentName", h.try_number AS "tryNumber", h.handed_in_at AS "handedInAt", h.late, h.made_by AS "madeBy", h.source, h.answers, coalesce(o.closes_at, a.closes_at) AS "closesAt",
+			a.show_checklist AS "showChecklist", a.show_points AS "showPoints", a.show_feedback AS "showFeedback", a.show_model AS "showModel", a.show_model_as AS "showModelAs", (l.at IS NOT NULL) AS released,
+			r.body AS report, (r.id IS NULL) AS waiting, g.earned, g.possible, g.open, g.criteria, g.points
+		 FROM hand_ins h JOIN assignments a ON a.id = h.assignment_id JOIN classes c ON c.id = a.class_id JOIN accounts s ON s.id = h.student_id JOIN exercises e ON e.id = h.exercise_id
+		 JOIN assignment_exercises x ON x.assignment_id = a.id AND x.exercise_id = h.exercise_id JOIN exercise_versions v ON v.id = x.exercise_version_id
+		 LEFT JOIN own_dates o ON o.assignment_id = a.id AND o.student_id = h.student_id LEFT JOIN releases l ON l.assignment_id = a.id AND l.student_id = h.student_id
+		 LEFT JOIN standings g ON g.hand_in_id = h.id LEFT JOIN reports r ON r.id = g.report_id
 		 WHERE h.id = $1 AND ${mine}`,
 		[id, account.id],
 	);
 }
 
-type TryRow = { id: string; tryNumber: number; earned: string | null; possible: string | null };
+type TryRow = { id: string; tryNumber: number; earned: string | null; possible: string | null; counts: boolean };
 
-export async function triesOfStudent(manager: EntityManager, studentId: string, assignmentId: string): Promise<HandInPage["tries"]> {
-	const rows: TryRow[] = await manager.query(
-		`SELECT h.id, h.try_number AS "tryNumber", r.earned, r.possible FROM hand_ins h
-		 LEFT JOIN LATERAL (SELECT earned, possible FROM reports r WHERE r.hand_in_id = h.id ORDER BY r.made_at DESC LIMIT 1) r ON true
-		 WHERE h.student_id = $1 AND h.assignment_id = $2 ORDER BY h.try_number`,
-		[studentId, assignmentId],
+export async function triesOfStudent(manager: EntityManager, of: HandInRecord): Promise<HandInPage["tries"]> {
+	const rows = await all<TryRow>(
+		manager,
+		`SELECT h.id, h.try_number AS "tryNumber", g.earned, g.possible, (n.hand_in_id = h.id) AS counts FROM hand_ins h LEFT JOIN standings g ON g.hand_in_id = h.id
+		 LEFT JOIN counting n ON n.assignment_id = h.assignment_id AND n.exercise_id = h.exercise_id AND n.student_id = h.student_id
+		 WHERE h.student_id = $1 AND h.assignment_id = $2 AND h.exercise_id = $3 ORDER BY h.try_number`,
+		[of.studentId, of.assignmentId, of.exerciseId],
 	);
-	return rows.map(({ id, tryNumber, earned, possible }) => ({ id, tryNumber, points: pointsOf(earned, possible) }));
+	return rows.map(({ id, tryNumber, earned, possible, counts }) => ({ id, tryNumber, points: pointsOf(earned, possible), counts }));
 }
 
-/** The latest hand-ins of the students before and after one, in the order of their names. */
-export async function neighbours(manager: EntityManager, assignmentId: string, studentId: string): Promise<{ before: string | null; after: string | null }> {
-	const rows: { id: string; studentId: string }[] = await manager.query(
-		`SELECT id, "studentId" FROM (
-			SELECT DISTINCT ON (h.student_id) h.id, h.student_id AS "studentId", s.name FROM hand_ins h JOIN accounts s ON s.id = h.student_id WHERE h.assignment_id = $1 ORDER BY h.student_id, h.try_number DESC
-		 ) latest ORDER BY name, "studentId"`,
-		[assignmentId],
+/** The hand-ins that count of the students before and after one, in the order of their names. */
+export async function neighbours(manager: EntityManager, of: HandInRecord): Promise<{ before: string | null; after: string | null }> {
+	const rows = await all<{ id: string; studentId: string }>(
+		manager,
+		`SELECT n.hand_in_id AS id, n.student_id AS "studentId" FROM counting n JOIN accounts s ON s.id = n.student_id WHERE n.assignment_id = $1 AND n.exercise_id = $2 ORDER BY s.name, s.id`,
+		[of.assignmentId, of.exerciseId],
 	);
-	const at = rows.findIndex((r) => r.studentId === studentId);
+	const at = rows.findIndex((r) => r.studentId === of.studentId);
 	return { before: rows[at - 1]?.id ?? null, after: rows[at + 1]?.id ?? null };
+}
+
+export type Decision = { criterion: string; points: number; reason: string | null; by: string; at: Date };
+
+/** What teachers decided of a hand-in: its judgements, or its adjustments. */
+export async function decisionsOf(manager: EntityManager, handInId: string, table: "judgements" | "adjustments"): Promise<Decision[]> {
+	const reason = table === "adjustments" ? "d.reason" : "NULL::text AS reason";
+	return all(manager, `SELECT d.criterion, d.points::float AS points, ${reason}, a.name AS by, d.at FROM ${table} d JOIN accounts a ON a.id = d.by_id WHERE d.hand_in_id = $1`, [handInId]);
+}
+
+export type CommentRow = { id: string; by: string; place: HandInPage["comments"][number]["place"]; words: string; at: Date };
+
+export function commentsOf(manager: EntityManager, handInId: string): Promise<CommentRow[]> {
+	return all(manager, "SELECT c.id, a.name AS by, c.place, c.words, c.at FROM comments c JOIN accounts a ON a.id = c.by_id WHERE c.hand_in_id = $1 ORDER BY c.at, c.id", [handInId]);
+}
+
+/** A hand-in's tape, packed, where it was small enough to keep. */
+export function tapeOfHandIn(manager: EntityManager, handInId: string): Promise<{ tape: Buffer } | undefined> {
+	return one(manager, "SELECT tape FROM tapes WHERE hand_in_id = $1", [handInId]);
 }

@@ -1,16 +1,19 @@
-import { CORE_VERSION, type ExerciseFile, type Report, readExercise } from "@markpen/core";
-import { check, type Threads } from "@markpen/threads";
-import type PgBoss from "pg-boss";
-import type { DataSource } from "typeorm";
+import { CORE_VERSION, type Report } from "@markpen/core";
+import { checkWithTape, type Threads } from "@markpen/threads";
+import type { DataSource, EntityManager } from "typeorm";
 import { v7 } from "uuid";
-import { one } from "../database/data-source.ts";
-import { CHECK_QUEUE, type CheckJob, onTransaction } from "./queue.ts";
+import { all, one } from "../database/data-source.ts";
+import { publishedExercise } from "../exercise/exercise.ts";
+import { happened } from "../plugins/events.ts";
+import { type BroughtIds, broughtFor } from "./brought.ts";
+import { settleHandIn } from "./settle.ts";
 
 interface Work {
 	handInId: string;
 	exerciseVersionId: string;
 	source: string;
 	exercise: string;
+	assignmentId: string;
 }
 
 /** A few words on a report, for walls of drawings. */
@@ -18,52 +21,71 @@ function noteOf(report: Report): string {
 	if (report.state === "unreadable") return `can't be read, line ${report.errors[0]?.line ?? 1}`;
 	if (report.ended === "clock") return "time was over";
 	if (report.ended === "stopped") return `stopped on line ${report.errors[0]?.line ?? 1}`;
-	const missed = report.criteria.filter((c) => c.verdict !== "met" && !c.bonus);
-	if (missed.length === 0) return "all met";
+	const missed = report.criteria.filter((c) => c.verdict !== "met" && !c.bonus && !c.waits);
+	if (missed.length === 0) return report.criteria.some((c) => c.waits) ? "to be judged" : "all met";
 	return missed.length === 1 ? `missed: ${lowerFirst(missed[0]?.asks ?? "")}` : `${missed.length} not met`;
 }
 
 const lowerFirst = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
 
-/** Checks one hand-in and commits its report together with the job's completion. Done twice, it is stored once. */
-export async function checkHandIn(dataSource: DataSource, queue: PgBoss, threads: Threads, job: PgBoss.Job<CheckJob>): Promise<void> {
-	const { checkId } = job.data;
-	const work = await one<Work>(
-		dataSource.manager,
-		`SELECT c.hand_in_id AS "handInId", c.exercise_version_id AS "exerciseVersionId", h.source, v.source AS exercise
-		 FROM checks c JOIN hand_ins h ON h.id = c.hand_in_id JOIN exercise_versions v ON v.id = c.exercise_version_id WHERE c.id = $1`,
-		[checkId],
+/** Stores a report beside its check. Done twice, it is stored once. */
+export async function storeReport(
+	manager: EntityManager,
+	of: { checkId: string; handInId: string; exerciseVersionId: string; report: Report; brought: BroughtIds },
+): Promise<void> {
+	const { report } = of;
+	await manager.query(
+		`INSERT INTO reports (id, check_id, hand_in_id, exercise_version_id, core_version, state, ended, earned, possible, open, criteria, verdicts, slips, note, brought, body, made_at)
+		 VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, now()) ON CONFLICT (hand_in_id, exercise_version_id, core_version) DO NOTHING`,
+		[
+			v7(),
+			of.checkId,
+			of.handInId,
+			of.exerciseVersionId,
+			report.version,
+			report.state,
+			report.ended,
+			report.points.earned,
+			report.points.possible,
+			report.points.open,
+			report.criteria.map((c) => c.id),
+			report.criteria.map((c) => c.verdict),
+			report.slips.map((s) => s.id),
+			noteOf(report),
+			JSON.stringify(of.brought),
+			JSON.stringify(report),
+		],
 	);
-	const report = work && (await check(threads, work.source, exerciseOf(work.exercise)));
-	await dataSource.transaction(async (manager) => {
-		if (work && report) {
-			await manager.query(
-				`INSERT INTO reports (id, check_id, hand_in_id, exercise_version_id, core_version, state, ended, earned, possible, verdicts, note, body, made_at)
-				 VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, now()) ON CONFLICT (hand_in_id, exercise_version_id, core_version) DO NOTHING`,
-				[
-					v7(),
-					checkId,
-					work.handInId,
-					work.exerciseVersionId,
-					CORE_VERSION,
-					report.state,
-					report.ended,
-					report.points.earned,
-					report.points.possible,
-					report.criteria.map((c) => c.verdict),
-					noteOf(report),
-					JSON.stringify(report),
-				],
-			);
-			await manager.query("UPDATE checks SET ended_at = now() WHERE id = $1 AND ended_at IS NULL", [checkId]);
-		}
-		await queue.complete(CHECK_QUEUE, job.id, {}, { db: onTransaction(manager) });
-	});
+	await manager.query("UPDATE checks SET ended_at = now() WHERE id = $1 AND ended_at IS NULL", [of.checkId]);
+	await settleHandIn(manager, of.handInId);
 }
 
-/** A published exercise reads: it was read before it was stored. */
-function exerciseOf(source: string): ExerciseFile {
-	const reading = readExercise(source);
-	if (!reading.ok) throw new Error(`a published exercise can't be read: ${reading.problems[0]?.message}`);
-	return reading.exercise;
+/** Checks one hand-in; `complete` belongs to the transaction that stores its report. */
+export async function checkHandIn(dataSource: DataSource, threads: Threads, checkId: string, complete: (manager: EntityManager) => Promise<void>): Promise<void> {
+	const work = await one<Work>(
+		dataSource.manager,
+		`SELECT c.hand_in_id AS "handInId", c.exercise_version_id AS "exerciseVersionId", h.source, h.assignment_id AS "assignmentId", v.source AS exercise
+		 FROM checks c JOIN hand_ins h ON h.id = c.hand_in_id JOIN exercise_versions v ON v.id = c.exercise_version_id WHERE c.id = $1 AND c.ended_at IS NULL`,
+		[checkId],
+	);
+	if (!work) return dataSource.transaction(complete);
+	const exercise = publishedExercise(work.exercise);
+	const { brought, ids } = await broughtFor(dataSource.manager, work.handInId, exercise);
+	const { report, tape } = await checkWithTape(threads, work.source, exercise, { brought });
+	await dataSource.transaction(async (manager) => {
+		// A student who was deleted meanwhile has no hand-in any more.
+		const [there] = await all(manager, "SELECT 1 FROM hand_ins WHERE id = $1 FOR KEY SHARE", [work.handInId]);
+		if (there) {
+			await storeReport(manager, { checkId, handInId: work.handInId, exerciseVersionId: work.exerciseVersionId, report, brought: ids });
+			if (tape)
+				await manager.query("INSERT INTO tapes (hand_in_id, core_version, tape) VALUES ($1, $2, $3) ON CONFLICT (hand_in_id) DO UPDATE SET core_version = $2, tape = $3", [
+					work.handInId,
+					CORE_VERSION,
+					Buffer.from(tape),
+				]);
+			await happened(manager, work.handInId, "checked");
+			await happened(manager, work.assignmentId, "checked", { handInId: work.handInId });
+		}
+		await complete(manager);
+	});
 }

@@ -1,22 +1,28 @@
 import PgBoss from "pg-boss";
 import type { EntityManager } from "typeorm";
 
-/** Hand-ins that wait to be checked. */
-export const CHECK_QUEUE = "check-hand-in";
-/** Told of on this channel when one is added. */
-export const CHECK_CHANNEL = "markpen_check";
+/** All that waits for a worker. */
+export const QUEUE = "checks";
+/** Told of on this channel when something is added. */
+export const WORK_CHANNEL = "markpen_work";
 
 /** Seconds after which a job that no one has finished goes to another worker: above the longest check. */
 const EXPIRES_SECONDS = 12;
+/** The same for work on a whole class or exercise. */
+const LONG_SECONDS = 240;
 /** A worker that dies takes no blame: the job comes back as often as that. */
 const RETRIES = 20;
 
-export interface CheckJob {
-	readonly checkId: string;
-}
+/** What a worker can be asked to do; ids alone, so that the queue holds no source and no name. */
+export type QueuedJob =
+	| { readonly do: "check"; readonly checkId: string }
+	| { readonly do: "self-check"; readonly selfCheckId: string }
+	| { readonly do: "rehearse"; readonly jobId: string; readonly handInId: string }
+	| { readonly do: "alike"; readonly jobId: string }
+	| { readonly do: "trial"; readonly jobId: string };
 
-/** Priority of what a student waits for, above what only has to be done. */
-export const PRIORITY = Object.freeze({ waiting: 10, again: 1 });
+/** Priority of what somebody waits for, above what only has to be done. */
+export const PRIORITY = Object.freeze({ waiting: 10, teacher: 5, again: 1 });
 
 /** The queue's own database calls on a transaction of ours, so that both are committed as one. */
 export function onTransaction(manager: EntityManager): PgBoss.Db {
@@ -49,14 +55,14 @@ export function createQueue(url: string, looksAfter: boolean, onError: (error: E
 	return queue;
 }
 
-/** Makes the queues that don't exist yet. */
+/** Makes the queue if it doesn't exist yet. */
 export async function setUpQueues(queue: PgBoss): Promise<void> {
-	if (!(await queue.getQueue(CHECK_QUEUE)))
-		await queue.createQueue(CHECK_QUEUE, { name: CHECK_QUEUE, policy: "standard", retryLimit: RETRIES, retryDelay: 0, expireInSeconds: EXPIRES_SECONDS });
+	if (!(await queue.getQueue(QUEUE))) await queue.createQueue(QUEUE, { name: QUEUE, policy: "standard", retryLimit: RETRIES, retryDelay: 0, expireInSeconds: EXPIRES_SECONDS });
 }
 
-/** Sends a check inside a transaction and wakes the workers when it is committed. */
-export async function sendCheck(queue: PgBoss, manager: EntityManager, job: CheckJob, priority: number): Promise<void> {
-	await queue.send(CHECK_QUEUE, job, { priority, retryLimit: RETRIES, retryDelay: 0, expireInSeconds: EXPIRES_SECONDS, db: onTransaction(manager) });
-	await manager.query("SELECT pg_notify($1, '')", [CHECK_CHANNEL]);
+/** Sends work inside a transaction and wakes the workers when it is committed. */
+export async function sendWork(queue: PgBoss, manager: EntityManager, job: QueuedJob, priority: number): Promise<void> {
+	const expireInSeconds = job.do === "alike" || job.do === "trial" ? LONG_SECONDS : EXPIRES_SECONDS;
+	await queue.send(QUEUE, job, { priority, retryLimit: RETRIES, retryDelay: 0, expireInSeconds, db: onTransaction(manager) });
+	await manager.query("SELECT pg_notify($1, '')", [WORK_CHANNEL]);
 }

@@ -2,13 +2,25 @@ import type { Threads } from "@markpen/threads";
 import pg from "pg";
 import type PgBoss from "pg-boss";
 import type { Logger } from "pino";
-import type { DataSource } from "typeorm";
+import type { DataSource, EntityManager } from "typeorm";
 import { told } from "../told.ts";
+import { findAlike } from "./alike.ts";
 import { checkHandIn } from "./check-hand-in.ts";
-import { CHECK_CHANNEL, CHECK_QUEUE, type CheckJob } from "./queue.ts";
+import { handInLeftDrafts } from "./closing.ts";
+import { endJob } from "./job.ts";
+import { onTransaction, QUEUE, type QueuedJob, WORK_CHANNEL } from "./queue.ts";
+import { rehearse } from "./rehearse.ts";
+import { selfCheck } from "./self-check.ts";
+import { tryExercise } from "./trial.ts";
 
 /** How often a worker looks for jobs when nothing wakes it. */
 const POLL_MILLISECONDS = 2_000;
+/** How often what is no longer needed is cleared away. */
+const CLEAR_MILLISECONDS = 600_000;
+/** How long stopping waits for what runs: a check is over by then, work on a whole class may not be. */
+const LONGEST_STOP = 7_000;
+/** Long work that fails as often as that is told to have failed. */
+const MOST_TRIES = 3;
 
 /**
  * Takes as many jobs as threads are idle, most urgent first, woken by the database and by a slow poll besides. Nothing
@@ -21,10 +33,11 @@ export class Worker {
 	private readonly log: Logger;
 	private readonly url: string;
 	private listener: pg.Client | undefined;
-	private timer: NodeJS.Timeout | undefined;
+	private readonly timers: NodeJS.Timeout[] = [];
 	private readonly running = new Set<Promise<void>>();
 	private looking = false;
 	private again = false;
+	private closing = false;
 	private ended = false;
 
 	constructor(of: { dataSource: DataSource; queue: PgBoss; threads: Threads; log: Logger; url: string }) {
@@ -37,16 +50,35 @@ export class Worker {
 
 	async start(): Promise<void> {
 		await this.listen();
-		this.timer = setInterval(() => void this.look(), POLL_MILLISECONDS);
+		this.timers.push(
+			setInterval(() => {
+				void this.look();
+				void this.close();
+			}, POLL_MILLISECONDS),
+			setInterval(() => void this.clear(), CLEAR_MILLISECONDS),
+		);
 		void this.look();
+		void this.close();
 	}
 
-	/** Takes no more jobs and waits for those that run. */
+	/** Takes no more jobs and waits for those that run; what takes too long is put back into the queue. */
 	async stop(): Promise<void> {
 		this.ended = true;
-		clearInterval(this.timer);
+		for (const timer of this.timers) clearInterval(timer);
 		await this.listener?.end().catch(() => undefined);
-		await Promise.allSettled(this.running);
+		const over = Promise.allSettled(this.running);
+		let timer: NodeJS.Timeout | undefined;
+		await Promise.race([
+			over,
+			new Promise((resolve) => {
+				timer = setTimeout(resolve, LONGEST_STOP);
+			}),
+		]);
+		clearTimeout(timer);
+		// Ending the threads makes what still runs fail, which gives it back.
+		await this.threads.close();
+		await over;
+		while (this.closing) await new Promise((resolve) => setTimeout(resolve, 20));
 	}
 
 	private async listen(): Promise<void> {
@@ -57,7 +89,7 @@ export class Worker {
 			if (!this.ended) setTimeout(() => void this.listen().catch(() => undefined), POLL_MILLISECONDS).unref();
 		});
 		await client.connect();
-		await client.query(`LISTEN ${CHECK_CHANNEL}`);
+		await client.query(`LISTEN ${WORK_CHANNEL}`);
 		this.listener = client;
 	}
 
@@ -73,7 +105,7 @@ export class Worker {
 				this.again = false;
 				const idle = this.threads.size - this.running.size;
 				if (this.ended || idle <= 0) break;
-				const jobs = await this.queue.fetch<CheckJob>(CHECK_QUEUE, { batchSize: idle, priority: true });
+				const jobs = await this.queue.fetch<QueuedJob>(QUEUE, { batchSize: idle, priority: true, includeMetadata: true });
 				for (const job of jobs) this.begin(job);
 				if (jobs.length > 0) this.again = true;
 			} while (this.again);
@@ -84,16 +116,73 @@ export class Worker {
 		}
 	}
 
-	private begin(job: PgBoss.Job<CheckJob>): void {
-		const done = checkHandIn(this.dataSource, this.queue, this.threads, job)
+	private begin(job: PgBoss.JobWithMetadata<QueuedJob>): void {
+		const complete = async (manager: EntityManager) => {
+			await this.queue.complete(QUEUE, job.id, {}, { db: onTransaction(manager) });
+		};
+		const done = this.carryOut(job.data, complete)
 			.catch(async (error: unknown) => {
-				this.log.error({ error: told(error), check: job.data.checkId }, "a check failed and goes back to the queue");
-				await this.queue.fail(CHECK_QUEUE, job.id, {}).catch(() => undefined);
+				this.log.error({ error: told(error), job: job.id, does: job.data.do }, "a job failed and goes back to the queue");
+				await this.giveBack(job, complete).catch(() => undefined);
 			})
 			.finally(() => {
 				this.running.delete(done);
 				void this.look();
 			});
 		this.running.add(done);
+	}
+
+	private carryOut(job: QueuedJob, complete: (manager: EntityManager) => Promise<void>): Promise<void> {
+		const { dataSource, threads } = this;
+		switch (job.do) {
+			case "check":
+				return checkHandIn(dataSource, threads, job.checkId, complete);
+			case "self-check":
+				return selfCheck(dataSource, threads, job.selfCheckId, complete);
+			case "rehearse":
+				return rehearse(dataSource, threads, job, complete);
+			case "alike":
+				return findAlike(dataSource, threads, job.jobId, complete);
+			case "trial":
+				return tryExercise(dataSource, threads, job.jobId, complete);
+		}
+	}
+
+	/** A job that failed is taken again; long work that fails again and again is ended as failed. */
+	private async giveBack(job: PgBoss.JobWithMetadata<QueuedJob>, complete: (manager: EntityManager) => Promise<void>): Promise<void> {
+		const { data } = job;
+		if ((data.do === "alike" || data.do === "trial") && job.retryCount >= MOST_TRIES)
+			await this.dataSource.transaction(async (manager) => {
+				await endJob(manager, data.jobId, {}, "failed");
+				await complete(manager);
+			});
+		else await this.queue.fail(QUEUE, job.id, {});
+	}
+
+	/** Hands in the drafts of what has closed. */
+	private async close(): Promise<void> {
+		if (this.closing || this.ended) return;
+		this.closing = true;
+		try {
+			await handInLeftDrafts(this.dataSource, this.queue);
+		} catch (error) {
+			this.log.error({ error: told(error) }, "drafts of a closed assignment couldn't be handed in; the poll will try again");
+		} finally {
+			this.closing = false;
+		}
+	}
+
+	/** Clears away what was only for the moment: events, uploads, self-checks, failures, replies of repeated calls. */
+	private async clear(): Promise<void> {
+		const olds = [
+			["progress", "at", "2 days"],
+			["uploads", "made_at", "1 day"],
+			["self_checks", "made_at", "1 day"],
+			["sign_in_failures", "at", "1 day"],
+			["repeated_calls", "at", "1 day"],
+			["rehearsed", "(SELECT made_at FROM jobs j WHERE j.id = job_id)", "30 days"],
+		] as const;
+		for (const [table, at, age] of olds)
+			await this.dataSource.query(`DELETE FROM ${table} WHERE ${at} < now() - interval '${age}'`).catch((error: unknown) => this.log.warn({ error: told(error) }, "clearing failed"));
 	}
 }

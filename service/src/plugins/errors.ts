@@ -4,16 +4,16 @@ import { hasZodFastifySchemaValidationErrors } from "fastify-type-provider-zod";
 import { Refusal } from "../refusals.ts";
 import { told } from "../told.ts";
 
-function problemOf(error: unknown): Problem {
-	const refusal = error instanceof Refusal ? error : asRefusal(error);
-	const { code, title, status, message, errors } = refusal;
+function problemOf({ code, title, status, message, errors }: Refusal): Problem {
 	return { type: `/problems/${code}`, title, status, detail: message, ...(errors && { errors: [...errors] }) };
 }
 
 function asRefusal(error: unknown): Refusal {
+	if (error instanceof Refusal) return error;
 	if (hasZodFastifySchemaValidationErrors(error)) {
 		const errors = error.validation.map((v) => ({ path: v.instancePath.replace(/^\//, "").replaceAll("/", "."), message: v.message ?? "is wrong" }));
-		if (errors.every((e) => e.path === "id")) return new Refusal("not-found");
+		// An id that is none is the id of nothing.
+		if (error.validationContext === "params") return new Refusal("not-found");
 		return new Refusal("bad-request", undefined, errors);
 	}
 	const status = (error as { statusCode?: number }).statusCode;
@@ -25,8 +25,12 @@ function asRefusal(error: unknown): Refusal {
 /** Every refusal and every mistake of ours leaves as a problem document. */
 export const errors = plugin(async (app) => {
 	app.setErrorHandler((error, request, reply) => {
-		const problem = problemOf(error);
-		if (problem.status >= 500) request.log.error({ error: told(error) }, "a request went wrong");
-		return reply.status(problem.status).type("application/problem+json").send(JSON.stringify(problem));
+		const refusal = asRefusal(error);
+		if (refusal.status >= 500) request.log.error({ error: told(error) }, "a request went wrong");
+		if (refusal.wait !== undefined) reply.header("retry-after", String(refusal.wait));
+		return reply
+			.status(refusal.status)
+			.type("application/problem+json")
+			.send(JSON.stringify(problemOf(refusal)));
 	});
 });

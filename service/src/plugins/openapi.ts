@@ -1,13 +1,117 @@
 import swagger from "@fastify/swagger";
+import ui from "@fastify/swagger-ui";
+import { API_BASE, problem, ROUTES, type Route } from "@markpen/contract";
 import { CORE_VERSION } from "@markpen/core";
 import plugin from "fastify-plugin";
-import { jsonSchemaTransform } from "fastify-type-provider-zod";
+import { z } from "zod";
+import { REFUSAL_TABLE } from "../refusals.ts";
+import { EXAMPLES } from "./openapi-examples.ts";
 
-/** The API's description, made from the schemas that validate it. */
+type Json = Record<string, unknown>;
+
+function schemaOf(schema: z.ZodType, io: "input" | "output"): Json {
+	const { $schema: _, ...rest } = z.toJSONSchema(schema, { io, unrepresentable: "any", target: "draft-2020-12", reused: "inline" });
+	return rest as Json;
+}
+
+const isGiven = (schema: z.ZodType) => !(schema instanceof z.ZodUndefined);
+
+/** The parameters that an object's schema names. */
+function parametersOf(schema: z.ZodType, place: "path" | "query"): Json[] {
+	if (!isGiven(schema)) return [];
+	const { properties = {}, required = [] } = schemaOf(schema, "input") as { properties?: Record<string, Json>; required?: string[] };
+	return Object.entries(properties).map(([name, { description, ...own }]) => ({
+		name,
+		in: place,
+		required: place === "path" || required.includes(name),
+		...(description !== undefined && { description }),
+		schema: own,
+	}));
+}
+
+/** Words on what a caller reaches. */
+const REACHES: Readonly<Record<Route["reach"], string>> = {
+	own: "Reaches the caller's own alone.",
+	class: "Reaches classes that the teacher has, not those that are only covered.",
+	looking: "Reaches classes that the teacher has or covers; students their own.",
+	site: "Reaches the whole site.",
+};
+
+const refused = (description: string) => ({ description, content: { "application/problem+json": { schema: { $ref: "#/components/schemas/Problem" } } } });
+
+function operationOf(route: Route, noun: string): Json {
+	const example = EXAMPLES[route.name];
+	const headers: Json[] = [];
+	if (route.guarded) headers.push({ name: "If-Match", in: "header", required: true, description: "The revision that is changed, as an ETag told it", schema: { type: "string" } });
+	if (route.repeatable || route.name === "handIn")
+		headers.push({ name: "Idempotency-Key", in: "header", required: false, description: "A repeated call with the same key gives the first one's reply", schema: { type: "string", maxLength: 200 } });
+	const parameters = [...parametersOf(route.params, "path"), ...parametersOf(route.query, "query"), ...headers];
+	const body = isGiven(route.body) && {
+		required: true,
+		content: route.takes
+			? { [route.takes]: { schema: { type: "string", format: "binary" } } }
+			: { "application/json": { schema: schemaOf(route.body, "input"), ...(example?.body !== undefined && { example: example.body }) } },
+	};
+	const content = route.gives
+		? { [route.gives]: { schema: { type: "string" } } }
+		: { "application/json": { schema: schemaOf(route.reply, "output"), ...(example?.reply !== undefined && { example: example.reply }) } };
+	const anyone = route.who.includes("anyone");
+	return {
+		operationId: route.name,
+		tags: [noun],
+		summary: route.summary,
+		description: `For: ${route.who.join(", ")}. ${REACHES[route.reach]}`,
+		...(anyone && { security: [] }),
+		...(parameters.length > 0 && { parameters }),
+		...(body && { requestBody: body }),
+		responses: {
+			[route.status]: { description: route.status === 204 ? "Done" : route.summary, ...(isGiven(route.reply) && { content }) },
+			"400": refused("Something in the call isn't as described"),
+			...(!anyone && { "403": refused("Not for this account") }),
+			"401": refused(anyone ? "Wrong sign-in" : "Signed out"),
+			"404": refused("Nothing here that the account can see"),
+			...(route.guarded && { "412": refused("Changed since it was read"), "428": refused("If-Match is missing") }),
+			default: refused("Refused, with its reason"),
+		},
+	};
+}
+
+const nounOf = (path: string) => path.split("/")[1] as string;
+
+/** The API's description in OpenAPI 3.1, made from the same schemas that validate it. */
+export function openApiDocument(): Json {
+	const paths: Record<string, Record<string, Json>> = {};
+	for (const route of Object.values(ROUTES) as unknown as Route[]) {
+		const path = `${API_BASE}${route.path.replace(/:([a-z]+)/gi, "{$1}")}`;
+		paths[path] = { ...paths[path], [route.method.toLowerCase()]: operationOf(route, nounOf(route.path)) };
+	}
+	const tags = [...new Set(Object.values(ROUTES).map((r) => nounOf(r.path)))].map((name) => ({ name }));
+	return {
+		openapi: "3.1.0",
+		info: {
+			title: "Mark Pen",
+			version: CORE_VERSION,
+			description: "Runs, checks and marks shape-drawing programs. Refusals are RFC 9457 problem documents; their types are listed in docs/api.md.",
+			license: { name: "Not licensed", identifier: "UNLICENSED" },
+		},
+		servers: [{ url: "/" }],
+		tags,
+		security: [{ session: [] }, { token: [] }],
+		paths,
+		components: {
+			securitySchemes: {
+				session: { type: "apiKey", in: "cookie", name: "markpen_session" },
+				token: { type: "http", scheme: "bearer", description: "A token that makeToken gave" },
+			},
+			schemas: { Problem: { ...schemaOf(problem, "output"), description: `Types: ${Object.keys(REFUSAL_TABLE).join(", ")}` } },
+		},
+	};
+}
+
+/** The description at /api/v1/openapi.json, and a page to read it at /api. */
 export const openapi = plugin(async (app) => {
-	await app.register(swagger, {
-		openapi: { openapi: "3.1.0", info: { title: "Mark Pen", version: CORE_VERSION, description: "Runs, checks and marks shape-drawing programs." } },
-		transform: jsonSchemaTransform,
-	});
-	app.get("/api/v1/openapi.json", { schema: { hide: true } }, async () => app.swagger());
+	const document = openApiDocument();
+	await app.register(swagger, { mode: "static", specification: { document: document as never } });
+	await app.register(ui, { routePrefix: "/api", staticCSP: true, uiConfig: { docExpansion: "list", defaultModelsExpandDepth: -1, supportedSubmitMethods: [] } });
+	app.get("/api/v1/openapi.json", async () => document);
 });

@@ -1,10 +1,10 @@
 import cookie from "@fastify/cookie";
-import type { Account, Caller } from "@markpen/contract";
+import type { Account, Route } from "@markpen/contract";
 import type { FastifyRequest } from "fastify";
 import plugin from "fastify-plugin";
 import type { DataSource } from "typeorm";
 import { Refusal } from "../refusals.ts";
-import { findSession } from "../session/store.ts";
+import { findSession, findToken } from "../session/store.ts";
 
 /** The session cookie's name. */
 export const COOKIE = "markpen_session";
@@ -22,13 +22,27 @@ export function accountOf(request: FastifyRequest): Account {
 	return request.account;
 }
 
+/** What an account with a passphrase for one sign-in may still call. */
+const WITH_ONCE: ReadonlySet<string> = new Set(["whoAmI", "signOut", "changePassphrase"]);
+
+async function callerOf(dataSource: DataSource, request: FastifyRequest, route: Route): Promise<Account | undefined> {
+	const bearer = /^Bearer (\S+)$/i.exec(request.headers.authorization ?? "")?.[1];
+	if (bearer !== undefined) {
+		const token = await findToken(dataSource.manager, bearer);
+		if (token?.scope === "read" && route.method !== "GET") throw new Refusal("token-reads");
+		return token?.account;
+	}
+	const session = request.cookies[COOKIE];
+	return session ? findSession(dataSource.manager, session) : undefined;
+}
+
 /** Refuses callers that a route isn't for. */
-export async function allow(dataSource: DataSource, request: FastifyRequest, who: readonly Caller[]): Promise<void> {
-	const token = request.cookies[COOKIE];
-	request.account = token ? await findSession(dataSource, token) : undefined;
-	if (who.includes("anyone")) return;
+export async function allow(dataSource: DataSource, request: FastifyRequest, route: Route): Promise<void> {
+	request.account = await callerOf(dataSource, request, route);
+	if (route.who.includes("anyone")) return;
 	const account = accountOf(request);
-	if (!who.includes(account.role)) throw new Refusal("not-for-you");
+	if (!route.who.includes(account.role) && !(account.administrator && route.who.includes("administrator"))) throw new Refusal("not-for-you");
+	if (account.once && !WITH_ONCE.has(route.name)) throw new Refusal("change-passphrase");
 }
 
 /** Reads cookies, and refuses changes asked for by pages of other sites. */

@@ -1,21 +1,61 @@
 import { ROUTES } from "@markpen/contract";
 import type { AppContext } from "../app.ts";
+import { note } from "../audit.ts";
+import { one } from "../database/data-source.ts";
 import { accountOf, COOKIE } from "../plugins/session.ts";
-import { serveRoute } from "../serve-route.ts";
-import { signIn } from "./session.ts";
-import { beginSession, endSession } from "./store.ts";
+import { Refusal } from "../refusals.ts";
+import { serve } from "../serve-route.ts";
+import { hashPassphrase, isPassphrase, signIn } from "./session.ts";
+import { beginSession, endAll, endSession, revoke, type SignInAccount, setPassphrase, storeToken, type TokenRow, tokensOf } from "./store.ts";
 
-export function sessionRoutes({ app, dataSource, tls }: AppContext): void {
-	serveRoute(app, dataSource, ROUTES.signIn, async ({ body, reply }) => {
-		const { id, name, role } = await signIn(dataSource, body.signInName, body.passphrase, body.classCode);
-		reply.setCookie(COOKIE, await beginSession(dataSource, id), { httpOnly: true, sameSite: "lax", secure: tls, path: "/" });
-		return { id, name, role };
+const accountData = ({ id, name, role, administrator, once }: SignInAccount) => ({ id, name, role, administrator, once });
+const tokenData = ({ id, name, scope, madeAt, endsAt, usedAt }: TokenRow) => ({
+	id,
+	name,
+	scope,
+	madeAt: madeAt.toISOString(),
+	endsAt: endsAt.toISOString(),
+	usedAt: usedAt?.toISOString() ?? null,
+});
+
+export function sessionRoutes(context: AppContext): void {
+	const { dataSource, tls } = context;
+	const { manager } = dataSource;
+	const signedIn = (body: { signInName: string; passphrase: string; classCode?: string | undefined }, address: string) =>
+		signIn(manager, { signInName: body.signInName, passphrase: body.passphrase, classCode: body.classCode, address });
+	serve(context, ROUTES.signIn, async ({ body, reply, request }) => {
+		const account = await signedIn(body, request.ip);
+		reply.setCookie(COOKIE, await beginSession(manager, account.id), { httpOnly: true, sameSite: "lax", secure: tls, path: "/" });
+		return accountData(account);
 	});
-	serveRoute(app, dataSource, ROUTES.whoAmI, async ({ request }) => accountOf(request));
-	serveRoute(app, dataSource, ROUTES.signOut, async ({ request, reply }) => {
+	serve(context, ROUTES.whoAmI, async ({ request }) => accountOf(request));
+	serve(context, ROUTES.signOut, async ({ request, reply }) => {
 		const token = request.cookies[COOKIE];
-		if (token) await endSession(dataSource, token);
+		if (token) await endSession(manager, token);
 		reply.clearCookie(COOKIE, { path: "/" });
-		return undefined;
+	});
+	serve(context, ROUTES.changePassphrase, async ({ request, body }) => {
+		const { id } = accountOf(request);
+		const row = await one<{ hash: string }>(manager, "SELECT passphrase_hash AS hash FROM accounts WHERE id = $1", [id]);
+		if (!row || !(await isPassphrase(row.hash, body.now))) throw new Refusal("wrong-passphrase", "This isn't your passphrase of now. Nothing was changed.");
+		const hash = await hashPassphrase(body.next);
+		await dataSource.transaction(async (tx) => {
+			await setPassphrase(tx, id, hash, false);
+			await endAll(tx, id, request.cookies[COOKIE], true);
+			await note(tx, { who: id, what: "changed passphrase", subject: id });
+		});
+	});
+	serve(context, ROUTES.makeToken, async ({ request, body }) => {
+		const account = await signedIn(body, request.ip);
+		if (account.once) throw new Refusal("change-passphrase");
+		const { token, ...row } = await storeToken(manager, { accountId: account.id, name: body.name, scope: body.scope, days: body.days });
+		await note(manager, { who: account.id, what: "made token", subject: row.id, field: "scope", new: body.scope });
+		return { ...tokenData(row), token, account: accountData(account) };
+	});
+	serve(context, ROUTES.listTokens, async ({ request }) => ({ tokens: (await tokensOf(manager, accountOf(request).id)).map(tokenData) }));
+	serve(context, ROUTES.revokeToken, async ({ request, params }) => {
+		const { id } = accountOf(request);
+		if (!(await revoke(manager, params.id, id))) throw new Refusal("not-found");
+		await note(manager, { who: id, what: "revoked token", subject: params.id });
 	});
 }

@@ -1,43 +1,110 @@
 import { createHash, randomBytes } from "node:crypto";
 import type { Account } from "@markpen/contract";
-import type { DataSource } from "typeorm";
-import { one } from "../database/data-source.ts";
+import type { EntityManager } from "typeorm";
+import { v7 } from "uuid";
+import { all, changed, one } from "../database/data-source.ts";
 
 /** Hours that a session lasts: a school day with its evening. */
 const SESSION_HOURS = 14;
+/** How tokens begin, so that one in the wrong place is recognised. */
+const TOKEN_PREFIX = "mpt_";
 
 const hashOf = (token: string) => createHash("sha256").update(token).digest("hex");
+const ACCOUNT = "a.id, a.name, a.role, a.administrator, a.once";
 
 /** The open account of a session that hasn't ended. */
-export async function findSession(dataSource: DataSource, token: string): Promise<Account | undefined> {
-	return one<Account>(
-		dataSource.manager,
-		"SELECT a.id, a.name, a.role FROM sessions s JOIN accounts a ON a.id = s.account_id WHERE s.token_hash = $1 AND s.ends_at > now() AND a.closed_at IS NULL",
-		[hashOf(token)],
-	);
+export function findSession(manager: EntityManager, token: string): Promise<Account | undefined> {
+	return one<Account>(manager, `SELECT ${ACCOUNT} FROM sessions s JOIN accounts a ON a.id = s.account_id WHERE s.token_hash = $1 AND s.ends_at > now() AND a.closed_at IS NULL`, [
+		hashOf(token),
+	]);
 }
 
 /** Begins a session and returns its token, which is stored hashed only. */
-export async function beginSession(dataSource: DataSource, accountId: string): Promise<string> {
+export async function beginSession(manager: EntityManager, accountId: string): Promise<string> {
 	const token = randomBytes(32).toString("base64url");
-	await dataSource.query("INSERT INTO sessions (token_hash, account_id, ends_at) VALUES ($1, $2, now() + make_interval(hours => $3))", [hashOf(token), accountId, SESSION_HOURS]);
+	await manager.query("DELETE FROM sessions WHERE ends_at < now()");
+	await manager.query("INSERT INTO sessions (token_hash, account_id, ends_at) VALUES ($1, $2, now() + make_interval(hours => $3))", [hashOf(token), accountId, SESSION_HOURS]);
 	return token;
 }
 
-export async function endSession(dataSource: DataSource, token: string): Promise<void> {
-	await dataSource.query("DELETE FROM sessions WHERE token_hash = $1", [hashOf(token)]);
+export async function endSession(manager: EntityManager, token: string): Promise<void> {
+	await manager.query("DELETE FROM sessions WHERE token_hash = $1", [hashOf(token)]);
+}
+
+/** Ends what an account is signed in by: all sessions but one, and, where asked, all tokens. */
+export async function endAll(manager: EntityManager, accountId: string, but: string | undefined, tokensToo: boolean): Promise<void> {
+	await manager.query("DELETE FROM sessions WHERE account_id = $1 AND token_hash <> $2", [accountId, but === undefined ? "" : hashOf(but)]);
+	if (tokensToo) await manager.query("UPDATE tokens SET revoked_at = now() WHERE account_id = $1 AND revoked_at IS NULL", [accountId]);
+}
+
+export type TokenRow = { id: string; name: string; scope: "read" | "write"; madeAt: Date; endsAt: Date; usedAt: Date | null };
+const TOKEN = `t.id, t.name, t.scope, t.made_at AS "madeAt", t.ends_at AS "endsAt", t.used_at AS "usedAt"`;
+const GOOD = "t.revoked_at IS NULL AND t.ends_at > now()";
+
+/** A token that is good still, with its open account; its use is noted to the minute. */
+export async function findToken(manager: EntityManager, token: string): Promise<{ scope: "read" | "write"; account: Account } | undefined> {
+	const row = await one<Account & { tokenId: string; scope: "read" | "write"; stale: boolean }>(
+		manager,
+		`SELECT ${ACCOUNT}, t.id AS "tokenId", t.scope, (t.used_at IS NULL OR t.used_at < now() - interval '1 minute') AS stale
+		 FROM tokens t JOIN accounts a ON a.id = t.account_id WHERE t.token_hash = $1 AND ${GOOD} AND a.closed_at IS NULL`,
+		[hashOf(token)],
+	);
+	if (!row) return undefined;
+	const { tokenId, scope, stale, ...account } = row;
+	if (stale) await manager.query("UPDATE tokens SET used_at = now() WHERE id = $1", [tokenId]);
+	return { scope, account };
+}
+
+/** Makes a token; it is returned this once and stored hashed only. */
+export async function storeToken(manager: EntityManager, of: { accountId: string; name: string; scope: string; days: number }): Promise<TokenRow & { token: string }> {
+	const token = `${TOKEN_PREFIX}${randomBytes(32).toString("base64url")}`;
+	const rows = await all<TokenRow>(
+		manager,
+		`INSERT INTO tokens AS t (id, account_id, name, token_hash, scope, ends_at) VALUES ($1, $2, $3, $4, $5, now() + make_interval(days => $6)) RETURNING ${TOKEN}`,
+		[v7(), of.accountId, of.name, hashOf(token), of.scope, of.days],
+	);
+	return { ...(rows[0] as TokenRow), token };
+}
+
+export function tokensOf(manager: EntityManager, accountId: string): Promise<TokenRow[]> {
+	return all(manager, `SELECT ${TOKEN} FROM tokens t WHERE t.account_id = $1 AND ${GOOD} ORDER BY t.made_at DESC`, [accountId]);
+}
+
+export async function revoke(manager: EntityManager, id: string, accountId: string): Promise<boolean> {
+	return (await changed(manager, "UPDATE tokens SET revoked_at = now() WHERE id = $1 AND account_id = $2 AND revoked_at IS NULL RETURNING id", [id, accountId])).length > 0;
 }
 
 export type SignInAccount = Account & { readonly passphraseHash: string };
 
 /** A teacher's account by its name, or a student's by class code and name. */
-export async function findAccount(dataSource: DataSource, signInName: string, classCode: string | undefined): Promise<SignInAccount | undefined> {
-	const columns = `a.id, a.name, a.role, a.passphrase_hash AS "passphraseHash"`;
+export async function findAccount(manager: EntityManager, signInName: string, classCode: string | undefined): Promise<SignInAccount | undefined> {
+	const columns = `${ACCOUNT}, a.passphrase_hash AS "passphraseHash"`;
 	if (classCode === undefined || classCode === "")
-		return one(dataSource.manager, `SELECT ${columns} FROM accounts a WHERE lower(a.sign_in_name) = lower($1) AND a.role = 'teacher' AND a.closed_at IS NULL`, [signInName]);
+		return one(manager, `SELECT ${columns} FROM accounts a WHERE lower(a.sign_in_name) = lower($1) AND a.role = 'teacher' AND a.closed_at IS NULL`, [signInName]);
 	return one(
-		dataSource.manager,
-		`SELECT ${columns} FROM class_students s JOIN classes c ON c.id = s.class_id JOIN accounts a ON a.id = s.account_id WHERE lower(c.code) = lower($2) AND lower(s.sign_in_name) = lower($1) AND a.closed_at IS NULL`,
+		manager,
+		`SELECT ${columns} FROM class_students s JOIN classes c ON c.id = s.class_id JOIN accounts a ON a.id = s.account_id
+		 WHERE lower(c.code) = lower($2) AND lower(s.sign_in_name) = lower($1) AND s.left_at IS NULL AND c.closed_at IS NULL AND a.closed_at IS NULL`,
 		[signInName, classCode],
 	);
+}
+
+/** Counts failures of a subject in the last minutes, and tells how long until the oldest is forgotten. */
+export async function failuresOf(manager: EntityManager, subject: string, minutes: number): Promise<{ count: number; seconds: number }> {
+	const row = await one<{ count: number; seconds: number }>(
+		manager,
+		`SELECT count(*)::int AS count, ceil(coalesce(extract(epoch FROM min(at) + make_interval(mins => $2) - now()), 0))::int AS seconds
+		 FROM sign_in_failures WHERE subject = $1 AND at > now() - make_interval(mins => $2)`,
+		[subject, minutes],
+	);
+	return row ?? { count: 0, seconds: 0 };
+}
+
+export async function noteFailure(manager: EntityManager, subjects: readonly string[]): Promise<void> {
+	await manager.query("INSERT INTO sign_in_failures (subject) SELECT unnest($1::text[])", [[...subjects]]);
+	await manager.query("DELETE FROM sign_in_failures WHERE at < now() - interval '1 day'");
+}
+
+export async function setPassphrase(manager: EntityManager, accountId: string, hash: string, once: boolean): Promise<void> {
+	await manager.query("UPDATE accounts SET passphrase_hash = $2, once = $3 WHERE id = $1", [accountId, hash, once]);
 }

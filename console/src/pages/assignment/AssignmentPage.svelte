@@ -5,10 +5,10 @@
 	import { metCounts } from "../../state/wall.ts";
 	import { fromNow, moment } from "../../state/times.ts";
 
-	const { id }: { id: string } = $props();
+	const { id, exercise }: { id: string; exercise?: string | undefined } = $props();
 	const loading = new Loading<Awaited<ReturnType<typeof api.showAssignment>>>();
 	$effect(() => {
-		const load = () => loading.load(() => api.showAssignment({ params: { id } }));
+		const load = () => loading.load(() => api.showAssignment({ params: { id }, query: exercise === undefined ? {} : { exercise } }));
 		void load();
 		const timer = setInterval(() => loading.value?.handIns.some((h) => h.state === null) && void load(), 1500);
 		return () => clearInterval(timer);

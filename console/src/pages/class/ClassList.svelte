@@ -21,7 +21,7 @@
 					<span class="text-ink-soft">{c.students} students, {c.assignments} assignments</span>
 				</li>
 			{:else}
-				<li class="py-3 text-ink-soft">You have no class yet. A class archive can be loaded when the service starts.</li>
+				<li class="py-3 text-ink-soft">You have no class yet. Make one with “markpen class new”, or have an administrator load an archive.</li>
 			{/each}
 		</ul>
 	{/if}

@@ -11,7 +11,8 @@
 	$effect(() => void loading.load(() => api.showClass({ params: { id } })));
 
 	const page = $derived(loading.value);
-	const cells = $derived(new Map((page?.cells ?? []).map((c: Cell) => [`${c.studentId} ${c.assignmentId}`, c])));
+	const cells = $derived(new Map((page?.cells ?? []).map((c: Cell) => [`${c.studentId} ${c.assignmentId} ${c.exercise}`, c])));
+	const excused = $derived(new Set((page?.excused ?? []).map((e) => `${e.studentId} ${e.assignmentId}`)));
 	const note = (c: Cell) => (c.state === null ? "being checked" : c.state === "unreadable" ? "can't be read" : c.ended === "stopped" ? "stopped" : c.ended === "clock" ? "time over" : "");
 </script>
 
@@ -29,9 +30,9 @@
 			<thead>
 				<tr class="align-bottom">
 					<th scope="col" class="min-w-36 border-b border-rule-strong py-2 pr-4 font-semibold">Student</th>
-					{#each page.assignments as a (a.id)}
+					{#each page.columns as a (a.assignmentId + a.exercise)}
 						<th scope="col" class="min-w-44 border-b border-rule-strong px-3 py-2 font-normal">
-							<a href="/assignments/{a.id}" class="font-semibold">{a.title}</a>
+							<a href="/assignments/{a.assignmentId}/{a.exercise}" class="font-semibold">{a.title}</a>
 							<div class="text-[13px] text-ink-soft" title={moment(a.dueAt)}>due {fromNow(a.dueAt)}, {a.possible} points</div>
 						</th>
 					{/each}
@@ -41,8 +42,8 @@
 				{#each page.students as s (s.id)}
 					<tr class="border-b border-rule">
 						<th scope="row" class="py-1.5 pr-4 font-normal">{s.name}</th>
-						{#each page.assignments as a (a.id)}
-							{@const c = cells.get(`${s.id} ${a.id}`)}
+						{#each page.columns as a (a.assignmentId + a.exercise)}
+							{@const c = cells.get(`${s.id} ${a.assignmentId} ${a.exercise}`)}
 							<td class="px-3 py-1.5 align-middle">
 								{#if c}
 									<a href="/hand-ins/{c.handInId}" class="block text-ink no-underline">
@@ -54,7 +55,7 @@
 										<VerdictBar verdicts={c.verdicts} />
 									</a>
 								{:else}
-									<span class="text-[13px] text-ink-faint">nothing yet</span>
+									<span class="text-[13px] text-ink-faint">{excused.has(`${s.id} ${a.assignmentId}`) ? "excused" : "nothing yet"}</span>
 								{/if}
 							</td>
 						{/each}

@@ -5,10 +5,10 @@
 	import { Loading } from "../../state/loading.svelte.ts";
 	import DeskView from "./DeskView.svelte";
 
-	const { id }: { id: string } = $props();
+	const { id, exercise }: { id: string; exercise: string } = $props();
 	const loading = new Loading<Desk>();
 	$effect(() => {
-		void loading.load(async () => new Desk(await api.showWork({ params: { id } })));
+		void loading.load(async () => new Desk(await api.showWork({ params: { id, exercise } })));
 		return () => loading.value?.leave();
 	});
 </script>

@@ -32,7 +32,7 @@
 				<li class="grid grid-cols-[22px_1fr_auto] gap-x-2 border-b border-rule py-1.5" data-criterion={c.id} data-verdict={result?.verdict}>
 					{#if result}<VerdictSign verdict={result.verdict} />{:else}<span aria-hidden="true" class="text-ink-faint">–</span>{/if}
 					<span>{c.sentence}</span>
-					<span class="font-mono text-[13px] text-ink-soft">{result ? `${result.points}/` : ""}{c.points}</span>
+					<span class="font-mono text-[13px] text-ink-soft">{result && result.points !== null ? `${result.points}/` : ""}{c.points}</span>
 					{#if result && result.verdict !== "met"}<span class="col-span-2 col-start-2 text-[13px] leading-snug text-ink-soft">{result.sentence}</span>{/if}
 				</li>
 			{/each}
@@ -43,8 +43,9 @@
 		</div>
 		<div aria-live="polite">
 			{#if desk.error}<p class="mt-3 border-l-[3px] border-missed py-0.5 pl-3" role="alert">{desk.error}</p>{/if}
+			{#if desk.result && !report}<p class="mt-3 border-l-[3px] border-ink py-0.5 pl-3" data-testid="result"><b>Handed in.</b> Your teacher will show you how it went.</p>{/if}
 			{#if desk.result && report}
-				<p class="mt-3 border-l-[3px] border-ink py-0.5 pl-3" data-testid="result"><b>Handed in: {report.points.earned} of {report.points.possible} points.</b> <a href="/hand-ins/{desk.result.id}">See it on the drawing</a></p>
+				<p class="mt-3 border-l-[3px] border-ink py-0.5 pl-3" data-testid="result"><b>{desk.result.points ? `Handed in: ${desk.result.points.earned} of ${desk.result.points.possible} points.` : "Handed in."}</b> <a href="/hand-ins/{desk.result.id}">See it on the drawing</a></p>
 				<Slips slips={report.slips} />
 				{#each report.errors as e (e.line + e.code)}<p class="mt-2 border-l-[3px] border-missed py-0.5 pl-3 text-[13px]">{report.state === "unreadable" ? "It can't be read" : "It stopped"} in line {e.line}: {e.message}</p>{/each}
 			{/if}

@@ -16,10 +16,10 @@
 	{#if loading.error}<Notice role="alert">{loading.error}</Notice>{/if}
 	{#if loading.value}
 		<ul class="border-t border-rule">
-			{#each [...loading.value.work].reverse() as w (w.assignmentId)}
+			{#each [...loading.value.work].reverse() as w (w.assignmentId + w.exercise.id)}
 				{@const last = w.handIns.at(-1)}
 				<li class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-rule py-2.5">
-					<a href="/desk/{w.assignmentId}" class="font-semibold">{w.exercise.title}</a>
+					<a href="/desk/{w.assignmentId}/{w.exercise.id}" class="font-semibold">{w.exercise.title}</a>
 					<span class="text-ink-soft" title={moment(w.dueAt)}>{open(w.closesAt) ? `due ${fromNow(w.dueAt)}` : "closed"}</span>
 					<span class="grow"></span>
 					{#if last}<a href="/hand-ins/{last.id}">try {last.tryNumber}: {pointsText(last.points)} points</a>{:else}<span class="text-ink-soft">nothing handed in yet</span>{/if}

@@ -18,7 +18,7 @@
 	$effect(() => {
 		const load = () => loading.load(() => api.showHandIn({ params: { id } }));
 		void load();
-		const timer = setInterval(() => loading.value && !loading.value.report && void load(), 700);
+		const timer = setInterval(() => loading.value?.waiting && void load(), 700);
 		return () => clearInterval(timer);
 	});
 
@@ -44,12 +44,12 @@
 	<div class="flex min-h-15 flex-wrap items-center gap-x-4 gap-y-2 border-b border-rule px-4 py-2 sm:px-6">
 		<div>
 			<div class="text-[13px] text-ink-soft">
-				{#if teacher}<a href="/classes/{page.classId}">{page.className}</a> / <a href="/assignments/{page.assignmentId}">{page.title}</a>{:else}<a href="/">My work</a> / <a href="/desk/{page.assignmentId}">{page.title}</a>{/if}
+				{#if teacher}<a href="/classes/{page.classId}">{page.className}</a> / <a href="/assignments/{page.assignmentId}/{page.exercise}">{page.title}</a>{:else}<a href="/">My work</a> / <a href="/desk/{page.assignmentId}/{page.exercise}">{page.title}</a>{/if}
 			</div>
 			<h1>{page.student.name} <span class="text-[15px] font-normal text-ink-soft">try {page.tryNumber} of {page.tries.length}, handed in {moment(page.handedInAt)}</span></h1>
 		</div>
 		<span class="grow"></span>
-		<span class="text-[22px] font-bold" data-testid="points">{report ? report.points.earned : "–"}<span class="font-normal text-ink-soft">&nbsp;of {report?.points.possible ?? "–"}</span></span>
+		<span class="text-[22px] font-bold" data-testid="points">{page.points ? page.points.earned : "–"}<span class="font-normal text-ink-soft">&nbsp;of {page.points?.possible ?? "–"}{page.points && page.points.open > 0 ? `, ${page.points.open} still to be judged` : ""}</span></span>
 		{#if teacher}
 			<a class="button" aria-disabled={!page.before} href={page.before ? `/hand-ins/${page.before}` : undefined}>Back <kbd class="key">k</kbd></a>
 			<a class="button" aria-disabled={!page.after} href={page.after ? `/hand-ins/${page.after}` : undefined}>Next <kbd class="key">j</kbd></a>
@@ -90,14 +90,14 @@
 			<section aria-label="Criteria" class="order-2 border-t border-rule px-4 py-4 sm:pr-6 lg:order-none lg:border-t-0 lg:border-l">
 				<Slips slips={report.slips} lit={pointed?.on === "slip" ? pointed.id : null} onpoint={(slip) => (pointed = slip === null ? null : { on: "slip", id: slip })} />
 				<div class="flex h-8 items-center"><h2>Criteria</h2></div>
-				<div class="mt-3"><Criteria criteria={report.criteria} lit={lit.criteria} onpoint={(criterion) => (pointed = criterion === null ? null : { on: "criterion", id: criterion })} /></div>
+				<div class="mt-3"><Criteria criteria={report.criteria} standings={page.criteria} lit={lit.criteria} onpoint={(criterion) => (pointed = criterion === null ? null : { on: "criterion", id: criterion })} /></div>
 				{#if report.state === "unreadable"}<p class="mt-3 border-l-[3px] border-ink py-0.5 pl-3">The program can't be read, so it wasn't run. The source says where.</p>{/if}
 				{#if report.ended === "stopped"}<p class="mt-3 border-l-[3px] border-ink py-0.5 pl-3">The program stopped at an error. What it drew before counts.</p>{/if}
 				{#if report.ended === "clock"}<p class="mt-3 border-l-[3px] border-ink py-0.5 pl-3">The program's time was over. What it drew before counts.</p>{/if}
 			</section>
 		</div>
 	{:else}
-		<div class="px-4 py-4 sm:px-6"><p class="mb-3 text-ink-soft" aria-busy="true">This hand-in is being checked …</p><Source source={page.source} /></div>
+		<div class="px-4 py-4 sm:px-6"><p class="mb-3 text-ink-soft" aria-busy={page.waiting}>{page.waiting ? "This hand-in is being checked …" : "Your teacher will show you how it went."}</p><Source source={page.source} /></div>
 	{/if}
 {:else if !loading.error}
 	<p class="p-6 text-ink-soft" aria-busy="true">Opening the hand-in …</p>

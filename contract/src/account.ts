@@ -1,0 +1,78 @@
+import { z } from "zod";
+import { id, idParams, instant, name, next, pageQuery } from "./common.ts";
+import { route } from "./route.ts";
+
+export const teacher = z.object({ id, name: z.string(), signInName: z.string(), administrator: z.boolean(), madeAt: instant });
+
+export const listTeachers = route({
+	name: "listTeachers",
+	method: "GET",
+	path: "/teachers",
+	who: ["teacher"],
+	reach: "site",
+	summary: "The site's teachers, by name",
+	query: pageQuery,
+	reply: z.object({ teachers: z.array(teacher), next }),
+});
+export const addTeacher = route({
+	name: "addTeacher",
+	method: "POST",
+	path: "/teachers",
+	who: ["administrator"],
+	reach: "site",
+	summary: "Add a teacher; the passphrase is for one sign-in and shown this once",
+	body: z.object({ name, signInName: name.max(80), administrator: z.boolean().default(false) }),
+	reply: teacher.extend({ passphrase: z.string() }),
+	status: 201,
+});
+export const changeTeacher = route({
+	name: "changeTeacher",
+	method: "PATCH",
+	path: "/teachers/:id",
+	who: ["administrator"],
+	reach: "site",
+	summary: "Change a teacher's name, or whether they are an administrator",
+	params: idParams,
+	body: z.object({ name: name.optional(), administrator: z.boolean().optional() }),
+	reply: teacher,
+});
+export const resetPassphrase = route({
+	name: "resetPassphrase",
+	method: "POST",
+	path: "/teachers/:id/passphrase",
+	who: ["administrator"],
+	reach: "site",
+	summary: "Give a teacher a passphrase for one sign-in; the old one and all sessions and tokens end",
+	params: idParams,
+	reply: z.object({ passphrase: z.string() }),
+	status: 201,
+});
+export const closeTeacher = route({
+	name: "closeTeacher",
+	method: "DELETE",
+	path: "/teachers/:id",
+	who: ["administrator"],
+	reach: "site",
+	summary: "Close a teacher's account; what they made stays",
+	params: idParams,
+});
+export const auditRow = z.object({
+	number: z.int(),
+	at: instant,
+	who: id.nullable(),
+	what: z.string(),
+	subject: id.nullable(),
+	field: z.string().nullable(),
+	old: z.string().nullable(),
+	new: z.string().nullable(),
+});
+export const listAudit = route({
+	name: "listAudit",
+	method: "GET",
+	path: "/audit",
+	who: ["administrator"],
+	reach: "site",
+	summary: "What was changed, by whom and when, the newest first",
+	query: pageQuery.extend({ subject: id.optional(), who: id.optional(), what: z.string().max(60).optional() }),
+	reply: z.object({ rows: z.array(auditRow), next }),
+});

@@ -1,0 +1,76 @@
+import { ROUTES } from "@markpen/contract";
+import { v7 } from "uuid";
+import type { AppContext } from "../app.ts";
+import { note } from "../audit.ts";
+import { isTaken } from "../database/data-source.ts";
+import { cursorOf, pageOf } from "../page.ts";
+import { accountOf } from "../plugins/session.ts";
+import { Refusal } from "../refusals.ts";
+import { serve } from "../serve-route.ts";
+import { freshPassphrase, hashPassphrase } from "../session/session.ts";
+import { endAll, setPassphrase } from "../session/store.ts";
+import { auditRows, changeTeacher, closeTeacher, findTeacher, insertTeacher, teachers, type TeacherRow } from "./store.ts";
+
+const teacherData = ({ madeAt, ...row }: TeacherRow) => ({ ...row, madeAt: madeAt.toISOString() });
+
+export function accountRoutes(context: AppContext): void {
+	const { dataSource } = context;
+	const { manager } = dataSource;
+	serve(context, ROUTES.listTeachers, async ({ query }) => {
+		const [name, id] = cursorOf(query.cursor, 2);
+		const rows = await teachers(manager, name && id ? { name, id } : undefined, query.limit + 1);
+		const { items, next } = pageOf(rows, query.limit, (r) => [r.name, r.id]);
+		return { teachers: items.map(teacherData), next };
+	});
+	serve(context, ROUTES.addTeacher, async ({ request, body }) => {
+		const passphrase = freshPassphrase();
+		const id = v7();
+		const row = await insertTeacher(manager, { id, ...body, hash: await hashPassphrase(passphrase) }).catch((error: unknown) => {
+			throw isTaken(error) ? new Refusal("taken", `Another teacher signs in as ${body.signInName}. Choose another name.`) : error;
+		});
+		await note(manager, { who: accountOf(request).id, what: "added teacher", subject: id, field: "role", new: body.administrator ? "administrator" : "teacher" });
+		return { ...teacherData(row), passphrase };
+	});
+	serve(context, ROUTES.changeTeacher, async ({ request, params, body }) => {
+		const before = await findTeacher(manager, params.id);
+		if (!before) throw new Refusal("not-found");
+		if (body.administrator === false && before.id === accountOf(request).id) throw new Refusal("not-this-way", "You can't take administering from yourself; another administrator can.");
+		const row = await changeTeacher(manager, params.id, { name: body.name ?? before.name, administrator: body.administrator ?? before.administrator });
+		if (row.administrator !== before.administrator)
+			await note(manager, {
+				who: accountOf(request).id,
+				what: "changed role",
+				subject: row.id,
+				field: "role",
+				old: before.administrator ? "administrator" : "teacher",
+				new: row.administrator ? "administrator" : "teacher",
+			});
+		return teacherData(row);
+	});
+	serve(context, ROUTES.resetPassphrase, async ({ request, params }) => {
+		if (!(await findTeacher(manager, params.id))) throw new Refusal("not-found");
+		const passphrase = freshPassphrase();
+		const hash = await hashPassphrase(passphrase);
+		await dataSource.transaction(async (tx) => {
+			await setPassphrase(tx, params.id, hash, true);
+			await endAll(tx, params.id, undefined, true);
+			await note(tx, { who: accountOf(request).id, what: "reset passphrase", subject: params.id });
+		});
+		return { passphrase };
+	});
+	serve(context, ROUTES.closeTeacher, async ({ request, params }) => {
+		const { id } = accountOf(request);
+		if (params.id === id) throw new Refusal("not-this-way", "You can't close your own account; another administrator can.");
+		await dataSource.transaction(async (tx) => {
+			if (!(await closeTeacher(tx, params.id))) throw new Refusal("not-found");
+			await endAll(tx, params.id, undefined, true);
+			await note(tx, { who: id, what: "closed account", subject: params.id });
+		});
+	});
+	serve(context, ROUTES.listAudit, async ({ query }) => {
+		const [before] = cursorOf(query.cursor, 1);
+		const rows = await auditRows(manager, { before: before === undefined ? undefined : Number(before), subject: query.subject, who: query.who, what: query.what }, query.limit + 1);
+		const { items, next } = pageOf(rows, query.limit, (r) => [String(r.number)]);
+		return { rows: items.map(({ at, number, ...row }) => ({ ...row, number: Number(number), at: at.toISOString() })), next };
+	});
+}

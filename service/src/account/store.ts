@@ -1,0 +1,54 @@
+import type { EntityManager } from "typeorm";
+import { all, changed, one } from "../database/data-source.ts";
+
+export type TeacherRow = { id: string; name: string; signInName: string; administrator: boolean; madeAt: Date };
+
+const TEACHER = `id, name, sign_in_name AS "signInName", administrator, made_at AS "madeAt"`;
+const OPEN = "role = 'teacher' AND closed_at IS NULL";
+
+/** The site's open teachers by name, after one of them. */
+export function teachers(manager: EntityManager, after: { name: string; id: string } | undefined, limit: number): Promise<TeacherRow[]> {
+	return all(manager, `SELECT ${TEACHER} FROM accounts WHERE ${OPEN} AND ($1::text IS NULL OR (name, id) > ($1, $2::uuid)) ORDER BY name, id LIMIT $3`, [
+		after?.name ?? null,
+		after?.id ?? null,
+		limit,
+	]);
+}
+
+export function findTeacher(manager: EntityManager, id: string): Promise<TeacherRow | undefined> {
+	return one(manager, `SELECT ${TEACHER} FROM accounts WHERE ${OPEN} AND id = $1`, [id]);
+}
+
+/** Adds a teacher whose passphrase is for one sign-in. */
+export async function insertTeacher(manager: EntityManager, of: { id: string; name: string; signInName: string; administrator: boolean; hash: string }): Promise<TeacherRow> {
+	const rows = await all<TeacherRow>(
+		manager,
+		`INSERT INTO accounts (id, role, name, sign_in_name, passphrase_hash, administrator, once) VALUES ($1, 'teacher', $2, $3, $4, $5, true) RETURNING ${TEACHER}`,
+		[of.id, of.name, of.signInName, of.hash, of.administrator],
+	);
+	return rows[0] as TeacherRow;
+}
+
+export async function changeTeacher(manager: EntityManager, id: string, to: { name: string; administrator: boolean }): Promise<TeacherRow> {
+	return (await changed<TeacherRow>(manager, `UPDATE accounts SET name = $2, administrator = $3 WHERE id = $1 RETURNING ${TEACHER}`, [id, to.name, to.administrator]))[0] as TeacherRow;
+}
+
+export async function closeTeacher(manager: EntityManager, id: string): Promise<boolean> {
+	return (await changed(manager, `UPDATE accounts SET closed_at = now() WHERE ${OPEN} AND id = $1 RETURNING id`, [id])).length > 0;
+}
+
+export type AuditRow = { number: string; at: Date; who: string | null; what: string; subject: string | null; field: string | null; old: string | null; new: string | null };
+
+/** Changes, the newest first. */
+export function auditRows(
+	manager: EntityManager,
+	of: { before: number | undefined; subject: string | undefined; who: string | undefined; what: string | undefined },
+	limit: number,
+): Promise<AuditRow[]> {
+	return all(
+		manager,
+		`SELECT id AS number, at, who, what, subject, field, old, new FROM audit
+		 WHERE ($1::bigint IS NULL OR id < $1) AND ($2::uuid IS NULL OR subject = $2) AND ($3::uuid IS NULL OR who = $3) AND ($4::text IS NULL OR what = $4) ORDER BY id DESC LIMIT $5`,
+		[of.before ?? null, of.subject ?? null, of.who ?? null, of.what ?? null, limit],
+	);
+}

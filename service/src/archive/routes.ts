@@ -1,0 +1,28 @@
+import { ROUTES } from "@markpen/contract";
+import type { AppContext } from "../app.ts";
+import { note } from "../audit.ts";
+import { reach } from "../class/access.ts";
+import { accountOf } from "../plugins/session.ts";
+import { Refusal } from "../refusals.ts";
+import { serve } from "../serve-route.ts";
+import { readArchive } from "./archive.ts";
+import { loadArchive } from "./load.ts";
+import { classArchive } from "./make.ts";
+
+export function archiveRoutes(context: AppContext): void {
+	const { dataSource, queue } = context;
+	const { manager } = dataSource;
+	serve(context, ROUTES.classArchive, async ({ request, reply, params }) => {
+		const account = accountOf(request);
+		const { covering } = await reach(manager, account, params.id, "looking");
+		if (covering) throw new Refusal("covering");
+		await note(manager, { who: account.id, what: "exported class", subject: params.id });
+		reply.header("content-disposition", 'attachment; filename="class-archive.json"');
+		return JSON.stringify(await classArchive(manager, params.id), null, "\t");
+	});
+	serve(context, ROUTES.loadArchive, async ({ request, body }) => {
+		const loaded = await loadArchive(dataSource, queue, readArchive(new TextDecoder().decode(body)));
+		await note(manager, { who: accountOf(request).id, what: "loaded archive", field: "hand-ins", new: loaded.handIns });
+		return loaded;
+	});
+}

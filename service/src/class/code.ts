@@ -1,0 +1,11 @@
+import { randomInt } from "node:crypto";
+
+/** A code that a class is signed in by: part of its name, and a number. */
+export function freshCode(name: string): string {
+	const word =
+		name
+			.normalize("NFD")
+			.toLowerCase()
+			.match(/[a-z]{3,}/)?.[0] ?? "class";
+	return `${word.slice(0, 10)}-${randomInt(100, 1_000)}`;
+}

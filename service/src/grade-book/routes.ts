@@ -1,0 +1,27 @@
+import { ROUTES } from "@markpen/contract";
+import type { AppContext } from "../app.ts";
+import { reach } from "../class/access.ts";
+import { accountOf } from "../plugins/session.ts";
+import { serve } from "../serve-route.ts";
+import { byExercises, byStudents } from "./csv.ts";
+import { gradeBookOf } from "./grade-book.ts";
+import { oneRosterZip } from "./one-roster.ts";
+
+export function gradeBookRoutes(context: AppContext): void {
+	const { manager } = context.dataSource;
+	serve(context, ROUTES.showGradeBook, async ({ request, params }) => {
+		await reach(manager, accountOf(request), params.id, "looking");
+		return gradeBookOf(manager, params.id);
+	});
+	serve(context, ROUTES.gradeBookCsv, async ({ request, reply, params, query }) => {
+		await reach(manager, accountOf(request), params.id, "looking");
+		reply.header("content-disposition", 'attachment; filename="grade-book.csv"');
+		const book = await gradeBookOf(manager, params.id);
+		return query.rows === "students" ? byStudents(book) : byExercises(book);
+	});
+	serve(context, ROUTES.gradeBookOneRoster, async ({ request, reply, params }) => {
+		await reach(manager, accountOf(request), params.id, "looking");
+		reply.header("content-disposition", 'attachment; filename="oneroster.zip"');
+		return Buffer.from(await oneRosterZip(manager, await gradeBookOf(manager, params.id))) as unknown as string;
+	});
+}

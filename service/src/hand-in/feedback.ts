@@ -1,0 +1,95 @@
+import type { EntityManager } from "typeorm";
+import { note } from "../audit.ts";
+import { changed, one } from "../database/data-source.ts";
+import { publishedExercise, scaleOf } from "../exercise/exercise.ts";
+import { settleHandIn } from "../jobs/settle.ts";
+import { Refusal } from "../refusals.ts";
+import type { HandInRecord } from "./store.ts";
+
+/** What a kept comment's fields stand for. */
+export const FIELDS: Readonly<Record<string, string>> = Object.freeze({
+	"{name}": "the student's first name",
+	"{title}": "the exercise's title",
+	"{points}": "the points of this hand-in",
+	"{possible}": "the points that it could have",
+	"{tries}": "which try it is",
+	"{missed}": "what the first criterion that isn't met asks",
+	"{slip}": "what probably went wrong, in the words for students",
+	"{line}": "the line that it went wrong on",
+});
+
+/** A comment with its fields filled from the student's own hand-in. A field that has nothing to say is left out with its blank. */
+export function filled(words: string, of: HandInRecord): string {
+	const missed = of.report?.criteria.find((c) => c.verdict !== "met" && !c.bonus);
+	const slip = of.report?.slips[0];
+	const line = slip?.lines[0] ?? missed?.lines[0];
+	const values: Readonly<Record<string, string>> = {
+		"{name}": of.studentName.split(/\s+/)[0] ?? of.studentName,
+		"{title}": of.title,
+		"{points}": of.earned === null ? "" : String(Number(of.earned)),
+		"{possible}": of.possible === null ? "" : String(Number(of.possible)),
+		"{tries}": String(of.tryNumber),
+		"{missed}": missed?.asks ?? "",
+		"{slip}": slip?.sentence ?? "",
+		"{line}": line === undefined ? "" : String(line),
+	};
+	return words.replace(/ ?\{[a-z]+\}/g, (field) => {
+		const value = values[field.trim()];
+		if (value === undefined) return field;
+		return value === "" ? "" : field.startsWith(" ") ? ` ${value}` : value;
+	});
+}
+
+/** A criterion of the exercise that a hand-in is to; not there for what is none of its own. */
+function criterionOf(record: HandInRecord, id: string) {
+	const criterion = publishedExercise(record.exercise).criteria.find((c) => c.id === id);
+	if (!criterion) throw new Refusal("not-found");
+	return criterion;
+}
+
+const quarters = (points: number) => Number.isInteger(points * 4);
+
+type Standing = { earned: number; possible: number; open: number };
+
+async function settled(manager: EntityManager, handInId: string): Promise<Standing> {
+	const result = await settleHandIn(manager, handInId);
+	if (!result) throw new Refusal("not-this-way", "This hand-in isn't checked yet. Wait a moment.");
+	return { earned: result.earned, possible: result.possible, open: result.open };
+}
+
+/** Gives a criterion its place on its scale, or an answer its points. */
+export async function judgeCriterion(manager: EntityManager, record: HandInRecord, of: { criterion: string; points: number; by: string }): Promise<Standing> {
+	const criterion = criterionOf(record, of.criterion);
+	const scale = scaleOf(criterion);
+	const isAnswer = "check" in criterion && criterion.check === "answer" && !("expects" in criterion);
+	if (!scale && !isAnswer) throw new Refusal("not-this-way", "This criterion is checked by itself. Adjust its points instead, with a reason.");
+	if (scale && !Object.keys(scale).some((step) => Number(step) === of.points)) throw new Refusal("points-wrong", `The scale's places are ${Object.keys(scale).join(", ")}.`);
+	if (of.points > criterion.points || !quarters(of.points)) throw new Refusal("points-wrong", `Points are quarters, from 0 to ${criterion.points}.`);
+	const before = await one<{ points: string }>(manager, "SELECT points FROM judgements WHERE hand_in_id = $1 AND criterion = $2", [record.id, of.criterion]);
+	await manager.query(
+		"INSERT INTO judgements (hand_in_id, criterion, points, by_id) VALUES ($1, $2, $3, $4) ON CONFLICT (hand_in_id, criterion) DO UPDATE SET points = $3, by_id = $4, at = now()",
+		[record.id, of.criterion, of.points, of.by],
+	);
+	await note(manager, { who: of.by, what: "judged", subject: record.id, field: of.criterion, old: before ? Number(before.points) : null, new: of.points });
+	return settled(manager, record.id);
+}
+
+/** Changes a criterion's points, with a reason. */
+export async function adjustCriterion(manager: EntityManager, record: HandInRecord, of: { criterion: string; points: number; reason: string; by: string }): Promise<Standing> {
+	const criterion = criterionOf(record, of.criterion);
+	if (of.points > criterion.points || !quarters(of.points)) throw new Refusal("points-wrong", `Points are quarters, from 0 to ${criterion.points}.`);
+	const at = record.criteria?.indexOf(of.criterion) ?? -1;
+	await manager.query(
+		"INSERT INTO adjustments (hand_in_id, criterion, points, reason, by_id) VALUES ($1, $2, $3, $4, $5) ON CONFLICT (hand_in_id, criterion) DO UPDATE SET points = $3, reason = $4, by_id = $5, at = now()",
+		[record.id, of.criterion, of.points, of.reason, of.by],
+	);
+	await note(manager, { who: of.by, what: "adjusted", subject: record.id, field: of.criterion, old: at < 0 ? null : Number(record.points?.[at]), new: of.points });
+	return settled(manager, record.id);
+}
+
+export async function undoAdjustment(manager: EntityManager, record: HandInRecord, of: { criterion: string; by: string }): Promise<Standing> {
+	const gone = await changed<{ points: string }>(manager, "DELETE FROM adjustments WHERE hand_in_id = $1 AND criterion = $2 RETURNING points", [record.id, of.criterion]);
+	if (!gone[0]) throw new Refusal("not-found");
+	await note(manager, { who: of.by, what: "took adjustment back", subject: record.id, field: of.criterion, old: Number(gone[0].points) });
+	return settled(manager, record.id);
+}

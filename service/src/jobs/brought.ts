@@ -1,0 +1,68 @@
+import type { Brought, ExerciseFile } from "@markpen/core";
+import type { EntityManager } from "typeorm";
+import { all, one } from "../database/data-source.ts";
+
+/** The hand-ins that a check looked at besides. */
+export interface BroughtIds {
+	readonly lastTry?: string;
+	readonly earlier?: Readonly<Record<string, string>>;
+}
+
+interface HandIn {
+	assignmentId: string;
+	exerciseId: string;
+	studentId: string;
+	tryNumber: number;
+	handedInAt: Date;
+	answers: Record<string, { words: string }>;
+}
+
+/** Ids of exercises whose own hand-ins an exercise speaks of. */
+export function earlierExercises(exercise: ExerciseFile): string[] {
+	const named = new Set<string>(exercise.continues ? [exercise.continues] : []);
+	const look = (value: unknown): void => {
+		if (typeof value !== "object" || value === null) return;
+		for (const [key, inner] of Object.entries(value)) {
+			if (key === "own hand-in of" && typeof inner === "string") named.add(inner);
+			look(inner);
+		}
+	};
+	look(exercise.criteria);
+	return [...named];
+}
+
+/** What comes with a hand-in: the student's answers, the try before it, and what was handed in to other exercises until then. */
+export async function broughtFor(manager: EntityManager, handInId: string, exercise: ExerciseFile): Promise<{ brought: Brought; ids: BroughtIds }> {
+	const of = await one<HandIn>(
+		manager,
+		`SELECT assignment_id AS "assignmentId", exercise_id AS "exerciseId", student_id AS "studentId", try_number AS "tryNumber", handed_in_at AS "handedInAt", answers FROM hand_ins WHERE id = $1`,
+		[handInId],
+	);
+	if (!of) return { brought: { final: true }, ids: {} };
+	const before = await one<{ id: string; source: string }>(manager, "SELECT id, source FROM hand_ins WHERE assignment_id = $1 AND exercise_id = $2 AND student_id = $3 AND try_number = $4", [
+		of.assignmentId,
+		of.exerciseId,
+		of.studentId,
+		of.tryNumber - 1,
+	]);
+	const keys = earlierExercises(exercise);
+	const others =
+		keys.length === 0
+			? []
+			: await all<{ key: string; id: string; source: string }>(
+					manager,
+					`SELECT DISTINCT ON (e.key) e.key, h.id, h.source FROM hand_ins h JOIN exercises e ON e.id = h.exercise_id
+					 WHERE h.student_id = $1 AND e.key = ANY($2) AND h.handed_in_at <= $3 ORDER BY e.key, h.handed_in_at DESC, h.id DESC`,
+					[of.studentId, keys, of.handedInAt],
+				);
+	const answers = Object.fromEntries(Object.entries(of.answers).map(([id, { words }]) => [id, words]));
+	return {
+		brought: {
+			final: true,
+			...(Object.keys(answers).length > 0 && { answers }),
+			...(before && { lastTry: before.source }),
+			...(others.length > 0 && { earlier: Object.fromEntries(others.map((o) => [o.key, o.source])) }),
+		},
+		ids: { ...(before && { lastTry: before.id }), ...(others.length > 0 && { earlier: Object.fromEntries(others.map((o) => [o.key, o.id])) }) },
+	};
+}

@@ -1,0 +1,153 @@
+import type { ReportBody } from "@markpen/contract";
+import { CORE_VERSION, type Report, settle } from "@markpen/core";
+import type PgBoss from "pg-boss";
+import type { EntityManager } from "typeorm";
+import { v7 } from "uuid";
+import { note } from "../audit.ts";
+import { all, changed, one } from "../database/data-source.ts";
+import { publishedExercise } from "../exercise/exercise.ts";
+import { happened } from "../plugins/events.ts";
+import { broughtFor } from "./brought.ts";
+import { storeReport } from "./check-hand-in.ts";
+import type { JobRecord } from "./job.ts";
+import { PRIORITY, sendWork } from "./queue.ts";
+import { settleHandIn } from "./settle.ts";
+
+/** What a rehearsal is of. */
+export interface About {
+	readonly assignmentId: string;
+	readonly exerciseId: string;
+	readonly fromVersionId: string;
+	readonly toVersionId: string;
+	readonly carriedOut?: string;
+}
+
+interface Row {
+	handInId: string;
+	studentId: string;
+	studentName: string;
+	tryNumber: number;
+	report: Report;
+	before: ReportBody | null;
+	earned: string | null;
+	judgements: Record<string, number>;
+	adjustments: Record<string, number>;
+}
+
+function rowsOf(manager: EntityManager, jobId: string): Promise<Row[]> {
+	const decided = (table: string) => `coalesce((SELECT jsonb_object_agg(criterion, points) FROM ${table} WHERE hand_in_id = h.id), '{}')`;
+	return all(
+		manager,
+		`SELECT h.id AS "handInId", s.id AS "studentId", s.name AS "studentName", h.try_number AS "tryNumber", x.report, r.body AS before, g.earned, ${decided("judgements")} AS judgements, ${decided("adjustments")} AS adjustments
+		 FROM rehearsed x JOIN hand_ins h ON h.id = x.hand_in_id JOIN accounts s ON s.id = h.student_id LEFT JOIN standings g ON g.hand_in_id = h.id LEFT JOIN reports r ON r.id = g.report_id
+		 WHERE x.job_id = $1 ORDER BY s.name, s.id, h.try_number`,
+		[jobId],
+	);
+}
+
+export interface Moved {
+	handInId: string;
+	student: { id: string; name: string };
+	tryNumber: number;
+	before: number | null;
+	after: number;
+	why: { criterion: string; before: number | null; after: number | null; says: string }[];
+	decide: { criterion: string; adjusted: number; before: number | null; after: number | null }[];
+}
+
+function movedOf(row: Row, beyondFull: boolean): Moved | undefined {
+	const pointsIn = (report: { criteria: readonly { id: string; points: number | null }[] } | null, id: string) => report?.criteria.find((c) => c.id === id)?.points ?? null;
+	const after = settle(row.report.criteria, row, beyondFull).earned;
+	const before = row.earned === null ? null : Number(row.earned);
+	const ids = [...new Set([...(row.before?.criteria ?? []).map((c) => c.id), ...row.report.criteria.map((c) => c.id)])];
+	const differing = ids.filter((id) => pointsIn(row.before, id) !== pointsIn(row.report, id));
+	const why = differing.map((criterion) => {
+		const now = row.report.criteria.find((c) => c.id === criterion);
+		return { criterion, before: pointsIn(row.before, criterion), after: pointsIn(row.report, criterion), says: now ? now.sentence : "This criterion is gone." };
+	});
+	// An adjustment was made of what was found then; where something else is found now, a person looks again.
+	const decide = Object.entries(row.adjustments)
+		.filter(([criterion]) => differing.includes(criterion))
+		.map(([criterion, adjusted]) => ({ criterion, adjusted: Number(adjusted), before: pointsIn(row.before, criterion), after: pointsIn(row.report, criterion) }));
+	if (before === after && decide.length === 0) return undefined;
+	return { handInId: row.handInId, student: { id: row.studentId, name: row.studentName }, tryNumber: row.tryNumber, before, after, why, decide };
+}
+
+/** Whose points would move, by how much and why, and which adjustments need a decision. */
+export async function rehearsalOf(manager: EntityManager, job: JobRecord) {
+	const about = job.about as unknown as About;
+	const versions = await all<{ id: string; number: number; source: string; key: string }>(
+		manager,
+		"SELECT v.id, v.number, v.source, e.key FROM exercise_versions v JOIN exercises e ON e.id = v.exercise_id WHERE v.id = ANY($1)",
+		[[about.fromVersionId, about.toVersionId]],
+	);
+	const to = versions.find((v) => v.id === about.toVersionId);
+	const rows = await rowsOf(manager, job.id);
+	const beyondFull = to !== undefined && publishedExercise(to.source).bonus === "beyond full";
+	const moved = rows.flatMap((row) => movedOf(row, beyondFull) ?? []);
+	return {
+		id: job.id,
+		exercise: to?.key ?? "",
+		fromVersion: versions.find((v) => v.id === about.fromVersionId)?.number ?? 0,
+		toVersion: to?.number ?? 0,
+		coreVersion: CORE_VERSION,
+		state: job.state,
+		checked: rows.length,
+		unmoved: rows.length - moved.length,
+		moved,
+		carriedOut: about.carriedOut !== undefined,
+	};
+}
+
+/** Lets what a rehearsal found hold: the new version, the new reports beside the old ones, all adjustments but the dropped ones. */
+export async function carryOutRehearsal(
+	manager: EntityManager,
+	queue: PgBoss,
+	job: JobRecord,
+	of: { drop: readonly { handInId: string; criterion: string }[]; by: string },
+): Promise<{ reports: number; dropped: number }> {
+	const about = job.about as unknown as About;
+	await manager.query("UPDATE jobs SET about = about || jsonb_build_object('carriedOut', now()::text) WHERE id = $1", [job.id]);
+	await manager.query("UPDATE assignment_exercises SET exercise_version_id = $3 WHERE assignment_id = $1 AND exercise_id = $2", [about.assignmentId, about.exerciseId, about.toVersionId]);
+	const version = await one<{ source: string }>(manager, "SELECT source FROM exercise_versions WHERE id = $1", [about.toVersionId]);
+	const exercise = publishedExercise(version?.source ?? "");
+	const rows = await rowsOf(manager, job.id);
+	let dropped = 0;
+	for (const { handInId, criterion } of of.drop) {
+		const gone = await changed<{ points: string }>(manager, "DELETE FROM adjustments WHERE hand_in_id = $1 AND criterion = $2 RETURNING points", [handInId, criterion]);
+		if (!gone[0]) continue;
+		dropped++;
+		await note(manager, { who: of.by, what: "dropped adjustment", subject: handInId, field: criterion, old: Number(gone[0].points) });
+	}
+	for (const { handInId, report, earned } of rows) {
+		const checkId = v7();
+		await manager.query("INSERT INTO checks (id, hand_in_id, exercise_version_id, core_version, requested_at, reason) VALUES ($1, $2, $3, $4, now(), 'again')", [
+			checkId,
+			handInId,
+			about.toVersionId,
+			report.version,
+		]);
+		await storeReport(manager, { checkId, handInId, exerciseVersionId: about.toVersionId, report, brought: (await broughtFor(manager, handInId, exercise)).ids });
+		const now = await settleHandIn(manager, handInId);
+		if (now && Number(earned) !== now.earned) await note(manager, { who: of.by, what: "checked again", subject: handInId, field: "points", old: earned, new: now.earned });
+	}
+	// What was handed in since the rehearsal is checked on the new version too.
+	const since = await all<{ id: string }>(
+		manager,
+		`SELECT h.id FROM hand_ins h WHERE h.assignment_id = $1 AND h.exercise_id = $2
+		 AND NOT EXISTS (SELECT 1 FROM reports r WHERE r.hand_in_id = h.id AND r.exercise_version_id = $3 AND r.core_version = $4)`,
+		[about.assignmentId, about.exerciseId, about.toVersionId, CORE_VERSION],
+	);
+	for (const { id } of since) {
+		const checkId = v7();
+		await manager.query("INSERT INTO checks (id, hand_in_id, exercise_version_id, core_version, requested_at, reason) VALUES ($1, $2, $3, $4, now(), 'again')", [
+			checkId,
+			id,
+			about.toVersionId,
+			CORE_VERSION,
+		]);
+		await sendWork(queue, manager, { do: "check", checkId }, PRIORITY.again);
+	}
+	await happened(manager, about.assignmentId, "checked", {});
+	return { reports: rows.length, dropped };
+}

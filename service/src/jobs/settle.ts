@@ -1,0 +1,43 @@
+import type { ReportBody } from "@markpen/contract";
+import { type Settled, settle } from "@markpen/core";
+import type { EntityManager } from "typeorm";
+import { all, one } from "../database/data-source.ts";
+import { publishedExercise } from "../exercise/exercise.ts";
+
+/**
+ * Works out where a hand-in stands: its newest report on the version that its assignment has now, with what people
+ * decided. Nothing is stored where there is no report yet.
+ */
+export async function settleHandIn(manager: EntityManager, handInId: string): Promise<Settled | undefined> {
+	const report = await one<{ id: string; body: ReportBody; exercise: string }>(
+		manager,
+		`SELECT r.id, r.body, v.source AS exercise FROM reports r JOIN hand_ins h ON h.id = r.hand_in_id JOIN exercise_versions v ON v.id = r.exercise_version_id
+		 JOIN assignment_exercises x ON x.assignment_id = h.assignment_id AND x.exercise_id = h.exercise_id
+		 WHERE r.hand_in_id = $1 ORDER BY (r.exercise_version_id = x.exercise_version_id) DESC, r.made_at DESC, r.id DESC LIMIT 1`,
+		[handInId],
+	);
+	if (!report) return undefined;
+	const points = async (table: "judgements" | "adjustments") => {
+		const rows = await all<{ criterion: string; points: string }>(manager, `SELECT criterion, points FROM ${table} WHERE hand_in_id = $1`, [handInId]);
+		return Object.fromEntries(rows.map((r) => [r.criterion, Number(r.points)]));
+	};
+	const [judgements, adjustments] = [await points("judgements"), await points("adjustments")];
+	const criteria = report.body.criteria.map(({ waits, ...c }) => ({ ...c, points: c.points ?? 0, ...(waits && { waits }) }));
+	const settled = settle(criteria, { judgements, adjustments }, publishedExercise(report.exercise).bonus === "beyond full");
+	await manager.query(
+		`INSERT INTO standings (hand_in_id, report_id, earned, possible, open, adjusted, criteria, points, verdicts) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)
+		 ON CONFLICT (hand_in_id) DO UPDATE SET report_id = $2, earned = $3, possible = $4, open = $5, adjusted = $6, criteria = $7, points = $8, verdicts = $9`,
+		[
+			handInId,
+			report.id,
+			settled.earned,
+			settled.possible,
+			settled.open,
+			Object.keys(adjustments).length > 0,
+			settled.criteria.map((c) => c.id),
+			settled.criteria.map((c) => c.points),
+			settled.criteria.map((c) => c.verdict),
+		],
+	);
+	return settled;
+}

@@ -1,0 +1,20 @@
+import { Refusal } from "./refusals.ts";
+
+/** The values that a cursor holds; none without one. Throws a refusal for what is no cursor of ours. */
+export function cursorOf(cursor: string | undefined, parts: number): (string | undefined)[] {
+	if (cursor === undefined) return new Array(parts).fill(undefined);
+	try {
+		const values: unknown = JSON.parse(Buffer.from(cursor, "base64url").toString("utf8"));
+		if (Array.isArray(values) && values.length === parts && values.every((v) => typeof v === "string")) return values;
+	} catch {
+		// What can't be read is told below.
+	}
+	throw new Refusal("bad-request", "This cursor isn't one that a page gave.", [{ path: "cursor", message: "is none of ours" }]);
+}
+
+/** A page of rows, of which one more was read than is shown; `key` tells where the next page begins. */
+export function pageOf<T>(rows: readonly T[], limit: number, key: (row: T) => readonly string[]): { items: T[]; next: string | null } {
+	const items = rows.slice(0, limit);
+	const last = items.at(-1);
+	return { items, next: rows.length > limit && last !== undefined ? Buffer.from(JSON.stringify(key(last))).toString("base64url") : null };
+}

@@ -1,0 +1,139 @@
+import type { FastifyReply, FastifyRequest } from "fastify";
+import pg from "pg";
+import type { Logger } from "pino";
+import type { DataSource, EntityManager } from "typeorm";
+import { all } from "../database/data-source.ts";
+
+/** Told of on this channel, with its subject, when something has happened. */
+const CHANNEL = "markpen_progress";
+/** How often a stream says that it is still there. */
+const BEAT_MILLISECONDS = 20_000;
+const AGAIN_MILLISECONDS = 1_000;
+/** Events that one look reads at the most. */
+const MOST = 500;
+
+/** Notes that something happened to a subject (a hand-in, an assignment, a job), and wakes who waits for it. */
+export async function happened(manager: EntityManager, subject: string, kind: string, data: object = {}): Promise<void> {
+	await manager.query("INSERT INTO progress (subject, kind, data) VALUES ($1, $2, $3)", [subject, kind, JSON.stringify(data)]);
+	await manager.query("SELECT pg_notify($1, $2)", [CHANNEL, subject]);
+}
+
+interface EventRow {
+	readonly id: string;
+	readonly kind: string;
+	readonly data: object;
+}
+
+/** One listening connection of a web process, and who waits on it. */
+export class Events {
+	private readonly dataSource: DataSource;
+	private readonly log: Logger;
+	private readonly url: string;
+	private readonly waiting = new Map<string, Set<() => void>>();
+	private readonly streams = new Set<() => void>();
+	private client: pg.Client | undefined;
+	private ended = false;
+
+	constructor(of: { dataSource: DataSource; log: Logger; url: string }) {
+		this.dataSource = of.dataSource;
+		this.log = of.log;
+		this.url = of.url;
+	}
+
+	async start(): Promise<void> {
+		const client = new pg.Client({ connectionString: this.url, application_name: "markpen events" });
+		client.on("notification", ({ payload }) => {
+			for (const wake of this.waiting.get(payload ?? "") ?? []) wake();
+		});
+		client.on("error", (error) => {
+			this.log.warn({ error: error.message }, "the connection for events was lost and is made again");
+			this.client = undefined;
+			if (!this.ended) setTimeout(() => void this.again(), AGAIN_MILLISECONDS).unref();
+		});
+		await client.connect();
+		await client.query(`LISTEN ${CHANNEL}`);
+		this.client = client;
+	}
+
+	private async again(): Promise<void> {
+		try {
+			await this.start();
+			// What happened meanwhile stands in the table.
+			for (const wakes of this.waiting.values()) for (const wake of wakes) wake();
+		} catch {
+			if (!this.ended) setTimeout(() => void this.again(), AGAIN_MILLISECONDS).unref();
+		}
+	}
+
+	/** Ends all streams and the connection. */
+	async stop(): Promise<void> {
+		this.ended = true;
+		for (const end of [...this.streams]) end();
+		await this.client?.end().catch(() => undefined);
+	}
+
+	/**
+	 * Sends what happens to a subject as server-sent events until the caller goes, or until an event of a kind that is
+	 * the last. Goes on from Last-Event-ID; without it, from `since`.
+	 */
+	stream(request: FastifyRequest, reply: FastifyReply, of: { subject: string; last: readonly string[]; since?: "beginning" | "now" }): void {
+		reply.hijack();
+		const { raw } = reply;
+		raw.writeHead(200, { ...headersOf(reply), "content-type": "text/event-stream; charset=utf-8", "cache-control": "no-store", "x-accel-buffering": "no" });
+		raw.write(": here\n\n");
+		let from = Number(request.headers["last-event-id"] ?? Number.NaN);
+		let [looking, again, over] = [false, false, false];
+		const end = () => {
+			if (over) return;
+			over = true;
+			clearInterval(beat);
+			this.waiting.get(of.subject)?.delete(wake);
+			if (this.waiting.get(of.subject)?.size === 0) this.waiting.delete(of.subject);
+			this.streams.delete(end);
+			raw.end();
+		};
+		const look = async () => {
+			if (Number.isNaN(from)) {
+				const [row] = of.since === "now" ? await all<{ id: string }>(this.dataSource.manager, "SELECT coalesce(max(id), 0) AS id FROM progress WHERE subject = $1", [of.subject]) : [];
+				from = Number(row?.id ?? 0);
+			}
+			const rows = await all<EventRow>(this.dataSource.manager, `SELECT id, kind, data FROM progress WHERE subject = $1 AND id > $2 ORDER BY id LIMIT ${MOST}`, [of.subject, from]);
+			for (const { id, kind, data } of rows) {
+				from = Number(id);
+				raw.write(`id: ${id}\nevent: ${kind}\ndata: ${JSON.stringify(data)}\n\n`);
+				if (of.last.includes(kind)) return end();
+			}
+			if (rows.length === MOST) again = true;
+		};
+		const wake = () => {
+			again = true;
+			if (looking || over) return;
+			looking = true;
+			void (async () => {
+				try {
+					while (again && !over) {
+						again = false;
+						await look();
+					}
+				} catch (error) {
+					this.log.warn({ error: error instanceof Error ? error.message : "unknown" }, "events couldn't be read");
+					end();
+				} finally {
+					looking = false;
+				}
+			})();
+		};
+		const beat = setInterval(() => raw.write(": still here\n\n"), BEAT_MILLISECONDS);
+		beat.unref();
+		const wakes = this.waiting.get(of.subject) ?? new Set();
+		wakes.add(wake);
+		this.waiting.set(of.subject, wakes);
+		this.streams.add(end);
+		raw.on("close", end);
+		wake();
+	}
+}
+
+function headersOf(reply: FastifyReply): Record<string, string> {
+	return Object.fromEntries(Object.entries(reply.getHeaders()).map(([name, value]) => [name, String(value)]));
+}

@@ -1,0 +1,36 @@
+import plugin from "fastify-plugin";
+import { Counter, collectDefaultMetrics, Gauge, Histogram, Registry } from "prom-client";
+import type { DataSource } from "typeorm";
+import { all } from "../database/data-source.ts";
+import { QUEUE } from "../jobs/queue.ts";
+
+/** Prometheus text on how the service does. */
+export const metrics = plugin(async (app, { dataSource }: { dataSource: DataSource }) => {
+	const registry = new Registry();
+	collectDefaultMetrics({ register: registry });
+	const took = new Histogram({
+		name: "markpen_request_seconds",
+		help: "Time that requests took, by route, method and status",
+		labelNames: ["route", "method", "status"],
+		buckets: [0.005, 0.01, 0.03, 0.1, 0.3, 1, 3, 10],
+		registers: [registry],
+	});
+	const refused = new Counter({ name: "markpen_requests_refused_total", help: "Requests that were refused, by status", labelNames: ["status"], registers: [registry] });
+	new Gauge({
+		name: "markpen_checks",
+		help: "Jobs in the queue of checks, by state",
+		labelNames: ["state"],
+		registers: [registry],
+		async collect() {
+			this.reset();
+			const rows = await all<{ state: string; count: number }>(dataSource.manager, "SELECT state, count(*)::int AS count FROM queue.job WHERE name = $1 GROUP BY state", [QUEUE]);
+			for (const { state, count } of rows) this.set({ state }, count);
+		},
+	});
+	app.addHook("onResponse", async (request, reply) => {
+		const route = request.routeOptions.url ?? "none";
+		took.observe({ route, method: request.method, status: reply.statusCode }, reply.elapsedTime / 1_000);
+		if (reply.statusCode >= 400) refused.inc({ status: reply.statusCode });
+	});
+	app.get("/metrics", async (_request, reply) => reply.type(registry.contentType).send(await registry.metrics()));
+});

@@ -1,0 +1,81 @@
+import { parse } from "csv-parse/sync";
+import { Refusal } from "../refusals.ts";
+
+/** What a roster's columns can hold. */
+export const FIELDS = ["name", "first name", "last name", "sign-in name", "id"] as const;
+export type Field = (typeof FIELDS)[number];
+
+/** Headings that schools' programs give these columns, in small letters. */
+const HEADINGS: Readonly<Record<Field, readonly string[]>> = {
+	name: ["name", "student", "student name", "full name", "pupil", "pupil name", "learner", "display name"],
+	"first name": ["first name", "given name", "forename", "preferred name", "first", "givenname", "firstname"],
+	"last name": ["last name", "surname", "family name", "last", "familyname", "lastname"],
+	"sign-in name": ["sign-in name", "sign in name", "username", "user name", "login", "login name", "account"],
+	id: ["id", "student id", "student number", "number", "pupil number", "admission number", "sourcedid", "identifier"],
+};
+
+/** A row of a roster file. */
+export interface RosterLine {
+	/** Its line in the file. */
+	readonly row: number;
+	readonly name: string;
+	readonly signInName: string | undefined;
+	readonly sourcedId: string | undefined;
+}
+
+export interface RosterFile {
+	/** Which heading holds what. */
+	readonly columns: Readonly<Record<string, string>>;
+	readonly lines: readonly RosterLine[];
+}
+
+const plain = (heading: string) => heading.trim().toLowerCase().replace(/[_\s]+/g, " ");
+
+/** The rows of a CSV text with the line that each begins on. Throws a refusal with the line of what is wrong. */
+export function csvRows(text: string): { line: number; cells: string[] }[] {
+	try {
+		const records = parse(text, { bom: true, delimiter: [",", ";", "\t"], relax_column_count: true, skip_empty_lines: true, trim: true, info: true, max_record_size: 20_000 }) as unknown as {
+			info: { lines: number };
+			record: string[];
+		}[];
+		return records.map(({ info, record }) => ({ line: info.lines, cells: record }));
+	} catch (error) {
+		throw new Refusal("file-wrong", `The file is no CSV: ${error instanceof Error ? error.message : String(error)}`);
+	}
+}
+
+/** Reads a roster: the columns are found by their headings. */
+export function readRoster(text: string): RosterFile {
+	const [heading, ...rows] = csvRows(text);
+	if (!heading) throw new Refusal("file-wrong", "The file is empty. Its first line holds the headings, like Name and Sign-in name.");
+	const at = new Map<Field, number>();
+	const columns: Record<string, string> = {};
+	heading.cells.forEach((cell, i) => {
+		const field = FIELDS.find((f) => !at.has(f) && HEADINGS[f].includes(plain(cell)));
+		if (!field) return;
+		at.set(field, i);
+		columns[cell] = field;
+	});
+	if (!at.has("name") && !(at.has("first name") && at.has("last name")))
+		throw new Refusal("file-wrong", `No column holds the students' names. The first line holds the headings: Name, or First name and Last name; this file's are ${heading.cells.slice(0, 8).join(", ")}.`);
+	const cell = (cells: readonly string[], field: Field) => {
+		const i = at.get(field);
+		const value = i === undefined ? "" : (cells[i] ?? "").trim();
+		return value === "" ? undefined : value;
+	};
+	return {
+		columns,
+		lines: rows.map(({ line, cells }) => ({
+			row: line,
+			name: turned(cell(cells, "name")) ?? [cell(cells, "first name"), cell(cells, "last name")].filter((part) => part !== undefined).join(" "),
+			signInName: cell(cells, "sign-in name"),
+			sourcedId: cell(cells, "id"),
+		})),
+	};
+}
+
+/** "Quay, Nell" as people say it: "Nell Quay". */
+function turned(name: string | undefined): string | undefined {
+	const [, last, first] = /^([^,]+),\s*([^,]+)$/.exec(name ?? "") ?? [];
+	return last !== undefined && first !== undefined ? `${first} ${last}` : name;
+}

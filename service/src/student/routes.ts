@@ -1,0 +1,68 @@
+import { ROUTES } from "@markpen/contract";
+import type { AppContext } from "../app.ts";
+import { note } from "../audit.ts";
+import { pointsOf } from "../class/store.ts";
+import { publishedExercise } from "../exercise/exercise.ts";
+import { accountOf } from "../plugins/session.ts";
+import { Refusal } from "../refusals.ts";
+import { serve } from "../serve-route.ts";
+import { dataOf, deleteStudent, findStudent, type YearRow, yearOf } from "./store.ts";
+
+/** How often what each check looks at was met, over all rows. */
+function criteriaOf(rows: readonly YearRow[]): { check: string; met: number; asked: number }[] {
+	const counts = new Map<string, { met: number; asked: number }>();
+	for (const row of rows) {
+		const { criteria } = publishedExercise(row.source);
+		row.criteria?.forEach((id, i) => {
+			const criterion = criteria.find((c) => c.id === id);
+			const check = criterion && "check" in criterion && criterion.check !== undefined ? criterion.check : "group";
+			const count = counts.get(check) ?? { met: 0, asked: 0 };
+			counts.set(check, { met: count.met + (row.verdicts?.[i] === "met" ? 1 : 0), asked: count.asked + 1 });
+		});
+	}
+	return [...counts].map(([check, count]) => ({ check, ...count })).sort((a, b) => b.asked - a.asked || (a.check < b.check ? -1 : 1));
+}
+
+function slipsOf(rows: readonly YearRow[]): { id: string; count: number }[] {
+	const counts = new Map<string, number>();
+	for (const { slips } of rows) for (const id of slips ?? []) counts.set(id, (counts.get(id) ?? 0) + 1);
+	return [...counts].map(([id, count]) => ({ id, count })).sort((a, b) => b.count - a.count || (a.id < b.id ? -1 : 1));
+}
+
+export function studentRoutes(context: AppContext): void {
+	const { dataSource } = context;
+	const { manager } = dataSource;
+	serve(context, ROUTES.showStudent, async ({ request, params }) => {
+		const { id } = accountOf(request);
+		const student = await findStudent(manager, params.id, id, false);
+		if (!student) throw new Refusal("not-found");
+		const rows = await yearOf(manager, student.id, id);
+		return {
+			student,
+			rows: rows.map(({ source: _, criteria, verdicts, slips, earned, possible, open, dueAt, handedInAt, ...row }) => ({
+				...row,
+				dueAt: dueAt.toISOString(),
+				handedInAt: handedInAt?.toISOString() ?? null,
+				points: pointsOf(earned, possible),
+				open: Number(open ?? 0),
+				missed: (criteria ?? []).filter((__, i) => verdicts?.[i] !== "met"),
+				slips: slips ?? [],
+			})),
+			criteria: criteriaOf(rows),
+			slips: slipsOf(rows),
+		};
+	});
+	serve(context, ROUTES.exportStudent, async ({ request, params }) => {
+		const account = accountOf(request);
+		if (!(await findStudent(manager, params.id, account.id, false))) throw new Refusal("not-found");
+		if (!(await findStudent(manager, params.id, account.id, true))) throw new Refusal("covering");
+		await note(manager, { who: account.id, what: "exported student", subject: params.id });
+		return dataOf(manager, params.id);
+	});
+	serve(context, ROUTES.deleteStudent, async ({ request, params }) => {
+		await dataSource.transaction(async (tx) => {
+			if (!(await deleteStudent(tx, params.id))) throw new Refusal("not-found");
+			await note(tx, { who: accountOf(request).id, what: "deleted student", subject: params.id });
+		});
+	});
+}

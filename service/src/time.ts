@@ -1,0 +1,28 @@
+import { Temporal } from "@js-temporal/polyfill";
+import { Refusal } from "./refusals.ts";
+
+/** Whether a name is a time zone of the IANA database. */
+export function isZone(zone: string): boolean {
+	try {
+		Temporal.Now.instant().toZonedDateTimeISO(zone);
+		return /^[A-Za-z]/.test(zone);
+	} catch {
+		return false;
+	}
+}
+
+/**
+ * An instant as it is given, or a time on a class's own clock. In a night in which clocks change, what isn't there is
+ * as much later, and of what is there twice the later one is meant: nobody's time gets shorter.
+ *
+ * @param text ISO 8601, with a zone or without: "2027-03-28T02:30"
+ * @param zone the class's, by its IANA name
+ */
+export function instantOf(text: string, zone: string): Date {
+	if (/(?:Z|[+-]\d\d:?\d\d)$/i.test(text)) return new Date(text);
+	try {
+		return new Date(Temporal.PlainDateTime.from(text).toZonedDateTime(zone, { disambiguation: "later" }).epochMilliseconds);
+	} catch {
+		throw new Refusal("bad-request", `${text} is no time in ${zone}.`);
+	}
+}

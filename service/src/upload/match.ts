@@ -1,0 +1,63 @@
+/** A student as uploads look for them. */
+export interface Known {
+	readonly id: string;
+	readonly name: string;
+	readonly signInName: string;
+}
+
+/** Whose a name seems to be: one student told for sure, several that it may be, or nobody. */
+export interface Told {
+	readonly students: readonly Known[];
+	readonly by: "name" | "sign-in name" | "initials" | "first name" | "nothing";
+}
+
+/** The words of a name in plain small letters: accents left out, split at all else. */
+export function wordsOf(text: string): string[] {
+	return (
+		text
+			.normalize("NFD")
+			.replace(/[\u0300-\u036f]/g, "")
+			.toLowerCase()
+			// "NellQuay" is two words.
+			.match(/[a-z0-9]+/g) ?? []
+	);
+}
+
+/** The words of a file's or folder's name, with those that are written together taken apart. */
+function wordsIn(segment: string): string[] {
+	return wordsOf(segment.replace(/(\p{Ll})(\p{Lu})/gu, "$1 $2"));
+}
+
+const plain = (text: string) => wordsOf(text).join("");
+const holdsAll = (words: readonly string[], of: readonly string[]) => of.every((w) => words.includes(w));
+
+/**
+ * Whose a file or folder is by its name. All words of a student's name in any order go first ("Quay, Nell"), then the
+ * sign-in name, then initials of two letters or more, then the first name.
+ */
+export function tell(segment: string, students: readonly Known[]): Told {
+	const words = wordsIn(segment);
+	const byName = students.filter((s) => holdsAll(words, wordsOf(s.name)));
+	// "Ana Brook Vale" is meant before "Ana Brook".
+	const longest = Math.max(0, ...byName.map((s) => wordsOf(s.name).length));
+	if (byName.length > 0) return { students: byName.filter((s) => wordsOf(s.name).length === longest), by: "name" };
+	const bySignIn = students.filter((s) => words.includes(plain(s.signInName)) || plain(segment) === plain(s.signInName));
+	if (bySignIn.length > 0) return { students: bySignIn, by: "sign-in name" };
+	const initialsOf = (s: Known) =>
+		wordsOf(s.name)
+			.map((w) => w[0])
+			.join("");
+	const byInitials = students.filter((s) => initialsOf(s).length > 1 && words.includes(initialsOf(s)));
+	if (byInitials.length > 0) return { students: byInitials, by: "initials" };
+	const byFirst = students.filter((s) => words.includes(wordsOf(s.name)[0] ?? ""));
+	return byFirst.length > 0 ? { students: byFirst, by: "first name" } : { students: [], by: "nothing" };
+}
+
+/** Whose a path is: the folder or file in it that tells most surely. */
+export function tellPath(path: string, students: readonly Known[]): Told {
+	const segments = path.replace(/(?:\.[a-z0-9]{1,5})+$/i, "").split("/");
+	const order = ["name", "sign-in name", "initials", "first name", "nothing"] as const;
+	const told = segments.map((s) => tell(s, students));
+	// The outermost folder first: students are in folders, their files in those.
+	return told.sort((a, b) => order.indexOf(a.by) - order.indexOf(b.by))[0] ?? { students: [], by: "nothing" };
+}

@@ -1,0 +1,137 @@
+import type { EntityManager } from "typeorm";
+import { ASSIGNMENT, type AssignmentRecord } from "../assignment/store.ts";
+import { all, changed, one } from "../database/data-source.ts";
+
+export type Answers = Record<string, { words: string; when: "before running" | "after running" }>;
+
+/** One exercise of an assignment as it is for one student: with own dates, and whether it was released. */
+export type WorkRecord = AssignmentRecord & {
+	exerciseId: string;
+	versionId: string;
+	key: string;
+	source: string;
+	excused: boolean;
+	released: boolean;
+	unit: string | null;
+};
+
+const WORK = `SELECT ${ASSIGNMENT.replace(`a.due_at AS "dueAt"`, `coalesce(o.due_at, a.due_at) AS "dueAt"`).replace(`a.closes_at AS "closesAt"`, `coalesce(o.closes_at, a.closes_at) AS "closesAt"`)},
+	x.exercise_id AS "exerciseId", v.id AS "versionId", e.key, v.source, coalesce(o.excused, false) AS excused, (l.at IS NOT NULL) AS released, CASE WHEN a.collection_id IS NOT NULL THEN a.title END AS unit
+	FROM assignments a JOIN classes c ON c.id = a.class_id JOIN assignment_exercises x ON x.assignment_id = a.id JOIN exercises e ON e.id = x.exercise_id JOIN exercise_versions v ON v.id = x.exercise_version_id
+	JOIN class_students s ON s.class_id = a.class_id AND s.left_at IS NULL
+	LEFT JOIN own_dates o ON o.assignment_id = a.id AND o.student_id = s.account_id
+	LEFT JOIN releases l ON l.assignment_id = a.id AND l.student_id = s.account_id`;
+
+/** What a student was set and can see: assignments that are open or were, of classes that the student is in. */
+export function workOf(manager: EntityManager, studentId: string): Promise<WorkRecord[]> {
+	return all(manager, `${WORK} WHERE s.account_id = $1 AND a.opens_at <= now() AND c.closed_at IS NULL ORDER BY a.due_at, a.id, x.position`, [studentId]);
+}
+
+export function findWork(manager: EntityManager, studentId: string, assignmentId: string, key: string): Promise<WorkRecord | undefined> {
+	return one(manager, `${WORK} WHERE s.account_id = $1 AND a.id = $2 AND e.key = $3`, [studentId, assignmentId, key]);
+}
+
+export type TryRow = {
+	assignmentId: string;
+	exerciseId: string;
+	id: string;
+	tryNumber: number;
+	handedInAt: Date;
+	late: boolean;
+	earned: string | null;
+	possible: string | null;
+	open: string | null;
+	counts: boolean;
+};
+
+/** A student's own tries, oldest first, with which of them count. */
+export function triesOf(manager: EntityManager, studentId: string, assignmentIds: readonly string[]): Promise<TryRow[]> {
+	return all(
+		manager,
+		`SELECT h.assignment_id AS "assignmentId", h.exercise_id AS "exerciseId", h.id, h.try_number AS "tryNumber", h.handed_in_at AS "handedInAt", h.late, g.earned, g.possible, g.open, (n.hand_in_id = h.id) AS counts
+		 FROM hand_ins h LEFT JOIN standings g ON g.hand_in_id = h.id
+		 LEFT JOIN counting n ON n.assignment_id = h.assignment_id AND n.exercise_id = h.exercise_id AND n.student_id = h.student_id
+		 WHERE h.student_id = $1 AND h.assignment_id = ANY($2) ORDER BY h.assignment_id, h.exercise_id, h.try_number`,
+		[studentId, assignmentIds],
+	);
+}
+
+export type DraftRow = { assignmentId: string; exerciseId: string; source: string; revision: number; device: string; savedAt: Date; runs: number; answers: Answers };
+const DRAFT = `assignment_id AS "assignmentId", exercise_id AS "exerciseId", source, revision, device, saved_at AS "savedAt", runs, answers`;
+
+export function draftsOf(manager: EntityManager, studentId: string, assignmentIds: readonly string[]): Promise<DraftRow[]> {
+	return all(manager, `SELECT ${DRAFT} FROM drafts WHERE student_id = $1 AND assignment_id = ANY($2)`, [studentId, assignmentIds]);
+}
+
+/** The source of the last try of each exercise. */
+export function lastSources(manager: EntityManager, studentId: string, assignmentIds: readonly string[]): Promise<{ assignmentId: string; exerciseId: string; source: string }[]> {
+	return all(
+		manager,
+		`SELECT DISTINCT ON (assignment_id, exercise_id) assignment_id AS "assignmentId", exercise_id AS "exerciseId", source FROM hand_ins
+		 WHERE student_id = $1 AND assignment_id = ANY($2) ORDER BY assignment_id, exercise_id, try_number DESC`,
+		[studentId, assignmentIds],
+	);
+}
+
+type Of = { assignmentId: string; exerciseId: string; studentId: string };
+
+/** Saves a draft if it still has the revision that was read: 0 where there was none, −1 for any. */
+export async function storeDraft(manager: EntityManager, of: Of & { source: string; device: string; answers: Answers }, revision: number): Promise<DraftRow | undefined> {
+	const values = [of.assignmentId, of.exerciseId, of.studentId, of.source, of.device, JSON.stringify(of.answers)];
+	if (revision <= 0) {
+		const made = await all<DraftRow>(
+			manager,
+			`INSERT INTO drafts (assignment_id, exercise_id, student_id, source, device, answers) VALUES ($1, $2, $3, $4, $5, $6) ON CONFLICT DO NOTHING RETURNING ${DRAFT}`,
+			values,
+		);
+		if (made[0] || revision === 0) return made[0];
+	}
+	const saved = await changed<DraftRow>(
+		manager,
+		`UPDATE drafts SET source = $4, device = $5, answers = answers || $6::jsonb, saved_at = now(), revision = revision + 1
+		 WHERE assignment_id = $1 AND exercise_id = $2 AND student_id = $3 AND ($7 = -1 OR revision = $7) RETURNING ${DRAFT}`,
+		[...values, revision],
+	);
+	return saved[0];
+}
+
+/** Notes a run: whether one criterion more was met than ever before, else how long without. */
+export async function storeRun(manager: EntityManager, of: Of & { state: string; met: readonly string[]; milliseconds: number }): Promise<number> {
+	const rows = await all<{ runs: number }>(
+		manager,
+		`INSERT INTO drafts AS d (assignment_id, exercise_id, student_id, source, runs, state, met, best_met, idle_runs, idle_milliseconds) VALUES ($1, $2, $3, '', 1, $4, $5, $6, 1, $7)
+		 ON CONFLICT (assignment_id, exercise_id, student_id) DO UPDATE SET runs = d.runs + 1, state = $4, met = $5, best_met = greatest(d.best_met, $6),
+			idle_runs = CASE WHEN $6 > d.best_met THEN 0 ELSE d.idle_runs + 1 END, idle_milliseconds = CASE WHEN $6 > d.best_met THEN 0 ELSE least(d.idle_milliseconds + $7, 2000000000) END RETURNING runs`,
+		[of.assignmentId, of.exerciseId, of.studentId, of.state, of.met, of.met.length, of.milliseconds],
+	);
+	return rows[0]?.runs ?? 0;
+}
+
+export type FreeRow = { id: string; name: string; source: string; revision: number; savedAt: Date };
+const FREE = `id, name, source, revision, saved_at AS "savedAt"`;
+
+export function freeDrawingsOf(manager: EntityManager, studentId: string): Promise<FreeRow[]> {
+	return all(manager, `SELECT ${FREE} FROM free_drawings WHERE student_id = $1 ORDER BY name`, [studentId]);
+}
+
+export async function storeFreeDrawing(manager: EntityManager, of: { id: string; studentId: string; name: string; source: string }, revision: number): Promise<FreeRow | undefined> {
+	if (revision <= 0) {
+		const made = await all<FreeRow>(manager, `INSERT INTO free_drawings (id, student_id, name, source) VALUES ($1, $2, $3, $4) ON CONFLICT DO NOTHING RETURNING ${FREE}`, [
+			of.id,
+			of.studentId,
+			of.name,
+			of.source,
+		]);
+		if (made[0] || revision === 0) return made[0];
+	}
+	const saved = await changed<FreeRow>(
+		manager,
+		`UPDATE free_drawings SET source = $3, saved_at = now(), revision = revision + 1 WHERE student_id = $1 AND name = $2 AND ($4 = -1 OR revision = $4) RETURNING ${FREE}`,
+		[of.studentId, of.name, of.source, revision],
+	);
+	return saved[0];
+}
+
+export async function removeFreeDrawing(manager: EntityManager, studentId: string, name: string): Promise<boolean> {
+	return (await changed(manager, "DELETE FROM free_drawings WHERE student_id = $1 AND name = $2 RETURNING id", [studentId, name])).length > 0;
+}

@@ -1,0 +1,27 @@
+// Makes demo/pool.yaml: programs for the demo's exercises, right ones by many roads and ones with one mistake each, as trying an exercise makes them.
+import { readdirSync, readFileSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { stringify } from "yaml";
+import { mark, readExercise, tryExercise } from "../core/dist/index.js";
+import { build } from "./build.mjs";
+import { main, ROOT } from "./run.mjs";
+
+/** Programs kept of each exercise: enough for three classes without two alike. */
+const MOST = { right: 12, mistaken: 26 };
+
+await main(async () => {
+	await build();
+	const pool = {};
+	const folder = join(ROOT, "demo/exercises");
+	for (const name of readdirSync(folder).filter((n) => n.endsWith(".exercise.yaml"))) {
+		const { exercise } = readExercise(readFileSync(join(folder, name), "utf8"));
+		const trial = tryExercise(exercise);
+		const full = (source) => mark(source, exercise).criteria.every((c) => c.verdict === "met" || c.waits);
+		const right = trial.rewritings.filter((r) => full(r.source)).slice(0, MOST.right);
+		const seen = new Set();
+		const mistaken = trial.alterations.filter((a) => a.missed.length > 0 && a.missed.length <= 4 && !seen.has(a.id) && seen.add(a.id)).slice(0, MOST.mistaken);
+		pool[exercise.id] = { right: right.map((r) => r.source), mistaken: mistaken.map((a) => a.source) };
+		process.stdout.write(`${exercise.id}: ${right.length} right, ${mistaken.length} with a mistake\n`);
+	}
+	writeFileSync(join(ROOT, "demo/pool.yaml"), `# Made by setup/demo-pool.mjs from the exercises' models: programs for the classes beside those of programs.yaml.\n${stringify(pool, { lineWidth: 0 })}`);
+});
