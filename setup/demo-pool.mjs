@@ -23,5 +23,8 @@ await main(async () => {
 		pool[exercise.id] = { right: right.map((r) => r.source), mistaken: mistaken.map((a) => a.source) };
 		process.stdout.write(`${exercise.id}: ${right.length} right, ${mistaken.length} with a mistake\n`);
 	}
-	writeFileSync(join(ROOT, "demo/pool.yaml"), `# Made by setup/demo-pool.mjs from the exercises' models: programs for the classes beside those of programs.yaml.\n${stringify(pool, { lineWidth: 0 })}`);
+	writeFileSync(
+		join(ROOT, "demo/pool.yaml"),
+		`# Made by setup/demo-pool.mjs from the exercises' models: programs for the classes beside those of programs.yaml.\n${stringify(pool, { lineWidth: 0 })}`,
+	);
 });

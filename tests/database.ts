@@ -21,7 +21,7 @@ async function checked(url: string): Promise<void> {
 	for (let tries = 0; ; tries++) {
 		const { rows } = await client.query("SELECT (SELECT count(*) FROM hand_ins) = (SELECT count(*) FROM reports) AS done");
 		if (rows[0].done) break;
-		if (tries > 300) throw new Error("the demo was not checked within 30 s");
+		if (tries > 600) throw new Error("the demo was not checked within 60 s");
 		await new Promise((resolve) => setTimeout(resolve, 100));
 	}
 	await client.end();

@@ -98,6 +98,16 @@ export function visitorOf(address: string, onAnswer?: (response: Response) => vo
 	});
 }
 
+/** A teacher's client by sign-in name. */
+export async function signedIn(address: string, body: { classCode?: string; signInName: string; passphrase: string }): Promise<Client> {
+	const client = visitorOf(address);
+	await client.signIn({ body });
+	return client;
+}
+
+/** What a call about a student's work names it by. */
+export const placeOf = (work: { assignmentId: string; exercise: { id: string } }) => ({ id: work.assignmentId, exercise: work.exercise.id });
+
 /** Waits for a hand-in's report. */
 export async function reportOf(client: Client, id: string, milliseconds = 15_000) {
 	const end = Date.now() + milliseconds;
@@ -107,6 +117,24 @@ export async function reportOf(client: Client, id: string, milliseconds = 15_000
 		await new Promise((resolve) => setTimeout(resolve, 30));
 	}
 	throw new Error(`hand-in ${id} has no report after ${milliseconds} ms`);
+}
+
+/** Waits until long work is done, and gives its end. */
+export async function jobDone(client: Client, id: string, milliseconds = 30_000) {
+	const end = Date.now() + milliseconds;
+	while (Date.now() < end) {
+		const job = await client.showJob({ params: { id } });
+		if (job.endedAt) return job;
+		await new Promise((resolve) => setTimeout(resolve, 50));
+	}
+	throw new Error(`job ${id} isn't done after ${milliseconds} ms`);
+}
+
+/** A class of the teacher's by its name. */
+export async function classNamed(client: Client, name: string) {
+	const found = (await client.listClasses({})).classes.find((c) => c.name === name);
+	if (!found) throw new Error(`no class is called ${name}`);
+	return client.showClass({ params: { id: found.id } });
 }
 
 /** The student's assignment of an exercise. */

@@ -77,7 +77,9 @@ export const moved = z.object({
 	before: z.number().nullable(),
 	after: z.number(),
 	why: z.array(z.object({ criterion: z.string(), before: z.number().nullable(), after: z.number().nullable(), says: z.string() })),
-	decide: z.array(z.object({ criterion: z.string(), adjusted: z.number(), before: z.number().nullable(), after: z.number().nullable() })).describe("Adjustments whose ground has changed"),
+	decide: z
+		.array(z.object({ criterion: z.string(), adjusted: z.number(), before: z.number().nullable(), after: z.number().nullable() }))
+		.describe("Adjustments whose ground has changed"),
 });
 export const rehearsal = z.object({
 	id,

@@ -37,7 +37,10 @@ export const report = z.object({
 	exercise: z.string(),
 	state: z.enum(["nothing-handed-in", "unreadable", "drew-nothing", "moved-without-drawing", "off-the-sheet", "drew"]),
 	ended: z.enum(["whole", "stopped", "clock"]),
-	points: points.extend({ open: z.number().default(0) }).nullable().describe("null where points aren't shown yet"),
+	points: points
+		.extend({ open: z.number().default(0) })
+		.nullable()
+		.describe("null where points aren't shown yet"),
 	criteria: z.array(
 		z.object({
 			id: z.string(),

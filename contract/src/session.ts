@@ -19,8 +19,25 @@ export const signInBody = z.object({
 	passphrase: z.string().min(1).max(200),
 });
 
-export const signIn = route({ name: "signIn", method: "POST", path: "/session", who: ["anyone"], reach: "own", summary: "Sign in; sets the session cookie", body: signInBody, reply: account });
-export const whoAmI = route({ name: "whoAmI", method: "GET", path: "/session", who: ["student", "teacher"], reach: "own", summary: "The account that is signed in", reply: account });
+export const signIn = route({
+	name: "signIn",
+	method: "POST",
+	path: "/session",
+	who: ["anyone"],
+	reach: "own",
+	summary: "Sign in; sets the session cookie",
+	body: signInBody,
+	reply: account,
+});
+export const whoAmI = route({
+	name: "whoAmI",
+	method: "GET",
+	path: "/session",
+	who: ["student", "teacher"],
+	reach: "own",
+	summary: "The account that is signed in",
+	reply: account,
+});
 export const signOut = route({ name: "signOut", method: "DELETE", path: "/session", who: ["student", "teacher"], reach: "own", summary: "Sign out; the session ends" });
 export const changePassphrase = route({
 	name: "changePassphrase",

@@ -79,7 +79,14 @@ function stuck(today: Date): { handIns: object[]; drafts: object[] } {
 	const at = (minutes: number) => moment(today, 1, minutes);
 	const coil = (step: number) => `pen colour saddlebrown width 3\nrepeat 8\n  curve left radius ${step} sweep 180\nend\n`;
 	return {
-		handIns: [1, 2, 3].map((tryNumber) => ({ assignment: "g-coil", exercise: "rope-coil", student: "g-jonah", tryNumber, source: coil(20 + tryNumber), handedInAt: at(20 + 6 * tryNumber) })),
+		handIns: [1, 2, 3].map((tryNumber) => ({
+			assignment: "g-coil",
+			exercise: "rope-coil",
+			student: "g-jonah",
+			tryNumber,
+			source: coil(20 + tryNumber),
+			handedInAt: at(20 + 6 * tryNumber),
+		})),
 		drafts: [
 			{
 				assignment: "compass-rose",
@@ -139,7 +146,8 @@ export function demoArchive(today: Date): object {
 		dueAt: moment(today, a.due, 380),
 		closesAt: moment(today, a.closes, 380),
 		tries: 4,
-		releases: a.due > 0 ? DEMO_STUDENTS.gannet.filter(() => a.key.startsWith("g-") && a.due > 10).map((s) => ({ student: s.key, by: "other", at: moment(today, a.due - 3, 300) })) : [],
+		releases:
+			a.due > 0 ? DEMO_STUDENTS.gannet.filter(() => a.key.startsWith("g-") && a.due > 10).map((s) => ({ student: s.key, by: "other", at: moment(today, a.due - 3, 300) })) : [],
 	});
 	const made = [
 		...chanceWork(8_117, DEMO_STUDENTS.gannet, GANNET).filter((h) => !(h.assignment === "g-coil" && h.student === "g-jonah")),
@@ -224,6 +232,8 @@ export function demoArchive(today: Date): object {
 /** What the demo holds, whatever day it is, in sixteen digits: names, sources and dates as days before today. */
 export function demoChecksum(today: Date): string {
 	const from = midnight(today);
-	const text = JSON.stringify(demoArchive(today), (key, value) => (typeof value === "string" && /At$|^until$|^at$/.test(key) ? Date.parse(value) - from : key === "schoolYear" ? "" : value));
+	const text = JSON.stringify(demoArchive(today), (key, value) =>
+		typeof value === "string" && /At$|^until$|^at$/.test(key) ? Date.parse(value) - from : key === "schoolYear" ? "" : value,
+	);
 	return createHash("sha256").update(text).digest("hex").slice(0, 16);
 }

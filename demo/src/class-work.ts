@@ -59,8 +59,7 @@ export function chanceWork(seed: number, students: readonly DemoStudent[], assig
 				const sources = isRight < SHARES.right ? [right.pop()] : [mistaken.pop(), ...(again < SHARES.again ? [right.pop() ?? mistaken.pop()] : [])];
 				const day = Math.max(1, late < SHARES.late && assignment.due > assignment.closes ? assignment.due - 1 : assignment.set - (when % 5));
 				sources.forEach((source, i) => {
-					if (source !== undefined)
-						handIns.push({ assignment: assignment.key, exercise, student: key, tryNumber: i + 1, source, day, minute: 15 + when + 20 * i });
+					if (source !== undefined) handIns.push({ assignment: assignment.key, exercise, student: key, tryNumber: i + 1, source, day, minute: 15 + when + 20 * i });
 				});
 			}
 		}

@@ -9,8 +9,8 @@ import { Refusal } from "./refusals.ts";
 
 type Output<T> = T extends { _zod: { output: infer O } } ? O : never;
 type Input<T> = T extends { _zod: { input: infer I } } ? I : never;
-/** What a route's own code gives back: nothing where the reply is none. */
-type Given<R extends Route> = R["reply"] extends z.ZodUndefined ? undefined | void : Input<R["reply"]>;
+/** What a route's own code gives back; what it is doesn't matter where the reply is none. */
+type Given<R extends Route> = R["reply"] extends z.ZodUndefined ? unknown : Input<R["reply"]>;
 
 /** What a route's own code gets. */
 export interface Call<R extends Route> {

@@ -7,7 +7,7 @@ export function unzip(zip: Uint8Array, { most, bytes }: { most: number; bytes: n
 	try {
 		const found = unzipSync(zip, {
 			filter({ name, originalSize }) {
-				if (name.endsWith("/") || /(?:^|\/)(?:__MACOSX\/|\.)/.test(name)) return false;
+				if (name.endsWith("/") || /(?:^|\/)(?:__MACOSX\/|\.[^./])/.test(name)) return false;
 				files++;
 				size += originalSize;
 				if (files > most) throw new Refusal("file-wrong", `The zip holds more than ${most} files.`);

@@ -3,10 +3,11 @@ import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, inject, test } from "vitest";
-import { DEMO_SIGN_INS, demoArchive, demoPrograms } from "../../demo/dist/index.js";
+import { DEMO_SIGN_INS, demoArchive } from "../../demo/dist/index.js";
 import { readArchive, readEnvironment, startService } from "../../service/dist/index.js";
-import { rowsOf, settings, visitorOf } from "../site.ts";
+import { demoDatabase, rowsOf, settings, visitorOf } from "../site.ts";
 
+const handIns = (demoArchive(new Date()) as { handIns: unknown[] }).handIns.length;
 let folder: string;
 beforeAll(() => {
 	folder = mkdtempSync(join(tmpdir(), "markpen-archive-"));
@@ -38,14 +39,14 @@ describe("a class archive", () => {
 			await student.signIn({ body: { classCode, signInName, passphrase } });
 			expect((await student.listWork({})).work.length).toBe(8);
 			await running.stop();
-			expect([round, (await rowsOf(url, "SELECT 1 FROM hand_ins")).length]).toEqual([round, demoPrograms().length]);
+			expect([round, (await rowsOf(url, "SELECT 1 FROM hand_ins")).length]).toEqual([round, handIns]);
 		}
 		const [first] = await rowsOf<{ handed_in_at: Date }>(
 			url,
 			"SELECT handed_in_at FROM hand_ins h JOIN accounts a ON a.id = h.student_id WHERE a.name = 'Ana Brook' ORDER BY 1 LIMIT 1",
 		);
 		expect(Date.now() - (first?.handed_in_at.getTime() ?? 0)).toBeGreaterThan(18 * 86_400_000);
-		expect((await rowsOf(url, "SELECT 1 FROM queue.job WHERE name = 'check-hand-in'")).length).toBe(demoPrograms().length);
+		expect((await rowsOf(url, "SELECT 1 FROM queue.job WHERE name = 'checks'")).length).toBe(handIns);
 	});
 
 	test("with a hand-in of nobody changes nothing at all", async () => {
@@ -53,7 +54,7 @@ describe("a class archive", () => {
 		const archive = demoArchive(new Date()) as { handIns: { student: string }[] };
 		(archive.handIns[5] as { student: string }).student = "nobody";
 		await expect(startService(readEnvironment(settings(url, { MARKPEN_LOAD: archiveFile(archive) })), { web: false, worker: false })).rejects.toThrow(
-			"the archive speaks of student nobody, which it doesn't hold",
+			"The archive speaks of the student nobody, which it doesn't hold.",
 		);
 		expect(await rowsOf(url, "SELECT 1 FROM accounts")).toEqual([]);
 	});
@@ -70,35 +71,37 @@ test("several processes that start at once set the database up once", async () =
 	const all = await Promise.all(
 		Array.from({ length: 4 }, () => startService(readEnvironment(settings(url, { MARKPEN_LOAD: file, MARKPEN_THREADS: "1" })), { web: true, worker: false })),
 	);
-	expect((await rowsOf(url, "SELECT 1 FROM migrations")).length).toBe(1);
-	expect((await rowsOf(url, "SELECT 1 FROM classes")).length).toBe(1);
+	expect((await rowsOf(url, "SELECT 1 FROM migrations")).length).toBe(2);
+	expect((await rowsOf(url, "SELECT 1 FROM classes")).length).toBe(3);
 	await Promise.all(all.map((running) => running.stop()));
 });
 
 describe("what the database itself holds to", () => {
+	const HAND_IN = "assignment_id, exercise_id, student_id, source, language, handed_in_at";
 	test.each([
-		[
-			"a try number twice",
-			"INSERT INTO hand_ins SELECT gen_random_uuid(), assignment_id, student_id, try_number, source, language, handed_in_at, NULL FROM hand_ins LIMIT 1",
-			/duplicate key/,
-		],
-		["points above what is possible", "UPDATE reports SET earned = possible + 1", /check constraint/],
+		["a try number twice", `INSERT INTO hand_ins (id, ${HAND_IN}, try_number) SELECT gen_random_uuid(), ${HAND_IN}, try_number FROM hand_ins LIMIT 1`, /numbered without gaps/],
+		["a gap between tries", `INSERT INTO hand_ins (id, ${HAND_IN}, try_number) SELECT gen_random_uuid(), ${HAND_IN}, 9 FROM hand_ins LIMIT 1`, /numbered without gaps/],
+		["a change of a hand-in", "UPDATE hand_ins SET source = 'walk 5'", /hand_ins is never changed/],
+		["a change of a published version", "UPDATE exercise_versions SET source = 'x'", /exercise_versions is never changed/],
+		["a change of what the audit list says", "UPDATE audit SET what = 'x'", /audit is never changed/],
+		["taking from the audit list", "DELETE FROM audit", /audit is never changed/],
+		["points below nothing", "UPDATE reports SET earned = -1", /check constraint/],
 		[
 			"two reports of one hand-in, exercise version and core version",
-			"INSERT INTO reports SELECT gen_random_uuid(), check_id, hand_in_id, exercise_version_id, core_version, state, ended, earned, possible, verdicts, note, body, made_at FROM reports LIMIT 1",
+			"INSERT INTO reports (id, check_id, hand_in_id, exercise_version_id, core_version, state, ended, earned, possible, verdicts, note, body, made_at) SELECT gen_random_uuid(), check_id, hand_in_id, exercise_version_id, core_version, state, ended, earned, possible, verdicts, note, body, made_at FROM reports LIMIT 1",
 			/duplicate key/,
 		],
-		["a source above 256 KiB", "UPDATE hand_ins SET source = repeat('x', 262145)", /check constraint/],
 		["dates in the wrong order", "UPDATE assignments SET due_at = opens_at - interval '1 day'", /check constraint/],
-		["a hand-in of no assignment", "UPDATE hand_ins SET assignment_id = gen_random_uuid()", /foreign key/],
+		["a student who is an administrator", "UPDATE accounts SET administrator = true WHERE role = 'student'", /check constraint/],
 		[
 			"two teachers of one sign-in name",
-			"INSERT INTO accounts SELECT gen_random_uuid(), role, name, upper(sign_in_name), passphrase_hash, NULL FROM accounts WHERE role = 'teacher'",
+			"INSERT INTO accounts (id, role, name, sign_in_name, passphrase_hash) SELECT gen_random_uuid(), role, name, upper(sign_in_name), passphrase_hash FROM accounts WHERE role = 'teacher'",
 			/duplicate key/,
 		],
 	])("%s is refused", async (_, sql, message) => {
-		const url = new URL(inject("postgres"));
-		url.pathname = "/demo_template";
-		await expect(rowsOf(url.href, sql)).rejects.toThrow(message);
+		// The list of changes has rows once somebody has signed in.
+		const url = await demoDatabase();
+		await rowsOf(url, "INSERT INTO audit (what) VALUES ('signed in')");
+		await expect(rowsOf(url, sql)).rejects.toThrow(message);
 	});
 });

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import type { Client } from "../../client/dist/index.js";
-import { reportOf, Site, workOn } from "../site.ts";
+import { placeOf, reportOf, Site, workOn } from "../site.ts";
 
 let site: Site;
 let student: Client;
@@ -16,7 +16,7 @@ const MODEL = "paper lightcyan\npen colour saddlebrown width 3\nfor i from 0 to 
 
 test("a student hands in, and teacher and student see the same report", async () => {
 	const work = await workOn(student, "Pier planks");
-	const { id, tryNumber } = await student.handIn({ params: { id: work.assignmentId }, body: { source: MODEL } });
+	const { id, tryNumber } = await student.handIn({ params: placeOf(work), body: { source: MODEL } });
 	expect(tryNumber).toBe(work.handIns.length + 1);
 	const report = await reportOf(student, id);
 	expect(report.points).toEqual({ earned: 11, possible: 11, open: 0 });
@@ -29,7 +29,7 @@ test("a slip is told outright to the teacher, and to the student only so far as 
 	const work = await workOn(student, "Pier planks");
 	await site.rows("UPDATE assignments SET tries = NULL WHERE id = $1", [work.assignmentId]);
 	const { id } = await student.handIn({
-		params: { id: work.assignmentId },
+		params: placeOf(work),
 		body: { source: MODEL.replace("pen colour saddlebrown width 3\n", "").replace("end\n", "end\npen colour saddlebrown width 3\n") },
 	});
 	const own = await reportOf(student, id);
@@ -43,24 +43,24 @@ test("a slip is told outright to the teacher, and to the student only so far as 
 test("a source is kept exactly, whatever its characters and line ends", async () => {
 	const work = await workOn(student, "Sail");
 	const source = "-- größe ❤\r\nwalk 90\t\r\n\u00a0turn left 90\r\n";
-	const { id } = await student.handIn({ params: { id: work.assignmentId }, body: { source } });
+	const { id } = await student.handIn({ params: placeOf(work), body: { source } });
 	expect((await student.showHandIn({ params: { id } })).source).toBe(source);
 });
 
 test("a call repeated with its key is one hand-in", async () => {
 	const work = await workOn(student, "Mooring buoy").catch(() => undefined);
 	const sail = work && Date.parse(work.closesAt) > Date.now() ? work : await workOn(student, "Pier planks");
-	const call = () => student.handIn({ params: { id: sail.assignmentId }, body: { source: "walk 1" }, idempotencyKey: "once" });
+	const call = () => student.handIn({ params: placeOf(sail), body: { source: "walk 1" }, idempotencyKey: "once" });
 	const [first, second] = [await call(), await call()];
 	expect(second).toEqual(first);
 });
 
 describe("what is refused", () => {
 	test("a source above 256 KiB, with its size and the limit, before it is stored", async () => {
-		const { assignmentId } = await workOn(student, "Pier planks");
+		const work = await workOn(student, "Pier planks");
 		const before = await site.rows("SELECT 1 FROM hand_ins");
 		const large = `-- ${"é".repeat(131_072)}`;
-		await expect(student.handIn({ params: { id: assignmentId }, body: { source: large } })).rejects.toMatchObject({
+		await expect(student.handIn({ params: placeOf(work), body: { source: large } })).rejects.toMatchObject({
 			status: 413,
 			code: "source-too-large",
 			message: expect.stringMatching(/262147 bytes; 262144 are the most/),
@@ -69,20 +69,20 @@ describe("what is refused", () => {
 	});
 
 	test("one of 255 KiB is read", async () => {
-		const { assignmentId } = await workOn(student, "Sail");
+		const work = await workOn(student, "Sail");
 		const source = `-- ${"x".repeat(255 * 1024 - 20)}\nwalk 90\n`;
-		const { id } = await student.handIn({ params: { id: assignmentId }, body: { source } });
+		const { id } = await student.handIn({ params: placeOf(work), body: { source } });
 		expect((await reportOf(student, id)).figures.map((f) => f.sentence)).toEqual([expect.stringMatching(/^line, 90 long/)]);
 	});
 
 	test("a body far too large, without reading it to its end", async () => {
-		const { assignmentId } = await workOn(student, "Sail");
-		await expect(student.handIn({ params: { id: assignmentId }, body: { source: "x".repeat(3_000_000) } })).rejects.toMatchObject({ status: 413 });
+		const work = await workOn(student, "Sail");
+		await expect(student.handIn({ params: placeOf(work), body: { source: "x".repeat(3_000_000) } })).rejects.toMatchObject({ status: 413 });
 	});
 
 	test("a character that is no text", async () => {
-		const { assignmentId } = await workOn(student, "Sail");
-		await expect(student.handIn({ params: { id: assignmentId }, body: { source: "walk 5\u0000" } })).rejects.toMatchObject({
+		const work = await workOn(student, "Sail");
+		await expect(student.handIn({ params: placeOf(work), body: { source: "walk 5\u0000" } })).rejects.toMatchObject({
 			status: 400,
 			problem: { errors: [{ path: "source", message: "holds the character U+0000" }] },
 		});
@@ -90,35 +90,38 @@ describe("what is refused", () => {
 
 	test("a closed assignment, one try too many, an assignment of nobody", async () => {
 		const buoy = await workOn(student, "Mooring buoy");
-		await expect(student.handIn({ params: { id: buoy.assignmentId }, body: { source: "walk 5" } })).rejects.toMatchObject({ code: "closed", status: 409 });
+		await expect(student.handIn({ params: placeOf(buoy), body: { source: "walk 5" } })).rejects.toMatchObject({ code: "closed", status: 409 });
 		await site.rows("UPDATE assignments SET closes_at = now() + interval '1 day', tries = 1 WHERE id = $1", [buoy.assignmentId]);
-		await expect(student.handIn({ params: { id: buoy.assignmentId }, body: { source: "walk 5" } })).rejects.toMatchObject({ code: "no-tries-left" });
-		await expect(student.handIn({ params: { id: "01890000-0000-7000-8000-000000000000" }, body: { source: "walk 5" } })).rejects.toMatchObject({ code: "not-found", status: 404 });
-		await expect(student.handIn({ params: { id: "nonsense" }, body: { source: "walk 5" } })).rejects.toMatchObject({ status: 404 });
+		await expect(student.handIn({ params: placeOf(buoy), body: { source: "walk 5" } })).rejects.toMatchObject({ code: "no-tries-left" });
+		await expect(student.handIn({ params: { ...placeOf(buoy), id: "01890000-0000-7000-8000-000000000000" }, body: { source: "walk 5" } })).rejects.toMatchObject({
+			code: "not-found",
+			status: 404,
+		});
+		await expect(student.handIn({ params: { ...placeOf(buoy), id: "nonsense" }, body: { source: "walk 5" } })).rejects.toMatchObject({ status: 404 });
 	});
 });
 
 test("tries are numbered without gaps or repeats, however many come at once", async () => {
-	const { assignmentId } = await workOn(student, "Pier planks");
-	await site.rows("UPDATE assignments SET tries = NULL WHERE id = $1", [assignmentId]);
-	await Promise.all(Array.from({ length: 40 }, (_, i) => student.handIn({ params: { id: assignmentId }, body: { source: `walk ${i}` } })));
-	const { work } = await student.listWork({});
-	const tries = work.find((w) => w.assignmentId === assignmentId)?.handIns.map((h) => h.tryNumber) ?? [];
+	const work = await workOn(student, "Pier planks");
+	await site.rows("UPDATE assignments SET tries = NULL WHERE id = $1", [work.assignmentId]);
+	await Promise.all(Array.from({ length: 40 }, (_, i) => student.handIn({ params: placeOf(work), body: { source: `walk ${i}` } })));
+	const all = (await student.listWork({})).work;
+	const tries = all.find((w) => w.assignmentId === work.assignmentId)?.handIns.map((h) => h.tryNumber) ?? [];
 	expect(tries).toEqual(tries.map((_, i) => i + 1));
 });
 
 test("a hand-in and its job are one transaction: if the job can't be sent, nothing is stored", async () => {
-	const { assignmentId } = await workOn(student, "Sail");
+	const work = await workOn(student, "Sail");
 	const before = await site.rows("SELECT 1 FROM hand_ins");
 	await site.rows("ALTER SCHEMA queue RENAME TO queue_away");
-	await expect(student.handIn({ params: { id: assignmentId }, body: { source: "walk 5" } })).rejects.toMatchObject({ status: 500, code: "went-wrong" });
+	await expect(student.handIn({ params: placeOf(work), body: { source: "walk 5" } })).rejects.toMatchObject({ status: 500, code: "went-wrong" });
 	await site.rows("ALTER SCHEMA queue_away RENAME TO queue");
 	expect(await site.rows("SELECT 1 FROM hand_ins")).toHaveLength(before.length);
 });
 
 test("endless programs end with their drawing so far, and the next hand-in is checked", async () => {
-	const { assignmentId } = await workOn(student, "Sail");
-	await site.rows("UPDATE assignments SET tries = NULL WHERE id = $1", [assignmentId]);
+	const work = await workOn(student, "Sail");
+	await site.rows("UPDATE assignments SET tries = NULL WHERE id = $1", [work.assignmentId]);
 	const sources = [
 		"walk 90\nwhile true\nend",
 		'walk 90\nlet t = "ab"\nwhile true\n  t = t + t\nend',
@@ -126,18 +129,18 @@ test("endless programs end with their drawing so far, and the next hand-in is ch
 		"while true\n  circle centre 0, 0 radius 50\nend",
 	];
 	for (const source of sources) {
-		const { id } = await student.handIn({ params: { id: assignmentId }, body: { source } });
+		const { id } = await student.handIn({ params: placeOf(work), body: { source } });
 		const report = await reportOf(student, id);
 		expect([report.ended, report.state, report.figures.length > 0]).toEqual(["stopped", "drew", true]);
 	}
-	const { id } = await student.handIn({ params: { id: assignmentId }, body: { source: "walk 10" } });
+	const { id } = await student.handIn({ params: placeOf(work), body: { source: "walk 10" } });
 	expect((await reportOf(student, id)).ended).toBe("whole");
 });
 
 test("a program of great cost is ended by the clock, and keeps its drawing", async () => {
-	const { assignmentId } = await workOn(student, "Sail");
+	const work = await workOn(student, "Sail");
 	const costly = `walk 90\nlet x = 0.5\nrepeat 5000000\n${"  x = sin(x * 57) + cos(x * 31) + sqrt(x ^ 2 + 1.5) ^ 0.37\n".repeat(40)}end`;
-	const { id } = await student.handIn({ params: { id: assignmentId }, body: { source: costly } });
+	const { id } = await student.handIn({ params: placeOf(work), body: { source: costly } });
 	const report = await reportOf(student, id);
 	expect([report.ended, report.errors[0]?.code, report.figures.length]).toEqual(["clock", "limit-time", 1]);
 });

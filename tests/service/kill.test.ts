@@ -3,7 +3,7 @@ import { fileURLToPath } from "node:url";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import type { Client } from "../../client/dist/index.js";
 import { DEMO_SIGN_INS } from "../../demo/dist/index.js";
-import { demoDatabase, reportOf, rowsOf, settings, visitorOf, workOn } from "../site.ts";
+import { demoDatabase, placeOf, reportOf, rowsOf, settings, visitorOf, workOn } from "../site.ts";
 
 const MAIN = fileURLToPath(new URL("../../service/dist/main.js", import.meta.url));
 
@@ -36,7 +36,7 @@ let url: string;
 let web: Awaited<ReturnType<typeof start>>;
 let worker: Awaited<ReturnType<typeof start>>;
 let student: Client;
-let assignmentId: string;
+let place: { id: string; exercise: string };
 
 beforeAll(async () => {
 	url = await demoDatabase();
@@ -44,8 +44,8 @@ beforeAll(async () => {
 	student = visitorOf(web.address);
 	const { classCode, signInName, passphrase } = DEMO_SIGN_INS.student;
 	await student.signIn({ body: { classCode, signInName, passphrase } });
-	({ assignmentId } = await workOn(student, "Pier planks"));
-	await rowsOf(url, "UPDATE assignments SET tries = NULL WHERE id = $1", [assignmentId]);
+	place = placeOf(await workOn(student, "Pier planks"));
+	await rowsOf(url, "UPDATE assignments SET tries = NULL WHERE id = $1", [place.id]);
 });
 afterAll(async () => {
 	await Promise.all([ended(worker.child, "SIGTERM"), ended(web.child, "SIGTERM")]);
@@ -55,10 +55,10 @@ afterAll(async () => {
 const FOUR_SECONDS = `walk 90\nlet x = 0.5\nrepeat 5000000\n${"  x = sin(x * 57) + cos(x * 31)\n".repeat(30)}end`;
 
 test("a worker killed while it checks: after a restart the report is there within 30 s, once, and no other hand-in waits longer than 5 s", async () => {
-	const hand = (source: string) => student.handIn({ params: { id: assignmentId }, body: { source } });
+	const hand = (source: string) => student.handIn({ params: place, body: { source } });
 	const { id } = await hand(FOUR_SECONDS);
 	await new Promise((resolve) => setTimeout(resolve, 1200));
-	const active = await rowsOf<{ state: string }>(url, "SELECT state FROM queue.job WHERE name = 'check-hand-in' AND state = 'active'");
+	const active = await rowsOf<{ state: string }>(url, "SELECT state FROM queue.job WHERE name = 'checks' AND state = 'active'");
 	expect(active).toHaveLength(1);
 	await ended(worker.child, "SIGKILL");
 	expect(await rowsOf(url, "SELECT 1 FROM reports WHERE hand_in_id = $1", [id])).toHaveLength(0);
@@ -89,7 +89,7 @@ test("a worker killed while it checks: after a restart the report is there withi
 
 test("a hand-in is accepted while no worker runs, and checked when one starts", async () => {
 	expect(await ended(worker.child, "SIGTERM")).toBe(0);
-	const { id } = await student.handIn({ params: { id: assignmentId }, body: { source: "walk 7" } });
+	const { id } = await student.handIn({ params: place, body: { source: "walk 7" } });
 	expect((await student.showHandIn({ params: { id } })).report).toBeNull();
 	worker = await start("worker", url);
 	expect((await reportOf(student, id)).ended).toBe("whole");
@@ -97,7 +97,7 @@ test("a hand-in is accepted while no worker runs, and checked when one starts", 
 
 test("logs hold neither sources nor names, also when something goes wrong", async () => {
 	await rowsOf(url, "ALTER TABLE hand_ins ADD CONSTRAINT refused CHECK (source NOT LIKE '%secret%') NOT VALID");
-	await expect(student.handIn({ params: { id: assignmentId }, body: { source: "-- my secret source\nwalk 5" } })).rejects.toMatchObject({ code: "went-wrong" });
+	await expect(student.handIn({ params: place, body: { source: "-- my secret source\nwalk 5" } })).rejects.toMatchObject({ code: "went-wrong" });
 	await rowsOf(url, "ALTER TABLE hand_ins DROP CONSTRAINT refused");
 	expect(web.said()).toContain("a request went wrong");
 	for (const part of [web, worker])

@@ -2,7 +2,7 @@ import { readFileSync } from "node:fs";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import type { Client } from "../../client/dist/index.js";
 import { DEMO_SIGN_INS, demoPrograms } from "../../demo/dist/index.js";
-import { Site, visitorOf, workOn } from "../site.ts";
+import { classNamed, Site, visitorOf, workOn } from "../site.ts";
 
 let site: Site;
 let teacher: Client;
@@ -13,40 +13,38 @@ beforeAll(async () => {
 });
 afterAll(() => site.stop());
 
-async function classPage() {
-	const { classes } = await teacher.listClasses({});
-	return teacher.showClass({ params: { id: classes[0]?.id as string } });
-}
+const classPage = () => classNamed(teacher, "8 Tern");
 
-test("a class shows each student's latest try at each assignment, with points and verdicts", async () => {
+test("a class shows each student's try that counts at each assignment, with points and verdicts", async () => {
 	const page = await classPage();
-	expect([page.name, page.students.length, page.assignments.map((a) => a.title)]).toEqual([
+	expect([page.name, page.students.length, page.columns.map((a) => a.title)]).toEqual([
 		"8 Tern",
-		12,
+		19,
 		["Mooring buoy", "Sail", "Pier planks", "Lighthouse", "Compass rose", "Rope coil", "Harbour scene", "Ferry crossing"],
 	]);
 	const pairs = new Set(demoPrograms().map((p) => `${p.student} ${p.exercise}`));
-	expect(page.cells.length).toBe(pairs.size);
+	expect(page.cells.length).toBeGreaterThan(pairs.size);
 	expect(page.cells.every((c) => c.points !== null && c.verdicts.length > 0)).toBe(true);
 	const kit = page.students.find((s) => s.name === "Kit Sorrel");
-	const buoy = page.cells.find((c) => c.studentId === kit?.id && c.assignmentId === page.assignments[0]?.id);
+	const buoy = page.cells.find((c) => c.studentId === kit?.id && c.assignmentId === page.columns[0]?.assignmentId);
 	expect([buoy?.tries, buoy?.points]).toEqual([2, { earned: 16, possible: 16 }]);
 });
 
 test("an assignment shows a wall in the order of names, with what to know of each, and who is missing", async () => {
-	const { assignments } = await classPage();
-	const page = await teacher.showAssignment({ params: { id: assignments[1]?.id as string } });
+	const { columns } = await classPage();
+	const page = await teacher.showAssignment({ params: { id: columns[1]?.assignmentId as string } });
 	expect(page.handIns.map((h) => h.student.name)).toEqual([...page.handIns.map((h) => h.student.name)].sort());
 	expect(page.handIns.find((h) => h.student.name === "Sami Dene")?.note).toBe("stopped on line 7");
 	expect(page.handIns.find((h) => h.student.name === "Ned Holt")?.note).toBe("can't be read, line 2");
 	expect(page.handIns.find((h) => h.student.name === "Ana Brook")?.note).toBe("all met");
-	expect(page.without.map((s) => s.name)).toEqual(["Oli Tarn"]);
+	expect(page.without.map((s) => s.name)).toContain("Oli Tarn");
+	expect(page.excused).toEqual([page.without.find((s) => s.name === "Oli Tarn")?.id]);
 	expect(page.criteria.length).toBe(page.handIns[0]?.verdicts.length);
 });
 
 test("a hand-in leads to the students before and after", async () => {
-	const { assignments } = await classPage();
-	const wall = await teacher.showAssignment({ params: { id: assignments[0]?.id as string } });
+	const { columns } = await classPage();
+	const wall = await teacher.showAssignment({ params: { id: columns[0]?.assignmentId as string } });
 	const second = await teacher.showHandIn({ params: { id: wall.handIns[1]?.id as string } });
 	expect([second.before, second.after]).toEqual([wall.handIns[0]?.id, wall.handIns[2]?.id]);
 });

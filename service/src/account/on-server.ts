@@ -12,7 +12,11 @@ import { changeTeacher, insertTeacher } from "./store.ts";
  * Returns what to say.
  */
 export async function accountOnServer(variables: Readonly<Record<string, string | undefined>>, words: readonly string[]): Promise<string> {
-	const { values, positionals } = parseArgs({ args: [...words], allowPositionals: true, options: { name: { type: "string" }, administrator: { type: "boolean", default: false } } });
+	const { values, positionals } = parseArgs({
+		args: [...words],
+		allowPositionals: true,
+		options: { name: { type: "string" }, administrator: { type: "boolean", default: false } },
+	});
 	const [signInName, ...rest] = positionals;
 	if (signInName === undefined || rest.length > 0) throw new Error("Say the account's sign-in name: account SIGN-IN-NAME [--name NAME] [--administrator]");
 	const dataSource = await createDataSource(databaseUrl(variables), 2).initialize();

@@ -9,7 +9,7 @@ import { Refusal } from "../refusals.ts";
 import { serve } from "../serve-route.ts";
 import { freshPassphrase, hashPassphrase } from "../session/session.ts";
 import { endAll, setPassphrase } from "../session/store.ts";
-import { auditRows, changeTeacher, closeTeacher, findTeacher, insertTeacher, teachers, type TeacherRow } from "./store.ts";
+import { auditRows, changeTeacher, closeTeacher, findTeacher, insertTeacher, type TeacherRow, teachers } from "./store.ts";
 
 const teacherData = ({ madeAt, ...row }: TeacherRow) => ({ ...row, madeAt: madeAt.toISOString() });
 
@@ -34,7 +34,8 @@ export function accountRoutes(context: AppContext): void {
 	serve(context, ROUTES.changeTeacher, async ({ request, params, body }) => {
 		const before = await findTeacher(manager, params.id);
 		if (!before) throw new Refusal("not-found");
-		if (body.administrator === false && before.id === accountOf(request).id) throw new Refusal("not-this-way", "You can't take administering from yourself; another administrator can.");
+		if (body.administrator === false && before.id === accountOf(request).id)
+			throw new Refusal("not-this-way", "You can't take administering from yourself; another administrator can.");
 		const row = await changeTeacher(manager, params.id, { name: body.name ?? before.name, administrator: body.administrator ?? before.administrator });
 		if (row.administrator !== before.administrator)
 			await note(manager, {

@@ -30,7 +30,9 @@ export async function insertTeacher(manager: EntityManager, of: { id: string; na
 }
 
 export async function changeTeacher(manager: EntityManager, id: string, to: { name: string; administrator: boolean }): Promise<TeacherRow> {
-	return (await changed<TeacherRow>(manager, `UPDATE accounts SET name = $2, administrator = $3 WHERE id = $1 RETURNING ${TEACHER}`, [id, to.name, to.administrator]))[0] as TeacherRow;
+	return (
+		await changed<TeacherRow>(manager, `UPDATE accounts SET name = $2, administrator = $3 WHERE id = $1 RETURNING ${TEACHER}`, [id, to.name, to.administrator])
+	)[0] as TeacherRow;
 }
 
 export async function closeTeacher(manager: EntityManager, id: string): Promise<boolean> {

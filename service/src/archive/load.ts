@@ -34,7 +34,8 @@ type Loading = { readonly manager: EntityManager; readonly ids: Ids; readonly ar
 
 /** Teachers whom the site has already stay who they are; students are always new, unless their school's number is known. */
 async function loadPeople({ manager, ids, archive }: Loading): Promise<void> {
-	const hashed = async (people: readonly { passphrase?: string | undefined }[]) => Promise.all(people.map((p) => hashPassphrase(p.passphrase ?? randomBytes(24).toString("base64url"))));
+	const hashed = async (people: readonly { passphrase?: string | undefined }[]) =>
+		Promise.all(people.map((p) => hashPassphrase(p.passphrase ?? randomBytes(24).toString("base64url"))));
 	const insert = "INSERT INTO accounts (id, role, name, sign_in_name, passphrase_hash, administrator, once, sourced_id) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)";
 	const teacherHashes = await hashed(archive.teachers);
 	for (const [i, t] of archive.teachers.entries()) {
@@ -61,7 +62,11 @@ async function loadExercises({ manager, ids, archive }: Loading): Promise<void> 
 	}
 	for (const { key, source, owner, shared } of archive.collections) {
 		const file = collectionToPublish(source);
-		ids.give("collection", key, await storeCollection(manager, { key: file.id, title: file.title, source, ownerId: owner === undefined ? null : ids.of("teacher", owner), shared }));
+		ids.give(
+			"collection",
+			key,
+			await storeCollection(manager, { key: file.id, title: file.title, source, ownerId: owner === undefined ? null : ids.of("teacher", owner), shared }),
+		);
 	}
 }
 
@@ -113,11 +118,23 @@ async function loadAssignment({ manager, ids }: Loading, classId: string, of: Cl
 		items,
 	});
 	for (const o of of.ownDates)
-		await manager.query("INSERT INTO own_dates (assignment_id, student_id, due_at, closes_at, excused) VALUES ($1, $2, $3, $4, $5)", [id, ids.of("student", o.student), o.dueAt, o.closesAt, o.excused]);
+		await manager.query("INSERT INTO own_dates (assignment_id, student_id, due_at, closes_at, excused) VALUES ($1, $2, $3, $4, $5)", [
+			id,
+			ids.of("student", o.student),
+			o.dueAt,
+			o.closesAt,
+			o.excused,
+		]);
 	for (const r of of.releases)
 		await manager.query("INSERT INTO releases (assignment_id, student_id, by_id, at) VALUES ($1, $2, $3, $4)", [id, ids.of("student", r.student), ids.of("teacher", r.by), r.at]);
 	for (const n of of.nameless)
-		await manager.query("INSERT INTO nameless_points (id, assignment_id, exercise_id, earned, possible) VALUES ($1, $2, $3, $4, $5)", [v7(), id, ids.of("exercise", n.exercise), n.earned, n.possible]);
+		await manager.query("INSERT INTO nameless_points (id, assignment_id, exercise_id, earned, possible) VALUES ($1, $2, $3, $4, $5)", [
+			v7(),
+			id,
+			ids.of("exercise", n.exercise),
+			n.earned,
+			n.possible,
+		]);
 }
 
 async function loadHandIns({ manager, ids, archive }: Loading, queue: PgBoss): Promise<void> {
@@ -147,7 +164,12 @@ async function loadHandIns({ manager, ids, archive }: Loading, queue: PgBoss): P
 		for (const a of h.adjustments) await decided("adjustments", "criterion, points, reason, by_id, at", [a.criterion, a.points, a.reason, ids.of("teacher", a.by), a.at]);
 		for (const c of h.comments) await decided("comments", "id, place, words, by_id, at", [v7(), JSON.stringify(c.place), c.words, ids.of("teacher", c.by), c.at]);
 		if (h.chosen)
-			await manager.query("INSERT INTO chosen_tries (assignment_id, exercise_id, student_id, hand_in_id) VALUES ($1, $2, $3, $4)", [row.assignmentId, row.exerciseId, row.studentId, row.id]);
+			await manager.query("INSERT INTO chosen_tries (assignment_id, exercise_id, student_id, hand_in_id) VALUES ($1, $2, $3, $4)", [
+				row.assignmentId,
+				row.exerciseId,
+				row.studentId,
+				row.id,
+			]);
 	}
 }
 

@@ -5,7 +5,19 @@ import { all } from "../database/data-source.ts";
 import { ARCHIVE_FORMAT, type ArchiveFile } from "./archive.ts";
 
 type Archive = Required<Pick<ArchiveFile, "collections" | "drafts">> & ArchiveFile;
-type HandInRow = { id: string; assignment: string; exercise: string; student: string; tryNumber: number; source: string; handedInAt: Date; late: boolean; madeBy: "student"; answers: Record<string, never>; chosen: boolean };
+type HandInRow = {
+	id: string;
+	assignment: string;
+	exercise: string;
+	student: string;
+	tryNumber: number;
+	source: string;
+	handedInAt: Date;
+	late: boolean;
+	madeBy: "student";
+	answers: Record<string, never>;
+	chosen: boolean;
+};
 type Decided = { handInId: string; at: Date; by: string };
 
 const iso = (date: Date) => date.toISOString();
@@ -56,7 +68,8 @@ export async function classArchive(manager: EntityManager, classId: string): Pro
 		drafts: [],
 	};
 	const versions = new Map<string, string>();
-	for (const { id } of await rows<{ id: string }>("SELECT id FROM assignments WHERE class_id = $1 ORDER BY due_at, id")) await addAssignment(manager, made, id, { versions, known });
+	for (const { id } of await rows<{ id: string }>("SELECT id FROM assignments WHERE class_id = $1 ORDER BY due_at, id"))
+		await addAssignment(manager, made, id, { versions, known });
 	await addHandIns(made, rows, versions, whoIs);
 	return made;
 }
@@ -76,7 +89,11 @@ async function addAssignment(manager: EntityManager, made: Archive, id: string, 
 		const [of] = await all<{ source: string; shared: boolean }>(manager, "SELECT source, shared FROM collections WHERE id = $1", [record.collectionId]);
 		if (of) made.collections.push({ key: record.collectionId, source: of.source, shared: of.shared });
 	}
-	const releases = await all<{ student: string; by: string; at: Date }>(manager, "SELECT student_id AS student, by_id AS by, at FROM releases WHERE assignment_id = $1 ORDER BY student_id", [id]);
+	const releases = await all<{ student: string; by: string; at: Date }>(
+		manager,
+		"SELECT student_id AS student, by_id AS by, at FROM releases WHERE assignment_id = $1 ORDER BY student_id",
+		[id],
+	);
 	const nameless = await all<{ exerciseId: string; earned: number; possible: number }>(
 		manager,
 		`SELECT exercise_id AS "exerciseId", earned::float, possible::float FROM nameless_points WHERE assignment_id = $1 ORDER BY id`,
@@ -104,11 +121,14 @@ async function addHandIns(made: Archive, rows: <T>(sql: string) => Promise<T[]>,
 		 FROM hand_ins h JOIN assignments a ON a.id = h.assignment_id LEFT JOIN chosen_tries c ON c.hand_in_id = h.id WHERE a.class_id = $1 ORDER BY h.handed_in_at, h.id`,
 	);
 	const decided = <T extends Decided>(table: string, columns: string) =>
-		rows<T>(`SELECT d.hand_in_id AS "handInId", d.at, d.by_id AS by, ${columns} FROM ${table} d JOIN hand_ins h ON h.id = d.hand_in_id JOIN assignments a ON a.id = h.assignment_id WHERE a.class_id = $1 ORDER BY d.at`);
+		rows<T>(
+			`SELECT d.hand_in_id AS "handInId", d.at, d.by_id AS by, ${columns} FROM ${table} d JOIN hand_ins h ON h.id = d.hand_in_id JOIN assignments a ON a.id = h.assignment_id WHERE a.class_id = $1 ORDER BY d.at`,
+		);
 	const judgements = await decided<Decided & { criterion: string; points: number }>("judgements", "d.criterion, d.points::float AS points");
 	const adjustments = await decided<Decided & { criterion: string; points: number; reason: string }>("adjustments", "d.criterion, d.points::float AS points, d.reason");
 	const comments = await decided<Decided & { place: Record<string, unknown>; words: string }>("comments", "d.place, d.words");
-	const plain = <T extends Decided>(list: readonly T[], id: string) => list.filter((d) => d.handInId === id).map(({ handInId: _, at, by, ...d }) => ({ ...d, by: whoIs(by), at: iso(at) }));
+	const plain = <T extends Decided>(list: readonly T[], id: string) =>
+		list.filter((d) => d.handInId === id).map(({ handInId: _, at, by, ...d }) => ({ ...d, by: whoIs(by), at: iso(at) }));
 	for (const { id, exercise, handedInAt, chosen, ...h } of handIns)
 		made.handIns.push({
 			...h,

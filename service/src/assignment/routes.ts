@@ -20,8 +20,8 @@ import {
 	countedOf,
 	draftersOf,
 	findAssignment,
-	insertAssignment,
 	type Item,
+	insertAssignment,
 	itemsOf,
 	ownDatesOf,
 	type Rules,
@@ -119,7 +119,9 @@ export function assignmentRoutes(context: AppContext): void {
 			handIns,
 			without: students.filter((s) => !there.has(s.id)).map((s) => ({ ...s, draft: drafters.has(s.id) })),
 			excused: own.filter((o) => o.excused).map((o) => o.studentId),
-			ownDates: own.filter((o) => o.dueAt || o.closesAt).map((o) => ({ studentId: o.studentId, dueAt: o.dueAt?.toISOString() ?? null, closesAt: o.closesAt?.toISOString() ?? null })),
+			ownDates: own
+				.filter((o) => o.dueAt || o.closesAt)
+				.map((o) => ({ studentId: o.studentId, dueAt: o.dueAt?.toISOString() ?? null, closesAt: o.closesAt?.toISOString() ?? null })),
 			counted: collectionId === null ? [] : await countedOf(manager, record, items.length),
 			unchecked: await uncheckedIn(manager, record.id),
 		};
@@ -161,7 +163,13 @@ export function assignmentRoutes(context: AppContext): void {
 		refuseOrder({ opensAt: record.opensAt, dueAt: dueAt ?? record.dueAt, closesAt: closesAt ?? record.closesAt });
 		await dataSource.transaction(async (tx) => {
 			await setOwnDates(tx, params.id, { studentId: params.student, dueAt, closesAt, excused: body.excused });
-			await note(tx, { who: account.id, what: "set own dates", subject: params.student, field: body.excused ? "excused" : "due", new: body.excused ? params.id : (dueAt?.toISOString() ?? null) });
+			await note(tx, {
+				who: account.id,
+				what: "set own dates",
+				subject: params.student,
+				field: body.excused ? "excused" : "due",
+				new: body.excused ? params.id : (dueAt?.toISOString() ?? null),
+			});
 		});
 		return { dueAt: dueAt?.toISOString() ?? null, closesAt: closesAt?.toISOString() ?? null, excused: body.excused };
 	});

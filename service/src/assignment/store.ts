@@ -75,7 +75,12 @@ export async function insertAssignment(
 	const values = [of.id, of.classId, of.collectionId, of.doneWhen, ...NAMES.map((n) => of[n])];
 	await manager.query(`INSERT INTO assignments (${columns.join(", ")}) VALUES (${values.map((_, i) => `$${i + 1}`).join(", ")})`, values);
 	for (const [position, item] of of.items.entries())
-		await manager.query("INSERT INTO assignment_exercises (assignment_id, exercise_id, exercise_version_id, position) VALUES ($1, $2, $3, $4)", [of.id, item.exerciseId, item.versionId, position]);
+		await manager.query("INSERT INTO assignment_exercises (assignment_id, exercise_id, exercise_version_id, position) VALUES ($1, $2, $3, $4)", [
+			of.id,
+			item.exerciseId,
+			item.versionId,
+			position,
+		]);
 }
 
 /** Changes an assignment if it still has the revision that was read (−1: any). */
@@ -96,11 +101,14 @@ export async function removeAssignment(manager: EntityManager, id: string): Prom
 export type OwnDates = { studentId: string; dueAt: Date | null; closesAt: Date | null; excused: boolean };
 
 export function ownDatesOf(manager: EntityManager, assignmentId: string): Promise<OwnDates[]> {
-	return all(manager, `SELECT student_id AS "studentId", due_at AS "dueAt", closes_at AS "closesAt", excused FROM own_dates WHERE assignment_id = $1 ORDER BY student_id`, [assignmentId]);
+	return all(manager, `SELECT student_id AS "studentId", due_at AS "dueAt", closes_at AS "closesAt", excused FROM own_dates WHERE assignment_id = $1 ORDER BY student_id`, [
+		assignmentId,
+	]);
 }
 
 export async function setOwnDates(manager: EntityManager, assignmentId: string, of: OwnDates): Promise<void> {
-	if (of.dueAt === null && of.closesAt === null && !of.excused) await manager.query("DELETE FROM own_dates WHERE assignment_id = $1 AND student_id = $2", [assignmentId, of.studentId]);
+	if (of.dueAt === null && of.closesAt === null && !of.excused)
+		await manager.query("DELETE FROM own_dates WHERE assignment_id = $1 AND student_id = $2", [assignmentId, of.studentId]);
 	else
 		await manager.query(
 			`INSERT INTO own_dates (assignment_id, student_id, due_at, closes_at, excused) VALUES ($1, $2, $3, $4, $5)
@@ -184,7 +192,10 @@ export async function uncheckedIn(manager: EntityManager, assignmentId: string):
 
 /** Students who have a draft of an exercise. */
 export async function draftersOf(manager: EntityManager, assignmentId: string, exerciseId: string): Promise<Set<string>> {
-	const rows = await all<{ id: string }>(manager, "SELECT student_id AS id FROM drafts WHERE assignment_id = $1 AND exercise_id = $2 AND source ~ '\\S'", [assignmentId, exerciseId]);
+	const rows = await all<{ id: string }>(manager, "SELECT student_id AS id FROM drafts WHERE assignment_id = $1 AND exercise_id = $2 AND source ~ '\\S'", [
+		assignmentId,
+		exerciseId,
+	]);
 	return new Set(rows.map((r) => r.id));
 }
 

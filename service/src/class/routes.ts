@@ -31,7 +31,8 @@ import {
 const summaryData = ({ until, closedAt, ...row }: ClassSummary) => ({ ...row, until: until?.toISOString() ?? null, closedAt: closedAt?.toISOString() ?? null });
 
 function refuseZone(zone: string | undefined): void {
-	if (zone !== undefined && !isZone(zone)) throw new Refusal("bad-request", `${zone} is no time zone of the IANA database; Europe/Lisbon is one.`, [{ path: "zone", message: "is no time zone" }]);
+	if (zone !== undefined && !isZone(zone))
+		throw new Refusal("bad-request", `${zone} is no time zone of the IANA database; Europe/Lisbon is one.`, [{ path: "zone", message: "is no time zone" }]);
 }
 
 export function classRoutes(context: AppContext): void {

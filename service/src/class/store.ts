@@ -18,13 +18,27 @@ export function classesOf(manager: EntityManager, teacherId: string, closed: boo
 	);
 }
 
-export type ClassRecord = { id: string; name: string; schoolYear: string; code: string; zone: string; gradeScale: ClassPage["gradeScale"]; revision: number; closedAt: Date | null };
+export type ClassRecord = {
+	id: string;
+	name: string;
+	schoolYear: string;
+	code: string;
+	zone: string;
+	gradeScale: ClassPage["gradeScale"];
+	revision: number;
+	closedAt: Date | null;
+};
 
 export function findClass(manager: EntityManager, classId: string): Promise<ClassRecord | undefined> {
-	return one(manager, `SELECT id, name, school_year AS "schoolYear", code, zone, grade_scale AS "gradeScale", revision, closed_at AS "closedAt" FROM classes WHERE id = $1`, [classId]);
+	return one(manager, `SELECT id, name, school_year AS "schoolYear", code, zone, grade_scale AS "gradeScale", revision, closed_at AS "closedAt" FROM classes WHERE id = $1`, [
+		classId,
+	]);
 }
 
-export async function insertClass(manager: EntityManager, of: { id: string; name: string; schoolYear: string; code: string; zone: string; teacherId: string; sourcedId?: string }): Promise<void> {
+export async function insertClass(
+	manager: EntityManager,
+	of: { id: string; name: string; schoolYear: string; code: string; zone: string; teacherId: string; sourcedId?: string },
+): Promise<void> {
 	await manager.query("INSERT INTO classes (id, name, school_year, code, zone, sourced_id) VALUES ($1, $2, $3, $4, $5, $6)", [
 		of.id,
 		of.name,
@@ -47,17 +61,25 @@ export async function updateClass(manager: EntityManager, of: Omit<ClassRecord, 
 }
 
 export async function closeYear(manager: EntityManager, schoolYear: string): Promise<string[]> {
-	return (await changed<{ id: string }>(manager, "UPDATE classes SET closed_at = now(), revision = revision + 1 WHERE school_year = $1 AND closed_at IS NULL RETURNING id", [schoolYear])).map(
-		(r) => r.id,
-	);
+	return (
+		await changed<{ id: string }>(manager, "UPDATE classes SET closed_at = now(), revision = revision + 1 WHERE school_year = $1 AND closed_at IS NULL RETURNING id", [schoolYear])
+	).map((r) => r.id);
 }
 
 export function teachersOf(manager: EntityManager, classId: string): Promise<{ id: string; name: string; until: Date | null }[]> {
-	return all(manager, "SELECT a.id, a.name, t.until FROM class_teachers t JOIN accounts a ON a.id = t.account_id WHERE t.class_id = $1 AND a.closed_at IS NULL ORDER BY a.name, a.id", [classId]);
+	return all(
+		manager,
+		"SELECT a.id, a.name, t.until FROM class_teachers t JOIN accounts a ON a.id = t.account_id WHERE t.class_id = $1 AND a.closed_at IS NULL ORDER BY a.name, a.id",
+		[classId],
+	);
 }
 
 export async function setTeacher(manager: EntityManager, classId: string, teacherId: string, until: Date | null): Promise<void> {
-	await manager.query("INSERT INTO class_teachers (class_id, account_id, until) VALUES ($1, $2, $3) ON CONFLICT (class_id, account_id) DO UPDATE SET until = $3", [classId, teacherId, until]);
+	await manager.query("INSERT INTO class_teachers (class_id, account_id, until) VALUES ($1, $2, $3) ON CONFLICT (class_id, account_id) DO UPDATE SET until = $3", [
+		classId,
+		teacherId,
+		until,
+	]);
 }
 
 export async function removeTeacher(manager: EntityManager, classId: string, teacherId: string): Promise<boolean> {
@@ -66,7 +88,9 @@ export async function removeTeacher(manager: EntityManager, classId: string, tea
 
 /** Students who are in a class now, by name. */
 export function studentsOf(manager: EntityManager, classId: string): Promise<ClassPage["students"]> {
-	return all(manager, "SELECT a.id, a.name FROM class_students s JOIN accounts a ON a.id = s.account_id WHERE s.class_id = $1 AND s.left_at IS NULL ORDER BY a.name, a.id", [classId]);
+	return all(manager, "SELECT a.id, a.name FROM class_students s JOIN accounts a ON a.id = s.account_id WHERE s.class_id = $1 AND s.left_at IS NULL ORDER BY a.name, a.id", [
+		classId,
+	]);
 }
 
 export type ColumnRow = {
@@ -104,13 +128,20 @@ export async function cellsOf(manager: EntityManager, classId: string): Promise<
 		 WHERE a.class_id = $1`,
 		[classId],
 	);
-	return rows.map(({ earned, possible, open, handedInAt, ...row }) => ({ ...row, handedInAt: handedInAt.toISOString(), points: pointsOf(earned, possible), open: Number(open ?? 0) }));
+	return rows.map(({ earned, possible, open, handedInAt, ...row }) => ({
+		...row,
+		handedInAt: handedInAt.toISOString(),
+		points: pointsOf(earned, possible),
+		open: Number(open ?? 0),
+	}));
 }
 
 export function excusedOf(manager: EntityManager, classId: string): Promise<ClassPage["excused"]> {
-	return all(manager, `SELECT o.student_id AS "studentId", o.assignment_id AS "assignmentId" FROM own_dates o JOIN assignments a ON a.id = o.assignment_id WHERE a.class_id = $1 AND o.excused`, [
-		classId,
-	]);
+	return all(
+		manager,
+		`SELECT o.student_id AS "studentId", o.assignment_id AS "assignmentId" FROM own_dates o JOIN assignments a ON a.id = o.assignment_id WHERE a.class_id = $1 AND o.excused`,
+		[classId],
+	);
 }
 
 /** Points as they are sent, if there are any. */

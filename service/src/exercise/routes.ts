@@ -98,7 +98,10 @@ export function exerciseRoutes(context: AppContext): void {
 		const record = await owned(manager, params.id, ownerId);
 		refuseChanged(revision, record.revision);
 		const { id: key, title } = exerciseToPublish(record.source);
-		if (key !== record.key) throw new Refusal("exercise-wrong", `The file says its id is ${key}, and this exercise is ${record.key}. Copy the exercise to give it another id.`, [{ path: "id", message: `is ${key}, and must be ${record.key}` }]);
+		if (key !== record.key)
+			throw new Refusal("exercise-wrong", `The file says its id is ${key}, and this exercise is ${record.key}. Copy the exercise to give it another id.`, [
+				{ path: "id", message: `is ${key}, and must be ${record.key}` },
+			]);
 		return dataSource.transaction(async (tx) => {
 			const version = await storeVersion(tx, { key, title, source: record.source, publishedAt: new Date(), ownerId });
 			await note(tx, { who: ownerId, what: "published exercise", subject: params.id, field: "version", new: version.number });

@@ -39,7 +39,11 @@ export function findVersion(manager: EntityManager, exerciseId: string, number: 
 export type TrialProgram = { name: string; source: string; expects: number | null };
 
 export async function trialProgramsOf(manager: EntityManager, exerciseId: string): Promise<TrialProgram[]> {
-	const rows = await all<{ name: string; source: string; expects: string | null }>(manager, "SELECT name, source, expects FROM trial_programs WHERE exercise_id = $1 ORDER BY position", [exerciseId]);
+	const rows = await all<{ name: string; source: string; expects: string | null }>(
+		manager,
+		"SELECT name, source, expects FROM trial_programs WHERE exercise_id = $1 ORDER BY position",
+		[exerciseId],
+	);
 	return rows.map((r) => ({ ...r, expects: r.expects === null ? null : Number(r.expects) }));
 }
 
@@ -51,12 +55,11 @@ export async function storeTrialPrograms(manager: EntityManager, exerciseId: str
 
 /** Begins an exercise with a draft; its id must be free on the site. */
 export async function insertDraft(manager: EntityManager, of: { id: string; key: string; source: string; ownerId: string }): Promise<void> {
-	const rows = await all(manager, "INSERT INTO exercises (id, key, owner_id, shared, draft, drafted_at) VALUES ($1, $2, $3, false, $4, now()) ON CONFLICT (key) DO NOTHING RETURNING id", [
-		of.id,
-		of.key,
-		of.ownerId,
-		of.source,
-	]);
+	const rows = await all(
+		manager,
+		"INSERT INTO exercises (id, key, owner_id, shared, draft, drafted_at) VALUES ($1, $2, $3, false, $4, now()) ON CONFLICT (key) DO NOTHING RETURNING id",
+		[of.id, of.key, of.ownerId, of.source],
+	);
 	if (rows.length === 0) throw new Refusal("taken", `Another exercise has the id ${of.key}. Choose another one.`);
 }
 
@@ -79,10 +82,14 @@ export async function setShared(manager: EntityManager, id: string, shared: bool
  *
  * @param ownerId whose a new exercise is; another teacher's is refused
  */
-export async function storeVersion(manager: EntityManager, of: { key: string; title: string; source: string; publishedAt: Date; ownerId: string | null }): Promise<ExerciseVersionRow> {
+export async function storeVersion(
+	manager: EntityManager,
+	of: { key: string; title: string; source: string; publishedAt: Date; ownerId: string | null },
+): Promise<ExerciseVersionRow> {
 	await manager.query("INSERT INTO exercises (id, key, owner_id) VALUES ($1, $2, $3) ON CONFLICT (key) DO NOTHING", [v7(), of.key, of.ownerId]);
 	const exercise = await one<{ id: string; ownerId: string | null }>(manager, `SELECT id, owner_id AS "ownerId" FROM exercises WHERE key = $1 FOR UPDATE`, [of.key]);
-	if (exercise?.ownerId && exercise.ownerId !== of.ownerId) throw new Refusal("taken", `The id ${of.key} is an exercise's of another teacher. Give yours another id, or copy theirs.`);
+	if (exercise?.ownerId && exercise.ownerId !== of.ownerId)
+		throw new Refusal("taken", `The id ${of.key} is an exercise's of another teacher. Give yours another id, or copy theirs.`);
 	const exerciseId = exercise?.id as string;
 	const newest = await manager.getRepository(ExerciseVersion).findOne({ where: { exerciseId }, order: { number: "DESC" } });
 	if (newest?.source === of.source) return newest;

@@ -21,7 +21,9 @@ function refuseTime(record: WorkRecord, now: Date): void {
 export async function storeHandIn(manager: EntityManager, queue: PgBoss, row: HandInRow, versionId: string, reason: "hand-in" | "archive", priority: number): Promise<void> {
 	await manager.getRepository(HandIn).insert(row);
 	const checkId = v7();
-	await manager.getRepository(Check).insert({ id: checkId, handInId: row.id, exerciseVersionId: versionId, coreVersion: CORE_VERSION, requestedAt: new Date(), endedAt: null, reason });
+	await manager
+		.getRepository(Check)
+		.insert({ id: checkId, handInId: row.id, exerciseVersionId: versionId, coreVersion: CORE_VERSION, requestedAt: new Date(), endedAt: null, reason });
 	await sendWork(queue, manager, { do: "check", checkId }, priority);
 	if (reason === "hand-in") await happened(manager, row.assignmentId, "handed-in", { handInId: row.id });
 }
@@ -93,7 +95,10 @@ export async function handInAtClosing(dataSource: DataSource, queue: PgBoss, of:
 		await lockTries(manager, of.studentId, { id: of.assignmentId, exerciseId: of.exerciseId });
 		if ((await nextTry(manager, of.studentId, { id: of.assignmentId, exerciseId: of.exerciseId })) > 1) return;
 		const [draft] = (await draftsOf(manager, of.studentId, [of.assignmentId])).filter((d) => d.exerciseId === of.exerciseId);
-		const [version] = await manager.query("SELECT exercise_version_id AS id FROM assignment_exercises WHERE assignment_id = $1 AND exercise_id = $2", [of.assignmentId, of.exerciseId]);
+		const [version] = await manager.query("SELECT exercise_version_id AS id FROM assignment_exercises WHERE assignment_id = $1 AND exercise_id = $2", [
+			of.assignmentId,
+			of.exerciseId,
+		]);
 		if (!draft || !version) return;
 		const row: HandInRow = {
 			id: v7(),

@@ -105,13 +105,17 @@ export type Decision = { criterion: string; points: number; reason: string | nul
 /** What teachers decided of a hand-in: its judgements, or its adjustments. */
 export async function decisionsOf(manager: EntityManager, handInId: string, table: "judgements" | "adjustments"): Promise<Decision[]> {
 	const reason = table === "adjustments" ? "d.reason" : "NULL::text AS reason";
-	return all(manager, `SELECT d.criterion, d.points::float AS points, ${reason}, a.name AS by, d.at FROM ${table} d JOIN accounts a ON a.id = d.by_id WHERE d.hand_in_id = $1`, [handInId]);
+	return all(manager, `SELECT d.criterion, d.points::float AS points, ${reason}, a.name AS by, d.at FROM ${table} d JOIN accounts a ON a.id = d.by_id WHERE d.hand_in_id = $1`, [
+		handInId,
+	]);
 }
 
 export type CommentRow = { id: string; by: string; place: HandInPage["comments"][number]["place"]; words: string; at: Date };
 
 export function commentsOf(manager: EntityManager, handInId: string): Promise<CommentRow[]> {
-	return all(manager, "SELECT c.id, a.name AS by, c.place, c.words, c.at FROM comments c JOIN accounts a ON a.id = c.by_id WHERE c.hand_in_id = $1 ORDER BY c.at, c.id", [handInId]);
+	return all(manager, "SELECT c.id, a.name AS by, c.place, c.words, c.at FROM comments c JOIN accounts a ON a.id = c.by_id WHERE c.hand_in_id = $1 ORDER BY c.at, c.id", [
+		handInId,
+	]);
 }
 
 /** A hand-in's tape, packed, where it was small enough to keep. */

@@ -14,9 +14,12 @@ export function forStudent(report: ReportBody, exercise: ExerciseFile, { before,
 		.map((c) => {
 			const vague = said.get(c.id);
 			const { inner: _, ...outer } = c;
-			const own = vague === undefined || vague === c.asks ? c : { ...outer, asks: vague, sentence: c.verdict === "met" ? "That is right." : "That isn't right yet.", wanted: "", found: "" };
+			const own =
+				vague === undefined || vague === c.asks ? c : { ...outer, asks: vague, sentence: c.verdict === "met" ? "That is right." : "That isn't right yet.", wanted: "", found: "" };
 			return points ? own : { ...own, points: null };
 		});
-	const slips = report.slips.map(({ teacher: _teacher, evidence: _evidence, ...slip }) => ({ ...slip, criteria: slip.criteria.filter((id) => !hidden.has(id)) })).filter((slip) => slip.criteria.length > 0);
+	const slips = report.slips
+		.map(({ teacher: _teacher, evidence: _evidence, ...slip }) => ({ ...slip, criteria: slip.criteria.filter((id) => !hidden.has(id)) }))
+		.filter((slip) => slip.criteria.length > 0);
 	return { ...report, criteria, slips, points: points ? report.points : null };
 }

@@ -25,10 +25,10 @@ export async function findAlike(dataSource: DataSource, threads: Threads, jobId:
 		? await threads.run({ do: "alike", exercise: exerciseText(publishedExercise(exercise.source)), sources: handIns.map((h) => h.source), milliseconds: MILLISECONDS })
 		: [];
 	await dataSource.transaction(async (manager) => {
-		await manager.query(
-			"DELETE FROM alike_pairs p USING hand_ins h WHERE h.id = p.one_id AND p.assignment_id = $1 AND h.exercise_id = $2 AND p.dismissed_at IS NULL",
-			[assignmentId, exerciseId],
-		);
+		await manager.query("DELETE FROM alike_pairs p USING hand_ins h WHERE h.id = p.one_id AND p.assignment_id = $1 AND h.exercise_id = $2 AND p.dismissed_at IS NULL", [
+			assignmentId,
+			exerciseId,
+		]);
 		for (const { one: a, other: b, likeness, drawing, source } of pairs)
 			await manager.query(
 				`INSERT INTO alike_pairs (assignment_id, one_id, other_id, likeness, drawing, source) SELECT $1, a.id, b.id, $4, $5, $6 FROM hand_ins a, hand_ins b WHERE a.id = $2 AND b.id = $3

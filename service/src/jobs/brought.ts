@@ -39,12 +39,11 @@ export async function broughtFor(manager: EntityManager, handInId: string, exerc
 		[handInId],
 	);
 	if (!of) return { brought: { final: true }, ids: {} };
-	const before = await one<{ id: string; source: string }>(manager, "SELECT id, source FROM hand_ins WHERE assignment_id = $1 AND exercise_id = $2 AND student_id = $3 AND try_number = $4", [
-		of.assignmentId,
-		of.exerciseId,
-		of.studentId,
-		of.tryNumber - 1,
-	]);
+	const before = await one<{ id: string; source: string }>(
+		manager,
+		"SELECT id, source FROM hand_ins WHERE assignment_id = $1 AND exercise_id = $2 AND student_id = $3 AND try_number = $4",
+		[of.assignmentId, of.exerciseId, of.studentId, of.tryNumber - 1],
+	);
 	const keys = earlierExercises(exercise);
 	const others =
 		keys.length === 0

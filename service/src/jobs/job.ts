@@ -37,7 +37,14 @@ export async function beginJob(
 	const id = v7();
 	const parts = of.parts ? of.parts(id) : [{ do: of.kind as "alike" | "trial", jobId: id }];
 	await dataSource.transaction(async (manager) => {
-		await manager.query("INSERT INTO jobs (id, kind, by_id, class_id, about, total) VALUES ($1, $2, $3, $4, $5, $6)", [id, of.kind, of.byId, of.classId, JSON.stringify(of.about), parts.length]);
+		await manager.query("INSERT INTO jobs (id, kind, by_id, class_id, about, total) VALUES ($1, $2, $3, $4, $5, $6)", [
+			id,
+			of.kind,
+			of.byId,
+			of.classId,
+			JSON.stringify(of.about),
+			parts.length,
+		]);
 		for (const part of parts) await sendWork(queue, manager, part, of.kind === "rehearsal" ? PRIORITY.again : PRIORITY.teacher);
 		if (parts.length === 0) await endJob(manager, id, {});
 	});
@@ -46,7 +53,10 @@ export async function beginJob(
 
 /** Counts what is done of long work, and ends it when all is. */
 export async function stepJob(manager: EntityManager, id: string, done: number): Promise<void> {
-	const job = await one<{ done: number; total: number }>(manager, "WITH u AS (UPDATE jobs SET done = $2, state = 'running' WHERE id = $1 RETURNING done, total) SELECT * FROM u", [id, done]);
+	const job = await one<{ done: number; total: number }>(manager, "WITH u AS (UPDATE jobs SET done = $2, state = 'running' WHERE id = $1 RETURNING done, total) SELECT * FROM u", [
+		id,
+		done,
+	]);
 	if (!job) return;
 	if (job.done >= job.total) await endJob(manager, id, {});
 	else await happened(manager, id, "progress", { done: job.done, total: job.total });

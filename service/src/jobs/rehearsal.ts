@@ -108,7 +108,11 @@ export async function carryOutRehearsal(
 ): Promise<{ reports: number; dropped: number }> {
 	const about = job.about as unknown as About;
 	await manager.query("UPDATE jobs SET about = about || jsonb_build_object('carriedOut', now()::text) WHERE id = $1", [job.id]);
-	await manager.query("UPDATE assignment_exercises SET exercise_version_id = $3 WHERE assignment_id = $1 AND exercise_id = $2", [about.assignmentId, about.exerciseId, about.toVersionId]);
+	await manager.query("UPDATE assignment_exercises SET exercise_version_id = $3 WHERE assignment_id = $1 AND exercise_id = $2", [
+		about.assignmentId,
+		about.exerciseId,
+		about.toVersionId,
+	]);
 	const version = await one<{ source: string }>(manager, "SELECT source FROM exercise_versions WHERE id = $1", [about.toVersionId]);
 	const exercise = publishedExercise(version?.source ?? "");
 	const rows = await rowsOf(manager, job.id);

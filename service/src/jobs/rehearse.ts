@@ -6,14 +6,20 @@ import { broughtFor } from "./brought.ts";
 import { findJob, stepJob } from "./job.ts";
 
 /** Checks one hand-in for a rehearsal: what comes out is kept beside, and changes nothing. */
-export async function rehearse(dataSource: DataSource, threads: Threads, of: { jobId: string; handInId: string }, complete: (manager: EntityManager) => Promise<void>): Promise<void> {
+export async function rehearse(
+	dataSource: DataSource,
+	threads: Threads,
+	of: { jobId: string; handInId: string },
+	complete: (manager: EntityManager) => Promise<void>,
+): Promise<void> {
 	const job = await findJob(dataSource.manager, of.jobId);
 	const work =
 		job &&
-		(await one<{ source: string; exercise: string }>(dataSource.manager, "SELECT h.source, v.source AS exercise FROM hand_ins h, exercise_versions v WHERE h.id = $1 AND v.id = $2", [
-			of.handInId,
-			job.about.toVersionId,
-		]));
+		(await one<{ source: string; exercise: string }>(
+			dataSource.manager,
+			"SELECT h.source, v.source AS exercise FROM hand_ins h, exercise_versions v WHERE h.id = $1 AND v.id = $2",
+			[of.handInId, job.about.toVersionId],
+		));
 	const exercise = work && publishedExercise(work.exercise);
 	const report = exercise && (await check(threads, work.source, exercise, { brought: (await broughtFor(dataSource.manager, of.handInId, exercise)).brought }));
 	await dataSource.transaction(async (manager) => {

@@ -112,7 +112,14 @@ export function jobRoutes(context: AppContext): void {
 			const job = await mine(tx, params.id, account.id, "rehearsal");
 			if (job.state !== "done") throw new Refusal("not-this-way", "The rehearsal isn't over yet. Wait until it is, and look at what would move.");
 			if ("carriedOut" in job.about) throw new Refusal("not-this-way", "This rehearsal was carried out already.");
-			await note(tx, { who: account.id, what: "carried out rehearsal", subject: job.about.assignmentId as string, field: "version", old: job.about.fromVersionId ?? null, new: job.about.toVersionId ?? null });
+			await note(tx, {
+				who: account.id,
+				what: "carried out rehearsal",
+				subject: job.about.assignmentId as string,
+				field: "version",
+				old: job.about.fromVersionId ?? null,
+				new: job.about.toVersionId ?? null,
+			});
 			return carryOutRehearsal(tx, queue, job, { drop: body.drop, by: account.id });
 		});
 	});

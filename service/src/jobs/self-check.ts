@@ -26,11 +26,11 @@ export async function selfCheck(dataSource: DataSource, threads: Threads, id: st
 	);
 	if (!asked) return dataSource.transaction(complete);
 	const exercise = publishedExercise(asked.exercise);
-	const last = await one<{ source: string }>(manager, "SELECT source FROM hand_ins WHERE assignment_id = $1 AND exercise_id = $2 AND student_id = $3 ORDER BY try_number DESC LIMIT 1", [
-		asked.assignmentId,
-		asked.exerciseId,
-		asked.studentId,
-	]);
+	const last = await one<{ source: string }>(
+		manager,
+		"SELECT source FROM hand_ins WHERE assignment_id = $1 AND exercise_id = $2 AND student_id = $3 ORDER BY try_number DESC LIMIT 1",
+		[asked.assignmentId, asked.exerciseId, asked.studentId],
+	);
 	const keys = earlierExercises(exercise);
 	const earlier = await all<{ key: string; source: string }>(
 		manager,

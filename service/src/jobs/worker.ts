@@ -183,6 +183,8 @@ export class Worker {
 			["rehearsed", "(SELECT made_at FROM jobs j WHERE j.id = job_id)", "30 days"],
 		] as const;
 		for (const [table, at, age] of olds)
-			await this.dataSource.query(`DELETE FROM ${table} WHERE ${at} < now() - interval '${age}'`).catch((error: unknown) => this.log.warn({ error: told(error) }, "clearing failed"));
+			await this.dataSource
+				.query(`DELETE FROM ${table} WHERE ${at} < now() - interval '${age}'`)
+				.catch((error: unknown) => this.log.warn({ error: told(error) }, "clearing failed"));
 	}
 }

@@ -94,7 +94,8 @@ export class Events {
 		};
 		const look = async () => {
 			if (Number.isNaN(from)) {
-				const [row] = of.since === "now" ? await all<{ id: string }>(this.dataSource.manager, "SELECT coalesce(max(id), 0) AS id FROM progress WHERE subject = $1", [of.subject]) : [];
+				const [row] =
+					of.since === "now" ? await all<{ id: string }>(this.dataSource.manager, "SELECT coalesce(max(id), 0) AS id FROM progress WHERE subject = $1", [of.subject]) : [];
 				from = Number(row?.id ?? 0);
 			}
 			const rows = await all<EventRow>(this.dataSource.manager, `SELECT id, kind, data FROM progress WHERE subject = $1 AND id > $2 ORDER BY id LIMIT ${MOST}`, [of.subject, from]);

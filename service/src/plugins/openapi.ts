@@ -44,7 +44,13 @@ function operationOf(route: Route, noun: string): Json {
 	const headers: Json[] = [];
 	if (route.guarded) headers.push({ name: "If-Match", in: "header", required: true, description: "The revision that is changed, as an ETag told it", schema: { type: "string" } });
 	if (route.repeatable || route.name === "handIn")
-		headers.push({ name: "Idempotency-Key", in: "header", required: false, description: "A repeated call with the same key gives the first one's reply", schema: { type: "string", maxLength: 200 } });
+		headers.push({
+			name: "Idempotency-Key",
+			in: "header",
+			required: false,
+			description: "A repeated call with the same key gives the first one's reply",
+			schema: { type: "string", maxLength: 200 },
+		});
 	const parameters = [...parametersOf(route.params, "path"), ...parametersOf(route.query, "query"), ...headers];
 	const body = isGiven(route.body) && {
 		required: true,

@@ -38,8 +38,8 @@ async function callerOf(dataSource: DataSource, request: FastifyRequest, route: 
 
 /** Refuses callers that a route isn't for. */
 export async function allow(dataSource: DataSource, request: FastifyRequest, route: Route): Promise<void> {
-	request.account = await callerOf(dataSource, request, route);
 	if (route.who.includes("anyone")) return;
+	request.account = await callerOf(dataSource, request, route);
 	const account = accountOf(request);
 	if (!route.who.includes(account.role) && !(account.administrator && route.who.includes("administrator"))) throw new Refusal("not-for-you");
 	if (account.once && !WITH_ONCE.has(route.name)) throw new Refusal("change-passphrase");

@@ -29,12 +29,24 @@ export interface RosterFile {
 	readonly lines: readonly RosterLine[];
 }
 
-const plain = (heading: string) => heading.trim().toLowerCase().replace(/[_\s]+/g, " ");
+const plain = (heading: string) =>
+	heading
+		.trim()
+		.toLowerCase()
+		.replace(/[_\s]+/g, " ");
 
 /** The rows of a CSV text with the line that each begins on. Throws a refusal with the line of what is wrong. */
 export function csvRows(text: string): { line: number; cells: string[] }[] {
 	try {
-		const records = parse(text, { bom: true, delimiter: [",", ";", "\t"], relax_column_count: true, skip_empty_lines: true, trim: true, info: true, max_record_size: 20_000 }) as unknown as {
+		const records = parse(text, {
+			bom: true,
+			delimiter: [",", ";", "\t"],
+			relax_column_count: true,
+			skip_empty_lines: true,
+			trim: true,
+			info: true,
+			max_record_size: 20_000,
+		}) as unknown as {
 			info: { lines: number };
 			record: string[];
 		}[];
@@ -57,7 +69,10 @@ export function readRoster(text: string): RosterFile {
 		columns[cell] = field;
 	});
 	if (!at.has("name") && !(at.has("first name") && at.has("last name")))
-		throw new Refusal("file-wrong", `No column holds the students' names. The first line holds the headings: Name, or First name and Last name; this file's are ${heading.cells.slice(0, 8).join(", ")}.`);
+		throw new Refusal(
+			"file-wrong",
+			`No column holds the students' names. The first line holds the headings: Name, or First name and Last name; this file's are ${heading.cells.slice(0, 8).join(", ")}.`,
+		);
 	const cell = (cells: readonly string[], field: Field) => {
 		const i = at.get(field);
 		const value = i === undefined ? "" : (cells[i] ?? "").trim();

@@ -60,15 +60,18 @@ async function classPlans(manager: EntityManager, { classes, users, enrollments 
 	const plans: ClassPlan[] = [];
 	for (const [i, e] of enrollments.entries()) {
 		if (!users.has(e.userSourcedId as string)) rows.push({ row: i + 2, name: e.userSourcedId ?? "", does: "wrong", says: "Left out: users.csv has no user of this id." });
-		else if (!classes.some((c) => c.sourcedId === e.classSourcedId)) rows.push({ row: i + 2, name: nameOf(users.get(e.userSourcedId as string) as Line), does: "wrong", says: "Left out: classes.csv has no class of this id." });
+		else if (!classes.some((c) => c.sourcedId === e.classSourcedId))
+			rows.push({ row: i + 2, name: nameOf(users.get(e.userSourcedId as string) as Line), does: "wrong", says: "Left out: classes.csv has no class of this id." });
 	}
 	for (const line of classes) {
 		const known = await one<{ id: string }>(manager, "SELECT id FROM classes WHERE sourced_id = $1 OR id::text = $1", [line.sourcedId]);
 		const of = (role: string) =>
-			enrollments.filter((e) => e.classSourcedId === line.sourcedId && e.role === role).flatMap((e): Line[] => {
-				const user = users.get(e.userSourcedId as string);
-				return user ? [user] : [];
-			});
+			enrollments
+				.filter((e) => e.classSourcedId === line.sourcedId && e.role === role)
+				.flatMap((e): Line[] => {
+					const user = users.get(e.userSourcedId as string);
+					return user ? [user] : [];
+				});
 		plans.push({ line, id: known?.id, students: of("student"), teachers: of("teacher") });
 	}
 	return { plans, rows };

@@ -57,9 +57,11 @@ async function planLine(manager: EntityManager, line: RosterLine, { roster, take
 	const byNumber = sourcedId === undefined ? undefined : roster.find((s) => s.sourcedId === sourcedId || s.id === sourcedId);
 	const bySignIn = signInName === undefined ? undefined : roster.find((s) => lower(s.signInName) === lower(signInName));
 	if (byNumber && bySignIn && byNumber.id !== bySignIn.id) return wrong(line, `the number is ${byNumber.name}'s and the sign-in name is ${bySignIn.name}'s`);
-	if (bySignIn && sourcedId !== undefined && bySignIn.sourcedId !== null && bySignIn.sourcedId !== sourcedId) return wrong(line, `${bySignIn.name} signs in by this name in this class and has another number`);
+	if (bySignIn && sourcedId !== undefined && bySignIn.sourcedId !== null && bySignIn.sourcedId !== sourcedId)
+		return wrong(line, `${bySignIn.name} signs in by this name in this class and has another number`);
 	const known = byNumber ?? bySignIn;
-	if (!known && namesakes.length > 1 && signInName === undefined && sourcedId === undefined) return wrong(line, "several students in the class have this name; give their sign-in names or numbers");
+	if (!known && namesakes.length > 1 && signInName === undefined && sourcedId === undefined)
+		return wrong(line, "several students in the class have this name; give their sign-in names or numbers");
 	const unnumbered = namesakes.length === 1 && (sourcedId === undefined || namesakes[0]?.sourcedId === null) && signInName === undefined ? namesakes[0] : undefined;
 	const student = known ?? unnumbered;
 	const identity = student?.id ?? (sourcedId !== undefined ? `number ${sourcedId}` : signInName !== undefined ? `sign-in ${lower(signInName)}` : `name ${lower(name)}`);

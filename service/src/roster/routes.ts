@@ -52,7 +52,12 @@ export function rosterRoutes(context: AppContext): void {
 				await note(tx, { who: account.id, what: "joined class", subject: student.id, field: "class", new: params.id });
 				return { studentId: student.id, card: null };
 			}
-			const [planned] = await planRoster(tx, params.id, [{ row: 1, name: body.name, signInName: body.signInName ?? (await nameFor(tx, params.id, undefined, body.name)), sourcedId: undefined }], account);
+			const [planned] = await planRoster(
+				tx,
+				params.id,
+				[{ row: 1, name: body.name, signInName: body.signInName ?? (await nameFor(tx, params.id, undefined, body.name)), sourcedId: undefined }],
+				account,
+			);
 			if (planned?.does !== "adds") throw new Refusal("taken", planned?.does === "wrong" ? planned.says : `Somebody in the class signs in as ${body.signInName ?? ""} already.`);
 			const [card] = await carryOutRoster(tx, params.id, [planned]);
 			if (!card) throw new Error("a new student has a card");

@@ -7,7 +7,10 @@ const letters = (text: string) =>
 
 /** A sign-in name that nobody in a class has: the first name, else with initials of the last, else with a number. */
 export function freshSignInName(name: string, taken: ReadonlySet<string>): string {
-	const parts = name.split(/\s+/).map(letters).filter((p) => p !== "");
+	const parts = name
+		.split(/\s+/)
+		.map(letters)
+		.filter((p) => p !== "");
 	const first = parts[0] ?? "student";
 	const last = parts.length > 1 ? (parts.at(-1) as string) : "";
 	const tries = [first, ...Array.from({ length: last.length }, (_, i) => `${first}-${last.slice(0, i + 1)}`)];

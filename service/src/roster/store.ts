@@ -16,7 +16,10 @@ export function studentIn(manager: EntityManager, classId: string, studentId: st
 
 /** A student by the number that a school's records give, with whether one of the teacher's classes has them. */
 export function studentBySourcedId(manager: EntityManager, sourcedId: string, teacherId: string): Promise<{ id: string; name: string; mine: boolean } | undefined> {
-	return one(manager, `SELECT a.id, a.name, ${MINE} AS mine FROM accounts a WHERE (a.sourced_id = $1 OR a.id::text = $1) AND a.role = 'student' AND a.closed_at IS NULL`, [sourcedId, teacherId]);
+	return one(manager, `SELECT a.id, a.name, ${MINE} AS mine FROM accounts a WHERE (a.sourced_id = $1 OR a.id::text = $1) AND a.role = 'student' AND a.closed_at IS NULL`, [
+		sourcedId,
+		teacherId,
+	]);
 }
 
 const MINE = `EXISTS (SELECT 1 FROM class_students s JOIN class_teachers t ON t.class_id = s.class_id WHERE s.account_id = a.id AND t.account_id = $2 AND t.until IS NULL)`;
@@ -46,7 +49,10 @@ export async function join(manager: EntityManager, classId: string, studentId: s
 
 /** Ends a student's time in a class; the work stays. */
 export async function leave(manager: EntityManager, classId: string, studentId: string): Promise<boolean> {
-	return (await changed(manager, "UPDATE class_students SET left_at = now() WHERE class_id = $1 AND account_id = $2 AND left_at IS NULL RETURNING account_id", [classId, studentId])).length > 0;
+	return (
+		(await changed(manager, "UPDATE class_students SET left_at = now() WHERE class_id = $1 AND account_id = $2 AND left_at IS NULL RETURNING account_id", [classId, studentId]))
+			.length > 0
+	);
 }
 
 export async function renameStudent(manager: EntityManager, studentId: string, name: string, sourcedId?: string): Promise<void> {

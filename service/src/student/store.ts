@@ -62,10 +62,12 @@ export async function dataOf(manager: EntityManager, studentId: string): Promise
 			 WHERE h.student_id = $1 ORDER BY h.handed_in_at, h.id`,
 		),
 		adjustments: await rows(
-			"SELECT d.hand_in_id AS \"handInId\", d.criterion, d.points::float, d.reason, d.at FROM adjustments d JOIN hand_ins h ON h.id = d.hand_in_id WHERE h.student_id = $1 ORDER BY d.at",
+			'SELECT d.hand_in_id AS "handInId", d.criterion, d.points::float, d.reason, d.at FROM adjustments d JOIN hand_ins h ON h.id = d.hand_in_id WHERE h.student_id = $1 ORDER BY d.at',
 		),
-		judgements: await rows("SELECT d.hand_in_id AS \"handInId\", d.criterion, d.points::float, d.at FROM judgements d JOIN hand_ins h ON h.id = d.hand_in_id WHERE h.student_id = $1 ORDER BY d.at"),
-		comments: await rows("SELECT c.hand_in_id AS \"handInId\", c.place, c.words, c.at FROM comments c JOIN hand_ins h ON h.id = c.hand_in_id WHERE h.student_id = $1 ORDER BY c.at"),
+		judgements: await rows(
+			'SELECT d.hand_in_id AS "handInId", d.criterion, d.points::float, d.at FROM judgements d JOIN hand_ins h ON h.id = d.hand_in_id WHERE h.student_id = $1 ORDER BY d.at',
+		),
+		comments: await rows('SELECT c.hand_in_id AS "handInId", c.place, c.words, c.at FROM comments c JOIN hand_ins h ON h.id = c.hand_in_id WHERE h.student_id = $1 ORDER BY c.at'),
 		drafts: await rows(
 			`SELECT a.title AS assignment, e.key AS exercise, d.source, d.saved_at AS "savedAt", d.runs, d.answers FROM drafts d JOIN assignments a ON a.id = d.assignment_id JOIN exercises e ON e.id = d.exercise_id WHERE d.student_id = $1`,
 		),
@@ -83,9 +85,17 @@ export async function deleteStudent(manager: EntityManager, studentId: string): 
 		[studentId],
 	);
 	for (const c of counted)
-		await manager.query("INSERT INTO nameless_points (id, assignment_id, exercise_id, earned, possible) VALUES ($1, $2, $3, $4, $5)", [v7(), c.assignmentId, c.exerciseId, c.earned, c.possible]);
+		await manager.query("INSERT INTO nameless_points (id, assignment_id, exercise_id, earned, possible) VALUES ($1, $2, $3, $4, $5)", [
+			v7(),
+			c.assignmentId,
+			c.exerciseId,
+			c.earned,
+			c.possible,
+		]);
 	// What was only for the moment may hold names and sources of anybody.
 	await manager.query("DELETE FROM repeated_calls");
-	await manager.query("DELETE FROM uploads u USING assignments a WHERE a.id = u.assignment_id AND a.class_id IN (SELECT class_id FROM class_students WHERE account_id = $1)", [studentId]);
+	await manager.query("DELETE FROM uploads u USING assignments a WHERE a.id = u.assignment_id AND a.class_id IN (SELECT class_id FROM class_students WHERE account_id = $1)", [
+		studentId,
+	]);
 	return (await changed(manager, "DELETE FROM accounts WHERE id = $1 AND role = 'student' RETURNING id", [studentId])).length > 0;
 }

@@ -37,7 +37,12 @@ export function uploadRoutes(context: AppContext): void {
 		if (!upload) throw new Refusal("not-found");
 		await reachAssignment(manager, account, upload.assignmentId, "upload");
 		const unknown = Object.keys(body.decided).filter((file) => !upload.files.some((f) => f.file === file));
-		if (unknown.length > 0) throw new Refusal("bad-request", "The upload holds no such file.", unknown.map((file) => ({ path: `decided.${file}`, message: "is no file of this upload" })));
+		if (unknown.length > 0)
+			throw new Refusal(
+				"bad-request",
+				"The upload holds no such file.",
+				unknown.map((file) => ({ path: `decided.${file}`, message: "is no file of this upload" })),
+			);
 		return dataSource.transaction(async (tx) => {
 			// What is carried out is gone: a second call finds nothing more to do.
 			const [taken] = (await tx.query("DELETE FROM uploads WHERE id = $1 RETURNING id", [params.id]))[0] as unknown[];
@@ -57,7 +62,10 @@ export function uploadRoutes(context: AppContext): void {
 					continue;
 				}
 				const work = await findWork(tx, of.studentId, upload.assignmentId, of.exercise);
-				if (!work) throw new Refusal("bad-request", `${planned.file} can't be handed in for whom was decided.`, [{ path: `decided.${planned.file}`, message: "is no student of the class, or no exercise of the set" }]);
+				if (!work)
+					throw new Refusal("bad-request", `${planned.file} can't be handed in for whom was decided.`, [
+						{ path: `decided.${planned.file}`, message: "is no student of the class, or no exercise of the set" },
+					]);
 				const row = await handInFor(tx, queue, { work, studentId: of.studentId, source: planned.source });
 				handIns.push({ file: planned.file, id: row.id, studentId: of.studentId, tryNumber: row.tryNumber });
 			}

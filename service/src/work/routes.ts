@@ -105,7 +105,8 @@ export function workRoutes(context: AppContext): void {
 	};
 	const stillOpen = async (studentId: string, params: { id: string; exercise: string }): Promise<WorkRecord> => {
 		const record = await opened(studentId, params);
-		if (record.classClosed || record.closesAt <= new Date()) throw new Refusal("closed", "This assignment is closed, so nothing more is kept for it here. Your program is in the editor still.");
+		if (record.classClosed || record.closesAt <= new Date())
+			throw new Refusal("closed", "This assignment is closed, so nothing more is kept for it here. Your program is in the editor still.");
 		return record;
 	};
 	serve(context, ROUTES.listWork, async ({ request }) => {

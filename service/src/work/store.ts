@@ -99,7 +99,7 @@ export async function storeDraft(manager: EntityManager, of: Of & { source: stri
 export async function storeRun(manager: EntityManager, of: Of & { state: string; met: readonly string[]; milliseconds: number }): Promise<number> {
 	const rows = await all<{ runs: number }>(
 		manager,
-		`INSERT INTO drafts AS d (assignment_id, exercise_id, student_id, source, runs, state, met, best_met, idle_runs, idle_milliseconds) VALUES ($1, $2, $3, '', 1, $4, $5, $6, 1, $7)
+		`INSERT INTO drafts AS d (assignment_id, exercise_id, student_id, source, runs, state, met, best_met, idle_runs, idle_milliseconds) VALUES ($1, $2, $3, '', 1, $4, $5, $6, CASE WHEN $6 > 0 THEN 0 ELSE 1 END, CASE WHEN $6 > 0 THEN 0 ELSE $7 END)
 		 ON CONFLICT (assignment_id, exercise_id, student_id) DO UPDATE SET runs = d.runs + 1, state = $4, met = $5, best_met = greatest(d.best_met, $6),
 			idle_runs = CASE WHEN $6 > d.best_met THEN 0 ELSE d.idle_runs + 1 END, idle_milliseconds = CASE WHEN $6 > d.best_met THEN 0 ELSE least(d.idle_milliseconds + $7, 2000000000) END RETURNING runs`,
 		[of.assignmentId, of.exerciseId, of.studentId, of.state, of.met, of.met.length, of.milliseconds],
@@ -114,7 +114,11 @@ export function freeDrawingsOf(manager: EntityManager, studentId: string): Promi
 	return all(manager, `SELECT ${FREE} FROM free_drawings WHERE student_id = $1 ORDER BY name`, [studentId]);
 }
 
-export async function storeFreeDrawing(manager: EntityManager, of: { id: string; studentId: string; name: string; source: string }, revision: number): Promise<FreeRow | undefined> {
+export async function storeFreeDrawing(
+	manager: EntityManager,
+	of: { id: string; studentId: string; name: string; source: string },
+	revision: number,
+): Promise<FreeRow | undefined> {
 	if (revision <= 0) {
 		const made = await all<FreeRow>(manager, `INSERT INTO free_drawings (id, student_id, name, source) VALUES ($1, $2, $3, $4) ON CONFLICT DO NOTHING RETURNING ${FREE}`, [
 			of.id,
