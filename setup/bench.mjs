@@ -4,7 +4,9 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { parse } from "yaml";
+import { loadRows } from "./bench-load.mjs";
 import { build } from "./build.mjs";
+import { ensurePostgres } from "./postgres.mjs";
 import { CantGoOn, main, ROOT } from "./run.mjs";
 
 const ROUNDS = 7;
@@ -62,11 +64,13 @@ function byCommandLine() {
 
 await main(async () => {
 	await build();
-	const rows = [
-		...["cold-walk", "cold-arithmetic", "cold-calls", "cold-shared", "cold-nested"].map(cold),
-		byCommandLine(),
-		...node("warm.mjs").map((r) => ({ ...r, ratio: r.ours / r.baseline })),
-	];
+	ensurePostgres();
+	const rows = [...["cold-walk", "cold-arithmetic", "cold-calls", "cold-shared", "cold-nested"].map(cold), byCommandLine(), ...(await loadRows()), ...node("warm.mjs")].map(
+		(row) => ({
+			...row,
+			ratio: row.ratio === undefined ? row.ours / row.baseline : row.ratio,
+		}),
+	);
 	if (json) {
 		process.stdout.write(`${JSON.stringify(rows)}\n`);
 		return 0;

@@ -10,6 +10,7 @@ const CHECKS = [
 	["types of tests", [bin("typescript/bin/tsc"), "-p", "tsconfig.tests.json"], ROOT],
 	["types of the console", [bin("svelte-check/bin/svelte-check"), "--tsconfig", "tsconfig.json", "--fail-on-warnings", "--output", "human"], join(ROOT, "console")],
 	["architecture", [bin("vitest/vitest.mjs"), "run", "--project", "beside", "tests/architecture.test.ts", "--reporter=dot"], ROOT],
+	["description of the API", ["setup/api-lint.mjs"], ROOT],
 	["unused code", [bin("knip/bin/knip.js")], ROOT],
 ];
 

@@ -20,6 +20,7 @@ import {
 	sayProblem,
 	svgOf,
 } from "../core/dist/index.js";
+import { apiPage } from "./api-page.mjs";
 import { checkPictures, checksPage, SCHEMAS, slipsPage } from "./exercise-pages.mjs";
 import { measuresTable, routesTable } from "./figure-tables.mjs";
 import { main, ROOT } from "./run.mjs";
@@ -120,6 +121,7 @@ const PAGES = {
 	...introductionPictures(),
 	"docs/checks.md": checksPage,
 	"docs/slips.md": slipsPage,
+	"docs/api.md": apiPage,
 	...checkPictures(),
 	...SCHEMAS,
 };

@@ -109,13 +109,42 @@ async function terminalShot(page, shot) {
 		["check", "kit.nib.txt", "--exercise", "mooring-buoy.exercise.yaml"],
 		["try", "mooring-buoy.exercise.yaml"],
 	];
-	const text = calls.map((args) => `$ markpen ${args.join(" ")}\n${call(...args)}`).join("\n");
+	await printed(page, calls.map((args) => `$ markpen ${args.join(" ")}\n${call(...args)}`).join("\n"));
+	await shot("command-line");
+	rmSync(work, { recursive: true });
+}
+
+/** What a terminal shows. */
+async function printed(page, text) {
 	await page.setContent(`<body style="margin:0;background:#10192a;color:#e9eef6"><pre style="margin:24px;font:15px/1.5 'DejaVu Sans Mono',monospace;white-space:pre-wrap"></pre>`);
 	await page.locator("pre").evaluate((pre, value) => {
 		pre.textContent = value;
 	}, text);
-	await shot("command-line");
-	rmSync(work, { recursive: true });
+}
+
+/** Calls of the command line to a site. */
+async function siteShot(page, address, shot) {
+	const { DEMO_SIGN_INS } = await import("../demo/dist/index.js");
+	const home = mkdtempSync(join(tmpdir(), "mark-pen-home-"));
+	const call = (args, input) => {
+		try {
+			return execFileSync(process.execPath, [MARKPEN, ...args], { encoding: "utf8", input, env: { PATH: process.env.PATH, HOME: home } });
+		} catch (error) {
+			return error.stdout;
+		}
+	};
+	const { signInName, passphrase } = DEMO_SIGN_INS.teacher;
+	call(["sign-in", address, "--sign-in-name", signInName], `${passphrase}\n`);
+	const calls = [
+		["class", "list"],
+		["class", "stuck", "8 Gannet"],
+		["assignment", "show", "8 Tern", "sail"],
+		["assignment", "alike", "8 Gannet", "pier-planks"],
+	];
+	const said = (args) => args.map((a) => (/ /.test(a) ? `"${a}"` : a)).join(" ");
+	await printed(page, calls.map((args) => `$ markpen ${said(args)}\n${call(args)}`).join("\n"));
+	await shot("command-line-site");
+	rmSync(home, { recursive: true });
 }
 
 await main(async () => {
@@ -133,6 +162,7 @@ await main(async () => {
 		}
 		const page = await browser.newPage({ viewport: { width: 1280, height: 620 } });
 		await terminalShot(page, (name) => page.screenshot({ path: join(folder, `${name}.png`), fullPage: true }));
+		await siteShot(page, demo.address, (name) => page.screenshot({ path: join(folder, `${name}.png`), fullPage: true }));
 		execFileSync(process.execPath, [MARKPEN, "draw", join(ROOT, "demo/ferry.nib.txt"), "--out", join(folder, "ferry.png")]);
 	} finally {
 		await browser.close();

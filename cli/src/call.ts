@@ -4,4 +4,4 @@ export class WrongCall extends Error {
 }
 
 /** Exit codes that scripts can use. */
-export const EXIT = Object.freeze({ met: 0, missed: 1, wrongCall: 2 });
+export const EXIT = Object.freeze({ met: 0, missed: 1, wrongCall: 2, unreachable: 3 });

@@ -1,3 +1,4 @@
+import { CallError } from "@markpen/client";
 import { CORE_VERSION } from "@markpen/core";
 import { Command, CommanderError, InvalidArgumentError } from "commander";
 import { EXIT, WrongCall } from "./call.ts";
@@ -8,6 +9,7 @@ import type { ExplainOptions } from "./commands/explain.ts";
 import type { FiguresOptions } from "./commands/figures.ts";
 import type { TapeOptions } from "./commands/tape.ts";
 import type { TryOptions } from "./commands/try.ts";
+import { addSiteCommands } from "./site-commands.ts";
 
 function whole(least: number): (text: string) => number {
 	return (text) => {
@@ -105,7 +107,9 @@ function program(done: (code: number) => void): Command {
 		.option("--json", "print the pairs as JSON")
 		.addHelpText("after", "\nExample:\n  markpen alike handed-in --exercise harbour-scene.exercise.yaml")
 		.action(async (files: string[], options: AlikeOptions) => done(await (await import("./commands/alike.ts")).alikeCommand(files, options)));
-	markpen.addCommand(exerciseCommands(done));
+	const exercise = exerciseCommands(done);
+	markpen.addCommand(exercise);
+	addSiteCommands(markpen, exercise, done);
 	return markpen;
 }
 
@@ -144,6 +148,11 @@ export async function main(argv: readonly string[]): Promise<number> {
 		return code;
 	} catch (error) {
 		if (error instanceof CommanderError) return error.exitCode === 0 ? EXIT.met : EXIT.wrongCall;
+		if (error instanceof CallError) {
+			const fields = (error.problem?.errors ?? []).map(({ path, message }) => `\n  ${path}: ${message}`);
+			process.stderr.write(`${error.message}${fields.join("")}\n`);
+			return error.status === 0 ? EXIT.unreachable : EXIT.wrongCall;
+		}
 		if (!(error instanceof WrongCall)) throw error;
 		process.stderr.write(`${error.message}\n`);
 		return EXIT.wrongCall;

@@ -16,7 +16,6 @@ const rules = {
 	handInDrafts: z.boolean().describe("Whether drafts are handed in by themselves when it closes"),
 	weight: z.number().min(0).max(1000).describe("What it weighs among the class's work"),
 };
-export const assignmentRules = z.object(rules);
 const dates = { opensAt: instant, dueAt: instant, closesAt: instant };
 const momentsAsked = { opensAt: moment, dueAt: moment, closesAt: moment };
 

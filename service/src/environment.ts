@@ -1,3 +1,4 @@
+import { fileURLToPath } from "node:url";
 import { z } from "zod";
 
 const flag = z
@@ -18,7 +19,8 @@ const schema = z.object({
 	MARKPEN_THREADS: z.coerce.number().int().min(0).max(256).optional(),
 	/** A class archive to load before serving, if the database holds no account yet. */
 	MARKPEN_LOAD: z.string().optional(),
-	MARKPEN_CONSOLE: z.string(),
+	/** The built console; what was built beside the service unless said. */
+	MARKPEN_CONSOLE: z.string().default(fileURLToPath(new URL("../../console/dist", import.meta.url))),
 	MARKPEN_LOG: z.enum(["fatal", "error", "warn", "info", "debug", "silent"]).default("warn"),
 });
 export type Environment = z.infer<typeof schema>;

@@ -79,10 +79,10 @@ describe("late work", () => {
 });
 
 test("the best, the latest or the teacher's choice counts", async () => {
-	const all = [];
+	const all: { of: Awaited<ReturnType<typeof setTo>>; ids: string[] }[] = [];
 	for (const counts of ["best", "latest", "chosen"] as const) {
 		const of = await setTo({ counts });
-		const ids = [];
+		const ids: string[] = [];
 		for (const source of ["walk 5", RIGHT, "walk 9"]) ids.push((await handTo(of, source)).id);
 		for (const id of ids) await reportOf(student, id);
 		all.push({ of, ids });

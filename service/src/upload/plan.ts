@@ -43,7 +43,8 @@ function planFile(file: string, bytes: Uint8Array, students: readonly Known[], e
 	const [one] = told;
 	const of = { ...none, source: text.source, candidates };
 	if (!one) return { ...of, candidates: [], does: "leaves out", says: "Left out: no student of the class is told by its name. Say whose it is to hand it in." };
-	if (told.length > 1) return { ...of, does: "asks", says: `It may be ${told.map((s) => s.name).join(" or ")}: the ${by} ${by === "initials" ? "are" : "is"} the same. Say whose it is.` };
+	if (told.length > 1)
+		return { ...of, does: "asks", says: `It may be ${told.map((s) => s.name).join(" or ")}: the ${by} ${by === "initials" ? "are" : "is"} the same. Say whose it is.` };
 	const exercise = exerciseIn(file, exercises);
 	if (exercise === undefined) return { ...of, studentId: one.id, does: "asks", says: `It is ${one.name}'s; no exercise of the set is told by its name. Say which it is for.` };
 	return { ...of, studentId: one.id, exercise, does: "hands in", says: `Handed in for ${one.name}, told by the ${by}.` };

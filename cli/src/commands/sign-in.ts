@@ -1,0 +1,67 @@
+import { hostname } from "node:os";
+import { WrongCall } from "../call.ts";
+import { say } from "../formats/said.ts";
+import { clientOf, forget, keep, keptSite, site } from "../site/connection.ts";
+import { secrets } from "../site/passphrase.ts";
+
+export interface SignInOptions {
+	readonly signInName: string;
+	readonly classCode?: string;
+	readonly scope: "read" | "write";
+	readonly json?: boolean;
+}
+
+/** Signs in and keeps a token. The passphrase is asked for, or read from the input. */
+export async function signInCommand(address: string, options: SignInOptions): Promise<number> {
+	const url = address.replace(/\/+$/, "");
+	if (!/^https?:\/\/[^/\s]+/.test(url)) throw new WrongCall(`${address} is no address of a site; http://127.0.0.1:4170 is one.`);
+	const [passphrase = ""] = await secrets(["Passphrase"]);
+	if (passphrase === "") throw new WrongCall("There is no passphrase. Type it when it is asked for, or send it as the first line of the input.");
+	const { signInName, classCode, scope } = options;
+	const made = await clientOf(url).makeToken({
+		body: { signInName, passphrase, scope, name: hostname().slice(0, 80) || "command line", ...(classCode !== undefined && { classCode }) },
+	});
+	const file = await keep({ url, token: made.token, tokenId: made.id, name: made.account.name });
+	say(
+		options.json,
+		{ account: made.account, endsAt: made.endsAt },
+		`Signed in to ${url} as ${made.account.name}. The token is in ${file}, good until ${made.endsAt.slice(0, 10)}.`,
+	);
+	return 0;
+}
+
+/** Revokes the token that was kept, and forgets it. */
+export async function signOutCommand(): Promise<number> {
+	const { tokenId, url } = await keptSite();
+	await (await site()).revokeToken({ params: { id: tokenId } }).catch(() => undefined);
+	await forget();
+	process.stdout.write(`Signed out of ${url}.\n`);
+	return 0;
+}
+
+export async function whoCommand(options: { json?: boolean }): Promise<number> {
+	const account = await (await site()).whoAmI({});
+	const { url } = await keptSite();
+	say(options.json, { url, account }, `${account.name}, ${account.administrator ? "administrator" : account.role}, at ${url}`);
+	return 0;
+}
+
+/** Changes a teacher's own passphrase; needed once after one that was given for one sign-in. */
+export async function passphraseCommand(address: string, options: { signInName: string }): Promise<number> {
+	const [now = "", next = "", again = ""] = await secrets(["Passphrase of now", "New passphrase, 12 characters or more", "The new one again"]);
+	if (next !== again) throw new WrongCall("The new passphrase was typed in two ways. Nothing was changed.");
+	let cookie = "";
+	const { createClient } = await import("@markpen/client");
+	const client = createClient({
+		base: address.replace(/\/+$/, ""),
+		headers: (): Record<string, string> => (cookie ? { cookie } : {}),
+		onAnswer: (response) => {
+			cookie = response.headers.get("set-cookie")?.split(";")[0] ?? cookie;
+		},
+	});
+	await client.signIn({ body: { signInName: options.signInName, passphrase: now } });
+	await client.changePassphrase({ body: { now, next } });
+	await client.signOut({});
+	process.stdout.write("The passphrase is changed. Tokens and other sessions have ended.\n");
+	return 0;
+}

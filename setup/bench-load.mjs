@@ -1,0 +1,192 @@
+// How the service does under load, with service and worker as processes of their own, beside a bare route with one insert. Gives rows for the bench.
+import { spawn } from "node:child_process";
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+import autocannon from "autocannon";
+import Fastify from "fastify";
+import pg from "pg";
+import { parse } from "yaml";
+import { createClient } from "../client/dist/index.js";
+import { startTestPostgres } from "./postgres.mjs";
+import { ROOT } from "./run.mjs";
+
+const MATRIX = { students: 30, assignments: 20 };
+const CLASS_AGAIN = 200;
+const WAITING = 50;
+const SECONDS = 5;
+const PASSPHRASE = "a-passphrase-for-all";
+
+const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
+const percentile = (values, share) => [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.ceil(values.length * share) - 1)];
+const pause = (milliseconds) => new Promise((resolve) => setTimeout(resolve, milliseconds));
+
+/** A site with a class of 30 by 20, one of 200 and one of 50, all with the demo's programs. */
+function archive() {
+	const exercise = readFileSync(join(ROOT, "demo/exercises/mooring-buoy.exercise.yaml"), "utf8");
+	const sources = parse(readFileSync(join(ROOT, "demo/programs.yaml"), "utf8"))
+		.filter((p) => p.exercise === "mooring-buoy")
+		.map((p) => p.source);
+	const day = (n) => new Date(Date.now() + n * 86_400_000).toISOString();
+	const people = (prefix, count) =>
+		Array.from({ length: count }, (_, i) => ({ key: `${prefix}${i}`, name: `${prefix} ${i}`, signInName: `${prefix}${i}`, passphrase: PASSPHRASE }));
+	const assignment = (key) => ({ key, exercises: ["buoy"], opensAt: day(-9), dueAt: day(9), closesAt: day(9) });
+	const [matrix, again, waiting] = [people("m", MATRIX.students), people("a", CLASS_AGAIN), people("w", WAITING)];
+	const of = (name, students, assignments) => ({ key: name, name, schoolYear: "2026", code: name, teachers: ["t"], students: students.map((s) => s.key), assignments });
+	const columns = Array.from({ length: MATRIX.assignments }, (_, i) => assignment(`m-${i}`));
+	const handed = (a, s, i) => ({ assignment: a, exercise: "buoy", student: s.key, tryNumber: 1, source: sources[i % sources.length], handedInAt: day(-1) });
+	return {
+		sources,
+		file: {
+			format: "markpen/class-archive@1",
+			school: "",
+			teachers: [{ key: "t", name: "T", signInName: "t", passphrase: PASSPHRASE }],
+			students: [...matrix, ...again, ...waiting],
+			exercises: [{ key: "buoy", source: exercise, owner: "t" }],
+			classes: [of("matrix", matrix, columns), of("again", again, [assignment("again-1")]), of("waiting", waiting, [assignment("waiting-1")])],
+			handIns: [...columns.flatMap((c, k) => matrix.map((s, i) => handed(c.key, s, i + k))), ...again.map((s, i) => handed("again-1", s, i))],
+		},
+	};
+}
+
+function start(part, environment) {
+	const child = spawn(process.execPath, [join(ROOT, "service/dist/main.js"), part], { env: { ...process.env, ...environment }, stdio: ["ignore", "pipe", "inherit"] });
+	const ready = new Promise((resolve) => child.stdout.on("data", (data) => /ready (\S+)/.test(String(data)) && resolve(/ready (\S+)/.exec(String(data))[1])));
+	const stop = () =>
+		new Promise((resolve) => {
+			child.on("exit", resolve);
+			child.kill("SIGTERM");
+		});
+	return { ready, stop };
+}
+
+async function signedIn(address, body) {
+	let cookie = "";
+	const client = createClient({
+		base: address,
+		headers: () => (cookie ? { cookie } : {}),
+		onAnswer(r) {
+			cookie = r.headers.get("set-cookie")?.split(";")[0] ?? cookie;
+		},
+	});
+	await client.signIn({ body });
+	return { client, cookie };
+}
+
+/** Requests a second of one call, by as many connections as there are sets of headers. */
+async function rate(url, requests) {
+	let next = 0;
+	const result = await autocannon({ url, connections: requests.length, duration: SECONDS, setupClient: (client) => client.setRequests([requests[next++ % requests.length]]) });
+	if (result.non2xx > 0 || result.errors > 0) throw new Error(`${result.non2xx} answers weren't right, ${result.errors} calls failed`);
+	return result.requests.average;
+}
+
+/** The same insert behind a bare route of the same framework. */
+async function bareRate(database, sources) {
+	const pool = new pg.Pool({ connectionString: database, max: 10 });
+	await pool.query("CREATE TABLE bare (id bigserial PRIMARY KEY, source text NOT NULL, at timestamptz NOT NULL DEFAULT now())");
+	const app = Fastify();
+	app.post("/", async (request, reply) => {
+		const { rows } = await pool.query("INSERT INTO bare (source) VALUES ($1) RETURNING id", [request.body.source]);
+		return reply.status(201).send({ id: rows[0].id });
+	});
+	app.get("/", async () => (await pool.query("SELECT 1 AS one")).rows);
+	const address = await app.listen({ port: 0, host: "127.0.0.1" });
+	const headers = { "content-type": "application/json" };
+	const inserted = await rate(
+		address,
+		Array.from({ length: 20 }, (_, i) => ({ method: "POST", path: "/", headers, body: JSON.stringify({ source: sources[i % sources.length] }) })),
+	);
+	const reads = await times(40, () => fetch(address).then((r) => r.text()));
+	await app.close();
+	await pool.end();
+	return { inserted, read: median(reads) };
+}
+
+async function times(count, call) {
+	const found = [];
+	for (let i = 0; i < count; i++) {
+		const from = performance.now();
+		await call();
+		found.push(performance.now() - from);
+	}
+	return found;
+}
+
+/** The rows of the service's load. */
+export async function loadRows() {
+	const server = await startTestPostgres();
+	const { sources, file } = archive();
+	const { mkdtempSync, writeFileSync, rmSync } = await import("node:fs");
+	const { tmpdir } = await import("node:os");
+	const folder = mkdtempSync(join(tmpdir(), "mark-pen-load-"));
+	writeFileSync(join(folder, "archive.json"), JSON.stringify(file));
+	const database = server.database("bench");
+	const environment = { DATABASE_URL: database, MARKPEN_PORT: "0", MARKPEN_LOG: "error", MARKPEN_LOAD: join(folder, "archive.json") };
+	const sql = new pg.Client({ connectionString: database });
+	try {
+		const web = start("web", environment);
+		const address = await web.ready;
+		await sql.connect();
+		const left = async () => (await sql.query("SELECT count(*)::int AS count FROM checks WHERE ended_at IS NULL")).rows[0].count;
+		const waiting = await left();
+		const from = performance.now();
+		const worker = start("worker", environment);
+		await worker.ready;
+		while ((await left()) > 0) await pause(50);
+		const checked = (1_000 * waiting) / (performance.now() - from);
+
+		const teacher = await signedIn(address, { signInName: "t", passphrase: PASSPHRASE });
+		const classes = Object.fromEntries((await teacher.client.listClasses({})).classes.map((c) => [c.name, c.id]));
+		const page = await teacher.client.showClass({ params: { id: classes.matrix } });
+		const again = (await teacher.client.showClass({ params: { id: classes.again } })).columns[0].assignmentId;
+		const students = await Promise.all(Array.from({ length: WAITING }, (_, i) => signedIn(address, { classCode: "waiting", signInName: `w${i}`, passphrase: PASSPHRASE })));
+		const place = { id: (await students[0].client.listWork({})).work[0].assignmentId, exercise: "mooring-buoy" };
+		await times(10, () => teacher.client.showClass({ params: { id: classes.matrix } }));
+		const matrix = median(await times(40, () => teacher.client.showClass({ params: { id: classes.matrix } })));
+		const assignment = median(await times(40, () => teacher.client.showAssignment({ params: { id: page.columns[0].assignmentId } })));
+		const bare = await bareRate(database, sources);
+
+		const latencies = [];
+		for (let round = 0; round < 3; round++) {
+			await teacher.client.rehearse({ params: { id: again }, body: {} });
+			await Promise.all(
+				students.map(async ({ client, cookie }, i) => {
+					const begun = performance.now();
+					const { id } = await client.handIn({ params: place, body: { source: sources[i % sources.length] } });
+					const response = await fetch(`${address}/api/v1/hand-ins/${id}/events`, { headers: { cookie } });
+					await response.text();
+					latencies.push(performance.now() - begun);
+				}),
+			);
+			await pause(3_000);
+		}
+		await worker.stop();
+		const accepted = await rate(
+			address,
+			students.slice(0, 20).map(({ cookie }, i) => ({
+				method: "POST",
+				path: `/api/v1/work/${place.id}/${place.exercise}/hand-ins`,
+				headers: { cookie, "content-type": "application/json" },
+				body: JSON.stringify({ source: sources[i % sources.length] }),
+			})),
+		);
+		await web.stop();
+		const each = (perSecond) => 1_000 / perSecond;
+		return [
+			{
+				name: `hand-in accepted (${accepted.toFixed(0)} a second)`,
+				ours: each(accepted),
+				baseline: each(bare.inserted),
+				what: `a bare route with one insert (${bare.inserted.toFixed(0)} a second)`,
+			},
+			{ name: `hand-in checked and stored (${checked.toFixed(0)} a second)`, ours: each(checked), baseline: each(bare.inserted), what: "a bare route with one insert" },
+			{ name: `class of ${MATRIX.students} × ${MATRIX.assignments}, read`, ours: matrix, baseline: bare.read, what: "a bare route with SELECT 1" },
+			{ name: `assignment of ${MATRIX.students}, read`, ours: assignment, baseline: bare.read, what: "a bare route with SELECT 1" },
+			{ name: `${WAITING} hand in at once, ${CLASS_AGAIN} checked again: 99 % by`, ours: percentile(latencies, 0.99), baseline: median(latencies), what: "the middle one" },
+		];
+	} finally {
+		await sql.end().catch(() => undefined);
+		rmSync(folder, { recursive: true, force: true });
+		await server.stop();
+	}
+}
