@@ -1,5 +1,5 @@
 // Takes the pictures of docs/screenshots/ from the demo's data: starts a database and a service of its own, and Chromium.
-import { execFileSync } from "node:child_process";
+import { execFile, execFileSync } from "node:child_process";
 import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -23,6 +23,11 @@ async function startDemo() {
 		readEnvironment({ DATABASE_URL: postgres.database("shots"), MARKPEN_LOAD: archive, MARKPEN_CONSOLE: join(ROOT, "console/dist"), MARKPEN_PORT: "0" }),
 		{ web: true, worker: true },
 	);
+	const { default: pg } = await import("pg");
+	const client = new pg.Client({ connectionString: postgres.database("shots") });
+	await client.connect();
+	while ((await client.query("SELECT 1 FROM checks WHERE ended_at IS NULL LIMIT 1")).rows.length > 0) await new Promise((resolve) => setTimeout(resolve, 200));
+	await client.end();
 	return {
 		address: running.address,
 		async stop() {
@@ -50,8 +55,6 @@ async function teacherShots(page, address, shot) {
 	await signIn(page, address, DEMO_SIGN_INS.teacher);
 	await page.getByRole("link", { name: "8 Tern" }).click();
 	await page.getByRole("link", { name: "Pier planks", exact: true }).waitFor();
-	await page.waitForTimeout(4000);
-	await page.reload();
 	await page.getByRole("link", { name: "Pier planks", exact: true }).waitFor();
 	await shot("class");
 	await page.getByRole("link", { name: "Mooring buoy", exact: true }).click();
@@ -126,15 +129,14 @@ async function printed(page, text) {
 async function siteShot(page, address, shot) {
 	const { DEMO_SIGN_INS } = await import("../demo/dist/index.js");
 	const home = mkdtempSync(join(tmpdir(), "mark-pen-home-"));
-	const call = (args, input) => {
-		try {
-			return execFileSync(process.execPath, [MARKPEN, ...args], { encoding: "utf8", input, env: { PATH: process.env.PATH, HOME: home } });
-		} catch (error) {
-			return error.stdout;
-		}
-	};
+	// The site is served by this process: it must go on while the command runs.
+	const call = (args, input = "") =>
+		new Promise((resolve) => {
+			const child = execFile(process.execPath, [MARKPEN, ...args], { env: { PATH: process.env.PATH, HOME: home } }, (_error, out) => resolve(out));
+			child.stdin.end(input);
+		});
 	const { signInName, passphrase } = DEMO_SIGN_INS.teacher;
-	call(["sign-in", address, "--sign-in-name", signInName], `${passphrase}\n`);
+	await call(["sign-in", address, "--sign-in-name", signInName], `${passphrase}\n`);
 	const calls = [
 		["class", "list"],
 		["class", "stuck", "8 Gannet"],
@@ -142,7 +144,9 @@ async function siteShot(page, address, shot) {
 		["assignment", "alike", "8 Gannet", "pier-planks"],
 	];
 	const said = (args) => args.map((a) => (/ /.test(a) ? `"${a}"` : a)).join(" ");
-	await printed(page, calls.map((args) => `$ markpen ${said(args)}\n${call(args)}`).join("\n"));
+	const shown = [];
+	for (const args of calls) shown.push(`$ markpen ${said(args)}\n${await call(args)}`);
+	await printed(page, shown.join("\n"));
 	await shot("command-line-site");
 	rmSync(home, { recursive: true });
 }

@@ -190,3 +190,18 @@ test("a paper that the exercise fixes lies there before the program begins", () 
 	expect([report.picture.paper, report.state]).toEqual(["#add8e6", "drew"]);
 	expect(mark("let x = 1", reading.exercise).state).toBe("drew-nothing");
 });
+
+test("a last try of great cost costs the next one no more than a moment, and gives the same report each time", () => {
+	const costly = `circle centre 90, 90 diameter 80\nlet x = 0.5\nrepeat 5000000\n${"  x = sin(x * 57) + cos(x * 31)\n".repeat(60)}end`;
+	const source = "fill red\ncircle centre 200, 190 diameter 80";
+	let asked = 0;
+	const count = () => {
+		asked++;
+		return false;
+	};
+	const report = mark(source, buoy, { lastTry: costly, stop: count });
+	// Run to its end it would ask thousands of times.
+	expect(asked).toBeLessThan(20);
+	expect(JSON.stringify(mark(source, buoy, { lastTry: costly }))).toBe(JSON.stringify(report));
+	expect(report.state).toBe("drew");
+});

@@ -1,4 +1,5 @@
 import { readFile } from "node:fs/promises";
+import { Server as NetServer } from "node:net";
 import { availableParallelism } from "node:os";
 import { Threads } from "@markpen/threads";
 import type PgBoss from "pg-boss";
@@ -55,6 +56,9 @@ export async function startService(environment: Environment, parts: { web: boole
 	};
 }
 
+/** How long a connection that was let in has to say what it wants. */
+const LINGER_MILLISECONDS = 300;
+
 /** The web server of this process, with its connection for events and its thread for pictures. */
 async function startWeb(environment: Environment, of: { dataSource: DataSource; queue: PgBoss; log: Logger }): Promise<{ address: string; stop: () => Promise<void> }> {
 	const events = new Events({ dataSource: of.dataSource, log: of.log, url: environment.DATABASE_URL });
@@ -65,8 +69,12 @@ async function startWeb(environment: Environment, of: { dataSource: DataSource; 
 	return {
 		address,
 		async stop() {
+			// Nobody new is let in; what has been let in is read, which closing at once would cut off.
+			const closed = new Promise((resolve) => NetServer.prototype.close.call(app.server, resolve));
 			await events.stop();
+			await new Promise((resolve) => setTimeout(resolve, LINGER_MILLISECONDS));
 			await app.close();
+			await closed;
 			await pictures.close();
 		},
 	};

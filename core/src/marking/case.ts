@@ -163,7 +163,7 @@ export class Case {
 	/** Another program's drawing to set this one's beside; undefined where there is none. */
 	reference(which: Reference): Case | undefined {
 		const key = JSON.stringify(which);
-		if (!this.others.has(key)) this.others.set(key, this.other(this.sourceOf(which)));
+		if (!this.others.has(key)) this.others.set(key, this.other(this.sourceOf(which), typeof which === "string" && which !== "own last try"));
 		return this.others.get(key);
 	}
 
@@ -174,7 +174,7 @@ export class Case {
 		return which === "model" ? this.wanted.model : which === "example" ? this.wanted.example : this.wanted.starter;
 	}
 
-	private other(source: string | undefined): Case | undefined {
-		return source === undefined ? undefined : this.wanted.references.caseOf(source, this.wanted, this.runs.settings);
+	private other(source: string | undefined, given: boolean): Case | undefined {
+		return source === undefined ? undefined : this.wanted.references.caseOf(source, this.wanted, this.runs.settings, given);
 	}
 }

@@ -1,3 +1,4 @@
+import { NEVER } from "../limits/limits.ts";
 import { DEFAULT_SHEET } from "../tape/layout.ts";
 import { Case } from "./case.ts";
 import type { Common } from "./criterion.ts";
@@ -49,18 +50,25 @@ export function criterionById(wanted: Wanted, id: string): Criterion | undefined
 	return undefined;
 }
 
+/** How often a student's other program is asked whether to stop before it is: far more than a class needs, counted and so the same everywhere. */
+const MOST_ASKED = 10;
+
 /** Programs beside the student's, each read and run once for one exercise: they have a budget of their own. */
 export class References {
 	private readonly known = new Map<string, Case>();
 
-	caseOf(source: string, wanted: Wanted, { seed, sheet, paper, frames }: RunSettings): Case {
+	/** @param given whether the program was given out with the exercise, or is a student's own, which may be of any cost */
+	caseOf(source: string, wanted: Wanted, { seed, sheet, paper, frames, stop = NEVER }: RunSettings, given: boolean): Case {
 		const key = JSON.stringify([source, seed, frames ?? null, sheet ?? null]);
 		let found = this.known.get(key);
 		if (!found) {
 			// A few programs belong to an exercise; a class's earlier hand-ins come and go.
 			if (this.known.size >= 40) this.known.clear();
-			found = new Case(new Program(source), wanted, {}, new Runs({ seed, sheet: sheet ?? DEFAULT_SHEET, paper, frames }));
-			this.known.set(key, found);
+			let asked = 0;
+			const settings = { seed, sheet: sheet ?? DEFAULT_SHEET, paper, frames, ...(!given && { stop: () => ++asked > MOST_ASKED || stop() }) };
+			found = new Case(new Program(source), wanted, {}, new Runs(settings));
+			// What this check's clock has cut short isn't kept for another's.
+			if (given || asked > MOST_ASKED || found.run?.ended !== "clock") this.known.set(key, found);
 		}
 		return found;
 	}

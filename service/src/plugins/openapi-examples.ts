@@ -46,9 +46,7 @@ export const EXAMPLES: Readonly<Record<string, { readonly body?: unknown; readon
 	whoAmI: { reply: { id: "01a21511-3a9e-7341-8078-d7d28008273d", name: "M. Okafor-Lind", role: "teacher", administrator: true, once: false } },
 	listClasses: {
 		reply: {
-			classes: [
-				{ id: "01a21511-3e3a-75c0-939b-fbf934b0c20d", name: "8 Tern", schoolYear: "2026", code: "tern-8", students: 19, assignments: 8, until: null, closedAt: null },
-			],
+			classes: [{ id: "01a21511-3e3a-75c0-939b-fbf934b0c20d", name: "8 Tern", schoolYear: "2026", code: "tern-8", students: 19, assignments: 8, until: null, closedAt: null }],
 		},
 	},
 	listStuck: {

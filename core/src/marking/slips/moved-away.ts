@@ -6,7 +6,7 @@ export const movedAway: Slip = {
 	id: "moved-away",
 	about: ["place", "size"],
 	tries(look) {
-		const last = look.own.reference("own last try")?.scene;
+		const last = look.pairs.length > 0 ? look.own.reference("own last try")?.scene : undefined;
 		if (!last) return [];
 		return look.pairs.flatMap(({ name, slot, found, wanted }) => {
 			const before = last.taken.get(name)?.slots[slot];
