@@ -172,6 +172,10 @@ function assignmentCommands(markpen: Command, done: Done): void {
 		.action(async (name: string, said: string, path: string, options: Json & { carryOut?: boolean; of?: string[] }) =>
 			done(await (await assignments()).uploadCommand(name, said, path, options)),
 		);
+	named(of.command("follow"))
+		.description("wait until everything that was handed in is checked")
+		.addHelpText("after", '\nExample:\n  markpen assignment follow "8 Tern" sail')
+		.action(async (name: string, said: string, options: Json) => done(await (await assignments()).followCommand(name, said, options)));
 	named(of.command("rehearse"))
 		.description("check everything again and show whose points would move, or let it hold")
 		.option("--to-version <number>", "on which version of the exercise; the newest unless said", whole)

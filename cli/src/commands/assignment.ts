@@ -155,6 +155,22 @@ async function follow(client: Client, jobId: string, what: string): Promise<unkn
 	}
 }
 
+/** Waits until everything that was handed in is checked, with a bar on the terminal. */
+export async function followCommand(className: string, said: string, options: Json): Promise<number> {
+	const client = await site();
+	const found = await findAssignment(client, className, said);
+	const left = async () => (await client.showAssignment({ params: { id: found.id }, query: { exercise: found.exercise } })).unchecked;
+	const total = await left();
+	const bar = new Progress("checking", total);
+	for (let [seen, now] = [0, total]; now > 0; now = await left()) {
+		for (; seen < total - now; seen++) bar.step();
+		await new Promise((resolve) => setTimeout(resolve, 300));
+	}
+	bar.end();
+	say(options.json, { checked: total, unchecked: 0 }, total === 0 ? "Everything is checked." : `${total} checked; nothing is left.`);
+	return EXIT.met;
+}
+
 /** Checks everything again without changing anything, and lets it hold where that is asked. */
 export async function rehearseCommand(className: string, said: string, options: Json & { version?: number; carryOut?: boolean }): Promise<number> {
 	const client = await site();
