@@ -165,7 +165,7 @@ export async function loadRows() {
 			address,
 			students.slice(0, 20).map(({ cookie }, i) => ({
 				method: "POST",
-				path: `/api/v1/work/${place.id}/${place.exercise}/hand-ins`,
+				path: `/api/v1/my-work/${place.id}/${place.exercise}/hand-ins`,
 				headers: { cookie, "content-type": "application/json" },
 				body: JSON.stringify({ source: sources[i % sources.length] }),
 			})),

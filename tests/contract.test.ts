@@ -94,7 +94,7 @@ describe("the client", () => {
 			},
 		});
 		await client.handIn({ params: { id: "a/b", exercise: "sail" }, body: { source: "walk 5" }, idempotencyKey: "k" });
-		expect(sent[0]?.url).toBe("http://school.example/api/v1/work/a%2Fb/sail/hand-ins");
+		expect(sent[0]?.url).toBe("http://school.example/api/v1/my-work/a%2Fb/sail/hand-ins");
 		expect(sent[0]?.init).toMatchObject({ method: "POST", body: '{"source":"walk 5"}', headers: { cookie: "a=b", "content-type": "application/json", "idempotency-key": "k" } });
 	});
 });

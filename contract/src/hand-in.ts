@@ -52,7 +52,7 @@ export const handedIn = z.object({ id, tryNumber: z.int(), handedInAt: instant, 
 export const handIn = route({
 	name: "handIn",
 	method: "POST",
-	path: "/work/:id/:exercise/hand-ins",
+	path: "/my-work/:id/:exercise/hand-ins",
 	who: ["student"],
 	reach: "own",
 	summary: "Hand in a program; an Idempotency-Key header makes a repeated call the same hand-in",

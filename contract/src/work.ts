@@ -35,7 +35,7 @@ const workParams = z.object({ id, exercise: key });
 export const listWork = route({
 	name: "listWork",
 	method: "GET",
-	path: "/work",
+	path: "/my-work",
 	who,
 	reach: "own",
 	summary: "What the student has to do and has done",
@@ -44,7 +44,7 @@ export const listWork = route({
 export const showWork = route({
 	name: "showWork",
 	method: "GET",
-	path: "/work/:id/:exercise",
+	path: "/my-work/:id/:exercise",
 	who,
 	reach: "own",
 	summary: "One exercise of an assignment as its student sees it",
@@ -54,7 +54,7 @@ export const showWork = route({
 export const saveDraft = route({
 	name: "saveDraft",
 	method: "PUT",
-	path: "/work/:id/:exercise/draft",
+	path: "/my-work/:id/:exercise/draft",
 	who,
 	reach: "own",
 	summary: "Keep the program in the making; If-Match tells which revision was read, 0 for none",
@@ -66,7 +66,7 @@ export const saveDraft = route({
 export const noteRun = route({
 	name: "noteRun",
 	method: "POST",
-	path: "/work/:id/:exercise/runs",
+	path: "/my-work/:id/:exercise/runs",
 	who,
 	reach: "own",
 	summary: "Tell that the program was run: how far it got, which criteria it met, how long the student worked since the last run",
@@ -77,7 +77,7 @@ export const noteRun = route({
 export const selfCheck = route({
 	name: "selfCheck",
 	method: "POST",
-	path: "/work/:id/:exercise/self-checks",
+	path: "/my-work/:id/:exercise/self-checks",
 	who,
 	reach: "own",
 	summary: "Ask how a program would do, with a hand-in's limits, using up no try",
@@ -99,7 +99,7 @@ export const showSelfCheck = route({
 export const nextHint = route({
 	name: "nextHint",
 	method: "GET",
-	path: "/work/:id/:exercise/hints/:criterion/:number",
+	path: "/my-work/:id/:exercise/hints/:criterion/:number",
 	who,
 	reach: "own",
 	summary: "A further hint of a criterion: the second is number 2",

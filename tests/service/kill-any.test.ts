@@ -71,7 +71,7 @@ async function handInUntilTaken(source: string): Promise<string> {
 	const key = randomUUID();
 	for (;;) {
 		try {
-			const response = await fetch(`${web.address}/api/v1/work/${place.id}/${place.exercise}/hand-ins`, {
+			const response = await fetch(`${web.address}/api/v1/my-work/${place.id}/${place.exercise}/hand-ins`, {
 				method: "POST",
 				headers: { cookie, "content-type": "application/json", "idempotency-key": key },
 				body: JSON.stringify({ source }),
@@ -140,7 +140,7 @@ test("SIGTERM under load: no request is cut off, no job is left as taken, and al
 	let ended_ = 0;
 	const load = Array.from({ length: 8 }, async () => {
 		while (!stopped) {
-			const call = fetch(`${web.address}/api/v1/work`, { headers: { cookie, connection: "close" } }).then(
+			const call = fetch(`${web.address}/api/v1/my-work`, { headers: { cookie, connection: "close" } }).then(
 				async (r) => ((await r.text()).startsWith("{") ? r.status : -1),
 				// Refused, or reset before it was let in: the server's own log tells whether a request was cut off.
 				() => 0,
