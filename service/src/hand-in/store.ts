@@ -82,7 +82,7 @@ export async function triesOfStudent(manager: EntityManager, of: HandInRecord): 
 	const rows = await all<TryRow>(
 		manager,
 		`SELECT h.id, h.try_number AS "tryNumber", g.earned, g.possible, (n.hand_in_id = h.id) AS counts FROM hand_ins h LEFT JOIN standings g ON g.hand_in_id = h.id
-		 LEFT JOIN counting n ON n.assignment_id = h.assignment_id AND n.exercise_id = h.exercise_id AND n.student_id = h.student_id
+		 LEFT JOIN counting n ON n.assignment_id = h.assignment_id AND n.exercise_id = h.exercise_id AND n.student_id = $1
 		 WHERE h.student_id = $1 AND h.assignment_id = $2 AND h.exercise_id = $3 ORDER BY h.try_number`,
 		[of.studentId, of.assignmentId, of.exerciseId],
 	);

@@ -42,7 +42,7 @@ export function yearOf(manager: EntityManager, studentId: string, teacherId: str
 		 FROM class_students s JOIN classes c ON c.id = s.class_id JOIN class_teachers t ON t.class_id = c.id AND t.account_id = $2 AND (t.until IS NULL OR t.until > now())
 		 JOIN assignments a ON a.class_id = c.id JOIN assignment_exercises x ON x.assignment_id = a.id JOIN exercises e ON e.id = x.exercise_id JOIN exercise_versions v ON v.id = x.exercise_version_id
 		 LEFT JOIN own_dates o ON o.assignment_id = a.id AND o.student_id = s.account_id
-		 LEFT JOIN counting n ON n.assignment_id = a.id AND n.exercise_id = e.id AND n.student_id = s.account_id LEFT JOIN reports r ON r.id = n.report_id
+		 LEFT JOIN counting n ON n.assignment_id = a.id AND n.exercise_id = e.id AND n.student_id = $1 LEFT JOIN reports r ON r.id = n.report_id
 		 WHERE s.account_id = $1 AND a.opens_at <= now() AND (s.left_at IS NULL OR a.opens_at <= s.left_at) ORDER BY a.due_at, a.id, x.position`,
 		[studentId, teacherId],
 	);

@@ -50,7 +50,7 @@ export function triesOf(manager: EntityManager, studentId: string, assignmentIds
 		manager,
 		`SELECT h.assignment_id AS "assignmentId", h.exercise_id AS "exerciseId", h.id, h.try_number AS "tryNumber", h.handed_in_at AS "handedInAt", h.late, g.earned, g.possible, g.open, (n.hand_in_id = h.id) AS counts
 		 FROM hand_ins h LEFT JOIN standings g ON g.hand_in_id = h.id
-		 LEFT JOIN counting n ON n.assignment_id = h.assignment_id AND n.exercise_id = h.exercise_id AND n.student_id = h.student_id
+		 LEFT JOIN counting n ON n.assignment_id = h.assignment_id AND n.exercise_id = h.exercise_id AND n.student_id = $1
 		 WHERE h.student_id = $1 AND h.assignment_id = ANY($2) ORDER BY h.assignment_id, h.exercise_id, h.try_number`,
 		[studentId, assignmentIds],
 	);
