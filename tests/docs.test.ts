@@ -98,3 +98,15 @@ test("every link and picture of the README and the docs leads somewhere", () => 
 	}
 	for (const name of readdirSync(join(ROOT, "docs/screenshots"))) expect(page("README.md")).toContain(`docs/screenshots/${name}`);
 });
+
+test("every point of the language page has its test, and every test its point", () => {
+	const points = [...page("docs/language.md").matchAll(/^- (.+)$/gm)].map(([, point]) => point as string);
+	const tests = ["rules", "drawing-rules"].flatMap((name) =>
+		[...page(`core/src/nib/${name}.test.ts`).matchAll(/^\ttest\(("(?:[^"\\]|\\.)*"|'[^']*')/gm)].map(([, quoted = ""]) =>
+			quoted.startsWith('"') ? (JSON.parse(quoted) as string) : quoted.slice(1, -1),
+		),
+	);
+	expect(tests.length).toBeGreaterThan(100);
+	expect(points.filter((point) => !tests.includes(point))).toEqual([]);
+	expect(tests.filter((name) => !points.includes(name))).toEqual([]);
+});

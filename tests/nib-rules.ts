@@ -1,0 +1,57 @@
+import type { Problem } from "../core/src/nib/problem.ts";
+import { read } from "../core/src/nib/read.ts";
+import { type Run, type RunOptions, run } from "../core/src/nib/runner.ts";
+import { endOf, messagesOf, type Tape } from "../core/src/tape/tape.ts";
+import { entryName } from "../core/src/tape/tape-problem.ts";
+import { problemSentence } from "../core/src/words/problems.ts";
+
+export function runOf(source: string, options: RunOptions = {}): Run {
+	const reading = read(source);
+	if (!reading.ok) throw new Error(reading.problems.map((p) => `${p.place.line}: ${problemSentence(p)}`).join("\n"));
+	return run(reading.checked, options);
+}
+
+/** What a program printed; it must come to its own end. */
+export function prints(source: string, options: RunOptions = {}): string[] {
+	const { tape, problem } = runOf(source, options);
+	if (problem) throw new Error(problemSentence(problem));
+	return messagesOf(tape).map((m) => m.text);
+}
+
+/** What is wrong with a program, on reading or running. */
+export function problems(source: string, options: RunOptions = {}): readonly Problem[] {
+	const reading = read(source);
+	if (!reading.ok) return reading.problems;
+	const { problem } = run(reading.checked, options);
+	return problem ? [problem] : [];
+}
+
+export const codes = (source: string, options: RunOptions = {}) => problems(source, options).map((p) => p.code);
+export const reads = (source: string) => read(source).ok;
+export const sentence = (source: string) => problems(source).map(problemSentence).join(" ");
+
+/** A source after the first fix it is offered. */
+export function mended(source: string): string {
+	const fix = problems(source)[0]?.fix;
+	if (!fix) throw new Error("no fix");
+	const lines = source.split("\n");
+	const line = lines[fix.place.line - 1] as string;
+	lines[fix.place.line - 1] = line.slice(0, fix.place.column - 1) + fix.text + line.slice(fix.place.column - 1 + fix.place.length);
+	return lines.join("\n");
+}
+
+const RECORDED_ONLY = new Set(["callBegin", "callEnd", "turn", "face", "pen", "message"]);
+
+/** What was drawn: each entry's name and coordinates, to nine digits. */
+export function drawn(tape: Tape): [string, ...number[]][] {
+	const rows: [string, ...number[]][] = [];
+	for (let i = 0; i < tape.length; i++) {
+		const name = entryName(tape.kind[i] as number) as string;
+		if (RECORDED_ONLY.has(name)) continue;
+		rows.push([name, ...[...tape.coords.subarray(tape.at[i] as number, endOf(tape, i))].map((c) => Math.round(c * 1e9) / 1e9 + 0)]);
+	}
+	return rows;
+}
+
+export const draws = (source: string, options: RunOptions = {}) => drawn(runOf(source, options).tape);
+export const remarks = (source: string, options: RunOptions = {}) => runOf(source, options).remarks.map((r) => r.code);
