@@ -1,6 +1,7 @@
 // How the service does under load, with service and worker as processes of their own, beside a bare route with one insert. Gives rows for the bench.
 import { spawn } from "node:child_process";
-import { readFileSync } from "node:fs";
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
 import { join } from "node:path";
 import autocannon from "autocannon";
 import Fastify from "fastify";
@@ -116,8 +117,6 @@ async function times(count, call) {
 export async function loadRows() {
 	const server = await startTestPostgres();
 	const { sources, file } = archive();
-	const { mkdtempSync, writeFileSync, rmSync } = await import("node:fs");
-	const { tmpdir } = await import("node:os");
 	const folder = mkdtempSync(join(tmpdir(), "mark-pen-load-"));
 	writeFileSync(join(folder, "archive.json"), JSON.stringify(file));
 	const database = server.database("bench");

@@ -58,7 +58,8 @@ async function once<T>(dataSource: DataSource, request: FastifyRequest, route: R
 	const { id } = accountOf(request);
 	const { manager } = dataSource;
 	const values = [id, `${route.name} ${JSON.stringify(request.params ?? {})}`, key];
-	await manager.query("DELETE FROM repeated_calls WHERE at < now() - interval '1 day'");
+	// A call whose process died under it is let go after a minute: its key would be of no use else.
+	await manager.query("DELETE FROM repeated_calls WHERE at < now() - interval '1 day' OR (reply IS NULL AND at < now() - interval '1 minute')");
 	const mine = await manager.query("INSERT INTO repeated_calls (account_id, route, key) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING RETURNING key", values);
 	if (mine.length === 0) {
 		const before = await one<{ reply: T | null }>(manager, "SELECT reply FROM repeated_calls WHERE account_id = $1 AND route = $2 AND key = $3", values);

@@ -1,4 +1,4 @@
-import { readdir, readFile, stat } from "node:fs/promises";
+import { mkdir, readdir, readFile, stat } from "node:fs/promises";
 import { join, relative, sep } from "node:path";
 import type { Client } from "@markpen/client";
 import { zipSync } from "fflate";
@@ -226,7 +226,6 @@ export async function drawingsCommand(className: string, said: string, options: 
 	const client = await site();
 	const found = await findAssignment(client, className, said);
 	const page = await client.showAssignment({ params: { id: found.id }, query: { exercise: found.exercise } });
-	const { mkdir } = await import("node:fs/promises");
 	await mkdir(options.out, { recursive: true });
 	const bar = new Progress("drawings", page.handIns.length);
 	let count = 0;

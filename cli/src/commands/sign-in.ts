@@ -1,4 +1,5 @@
 import { hostname } from "node:os";
+import { createClient } from "@markpen/client";
 import { WrongCall } from "../call.ts";
 import { say } from "../formats/said.ts";
 import { clientOf, forget, keep, keptSite, site } from "../site/connection.ts";
@@ -51,7 +52,6 @@ export async function passphraseCommand(address: string, options: { signInName: 
 	const [now = "", next = "", again = ""] = await secrets(["Passphrase of now", "New passphrase, 12 characters or more", "The new one again"]);
 	if (next !== again) throw new WrongCall("The new passphrase was typed in two ways. Nothing was changed.");
 	let cookie = "";
-	const { createClient } = await import("@markpen/client");
 	const client = createClient({
 		base: address.replace(/\/+$/, ""),
 		headers: (): Record<string, string> => (cookie ? { cookie } : {}),

@@ -20,8 +20,8 @@ import {
 	countedOf,
 	draftersOf,
 	findAssignment,
-	type Item,
 	insertAssignment,
+	itemOf,
 	itemsOf,
 	ownDatesOf,
 	type Rules,
@@ -66,13 +66,6 @@ async function itemsFor(
 		items.push({ exerciseId: version.exerciseId, versionId: version.id, key });
 	}
 	return { items, title, collectionId: collection?.id ?? null, doneWhen: file?.["done when"]["share of points"] ?? 0.8 };
-}
-
-/** The exercise of an assignment that a call speaks of: the one named, or the first. */
-export function itemOf(items: readonly Item[], key: string | undefined): Item {
-	const item = key === undefined ? items[0] : items.find((i) => i.key === key);
-	if (!item) throw new Refusal("not-found");
-	return item;
 }
 
 export function assignmentRoutes(context: AppContext): void {

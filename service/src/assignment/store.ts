@@ -2,6 +2,7 @@ import type { AssignmentPage } from "@markpen/contract";
 import type { EntityManager } from "typeorm";
 import { pointsOf } from "../class/store.ts";
 import { all, changed, one } from "../database/data-source.ts";
+import { Refusal } from "../refusals.ts";
 import type { Showing } from "./shown.ts";
 
 /** An assignment with its rules. */
@@ -44,6 +45,13 @@ export function itemsOf(manager: EntityManager, assignmentId: string): Promise<I
 		 JOIN exercises e ON e.id = x.exercise_id JOIN exercise_versions v ON v.id = x.exercise_version_id WHERE x.assignment_id = $1 ORDER BY x.position`,
 		[assignmentId],
 	);
+}
+
+/** The exercise of an assignment that a call speaks of: the one named, or the first. */
+export function itemOf(items: readonly Item[], key: string | undefined): Item {
+	const item = key === undefined ? items[0] : items.find((i) => i.key === key);
+	if (!item) throw new Refusal("not-found");
+	return item;
 }
 
 const COLUMNS = {

@@ -1,8 +1,8 @@
-import { CORE_VERSION } from "@markpen/core";
 import type PgBoss from "pg-boss";
 import type { DataSource, EntityManager } from "typeorm";
 import { v7 } from "uuid";
-import { Check, HandIn, type HandInRow } from "../database/entities.ts";
+import { HandIn, type HandInRow } from "../database/entities.ts";
+import { requestCheck } from "../jobs/check-hand-in.ts";
 import { PRIORITY, sendWork } from "../jobs/queue.ts";
 import { happened } from "../plugins/events.ts";
 import { Refusal } from "../refusals.ts";
@@ -17,13 +17,13 @@ function refuseTime(record: WorkRecord, now: Date): void {
 	if (now > record.dueAt && record.late === "refused") throw new Refusal("late-refused");
 }
 
+/** What every hand-in that is made here has alike. */
+const FRESH = { language: "nib", idempotencyKey: null, late: false, answers: {} } as const;
+
 /** Stores a hand-in, its check and the queue's job, all or none. */
 export async function storeHandIn(manager: EntityManager, queue: PgBoss, row: HandInRow, versionId: string, reason: "hand-in" | "archive", priority: number): Promise<void> {
 	await manager.getRepository(HandIn).insert(row);
-	const checkId = v7();
-	await manager
-		.getRepository(Check)
-		.insert({ id: checkId, handInId: row.id, exerciseVersionId: versionId, coreVersion: CORE_VERSION, requestedAt: new Date(), endedAt: null, reason });
+	const checkId = await requestCheck(manager, { handInId: row.id, exerciseVersionId: versionId, reason });
 	await sendWork(queue, manager, { do: "check", checkId }, priority);
 	if (reason === "hand-in") await happened(manager, row.assignmentId, "handed-in", { handInId: row.id });
 }
@@ -47,13 +47,13 @@ export async function handIn(
 		if (work.tries !== null && tryNumber > work.tries) throw new Refusal("no-tries-left");
 		const [draft] = (await draftsOf(manager, of.studentId, [work.id])).filter((d) => d.exerciseId === work.exerciseId);
 		const row: HandInRow = {
+			...FRESH,
 			id: v7(),
 			assignmentId: of.assignmentId,
 			exerciseId: work.exerciseId,
 			studentId: of.studentId,
 			tryNumber,
 			source: of.source,
-			language: "nib",
 			handedInAt: now,
 			idempotencyKey: of.key,
 			madeBy: "student",
@@ -72,18 +72,16 @@ export async function handInFor(manager: EntityManager, queue: PgBoss, of: { wor
 	await lockTries(manager, studentId, work);
 	const now = new Date();
 	const row: HandInRow = {
+		...FRESH,
 		id: v7(),
 		assignmentId: work.id,
 		exerciseId: work.exerciseId,
 		studentId,
 		tryNumber: await nextTry(manager, studentId, work),
 		source: of.source,
-		language: "nib",
 		handedInAt: now,
-		idempotencyKey: null,
 		madeBy: "teacher",
 		late: now > work.dueAt,
-		answers: {},
 	};
 	await storeHandIn(manager, queue, row, work.versionId, "hand-in", PRIORITY.again);
 	return row;
@@ -101,17 +99,15 @@ export async function handInAtClosing(dataSource: DataSource, queue: PgBoss, of:
 		]);
 		if (!draft || !version) return;
 		const row: HandInRow = {
+			...FRESH,
 			id: v7(),
 			assignmentId: of.assignmentId,
 			exerciseId: of.exerciseId,
 			studentId: of.studentId,
 			tryNumber: 1,
 			source: draft.source,
-			language: "nib",
 			handedInAt: of.closesAt,
-			idempotencyKey: null,
 			madeBy: "closing",
-			late: false,
 			answers: draft.answers,
 		};
 		await storeHandIn(manager, queue, row, version.id, "hand-in", PRIORITY.again);

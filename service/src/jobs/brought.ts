@@ -18,7 +18,7 @@ interface HandIn {
 }
 
 /** Ids of exercises whose own hand-ins an exercise speaks of. */
-export function earlierExercises(exercise: ExerciseFile): string[] {
+function earlierExercises(exercise: ExerciseFile): string[] {
 	const named = new Set<string>(exercise.continues ? [exercise.continues] : []);
 	const look = (value: unknown): void => {
 		if (typeof value !== "object" || value === null) return;
@@ -29,6 +29,23 @@ export function earlierExercises(exercise: ExerciseFile): string[] {
 	};
 	look(exercise.criteria);
 	return [...named];
+}
+
+/** What a student had handed in to the exercises that one speaks of, the last of each until a moment. */
+export async function earlierOf(manager: EntityManager, exercise: ExerciseFile, studentId: string, until: Date): Promise<{ key: string; id: string; source: string }[]> {
+	const keys = earlierExercises(exercise);
+	if (keys.length === 0) return [];
+	return all(
+		manager,
+		`SELECT DISTINCT ON (e.key) e.key, h.id, h.source FROM hand_ins h JOIN exercises e ON e.id = h.exercise_id
+		 WHERE h.student_id = $1 AND e.key = ANY($2) AND h.handed_in_at <= $3 ORDER BY e.key, h.handed_in_at DESC, h.id DESC`,
+		[studentId, keys, until],
+	);
+}
+
+/** Answers as marking takes them. */
+export function wordsOf(answers: Readonly<Record<string, { words: string }>>): Record<string, string> {
+	return Object.fromEntries(Object.entries(answers).map(([id, { words }]) => [id, words]));
 }
 
 /** What comes with a hand-in: the student's answers, the try before it, and what was handed in to other exercises until then. */
@@ -44,17 +61,8 @@ export async function broughtFor(manager: EntityManager, handInId: string, exerc
 		"SELECT id, source FROM hand_ins WHERE assignment_id = $1 AND exercise_id = $2 AND student_id = $3 AND try_number = $4",
 		[of.assignmentId, of.exerciseId, of.studentId, of.tryNumber - 1],
 	);
-	const keys = earlierExercises(exercise);
-	const others =
-		keys.length === 0
-			? []
-			: await all<{ key: string; id: string; source: string }>(
-					manager,
-					`SELECT DISTINCT ON (e.key) e.key, h.id, h.source FROM hand_ins h JOIN exercises e ON e.id = h.exercise_id
-					 WHERE h.student_id = $1 AND e.key = ANY($2) AND h.handed_in_at <= $3 ORDER BY e.key, h.handed_in_at DESC, h.id DESC`,
-					[of.studentId, keys, of.handedInAt],
-				);
-	const answers = Object.fromEntries(Object.entries(of.answers).map(([id, { words }]) => [id, words]));
+	const others = await earlierOf(manager, exercise, of.studentId, of.handedInAt);
+	const answers = wordsOf(of.answers);
 	return {
 		brought: {
 			final: true,

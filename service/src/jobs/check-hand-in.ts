@@ -1,8 +1,9 @@
-import { CORE_VERSION, type Report } from "@markpen/core";
+import { CORE_VERSION, type Report, type Settled } from "@markpen/core";
 import { checkWithTape, type Threads } from "@markpen/threads";
 import type { DataSource, EntityManager } from "typeorm";
 import { v7 } from "uuid";
 import { all, one } from "../database/data-source.ts";
+import { Check } from "../database/entities.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
 import { happened } from "../plugins/events.ts";
 import { type BroughtIds, broughtFor } from "./brought.ts";
@@ -28,11 +29,18 @@ function noteOf(report: Report): string {
 
 const lowerFirst = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
 
-/** Stores a report beside its check. Done twice, it is stored once. */
+/** Notes that a hand-in is to be checked on a version by today's core. */
+export async function requestCheck(manager: EntityManager, of: { handInId: string; exerciseVersionId: string; reason: "hand-in" | "again" | "archive" }): Promise<string> {
+	const id = v7();
+	await manager.getRepository(Check).insert({ id, ...of, coreVersion: CORE_VERSION, requestedAt: new Date(), endedAt: null });
+	return id;
+}
+
+/** Stores a report beside its check, and gives where the hand-in stands then. Done twice, it is stored once. */
 export async function storeReport(
 	manager: EntityManager,
 	of: { checkId: string; handInId: string; exerciseVersionId: string; report: Report; brought: BroughtIds },
-): Promise<void> {
+): Promise<Settled | undefined> {
 	const { report } = of;
 	await manager.query(
 		`INSERT INTO reports (id, check_id, hand_in_id, exercise_version_id, core_version, state, ended, earned, possible, open, criteria, verdicts, slips, note, brought, body, made_at)
@@ -57,7 +65,7 @@ export async function storeReport(
 		],
 	);
 	await manager.query("UPDATE checks SET ended_at = now() WHERE id = $1 AND ended_at IS NULL", [of.checkId]);
-	await settleHandIn(manager, of.handInId);
+	return settleHandIn(manager, of.handInId);
 }
 
 /** Checks one hand-in; `complete` belongs to the transaction that stores its report. */

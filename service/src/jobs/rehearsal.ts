@@ -2,16 +2,14 @@ import type { ReportBody } from "@markpen/contract";
 import { CORE_VERSION, type Report, settle } from "@markpen/core";
 import type PgBoss from "pg-boss";
 import type { EntityManager } from "typeorm";
-import { v7 } from "uuid";
 import { note } from "../audit.ts";
 import { all, changed, one } from "../database/data-source.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
 import { happened } from "../plugins/events.ts";
 import { broughtFor } from "./brought.ts";
-import { storeReport } from "./check-hand-in.ts";
+import { requestCheck, storeReport } from "./check-hand-in.ts";
 import type { JobRecord } from "./job.ts";
 import { PRIORITY, sendWork } from "./queue.ts";
-import { settleHandIn } from "./settle.ts";
 
 /** What a rehearsal is of. */
 export interface About {
@@ -124,15 +122,9 @@ export async function carryOutRehearsal(
 		await note(manager, { who: of.by, what: "dropped adjustment", subject: handInId, field: criterion, old: Number(gone[0].points) });
 	}
 	for (const { handInId, report, earned } of rows) {
-		const checkId = v7();
-		await manager.query("INSERT INTO checks (id, hand_in_id, exercise_version_id, core_version, requested_at, reason) VALUES ($1, $2, $3, $4, now(), 'again')", [
-			checkId,
-			handInId,
-			about.toVersionId,
-			report.version,
-		]);
-		await storeReport(manager, { checkId, handInId, exerciseVersionId: about.toVersionId, report, brought: (await broughtFor(manager, handInId, exercise)).ids });
-		const now = await settleHandIn(manager, handInId);
+		const checkId = await requestCheck(manager, { handInId, exerciseVersionId: about.toVersionId, reason: "again" });
+		const { ids } = await broughtFor(manager, handInId, exercise);
+		const now = await storeReport(manager, { checkId, handInId, exerciseVersionId: about.toVersionId, report, brought: ids });
 		if (now && Number(earned) !== now.earned) await note(manager, { who: of.by, what: "checked again", subject: handInId, field: "points", old: earned, new: now.earned });
 	}
 	// What was handed in since the rehearsal is checked on the new version too.
@@ -143,13 +135,7 @@ export async function carryOutRehearsal(
 		[about.assignmentId, about.exerciseId, about.toVersionId, CORE_VERSION],
 	);
 	for (const { id } of since) {
-		const checkId = v7();
-		await manager.query("INSERT INTO checks (id, hand_in_id, exercise_version_id, core_version, requested_at, reason) VALUES ($1, $2, $3, $4, now(), 'again')", [
-			checkId,
-			id,
-			about.toVersionId,
-			CORE_VERSION,
-		]);
+		const checkId = await requestCheck(manager, { handInId: id, exerciseVersionId: about.toVersionId, reason: "again" });
 		await sendWork(queue, manager, { do: "check", checkId }, PRIORITY.again);
 	}
 	await happened(manager, about.assignmentId, "checked", {});

@@ -1,8 +1,7 @@
 import { ROUTES } from "@markpen/contract";
 import type { EntityManager } from "typeorm";
 import type { AppContext } from "../app.ts";
-import { itemOf } from "../assignment/routes.ts";
-import { itemsOf } from "../assignment/store.ts";
+import { itemOf, itemsOf } from "../assignment/store.ts";
 import { note } from "../audit.ts";
 import { reach, reachAssignment } from "../class/access.ts";
 import { all, changed } from "../database/data-source.ts";

@@ -1,9 +1,9 @@
 import { check, type Threads } from "@markpen/threads";
 import type { DataSource, EntityManager } from "typeorm";
-import { all, one } from "../database/data-source.ts";
+import { one } from "../database/data-source.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
 import { happened } from "../plugins/events.ts";
-import { earlierExercises } from "./brought.ts";
+import { earlierOf, wordsOf } from "./brought.ts";
 
 interface Asked {
 	source: string;
@@ -31,13 +31,8 @@ export async function selfCheck(dataSource: DataSource, threads: Threads, id: st
 		"SELECT source FROM hand_ins WHERE assignment_id = $1 AND exercise_id = $2 AND student_id = $3 ORDER BY try_number DESC LIMIT 1",
 		[asked.assignmentId, asked.exerciseId, asked.studentId],
 	);
-	const keys = earlierExercises(exercise);
-	const earlier = await all<{ key: string; source: string }>(
-		manager,
-		`SELECT DISTINCT ON (e.key) e.key, h.source FROM hand_ins h JOIN exercises e ON e.id = h.exercise_id WHERE h.student_id = $1 AND e.key = ANY($2) ORDER BY e.key, h.handed_in_at DESC`,
-		[asked.studentId, keys],
-	);
-	const answers = Object.fromEntries(Object.entries(asked.answers).map(([key, { words }]) => [key, words]));
+	const earlier = await earlierOf(manager, exercise, asked.studentId, new Date());
+	const answers = wordsOf(asked.answers);
 	const report = await check(threads, asked.source, exercise, {
 		brought: { answers, ...(last && { lastTry: last.source }), ...(earlier.length > 0 && { earlier: Object.fromEntries(earlier.map((e) => [e.key, e.source])) }) },
 	});
