@@ -240,6 +240,21 @@ describe("self-checks", () => {
 	});
 });
 
+test("free drawings are kept by name and revision, as many as there is room for", async () => {
+	const save = (name: string, revision: number) => student.saveFreeDrawing({ params: { name }, body: { source: `-- ${name}` }, revision });
+	expect((await save("boat", 0)).revision).toBe(1);
+	await expect(save("boat", 0)).rejects.toMatchObject({ code: "changed-since" });
+	expect((await save("boat", 1)).revision).toBe(2);
+	await site.rows(
+		"INSERT INTO free_drawings (id, student_id, name, source) SELECT gen_random_uuid(), (SELECT student_id FROM free_drawings), 'n' || i, '' FROM generate_series(1, 199) i",
+	);
+	await expect(save("one more", 0)).rejects.toMatchObject({ code: "not-this-way", message: expect.stringContaining("Remove one") });
+	expect((await save("boat", 2)).revision).toBe(3);
+	await student.removeFreeDrawing({ params: { name: "n7" } });
+	expect((await save("one more", 0)).name).toBe("one more");
+	expect((await student.listFreeDrawings({})).drawings.length).toBe(200);
+});
+
 describe("changing an assignment", () => {
 	test("needs the revision that was read, and moves what follows", async () => {
 		const of = await setTo();

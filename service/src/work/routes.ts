@@ -20,6 +20,7 @@ import {
 	findWork,
 	freeDrawingsOf,
 	lastSources,
+	otherDrawings,
 	removeFreeDrawing,
 	storeDraft,
 	storeFreeDrawing,
@@ -30,6 +31,8 @@ import {
 	workOf,
 } from "./store.ts";
 
+/** Programs without exercise that a student may keep: far more than anybody looks through. */
+const MOST_DRAWINGS = 200;
 /** Self-checks that a student may have waiting at once. */
 const MOST_WAITING = 2;
 
@@ -184,7 +187,10 @@ export function workRoutes(context: AppContext): void {
 	serve(context, ROUTES.listFreeDrawings, async ({ request }) => ({ drawings: (await freeDrawingsOf(manager, accountOf(request).id)).map(freeData) }));
 	serve(context, ROUTES.saveFreeDrawing, async ({ request, reply, params, body, revision }) => {
 		refuseSource(body.source);
-		const row = await storeFreeDrawing(manager, { id: v7(), studentId: accountOf(request).id, name: params.name, source: body.source }, revision);
+		const { id: studentId } = accountOf(request);
+		const others = await otherDrawings(manager, studentId, params.name);
+		if (others >= MOST_DRAWINGS) throw new Refusal("not-this-way", `You keep ${others} drawings, which is as many as there is room for. Remove one, then save this one.`);
+		const row = await storeFreeDrawing(manager, { id: v7(), studentId, name: params.name, source: body.source }, revision);
 		if (!row) throw new Refusal("changed-since", "This drawing was saved from another place since. Both are kept: this one in your editor, that one here.");
 		tag(reply, row.revision);
 		return freeData(row);

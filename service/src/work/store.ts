@@ -114,6 +114,11 @@ export function freeDrawingsOf(manager: EntityManager, studentId: string): Promi
 	return all(manager, `SELECT ${FREE} FROM free_drawings WHERE student_id = $1 ORDER BY name`, [studentId]);
 }
 
+/** How many drawings a student keeps under other names. */
+export async function otherDrawings(manager: EntityManager, studentId: string, name: string): Promise<number> {
+	return (await one<{ count: number }>(manager, "SELECT count(*)::int AS count FROM free_drawings WHERE student_id = $1 AND name <> $2", [studentId, name]))?.count ?? 0;
+}
+
 export async function storeFreeDrawing(
 	manager: EntityManager,
 	of: { id: string; studentId: string; name: string; source: string },
