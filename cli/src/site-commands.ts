@@ -1,4 +1,4 @@
-import { type Command, Option } from "commander";
+import { type Command, InvalidArgumentError, Option } from "commander";
 import type { SetOptions } from "./commands/assignment.ts";
 import type { SignInOptions } from "./commands/sign-in.ts";
 
@@ -7,7 +7,15 @@ type Json = { readonly json?: boolean };
 
 /** What every command of a site takes. */
 const json = (command: Command) => command.option("--json", "print it as JSON");
-const whole = (text: string) => Number.parseInt(text, 10);
+function whole(text: string): number {
+	if (!/^\d{1,6}$/.test(text)) throw new InvalidArgumentError("It is a whole number.");
+	return Number(text);
+}
+function percent(text: string): number {
+	const number = /^(\d{1,3})\s*%?$/.exec(text.trim())?.[1];
+	if (number === undefined || Number(number) > 100) throw new InvalidArgumentError("It is a percentage from 0 to 100.");
+	return Number(number) / 100;
+}
 const several = (value: string, before: readonly string[] = []) => [...before, value];
 
 const account = () => import("./commands/sign-in.ts");
@@ -150,7 +158,8 @@ function assignmentCommands(markpen: Command, done: Done): void {
 		.option("--collection", "what is set is a collection")
 		.option("--tries <number>", "how many tries each student has", whole)
 		.addOption(new Option("--counts <which>", "which try counts").choices(["best", "latest", "chosen"]))
-		.addOption(new Option("--late <what>", "what is done with late work").choices(["marked", "refused"]))
+		.addOption(new Option("--late <what>", "what is done with late work").choices(["marked", "reduced", "refused"]))
+		.option("--late-share <percent>", "the share of its points that a late try loses, with --late reduced", percent)
 		.addOption(new Option("--points <when>", "when points and feedback are shown").choices(["at once", "release", "closing"]))
 		.addHelpText("after", '\nExample:\n  markpen assignment set "8 Tern" sail --opens 2027-03-22T09:10 --due 2027-03-29T16:00 --closes 2027-04-05T16:00')
 		.action(async (name: string, key: string, options: SetOptions) => done(await (await assignments()).setCommand(name, key, options)));

@@ -76,8 +76,13 @@ async function once<T>(dataSource: DataSource, request: FastifyRequest, route: R
 	}
 }
 
-/** Puts a route of the contract on the app: who may call it, what it takes, what it gives. */
-export function serve<R extends Route>({ app, dataSource }: AppContext, route: R, handle: (call: Call<R>) => Promise<Given<R>>): void {
+/**
+ * Puts a route of the contract on the app: who may call it, what it takes, what it gives.
+ *
+ * @param asMade whether the reply is sent as it was made, without being read against the contract once more: for large
+ * pages, which the client reads against it too
+ */
+export function serve<R extends Route>({ app, dataSource }: AppContext, route: R, handle: (call: Call<R>) => Promise<Given<R>>, { asMade = false } = {}): void {
 	const given = (schema: z.ZodType) => !(schema instanceof z.ZodUndefined);
 	app.route({
 		method: route.method,
@@ -87,7 +92,7 @@ export function serve<R extends Route>({ app, dataSource }: AppContext, route: R
 			...(given(route.params) && { params: route.params }),
 			...(given(route.query) && { querystring: route.query }),
 			...(given(route.body) && { body: route.body }),
-			...(given(route.reply) && !route.gives && { response: { [route.status]: route.reply } }),
+			...(given(route.reply) && !route.gives && !asMade && { response: { [route.status]: route.reply } }),
 		},
 		preValidation: (request) => allow(dataSource, request, route),
 		handler: async (request, reply) => {

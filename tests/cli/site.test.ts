@@ -110,6 +110,9 @@ describe("a teacher", () => {
 		const at = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString();
 		const set = await teacher(["assignment", "set", "8 Gannet", "lamp", "--opens", at(-3), "--due", at(1), "--closes", at(2), "--points", "release", "--json"]);
 		expect(JSON.parse(set.out).exercises).toEqual(["lamp"]);
+		const reduced = ["assignment", "set", "8 Gannet", "lamp", "--opens", at(-3), "--due", at(-1), "--closes", at(2), "--late", "reduced"];
+		expect(await teacher(reduced)).toMatchObject({ code: 2, err: expect.stringContaining("--late reduced and --late-share go together") });
+		expect(await teacher([...reduced, "--late-share", "most"])).toMatchObject({ code: 2, err: expect.stringContaining("It is a percentage from 0 to 100.") });
 
 		mkdirSync(join(folder, "in/Lintott, Bea"), { recursive: true });
 		writeFileSync(join(folder, "in/abel corrie.txt"), "circle centre 140, 90 diameter 36");

@@ -18,6 +18,7 @@ export interface SetOptions extends Json {
 	readonly tries?: number;
 	readonly counts?: "best" | "latest" | "chosen";
 	readonly late?: "marked" | "reduced" | "refused";
+	readonly lateShare?: number;
 	readonly points?: "at once" | "release" | "closing";
 	readonly collection?: boolean;
 }
@@ -26,7 +27,9 @@ export interface SetOptions extends Json {
 export async function setCommand(className: string, key: string, options: SetOptions): Promise<number> {
 	const client = await site();
 	const { id } = await findClass(client, className);
-	const { opens, due, closes, tries, counts, late, points } = options;
+	const { opens, due, closes, tries, counts, late, lateShare, points } = options;
+	if ((late === "reduced") !== (lateShare !== undefined))
+		throw new WrongCall("--late reduced and --late-share go together: --late reduced --late-share 20 takes a fifth of a late try's points.");
 	const made = await client.setAssignment({
 		params: { id },
 		body: {
@@ -37,6 +40,7 @@ export async function setCommand(className: string, key: string, options: SetOpt
 			...(tries !== undefined && { tries }),
 			...(counts !== undefined && { counts }),
 			...(late !== undefined && { late }),
+			...(lateShare !== undefined && { lateShare }),
 			...(points !== undefined && { showPoints: points, showFeedback: points }),
 		},
 	});

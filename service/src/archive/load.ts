@@ -7,8 +7,8 @@ import { freshCode } from "../class/code.ts";
 import { all, one } from "../database/data-source.ts";
 import { collectionToPublish, exerciseToPublish } from "../exercise/exercise.ts";
 import { storeCollection, storeVersion } from "../exercise/store.ts";
-import { storeHandIn } from "../hand-in/hand-in.ts";
 import { refuseSource } from "../hand-in/source.ts";
+import { takeHandIn } from "../hand-in/store.ts";
 import { PRIORITY } from "../jobs/queue.ts";
 import { Refusal } from "../refusals.ts";
 import { hashPassphrase } from "../session/session.ts";
@@ -143,32 +143,36 @@ async function loadHandIns({ manager, ids, archive }: Loading, queue: PgBoss): P
 		refuseSource(h.source);
 		const handedInAt = new Date(h.handedInAt);
 		const due = assignments.get(h.assignment)?.ownDates.find((o) => o.student === h.student)?.dueAt ?? assignments.get(h.assignment)?.dueAt;
-		const row = {
-			id: v7(),
+		const brought = {
 			assignmentId: ids.of("assignment", h.assignment),
 			exerciseId: ids.of("exercise", h.exercise),
 			studentId: ids.of("student", h.student),
-			tryNumber: h.tryNumber,
+			versionId: ids.of("version", h.exercise),
 			source: h.source,
-			language: "nib",
-			handedInAt,
-			idempotencyKey: null,
-			madeBy: h.madeBy,
-			late: h.late ?? (due !== undefined && handedInAt > new Date(due)),
 			answers: h.answers,
-		};
-		await storeHandIn(manager, queue, row, ids.of("version", h.exercise), "archive", PRIORITY.again);
+			handedInAt,
+			late: h.late ?? (due !== undefined && handedInAt > new Date(due)),
+			madeBy: h.madeBy,
+			key: null,
+			most: null,
+			reason: "archive",
+		} as const;
+		const { id, tryNumber } = await takeHandIn(manager, queue, brought, PRIORITY.again);
+		if (tryNumber !== h.tryNumber)
+			throw new Refusal("bad-request", `Try ${h.tryNumber} of ${h.student} at ${h.exercise} stands in the archive without the ones before it.`, [
+				{ path: "handIns", message: "tries are numbered from 1 without gaps" },
+			]);
 		const decided = (table: string, columns: string, values: (string | number)[]) =>
-			manager.query(`INSERT INTO ${table} (hand_in_id, ${columns}) VALUES ($1, ${values.map((_, i) => `$${i + 2}`).join(", ")})`, [row.id, ...values]);
+			manager.query(`INSERT INTO ${table} (hand_in_id, ${columns}) VALUES ($1, ${values.map((_, i) => `$${i + 2}`).join(", ")})`, [id, ...values]);
 		for (const j of h.judgements) await decided("judgements", "criterion, points, by_id, at", [j.criterion, j.points, ids.of("teacher", j.by), j.at]);
 		for (const a of h.adjustments) await decided("adjustments", "criterion, points, reason, by_id, at", [a.criterion, a.points, a.reason, ids.of("teacher", a.by), a.at]);
 		for (const c of h.comments) await decided("comments", "id, place, words, by_id, at", [v7(), JSON.stringify(c.place), c.words, ids.of("teacher", c.by), c.at]);
 		if (h.chosen)
 			await manager.query("INSERT INTO chosen_tries (assignment_id, exercise_id, student_id, hand_in_id) VALUES ($1, $2, $3, $4)", [
-				row.assignmentId,
-				row.exerciseId,
-				row.studentId,
-				row.id,
+				brought.assignmentId,
+				brought.exerciseId,
+				brought.studentId,
+				id,
 			]);
 	}
 }

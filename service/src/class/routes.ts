@@ -52,16 +52,18 @@ export function classRoutes(context: AppContext): void {
 		await note(manager, { who: teacherId, what: "made class", subject: id });
 		return { id, name: row.name, schoolYear: row.schoolYear, code: row.code, students: 0, assignments: 0, until: null, closedAt: null };
 	});
-	serve(context, ROUTES.showClass, async ({ request, reply, params }) => {
-		const { covering } = await reach(manager, accountOf(request), params.id, "looking");
-		const record = (await findClass(manager, params.id)) as ClassRecord;
-		const [teachers, students, columns, cells, excused] = [
-			await teachersOf(manager, params.id),
-			await studentsOf(manager, params.id),
-			await columnsOf(manager, params.id),
-			await cellsOf(manager, params.id),
-			await excusedOf(manager, params.id),
-		];
+	const showClass: Parameters<typeof serve<typeof ROUTES.showClass>>[2] = async ({ request, reply, params }) => {
+		// Whoever may not reach the class gets nothing of what is read at the same time.
+		const [{ covering }, found, teachers, students, columns, cells, excused] = await Promise.all([
+			reach(manager, accountOf(request), params.id, "looking"),
+			findClass(manager, params.id),
+			teachersOf(manager, params.id),
+			studentsOf(manager, params.id),
+			columnsOf(manager, params.id),
+			cellsOf(manager, params.id),
+			excusedOf(manager, params.id),
+		]);
+		const record = found as ClassRecord;
 		tag(reply, record.revision);
 		return {
 			...record,
@@ -79,7 +81,8 @@ export function classRoutes(context: AppContext): void {
 			cells,
 			excused,
 		};
-	});
+	};
+	serve(context, ROUTES.showClass, showClass, { asMade: true });
 	serve(context, ROUTES.changeClass, async ({ request, reply, params, body, revision }) => {
 		refuseZone(body.zone);
 		const account = accountOf(request);

@@ -2,6 +2,8 @@ import { DataSource, type EntityManager } from "typeorm";
 import { ENTITIES } from "./entities.ts";
 import { First0001 } from "./migrations/0001-first.ts";
 import { Term0002 } from "./migrations/0002-term.ts";
+import { TakeHandIn0003 } from "./migrations/0003-take-hand-in.ts";
+import { PreparingClient } from "./prepared.ts";
 
 /** Held while migrations and the queue's set-up run, so that several starting processes do it once. */
 const SET_UP_LOCK = 4_207_331_001;
@@ -11,11 +13,11 @@ export function createDataSource(url: string, connections = 10): DataSource {
 		type: "postgres",
 		url,
 		entities: ENTITIES,
-		migrations: [First0001, Term0002],
+		migrations: [First0001, Term0002, TakeHandIn0003],
 		migrationsTableName: "migrations",
 		synchronize: false,
 		logging: false,
-		extra: { max: connections },
+		extra: { max: connections, Client: PreparingClient },
 	});
 }
 
@@ -50,7 +52,17 @@ export async function changed<T>(manager: EntityManager, sql: string, values: re
 	return Array.isArray(result[0]) ? result[0] : (result as T[]);
 }
 
+function codeOf(error: unknown): string | undefined {
+	const { code, driverError } = (error ?? {}) as { code?: string; driverError?: { code?: string } };
+	return driverError?.code ?? code;
+}
+
 /** Whether an error of the database is that a value stands there already. */
 export function isTaken(error: unknown): boolean {
-	return (error as { code?: string; driverError?: { code?: string } })?.driverError?.code === "23505" || (error as { code?: string })?.code === "23505";
+	return codeOf(error) === "23505";
+}
+
+/** Whether an error of the database is that a student has no tries left. */
+export function isOverTries(error: unknown): boolean {
+	return codeOf(error) === "MP001";
 }

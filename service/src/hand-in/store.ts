@@ -1,30 +1,69 @@
 import type { HandInPage, ReportBody } from "@markpen/contract";
+import { CORE_VERSION } from "@markpen/core";
+import type PgBoss from "pg-boss";
 import type { EntityManager } from "typeorm";
+import { v7 } from "uuid";
 import type { Showing } from "../assignment/shown.ts";
 import { pointsOf } from "../class/store.ts";
-import { all, one } from "../database/data-source.ts";
-import { HandIn, type HandInRow } from "../database/entities.ts";
+import { all, isOverTries, one } from "../database/data-source.ts";
+import { sendBeside } from "../jobs/queue.ts";
+import { Refusal } from "../refusals.ts";
 import type { Answers } from "../work/store.ts";
 
-/** One exercise of an assignment. */
-type Of = { readonly id: string; readonly exerciseId: string };
-
-/** Tries of one student at one exercise of an assignment are numbered one after the other, however many calls come at once. */
-export async function lockTries(manager: EntityManager, studentId: string, of: Of): Promise<void> {
-	await manager.query("SELECT pg_advisory_xact_lock(hashtextextended($1, 0))", [`${studentId} ${of.id} ${of.exerciseId}`]);
+/** A hand-in that is to be taken, with the version it is checked on. */
+export interface Brought {
+	readonly assignmentId: string;
+	readonly exerciseId: string;
+	readonly studentId: string;
+	readonly versionId: string;
+	readonly source: string;
+	readonly answers: Answers;
+	readonly handedInAt: Date;
+	readonly late: boolean;
+	readonly madeBy: HandInPage["madeBy"];
+	/** A call repeated with the same key is the same hand-in. */
+	readonly key: string | null;
+	/** The most tries there may be; null for any number. */
+	readonly most: number | null;
+	readonly reason: "hand-in" | "archive";
 }
 
-export async function nextTry(manager: EntityManager, studentId: string, of: Of): Promise<number> {
-	const row = await one<{ next: number }>(
-		manager,
-		"SELECT coalesce(max(try_number), 0) + 1 AS next FROM hand_ins WHERE student_id = $1 AND assignment_id = $2 AND exercise_id = $3",
-		[studentId, of.id, of.exerciseId],
-	);
-	return row?.next ?? 1;
-}
+/** A hand-in as it was taken. */
+export type Taken = { id: string; tryNumber: number; handedInAt: Date; late: boolean };
 
-export function findByKey(manager: EntityManager, studentId: string, key: string): Promise<HandInRow | null> {
-	return manager.getRepository(HandIn).findOne({ where: { studentId, idempotencyKey: key } });
+/**
+ * Stores a hand-in under the next number, with its check, the event of it and the queue's job, all or none. Numbers have no
+ * gaps, however many calls come at once: the database counts under a lock.
+ *
+ * @throws Refusal "no-tries-left"
+ */
+export async function takeHandIn(manager: EntityManager, queue: PgBoss, of: Brought, priority: number): Promise<Taken> {
+	const checkId = v7();
+	const values = [
+		v7(),
+		of.assignmentId,
+		of.exerciseId,
+		of.studentId,
+		of.versionId,
+		of.source,
+		JSON.stringify(of.answers),
+		of.handedInAt,
+		of.late,
+		of.madeBy,
+		of.key,
+		of.most,
+		checkId,
+		CORE_VERSION,
+		of.reason,
+	];
+	try {
+		const text = "SELECT * FROM take_hand_in($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15)";
+		// The job of a call that was repeated finds no check to do, and ends.
+		const [taken] = await sendBeside<Taken>(queue, manager, { do: "check", checkId }, priority, { text, values });
+		return taken as Taken;
+	} catch (error) {
+		throw isOverTries(error) ? new Refusal("no-tries-left") : error;
+	}
 }
 
 export type HandInRecord = Showing & {

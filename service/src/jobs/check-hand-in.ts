@@ -29,10 +29,10 @@ function noteOf(report: Report): string {
 
 const lowerFirst = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
 
-/** Notes that a hand-in is to be checked on a version by today's core. */
-export async function requestCheck(manager: EntityManager, of: { handInId: string; exerciseVersionId: string; reason: "hand-in" | "again" | "archive" }): Promise<string> {
+/** Notes that a hand-in is to be checked again, on a version by today's core. */
+export async function requestCheck(manager: EntityManager, of: { handInId: string; exerciseVersionId: string }): Promise<string> {
 	const id = v7();
-	await manager.getRepository(Check).insert({ id, ...of, coreVersion: CORE_VERSION, requestedAt: new Date(), endedAt: null });
+	await manager.getRepository(Check).insert({ id, ...of, reason: "again", coreVersion: CORE_VERSION, requestedAt: new Date(), endedAt: null });
 	return id;
 }
 

@@ -122,7 +122,7 @@ export async function carryOutRehearsal(
 		await note(manager, { who: of.by, what: "dropped adjustment", subject: handInId, field: criterion, old: Number(gone[0].points) });
 	}
 	for (const { handInId, report, earned } of rows) {
-		const checkId = await requestCheck(manager, { handInId, exerciseVersionId: about.toVersionId, reason: "again" });
+		const checkId = await requestCheck(manager, { handInId, exerciseVersionId: about.toVersionId });
 		const { ids } = await broughtFor(manager, handInId, exercise);
 		const now = await storeReport(manager, { checkId, handInId, exerciseVersionId: about.toVersionId, report, brought: ids });
 		if (now && Number(earned) !== now.earned) await note(manager, { who: of.by, what: "checked again", subject: handInId, field: "points", old: earned, new: now.earned });
@@ -135,7 +135,7 @@ export async function carryOutRehearsal(
 		[about.assignmentId, about.exerciseId, about.toVersionId, CORE_VERSION],
 	);
 	for (const { id } of since) {
-		const checkId = await requestCheck(manager, { handInId: id, exerciseVersionId: about.toVersionId, reason: "again" });
+		const checkId = await requestCheck(manager, { handInId: id, exerciseVersionId: about.toVersionId });
 		await sendWork(queue, manager, { do: "check", checkId }, PRIORITY.again);
 	}
 	await happened(manager, about.assignmentId, "checked", {});

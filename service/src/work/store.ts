@@ -13,14 +13,17 @@ export type WorkRecord = AssignmentRecord & {
 	excused: boolean;
 	released: boolean;
 	unit: string | null;
+	/** What the student answered beside the draft. */
+	draftAnswers: Answers | null;
 };
 
 const WORK = `SELECT ${ASSIGNMENT.replace(`a.due_at AS "dueAt"`, `coalesce(o.due_at, a.due_at) AS "dueAt"`).replace(`a.closes_at AS "closesAt"`, `coalesce(o.closes_at, a.closes_at) AS "closesAt"`)},
-	x.exercise_id AS "exerciseId", v.id AS "versionId", e.key, v.source, coalesce(o.excused, false) AS excused, (l.at IS NOT NULL) AS released, CASE WHEN a.collection_id IS NOT NULL THEN a.title END AS unit
+	x.exercise_id AS "exerciseId", v.id AS "versionId", e.key, v.source, coalesce(o.excused, false) AS excused, (l.at IS NOT NULL) AS released, CASE WHEN a.collection_id IS NOT NULL THEN a.title END AS unit, d.answers AS "draftAnswers"
 	FROM assignments a JOIN classes c ON c.id = a.class_id JOIN assignment_exercises x ON x.assignment_id = a.id JOIN exercises e ON e.id = x.exercise_id JOIN exercise_versions v ON v.id = x.exercise_version_id
 	JOIN class_students s ON s.class_id = a.class_id AND s.left_at IS NULL
 	LEFT JOIN own_dates o ON o.assignment_id = a.id AND o.student_id = s.account_id
-	LEFT JOIN releases l ON l.assignment_id = a.id AND l.student_id = s.account_id`;
+	LEFT JOIN releases l ON l.assignment_id = a.id AND l.student_id = s.account_id
+	LEFT JOIN drafts d ON d.assignment_id = a.id AND d.exercise_id = x.exercise_id AND d.student_id = s.account_id`;
 
 /** What a student was set and can see: assignments that are open or were, of classes that the student is in. */
 export function workOf(manager: EntityManager, studentId: string): Promise<WorkRecord[]> {

@@ -1,0 +1,23 @@
+import pg from "pg";
+
+/** Statements that one process keeps prepared; others, of which there are few, are planned each time. */
+const MOST = 500;
+
+const names = new Map<string, string>();
+
+function nameOf(text: string): string | undefined {
+	const name = names.get(text) ?? (names.size < MOST ? `s${names.size}` : undefined);
+	if (name !== undefined) names.set(text, name);
+	return name;
+}
+
+type Query = pg.Client["query"];
+
+/** A connection that keeps statements with values prepared, so that the database reads and plans each once a connection. */
+export class PreparingClient extends pg.Client {
+	override query: Query = ((first: unknown, values: unknown, ...more: unknown[]) => {
+		const query = super.query as (...arguments_: unknown[]) => unknown;
+		if (typeof first !== "string" || !Array.isArray(values) || values.length === 0) return query.call(this, first, values, ...more);
+		return query.call(this, { name: nameOf(first), text: first, values }, ...more);
+	}) as Query;
+}
