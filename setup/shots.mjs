@@ -46,7 +46,7 @@ async function signIn(page, address, { classCode, signInName, passphrase }) {
 	await page.getByRole("button", { name: "Sign in" }).click();
 	await page
 		.getByRole("heading", { level: 1 })
-		.filter({ hasText: /Classes|My work/ })
+		.filter({ hasText: /Today|My work/ })
 		.waitFor();
 }
 

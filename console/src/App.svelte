@@ -1,20 +1,20 @@
 <script lang="ts">
 	import { Tooltip } from "bits-ui";
+	import Notes from "./parts/Notes.svelte";
+	import Notice from "./parts/Notice.svelte";
+	import Shell from "./parts/Shell.svelte";
+	import SignIn from "./pages/session/SignIn.svelte";
+	import SignInAgain from "./parts/SignInAgain.svelte";
+	import ChangePassphrase from "./parts/ChangePassphrase.svelte";
+	import { Pages } from "./state/pages.svelte.ts";
 	import { router } from "./state/router.svelte.ts";
 	import { session } from "./state/session.svelte.ts";
-	import Shell from "./parts/Shell.svelte";
-	import Notice from "./parts/Notice.svelte";
-	import SignIn from "./pages/session/SignIn.svelte";
-	import ClassList from "./pages/class/ClassList.svelte";
-	import ClassPage from "./pages/class/ClassPage.svelte";
-	import AssignmentPage from "./pages/assignment/AssignmentPage.svelte";
-	import HandInPage from "./pages/hand-in/HandInPage.svelte";
-	import WorkList from "./pages/desk/WorkList.svelte";
 
 	session.load();
-	const desk = () => import("./pages/desk/DeskPage.svelte");
-	const place = $derived(router.place);
-	const teacher = $derived(session.account?.role === "teacher");
+	const pages = new Pages();
+	$effect(() => {
+		if (session.account) void pages.show(router.place, session.account.role);
+	});
 </script>
 
 <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions: links keep their own keys -->
@@ -24,28 +24,23 @@
 			<p class="p-6 text-ink-soft" aria-busy="true">Opening …</p>
 		{:else if !session.account}
 			<SignIn />
+		{:else if session.account.once}
+			<Shell><div class="mx-auto w-full max-w-lg px-4 py-8"><h1 class="mb-2">Choose a passphrase of your own</h1><p class="mb-5 text-ink-soft">The one that you were given is good for this sign-in alone.</p><ChangePassphrase /></div></Shell>
 		{:else}
 			<Shell>
-				{#if place.page === "home"}
-					{#if teacher}<ClassList />{:else}<WorkList />{/if}
-				{:else if place.page === "class" && teacher}
-					{#key place.id}<ClassPage id={place.id} />{/key}
-				{:else if place.page === "assignment" && teacher}
-					{#key place.id + place.exercise}<AssignmentPage id={place.id} exercise={place.exercise} />{/key}
-				{:else if place.page === "hand-in"}
-					{#key place.id}<HandInPage id={place.id} />{/key}
-				{:else if place.page === "desk" && !teacher}
-					{#await desk()}
-						<p class="p-6 text-ink-soft" aria-busy="true">Opening the desk …</p>
-					{:then { default: DeskPage }}
-						{#key place.id + place.exercise}<DeskPage id={place.id} exercise={place.exercise} />{/key}
-					{:catch}
-						<Notice>The desk could not be loaded. Nothing was lost; load this page again.</Notice>
-					{/await}
-				{:else}
+				{#if pages.missing === "failed"}
+					<Notice role="alert">This page could not be loaded. Nothing was lost; load it again when the network is back.</Notice>
+				{:else if pages.missing === "nowhere"}
 					<Notice>There is no page at this address. <a href="/">Go to the first page</a></Notice>
+				{:else if pages.shown}
+					{@const { page: Page, params, key } = pages.shown}
+					{#key key}<Page {...params} />{/key}
+				{:else}
+					<p class="p-6 text-ink-soft" aria-busy="true">Opening …</p>
 				{/if}
 			</Shell>
+			<SignInAgain />
 		{/if}
+		<Notes />
 	</Tooltip.Provider>
 </div>

@@ -2,12 +2,14 @@ import "./no-eval.ts";
 import "./app.css";
 import { mount } from "svelte";
 import App from "./App.svelte";
+import { router } from "./state/router.svelte.ts";
 
-const dark = matchMedia("(prefers-color-scheme: dark)");
-const theme = () => {
-	document.documentElement.dataset.theme = dark.matches ? "dark" : "light";
-};
-theme();
-dark.addEventListener("change", theme);
+/** Pages as they are before, instead of and without what they show, from fixtures: /states/loading/classes/… */
+const state = /^\/states\/(\w+)/.exec(location.pathname);
+if (state) {
+	const { showState } = await import("./states/fixtures.ts");
+	router.base = state[0];
+	showState(state[1] as string);
+}
 
 mount(App, { target: document.getElementById("app") as HTMLElement });

@@ -32,6 +32,7 @@ export const handInRow = z.object({
 	open: z.number(),
 	adjusted: z.boolean(),
 	note: z.string().describe("What to know of it at a glance"),
+	ownTitle: z.string().nullable().describe("The student's own title: the program's first line, where that is a comment"),
 	verdicts: z.array(verdict),
 	slips: z.array(z.string()),
 	released: z.boolean(),
@@ -173,6 +174,40 @@ export const listStuck = route({
 	params: idParams,
 	query: z.object({ assignment: id.optional() }),
 	reply: z.object({ stuck: z.array(stuckRow) }),
+});
+export const draftRow = z.object({
+	student: person,
+	source: z.string(),
+	savedAt: instant,
+	runs: z.int(),
+	state: z.string().nullable().describe("How far the last run got"),
+	met: z.array(z.string()).describe("Ids of the criteria that the last run met"),
+});
+export const listDrafts = route({
+	name: "listDrafts",
+	method: "GET",
+	path: "/assignments/:id/drafts",
+	who: ["teacher"],
+	reach: "looking",
+	summary: "What the class is writing just now, for a look round in the lesson",
+	params: idParams,
+	query: z.object({ exercise: key.optional() }),
+	reply: z.object({ exercise: key, drafts: z.array(draftRow), criteria: z.int() }),
+});
+export const triesUntilMet = route({
+	name: "triesUntilMet",
+	method: "GET",
+	path: "/assignments/:id/tries",
+	who: ["teacher"],
+	reach: "looking",
+	summary: "For each criterion, with which try how many students first met it",
+	params: idParams,
+	query: z.object({ exercise: key.optional() }),
+	reply: z.object({
+		criteria: z.array(
+			z.object({ id: z.string(), asks: z.string(), first: z.array(z.int()).describe("Students who met it first with their first try, their second, …"), never: z.int() }),
+		),
+	}),
 });
 export const assignmentEvents = route({
 	name: "assignmentEvents",

@@ -128,6 +128,17 @@ export const showVersion = route({
 	reply: z.string(),
 	gives: "application/yaml",
 });
+export const showPicture = route({
+	name: "showPicture",
+	method: "GET",
+	path: "/exercises/:id/picture.svg",
+	who: ["teacher"],
+	reach: "site",
+	summary: "What the model of an exercise's newest version draws, as SVG",
+	params: idParams,
+	reply: z.string(),
+	gives: "image/svg+xml",
+});
 export const copyExercise = route({
 	name: "copyExercise",
 	method: "POST",

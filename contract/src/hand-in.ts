@@ -82,6 +82,17 @@ export const showDrawingPng = route({
 	reply: z.string(),
 	gives: "image/png",
 });
+export const showWanted = route({
+	name: "showWanted",
+	method: "GET",
+	path: "/hand-ins/:id/wanted.svg",
+	who: ["teacher"],
+	reach: "looking",
+	params: idParams,
+	summary: "The drawing that was wanted of a hand-in, as SVG: the model's",
+	reply: z.string(),
+	gives: "image/svg+xml",
+});
 export const showTape = route({
 	name: "showTape",
 	method: "GET",
@@ -154,7 +165,7 @@ export const removeComment = route({
 	params: z.object({ id, comment: id }),
 });
 
-export const keptComment = z.object({ id, words: z.string() });
+export const keptComment = z.object({ id, words: z.string(), slip: z.string().nullable().describe("The slip that it speaks of") });
 export const listKeptComments = route({
 	name: "listKeptComments",
 	method: "GET",
@@ -171,7 +182,7 @@ export const keepComment = route({
 	who: ["teacher"],
 	reach: "own",
 	summary: "Keep a sentence",
-	body: z.object({ words }),
+	body: z.object({ words, slip: z.string().max(80).nullable().default(null) }),
 	reply: keptComment,
 	status: 201,
 });

@@ -8,6 +8,7 @@ import * as job from "./job.ts";
 import * as roster from "./roster.ts";
 import * as session from "./session.ts";
 import * as student from "./student.ts";
+import * as today from "./today.ts";
 import * as upload from "./upload.ts";
 import * as work from "./work.ts";
 
@@ -27,6 +28,8 @@ export const ROUTES = Object.freeze({
 	resetPassphrase: account.resetPassphrase,
 	closeTeacher: account.closeTeacher,
 	listAudit: account.listAudit,
+
+	showToday: today.showToday,
 
 	listClasses: classes.listClasses,
 	makeClass: classes.makeClass,
@@ -58,6 +61,7 @@ export const ROUTES = Object.freeze({
 	saveExercise: exercise.saveExercise,
 	publishDraft: exercise.publishDraft,
 	showVersion: exercise.showVersion,
+	showPicture: exercise.showPicture,
 	copyExercise: exercise.copyExercise,
 	shareExercise: exercise.shareExercise,
 	tryDraft: exercise.tryDraft,
@@ -74,6 +78,8 @@ export const ROUTES = Object.freeze({
 	chooseTry: assignment.chooseTry,
 	release: assignment.release,
 	listStuck: assignment.listStuck,
+	listDrafts: assignment.listDrafts,
+	triesUntilMet: assignment.triesUntilMet,
 	assignmentEvents: assignment.assignmentEvents,
 
 	listWork: work.listWork,
@@ -91,6 +97,7 @@ export const ROUTES = Object.freeze({
 	showHandIn: handIn.showHandIn,
 	showDrawing: handIn.showDrawing,
 	showDrawingPng: handIn.showDrawingPng,
+	showWanted: handIn.showWanted,
 	showTape: handIn.showTape,
 	handInEvents: handIn.handInEvents,
 	judge: handIn.judge,
@@ -132,4 +139,5 @@ export type { ReportBody } from "./report.ts";
 export type { Card, ImportRow } from "./roster.ts";
 export { API_BASE, type Caller, type Reach, type Route } from "./route.ts";
 export type { Account } from "./session.ts";
+export type { TodayRow } from "./today.ts";
 export type { Work } from "./work.ts";

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { id, idParams, instant, key, person } from "./common.ts";
+import { id, idParams, instant, key, person, words } from "./common.ts";
 import { route } from "./route.ts";
 
 /** Long work: how far it is. */
@@ -35,6 +35,7 @@ export const alikePair = z.object({
 	drawing: z.number(),
 	source: z.number(),
 	dismissed: z.boolean(),
+	reason: z.string().nullable(),
 });
 export const findAlike = route({
 	name: "findAlike",
@@ -64,9 +65,9 @@ export const dismissAlike = route({
 	path: "/assignments/:id/alike/:one/:other",
 	who: ["teacher"],
 	reach: "class",
-	summary: "Dismiss a pair, or take that back",
+	summary: "Dismiss a pair with a reason, or take that back",
 	params: z.object({ id, one: id, other: id }),
-	body: z.object({ dismissed: z.boolean() }),
+	body: z.object({ dismissed: z.boolean(), reason: words.max(400).nullable().default(null) }),
 });
 
 /** What a rehearsal found for one hand-in. */

@@ -23,6 +23,7 @@ import { session } from "./plugins/session.ts";
 import { rosterRoutes } from "./roster/routes.ts";
 import { sessionRoutes } from "./session/routes.ts";
 import { studentRoutes } from "./student/routes.ts";
+import { todayRoutes } from "./today/routes.ts";
 import { uploadRoutes } from "./upload/routes.ts";
 import { workRoutes } from "./work/routes.ts";
 
@@ -51,6 +52,7 @@ const BODY_BYTES = 2 * 1024 * 1024;
 const ROUTES_OF = [
 	sessionRoutes,
 	accountRoutes,
+	todayRoutes,
 	classRoutes,
 	rosterRoutes,
 	studentRoutes,

@@ -79,8 +79,8 @@ async function once<T>(dataSource: DataSource, request: FastifyRequest, route: R
 /**
  * Puts a route of the contract on the app: who may call it, what it takes, what it gives.
  *
- * @param asMade whether the reply is sent as it was made, without being read against the contract once more: for large
- * pages, which the client reads against it too
+ * @param asMade whether the reply is sent as it was made, without being read against the contract: for large pages, whose
+ * shape a test holds to it
  */
 export function serve<R extends Route>({ app, dataSource }: AppContext, route: R, handle: (call: Call<R>) => Promise<Given<R>>, { asMade = false } = {}): void {
 	const given = (schema: z.ZodType) => !(schema instanceof z.ZodUndefined);

@@ -1,4 +1,7 @@
+import { readFileSync } from "node:fs";
+import { createRequire } from "node:module";
 import { type Browser, type BrowserContext, chromium, type Page } from "playwright-core";
+import { expect } from "vitest";
 import { DEMO_SIGN_INS } from "../../demo/dist/index.js";
 import { CHROMIUM_SWITCHES, ensureChromium } from "../../setup/chromium.mjs";
 
@@ -24,7 +27,7 @@ export class Watched {
 		page.on("pageerror", (error) => wrong.push(`script: ${error.message}`));
 		page.on("console", (message) => {
 			const text = message.text();
-			if (message.type() === "error" && !/status of (401|413|409)/.test(text)) wrong.push(text);
+			if (message.type() === "error" && !/status of (401|409|412|413)/.test(text)) wrong.push(text);
 		});
 		page.on("request", (request) => {
 			if (!request.url().startsWith(address) && !request.url().startsWith("blob:") && !request.url().startsWith("data:")) wrong.push(`request: ${request.url()}`);
@@ -40,12 +43,32 @@ export async function signIn(page: Page, who: "teacher" | "student"): Promise<vo
 	await page.getByLabel("Sign-in name").fill(signInName);
 	await page.getByLabel("Passphrase").fill(passphrase);
 	await page.getByRole("button", { name: "Sign in" }).click();
-	await page.getByRole("heading", { level: 1, name: who === "teacher" ? "Classes" : "My work" }).waitFor();
+	await page.getByRole("heading", { level: 1, name: who === "teacher" ? "Today" : "My work" }).waitFor();
 }
 
+export type Visit = (who: "teacher" | "student" | undefined, use: (page: Page) => Promise<void>, size?: { width: number; height: number }) => Promise<void>;
+
+/** Opens a page for a test, and looks at the end that nothing went wrong in it. */
+export function visiting(of: { readonly browser: Browser; readonly address: string }): Visit {
+	return async (who, use, size = { width: 1280, height: 800 }) => {
+		const context = await of.browser.newContext({ viewport: size, colorScheme: "light", locale: "en-GB" });
+		const { page, wrong } = await Watched.open(context, of.address);
+		page.setDefaultTimeout(15_000);
+		try {
+			if (who) await signIn(page, who);
+			await use(page);
+		} finally {
+			await context.close();
+		}
+		expect(wrong).toEqual([]);
+	};
+}
+
+const AXE = readFileSync(createRequire(import.meta.url).resolve("axe-core/axe.min.js"), "utf8");
+
 /** What axe finds wrong on a page, in a line each. */
-export async function axe(page: Page, source: string): Promise<string[]> {
-	await page.evaluate(source);
+export async function axe(page: Page): Promise<string[]> {
+	await page.evaluate(AXE);
 	return page.evaluate(async () => {
 		const { violations } = await (
 			globalThis as unknown as { axe: { run: (context: Document, options: object) => Promise<{ violations: { id: string; nodes: { target: string[] }[] }[] }> } }
@@ -54,4 +77,41 @@ export async function axe(page: Page, source: string): Promise<string[]> {
 		});
 		return violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`);
 	});
+}
+
+/** Where a point of the sheet, in its own coordinates, lies on the screen. */
+export async function onScreen(page: Page, x: number, y: number): Promise<{ x: number; y: number }> {
+	return page.getByRole("application", { name: /^Drawing/ }).evaluate(
+		(drawing, at) => {
+			const svg = drawing.querySelector("svg") as SVGSVGElement;
+			const box = svg.getBoundingClientRect();
+			const view = svg.viewBox.baseVal;
+			const sheet = svg.querySelector("clipPath rect") as SVGRectElement;
+			const [width, height] = [Number(sheet.getAttribute("width")), Number(sheet.getAttribute("height"))];
+			const { origin } = (drawing as HTMLElement).dataset;
+			const [px, py] = origin === "centre" ? [at.x + width / 2, height / 2 - at.y] : origin === "bottom left" ? [at.x, height - at.y] : [at.x, at.y];
+			return { x: box.left + ((px - view.x) * box.width) / view.width, y: box.top + ((py - view.y) * box.height) / view.height };
+		},
+		{ x, y },
+	);
+}
+
+/** Moves the pointer over a point of the sheet. */
+export async function overSheet(page: Page, x: number, y: number): Promise<void> {
+	const at = await onScreen(page, x, y);
+	await page.mouse.move(at.x, at.y, { steps: 3 });
+}
+
+/** The colour that the drawing shows at a point of the sheet: red, green, blue. */
+export async function colourAt(page: Page, x: number, y: number): Promise<number[]> {
+	const at = await onScreen(page, x, y);
+	return page.getByRole("application", { name: /^Drawing/ }).evaluate(
+		(drawing, place) => {
+			const canvas = drawing.querySelector("canvas") as HTMLCanvasElement;
+			const box = canvas.getBoundingClientRect();
+			const [px, py] = [((place.x - box.left) * canvas.width) / box.width, ((place.y - box.top) * canvas.height) / box.height];
+			return [...(canvas.getContext("2d") as CanvasRenderingContext2D).getImageData(Math.round(px), Math.round(py), 1, 1).data.slice(0, 3)];
+		},
+		at,
+	);
 }

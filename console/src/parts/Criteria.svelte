@@ -1,15 +1,21 @@
 <script lang="ts">
 	import type { HandInPage, ReportBody } from "@markpen/contract";
+	import type { Snippet } from "svelte";
 	import VerdictSign from "./VerdictSign.svelte";
+	import Words from "./Words.svelte";
 
+	type Criterion = ReportBody["criteria"][number];
 	interface Props {
 		criteria: ReportBody["criteria"];
 		/** Points with what people decided. */
 		standings?: HandInPage["criteria"];
 		lit?: ReadonlySet<string>;
 		onpoint?: (id: string | null) => void;
+		onpick?: (id: string) => void;
+		/** What stands below a criterion. */
+		more?: Snippet<[Criterion, HandInPage["criteria"][number] | undefined]>;
 	}
-	const { criteria, standings = [], lit = new Set<string>(), onpoint }: Props = $props();
+	const { criteria, standings = [], lit = new Set<string>(), onpoint, onpick, more }: Props = $props();
 	const standingOf = (id: string) => standings.find((s) => s.id === id);
 	const where = (lines: readonly number[]) => (lines.length === 0 ? "" : `Line${lines.length > 1 ? "s" : ""} ${lines.slice(0, 5).join(", ")}${lines.length > 5 ? " …" : ""}.`);
 </script>
@@ -18,18 +24,16 @@
 	{#each criteria as c (c.id)}
 		{@const on = lit.has(c.id)}
 		{@const standing = standingOf(c.id)}
-		<li>
-			<button type="button" class="grid w-full grid-cols-[22px_1fr_auto] gap-x-2 border-b border-rule px-1.5 py-[7px] text-left" class:lit={on} data-criterion={c.id} onpointerenter={() => onpoint?.(c.id)} onpointerleave={() => onpoint?.(null)} onfocus={() => onpoint?.(c.id)} onblur={() => onpoint?.(null)}>
-				<VerdictSign verdict={c.verdict} />
-				<span>{c.asks}</span>
+		<li class="relative border-b border-rule">
+			<button type="button" class="grid w-full grid-cols-[22px_1fr_auto] gap-x-2 px-1.5 py-[7px] text-left" class:lit={on} data-criterion={c.id} onclick={() => onpick?.(c.id)} onpointerenter={() => onpoint?.(c.id)} onpointerleave={() => onpoint?.(null)} onfocus={() => onpoint?.(c.id)} onblur={() => onpoint?.(null)}>
+				<VerdictSign verdict={c.waits && standing?.judged !== null && standing ? (standing.points >= c.possible ? "met" : standing.points > 0 ? "partly" : "missed") : c.verdict} />
+				<span><Words text={c.asks} /></span>
 				<span class="font-mono text-[13px] {on ? '' : 'text-ink-soft'}">{standing?.points ?? c.points ?? "–"}/{c.possible}</span>
 				{#if c.verdict !== "met"}
-					<span class="col-span-2 col-start-2 text-[13px] leading-snug {on ? '' : 'text-ink-soft'}">{c.sentence} {where(c.lines)}</span>
-				{/if}
-				{#if standing?.adjusted}
-					<span class="col-span-2 col-start-2 text-[13px] leading-snug {on ? '' : 'text-ink-soft'}">Adjusted by {standing.adjusted.by}: {standing.adjusted.reason}</span>
+					<span class="quiet col-span-2 col-start-2"><Words text={c.sentence} /> {where(c.lines)}</span>
 				{/if}
 			</button>
+			{@render more?.(c, standing)}
 		</li>
 	{/each}
 </ul>

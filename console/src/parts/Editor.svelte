@@ -5,22 +5,24 @@
 
 	interface Props {
 		source: string;
-		problems: SaidProblem[];
-		remarks: SaidProblem[];
-		lit: ReadonlySet<number>;
+		problems?: readonly SaidProblem[];
+		remarks?: readonly SaidProblem[];
+		lit?: ReadonlySet<number>;
 		onwrite: (source: string) => void;
-		onrun: () => void;
+		onrun?: () => void;
+		name?: string;
 	}
-	const { source, problems, remarks, lit, onwrite, onrun }: Props = $props();
+	const { source, problems = [], remarks = [], lit = new Set<number>(), onwrite, onrun, name = "Program" }: Props = $props();
 	let host = $state<HTMLDivElement>();
 	let editor = $state.raw<NibEditor>();
 
 	$effect(() => {
 		if (!host) return;
-		const made = new NibEditor(host, untrack(() => source), { write: (text) => onwrite(text), run: () => onrun() });
+		const made = new NibEditor(host, untrack(() => source), { write: (text) => onwrite(text), run: () => onrun?.() }, untrack(() => name));
 		editor = made;
 		return () => made.destroy();
 	});
+	$effect(() => editor?.set(source));
 	$effect(() => editor?.show(problems, remarks));
 	$effect(() => editor?.light(lit));
 </script>

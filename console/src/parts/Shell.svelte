@@ -3,9 +3,21 @@
 	import type { Snippet } from "svelte";
 	import { router } from "../state/router.svelte.ts";
 	import { session } from "../state/session.svelte.ts";
+	import { theme } from "../state/theme.svelte.ts";
 
 	const { children }: { children: Snippet } = $props();
-	const first = $derived(session.account?.role === "teacher" ? "Classes" : "My work");
+	const teacher = $derived(session.account?.role === "teacher");
+	const { page } = $derived(router.place);
+	const links = $derived(
+		teacher
+			? [
+					{ href: "/", text: "Today", here: page === "home" },
+					{ href: "/classes", text: "Classes", here: ["classes", "class", "lesson", "grade-book", "roster", "set-work", "assignment", "judging", "alike", "show", "upload", "rules", "hand-in", "student"].includes(page) },
+					{ href: "/exercises", text: "Exercises", here: ["exercises", "exercise", "across"].includes(page) },
+				]
+			: [{ href: "/", text: "My work", here: true }],
+	);
+	const WISHES = { system: "As the system has it", light: "Light", dark: "Dark" } as const;
 
 	async function leave() {
 		await session.signOut();
@@ -13,17 +25,27 @@
 	}
 </script>
 
-<header class="flex h-12 shrink-0 items-center gap-6 border-b border-rule-strong px-4 sm:px-6">
-	<a href="/" class="text-[17px] font-bold tracking-tight text-ink no-underline">Mark <span class="border-b-[5px] border-ink pb-px">Pen</span></a>
-	<nav aria-label="Pages" class="self-stretch">
-		<a href="/" aria-current={router.place.page === "home" ? "page" : undefined} class="flex h-full items-center border-b-[3px] border-ink pt-[3px] font-semibold text-ink no-underline">{first}</a>
+<header class="flex h-12 shrink-0 items-center gap-x-4 border-b border-rule-strong px-4 sm:gap-x-6 sm:px-6 print:hidden">
+	<a href="/" class="shrink-0 text-[17px] font-bold tracking-tight text-ink no-underline">Mark <span class="border-b-[5px] border-ink pb-px">Pen</span></a>
+	<nav aria-label="Pages" class="flex gap-4 self-stretch">
+		{#each links as l (l.href)}
+			<a href={l.href} aria-current={l.here ? "page" : undefined} class="flex h-full items-center border-b-[3px] pt-[3px] text-ink no-underline {l.here ? 'border-ink font-semibold' : 'border-transparent'}">{l.text}</a>
+		{/each}
 	</nav>
 	<span class="grow"></span>
 	<DropdownMenu.Root>
-		<DropdownMenu.Trigger class="rounded-sm px-2 py-1 text-ink-soft">{session.account?.name} <span aria-hidden="true">▾</span></DropdownMenu.Trigger>
+		<DropdownMenu.Trigger class="max-w-36 truncate rounded-sm px-2 py-1 text-ink-soft sm:max-w-none">{session.account?.name} <span aria-hidden="true">▾</span></DropdownMenu.Trigger>
 		<DropdownMenu.Portal>
-			<DropdownMenu.Content align="end" sideOffset={6} class="z-10 min-w-40 border border-rule-strong bg-sheet py-1 text-ink">
-				<DropdownMenu.Item onSelect={leave} class="cursor-pointer px-3 py-1.5 data-highlighted:underline">Sign out</DropdownMenu.Item>
+			<DropdownMenu.Content align="end" sideOffset={6} class="z-20 min-w-48 border border-rule-strong bg-sheet py-1 text-ink">
+				{#if teacher}<DropdownMenu.Item onSelect={() => router.go("/account")} class="menu-item">Account</DropdownMenu.Item>{/if}
+				<DropdownMenu.Separator class="my-1 border-t border-rule" />
+				<DropdownMenu.RadioGroup value={theme.wish} onValueChange={(wish) => theme.choose(wish as keyof typeof WISHES)}>
+					{#each Object.entries(WISHES) as [wish, word] (wish)}
+						<DropdownMenu.RadioItem value={wish} class="menu-item">{#snippet children({ checked })}<span aria-hidden="true" class="inline-block w-5">{checked ? "•" : ""}</span>{word}{/snippet}</DropdownMenu.RadioItem>
+					{/each}
+				</DropdownMenu.RadioGroup>
+				<DropdownMenu.Separator class="my-1 border-t border-rule" />
+				<DropdownMenu.Item onSelect={leave} class="menu-item">Sign out</DropdownMenu.Item>
 			</DropdownMenu.Content>
 		</DropdownMenu.Portal>
 	</DropdownMenu.Root>

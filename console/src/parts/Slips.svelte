@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { ReportBody } from "@markpen/contract";
+	import Words from "./Words.svelte";
 
 	interface Props {
 		slips: ReportBody["slips"];
@@ -18,10 +19,10 @@
 			<li>
 				{#if onpoint}
 					<button type="button" class="w-full border-b border-rule px-1.5 py-[7px] text-left" class:lit={lit === s.id} data-slip={s.id} onpointerenter={() => onpoint(s.id)} onpointerleave={() => onpoint(null)} onfocus={() => onpoint(s.id)} onblur={() => onpoint(null)}>
-						{#if s.teacher}{s.teacher}<span class="block text-[13px] leading-snug {lit === s.id ? '' : 'text-ink-soft'}">To the student: {s.sentence}</span>{:else}{s.sentence}{/if}
+						{#if s.teacher}<Words text={s.teacher} /><span class="quiet block">To the student: <Words text={s.sentence} /></span>{:else}<Words text={s.sentence} />{/if}
 					</button>
 				{:else}
-					<p class="border-b border-rule py-1.5 leading-snug" data-slip={s.id}>{s.sentence}</p>
+					<p class="border-b border-rule py-1.5 leading-snug" data-slip={s.id}><Words text={s.sentence} /></p>
 				{/if}
 			</li>
 		{/each}

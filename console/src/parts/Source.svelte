@@ -6,36 +6,51 @@
 		source: string;
 		errors?: ReportBody["errors"];
 		lit?: ReadonlySet<number>;
+		/** The line at which a replay stands. */
+		here?: number | null;
+		/** What people wrote of lines, by the last line of each. */
+		comments?: readonly { readonly id: string; readonly after: number; readonly words: string; readonly by: string }[];
 		onpoint?: (line: number | null) => void;
+		onpick?: (line: number) => void;
 	}
-	const { source, errors = [], lit = new Set<number>(), onpoint }: Props = $props();
+	const { source, errors = [], lit = new Set<number>(), here = null, comments = [], onpoint, onpick }: Props = $props();
 	const lines = $derived(source.replace(/\n$/, "").split("\n"));
-	let here = $state<number | null>(null);
+	let at = $state<number | null>(null);
+	let host = $state<HTMLDivElement>();
+
+	$effect(() => {
+		if (here !== null) host?.querySelector(`[data-line="${here}"]`)?.scrollIntoView({ block: "nearest" });
+	});
 
 	function point(line: number | null) {
-		here = line;
+		at = line;
 		onpoint?.(line);
 	}
 
 	function step(event: KeyboardEvent) {
+		if (event.key === "Enter" && at !== null) onpick?.(at);
 		const by = { ArrowUp: -1, ArrowDown: 1 }[event.key];
 		if (by === undefined) return;
 		event.preventDefault();
-		point(Math.max(1, Math.min(lines.length, (here ?? (by > 0 ? 0 : lines.length + 1)) + by)));
+		point(Math.max(1, Math.min(lines.length, (at ?? (by > 0 ? 0 : lines.length + 1)) + by)));
 	}
 </script>
 
 <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions: arrow keys go from line to line -->
-<div role="application" aria-label="Source; arrow keys go from line to line and light what each drew" tabindex="0" onkeydown={step} onblur={() => point(null)} class="overflow-auto border border-rule-strong bg-sheet py-2 font-mono text-[13.5px] leading-[1.62]">
+<div bind:this={host} role="application" aria-label="Source; arrow keys go from line to line and light what each drew" tabindex="0" onkeydown={step} onblur={() => point(null)} class="max-h-[64vh] overflow-auto border border-rule-strong bg-sheet py-2 font-mono text-[13.5px] leading-[1.62]">
 	{#each lines as line, i (i)}
 		{@const number = i + 1}
-		<!-- svelte-ignore a11y_no_static_element_interactions: the same is reached by the arrow keys -->
-		<div class="grid grid-cols-[34px_1fr] pr-2.5" class:lit={lit.has(number)} data-line={number} onpointerenter={() => point(number)} onpointerleave={() => point(null)}>
-			<span class="pr-2.5 text-right select-none {lit.has(number) ? '' : 'text-ink-faint'}">{number}</span>
-			<span class="break-words whitespace-pre-wrap">{#each piecesOf(line) as piece, k (k)}<span class={piece.as === "head" ? `font-semibold ${lit.has(number) ? "" : "text-act"}` : piece.as === "comment" ? (lit.has(number) ? "" : "text-ink-faint") : ""}>{piece.text}</span>{/each}{line === "" ? " " : ""}</span>
+		{@const on = lit.has(number) || here === number}
+		<!-- svelte-ignore a11y_no_static_element_interactions, a11y_click_events_have_key_events: the same is reached by the arrow keys and Enter -->
+		<div class="grid grid-cols-[34px_1fr] pr-2.5" class:lit={on} data-line={number} onclick={() => onpick?.(number)} onpointerenter={() => point(number)} onpointerleave={() => point(null)}>
+			<span class="pr-2.5 text-right select-none {on ? '' : 'text-ink-faint'}">{number}</span>
+			<span class="break-words whitespace-pre-wrap">{#each piecesOf(line) as piece, k (k)}<span class={piece.as === "head" ? `font-semibold ${on ? "" : "text-act"}` : piece.as === "comment" ? (on ? "" : "text-ink-faint") : ""}>{piece.text}</span>{/each}{line === "" ? " " : ""}</span>
 		</div>
 		{#each errors.filter((e) => e.line === number) as error (error.column)}
 			<p class="my-1 ml-[34px] border-l-[3px] border-missed py-0.5 pl-2.5 font-sans text-[13px] leading-snug">{error.message}</p>
+		{/each}
+		{#each comments.filter((c) => c.after === number) as c (c.id)}
+			<p class="by-hand my-1 ml-[34px] font-sans text-[13px] leading-snug">{c.words} <span class="text-ink-soft">{c.by}</span></p>
 		{/each}
 	{/each}
 </div>

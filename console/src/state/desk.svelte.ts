@@ -1,5 +1,5 @@
 import type { HandInPage, Work } from "@markpen/contract";
-import type { RunAnswer } from "../worker/messages.ts";
+import type { SaidDrawing } from "@markpen/core";
 import { api } from "./api.ts";
 import { Runner } from "./runner.ts";
 
@@ -12,7 +12,7 @@ const draftKey = ({ assignmentId, exercise }: Work) => `markpen draft ${assignme
 export class Desk {
 	source = $state("");
 	running = $state(false);
-	run = $state.raw<RunAnswer | undefined>(undefined);
+	run = $state.raw<SaidDrawing | undefined>(undefined);
 	/** Set where a run was lost with its worker. */
 	lost = $state(false);
 	handing = $state(false);
@@ -47,7 +47,7 @@ export class Desk {
 		if (this.running) return;
 		this.running = true;
 		this.lost = false;
-		const answer = await this.runner.run(this.source, this.work.exercise.sheet);
+		const answer = await this.runner.ask("run", { source: this.source, sheet: this.work.exercise.sheet, frames: this.work.exercise.frames });
 		this.run = answer;
 		this.lost = answer === undefined;
 		this.running = false;

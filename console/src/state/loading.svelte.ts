@@ -1,19 +1,59 @@
+import { CallError } from "@markpen/client";
+
+/** What was fetched last under a key: shown at once when one comes back, while it is fetched again. */
+const KEPT = new Map<string, unknown>();
+const MOST_KEPT = 60;
+
+function keep(key: string, value: unknown): void {
+	KEPT.delete(key);
+	KEPT.set(key, value);
+	if (KEPT.size > MOST_KEPT) KEPT.delete(KEPT.keys().next().value as string);
+}
+
+/** Forgets all that was kept: when somebody else signs in. */
+export function forgetKept(): void {
+	KEPT.clear();
+}
+
+/** Fetches what is likely to be asked for next. What goes wrong is told when it is asked for. */
+export function fetchAhead<T>(key: string, fetch: () => Promise<T>): void {
+	if (KEPT.has(key)) return;
+	fetch().then(
+		(value) => keep(key, value),
+		() => undefined,
+	);
+}
+
+/** Why something went wrong, in a sentence. */
+export const saying = (error: unknown): string => (error instanceof Error ? error.message : String(error));
+
 /** Something that is fetched: what it is once it is there, or why it isn't. */
 export class Loading<T> {
 	value = $state.raw<T | undefined>(undefined);
 	error = $state("");
+	/** Whether there was no answer at all. */
+	offline = $state(false);
 	private turn = 0;
+	private again: (() => void) | undefined;
 
-	/** Fetches again; an answer that comes after a later call's is dropped. */
-	async load(fetch: () => Promise<T>): Promise<void> {
+	/** Fetches; an answer that comes after a later call's is dropped. With a key, what was fetched last stands there at once. */
+	async load(fetch: () => Promise<T>, key?: string): Promise<void> {
 		const turn = ++this.turn;
+		this.again = () => void this.load(fetch, key);
+		if (key !== undefined && KEPT.has(key)) this.value = KEPT.get(key) as T;
 		try {
 			const value = await fetch();
+			if (key !== undefined) keep(key, value);
 			if (turn !== this.turn) return;
 			this.value = value;
 			this.error = "";
+			this.offline = false;
 		} catch (error) {
-			if (turn === this.turn) this.error = error instanceof Error ? error.message : String(error);
+			if (turn !== this.turn) return;
+			this.error = saying(error);
+			this.offline = error instanceof CallError && error.status === 0;
 		}
 	}
+
+	retry = (): void => this.again?.();
 }

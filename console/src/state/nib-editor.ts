@@ -5,6 +5,7 @@ import { EditorState, StateEffect, StateField } from "@codemirror/state";
 import { Decoration, type DecorationSet, EditorView, keymap, lineNumbers } from "@codemirror/view";
 import { tags } from "@lezer/highlight";
 import type { SaidProblem } from "@markpen/core";
+import { look } from "./editor-look.ts";
 import { NIB_HEADS } from "./nib-words.ts";
 
 const light = StateEffect.define<ReadonlySet<number>>();
@@ -46,25 +47,11 @@ const colours = HighlightStyle.define([
 	{ tag: tags.comment, color: "var(--c-ink-faint)" },
 ]);
 
-const look = EditorView.theme({
-	"&": { height: "100%", fontSize: "15px" },
-	"&.cm-focused": { outline: "2px solid var(--c-act)" },
-	".cm-content": { fontFamily: "var(--font-mono)", padding: "8px 0", caretColor: "var(--c-ink)" },
-	".cm-line": { padding: "0 10px 0 6px", lineHeight: "1.7" },
-	".cm-gutters": { background: "var(--c-sheet)", color: "var(--c-ink-faint)", border: "none", fontFamily: "var(--font-mono)" },
-	".cm-gutterElement": { lineHeight: "1.7" },
-	".cm-cursor": { borderLeftColor: "var(--c-ink)" },
-	".cm-diagnosticText": { fontFamily: "var(--font-sans)" },
-	".cm-tooltip": { background: "var(--c-sheet)", color: "var(--c-ink)", border: "1px solid var(--c-rule-strong)", maxWidth: "30rem" },
-	".cm-diagnosticAction": { background: "var(--c-ink)", color: "var(--c-paper)", borderRadius: "3px" },
-	"&.cm-focused .cm-selectionBackground, .cm-selectionBackground": { background: "var(--c-rule) !important" },
-});
-
-/** The editor of the desk: Nib's colours, problems with a fix to click, Ctrl-Enter runs. */
+/** An editor of programs: Nib's colours, problems with a fix to click, Ctrl-Enter runs. */
 export class NibEditor {
 	private readonly view: EditorView;
 
-	constructor(parent: HTMLElement, source: string, on: { write: (source: string) => void; run: () => void }) {
+	constructor(parent: HTMLElement, source: string, on: { write: (source: string) => void; run: () => void }, name = "Program") {
 		const state = EditorState.create({
 			doc: source,
 			extensions: [
@@ -76,7 +63,7 @@ export class NibEditor {
 				syntaxHighlighting(colours),
 				look,
 				EditorView.lineWrapping,
-				EditorView.contentAttributes.of({ "aria-label": "Program", spellcheck: "false", autocapitalize: "off" }),
+				EditorView.contentAttributes.of({ "aria-label": name, spellcheck: "false", autocapitalize: "off" }),
 				keymap.of([
 					{
 						key: "Mod-Enter",
@@ -105,6 +92,12 @@ export class NibEditor {
 				all.sort((a, b) => a.from - b.from),
 			),
 		);
+	}
+
+	/** Puts another source in place of what stands there, which one undo brings back. */
+	set(source: string): void {
+		const { doc } = this.view.state;
+		if (doc.toString() !== source) this.view.dispatch({ changes: { from: 0, to: doc.length, insert: source } });
 	}
 
 	light(numbers: ReadonlySet<number>): void {

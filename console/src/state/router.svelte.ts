@@ -1,29 +1,64 @@
-/** Where in the console one is: the name of the page and the id in its address. */
-export type Place =
-	| { readonly page: "home" }
-	| { readonly page: "class" | "hand-in"; readonly id: string }
-	| { readonly page: "assignment"; readonly id: string; readonly exercise?: string }
-	| { readonly page: "desk"; readonly id: string; readonly exercise: string }
-	| { readonly page: "nowhere" };
+/** Every page with the pattern of its address; the first that fits is taken. */
+const PAGES = [
+	["home", ""],
+	["classes", "classes"],
+	["class", "classes/:id"],
+	["lesson", "classes/:id/lesson"],
+	["grade-book", "classes/:id/grade-book"],
+	["roster", "classes/:id/list"],
+	["set-work", "classes/:id/set-work"],
+	["assignment", "assignments/:id"],
+	["assignment", "assignments/:id/:exercise"],
+	["judging", "assignments/:id/:exercise/judging"],
+	["alike", "assignments/:id/:exercise/alike"],
+	["show", "assignments/:id/:exercise/show"],
+	["upload", "assignments/:id/:exercise/upload"],
+	["rules", "assignments/:id/:exercise/rules"],
+	["hand-in", "hand-ins/:id"],
+	["printed-feedback", "hand-ins/:id/print"],
+	["student", "students/:id"],
+	["exercises", "exercises"],
+	["exercise", "exercises/:id"],
+	["across", "exercises/:id/across"],
+	["account", "account"],
+	["desk", "desk/:id/:exercise"],
+] as const;
 
-const FOLDERS = { classes: "class", assignments: "assignment", "hand-ins": "hand-in", desk: "desk" } as const;
+export type PageName = (typeof PAGES)[number][0] | "nowhere";
+
+/** Where in the console one is: the page, and what its address names. */
+export interface Place {
+	readonly page: PageName;
+	readonly params: Readonly<Record<string, string>>;
+}
+
+function paramsOf(pattern: string, parts: readonly string[]): Record<string, string> | undefined {
+	const wanted = pattern === "" ? [] : pattern.split("/");
+	if (wanted.length !== parts.length) return undefined;
+	const params: Record<string, string> = {};
+	for (const [i, part] of wanted.entries()) {
+		if (part.startsWith(":")) params[part.slice(1)] = decodeURIComponent(parts[i] as string);
+		else if (part !== parts[i]) return undefined;
+	}
+	return params;
+}
 
 /** The place that an address names. */
 export function placeOf(path: string): Place {
-	const [folder, id, ...rest] = path.split("/").filter(Boolean);
-	if (folder === undefined) return { page: "home" };
-	if (id === undefined || rest.length > 1 || !Object.hasOwn(FOLDERS, folder)) return { page: "nowhere" };
-	const page = FOLDERS[folder as keyof typeof FOLDERS];
-	const [exercise] = rest;
-	if (page === "desk") return exercise === undefined ? { page: "nowhere" } : { page, id, exercise };
-	if (page === "assignment") return { page, id, ...(exercise !== undefined && { exercise }) };
-	return exercise === undefined ? { page, id } : { page: "nowhere" };
+	const parts = path.split("/").filter(Boolean);
+	for (const [page, pattern] of PAGES) {
+		const params = paramsOf(pattern, parts);
+		if (params) return { page, params };
+	}
+	return { page: "nowhere", params: {} };
 }
 
 /** The address in front and how it is changed. */
 export class Router {
 	path = $state(location.pathname);
-	readonly place = $derived(placeOf(this.path));
+	/** What stands before every address: of pages shown from fixtures. */
+	base = $state("");
+	readonly place = $derived(placeOf(this.path.slice(this.base.length)));
 
 	constructor() {
 		addEventListener("popstate", () => {

@@ -1,9 +1,11 @@
-import type { RunAnswer, RunRequest } from "../worker/messages.ts";
+import type { Answers, WorkerAnswer, WorkerRequest } from "../worker/messages.ts";
 
-/** After this long a worker that doesn't answer is ended; its own clock stops it a second earlier. */
+/** After this long a worker that doesn't answer is ended; its own clock stops each run a second earlier. */
 const PATIENCE = 6_500;
 
-/** Runs programs in a worker of their own, one at a time. */
+type Asked<D extends keyof Answers> = Omit<Extract<WorkerRequest, { do: D }>, "turn" | "do">;
+
+/** Runs programs in a worker of their own. */
 export class Runner {
 	private worker: Worker | undefined;
 	private turn = 0;
@@ -18,28 +20,28 @@ export class Runner {
 		this.ready();
 	}
 
-	/** Runs a source; undefined where the worker had to be ended and the drawing is lost. */
-	run(source: string, sheet: RunRequest["sheet"]): Promise<RunAnswer | undefined> {
+	/** Asks for something; undefined where the worker had to be ended and what it had is lost. */
+	ask<D extends keyof Answers>(what: D, of: Asked<D>, patience = PATIENCE): Promise<Answers[D] | undefined> {
 		const worker = this.ready();
 		const turn = ++this.turn;
 		return new Promise((resolve) => {
-			const give = (answer: RunAnswer | undefined) => {
+			const give = (answer: Answers[D] | undefined) => {
 				clearTimeout(timer);
 				worker.removeEventListener("message", listen);
 				worker.removeEventListener("error", fail);
 				resolve(answer);
 			};
-			const listen = ({ data }: MessageEvent<RunAnswer>) => {
-				if (data.turn === turn) give(data);
+			const listen = ({ data }: MessageEvent<WorkerAnswer>) => {
+				if (data.turn === turn) give("answer" in data ? (data.answer as Answers[D]) : undefined);
 			};
 			const fail = () => {
 				this.end();
 				give(undefined);
 			};
-			const timer = setTimeout(fail, PATIENCE);
+			const timer = setTimeout(fail, patience);
 			worker.addEventListener("message", listen);
 			worker.addEventListener("error", fail);
-			worker.postMessage({ turn, source, sheet } satisfies RunRequest);
+			worker.postMessage({ turn, do: what, ...of });
 		});
 	}
 

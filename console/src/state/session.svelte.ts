@@ -1,20 +1,29 @@
 import { CallError } from "@markpen/client";
 import type { Account } from "@markpen/contract";
-import { api } from "./api.ts";
+import { api, wire } from "./api.ts";
+import { forgetKept, saying } from "./loading.svelte.ts";
 
 /** Who is signed in in this browser. */
 export class Session {
 	account = $state<Account | null>(null);
 	/** Until the service has said who it is. */
 	known = $state(false);
+	/** Whether the session ended while somebody was working: the page stays, and asks to sign in again. */
+	ended = $state(false);
 	error = $state("");
+
+	constructor() {
+		wire.onSignedOut = () => {
+			if (this.account) this.ended = true;
+		};
+	}
 
 	async load(): Promise<void> {
 		try {
 			this.account = await api.whoAmI({});
 		} catch (error) {
 			this.account = null;
-			if (!(error instanceof CallError) || error.status !== 401) this.error = error instanceof Error ? error.message : String(error);
+			if (!(error instanceof CallError) || error.status !== 401) this.error = saying(error);
 		}
 		this.known = true;
 	}
@@ -23,17 +32,23 @@ export class Session {
 	async signIn(classCode: string, signInName: string, passphrase: string): Promise<boolean> {
 		this.error = "";
 		try {
-			this.account = await api.signIn({ body: { signInName, passphrase, ...(classCode.trim() && { classCode: classCode.trim() }) } });
+			const account = await api.signIn({ body: { signInName, passphrase, ...(classCode.trim() && { classCode: classCode.trim() }) } });
+			if (this.account && account.id !== this.account.id) location.assign("/");
+			forgetKept();
+			this.account = account;
+			this.ended = false;
 			return true;
 		} catch (error) {
-			this.error = error instanceof Error ? error.message : String(error);
+			this.error = saying(error);
 			return false;
 		}
 	}
 
 	async signOut(): Promise<void> {
 		await api.signOut({}).catch(() => undefined);
+		forgetKept();
 		this.account = null;
+		this.ended = false;
 	}
 }
 

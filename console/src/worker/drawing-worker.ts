@@ -1,11 +1,53 @@
-import { draw, sayDrawn } from "@markpen/core";
-import type { RunAnswer, RunRequest } from "./messages.ts";
+import { criterionAgainst, draw, mark, proposalsFor, readExercise, replayOf, reportFigure, sayDrawn } from "@markpen/core";
+import { namesIn } from "../state/nib-words.ts";
+import type { Answers, RunSettings, WorkerAnswer, WorkerRequest } from "./messages.ts";
 
-/** How long a run in the desk may take. */
+/** How long a run may take. */
 const MILLISECONDS = 5_000;
 
-addEventListener("message", ({ data }: MessageEvent<RunRequest>) => {
+function drawn({ source, sheet, seed = 1, frames }: RunSettings, watch?: readonly string[]) {
 	const end = performance.now() + MILLISECONDS;
-	const drawn = draw(data.source, { seed: 1, stop: () => performance.now() > end, ...(data.sheet && { sheet: data.sheet }) });
-	postMessage({ turn: data.turn, ...sayDrawn(drawn) } satisfies RunAnswer);
+	return draw(source, { seed, stop: () => performance.now() > end, ...(sheet && { sheet }), ...(frames && { frames }), ...(watch && { watch }) });
+}
+
+function replay(settings: RunSettings): Answers["replay"] {
+	const names = namesIn(settings.source);
+	const made = drawn(settings, names);
+	const marks = made.drawing.figures.slice(0, 200).map((f) => ({ index: f.index, row: f.entries[0] ?? 0, sentence: reportFigure(f, made.tape.sheet).sentence }));
+	const moved = replayOf(made.tape);
+	return { replay: moved, walks: moved.pen.some((v, i) => i % 3 < 2 && v !== moved.pen[i % 3]), names, changes: made.watched?.changes ?? [], marks };
+}
+
+function marked({ exercise, programs }: Extract<WorkerRequest, { do: "mark" }>): Answers["mark"] {
+	const reading = readExercise(exercise);
+	if (!reading.ok) return { problems: reading.problems.map(({ path, line, message }) => ({ path, line, message })), reports: [] };
+	return {
+		problems: [],
+		reports: programs.map(({ name, source }) => {
+			const end = performance.now() + MILLISECONDS;
+			return { name, report: mark(source, reading.exercise, { stop: () => performance.now() > end }) };
+		}),
+	};
+}
+
+function answer(request: WorkerRequest): Answers[keyof Answers] {
+	if (request.do === "run") return sayDrawn(drawn(request));
+	if (request.do === "replay") return replay(request);
+	if (request.do === "propose") {
+		const reading = readExercise(request.exercise);
+		return reading.ok ? proposalsFor(reading.exercise, request.picked) : [];
+	}
+	if (request.do === "against") {
+		const reading = readExercise(request.exercise);
+		return { proposal: (reading.ok && criterionAgainst(reading.exercise, request.altered)) || null };
+	}
+	return marked(request);
+}
+
+addEventListener("message", ({ data }: MessageEvent<WorkerRequest>) => {
+	try {
+		postMessage({ turn: data.turn, answer: answer(data) } satisfies WorkerAnswer);
+	} catch (error) {
+		postMessage({ turn: data.turn, failed: error instanceof Error ? error.message : String(error) } satisfies WorkerAnswer);
+	}
 });

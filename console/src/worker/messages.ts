@@ -1,13 +1,45 @@
-import type { SaidDrawing, Sheet } from "@markpen/core";
+import type { Change, Proposal, Replay, Report, SaidDrawing, Sheet } from "@markpen/core";
 
-/** What the desk asks the drawing worker for. */
-export interface RunRequest {
-	readonly turn: number;
+/** How a program is run. */
+export interface RunSettings {
 	readonly source: string;
-	readonly sheet: Sheet | null;
+	readonly sheet?: Sheet | null;
+	readonly seed?: number;
+	readonly frames?: number | null;
 }
 
-/** What a run gave. */
-export interface RunAnswer extends SaidDrawing {
-	readonly turn: number;
+/** What the page asks the drawing worker for. */
+export type WorkerRequest =
+	| (RunSettings & { readonly turn: number; readonly do: "run" })
+	| (RunSettings & { readonly turn: number; readonly do: "replay" })
+	| { readonly turn: number; readonly do: "propose"; readonly exercise: string; readonly picked: number | null }
+	| { readonly turn: number; readonly do: "against"; readonly exercise: string; readonly altered: string }
+	| { readonly turn: number; readonly do: "mark"; readonly exercise: string; readonly programs: readonly { readonly name: string; readonly source: string }[] };
+
+/** A drawing in the making, with what the watched names held and where each figure begins. */
+export interface ReplayAnswer {
+	readonly replay: Replay;
+	/** Whether the pen walks: what is placed needs no pen. */
+	readonly walks: boolean;
+	readonly names: readonly string[];
+	readonly changes: readonly Change[];
+	readonly marks: readonly { readonly index: number; readonly row: number; readonly sentence: string }[];
 }
+
+/** The verdicts on programs of an exercise whose file can be read; else what is wrong with it. */
+export interface MarkAnswer {
+	readonly problems: readonly { readonly path: string; readonly line: number; readonly message: string }[];
+	readonly reports: readonly { readonly name: string; readonly report: Report }[];
+}
+
+export interface Answers {
+	readonly run: SaidDrawing;
+	readonly replay: ReplayAnswer;
+	readonly mark: MarkAnswer;
+	/** Criteria that could be asked. */
+	readonly propose: readonly Proposal[];
+	/** A criterion that tells a changed model from the model, if there is one. */
+	readonly against: { readonly proposal: Proposal | null };
+}
+
+export type WorkerAnswer = { readonly turn: number } & ({ readonly answer: Answers[keyof Answers] } | { readonly failed: string });

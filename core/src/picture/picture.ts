@@ -55,18 +55,27 @@ const PLACED: ReadonlySet<number | undefined> = new Set([ENTRY.line, ENTRY.rect,
 /** Placed shapes that have no inside. */
 const OPEN: ReadonlySet<number | undefined> = new Set([ENTRY.line, ENTRY.polyline]);
 
-class Painter {
+/** Paints a tape into shapes, in the order in which they lie on one another. */
+export class Painter {
 	readonly shapes: PictureShape[] = [];
+	/** The row with which each shape appears: an area's fill comes with its end, under what was walked in it. */
+	readonly appears: number[] = [];
+	/** Where the sheet was covered: by which row, how many shapes lie under it, and with what. */
+	readonly covers: { readonly row: number; readonly under: number; readonly paper: string }[] = [];
 	readonly clips: PictureClip[] = [];
 	paper = "#ffffff";
 	leftOut = 0;
 	private readonly tape: Tape;
+	/** Whether every step is a shape of its own and what was covered is kept, for a replay. */
+	private readonly apart: boolean;
+	private row = 0;
 	private readonly pen: PathPen;
 	private readonly clipNumbers = new Map<number, number>();
 	private walk: { style: number; path: string[]; x: number; y: number; lines: Set<number> } | undefined;
 
-	constructor(tape: Tape) {
+	constructor(tape: Tape, apart = false) {
 		this.tape = tape;
+		this.apart = apart;
 		this.pen = new PathPen(tape.sheet);
 	}
 
@@ -76,15 +85,20 @@ class Painter {
 		for (const area of areasOf(tape)) areas.set(area.under, [...(areas.get(area.under) ?? []), area]);
 		for (let i = 0; i < tape.length; i++) {
 			const kind = tape.kind[i];
-			for (const area of areas.get(i) ?? []) this.area(area);
+			for (const area of areas.get(i) ?? []) {
+				this.row = area.end;
+				this.area(area);
+			}
+			this.row = i;
 			if (WALKED.has(kind)) this.walked(i);
 			else if (kind === ENTRY.clip) this.clip(i);
 			else if (coversAll(kind)) {
 				this.endWalk();
-				this.shapes.length = 0;
-				this.leftOut = 0;
 				const { fill } = styleOf(tape, i);
 				this.paper = fill === -1 ? "#ffffff" : formatColour(fill);
+				if (this.apart) this.covers.push({ row: i, under: this.shapes.length, paper: this.paper });
+				else this.shapes.length = 0;
+				this.leftOut = 0;
 			} else if (PLACED.has(kind)) {
 				this.endWalk();
 				this.placed(i);
@@ -99,6 +113,7 @@ class Painter {
 			return;
 		}
 		const clip = style.clip === undefined ? undefined : this.clipNumbers.get(style.clip - 1);
+		if (this.apart) this.appears.push(this.row);
 		this.shapes.push({ ...shape, ...(style.line && { line: style.line }), ...(clip !== undefined && { clip }) });
 	}
 
@@ -115,6 +130,7 @@ class Painter {
 		walk.lines.add(this.tape.line[entry] as number);
 		walk.x = coordinate(this.tape, entry, 2);
 		walk.y = coordinate(this.tape, entry, 3);
+		if (this.apart) this.endWalk();
 	}
 
 	private endWalk(): void {

@@ -19,7 +19,9 @@ import {
 	chooseTry,
 	countedOf,
 	draftersOf,
+	draftsIn,
 	findAssignment,
+	firstMet,
 	insertAssignment,
 	itemOf,
 	itemsOf,
@@ -188,6 +190,24 @@ export function assignmentRoutes(context: AppContext): void {
 	serve(context, ROUTES.listStuck, async ({ request, params, query }) => {
 		await reach(manager, accountOf(request), params.id, "looking");
 		return { stuck: await stuckIn(manager, params.id, query.assignment) };
+	});
+	serve(context, ROUTES.listDrafts, async ({ request, params, query }) => {
+		await reachAssignment(manager, accountOf(request), params.id, "looking");
+		const item = itemOf(await itemsOf(manager, params.id), query.exercise);
+		return { exercise: item.key, drafts: await draftsIn(manager, params.id, item.exerciseId), criteria: publishedExercise(item.source).criteria.length };
+	});
+	serve(context, ROUTES.triesUntilMet, async ({ request, params, query }) => {
+		await reachAssignment(manager, accountOf(request), params.id, "looking");
+		const item = itemOf(await itemsOf(manager, params.id), query.exercise);
+		const rows = await firstMet(manager, params.id, item.exerciseId);
+		return {
+			criteria: publishedExercise(item.source).criteria.map((c) => {
+				const mine = rows.filter((r) => r.criterion === c.id);
+				const most = Math.max(0, ...mine.map((r) => r.try ?? 0));
+				const first = Array.from({ length: most }, (_, i) => mine.find((r) => r.try === i + 1)?.students ?? 0);
+				return { id: c.id, asks: sentenceOf(c), first, never: mine.find((r) => r.try === null)?.students ?? 0 };
+			}),
+		};
 	});
 	serve(context, ROUTES.assignmentEvents, async ({ request, reply, params }) => {
 		await reachAssignment(manager, accountOf(request), params.id, "looking");

@@ -140,6 +140,7 @@ type WallRow = {
 	open: string | null;
 	adjusted: boolean;
 	note: string | null;
+	ownTitle: string | null;
 	verdicts: AssignmentPage["handIns"][number]["verdicts"];
 	slips: string[];
 	released: boolean;
@@ -150,8 +151,8 @@ export async function wallOf(manager: EntityManager, assignmentId: string, exerc
 	const rows = await all<WallRow>(
 		manager,
 		`SELECT n.hand_in_id AS id, n.student_id AS "studentId", s.name AS "studentName", n.try_number AS "tryNumber", n.handed_in_at AS "handedInAt", n.late, n.made_by AS "madeBy", r.state, r.ended,
-			n.earned, n.possible, n.open, n.adjusted, r.note, coalesce(n.verdicts, '{}') AS verdicts, coalesce(r.slips, '{}') AS slips, (l.at IS NOT NULL) AS released
-		 FROM counting n JOIN accounts s ON s.id = n.student_id LEFT JOIN reports r ON r.id = n.report_id
+			n.earned, n.possible, n.open, n.adjusted, r.note, substring(h.source FROM '^\\s*--\\s*([^\\n\\r]{1,80})') AS "ownTitle", coalesce(n.verdicts, '{}') AS verdicts, coalesce(r.slips, '{}') AS slips, (l.at IS NOT NULL) AS released
+		 FROM counting n JOIN accounts s ON s.id = n.student_id JOIN hand_ins h ON h.id = n.hand_in_id LEFT JOIN reports r ON r.id = n.report_id
 		 LEFT JOIN releases l ON l.assignment_id = n.assignment_id AND l.student_id = n.student_id
 		 WHERE n.assignment_id = $1 AND n.exercise_id = $2 ORDER BY s.name, s.id`,
 		[assignmentId, exerciseId],
@@ -226,4 +227,32 @@ export async function chooseTry(manager: EntityManager, assignmentId: string, st
 		[assignmentId, studentId, handInId],
 	);
 	return rows.length > 0;
+}
+
+type DraftedRow = { studentId: string; studentName: string; source: string; savedAt: Date; runs: number; state: string | null; met: string[] };
+
+/** What the students of a class are writing for an exercise, by their names. */
+export async function draftsIn(manager: EntityManager, assignmentId: string, exerciseId: string) {
+	const rows = await all<DraftedRow>(
+		manager,
+		`SELECT s.id AS "studentId", s.name AS "studentName", d.source, d.saved_at AS "savedAt", d.runs, d.state, d.met
+		 FROM drafts d JOIN assignments a ON a.id = d.assignment_id JOIN accounts s ON s.id = d.student_id
+		 JOIN class_students m ON m.class_id = a.class_id AND m.account_id = s.id AND m.left_at IS NULL
+		 WHERE d.assignment_id = $1 AND d.exercise_id = $2 ORDER BY s.name, s.id`,
+		[assignmentId, exerciseId],
+	);
+	return rows.map(({ studentId, studentName, savedAt, ...row }) => ({ ...row, student: { id: studentId, name: studentName }, savedAt: savedAt.toISOString() }));
+}
+
+/** For each criterion, the try with which each student first met it, and who never did: from the standings of all tries. */
+export function firstMet(manager: EntityManager, assignmentId: string, exerciseId: string): Promise<{ criterion: string; try: number | null; students: number }[]> {
+	return all(
+		manager,
+		`SELECT criterion, first AS try, count(*)::int AS students FROM (
+			SELECT h.student_id, u.criterion, min(h.try_number) FILTER (WHERE u.verdict = 'met') AS first
+			FROM hand_ins h JOIN standings g ON g.hand_in_id = h.id CROSS JOIN LATERAL unnest(g.criteria, g.verdicts) AS u(criterion, verdict)
+			WHERE h.assignment_id = $1 AND h.exercise_id = $2 GROUP BY h.student_id, u.criterion
+		 ) f GROUP BY criterion, first ORDER BY criterion, first`,
+		[assignmentId, exerciseId],
+	);
 }

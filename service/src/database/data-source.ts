@@ -3,6 +3,7 @@ import { ENTITIES } from "./entities.ts";
 import { First0001 } from "./migrations/0001-first.ts";
 import { Term0002 } from "./migrations/0002-term.ts";
 import { TakeHandIn0003 } from "./migrations/0003-take-hand-in.ts";
+import { Reasons0004 } from "./migrations/0004-reasons.ts";
 import { PreparingClient } from "./prepared.ts";
 
 /** Held while migrations and the queue's set-up run, so that several starting processes do it once. */
@@ -13,7 +14,7 @@ export function createDataSource(url: string, connections = 10): DataSource {
 		type: "postgres",
 		url,
 		entities: ENTITIES,
-		migrations: [First0001, Term0002, TakeHandIn0003],
+		migrations: [First0001, Term0002, TakeHandIn0003, Reasons0004],
 		migrationsTableName: "migrations",
 		synchronize: false,
 		logging: false,

@@ -1,4 +1,4 @@
-import { type CollectionFile, type ExerciseFile, type FileProblem, readCollection, readExercise } from "@markpen/core";
+import { type CollectionFile, type ExerciseFile, type FileProblem, pictureOf, readCollection, readExercise, type Sheet, svgOf, tapeOf } from "@markpen/core";
 import { Refusal } from "../refusals.ts";
 
 function refusalOf(problems: readonly FileProblem[]): Refusal {
@@ -34,6 +34,20 @@ export function publishedExercise(source: string): ExerciseFile {
 	if (recent.size >= RECENT) recent.delete(recent.keys().next().value as string);
 	recent.set(source, exercise);
 	return exercise;
+}
+
+const pictures = new WeakMap<ExerciseFile, string>();
+
+/** What an exercise's model draws, as SVG: the teacher's own program, which was tried before it was published. */
+export function modelSvg(exercise: ExerciseFile): string {
+	const known = pictures.get(exercise);
+	if (known !== undefined) return known;
+	const sheet = exercise.sheet as Sheet | undefined;
+	const frames = exercise.run?.frames;
+	const tape = tapeOf(exercise.model, { ...(sheet && { sheet }), ...(frames !== undefined && { frames }) });
+	const svg = tape ? svgOf(pictureOf(tape)) : "";
+	pictures.set(exercise, svg);
+	return svg;
 }
 
 /** Points that an exercise gives at the most, bonus left out. */

@@ -6,11 +6,12 @@ import type { AppContext } from "../app.ts";
 import { note } from "../audit.ts";
 import { beginJob } from "../jobs/job.ts";
 import { cursorOf, pageOf } from "../page.ts";
+import { DRAWING_FILE_POLICY } from "../plugins/headers.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
 import { refuseChanged, serve, tag } from "../serve-route.ts";
 import { across } from "./across.ts";
-import { collectionToPublish, exerciseToPublish, renamed } from "./exercise.ts";
+import { collectionToPublish, exerciseToPublish, modelSvg, publishedExercise, renamed } from "./exercise.ts";
 import {
 	type CollectionRow,
 	collectionsFor,
@@ -113,6 +114,13 @@ export function exerciseRoutes(context: AppContext): void {
 		const version = await findVersion(manager, params.id, params.number);
 		if (!version) throw new Refusal("not-found");
 		return version.source;
+	});
+	serve(context, ROUTES.showPicture, async ({ request, reply, params }) => {
+		const record = await seen(manager, params.id, accountOf(request).id);
+		const version = record.version === null ? undefined : await findVersion(manager, record.id, record.version);
+		if (!version) throw new Refusal("not-found", "Nothing of this exercise is published yet, so there is no picture of it.");
+		reply.header("content-security-policy", DRAWING_FILE_POLICY).header("cache-control", "private, max-age=60");
+		return modelSvg(publishedExercise(version.source));
 	});
 	serve(context, ROUTES.copyExercise, async ({ request, reply, params, body }) => {
 		const { id: ownerId } = accountOf(request);

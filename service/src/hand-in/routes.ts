@@ -6,7 +6,7 @@ import type { AppContext } from "../app.ts";
 import { shownTo } from "../assignment/shown.ts";
 import { reachHandIn } from "../class/access.ts";
 import { all, changed, one } from "../database/data-source.ts";
-import { publishedExercise } from "../exercise/exercise.ts";
+import { modelSvg, publishedExercise } from "../exercise/exercise.ts";
 import { happened } from "../plugins/events.ts";
 import { DRAWING_FILE_POLICY } from "../plugins/headers.ts";
 import { accountOf } from "../plugins/session.ts";
@@ -103,6 +103,11 @@ export function handInRoutes(context: AppContext): void {
 		reply.header("cache-control", "private, max-age=60");
 		return Buffer.from(png) as unknown as string;
 	});
+	serve(context, ROUTES.showWanted, async ({ request, reply, params }) => {
+		const record = await seen(params.id, accountOf(request));
+		reply.header("content-security-policy", DRAWING_FILE_POLICY).header("cache-control", "private, max-age=60");
+		return modelSvg(publishedExercise(record.exercise));
+	});
 	serve(context, ROUTES.showTape, async ({ request, params }) => {
 		const record = await seen(params.id, accountOf(request));
 		const row = await tapeOfHandIn(manager, record.id);
@@ -160,15 +165,17 @@ export function handInRoutes(context: AppContext): void {
 		if (gone.length === 0) throw new Refusal("not-found");
 	});
 	serve(context, ROUTES.listKeptComments, async ({ request }) => ({
-		comments: await all<{ id: string; words: string }>(manager, "SELECT id, words FROM kept_comments WHERE owner_id = $1 ORDER BY made_at, id", [accountOf(request).id]),
+		comments: await all<{ id: string; words: string; slip: string | null }>(manager, "SELECT id, words, slip FROM kept_comments WHERE owner_id = $1 ORDER BY made_at, id", [
+			accountOf(request).id,
+		]),
 		fields: { ...FIELDS },
 	}));
 	serve(context, ROUTES.keepComment, async ({ request, body }) => {
-		const row = await one<{ id: string; words: string }>(manager, "INSERT INTO kept_comments (id, owner_id, words) VALUES ($1, $2, $3) RETURNING id, words", [
-			v7(),
-			accountOf(request).id,
-			body.words,
-		]);
+		const row = await one<{ id: string; words: string; slip: string | null }>(
+			manager,
+			"INSERT INTO kept_comments (id, owner_id, words, slip) VALUES ($1, $2, $3, $4) RETURNING id, words, slip",
+			[v7(), accountOf(request).id, body.words, body.slip],
+		);
 		if (!row) throw new Error("what is kept comes back");
 		return row;
 	});

@@ -23,6 +23,7 @@ type PairRow = {
 	drawing: number;
 	source: number;
 	dismissed: boolean;
+	reason: string | null;
 };
 
 /** A job of the account's own. */
@@ -55,7 +56,7 @@ export function jobRoutes(context: AppContext): void {
 		const rows = await all<PairRow>(
 			manager,
 			`SELECT p.one_id AS "oneId", a.id AS "oneStudent", a.name AS "oneName", p.other_id AS "otherId", b.id AS "otherStudent", b.name AS "otherName",
-				p.likeness::float, p.drawing::float, p.source::float, p.dismissed_at IS NOT NULL AS dismissed
+				p.likeness::float, p.drawing::float, p.source::float, p.dismissed_at IS NOT NULL AS dismissed, p.reason
 			 FROM alike_pairs p JOIN hand_ins g ON g.id = p.one_id JOIN accounts a ON a.id = g.student_id JOIN hand_ins h ON h.id = p.other_id JOIN accounts b ON b.id = h.student_id
 			 WHERE p.assignment_id = $1 ORDER BY p.likeness DESC, p.one_id, p.other_id`,
 			[params.id],
@@ -68,6 +69,7 @@ export function jobRoutes(context: AppContext): void {
 				drawing: r.drawing,
 				source: r.source,
 				dismissed: r.dismissed,
+				reason: r.reason,
 			})),
 		};
 	});
@@ -76,8 +78,8 @@ export function jobRoutes(context: AppContext): void {
 		await reachAssignment(manager, account, params.id, "class");
 		const rows = await changed(
 			manager,
-			`UPDATE alike_pairs SET dismissed_at = CASE WHEN $4 THEN now() END, dismissed_by = CASE WHEN $4 THEN $5::uuid END WHERE assignment_id = $1 AND one_id = $2 AND other_id = $3 RETURNING one_id`,
-			[params.id, params.one, params.other, body.dismissed, account.id],
+			`UPDATE alike_pairs SET dismissed_at = CASE WHEN $4 THEN now() END, dismissed_by = CASE WHEN $4 THEN $5::uuid END, reason = CASE WHEN $4 THEN $6 END WHERE assignment_id = $1 AND one_id = $2 AND other_id = $3 RETURNING one_id`,
+			[params.id, params.one, params.other, body.dismissed, account.id, body.reason],
 		);
 		if (rows.length === 0) throw new Refusal("not-found");
 		await note(manager, { who: account.id, what: body.dismissed ? "dismissed alike pair" : "took dismissal back", subject: params.one, field: "other", new: params.other });

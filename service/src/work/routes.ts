@@ -1,15 +1,16 @@
 import { ROUTES, type Work } from "@markpen/contract";
-import { hintsOf, pictureOf, type Sheet, studentCopy, svgOf, tapeOf } from "@markpen/core";
+import { hintsOf, studentCopy } from "@markpen/core";
 import type { EntityManager } from "typeorm";
 import { v7 } from "uuid";
 import type { AppContext } from "../app.ts";
 import { shownTo } from "../assignment/shown.ts";
 import { pointsOf } from "../class/store.ts";
 import { all, one } from "../database/data-source.ts";
-import { publishedExercise } from "../exercise/exercise.ts";
+import { modelSvg, publishedExercise } from "../exercise/exercise.ts";
 import { refuseSource } from "../hand-in/source.ts";
 import { forStudent } from "../hand-in/student-view.ts";
 import { PRIORITY, sendWork } from "../jobs/queue.ts";
+import { happened } from "../plugins/events.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
 import { serve, tag } from "../serve-route.ts";
@@ -39,13 +40,9 @@ const MOST_WAITING = 2;
 const draftData = ({ source, revision, device, savedAt, runs, answers }: DraftRow) => ({ source, revision, device, savedAt: savedAt.toISOString(), runs, answers });
 const freeData = ({ savedAt, ...row }: FreeRow) => ({ ...row, savedAt: savedAt.toISOString() });
 
-/** A model's picture: it is the teacher's own program, which was tried before it was published. */
 function modelOf(record: WorkRecord): NonNullable<Work["model"]> {
 	const file = publishedExercise(record.source);
-	const sheet = file.sheet as Sheet | undefined;
-	const frames = file.run?.frames;
-	const tape = tapeOf(file.model, { ...(sheet && { sheet }), ...(frames !== undefined && { frames }) });
-	return { picture: tape ? svgOf(pictureOf(tape)) : "", source: record.showModelAs === "source" ? file.model : null };
+	return { picture: modelSvg(file), source: record.showModelAs === "source" ? file.model : null };
 }
 
 interface Beside {
@@ -131,6 +128,7 @@ export function workRoutes(context: AppContext): void {
 		const record = await stillOpen(studentId, params);
 		const row = await storeDraft(manager, { assignmentId: record.id, exerciseId: record.exerciseId, studentId, ...body }, revision);
 		if (!row) throw new Refusal("changed-since", "Your program was saved from another place since. Both are kept: this one in your editor, that one here.");
+		await happened(manager, record.id, "draft", { studentId });
 		tag(reply, row.revision);
 		return draftData(row);
 	});
@@ -139,7 +137,9 @@ export function workRoutes(context: AppContext): void {
 		const record = await stillOpen(studentId, params);
 		const known = new Set(publishedExercise(record.source).criteria.map((c) => c.id));
 		const met = [...new Set(body.met)].filter((c) => known.has(c));
-		return { runs: await storeRun(manager, { assignmentId: record.id, exerciseId: record.exerciseId, studentId, state: body.state, met, milliseconds: body.milliseconds }) };
+		const runs = await storeRun(manager, { assignmentId: record.id, exerciseId: record.exerciseId, studentId, state: body.state, met, milliseconds: body.milliseconds });
+		await happened(manager, record.id, "draft", { studentId });
+		return { runs };
 	});
 	serve(context, ROUTES.selfCheck, async ({ request, params, body }) => {
 		refuseSource(body.source);

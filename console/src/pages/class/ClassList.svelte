@@ -1,28 +1,56 @@
 <script lang="ts">
-	import Notice from "../../parts/Notice.svelte";
+	import Ask from "../../parts/Ask.svelte";
+	import Fetched from "../../parts/Fetched.svelte";
+	import Head from "../../parts/Head.svelte";
 	import { api } from "../../state/api.ts";
 	import { Loading } from "../../state/loading.svelte.ts";
+	import { notes } from "../../state/notes.svelte.ts";
+	import { router } from "../../state/router.svelte.ts";
+	import { moment } from "../../state/times.ts";
 
 	const loading = new Loading<Awaited<ReturnType<typeof api.listClasses>>>();
-	loading.load(() => api.listClasses({}));
+	let closed = $state(false);
+	$effect(() => void loading.load(() => api.listClasses({ query: { closed: closed ? "true" : "false" } }), `classes ${closed}`));
+
+	let making = $state(false);
+	let name = $state("");
+	let schoolYear = $state(String(new Date().getFullYear()));
+	const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+
+	async function make(event: SubmitEvent) {
+		event.preventDefault();
+		const made = await notes.trying(() => api.makeClass({ body: { name, schoolYear, zone } }));
+		if (made) router.go(`/classes/${made.id}/list`);
+	}
 </script>
 
-<svelte:head><title>Classes · Mark Pen</title></svelte:head>
-<div class="max-w-3xl px-4 py-5 sm:px-6">
-	<h1 class="mb-4">Classes</h1>
-	{#if loading.error}<Notice role="alert">{loading.error}</Notice>{/if}
-	{#if loading.value}
-		<ul class="border-t border-rule">
-			{#each loading.value.classes as c (c.id)}
+{#snippet actions()}
+	<button type="button" class="tool" aria-pressed={closed} data-state={closed ? "on" : "off"} onclick={() => (closed = !closed)}>Closed years</button>
+	<button type="button" class="button primary" onclick={() => (making = true)}>New class</button>
+{/snippet}
+<Head title="Classes" {actions} />
+<Fetched {loading} what="your classes">
+	{#snippet children(page)}
+		<ul class="max-w-3xl px-4 py-3 sm:px-6">
+			{#each page.classes as c (c.id)}
 				<li class="flex flex-wrap items-baseline gap-x-4 border-b border-rule py-2.5">
 					<a href="/classes/{c.id}" class="font-semibold">{c.name}</a>
 					<span class="text-ink-soft">{c.schoolYear}</span>
+					{#if c.until}<span class="text-ink-soft">covered until {moment(c.until)}</span>{/if}
 					<span class="grow"></span>
 					<span class="text-ink-soft">{c.students} students, {c.assignments} assignments</span>
 				</li>
 			{:else}
-				<li class="py-3 text-ink-soft">You have no class yet. Make one with “markpen class new”, or have an administrator load an archive.</li>
+				<li class="py-3 text-ink-soft">{closed ? "No class of yours is closed." : "You have no class yet. Make one: its list of students comes next."}</li>
 			{/each}
 		</ul>
-	{/if}
-</div>
+	{/snippet}
+</Fetched>
+<Ask bind:open={making} title="New class">
+	<form onsubmit={make} class="grid gap-3">
+		<label class="grid gap-1"><span>Name</span><input class="field" bind:value={name} required maxlength="120" /></label>
+		<label class="grid gap-1"><span>School year</span><input class="field" bind:value={schoolYear} required maxlength="40" /></label>
+		<p class="quiet">Its times will be those of {zone}.</p>
+		<div><button class="button primary">Make it</button></div>
+	</form>
+</Ask>

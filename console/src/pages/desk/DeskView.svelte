@@ -1,8 +1,9 @@
 <script lang="ts">
-	import Drawing from "../../parts/Drawing.svelte";
-	import Editor from "../../parts/Editor.svelte";
+		import Editor from "../../parts/Editor.svelte";
 	import Slips from "../../parts/Slips.svelte";
 	import VerdictSign from "../../parts/VerdictSign.svelte";
+	import Viewer from "../../parts/Viewer.svelte";
+	import { ReplayOf } from "../../state/replay-of.svelte.ts";
 	import { briefHtml } from "../../state/brief.ts";
 	import type { Desk } from "../../state/desk.svelte.ts";
 	import { litBy, type Pointed } from "../../state/pointing.ts";
@@ -11,6 +12,8 @@
 	const { desk }: { desk: Desk } = $props();
 	const { exercise, dueAt, closesAt } = $derived(desk.work);
 	let pointed = $state.raw<Pointed>(null);
+	const replay = new ReplayOf();
+	$effect(() => () => replay.leave());
 
 	const report = $derived(desk.result?.report ?? null);
 	const verdicts = $derived(new Map(report?.criteria.map((c) => [c.id, c])));
@@ -58,7 +61,7 @@
 		<Editor source={desk.source} problems={shown ? [...shown.errors] : []} remarks={shown ? [...shown.remarks] : []} lit={lit.lines} onwrite={(source) => desk.write(source)} onrun={() => desk.runNow()} />
 	</section>
 	<section aria-label="Sheet" class="border-t border-rule px-4 py-4 sm:pr-6 lg:border-t-0 lg:border-l">
-		<Drawing picture={shown ? { ...shown.picture, shapes: [...shown.picture.shapes] } as never : blank} figures={shown ? ([...shown.figures] as never) : []} lit={lit.figures} onpoint={(index) => (pointed = index === null ? null : { on: "figure", index })} />
+		<Viewer picture={(shown?.picture ?? blank) as never} figures={shown?.figures ?? []} lit={lit.figures} name={exercise.title} replaying={replay.replaying} onreplay={(on) => replay.turn(on, { source: desk.source, sheet: exercise.sheet, frames: exercise.frames })} onpoint={(index) => (pointed = index === null ? null : { on: "figure", index })} />
 		<div aria-live="polite" class="text-[13px]">
 			{#if desk.lost}<p class="border-l-[3px] border-missed pl-3">The program ran too long and had to be ended; its drawing was lost. Your program is still in the editor.</p>{/if}
 			{#if shown?.ended === "clock"}<p class="border-l-[3px] border-missed pl-3">The program ran too long and was stopped. This is what it drew before.</p>{/if}

@@ -1,104 +1,171 @@
 <script lang="ts">
+	import AdjustForm from "../../parts/AdjustForm.svelte";
 	import Criteria from "../../parts/Criteria.svelte";
-	import Drawing from "../../parts/Drawing.svelte";
-	import Notice from "../../parts/Notice.svelte";
+	import Fetched from "../../parts/Fetched.svelte";
+	import Head from "../../parts/Head.svelte";
 	import Slips from "../../parts/Slips.svelte";
 	import Source from "../../parts/Source.svelte";
+	import Viewer from "../../parts/Viewer.svelte";
 	import { api } from "../../state/api.ts";
+	import { follow } from "../../state/following.ts";
 	import { Loading } from "../../state/loading.svelte.ts";
+	import { Marking, offered, placeWords } from "../../state/marking.svelte.ts";
 	import { statementsIn } from "../../state/nib-words.ts";
 	import { litBy, type Pointed } from "../../state/pointing.ts";
+	import { ReplayOf } from "../../state/replay-of.svelte.ts";
 	import { router } from "../../state/router.svelte.ts";
-	import { session } from "../../state/session.svelte.ts";
 	import { moment } from "../../state/times.ts";
 	import { pointsText } from "../../state/verdicts.ts";
 
 	const { id }: { id: string } = $props();
-	const loading = new Loading<Awaited<ReturnType<typeof api.showHandIn>>>();
-	$effect(() => {
-		const load = () => loading.load(() => api.showHandIn({ params: { id } }));
-		void load();
-		const timer = setInterval(() => loading.value?.waiting && void load(), 700);
-		return () => clearInterval(timer);
-	});
+	// svelte-ignore state_referenced_locally: another hand-in is another page
+	const marking = new Marking(id);
+	void marking.open();
+	void marking.openKept();
+	const replay = new ReplayOf();
+	$effect(() => () => replay.leave());
+	$effect(() => (marking.loading.value?.waiting ? follow(`/hand-ins/${id}/events`, { checked: () => void marking.open() }) : undefined));
 
 	let pointed = $state.raw<Pointed>(null);
-	const page = $derived(loading.value);
+	let adjusting = $state<string | null>(null);
+	let field = $state<HTMLTextAreaElement>();
+	const page = $derived(marking.loading.value);
 	const report = $derived(page?.report ?? null);
 	const lit = $derived(litBy(pointed, report));
-	const teacher = $derived(session.account?.role === "teacher");
+	const choices = $derived(offered(marking.kept, report));
+
+	/** Criteria that a teacher judges need their scales, which the assignment tells. */
+	const assignment = new Loading<Awaited<ReturnType<typeof api.showAssignment>>>();
+	const waits = $derived(report?.criteria.some((c) => c.waits) ?? false);
+	$effect(() => {
+		if (page && waits) void assignment.load(() => api.showAssignment({ params: { id: page.assignmentId }, query: { exercise: page.exercise } }), `assignment ${page.assignmentId} ${page.exercise}`);
+	});
+	const scaleOf = (criterion: string) => Object.entries(assignment.value?.criteria.find((c) => c.id === criterion)?.scale ?? {});
+
+	/** The try before, to say how much longer or shorter this one is. */
+	const last = new Loading<Awaited<ReturnType<typeof api.showHandIn>>>();
+	const lastTry = $derived(page?.tries.find((t) => t.tryNumber === page.tryNumber - 1));
+	$effect(() => {
+		if (lastTry) void last.load(() => api.showHandIn({ params: { id: lastTry.id } }), `hand-in ${lastTry.id}`);
+	});
 	const statements = $derived(page ? statementsIn(page.source) : 0);
+	function beside(): string {
+		if (!last.value || !lastTry) return "";
+		const more = statements - statementsIn(last.value.source);
+		return more === 0 ? `, as many as try ${lastTry.tryNumber}` : `, ${Math.abs(more)} ${more > 0 ? "more" : "fewer"} than try ${lastTry.tryNumber}`;
+	}
 
 	function keys(event: KeyboardEvent) {
-		const inField = (event.target as Element).closest("input, textarea, [contenteditable]");
+		const inField = (event.target as Element).closest("input, textarea, select, [contenteditable], [role=application], [role=dialog]");
 		if (inField || event.ctrlKey || event.metaKey || event.altKey || !page) return;
-		if (event.key === "j" && page.after) router.go(`/hand-ins/${page.after}`);
-		if (event.key === "k" && page.before) router.go(`/hand-ins/${page.before}`);
+		const chosen = /^[1-9]$/.test(event.key) ? choices[Number(event.key) - 1] : undefined;
+		if (chosen) void marking.comment(chosen.words);
+		else if (event.key === "j" && page.after) router.go(`/hand-ins/${page.after}`);
+		else if (event.key === "k" && page.before) router.go(`/hand-ins/${page.before}`);
+		else if (event.key === "r" && !page.released) void marking.release();
+		else if (event.key === "c") field?.focus();
+		else return;
+		event.preventDefault();
+	}
+	function send(event: KeyboardEvent) {
+		if (event.key === "Escape") (event.target as HTMLElement).blur();
+		if (event.key !== "Enter" || !(event.ctrlKey || event.metaKey)) return;
+		event.preventDefault();
+		void marking.comment();
+		(event.target as HTMLElement).blur();
 	}
 </script>
 
 <svelte:window onkeydown={keys} />
-<svelte:head><title>{page ? `${page.student.name}, ${page.title}` : "Hand-in"} · Mark Pen</title></svelte:head>
-{#if loading.error}<Notice role="alert">{loading.error}</Notice>{/if}
-{#if page}
-	<div class="flex min-h-15 flex-wrap items-center gap-x-4 gap-y-2 border-b border-rule px-4 py-2 sm:px-6">
-		<div>
-			<div class="text-[13px] text-ink-soft">
-				{#if teacher}<a href="/classes/{page.classId}">{page.className}</a> / <a href="/assignments/{page.assignmentId}/{page.exercise}">{page.title}</a>{:else}<a href="/">My work</a> / <a href="/desk/{page.assignmentId}/{page.exercise}">{page.title}</a>{/if}
-			</div>
-			<h1>{page.student.name} <span class="text-[15px] font-normal text-ink-soft">try {page.tryNumber} of {page.tries.length}, handed in {moment(page.handedInAt)}</span></h1>
-		</div>
-		<span class="grow"></span>
-		<span class="text-[22px] font-bold" data-testid="points">{page.points ? page.points.earned : "–"}<span class="font-normal text-ink-soft">&nbsp;of {page.points?.possible ?? "–"}{page.points && page.points.open > 0 ? `, ${page.points.open} still to be judged` : ""}</span></span>
-		{#if teacher}
+<Fetched loading={marking.loading} what="the hand-in">
+	{#snippet children(page)}
+		{#snippet actions()}
+			<span class="text-[22px] font-bold" data-testid="points">{page.points ? page.points.earned : "–"}<span class="font-normal text-ink-soft">&nbsp;of {page.points?.possible ?? "–"}{page.points && page.points.open > 0 ? `, ${page.points.open} still to be judged` : ""}</span></span>
+			<a class="button" href="/hand-ins/{page.id}/print">Print</a>
+			<button type="button" class="button" disabled={page.released} onclick={() => marking.release()}>{page.released ? "Released" : "Release"} <kbd class="key">r</kbd></button>
 			<a class="button" aria-disabled={!page.before} href={page.before ? `/hand-ins/${page.before}` : undefined}>Back <kbd class="key">k</kbd></a>
-			<a class="button" aria-disabled={!page.after} href={page.after ? `/hand-ins/${page.after}` : undefined}>Next <kbd class="key">j</kbd></a>
+			<a class="button primary" aria-disabled={!page.after} href={page.after ? `/hand-ins/${page.after}` : undefined}>Next <kbd class="key">j</kbd></a>
+		{/snippet}
+		<Head title={page.student.name} about="try {page.tryNumber} of {page.tries.length}, handed in {moment(page.handedInAt)}{page.late ? ', late' : ''}{page.madeBy === 'closing' ? ', by itself at closing' : page.madeBy === 'teacher' ? ', by a teacher' : ''}" crumbs={[{ href: `/classes/${page.classId}`, text: page.className }, { href: `/assignments/${page.assignmentId}/${page.exercise}`, text: page.title }]} {actions} />
+		{#snippet said(of: (place: (typeof page)["comments"][number]["place"]) => boolean)}
+			{#each page.comments.filter((c) => of(c.place)) as c (c.id)}
+				<p class="by-hand mb-2 ml-7 text-[13px] leading-snug">{c.words} <span class="text-ink-soft">{c.by}</span> <button type="button" class="text-ink-soft underline" onclick={() => marking.uncomment(c.id)}>Remove</button></p>
+			{/each}
+		{/snippet}
+		{#if report}
+			<div class="grid grow lg:grid-cols-[minmax(0,1.25fr)_minmax(0,0.85fr)_minmax(0,1fr)]">
+				<section aria-label="Drawing" class="px-4 py-3 sm:pl-6">
+					<Viewer picture={report.picture as never} figures={report.figures} said={false} lit={lit.figures} wanted="/api/v1/hand-ins/{page.id}/wanted.svg" name="{page.student.name} {page.title}" replaying={replay.replaying} onreplay={(on) => replay.turn(on, { source: page.source, sheet: report.picture, seed: report.seed, frames: report.criteria.some((c) => c.frame !== undefined) ? 240 : null })} onpoint={(index) => (pointed = index === null ? null : { on: "figure", index })} onpick={(figure) => (marking.about = { on: "figure", figure })} />
+					<h2 class="mt-3 mb-1">What was drawn</h2>
+					<ol class="max-h-52 overflow-auto text-[13px] leading-snug">
+						{#each report.figures as f, i (f.index)}
+							<li>
+								<button type="button" class="w-full border-b border-rule px-1 py-1 text-left" class:lit={lit.figures.has(f.index)} onclick={() => (marking.about = { on: "figure", figure: f.index })} onpointerenter={() => (pointed = { on: "figure", index: f.index })} onpointerleave={() => (pointed = null)} onfocus={() => (pointed = { on: "figure", index: f.index })} onblur={() => (pointed = null)}>{i + 1}. {f.sentence}</button>
+								{@render said((p) => p.on === "figure" && p.figure === f.index)}
+							</li>
+						{:else}
+							<li class="text-ink-soft">Nothing that can be seen.</li>
+						{/each}
+						{#if report.figuresInAll > report.figures.length}<li class="px-1 py-1 text-ink-soft">… and {report.figuresInAll - report.figures.length} figures more.</li>{/if}
+					</ol>
+				</section>
+				<section aria-label="Source" class="order-3 border-t border-rule px-4 py-3 lg:order-none lg:border-t-0 lg:border-l">
+					<div class="flex min-h-8 flex-wrap items-center justify-between gap-2"><h2>Source</h2><span class="quiet">{statements} statements{beside()}; {report.steps > 0 ? `${report.steps} steps, ` : ""}{report.entries} entries</span></div>
+					<div class="mt-2">
+						<Source source={page.source} errors={report.errors} lit={lit.lines} here={replay.replaying?.line ?? null} comments={page.comments.flatMap((c) => (c.place.on === "lines" ? [{ id: c.id, after: c.place.to, words: c.words, by: c.by }] : []))} onpoint={(line) => (pointed = line === null ? null : { on: "line", line })} onpick={(line) => (marking.about = { on: "lines", from: line, to: line })} />
+					</div>
+					{#if report.messages.length > 0}<h2 class="mt-3">Printed</h2><pre class="max-h-32 overflow-auto font-mono text-[13px]">{report.messages.map((m) => m.text).join("\n")}</pre>{/if}
+					{#if report.remarks.length > 0}
+						<ul class="quiet mt-2">{#each report.remarks as r (r.code + r.line)}<li>Line {r.line}: {r.message}</li>{/each}</ul>
+					{/if}
+					{#if page.tries.length > 1}
+						<p class="quiet mt-3">
+							Tries: {#each page.tries as t, i (t.id)}{#if i > 0}, {/if}{#if t.id === page.id}<b>{t.tryNumber}</b>{:else}<a href="/hand-ins/{t.id}">{t.tryNumber}</a>{/if} ({pointsText(t.points)}{t.counts ? ", counts" : ""}){/each}
+						</p>
+					{/if}
+					{#if Object.keys(page.answers).length > 0}
+						<h2 class="mt-3">Answers</h2>
+						<dl class="text-[13px] leading-snug">{#each Object.entries(page.answers) as [criterion, a] (criterion)}<dt class="mt-1 text-ink-soft">{report.criteria.find((c) => c.id === criterion)?.asks ?? criterion}, {a.when}</dt><dd>{a.words}</dd>{/each}</dl>
+					{/if}
+				</section>
+				<section aria-label="Criteria" class="order-2 border-t border-rule px-4 py-3 sm:pr-6 lg:order-none lg:border-t-0 lg:border-l">
+					<section aria-label="Comments" class="mb-3">
+						<h2 class="leading-8">Comment on {placeWords(marking.about, page)} {#if marking.about.on !== "whole"}<button type="button" class="font-normal text-ink-soft underline" onclick={() => (marking.about = { on: "whole" })}>on the whole instead</button>{/if}</h2>
+						{@render said((p) => p.on === "whole")}
+						<textarea bind:this={field} class="field" rows="2" aria-label="Comment" placeholder="Write, and send with Ctrl Enter. Click a line, figure or criterion to speak of it." bind:value={marking.words} onkeydown={send}></textarea>
+						<div class="mt-1.5 flex flex-wrap items-center gap-3"><button type="button" class="tool" disabled={marking.words.trim() === ""} onclick={() => marking.comment()}>Send</button><label class="quiet flex items-center gap-1.5"><input type="checkbox" bind:checked={marking.keep} /> keep it for others</label><kbd class="key">c</kbd></div>
+						{#if choices.length > 0}
+							<ol class="mt-2 max-h-36 overflow-auto" aria-label="Kept comments">
+								{#each choices.slice(0, 9) as k, i (k.id)}
+									<li class="flex items-baseline gap-2 border-b border-rule py-1 text-[13px] leading-snug"><kbd class="key">{i + 1}</kbd><button type="button" class="grow text-left hover:underline" onclick={() => marking.comment(k.words)}>{k.words}{#if k.slip !== null && report.slips.some((s) => s.id === k.slip)}<span class="text-ink-soft"> fits what went wrong</span>{/if}</button><button type="button" class="text-ink-soft underline" aria-label="Don't keep “{k.words}”" onclick={() => marking.forget(k.id)}>Forget</button></li>
+								{/each}
+							</ol>
+						{/if}
+					</section>
+					<Slips slips={report.slips} lit={pointed?.on === "slip" ? pointed.id : null} onpoint={(slip) => (pointed = slip === null ? null : { on: "slip", id: slip })} />
+					<h2 class="mb-1">Criteria</h2>
+					<Criteria criteria={report.criteria} standings={page.criteria} lit={lit.criteria} onpoint={(criterion) => (pointed = criterion === null ? null : { on: "criterion", id: criterion })} onpick={(criterion) => (marking.about = { on: "criterion", criterion })}>
+						{#snippet more(c, standing)}
+							{#if c.waits}
+								<div class="mb-2 ml-7 flex flex-wrap gap-1" role="group" aria-label="Judge: {c.asks}">{#each scaleOf(c.id) as [points, words] (points)}<button type="button" class="tool" aria-pressed={standing?.judged === Number(points)} data-state={standing?.judged === Number(points) ? "on" : "off"} onclick={() => marking.judge(c.id, Number(points))}>{points}: {words}</button>{/each}</div>
+							{/if}
+							{#if standing?.adjusted}
+								<p class="by-hand mb-2 ml-7 text-[13px] leading-snug">Adjusted to {standing.adjusted.points} by {standing.adjusted.by}: {standing.adjusted.reason} <button type="button" class="text-ink-soft underline" onclick={() => marking.unadjust(c.id)}>Take back</button></p>
+							{:else if adjusting === c.id}
+								<AdjustForm points={standing?.points ?? c.points ?? 0} possible={c.possible} onsave={(points, reason) => marking.adjust(c.id, points, reason)} onleave={() => (adjusting = null)} />
+							{:else if standing && !c.waits}
+								<button type="button" class="absolute top-1 right-12 px-1 text-[12px] text-ink-soft opacity-0 underline group-hover:opacity-100 hover:opacity-100 focus:opacity-100 [li:hover>&]:opacity-100" aria-label="Adjust: {c.asks}" onclick={() => (adjusting = c.id)}>Adjust</button>
+							{/if}
+							{@render said((p) => p.on === "criterion" && p.criterion === c.id)}
+						{/snippet}
+					</Criteria>
+					{#if report.state === "unreadable"}<p class="mt-3 border-l-[3px] border-ink py-0.5 pl-3">The program can't be read, so it wasn't run. The source says where.</p>{/if}
+					{#if report.ended === "stopped"}<p class="mt-3 border-l-[3px] border-ink py-0.5 pl-3">The program stopped at an error. What it drew before counts.</p>{/if}
+					{#if report.ended === "clock"}<p class="mt-3 border-l-[3px] border-ink py-0.5 pl-3">The program's time was over. What it drew before counts.</p>{/if}
+				</section>
+			</div>
+		{:else}
+			<div class="px-4 py-4 sm:px-6"><p class="mb-3 text-ink-soft" aria-busy={page.waiting}>This hand-in is being checked …</p><Source source={page.source} /></div>
 		{/if}
-	</div>
-	{#if report}
-		<div class="grid grow lg:grid-cols-[minmax(0,1.25fr)_minmax(0,0.85fr)_minmax(0,1fr)]">
-			<section aria-label="Drawing" class="px-4 py-4 sm:pl-6">
-				<Drawing picture={report.picture} figures={report.figures} said={false} lit={lit.figures} onpoint={(index) => (pointed = index === null ? null : { on: "figure", index })} />
-				<h2 class="mt-4 mb-1">What was drawn</h2>
-				<ol class="max-h-60 overflow-auto text-[13px] leading-snug">
-					{#each report.figures as f, i (f.index)}
-						<li>
-							<button type="button" class="w-full border-b border-rule px-1 py-1 text-left" class:lit={lit.figures.has(f.index)} onpointerenter={() => (pointed = { on: "figure", index: f.index })} onpointerleave={() => (pointed = null)} onfocus={() => (pointed = { on: "figure", index: f.index })} onblur={() => (pointed = null)}>{i + 1}. {f.sentence}</button>
-						</li>
-					{:else}
-						<li class="text-ink-soft">Nothing that can be seen.</li>
-					{/each}
-					{#if report.figuresInAll > report.figures.length}<li class="px-1 py-1 text-ink-soft">… and {report.figuresInAll - report.figures.length} figures more.</li>{/if}
-				</ol>
-			</section>
-			<section aria-label="Source" class="order-3 border-t border-rule px-4 py-4 lg:order-none lg:border-t-0 lg:border-l">
-				<div class="flex h-8 items-center justify-between"><h2>Source</h2><span class="text-[13px] text-ink-soft">{statements} statements</span></div>
-				<div class="mt-3">
-					<Source source={page.source} errors={report.errors} lit={lit.lines} onpoint={(line) => (pointed = line === null ? null : { on: "line", line })} />
-				</div>
-				{#if report.remarks.length > 0}
-					<ul class="mt-2 text-[13px] text-ink-soft">
-						{#each report.remarks as r (r.code + r.line)}<li>Line {r.line}: {r.message}</li>{/each}
-					</ul>
-				{/if}
-				{#if page.tries.length > 1}
-					<p class="mt-3 text-[13px] text-ink-soft">
-						Tries: {#each page.tries as t, i (t.id)}{#if i > 0}, {/if}{#if t.id === page.id}<b>{t.tryNumber}</b>{:else}<a href="/hand-ins/{t.id}">{t.tryNumber}</a>{/if} ({pointsText(t.points)}){/each}
-					</p>
-				{/if}
-			</section>
-			<section aria-label="Criteria" class="order-2 border-t border-rule px-4 py-4 sm:pr-6 lg:order-none lg:border-t-0 lg:border-l">
-				<Slips slips={report.slips} lit={pointed?.on === "slip" ? pointed.id : null} onpoint={(slip) => (pointed = slip === null ? null : { on: "slip", id: slip })} />
-				<div class="flex h-8 items-center"><h2>Criteria</h2></div>
-				<div class="mt-3"><Criteria criteria={report.criteria} standings={page.criteria} lit={lit.criteria} onpoint={(criterion) => (pointed = criterion === null ? null : { on: "criterion", id: criterion })} /></div>
-				{#if report.state === "unreadable"}<p class="mt-3 border-l-[3px] border-ink py-0.5 pl-3">The program can't be read, so it wasn't run. The source says where.</p>{/if}
-				{#if report.ended === "stopped"}<p class="mt-3 border-l-[3px] border-ink py-0.5 pl-3">The program stopped at an error. What it drew before counts.</p>{/if}
-				{#if report.ended === "clock"}<p class="mt-3 border-l-[3px] border-ink py-0.5 pl-3">The program's time was over. What it drew before counts.</p>{/if}
-			</section>
-		</div>
-	{:else}
-		<div class="px-4 py-4 sm:px-6"><p class="mb-3 text-ink-soft" aria-busy={page.waiting}>{page.waiting ? "This hand-in is being checked …" : "Your teacher will show you how it went."}</p><Source source={page.source} /></div>
-	{/if}
-{:else if !loading.error}
-	<p class="p-6 text-ink-soft" aria-busy="true">Opening the hand-in …</p>
-{/if}
+	{/snippet}
+</Fetched>

@@ -1,0 +1,76 @@
+<script lang="ts">
+	import Fetched from "../../parts/Fetched.svelte";
+	import Head from "../../parts/Head.svelte";
+	import StuckList from "../../parts/StuckList.svelte";
+	import Thumb from "../../parts/Thumb.svelte";
+	import { api } from "../../state/api.ts";
+	import { classPages } from "../../state/class-pages.ts";
+	import { follow, sparing } from "../../state/following.ts";
+	import { Lesson } from "../../state/lesson.svelte.ts";
+	import { Loading } from "../../state/loading.svelte.ts";
+	import { fromNow } from "../../state/times.ts";
+
+	const { id }: { id: string } = $props();
+	const loading = new Loading<Awaited<ReturnType<typeof api.showClass>>>();
+	const stuck = new Loading<Awaited<ReturnType<typeof api.listStuck>>>();
+	$effect(() => void loading.load(() => api.showClass({ params: { id } }), `class ${id}`));
+
+	const open = $derived((loading.value?.columns ?? []).filter((c) => Date.parse(c.closesAt) > Date.now()));
+	let chosen = $state("");
+	const column = $derived(open.find((c) => `${c.assignmentId} ${c.exercise}` === chosen) ?? open.find((c) => Date.parse(c.dueAt) > Date.now()) ?? open.at(-1));
+	let hidden = $state(false);
+	const lesson = new Lesson();
+	let failed = $state("");
+
+	$effect(() => {
+		if (!column) return;
+		const { assignmentId, exercise } = column;
+		const look = () => {
+			lesson.look(assignmentId, exercise).then(() => (failed = ""), (error: Error) => (failed = error.message));
+			void stuck.load(() => api.listStuck({ params: { id }, query: { assignment: assignmentId } }));
+		};
+		look();
+		const often = sparing(1_000, look);
+		return follow(`/assignments/${assignmentId}/events`, { draft: often, "handed-in": often, checked: often });
+	});
+	$effect(() => () => lesson.leave());
+	const STATES: Readonly<Record<string, string>> = { unreadable: "can't be read", "drew-nothing": "nothing drawn", "nothing-handed-in": "empty", "off-the-sheet": "off the sheet", "moved-without-drawing": "pen up all along" };
+</script>
+
+<Fetched {loading} what="the lesson">
+	{#snippet children(page)}
+		{#snippet actions()}
+			{#if open.length > 1}<select class="tool" aria-label="Exercise" value={column ? `${column.assignmentId} ${column.exercise}` : ""} onchange={(event) => (chosen = event.currentTarget.value)}>{#each open as c (c.assignmentId + c.exercise)}<option value="{c.assignmentId} {c.exercise}">{c.title}</option>{/each}</select>{/if}
+			<button type="button" class="tool" aria-pressed={hidden} data-state={hidden ? "on" : "off"} onclick={() => (hidden = !hidden)}>Hide names</button>
+		{/snippet}
+		<Head title="In the lesson" about="{page.name}{column ? `, ${column.title}` : ''}" crumbs={[{ href: "/classes", text: "Classes" }, { href: `/classes/${id}`, text: page.name }]} beside={classPages(id, "/lesson")} {actions} />
+		{#if !column}
+			<p class="px-4 py-5 sm:px-6">Nothing is open for this class just now. <a href="/classes/{id}/set-work">Set work</a>, and what they draw will stand here while they draw it.</p>
+		{:else}
+			<div class="grid grow {hidden ? '' : 'lg:grid-cols-[1fr_340px]'}">
+				<section aria-label="Drawings in the making" class="px-4 py-4 sm:px-6">
+					{#if failed}<p role="alert" class="mb-3 border-l-[3px] border-missed pl-3">{failed}</p>{/if}
+					<ul class="grid grid-cols-[repeat(auto-fill,minmax(170px,1fr))] gap-4">
+						{#each lesson.drafts as d, i (d.student.id)}
+							{@const drawn = lesson.drawings.get(d.student.id)}
+							<li data-draft={d.student.id}>
+								<span class="block border border-rule-strong bg-sheet">
+									{#if drawn}<Thumb picture={drawn.picture} label={hidden ? `Drawing ${i + 1}` : `Drawing of ${d.student.name}`} />{:else}<span class="quiet flex aspect-[4/3] items-center justify-center">drawing …</span>{/if}
+								</span>
+								<span class="mt-1 flex justify-between gap-2"><span class="font-semibold">{hidden ? `Drawing ${i + 1}` : d.student.name}</span>{#if d.runs > 0}<span class="font-mono text-[13px]">{d.met.length} of {lesson.criteria}</span>{/if}</span>
+								<span class="quiet block">{drawn && STATES[drawn.state] ? `${STATES[drawn.state]}, ` : ""}{d.runs} runs, {fromNow(d.savedAt)}</span>
+							</li>
+						{:else}
+							<li class="quiet col-span-full">Nobody has begun yet. Each drawing appears when its program is first kept.</li>
+						{/each}
+					</ul>
+				</section>
+				{#if !hidden}
+					<section aria-labelledby="stuck" class="border-t border-rule px-4 py-4 lg:border-t-0 lg:border-l"><h2 id="stuck" class="mb-1">Who is stuck</h2>
+						{#if stuck.value && stuck.value.stuck.length > 0}<StuckList stuck={stuck.value.stuck} titles={{ [column.exercise]: column.title }} />{:else}<p class="quiet">Nobody, as far as tries and runs tell.</p>{/if}
+					</section>
+				{/if}
+			</div>
+		{/if}
+	{/snippet}
+</Fetched>

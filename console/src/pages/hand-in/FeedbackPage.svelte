@@ -1,0 +1,73 @@
+<script lang="ts">
+	import Criteria from "../../parts/Criteria.svelte";
+	import Fetched from "../../parts/Fetched.svelte";
+	import Head from "../../parts/Head.svelte";
+	import Slips from "../../parts/Slips.svelte";
+	import Source from "../../parts/Source.svelte";
+	import Viewer from "../../parts/Viewer.svelte";
+	import { api } from "../../state/api.ts";
+	import { follow } from "../../state/following.ts";
+	import { Loading } from "../../state/loading.svelte.ts";
+	import { litBy, type Pointed } from "../../state/pointing.ts";
+	import { ReplayOf } from "../../state/replay-of.svelte.ts";
+	import { moment } from "../../state/times.ts";
+	import { pointsText } from "../../state/verdicts.ts";
+
+	const { id }: { id: string } = $props();
+	const loading = new Loading<Awaited<ReturnType<typeof api.showHandIn>>>();
+	const open = () => loading.load(() => api.showHandIn({ params: { id } }), `hand-in ${id}`);
+	$effect(() => void open());
+	$effect(() => (loading.value?.waiting ? follow(`/hand-ins/${id}/events`, { checked: () => void open() }) : undefined));
+	const replay = new ReplayOf();
+	$effect(() => () => replay.leave());
+	let pointed = $state.raw<Pointed>(null);
+	const report = $derived(loading.value?.report ?? null);
+	const lit = $derived(litBy(pointed, report));
+</script>
+
+<Fetched {loading} what="your hand-in">
+	{#snippet children(page)}
+		{#snippet actions()}
+			<span class="text-[22px] font-bold" data-testid="points">{page.points ? page.points.earned : "–"}<span class="font-normal text-ink-soft">&nbsp;of {page.points?.possible ?? "–"}{page.points && page.points.open > 0 ? `, ${page.points.open} still to be judged` : ""}</span></span>
+		{/snippet}
+		<Head title={page.student.name} about="try {page.tryNumber} of {page.tries.length}, handed in {moment(page.handedInAt)}" crumbs={[{ href: "/", text: "My work" }, { href: `/desk/${page.assignmentId}/${page.exercise}`, text: page.title }]} {actions} />
+		{#snippet said(of: (place: (typeof page)["comments"][number]["place"]) => boolean)}
+			{#each page.comments.filter((c) => of(c.place)) as c (c.id)}<p class="by-hand mb-2 text-[13px] leading-snug">{c.words} <span class="text-ink-soft">{c.by}</span></p>{/each}
+		{/snippet}
+		{#if report}
+			<div class="grid grow lg:grid-cols-[minmax(0,1.25fr)_minmax(0,0.85fr)_minmax(0,1fr)]">
+				<section aria-label="Drawing" class="px-4 py-3 sm:pl-6">
+					<Viewer picture={report.picture as never} figures={report.figures} said={false} lit={lit.figures} name={page.title} replaying={replay.replaying} onreplay={(on) => replay.turn(on, { source: page.source, sheet: report.picture, seed: report.seed })} onpoint={(index) => (pointed = index === null ? null : { on: "figure", index })} />
+					<h2 class="mt-3 mb-1">What you drew</h2>
+					<ol class="max-h-52 overflow-auto text-[13px] leading-snug">
+						{#each report.figures as f, i (f.index)}
+							<li><button type="button" class="w-full border-b border-rule px-1 py-1 text-left" class:lit={lit.figures.has(f.index)} onpointerenter={() => (pointed = { on: "figure", index: f.index })} onpointerleave={() => (pointed = null)} onfocus={() => (pointed = { on: "figure", index: f.index })} onblur={() => (pointed = null)}>{i + 1}. {f.sentence}</button>{@render said((p) => p.on === "figure" && p.figure === f.index)}</li>
+						{:else}
+							<li class="text-ink-soft">Nothing that can be seen.</li>
+						{/each}
+					</ol>
+				</section>
+				<section aria-label="Source" class="order-3 border-t border-rule px-4 py-3 lg:order-none lg:border-t-0 lg:border-l">
+					<h2 class="leading-8">Your program</h2>
+					<div class="mt-2"><Source source={page.source} errors={report.errors} lit={lit.lines} here={replay.replaying?.line ?? null} comments={page.comments.flatMap((c) => (c.place.on === "lines" ? [{ id: c.id, after: c.place.to, words: c.words, by: c.by }] : []))} onpoint={(line) => (pointed = line === null ? null : { on: "line", line })} /></div>
+					{#if page.tries.length > 1}
+						<p class="quiet mt-3">Tries: {#each page.tries as t, i (t.id)}{#if i > 0}, {/if}{#if t.id === page.id}<b>{t.tryNumber}</b>{:else}<a href="/hand-ins/{t.id}">{t.tryNumber}</a>{/if} ({pointsText(t.points)}){/each}</p>
+					{/if}
+				</section>
+				<section aria-label="Criteria" class="order-2 border-t border-rule px-4 py-3 sm:pr-6 lg:order-none lg:border-t-0 lg:border-l">
+					{#if page.comments.some((c) => c.place.on === "whole")}<h2 class="mb-1">From your teacher</h2>{@render said((p) => p.on === "whole")}{/if}
+					<Slips slips={report.slips} lit={pointed?.on === "slip" ? pointed.id : null} onpoint={(slip) => (pointed = slip === null ? null : { on: "slip", id: slip })} />
+					<h2 class="mb-1">Criteria</h2>
+					<Criteria criteria={report.criteria} standings={page.criteria} lit={lit.criteria} onpoint={(criterion) => (pointed = criterion === null ? null : { on: "criterion", id: criterion })}>
+						{#snippet more(c, standing)}
+							{#if standing?.adjusted}<p class="by-hand mb-2 ml-7 text-[13px] leading-snug">{standing.adjusted.by} gave {standing.adjusted.points}: {standing.adjusted.reason}</p>{/if}
+							<div class="ml-7">{@render said((p) => p.on === "criterion" && p.criterion === c.id)}</div>
+						{/snippet}
+					</Criteria>
+				</section>
+			</div>
+		{:else}
+			<div class="px-4 py-4 sm:px-6"><p class="mb-3 text-ink-soft" aria-busy={page.waiting}>{page.waiting ? "This hand-in is being checked …" : "Your teacher will show you how it went."}</p><Source source={page.source} /></div>
+		{/if}
+	{/snippet}
+</Fetched>

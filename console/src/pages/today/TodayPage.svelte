@@ -1,0 +1,50 @@
+<script lang="ts">
+	import type { TodayRow } from "@markpen/contract";
+	import Fetched from "../../parts/Fetched.svelte";
+	import Head from "../../parts/Head.svelte";
+	import StuckList from "../../parts/StuckList.svelte";
+	import { api } from "../../state/api.ts";
+	import { Loading } from "../../state/loading.svelte.ts";
+	import { fromNow, moment } from "../../state/times.ts";
+	import { todaysOf } from "../../state/todays.ts";
+
+	const loading = new Loading<Awaited<ReturnType<typeof api.showToday>>>();
+	loading.load(() => api.showToday({}), "today");
+	const linkOf = (r: TodayRow, to = "") => `/assignments/${r.assignmentId}/${r.exercise}${to}`;
+</script>
+
+{#snippet rows(of: readonly TodayRow[], says: (r: TodayRow) => string, to: string)}
+	<ul>
+		{#each of as r (r.assignmentId + r.exercise)}
+			<li class="flex flex-wrap items-baseline gap-x-3 border-b border-rule py-1.5"><a href={linkOf(r, to)} class="font-semibold">{r.title}</a><span class="text-ink-soft">{r.className}</span><span class="grow"></span><span class="text-[13px]" title={moment(r.closesAt)}>{says(r)}</span></li>
+		{/each}
+	</ul>
+{/snippet}
+
+<Head title="Today" />
+<Fetched {loading} what="today">
+	{#snippet children(today)}
+		{@const of = todaysOf(today.rows)}
+		{#if today.rows.length === 0}
+			<p class="px-4 py-5 sm:px-6">Nothing is set yet. <a href="/classes">Open a class</a> and set an exercise, and what needs you will stand here.</p>
+		{:else}
+			<div class="grid gap-x-10 gap-y-6 px-4 py-5 sm:px-6 lg:grid-cols-2">
+				<section aria-labelledby="stuck"><h2 id="stuck" class="mb-1 text-[16px]">Who is stuck</h2>
+					{#if today.stuck.length > 0}<StuckList stuck={today.stuck} titles={Object.fromEntries(today.rows.map((r) => [r.exercise, r.title]))} />{:else}<p class="quiet">Nobody, as far as tries and runs tell.</p>{/if}
+				</section>
+				<section aria-labelledby="fresh"><h2 id="fresh" class="mb-1 text-[16px]">Newly handed in</h2>
+					{#if of.fresh.length > 0}{@render rows(of.fresh, (r) => `${r.fresh} since yesterday, ${r.handedIn} of ${r.students} in all`, "")}{:else}<p class="quiet">Nothing since yesterday.</p>{/if}
+				</section>
+				<section aria-labelledby="closing"><h2 id="closing" class="mb-1 text-[16px]">Closing soon</h2>
+					{#if of.closing.length > 0}{@render rows(of.closing, (r) => `closes ${fromNow(r.closesAt)}, ${r.students - r.handedIn} without a hand-in`, "")}{:else}<p class="quiet">Nothing within three days.</p>{/if}
+				</section>
+				<section aria-labelledby="judge"><h2 id="judge" class="mb-1 text-[16px]">To be judged</h2>
+					{#if of.toJudge.length > 0}{@render rows(of.toJudge, (r) => `${r.toJudge} wait for you`, "/judging")}{:else}<p class="quiet">Nothing waits for your judgement.</p>{/if}
+				</section>
+				<section aria-labelledby="held"><h2 id="held" class="mb-1 text-[16px]">Not released</h2>
+					{#if of.held.length > 0}{@render rows(of.held, (r) => `${r.notReleased} not shown yet`, "")}{:else}<p class="quiet">Everything that waits for a release is released.</p>{/if}
+				</section>
+			</div>
+		{/if}
+	{/snippet}
+</Fetched>

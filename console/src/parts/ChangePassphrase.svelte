@@ -1,0 +1,33 @@
+<script lang="ts">
+	import { api } from "../state/api.ts";
+	import { saying } from "../state/loading.svelte.ts";
+	import { notes } from "../state/notes.svelte.ts";
+	import { session } from "../state/session.svelte.ts";
+
+	let now = $state("");
+	let next = $state("");
+	let again = $state("");
+	let error = $state("");
+
+	async function submit(event: SubmitEvent) {
+		event.preventDefault();
+		error = next === again ? "" : "The two new passphrases differ. Type the same one twice.";
+		if (error) return;
+		try {
+			await api.changePassphrase({ body: { now, next } });
+			[now, next, again] = ["", "", ""];
+			notes.say("Your passphrase is changed. Other sessions of yours have ended.");
+			if (session.account) session.account = { ...session.account, once: false };
+		} catch (problem) {
+			error = saying(problem);
+		}
+	}
+</script>
+
+<form onsubmit={submit} class="grid max-w-sm gap-3">
+	<label class="grid gap-1"><span>Passphrase now</span><input class="field" type="password" bind:value={now} autocomplete="current-password" required /></label>
+	<label class="grid gap-1"><span>New passphrase <span class="text-ink-soft">(12 characters or more)</span></span><input class="field" type="password" bind:value={next} autocomplete="new-password" minlength="12" required /></label>
+	<label class="grid gap-1"><span>New passphrase again</span><input class="field" type="password" bind:value={again} autocomplete="new-password" required /></label>
+	{#if error}<p role="alert" class="border-l-[3px] border-missed py-0.5 pl-3">{error}</p>{/if}
+	<div><button class="button primary">Change it</button></div>
+</form>

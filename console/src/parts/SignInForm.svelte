@@ -1,0 +1,23 @@
+<script lang="ts">
+	import { session } from "../state/session.svelte.ts";
+
+	let classCode = $state("");
+	let signInName = $state("");
+	let passphrase = $state("");
+	let busy = $state(false);
+
+	async function submit(event: SubmitEvent) {
+		event.preventDefault();
+		busy = true;
+		await session.signIn(classCode, signInName, passphrase);
+		busy = false;
+	}
+</script>
+
+<form onsubmit={submit} class="grid gap-4">
+	<label class="grid gap-1"><span>Class code <span class="text-ink-soft">(students; on your card)</span></span><input class="field" name="classCode" bind:value={classCode} autocomplete="organization" autocapitalize="none" /></label>
+	<label class="grid gap-1"><span>Sign-in name</span><input class="field" name="signInName" bind:value={signInName} autocomplete="username" autocapitalize="none" required /></label>
+	<label class="grid gap-1"><span>Passphrase</span><input class="field" type="password" name="passphrase" bind:value={passphrase} autocomplete="current-password" required /></label>
+	{#if session.error}<p role="alert" class="border-l-[3px] border-missed py-0.5 pl-3">{session.error}</p>{/if}
+	<div><button class="button primary" disabled={busy}>Sign in</button></div>
+</form>

@@ -1,0 +1,272 @@
+import { CallError } from "@markpen/client";
+import type { Proposal, Report, ReportFigure } from "@markpen/core";
+import { api } from "./api.ts";
+import { type FileParts, partsOf, withCriterion } from "./exercise-file.ts";
+import { finished } from "./jobs.ts";
+import { saying } from "./loading.svelte.ts";
+import { notes } from "./notes.svelte.ts";
+import { Runner } from "./runner.ts";
+
+export type ExercisePage = Awaited<ReturnType<typeof api.showExercise>>;
+export type TrialProgram = ExercisePage["trialPrograms"][number];
+
+/** What trying an exercise on the service found. */
+export interface Tried {
+	readonly strength: number | null;
+	readonly fairness: number | null;
+	readonly wrong: readonly string[];
+	readonly unseen: readonly { readonly says: string; readonly line: number; readonly source: string }[];
+	readonly punished: readonly { readonly says: string; readonly source: string; readonly lost: readonly string[] }[];
+}
+
+const MODEL = "the model";
+const STILL_MILLISECONDS = 250;
+const SAVE_MILLISECONDS = 900;
+/** Changes that follow one another so soon are undone as one. */
+const TOGETHER_MILLISECONDS = 700;
+const MOST_UNDONE = 200;
+
+type Kept = { readonly source: string; readonly programs: readonly TrialProgram[]; readonly revision: number };
+
+/** An exercise in the making: its file, what it draws and what its criteria say, saved by itself. */
+export class ExerciseDesk {
+	source = $state("");
+	programs = $state.raw<readonly TrialProgram[]>([]);
+	parts = $state.raw<FileParts | undefined>(undefined);
+	problems = $state.raw<readonly { path: string; line: number; message: string }[]>([]);
+	/** The model's report; none until it could be marked. */
+	report = $state.raw<Report | undefined>(undefined);
+	programReports = $state.raw<ReadonlyMap<string, Report>>(new Map());
+	measured = $state.raw<readonly ReportFigure[]>([]);
+	picked = $state<number | null>(null);
+	proposals = $state.raw<readonly Proposal[]>([]);
+	proposing = $state(false);
+	saved = $state<"saved" | "saving" | "unsaved" | "offline">("saved");
+	/** Another version that was saved meanwhile. */
+	theirs = $state.raw<ExercisePage | null>(null);
+	tried = $state.raw<Tried | null>(null);
+	trying = $state.raw<{ done: number; total: number } | null>(null);
+	canUndo = $state(false);
+	canRedo = $state(false);
+	readonly page: ExercisePage;
+	private revision: number;
+	private readonly runner = new Runner();
+	private readonly proposer = new Runner();
+	private undone: string[] = [];
+	private done: string[] = [];
+	private lastChange = 0;
+	private still: ReturnType<typeof setTimeout> | undefined;
+	private saving: ReturnType<typeof setTimeout> | undefined;
+	private busy: Promise<void> | undefined;
+	private turn = 0;
+
+	constructor(page: ExercisePage) {
+		this.page = page;
+		this.revision = page.revision;
+		this.source = page.source;
+		this.programs = page.trialPrograms;
+		this.parts = partsOf(page.source);
+		this.takeUp();
+		void this.look();
+	}
+
+	private get place(): string {
+		return `markpen exercise ${this.page.id}`;
+	}
+
+	/** What this browser kept and the service didn't get. */
+	private takeUp(): void {
+		const kept = localStorage.getItem(this.place);
+		if (!kept) return;
+		const { source, programs } = JSON.parse(kept) as Kept;
+		if (source === this.source && JSON.stringify(programs) === JSON.stringify(this.programs)) return localStorage.removeItem(this.place);
+		this.done.push(this.source);
+		this.canUndo = true;
+		this.source = source;
+		this.programs = programs;
+		this.parts = partsOf(source);
+		this.soonSave();
+		notes.say("What you had typed and what wasn't saved yet is here again.");
+	}
+
+	/** Puts another source in place; undefined changes nothing, as where a file can't be read. */
+	write(source: string | undefined, apart = false): void {
+		if (source === undefined) {
+			notes.say("The file can't be read just now. Mend it in the file view first; nothing was changed.", { wrong: true });
+			return;
+		}
+		if (source === this.source || !this.page.mine) return;
+		const now = Date.now();
+		if (apart || now - this.lastChange > TOGETHER_MILLISECONDS) this.done = [...this.done.slice(-MOST_UNDONE), this.source];
+		this.lastChange = apart ? 0 : now;
+		this.undone = [];
+		this.put(source);
+	}
+
+	undo(): void {
+		const before = this.done.pop();
+		if (before === undefined) return;
+		this.undone.push(this.source);
+		this.lastChange = 0;
+		this.put(before);
+	}
+
+	redo(): void {
+		const after = this.undone.pop();
+		if (after === undefined) return;
+		this.done.push(this.source);
+		this.lastChange = 0;
+		this.put(after);
+	}
+
+	setPrograms(programs: readonly TrialProgram[]): void {
+		this.programs = programs;
+		this.soonLook();
+		this.soonSave();
+	}
+
+	private put(source: string): void {
+		this.source = source;
+		this.parts = partsOf(source) ?? this.parts;
+		this.canUndo = this.done.length > 0;
+		this.canRedo = this.undone.length > 0;
+		this.soonLook();
+		this.soonSave();
+	}
+
+	private soonLook(): void {
+		clearTimeout(this.still);
+		this.still = setTimeout(() => void this.look(), STILL_MILLISECONDS);
+	}
+
+	/** Draws the model and judges it and the trial programs. */
+	private async look(): Promise<void> {
+		const turn = ++this.turn;
+		const { parts, source, programs } = this;
+		const drawn = parts && (await this.runner.ask("run", { source: parts.model, sheet: parts.sheet, frames: parts.frames }));
+		const marked = await this.runner.ask("mark", { exercise: source, programs: [{ name: MODEL, source: parts?.model ?? "" }, ...programs] });
+		if (turn !== this.turn) return;
+		if (drawn) this.measured = drawn.figures;
+		if (!marked) return;
+		this.problems = marked.problems;
+		if (marked.problems.length > 0) return;
+		this.report = marked.reports.find((r) => r.name === MODEL)?.report;
+		this.programReports = new Map(marked.reports.filter((r) => r.name !== MODEL).map((r) => [r.name, r.report]));
+		if (this.proposing) void this.propose(this.picked);
+	}
+
+	/** Offers criteria for the figure that is pointed at, or for the whole. */
+	async propose(picked: number | null): Promise<void> {
+		this.picked = picked;
+		this.proposing = true;
+		const found = await this.proposer.ask("propose", { exercise: this.source, picked });
+		if (found && this.picked === picked) this.proposals = found;
+	}
+
+	stopProposing(): void {
+		this.proposing = false;
+		this.picked = null;
+		this.proposals = [];
+	}
+
+	/** Takes a criterion over. */
+	take(proposal: Proposal): void {
+		this.write(withCriterion(this.source, proposal), true);
+		this.proposals = this.proposals.filter((p) => p !== proposal);
+	}
+
+	/** Adds the criterion that an alteration needs to be seen; those that it sees leave the list. */
+	async seeTo(altered: string): Promise<void> {
+		const found = await this.proposer.ask("against", { exercise: this.source, altered }, 20_000);
+		if (!found?.proposal) {
+			notes.say("None of the ready sentences tells this one from the model. Write a criterion in the file view.", { wrong: true });
+			return;
+		}
+		const next = withCriterion(this.source, found.proposal);
+		this.write(next, true);
+		if (next === undefined || !this.tried) return;
+		const { unseen } = this.tried;
+		const marked = await this.proposer.ask("mark", { exercise: next, programs: unseen.map((u, i) => ({ name: String(i), source: u.source })) }, 20_000);
+		if (marked && this.tried) this.tried = { ...this.tried, unseen: unseen.filter((_, i) => marked.reports.find((r) => r.name === String(i))?.report.criteria.every((c) => c.verdict === "met" || c.waits)) };
+		notes.say(`Now asked: ${found.proposal.sentence}.`, { undo: () => this.undo() });
+	}
+
+	/** Tries the exercise on the service, as it stands. */
+	async tryIt(): Promise<void> {
+		await this.saveNow();
+		if (this.saved !== "saved" && this.page.mine) return;
+		this.trying = { done: 0, total: 1 };
+		await notes.trying(async () => {
+			const { jobId } = await api.tryDraft({ params: { id: this.page.id } });
+			const job = await finished(jobId, ({ done, total }) => (this.trying = { done, total }));
+			this.tried = job.result as Tried;
+		});
+		this.trying = null;
+	}
+
+	/** Publishes what stands there as the next version. */
+	async publish(): Promise<number | undefined> {
+		await this.saveNow();
+		if (this.saved !== "saved") return undefined;
+		const made = await notes.trying(() => api.publishDraft({ params: { id: this.page.id }, revision: this.revision }));
+		return made?.number;
+	}
+
+	private soonSave(): void {
+		if (!this.page.mine) return;
+		this.saved = "unsaved";
+		try {
+			localStorage.setItem(this.place, JSON.stringify({ source: this.source, programs: this.programs, revision: this.revision } satisfies Kept));
+		} catch {
+			notes.say("This browser keeps nothing more. Wait until it says that it is saved before you close the page.", { wrong: true });
+		}
+		clearTimeout(this.saving);
+		this.saving = setTimeout(() => void this.saveNow(), SAVE_MILLISECONDS);
+	}
+
+	async saveNow(): Promise<void> {
+		clearTimeout(this.saving);
+		await this.busy;
+		if (this.saved === "saved" || !this.page.mine || this.theirs) return;
+		this.busy = this.save();
+		await this.busy;
+		this.busy = undefined;
+	}
+
+	private async save(): Promise<void> {
+		this.saved = "saving";
+		const { source, programs } = this;
+		try {
+			const { revision } = await api.saveExercise({ params: { id: this.page.id }, body: { source, trialPrograms: [...programs] }, revision: this.revision });
+			this.revision = revision;
+			if (this.source !== source || this.programs !== programs) return this.soonSave();
+			this.saved = "saved";
+			localStorage.removeItem(this.place);
+		} catch (error) {
+			this.saved = "offline";
+			if (error instanceof CallError && error.code === "changed-since") this.theirs = await api.showExercise({ params: { id: this.page.id } });
+			else if (error instanceof CallError && error.status === 0) this.saving = setTimeout(() => void this.saveNow(), 5_000);
+			else notes.say(saying(error), { wrong: true });
+		}
+	}
+
+	/** Goes on with one of two versions; the other one stays in what can be undone. */
+	async settle(mine: boolean): Promise<void> {
+		const { theirs } = this;
+		if (!theirs) return;
+		this.theirs = null;
+		this.revision = theirs.revision;
+		if (mine) this.done.push(theirs.source);
+		else this.write(theirs.source, true);
+		this.canUndo = true;
+		this.soonSave();
+		await this.saveNow();
+	}
+
+	leave(): void {
+		clearTimeout(this.still);
+		if (this.saved !== "saved") void this.saveNow();
+		this.runner.end();
+		this.proposer.end();
+	}
+}

@@ -1,0 +1,136 @@
+import type { Proposal } from "@markpen/core";
+import { type Document, isSeq, parseDocument, type YAMLSeq } from "yaml";
+
+/** What the editor shows of a file, as far as it can be read. */
+export interface FileParts {
+	readonly title: string;
+	readonly brief: string;
+	readonly model: string;
+	readonly starter: string;
+	readonly example: { readonly show: string; readonly program: string } | null;
+	readonly sheet: { readonly width: number; readonly height: number; readonly origin: "top left" | "centre" | "bottom left" } | null;
+	readonly frames: number | null;
+	readonly criteria: readonly { readonly id: string; readonly points: number; readonly bonus: boolean; readonly part: string; readonly hint: string; readonly says: string; readonly show: string }[];
+}
+
+const text = (value: unknown) => (typeof value === "string" ? value : "");
+
+/** The parts of a file; undefined where the YAML itself can't be read. */
+export function partsOf(source: string): FileParts | undefined {
+	const document = parseDocument(source);
+	if (document.errors.length > 0) return undefined;
+	let value: unknown;
+	try {
+		value = document.toJS({ maxAliasCount: 20 });
+	} catch {
+		return undefined;
+	}
+	if (value === null || typeof value !== "object") return undefined;
+	const file = value as Record<string, unknown>;
+	const { criteria, example, sheet, run } = file as { criteria?: unknown; example?: { show?: unknown; program?: unknown }; sheet?: FileParts["sheet"]; run?: { frames?: unknown } };
+	return {
+		title: text(file.title),
+		brief: text(file.brief),
+		model: text(file.model),
+		starter: text(file.starter),
+		example: example && typeof example === "object" ? { show: text(example.show), program: text(example.program) } : null,
+		sheet: sheet && typeof sheet === "object" ? sheet : null,
+		frames: typeof run?.frames === "number" ? run.frames : null,
+		criteria: (Array.isArray(criteria) ? criteria : []).map((c: Record<string, unknown> | null) => ({
+			id: text(c?.id),
+			points: typeof c?.points === "number" ? c.points : 0,
+			bonus: c?.bonus === true,
+			part: text(c?.part),
+			hint: Array.isArray(c?.hint) ? c.hint.join("\n") : text(c?.hint),
+			says: text(c?.says),
+			show: text(c?.show),
+		})),
+	};
+}
+
+const written = (document: Document) => document.toString({ lineWidth: 0 });
+
+/** The file with something changed; comments stay. Undefined where the YAML can't be read, so that nothing is lost. */
+function changed(source: string, change: (document: Document) => void): string | undefined {
+	const document = parseDocument(source);
+	if (document.errors.length > 0) return undefined;
+	change(document);
+	return written(document);
+}
+
+/** The file with one part put in its place; an empty text takes an optional part away. */
+export function withPart(source: string, part: "title" | "brief" | "model" | "starter", value: string): string | undefined {
+	return changed(source, (document) => {
+		if (value === "" && part === "starter") document.delete(part);
+		else if (part === "title") document.set(part, value);
+		else {
+			const node = document.createNode(value.endsWith("\n") ? value : `${value}\n`) as { type?: string };
+			node.type = "BLOCK_LITERAL";
+			document.set(part, node);
+		}
+	});
+}
+
+function criteriaOf(document: Document): YAMLSeq {
+	const found = document.get("criteria");
+	if (isSeq(found)) return found;
+	const made = document.createNode([]) as YAMLSeq;
+	document.set("criteria", made);
+	return made;
+}
+
+/** The file with a criterion more, and the figures that it speaks of. */
+export function withCriterion(source: string, { criterion, figures }: Pick<Proposal, "criterion" | "figures">): string | undefined {
+	return changed(source, (document) => {
+		for (const [name, selector] of Object.entries(figures)) document.setIn(["figures", name], document.createNode(selector, { flow: true }));
+		const criteria = criteriaOf(document);
+		criteria.flow = false;
+		criteria.add(document.createNode(criterion, { flow: true }));
+	});
+}
+
+export function withoutCriterion(source: string, index: number): string | undefined {
+	return changed(source, (document) => {
+		criteriaOf(document).delete(index);
+	});
+}
+
+/** The file with a part of a criterion changed; undefined, false or an empty text takes it away. */
+export function withCriterionPart(source: string, index: number, key: "points" | "hint" | "part" | "says" | "bonus" | "show", value: string | number | boolean): string | undefined {
+	return changed(source, (document) => {
+		if (value === "" || value === false || (key === "show" && value === "before")) document.deleteIn(["criteria", index, key]);
+		else if (key === "hint" && typeof value === "string" && value.includes("\n")) document.setIn(["criteria", index, key], document.createNode(value.split("\n").filter(Boolean), { flow: true }));
+		else document.setIn(["criteria", index, key], value);
+	});
+}
+
+/** The id that a title suggests. */
+export function idFor(title: string): string {
+	return title
+		.normalize("NFD")
+		.replace(/\p{M}/gu, "")
+		.toLowerCase()
+		.replace(/[^a-z0-9]+/g, "-")
+		.replace(/^-+|-+$/g, "")
+		.slice(0, 60);
+}
+
+/** A file to begin with: a sheet, a model that draws one thing, and one criterion. */
+export function freshFile(id: string, title: string): string {
+	return `format: markpen/exercise@1
+id: ${id}
+title: ${JSON.stringify(title)}
+brief: |
+  Say here what is to be drawn.
+language: nib
+sheet: { width: 400, height: 300, origin: top left }
+tolerance: { position: 4, size: 4, angle: 2, colour: family }
+# The model draws what you want to see. It is never shown to students unless you let it be.
+model: |
+  fill gold
+  circle centre 200, 150 diameter 80
+figures: {}
+criteria:
+  - { id: neat, check: nothing else, points: 1 }
+`;
+}

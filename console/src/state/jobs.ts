@@ -1,0 +1,16 @@
+import type { Job } from "@markpen/contract";
+import { api } from "./api.ts";
+
+/** Pauses between two looks at long work. */
+const LOOK_MILLISECONDS = [150, 250, 400, 700, 1000];
+
+/** Waits until long work is over, and tells how far it is. */
+export async function finished(jobId: string, tell: (job: Job) => void = () => undefined): Promise<Job> {
+	for (let look = 0; ; look++) {
+		const job = await api.showJob({ params: { id: jobId } });
+		tell(job);
+		if (job.state === "done") return job;
+		if (job.state === "failed") throw new Error("It could not be carried out. Nothing was changed; try once more.");
+		await new Promise((resolve) => setTimeout(resolve, LOOK_MILLISECONDS[Math.min(look, LOOK_MILLISECONDS.length - 1)]));
+	}
+}

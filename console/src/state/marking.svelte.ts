@@ -1,0 +1,130 @@
+import type { HandInPage } from "@markpen/contract";
+import { api } from "./api.ts";
+import { fetchAhead, Loading } from "./loading.svelte.ts";
+import { notes } from "./notes.svelte.ts";
+
+export type Kept = Awaited<ReturnType<typeof api.listKeptComments>>["comments"][number];
+export type CommentPlace = HandInPage["comments"][number]["place"];
+
+const WHOLE: CommentPlace = { on: "whole" };
+
+/** Kept comments, those first that speak of a slip of this report. */
+export function offered(kept: readonly Kept[], report: HandInPage["report"]): Kept[] {
+	const slips = new Set(report?.slips.map((s) => s.id));
+	const fits = (k: Kept) => k.slip !== null && slips.has(k.slip);
+	return [...kept.filter(fits), ...kept.filter((k) => k.slip === null), ...kept.filter((k) => k.slip !== null && !fits(k))];
+}
+
+/** What a comment speaks of, in words. */
+export function placeWords(place: CommentPlace, page: HandInPage): string {
+	if (place.on === "lines") return place.from === place.to ? `line ${place.from}` : `lines ${place.from} to ${place.to}`;
+	if (place.on === "criterion") return page.report?.criteria.find((c) => c.id === place.criterion)?.asks ?? "a criterion";
+	if (place.on === "figure") return page.report?.figures.find((f) => f.index === place.figure)?.sentence ?? "a figure";
+	return "the whole";
+}
+
+const keyOf = (id: string) => `hand-in ${id}`;
+const fetch = (id: string) => api.showHandIn({ params: { id } });
+
+/** One hand-in on a teacher's screen: what it is, and what the teacher does about it. */
+export class Marking {
+	readonly loading = new Loading<HandInPage>();
+	kept = $state.raw<readonly Kept[]>([]);
+	fields = $state.raw<Readonly<Record<string, string>>>({});
+	words = $state("");
+	about = $state.raw<CommentPlace>(WHOLE);
+	/** Whether what is written is to be kept for others. */
+	keep = $state(false);
+	readonly id: string;
+
+	constructor(id: string) {
+		this.id = id;
+	}
+
+	async open(): Promise<void> {
+		await this.loading.load(() => fetch(this.id), keyOf(this.id));
+		const page = this.loading.value;
+		for (const id of [page?.after, page?.before]) if (id) fetchAhead(keyOf(id), () => fetch(id));
+	}
+
+	async openKept(): Promise<void> {
+		const found = await api.listKeptComments({}).catch(() => undefined);
+		if (!found) return;
+		this.kept = found.comments;
+		this.fields = found.fields;
+	}
+
+	/** Sends what is written. */
+	async comment(words = this.words): Promise<void> {
+		const typed = words === this.words;
+		if (words.trim() === "") return;
+		const { about, keep } = this;
+		const slip = this.loading.value?.report?.slips[0]?.id ?? null;
+		const made = await notes.trying(() => api.commentOn({ params: { id: this.id }, body: { place: about, words } }));
+		if (!made) return;
+		if (typed) this.words = "";
+		this.about = WHOLE;
+		this.put({ comments: [...(this.loading.value?.comments ?? []), made] });
+		if (typed && keep) {
+			this.keep = false;
+			const kept = await notes.trying(() => api.keepComment({ body: { words, slip } }));
+			if (kept) this.kept = [...this.kept, kept];
+		}
+		notes.say("The comment is there.", { undo: () => this.uncomment(made.id, false) });
+	}
+
+	async uncomment(id: string, undoable = true): Promise<void> {
+		const gone = this.loading.value?.comments.find((c) => c.id === id);
+		await notes.trying(() => api.removeComment({ params: { id: this.id, comment: id } }));
+		this.put({ comments: (this.loading.value?.comments ?? []).filter((c) => c.id !== id) });
+		if (!gone || !undoable) return;
+		const back = async () => {
+			const made = await api.commentOn({ params: { id: this.id }, body: { place: gone.place, words: gone.words } });
+			this.put({ comments: [...(this.loading.value?.comments ?? []), made] });
+		};
+		notes.say("The comment is gone.", { undo: back });
+	}
+
+	async forget(id: string): Promise<void> {
+		const gone = this.kept.find((k) => k.id === id);
+		await notes.trying(() => api.forgetComment({ params: { id } }));
+		this.kept = this.kept.filter((k) => k.id !== id);
+		const back = async () => {
+			if (gone) this.kept = [...this.kept, await api.keepComment({ body: { words: gone.words, slip: gone.slip } })];
+		};
+		notes.say("It is no longer kept.", { undo: back });
+	}
+
+	async adjust(criterion: string, points: number, reason: string): Promise<boolean> {
+		const done = await notes.trying(() => api.adjust({ params: { id: this.id, criterion }, body: { points, reason } }));
+		if (!done) return false;
+		await this.open();
+		notes.say("The points are adjusted.", { undo: () => this.unadjust(criterion) });
+		return true;
+	}
+
+	async unadjust(criterion: string): Promise<void> {
+		const before = this.loading.value?.criteria.find((c) => c.id === criterion)?.adjusted;
+		await notes.trying(() => api.undoAdjustment({ params: { id: this.id, criterion } }));
+		await this.open();
+		if (before) notes.say("The adjustment is taken back.", { undo: async () => void (await this.adjust(criterion, before.points, before.reason ?? "As before")) });
+	}
+
+	async judge(criterion: string, points: number): Promise<void> {
+		await notes.trying(() => api.judge({ params: { id: this.id, criterion }, body: { points } }));
+		await this.open();
+	}
+
+	async release(): Promise<void> {
+		const page = this.loading.value;
+		if (!page) return;
+		const done = await notes.trying(() => api.release({ params: { id: page.assignmentId }, body: { students: [page.student.id] } }));
+		if (!done) return;
+		this.put({ released: true });
+		notes.say(`Released to ${page.student.name}.`);
+	}
+
+	private put(part: Partial<HandInPage>): void {
+		if (this.loading.value) this.loading.value = { ...this.loading.value, ...part };
+	}
+}

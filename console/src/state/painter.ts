@@ -1,0 +1,116 @@
+import type { PictureShape, Replay } from "@markpen/core";
+
+/** What can be painted: a picture, from the service or from a run here. */
+export interface Paintable {
+	readonly width: number;
+	readonly height: number;
+	readonly paper: string;
+	readonly shapes: readonly PictureShape[];
+	readonly clips: readonly { readonly d: string; readonly evenOdd?: true | undefined; readonly clip?: number | undefined }[];
+}
+
+const paths = new WeakMap<object, Path2D>();
+
+function pathOf(of: { readonly d: string }): Path2D {
+	const known = paths.get(of);
+	if (known) return known;
+	const path = new Path2D(of.d);
+	paths.set(of, path);
+	return path;
+}
+
+type Context = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
+
+function cutTo(context: Context, of: Pick<Paintable, "clips">, number: number | undefined): void {
+	for (let at = number; at !== undefined; at = of.clips[at]?.clip) {
+		const clip = of.clips[at];
+		if (clip) context.clip(pathOf(clip), clip.evenOdd ? "evenodd" : "nonzero");
+	}
+}
+
+function paintText(context: Context, { text, fill }: PictureShape): void {
+	if (!text) return;
+	context.save();
+	context.translate(text.x, text.y);
+	context.rotate((-text.turned * Math.PI) / 180);
+	if (text.mirrored) context.scale(-1, 1);
+	context.font = `${text.size}px sans-serif`;
+	context.textAlign = text.anchor === "middle" ? "center" : text.anchor;
+	context.fillStyle = fill;
+	context.fillText(text.words, 0, 0);
+	context.restore();
+}
+
+/** Paints one shape; the context has the picture's own coordinates. */
+export function paintShape(context: Context, of: Pick<Paintable, "clips">, shape: PictureShape): void {
+	const cut = shape.clip !== undefined;
+	if (cut) {
+		context.save();
+		cutTo(context, of, shape.clip);
+	}
+	if (shape.text) paintText(context, shape);
+	else {
+		const path = pathOf(shape);
+		if (shape.fill !== "none") {
+			context.fillStyle = shape.fill;
+			context.fill(path, shape.evenOdd ? "evenodd" : "nonzero");
+		}
+		if (shape.ink !== "none" && shape.width > 0) {
+			context.strokeStyle = shape.ink;
+			context.lineWidth = shape.width;
+			context.lineCap = shape.line?.cap ?? "butt";
+			context.lineJoin = shape.line?.join ?? "miter";
+			context.miterLimit = shape.line?.miter ?? 10;
+			context.setLineDash([...(shape.line?.dash ?? [])]);
+			context.lineDashOffset = shape.line?.dashOffset ?? 0;
+			context.stroke(path);
+		}
+	}
+	if (cut) context.restore();
+}
+
+/** Paints a picture's sheet and all that is on it. */
+export function paintPicture(context: Context, picture: Paintable): void {
+	context.fillStyle = picture.paper;
+	context.fillRect(0, 0, picture.width, picture.height);
+	context.save();
+	context.beginPath();
+	context.rect(0, 0, picture.width, picture.height);
+	context.clip();
+	for (const shape of picture.shapes) paintShape(context, picture, shape);
+	context.restore();
+}
+
+/**
+ * Paints a drawing in the making up to a row. Going on from a row that stands there already paints what is new alone,
+ * unless something came to lie under it.
+ *
+ * @param from the row up to which it is painted already; none where nothing is
+ */
+export function paintReplay(context: Context, replay: Replay, row: number, from: number | undefined): void {
+	const cover = replay.covers.findLast((c) => c.row <= row);
+	const first = cover?.under ?? 0;
+	const again = from === undefined || from > row || (cover !== undefined && cover.row > from);
+	const fresh: PictureShape[] = [];
+	let under = again;
+	let seen = false;
+	for (let i = first; i < replay.shapes.length; i++) {
+		const appears = replay.appears[i] as number;
+		if (appears > row) continue;
+		if (again || appears > (from as number)) {
+			fresh.push(replay.shapes[i] as PictureShape);
+			seen = true;
+		} else if (seen) under = true;
+	}
+	if (!under && !seen) return;
+	context.save();
+	context.beginPath();
+	context.rect(0, 0, replay.width, replay.height);
+	context.clip();
+	if (under) {
+		context.fillStyle = cover?.paper ?? replay.paper;
+		context.fillRect(0, 0, replay.width, replay.height);
+		for (let i = first; i < replay.shapes.length; i++) if ((replay.appears[i] as number) <= row) paintShape(context, replay, replay.shapes[i] as PictureShape);
+	} else for (const shape of fresh) paintShape(context, replay, shape);
+	context.restore();
+}

@@ -1,0 +1,27 @@
+import { notes } from "./notes.svelte.ts";
+import { Replaying } from "./replaying.svelte.ts";
+import { Runner } from "./runner.ts";
+import type { RunSettings } from "../worker/messages.ts";
+
+/** A replay of one program, made when it is first asked for. */
+export class ReplayOf {
+	replaying = $state.raw<Replaying | null>(null);
+	busy = $state(false);
+	private readonly runner = new Runner();
+
+	async turn(on: boolean, of: RunSettings): Promise<void> {
+		if (!on) {
+			this.replaying = null;
+			return;
+		}
+		this.busy = true;
+		const answer = await this.runner.ask("replay", of);
+		this.busy = false;
+		if (answer && answer.replay.rows > 0) this.replaying = new Replaying(answer);
+		else notes.say(answer ? "This program does nothing that could be replayed." : "This program ran too long to be replayed.", { wrong: !answer });
+	}
+
+	leave(): void {
+		this.runner.end();
+	}
+}

@@ -1,0 +1,78 @@
+import type { ReplayAnswer } from "../worker/messages.ts";
+
+/** Rows a second at which a replay can go. */
+export const SPEEDS = [2, 10, 60, 400] as const;
+
+/** A replay: how far it is, whether it goes on by itself, and what was so at that row. */
+export class Replaying {
+	row = $state(0);
+	playing = $state(false);
+	speed = $state<number>(10);
+	readonly of: ReplayAnswer;
+	private carried = 0;
+
+	constructor(of: ReplayAnswer) {
+		this.of = of;
+	}
+
+	/** Whether the pen walks at all. */
+	get walks(): boolean {
+		return this.of.walks;
+	}
+
+	get last(): number {
+		return Math.max(0, this.of.replay.rows - 1);
+	}
+
+	/** The source line of the row. */
+	readonly line = $derived.by(() => this.of.replay.lines[this.row] ?? null);
+
+	/** What each watched name holds after the row. */
+	readonly values = $derived.by(() => {
+		const held = new Map<string, string>();
+		for (const change of this.of.changes) if (change.entry <= this.row) held.set(change.name, change.value);
+		return this.of.names.map((name) => ({ name, value: held.get(name) ?? "" }));
+	});
+
+	readonly pen = $derived.by(() => {
+		const { pen } = this.of.replay;
+		return { x: pen[3 * this.row] ?? 0, y: pen[3 * this.row + 1] ?? 0, facing: pen[3 * this.row + 2] ?? 0 };
+	});
+
+	get frames(): number {
+		return (this.of.replay.frames.at(-1) ?? 0) + 1;
+	}
+
+	readonly frame = $derived.by(() => this.of.replay.frames[this.row] ?? 0);
+
+	go(row: number): void {
+		this.row = Math.max(0, Math.min(this.last, Math.round(row)));
+	}
+
+	/** To the end of a frame. */
+	goFrame(frame: number): void {
+		const end = this.of.replay.frames.findIndex((f) => f > frame);
+		this.go(end < 0 ? this.last : end - 1);
+	}
+
+	step(by: number): void {
+		this.playing = false;
+		this.go(this.row + by);
+	}
+
+	play(): void {
+		if (this.row >= this.last) this.row = 0;
+		this.playing = true;
+		this.carried = 0;
+	}
+
+	/** So much time has passed. */
+	tick(milliseconds: number): void {
+		if (!this.playing) return;
+		this.carried += (milliseconds * this.speed) / 1000;
+		const whole = Math.floor(this.carried);
+		this.carried -= whole;
+		if (whole > 0) this.go(this.row + whole);
+		if (this.row >= this.last) this.playing = false;
+	}
+}

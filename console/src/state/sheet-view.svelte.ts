@@ -1,0 +1,192 @@
+import type { Replaying } from "./replaying.svelte.ts";
+import { type Paintable, paintPicture, paintReplay } from "./painter.ts";
+import { shifted, type View, wholeView, zoomed } from "./view.ts";
+
+/** What is shown: what was drawn, what was wanted, one over the other, or where they differ. */
+export const LAYERS = { drawn: "Drawn", wanted: "Wanted", both: "Both", difference: "Difference" } as const;
+export type Layer = keyof typeof LAYERS;
+
+/** The most pixels that the painted sheet has along its longer side. */
+const MOST_PIXELS = 4_096;
+/** It is painted finer than the screen shows it, so that its edges stay clean where it lies between two pixels. */
+const FINER = 2;
+/** A sheet is painted anew for another scale once it has stood still so long. */
+const STILL_MILLISECONDS = 150;
+
+/**
+ * A sheet on the screen. It is painted once for a scale into a canvas of its own; each frame lays that one image, so that
+ * moving about costs the same however much is drawn.
+ */
+export class SheetView {
+	view = $state.raw<View>({ x: 0, y: 0, width: 1, height: 1 });
+	frame = $state.raw({ width: 1, height: 1 });
+	layer = $state<Layer>("drawn");
+	private canvas: HTMLCanvasElement | undefined;
+	private readonly base = document.createElement("canvas");
+	private baseScale = 1;
+	private picture: Paintable | undefined;
+	private replaying: Replaying | null = null;
+	private paintedRow: number | undefined;
+	private wanted: HTMLImageElement | undefined;
+	private asked = 0;
+	private still: ReturnType<typeof setTimeout> | undefined;
+	private whole = true;
+
+	private get pixels(): number {
+		return Math.min(2, devicePixelRatio || 1);
+	}
+
+	/** Screen pixels a unit. */
+	get scale(): number {
+		return this.frame.width / this.view.width;
+	}
+
+	use(canvas: HTMLCanvasElement): void {
+		this.canvas = canvas;
+	}
+
+	resize(width: number, height: number): void {
+		if (!this.picture || width < 1 || height < 1) return;
+		this.frame = { width, height };
+		if (this.canvas) {
+			this.canvas.width = Math.round(width * this.pixels);
+			this.canvas.height = Math.round(height * this.pixels);
+		}
+		if (this.whole) this.view = wholeView(this.picture, this.frame);
+		else this.view = { ...this.view, height: (this.view.width * height) / width };
+		this.paintBase();
+	}
+
+	show(picture: Paintable, replaying: Replaying | null): void {
+		const other = picture.width !== this.picture?.width || picture.height !== this.picture?.height;
+		this.picture = picture;
+		this.replaying = replaying;
+		if (other && this.frame.width > 1) {
+			this.whole = true;
+			this.view = wholeView(picture, this.frame);
+		}
+		this.paintBase();
+	}
+
+	/** The image of what was wanted. */
+	showWanted(url: string | undefined): void {
+		this.wanted = undefined;
+		if (url === undefined) return this.ask();
+		const image = new Image();
+		image.onload = () => {
+			this.wanted = image;
+			this.ask();
+		};
+		image.src = url;
+	}
+
+	/** Goes on to the replay's row. */
+	toRow(row: number): void {
+		const { replaying } = this;
+		if (!replaying) return;
+		const context = this.base.getContext("2d");
+		if (!context) return;
+		context.setTransform(this.baseScale, 0, 0, this.baseScale, 0, 0);
+		paintReplay(context, replaying.of.replay, row, this.paintedRow);
+		this.paintedRow = row;
+		this.ask();
+	}
+
+	zoom(by: number, at = { x: this.view.x + this.view.width / 2, y: this.view.y + this.view.height / 2 }): void {
+		if (!this.picture) return;
+		this.whole = false;
+		this.view = zoomed(this.view, by, at, this.picture);
+		this.moved();
+	}
+
+	shift(dx: number, dy: number): void {
+		if (!this.picture) return;
+		this.whole = false;
+		this.view = shifted(this.view, dx, dy, this.picture);
+		this.moved();
+	}
+
+	showWhole(): void {
+		if (!this.picture) return;
+		this.whole = true;
+		this.view = wholeView(this.picture, this.frame);
+		this.moved();
+	}
+
+	/** A picture of what is drawn, so many pixels wide. */
+	async png(width = 1_600): Promise<Blob | null> {
+		const { picture } = this;
+		if (!picture) return null;
+		const canvas = document.createElement("canvas");
+		const scale = width / picture.width;
+		canvas.width = width;
+		canvas.height = Math.round(picture.height * scale);
+		const context = canvas.getContext("2d");
+		if (!context) return null;
+		context.scale(scale, scale);
+		paintPicture(context, picture);
+		return new Promise((resolve) => canvas.toBlob(resolve, "image/png"));
+	}
+
+	leave(): void {
+		cancelAnimationFrame(this.asked);
+		clearTimeout(this.still);
+	}
+
+	private moved(): void {
+		this.ask();
+		clearTimeout(this.still);
+		this.still = setTimeout(() => this.sharpen(), STILL_MILLISECONDS);
+	}
+
+	private wantedScale(): number {
+		const { width, height } = this.picture as Paintable;
+		return Math.min(MOST_PIXELS / Math.max(width, height), this.scale * this.pixels * FINER);
+	}
+
+	/** Paints anew where the scale has become another one. */
+	private sharpen(): void {
+		if (!this.picture) return;
+		const ratio = this.wantedScale() / this.baseScale;
+		if (ratio > 1.2 || ratio < 0.5) this.paintBase();
+	}
+
+	private paintBase(): void {
+		const { picture, base } = this;
+		if (!picture || this.frame.width <= 1) return;
+		this.baseScale = this.wantedScale();
+		base.width = Math.max(1, Math.round(picture.width * this.baseScale));
+		base.height = Math.max(1, Math.round(picture.height * this.baseScale));
+		const context = base.getContext("2d");
+		if (!context) return;
+		context.setTransform(this.baseScale, 0, 0, this.baseScale, 0, 0);
+		this.paintedRow = undefined;
+		if (this.replaying) this.toRow(this.replaying.row);
+		else paintPicture(context, picture);
+		this.ask();
+	}
+
+	private ask(): void {
+		cancelAnimationFrame(this.asked);
+		this.asked = requestAnimationFrame(() => this.lay());
+	}
+
+	private lay(): void {
+		const { canvas, picture, view, wanted, layer } = this;
+		const context = canvas?.getContext("2d");
+		if (!canvas || !context || !picture) return;
+		const scale = (this.frame.width / view.width) * this.pixels;
+		context.setTransform(1, 0, 0, 1, 0, 0);
+		context.clearRect(0, 0, canvas.width, canvas.height);
+		context.setTransform(scale, 0, 0, scale, -view.x * scale, -view.y * scale);
+		context.imageSmoothingEnabled = true;
+		if (layer !== "wanted" || !wanted) context.drawImage(this.base, 0, 0, picture.width, picture.height);
+		if (wanted && layer !== "drawn") {
+			context.globalAlpha = layer === "both" ? 0.5 : 1;
+			context.globalCompositeOperation = layer === "difference" ? "difference" : "source-over";
+			context.drawImage(wanted, 0, 0, picture.width, picture.height);
+			context.globalAlpha = 1;
+			context.globalCompositeOperation = "source-over";
+		}
+	}
+}

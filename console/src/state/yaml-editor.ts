@@ -1,0 +1,56 @@
+import { defaultKeymap, history, historyKeymap } from "@codemirror/commands";
+import { yaml } from "@codemirror/lang-yaml";
+import { defaultHighlightStyle, syntaxHighlighting } from "@codemirror/language";
+import { lintGutter, setDiagnostics } from "@codemirror/lint";
+import { EditorState } from "@codemirror/state";
+import { EditorView, keymap, lineNumbers } from "@codemirror/view";
+import { look } from "./editor-look.ts";
+
+/** The whole file of an exercise, with its errors where they stand. */
+export class YamlEditor {
+	private readonly view: EditorView;
+
+	constructor(parent: HTMLElement, source: string, write: (source: string) => void) {
+		const state = EditorState.create({
+			doc: source,
+			extensions: [
+				lineNumbers(),
+				history(),
+				lintGutter(),
+				yaml(),
+				syntaxHighlighting(defaultHighlightStyle, { fallback: true }),
+				look,
+				EditorView.lineWrapping,
+				EditorView.contentAttributes.of({ "aria-label": "File", spellcheck: "false" }),
+				keymap.of([...defaultKeymap, ...historyKeymap]),
+				EditorView.updateListener.of((update) => {
+					if (update.docChanged) write(update.state.doc.toString());
+				}),
+			],
+		});
+		this.view = new EditorView({ state, parent });
+	}
+
+	set(source: string): void {
+		const { doc } = this.view.state;
+		if (doc.toString() !== source) this.view.dispatch({ changes: { from: 0, to: doc.length, insert: source } });
+	}
+
+	show(problems: readonly { readonly line: number; readonly path: string; readonly message: string }[]): void {
+		const { doc } = this.view.state;
+		const diagnostics = problems.map((p) => {
+			const line = doc.line(Math.max(1, Math.min(doc.lines, p.line)));
+			return { from: line.from, to: line.to, severity: "error" as const, message: `${p.path}: ${p.message}` };
+		});
+		this.view.dispatch(
+			setDiagnostics(
+				this.view.state,
+				diagnostics.toSorted((a, b) => a.from - b.from),
+			),
+		);
+	}
+
+	destroy(): void {
+		this.view.destroy();
+	}
+}

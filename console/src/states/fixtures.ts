@@ -1,0 +1,117 @@
+import { API_BASE, ROUTES } from "@markpen/contract";
+import { wire } from "../state/api.ts";
+
+/** States in which every page can be looked at without a service: how it waits, what it says where nothing is, and where something is wrong. */
+export const STATES = ["empty", "loading", "error", "offline"] as const;
+
+const ID = "01890000-0000-7000-8000-000000000000";
+const SOON = "2030-01-01T12:00:00Z";
+const PLACE = { classId: ID, className: "8 Example" };
+const RULES = {
+	tries: null,
+	counts: "best",
+	late: "marked",
+	lateShare: 0,
+	showChecklist: "opening",
+	showPoints: "at once",
+	showFeedback: "at once",
+	showModel: "never",
+	showModelAs: "picture",
+	handInDrafts: true,
+	weight: 1,
+};
+const ONE = { id: ID, name: "8 Example", schoolYear: "2030", code: "example-8", zone: "UTC", gradeScale: [], revision: 1, closedAt: null, covering: false };
+
+/** What the service answers where there is nothing yet. */
+const EMPTY: Readonly<Partial<Record<keyof typeof ROUTES, unknown>>> = {
+	showToday: { rows: [], stuck: [] },
+	listClasses: { classes: [] },
+	showClass: { ...ONE, teachers: [{ id: ID, name: "T. Example", until: null }], students: [], columns: [], cells: [], excused: [] },
+	showRoster: { students: [] },
+	listStuck: { stuck: [] },
+	showGradeBook: { ...PLACE, columns: [], rows: [] },
+	listExercises: { exercises: [], next: null },
+	listCollections: { collections: [] },
+	showExercise: { id: ID, key: "new", title: "New", owner: "T. Example", mine: true, shared: false, version: null, draft: true, source: "", revision: 1, trialPrograms: [], versions: [] },
+	acrossClasses: { key: "new", title: "New", classes: [], criteria: [], slips: [] },
+	showAssignment: {
+		...RULES,
+		...PLACE,
+		id: ID,
+		title: "New",
+		exercise: "new",
+		exercises: [{ key: "new", title: "New", version: 1, possible: 1 }],
+		brief: "",
+		opensAt: SOON,
+		dueAt: SOON,
+		closesAt: SOON,
+		revision: 1,
+		covering: false,
+		possible: 1,
+		students: 0,
+		criteria: [],
+		slips: [],
+		handIns: [],
+		without: [],
+		excused: [],
+		ownDates: [],
+		counted: [],
+		unchecked: 0,
+	},
+	listDrafts: { exercise: "new", drafts: [], criteria: 0 },
+	triesUntilMet: { criteria: [] },
+	listAlike: { pairs: [] },
+	showHandIn: {
+		...PLACE,
+		id: ID,
+		assignmentId: ID,
+		title: "New",
+		exercise: "new",
+		student: { id: ID, name: "S. Example" },
+		tryNumber: 1,
+		tries: [],
+		handedInAt: SOON,
+		late: false,
+		madeBy: "student",
+		source: "",
+		answers: {},
+		report: null,
+		waiting: true,
+		points: null,
+		criteria: [],
+		comments: [],
+		released: false,
+		before: null,
+		after: null,
+	},
+	listKeptComments: { comments: [], fields: {} },
+	showStudent: { student: { id: ID, name: "S. Example" }, rows: [], criteria: [], slips: [] },
+	listTokens: { tokens: [] },
+	listTeachers: { teachers: [], next: null },
+	listAudit: { rows: [], next: null },
+	listWork: { work: [] },
+};
+
+const WHO = { id: ID, name: "T. Example", role: "teacher", administrator: true, once: false };
+
+const json = (body: unknown, status = 200) => new Response(JSON.stringify(body), { status, headers: { "content-type": status < 400 ? "application/json" : "application/problem+json" } });
+
+function routeOf(method: string, path: string): keyof typeof ROUTES | undefined {
+	for (const [name, route] of Object.entries(ROUTES)) if (route.method === method && new RegExp(`^${route.path.replace(/:\w+/g, "[^/]+")}$`).test(path)) return name as keyof typeof ROUTES;
+	return undefined;
+}
+
+/** Lets the pages speak to fixtures in place of the service. */
+export function showState(state: string): void {
+	wire.listens = false;
+	wire.send = async (input, init) => {
+		const url = new URL(String(input), location.origin);
+		const name = routeOf(init?.method ?? "GET", url.pathname.slice(API_BASE.length));
+		if (name === "whoAmI") return json(WHO);
+		if (state === "loading") return new Promise<Response>(() => undefined);
+		if (state === "offline") throw new TypeError("no network");
+		if (state === "error" || name === undefined || EMPTY[name] === undefined)
+			return json({ type: "/problems/went-wrong", title: "Something went wrong", status: 500, detail: "Something went wrong in the service. Nothing was lost; try again in a moment." }, 500);
+		return json(EMPTY[name]);
+	};
+}

@@ -1,0 +1,24 @@
+import { ROUTES, type TodayRow } from "@markpen/contract";
+import type { AppContext } from "../app.ts";
+import { stuckIn } from "../assignment/stuck.ts";
+import { classesOf } from "../class/store.ts";
+import { accountOf } from "../plugins/session.ts";
+import { serve } from "../serve-route.ts";
+import { todayOf } from "./store.ts";
+
+export function todayRoutes(context: AppContext): void {
+	const { manager } = context.dataSource;
+	serve(context, ROUTES.showToday, async ({ request }) => {
+		const { id } = accountOf(request);
+		const [found, classes] = await Promise.all([todayOf(manager, id), classesOf(manager, id, false)]);
+		const rows: TodayRow[] = found.map(({ opensAt, dueAt, closesAt, latest, ...row }) => ({
+			...row,
+			opensAt: opensAt.toISOString(),
+			dueAt: dueAt.toISOString(),
+			closesAt: closesAt.toISOString(),
+			latest: latest?.toISOString() ?? null,
+		}));
+		const stuck = await Promise.all(classes.map(async (c) => (await stuckIn(manager, c.id, undefined)).map((s) => ({ ...s, classId: c.id, className: c.name }))));
+		return { rows, stuck: stuck.flat() };
+	});
+}
