@@ -14,6 +14,7 @@
 	const pages = new Pages();
 	$effect(() => {
 		if (session.account) void pages.show(router.place, session.account.role);
+		else pages.clear();
 	});
 </script>
 

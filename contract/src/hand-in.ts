@@ -35,6 +35,7 @@ export const handInPage = z.object({
 	late: z.boolean(),
 	madeBy: z.enum(["student", "teacher", "closing", "archive"]),
 	source: z.string(),
+	frames: z.int().nullable().describe("How many frames it is run for, where it moves"),
 	answers,
 	report: report.nullable().describe("null until the hand-in is checked, or until it is shown to the student"),
 	waiting: z.boolean().describe("Whether it is still to be checked"),

@@ -27,7 +27,7 @@ export class Watched {
 		page.on("pageerror", (error) => wrong.push(`script: ${error.message}`));
 		page.on("console", (message) => {
 			const text = message.text();
-			if (message.type() === "error" && !/status of (401|409|412|413)/.test(text)) wrong.push(text);
+			if (message.type() === "error" && !/status of (400|401|409|412|413|422)|net::ERR_(FAILED|INTERNET_DISCONNECTED)/.test(text)) wrong.push(text);
 		});
 		page.on("request", (request) => {
 			if (!request.url().startsWith(address) && !request.url().startsWith("blob:") && !request.url().startsWith("data:")) wrong.push(`request: ${request.url()}`);
@@ -105,13 +105,10 @@ export async function overSheet(page: Page, x: number, y: number): Promise<void>
 /** The colour that the drawing shows at a point of the sheet: red, green, blue. */
 export async function colourAt(page: Page, x: number, y: number): Promise<number[]> {
 	const at = await onScreen(page, x, y);
-	return page.getByRole("application", { name: /^Drawing/ }).evaluate(
-		(drawing, place) => {
-			const canvas = drawing.querySelector("canvas") as HTMLCanvasElement;
-			const box = canvas.getBoundingClientRect();
-			const [px, py] = [((place.x - box.left) * canvas.width) / box.width, ((place.y - box.top) * canvas.height) / box.height];
-			return [...(canvas.getContext("2d") as CanvasRenderingContext2D).getImageData(Math.round(px), Math.round(py), 1, 1).data.slice(0, 3)];
-		},
-		at,
-	);
+	return page.getByRole("application", { name: /^Drawing/ }).evaluate((drawing, place) => {
+		const canvas = drawing.querySelector("canvas") as HTMLCanvasElement;
+		const box = canvas.getBoundingClientRect();
+		const [px, py] = [((place.x - box.left) * canvas.width) / box.width, ((place.y - box.top) * canvas.height) / box.height];
+		return [...(canvas.getContext("2d") as CanvasRenderingContext2D).getImageData(Math.round(px), Math.round(py), 1, 1).data.slice(0, 3)];
+	}, at);
 }

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { untrack } from "svelte";
 	import type { SaidProblem } from "@markpen/core";
-	import { NibEditor } from "../state/nib-editor.ts";
+	import type { NibEditor } from "../state/nib-editor.ts";
 
 	interface Props {
 		source: string;
@@ -17,14 +17,24 @@
 	let editor = $state.raw<NibEditor>();
 
 	$effect(() => {
-		if (!host) return;
-		const made = new NibEditor(host, untrack(() => source), { write: (text) => onwrite(text), run: () => onrun?.() }, untrack(() => name));
-		editor = made;
-		return () => made.destroy();
+		const place = host;
+		if (!place) return;
+		let left = false;
+		let made: NibEditor | undefined;
+		// What writing needs comes after what reading needs.
+		void import("../state/nib-editor.ts").then(({ NibEditor }) => {
+			if (left) return;
+			made = new NibEditor(place, untrack(() => source), { write: (text) => onwrite(text), run: () => onrun?.() }, untrack(() => name));
+			editor = made;
+		});
+		return () => {
+			left = true;
+			made?.destroy();
+		};
 	});
 	$effect(() => editor?.set(source));
 	$effect(() => editor?.show(problems, remarks));
 	$effect(() => editor?.light(lit));
 </script>
 
-<div bind:this={host} class="min-h-72 grow border border-rule-strong bg-sheet"></div>
+<div bind:this={host} class="min-h-72 grow border border-rule-strong bg-sheet">{#if !editor}<pre class="overflow-auto p-2 pl-10 font-mono text-[15px] leading-[1.7] whitespace-pre-wrap">{source}</pre>{/if}</div>

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { untrack } from "svelte";
-	import { YamlEditor } from "../state/yaml-editor.ts";
+	import type { YamlEditor } from "../state/yaml-editor.ts";
 
 	interface Props {
 		source: string;
@@ -12,10 +12,19 @@
 	let editor = $state.raw<YamlEditor>();
 
 	$effect(() => {
-		if (!host) return;
-		const made = new YamlEditor(host, untrack(() => source), (text) => onwrite(text));
-		editor = made;
-		return () => made.destroy();
+		const place = host;
+		if (!place) return;
+		let left = false;
+		let made: YamlEditor | undefined;
+		void import("../state/yaml-editor.ts").then(({ YamlEditor }) => {
+			if (left) return;
+			made = new YamlEditor(place, untrack(() => source), (text) => onwrite(text));
+			editor = made;
+		});
+		return () => {
+			left = true;
+			made?.destroy();
+		};
 	});
 	$effect(() => editor?.set(source));
 	$effect(() => editor?.show(problems));

@@ -25,8 +25,8 @@
 		<label class="quiet flex items-center gap-1">Speed <select class="tool" bind:value={r.speed}>{#each SPEEDS as s (s)}<option value={s}>{speedWord(s)}</option>{/each}</select></label>
 		{#if r.frames > 1}
 			<span class="quiet flex items-center gap-1">
-				<button type="button" class="tool" aria-label="Frame before" onclick={() => r.goFrame(Math.max(0, r.frame - 1))}>◂</button>
-				Frame {r.frame + 1} of {r.frames}
+				<button type="button" class="tool" aria-label="Frame before" onclick={() => r.goFrame(Math.max(1, r.frame - 1))}>◂</button>
+				Frame {Math.max(1, r.frame)} of {r.frames}
 				<button type="button" class="tool" aria-label="Next frame" onclick={() => r.goFrame(r.frame + 1)}>▸</button>
 			</span>
 		{/if}

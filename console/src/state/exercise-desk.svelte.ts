@@ -187,7 +187,11 @@ export class ExerciseDesk {
 		if (next === undefined || !this.tried) return;
 		const { unseen } = this.tried;
 		const marked = await this.proposer.ask("mark", { exercise: next, programs: unseen.map((u, i) => ({ name: String(i), source: u.source })) }, 20_000);
-		if (marked && this.tried) this.tried = { ...this.tried, unseen: unseen.filter((_, i) => marked.reports.find((r) => r.name === String(i))?.report.criteria.every((c) => c.verdict === "met" || c.waits)) };
+		if (marked && this.tried)
+			this.tried = {
+				...this.tried,
+				unseen: unseen.filter((_, i) => marked.reports.find((r) => r.name === String(i))?.report.criteria.every((c) => c.verdict === "met" || c.waits)),
+			};
 		notes.say(`Now asked: ${found.proposal.sentence}.`, { undo: () => this.undo() });
 	}
 

@@ -10,7 +10,15 @@ export interface FileParts {
 	readonly example: { readonly show: string; readonly program: string } | null;
 	readonly sheet: { readonly width: number; readonly height: number; readonly origin: "top left" | "centre" | "bottom left" } | null;
 	readonly frames: number | null;
-	readonly criteria: readonly { readonly id: string; readonly points: number; readonly bonus: boolean; readonly part: string; readonly hint: string; readonly says: string; readonly show: string }[];
+	readonly criteria: readonly {
+		readonly id: string;
+		readonly points: number;
+		readonly bonus: boolean;
+		readonly part: string;
+		readonly hint: string;
+		readonly says: string;
+		readonly show: string;
+	}[];
 }
 
 const text = (value: unknown) => (typeof value === "string" ? value : "");
@@ -62,7 +70,7 @@ function changed(source: string, change: (document: Document) => void): string |
 export function withPart(source: string, part: "title" | "brief" | "model" | "starter", value: string): string | undefined {
 	return changed(source, (document) => {
 		if (value === "" && part === "starter") document.delete(part);
-		else if (part === "title") document.set(part, value);
+		else if (part === "title") document.set(part, document.createNode(value));
 		else {
 			const node = document.createNode(value.endsWith("\n") ? value : `${value}\n`) as { type?: string };
 			node.type = "BLOCK_LITERAL";
@@ -96,10 +104,16 @@ export function withoutCriterion(source: string, index: number): string | undefi
 }
 
 /** The file with a part of a criterion changed; undefined, false or an empty text takes it away. */
-export function withCriterionPart(source: string, index: number, key: "points" | "hint" | "part" | "says" | "bonus" | "show", value: string | number | boolean): string | undefined {
+export function withCriterionPart(
+	source: string,
+	index: number,
+	key: "points" | "hint" | "part" | "says" | "bonus" | "show",
+	value: string | number | boolean,
+): string | undefined {
 	return changed(source, (document) => {
 		if (value === "" || value === false || (key === "show" && value === "before")) document.deleteIn(["criteria", index, key]);
-		else if (key === "hint" && typeof value === "string" && value.includes("\n")) document.setIn(["criteria", index, key], document.createNode(value.split("\n").filter(Boolean), { flow: true }));
+		else if (key === "hint" && typeof value === "string" && value.includes("\n"))
+			document.setIn(["criteria", index, key], document.createNode(value.split("\n").filter(Boolean), { flow: true }));
 		else document.setIn(["criteria", index, key], value);
 	});
 }

@@ -97,7 +97,8 @@ export class NibEditor {
 	/** Puts another source in place of what stands there, which one undo brings back. */
 	set(source: string): void {
 		const { doc } = this.view.state;
-		if (doc.toString() !== source) this.view.dispatch({ changes: { from: 0, to: doc.length, insert: source } });
+		// A file may end its lines otherwise; that is no other program.
+		if (doc.toString().trimEnd() !== source.trimEnd()) this.view.dispatch({ changes: { from: 0, to: doc.length, insert: source } });
 	}
 
 	light(numbers: ReadonlySet<number>): void {

@@ -47,6 +47,13 @@ export class Pages {
 	missing = $state<"" | "nowhere" | "failed">("");
 	private turn = 0;
 
+	/** Leaves nothing of one who signed out. */
+	clear(): void {
+		this.turn++;
+		this.shown = undefined;
+		this.missing = "";
+	}
+
 	async show(place: Place, role: "teacher" | "student"): Promise<void> {
 		const turn = ++this.turn;
 		const fetch = (role === "teacher" ? TEACHERS : STUDENTS)[place.page];

@@ -1,7 +1,7 @@
+import type { RunSettings } from "../worker/messages.ts";
 import { notes } from "./notes.svelte.ts";
 import { Replaying } from "./replaying.svelte.ts";
 import { Runner } from "./runner.ts";
-import type { RunSettings } from "../worker/messages.ts";
 
 /** A replay of one program, made when it is first asked for. */
 export class ReplayOf {

@@ -39,8 +39,9 @@ export class Replaying {
 		return { x: pen[3 * this.row] ?? 0, y: pen[3 * this.row + 1] ?? 0, facing: pen[3 * this.row + 2] ?? 0 };
 	});
 
+	/** How many frames there are; they are counted from 1. */
 	get frames(): number {
-		return (this.of.replay.frames.at(-1) ?? 0) + 1;
+		return this.of.replay.frames.at(-1) ?? 0;
 	}
 
 	readonly frame = $derived.by(() => this.of.replay.frames[this.row] ?? 0);

@@ -21,7 +21,9 @@ export interface RulesForm {
 
 /** An instant on a zone's clock, as a form's field has it: "2027-03-22T09:10". */
 export function onClock(instant: string, zone: string): string {
-	const parts = new Intl.DateTimeFormat("sv-SE", { timeZone: zone, year: "numeric", month: "2-digit", day: "2-digit", hour: "2-digit", minute: "2-digit" }).format(new Date(instant));
+	const parts = new Intl.DateTimeFormat("sv-SE", { timeZone: zone, year: "numeric", month: "2-digit", day: "2-digit", hour: "2-digit", minute: "2-digit" }).format(
+		new Date(instant),
+	);
 	return parts.replace(" ", "T");
 }
 
@@ -72,7 +74,12 @@ export function rulesOf(page: AssignmentPage, zone: string): RulesForm {
 
 /** What is sent of a form. */
 export function rulesBody({ title, latePercent, tries, ...form }: RulesForm) {
-	return { ...form, ...(title.trim() && { title: title.trim() }), tries: tries === null || tries < 1 ? null : Math.round(tries), lateShare: form.late === "reduced" ? latePercent / 100 : 0 };
+	return {
+		...form,
+		...(title.trim() && { title: title.trim() }),
+		tries: tries === null || tries < 1 ? null : Math.round(tries),
+		lateShare: form.late === "reduced" ? latePercent / 100 : 0,
+	};
 }
 
 /** What of two forms differs, in words, for two versions side by side. */

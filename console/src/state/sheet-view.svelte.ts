@@ -1,5 +1,5 @@
-import type { Replaying } from "./replaying.svelte.ts";
 import { type Paintable, paintPicture, paintReplay } from "./painter.ts";
+import type { Replaying } from "./replaying.svelte.ts";
 import { shifted, type View, wholeView, zoomed } from "./view.ts";
 
 /** What is shown: what was drawn, what was wanted, one over the other, or where they differ. */

@@ -32,7 +32,20 @@ const EMPTY: Readonly<Partial<Record<keyof typeof ROUTES, unknown>>> = {
 	showGradeBook: { ...PLACE, columns: [], rows: [] },
 	listExercises: { exercises: [], next: null },
 	listCollections: { collections: [] },
-	showExercise: { id: ID, key: "new", title: "New", owner: "T. Example", mine: true, shared: false, version: null, draft: true, source: "", revision: 1, trialPrograms: [], versions: [] },
+	showExercise: {
+		id: ID,
+		key: "new",
+		title: "New",
+		owner: "T. Example",
+		mine: true,
+		shared: false,
+		version: null,
+		draft: true,
+		source: "",
+		revision: 1,
+		trialPrograms: [],
+		versions: [],
+	},
 	acrossClasses: { key: "new", title: "New", classes: [], criteria: [], slips: [] },
 	showAssignment: {
 		...RULES,
@@ -74,6 +87,7 @@ const EMPTY: Readonly<Partial<Record<keyof typeof ROUTES, unknown>>> = {
 		late: false,
 		madeBy: "student",
 		source: "",
+		frames: null,
 		answers: {},
 		report: null,
 		waiting: true,
@@ -94,10 +108,12 @@ const EMPTY: Readonly<Partial<Record<keyof typeof ROUTES, unknown>>> = {
 
 const WHO = { id: ID, name: "T. Example", role: "teacher", administrator: true, once: false };
 
-const json = (body: unknown, status = 200) => new Response(JSON.stringify(body), { status, headers: { "content-type": status < 400 ? "application/json" : "application/problem+json" } });
+const json = (body: unknown, status = 200) =>
+	new Response(JSON.stringify(body), { status, headers: { "content-type": status < 400 ? "application/json" : "application/problem+json" } });
 
 function routeOf(method: string, path: string): keyof typeof ROUTES | undefined {
-	for (const [name, route] of Object.entries(ROUTES)) if (route.method === method && new RegExp(`^${route.path.replace(/:\w+/g, "[^/]+")}$`).test(path)) return name as keyof typeof ROUTES;
+	for (const [name, route] of Object.entries(ROUTES))
+		if (route.method === method && new RegExp(`^${route.path.replace(/:\w+/g, "[^/]+")}$`).test(path)) return name as keyof typeof ROUTES;
 	return undefined;
 }
 
@@ -111,7 +127,10 @@ export function showState(state: string): void {
 		if (state === "loading") return new Promise<Response>(() => undefined);
 		if (state === "offline") throw new TypeError("no network");
 		if (state === "error" || name === undefined || EMPTY[name] === undefined)
-			return json({ type: "/problems/went-wrong", title: "Something went wrong", status: 500, detail: "Something went wrong in the service. Nothing was lost; try again in a moment." }, 500);
+			return json(
+				{ type: "/problems/went-wrong", title: "Something went wrong", status: 500, detail: "Something went wrong in the service. Nothing was lost; try again in a moment." },
+				500,
+			);
 		return json(EMPTY[name]);
 	};
 }

@@ -185,7 +185,8 @@ function places({ name, figures, added }: Named, asking: Asking): Candidate[] {
 	const at = (of: (f: Figure) => readonly [number, number]) => (many ? figures.map((f) => pair(of(f))) : pair(of(first)));
 	const list = [ask("place", { at: at((f) => f.centre) })];
 	if (!isRound(first)) list.push(ask("corner", { anchor: "corner", at: at((f) => [f.bounds.left, f.bounds.low]) }));
-	if (isOffMiddle(first, asking.model.tape.sheet)) for (const zone of ["upper left quarter", "upper right quarter", "lower left quarter", "lower right quarter"]) list.push(ask("quarter", { in: zone }));
+	if (isOffMiddle(first, asking.model.tape.sheet))
+		for (const zone of ["upper left quarter", "upper right quarter", "lower left quarter", "lower right quarter"]) list.push(ask("quarter", { in: zone }));
 	if (many) list.push(ask("level", { on: { y: round(first.centre[1]) } }), ask("upright", { on: { x: round(first.centre[0]) } }));
 	return list;
 }

@@ -64,6 +64,7 @@ export function handInRoutes(context: AppContext): void {
 			late: record.late,
 			madeBy: record.madeBy,
 			source: record.source,
+			frames: exercise.run?.frames ?? null,
 			answers: record.answers,
 			report: shown.feedback ? visible : null,
 			waiting: record.waiting,

@@ -42,7 +42,7 @@
 {#if one}
 	<div class="mt-3 grid gap-2">
 		<div class="flex flex-wrap gap-3"><label class="grid gap-0.5"><span class="quiet">Name</span><input class="field" value={one.name} onchange={(event) => put({ name: event.currentTarget.value.trim() || one.name })} /></label><label class="grid gap-0.5"><span class="quiet">Should earn</span><input class="field w-24" type="number" min="0" step="0.25" value={one.expects ?? ""} onchange={(event) => put({ expects: event.currentTarget.value === "" ? null : Number(event.currentTarget.value) })} /></label></div>
-		{#key at}<Editor name={one.name} source={one.source} problems={report?.errors ?? []} onwrite={(source) => put({ source })} />{/key}
+		{#key at}<Editor name="Trial program" source={one.source} problems={report?.errors ?? []} onwrite={(source) => put({ source })} />{/key}
 		{#if report}<ul class="quiet">{#each report.criteria.filter((c) => c.verdict !== "met") as c (c.id)}<li>{c.asks}: {c.sentence}</li>{:else}<li>It meets everything.</li>{/each}</ul>{/if}
 	</div>
 {/if}

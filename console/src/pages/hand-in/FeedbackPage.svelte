@@ -37,7 +37,7 @@
 		{#if report}
 			<div class="grid grow lg:grid-cols-[minmax(0,1.25fr)_minmax(0,0.85fr)_minmax(0,1fr)]">
 				<section aria-label="Drawing" class="px-4 py-3 sm:pl-6">
-					<Viewer picture={report.picture as never} figures={report.figures} said={false} lit={lit.figures} name={page.title} replaying={replay.replaying} onreplay={(on) => replay.turn(on, { source: page.source, sheet: report.picture, seed: report.seed })} onpoint={(index) => (pointed = index === null ? null : { on: "figure", index })} />
+					<Viewer picture={report.picture as never} figures={report.figures} said={false} lit={lit.figures} name={page.title} replaying={replay.replaying} onreplay={(on) => replay.turn(on, { source: page.source, sheet: report.picture, seed: report.seed, frames: page.frames })} onpoint={(index) => (pointed = index === null ? null : { on: "figure", index })} />
 					<h2 class="mt-3 mb-1">What you drew</h2>
 					<ol class="max-h-52 overflow-auto text-[13px] leading-snug">
 						{#each report.figures as f, i (f.index)}

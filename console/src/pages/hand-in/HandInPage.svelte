@@ -95,7 +95,7 @@
 		{#if report}
 			<div class="grid grow lg:grid-cols-[minmax(0,1.25fr)_minmax(0,0.85fr)_minmax(0,1fr)]">
 				<section aria-label="Drawing" class="px-4 py-3 sm:pl-6">
-					<Viewer picture={report.picture as never} figures={report.figures} said={false} lit={lit.figures} wanted="/api/v1/hand-ins/{page.id}/wanted.svg" name="{page.student.name} {page.title}" replaying={replay.replaying} onreplay={(on) => replay.turn(on, { source: page.source, sheet: report.picture, seed: report.seed, frames: report.criteria.some((c) => c.frame !== undefined) ? 240 : null })} onpoint={(index) => (pointed = index === null ? null : { on: "figure", index })} onpick={(figure) => (marking.about = { on: "figure", figure })} />
+					<Viewer picture={report.picture as never} figures={report.figures} said={false} lit={lit.figures} wanted="/api/v1/hand-ins/{page.id}/wanted.svg" name="{page.student.name} {page.title}" replaying={replay.replaying} onreplay={(on) => replay.turn(on, { source: page.source, sheet: report.picture, seed: report.seed, frames: page.frames })} onpoint={(index) => (pointed = index === null ? null : { on: "figure", index })} onpick={(figure) => (marking.about = { on: "figure", figure })} />
 					<h2 class="mt-3 mb-1">What was drawn</h2>
 					<ol class="max-h-52 overflow-auto text-[13px] leading-snug">
 						{#each report.figures as f, i (f.index)}

@@ -1,0 +1,418 @@
+import { mkdtempSync, readFileSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import type { Browser, Page } from "playwright-core";
+import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import type { Client } from "../../client/dist/index.js";
+import { DEMO_STUDENTS } from "../../demo/dist/index.js";
+import { classNamed, reportOf, Site, signedIn } from "../site.ts";
+import { launch, signIn, type Visit, visiting } from "./browser.ts";
+
+let site: Site;
+let browser: Browser;
+let teacher: Client;
+const ids = { tern: "", gannet: "", curlew: "", buoy: "", planks: "", scene: "" };
+
+beforeAll(async () => {
+	[site, browser] = await Promise.all([Site.start(), launch()]);
+	teacher = await site.teacher();
+	const [tern, gannet, curlew] = await Promise.all(["8 Tern", "8 Gannet", "8 Curlew"].map((name) => classNamed(teacher, name)));
+	const column = (of: typeof tern, exercise: string) => of?.columns.find((c) => c.exercise === exercise)?.assignmentId ?? "";
+	Object.assign(ids, {
+		tern: tern?.id,
+		gannet: gannet?.id,
+		curlew: curlew?.id,
+		buoy: column(tern, "mooring-buoy"),
+		planks: column(gannet, "pier-planks"),
+		scene: column(tern, "harbour-scene"),
+	});
+});
+afterAll(async () => {
+	await browser.close();
+	await site.stop();
+});
+const visit: Visit = (...of) => visiting({ browser, address: site.address })(...of);
+const to = (page: Page, path: string) => page.goto(`${site.address}${path}`);
+const note = (page: Page, text: string | RegExp) => page.getByRole("status").filter({ hasText: text });
+
+/** A class of the test's own, with one student and the lamp set. */
+async function ownClass(name: string, more: object = {}) {
+	const made = await teacher.makeClass({ body: { name, schoolYear: "2026" } });
+	const { card } = await teacher.addStudent({ params: { id: made.id }, body: { name: "Nell Brae" } });
+	const at = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString();
+	const set = await teacher.setAssignment({ params: { id: made.id }, body: { exercise: "mooring-buoy", opensAt: at(-1), dueAt: at(1), closesAt: at(2), ...more } });
+	const student = await signedIn(site.address, { classCode: made.code, signInName: card?.signInName ?? "", passphrase: card?.passphrase ?? "" });
+	return { id: made.id, assignment: set.id, student, studentId: card?.studentId ?? "" };
+}
+const BUOY = "paper lightsteelblue\npen colour black width 4\nfill crimson\ncircle centre 200, 150 diameter 80\nfill white\nrect centre 200, 150 size 60, 14\n";
+
+describe("today", () => {
+	test("names who is stuck with criterion and slip, what is new, what closes, what waits for a judgement", () =>
+		visit("teacher", async (page) => {
+			await page.getByRole("heading", { name: "Who is stuck" }).waitFor();
+			const stuck = page.getByRole("list", { name: "Stuck" }).getByRole("listitem");
+			expect((await stuck.allTextContents()).map((t) => t.trim().slice(0, 12))).toEqual([
+				expect.stringContaining("Jonah Skerry"),
+				expect.stringContaining("Bram Ousel"),
+				expect.stringContaining("Gwen Stell"),
+			]);
+			expect(await stuck.first().textContent()).toMatch(/3 tries without getting on.*Not met yet: One coil.*One side, or one round of the loop, too many/s);
+			expect(await page.getByText("20 wait for you").isVisible()).toBe(true);
+			await page.getByRole("link", { name: "Gwen Stell" }).click();
+			await page.getByRole("heading", { level: 1, name: /Gwen Stell/ }).waitFor();
+		}));
+});
+
+describe("a class", () => {
+	test("is sorted by what matters, with what is missing counted", () =>
+		visit("teacher", async (page) => {
+			await to(page, `/classes/${ids.tern}`);
+			await page.getByRole("rowheader", { name: "Ada Quarrie" }).waitFor();
+			await page.getByLabel("Sorted by").selectOption("missing");
+			expect(await page.getByRole("rowheader").first().textContent()).toMatch(/(Dário Penha|Finn Garrow).*1 missing/);
+			await page.getByLabel("Sorted by").selectOption("points");
+			expect(await page.getByRole("rowheader").first().textContent()).toMatch(/Dário Penha|Finn Garrow/);
+		}));
+
+	test("folds a collection into one column that tells how many are done, and unfolds it", () =>
+		visit("teacher", async (page) => {
+			await to(page, `/classes/${ids.curlew}`);
+			await page.getByRole("button", { name: /First shapes/ }).waitFor();
+			expect(await page.getByText(/^[0-4] of 4$/).count()).toBeGreaterThan(15);
+			await page.getByRole("button", { name: /First shapes/ }).click();
+			await page.getByRole("link", { name: "Pier planks", exact: true }).waitFor();
+		}));
+
+	test("is made, filled from a CSV file with a preview, and gets cards that are shown once", () =>
+		visit("teacher", async (page) => {
+			await to(page, "/classes");
+			await page.getByRole("button", { name: "New class" }).click();
+			await page.getByLabel("Name").fill("9 Heron");
+			await page.getByRole("button", { name: "Make it" }).click();
+			await page.getByText("Nobody is in this class yet.").waitFor();
+			const file = join(mkdtempSync(join(tmpdir(), "markpen-list-")), "list.csv");
+			writeFileSync(file, "First name,Surname\nMaren,Holm\nÉva,Tóth\n,\n");
+			await page.getByLabel("CSV file", { exact: true }).setInputFiles(file);
+			await page.getByRole("button", { name: /^Import 2 rows/ }).click();
+			await page.getByRole("region", { name: "Sign-in cards" }).waitFor();
+			expect(await page.locator("[data-card]").count()).toBe(2);
+			const card = await page.locator("[data-card]").first().textContent();
+			expect(card).toMatch(/Maren Holm.*Class code.*Sign-in name\s*maren.*Passphrase\s*\w+-\w+-\w+-\d\d/s);
+			await page.getByRole("button", { name: "Done" }).click();
+			await page.getByRole("rowheader", { name: "Éva Tóth" }).waitFor();
+			await page.getByRole("button", { name: "Change Éva Tóth" }).click();
+			await page.getByRole("button", { name: "Has left the class" }).click();
+			await note(page, "Éva Tóth has left the class").waitFor();
+			expect(await page.getByRole("rowheader", { name: "Éva Tóth" }).count()).toBe(0);
+			await page.getByRole("button", { name: "Undo" }).click();
+			await page.getByRole("rowheader", { name: "Éva Tóth" }).waitFor();
+		}));
+
+	test("shows drawings in the making as they are kept, and hides names for the projector", () =>
+		visit("teacher", async (page) => {
+			const own = await ownClass("Lesson class");
+			await to(page, `/classes/${own.id}/lesson`);
+			await page.getByText("Nobody has begun yet.").waitFor();
+			await own.student.saveDraft({ params: { id: own.assignment, exercise: "mooring-buoy" }, body: { source: "circle centre 200, 150 diameter 80" }, revision: 0 });
+			await page.getByRole("img", { name: "Drawing of Nell Brae" }).waitFor();
+			await page.getByRole("button", { name: "Hide names" }).click();
+			expect(await page.getByText("Nell Brae").count()).toBe(0);
+			await page.getByRole("img", { name: "Drawing 1" }).waitFor();
+		}));
+
+	test("is set work with its rules, and one undo takes it back", () =>
+		visit("teacher", async (page) => {
+			const own = await ownClass("Set class");
+			await to(page, `/classes/${own.id}/set-work`);
+			await page.getByRole("combobox", { name: "What" }).selectOption("exercise sail");
+			await page.getByLabel("any number").uncheck();
+			await page.getByLabel("Late work").selectOption("reduced");
+			await page.getByLabel("percent of its points").fill("25");
+			await page.getByRole("combobox", { name: "Points", exact: true }).selectOption("release");
+			await page.getByRole("button", { name: "Set it" }).click();
+			await page.getByRole("link", { name: "Sail" }).waitFor();
+			const sail = (await teacher.showClass({ params: { id: own.id } })).columns.find((c) => c.exercise === "sail");
+			expect(await teacher.showAssignment({ params: { id: sail?.assignmentId ?? "" } })).toMatchObject({ tries: 3, late: "reduced", lateShare: 0.25, showPoints: "release" });
+			await page.getByRole("button", { name: "Undo" }).click();
+			await page.getByRole("heading", { level: 1, name: /Set work/ }).waitFor();
+			expect((await teacher.showClass({ params: { id: own.id } })).columns.map((c) => c.exercise)).toEqual(["mooring-buoy"]);
+		}));
+
+	test("has a grade book with weights and a scale, which can be undone, and its exports", () =>
+		visit("teacher", async (page) => {
+			await to(page, `/classes/${ids.tern}/grade-book`);
+			const row = page.getByRole("row").filter({ has: page.getByRole("rowheader", { name: "Kit Sorrel" }) });
+			await row.waitFor();
+			const percent = async () => (await row.getByRole("cell").nth(-2).textContent())?.trim();
+			const before = await percent();
+			await page.getByLabel("Weight of Sail").fill("4");
+			await page.keyboard.press("Tab");
+			await note(page, "It weighs 4 now.").waitFor();
+			await expect.poll(percent).not.toBe(before);
+			await page.getByRole("button", { name: "Undo" }).click();
+			await expect.poll(percent).toBe(before);
+			await page.getByRole("button", { name: "Grade scale …" }).click();
+			await page.getByRole("button", { name: "Add a step" }).click();
+			await page.getByLabel("Step", { exact: true }).last().fill("Star");
+			await page.getByLabel("from percent").last().fill("99");
+			await page.getByRole("button", { name: "Save" }).click();
+			await page.getByText("Star").first().waitFor();
+			const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "CSV", exact: true }).click()]);
+			expect(readFileSync(await download.path(), "utf8").split("\n")[0]).toContain("Mooring buoy");
+		}));
+});
+
+describe("an assignment", () => {
+	test("tells what several share, and pointing at a slip lights their drawings", () =>
+		visit("teacher", async (page) => {
+			await to(page, `/assignments/${ids.planks}/pier-planks`);
+			const shared = page.getByRole("region", { name: "What the class shares" });
+			await shared.getByRole("heading", { name: "What went wrong for several" }).waitFor();
+			const slip = shared.locator("h2:has-text('several') + ul button").first();
+			const count = Number((await slip.textContent())?.match(/(\d+)$/)?.[1]);
+			expect(count).toBeGreaterThan(0);
+			await slip.hover();
+			expect(await page.locator("[data-hand-in] [data-lit]").count()).toBe(count);
+		}));
+
+	test("shows a hand-in as it comes in, checked, without being loaded again", () =>
+		visit("teacher", async (page) => {
+			const own = await ownClass("Live class");
+			await to(page, `/assignments/${own.assignment}/mooring-buoy`);
+			await page.getByText("nothing handed in").waitFor();
+			const { id } = await own.student.handIn({ params: { id: own.assignment, exercise: "mooring-buoy" }, body: { source: BUOY } });
+			await page.locator(`[data-hand-in="${id}"]`).getByText("all met").waitFor();
+		}));
+
+	test("is released once it is asked for", () =>
+		visit("teacher", async (page) => {
+			const own = await ownClass("Release class", { showPoints: "release", showFeedback: "release" });
+			const { id } = await own.student.handIn({ params: { id: own.assignment, exercise: "mooring-buoy" }, body: { source: BUOY } });
+			await reportOf(teacher, id);
+			expect((await own.student.showHandIn({ params: { id } })).points).toBeNull();
+			await to(page, `/assignments/${own.assignment}/mooring-buoy`);
+			await page.getByRole("button", { name: "Release …" }).click();
+			await page.getByRole("button", { name: "Release to all" }).click();
+			await note(page, "Released to 1 student.").waitFor();
+			expect((await own.student.showHandIn({ params: { id } })).points).toMatchObject({ earned: 16 });
+		}));
+
+	test("answers its questions by charts, each with its table", () =>
+		visit("teacher", async (page) => {
+			await to(page, `/assignments/${ids.buoy}/mooring-buoy`);
+			await page.getByRole("button", { name: "Charts" }).click();
+			for (const question of ["Which criterion is hardest?", "How did points fall in this class?", "How many tries until it was met?"]) {
+				const figure = page.getByRole("figure", { name: question });
+				await figure.locator("svg").first().waitFor();
+				await figure.getByText("As a table").click();
+				expect(await figure.getByRole("row").count()).toBeGreaterThan(5);
+			}
+			const table = page.getByRole("figure", { name: "How many tries until it was met?" }).getByRole("table");
+			expect(await table.getByRole("row", { name: /Diameter of the buoy: 80/ }).textContent()).toMatch(/Diameter of the buoy: 80\s*1[0-9]\s*[0-9]/);
+		}));
+
+	test("finds alike pairs, which are dismissed with a reason, and taken back", () =>
+		visit("teacher", async (page) => {
+			await to(page, `/assignments/${ids.planks}/pier-planks/alike`);
+			await page.getByRole("button", { name: "Look for alike pairs" }).click();
+			await page.getByText("Jonah Skerry and Stella Noss").waitFor();
+			await page.getByRole("button", { name: "Side by side" }).first().click();
+			await page
+				.getByRole("application", { name: /Source/ })
+				.nth(1)
+				.waitFor();
+			await page.getByRole("button", { name: "Close" }).last().click();
+			await page.getByRole("button", { name: "Dismiss …" }).first().click();
+			await page.getByLabel(/Reason/).fill("They worked together.");
+			await page.getByRole("button", { name: "Dismiss", exact: true }).click();
+			await page.getByText("Dismissed: They worked together.").waitFor();
+			await page.getByRole("button", { name: "Undo" }).click();
+			await page.getByText("Dismissed: They worked together.").waitFor({ state: "detached" });
+		}));
+
+	test("shows chosen drawings with their own titles, names only when asked", () =>
+		visit("teacher", async (page) => {
+			await to(page, `/assignments/${ids.buoy}/mooring-buoy/show`);
+			await page.getByLabel("Tomo Reed").check();
+			await page.getByRole("button", { name: "Show 1" }).click();
+			const shown = page.getByRole("dialog");
+			expect(await shown.textContent()).toContain("my buoy, everything from its middle");
+			expect(await shown.textContent()).not.toContain("Tomo Reed");
+			await page.keyboard.press("Escape");
+			await page.getByLabel("with names").check();
+			await page.getByRole("button", { name: "Show 1" }).click();
+			expect(await shown.textContent()).toContain("Tomo Reed");
+		}));
+
+	test("takes uploaded files after a preview, the unmatched first and decided by hand", () =>
+		visit("teacher", async (page) => {
+			const own = await ownClass("Upload class");
+			await to(page, `/assignments/${own.assignment}/mooring-buoy/upload`);
+			const folder = mkdtempSync(join(tmpdir(), "markpen-files-"));
+			const [known, unknown] = [join(folder, "nell brae.txt"), join(folder, "whose is it.txt")];
+			writeFileSync(known, BUOY);
+			writeFileSync(unknown, "walk 5");
+			await page.getByLabel("A zip, or files").setInputFiles([known, unknown]);
+			await page.getByText("1 of 2 will be handed in").waitFor();
+			expect(await page.getByRole("rowheader").first().textContent()).toBe("whose is it.txt");
+			await page.getByLabel("Whose is nell brae.txt").selectOption("");
+			await page.getByLabel("Whose is whose is it.txt").selectOption({ label: "Nell Brae" });
+			await page.getByRole("button", { name: "Hand in 1" }).click();
+			await page.getByText("1 handed in, 1 left out: nell brae.txt").waitFor();
+			const page2 = await teacher.showAssignment({ params: { id: own.assignment } });
+			expect(page2.handIns.map((h) => [h.student.name, h.madeBy])).toEqual([["Nell Brae", "teacher"]]);
+		}));
+
+	test("shows two versions side by side where somebody else changed its rules, and keeps the one that is chosen", () =>
+		visit("teacher", async (page) => {
+			const own = await ownClass("Rules class");
+			await to(page, `/assignments/${own.assignment}/mooring-buoy/rules`);
+			await page.getByLabel("Title").waitFor();
+			await teacher.changeAssignment({ params: { id: own.assignment }, body: { title: "From elsewhere", weight: 3 }, revision: "any" });
+			await page.getByLabel("Title").fill("Mine");
+			await page.getByRole("button", { name: "Save", exact: true }).click();
+			const dialog = page.getByRole("dialog", { name: /Somebody else changed/ });
+			expect(await dialog.getByRole("row", { name: /Title/ }).textContent()).toContain("MineFrom elsewhere");
+			await dialog.getByRole("button", { name: "Save mine" }).click();
+			await note(page, "Saved.").waitFor();
+			expect(await teacher.showAssignment({ params: { id: own.assignment } })).toMatchObject({ title: "Mine", weight: 1 });
+		}));
+
+	test("gives one student later dates", () =>
+		visit("teacher", async (page) => {
+			const own = await ownClass("Dates class");
+			await to(page, `/assignments/${own.assignment}/mooring-buoy/rules`);
+			await page.getByRole("combobox", { name: "Student" }).selectOption({ label: "Nell Brae" });
+			await page.getByLabel("excused from it").check();
+			await page.getByRole("button", { name: "Save for this student" }).click();
+			await page.getByText("Nell Brae: excused").waitFor();
+			expect((await teacher.showAssignment({ params: { id: own.assignment } })).excused).toEqual([own.studentId]);
+		}));
+
+	test("is checked again on a new version after a rehearsal", () =>
+		visit("teacher", async (page) => {
+			const own = await ownClass("Rehearsal class");
+			const source = BUOY.replace("diameter 80", "diameter 70");
+			const { id } = await own.student.handIn({ params: { id: own.assignment, exercise: "mooring-buoy" }, body: { source } });
+			await reportOf(teacher, id);
+			const exercise = (await teacher.listExercises({})).exercises.find((e) => e.key === "mooring-buoy");
+			const before = await teacher.showExercise({ params: { id: exercise?.id ?? "" } });
+			await teacher.publishExercise({ body: { source: before.source.replace("position: 4, size: 4", "position: 4, size: 12") } });
+			await to(page, `/assignments/${own.assignment}/mooring-buoy/rules`);
+			await page.getByRole("button", { name: "Rehearse" }).click();
+			await page.getByText("1 would move").waitFor();
+			expect(await page.getByTestId("rehearsal").textContent()).toMatch(/Nell Brae/);
+			const points = (await teacher.showHandIn({ params: { id } })).points?.earned ?? 0;
+			await page.getByRole("button", { name: "Let it hold" }).click();
+			await page.getByText("It holds now.").waitFor();
+			expect((await teacher.showHandIn({ params: { id } })).points?.earned).toBeGreaterThan(points);
+		}));
+});
+
+describe("a student", () => {
+	test("is followed over the year, in drawings, a chart and what is met how often", () =>
+		visit("teacher", async (page) => {
+			await to(page, `/classes/${ids.tern}`);
+			await page.getByRole("rowheader", { name: "Ivy Marsh" }).getByRole("link").click();
+			await page.getByRole("figure", { name: "How did this student's year go?" }).locator("svg").waitFor();
+			expect(await page.getByRole("img", { name: /^Drawing: / }).count()).toBe(5);
+			expect(await page.getByText("12 of 14").isVisible()).toBe(true);
+		}));
+
+	test("is deleted for good only once the name was typed", () =>
+		visit("teacher", async (page) => {
+			const own = await ownClass("Deletion class");
+			await to(page, `/students/${own.studentId}`);
+			await page.getByRole("button", { name: "Delete …" }).click();
+			const button = page.getByRole("button", { name: "Delete", exact: true });
+			expect(await button.isDisabled()).toBe(true);
+			await page.getByLabel("Type the name to go on").fill("Nell Brae");
+			await button.click();
+			await page.getByRole("heading", { level: 1, name: "Classes" }).waitFor();
+			expect(await site.rows("SELECT 1 FROM accounts WHERE id = $1", [own.studentId])).toEqual([]);
+		}));
+});
+
+describe("an account", () => {
+	test("has its tokens and, for an administrator, the site's teachers and the audit list", () =>
+		visit("teacher", async (page) => {
+			await teacher.makeToken({ body: { signInName: "okafor-lind", passphrase: "lantern-quay-52", name: "my laptop" } });
+			await page.getByRole("button", { name: /Okafor/ }).click();
+			await page.getByRole("menuitem", { name: "Account" }).click();
+			await page.getByRole("button", { name: "Revoke my laptop" }).click();
+			await page.getByText("You have none.").waitFor();
+			await page.getByRole("region", { name: "Audit list" }).getByText("signed in").first().waitFor();
+			await page.getByLabel("Name", { exact: true }).fill("V. Thorne");
+			await page.getByLabel("Sign-in name").fill("thorne");
+			await page.getByRole("button", { name: "Add a teacher" }).click();
+			const once = (await page.getByRole("status").filter({ hasText: "one sign-in of V. Thorne" }).locator("b").textContent()) ?? "";
+			await page.getByRole("button", { name: /Okafor/ }).click();
+			await page.getByRole("menuitem", { name: "Sign out" }).click();
+			await page.getByLabel("Sign-in name").fill("thorne");
+			await page.getByLabel("Passphrase").fill(once);
+			await page.getByRole("button", { name: "Sign in" }).click();
+			await page.getByRole("heading", { name: "Choose a passphrase of your own" }).waitFor();
+			await page.getByLabel("Passphrase now").fill(once);
+			await page.getByLabel(/^New passphrase \(/).fill("a-long-passphrase-9");
+			await page.getByLabel("New passphrase again").fill("a-long-passphrase-9");
+			await page.getByRole("button", { name: "Change it" }).click();
+			await page.getByText("Nothing is set yet.").waitFor();
+		}));
+
+	test("chooses light or dark, and keeps it", () =>
+		visit("teacher", async (page) => {
+			await page.getByRole("button", { name: /Okafor/ }).click();
+			await page.getByRole("menuitemradio", { name: "Dark" }).click();
+			expect(await page.evaluate(() => document.documentElement.dataset.theme)).toBe("dark");
+			await page.reload();
+			await page.getByRole("heading", { level: 1, name: "Today" }).waitFor();
+			expect(await page.evaluate(() => document.documentElement.dataset.theme)).toBe("dark");
+		}));
+
+	test("whose session ends asks to sign in again, and keeps what was typed", () =>
+		visit("teacher", async (page) => {
+			const { cells } = await teacher.showClass({ params: { id: ids.tern } });
+			await to(page, `/hand-ins/${cells[0]?.handInId}`);
+			await page.getByLabel("Comment", { exact: true }).fill("A long word of praise");
+			await site.rows("DELETE FROM sessions WHERE token_hash IS NOT NULL");
+			await page.getByRole("button", { name: "Send" }).click();
+			const dialog = page.getByRole("dialog", { name: "Sign in again" });
+			await dialog.waitFor();
+			await dialog.getByLabel("Sign-in name").fill("okafor-lind");
+			await dialog.getByLabel("Passphrase").fill("lantern-quay-52");
+			await dialog.getByRole("button", { name: "Sign in" }).click();
+			await dialog.waitFor({ state: "detached" });
+			expect(await page.getByLabel("Comment", { exact: true }).inputValue()).toBe("A long word of praise");
+			await page.getByRole("button", { name: "Send" }).click();
+			await note(page, "The comment is there.").waitFor();
+			teacher = await site.teacher();
+		}));
+});
+
+describe("who only covers a class", () => {
+	test("looks, and isn't offered what they may not do", () =>
+		visit(undefined, async (page) => {
+			const [cover] = await site.rows<{ id: string }>("SELECT id FROM accounts WHERE sign_in_name = 'amari'");
+			const until = new Date(Date.now() + 86_400_000).toISOString();
+			await teacher.giveClass({ params: { id: ids.gannet, teacher: cover?.id ?? "" }, body: { until } });
+			await page.getByLabel("Sign-in name").fill("amari");
+			await page.getByLabel("Passphrase").fill("anchor-rope-71");
+			await page.getByRole("button", { name: "Sign in" }).click();
+			await page.getByRole("heading", { level: 1, name: "Today" }).waitFor();
+			await to(page, `/classes/${ids.gannet}`);
+			await page.getByText("covered by you").waitFor();
+			await to(page, `/assignments/${ids.planks}/pier-planks/rules`);
+			await page.getByLabel("Title").waitFor();
+			expect(await page.getByRole("button", { name: "Save", exact: true }).isDisabled()).toBe(true);
+		}));
+});
+
+test("signing in as somebody else from the same window starts afresh", () =>
+	visit("teacher", async (page) => {
+		await page.getByRole("button", { name: /Okafor/ }).click();
+		await page.getByRole("menuitem", { name: "Sign out" }).click();
+		const student = DEMO_STUDENTS.tern.find((s) => s.signInName === "idris");
+		expect(student?.signInName).toBe("idris");
+		await signIn(page, "student");
+		expect(await page.getByText("Who is stuck").count()).toBe(0);
+	}));
