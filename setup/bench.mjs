@@ -4,6 +4,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { parse } from "yaml";
+import { consoleRows } from "./bench-console.mjs";
 import { loadRows } from "./bench-load.mjs";
 import { build } from "./build.mjs";
 import { ensurePostgres } from "./postgres.mjs";
@@ -65,7 +66,7 @@ function byCommandLine() {
 await main(async () => {
 	await build();
 	ensurePostgres();
-	const rows = [...["cold-walk", "cold-arithmetic", "cold-calls", "cold-shared", "cold-nested"].map(cold), byCommandLine(), ...(await loadRows()), ...node("warm.mjs")].map(
+	const rows = [...["cold-walk", "cold-arithmetic", "cold-calls", "cold-shared", "cold-nested"].map(cold), byCommandLine(), ...(await loadRows()), ...(await consoleRows()), ...node("warm.mjs")].map(
 		(row) => ({
 			...row,
 			ratio: row.ratio === undefined ? row.ours / row.baseline : row.ratio,

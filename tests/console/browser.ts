@@ -18,7 +18,7 @@ export class Watched {
 		this.page = page;
 	}
 
-	static async open(context: BrowserContext, address: string): Promise<Watched> {
+	static async open(context: BrowserContext, address: string, path = ""): Promise<Watched> {
 		await context.addInitScript(() => {
 			document.addEventListener("securitypolicyviolation", (event) => console.error(`policy: ${event.violatedDirective} ${event.blockedURI}`));
 		});
@@ -32,7 +32,7 @@ export class Watched {
 		page.on("request", (request) => {
 			if (!request.url().startsWith(address) && !request.url().startsWith("blob:") && !request.url().startsWith("data:")) wrong.push(`request: ${request.url()}`);
 		});
-		await page.goto(address);
+		await page.goto(`${address}${path}`);
 		return watched;
 	}
 }
@@ -48,14 +48,28 @@ export async function signIn(page: Page, who: "teacher" | "student"): Promise<vo
 
 export type Visit = (who: "teacher" | "student" | undefined, use: (page: Page) => Promise<void>, size?: { width: number; height: number }) => Promise<void>;
 
+/** A session's cookie, without the form. */
+async function sessionOf(address: string, who: "teacher" | "student"): Promise<{ name: string; value: string }> {
+	const { signInName, passphrase } = DEMO_SIGN_INS[who];
+	const classCode = who === "student" ? { classCode: DEMO_SIGN_INS.student.classCode } : {};
+	const response = await fetch(`${address}/api/v1/session`, {
+		method: "POST",
+		headers: { "content-type": "application/json" },
+		body: JSON.stringify({ signInName, passphrase, ...classCode }),
+	});
+	const [name, value] = (response.headers.get("set-cookie")?.split(";")[0] ?? "").split("=");
+	return { name: name ?? "", value: value ?? "" };
+}
+
 /** Opens a page for a test, and looks at the end that nothing went wrong in it. */
 export function visiting(of: { readonly browser: Browser; readonly address: string }): Visit {
 	return async (who, use, size = { width: 1280, height: 800 }) => {
 		const context = await of.browser.newContext({ viewport: size, colorScheme: "light", locale: "en-GB" });
+		if (who) await context.addCookies([{ ...(await sessionOf(of.address, who)), url: of.address }]);
 		const { page, wrong } = await Watched.open(context, of.address);
 		page.setDefaultTimeout(15_000);
 		try {
-			if (who) await signIn(page, who);
+			if (who) await page.getByRole("heading", { level: 1, name: who === "teacher" ? "Today" : "My work" }).waitFor();
 			await use(page);
 		} finally {
 			await context.close();

@@ -18,7 +18,7 @@ export class ReplayOf {
 		const answer = await this.runner.ask("replay", of);
 		this.busy = false;
 		if (answer && answer.replay.rows > 0) this.replaying = new Replaying(answer);
-		else notes.say(answer ? "This program does nothing that could be replayed." : "This program ran too long to be replayed.", { wrong: !answer });
+		else notes.say(answer === undefined ? "This program ran too long to be replayed." : "This program does nothing that could be replayed.", { wrong: answer === undefined });
 	}
 
 	leave(): void {

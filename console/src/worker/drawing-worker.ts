@@ -1,21 +1,20 @@
-import { criterionAgainst, draw, mark, proposalsFor, readExercise, replayOf, reportFigure, sayDrawn } from "@markpen/core";
+import { criterionAgainst, draw, mark, proposalsFor, readExercise, replayed, sayDrawn } from "@markpen/core";
 import { namesIn } from "../state/nib-words.ts";
 import type { Answers, RunSettings, WorkerAnswer, WorkerRequest } from "./messages.ts";
 
 /** How long a run may take. */
 const MILLISECONDS = 5_000;
 
-function drawn({ source, sheet, seed = 1, frames }: RunSettings, watch?: readonly string[]) {
+function drawn({ source, sheet, seed = 1, frames }: RunSettings) {
 	const end = performance.now() + MILLISECONDS;
-	return draw(source, { seed, stop: () => performance.now() > end, ...(sheet && { sheet }), ...(frames && { frames }), ...(watch && { watch }) });
+	return draw(source, { seed, stop: () => performance.now() > end, ...(sheet && { sheet }), ...(frames && { frames }) });
 }
 
-function replay(settings: RunSettings): Answers["replay"] {
-	const names = namesIn(settings.source);
-	const made = drawn(settings, names);
-	const marks = made.drawing.figures.slice(0, 200).map((f) => ({ index: f.index, row: f.entries[0] ?? 0, sentence: reportFigure(f, made.tape.sheet).sentence }));
-	const moved = replayOf(made.tape);
-	return { replay: moved, walks: moved.pen.some((v, i) => i % 3 < 2 && v !== moved.pen[i % 3]), names, changes: made.watched?.changes ?? [], marks };
+function replay({ source, sheet, seed = 1, frames }: RunSettings): Answers["replay"] | null {
+	const end = performance.now() + MILLISECONDS;
+	const names = namesIn(source);
+	const made = replayed(source, { seed, stop: () => performance.now() > end, watch: names, ...(sheet && { sheet }), ...(frames && { frames }) });
+	return made ? { ...made, names } : null;
 }
 
 function marked({ exercise, programs }: Extract<WorkerRequest, { do: "mark" }>): Answers["mark"] {

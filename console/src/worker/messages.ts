@@ -1,4 +1,4 @@
-import type { Change, Proposal, Replay, Report, SaidDrawing, Sheet } from "@markpen/core";
+import type { Proposal, Replayed, Report, SaidDrawing, Sheet } from "@markpen/core";
 
 /** How a program is run. */
 export interface RunSettings {
@@ -16,14 +16,9 @@ export type WorkerRequest =
 	| { readonly turn: number; readonly do: "against"; readonly exercise: string; readonly altered: string }
 	| { readonly turn: number; readonly do: "mark"; readonly exercise: string; readonly programs: readonly { readonly name: string; readonly source: string }[] };
 
-/** A drawing in the making, with what the watched names held and where each figure begins. */
-export interface ReplayAnswer {
-	readonly replay: Replay;
-	/** Whether the pen walks: what is placed needs no pen. */
-	readonly walks: boolean;
+/** A drawing in the making, with the names that were watched. */
+export interface ReplayAnswer extends Replayed {
 	readonly names: readonly string[];
-	readonly changes: readonly Change[];
-	readonly marks: readonly { readonly index: number; readonly row: number; readonly sentence: string }[];
 }
 
 /** The verdicts on programs of an exercise whose file can be read; else what is wrong with it. */
@@ -34,7 +29,8 @@ export interface MarkAnswer {
 
 export interface Answers {
 	readonly run: SaidDrawing;
-	readonly replay: ReplayAnswer;
+	/** Null where the program can't be read. */
+	readonly replay: ReplayAnswer | null;
 	readonly mark: MarkAnswer;
 	/** Criteria that could be asked. */
 	readonly propose: readonly Proposal[];

@@ -122,7 +122,7 @@
 					{/if}
 				</section>
 				<section aria-labelledby="teachers"><h2 id="teachers">Teachers</h2>
-					<ul>{#each of.teachers as t (t.id)}<li class="flex items-baseline gap-2 border-b border-rule py-1"><span>{t.name}</span><span class="quiet grow">{t.until ? `covers until ${moment(t.until)}` : ""}</span>{#if of.teachers.length > 1}<button type="button" class="quiet underline" aria-label="Take the class from {t.name}" onclick={async () => { await notes.trying(() => api.takeClass({ params: { id, teacher: t.id } })); await load(); }}>Take back</button>{/if}</li>{/each}</ul>
+					<ul>{#each of.teachers as t (t.id)}<li class="flex items-baseline gap-2 border-b border-rule py-1"><span>{t.name}</span><span class="quiet grow">{t.until ? `covers until ${moment(t.until)}` : ""}</span>{#if of.teachers.length > 1}<button type="button" class="quiet underline" aria-label="Take back from {t.name}" onclick={async () => { await notes.trying(() => api.takeClass({ params: { id, teacher: t.id } })); await load(); }}>Take back</button>{/if}</li>{/each}</ul>
 					<form onsubmit={give} class="mt-2 flex flex-wrap items-end gap-2"><label class="grid gap-0.5"><span class="quiet">Give to</span><select class="field" bind:value={cover.teacher} required><option value="" disabled>A teacher</option>{#each teachers.filter((t) => !of.teachers.some((o) => o.id === t.id)) as t (t.id)}<option value={t.id}>{t.name}</option>{/each}</select></label><label class="grid gap-0.5"><span class="quiet">as cover until (empty: for good)</span><input class="field" type="date" bind:value={cover.until} /></label><button class="button">Give</button></form>
 				</section>
 			</div>

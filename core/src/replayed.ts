@@ -1,0 +1,37 @@
+import { recognise } from "./figures/recognise.ts";
+import { CLASS_LIMITS } from "./limits/limits.ts";
+import { read } from "./nib/read.ts";
+import { type RunOptions, run } from "./nib/runner.ts";
+import type { Change } from "./nib/watch.ts";
+import { type Replay, replayOf } from "./picture/replay.ts";
+import { figureSentence } from "./words/readback.ts";
+
+/** A program run to be gone through step by step. */
+export interface Replayed {
+	readonly replay: Replay;
+	/** Whether the pen walks: what is placed needs no pen. */
+	readonly walks: boolean;
+	readonly changes: readonly Change[];
+	/** The row with which each figure begins. */
+	readonly marks: readonly { readonly index: number; readonly row: number; readonly sentence: string }[];
+}
+
+/** Drawings of more rows get no marks: they would lie one on another. */
+const MOST_MARKED_ROWS = 5_000;
+const MOST_MARKS = 200;
+
+/** Runs a source for a replay, with the names that are to be watched; undefined where it can't be read. */
+export function replayed(source: string, options: RunOptions = {}): Replayed | undefined {
+	const reading = read(source, options.limits ?? CLASS_LIMITS);
+	if (!reading.ok) return undefined;
+	const { tape, watched } = run(reading.checked, options);
+	const replay = replayOf(tape);
+	const { pen } = replay;
+	const figures = tape.length > MOST_MARKED_ROWS ? [] : recognise(tape).figures.slice(0, MOST_MARKS);
+	return {
+		replay,
+		walks: pen.some((value, i) => i % 3 < 2 && value !== pen[i % 3]),
+		changes: watched?.changes ?? [],
+		marks: figures.map((figure) => ({ index: figure.index, row: figure.entries[0] ?? 0, sentence: figureSentence(figure) })),
+	};
+}

@@ -1,0 +1,197 @@
+// How quick the console is in Chromium, on the demo: frames while a large drawing is moved and replayed, thumbnails of a class, and a key to the next hand-in. Gives rows for the bench.
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { chromium } from "playwright-core";
+import { CHROMIUM_SWITCHES, ensureChromium } from "./chromium.mjs";
+import { startTestPostgres } from "./postgres.mjs";
+import { ROOT } from "./run.mjs";
+
+const SECONDS = 5;
+const THIRTY = 18;
+const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
+const percentile = (values, share) => [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.ceil(values.length * share) - 1)];
+
+/** A drawing of 20,000 entries: short strokes in many colours, each a shape of its own. */
+const LARGE = `sheet 800 by 600 origin top left
+let k = 0
+while k < 10000
+  pen colour hsl(k mod 360, 60, 50) width 2
+  line from (k * 37) mod 780 + 5, (k * 91) mod 580 + 5 to (k * 37) mod 780 + 20, (k * 91) mod 580 + 14
+  circle centre (k * 53) mod 780 + 5, (k * 29) mod 580 + 5 diameter 8
+  k = k + 1
+end
+`;
+
+async function startDemo() {
+	const { demoArchive } = await import("../demo/dist/index.js");
+	const { readEnvironment, startService } = await import("../service/dist/index.js");
+	const files = mkdtempSync(join(tmpdir(), "mark-pen-bench-"));
+	const archive = demoArchive(new Date());
+	const buoy = archive.handIns.find((h) => h.exercise === "mooring-buoy");
+	archive.handIns = archive.handIns.filter((h) => h !== buoy && !(h.student === buoy.student && h.assignment === buoy.assignment && h.exercise === buoy.exercise));
+	archive.handIns.push({ ...buoy, tryNumber: 1, source: LARGE, answers: {} });
+	writeFileSync(join(files, "archive.json"), JSON.stringify(archive));
+	const postgres = await startTestPostgres();
+	const database = postgres.database("console");
+	const settings = { DATABASE_URL: database, MARKPEN_LOAD: join(files, "archive.json"), MARKPEN_CONSOLE: join(ROOT, "console/dist"), MARKPEN_PORT: "0", MARKPEN_LOG: "error" };
+	const running = await startService(readEnvironment(settings), { web: true, worker: true });
+	const { default: pg } = await import("pg");
+	const client = new pg.Client({ connectionString: database });
+	await client.connect();
+	while ((await client.query("SELECT 1 FROM checks WHERE ended_at IS NULL LIMIT 1")).rows.length > 0) await new Promise((resolve) => setTimeout(resolve, 200));
+	const [large] = (await client.query("SELECT id, assignment_id FROM hand_ins WHERE source LIKE 'sheet 800 by 600%'")).rows;
+	await client.end();
+	return {
+		address: running.address,
+		large,
+		async stop() {
+			await running.stop();
+			await postgres.stop();
+			rmSync(files, { recursive: true });
+		},
+	};
+}
+
+/** Milliseconds between frames while something goes on, read from the browser's own trace. */
+async function frames(browser, page, act) {
+	await browser.startTracing(page, { categories: ["disabled-by-default-devtools.timeline.frame", "devtools.timeline.frame", "devtools.timeline"] });
+	await act();
+	const trace = JSON.parse((await browser.stopTracing()).toString());
+	const main = trace.traceEvents.filter((e) => e.name === "FireAnimationFrame").map((e) => e.ts);
+	const drawn = trace.traceEvents.filter((e) => e.name === "DrawFrame").map((e) => e.ts);
+	const times = (drawn.length > 50 ? drawn : main).sort((a, b) => a - b);
+	return times.slice(1).map((t, i) => (t - times[i]) / 1000);
+}
+
+/** The rows of the console. */
+export async function consoleRows() {
+	const demo = await startDemo();
+	const browser = await chromium.launch({ executablePath: ensureChromium(), args: CHROMIUM_SWITCHES });
+	try {
+		const { DEMO_SIGN_INS } = await import("../demo/dist/index.js");
+		const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+		page.setDefaultTimeout(30_000);
+		await page.goto(demo.address);
+		await page.getByLabel("Sign-in name").fill(DEMO_SIGN_INS.teacher.signInName);
+		await page.getByLabel("Passphrase").fill(DEMO_SIGN_INS.teacher.passphrase);
+		await page.getByRole("button", { name: "Sign in" }).click();
+		await page.getByRole("heading", { level: 1, name: "Today" }).waitFor();
+
+		// An empty page that only counts its frames tells what the machine can do.
+		const idle = await frames(browser, page, () =>
+			page.evaluate(
+				(ms) =>
+					new Promise((resolve) => {
+						const end = performance.now() + ms;
+						const square = document.body.appendChild(document.createElement("div"));
+						square.style.cssText = "position:fixed;width:400px;height:300px;background:red";
+						requestAnimationFrame(function next(now) {
+							square.style.transform = `translate(${(now / 10) % 300}px, 0)`;
+							if (now < end) requestAnimationFrame(next);
+							else {
+								square.remove();
+								resolve();
+							}
+						});
+					}),
+				SECONDS * 1000,
+			),
+		);
+		await page.goto(`${demo.address}/hand-ins/${demo.large.id}`);
+		await page.locator("canvas[data-drawn]").waitFor();
+		await page.waitForTimeout(1_500);
+		const box = await page.locator("canvas[data-drawn]").boundingBox();
+		const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+		const pan = await frames(browser, page, async () => {
+			await page.getByRole("button", { name: "Closer" }).click();
+			await page.mouse.move(x, y);
+			await page.mouse.down();
+			const end = Date.now() + SECONDS * 1000;
+			for (let i = 0; Date.now() < end; i++) await page.mouse.move(x + 90 * Math.sin(i / 12), y + 60 * Math.cos(i / 9));
+			await page.mouse.up();
+		});
+		const zoom = await frames(browser, page, async () => {
+			await page.mouse.move(x, y);
+			await page.keyboard.down("Control");
+			const end = Date.now() + SECONDS * 1000;
+			for (let i = 0; Date.now() < end; i++) await page.mouse.wheel(0, i % 40 < 20 ? -30 : 30);
+			await page.keyboard.up("Control");
+		});
+		await page.getByRole("button", { name: "Whole" }).click();
+		await page.getByRole("button", { name: "Replay" }).click();
+		await page.getByTestId("replay-place").waitFor();
+		await page.getByLabel("Speed").selectOption("400");
+		const replay = await frames(browser, page, async () => {
+			await page.getByRole("button", { name: "Play", exact: true }).click();
+			await page.waitForTimeout(SECONDS * 1000);
+			await page.getByRole("button", { name: "Pause" }).click();
+		});
+
+		const wall = [];
+		for (let round = 0; round < 5; round++) {
+			await page.goto(`${demo.address}/classes`);
+			await page.getByRole("link", { name: "8 Tern" }).click();
+			await page.getByRole("link", { name: "Sail", exact: true }).waitFor();
+			await page.evaluate(() => {
+				globalThis.from = performance.now();
+			});
+			await page.getByRole("link", { name: "Sail", exact: true }).click();
+			wall.push(
+				await page.evaluate(
+					() =>
+						new Promise((resolve) => {
+							const look = () => {
+								const images = [...document.querySelectorAll("[data-hand-in] img")];
+								if (images.length > 10 && images.every((i) => i.complete && i.naturalWidth > 0)) resolve(performance.now() - globalThis.from);
+								else requestAnimationFrame(look);
+							};
+							look();
+						}),
+				),
+			);
+		}
+
+		await page.locator("[data-hand-in]").first().click();
+		await page.locator("canvas[data-drawn]").waitFor();
+		await page.waitForTimeout(1_000);
+		const next = [];
+		for (let i = 0; i < THIRTY; i++) {
+			const before = await page.locator("h1").textContent();
+			const took = await page.evaluate(
+				(name) =>
+					new Promise((resolve) => {
+						const from = performance.now();
+						dispatchEvent(new KeyboardEvent("keydown", { key: "j", bubbles: true }));
+						document.body.dispatchEvent(new KeyboardEvent("keydown", { key: "j", bubbles: true }));
+						const look = () => {
+							if (document.querySelector("h1")?.textContent !== name && document.querySelector("canvas[data-drawn]")) requestAnimationFrame(() => resolve(performance.now() - from));
+							else if (performance.now() - from < 3_000) requestAnimationFrame(look);
+							else resolve(undefined);
+						};
+						look();
+					}),
+				before,
+			);
+			if (took === undefined) break;
+			next.push(took);
+			await page.waitForTimeout(400);
+		}
+		const still = { ours: 0, baseline: median(idle), what: "a square that is moved over an empty page" };
+		return [
+			...[
+				["shifting", pan],
+				["zooming", zoom],
+				["replaying", replay],
+			].flatMap(([name, times]) => [
+				{ ...still, name: `20,000 entries, ${name}: middle frame`, ours: median(times) },
+				{ ...still, name: `20,000 entries, ${name}: 95 % of frames by`, ours: percentile(times, 0.95) },
+			]),
+			{ name: "an assignment with its thumbnails, from the click", ours: median(wall), baseline: median(idle), what: "a frame" },
+			{ name: `the next of ${next.length + 1} hand-ins drawn, from the key`, ours: median(next), baseline: median(idle), what: "a frame" },
+		];
+	} finally {
+		await browser.close();
+		await demo.stop();
+	}
+}

@@ -1,0 +1,168 @@
+import type { Browser, Page } from "playwright-core";
+import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { classNamed, Site } from "../site.ts";
+import { axe, launch, type Visit, visiting, Watched } from "./browser.ts";
+
+let site: Site;
+let browser: Browser;
+const ids = { class: "", assignment: "", scene: "", planks: "", handIn: "", student: "", exercise: "" };
+
+beforeAll(async () => {
+	[site, browser] = await Promise.all([Site.start(), launch()]);
+	const teacher = await site.teacher();
+	const tern = await classNamed(teacher, "8 Tern");
+	const of = (exercise: string) => tern.columns.find((c) => c.exercise === exercise)?.assignmentId ?? "";
+	Object.assign(ids, {
+		class: tern.id,
+		assignment: of("mooring-buoy"),
+		scene: of("harbour-scene"),
+		planks: of("pier-planks"),
+		handIn: tern.cells.find((c) => c.exercise === "mooring-buoy" && c.points?.earned === 14)?.handInId,
+		student: tern.students[3]?.id,
+		exercise: (await teacher.listExercises({ query: { limit: 200 } })).exercises.find((e) => e.key === "lighthouse")?.id,
+	});
+});
+afterAll(async () => {
+	await browser.close();
+	await site.stop();
+});
+const visit: Visit = (...of) => visiting({ browser, address: site.address })(...of);
+
+/** Every page of a teacher, with what it shows once it is there. */
+const PAGES: readonly (readonly [name: string, path: () => string, there: string])[] = [
+	["today", () => "/", "Who is stuck"],
+	["classes", () => "/classes", "8 Curlew"],
+	["a class", () => `/classes/${ids.class}`, "Zoe Lark"],
+	["in the lesson", () => `/classes/${ids.class}/lesson`, "Hide names"],
+	["the grade book", () => `/classes/${ids.class}/grade-book`, "Zoe Lark"],
+	["a class list", () => `/classes/${ids.class}/list`, "Zoe Lark"],
+	["set work", () => `/classes/${ids.class}/set-work`, "Weight in the grade"],
+	["an assignment", () => `/assignments/${ids.assignment}/mooring-buoy`, "Zoe Lark"],
+	["judging", () => `/assignments/${ids.scene}/harbour-scene/judging`, "1 of 6"],
+	["alike", () => `/assignments/${ids.planks}/pier-planks/alike`, "Nothing was looked for yet"],
+	["show", () => `/assignments/${ids.assignment}/mooring-buoy/show`, "Zoe Lark"],
+	["upload", () => `/assignments/${ids.assignment}/mooring-buoy/upload`, "Drop a zip"],
+	["dates and rules", () => `/assignments/${ids.assignment}/mooring-buoy/rules`, "Check again"],
+	["a hand-in", () => `/hand-ins/${ids.handIn}`, "What was drawn"],
+	["one page for home", () => `/hand-ins/${ids.handIn}/print`, "14 of 16 points"],
+	["a student", () => `/students/${ids.student}`, "What is met how often"],
+	["exercises", () => "/exercises", "Lighthouse"],
+	["an exercise", () => `/exercises/${ids.exercise}`, "Criteria, 14 points"],
+	["across classes", () => `/exercises/${ids.exercise}/across`, "Which criterion is hardest?"],
+	["an account", () => "/account", "What was changed"],
+];
+
+async function open(page: Page, path: string, there: string): Promise<void> {
+	await page.goto(`${site.address}${path}`);
+	await page.getByText(there).first().waitFor();
+	await page.waitForLoadState("networkidle");
+}
+
+describe("every page of a teacher", () => {
+	test.each(PAGES)("%s has no fault that axe finds, in light and dark", (_, path, there) =>
+		visit("teacher", async (page) => {
+			await open(page, path(), there);
+			expect(await axe(page)).toEqual([]);
+			await page.emulateMedia({ colorScheme: "dark" });
+			expect(await axe(page)).toEqual([]);
+		}),
+	);
+
+	test.each(PAGES)("%s keeps its layout still while it loads, and fits a screen of 360 pixels without scrolling sideways", (_, path, there) =>
+		visit("teacher", async (page) => {
+			await page.addInitScript(() => {
+				const shifts: number[] = [];
+				Object.assign(globalThis, { shifts });
+				new PerformanceObserver((list) => {
+					for (const entry of list.getEntries()) if (!(entry as unknown as { hadRecentInput: boolean }).hadRecentInput) shifts.push((entry as unknown as { value: number }).value);
+				}).observe({ type: "layout-shift", buffered: true });
+			});
+			await open(page, path(), there);
+			// What Core Web Vitals call good, and nobody sees.
+			expect(await page.evaluate(() => (globalThis as unknown as { shifts: number[] }).shifts.reduce((a, b) => a + b, 0))).toBeLessThan(0.1);
+			await page.setViewportSize({ width: 360, height: 740 });
+			await page.waitForTimeout(150);
+			expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(360);
+		}),
+	);
+});
+
+describe("every page from fixtures", () => {
+	const ID = "01890000-0000-7000-8000-000000000000";
+	const paths = PAGES.map(
+		([name, path]) =>
+			[
+				name,
+				() =>
+					path()
+						.replace(/[0-9a-f]{8}-[0-9a-f-]{27}/, ID)
+						.replace(/\/(mooring-buoy|harbour-scene|pier-planks)/, "/new"),
+			] as const,
+	);
+
+	async function showing(state: string, path: string, look: (page: Page) => Promise<void>): Promise<void> {
+		const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme: "light", locale: "en-GB" });
+		const { page, wrong } = await Watched.open(context, site.address, `/states/${state}${path}`);
+		page.setDefaultTimeout(10_000);
+		await page.getByRole("banner").waitFor();
+		await look(page);
+		expect(await axe(page)).toEqual([]);
+		await context.close();
+		expect(wrong.filter((w) => !/status of (401|404)/.test(w))).toEqual([]);
+	}
+
+	test.each(paths)("%s says that it is loading", (_, path) => showing("loading", path(), (page) => page.locator("[data-state=loading]").first().waitFor()));
+
+	test.each(paths)("%s says what to do where something is wrong", (_, path) =>
+		showing("error", path(), async (page) => {
+			await page.getByRole("alert").filter({ hasText: "Nothing was lost" }).first().waitFor();
+			await page.getByRole("button", { name: "Try again" }).first().waitFor();
+		}),
+	);
+
+	test.each(paths)("%s says that the service can't be reached", (_, path) =>
+		showing("offline", path(), async (page) => {
+			await page.locator("[data-state=offline]").first().waitFor();
+			expect(await page.locator("[data-state=offline]").first().textContent()).toContain("The service can't be reached.");
+		}),
+	);
+
+	test.each(paths)("%s stands where there is nothing yet", (_, path) =>
+		showing("empty", path(), async (page) => {
+			await page.getByRole("heading", { level: 1 }).first().waitFor();
+			expect(await page.locator("[data-state=loading], [data-state=error]").count()).toBe(0);
+		}),
+	);
+});
+
+test("what one comes back to is there at once, and is fetched again", () =>
+	visit("teacher", async (page) => {
+		await open(page, `/classes/${ids.class}`, "Zoe Lark");
+		await page.getByRole("link", { name: "Mooring buoy", exact: true }).click();
+		await page.locator("[data-hand-in]").first().waitFor();
+		let asked = 0;
+		await page.route("**/api/v1/classes/**", async (route) => {
+			asked++;
+			await new Promise((resolve) => setTimeout(resolve, 1_500));
+			await route.continue();
+		});
+		await page.getByRole("link", { name: "8 Tern" }).click();
+		await page.getByRole("rowheader", { name: "Zoe Lark" }).waitFor({ timeout: 1_000 });
+		expect(asked).toBeGreaterThan(0);
+	}));
+
+test("what a page needs before a class shows is small", async () => {
+	const context = await browser.newContext();
+	const { page } = await Watched.open(context, site.address);
+	const sizes: number[] = [];
+	const { gzipSync } = await import("node:zlib");
+	page.on("response", async (response) => {
+		if (new URL(response.url()).pathname.endsWith(".js")) sizes.push(gzipSync(await response.body()).length);
+	});
+	await page.goto(`${site.address}/`);
+	await page.getByRole("button", { name: "Sign in" }).waitFor();
+	await page.waitForLoadState("networkidle");
+	expect(sizes.length).toBeGreaterThan(0);
+	expect(sizes.reduce((a, b) => a + b, 0)).toBeLessThan(200_000);
+	await context.close();
+});
