@@ -66,12 +66,16 @@ function byCommandLine() {
 await main(async () => {
 	await build();
 	ensurePostgres();
-	const rows = [...["cold-walk", "cold-arithmetic", "cold-calls", "cold-shared", "cold-nested"].map(cold), byCommandLine(), ...(await loadRows()), ...(await consoleRows()), ...node("warm.mjs")].map(
-		(row) => ({
-			...row,
-			ratio: row.ratio === undefined ? row.ours / row.baseline : row.ratio,
-		}),
-	);
+	const rows = [
+		...["cold-walk", "cold-arithmetic", "cold-calls", "cold-shared", "cold-nested"].map(cold),
+		byCommandLine(),
+		...(await loadRows()),
+		...(await consoleRows()),
+		...node("warm.mjs"),
+	].map((row) => ({
+		...row,
+		ratio: row.ratio === undefined ? row.ours / row.baseline : row.ratio,
+	}));
 	if (json) {
 		process.stdout.write(`${JSON.stringify(rows)}\n`);
 		return 0;

@@ -42,8 +42,9 @@
 
 	const hits = $derived(new Hits(figures));
 	const lines = $derived(gridOf(picture));
-	const v = $derived(sheet.view);
-	const unit = $derived(1 / sheet.scale);
+	/** What the layers show, and how large a screen's pixel is there. */
+	const v = $derived(sheet.laid);
+	const unit = $derived(v.width / sheet.frame.width);
 	const at = $derived(cross && sheetPoint(picture, cross.x, cross.y));
 	const length = $derived(measuring && from && cross ? measured(from, cross) : null);
 	const named = $derived(figures.find((f) => f.index === (over ?? (lit.size === 1 ? [...lit][0] : null))));
@@ -75,7 +76,8 @@
 
 	function placeOf(event: MouseEvent) {
 		const box = host?.getBoundingClientRect();
-		return box && { x: v.x + ((event.clientX - box.left) * v.width) / box.width, y: v.y + ((event.clientY - box.top) * v.height) / box.height };
+		const { view } = sheet;
+		return box && { x: view.x + ((event.clientX - box.left) * view.width) / box.width, y: view.y + ((event.clientY - box.top) * view.height) / box.height };
 	}
 
 	function point(figure: number | null) {
@@ -90,13 +92,13 @@
 		if (dragged) {
 			const [dx, dy] = [event.clientX - dragged.x, event.clientY - dragged.y];
 			if (!dragged.moved && Math.hypot(dx, dy) < 4) return;
-			sheet.shift(-dx * unit, -dy * unit);
+			sheet.shift(-dx / sheet.scale, -dy / sheet.scale);
 			dragged = { x: event.clientX, y: event.clientY, moved: true };
 			return;
 		}
 		const inside = p.x >= 0 && p.y >= 0 && p.x <= picture.width && p.y <= picture.height;
 		cross = inside ? { x: Math.round(p.x), y: Math.round(p.y) } : null;
-		point(replaying ? null : hits.at(p.x, p.y, 5 * unit));
+		point(replaying ? null : hits.at(p.x, p.y, 5 / sheet.scale));
 	}
 
 	function down(event: PointerEvent) {
@@ -116,7 +118,7 @@
 	function wheel(event: WheelEvent) {
 		if (!event.ctrlKey && !event.metaKey) return;
 		event.preventDefault();
-		sheet.zoom(Math.exp(-event.deltaY / 300), placeOf(event));
+		sheet.zoom(Math.exp(-event.deltaY / 300), placeOf(event), true);
 	}
 
 	function step(event: KeyboardEvent) {
@@ -187,6 +189,7 @@
 <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions: arrow keys move the cross -->
 <div role="application" tabindex="0" data-figures={figures.length} data-origin={picture.origin} aria-label="Drawing, {picture.width} by {picture.height}; arrow keys move a cross whose place is read out, m measures from it, plus and minus zoom" onkeydown={step} class="mt-2 border border-rule-strong bg-paper">
 	<div bind:this={host} class="relative max-h-[62vh] w-full touch-pan-y overflow-hidden" style="aspect-ratio: {picture.width} / {picture.height}" role="presentation" onpointermove={move} onpointerdown={down} onpointerup={up} onpointercancel={() => (dragged = null)} onpointerleave={() => { cross = null; point(null); }} onwheel={wheel}>
+		<div class="absolute inset-0 origin-top-left will-change-transform" style:transform={sheet.moved}>
 		<canvas bind:this={canvas} class="absolute inset-0 h-full w-full" data-drawn={picture.shapes.length}></canvas>
 		<svg viewBox="{v.x} {v.y} {v.width} {v.height}" preserveAspectRatio="none" class="pointer-events-none absolute inset-0 h-full w-full" role="presentation">
 			<defs><clipPath id={clip}><rect width={picture.width} height={picture.height} /></clipPath></defs>
@@ -216,6 +219,7 @@
 			{#if from && measuring && cross}<path d="M{from.x} {from.y}L{cross.x} {cross.y}" stroke="var(--c-act)" stroke-width="1.5" stroke-dasharray="4 3" vector-effect="non-scaling-stroke" />{/if}
 			{#if cross}<path d="M{cross.x} {v.y}V{v.y + v.height}M{v.x} {cross.y}H{v.x + v.width}" stroke="var(--c-act)" stroke-width="0.7" vector-effect="non-scaling-stroke" />{/if}
 		</svg>
+		</div>
 	</div>
 </div>
 {#if replaying}<ReplayBar {replaying} />{/if}

@@ -10,10 +10,12 @@ export function follow(path: string, on: Readonly<Record<string, (data: unknown)
 
 /** Calls at most once in so many milliseconds, the last time too. */
 export function sparing(milliseconds: number, call: () => void): () => void {
-	let timer: ReturnType<typeof setTimeout> | undefined;
+	let waiting = false;
 	return () => {
-		timer ??= setTimeout(() => {
-			timer = undefined;
+		if (waiting) return;
+		waiting = true;
+		setTimeout(() => {
+			waiting = false;
 			call();
 		}, milliseconds);
 	};

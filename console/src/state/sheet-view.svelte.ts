@@ -2,6 +2,12 @@ import { type Paintable, paintPicture, paintReplay } from "./painter.ts";
 import type { Replaying } from "./replaying.svelte.ts";
 import { shifted, type View, wholeView, zoomed } from "./view.ts";
 
+/** How far the layers are moved as they are, as a share of what they show, and how much they are scaled. */
+const FAR = 0.3;
+const MOST_SCALED = 1.5;
+/** While something moves they are laid anew no more often than that. */
+const LAID_MILLISECONDS = 120;
+
 /** What is shown: what was drawn, what was wanted, one over the other, or where they differ. */
 export const LAYERS = { drawn: "Drawn", wanted: "Wanted", both: "Both", difference: "Difference" } as const;
 export type Layer = keyof typeof LAYERS;
@@ -18,7 +24,10 @@ const STILL_MILLISECONDS = 150;
  * moving about costs the same however much is drawn.
  */
 export class SheetView {
+	/** What is in view. */
 	view = $state.raw<View>({ x: 0, y: 0, width: 1, height: 1 });
+	/** What was in view when the layers were last laid: while something moves, they are moved as they are. */
+	laid = $state.raw<View>({ x: 0, y: 0, width: 1, height: 1 });
 	frame = $state.raw({ width: 1, height: 1 });
 	layer = $state<Layer>("drawn");
 	private canvas: HTMLCanvasElement | undefined;
@@ -31,6 +40,7 @@ export class SheetView {
 	private asked = 0;
 	private still: ReturnType<typeof setTimeout> | undefined;
 	private whole = true;
+	private laidAt = 0;
 
 	private get pixels(): number {
 		return Math.min(2, devicePixelRatio || 1);
@@ -40,6 +50,12 @@ export class SheetView {
 	get scale(): number {
 		return this.frame.width / this.view.width;
 	}
+
+	/** How the layers, as they were laid, are to be moved. */
+	readonly moved = $derived.by(() => {
+		const { view, laid, scale } = this;
+		return view === laid ? "" : `translate(${(laid.x - view.x) * scale}px, ${(laid.y - view.y) * scale}px) scale(${laid.width / view.width})`;
+	});
 
 	use(canvas: HTMLCanvasElement): void {
 		this.canvas = canvas;
@@ -52,8 +68,8 @@ export class SheetView {
 			this.canvas.width = Math.round(width * this.pixels);
 			this.canvas.height = Math.round(height * this.pixels);
 		}
-		if (this.whole) this.view = wholeView(this.picture, this.frame);
-		else this.view = { ...this.view, height: (this.view.width * height) / width };
+		this.view = this.whole ? wholeView(this.picture, this.frame) : { ...this.view, height: (this.view.width * height) / width };
+		this.laid = this.view;
 		this.paintBase();
 	}
 
@@ -64,6 +80,7 @@ export class SheetView {
 		if (other && this.frame.width > 1) {
 			this.whole = true;
 			this.view = wholeView(picture, this.frame);
+			this.laid = this.view;
 		}
 		this.paintBase();
 	}
@@ -92,25 +109,30 @@ export class SheetView {
 		this.ask();
 	}
 
-	zoom(by: number, at = { x: this.view.x + this.view.width / 2, y: this.view.y + this.view.height / 2 }): void {
+	/**
+	 * Closer or farther.
+	 *
+	 * @param going whether more will follow at once
+	 */
+	zoom(by: number, at = { x: this.view.x + this.view.width / 2, y: this.view.y + this.view.height / 2 }, going = false): void {
 		if (!this.picture) return;
 		this.whole = false;
 		this.view = zoomed(this.view, by, at, this.picture);
-		this.moved();
+		this.shown(going);
 	}
 
 	shift(dx: number, dy: number): void {
 		if (!this.picture) return;
 		this.whole = false;
 		this.view = shifted(this.view, dx, dy, this.picture);
-		this.moved();
+		this.shown(true);
 	}
 
 	showWhole(): void {
 		if (!this.picture) return;
 		this.whole = true;
 		this.view = wholeView(this.picture, this.frame);
-		this.moved();
+		this.shown(false);
 	}
 
 	/** A picture of what is drawn, so many pixels wide. */
@@ -133,10 +155,24 @@ export class SheetView {
 		clearTimeout(this.still);
 	}
 
-	private moved(): void {
-		this.ask();
+	/** Lays the layers anew, at once or where they would show an edge, and in any case once it stands still. */
+	private shown(going: boolean): void {
+		const { view, laid } = this;
+		const far = Math.abs(view.x - laid.x) > FAR * laid.width || Math.abs(view.y - laid.y) > FAR * laid.height;
+		const scaled = laid.width / view.width;
+		const late = performance.now() - this.laidAt > LAID_MILLISECONDS;
+		if (!going || (late && (far || scaled > MOST_SCALED || scaled < 1 / MOST_SCALED))) this.layAnew();
 		clearTimeout(this.still);
-		this.still = setTimeout(() => this.sharpen(), STILL_MILLISECONDS);
+		this.still = setTimeout(() => {
+			this.layAnew();
+			this.sharpen();
+		}, STILL_MILLISECONDS);
+	}
+
+	private layAnew(): void {
+		this.laid = this.view;
+		this.laidAt = performance.now();
+		this.ask();
 	}
 
 	private wantedScale(): number {
@@ -172,13 +208,13 @@ export class SheetView {
 	}
 
 	private lay(): void {
-		const { canvas, picture, view, wanted, layer } = this;
+		const { canvas, picture, laid, wanted, layer } = this;
 		const context = canvas?.getContext("2d");
 		if (!canvas || !context || !picture) return;
-		const scale = (this.frame.width / view.width) * this.pixels;
+		const scale = (this.frame.width / laid.width) * this.pixels;
 		context.setTransform(1, 0, 0, 1, 0, 0);
 		context.clearRect(0, 0, canvas.width, canvas.height);
-		context.setTransform(scale, 0, 0, scale, -view.x * scale, -view.y * scale);
+		context.setTransform(scale, 0, 0, scale, -laid.x * scale, -laid.y * scale);
 		context.imageSmoothingEnabled = true;
 		if (layer !== "wanted" || !wanted) context.drawImage(this.base, 0, 0, picture.width, picture.height);
 		if (wanted && layer !== "drawn") {

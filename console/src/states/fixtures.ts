@@ -1,9 +1,6 @@
 import { API_BASE, ROUTES } from "@markpen/contract";
 import { wire } from "../state/api.ts";
 
-/** States in which every page can be looked at without a service: how it waits, what it says where nothing is, and where something is wrong. */
-export const STATES = ["empty", "loading", "error", "offline"] as const;
-
 const ID = "01890000-0000-7000-8000-000000000000";
 const SOON = "2030-01-01T12:00:00Z";
 const PLACE = { classId: ID, className: "8 Example" };
@@ -117,7 +114,10 @@ function routeOf(method: string, path: string): keyof typeof ROUTES | undefined 
 	return undefined;
 }
 
-/** Lets the pages speak to fixtures in place of the service. */
+/**
+ * Lets the pages speak to fixtures in place of the service: `loading`, `error`, `offline`, or `empty` where there is nothing
+ * yet.
+ */
 export function showState(state: string): void {
 	wire.listens = false;
 	wire.send = async (input, init) => {

@@ -14,7 +14,7 @@ import { Refusal } from "../refusals.ts";
 import { serve } from "../serve-route.ts";
 import { adjustCriterion, FIELDS, filled, judgeCriterion, undoAdjustment } from "./feedback.ts";
 import { handIn } from "./hand-in.ts";
-import { type CommentRow, commentsOf, decisionsOf, findHandIn, type HandInRecord, neighbours, tapeOfHandIn, triesOfStudent } from "./store.ts";
+import { type CommentRow, commentsOf, decisionsOf, drawingOf, findHandIn, type HandInRecord, neighbours, tapeOfHandIn, triesOfStudent } from "./store.ts";
 import { forStudent } from "./student-view.ts";
 
 const commentData = ({ at, ...row }: CommentRow) => ({ ...row, at: at.toISOString() });
@@ -90,9 +90,9 @@ export function handInRoutes(context: AppContext): void {
 		};
 	});
 	const drawn = async (id: string, account: { id: string; role: string }): Promise<string> => {
-		const record = await seen(id, account);
-		if (!record.report) throw new Refusal("not-found");
-		return svgOf(record.report.picture as Picture);
+		const picture = await drawingOf(manager, id, account);
+		if (!picture) throw new Refusal("not-found");
+		return svgOf(picture as Picture);
 	};
 	serve(context, ROUTES.showDrawing, async ({ request, reply, params }) => {
 		const svg = await drawn(params.id, accountOf(request));

@@ -94,12 +94,23 @@ export type HandInRecord = Showing & {
 	points: string[] | null;
 };
 
+/** Whose hand-ins an account may see: a student's own, or those of the teacher's classes. */
+const mine = ({ role }: { role: string }) =>
+	role === "student" ? "h.student_id = $2" : "EXISTS (SELECT 1 FROM class_teachers t WHERE t.class_id = a.class_id AND t.account_id = $2 AND (t.until IS NULL OR t.until > now()))";
+
+/** What a hand-in drew, without all else that is known of it: a wall asks for many at once. */
+export async function drawingOf(manager: EntityManager, id: string, account: { id: string; role: string }): Promise<ReportBody["picture"] | undefined> {
+	const row = await one<{ picture: ReportBody["picture"] | null }>(
+		manager,
+		`SELECT r.body -> 'picture' AS picture FROM hand_ins h JOIN assignments a ON a.id = h.assignment_id LEFT JOIN standings g ON g.hand_in_id = h.id LEFT JOIN reports r ON r.id = g.report_id
+		 WHERE h.id = $1 AND ${mine(account)}`,
+		[id, account.id],
+	);
+	return row?.picture ?? undefined;
+}
+
 /** A hand-in with the report that counts, if the account may see it: the student's own, or one of the teacher's class. */
 export function findHandIn(manager: EntityManager, id: string, account: { id: string; role: string }): Promise<HandInRecord | undefined> {
-	const mine =
-		account.role === "student"
-			? "h.student_id = $2"
-			: "EXISTS (SELECT 1 FROM class_teachers t WHERE t.class_id = a.class_id AND t.account_id = $2 AND (t.until IS NULL OR t.until > now()))";
 	return one(
 		manager,
 		`SELECT h.id, h.assignment_id AS "assignmentId", h.exercise_id AS "exerciseId", a.class_id AS "classId", c.name AS "className", v.title, e.key, v.source AS exercise, h.student_id AS "studentId",
@@ -110,7 +121,7 @@ export function findHandIn(manager: EntityManager, id: string, account: { id: st
 		 JOIN assignment_exercises x ON x.assignment_id = a.id AND x.exercise_id = h.exercise_id JOIN exercise_versions v ON v.id = x.exercise_version_id
 		 LEFT JOIN own_dates o ON o.assignment_id = a.id AND o.student_id = h.student_id LEFT JOIN releases l ON l.assignment_id = a.id AND l.student_id = h.student_id
 		 LEFT JOIN standings g ON g.hand_in_id = h.id LEFT JOIN reports r ON r.id = g.report_id
-		 WHERE h.id = $1 AND ${mine}`,
+		 WHERE h.id = $1 AND ${mine(account)}`,
 		[id, account.id],
 	);
 }
