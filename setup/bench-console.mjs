@@ -162,6 +162,25 @@ export async function consoleRows() {
 			);
 		}
 
+		const pages = [];
+		for (const name of ["Exercises", "Today", "Classes", "Exercises", "Today", "Classes", "Today", "Classes", "Exercises"])
+			pages.push(
+				await page.evaluate(
+					(text) =>
+						new Promise((resolve) => {
+							const from = performance.now();
+							[...document.querySelectorAll("nav a")].find((a) => a.textContent === text).click();
+							const look = () =>
+								document.querySelector("h1")?.textContent.trim().startsWith(text) && !document.querySelector("[data-state=loading]")
+									? resolve(performance.now() - from)
+									: requestAnimationFrame(look);
+							look();
+						}),
+					name,
+				),
+			);
+
+		await page.goto(`${demo.address}/assignments/${demo.large.assignment_id}/mooring-buoy`);
 		await page.locator("[data-hand-in]").first().click();
 		await page.locator("canvas[data-drawn]").waitFor();
 		await page.waitForTimeout(1_000);
@@ -199,6 +218,7 @@ export async function consoleRows() {
 				{ ...still, name: `20,000 entries, ${name}: 95 % of frames by`, ours: percentile(times, 0.95) },
 			]),
 			{ name: "an assignment with its thumbnails, from the click", ours: median(wall), baseline: median(idle), what: "a frame" },
+			{ name: "from page to page, from the click", ours: median(pages), baseline: median(idle), what: "a frame" },
 			{ name: `the next of ${next.length + 1} hand-ins drawn, from the key`, ours: median(next), baseline: median(idle), what: "a frame" },
 		];
 	} finally {

@@ -50,32 +50,76 @@ async function signIn(page, address, { classCode, signInName, passphrase }) {
 		.waitFor();
 }
 
+/** The pages of a teacher, by address, with what is done on each before its picture is taken. */
 async function teacherShots(page, address, shot) {
 	const { DEMO_SIGN_INS } = await import("../demo/dist/index.js");
 	await signIn(page, address, DEMO_SIGN_INS.teacher);
-	await page.getByRole("link", { name: "8 Tern" }).click();
-	await page.getByRole("link", { name: "Pier planks", exact: true }).waitFor();
-	await page.getByRole("link", { name: "Pier planks", exact: true }).waitFor();
+	const ask = (path) => page.evaluate((of) => fetch(`/api/v1${of}`).then((r) => r.json()), path);
+	const still = () => page.waitForTimeout(700);
+	const to = async (path, there) => {
+		await page.goto(`${address}${path}`);
+		await page.getByText(there).first().waitFor();
+		await still();
+	};
+	const classes = (await ask("/classes")).classes;
+	const tern = await ask(`/classes/${classes.find((c) => c.name === "8 Tern").id}`);
+	const of = (exercise) => tern.columns.find((c) => c.exercise === exercise).assignmentId;
+	const handIn = (name, exercise) => tern.cells.find((c) => c.exercise === exercise && c.studentId === tern.students.find((s) => s.name === name).id).handInId;
+	const exercises = (await ask("/exercises?limit=200")).exercises;
+
+	await to("/", "Who is stuck");
+	await shot("today");
+	await to(`/classes/${tern.id}`, "Zoe Lark");
 	await shot("class");
-	await page.getByRole("link", { name: "Mooring buoy", exact: true }).click();
-	await page.getByRole("link", { name: /Ruth Pell/ }).click();
-	await page.locator("[data-slip]").first().hover();
-	await page.waitForTimeout(300);
-	await shot("hand-in-slip");
-	await page.getByRole("link", { name: "8 Tern" }).click();
-	await page.getByRole("link", { name: "Pier planks", exact: true }).click();
-	await page.locator("img").first().waitFor();
+	await to(`/classes/${tern.id}/lesson`, "Hide names");
+	await page.getByLabel("Exercise").selectOption({ label: "Compass rose" });
+	await page.waitForTimeout(2_500);
+	await shot("lesson");
+	await to(`/classes/${tern.id}/grade-book`, "Zoe Lark");
+	await shot("grade-book");
+	await to(`/assignments/${of("pier-planks")}/pier-planks`, "Zoe Lark");
 	await page.getByRole("button", { name: /first plank at 30, 90/ }).hover();
-	await page.waitForTimeout(600);
+	await still();
 	await shot("assignment");
-	await page.getByRole("link", { name: /Oli Tarn/ }).click();
+	await page.getByRole("button", { name: "Charts" }).click();
+	await page.waitForTimeout(1_500);
+	await shot("charts");
+	await to(`/assignments/${of("harbour-scene")}/harbour-scene/judging`, "1 of 6");
+	await shot("judging");
+	await to(`/hand-ins/${handIn("Ruth Pell", "mooring-buoy")}`, "What was drawn");
+	await page.locator("[data-slip]").first().hover();
+	await still();
+	await shot("hand-in-slip");
+	await to(`/hand-ins/${handIn("Oli Tarn", "pier-planks")}`, "What was drawn");
 	await page.locator("[data-criterion=places]").hover();
-	await page.waitForTimeout(300);
+	await still();
 	await shot("hand-in");
 	await page.setViewportSize({ width: 390, height: 844 });
 	await page.locator("[data-criterion=places]").focus();
-	await page.waitForTimeout(300);
+	await still();
 	await shot("hand-in-narrow", true);
+	await page.setViewportSize({ width: 1280, height: 800 });
+	await page.emulateMedia({ colorScheme: "dark" });
+	await to(`/hand-ins/${handIn("Zoe Lark", "pier-planks")}`, "What was drawn");
+	await page.getByRole("button", { name: "Replay" }).click();
+	await page.getByTestId("replay-place").waitFor();
+	await page.getByRole("slider", { name: "Step" }).focus();
+	for (let i = 0; i < 6; i++) await page.keyboard.press("ArrowRight");
+	await still();
+	await shot("hand-in-replay-dark");
+	await page.emulateMedia({ colorScheme: "light" });
+	await to(`/students/${tern.students.find((s) => s.name === "Ivy Marsh").id}`, "What is met how often");
+	await shot("student");
+	await to(`/exercises/${exercises.find((e) => e.key === "lighthouse").id}`, "Criteria, 14 points");
+	await page.getByRole("button", { name: /^2\. rect/ }).click();
+	await page.getByText("How large").first().waitFor();
+	await still();
+	await shot("exercise");
+	await to(`/classes/${classes.find((c) => c.name === "8 Curlew").id}/list`, "Class list");
+	await page.getByRole("button", { name: "New cards for all …" }).click();
+	await page.getByRole("button", { name: "Make new cards" }).click();
+	await page.locator("[data-card]").first().waitFor();
+	await shot("cards");
 }
 
 async function studentShots(page, address, shot) {
@@ -83,8 +127,8 @@ async function studentShots(page, address, shot) {
 	await signIn(page, address, DEMO_SIGN_INS.student);
 	await page.getByRole("link", { name: "Sail", exact: true }).click();
 	await page.getByRole("button", { name: /^Run/ }).click();
-	await page.locator("[data-figure='0']").hover({ force: true });
-	await page.waitForTimeout(300);
+	await page.locator("[data-figures]:not([data-figures='0'])").waitFor();
+	await page.waitForTimeout(500);
 	await shot("desk");
 }
 

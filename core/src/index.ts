@@ -1,6 +1,6 @@
 export { type AlikePair, alikePairs } from "./alike/alike.ts";
 export { COLOUR_NAMES, formatColour, namedColour } from "./colour/colour.ts";
-export { FAMILIES, familiesOf } from "./colour/family.ts";
+export { colourWords, FAMILIES, familiesOf } from "./colour/family.ts";
 export { atFrame, compare, type Drawn, draw, tapeOf } from "./draw.ts";
 export type { CollectionFile } from "./exercise/collection.ts";
 export { collectionJsonSchema, exerciseJsonSchema } from "./exercise/json-schema.ts";

@@ -134,10 +134,10 @@ describe("the teacher", () => {
 			await drawing.focus();
 			await page.keyboard.press("ArrowRight");
 			await page.keyboard.press("Shift+ArrowUp");
-			expect(await page.getByTestId("coordinates").textContent()).toBe("x 1  y 20");
+			expect(await page.getByTestId("coordinates").textContent()).toMatch(/^x 1 {2}y 20 {2}[a-z ]+ #[0-9a-f]{6}$/);
 			const box = await drawing.locator("svg").boundingBox();
 			await page.mouse.move((box?.x ?? 0) + (box?.width ?? 0) / 2, (box?.y ?? 0) + (box?.height ?? 0) / 2);
-			expect(await page.getByTestId("coordinates").textContent()).toMatch(/^x -?\d+ {2}y -?\d+$/);
+			expect(await page.getByTestId("coordinates").textContent()).toMatch(/^x -?\d+ {2}y -?\d+ {2}[a-z ]+ #[0-9a-f]{6}$/);
 		}));
 
 	test("goes to the next and the one before by key", () =>

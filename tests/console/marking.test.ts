@@ -245,10 +245,10 @@ describe("the viewer", () => {
 			await page.mouse.down();
 			await page.mouse.move(400, 300, { steps: 4 });
 			await page.mouse.up();
-			expect(await view()).not.toBe(closer);
+			await expect.poll(view).not.toBe(closer);
 			await page.getByRole("application", { name: /^Drawing/ }).focus();
 			await page.keyboard.press("0");
-			expect(await view()).toBe(whole);
+			await expect.poll(view).toBe(whole);
 		}));
 
 	test("measures from one point to another, by mouse and by keys", () =>
@@ -278,6 +278,13 @@ describe("the viewer", () => {
 			expect([name, svg.toString("utf8")]).toEqual(["bram-ousel-mooring-buoy.svg", expect.stringMatching(/^<svg[^>]*>[\s\S]*#dc143c/)]);
 			const [, png] = await save("Save as PNG");
 			expect(png.subarray(1, 4).toString()).toBe("PNG");
+		}));
+
+	test("reads the colour under the pointer, in words and as a code", () =>
+		visit("teacher", async (page) => {
+			await open(page, "Bram Ousel");
+			await overSheet(page, 150, 100);
+			await expect.poll(() => page.getByTestId("coordinates").textContent()).toMatch(/^x 150 {2}y 100 {2}red #dc143c$/);
 		}));
 
 	test("reads a figure's kind, size, colour in words and as code, place and line", () =>

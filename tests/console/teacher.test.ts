@@ -167,8 +167,8 @@ describe("an assignment", () => {
 		visit("teacher", async (page) => {
 			await to(page, `/assignments/${ids.planks}/pier-planks`);
 			const shared = page.getByRole("region", { name: "What the class shares" });
-			await shared.getByRole("heading", { name: "What went wrong for several" }).waitFor();
-			const slip = shared.locator("h2:has-text('several') + ul button").first();
+			await shared.getByRole("heading", { name: "What went wrong, most shared first" }).waitFor();
+			const slip = shared.locator("h2:has-text('most shared') + ul button").first();
 			const count = Number((await slip.textContent())?.match(/(\d+)$/)?.[1]);
 			expect(count).toBeGreaterThan(0);
 			await slip.hover();

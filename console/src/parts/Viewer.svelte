@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { ReportBody } from "@markpen/contract";
-	import { type PictureShape, svgOf } from "@markpen/core";
+	import { colourWords, type PictureShape, svgOf } from "@markpen/core";
 	import { DropdownMenu, Toggle, ToggleGroup } from "bits-ui";
 	import { untrack } from "svelte";
 	import { gridOf, gridStep, sheetPoint } from "../state/grid.ts";
@@ -46,6 +46,11 @@
 	const v = $derived(sheet.laid);
 	const unit = $derived(v.width / sheet.frame.width);
 	const at = $derived(cross && sheetPoint(picture, cross.x, cross.y));
+	/** The colour under the pointer, in words and as a code. */
+	const colour = $derived.by(() => {
+		const code = cross ? sheet.colourAt(cross.x, cross.y) : "";
+		return code === "" ? "" : colourWords(code);
+	});
 	const length = $derived(measuring && from && cross ? measured(from, cross) : null);
 	const named = $derived(figures.find((f) => f.index === (over ?? (lit.size === 1 ? [...lit][0] : null))));
 	const acrossShown = $derived(lines.across.filter((l) => l.at >= v.x && l.at <= v.x + v.width));
@@ -183,11 +188,10 @@
 			</DropdownMenu.Content>
 		</DropdownMenu.Portal>
 	</DropdownMenu.Root>
-	<span class="grow"></span>
-	<span class="font-mono text-[13px] text-ink-soft" aria-live="polite" data-testid="coordinates">{at ? `x ${at.x}  y ${at.y}` : ""}{length ? `  ${length.distance.toFixed(1)} long, ${length.direction.toFixed(1)}°` : ""}</span>
 </div>
+<p class="mt-1 h-5 truncate font-mono text-[13px] text-ink-soft" aria-live="polite" data-testid="coordinates">{at ? `x ${at.x}  y ${at.y}` : ""}{colour && !length ? `  ${colour}` : ""}{length ? `  ${length.distance.toFixed(1)} long, ${length.direction.toFixed(1)}°` : ""}</p>
 <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions: arrow keys move the cross -->
-<div role="application" tabindex="0" data-figures={figures.length} data-origin={picture.origin} aria-label="Drawing, {picture.width} by {picture.height}; arrow keys move a cross whose place is read out, m measures from it, plus and minus zoom" onkeydown={step} class="mt-2 border border-rule-strong bg-paper">
+<div role="application" tabindex="0" data-figures={figures.length} data-origin={picture.origin} aria-label="Drawing, {picture.width} by {picture.height}; arrow keys move a cross whose place is read out, m measures from it, plus and minus zoom" onkeydown={step} class="mt-1 border border-rule-strong bg-paper">
 	<div bind:this={host} class="relative max-h-[62vh] w-full touch-pan-y overflow-hidden" style="aspect-ratio: {picture.width} / {picture.height}" role="presentation" onpointermove={move} onpointerdown={down} onpointerup={up} onpointercancel={() => (dragged = null)} onpointerleave={() => { cross = null; point(null); }} onwheel={wheel}>
 		<div class="absolute inset-0 origin-top-left will-change-transform" style:transform={sheet.moved}>
 		<canvas bind:this={canvas} class="absolute inset-0 h-full w-full" data-drawn={picture.shapes.length}></canvas>

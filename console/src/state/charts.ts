@@ -53,6 +53,7 @@ export function year(of: readonly YearPoint[], width: number): SVGSVGElement | H
 	return Plot.plot({
 		width,
 		height: 250,
+		marginTop: 32,
 		marginBottom: 70,
 		style: LOOK,
 		x: { label: null, type: "point", domain: of.map((d) => d.title), tickRotate: -30, tickSize: 3 },

@@ -1,5 +1,5 @@
 import type { Proposal } from "@markpen/core";
-import { type Document, isSeq, parseDocument, type YAMLSeq } from "yaml";
+import { type Document, isScalar, isSeq, parseDocument, type Scalar, type YAMLSeq } from "yaml";
 
 /** What the editor shows of a file, as far as it can be read. */
 export interface FileParts {
@@ -69,13 +69,17 @@ function changed(source: string, change: (document: Document) => void): string |
 /** The file with one part put in its place; an empty text takes an optional part away. */
 export function withPart(source: string, part: "title" | "brief" | "model" | "starter", value: string): string | undefined {
 	return changed(source, (document) => {
-		if (value === "" && part === "starter") document.delete(part);
-		else if (part === "title") document.set(part, document.createNode(value));
-		else {
-			const node = document.createNode(value.endsWith("\n") ? value : `${value}\n`) as { type?: string };
-			node.type = "BLOCK_LITERAL";
-			document.set(part, node);
+		if (value === "" && part === "starter") {
+			document.delete(part);
+			return;
 		}
+		const block = part !== "title";
+		const node = document.createNode(block && !value.endsWith("\n") ? `${value}\n` : value) as Scalar;
+		if (block) node.type = "BLOCK_LITERAL";
+		// What stands beside it in the file stays there.
+		const before = document.get(part, true);
+		if (isScalar(before)) Object.assign(node, { comment: before.comment, commentBefore: before.commentBefore, spaceBefore: before.spaceBefore });
+		document.set(part, node);
 	});
 }
 

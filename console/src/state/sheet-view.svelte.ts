@@ -150,6 +150,14 @@ export class SheetView {
 		return new Promise((resolve) => canvas.toBlob(resolve, "image/png"));
 	}
 
+	/** The colour that the sheet shows at a point, as a code; nothing off the sheet. */
+	colourAt(x: number, y: number): string {
+		const { picture } = this;
+		if (!picture || x < 0 || y < 0 || x >= picture.width || y >= picture.height) return "";
+		const data = this.base.getContext("2d")?.getImageData(Math.floor((x + 0.5) * this.baseScale), Math.floor((y + 0.5) * this.baseScale), 1, 1).data;
+		return data ? `#${[...data.slice(0, 3)].map((v) => v.toString(16).padStart(2, "0")).join("")}` : "";
+	}
+
 	leave(): void {
 		cancelAnimationFrame(this.asked);
 		clearTimeout(this.still);

@@ -1,4 +1,4 @@
-import { parts, type Rgba } from "./colour.ts";
+import { codedColour, parts, type Rgba } from "./colour.ts";
 import { okLch } from "./lab.ts";
 
 /** The plain families that people sort colours into. */
@@ -70,4 +70,10 @@ export function nameOf(colour: Rgba): string {
 	if (lightness > middle + 0.14) return `light ${family}`;
 	if (lightness < middle - 0.14) return `dark ${family}`;
 	return chroma > 0.23 ? `vivid ${family}` : family;
+}
+
+/** A colour code in words too: "light red #e66a6a"; as it is where it is no colour. */
+export function colourWords(code: string): string {
+	const colour = codedColour(code);
+	return colour === undefined ? code : `${nameOf(colour)} ${code}`;
 }

@@ -130,7 +130,7 @@
 				</ul>
 				<p class="quiet mt-2">Pointing at a row lights the drawings that don't meet it in full.</p>
 				{#if page.slips.length > 0}
-					<h2 class="mt-5 mb-1">What went wrong for several</h2>
+					<h2 class="mt-5 mb-1">What went wrong, most shared first</h2>
 					<ul>
 						{#each page.slips.slice(0, 8) as s (s.id)}
 							{@const on = pointed !== null && "slip" in pointed && pointed.slip === s.id}

@@ -154,7 +154,7 @@
 							{:else if adjusting === c.id}
 								<AdjustForm points={standing?.points ?? c.points ?? 0} possible={c.possible} onsave={(points, reason) => marking.adjust(c.id, points, reason)} onleave={() => (adjusting = null)} />
 							{:else if standing && !c.waits}
-								<button type="button" class="absolute top-1 right-12 px-1 text-[12px] text-ink-soft opacity-0 underline group-hover:opacity-100 hover:opacity-100 focus:opacity-100 [li:hover>&]:opacity-100" aria-label="Adjust: {c.asks}" onclick={() => (adjusting = c.id)}>Adjust</button>
+								<button type="button" class="absolute top-1 right-12 px-1 text-[12px] text-ink-soft opacity-0 underline group-hover:opacity-100 hover:opacity-100 focus:opacity-100 pointer-coarse:opacity-100 [li:hover>&]:opacity-100" aria-label="Adjust: {c.asks}" onclick={() => (adjusting = c.id)}>Adjust</button>
 							{/if}
 							{@render said((p) => p.on === "criterion" && p.criterion === c.id)}
 						{/snippet}

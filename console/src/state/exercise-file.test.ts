@@ -1,0 +1,97 @@
+import { readExercise } from "@markpen/core";
+import { describe, expect, test } from "vitest";
+import { freshFile, idFor, partsOf, withCriterion, withCriterionPart, withoutCriterion, withPart } from "./exercise-file.ts";
+
+const FILE = `format: markpen/exercise@1
+id: lamp
+title: Lamp   # as on the poster
+brief: |
+  A lamp.
+language: nib
+sheet: { width: 400, height: 300, origin: centre }
+tolerance: { position: 4, size: 4, angle: 2, colour: family }
+# the model
+model: |
+  circle centre 0, 0 diameter 36
+figures: {}
+criteria:
+  # first of all
+  - { id: one, check: count, of: { kind: circle }, exactly: 1, points: 1, hint: [Look., Look again.] }
+  - { id: neat, check: nothing else, points: 0.5, bonus: true }
+`;
+const COMMENTS = ["# as on the poster", "# the model", "# first of all"];
+
+function kept(next: string | undefined): string {
+	expect(next).toBeDefined();
+	for (const comment of COMMENTS) expect(next).toContain(comment);
+	const reading = readExercise(next as string);
+	expect(reading.ok ? [] : reading.problems).toEqual([]);
+	return next as string;
+}
+
+describe("the parts of a file", () => {
+	test("are read as the editor shows them", () => {
+		expect(partsOf(FILE)).toMatchObject({
+			title: "Lamp",
+			brief: "A lamp.\n",
+			model: "circle centre 0, 0 diameter 36\n",
+			starter: "",
+			sheet: { width: 400, height: 300, origin: "centre" },
+			criteria: [
+				{ id: "one", points: 1, hint: "Look.\nLook again.", bonus: false },
+				{ id: "neat", points: 0.5, bonus: true },
+			],
+		});
+	});
+
+	test("are unknown where the YAML can't be read, and odd values are no error", () => {
+		expect(partsOf("a: [")).toBeUndefined();
+		expect(partsOf("5")).toBeUndefined();
+		expect(partsOf("criteria: [null, 5, {points: x}]")?.criteria).toHaveLength(3);
+		expect(partsOf("title: {}\nmodel: 3")).toMatchObject({ title: "", model: "" });
+	});
+});
+
+describe("an edit keeps comments and the file readable", () => {
+	test("of the title, the brief, the model and the starter", () => {
+		expect(partsOf(kept(withPart(FILE, "title", "A: lamp")))?.title).toBe("A: lamp");
+		const brief = "Line one\n\n  # no comment: “quoted” **bold**\n";
+		expect(partsOf(kept(withPart(FILE, "brief", brief)))?.brief).toBe(brief);
+		const model = "circle centre 0, 0 diameter 36\n-- words: and # signs\n";
+		expect(partsOf(kept(withPart(FILE, "model", model)))?.model).toBe(model);
+		const started = kept(withPart(FILE, "starter", "walk 5"));
+		expect(partsOf(started)?.starter).toBe("walk 5\n");
+		expect(kept(withPart(started, "starter", ""))).not.toContain("starter");
+	});
+
+	test("of the criteria: one more with its figure, its points, hints and heading, and one fewer", () => {
+		const more = kept(
+			withCriterion(FILE, { criterion: { id: "across", check: "measure", of: "circle", what: "diameter", is: 36, points: 1 }, figures: { circle: { kind: "circle" } } }),
+		);
+		expect(more).toContain("- { id: across, check: measure, of: circle, what: diameter, is: 36, points: 1 }");
+		const pointed = kept(withCriterionPart(more, 2, "points", 2.5));
+		expect(partsOf(pointed)?.criteria[2]?.points).toBe(2.5);
+		expect(partsOf(kept(withCriterionPart(pointed, 2, "hint", "One.\nTwo.")))?.criteria[2]?.hint).toBe("One.\nTwo.");
+		const headed = kept(withCriterionPart(pointed, 2, "part", "The lamp"));
+		expect(partsOf(headed)?.criteria[2]?.part).toBe("The lamp");
+		expect(partsOf(kept(withCriterionPart(headed, 2, "part", "")))?.criteria[2]?.part).toBe("");
+		expect(partsOf(kept(withCriterionPart(headed, 1, "bonus", false)))?.criteria[1]?.bonus).toBe(false);
+		expect(partsOf(kept(withoutCriterion(headed, 1)))?.criteria.map((c) => c.id)).toEqual(["one", "across"]);
+	});
+
+	test("changes nothing where the file can't be read", () => {
+		expect(withPart("a: [", "title", "x")).toBeUndefined();
+		expect(withCriterion("a: [", { criterion: { id: "x" }, figures: {} })).toBeUndefined();
+	});
+});
+
+test("a fresh file reads, whatever its title", () => {
+	for (const title of ["Gulls & crates", 'A "quoted" one', "x: y # z", "Ünïcode"]) {
+		const reading = readExercise(freshFile(idFor(title), title));
+		expect([title, reading.ok]).toEqual([title, true]);
+	}
+});
+
+test("an id is made of a title's letters", () => {
+	expect(["Gulls & Crates", "  Évora 2 ", "漢字"].map(idFor)).toEqual(["gulls-crates", "evora-2", ""]);
+});
