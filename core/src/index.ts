@@ -35,7 +35,7 @@ export { decodeTape, encodeTape, NoTape, tapeChecksum } from "./tape/binary.ts";
 export { tapeFromLines, tapeLines } from "./tape/json-lines.ts";
 export type { Sheet } from "./tape/layout.ts";
 export type { Tape } from "./tape/tape.ts";
-export { criterionAgainst, PROPOSAL_GROUPS, type Proposal, proposalsFor } from "./trial/propose.ts";
+export { criterionAgainst, noticed, PROPOSAL_GROUPS, type Proposal, proposalsFor } from "./trial/propose.ts";
 export { type Trial, type TriedAlteration, type TriedRewriting, tryExercise } from "./trial/try.ts";
 export { CORE_VERSION } from "./version.ts";
 export { PROBLEM_CODES } from "./words/problems.ts";

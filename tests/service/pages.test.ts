@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import type { Client } from "../../client/dist/index.js";
+import { ROUTES } from "../../contract/dist/index.js";
 import { DEMO_SIGN_INS, demoPrograms } from "../../demo/dist/index.js";
 import { classNamed, Site, visitorOf, workOn } from "../site.ts";
 
@@ -124,5 +125,13 @@ test("what isn't there is a problem document, for calls and for files", async ()
 	for (const path of ["/api/v1/nothing", "/assets/nothing.js"]) {
 		const response = await fetch(`${site.address}${path}`);
 		expect([response.status, response.headers.get("content-type")]).toEqual([404, expect.stringContaining("application/problem+json")]);
+	}
+});
+
+test("a class, which is sent as it was made, is what the contract says, and nothing besides", async () => {
+	for (const { id } of (await teacher.listClasses({})).classes) {
+		const page = await teacher.showClass({ params: { id } });
+		expect(page.cells.length).toBeGreaterThan(10);
+		expect(ROUTES.showClass.reply.parse(page)).toEqual(page);
 	}
 });

@@ -185,14 +185,11 @@ export class ExerciseDesk {
 		const next = withCriterion(this.source, found.proposal);
 		this.write(next, true);
 		if (next === undefined || !this.tried) return;
-		const { unseen } = this.tried;
-		const marked = await this.proposer.ask("mark", { exercise: next, programs: unseen.map((u, i) => ({ name: String(i), source: u.source })) }, 20_000);
-		if (marked && this.tried)
-			this.tried = {
-				...this.tried,
-				unseen: unseen.filter((_, i) => marked.reports.find((r) => r.name === String(i))?.report.criteria.every((c) => c.verdict === "met" || c.waits)),
-			};
+		const unseen = this.tried.unseen.filter((u) => u.source !== altered);
+		this.tried = { ...this.tried, unseen };
 		notes.say(`Now asked: ${found.proposal.sentence}.`, { undo: () => this.undo() });
+		const looked = await this.proposer.ask("notice", { exercise: next, altered: unseen.map((u) => u.source) }, 20_000);
+		if (looked && this.tried) this.tried = { ...this.tried, unseen: unseen.filter((_, i) => !looked.noticed[i]) };
 	}
 
 	/** Tries the exercise on the service, as it stands. */

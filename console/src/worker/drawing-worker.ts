@@ -1,4 +1,4 @@
-import { criterionAgainst, draw, mark, proposalsFor, readExercise, replayed, sayDrawn } from "@markpen/core";
+import { criterionAgainst, draw, mark, noticed, proposalsFor, readExercise, replayed, sayDrawn } from "@markpen/core";
 import { namesIn } from "../state/nib-words.ts";
 import type { Answers, RunSettings, WorkerAnswer, WorkerRequest } from "./messages.ts";
 
@@ -35,6 +35,10 @@ function answer(request: WorkerRequest): Answers[keyof Answers] {
 	if (request.do === "propose") {
 		const reading = readExercise(request.exercise);
 		return reading.ok ? proposalsFor(reading.exercise, request.picked) : [];
+	}
+	if (request.do === "notice") {
+		const reading = readExercise(request.exercise);
+		return { noticed: reading.ok ? noticed(reading.exercise, request.altered) : [] };
 	}
 	if (request.do === "against") {
 		const reading = readExercise(request.exercise);

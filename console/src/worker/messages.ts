@@ -14,6 +14,7 @@ export type WorkerRequest =
 	| (RunSettings & { readonly turn: number; readonly do: "replay" })
 	| { readonly turn: number; readonly do: "propose"; readonly exercise: string; readonly picked: number | null }
 	| { readonly turn: number; readonly do: "against"; readonly exercise: string; readonly altered: string }
+	| { readonly turn: number; readonly do: "notice"; readonly exercise: string; readonly altered: readonly string[] }
 	| { readonly turn: number; readonly do: "mark"; readonly exercise: string; readonly programs: readonly { readonly name: string; readonly source: string }[] };
 
 /** A drawing in the making, with the names that were watched. */
@@ -34,6 +35,8 @@ export interface Answers {
 	readonly mark: MarkAnswer;
 	/** Criteria that could be asked. */
 	readonly propose: readonly Proposal[];
+	/** For each changed model, whether a criterion notices it. */
+	readonly notice: { readonly noticed: readonly boolean[] };
 	/** A criterion that tells a changed model from the model, if there is one. */
 	readonly against: { readonly proposal: Proposal | null };
 }

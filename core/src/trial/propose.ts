@@ -368,3 +368,11 @@ export function criterionAgainst(file: ExerciseFile, altered: string): Proposal 
 	const candidates = [...asking.named.flatMap((one) => about(one, asking)), ...whole(asking)].filter((c) => !c.plain);
 	return toldOnce(asking, candidates, (c) => asking.meets(file.model, c) === true && asking.meets(altered, c) === false, 1)[0];
 }
+
+/** For each changed model, whether some criterion notices it; quicker than a report, which also looks for what went wrong. */
+export function noticed(file: ExerciseFile, altered: readonly string[]): boolean[] {
+	return altered.map((source) => {
+		const { judged } = judge(new Case(new Program(source), wantedOf(file), {}, new Runs(settingsOf(file))));
+		return judged.some((j) => j.score.verdict !== "met" && j.judgement.waits === undefined);
+	});
+}
