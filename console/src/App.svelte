@@ -6,12 +6,26 @@
 	import SignIn from "./pages/session/SignIn.svelte";
 	import SignInAgain from "./parts/SignInAgain.svelte";
 	import ChangePassphrase from "./parts/ChangePassphrase.svelte";
+	import { notes } from "./state/notes.svelte.ts";
+	import { sendAll } from "./state/outbox.ts";
 	import { Pages } from "./state/pages.svelte.ts";
 	import { router } from "./state/router.svelte.ts";
 	import { session } from "./state/session.svelte.ts";
 
 	session.load();
 	const pages = new Pages();
+	/** What a student pressed without a network goes out once there is one. */
+	const deliver = async () => {
+		if (session.account?.role !== "student" || router.place.page === "desk") return;
+		const arrived = (await sendAll()).filter((s) => s.state === "arrived").length;
+		if (arrived > 0) notes.say(arrived === 1 ? "What you handed in without a network has arrived." : `${arrived} programs that you handed in without a network have arrived.`);
+	};
+	$effect(() => {
+		if (!session.account) return;
+		void deliver();
+		addEventListener("online", deliver);
+		return () => removeEventListener("online", deliver);
+	});
 	$effect(() => {
 		if (session.account) void pages.show(router.place, session.account.role);
 		else pages.clear();

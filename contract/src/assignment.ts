@@ -182,6 +182,7 @@ export const draftRow = z.object({
 	runs: z.int(),
 	state: z.string().nullable().describe("How far the last run got"),
 	met: z.array(z.string()).describe("Ids of the criteria that the last run met"),
+	hints: z.int().describe("How many hints were asked for"),
 });
 export const listDrafts = route({
 	name: "listDrafts",

@@ -33,6 +33,7 @@ export const handInPage = z.object({
 	tries: z.array(z.object({ id, tryNumber: z.int(), points: points.nullable(), counts: z.boolean() })),
 	handedInAt: instant,
 	late: z.boolean(),
+	pressedAt: instant.nullable().describe("When the student pressed, by their own clock, where it came in later"),
 	madeBy: z.enum(["student", "teacher", "closing", "archive"]),
 	source: z.string(),
 	frames: z.int().nullable().describe("How many frames it is run for, where it moves"),
@@ -58,7 +59,7 @@ export const handIn = route({
 	reach: "own",
 	summary: "Hand in a program; an Idempotency-Key header makes a repeated call the same hand-in",
 	params: z.object({ id, exercise: key }),
-	body: z.object({ source, answers: answers.optional() }),
+	body: z.object({ source, answers: answers.optional(), pressedAt: instant.optional().describe("When the student pressed, by their own clock, where that was without a network") }),
 	reply: handedIn,
 	status: 201,
 });

@@ -24,6 +24,7 @@ export const work = z.object({
 	released: z.boolean(),
 	handIns: z.array(z.object({ id, tryNumber: z.int(), handedInAt: instant, late: z.boolean(), points: points.nullable(), open: z.number(), counts: z.boolean() })),
 	draft: draft.nullable(),
+	hinted: z.record(z.string(), z.int()).describe("How many hints of each criterion were asked for"),
 	lastSource: z.string().nullable(),
 	model: z.object({ picture: z.string().describe("As SVG"), source: z.string().nullable() }).nullable(),
 });
@@ -102,7 +103,7 @@ export const nextHint = route({
 	path: "/my-work/:id/:exercise/hints/:criterion/:number",
 	who,
 	reach: "own",
-	summary: "A further hint of a criterion: the second is number 2",
+	summary: "A hint of a criterion: the first once the program was run, each further one after a run in between",
 	params: workParams.extend({ criterion: z.string().max(80), number: z.coerce.number().int().min(1).max(20) }),
 	reply: z.object({ hint: z.string(), more: z.boolean() }),
 });

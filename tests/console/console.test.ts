@@ -175,9 +175,9 @@ describe("the student", () => {
 			await page.keyboard.press("Control+Enter");
 			await page.locator("[data-figures='7']").waitFor();
 			expect(await page.locator("pre").textContent()).toBe("3");
-			await page.getByRole("button", { name: "Hand in" }).click();
-			await page.getByTestId("result").waitFor();
-			expect(await page.getByTestId("result").textContent()).toContain("11 of 11 points");
+			await page.getByRole("button", { name: "Hand in", exact: true }).click();
+			await page.getByRole("button", { name: "Hand it in" }).click();
+			await page.getByTestId("result").getByText("11 of 11 points").waitFor();
 			expect(await page.locator("li[data-verdict=met]").count()).toBe(7);
 			await page.getByRole("link", { name: "See it on the drawing" }).click();
 			await page.getByRole("heading", { level: 1, name: /Idris Vale/ }).waitFor();
@@ -187,7 +187,8 @@ describe("the student", () => {
 		visit("student", async (page) => {
 			await openDesk(page, "Pier planks");
 			await editor(page).fill("paper lightcyan\nfor i from 0 to 6\n  rect corner 30 + i * 60, 90 size 36, 150\nend\npen colour sienna width 3");
-			await page.getByRole("button", { name: "Hand in" }).click();
+			await page.getByRole("button", { name: "Hand in", exact: true }).click();
+			await page.getByRole("button", { name: "Hand it in" }).click();
 			await page.locator("[data-slip=colour-after]").waitFor();
 			expect(await page.locator("[data-slip]").allTextContents()).toEqual([expect.stringMatching(/^[^#]*line 5[^#]*$/)]);
 			expect(await page.getByText("To the student").count()).toBe(0);
@@ -224,7 +225,8 @@ describe("the student", () => {
 		visit("student", async (page) => {
 			await openDesk(page, "Sail");
 			await editor(page).fill(`-- ${"x".repeat(270_000)}`);
-			await page.getByRole("button", { name: "Hand in" }).click();
+			await page.getByRole("button", { name: "Hand in", exact: true }).click();
+			await page.getByRole("button", { name: "Hand it in" }).click();
 			await page.getByRole("alert").waitFor();
 			expect(await page.getByRole("alert").textContent()).toContain("270003 bytes; 262144 are the most");
 			await page.reload();
@@ -275,7 +277,7 @@ describe("everyone can use it", () => {
 			"my work",
 			"student",
 			async (page) => {
-				await page.getByRole("link", { name: "Sail" }).waitFor();
+				await page.getByRole("link", { name: "Sail", exact: true }).waitFor();
 			},
 		],
 		[

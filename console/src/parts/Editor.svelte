@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { untrack } from "svelte";
 	import type { SaidProblem } from "@markpen/core";
-	import type { NibEditor } from "../state/nib-editor.ts";
+	import type { Completions, NibEditor } from "../state/nib-editor.ts";
 
 	interface Props {
 		source: string;
@@ -10,9 +10,13 @@
 		lit?: ReadonlySet<number>;
 		onwrite: (source: string) => void;
 		onrun?: () => void;
+		onword?: (word: string) => void;
+		completions?: Completions | undefined;
+		/** A text to be put where the cursor is, once for each number. */
+		inserted?: { readonly text: string; readonly number: number } | undefined;
 		name?: string;
 	}
-	const { source, problems = [], remarks = [], lit = new Set<number>(), onwrite, onrun, name = "Program" }: Props = $props();
+	const { source, problems = [], remarks = [], lit = new Set<number>(), onwrite, onrun, onword, completions, inserted, name = "Program" }: Props = $props();
 	let host = $state<HTMLDivElement>();
 	let editor = $state.raw<NibEditor>();
 
@@ -24,7 +28,7 @@
 		// What writing needs comes after what reading needs.
 		void import("../state/nib-editor.ts").then(({ NibEditor }) => {
 			if (left) return;
-			made = new NibEditor(place, untrack(() => source), { write: (text) => onwrite(text), run: () => onrun?.() }, untrack(() => name));
+			made = new NibEditor(place, untrack(() => source), { write: (text) => onwrite(text), run: () => onrun?.(), word: (word) => onword?.(word), completions: () => completions }, untrack(() => name));
 			editor = made;
 		});
 		return () => {
@@ -35,6 +39,9 @@
 	$effect(() => editor?.set(source));
 	$effect(() => editor?.show(problems, remarks));
 	$effect(() => editor?.light(lit));
+	$effect(() => {
+		if (inserted) untrack(() => editor?.insert(inserted.text));
+	});
 </script>
 
 <div bind:this={host} class="min-h-72 grow border border-rule-strong bg-sheet">{#if !editor}<pre class="overflow-auto p-2 pl-10 font-mono text-[15px] leading-[1.7] whitespace-pre-wrap">{source}</pre>{/if}</div>

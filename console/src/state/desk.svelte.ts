@@ -1,87 +1,430 @@
-import type { HandInPage, Work } from "@markpen/contract";
+import { CallError } from "@markpen/client";
+import type { HandInPage, ReportBody, Work } from "@markpen/contract";
 import type { SaidDrawing } from "@markpen/core";
+import type { Answers as Found } from "../worker/messages.ts";
 import { api } from "./api.ts";
+import { follow } from "./following.ts";
+import { saying } from "./loading.svelte.ts";
+import { freshKey, type Pressed, pressedFor, send } from "./outbox.ts";
 import { Runner } from "./runner.ts";
 
-/** Pauses between two looks at whether a hand-in has been checked. */
+type Draft = NonNullable<Work["draft"]>;
+type Answers = Draft["answers"];
+
+/** What this browser keeps of a desk. */
+interface Kept {
+	readonly source: string;
+	readonly answers: Answers;
+	/** The service's revision that it goes on from. */
+	readonly revision: number;
+	readonly at: string;
+}
+
+const SAVE_MILLISECONDS = 1_200;
+const AGAIN_MILLISECONDS = 5_000;
+/** Pauses between two looks at whether something has been checked. */
 const LOOK_MILLISECONDS = [150, 250, 400, 700, 1000];
+/** Runs without a check, after which one is made unseen, so that the teacher sees who doesn't get on. */
+const RUNS_UNCHECKED = 4;
+const MOST_ASIDE = 10;
+const MOST_OTHERS = 5;
 
-const draftKey = ({ assignmentId, exercise }: Work) => `markpen draft ${assignmentId} ${exercise.id}`;
+const pause = (look: number) => new Promise((resolve) => setTimeout(resolve, LOOK_MILLISECONDS[Math.min(look, LOOK_MILLISECONDS.length - 1)]));
 
-/** One student's work at one assignment: the program, its last run, and what handing in gave. */
+/** The kind of device, for the person who wrote there. */
+function device(): string {
+	return /iPhone|iPad|Android|Windows|Macintosh|CrOS|Linux/.exec(navigator.userAgent)?.[0] ?? "another device";
+}
+
+function read<T>(place: string): T | undefined {
+	const kept = localStorage.getItem(place);
+	return kept ? (JSON.parse(kept) as T) : undefined;
+}
+
+/** One student's work at one exercise: the program, what it draws, what was found, and what is kept where. */
 export class Desk {
 	source = $state("");
+	answers = $state.raw<Answers>({});
+	/** What the student ticked off. */
+	ticks = $state.raw<ReadonlySet<string>>(new Set());
 	running = $state(false);
 	run = $state.raw<SaidDrawing | undefined>(undefined);
+	/** The source that was run last. */
+	ran = $state<string | undefined>(undefined);
 	/** Set where a run was lost with its worker. */
 	lost = $state(false);
+	seed = $state(1);
+	runs = $state(0);
+	checking = $state(false);
+	/** What the last self-check found, and of which source. */
+	checked = $state.raw<{ readonly report: ReportBody; readonly source: string } | undefined>(undefined);
+	hints = $state.raw<Readonly<Record<string, readonly string[]>>>({});
+	/** Criteria that have another hint. */
+	more = $state.raw<ReadonlySet<string>>(new Set());
+	saved = $state<"saved" | "saving" | "unsaved" | "offline">("saved");
+	/** What was saved from another place meanwhile. */
+	theirs = $state.raw<Draft | undefined>(undefined);
+	/** Versions that weren't taken. */
+	aside = $state.raw<readonly Kept[]>([]);
 	handing = $state(false);
+	/** Another open exercise that what was handed in fits, where it earned nothing here. */
+	fits = $state.raw<Work | undefined>(undefined);
+	/** Pressed, and waiting for a network. */
+	waiting = $state.raw<Pressed | undefined>(undefined);
 	result = $state.raw<HandInPage | undefined>(undefined);
 	error = $state("");
 	tries = $state(0);
 	readonly work: Work;
+	private revision: number;
 	private readonly runner = new Runner();
+	private saving: ReturnType<typeof setTimeout> | undefined;
+	private busy = false;
+	private worked = Date.now();
+	private unchecked = 0;
+	private left = false;
 
 	constructor(work: Work) {
 		this.work = work;
 		this.tries = work.handIns.length;
-		this.source = localStorage.getItem(draftKey(work)) ?? work.draft?.source ?? work.lastSource ?? work.exercise.starter ?? "";
-		this.runner.warm();
+		this.runs = work.draft?.runs ?? 0;
+		this.revision = work.draft?.revision ?? 0;
+		this.source = work.draft?.source ?? work.lastSource ?? work.exercise.starter ?? "";
+		this.answers = work.draft?.answers ?? {};
+		this.ticks = new Set(read<string[]>(this.place("ticks")) ?? []);
+		this.aside = read<Kept[]>(this.place("aside")) ?? [];
+		this.waiting = pressedFor({ assignmentId: work.assignmentId, exercise: work.exercise.id });
+		this.takeUp();
+		void this.runner.ask("help", {}, 30_000).then((help) => (this.help = help));
+		addEventListener("online", this.online);
+		if (this.waiting) void this.deliver(this.waiting);
+		void this.givenHints();
+	}
+
+	/** The hints that were given before, again. */
+	private async givenHints(): Promise<void> {
+		for (const [criterion, given] of Object.entries(this.work.hinted)) for (let n = 0; n < given && !this.left; n++) await this.hint(criterion);
 	}
 
 	get triesLeft(): number | null {
 		return this.work.triesLeft === null ? null : Math.max(0, this.work.triesLeft - (this.tries - this.work.handIns.length));
 	}
 
-	/** Keeps what is written in this browser. */
+	/** Whether what is seen was drawn by what is written. */
+	get fresh(): boolean {
+		return this.ran === this.source;
+	}
+
+	private place(what: "draft" | "ticks" | "aside"): string {
+		return `markpen ${what} ${this.work.assignmentId} ${this.work.exercise.id}`;
+	}
+
+	private params() {
+		return { id: this.work.assignmentId, exercise: this.work.exercise.id };
+	}
+
+	/** What this browser kept and the service didn't get. */
+	private takeUp(): void {
+		const kept = read<Kept>(this.place("draft"));
+		if (!kept || kept.source === this.source) return;
+		if (kept.revision === this.revision || !this.work.draft) {
+			this.source = kept.source;
+			this.answers = { ...this.answers, ...kept.answers };
+			this.soonSave();
+			return;
+		}
+		// Written here without a network, and elsewhere since: neither is chosen silently.
+		this.theirs = this.work.draft;
+		this.source = kept.source;
+		this.answers = { ...this.answers, ...kept.answers };
+		this.saved = "unsaved";
+	}
+
+	/** Keeps what is written, here at once and at the service a moment later. */
 	write(source: string): void {
+		if (source === this.source) return;
 		this.source = source;
+		this.keepHere();
+		this.soonSave();
+	}
+
+	answer(criterion: string, words: string): void {
+		const when = this.runs === 0 ? "before running" : "after running";
+		this.answers = { ...this.answers, [criterion]: { words, when } };
+		this.keepHere();
+		this.soonSave();
+	}
+
+	tick(criterion: string): void {
+		const next = new Set(this.ticks);
+		if (!next.delete(criterion)) next.add(criterion);
+		this.ticks = next;
+		localStorage.setItem(this.place("ticks"), JSON.stringify([...next]));
+	}
+
+	private keepHere(): void {
+		const kept: Kept = { source: this.source, answers: this.answers, revision: this.revision, at: new Date().toISOString() };
 		try {
-			localStorage.setItem(draftKey(this.work), source);
+			localStorage.setItem(this.place("draft"), JSON.stringify(kept));
 		} catch {
 			this.error = "This browser keeps no more drafts. Hand in, or copy your program, before you close the page.";
 		}
 	}
 
-	async runNow(): Promise<void> {
+	private soonSave(after = SAVE_MILLISECONDS): void {
+		if (this.theirs) return;
+		this.saved = "unsaved";
+		clearTimeout(this.saving);
+		this.saving = setTimeout(() => void this.save(), after);
+	}
+
+	async save(): Promise<void> {
+		clearTimeout(this.saving);
+		if (this.busy || this.theirs || this.saved === "saved") return;
+		this.busy = true;
+		this.saved = "saving";
+		const { source, answers } = this;
+		try {
+			const draft = await api.saveDraft({ params: this.params(), body: { source, answers, device: device() }, revision: this.revision });
+			this.revision = draft.revision;
+			if (this.source === source && this.answers === answers) {
+				this.saved = "saved";
+				localStorage.removeItem(this.place("draft"));
+			} else this.soonSave();
+		} catch (error) {
+			await this.notSaved(error);
+		}
+		this.busy = false;
+	}
+
+	private async notSaved(error: unknown): Promise<void> {
+		this.saved = "offline";
+		if (!(error instanceof CallError)) throw error;
+		if (error.code === "changed-since") {
+			const { draft } = await api.showWork({ params: this.params() });
+			if (draft && draft.source === this.source) {
+				this.revision = draft.revision;
+				this.saved = "saved";
+			} else this.theirs = draft ?? undefined;
+		} else if (error.status === 0 || error.status >= 500) this.soonAgain();
+		else {
+			this.saved = "unsaved";
+			if (error.status !== 401) this.error = error.message;
+		}
+	}
+
+	private soonAgain(): void {
+		clearTimeout(this.saving);
+		this.saving = setTimeout(() => void this.save(), AGAIN_MILLISECONDS);
+	}
+
+	private readonly online = (): void => {
+		void this.save();
+		if (this.waiting) void this.deliver(this.waiting);
+	};
+
+	/** Goes on with one of two versions; the other one is put aside, not lost. */
+	settle(mine: boolean): void {
+		const { theirs } = this;
+		if (!theirs) return;
+		const other: Kept = mine
+			? { source: theirs.source, answers: theirs.answers, revision: theirs.revision, at: theirs.savedAt }
+			: { source: this.source, answers: this.answers, revision: this.revision, at: new Date().toISOString() };
+		this.putAside(other);
+		this.theirs = undefined;
+		this.revision = theirs.revision;
+		if (!mine) {
+			this.source = theirs.source;
+			this.answers = { ...this.answers, ...theirs.answers };
+		}
+		this.keepHere();
+		this.soonSave(0);
+	}
+
+	/** Puts another program in the editor; what stood there is put aside. */
+	replace(source: string): void {
+		if (source === this.source) return;
+		this.putAside({ source: this.source, answers: this.answers, revision: this.revision, at: new Date().toISOString() });
+		this.write(source);
+	}
+
+	private putAside(kept: Kept): void {
+		if (kept.source.trim() === "") return;
+		this.aside = [kept, ...this.aside.filter((k) => k.source !== kept.source)].slice(0, MOST_ASIDE);
+		localStorage.setItem(this.place("aside"), JSON.stringify(this.aside));
+	}
+
+	async runNow(seed = this.seed): Promise<void> {
 		if (this.running) return;
 		this.running = true;
 		this.lost = false;
-		const answer = await this.runner.ask("run", { source: this.source, sheet: this.work.exercise.sheet, frames: this.work.exercise.frames });
+		this.example = false;
+		this.seed = seed;
+		const { source } = this;
+		const { sheet, frames } = this.work.exercise;
+		const answer = await this.runner.ask("run", { source, sheet, frames, seed });
 		this.run = answer;
+		this.ran = source;
 		this.lost = answer === undefined;
 		this.running = false;
+		this.runs++;
+		void this.noteRun(answer?.state ?? "lost");
 	}
 
-	/** Hands in and waits for the report. Whatever goes wrong, the program stays in the editor. */
-	async handIn(): Promise<void> {
-		if (this.handing) return;
-		this.handing = true;
+	/** The words of the language, once they are there. */
+	help = $state.raw<Found["help"] | undefined>(undefined);
+	/** Set while what is seen is an example's drawing. */
+	example = $state(false);
+
+	/** Draws an example of the help; the program stays as it is. */
+	async showExample(source: string): Promise<void> {
+		const answer = await this.runner.ask("run", { source });
+		if (!answer) return;
+		this.run = answer;
+		this.ran = undefined;
+		this.example = true;
+	}
+
+	/** Tells the service that it was run, and now and then looks unseen at what is met. */
+	private async noteRun(state: string): Promise<void> {
+		const milliseconds = Math.min(3_600_000, Math.max(0, Date.now() - this.worked));
+		this.worked = Date.now();
+		this.unchecked++;
+		try {
+			if (this.unchecked >= RUNS_UNCHECKED) await this.ask();
+			const { checked } = this;
+			const met = checked && checked.source === this.ran ? checked.report.criteria.filter((c) => c.verdict === "met").map((c) => c.id) : [];
+			await api.noteRun({ params: this.params(), body: { state, met, milliseconds } });
+		} catch (error) {
+			// Runs are told as far as there is a network.
+			if (!(error instanceof CallError)) throw error;
+		}
+	}
+
+	/** Asks how the program would do, and shows what the teacher lets be seen. */
+	async check(): Promise<void> {
+		if (this.checking) return;
+		this.checking = true;
 		this.error = "";
 		try {
-			const { id } = await api.handIn({ params: { id: this.work.assignmentId, exercise: this.work.exercise.id }, body: { source: this.source }, idempotencyKey: keyOfNow() });
-			this.tries++;
-			this.result = await this.reportOf(id);
+			await this.ask();
 		} catch (error) {
-			this.error = error instanceof Error ? error.message : String(error);
+			this.error = saying(error);
+		}
+		this.checking = false;
+	}
+
+	private async ask(): Promise<void> {
+		const { source, answers } = this;
+		const { id } = await api.selfCheck({ params: this.params(), body: { source, answers } });
+		for (let look = 0; !this.left; look++) {
+			const { report } = await api.showSelfCheck({ params: { id } });
+			if (report) {
+				this.checked = { report, source };
+				this.unchecked = 0;
+				return;
+			}
+			await pause(look);
+		}
+	}
+
+	/** The next hint of a criterion. */
+	async hint(criterion: string): Promise<void> {
+		const given = this.hints[criterion] ?? [];
+		const first = this.work.exercise.criteria.find((c) => c.id === criterion)?.hint;
+		try {
+			const { hint, more } = await api.nextHint({ params: { ...this.params(), criterion, number: given.length + 1 } });
+			this.hints = { ...this.hints, [criterion]: [...given, hint] };
+			const next = new Set(this.more);
+			if (more) next.add(criterion);
+			else next.delete(criterion);
+			this.more = next;
+			this.error = "";
+		} catch (error) {
+			// Without a network the first one is here.
+			if (error instanceof CallError && error.status === 0 && given.length === 0 && first && this.runs > 0) this.hints = { ...this.hints, [criterion]: [first] };
+			else this.error = saying(error);
+		}
+	}
+
+	/** Hands in. Whatever goes wrong, the program stays in the editor and what was pressed is kept. */
+	async handIn(): Promise<void> {
+		if (this.handing) return;
+		this.error = "";
+		const { assignmentId, exercise } = this.work;
+		await this.deliver({ assignmentId, exercise: exercise.id, source: this.source, answers: this.answers, key: freshKey(), at: new Date().toISOString() });
+	}
+
+	private async deliver(pressed: Pressed): Promise<void> {
+		this.handing = true;
+		const sent = await send(pressed);
+		if (sent.state === "waits") this.waiting = pressed;
+		else {
+			this.waiting = undefined;
+			if (sent.state === "refused") this.error = sent.why;
+			else await this.arrived(sent.id);
 		}
 		this.handing = false;
 	}
 
-	private async reportOf(id: string): Promise<HandInPage> {
-		for (let look = 0; ; look++) {
-			const page = await api.showHandIn({ params: { id } });
-			if (!page.waiting) return page;
-			await new Promise((resolve) => setTimeout(resolve, LOOK_MILLISECONDS[Math.min(look, LOOK_MILLISECONDS.length - 1)]));
+	private async arrived(id: string): Promise<void> {
+		this.tries++;
+		this.result = await api.showHandIn({ params: { id } });
+		if (!this.result.waiting) return;
+		await new Promise<void>((resolve) => {
+			const stop = follow(`/hand-ins/${id}/events`, { checked: () => resolve() });
+			// Where events don't come through, a look now and then does.
+			const look = setInterval(async () => {
+				const page = await api.showHandIn({ params: { id } }).catch(() => undefined);
+				if (page && !page.waiting) resolve();
+			}, 1_500);
+			this.stopFollowing = () => {
+				stop();
+				clearInterval(look);
+				resolve();
+			};
+		});
+		this.stopFollowing();
+		if (this.left) return;
+		this.result = await api.showHandIn({ params: { id } });
+		if (this.result.points?.earned === 0 && this.result.report?.state === "drew") await this.lookElsewhere(this.result.source);
+	}
+
+	/** Whether a program that earned nothing here fits another exercise that is open. */
+	private async lookElsewhere(source: string): Promise<void> {
+		const { work } = await api.listWork({});
+		const others = work.filter((w) => w.exercise.id !== this.work.exercise.id && Date.parse(w.closesAt) > Date.now() && w.triesLeft !== 0).slice(0, MOST_OTHERS);
+		for (const other of others) {
+			const { id } = await api.selfCheck({ params: { id: other.assignmentId, exercise: other.exercise.id }, body: { source } });
+			for (let look = 0; !this.left; look++) {
+				const { report } = await api.showSelfCheck({ params: { id } });
+				if (!report) {
+					await pause(look);
+					continue;
+				}
+				if (report.points && report.points.earned >= report.points.possible / 2) this.fits = other;
+				break;
+			}
+			if (this.fits || this.left) return;
 		}
 	}
 
+	/** Hands the same program in where it fits. */
+	async handInThere(): Promise<boolean> {
+		const { fits, result } = this;
+		if (!fits || !result) return false;
+		const sent = await send({ assignmentId: fits.assignmentId, exercise: fits.exercise.id, source: result.source, answers: {}, key: freshKey(), at: new Date().toISOString() });
+		if (sent.state === "refused") this.error = sent.why;
+		return sent.state !== "refused";
+	}
+
+	private stopFollowing: () => void = () => undefined;
+
 	leave(): void {
+		this.left = true;
+		this.stopFollowing();
+		clearTimeout(this.saving);
+		removeEventListener("online", this.online);
+		if (this.saved !== "saved") void this.save();
 		this.runner.end();
 	}
-}
-
-/** A key of its own for each hand-in; `crypto.randomUUID` isn't there on a plain-http address. */
-function keyOfNow(): string {
-	return Array.from(crypto.getRandomValues(new Uint8Array(16)), (byte) => byte.toString(16).padStart(2, "0")).join("");
 }

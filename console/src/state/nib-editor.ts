@@ -1,4 +1,5 @@
-import { defaultKeymap, history, historyKeymap } from "@codemirror/commands";
+import { autocompletion, type CompletionContext, type CompletionResult, completionKeymap } from "@codemirror/autocomplete";
+import { defaultKeymap, history, historyKeymap, isolateHistory } from "@codemirror/commands";
 import { HighlightStyle, StreamLanguage, syntaxHighlighting } from "@codemirror/language";
 import { type Diagnostic, lintGutter, setDiagnostics } from "@codemirror/lint";
 import { EditorState, StateEffect, StateField } from "@codemirror/state";
@@ -6,7 +7,7 @@ import { Decoration, type DecorationSet, EditorView, keymap, lineNumbers } from 
 import { tags } from "@lezer/highlight";
 import type { SaidProblem } from "@markpen/core";
 import { look } from "./editor-look.ts";
-import { NIB_HEADS } from "./nib-words.ts";
+import { NIB_HEADS, namesIn } from "./nib-words.ts";
 
 const light = StateEffect.define<ReadonlySet<number>>();
 
@@ -47,11 +48,51 @@ const colours = HighlightStyle.define([
 	{ tag: tags.comment, color: "var(--c-ink-faint)" },
 ]);
 
-/** An editor of programs: Nib's colours, problems with a fix to click, Ctrl-Enter runs. */
+/** The word that the cursor is in, with the one before it where they belong together. */
+function wordAt(state: EditorState): string {
+	const { head } = state.selection.main;
+	const line = state.doc.lineAt(head);
+	const at = head - line.from;
+	for (const found of line.text.matchAll(/for each|each frame|[\p{L}_][\p{L}\p{N}_]*/gu)) if (found.index <= at && at <= found.index + found[0].length) return found[0];
+	return "";
+}
+
+/** What can be completed: words of the language with their first form, and names of colours. */
+export interface Completions {
+	readonly words: readonly { readonly word: string; readonly forms: readonly string[] }[];
+	readonly colours: readonly { readonly name: string; readonly code: string }[];
+}
+
+/** Completes the word before the cursor: statements and functions, colours, and names that the program gives. */
+function completing(known: () => Completions | undefined) {
+	return (context: CompletionContext): CompletionResult | null => {
+		const word = context.matchBefore(/[\p{L}_][\p{L}\p{N}_]*/u);
+		if (!word && !context.explicit) return null;
+		const before = context.state.doc.lineAt(context.pos).text.slice(0, (word?.from ?? context.pos) - context.state.doc.lineAt(context.pos).from);
+		// Nothing is completed in what is only read by people.
+		if (/(^|\s)--/.test(before) || (before.match(/"/g)?.length ?? 0) % 2 === 1) return null;
+		const { words, colours } = known() ?? { words: [], colours: [] };
+		const head = before.trim() === "";
+		const own = namesIn(context.state.doc.toString()).map((name) => ({ label: name, type: "variable" }));
+		const language = words.map((w) => ({ label: w.word, detail: w.forms[0] === w.word ? "" : (w.forms[0] ?? ""), type: "keyword", boost: head ? 2 : 0 }));
+		const paints = head ? [] : colours.map((c) => ({ label: c.name, detail: c.code, type: "constant" }));
+		return { from: word?.from ?? context.pos, options: [...own, ...language, ...paints], validFor: /^[\p{L}\p{N}_]*$/u };
+	};
+}
+
+interface Listening {
+	readonly write: (source: string) => void;
+	readonly run: () => void;
+	/** Told of the word that the cursor is in, as it changes. */
+	readonly word?: (word: string) => void;
+	readonly completions?: () => Completions | undefined;
+}
+
+/** An editor of programs: Nib's colours, problems with a fix to click, completion, Ctrl-Enter runs. */
 export class NibEditor {
 	private readonly view: EditorView;
 
-	constructor(parent: HTMLElement, source: string, on: { write: (source: string) => void; run: () => void }, name = "Program") {
+	constructor(parent: HTMLElement, source: string, on: Listening, name = "Program") {
 		const state = EditorState.create({
 			doc: source,
 			extensions: [
@@ -63,6 +104,7 @@ export class NibEditor {
 				syntaxHighlighting(colours),
 				look,
 				EditorView.lineWrapping,
+				autocompletion({ override: [completing(() => on.completions?.())], icons: false }),
 				EditorView.contentAttributes.of({ "aria-label": name, spellcheck: "false", autocapitalize: "off" }),
 				keymap.of([
 					{
@@ -72,11 +114,13 @@ export class NibEditor {
 							return true;
 						},
 					},
+					...completionKeymap,
 					...defaultKeymap,
 					...historyKeymap,
 				]),
 				EditorView.updateListener.of((update) => {
 					if (update.docChanged) on.write(update.state.doc.toString());
+					if (update.docChanged || update.selectionSet) on.word?.(wordAt(update.state));
 				}),
 			],
 		});
@@ -101,6 +145,13 @@ export class NibEditor {
 		if (doc.toString().trimEnd() !== source.trimEnd()) this.view.dispatch({ changes: { from: 0, to: doc.length, insert: source } });
 	}
 
+	/** Puts a text where the cursor is, in place of what is chosen. */
+	insert(text: string): void {
+		const { from, to } = this.view.state.selection.main;
+		this.view.dispatch({ changes: { from, to, insert: text }, selection: { anchor: from + text.length } });
+		this.view.focus();
+	}
+
 	light(numbers: ReadonlySet<number>): void {
 		this.view.dispatch({ effects: light.of(numbers) });
 	}
@@ -118,7 +169,18 @@ export class NibEditor {
 
 	private diagnostic(problem: SaidProblem, severity: Diagnostic["severity"]): Diagnostic {
 		const { fix, message } = problem;
-		const apply = (view: EditorView) => fix && view.dispatch({ changes: { ...this.range(fix.place), insert: fix.text } });
+		const apply = (view: EditorView) => {
+			if (!fix) return;
+			const place = this.range(fix.place);
+			// The cursor stands where the fix ended, and one undo takes it back.
+			view.dispatch({
+				changes: { ...place, insert: fix.text },
+				selection: { anchor: place.from + fix.text.length },
+				userEvent: "input.fix",
+				annotations: isolateHistory.of("full"),
+			});
+			view.focus();
+		};
 		return { ...this.range(problem), severity, message, ...(fix && { actions: [{ name: "Put it right", apply }] }) };
 	}
 }

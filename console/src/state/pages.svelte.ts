@@ -32,6 +32,8 @@ const STUDENTS: Readonly<Partial<Record<PageName, Fetch>>> = {
 	home: () => import("../pages/desk/WorkList.svelte"),
 	desk: () => import("../pages/desk/DeskPage.svelte"),
 	"hand-in": () => import("../pages/hand-in/FeedbackPage.svelte"),
+	free: () => import("../pages/free/FreeList.svelte"),
+	"free-drawing": () => import("../pages/free/FreePage.svelte"),
 };
 
 export interface Shown {

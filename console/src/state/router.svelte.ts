@@ -22,6 +22,8 @@ const PAGES = [
 	["across", "exercises/:id/across"],
 	["account", "account"],
 	["desk", "desk/:id/:exercise"],
+	["free", "free"],
+	["free-drawing", "free/:name"],
 ] as const;
 
 export type PageName = (typeof PAGES)[number][0] | "nowhere";

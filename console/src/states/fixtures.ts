@@ -82,6 +82,7 @@ const EMPTY: Readonly<Partial<Record<keyof typeof ROUTES, unknown>>> = {
 		tries: [],
 		handedInAt: SOON,
 		late: false,
+		pressedAt: null,
 		madeBy: "student",
 		source: "",
 		frames: null,

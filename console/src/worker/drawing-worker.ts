@@ -1,4 +1,4 @@
-import { criterionAgainst, draw, mark, noticed, proposalsFor, readExercise, replayed, sayDrawn } from "@markpen/core";
+import { COLOUR_NAMES, criterionAgainst, draw, formatColour, HELP, mark, namedColour, noticed, proposalsFor, readExercise, replayed, sayDrawn } from "@markpen/core";
 import { namesIn } from "../state/nib-words.ts";
 import type { Answers, RunSettings, WorkerAnswer, WorkerRequest } from "./messages.ts";
 
@@ -32,6 +32,7 @@ function marked({ exercise, programs }: Extract<WorkerRequest, { do: "mark" }>):
 function answer(request: WorkerRequest): Answers[keyof Answers] {
 	if (request.do === "run") return sayDrawn(drawn(request));
 	if (request.do === "replay") return replay(request);
+	if (request.do === "help") return { words: [...HELP.values()], colours: COLOUR_NAMES.map((name) => ({ name, code: formatColour(namedColour(name) ?? -1) })) };
 	if (request.do === "propose") {
 		const reading = readExercise(request.exercise);
 		return reading.ok ? proposalsFor(reading.exercise, request.picked) : [];

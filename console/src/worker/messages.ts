@@ -1,4 +1,4 @@
-import type { Proposal, Replayed, Report, SaidDrawing, Sheet } from "@markpen/core";
+import type { Help, Proposal, Replayed, Report, SaidDrawing, Sheet } from "@markpen/core";
 
 /** How a program is run. */
 export interface RunSettings {
@@ -12,6 +12,7 @@ export interface RunSettings {
 export type WorkerRequest =
 	| (RunSettings & { readonly turn: number; readonly do: "run" })
 	| (RunSettings & { readonly turn: number; readonly do: "replay" })
+	| { readonly turn: number; readonly do: "help" }
 	| { readonly turn: number; readonly do: "propose"; readonly exercise: string; readonly picked: number | null }
 	| { readonly turn: number; readonly do: "against"; readonly exercise: string; readonly altered: string }
 	| { readonly turn: number; readonly do: "notice"; readonly exercise: string; readonly altered: readonly string[] }
@@ -33,6 +34,8 @@ export interface Answers {
 	/** Null where the program can't be read. */
 	readonly replay: ReplayAnswer | null;
 	readonly mark: MarkAnswer;
+	/** Every word of the language, and the names of colours. */
+	readonly help: { readonly words: readonly Help[]; readonly colours: readonly { readonly name: string; readonly code: string }[] };
 	/** Criteria that could be asked. */
 	readonly propose: readonly Proposal[];
 	/** For each changed model, whether a criterion notices it. */

@@ -229,13 +229,14 @@ export async function chooseTry(manager: EntityManager, assignmentId: string, st
 	return rows.length > 0;
 }
 
-type DraftedRow = { studentId: string; studentName: string; source: string; savedAt: Date; runs: number; state: string | null; met: string[] };
+type DraftedRow = { studentId: string; studentName: string; source: string; savedAt: Date; runs: number; state: string | null; met: string[]; hints: number };
 
 /** What the students of a class are writing for an exercise, by their names. */
 export async function draftsIn(manager: EntityManager, assignmentId: string, exerciseId: string) {
 	const rows = await all<DraftedRow>(
 		manager,
-		`SELECT s.id AS "studentId", s.name AS "studentName", d.source, d.saved_at AS "savedAt", d.runs, d.state, d.met
+		`SELECT s.id AS "studentId", s.name AS "studentName", d.source, d.saved_at AS "savedAt", d.runs, d.state, d.met,
+			coalesce((SELECT sum((h.value ->> 'given')::int) FROM jsonb_each(d.hinted) h), 0)::int AS hints
 		 FROM drafts d JOIN assignments a ON a.id = d.assignment_id JOIN accounts s ON s.id = d.student_id
 		 JOIN class_students m ON m.class_id = a.class_id AND m.account_id = s.id AND m.left_at IS NULL
 		 WHERE d.assignment_id = $1 AND d.exercise_id = $2 ORDER BY s.name, s.id`,

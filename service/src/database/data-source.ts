@@ -4,6 +4,7 @@ import { First0001 } from "./migrations/0001-first.ts";
 import { Term0002 } from "./migrations/0002-term.ts";
 import { TakeHandIn0003 } from "./migrations/0003-take-hand-in.ts";
 import { Reasons0004 } from "./migrations/0004-reasons.ts";
+import { Desk0005 } from "./migrations/0005-desk.ts";
 import { PreparingClient } from "./prepared.ts";
 
 /** Held while migrations and the queue's set-up run, so that several starting processes do it once. */
@@ -14,7 +15,7 @@ export function createDataSource(url: string, connections = 10): DataSource {
 		type: "postgres",
 		url,
 		entities: ENTITIES,
-		migrations: [First0001, Term0002, TakeHandIn0003, Reasons0004],
+		migrations: [First0001, Term0002, TakeHandIn0003, Reasons0004, Desk0005],
 		migrationsTableName: "migrations",
 		synchronize: false,
 		logging: false,

@@ -18,7 +18,7 @@ function refuseTime(record: WorkRecord, now: Date): void {
 export async function handIn(
 	dataSource: DataSource,
 	queue: PgBoss,
-	of: { assignmentId: string; exercise: string; studentId: string; source: string; answers: Answers | undefined; key: string | null },
+	of: { assignmentId: string; exercise: string; studentId: string; source: string; answers: Answers | undefined; pressedAt: Date | null; key: string | null },
 ): Promise<Taken> {
 	refuseSource(of.source);
 	const work = await findWork(dataSource.manager, of.studentId, of.assignmentId, of.exercise);
@@ -39,7 +39,10 @@ export async function handIn(
 		most: work.tries,
 		reason: "hand-in",
 	};
-	return takeHandIn(dataSource.manager, queue, brought, PRIORITY.waiting);
+	const taken = await takeHandIn(dataSource.manager, queue, brought, PRIORITY.waiting);
+	// The student's own clock is told, and decides nothing.
+	if (of.pressedAt && of.pressedAt < now) await dataSource.manager.query("INSERT INTO pressed (hand_in_id, at) VALUES ($1, $2) ON CONFLICT DO NOTHING", [taken.id, of.pressedAt]);
+	return taken;
 }
 
 /** Hands a student's file in for a teacher, late or not; the number of tries doesn't hold it back. */

@@ -35,6 +35,7 @@ export function handInRoutes(context: AppContext): void {
 			studentId: accountOf(request).id,
 			source: body.source,
 			answers: body.answers,
+			pressedAt: body.pressedAt === undefined ? null : new Date(body.pressedAt),
 			key: typeof key === "string" && key !== "" ? key.slice(0, 200) : null,
 		});
 		return { id: row.id, tryNumber: row.tryNumber, handedInAt: row.handedInAt.toISOString(), late: row.late };
@@ -62,6 +63,7 @@ export function handInRoutes(context: AppContext): void {
 			tries: shown.points ? tries : tries.map((t) => ({ ...t, points: null })),
 			handedInAt: record.handedInAt.toISOString(),
 			late: record.late,
+			pressedAt: record.pressedAt?.toISOString() ?? null,
 			madeBy: record.madeBy,
 			source: record.source,
 			frames: exercise.run?.frames ?? null,

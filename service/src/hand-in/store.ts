@@ -81,6 +81,7 @@ export type HandInRecord = Showing & {
 	handedInAt: Date;
 	late: boolean;
 	madeBy: HandInPage["madeBy"];
+	pressedAt: Date | null;
 	source: string;
 	answers: Answers;
 	closesAt: Date;
@@ -114,12 +115,12 @@ export function findHandIn(manager: EntityManager, id: string, account: { id: st
 	return one(
 		manager,
 		`SELECT h.id, h.assignment_id AS "assignmentId", h.exercise_id AS "exerciseId", a.class_id AS "classId", c.name AS "className", v.title, e.key, v.source AS exercise, h.student_id AS "studentId",
-			s.name AS "studentName", h.try_number AS "tryNumber", h.handed_in_at AS "handedInAt", h.late, h.made_by AS "madeBy", h.source, h.answers, coalesce(o.closes_at, a.closes_at) AS "closesAt",
+			s.name AS "studentName", h.try_number AS "tryNumber", h.handed_in_at AS "handedInAt", h.late, h.made_by AS "madeBy", p.at AS "pressedAt", h.source, h.answers, coalesce(o.closes_at, a.closes_at) AS "closesAt",
 			a.show_checklist AS "showChecklist", a.show_points AS "showPoints", a.show_feedback AS "showFeedback", a.show_model AS "showModel", a.show_model_as AS "showModelAs", (l.at IS NOT NULL) AS released,
 			r.body AS report, (r.id IS NULL) AS waiting, g.earned, g.possible, g.open, g.criteria, g.points
 		 FROM hand_ins h JOIN assignments a ON a.id = h.assignment_id JOIN classes c ON c.id = a.class_id JOIN accounts s ON s.id = h.student_id JOIN exercises e ON e.id = h.exercise_id
 		 JOIN assignment_exercises x ON x.assignment_id = a.id AND x.exercise_id = h.exercise_id JOIN exercise_versions v ON v.id = x.exercise_version_id
-		 LEFT JOIN own_dates o ON o.assignment_id = a.id AND o.student_id = h.student_id LEFT JOIN releases l ON l.assignment_id = a.id AND l.student_id = h.student_id
+		 LEFT JOIN own_dates o ON o.assignment_id = a.id AND o.student_id = h.student_id LEFT JOIN releases l ON l.assignment_id = a.id AND l.student_id = h.student_id LEFT JOIN pressed p ON p.hand_in_id = h.id
 		 LEFT JOIN standings g ON g.hand_in_id = h.id LEFT JOIN reports r ON r.id = g.report_id
 		 WHERE h.id = $1 AND ${mine(account)}`,
 		[id, account.id],

@@ -25,6 +25,7 @@ import {
 	removeFreeDrawing,
 	storeDraft,
 	storeFreeDrawing,
+	storeHinted,
 	storeRun,
 	type TryRow,
 	triesOf,
@@ -83,7 +84,8 @@ function workData(record: WorkRecord, { tries, drafts, sources }: Beside): Work 
 			open: shown.points ? Number(t.open ?? 0) : 0,
 			counts: t.counts,
 		})),
-		draft: draft ? draftData(draft) : null,
+		draft: draft && draft.revision > 0 ? draftData(draft) : null,
+		hinted: Object.fromEntries(Object.entries(draft?.hinted ?? {}).map(([id, { given }]) => [id, given])),
 		lastSource: sources.find(isOf(record))?.source ?? null,
 		model: shown.model ? modelOf(record) : null,
 	};
@@ -177,11 +179,21 @@ export function workRoutes(context: AppContext): void {
 		return { report: row.report && forStudent(row.report, publishedExercise(row.exercise), { before: true, points: true }) };
 	});
 	serve(context, ROUTES.nextHint, async ({ request, params }) => {
-		const record = await opened(accountOf(request).id, params);
+		const { id: studentId } = accountOf(request);
+		const record = await opened(studentId, params);
 		const criterion = publishedExercise(record.source).criteria.find((c) => c.id === params.criterion && (c.show ?? "before") === "before");
 		const hints = criterion ? hintsOf(criterion) : [];
 		const hint = hints[params.number - 1];
 		if (hint === undefined) throw new Refusal("not-found");
+		const [draft] = (await draftsOf(manager, studentId, [record.id])).filter((d) => d.exerciseId === record.exerciseId);
+		const { given, runs } = draft?.hinted[params.criterion] ?? { given: 0, runs: 0 };
+		if (params.number > given) {
+			if (!draft || draft.runs === 0) throw new Refusal("not-this-way", "Run your program first, then look at what it drew. A hint comes after that.");
+			if (params.number > given + 1 || (given > 0 && draft.runs <= runs))
+				throw new Refusal("not-this-way", "Try what the last hint says and run your program. The next one comes after that.");
+			const after = { ...draft.hinted, [params.criterion]: { given: params.number, runs: draft.runs } };
+			await storeHinted(manager, { assignmentId: record.id, exerciseId: record.exerciseId, studentId }, draft.hinted, after);
+		}
 		return { hint, more: params.number < hints.length };
 	});
 	serve(context, ROUTES.listFreeDrawings, async ({ request }) => ({ drawings: (await freeDrawingsOf(manager, accountOf(request).id)).map(freeData) }));

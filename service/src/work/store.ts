@@ -59,8 +59,20 @@ export function triesOf(manager: EntityManager, studentId: string, assignmentIds
 	);
 }
 
-export type DraftRow = { assignmentId: string; exerciseId: string; source: string; revision: number; device: string; savedAt: Date; runs: number; answers: Answers };
-const DRAFT = `assignment_id AS "assignmentId", exercise_id AS "exerciseId", source, revision, device, saved_at AS "savedAt", runs, answers`;
+/** How many hints of each criterion were given, and after how many runs the last one was. */
+export type Hinted = Readonly<Record<string, { readonly given: number; readonly runs: number }>>;
+export type DraftRow = {
+	assignmentId: string;
+	exerciseId: string;
+	source: string;
+	revision: number;
+	device: string;
+	savedAt: Date;
+	runs: number;
+	answers: Answers;
+	hinted: Hinted;
+};
+const DRAFT = `assignment_id AS "assignmentId", exercise_id AS "exerciseId", source, revision, device, saved_at AS "savedAt", runs, answers, hinted`;
 
 export function draftsOf(manager: EntityManager, studentId: string, assignmentIds: readonly string[]): Promise<DraftRow[]> {
 	return all(manager, `SELECT ${DRAFT} FROM drafts WHERE student_id = $1 AND assignment_id = ANY($2)`, [studentId, assignmentIds]);
@@ -87,7 +99,7 @@ export async function storeDraft(manager: EntityManager, of: Of & { source: stri
 			`INSERT INTO drafts (assignment_id, exercise_id, student_id, source, device, answers) VALUES ($1, $2, $3, $4, $5, $6) ON CONFLICT DO NOTHING RETURNING ${DRAFT}`,
 			values,
 		);
-		if (made[0] || revision === 0) return made[0];
+		if (made[0]) return made[0];
 	}
 	const saved = await changed<DraftRow>(
 		manager,
@@ -102,7 +114,7 @@ export async function storeDraft(manager: EntityManager, of: Of & { source: stri
 export async function storeRun(manager: EntityManager, of: Of & { state: string; met: readonly string[]; milliseconds: number }): Promise<number> {
 	const rows = await all<{ runs: number }>(
 		manager,
-		`INSERT INTO drafts AS d (assignment_id, exercise_id, student_id, source, runs, state, met, best_met, idle_runs, idle_milliseconds) VALUES ($1, $2, $3, '', 1, $4, $5, $6, CASE WHEN $6 > 0 THEN 0 ELSE 1 END, CASE WHEN $6 > 0 THEN 0 ELSE $7 END)
+		`INSERT INTO drafts AS d (assignment_id, exercise_id, student_id, source, revision, runs, state, met, best_met, idle_runs, idle_milliseconds) VALUES ($1, $2, $3, '', 0, 1, $4, $5, $6, CASE WHEN $6 > 0 THEN 0 ELSE 1 END, CASE WHEN $6 > 0 THEN 0 ELSE $7 END)
 		 ON CONFLICT (assignment_id, exercise_id, student_id) DO UPDATE SET runs = d.runs + 1, state = $4, met = $5, best_met = greatest(d.best_met, $6),
 			idle_runs = CASE WHEN $6 > d.best_met THEN 0 ELSE d.idle_runs + 1 END, idle_milliseconds = CASE WHEN $6 > d.best_met THEN 0 ELSE least(d.idle_milliseconds + $7, 2000000000) END RETURNING runs`,
 		[of.assignmentId, of.exerciseId, of.studentId, of.state, of.met, of.met.length, of.milliseconds],
@@ -146,4 +158,14 @@ export async function storeFreeDrawing(
 
 export async function removeFreeDrawing(manager: EntityManager, studentId: string, name: string): Promise<boolean> {
 	return (await changed(manager, "DELETE FROM free_drawings WHERE student_id = $1 AND name = $2 RETURNING id", [studentId, name])).length > 0;
+}
+
+/** Notes that a hint was given; false where somebody else noted another one meanwhile. */
+export async function storeHinted(manager: EntityManager, of: Of, before: Hinted, after: Hinted): Promise<boolean> {
+	const rows = await changed(
+		manager,
+		"UPDATE drafts SET hinted = $5 WHERE assignment_id = $1 AND exercise_id = $2 AND student_id = $3 AND hinted = $4::jsonb RETURNING student_id",
+		[of.assignmentId, of.exerciseId, of.studentId, JSON.stringify(before), JSON.stringify(after)],
+	);
+	return rows.length > 0;
 }

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { SaidDrawing } from "@markpen/core";
+	import { untrack } from "svelte";
 	import Thumb from "../../parts/Thumb.svelte";
 	import type { ExerciseDesk } from "../../state/exercise-desk.svelte.ts";
 	import { Runner } from "../../state/runner.ts";
@@ -9,16 +10,21 @@
 	const runner = new Runner();
 	let pictures = $state.raw<ReadonlyMap<string, SaidDrawing>>(new Map());
 	$effect(() => () => runner.end());
+	/** Draws what isn't drawn yet, one after the other. */
+	async function drawAll(sources: readonly string[], of: { sheet: NonNullable<typeof desk.parts>["sheet"]; frames: number | null }) {
+		for (const source of sources) {
+			if (pictures.has(source)) continue;
+			const drawn = await runner.ask("run", { source, ...of });
+			if (drawn) pictures = new Map(pictures).set(source, drawn);
+		}
+	}
+	const shown = $derived(desk.tried ? [...desk.tried.unseen.slice(0, 12), ...desk.tried.punished.slice(0, 6)].map((p) => p.source) : []);
 	$effect(() => {
-		const { tried, parts } = desk;
-		if (!tried || !parts) return;
-		void (async () => {
-			for (const { source } of [...tried.unseen.slice(0, 12), ...tried.punished.slice(0, 6)]) {
-				if (pictures.has(source)) continue;
-				const drawn = await runner.ask("run", { source, sheet: parts.sheet, frames: parts.frames });
-				if (drawn) pictures = new Map(pictures).set(source, drawn);
-			}
-		})();
+		const sources = shown;
+		untrack(() => {
+			const { parts } = desk;
+			if (parts) void drawAll(sources, { sheet: parts.sheet, frames: parts.frames });
+		});
 	});
 	const percent = (share: number | null) => (share === null ? "–" : `${Math.round(100 * share)} %`);
 </script>

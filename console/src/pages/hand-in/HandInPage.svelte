@@ -86,7 +86,7 @@
 			<a class="button" aria-disabled={!page.before} href={page.before ? `/hand-ins/${page.before}` : undefined}>Back <kbd class="key">k</kbd></a>
 			<a class="button primary" aria-disabled={!page.after} href={page.after ? `/hand-ins/${page.after}` : undefined}>Next <kbd class="key">j</kbd></a>
 		{/snippet}
-		<Head title={page.student.name} about="try {page.tryNumber} of {page.tries.length}, handed in {moment(page.handedInAt)}{page.late ? ', late' : ''}{page.madeBy === 'closing' ? ', by itself at closing' : page.madeBy === 'teacher' ? ', by a teacher' : ''}" crumbs={[{ href: `/classes/${page.classId}`, text: page.className }, { href: `/assignments/${page.assignmentId}/${page.exercise}`, text: page.title }]} {actions} />
+		<Head title={page.student.name} about="try {page.tryNumber} of {page.tries.length}, handed in {moment(page.handedInAt)}{page.pressedAt ? ` (pressed ${moment(page.pressedAt)} by the student's own clock)` : ''}{page.late ? ', late' : ''}{page.madeBy === 'closing' ? ', by itself at closing' : page.madeBy === 'teacher' ? ', by a teacher' : ''}" crumbs={[{ href: `/classes/${page.classId}`, text: page.className }, { href: `/assignments/${page.assignmentId}/${page.exercise}`, text: page.title }]} {actions} />
 		{#snippet said(of: (place: (typeof page)["comments"][number]["place"]) => boolean)}
 			{#each page.comments.filter((c) => of(c.place)) as c (c.id)}
 				<p class="by-hand mb-2 ml-7 text-[13px] leading-snug">{c.words} <span class="text-ink-soft">{c.by}</span> <button type="button" class="text-ink-soft underline" onclick={() => marking.uncomment(c.id)}>Remove</button></p>

@@ -1,0 +1,43 @@
+<script lang="ts">
+	import type { ReportBody } from "@markpen/contract";
+	import Slips from "../../parts/Slips.svelte";
+	import VerdictSign from "../../parts/VerdictSign.svelte";
+	import Words from "../../parts/Words.svelte";
+	import type { Desk } from "../../state/desk.svelte.ts";
+
+	/** What is asked: own ticks, and apart from them what the last check or hand-in found. */
+	const { desk, report }: { desk: Desk; report: ReportBody | null } = $props();
+	const { exercise } = $derived(desk.work);
+	const found = $derived(report ?? desk.checked?.report ?? null);
+	const verdicts = $derived(new Map(found?.criteria.map((c) => [c.id, c])));
+	const old = $derived(!report && desk.checked !== undefined && desk.checked.source !== desk.source);
+	const questions = $derived(exercise.criteria.filter((c) => c.ask && (c.ask.when === "before running" || desk.runs > 0)));
+</script>
+
+{#if questions.length > 0}
+	<h2 class="mb-1">Questions</h2>
+	<ul class="mb-3">
+		{#each questions as c (c.id)}
+			<li class="mb-2"><label class="grid gap-1"><span>{c.ask?.question} <span class="quiet">{c.ask?.when === "before running" && desk.runs === 0 ? "before you run it" : ""}</span></span><textarea class="field" rows="2" maxlength="2000" value={desk.answers[c.id]?.words ?? ""} oninput={(event) => desk.answer(c.id, event.currentTarget.value)}></textarea></label></li>
+		{/each}
+	</ul>
+{/if}
+<h2 class="mb-1">Checklist</h2>
+{#if exercise.criteria.length === 0}<p class="quiet">It is shown once you have handed something in.</p>{/if}
+<ul>
+	{#each exercise.criteria as c (c.id)}
+		{@const result = verdicts.get(c.id)}
+		{@const hints = desk.hints[c.id] ?? []}
+		<li class="grid grid-cols-[20px_22px_1fr_auto] gap-x-1.5 border-b border-rule py-1.5" data-criterion={c.id} data-verdict={result?.verdict}>
+			<input type="checkbox" class="mt-1" aria-label="I think this is done: {c.sentence}" checked={desk.ticks.has(c.id)} onchange={() => desk.tick(c.id)} />
+			<span class={old ? "opacity-50" : ""}>{#if result}<VerdictSign verdict={result.verdict} />{:else}<span aria-hidden="true" class="text-ink-faint">–</span>{/if}</span>
+			<span><Words text={c.sentence} /></span>
+			<span class="font-mono text-[13px] text-ink-soft">{result && result.points !== null ? `${result.points}/` : ""}{c.points}</span>
+			{#if result && result.verdict !== "met"}<span class="quiet col-span-2 col-start-3"><Words text={result.sentence} /></span>{/if}
+			{#each hints as hint, i (i)}<span class="col-span-2 col-start-3 text-[13px] leading-snug" data-hint={c.id}>Hint{hints.length > 1 ? ` ${i + 1}` : ""}: {hint}</span>{/each}
+			{#if c.hint && desk.runs > 0 && result?.verdict !== "met" && (hints.length === 0 || desk.more.has(c.id))}<span class="col-span-2 col-start-3"><button type="button" class="quiet underline" aria-label="{hints.length === 0 ? 'A hint' : 'Another hint'} for: {c.sentence}" onclick={() => desk.hint(c.id)}>{hints.length === 0 ? "A hint" : "Another hint"}</button></span>{/if}
+		</li>
+	{/each}
+</ul>
+{#if old}<p class="quiet mt-1">That is how it was when you checked it; the program has changed since.</p>{/if}
+{#if !report && desk.checked && !old}<div class="mt-3"><Slips slips={desk.checked.report.slips} /></div>{/if}

@@ -1,0 +1,59 @@
+import { CallError } from "@markpen/client";
+import type { Work } from "@markpen/contract";
+import { api } from "./api.ts";
+
+/** A hand-in that was pressed and isn't known to have arrived. */
+export interface Pressed {
+	readonly assignmentId: string;
+	readonly exercise: string;
+	readonly source: string;
+	readonly answers: NonNullable<Work["draft"]>["answers"];
+	/** The same for every attempt, so that it arrives once. */
+	readonly key: string;
+	readonly at: string;
+}
+
+const PLACE = "markpen handing ";
+const placeOf = ({ assignmentId, exercise }: Pick<Pressed, "assignmentId" | "exercise">) => `${PLACE}${assignmentId} ${exercise}`;
+
+/** A key of its own for each hand-in; `crypto.randomUUID` isn't there on a plain-http address. */
+export function freshKey(): string {
+	return Array.from(crypto.getRandomValues(new Uint8Array(16)), (byte) => byte.toString(16).padStart(2, "0")).join("");
+}
+
+/** What this browser still has to hand in for an exercise. */
+export function pressedFor(of: Pick<Pressed, "assignmentId" | "exercise">): Pressed | undefined {
+	const kept = localStorage.getItem(placeOf(of));
+	return kept ? (JSON.parse(kept) as Pressed) : undefined;
+}
+
+export type Sent = { readonly state: "arrived"; readonly id: string } | { readonly state: "waits" } | { readonly state: "refused"; readonly why: string };
+
+/**
+ * Hands in what was pressed. It is kept until the service has it, or has refused it: without a network it waits, and
+ * arrives with the time of the press.
+ */
+export async function send(pressed: Pressed): Promise<Sent> {
+	localStorage.setItem(placeOf(pressed), JSON.stringify(pressed));
+	const { assignmentId: id, exercise, source, answers, key, at } = pressed;
+	try {
+		const done = await api.handIn({ params: { id, exercise }, body: { source, answers, pressedAt: at }, idempotencyKey: key });
+		localStorage.removeItem(placeOf(pressed));
+		return { state: "arrived", id: done.id };
+	} catch (error) {
+		if (error instanceof CallError && (error.status === 0 || error.status >= 500 || error.status === 401)) return { state: "waits" };
+		localStorage.removeItem(placeOf(pressed));
+		return { state: "refused", why: error instanceof Error ? error.message : String(error) };
+	}
+}
+
+/** Hands in everything that waits in this browser. */
+export async function sendAll(): Promise<readonly Sent[]> {
+	const keys = Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i) as string).filter((key) => key.startsWith(PLACE));
+	const sent: Sent[] = [];
+	for (const key of keys) {
+		const kept = localStorage.getItem(key);
+		if (kept) sent.push(await send(JSON.parse(kept) as Pressed));
+	}
+	return sent;
+}

@@ -1,0 +1,25 @@
+import type { HandInPage, Work } from "@markpen/contract";
+import { expect, test } from "vitest";
+import { countingTries, stepsOf } from "./strip.ts";
+
+const page = (id: string, checks: Readonly<Record<string, string>>) =>
+	({ id, title: id, points: { earned: 3, possible: 4 }, report: { criteria: Object.entries(checks).map(([check, verdict]) => ({ check, verdict })) } }) as unknown as HandInPage;
+
+test("a strip tells with each drawing what was met for the first time there", () => {
+	const steps = stepsOf([
+		page("buoy", { count: "met", colour: "missed" }),
+		page("sail", { count: "met", colour: "met", measure: "partly" }),
+		page("planks", { measure: "met", position: "met" }),
+	]);
+	expect(steps.map((s) => s.first)).toEqual([["the right number"], ["colours"], ["sizes", "places"]]);
+	expect(steps[0]?.points).toBe("3 of 4");
+});
+
+test("what isn't shown yet has no points and no first times", () => {
+	expect(stepsOf([{ id: "x", title: "X", points: null, report: null } as unknown as HandInPage])).toEqual([{ handInId: "x", title: "X", points: "", first: [] }]);
+});
+
+test("the tries that count are told oldest first", () => {
+	const work = (title: string, at: string, counts = true) => ({ exercise: { title }, handIns: [{ id: title, counts, handedInAt: at }] }) as unknown as Work;
+	expect(countingTries([work("b", "2027-02-02"), work("a", "2027-01-01"), work("c", "2027-03-03", false)]).map((t) => t.title)).toEqual(["a", "b"]);
+});

@@ -1,0 +1,62 @@
+import type { HandInPage, Work } from "@markpen/contract";
+
+/** What each check looks at, as one would say what was managed. */
+const MANAGED: Readonly<Record<string, string>> = {
+	count: "the right number",
+	measure: "sizes",
+	position: "places",
+	colour: "colours",
+	filling: "filling",
+	relation: "how things lie to one another",
+	arrangement: "rows and rings",
+	order: "what lies on top",
+	sheet: "the sheet",
+	path: "the way of the pen",
+	"nothing else": "nothing too much",
+	visible: "everything seen",
+	distinct: "differences",
+	code: "how the program is made",
+	runs: "chance",
+	"what if": "values that can change",
+	movement: "movement",
+	likeness: "a likeness",
+	change: "changing what was given",
+	"own work": "something of your own",
+	answer: "an answer",
+	"by teacher": "what your teacher looked at",
+};
+
+/** One's own try of an exercise that counts. */
+export interface Step {
+	readonly handInId: string;
+	readonly title: string;
+	readonly points: string;
+	/** What was met here for the first time. */
+	readonly first: readonly string[];
+}
+
+/** The tries that count, oldest first. */
+export function countingTries(work: readonly Work[]): { readonly id: string; readonly title: string; readonly handedInAt: string }[] {
+	return work
+		.flatMap((w) => {
+			const counts = w.handIns.find((h) => h.counts);
+			return counts ? [{ id: counts.id, title: w.exercise.title, handedInAt: counts.handedInAt }] : [];
+		})
+		.toSorted((a, b) => a.handedInAt.localeCompare(b.handedInAt));
+}
+
+/** What was met for the first time with each try. */
+export function stepsOf(pages: readonly HandInPage[]): Step[] {
+	const seen = new Set<string>();
+	return pages.map((page) => {
+		const met = new Set((page.report?.criteria ?? []).filter((c) => c.verdict === "met").map((c) => c.check));
+		const first = [...met].filter((check) => !seen.has(check) && MANAGED[check] !== undefined);
+		for (const check of met) seen.add(check);
+		return {
+			handInId: page.id,
+			title: page.title,
+			points: page.points ? `${page.points.earned} of ${page.points.possible}` : "",
+			first: first.map((check) => MANAGED[check] as string),
+		};
+	});
+}

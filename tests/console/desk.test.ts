@@ -1,0 +1,361 @@
+import type { Browser, BrowserContext, Page } from "playwright-core";
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from "vitest";
+import type { Client } from "../../client/dist/index.js";
+import { Site, signedIn } from "../site.ts";
+import { axe, launch, Watched } from "./browser.ts";
+
+let site: Site;
+let browser: Browser;
+let teacher: Client;
+/** A student of the test's own, with an exercise that has hints and a starter. */
+let own: { assignment: string; student: Client; cookies: Parameters<BrowserContext["addCookies"]>[0]; handIns: () => Promise<number> };
+let context: BrowserContext;
+let number = 0;
+
+const EXERCISE = `format: markpen/exercise@1
+id: lamp-desk
+title: Desk lamp
+brief: |
+  A **yellow lamp, 36 across**, at **140, 90**.
+language: nib
+sheet: { width: 400, height: 300, origin: top left }
+tolerance: { position: 4, size: 4, angle: 2, colour: family }
+model: |
+  fill gold
+  circle centre 140, 90 diameter 36
+starter: |
+  fill gold
+  circle centre 100, 90 diameter 36
+figures:
+  lamp: { kind: circle }
+criteria:
+  - { id: place, check: position, of: lamp, at: [140, 90], points: 2, hint: [Read where its middle stands., Two numbers tell a place.] }
+  - { id: across, check: measure, of: lamp, what: diameter, is: 36, points: 1 }
+  - { id: why, check: answer, ask: "Where will it hang?", when: before running, points: 1 }
+`;
+const RIGHT = "fill gold\ncircle centre 140, 90 diameter 36\n";
+
+beforeAll(async () => {
+	[site, browser] = await Promise.all([Site.start(), launch()]);
+	teacher = await site.teacher();
+	await teacher.publishExercise({ body: { source: EXERCISE } });
+});
+afterAll(async () => {
+	await browser.close();
+	await site.stop();
+});
+
+beforeEach(async () => {
+	const made = await teacher.makeClass({ body: { name: `Desk ${++number}`, schoolYear: "2026" } });
+	const { card } = await teacher.addStudent({ params: { id: made.id }, body: { name: "Nell Brae" } });
+	const at = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString();
+	const set = await teacher.setAssignment({ params: { id: made.id }, body: { exercise: "lamp-desk", opensAt: at(-1), dueAt: at(1), closesAt: at(2) } });
+	const body = { classCode: made.code, signInName: card?.signInName ?? "", passphrase: card?.passphrase ?? "" };
+	const response = await fetch(`${site.address}/api/v1/session`, { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify(body) });
+	const [name, value] = (response.headers.get("set-cookie")?.split(";")[0] ?? "").split("=");
+	own = {
+		assignment: set.id,
+		student: await signedIn(site.address, body),
+		cookies: [{ name: name ?? "", value: value ?? "", url: site.address }],
+		handIns: async () => (await teacher.showAssignment({ params: { id: set.id } })).handIns.length,
+	};
+	context = await browser.newContext({ viewport: { width: 1280, height: 800 }, locale: "en-GB" });
+	await context.addCookies(own.cookies);
+});
+afterEach(() => context.close());
+
+const place = () => ({ id: own.assignment, exercise: "lamp-desk" });
+const editor = (page: Page) => page.getByRole("textbox", { name: "Program" });
+const kept = (page: Page) =>
+	page
+		.getByTestId("kept")
+		.filter({ hasText: /^kept$/ })
+		.waitFor();
+
+async function desk(): Promise<{ page: Page; wrong: string[] }> {
+	const watched = await Watched.open(context, site.address, `/desk/${own.assignment}/lamp-desk`);
+	watched.page.setDefaultTimeout(15_000);
+	await editor(watched.page).waitFor();
+	return watched;
+}
+async function handIn(page: Page): Promise<void> {
+	await page.getByRole("button", { name: "Hand in", exact: true }).click();
+	await page.getByRole("button", { name: "Hand it in" }).click();
+}
+
+describe("nothing is lost", () => {
+	test("what is written is kept by the service, and there on another device", async () => {
+		const { page, wrong } = await desk();
+		await editor(page).fill(RIGHT);
+		await kept(page);
+		expect((await own.student.showWork({ params: place() })).draft?.source.trim()).toBe(RIGHT.trim());
+		const other = await browser.newContext();
+		await other.addCookies(own.cookies);
+		const elsewhere = (await Watched.open(other, site.address, `/desk/${own.assignment}/lamp-desk`)).page;
+		await elsewhere.getByText("circle centre 140, 90").first().waitFor();
+		await other.close();
+		expect(wrong).toEqual([]);
+	});
+
+	test("the tab closed in the middle of typing has the program still", async () => {
+		const { page } = await desk();
+		await editor(page).fill("fill gold\n-- in the middle of");
+		await page.close({ runBeforeUnload: false });
+		const again = await desk();
+		await again.page.getByText("-- in the middle of").first().waitFor();
+	});
+
+	test("the same program changed on two devices: both side by side, neither chosen silently, the other one kept", async () => {
+		const { page } = await desk();
+		await editor(page).fill("-- here\n");
+		await kept(page);
+		await own.student.saveDraft({ params: place(), body: { source: "-- there\n", device: "iPad" }, revision: "any" });
+		await editor(page).fill("-- here, and on\n");
+		const dialog = page.getByRole("dialog", { name: "Your program was changed in two places" });
+		await dialog.waitFor();
+		expect(await dialog.locator("pre").allTextContents()).toEqual([expect.stringContaining("-- here, and on"), expect.stringContaining("-- there")]);
+		expect(await dialog.textContent()).toContain("On iPad");
+		await dialog.getByRole("button", { name: "Go on with that one" }).click();
+		await kept(page);
+		expect((await own.student.showWork({ params: place() })).draft?.source.trim()).toBe("-- there");
+		await page.getByRole("button", { name: /^More/ }).click();
+		await page.getByRole("menuitem", { name: /Put aside .*-- here, and on/ }).click();
+		await kept(page);
+		expect((await own.student.showWork({ params: place() })).draft?.source.trim()).toBe("-- here, and on");
+	});
+
+	test("written, run and handed in without a network, the tab closed: it arrives when it is opened again, with the time of the press", async () => {
+		const { page } = await desk();
+		await page.getByRole("button", { name: /^Run/ }).click();
+		await page.locator("[data-figures='1']").waitFor();
+		await context.setOffline(true);
+		await editor(page).fill(RIGHT);
+		await page.getByRole("button", { name: /^Run/ }).click();
+		await page.getByText("circle, 36 across").first().waitFor();
+		await handIn(page);
+		await page.getByTestId("waits").waitFor();
+		const pressed = Date.now();
+		await page.close();
+		expect(await own.handIns()).toBe(0);
+		await new Promise((resolve) => setTimeout(resolve, 1_100));
+		await context.setOffline(false);
+		const again = await desk();
+		await again.page.getByTestId("result").waitFor();
+		await expect.poll(own.handIns, { timeout: 10_000 }).toBe(1);
+		const [row] = (await teacher.showAssignment({ params: { id: own.assignment } })).handIns;
+		const page2 = await teacher.showHandIn({ params: { id: row?.id ?? "" } });
+		expect(page2.source.trim()).toBe(RIGHT.trim());
+		expect(Math.abs(Date.parse(page2.pressedAt ?? "") - pressed)).toBeLessThan(10_000);
+		expect(Date.parse(page2.handedInAt)).toBeGreaterThan(Date.parse(page2.pressedAt ?? ""));
+	});
+
+	test("a press that was answered and not heard isn't handed in twice", async () => {
+		const { page } = await desk();
+		await editor(page).fill(RIGHT);
+		let first = true;
+		await page.route("**/hand-ins", async (route) => {
+			if (!first) return route.continue();
+			first = false;
+			await route.fetch();
+			await route.abort();
+		});
+		await handIn(page);
+		await page.getByTestId("waits").waitFor();
+		await page.reload();
+		await page.getByTestId("result").waitFor();
+		expect(await own.handIns()).toBe(1);
+		expect((await own.student.showWork({ params: place() })).handIns).toHaveLength(1);
+	});
+
+	test("a session that has ended asks to sign in again, and the program stays", async () => {
+		const { page } = await desk();
+		await site.rows("DELETE FROM sessions");
+		await editor(page).fill("-- still here\n");
+		await page.getByRole("dialog", { name: "Sign in again" }).waitFor();
+		await page.getByText("-- still here").first().waitFor();
+		teacher = await site.teacher();
+	});
+});
+
+describe("a self-check", () => {
+	test("shows what was found, where the teacher lets it, and uses up no try", async () => {
+		const { page } = await desk();
+		await page.getByRole("button", { name: "Check it" }).click();
+		await page.locator("[data-criterion=place][data-verdict=missed]").waitFor();
+		expect(await page.locator("[data-criterion=across]").getAttribute("data-verdict")).toBe("met");
+		await editor(page).fill(RIGHT);
+		await page.getByText("the program has changed since").waitFor();
+		await page.getByRole("button", { name: "Check it" }).click();
+		await page.locator("[data-criterion=place][data-verdict=met]").waitFor();
+		expect(await own.handIns()).toBe(0);
+	});
+
+	test("own ticks stand apart from it, and stay", async () => {
+		const { page } = await desk();
+		const tick = page.getByRole("checkbox", { name: /^I think this is done/ }).first();
+		await tick.check();
+		await page.reload();
+		await editor(page).waitFor();
+		expect(await tick.isChecked()).toBe(true);
+		expect(await page.locator("[data-verdict]").count()).toBe(0);
+	});
+});
+
+describe("hints", () => {
+	test("come one after the other: none before the first run, the second after a run in between, and no later one is in the traffic", async () => {
+		const traffic: string[] = [];
+		const { page } = await desk();
+		page.on("response", async (response) => {
+			if (response.url().includes("/api/")) traffic.push(await response.text().catch(() => ""));
+		});
+		expect(await page.getByRole("button", { name: /^A hint for/ }).count()).toBe(0);
+		await expect(own.student.nextHint({ params: { ...place(), criterion: "place", number: 1 } })).rejects.toMatchObject({ status: 409 });
+		await page.getByRole("button", { name: /^Run/ }).click();
+		await page.locator("[data-figures='1']").waitFor();
+		await page.getByRole("button", { name: /^A hint for/ }).click();
+		await page.locator("[data-hint=place]").getByText("Read where its middle stands.").waitFor();
+		await page.getByRole("button", { name: /^Another hint for/ }).click();
+		await page.getByRole("alert").filter({ hasText: "Try what the last hint says" }).waitFor();
+		expect(traffic.join("")).not.toContain("Two numbers tell a place.");
+		await page.getByRole("button", { name: /^Run/ }).click();
+		await expect.poll(async () => (await own.student.showWork({ params: place() })).hinted.place).toBe(1);
+		await expect
+			.poll(
+				async () => {
+					await page
+						.getByRole("button", { name: /^Another hint for/ })
+						.click()
+						.catch(() => undefined);
+					return page.getByText("Two numbers tell a place.").count();
+				},
+				{ timeout: 5_000 },
+			)
+			.toBe(1);
+		expect((await teacher.listDrafts({ params: { id: own.assignment } })).drafts[0]?.hints).toBe(2);
+	});
+});
+
+describe("questions and the given program", () => {
+	test("a question is asked before the first run, and its answer goes along with the hand-in", async () => {
+		const { page } = await desk();
+		await page.getByRole("textbox", { name: /Where will it hang\?/ }).fill("In the upper left.");
+		await page.getByRole("button", { name: /^Run/ }).click();
+		await page.locator("[data-figures='1']").waitFor();
+		await handIn(page);
+		await page.getByTestId("result").getByText("Handed in").waitFor();
+		const [row] = (await teacher.showAssignment({ params: { id: own.assignment } })).handIns;
+		expect((await teacher.showHandIn({ params: { id: row?.id ?? "" } })).answers).toEqual({ why: { words: "In the upper left.", when: "before running" } });
+	});
+
+	test("the given program is there to begin with, and can be had back", async () => {
+		const { page } = await desk();
+		expect(await editor(page).textContent()).toContain("circle centre 100, 90");
+		await editor(page).fill("-- all gone\n");
+		await page.getByRole("button", { name: /^More/ }).click();
+		await page.getByRole("menuitem", { name: "The given program again" }).click();
+		await page.getByText("circle centre 100, 90").first().waitFor();
+		await page.getByRole("button", { name: /^More/ }).click();
+		await page.getByRole("menuitem", { name: /Put aside .*-- all gone/ }).waitFor();
+	});
+});
+
+describe("handing in", () => {
+	test("says before what will be handed in, and shows what was found as it comes in", async () => {
+		const { page } = await desk();
+		await editor(page).fill(RIGHT);
+		await page.getByRole("button", { name: "Hand in", exact: true }).click();
+		const dialog = page.getByRole("dialog", { name: "Hand this in?" });
+		expect(await dialog.textContent()).toMatch(/Desk lamp.*which you haven't run yet.*You can hand in again until it closes/s);
+		await dialog.getByRole("button", { name: "Hand it in" }).click();
+		await page
+			.getByTestId("result")
+			.getByText(/3 of \d points/)
+			.waitFor();
+	});
+
+	test("of a program that earns nothing here offers the open exercise that it fits", async () => {
+		const at = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString();
+		const { classId } = await teacher.showAssignment({ params: { id: own.assignment } });
+		await teacher.setAssignment({ params: { id: classId }, body: { exercise: "pier-planks", opensAt: at(-1), dueAt: at(1), closesAt: at(2) } });
+		const { page } = await desk();
+		await editor(page).fill("paper lightcyan\npen colour sienna width 3\nfor i from 0 to 6\n  rect corner 30 + i * 60, 90 size 36, 150\nend\n");
+		await handIn(page);
+		await page.getByText("it fits").waitFor();
+		await page.getByRole("button", { name: "Hand it in there" }).click();
+		await page.getByRole("heading", { level: 1, name: "Pier planks" }).waitFor();
+	});
+});
+
+test("the desk has no fault that axe finds, with a check and a hint shown", async () => {
+	const { page } = await desk();
+	await page.getByRole("button", { name: /^Run/ }).click();
+	await page.locator("[data-figures='1']").waitFor();
+	await page.getByRole("button", { name: "Check it" }).click();
+	await page.locator("[data-criterion=place][data-verdict=missed]").waitFor();
+	expect(await axe(page)).toEqual([]);
+	await page.setViewportSize({ width: 360, height: 740 });
+	expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(360);
+});
+
+describe("the editor", () => {
+	test("completes words, and tells of the word under the cursor with an example that can be drawn", async () => {
+		const { page } = await desk();
+		await editor(page).fill("");
+		await editor(page).click();
+		await page.keyboard.type("circ");
+		await page.locator(".cm-tooltip-autocomplete").getByText("circle").first().waitFor();
+		await page.keyboard.press("Escape");
+		await page.keyboard.type("le ");
+		await page.keyboard.press("ArrowLeft");
+		await page.keyboard.press("ArrowLeft");
+		const help = page.getByTestId("help");
+		await help.getByText("An example").click();
+		await help.getByRole("button", { name: "Draw it" }).click();
+		await page.getByText("This is the example of the help.").waitFor();
+		expect(await editor(page).textContent()).toBe("circle ");
+	});
+
+	test("puts a picked colour in at the cursor, by its name or its code", async () => {
+		const { page } = await desk();
+		await editor(page).fill("fill ");
+		await editor(page).click();
+		await page.keyboard.press("Control+End");
+		await page.getByRole("button", { name: "Colours" }).click();
+		await page.getByRole("button", { name: /^crimson / }).click();
+		await page.getByText("fill crimson").first().waitFor();
+	});
+
+	test("mends a mistake by a click: the cursor stands where the fix ended, and one undo takes it back", async () => {
+		const { page } = await desk();
+		await editor(page).fill("wlak 90");
+		await page.getByRole("button", { name: /^Run/ }).click();
+		await page.getByTestId("problem").waitFor();
+		await page.locator(".cm-lintRange-error").hover();
+		await page.getByRole("button", { name: "Put it right" }).click();
+		expect(await editor(page).textContent()).toBe("walk 90");
+		await page.keyboard.type("!");
+		expect(await editor(page).textContent()).toBe("walk! 90");
+		await page.keyboard.press("Control+z");
+		await page.keyboard.press("Control+z");
+		expect(await editor(page).textContent()).toBe("wlak 90");
+	});
+});
+
+test("free drawing: an example is opened, changed, kept under its name, and there again", async () => {
+	const { page, wrong } = await Watched.open(context, site.address, "/free");
+	page.setDefaultTimeout(15_000);
+	await page.getByRole("button", { name: "Star walked with turns" }).click();
+	await editor(page).waitFor();
+	await page.getByRole("button", { name: /^Run/ }).click();
+	await page.locator("[data-figures='1']").waitFor();
+	await editor(page).fill("-- my star\nwalk 20\n");
+	await kept(page);
+	await page.getByRole("link", { name: "Free drawing" }).first().click();
+	await page.getByRole("link", { name: "Star walked with turns" }).click();
+	await page.getByText("-- my star").first().waitFor();
+	expect(await axe(page)).toEqual([]);
+	await page.getByRole("link", { name: "Free drawing" }).first().click();
+	await page.getByRole("button", { name: "Remove Star walked with turns" }).click();
+	await page.getByText("You have none yet.").waitFor();
+	expect(wrong).toEqual([]);
+});
