@@ -167,6 +167,30 @@ describe("nothing is lost", () => {
 		expect((await own.student.showWork({ params: place() })).handIns).toHaveLength(1);
 	});
 
+	test("on a computer that many use nobody gets what another one wrote or pressed", async () => {
+		const { page } = await desk();
+		await context.setOffline(true);
+		await editor(page).fill("-- only mine\n");
+		await handIn(page);
+		await page.getByTestId("waits").waitFor();
+		await page.close();
+		await context.setOffline(false);
+		const { classId } = await teacher.showAssignment({ params: { id: own.assignment } });
+		const { card } = await teacher.addStudent({ params: { id: classId }, body: { name: "Otto Pyke" } });
+		const body = { classCode: card?.classCode, signInName: card?.signInName, passphrase: card?.passphrase };
+		const response = await fetch(`${site.address}/api/v1/session`, { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify(body) });
+		const [name, value] = (response.headers.get("set-cookie")?.split(";")[0] ?? "").split("=");
+		await context.clearCookies();
+		await context.addCookies([{ name: name ?? "", value: value ?? "", url: site.address }]);
+		const other = await desk();
+		await other.page.getByText("circle centre 100, 90").first().waitFor();
+		expect(await editor(other.page).textContent()).not.toContain("only mine");
+		await other.page.goto(site.address);
+		await other.page.getByRole("heading", { level: 1, name: "My work" }).waitFor();
+		await other.page.waitForLoadState("networkidle");
+		expect(await own.handIns()).toBe(0);
+	});
+
 	test("a session that has ended asks to sign in again, and the program stays", async () => {
 		const { page } = await desk();
 		await site.rows("DELETE FROM sessions");

@@ -4,6 +4,8 @@ import type { SaidDrawing } from "@markpen/core";
 import type { Answers as Found } from "../worker/messages.ts";
 import { api } from "./api.ts";
 import { follow } from "./following.ts";
+import { pause } from "./jobs.ts";
+import { keptAt } from "./kept.ts";
 import { saying } from "./loading.svelte.ts";
 import { freshKey, type Pressed, pressedFor, send } from "./outbox.ts";
 import { Runner } from "./runner.ts";
@@ -22,14 +24,10 @@ interface Kept {
 
 const SAVE_MILLISECONDS = 1_200;
 const AGAIN_MILLISECONDS = 5_000;
-/** Pauses between two looks at whether something has been checked. */
-const LOOK_MILLISECONDS = [150, 250, 400, 700, 1000];
 /** Runs without a check, after which one is made unseen, so that the teacher sees who doesn't get on. */
 const RUNS_UNCHECKED = 4;
 const MOST_ASIDE = 10;
 const MOST_OTHERS = 5;
-
-const pause = (look: number) => new Promise((resolve) => setTimeout(resolve, LOOK_MILLISECONDS[Math.min(look, LOOK_MILLISECONDS.length - 1)]));
 
 /** The kind of device, for the person who wrote there. */
 function device(): string {
@@ -96,7 +94,7 @@ export class Desk {
 		this.takeUp();
 		void this.runner.ask("help", {}, 30_000).then((help) => (this.help = help));
 		addEventListener("online", this.online);
-		if (this.waiting) void this.deliver(this.waiting);
+		if (this.waiting) void this.deliver(this.waiting, true);
 		void this.givenHints();
 	}
 
@@ -115,7 +113,7 @@ export class Desk {
 	}
 
 	private place(what: "draft" | "ticks" | "aside"): string {
-		return `markpen ${what} ${this.work.assignmentId} ${this.work.exercise.id}`;
+		return keptAt(`${what} ${this.work.assignmentId} ${this.work.exercise.id}`);
 	}
 
 	private params() {
@@ -219,7 +217,7 @@ export class Desk {
 
 	private readonly online = (): void => {
 		void this.save();
-		if (this.waiting) void this.deliver(this.waiting);
+		if (this.waiting) void this.deliver(this.waiting, true);
 	};
 
 	/** Goes on with one of two versions; the other one is put aside, not lost. */
@@ -289,10 +287,14 @@ export class Desk {
 		const milliseconds = Math.min(3_600_000, Math.max(0, Date.now() - this.worked));
 		this.worked = Date.now();
 		this.unchecked++;
+		const source = this.ran ?? "";
 		try {
-			if (this.unchecked >= RUNS_UNCHECKED) await this.ask();
-			const { checked } = this;
-			const met = checked && checked.source === this.ran ? checked.report.criteria.filter((c) => c.verdict === "met").map((c) => c.id) : [];
+			let report = this.checked?.source === source ? this.checked.report : undefined;
+			if (!report && this.unchecked >= RUNS_UNCHECKED) {
+				report = await this.reportOn(this.params(), source, this.answers);
+				this.unchecked = 0;
+			}
+			const met = (report?.criteria ?? []).filter((c) => c.verdict === "met").map((c) => c.id);
 			await api.noteRun({ params: this.params(), body: { state, met, milliseconds } });
 		} catch (error) {
 			// Runs are told as far as there is a network.
@@ -305,26 +307,26 @@ export class Desk {
 		if (this.checking) return;
 		this.checking = true;
 		this.error = "";
+		const { source, answers } = this;
 		try {
-			await this.ask();
+			const report = await this.reportOn(this.params(), source, answers);
+			if (report) this.checked = { report, source };
+			this.unchecked = 0;
 		} catch (error) {
 			this.error = saying(error);
 		}
 		this.checking = false;
 	}
 
-	private async ask(): Promise<void> {
-		const { source, answers } = this;
-		const { id } = await api.selfCheck({ params: this.params(), body: { source, answers } });
+	/** How a program would do; nothing once the desk was left. */
+	private async reportOn(params: { id: string; exercise: string }, source: string, answers: Answers): Promise<ReportBody | undefined> {
+		const { id } = await api.selfCheck({ params, body: { source, answers } });
 		for (let look = 0; !this.left; look++) {
 			const { report } = await api.showSelfCheck({ params: { id } });
-			if (report) {
-				this.checked = { report, source };
-				this.unchecked = 0;
-				return;
-			}
+			if (report) return report;
 			await pause(look);
 		}
+		return undefined;
 	}
 
 	/** The next hint of a criterion. */
@@ -351,12 +353,12 @@ export class Desk {
 		if (this.handing) return;
 		this.error = "";
 		const { assignmentId, exercise } = this.work;
-		await this.deliver({ assignmentId, exercise: exercise.id, source: this.source, answers: this.answers, key: freshKey(), at: new Date().toISOString() });
+		await this.deliver({ assignmentId, exercise: exercise.id, source: this.source, answers: this.answers, key: freshKey(), at: new Date().toISOString() }, false);
 	}
 
-	private async deliver(pressed: Pressed): Promise<void> {
+	private async deliver(pressed: Pressed, waited: boolean): Promise<void> {
 		this.handing = true;
-		const sent = await send(pressed);
+		const sent = await send(pressed, waited);
 		if (sent.state === "waits") this.waiting = pressed;
 		else {
 			this.waiting = undefined;
@@ -394,16 +396,8 @@ export class Desk {
 		const { work } = await api.listWork({});
 		const others = work.filter((w) => w.exercise.id !== this.work.exercise.id && Date.parse(w.closesAt) > Date.now() && w.triesLeft !== 0).slice(0, MOST_OTHERS);
 		for (const other of others) {
-			const { id } = await api.selfCheck({ params: { id: other.assignmentId, exercise: other.exercise.id }, body: { source } });
-			for (let look = 0; !this.left; look++) {
-				const { report } = await api.showSelfCheck({ params: { id } });
-				if (!report) {
-					await pause(look);
-					continue;
-				}
-				if (report.points && report.points.earned >= report.points.possible / 2) this.fits = other;
-				break;
-			}
+			const report = await this.reportOn({ id: other.assignmentId, exercise: other.exercise.id }, source, {});
+			if (report?.points && report.points.earned >= report.points.possible / 2) this.fits = other;
 			if (this.fits || this.left) return;
 		}
 	}
@@ -412,7 +406,10 @@ export class Desk {
 	async handInThere(): Promise<boolean> {
 		const { fits, result } = this;
 		if (!fits || !result) return false;
-		const sent = await send({ assignmentId: fits.assignmentId, exercise: fits.exercise.id, source: result.source, answers: {}, key: freshKey(), at: new Date().toISOString() });
+		const sent = await send(
+			{ assignmentId: fits.assignmentId, exercise: fits.exercise.id, source: result.source, answers: {}, key: freshKey(), at: new Date().toISOString() },
+			false,
+		);
 		if (sent.state === "refused") this.error = sent.why;
 		return sent.state !== "refused";
 	}

@@ -3,6 +3,7 @@ import type { Proposal, Report, ReportFigure } from "@markpen/core";
 import { api } from "./api.ts";
 import { type FileParts, partsOf, withCriterion } from "./exercise-file.ts";
 import { finished } from "./jobs.ts";
+import { keptAt } from "./kept.ts";
 import { saying } from "./loading.svelte.ts";
 import { notes } from "./notes.svelte.ts";
 import { Runner } from "./runner.ts";
@@ -71,7 +72,7 @@ export class ExerciseDesk {
 	}
 
 	private get place(): string {
-		return `markpen exercise ${this.page.id}`;
+		return keptAt(`exercise ${this.page.id}`);
 	}
 
 	/** What this browser kept and the service didn't get. */

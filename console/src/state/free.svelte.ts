@@ -2,6 +2,7 @@ import { CallError } from "@markpen/client";
 import type { SaidDrawing } from "@markpen/core";
 import type { Answers } from "../worker/messages.ts";
 import { api } from "./api.ts";
+import { keptAt } from "./kept.ts";
 import { saying } from "./loading.svelte.ts";
 import { Runner } from "./runner.ts";
 
@@ -38,7 +39,7 @@ export class FreeDesk {
 	}
 
 	private get place(): string {
-		return `markpen free ${this.name}`;
+		return keptAt(`free ${this.name}`);
 	}
 
 	write(source: string): void {

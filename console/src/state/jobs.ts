@@ -1,8 +1,11 @@
 import type { Job } from "@markpen/contract";
 import { api } from "./api.ts";
 
-/** Pauses between two looks at long work. */
+/** Pauses between two looks at whether something is done. */
 const LOOK_MILLISECONDS = [150, 250, 400, 700, 1000];
+
+/** Waits until it is time for the next look. */
+export const pause = (look: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, LOOK_MILLISECONDS[Math.min(look, LOOK_MILLISECONDS.length - 1)]));
 
 /** Waits until long work is over, and tells how far it is. */
 export async function finished(jobId: string, tell: (job: Job) => void = () => undefined): Promise<Job> {
@@ -11,6 +14,6 @@ export async function finished(jobId: string, tell: (job: Job) => void = () => u
 		tell(job);
 		if (job.state === "done") return job;
 		if (job.state === "failed") throw new Error("It could not be carried out. Nothing was changed; try once more.");
-		await new Promise((resolve) => setTimeout(resolve, LOOK_MILLISECONDS[Math.min(look, LOOK_MILLISECONDS.length - 1)]));
+		await pause(look);
 	}
 }

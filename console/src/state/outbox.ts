@@ -1,6 +1,7 @@
 import { CallError } from "@markpen/client";
 import type { Work } from "@markpen/contract";
 import { api } from "./api.ts";
+import { keptAt } from "./kept.ts";
 
 /** A hand-in that was pressed and isn't known to have arrived. */
 export interface Pressed {
@@ -13,8 +14,7 @@ export interface Pressed {
 	readonly at: string;
 }
 
-const PLACE = "markpen handing ";
-const placeOf = ({ assignmentId, exercise }: Pick<Pressed, "assignmentId" | "exercise">) => `${PLACE}${assignmentId} ${exercise}`;
+const placeOf = ({ assignmentId, exercise }: Pick<Pressed, "assignmentId" | "exercise">) => keptAt(`handing ${assignmentId} ${exercise}`);
 
 /** A key of its own for each hand-in; `crypto.randomUUID` isn't there on a plain-http address. */
 export function freshKey(): string {
@@ -30,14 +30,15 @@ export function pressedFor(of: Pick<Pressed, "assignmentId" | "exercise">): Pres
 export type Sent = { readonly state: "arrived"; readonly id: string } | { readonly state: "waits" } | { readonly state: "refused"; readonly why: string };
 
 /**
- * Hands in what was pressed. It is kept until the service has it, or has refused it: without a network it waits, and
- * arrives with the time of the press.
+ * Hands in what was pressed. It is kept until the service has it, or has refused it: without a network it waits.
+ *
+ * @param waited whether it had to wait: it arrives with the time of the press then
  */
-export async function send(pressed: Pressed): Promise<Sent> {
+export async function send(pressed: Pressed, waited: boolean): Promise<Sent> {
 	localStorage.setItem(placeOf(pressed), JSON.stringify(pressed));
 	const { assignmentId: id, exercise, source, answers, key, at } = pressed;
 	try {
-		const done = await api.handIn({ params: { id, exercise }, body: { source, answers, pressedAt: at }, idempotencyKey: key });
+		const done = await api.handIn({ params: { id, exercise }, body: { source, answers, ...(waited && { pressedAt: at }) }, idempotencyKey: key });
 		localStorage.removeItem(placeOf(pressed));
 		return { state: "arrived", id: done.id };
 	} catch (error) {
@@ -47,13 +48,13 @@ export async function send(pressed: Pressed): Promise<Sent> {
 	}
 }
 
-/** Hands in everything that waits in this browser. */
+/** Hands in everything of one's own that waits in this browser. */
 export async function sendAll(): Promise<readonly Sent[]> {
-	const keys = Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i) as string).filter((key) => key.startsWith(PLACE));
+	const keys = Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i) as string).filter((key) => key.startsWith(keptAt("handing ")));
 	const sent: Sent[] = [];
 	for (const key of keys) {
 		const kept = localStorage.getItem(key);
-		if (kept) sent.push(await send(JSON.parse(kept) as Pressed));
+		if (kept) sent.push(await send(JSON.parse(kept) as Pressed, true));
 	}
 	return sent;
 }

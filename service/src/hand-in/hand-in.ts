@@ -5,7 +5,7 @@ import { PRIORITY } from "../jobs/queue.ts";
 import { Refusal } from "../refusals.ts";
 import { type Answers, findWork, type WorkRecord } from "../work/store.ts";
 import { refuseSource } from "./source.ts";
-import { type Brought, type Taken, takeHandIn } from "./store.ts";
+import { type Brought, type Taken, takeHandIn, takenBy } from "./store.ts";
 
 function refuseTime(record: WorkRecord, now: Date): void {
 	if (record.classClosed) throw new Refusal("closed");
@@ -24,7 +24,14 @@ export async function handIn(
 	const work = await findWork(dataSource.manager, of.studentId, of.assignmentId, of.exercise);
 	if (!work) throw new Refusal("not-found");
 	const now = new Date();
-	refuseTime(work, now);
+	try {
+		refuseTime(work, now);
+	} catch (refusal) {
+		// What was taken in time is told so, however late its call is repeated.
+		const before = of.key === null ? undefined : await takenBy(dataSource.manager, of.studentId, of.key);
+		if (before) return before;
+		throw refusal;
+	}
 	const brought: Brought = {
 		assignmentId: work.id,
 		exerciseId: work.exerciseId,
@@ -41,7 +48,8 @@ export async function handIn(
 	};
 	const taken = await takeHandIn(dataSource.manager, queue, brought, PRIORITY.waiting);
 	// The student's own clock is told, and decides nothing.
-	if (of.pressedAt && of.pressedAt < now) await dataSource.manager.query("INSERT INTO pressed (hand_in_id, at) VALUES ($1, $2) ON CONFLICT DO NOTHING", [taken.id, of.pressedAt]);
+	if (of.pressedAt && of.pressedAt < taken.handedInAt)
+		await dataSource.manager.query("INSERT INTO pressed (hand_in_id, at) VALUES ($1, $2) ON CONFLICT DO NOTHING", [taken.id, of.pressedAt]);
 	return taken;
 }
 

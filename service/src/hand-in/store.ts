@@ -66,6 +66,11 @@ export async function takeHandIn(manager: EntityManager, queue: PgBoss, of: Brou
 	}
 }
 
+/** The hand-in that a call with this key made. */
+export function takenBy(manager: EntityManager, studentId: string, key: string): Promise<Taken | undefined> {
+	return one(manager, `SELECT id, try_number AS "tryNumber", handed_in_at AS "handedInAt", late FROM hand_ins WHERE student_id = $1 AND idempotency_key = $2`, [studentId, key]);
+}
+
 export type HandInRecord = Showing & {
 	id: string;
 	assignmentId: string;

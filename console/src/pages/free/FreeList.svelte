@@ -3,6 +3,7 @@
 	import Head from "../../parts/Head.svelte";
 	import { api } from "../../state/api.ts";
 	import { EXAMPLES } from "../../state/examples.ts";
+	import { keptAt } from "../../state/kept.ts";
 	import { Loading } from "../../state/loading.svelte.ts";
 	import { notes } from "../../state/notes.svelte.ts";
 	import { router } from "../../state/router.svelte.ts";
@@ -22,7 +23,7 @@
 		const taken = new Set(loading.value?.drawings.map((d) => d.name));
 		let free = example.name;
 		for (let n = 2; taken.has(free); n++) free = `${example.name} ${n}`;
-		localStorage.setItem(`markpen free ${free}`, example.source);
+		localStorage.setItem(keptAt(`free ${free}`), example.source);
 		router.go(`/free/${encodeURIComponent(free)}`);
 	}
 	async function remove(of: string) {
