@@ -29,7 +29,7 @@
 		{@const result = verdicts.get(c.id)}
 		{@const hints = desk.hints[c.id] ?? []}
 		<li class="grid grid-cols-[20px_22px_1fr_auto] gap-x-1.5 border-b border-rule py-1.5" data-criterion={c.id} data-verdict={result?.verdict}>
-			<input type="checkbox" class="mt-1" aria-label="I think this is done: {c.sentence}" checked={desk.ticks.has(c.id)} onchange={() => desk.tick(c.id)} />
+			<input type="checkbox" class="mt-1 size-4 self-start" aria-label="I think this is done: {c.sentence}" checked={desk.ticks.has(c.id)} onchange={() => desk.tick(c.id)} />
 			<span class={old ? "opacity-50" : ""}>{#if result}<VerdictSign verdict={result.verdict} />{:else}<span aria-hidden="true" class="text-ink-faint">–</span>{/if}</span>
 			<span><Words text={c.sentence} /></span>
 			<span class="font-mono text-[13px] text-ink-soft">{result && result.points !== null ? `${result.points}/` : ""}{c.points}</span>
