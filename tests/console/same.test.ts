@@ -38,8 +38,8 @@ function inBrowser(source: string, sheet: object | null): Promise<unknown> {
 		async ({ source: text, sheet: given, script }) => {
 			const worker = new Worker(script, { type: "module" });
 			const answer = await new Promise((resolve) => {
-				worker.addEventListener("message", ({ data }) => resolve(data), { once: true });
-				worker.postMessage({ turn: 1, source: text, sheet: given });
+				worker.addEventListener("message", ({ data }) => resolve(data.answer ?? data), { once: true });
+				worker.postMessage({ turn: 1, do: "run", source: text, sheet: given });
 			});
 			worker.terminate();
 			return answer;
