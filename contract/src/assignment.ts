@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { id, idParams, instant, key, moment, name, person, points, verdict } from "./common.ts";
+import { picture } from "./report.ts";
 import { route } from "./route.ts";
 
 /** When an assignment's parts are shown, how tries count, and what happens at its end. */
@@ -194,6 +195,19 @@ export const listDrafts = route({
 	params: idParams,
 	query: z.object({ exercise: key.optional() }),
 	reply: z.object({ exercise: key, drafts: z.array(draftRow), criteria: z.int() }),
+});
+/** Drawings with more shapes than that aren't sent among a wall's: each is fetched as a file. */
+export const MOST_SHAPES_ON_WALL = 1_500;
+export const listDrawings = route({
+	name: "listDrawings",
+	method: "GET",
+	path: "/assignments/:id/drawings",
+	who: ["teacher"],
+	reach: "looking",
+	summary: `The drawings of an assignment's wall, all in one: of the hand-ins that count, except drawings of more than ${MOST_SHAPES_ON_WALL} shapes`,
+	params: idParams,
+	query: z.object({ exercise: key.optional() }),
+	reply: z.object({ drawings: z.array(z.object({ id: id.describe("The hand-in's"), picture })) }),
 });
 export const triesUntilMet = route({
 	name: "triesUntilMet",

@@ -185,8 +185,10 @@ export const acrossClasses = route({
 		key,
 		title: z.string(),
 		classes: z.array(z.object({ classId: id, className: z.string(), students: z.int(), handedIn: z.int(), earned: z.number(), possible: z.number() })),
-		criteria: z.array(z.object({ id: z.string(), met: z.int(), asked: z.int() })),
-		slips: z.array(z.object({ id: z.string(), students: z.int() })),
+		criteria: z.array(
+			z.object({ id: z.string(), asks: z.string().describe("Its sentence; its id where the newest version doesn't ask it any more"), met: z.int(), asked: z.int() }),
+		),
+		slips: z.array(z.object({ id: z.string(), sentence: z.string().describe("One student's"), students: z.int() })),
 	}),
 });
 

@@ -79,6 +79,7 @@ export const ROUTES = Object.freeze({
 	release: assignment.release,
 	listStuck: assignment.listStuck,
 	listDrafts: assignment.listDrafts,
+	listDrawings: assignment.listDrawings,
 	triesUntilMet: assignment.triesUntilMet,
 	assignmentEvents: assignment.assignmentEvents,
 
@@ -128,7 +129,7 @@ export const ROUTES = Object.freeze({
 	carryOut: job.carryOut,
 });
 
-export type { AssignmentPage } from "./assignment.ts";
+export { type AssignmentPage, MOST_SHAPES_ON_WALL } from "./assignment.ts";
 export type { Cell, ClassPage } from "./class.ts";
 export { SOURCE_BYTES } from "./common.ts";
 export type { GradeBook } from "./grade-book.ts";

@@ -282,5 +282,24 @@ test("a student over the year, and an exercise across classes", async () => {
 	const cells = (await classNamed(teacher, "8 Tern")).cells.filter((c) => c.exercise === "mooring-buoy");
 	expect([tern?.handedIn, tern?.earned]).toEqual([new Set(cells.map((c) => c.studentId)).size, cells.reduce((sum, c) => sum + (c.points?.earned ?? 0), 0)]);
 	expect(across.criteria.map((c) => c.id).slice(0, 2)).toEqual(["one", "across"]);
+	// Both are told in sentences, not by their ids.
+	expect(across.criteria.map((c) => c.asks).filter((asks) => !asks.includes(" "))).toEqual([]);
+	expect(across.slips.length).toBeGreaterThan(0);
+	expect(across.slips.map((s) => s.sentence).filter((sentence) => !sentence.includes(" "))).toEqual([]);
 	expect(page.name).toBe("8 Tern");
+});
+
+test("a wall's drawings come in one call: those of the hand-ins that count", async () => {
+	const { assignmentId } = await cellOf("8 Tern", "sail", "Zoe Lark").then(({ page }) => page.columns.find((c) => c.exercise === "sail") as { assignmentId: string });
+	const wall = await teacher.showAssignment({ params: { id: assignmentId } });
+	const { drawings } = await teacher.listDrawings({ params: { id: assignmentId } });
+	expect(drawings.map((d) => d.id).sort()).toEqual(
+		wall.handIns
+			.filter((h) => h.state !== null)
+			.map((h) => h.id)
+			.sort(),
+	);
+	const [first] = drawings;
+	const report = (await teacher.showHandIn({ params: { id: first?.id as string } })).report;
+	expect(first?.picture).toEqual(report?.picture);
 });

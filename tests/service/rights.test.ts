@@ -137,6 +137,7 @@ const SAMPLES: Readonly<Record<Name, () => object>> = {
 	chooseTry: () => ({ params: { id: ids.assignment, student: ids.student }, body: { handInId: ids.handIn } }),
 	release: () => ({ params: { id: ids.assignment }, body: { students: [NONE] } }),
 	listStuck: () => ({ params: { id: ids.class } }),
+	listDrawings: () => ({ params: { id: ids.assignment } }),
 	listDrafts: () => ({ params: { id: ids.assignment } }),
 	triesUntilMet: () => ({ params: { id: ids.assignment } }),
 	assignmentEvents: () => ({ params: { id: ids.assignment } }),

@@ -13,7 +13,8 @@
 		context.clearRect(0, 0, canvas.width, canvas.height);
 		context.setTransform(scale, 0, 0, scale, (canvas.width - scale * picture.width) / 2, (canvas.height - scale * picture.height) / 2);
 		paintPicture(context, picture);
+		canvas.dataset["drawn"] = String(picture.shapes.length);
 	});
 </script>
 
-<span role="img" aria-label={label} class="block"><canvas bind:this={canvas} width="400" height="300" class="block aspect-[4/3] w-full"></canvas></span>
+<span role="img" aria-label={label} class="block"><canvas bind:this={canvas} width="320" height="240" class="block aspect-[4/3] w-full"></canvas></span>

@@ -36,6 +36,13 @@ export class Loading<T> {
 	private turn = 0;
 	private again: (() => void) | undefined;
 
+	/** Turns to something else: what was fetched of it last, or nothing. */
+	turnTo(key: string): void {
+		this.turn++;
+		this.value = KEPT.get(key) as T | undefined;
+		this.error = "";
+	}
+
 	/** Fetches; an answer that comes after a later call's is dropped. With a key, what was fetched last stands there at once. */
 	async load(fetch: () => Promise<T>, key?: string): Promise<void> {
 		const turn = ++this.turn;

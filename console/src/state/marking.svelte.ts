@@ -35,14 +35,23 @@ export class Marking {
 	about = $state.raw<CommentPlace>(WHOLE);
 	/** Whether what is written is to be kept for others. */
 	keep = $state(false);
-	readonly id: string;
+	private id = "";
 
-	constructor(id: string) {
+	/** Goes to a hand-in; what was being written of another one is left. */
+	go(id: string): void {
+		if (id === this.id) return;
 		this.id = id;
+		this.words = "";
+		this.about = WHOLE;
+		this.keep = false;
+		this.loading.turnTo(keyOf(id));
+		void this.open();
 	}
 
 	async open(): Promise<void> {
-		await this.loading.load(() => fetch(this.id), keyOf(this.id));
+		const { id: mine } = this;
+		await this.loading.load(() => fetch(mine), keyOf(mine));
+		if (mine !== this.id) return;
 		const page = this.loading.value;
 		for (const id of [page?.after, page?.before]) if (id) fetchAhead(keyOf(id), () => fetch(id));
 	}
@@ -58,29 +67,33 @@ export class Marking {
 	async comment(words = this.words): Promise<void> {
 		const typed = words === this.words;
 		if (words.trim() === "") return;
-		const { about, keep } = this;
+		const { about, keep, id } = this;
 		const slip = this.loading.value?.report?.slips[0]?.id ?? null;
-		const made = await notes.trying(() => api.commentOn({ params: { id: this.id }, body: { place: about, words } }));
+		const made = await notes.trying(() => api.commentOn({ params: { id }, body: { place: about, words } }));
 		if (!made) return;
-		if (typed) this.words = "";
-		this.about = WHOLE;
-		this.put({ comments: [...(this.loading.value?.comments ?? []), made] });
+		notes.say("The comment is there.", { undo: () => this.uncomment(made.id, false, id) });
+		if (id === this.id) {
+			if (typed) {
+				this.words = "";
+				this.keep = false;
+			}
+			this.about = WHOLE;
+			this.put(id, { comments: [...this.commentsOf(id), made] });
+		}
 		if (typed && keep) {
-			this.keep = false;
 			const kept = await notes.trying(() => api.keepComment({ body: { words, slip } }));
 			if (kept) this.kept = [...this.kept, kept];
 		}
-		notes.say("The comment is there.", { undo: () => this.uncomment(made.id, false) });
 	}
 
-	async uncomment(id: string, undoable = true): Promise<void> {
-		const gone = this.loading.value?.comments.find((c) => c.id === id);
-		await notes.trying(() => api.removeComment({ params: { id: this.id, comment: id } }));
-		this.put({ comments: (this.loading.value?.comments ?? []).filter((c) => c.id !== id) });
+	async uncomment(comment: string, undoable = true, id = this.id): Promise<void> {
+		const gone = this.commentsOf(id).find((c) => c.id === comment);
+		await notes.trying(() => api.removeComment({ params: { id, comment } }));
+		this.put(id, { comments: this.commentsOf(id).filter((c) => c.id !== comment) });
 		if (!gone || !undoable) return;
 		const back = async () => {
-			const made = await api.commentOn({ params: { id: this.id }, body: { place: gone.place, words: gone.words } });
-			this.put({ comments: [...(this.loading.value?.comments ?? []), made] });
+			const made = await api.commentOn({ params: { id }, body: { place: gone.place, words: gone.words } });
+			this.put(id, { comments: [...this.commentsOf(id), made] });
 		};
 		notes.say("The comment is gone.", { undo: back });
 	}
@@ -95,19 +108,19 @@ export class Marking {
 		notes.say("It is no longer kept.", { undo: back });
 	}
 
-	async adjust(criterion: string, points: number, reason: string): Promise<boolean> {
-		const done = await notes.trying(() => api.adjust({ params: { id: this.id, criterion }, body: { points, reason } }));
+	async adjust(criterion: string, points: number, reason: string, id = this.id): Promise<boolean> {
+		const done = await notes.trying(() => api.adjust({ params: { id, criterion }, body: { points, reason } }));
 		if (!done) return false;
-		await this.open();
-		notes.say("The points are adjusted.", { undo: () => this.unadjust(criterion) });
+		if (id === this.id) await this.open();
+		notes.say("The points are adjusted.", { undo: () => this.unadjust(criterion, id) });
 		return true;
 	}
 
-	async unadjust(criterion: string): Promise<void> {
-		const before = this.loading.value?.criteria.find((c) => c.id === criterion)?.adjusted;
-		await notes.trying(() => api.undoAdjustment({ params: { id: this.id, criterion } }));
-		await this.open();
-		if (before) notes.say("The adjustment is taken back.", { undo: async () => void (await this.adjust(criterion, before.points, before.reason ?? "As before")) });
+	async unadjust(criterion: string, id = this.id): Promise<void> {
+		const before = id === this.id ? this.loading.value?.criteria.find((c) => c.id === criterion)?.adjusted : undefined;
+		await notes.trying(() => api.undoAdjustment({ params: { id, criterion } }));
+		if (id === this.id) await this.open();
+		if (before) notes.say("The adjustment is taken back.", { undo: async () => void (await this.adjust(criterion, before.points, before.reason ?? "As before", id)) });
 	}
 
 	async judge(criterion: string, points: number): Promise<void> {
@@ -120,11 +133,16 @@ export class Marking {
 		if (!page) return;
 		const done = await notes.trying(() => api.release({ params: { id: page.assignmentId }, body: { students: [page.student.id] } }));
 		if (!done) return;
-		this.put({ released: true });
+		this.put(page.id, { released: true });
 		notes.say(`Released to ${page.student.name}.`);
 	}
 
-	private put(part: Partial<HandInPage>): void {
-		if (this.loading.value) this.loading.value = { ...this.loading.value, ...part };
+	private commentsOf(id: string): HandInPage["comments"] {
+		return this.loading.value?.id === id ? this.loading.value.comments : [];
+	}
+
+	/** Puts into the page what was done, unless another one is in front by now. */
+	private put(id: string, part: Partial<HandInPage>): void {
+		if (this.loading.value?.id === id) this.loading.value = { ...this.loading.value, ...part };
 	}
 }

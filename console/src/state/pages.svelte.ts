@@ -36,6 +36,9 @@ const STUDENTS: Readonly<Partial<Record<PageName, Fetch>>> = {
 	"free-drawing": () => import("../pages/free/FreePage.svelte"),
 };
 
+/** Pages that go from one of their kind to the next without being made anew. */
+const IN_PLACE: ReadonlySet<PageName> = new Set(["hand-in"]);
+
 export interface Shown {
 	readonly page: Page;
 	readonly params: Place["params"];
@@ -63,7 +66,11 @@ export class Pages {
 			const found = fetch && (await fetch());
 			if (turn !== this.turn) return;
 			this.missing = found ? "" : "nowhere";
-			this.shown = found && { page: found.default, params: place.params, key: `${place.page} ${JSON.stringify(place.params)}` };
+			this.shown = found && {
+				page: found.default,
+				params: place.params,
+				key: role === "teacher" && IN_PLACE.has(place.page) ? place.page : `${place.page} ${JSON.stringify(place.params)}`,
+			};
 		} catch {
 			if (turn === this.turn) this.missing = "failed";
 		}

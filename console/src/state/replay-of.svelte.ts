@@ -21,6 +21,10 @@ export class ReplayOf {
 		else notes.say(answer === undefined ? "This program ran too long to be replayed." : "This program does nothing that could be replayed.", { wrong: answer === undefined });
 	}
 
+	end(): void {
+		this.replaying = null;
+	}
+
 	leave(): void {
 		this.runner.end();
 	}

@@ -68,6 +68,7 @@ const EMPTY: Readonly<Partial<Record<keyof typeof ROUTES, unknown>>> = {
 		counted: [],
 		unchecked: 0,
 	},
+	listDrawings: { drawings: [] },
 	listDrafts: { exercise: "new", drafts: [], criteria: 0 },
 	triesUntilMet: { criteria: [] },
 	listAlike: { pairs: [] },

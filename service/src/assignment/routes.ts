@@ -1,4 +1,4 @@
-import { ROUTES } from "@markpen/contract";
+import { MOST_SHAPES_ON_WALL, ROUTES } from "@markpen/contract";
 import { sentenceOf } from "@markpen/core";
 import type { EntityManager } from "typeorm";
 import { v7 } from "uuid";
@@ -20,6 +20,7 @@ import {
 	countedOf,
 	draftersOf,
 	draftsIn,
+	drawingsOf,
 	findAssignment,
 	firstMet,
 	insertAssignment,
@@ -196,6 +197,16 @@ export function assignmentRoutes(context: AppContext): void {
 		const item = itemOf(await itemsOf(manager, params.id), query.exercise);
 		return { exercise: item.key, drafts: await draftsIn(manager, params.id, item.exerciseId), criteria: publishedExercise(item.source).criteria.length };
 	});
+	serve(
+		context,
+		ROUTES.listDrawings,
+		async ({ request, params, query }) => {
+			await reachAssignment(manager, accountOf(request), params.id, "looking");
+			const item = itemOf(await itemsOf(manager, params.id), query.exercise);
+			return { drawings: await drawingsOf(manager, params.id, item.exerciseId, MOST_SHAPES_ON_WALL) };
+		},
+		{ asMade: true },
+	);
 	serve(context, ROUTES.triesUntilMet, async ({ request, params, query }) => {
 		await reachAssignment(manager, accountOf(request), params.id, "looking");
 		const item = itemOf(await itemsOf(manager, params.id), query.exercise);

@@ -4,7 +4,7 @@ import { one } from "../database/data-source.ts";
 interface Across {
 	classes: { classId: string; className: string; students: number; handedIn: number; earned: number; possible: number }[];
 	criteria: { id: string; met: number; asked: number }[];
-	slips: { id: string; students: number }[];
+	slips: { id: string; sentence: string; students: number }[];
 }
 
 /**
@@ -15,7 +15,7 @@ export async function across(manager: EntityManager, exerciseId: string, teacher
 	const row = await one<Across>(
 		manager,
 		`WITH seen AS (
-			SELECT n.*, a.class_id, r.slips FROM counting n
+			SELECT n.*, a.class_id, r.body -> 'slips' AS slips FROM counting n
 			JOIN assignments a ON a.id = n.assignment_id JOIN class_teachers t ON t.class_id = a.class_id AND t.account_id = $2 AND (t.until IS NULL OR t.until > now())
 			LEFT JOIN reports r ON r.id = n.report_id WHERE n.exercise_id = $1
 		), nameless AS (
@@ -33,8 +33,8 @@ export async function across(manager: EntityManager, exerciseId: string, teacher
 				FROM classes c WHERE c.id IN (SELECT class_id FROM seen UNION SELECT class_id FROM nameless)), '[]') AS classes,
 			coalesce((SELECT json_agg(json_build_object('id', id, 'met', met, 'asked', asked) ORDER BY place) FROM (
 				SELECT id, min(place) AS place, count(*) FILTER (WHERE verdict = 'met') AS met, count(*) AS asked FROM told GROUP BY id) x), '[]') AS criteria,
-			coalesce((SELECT json_agg(json_build_object('id', id, 'students', students) ORDER BY students DESC, id) FROM (
-				SELECT s.id, count(DISTINCT student_id) AS students FROM seen CROSS JOIN LATERAL unnest(slips) AS s(id) GROUP BY s.id) x), '[]') AS slips`,
+			coalesce((SELECT json_agg(json_build_object('id', id, 'sentence', sentence, 'students', students) ORDER BY students DESC, id) FROM (
+				SELECT s ->> 'id' AS id, min(coalesce(s ->> 'teacher', s ->> 'sentence')) AS sentence, count(DISTINCT student_id) AS students FROM seen CROSS JOIN LATERAL jsonb_array_elements(slips) AS s GROUP BY s ->> 'id') x), '[]') AS slips`,
 		[exerciseId, teacherId],
 	);
 	return row ?? { classes: [], criteria: [], slips: [] };

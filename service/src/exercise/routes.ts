@@ -1,5 +1,5 @@
 import { ROUTES } from "@markpen/contract";
-import { readExercise } from "@markpen/core";
+import { readExercise, sentenceOf } from "@markpen/core";
 import type { EntityManager } from "typeorm";
 import { v7 } from "uuid";
 import type { AppContext } from "../app.ts";
@@ -147,7 +147,10 @@ export function exerciseRoutes(context: AppContext): void {
 	});
 	serve(context, ROUTES.acrossClasses, async ({ request, params }) => {
 		const record = await seen(manager, params.id, accountOf(request).id);
-		return { key: record.key, title: record.title, ...(await across(manager, params.id, accountOf(request).id)) };
+		const found = await across(manager, params.id, accountOf(request).id);
+		const version = record.version === null ? undefined : await findVersion(manager, record.id, record.version);
+		const asked = new Map((version ? publishedExercise(version.source).criteria : []).map((c) => [c.id, sentenceOf(c)]));
+		return { key: record.key, title: record.title, ...found, criteria: found.criteria.map((c) => ({ ...c, asks: asked.get(c.id) ?? c.id })) };
 	});
 	serve(context, ROUTES.listCollections, async ({ request }) => ({ collections: (await collectionsFor(manager, accountOf(request).id)).map(collectionData) }));
 	serve(context, ROUTES.publishCollection, async ({ request, body }) => {

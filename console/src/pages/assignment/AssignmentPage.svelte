@@ -4,12 +4,14 @@
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
 	import StuckList from "../../parts/StuckList.svelte";
+	import Thumb from "../../parts/Thumb.svelte";
 	import Words from "../../parts/Words.svelte";
 	import { api } from "../../state/api.ts";
 	import { assignmentPages } from "../../state/class-pages.ts";
 	import { follow, sparing } from "../../state/following.ts";
 	import { Loading } from "../../state/loading.svelte.ts";
 	import { notes } from "../../state/notes.svelte.ts";
+	import type { Paintable } from "../../state/painter.ts";
 	import { fromNow, moment } from "../../state/times.ts";
 	import { metCounts } from "../../state/wall.ts";
 
@@ -18,7 +20,12 @@
 	const stuck = new Loading<Awaited<ReturnType<typeof api.listStuck>>>();
 	const tries = new Loading<Awaited<ReturnType<typeof api.triesUntilMet>>>();
 	const query = $derived(exercise === undefined ? {} : { exercise });
-	const load = () => loading.load(() => api.showAssignment({ params: { id }, query }), `assignment ${id} ${exercise ?? ""}`);
+	const drawings = new Loading<ReadonlyMap<string, Paintable>>();
+	const load = () =>
+		Promise.all([
+			loading.load(() => api.showAssignment({ params: { id }, query }), `assignment ${id} ${exercise ?? ""}`),
+			drawings.load(async () => new Map((await api.listDrawings({ params: { id }, query })).drawings.map((d) => [d.id, d.picture])), `drawings ${id} ${exercise ?? ""}`),
+		]);
 
 	$effect(() => {
 		void load();
@@ -86,10 +93,15 @@
 				<ul class="grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-4">
 					{#each page.handIns as h (h.id)}
 						{@const on = isLit(h)}
+						{@const drawn = drawings.value?.get(h.id)}
 						<li>
 							<a href="/hand-ins/{h.id}" class="block text-ink no-underline" data-hand-in={h.id}>
 								<span class="block border border-rule-strong bg-sheet" class:ring-lit={on} data-lit={on ? "" : undefined}>
-									{#if h.state !== null}
+									{#if drawn}
+										<Thumb picture={drawn} label="Drawing of {h.student.name}" />
+									{:else if h.state !== null && !drawings.value && !drawings.error}
+										<span class="block aspect-[4/3]"></span>
+									{:else if h.state !== null}
 										<img src="/api/v1/hand-ins/{h.id}/drawing.svg" alt="Drawing of {h.student.name}" class="block aspect-[4/3] w-full object-contain" />
 									{:else}
 										<span class="quiet flex aspect-[4/3] items-center justify-center">being checked</span>

@@ -6,6 +6,7 @@
 	import Slips from "../../parts/Slips.svelte";
 	import Source from "../../parts/Source.svelte";
 	import Viewer from "../../parts/Viewer.svelte";
+	import { untrack } from "svelte";
 	import { api } from "../../state/api.ts";
 	import { follow } from "../../state/following.ts";
 	import { Loading } from "../../state/loading.svelte.ts";
@@ -18,9 +19,7 @@
 	import { pointsText } from "../../state/verdicts.ts";
 
 	const { id }: { id: string } = $props();
-	// svelte-ignore state_referenced_locally: another hand-in is another page
-	const marking = new Marking(id);
-	void marking.open();
+	const marking = new Marking();
 	void marking.openKept();
 	const replay = new ReplayOf();
 	$effect(() => () => replay.leave());
@@ -29,6 +28,16 @@
 	let pointed = $state.raw<Pointed>(null);
 	let adjusting = $state<string | null>(null);
 	let field = $state<HTMLTextAreaElement>();
+	// The page stays from one hand-in to the next, so that thirty in a row are quick.
+	$effect.pre(() => {
+		const next = id;
+		untrack(() => {
+			marking.go(next);
+			pointed = null;
+			adjusting = null;
+			replay.end();
+		});
+	});
 	const page = $derived(marking.loading.value);
 	const report = $derived(page?.report ?? null);
 	const lit = $derived(litBy(pointed, report));
