@@ -1,5 +1,6 @@
 import "./no-eval.ts";
 import "./app.css";
+import "./state/reading.svelte.ts";
 import { mount } from "svelte";
 import App from "./App.svelte";
 import { router } from "./state/router.svelte.ts";

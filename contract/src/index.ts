@@ -85,6 +85,7 @@ export const ROUTES = Object.freeze({
 
 	listWork: work.listWork,
 	showWork: work.showWork,
+	showExample: work.showExample,
 	saveDraft: work.saveDraft,
 	noteRun: work.noteRun,
 	selfCheck: work.selfCheck,

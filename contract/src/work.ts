@@ -52,6 +52,17 @@ export const showWork = route({
 	params: workParams,
 	reply: work,
 });
+export const showExample = route({
+	name: "showExample",
+	method: "GET",
+	path: "/my-work/:id/:exercise/example.png",
+	who,
+	reach: "own",
+	summary: "What the exercise's example draws, as PNG; its source shows only where the exercise says so",
+	params: workParams,
+	reply: z.string(),
+	gives: "image/png",
+});
 export const saveDraft = route({
 	name: "saveDraft",
 	method: "PUT",

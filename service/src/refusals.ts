@@ -1,7 +1,11 @@
 /** Everything the service refuses: a stable code, its status, and a sentence that a person can act on. */
 const REFUSALS = {
 	"signed-out": [401, "Signed out", "Sign in first; your session has ended or was never begun."],
-	"wrong-passphrase": [401, "Wrong sign-in", "No account has this name and passphrase. Check the class code, the name and the passphrase on your card."],
+	"wrong-passphrase": [
+		401,
+		"Wrong sign-in",
+		"No account has this name and passphrase. Look at your card: class code, name and passphrase belong together. Your teacher can give you a new card.",
+	],
 	"too-many-failures": [429, "Too many wrong sign-ins", "There were too many wrong passphrases. Wait a little, then try again."],
 	"too-many-calls": [429, "Too many calls at once", "This is still being done for you from before. Wait until it is over."],
 	"change-passphrase": [403, "Passphrase for one sign-in", "This passphrase was for one sign-in. Choose one of your own first."],

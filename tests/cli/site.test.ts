@@ -50,7 +50,12 @@ describe("signing in", () => {
 	});
 
 	test.each([
-		["a wrong passphrase", () => [site.address, "nope"], 2, "No account has this name and passphrase. Check the class code, the name and the passphrase on your card."],
+		[
+			"a wrong passphrase",
+			() => [site.address, "nope"],
+			2,
+			"No account has this name and passphrase. Look at your card: class code, name and passphrase belong together. Your teacher can give you a new card.",
+		],
 		["no passphrase", () => [site.address, ""], 2, "There is no passphrase. Type it when it is asked for, or send it as the first line of the input."],
 		["no address", () => ["school", "x"], 2, "school is no address of a site; http://127.0.0.1:4170 is one."],
 		["a site that isn't there", () => ["http://127.0.0.1:9", "x"], 3, "The service can't be reached. Nothing was lost; try again in a moment."],

@@ -362,7 +362,8 @@ describe("an account", () => {
 	test("chooses light or dark, and keeps it", () =>
 		visit("teacher", async (page) => {
 			await page.getByRole("button", { name: /Okafor/ }).click();
-			await page.getByRole("menuitemradio", { name: "Dark" }).click();
+			await page.getByRole("menuitem", { name: "Reading …" }).click();
+			await page.getByLabel("Light or dark").selectOption("dark");
 			expect(await page.evaluate(() => document.documentElement.dataset.theme)).toBe("dark");
 			await page.reload();
 			await page.getByRole("heading", { level: 1, name: "Today" }).waitFor();

@@ -142,6 +142,7 @@ const SAMPLES: Readonly<Record<Name, () => object>> = {
 	triesUntilMet: () => ({ params: { id: ids.assignment } }),
 	assignmentEvents: () => ({ params: { id: ids.assignment } }),
 	listWork: () => ({}),
+	showExample: () => ({ params: { id: ids.assignment, exercise: "pier-planks" } }),
 	showWork: () => ({ params: { id: ids.assignment, exercise: "pier-planks" } }),
 	saveDraft: () => ({ params: { id: ids.assignment, exercise: "pier-planks" }, body: { source: "walk 5" }, revision: 0 }),
 	noteRun: () => ({ params: { id: ids.assignment, exercise: "pier-planks" }, body: { state: "drew", met: [], milliseconds: 1 } }),

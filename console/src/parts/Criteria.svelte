@@ -28,7 +28,7 @@
 			<button type="button" class="grid w-full grid-cols-[22px_1fr_auto] gap-x-2 px-1.5 py-[7px] text-left" class:lit={on} data-criterion={c.id} onclick={() => onpick?.(c.id)} onpointerenter={() => onpoint?.(c.id)} onpointerleave={() => onpoint?.(null)} onfocus={() => onpoint?.(c.id)} onblur={() => onpoint?.(null)}>
 				<VerdictSign verdict={c.waits && standing?.judged !== null && standing ? (standing.points >= c.possible ? "met" : standing.points > 0 ? "partly" : "missed") : c.verdict} />
 				<span><Words text={c.asks} /></span>
-				<span class="font-mono text-[13px] {on ? '' : 'text-ink-soft'}">{standing?.points ?? c.points ?? "–"}/{c.possible}</span>
+				<span class="font-mono text-small {on ? '' : 'text-ink-soft'}">{standing?.points ?? c.points ?? "–"}/{c.possible}</span>
 				{#if c.verdict !== "met"}
 					<span class="quiet col-span-2 col-start-2"><Words text={c.sentence} /> {where(c.lines)}</span>
 				{/if}

@@ -11,12 +11,18 @@
 		onwrite: (source: string) => void;
 		onrun?: () => void;
 		onword?: (word: string) => void;
+		/** Told of the line that the pointer is over. */
+		online?: (line: number | null) => void;
+		/** Statements that aren't offered. */
+		without?: readonly string[];
 		completions?: Completions | undefined;
 		/** A text to be put where the cursor is, once for each number. */
 		inserted?: { readonly text: string; readonly number: number } | undefined;
+		/** A line for the cursor to go to, once for each number. */
+		gone?: { readonly line: number; readonly number: number } | undefined;
 		name?: string;
 	}
-	const { source, problems = [], remarks = [], lit = new Set<number>(), onwrite, onrun, onword, completions, inserted, name = "Program" }: Props = $props();
+	const { source, problems = [], remarks = [], lit = new Set<number>(), onwrite, onrun, onword, online, without = [], completions, inserted, gone, name = "Program" }: Props = $props();
 	let host = $state<HTMLDivElement>();
 	let editor = $state.raw<NibEditor>();
 
@@ -28,7 +34,7 @@
 		// What writing needs comes after what reading needs.
 		void import("../state/nib-editor.ts").then(({ NibEditor }) => {
 			if (left) return;
-			made = new NibEditor(place, untrack(() => source), { write: (text) => onwrite(text), run: () => onrun?.(), word: (word) => onword?.(word), completions: () => completions }, untrack(() => name));
+			made = new NibEditor(place, untrack(() => source), { write: (text) => onwrite(text), run: () => onrun?.(), word: (word) => onword?.(word), ...(online && { line: online }), completions: () => completions && { ...completions, words: completions.words.filter((w) => !without.includes(w.word)) } }, untrack(() => name));
 			editor = made;
 		});
 		return () => {
@@ -42,6 +48,9 @@
 	$effect(() => {
 		if (inserted) untrack(() => editor?.insert(inserted.text));
 	});
+	$effect(() => {
+		if (gone) untrack(() => editor?.go(gone.line));
+	});
 </script>
 
-<div bind:this={host} class="min-h-72 grow border border-rule-strong bg-sheet">{#if !editor}<pre class="overflow-auto p-2 pl-10 font-mono text-[15px] leading-[1.7] whitespace-pre-wrap">{source}</pre>{/if}</div>
+<div bind:this={host} class="min-h-72 grow border border-rule-strong bg-sheet">{#if !editor}<pre class="overflow-auto p-2 pl-10 font-mono text-body leading-[1.7] whitespace-pre-wrap">{source}</pre>{/if}</div>

@@ -7,7 +7,7 @@
 		<div role={note.wrong ? "alert" : "status"} class="pointer-events-auto flex max-w-xl items-center gap-4 border border-ink bg-ink px-4 py-2 text-paper">
 			<span>{note.says}</span>
 			{#if note.undo}<button type="button" class="font-semibold underline underline-offset-3" onclick={() => { void notes.trying(async () => note.undo?.()); notes.drop(note.id); }}>Undo</button>{/if}
-			<button type="button" class="text-[13px] underline underline-offset-3" onclick={() => notes.drop(note.id)}>Close</button>
+			<button type="button" class="text-small underline underline-offset-3" onclick={() => notes.drop(note.id)}>Close</button>
 		</div>
 	{/each}
 </div>

@@ -34,7 +34,7 @@
 </script>
 
 <section aria-labelledby="again">
-	<h2 id="again" class="text-[16px]">Check again</h2>
+	<h2 id="again" class="text-lead">Check again</h2>
 	<p class="quiet my-1 max-w-2xl">A rehearsal checks every hand-in on the newest version of the exercise (set is version {version}) and tells whose points would move, by how much and why. Nothing changes before you say so.</p>
 	<button type="button" class="button" disabled={progress !== null} onclick={rehearse}>{progress ? "Rehearsing …" : "Rehearse"}</button>
 	{#if progress && progress.total > 0}<progress class="ml-3 h-2 w-48" max={progress.total} value={progress.done}>{progress.done} of {progress.total}</progress>{/if}
@@ -42,7 +42,7 @@
 		<div class="mt-3" data-testid="rehearsal">
 			<p>Version {found.fromVersion} to {found.toVersion}: {found.checked} checked, {found.unmoved} stay as they are, <b>{found.moved.length} would move</b>.</p>
 			{#if found.moved.length > 0}
-				<table class="mt-2 w-full max-w-3xl text-left text-[14px]">
+				<table class="mt-2 w-full max-w-3xl text-left text-label">
 					<thead><tr>{#each ["Student", "Now", "Then", "Why"] as h (h)}<th scope="col" class="border-b border-rule-strong py-1 pr-3">{h}</th>{/each}</tr></thead>
 					<tbody>
 						{#each found.moved as m (m.handInId)}

@@ -1,9 +1,8 @@
 <script lang="ts">
 	import { Slider } from "bits-ui";
-	import { type Replaying, SPEEDS } from "../state/replaying.svelte.ts";
+	import { FRAME_SPEEDS, type Replaying, SPEEDS } from "../state/replaying.svelte.ts";
 
 	const { replaying: r }: { replaying: Replaying } = $props();
-	const speedWord = (speed: number) => `${speed} a second`;
 
 	$effect(() => {
 		if (!r.playing) return;
@@ -22,7 +21,8 @@
 		<button type="button" class="tool" onclick={() => (r.playing ? (r.playing = false) : r.play())}>{r.playing ? "Pause" : "Play"}</button>
 		<button type="button" class="tool" aria-label="Step back" onclick={() => r.step(-1)}>◂</button>
 		<button type="button" class="tool" aria-label="Step forward" onclick={() => r.step(1)}>▸</button>
-		<label class="quiet flex items-center gap-1">Speed <select class="tool" bind:value={r.speed}>{#each SPEEDS as s (s)}<option value={s}>{speedWord(s)}</option>{/each}</select></label>
+		<label class="quiet flex items-center gap-1">Speed <select class="tool" bind:value={r.speed}>{#each r.byFrame ? FRAME_SPEEDS : SPEEDS as s (s)}<option value={s}>{s} {r.byFrame ? "frames" : "steps"} a second</option>{/each}</select></label>
+		{#if r.frames > 1}<label class="quiet flex items-center gap-1.5"><input type="checkbox" checked={r.byFrame} onchange={(event) => r.playBy(event.currentTarget.checked)} /> frame by frame</label>{/if}
 		{#if r.frames > 1}
 			<span class="quiet flex items-center gap-1">
 				<button type="button" class="tool" aria-label="Frame before" onclick={() => r.goFrame(Math.max(1, r.frame - 1))}>◂</button>
@@ -31,7 +31,7 @@
 			</span>
 		{/if}
 		<span class="grow"></span>
-		<span class="font-mono text-[13px]" data-testid="replay-place">step {r.row + 1} of {r.last + 1}{r.line ? `, line ${r.line}` : ""}</span>
+		<span class="font-mono text-small" data-testid="replay-place">step {r.row + 1} of {r.last + 1}{r.line ? `, line ${r.line}` : ""}</span>
 	</div>
 	<Slider.Root type="single" min={0} max={r.last} step={1} value={r.row} onValueChange={(row) => { r.playing = false; r.go(row); }} class="relative my-3 flex h-4 w-full touch-none items-center select-none" aria-label="Place in the replay">
 		{#snippet children()}
@@ -41,7 +41,7 @@
 		{/snippet}
 	</Slider.Root>
 	{#if r.of.names.length > 0}
-		<dl class="flex flex-wrap gap-x-4 gap-y-1 font-mono text-[13px]" aria-label="Values">
+		<dl class="flex flex-wrap gap-x-4 gap-y-1 font-mono text-small" aria-label="Values">
 			{#each r.values as { name, value } (name)}<div class="flex gap-1.5"><dt class="text-ink-soft">{name}</dt><dd>{value === "" ? "–" : value}</dd></div>{/each}
 		</dl>
 	{/if}

@@ -3,7 +3,7 @@
 	import type { Snippet } from "svelte";
 	import { router } from "../state/router.svelte.ts";
 	import { session } from "../state/session.svelte.ts";
-	import { theme } from "../state/theme.svelte.ts";
+	import ReadingForm from "./ReadingForm.svelte";
 
 	const { children }: { children: Snippet } = $props();
 	const teacher = $derived(session.account?.role === "teacher");
@@ -20,7 +20,7 @@
 					{ href: "/free", text: "Free drawing", here: page === "free" || page === "free-drawing" },
 				],
 	);
-	const WISHES = { system: "As the system has it", light: "Light", dark: "Dark" } as const;
+	let readingOpen = $state(false);
 
 	async function leave() {
 		await session.signOut();
@@ -28,9 +28,9 @@
 	}
 </script>
 
-<header class="flex h-12 shrink-0 items-center gap-x-3 border-b border-rule-strong px-4 sm:gap-x-6 sm:px-6 print:hidden">
-	<a href="/" class="shrink-0 text-[17px] font-bold tracking-tight text-ink no-underline">Mark <span class="border-b-[5px] border-ink pb-px">Pen</span></a>
-	<nav aria-label="Pages" class="flex min-w-0 gap-3 self-stretch whitespace-nowrap max-sm:text-[14px] sm:gap-4">
+<header class="flex min-h-12 shrink-0 items-center gap-x-3 border-b border-rule-strong px-4 sm:gap-x-6 sm:px-6 print:hidden">
+	<a href="/" class="shrink-0 text-mark font-bold tracking-tight text-ink no-underline">Mark <span class="border-b-[5px] border-ink pb-px">Pen</span></a>
+	<nav aria-label="Pages" class="flex min-w-0 overflow-x-auto gap-3 self-stretch whitespace-nowrap max-sm:text-label sm:gap-4">
 		{#each links as l (l.href)}
 			<a href={l.href} aria-current={l.here ? "page" : undefined} class="flex h-full items-center border-b-[3px] pt-[3px] text-ink no-underline {l.here ? 'border-ink font-semibold' : 'border-transparent'}">{l.text}</a>
 		{/each}
@@ -42,15 +42,11 @@
 			<DropdownMenu.Content align="end" sideOffset={6} class="z-20 min-w-48 border border-rule-strong bg-sheet py-1 text-ink">
 				{#if teacher}<DropdownMenu.Item onSelect={() => router.go("/account")} class="menu-item">Account</DropdownMenu.Item>{/if}
 				<DropdownMenu.Separator class="my-1 border-t border-rule" />
-				<DropdownMenu.RadioGroup value={theme.wish} onValueChange={(wish) => theme.choose(wish as keyof typeof WISHES)}>
-					{#each Object.entries(WISHES) as [wish, word] (wish)}
-						<DropdownMenu.RadioItem value={wish} class="menu-item">{#snippet children({ checked })}<span aria-hidden="true" class="inline-block w-5">{checked ? "•" : ""}</span>{word}{/snippet}</DropdownMenu.RadioItem>
-					{/each}
-				</DropdownMenu.RadioGroup>
-				<DropdownMenu.Separator class="my-1 border-t border-rule" />
+				<DropdownMenu.Item onSelect={() => (readingOpen = true)} class="menu-item">Reading …</DropdownMenu.Item>
 				<DropdownMenu.Item onSelect={leave} class="menu-item">Sign out</DropdownMenu.Item>
 			</DropdownMenu.Content>
 		</DropdownMenu.Portal>
 	</DropdownMenu.Root>
 </header>
+<ReadingForm bind:open={readingOpen} />
 <main class="flex min-h-0 grow flex-col">{@render children()}</main>

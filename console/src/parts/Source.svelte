@@ -12,8 +12,9 @@
 		comments?: readonly { readonly id: string; readonly after: number; readonly words: string; readonly by: string }[];
 		onpoint?: (line: number | null) => void;
 		onpick?: (line: number) => void;
+		name?: string;
 	}
-	const { source, errors = [], lit = new Set<number>(), here = null, comments = [], onpoint, onpick }: Props = $props();
+	const { source, errors = [], lit = new Set<number>(), here = null, comments = [], onpoint, onpick, name = "Source" }: Props = $props();
 	const lines = $derived(source.replace(/\n$/, "").split("\n"));
 	let at = $state<number | null>(null);
 	let host = $state<HTMLDivElement>();
@@ -37,7 +38,7 @@
 </script>
 
 <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions: arrow keys go from line to line -->
-<div bind:this={host} role="application" aria-label="Source; arrow keys go from line to line and light what each drew" tabindex="0" onkeydown={step} onblur={() => point(null)} class="max-h-[64vh] overflow-auto border border-rule-strong bg-sheet py-2 font-mono text-[13.5px] leading-[1.62]">
+<div bind:this={host} role="application" aria-label="{name}; arrow keys go from line to line and light what each drew" tabindex="0" onkeydown={step} onblur={() => point(null)} class="max-h-[64vh] overflow-auto border border-rule-strong bg-sheet py-2 font-mono text-source leading-[1.62]">
 	{#each lines as line, i (i)}
 		{@const number = i + 1}
 		{@const on = lit.has(number) || here === number}
@@ -47,10 +48,10 @@
 			<span class="break-words whitespace-pre-wrap">{#each piecesOf(line) as piece, k (k)}<span class={piece.as === "head" ? `font-semibold ${on ? "" : "text-act"}` : piece.as === "comment" ? (on ? "" : "text-ink-faint") : ""}>{piece.text}</span>{/each}{line === "" ? " " : ""}</span>
 		</div>
 		{#each errors.filter((e) => e.line === number) as error (error.column)}
-			<p class="my-1 ml-[34px] border-l-[3px] border-missed py-0.5 pl-2.5 font-sans text-[13px] leading-snug">{error.message}</p>
+			<p class="my-1 ml-[34px] border-l-[3px] border-missed py-0.5 pl-2.5 font-sans text-small leading-snug">{error.message}</p>
 		{/each}
 		{#each comments.filter((c) => c.after === number) as c (c.id)}
-			<p class="by-hand my-1 ml-[34px] font-sans text-[13px] leading-snug">{c.words} <span class="text-ink-soft">{c.by}</span></p>
+			<p class="by-hand my-1 ml-[34px] font-sans text-small leading-snug">{c.words} <span class="text-ink-soft">{c.by}</span></p>
 		{/each}
 	{/each}
 </div>

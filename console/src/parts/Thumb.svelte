@@ -13,7 +13,7 @@
 		context.clearRect(0, 0, canvas.width, canvas.height);
 		context.setTransform(scale, 0, 0, scale, (canvas.width - scale * picture.width) / 2, (canvas.height - scale * picture.height) / 2);
 		paintPicture(context, picture);
-		canvas.dataset["drawn"] = String(picture.shapes.length);
+		canvas.dataset.drawn = String(picture.shapes.length);
 	});
 </script>
 

@@ -19,6 +19,8 @@
 		lit?: ReadonlySet<number>;
 		onpoint?: (figure: number | null) => void;
 		onpick?: (figure: number) => void;
+		/** Takes the coordinates of a place that is clicked, as a program writes them. */
+		onplace?: (text: string) => void;
 		/** Whether the figure that is pointed at is read out below. */
 		said?: boolean;
 		/** Where the drawing that was wanted is. */
@@ -28,13 +30,14 @@
 		onreplay?: (on: boolean) => void;
 		name?: string;
 	}
-	const { picture, figures = [], lit = new Set<number>(), onpoint, onpick, said = true, wanted, replaying = null, onreplay, name = "drawing" }: Props = $props();
+	const { picture, figures = [], lit = new Set<number>(), onpoint, onpick, onplace, said = true, wanted, replaying = null, onreplay, name = "drawing" }: Props = $props();
 
 	const sheet = new SheetView();
 	let host = $state<HTMLDivElement>();
 	let canvas = $state<HTMLCanvasElement>();
 	let grid = $state(true);
 	let measuring = $state(false);
+	let placing = $state(false);
 	let cross = $state.raw<{ x: number; y: number } | null>(null);
 	let from = $state.raw<{ x: number; y: number } | null>(null);
 	let over = $state<number | null>(null);
@@ -116,8 +119,13 @@
 		const clicked = dragged && !dragged.moved;
 		dragged = null;
 		if (!clicked || event.button !== 0) return;
-		if (measuring) from = from ? null : cross;
+		if (placing) place();
+		else if (measuring) from = from ? null : cross;
 		else if (over !== null) onpick?.(over);
+	}
+
+	function place() {
+		if (at) onplace?.(`${at.x}, ${at.y}`);
 	}
 
 	function wheel(event: WheelEvent) {
@@ -130,7 +138,7 @@
 		if (event.ctrlKey || event.metaKey || event.altKey) return;
 		const by = event.shiftKey ? gridStep(picture) : 1;
 		const moves: Readonly<Record<string, [number, number]>> = { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, -by], ArrowDown: [0, by] };
-		const acts: Readonly<Record<string, () => void>> = { "+": () => sheet.zoom(1.4), "-": () => sheet.zoom(1 / 1.4), "0": () => sheet.showWhole(), m: () => { measuring = true; from = cross; } };
+		const acts: Readonly<Record<string, () => void>> = { "+": () => sheet.zoom(1.4), "-": () => sheet.zoom(1 / 1.4), "0": () => sheet.showWhole(), m: () => { measuring = true; from = cross; }, ...(onplace && { Enter: place }) };
 		const moved = moves[event.key];
 		if (moved) {
 			const start = cross ?? { x: Math.round(picture.width / 2), y: Math.round(picture.height / 2) };
@@ -166,7 +174,8 @@
 
 <div class="flex min-h-8 flex-wrap items-center gap-1.5">
 	<Toggle.Root bind:pressed={grid} class="tool">Grid</Toggle.Root>
-	<Toggle.Root bind:pressed={measuring} class="tool" onPressedChange={() => (from = null)}>Measure</Toggle.Root>
+	<Toggle.Root bind:pressed={measuring} class="tool" onPressedChange={() => { from = null; placing = false; }}>Measure</Toggle.Root>
+	{#if onplace}<Toggle.Root bind:pressed={placing} class="tool" onPressedChange={() => { from = null; measuring = false; }}>Places to program</Toggle.Root>{/if}
 	{#if onreplay}<Toggle.Root pressed={replaying !== null} class="tool" onPressedChange={(on) => onreplay(on)}>Replay</Toggle.Root>{/if}
 	<span class="flex" role="group" aria-label="Zoom">
 		<button type="button" class="tool" aria-label="Farther" onclick={() => sheet.zoom(1 / 1.4)}>−</button>
@@ -189,9 +198,9 @@
 		</DropdownMenu.Portal>
 	</DropdownMenu.Root>
 </div>
-<p class="mt-1 h-5 truncate font-mono text-[13px] text-ink-soft" aria-live="polite" data-testid="coordinates">{at ? `x ${at.x}  y ${at.y}` : ""}{colour && !length ? `  ${colour}` : ""}{length ? `  ${length.distance.toFixed(1)} long, ${length.direction.toFixed(1)}°` : ""}</p>
+<p class="mt-1 h-5 truncate font-mono text-small text-ink-soft" aria-live="polite" data-testid="coordinates">{at ? `x ${at.x}  y ${at.y}` : ""}{colour && !length ? `  ${colour}` : ""}{length ? `  ${length.distance.toFixed(1)} long, ${length.direction.toFixed(1)}°` : ""}</p>
 <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions: arrow keys move the cross -->
-<div role="application" tabindex="0" data-figures={figures.length} data-origin={picture.origin} aria-label="Drawing, {picture.width} by {picture.height}; arrow keys move a cross whose place is read out, m measures from it, plus and minus zoom" onkeydown={step} class="mt-1 border border-rule-strong bg-paper">
+<div role="application" tabindex="0" data-figures={figures.length} data-origin={picture.origin} aria-label="Drawing, {picture.width} by {picture.height}; arrow keys move a cross whose place is read out, m measures from it, plus and minus zoom{onplace ? ", Enter puts the place into the program" : ""}" onkeydown={step} class="mt-1 border border-rule-strong bg-paper">
 	<div bind:this={host} class="relative max-h-[62vh] w-full touch-pan-y overflow-hidden" style="aspect-ratio: {picture.width} / {picture.height}" role="presentation" onpointermove={move} onpointerdown={down} onpointerup={up} onpointercancel={() => (dragged = null)} onpointerleave={() => { cross = null; point(null); }} onwheel={wheel}>
 		<div class="absolute inset-0 origin-top-left will-change-transform" style:transform={sheet.moved}>
 		<canvas bind:this={canvas} class="absolute inset-0 h-full w-full" data-drawn={picture.shapes.length}></canvas>
@@ -229,4 +238,5 @@
 {#if replaying}<ReplayBar {replaying} />{/if}
 {#if picture.leftOut > 0}<p class="quiet mt-2">This drawing has too many pieces to show them all: the last {picture.leftOut} are left out here.</p>{/if}
 {#if measuring && !from}<p class="quiet mt-2">Click where to measure from, or press m at the cross.</p>{/if}
+{#if placing}<p class="quiet mt-2">Click a place, and its coordinates go into your program where the cursor is.</p>{/if}
 {#if said}<p class="quiet mt-2 min-h-10" data-testid="said">{named?.sentence ?? ""}</p>{/if}

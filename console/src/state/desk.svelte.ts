@@ -5,6 +5,7 @@ import type { Answers as Found } from "../worker/messages.ts";
 import { api } from "./api.ts";
 import { follow } from "./following.ts";
 import { pause } from "./jobs.ts";
+import { Keeping } from "./keeping.svelte.ts";
 import { keptAt } from "./kept.ts";
 import { saying } from "./loading.svelte.ts";
 import { freshKey, type Pressed, pressedFor, send } from "./outbox.ts";
@@ -13,17 +14,14 @@ import { Runner } from "./runner.ts";
 type Draft = NonNullable<Work["draft"]>;
 type Answers = Draft["answers"];
 
-/** What this browser keeps of a desk. */
-interface Kept {
+/** What is kept of a desk. */
+interface Written {
 	readonly source: string;
 	readonly answers: Answers;
-	/** The service's revision that it goes on from. */
-	readonly revision: number;
-	readonly at: string;
 }
+/** A version that wasn't taken. */
+type Aside = Written & { readonly at: string };
 
-const SAVE_MILLISECONDS = 1_200;
-const AGAIN_MILLISECONDS = 5_000;
 /** Runs without a check, after which one is made unseen, so that the teacher sees who doesn't get on. */
 const RUNS_UNCHECKED = 4;
 const MOST_ASIDE = 10;
@@ -59,11 +57,8 @@ export class Desk {
 	hints = $state.raw<Readonly<Record<string, readonly string[]>>>({});
 	/** Criteria that have another hint. */
 	more = $state.raw<ReadonlySet<string>>(new Set());
-	saved = $state<"saved" | "saving" | "unsaved" | "offline">("saved");
-	/** What was saved from another place meanwhile. */
-	theirs = $state.raw<Draft | undefined>(undefined);
 	/** Versions that weren't taken. */
-	aside = $state.raw<readonly Kept[]>([]);
+	aside = $state.raw<readonly Aside[]>([]);
 	handing = $state(false);
 	/** Another open exercise that what was handed in fits, where it earned nothing here. */
 	fits = $state.raw<Work | undefined>(undefined);
@@ -71,25 +66,31 @@ export class Desk {
 	waiting = $state.raw<Pressed | undefined>(undefined);
 	result = $state.raw<HandInPage | undefined>(undefined);
 	error = $state("");
-	tries = $state(0);
+	/** The tries that were handed in, oldest first. */
+	handIns = $state.raw<Work["handIns"]>([]);
 	readonly work: Work;
-	private revision: number;
+	readonly keeping: Keeping<Written, Draft>;
 	private readonly runner = new Runner();
-	private saving: ReturnType<typeof setTimeout> | undefined;
-	private busy = false;
 	private worked = Date.now();
 	private unchecked = 0;
 	private left = false;
 
 	constructor(work: Work) {
 		this.work = work;
-		this.tries = work.handIns.length;
+		this.handIns = work.handIns;
 		this.runs = work.draft?.runs ?? 0;
-		this.revision = work.draft?.revision ?? 0;
+		this.keeping = new Keeping<Written, Draft>({
+			place: this.place("draft"),
+			revision: work.draft?.revision ?? 0,
+			now: () => ({ source: this.source, answers: this.answers }),
+			save: ({ source, answers }, revision) => api.saveDraft({ params: this.params(), body: { source, answers, device: device() }, revision }),
+			fetch: async () => (await api.showWork({ params: this.params() })).draft ?? undefined,
+			same: (mine, theirs) => mine.source === theirs.source,
+		});
 		this.source = work.draft?.source ?? work.lastSource ?? work.exercise.starter ?? "";
 		this.answers = work.draft?.answers ?? {};
 		this.ticks = new Set(read<string[]>(this.place("ticks")) ?? []);
-		this.aside = read<Kept[]>(this.place("aside")) ?? [];
+		this.aside = read<Aside[]>(this.place("aside")) ?? [];
 		this.waiting = pressedFor({ assignmentId: work.assignmentId, exercise: work.exercise.id });
 		this.takeUp();
 		void this.runner.ask("help", {}, 30_000).then((help) => (this.help = help));
@@ -104,7 +105,18 @@ export class Desk {
 	}
 
 	get triesLeft(): number | null {
-		return this.work.triesLeft === null ? null : Math.max(0, this.work.triesLeft - (this.tries - this.work.handIns.length));
+		return this.work.triesLeft === null ? null : Math.max(0, this.work.triesLeft - (this.handIns.length - this.work.handIns.length));
+	}
+
+	/** What was found last, by a hand-in or a self-check, and of which source. */
+	get found(): { readonly report: ReportBody; readonly source: string } | undefined {
+		const { result } = this;
+		return result?.report && result.source !== this.checked?.source ? { report: result.report, source: result.source } : this.checked;
+	}
+
+	/** How many questions aren't answered yet. */
+	get unanswered(): number {
+		return this.work.exercise.criteria.filter((c) => c.ask && !this.answers[c.id]?.words.trim()).length;
 	}
 
 	/** Whether what is seen was drawn by what is written. */
@@ -122,34 +134,27 @@ export class Desk {
 
 	/** What this browser kept and the service didn't get. */
 	private takeUp(): void {
-		const kept = read<Kept>(this.place("draft"));
-		if (!kept || kept.source === this.source) return;
-		if (kept.revision === this.revision || !this.work.draft) {
-			this.source = kept.source;
-			this.answers = { ...this.answers, ...kept.answers };
-			this.soonSave();
-			return;
-		}
+		const { kept } = this.keeping;
+		if (!kept || kept.content.source === this.source) return;
+		this.source = kept.content.source;
+		this.answers = { ...this.answers, ...kept.content.answers };
+		const { draft } = this.work;
 		// Written here without a network, and elsewhere since: neither is chosen silently.
-		this.theirs = this.work.draft;
-		this.source = kept.source;
-		this.answers = { ...this.answers, ...kept.answers };
-		this.saved = "unsaved";
+		if (draft && kept.revision !== draft.revision) this.keeping.clash(draft, kept.at);
+		else this.keeping.wrote();
 	}
 
 	/** Keeps what is written, here at once and at the service a moment later. */
 	write(source: string): void {
 		if (source === this.source) return;
 		this.source = source;
-		this.keepHere();
-		this.soonSave();
+		this.keeping.wrote();
 	}
 
 	answer(criterion: string, words: string): void {
 		const when = this.runs === 0 ? "before running" : "after running";
 		this.answers = { ...this.answers, [criterion]: { words, when } };
-		this.keepHere();
-		this.soonSave();
+		this.keeping.wrote();
 	}
 
 	tick(criterion: string): void {
@@ -159,95 +164,36 @@ export class Desk {
 		localStorage.setItem(this.place("ticks"), JSON.stringify([...next]));
 	}
 
-	private keepHere(): void {
-		const kept: Kept = { source: this.source, answers: this.answers, revision: this.revision, at: new Date().toISOString() };
-		try {
-			localStorage.setItem(this.place("draft"), JSON.stringify(kept));
-		} catch {
-			this.error = "This browser keeps no more drafts. Hand in, or copy your program, before you close the page.";
-		}
-	}
-
-	private soonSave(after = SAVE_MILLISECONDS): void {
-		if (this.theirs) return;
-		this.saved = "unsaved";
-		clearTimeout(this.saving);
-		this.saving = setTimeout(() => void this.save(), after);
-	}
-
-	async save(): Promise<void> {
-		clearTimeout(this.saving);
-		if (this.busy || this.theirs || this.saved === "saved") return;
-		this.busy = true;
-		this.saved = "saving";
-		const { source, answers } = this;
-		try {
-			const draft = await api.saveDraft({ params: this.params(), body: { source, answers, device: device() }, revision: this.revision });
-			this.revision = draft.revision;
-			if (this.source === source && this.answers === answers) {
-				this.saved = "saved";
-				localStorage.removeItem(this.place("draft"));
-			} else this.soonSave();
-		} catch (error) {
-			await this.notSaved(error);
-		}
-		this.busy = false;
-	}
-
-	private async notSaved(error: unknown): Promise<void> {
-		this.saved = "offline";
-		if (!(error instanceof CallError)) throw error;
-		if (error.code === "changed-since") {
-			const { draft } = await api.showWork({ params: this.params() });
-			if (draft && draft.source === this.source) {
-				this.revision = draft.revision;
-				this.saved = "saved";
-			} else this.theirs = draft ?? undefined;
-		} else if (error.status === 0 || error.status >= 500) this.soonAgain();
-		else {
-			this.saved = "unsaved";
-			if (error.status !== 401) this.error = error.message;
-		}
-	}
-
-	private soonAgain(): void {
-		clearTimeout(this.saving);
-		this.saving = setTimeout(() => void this.save(), AGAIN_MILLISECONDS);
-	}
-
 	private readonly online = (): void => {
-		void this.save();
 		if (this.waiting) void this.deliver(this.waiting, true);
 	};
 
 	/** Goes on with one of two versions; the other one is put aside, not lost. */
 	settle(mine: boolean): void {
-		const { theirs } = this;
+		const { theirs } = this.keeping;
 		if (!theirs) return;
-		const other: Kept = mine
-			? { source: theirs.source, answers: theirs.answers, revision: theirs.revision, at: theirs.savedAt }
-			: { source: this.source, answers: this.answers, revision: this.revision, at: new Date().toISOString() };
-		this.putAside(other);
-		this.theirs = undefined;
-		this.revision = theirs.revision;
+		this.putAside(mine ? { source: theirs.source, answers: theirs.answers, at: theirs.savedAt } : this.written());
 		if (!mine) {
 			this.source = theirs.source;
 			this.answers = { ...this.answers, ...theirs.answers };
 		}
-		this.keepHere();
-		this.soonSave(0);
+		this.keeping.settled();
 	}
 
 	/** Puts another program in the editor; what stood there is put aside. */
 	replace(source: string): void {
 		if (source === this.source) return;
-		this.putAside({ source: this.source, answers: this.answers, revision: this.revision, at: new Date().toISOString() });
+		this.putAside(this.written());
 		this.write(source);
 	}
 
-	private putAside(kept: Kept): void {
-		if (kept.source.trim() === "") return;
-		this.aside = [kept, ...this.aside.filter((k) => k.source !== kept.source)].slice(0, MOST_ASIDE);
+	private written(): Aside {
+		return { source: this.source, answers: this.answers, at: this.keeping.writtenAt ?? new Date().toISOString() };
+	}
+
+	private putAside(version: Aside): void {
+		if (version.source.trim() === "") return;
+		this.aside = [version, ...this.aside.filter((k) => k.source !== version.source)].slice(0, MOST_ASIDE);
 		localStorage.setItem(this.place("aside"), JSON.stringify(this.aside));
 	}
 
@@ -307,10 +253,15 @@ export class Desk {
 		if (this.checking) return;
 		this.checking = true;
 		this.error = "";
+		if (!this.fresh) await this.runNow();
 		const { source, answers } = this;
 		try {
 			const report = await this.reportOn(this.params(), source, answers);
-			if (report) this.checked = { report, source };
+			if (report) {
+				this.checked = { report, source };
+				this.result = undefined;
+				this.fits = undefined;
+			}
 			this.unchecked = 0;
 		} catch (error) {
 			this.error = saying(error);
@@ -369,8 +320,8 @@ export class Desk {
 	}
 
 	private async arrived(id: string): Promise<void> {
-		this.tries++;
 		this.result = await api.showHandIn({ params: { id } });
+		this.noteTry(this.result);
 		if (!this.result.waiting) return;
 		await new Promise<void>((resolve) => {
 			const stop = follow(`/hand-ins/${id}/events`, { checked: () => resolve() });
@@ -388,7 +339,12 @@ export class Desk {
 		this.stopFollowing();
 		if (this.left) return;
 		this.result = await api.showHandIn({ params: { id } });
+		this.noteTry(this.result);
 		if (this.result.points?.earned === 0 && this.result.report?.state === "drew") await this.lookElsewhere(this.result.source);
+	}
+
+	private noteTry({ id, tryNumber, handedInAt, late, points }: HandInPage): void {
+		this.handIns = [...this.handIns.filter((t) => t.id !== id), { id, tryNumber, handedInAt, late, points, open: points?.open ?? 0, counts: false }];
 	}
 
 	/** Whether a program that earned nothing here fits another exercise that is open. */
@@ -419,9 +375,8 @@ export class Desk {
 	leave(): void {
 		this.left = true;
 		this.stopFollowing();
-		clearTimeout(this.saving);
 		removeEventListener("online", this.online);
-		if (this.saved !== "saved") void this.save();
+		this.keeping.leave();
 		this.runner.end();
 	}
 }

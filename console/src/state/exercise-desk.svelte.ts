@@ -1,10 +1,9 @@
-import { CallError } from "@markpen/client";
 import type { Proposal, Report, ReportFigure } from "@markpen/core";
 import { api } from "./api.ts";
 import { type FileParts, partsOf, withCriterion } from "./exercise-file.ts";
 import { finished } from "./jobs.ts";
+import { Keeping } from "./keeping.svelte.ts";
 import { keptAt } from "./kept.ts";
-import { saying } from "./loading.svelte.ts";
 import { notes } from "./notes.svelte.ts";
 import { Runner } from "./runner.ts";
 
@@ -22,12 +21,11 @@ export interface Tried {
 
 const MODEL = "the model";
 const STILL_MILLISECONDS = 250;
-const SAVE_MILLISECONDS = 900;
 /** Changes that follow one another so soon are undone as one. */
 const TOGETHER_MILLISECONDS = 700;
 const MOST_UNDONE = 200;
 
-type Kept = { readonly source: string; readonly programs: readonly TrialProgram[]; readonly revision: number };
+type Written = { readonly source: string; readonly programs: readonly TrialProgram[] };
 
 /** An exercise in the making: its file, what it draws and what its criteria say, saved by itself. */
 export class ExerciseDesk {
@@ -42,28 +40,30 @@ export class ExerciseDesk {
 	picked = $state<number | null>(null);
 	proposals = $state.raw<readonly Proposal[]>([]);
 	proposing = $state(false);
-	saved = $state<"saved" | "saving" | "unsaved" | "offline">("saved");
-	/** Another version that was saved meanwhile. */
-	theirs = $state.raw<ExercisePage | null>(null);
 	tried = $state.raw<Tried | null>(null);
 	trying = $state.raw<{ done: number; total: number } | null>(null);
 	canUndo = $state(false);
 	canRedo = $state(false);
 	readonly page: ExercisePage;
-	private revision: number;
+	readonly keeping: Keeping<Written, ExercisePage>;
 	private readonly runner = new Runner();
 	private readonly proposer = new Runner();
 	private undone: string[] = [];
 	private done: string[] = [];
 	private lastChange = 0;
 	private still: ReturnType<typeof setTimeout> | undefined;
-	private saving: ReturnType<typeof setTimeout> | undefined;
-	private busy: Promise<void> | undefined;
 	private turn = 0;
 
 	constructor(page: ExercisePage) {
 		this.page = page;
-		this.revision = page.revision;
+		this.keeping = new Keeping<Written, ExercisePage>({
+			place: keptAt(`exercise ${page.id}`),
+			revision: page.revision,
+			now: () => ({ source: this.source, programs: this.programs }),
+			save: ({ source, programs }, revision) => api.saveExercise({ params: { id: page.id }, body: { source, trialPrograms: [...programs] }, revision }),
+			fetch: () => api.showExercise({ params: { id: page.id } }),
+			same: (mine, theirs) => mine.source === theirs.source && JSON.stringify(mine.programs) === JSON.stringify(theirs.trialPrograms),
+		});
 		this.source = page.source;
 		this.programs = page.trialPrograms;
 		this.parts = partsOf(page.source);
@@ -71,22 +71,19 @@ export class ExerciseDesk {
 		void this.look();
 	}
 
-	private get place(): string {
-		return keptAt(`exercise ${this.page.id}`);
-	}
-
 	/** What this browser kept and the service didn't get. */
 	private takeUp(): void {
-		const kept = localStorage.getItem(this.place);
+		const { kept } = this.keeping;
 		if (!kept) return;
-		const { source, programs } = JSON.parse(kept) as Kept;
-		if (source === this.source && JSON.stringify(programs) === JSON.stringify(this.programs)) return localStorage.removeItem(this.place);
+		const { source, programs } = kept.content;
+		if (source === this.source && JSON.stringify(programs) === JSON.stringify(this.programs)) return this.keeping.drop();
 		this.done.push(this.source);
 		this.canUndo = true;
 		this.source = source;
 		this.programs = programs;
 		this.parts = partsOf(source);
-		this.soonSave();
+		if (kept.revision !== this.page.revision) return this.keeping.clash(this.page, kept.at);
+		this.keeping.wrote();
 		notes.say("What you had typed and what wasn't saved yet is here again.");
 	}
 
@@ -123,7 +120,7 @@ export class ExerciseDesk {
 	setPrograms(programs: readonly TrialProgram[]): void {
 		this.programs = programs;
 		this.soonLook();
-		this.soonSave();
+		this.wrote();
 	}
 
 	private put(source: string): void {
@@ -132,7 +129,7 @@ export class ExerciseDesk {
 		this.canUndo = this.done.length > 0;
 		this.canRedo = this.undone.length > 0;
 		this.soonLook();
-		this.soonSave();
+		this.wrote();
 	}
 
 	private soonLook(): void {
@@ -195,8 +192,8 @@ export class ExerciseDesk {
 
 	/** Tries the exercise on the service, as it stands. */
 	async tryIt(): Promise<void> {
-		await this.saveNow();
-		if (this.saved !== "saved" && this.page.mine) return;
+		await this.keeping.save();
+		if (this.keeping.saved !== "saved" && this.page.mine) return;
 		this.trying = { done: 0, total: 1 };
 		await notes.trying(async () => {
 			const { jobId } = await api.tryDraft({ params: { id: this.page.id } });
@@ -208,66 +205,30 @@ export class ExerciseDesk {
 
 	/** Publishes what stands there as the next version. */
 	async publish(): Promise<number | undefined> {
-		await this.saveNow();
-		if (this.saved !== "saved") return undefined;
-		const made = await notes.trying(() => api.publishDraft({ params: { id: this.page.id }, revision: this.revision }));
+		await this.keeping.save();
+		if (this.keeping.saved !== "saved") return undefined;
+		const made = await notes.trying(() => api.publishDraft({ params: { id: this.page.id }, revision: this.keeping.revision }));
 		return made?.number;
 	}
 
-	private soonSave(): void {
-		if (!this.page.mine) return;
-		this.saved = "unsaved";
-		try {
-			localStorage.setItem(this.place, JSON.stringify({ source: this.source, programs: this.programs, revision: this.revision } satisfies Kept));
-		} catch {
-			notes.say("This browser keeps nothing more. Wait until it says that it is saved before you close the page.", { wrong: true });
-		}
-		clearTimeout(this.saving);
-		this.saving = setTimeout(() => void this.saveNow(), SAVE_MILLISECONDS);
-	}
-
-	async saveNow(): Promise<void> {
-		clearTimeout(this.saving);
-		await this.busy;
-		if (this.saved === "saved" || !this.page.mine || this.theirs) return;
-		this.busy = this.save();
-		await this.busy;
-		this.busy = undefined;
-	}
-
-	private async save(): Promise<void> {
-		this.saved = "saving";
-		const { source, programs } = this;
-		try {
-			const { revision } = await api.saveExercise({ params: { id: this.page.id }, body: { source, trialPrograms: [...programs] }, revision: this.revision });
-			this.revision = revision;
-			if (this.source !== source || this.programs !== programs) return this.soonSave();
-			this.saved = "saved";
-			localStorage.removeItem(this.place);
-		} catch (error) {
-			this.saved = "offline";
-			if (error instanceof CallError && error.code === "changed-since") this.theirs = await api.showExercise({ params: { id: this.page.id } });
-			else if (error instanceof CallError && error.status === 0) this.saving = setTimeout(() => void this.saveNow(), 5_000);
-			else notes.say(saying(error), { wrong: true });
-		}
+	private wrote(): void {
+		if (this.page.mine) this.keeping.wrote();
 	}
 
 	/** Goes on with one of two versions; the other one stays in what can be undone. */
 	async settle(mine: boolean): Promise<void> {
-		const { theirs } = this;
+		const { theirs } = this.keeping;
 		if (!theirs) return;
-		this.theirs = null;
-		this.revision = theirs.revision;
 		if (mine) this.done.push(theirs.source);
 		else this.write(theirs.source, true);
 		this.canUndo = true;
-		this.soonSave();
-		await this.saveNow();
+		this.keeping.settled();
+		await this.keeping.save();
 	}
 
 	leave(): void {
 		clearTimeout(this.still);
-		if (this.saved !== "saved") void this.saveNow();
+		this.keeping.leave();
 		this.runner.end();
 		this.proposer.end();
 	}

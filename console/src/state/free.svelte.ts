@@ -1,15 +1,17 @@
-import { CallError } from "@markpen/client";
 import type { SaidDrawing } from "@markpen/core";
 import type { Answers } from "../worker/messages.ts";
 import { api } from "./api.ts";
+import { Keeping, keepHere } from "./keeping.svelte.ts";
 import { keptAt } from "./kept.ts";
-import { saying } from "./loading.svelte.ts";
+import { notes } from "./notes.svelte.ts";
 import { Runner } from "./runner.ts";
+import { moment } from "./times.ts";
 
 type Drawing = Awaited<ReturnType<typeof api.listFreeDrawings>>["drawings"][number];
 
-const SAVE_MILLISECONDS = 1_200;
-const AGAIN_MILLISECONDS = 5_000;
+const MOST_NAME = 120;
+/** Where this browser keeps a drawing of a name. */
+export const freePlace = (name: string): string => keptAt(`free ${name}`);
 /** Frames that are drawn where a program moves. */
 const FRAMES = 240;
 
@@ -20,33 +22,32 @@ export class FreeDesk {
 	running = $state(false);
 	lost = $state(false);
 	ran = $state<string | undefined>(undefined);
-	saved = $state<"saved" | "unsaved" | "saving" | "offline">("saved");
-	/** What was saved from another place meanwhile. */
-	theirs = $state.raw<Drawing | undefined>(undefined);
-	error = $state("");
 	help = $state.raw<Answers["help"] | undefined>(undefined);
 	readonly name: string;
-	private revision: number;
+	readonly keeping: Keeping<{ readonly source: string }, Drawing>;
 	private readonly runner = new Runner();
-	private saving: ReturnType<typeof setTimeout> | undefined;
 
 	constructor(name: string, kept: Drawing | undefined, begin: string) {
 		this.name = name;
-		this.revision = kept?.revision ?? 0;
-		this.source = localStorage.getItem(this.place) ?? kept?.source ?? begin;
+		this.keeping = new Keeping<{ readonly source: string }, Drawing>({
+			place: freePlace(name),
+			revision: kept?.revision ?? 0,
+			now: () => ({ source: this.source }),
+			save: ({ source }, revision) => api.saveFreeDrawing({ params: { name }, body: { source }, revision }),
+			fetch: async () => (await api.listFreeDrawings({})).drawings.find((d) => d.name === name),
+			same: (mine, theirs) => mine.source === theirs.source,
+		});
+		const here = this.keeping.kept;
+		this.source = here?.content.source ?? kept?.source ?? begin;
+		if (here && kept && here.revision !== kept.revision && here.content.source !== kept.source) this.keeping.clash(kept, here.at);
+		else if (!kept || this.source !== kept.source) this.keeping.wrote();
 		void this.runner.ask("help", {}, 30_000).then((help) => (this.help = help));
-		if (!kept || this.source !== kept.source) this.soonSave();
-	}
-
-	private get place(): string {
-		return keptAt(`free ${this.name}`);
 	}
 
 	write(source: string): void {
 		if (source === this.source) return;
 		this.source = source;
-		localStorage.setItem(this.place, source);
-		this.soonSave();
+		this.keeping.wrote();
 	}
 
 	async runNow(source = this.source): Promise<void> {
@@ -59,44 +60,22 @@ export class FreeDesk {
 		this.running = false;
 	}
 
-	private soonSave(after = SAVE_MILLISECONDS): void {
-		if (this.theirs) return;
-		this.saved = "unsaved";
-		clearTimeout(this.saving);
-		this.saving = setTimeout(() => void this.save(), after);
-	}
-
-	async save(): Promise<void> {
-		clearTimeout(this.saving);
-		if (this.saved === "saved" || this.saved === "saving" || this.theirs) return;
-		this.saved = "saving";
-		const { source } = this;
-		try {
-			const row = await api.saveFreeDrawing({ params: { name: this.name }, body: { source }, revision: this.revision });
-			this.revision = row.revision;
-			if (this.source !== source) return this.soonSave();
-			this.saved = "saved";
-			localStorage.removeItem(this.place);
-		} catch (error) {
-			this.saved = "offline";
-			if (error instanceof CallError && error.code === "changed-since") this.theirs = (await api.listFreeDrawings({})).drawings.find((d) => d.name === this.name);
-			else if (error instanceof CallError && error.status === 0) this.soonSave(AGAIN_MILLISECONDS);
-			else this.error = saying(error);
-		}
-	}
-
-	settle(mine: boolean): void {
-		const { theirs } = this;
+	/** Goes on with one of two versions; the other one becomes a drawing of its own. */
+	async settle(mine: boolean): Promise<void> {
+		const { theirs } = this.keeping;
 		if (!theirs) return;
-		this.theirs = undefined;
-		this.revision = theirs.revision;
+		const other = mine ? theirs.source : this.source;
+		const at = mine ? theirs.savedAt : (this.keeping.writtenAt ?? new Date().toISOString());
+		const name = `${this.name}, ${moment(at)}`.slice(0, MOST_NAME);
+		keepHere(freePlace(name), { source: other }, 0);
+		const stored = await notes.trying(() => api.saveFreeDrawing({ params: { name }, body: { source: other }, revision: 0 }));
+		if (stored) localStorage.removeItem(freePlace(name));
 		if (!mine) this.source = theirs.source;
-		this.soonSave(0);
+		this.keeping.settled();
 	}
 
 	leave(): void {
-		clearTimeout(this.saving);
-		if (this.saved !== "saved") void this.save();
+		this.keeping.leave();
 		this.runner.end();
 	}
 }

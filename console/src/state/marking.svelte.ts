@@ -23,6 +23,8 @@ export function placeWords(place: CommentPlace, page: HandInPage): string {
 	return "the whole";
 }
 
+/** Comments that were begun and not sent, by hand-in. */
+const WRITTEN = new Map<string, string>();
 const keyOf = (id: string) => `hand-in ${id}`;
 const fetch = (id: string) => api.showHandIn({ params: { id } });
 
@@ -37,15 +39,21 @@ export class Marking {
 	keep = $state(false);
 	private id = "";
 
-	/** Goes to a hand-in; what was being written of another one is left. */
+	/** Goes to a hand-in; what was being written of another one is there again when one comes back. */
 	go(id: string): void {
 		if (id === this.id) return;
+		this.leave();
 		this.id = id;
-		this.words = "";
+		this.words = WRITTEN.get(id) ?? "";
 		this.about = WHOLE;
 		this.keep = false;
 		this.loading.turnTo(keyOf(id));
 		void this.open();
+	}
+
+	leave(): void {
+		if (this.words.trim() === "") WRITTEN.delete(this.id);
+		else WRITTEN.set(this.id, this.words);
 	}
 
 	async open(): Promise<void> {

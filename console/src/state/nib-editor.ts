@@ -85,12 +85,15 @@ interface Listening {
 	readonly run: () => void;
 	/** Told of the word that the cursor is in, as it changes. */
 	readonly word?: (word: string) => void;
+	/** Told of the line that the pointer is over, as it changes. */
+	readonly line?: (line: number | null) => void;
 	readonly completions?: () => Completions | undefined;
 }
 
 /** An editor of programs: Nib's colours, problems with a fix to click, completion, Ctrl-Enter runs. */
 export class NibEditor {
 	private readonly view: EditorView;
+	private over: number | null = null;
 
 	constructor(parent: HTMLElement, source: string, on: Listening, name = "Program") {
 		const state = EditorState.create({
@@ -118,6 +121,13 @@ export class NibEditor {
 					...defaultKeymap,
 					...historyKeymap,
 				]),
+				EditorView.domEventHandlers({
+					mousemove: (event, view) => {
+						const at = view.posAtCoords(event);
+						this.tellLine(at === null ? null : view.state.doc.lineAt(at).number, on);
+					},
+					mouseleave: () => this.tellLine(null, on),
+				}),
 				EditorView.updateListener.of((update) => {
 					if (update.docChanged) on.write(update.state.doc.toString());
 					if (update.docChanged || update.selectionSet) on.word?.(wordAt(update.state));
@@ -125,6 +135,20 @@ export class NibEditor {
 			],
 		});
 		this.view = new EditorView({ state, parent });
+	}
+
+	private tellLine(line: number | null, on: Listening): void {
+		if (line === this.over) return;
+		this.over = line;
+		on.line?.(line);
+	}
+
+	/** Puts the cursor at the beginning of a line. */
+	go(line: number): void {
+		const { doc } = this.view.state;
+		const { from } = doc.line(Math.max(1, Math.min(doc.lines, line)));
+		this.view.dispatch({ selection: { anchor: from }, scrollIntoView: true });
+		this.view.focus();
 	}
 
 	/** Marks problems and remarks where they stand. */

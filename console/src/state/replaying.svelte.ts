@@ -2,17 +2,27 @@ import type { ReplayAnswer } from "../worker/messages.ts";
 
 /** Rows a second at which a replay can go. */
 export const SPEEDS = [2, 10, 60, 400] as const;
+/** Frames a second, where it is played frame by frame. */
+export const FRAME_SPEEDS = [1, 4, 12, 25] as const;
 
 /** A replay: how far it is, whether it goes on by itself, and what was so at that row. */
 export class Replaying {
 	row = $state(0);
 	playing = $state(false);
 	speed = $state<number>(10);
+	/** Whether it plays frame by frame, as a film, and not step by step. */
+	byFrame = $state(false);
 	readonly of: ReplayAnswer;
 	private carried = 0;
 
 	constructor(of: ReplayAnswer) {
 		this.of = of;
+		if (this.frames > 1) this.playBy(true);
+	}
+
+	playBy(frame: boolean): void {
+		this.byFrame = frame;
+		this.speed = frame ? 12 : 10;
 	}
 
 	/** Whether the pen walks at all. */
@@ -73,7 +83,8 @@ export class Replaying {
 		this.carried += (milliseconds * this.speed) / 1000;
 		const whole = Math.floor(this.carried);
 		this.carried -= whole;
-		if (whole > 0) this.go(this.row + whole);
+		if (whole > 0 && this.byFrame) this.goFrame(this.frame + whole);
+		else if (whole > 0) this.go(this.row + whole);
 		if (this.row >= this.last) this.playing = false;
 	}
 }

@@ -36,19 +36,25 @@ export function publishedExercise(source: string): ExerciseFile {
 	return exercise;
 }
 
-const pictures = new WeakMap<ExerciseFile, string>();
-
-/** What an exercise's model draws, as SVG: the teacher's own program, which was tried before it was published. */
-export function modelSvg(exercise: ExerciseFile): string {
-	const known = pictures.get(exercise);
-	if (known !== undefined) return known;
-	const sheet = exercise.sheet as Sheet | undefined;
-	const frames = exercise.run?.frames;
-	const tape = tapeOf(exercise.model, { ...(sheet && { sheet }), ...(frames !== undefined && { frames }) });
-	const svg = tape ? svgOf(pictureOf(tape)) : "";
-	pictures.set(exercise, svg);
-	return svg;
+/** What one of a teacher's own programs draws, as SVG; each exercise's is drawn once. */
+function drawnBy(programOf: (exercise: ExerciseFile) => string): (exercise: ExerciseFile) => string {
+	const pictures = new WeakMap<ExerciseFile, string>();
+	return (exercise) => {
+		const known = pictures.get(exercise);
+		if (known !== undefined) return known;
+		const sheet = exercise.sheet as Sheet | undefined;
+		const frames = exercise.run?.frames;
+		const tape = tapeOf(programOf(exercise), { ...(sheet && { sheet }), ...(frames !== undefined && { frames }) });
+		const svg = tape ? svgOf(pictureOf(tape)) : "";
+		pictures.set(exercise, svg);
+		return svg;
+	};
 }
+
+/** What an exercise's model draws, as SVG: it was tried before it was published. */
+export const modelSvg = drawnBy((exercise) => exercise.model);
+/** What an exercise's example draws, as SVG; nothing where it has none. */
+export const exampleSvg = drawnBy((exercise) => exercise.example?.program ?? "");
 
 /** Points that an exercise gives at the most, bonus left out. */
 export function possibleOf(exercise: ExerciseFile): number {

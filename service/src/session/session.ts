@@ -3,7 +3,7 @@ import { hash, verify } from "@node-rs/argon2";
 import type { EntityManager } from "typeorm";
 import { note } from "../audit.ts";
 import { Refusal } from "../refusals.ts";
-import { failuresOf, findAccount, noteFailure, type SignInAccount } from "./store.ts";
+import { failuresOf, findAccount, loosely, noteFailure, type SignInAccount } from "./store.ts";
 
 /** Hashes a passphrase with argon2id. */
 export function hashPassphrase(passphrase: string): Promise<string> {
@@ -29,6 +29,20 @@ export function freshPassphrase(): string {
 	return `${word()}-${word()}-${word()}-${randomInt(10, 100)}`;
 }
 
+/** A passphrase as cards have it, of what was typed: small letters, hyphens for spaces. */
+const asOnCards = (typed: string) =>
+	typed
+		.trim()
+		.toLowerCase()
+		.replace(/[\s_\u2010-\u2015-]+/g, "-");
+
+/** Whether it is the passphrase: to the letter, or as a card has it. */
+async function fits(hashed: string, typed: string): Promise<boolean> {
+	if (await isPassphrase(hashed, typed)) return true;
+	const plain = asOnCards(typed);
+	return plain !== typed && plain !== "" && isPassphrase(hashed, plain);
+}
+
 /** Who a failure counts against, without saying a name. */
 const hidden = (subject: string) => createHash("sha256").update(subject).digest("base64url");
 
@@ -37,9 +51,9 @@ const MINUTES = 10;
 const MOST = { account: 10, class: 150, address: 1_000 } as const;
 
 function subjectsOf(signInName: string, classCode: string | undefined, address: string): readonly (readonly [subject: string, most: number])[] {
-	const code = classCode?.trim().toLowerCase() ?? "";
+	const code = loosely(classCode ?? "");
 	return [
-		[hidden(`account ${code} ${signInName.trim().toLowerCase()}`), MOST.account],
+		[hidden(`account ${code} ${loosely(signInName)}`), MOST.account],
 		...(code ? [[hidden(`class ${code}`), MOST.class] as const] : []),
 		[hidden(`address ${address}`), MOST.address],
 	];
@@ -56,7 +70,7 @@ export async function signIn(manager: EntityManager, of: { signInName: string; p
 		}
 	}
 	const account = await findAccount(manager, of.signInName, of.classCode);
-	const right = await verify(account?.passphraseHash ?? NOBODY, of.passphrase);
+	const right = await fits(account?.passphraseHash ?? NOBODY, of.passphrase);
 	if (!account || !right) {
 		await noteFailure(
 			manager,

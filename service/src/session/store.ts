@@ -76,17 +76,31 @@ export async function revoke(manager: EntityManager, id: string, accountId: stri
 
 export type SignInAccount = Account & { readonly passphraseHash: string };
 
-/** A teacher's account by its name, or a student's by class code and name. */
+/** A name or code as it may be typed: without accents, case, spaces and signs. */
+export const loosely = (typed: string): string =>
+	typed
+		.normalize("NFD")
+		.toLowerCase()
+		.replace(/[^\p{L}\p{N}]/gu, "");
+/** The same of a column. */
+const LOOSELY = (column: string) => `regexp_replace(normalize(lower(${column}), NFD), '[^[:alnum:]]', '', 'g')`;
+
+/**
+ * A teacher's account by its name, or a student's by class code and name, however either was typed; what fits to the
+ * letter goes before, and where several fit loosely it is nobody's.
+ */
 export async function findAccount(manager: EntityManager, signInName: string, classCode: string | undefined): Promise<SignInAccount | undefined> {
 	const columns = `${ACCOUNT}, a.passphrase_hash AS "passphraseHash"`;
-	if (classCode === undefined || classCode === "")
-		return one(manager, `SELECT ${columns} FROM accounts a WHERE lower(a.sign_in_name) = lower($1) AND a.role = 'teacher' AND a.closed_at IS NULL`, [signInName]);
-	return one(
+	const ofTeacher = classCode === undefined || loosely(classCode) === "";
+	const rows = await all<SignInAccount & { exactly: boolean }>(
 		manager,
-		`SELECT ${columns} FROM class_students s JOIN classes c ON c.id = s.class_id JOIN accounts a ON a.id = s.account_id
-		 WHERE lower(c.code) = lower($2) AND lower(s.sign_in_name) = lower($1) AND s.left_at IS NULL AND c.closed_at IS NULL AND a.closed_at IS NULL`,
-		[signInName, classCode],
+		ofTeacher
+			? `SELECT ${columns}, lower(a.sign_in_name) = lower($1) AS exactly FROM accounts a WHERE ${LOOSELY("a.sign_in_name")} = $2 AND a.role = 'teacher' AND a.closed_at IS NULL`
+			: `SELECT ${columns}, lower(s.sign_in_name) = lower($1) AND lower(c.code) = lower($3) AS exactly FROM class_students s JOIN classes c ON c.id = s.class_id JOIN accounts a ON a.id = s.account_id
+				WHERE ${LOOSELY("c.code")} = $4 AND ${LOOSELY("s.sign_in_name")} = $2 AND s.left_at IS NULL AND c.closed_at IS NULL AND a.closed_at IS NULL`,
+		ofTeacher ? [signInName.trim(), loosely(signInName)] : [signInName.trim(), loosely(signInName), classCode.trim(), loosely(classCode)],
 	);
+	return rows.find((r) => r.exactly) ?? (rows.length === 1 ? rows[0] : undefined);
 }
 
 /** Counts failures of a subject in the last minutes, and tells how long until the oldest is forgotten. */

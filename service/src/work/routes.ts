@@ -6,7 +6,7 @@ import type { AppContext } from "../app.ts";
 import { shownTo } from "../assignment/shown.ts";
 import { pointsOf } from "../class/store.ts";
 import { all, one } from "../database/data-source.ts";
-import { modelSvg, publishedExercise } from "../exercise/exercise.ts";
+import { exampleSvg, modelSvg, publishedExercise } from "../exercise/exercise.ts";
 import { refuseSource } from "../hand-in/source.ts";
 import { forStudent } from "../hand-in/student-view.ts";
 import { PRIORITY, sendWork } from "../jobs/queue.ts";
@@ -35,6 +35,8 @@ import {
 
 /** Programs without exercise that a student may keep: far more than anybody looks through. */
 const MOST_DRAWINGS = 200;
+/** An example's picture, in pixels. */
+const EXAMPLE_WIDTH = 800;
 /** Self-checks that a student may have waiting at once. */
 const MOST_WAITING = 2;
 
@@ -97,7 +99,7 @@ async function beside(manager: EntityManager, studentId: string, records: readon
 }
 
 export function workRoutes(context: AppContext): void {
-	const { dataSource, queue } = context;
+	const { dataSource, queue, pictures } = context;
 	const { manager } = dataSource;
 	/** The student's work, once it is open. */
 	const opened = async (studentId: string, params: { id: string; exercise: string }): Promise<WorkRecord> => {
@@ -123,6 +125,12 @@ export function workRoutes(context: AppContext): void {
 		const data = workData(record, await beside(manager, id, [record]));
 		tag(reply, data.draft?.revision ?? 0);
 		return data;
+	});
+	serve(context, ROUTES.showExample, async ({ request, reply, params }) => {
+		const file = publishedExercise((await opened(accountOf(request).id, params)).source);
+		if (!file.example) throw new Refusal("not-found", "This exercise has no example.");
+		reply.header("cache-control", "private, max-age=60");
+		return Buffer.from(await pictures.run({ do: "png", svg: exampleSvg(file), width: EXAMPLE_WIDTH })) as unknown as string;
 	});
 	serve(context, ROUTES.saveDraft, async ({ request, reply, params, body, revision }) => {
 		refuseSource(body.source);

@@ -107,7 +107,7 @@
 										<span class="quiet flex aspect-[4/3] items-center justify-center">being checked</span>
 									{/if}
 								</span>
-								<span class="mt-1 flex justify-between gap-2"><span class="font-semibold">{h.student.name}</span><span class="font-mono text-[13px]">{h.points?.earned ?? "–"}{h.open > 0 ? "+?" : ""}</span></span>
+								<span class="mt-1 flex justify-between gap-2"><span class="font-semibold">{h.student.name}</span><span class="font-mono text-small">{h.points?.earned ?? "–"}{h.open > 0 ? "+?" : ""}</span></span>
 								<span class="quiet block">{h.note}{h.late ? ", late" : ""}{h.madeBy === "closing" ? ", handed in at closing" : ""}{h.adjusted ? ", adjusted" : ""}</span>
 							</a>
 						</li>
@@ -135,7 +135,7 @@
 									<rect width={count ? (100 * count.met) / Math.max(1, checked) : 0} height="8" fill="var(--c-met)" />
 									<rect x={count ? (100 * count.met) / Math.max(1, checked) : 0} width={count ? (100 * count.partly) / Math.max(1, checked) : 0} y="4" height="4" fill="var(--c-partly)" />
 								</svg>
-								<span class="text-right font-mono text-[13px]">{count?.met ?? 0} of {checked}</span>
+								<span class="text-right font-mono text-small">{count?.met ?? 0} of {checked}</span>
 							</button>
 						</li>
 					{/each}
@@ -146,7 +146,7 @@
 					<ul>
 						{#each page.slips.slice(0, 8) as s (s.id)}
 							{@const on = pointed !== null && "slip" in pointed && pointed.slip === s.id}
-							<li><button type="button" class="grid w-full grid-cols-[1fr_40px] gap-2 border-b border-rule px-1 py-1.5 text-left leading-snug" class:lit={on} onpointerenter={() => (pointed = { slip: s.id })} onpointerleave={() => (pointed = null)} onfocus={() => (pointed = { slip: s.id })} onblur={() => (pointed = null)}><span><Words text={s.sentence} /></span><span class="text-right font-mono text-[13px]">{s.count}</span></button></li>
+							<li><button type="button" class="grid w-full grid-cols-[1fr_40px] gap-2 border-b border-rule px-1 py-1.5 text-left leading-snug" class:lit={on} onpointerenter={() => (pointed = { slip: s.id })} onpointerleave={() => (pointed = null)} onfocus={() => (pointed = { slip: s.id })} onblur={() => (pointed = null)}><span><Words text={s.sentence} /></span><span class="text-right font-mono text-small">{s.count}</span></button></li>
 						{/each}
 					</ul>
 				{/if}
@@ -156,7 +156,7 @@
 				{/if}
 				{#if page.counted.length > 0}
 					<h2 class="mt-5 mb-1">How many of the set each has managed</h2>
-					<ul class="columns-2 gap-4">{#each page.counted as c (c.student.id)}<li class="flex justify-between gap-2 text-[13px]"><span class="truncate">{c.student.name}</span><span class="font-mono">{c.done} of {c.of}</span></li>{/each}</ul>
+					<ul class="columns-2 gap-4">{#each page.counted as c (c.student.id)}<li class="flex justify-between gap-2 text-small"><span class="truncate">{c.student.name}</span><span class="font-mono">{c.done} of {c.of}</span></li>{/each}</ul>
 				{/if}
 				<p class="quiet mt-4"><span title={moment(page.dueAt)}>Due {moment(page.dueAt)}</span>; closes {moment(page.closesAt)}; the {page.counts === "chosen" ? "try that you choose" : `${page.counts} try`} counts.</p>
 			</section>

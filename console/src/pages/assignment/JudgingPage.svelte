@@ -72,10 +72,10 @@
 				<section aria-label="Drawing"><img src="/api/v1/hand-ins/{handIn.id}/drawing.svg" alt="Drawing of {handIn.student.name}" class="max-h-[66vh] w-full border border-rule-strong bg-sheet object-contain" /></section>
 				<section aria-label="Judgement">
 					<p class="quiet">{at + 1} of {handIns.length}</p>
-					<h2 class="text-[18px]"><a href="/hand-ins/{handIn.id}">{handIn.student.name}</a></h2>
+					<h2 class="text-large"><a href="/hand-ins/{handIn.id}">{handIn.student.name}</a></h2>
 					{#if judged.length > 1}<label class="mt-2 block"><span class="quiet">Criterion</span> <select class="tool" value={criterion.id} onchange={(event) => (chosen = event.currentTarget.value)}>{#each judged as c (c.id)}<option value={c.id}>{c.asks}</option>{/each}</select></label>{/if}
 					<p class="mt-3 font-semibold">{criterion.asks}</p>
-					{#if handIn.answers[criterion.id]}<blockquote class="by-hand my-2 text-[16px]">{handIn.answers[criterion.id]?.words} <span class="quiet">{handIn.answers[criterion.id]?.when}</span></blockquote>{/if}
+					{#if handIn.answers[criterion.id]}<blockquote class="by-hand my-2 text-lead">{handIn.answers[criterion.id]?.words} <span class="quiet">{handIn.answers[criterion.id]?.when}</span></blockquote>{/if}
 					<ol class="mt-3 grid gap-1.5" aria-label="Places on the scale">
 						{#each steps as s, i (s.points)}
 							<li><button type="button" class="button w-full justify-start" aria-pressed={given === s.points} class:primary={given === s.points} onclick={() => give(s.points)}><kbd class="key">{i + 1}</kbd> <span class="font-mono">{s.points}</span> {s.words}</button></li>

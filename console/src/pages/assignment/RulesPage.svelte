@@ -96,7 +96,7 @@
 			</form>
 			<div class="grid content-start gap-6">
 				<section aria-labelledby="own">
-					<h2 id="own" class="text-[16px]">One student's own dates</h2>
+					<h2 id="own" class="text-lead">One student's own dates</h2>
 					<ul class="my-2">{#each page.ownDates as o (o.studentId)}<li class="quiet">{of.students.find((s) => s.id === o.studentId)?.name ?? "A student"}: {o.dueAt ? `due ${moment(o.dueAt)}` : ""}{o.closesAt ? ` closes ${moment(o.closesAt)}` : ""}</li>{/each}{#each page.excused as studentId (studentId)}<li class="quiet">{of.students.find((s) => s.id === studentId)?.name ?? "A student"}: excused</li>{/each}</ul>
 					<label class="grid gap-1"><span>Student</span><select class="field" value={student} onchange={(event) => pick(event.currentTarget.value)}><option value="">Choose one</option>{#each of.students as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select></label>
 					{#if student}

@@ -52,7 +52,7 @@
 		</div>
 		{#if showing && one}
 			<div role="dialog" aria-modal="true" aria-label="Drawing {at + 1} of {drawings.length}" class="fixed inset-0 z-50 flex flex-col bg-paper p-4">
-				<div class="flex items-baseline gap-4"><p class="text-[26px] font-bold">{one.ownTitle ?? page.title}</p>{#if names}<p class="text-[20px] text-ink-soft">{one.student.name}</p>{/if}<span class="grow"></span><span class="quiet">{at + 1} of {drawings.length}</span></div>
+				<div class="flex items-baseline gap-4"><p class="text-wide font-bold">{one.ownTitle ?? page.title}</p>{#if names}<p class="text-sum text-ink-soft">{one.student.name}</p>{/if}<span class="grow"></span><span class="quiet">{at + 1} of {drawings.length}</span></div>
 				<img src="/api/v1/hand-ins/{one.id}/drawing.svg" alt={names ? `Drawing of ${one.student.name}` : "Drawing"} class="my-3 min-h-0 grow border border-rule-strong bg-sheet object-contain" />
 				<div class="flex gap-2"><button type="button" class="button" disabled={at === 0} onclick={() => at--}>Back <kbd class="key">←</kbd></button><button type="button" class="button" disabled={at >= drawings.length - 1} onclick={() => at++}>Next <kbd class="key">→</kbd></button><span class="grow"></span><button type="button" class="button" onclick={() => (showing = false)}>Close <kbd class="key">Esc</kbd></button></div>
 			</div>

@@ -68,14 +68,14 @@
 									<td class="px-2 py-1 align-middle">
 										{#if col.folded}
 											{@const mine = col.exercises.map((e) => cells.get(cellKey(s.id, e.assignmentId, e.exercise)))}
-											<span class="text-[13px]">{doneOf(mine)} of {col.exercises.length}</span>
+											<span class="text-small">{doneOf(mine)} of {col.exercises.length}</span>
 											<VerdictBar verdicts={mine.map((c) => (c ? (doneOf([c]) ? "met" : "partly") : "not-judged"))} />
 										{:else}
 											{@const c = cells.get(cellKey(s.id, col.assignmentId, col.exercises[0]?.exercise ?? ""))}
 											{#if c}
 												<a href="/hand-ins/{c.handInId}" class="block text-ink no-underline">
 													<span class="sr-only">{s.name}, {col.title}:</span>
-													<span class="flex items-baseline justify-between gap-1 text-[13px]">
+													<span class="flex items-baseline justify-between gap-1 text-small">
 														<span class="font-mono">{c.points ? c.points.earned : "–"}<span class="sr-only"> of {c.points?.possible ?? col.possible} points</span></span>
 														<span class="truncate text-ink-soft">{cellNote(c) || (c.open > 0 ? "to judge" : "") || (c.late ? "late" : "") || (c.tries > 1 ? `try ${c.tries}` : "")}</span>
 													</span>

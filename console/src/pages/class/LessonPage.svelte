@@ -57,7 +57,7 @@
 								<span class="block border border-rule-strong bg-sheet">
 									{#if drawn}<Thumb picture={drawn.picture} label={hidden ? `Drawing ${i + 1}` : `Drawing of ${d.student.name}`} />{:else}<span class="quiet flex aspect-[4/3] items-center justify-center">drawing …</span>{/if}
 								</span>
-								<span class="mt-1 flex justify-between gap-2"><span class="font-semibold">{hidden ? `Drawing ${i + 1}` : d.student.name}</span>{#if d.runs > 0}<span class="font-mono text-[13px]">{d.met.length} of {lesson.criteria}</span>{/if}</span>
+								<span class="mt-1 flex justify-between gap-2"><span class="font-semibold">{hidden ? `Drawing ${i + 1}` : d.student.name}</span>{#if d.runs > 0}<span class="font-mono text-small">{d.met.length} of {lesson.criteria}</span>{/if}</span>
 								<span class="quiet block">{drawn && STATES[drawn.state] ? `${STATES[drawn.state]}, ` : ""}{d.runs} runs{d.hints > 0 ? `, ${d.hints} ${d.hints === 1 ? "hint" : "hints"}` : ""}, {fromNow(d.savedAt)}</span>
 							</li>
 						{:else}

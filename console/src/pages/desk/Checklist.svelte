@@ -4,14 +4,28 @@
 	import VerdictSign from "../../parts/VerdictSign.svelte";
 	import Words from "../../parts/Words.svelte";
 	import type { Desk } from "../../state/desk.svelte.ts";
+	import type { Pointed } from "../../state/pointing.ts";
+	import { termsIn } from "../../state/terms.ts";
 
+	interface Props {
+		desk: Desk;
+		lit: ReadonlySet<string>;
+		onpoint: (at: Pointed) => void;
+		/** Goes to a figure of the drawing, or to a line of the program. */
+		ongo: (to: { readonly figure: number } | { readonly line: number }) => void;
+	}
 	/** What is asked: own ticks, and apart from them what the last check or hand-in found. */
-	const { desk, report }: { desk: Desk; report: ReportBody | null } = $props();
+	const { desk, lit, onpoint, ongo }: Props = $props();
 	const { exercise } = $derived(desk.work);
-	const found = $derived(report ?? desk.checked?.report ?? null);
-	const verdicts = $derived(new Map(found?.criteria.map((c) => [c.id, c])));
-	const old = $derived(!report && desk.checked !== undefined && desk.checked.source !== desk.source);
+	const { found } = $derived(desk);
+	const verdicts = $derived(new Map<string, ReportBody["criteria"][number]>(found?.report.criteria.map((c) => [c.id, c])));
+	const old = $derived(found !== undefined && found.source !== desk.source);
+	/** Figures and lines are of the drawing that is seen. */
+	const placed = $derived(found !== undefined && found.source === desk.ran);
 	const questions = $derived(exercise.criteria.filter((c) => c.ask && (c.ask.when === "before running" || desk.runs > 0)));
+	const explained = $derived(exercise.criteria.map((_, i) => termsIn(exercise.brief, ...exercise.criteria.slice(0, i).map((c) => c.sentence))));
+	const places = (c: ReportBody["criteria"][number]) => [...c.figures.slice(0, 4).map((figure) => ({ figure })), ...c.lines.slice(0, 4).map((line) => ({ line }))];
+	const figureNumber = (index: number) => (desk.run?.figures.findIndex((f) => f.index === index) ?? -1) + 1;
 </script>
 
 {#if questions.length > 0}
@@ -25,19 +39,22 @@
 <h2 class="mb-1">Checklist</h2>
 {#if exercise.criteria.length === 0}<p class="quiet">It is shown once you have handed something in.</p>{/if}
 <ul>
-	{#each exercise.criteria as c (c.id)}
+	{#each exercise.criteria as c, i (c.id)}
 		{@const result = verdicts.get(c.id)}
 		{@const hints = desk.hints[c.id] ?? []}
-		<li class="grid grid-cols-[20px_22px_1fr_auto] gap-x-1.5 border-b border-rule py-1.5" data-criterion={c.id} data-verdict={result?.verdict}>
+		<li class="grid grid-cols-[20px_22px_1fr_auto] gap-x-1.5 border-b border-rule py-1.5" class:lit={lit.has(c.id)} data-criterion={c.id} data-verdict={result?.verdict} onpointerenter={() => onpoint({ on: "criterion", id: c.id })} onpointerleave={() => onpoint(null)} onfocusin={() => onpoint({ on: "criterion", id: c.id })} onfocusout={() => onpoint(null)}>
 			<input type="checkbox" class="mt-1 size-4 self-start" aria-label="I think this is done: {c.sentence}" checked={desk.ticks.has(c.id)} onchange={() => desk.tick(c.id)} />
 			<span class={old ? "opacity-50" : ""}>{#if result}<VerdictSign verdict={result.verdict} />{:else}<span aria-hidden="true" class="text-ink-faint">–</span>{/if}</span>
-			<span><Words text={c.sentence} /></span>
-			<span class="font-mono text-[13px] text-ink-soft">{result && result.points !== null ? `${result.points}/` : ""}{c.points}</span>
+			<span><Words text={c.sentence} explained={explained[i]} /></span>
+			<span class="font-mono text-small text-ink-soft">{result && result.points !== null ? `${result.points}/` : ""}{c.points}</span>
 			{#if result && result.verdict !== "met"}<span class="quiet col-span-2 col-start-3"><Words text={result.sentence} /></span>{/if}
-			{#each hints as hint, i (i)}<span class="col-span-2 col-start-3 text-[13px] leading-snug" data-hint={c.id}>Hint{hints.length > 1 ? ` ${i + 1}` : ""}: {hint}</span>{/each}
+			{#if result && placed && places(result).length > 0}
+				<span class="quiet col-span-2 col-start-3 flex flex-wrap gap-x-2">{#each places(result) as to (JSON.stringify(to))}{#if "line" in to}<button type="button" class="underline" aria-label="Line {to.line}, of: {c.sentence}" onclick={() => ongo(to)}>line {to.line}</button>{:else if figureNumber(to.figure) > 0}<button type="button" class="underline" aria-label="Figure {figureNumber(to.figure)}, of: {c.sentence}" onclick={() => ongo(to)}>figure {figureNumber(to.figure)}</button>{/if}{/each}</span>
+			{/if}
+			{#each hints as hint, n (n)}<span class="col-span-2 col-start-3 text-small leading-snug" data-hint={c.id}>Hint{hints.length > 1 ? ` ${n + 1}` : ""}: <Words text={hint} explained={new Set()} /></span>{/each}
 			{#if c.hint && desk.runs > 0 && result?.verdict !== "met" && (hints.length === 0 || desk.more.has(c.id))}<span class="col-span-2 col-start-3"><button type="button" class="quiet underline" aria-label="{hints.length === 0 ? 'A hint' : 'Another hint'} for: {c.sentence}" onclick={() => desk.hint(c.id)}>{hints.length === 0 ? "A hint" : "Another hint"}</button></span>{/if}
 		</li>
 	{/each}
 </ul>
 {#if old}<p class="quiet mt-1">That is how it was when you checked it; the program has changed since.</p>{/if}
-{#if !report && desk.checked && !old}<div class="mt-3"><Slips slips={desk.checked.report.slips} /></div>{/if}
+{#if !desk.result?.report && desk.checked && !old}<div class="mt-3"><Slips slips={desk.checked.report.slips} onpoint={(slip) => onpoint(slip === null ? null : { on: "slip", id: slip })} /></div>{/if}

@@ -15,13 +15,13 @@
 
 {#if tries.length > 0}
 	<section aria-labelledby="strip" class="w-full max-w-full min-w-0 px-4 pb-6 sm:px-6">
-		<h2 id="strip" class="mb-2 text-[16px]">Your way so far</h2>
+		<h2 id="strip" class="mb-2 text-lead">Your way so far</h2>
 		<!-- svelte-ignore a11y_no_noninteractive_tabindex: it scrolls -->
 		<div class="relative overflow-x-auto" tabindex="0" role="region" aria-label="Your best drawings, oldest first">
 			<ol class="flex gap-4">
 				{#each tries as t (t.id)}
 					{@const step = loading.value?.find((s) => s.handInId === t.id)}
-					<li class="w-40 shrink-0"><a href="/hand-ins/{t.id}" class="block text-ink no-underline"><span class="sr-only">Your drawing of</span> <img src="/api/v1/hand-ins/{t.id}/drawing.svg" alt="" class="aspect-[4/3] w-full border border-rule-strong bg-sheet object-contain" /><span class="mt-1 flex justify-between gap-2"><span class="font-semibold">{t.title}</span><span class="font-mono text-[13px]">{step?.points ?? ""}</span></span></a>{#if step && step.first.length > 0}<span class="quiet block">first time: {step.first.join(", ")}</span>{/if}</li>
+					<li class="w-40 shrink-0"><a href="/hand-ins/{t.id}" class="block text-ink no-underline"><span class="sr-only">Your drawing of</span> <img src="/api/v1/hand-ins/{t.id}/drawing.svg" alt="" class="aspect-[4/3] w-full border border-rule-strong bg-sheet object-contain" /><span class="mt-1 flex justify-between gap-2"><span class="font-semibold">{t.title}</span><span class="font-mono text-small">{step?.points ?? ""}</span></span></a>{#if step && step.first.length > 0}<span class="quiet block">first time: {step.first.join(", ")}</span>{/if}</li>
 				{/each}
 			</ol>
 		</div>

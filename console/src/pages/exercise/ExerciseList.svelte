@@ -58,7 +58,7 @@
 				{/each}
 			</ul>
 			{#if page.collections.length > 0}
-				<h2 class="mt-8 mb-1 text-[16px]">Collections</h2>
+				<h2 class="mt-8 mb-1 text-lead">Collections</h2>
 				<ul class="max-w-3xl">{#each page.collections.filter((c) => fits(c.title, c.key)) as c (c.id)}<li class="flex flex-wrap items-baseline gap-x-3 border-b border-rule py-2"><b>{c.title}</b><span class="quiet">{c.exercises.join(", ")}</span><span class="grow"></span><a class="quiet" href="/api/v1/collections/{c.id}" download="{c.key}.collection.yaml">the file</a></li>{/each}</ul>
 			{/if}
 		</div>

@@ -61,7 +61,7 @@
 <svelte:window onkeydown={keys} />
 {#snippet actions()}
 	{#if page.mine}
-		<span class="quiet" role="status" data-testid="saved">{SAVED[desk.saved]}</span>
+		<span class="quiet" role="status" data-testid="saved">{SAVED[desk.keeping.saved]}</span>
 		<button type="button" class="tool" disabled={!desk.canUndo} onclick={() => desk.undo()}>Undo</button>
 		<button type="button" class="tool" disabled={!desk.canRedo} onclick={() => desk.redo()}>Redo</button>
 		<button type="button" class="tool" aria-pressed={shared} data-state={shared ? "on" : "off"} onclick={share}>Shared</button>
@@ -79,7 +79,7 @@
 			</Tabs.List>
 			<Tabs.Content value="brief" class="grid gap-3">
 				<label class="grid gap-1"><span class="quiet">Title</span><input class="field" value={parts?.title ?? ""} readonly={!page.mine} oninput={(event) => desk.write(withPart(desk.source, "title", event.currentTarget.value))} /></label>
-				<label class="grid gap-1"><span class="quiet">Brief, in Markdown</span><textarea class="field font-mono text-[13px]" rows="9" readonly={!page.mine} value={parts?.brief ?? ""} oninput={(event) => desk.write(withPart(desk.source, "brief", event.currentTarget.value))}></textarea></label>
+				<label class="grid gap-1"><span class="quiet">Brief, in Markdown</span><textarea class="field font-mono text-small" rows="9" readonly={!page.mine} value={parts?.brief ?? ""} oninput={(event) => desk.write(withPart(desk.source, "brief", event.currentTarget.value))}></textarea></label>
 				<div><span class="quiet">As students read it</span><div class="prose border-t border-rule pt-2">{@html briefHtml(parts?.brief ?? "")}</div></div>
 			</Tabs.Content>
 			<Tabs.Content value="model" class="flex grow flex-col"><p class="quiet mb-1">Draws what you want to see. Students never get it unless an assignment shows it.</p><Editor name="Model" source={parts?.model ?? ""} problems={report?.errors ?? []} remarks={report?.remarks ?? []} onwrite={(source) => desk.write(withPart(desk.source, "model", source))} /></Tabs.Content>
@@ -92,9 +92,9 @@
 		<Viewer picture={(report?.picture ?? blank) as never} figures={desk.measured} {lit} name={page.key} said={false} onpick={(figure) => desk.propose(figure)} />
 		<p class="quiet mt-2 min-h-9">{desk.picked === null ? "Click a figure to ask something of it." : desk.measured.find((m) => m.index === desk.picked)?.sentence}</p>
 		{#if desk.measured.length > 0}
-			<ol class="max-h-40 overflow-auto text-[13px] leading-snug" aria-label="Figures of the model">{#each desk.measured.slice(0, 60) as m (m.index)}<li><button type="button" class="w-full border-b border-rule px-1 py-1 text-left" class:lit={desk.picked === m.index} onclick={() => desk.propose(m.index)}>{m.index + 1}. {m.sentence}</button></li>{/each}</ol>
+			<ol class="max-h-40 overflow-auto text-small leading-snug" aria-label="Figures of the model">{#each desk.measured.slice(0, 60) as m (m.index)}<li><button type="button" class="w-full border-b border-rule px-1 py-1 text-left" class:lit={desk.picked === m.index} onclick={() => desk.propose(m.index)}>{m.index + 1}. {m.sentence}</button></li>{/each}</ol>
 		{/if}
-		{#if report?.errors[0]}<p class="mt-2 border-l-[3px] border-missed pl-3 text-[13px]">The model, line {report.errors[0].line}: {report.errors[0].message}</p>{/if}
+		{#if report?.errors[0]}<p class="mt-2 border-l-[3px] border-missed pl-3 text-small">The model, line {report.errors[0].line}: {report.errors[0].message}</p>{/if}
 	</section>
 	<section aria-label="Criteria" class="min-w-0 border-t border-rule px-4 py-3 sm:pr-6 lg:border-t-0 lg:border-l">
 		{#if desk.proposing}
@@ -102,7 +102,7 @@
 		{:else}
 			<div class="mb-2 flex min-h-8 flex-wrap items-center gap-2"><h2>Criteria, {points} points</h2><span class="grow"></span>{#if page.mine}<button type="button" class="tool" onclick={() => desk.propose(null)}>Add a criterion</button>{/if}</div>
 			{#if desk.problems.length > 0}
-				<div role="alert" class="mb-2 border-l-[3px] border-missed py-0.5 pl-3 text-[13px]"><p>The file can't be checked yet:</p><ul>{#each desk.problems.slice(0, 5) as p (p.path + p.message)}<li>line {p.line}, {p.path}: {p.message}</li>{/each}</ul></div>
+				<div role="alert" class="mb-2 border-l-[3px] border-missed py-0.5 pl-3 text-small"><p>The file can't be checked yet:</p><ul>{#each desk.problems.slice(0, 5) as p (p.path + p.message)}<li>line {p.line}, {p.path}: {p.message}</li>{/each}</ul></div>
 			{/if}
 			<ul>
 				{#each parts?.criteria ?? [] as c, i (c.id + i)}
@@ -111,7 +111,7 @@
 						<div class="grid grid-cols-[22px_1fr_auto] items-baseline gap-x-2">
 							{#if found}<VerdictSign verdict={found.verdict} />{:else}<span aria-hidden="true" class="text-ink-faint">–</span>{/if}
 							<button type="button" class="text-left" aria-expanded={open === i} onclick={() => (open = open === i ? null : i)}><Words text={found?.asks ?? (c.says || c.id)} /></button>
-							<input class="w-14 border border-rule-strong bg-sheet px-1 text-right font-mono text-[13px]" type="number" min="0" step="0.25" aria-label="Points of {found?.asks ?? c.id}" value={c.points} readonly={!page.mine} onchange={(event) => desk.write(withCriterionPart(desk.source, i, "points", Number(event.currentTarget.value)), true)} />
+							<input class="w-14 border border-rule-strong bg-sheet px-1 text-right font-mono text-small" type="number" min="0" step="0.25" aria-label="Points of {found?.asks ?? c.id}" value={c.points} readonly={!page.mine} onchange={(event) => desk.write(withCriterionPart(desk.source, i, "points", Number(event.currentTarget.value)), true)} />
 						</div>
 						{#if found && found.verdict !== "met"}<p class="quiet ml-7">The model: <Words text={found.sentence} /></p>{/if}
 						{#if open === i}
@@ -134,10 +134,10 @@
 <Ask bind:open={copying} title="Copy this exercise">
 	<form onsubmit={copy} class="grid gap-3"><label class="grid gap-1"><span>Id of the copy: small letters, digits, hyphens</span><input class="field" bind:value={copyKey} required pattern="[a-z0-9\-]+" maxlength="80" /></label><div><button class="button primary">Copy it</button></div></form>
 </Ask>
-<Ask open={desk.theirs !== null} title="This exercise was saved from another place meanwhile" leave={false} wide>
-	{#if desk.theirs}
+<Ask open={desk.keeping.theirs !== undefined} title="This exercise was saved from another place meanwhile" leave={false} wide>
+	{#if desk.keeping.theirs}
 		<p class="mb-3">Both versions are kept; the one that you don't take can be had back with Undo.</p>
-		<div class="grid gap-3 md:grid-cols-2">{#each [["Yours, in this window", desk.source], ["Saved meanwhile", desk.theirs.source]] as [word, source] (word)}<div class="min-w-0"><h3 class="font-semibold">{word}</h3><pre class="max-h-[45vh] overflow-auto border border-rule-strong bg-sheet p-2 font-mono text-[12px]">{source}</pre></div>{/each}</div>
+		<div class="grid gap-3 md:grid-cols-2">{#each [["Yours, in this window", desk.source], ["Saved meanwhile", desk.keeping.theirs.source]] as [word, source] (word)}<div class="min-w-0"><h3 class="font-semibold">{word}</h3><pre class="max-h-[45vh] overflow-auto border border-rule-strong bg-sheet p-2 font-mono text-tiny">{source}</pre></div>{/each}</div>
 		<div class="mt-4 flex gap-3"><button type="button" class="button primary" onclick={() => desk.settle(true)}>Go on with mine</button><button type="button" class="button" onclick={() => desk.settle(false)}>Take the other one</button></div>
 	{/if}
 </Ask>

@@ -15,7 +15,7 @@
 	{#each groups as [group, proposals] (group)}
 		{@const shown = proposals.filter((p) => fits(p.sentence))}
 		{#if shown.length > 0}
-			<h3 class="mt-3 text-[13px] font-semibold text-ink-soft">{group}</h3>
+			<h3 class="mt-3 text-small font-semibold text-ink-soft">{group}</h3>
 			<ul>{#each shown as p (p.sentence)}<li><button type="button" class="flex w-full items-baseline gap-2 border-b border-rule px-1 py-1.5 text-left hover:bg-rule" disabled={!desk.page.mine} onclick={() => desk.take(p)}><span aria-hidden="true">+</span><span>{p.sentence}</span></button></li>{/each}</ul>
 		{/if}
 	{:else}

@@ -33,7 +33,7 @@
 		<li class="flex flex-wrap items-baseline gap-2 border-b border-rule py-1.5">
 			<button type="button" class="text-left font-semibold underline decoration-1 underline-offset-3" aria-expanded={at === i} onclick={() => (at = at === i ? null : i)}>{p.name}</button>
 			<span class="grow"></span>
-			<span class="font-mono text-[13px]">{earned ?? "–"}{p.expects === null ? "" : earned === p.expects ? ", as expected" : `, expected ${p.expects}`}</span>
+			<span class="font-mono text-small">{earned ?? "–"}{p.expects === null ? "" : earned === p.expects ? ", as expected" : `, expected ${p.expects}`}</span>
 			{#if desk.page.mine}<button type="button" class="quiet underline" aria-label="Remove {p.name}" onclick={() => remove(i)}>Remove</button>{/if}
 		</li>
 	{/each}

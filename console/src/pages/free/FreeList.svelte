@@ -3,7 +3,8 @@
 	import Head from "../../parts/Head.svelte";
 	import { api } from "../../state/api.ts";
 	import { EXAMPLES } from "../../state/examples.ts";
-	import { keptAt } from "../../state/kept.ts";
+	import { freePlace } from "../../state/free.svelte.ts";
+	import { keepHere } from "../../state/keeping.svelte.ts";
 	import { Loading } from "../../state/loading.svelte.ts";
 	import { notes } from "../../state/notes.svelte.ts";
 	import { router } from "../../state/router.svelte.ts";
@@ -23,7 +24,7 @@
 		const taken = new Set(loading.value?.drawings.map((d) => d.name));
 		let free = example.name;
 		for (let n = 2; taken.has(free); n++) free = `${example.name} ${n}`;
-		localStorage.setItem(keptAt(`free ${free}`), example.source);
+		keepHere(freePlace(free), { source: example.source }, 0);
 		router.go(`/free/${encodeURIComponent(free)}`);
 	}
 	async function remove(of: string) {
@@ -48,7 +49,7 @@
 					{/each}
 				</ul>
 			</section>
-			<section aria-labelledby="examples"><h2 id="examples" class="mb-1 text-[16px]">Examples to change</h2><ul>{#each EXAMPLES as e (e.name)}<li class="border-b border-rule py-1.5"><button type="button" class="text-left underline decoration-1 underline-offset-3" onclick={() => open(e)}>{e.name}</button></li>{/each}</ul></section>
+			<section aria-labelledby="examples"><h2 id="examples" class="mb-1 text-lead">Examples to change</h2><ul>{#each EXAMPLES as e (e.name)}<li class="border-b border-rule py-1.5"><button type="button" class="text-left underline decoration-1 underline-offset-3" onclick={() => open(e)}>{e.name}</button></li>{/each}</ul></section>
 		</div>
 	{/snippet}
 </Fetched>

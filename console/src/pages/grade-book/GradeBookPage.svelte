@@ -56,7 +56,7 @@
 		{:else}
 			<!-- svelte-ignore a11y_no_noninteractive_tabindex: it scrolls -->
 			<div class="relative grow overflow-x-auto px-4 py-3 sm:px-6" tabindex="0" role="region" aria-label="Points and grades">
-				<table class="w-full table-fixed border-collapse text-left text-[14px]" style="min-width: {16 + book.columns.length * 5.2}rem">
+				<table class="w-full table-fixed border-collapse text-left text-label" style="min-width: {16 + book.columns.length * 5.2}rem">
 					<colgroup><col style="width: 9rem" />{#each book.columns as c (c.assignmentId + c.exercise)}<col />{/each}<col style="width: 4.4rem" /><col style="width: 4rem" /></colgroup>
 					<thead>
 						<tr class="align-bottom"><th scope="col" class="sticky left-0 z-10 border-b border-rule-strong bg-paper py-2 font-semibold">Student</th>

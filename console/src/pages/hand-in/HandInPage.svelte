@@ -2,6 +2,7 @@
 	import AdjustForm from "../../parts/AdjustForm.svelte";
 	import Criteria from "../../parts/Criteria.svelte";
 	import Fetched from "../../parts/Fetched.svelte";
+	import FigureList from "../../parts/FigureList.svelte";
 	import Head from "../../parts/Head.svelte";
 	import Slips from "../../parts/Slips.svelte";
 	import Source from "../../parts/Source.svelte";
@@ -22,7 +23,10 @@
 	const marking = new Marking();
 	void marking.openKept();
 	const replay = new ReplayOf();
-	$effect(() => () => replay.leave());
+	$effect(() => () => {
+		replay.leave();
+		marking.leave();
+	});
 	$effect(() => (marking.loading.value?.waiting ? follow(`/hand-ins/${id}/events`, { checked: () => void marking.open() }) : undefined));
 
 	let pointed = $state.raw<Pointed>(null);
@@ -89,7 +93,7 @@
 <Fetched loading={marking.loading} what="the hand-in">
 	{#snippet children(page)}
 		{#snippet actions()}
-			<span class="text-[22px] font-bold" data-testid="points">{page.points ? page.points.earned : "–"}<span class="font-normal text-ink-soft">&nbsp;of {page.points?.possible ?? "–"}{page.points && page.points.open > 0 ? `, ${page.points.open} still to be judged` : ""}</span></span>
+			<span class="text-total font-bold" data-testid="points">{page.points ? page.points.earned : "–"}<span class="font-normal text-ink-soft">&nbsp;of {page.points?.possible ?? "–"}{page.points && page.points.open > 0 ? `, ${page.points.open} still to be judged` : ""}</span></span>
 			<a class="button" href="/hand-ins/{page.id}/print">Print</a>
 			<button type="button" class="button" disabled={page.released} onclick={() => marking.release()}>{page.released ? "Released" : "Release"} <kbd class="key">r</kbd></button>
 			<a class="button" aria-disabled={!page.before} href={page.before ? `/hand-ins/${page.before}` : undefined}>Back <kbd class="key">k</kbd></a>
@@ -98,32 +102,23 @@
 		<Head title={page.student.name} about="try {page.tryNumber} of {page.tries.length}, handed in {moment(page.handedInAt)}{page.pressedAt ? ` (pressed ${moment(page.pressedAt)} by the student's own clock)` : ''}{page.late ? ', late' : ''}{page.madeBy === 'closing' ? ', by itself at closing' : page.madeBy === 'teacher' ? ', by a teacher' : ''}" crumbs={[{ href: `/classes/${page.classId}`, text: page.className }, { href: `/assignments/${page.assignmentId}/${page.exercise}`, text: page.title }]} {actions} />
 		{#snippet said(of: (place: (typeof page)["comments"][number]["place"]) => boolean)}
 			{#each page.comments.filter((c) => of(c.place)) as c (c.id)}
-				<p class="by-hand mb-2 ml-7 text-[13px] leading-snug">{c.words} <span class="text-ink-soft">{c.by}</span> <button type="button" class="text-ink-soft underline" onclick={() => marking.uncomment(c.id)}>Remove</button></p>
+				<p class="by-hand mb-2 ml-7 text-small leading-snug">{c.words} <span class="text-ink-soft">{c.by}</span> <button type="button" class="text-ink-soft underline" onclick={() => marking.uncomment(c.id)}>Remove</button></p>
 			{/each}
 		{/snippet}
 		{#if report}
 			<div class="grid grow lg:grid-cols-[minmax(0,1.25fr)_minmax(0,0.85fr)_minmax(0,1fr)]">
 				<section aria-label="Drawing" class="px-4 py-3 sm:pl-6">
 					<Viewer picture={report.picture as never} figures={report.figures} said={false} lit={lit.figures} wanted="/api/v1/hand-ins/{page.id}/wanted.svg" name="{page.student.name} {page.title}" replaying={replay.replaying} onreplay={(on) => replay.turn(on, { source: page.source, sheet: report.picture, seed: report.seed, frames: page.frames })} onpoint={(index) => (pointed = index === null ? null : { on: "figure", index })} onpick={(figure) => (marking.about = { on: "figure", figure })} />
-					<h2 class="mt-3 mb-1">What was drawn</h2>
-					<ol class="max-h-52 overflow-auto text-[13px] leading-snug">
-						{#each report.figures as f, i (f.index)}
-							<li>
-								<button type="button" class="w-full border-b border-rule px-1 py-1 text-left" class:lit={lit.figures.has(f.index)} onclick={() => (marking.about = { on: "figure", figure: f.index })} onpointerenter={() => (pointed = { on: "figure", index: f.index })} onpointerleave={() => (pointed = null)} onfocus={() => (pointed = { on: "figure", index: f.index })} onblur={() => (pointed = null)}>{i + 1}. {f.sentence}</button>
-								{@render said((p) => p.on === "figure" && p.figure === f.index)}
-							</li>
-						{:else}
-							<li class="text-ink-soft">Nothing that can be seen.</li>
-						{/each}
-						{#if report.figuresInAll > report.figures.length}<li class="px-1 py-1 text-ink-soft">… and {report.figuresInAll - report.figures.length} figures more.</li>{/if}
-					</ol>
+					<FigureList title="What was drawn" figures={report.figures} inAll={report.figuresInAll} lit={lit.figures} onpoint={(index) => (pointed = index === null ? null : { on: "figure", index })} onpick={(figure) => (marking.about = { on: "figure", figure })}>
+						{#snippet more(f)}{@render said((p) => p.on === "figure" && p.figure === f.index)}{/snippet}
+					</FigureList>
 				</section>
 				<section aria-label="Source" class="order-3 border-t border-rule px-4 py-3 lg:order-none lg:border-t-0 lg:border-l">
 					<div class="flex min-h-8 flex-wrap items-center justify-between gap-2"><h2>Source</h2><span class="quiet">{statements} statements{beside()}; {report.steps > 0 ? `${report.steps} steps, ` : ""}{report.entries} entries</span></div>
 					<div class="mt-2">
 						<Source source={page.source} errors={report.errors} lit={lit.lines} here={replay.replaying?.line ?? null} comments={page.comments.flatMap((c) => (c.place.on === "lines" ? [{ id: c.id, after: c.place.to, words: c.words, by: c.by }] : []))} onpoint={(line) => (pointed = line === null ? null : { on: "line", line })} onpick={(line) => (marking.about = { on: "lines", from: line, to: line })} />
 					</div>
-					{#if report.messages.length > 0}<h2 class="mt-3">Printed</h2><pre class="max-h-32 overflow-auto font-mono text-[13px]">{report.messages.map((m) => m.text).join("\n")}</pre>{/if}
+					{#if report.messages.length > 0}<h2 class="mt-3">Printed</h2><pre class="max-h-32 overflow-auto font-mono text-small">{report.messages.map((m) => m.text).join("\n")}</pre>{/if}
 					{#if report.remarks.length > 0}
 						<ul class="quiet mt-2">{#each report.remarks as r (r.code + r.line)}<li>Line {r.line}: {r.message}</li>{/each}</ul>
 					{/if}
@@ -134,7 +129,7 @@
 					{/if}
 					{#if Object.keys(page.answers).length > 0}
 						<h2 class="mt-3">Answers</h2>
-						<dl class="text-[13px] leading-snug">{#each Object.entries(page.answers) as [criterion, a] (criterion)}<dt class="mt-1 text-ink-soft">{report.criteria.find((c) => c.id === criterion)?.asks ?? criterion}, {a.when}</dt><dd>{a.words}</dd>{/each}</dl>
+						<dl class="text-small leading-snug">{#each Object.entries(page.answers) as [criterion, a] (criterion)}<dt class="mt-1 text-ink-soft">{report.criteria.find((c) => c.id === criterion)?.asks ?? criterion}, {a.when}</dt><dd>{a.words}</dd>{/each}</dl>
 					{/if}
 				</section>
 				<section aria-label="Criteria" class="order-2 border-t border-rule px-4 py-3 sm:pr-6 lg:order-none lg:border-t-0 lg:border-l">
@@ -146,7 +141,7 @@
 						{#if choices.length > 0}
 							<ol class="mt-2 max-h-36 overflow-auto" aria-label="Kept comments">
 								{#each choices.slice(0, 9) as k, i (k.id)}
-									<li class="flex items-baseline gap-2 border-b border-rule py-1 text-[13px] leading-snug"><kbd class="key">{i + 1}</kbd><button type="button" class="grow text-left hover:underline" onclick={() => marking.comment(k.words)}>{k.words}{#if k.slip !== null && report.slips.some((s) => s.id === k.slip)}<span class="text-ink-soft"> fits what went wrong</span>{/if}</button><button type="button" class="text-ink-soft underline" aria-label="Don't keep “{k.words}”" onclick={() => marking.forget(k.id)}>Forget</button></li>
+									<li class="flex items-baseline gap-2 border-b border-rule py-1 text-small leading-snug"><kbd class="key">{i + 1}</kbd><button type="button" class="grow text-left hover:underline" onclick={() => marking.comment(k.words)}>{k.words}{#if k.slip !== null && report.slips.some((s) => s.id === k.slip)}<span class="text-ink-soft"> fits what went wrong</span>{/if}</button><button type="button" class="text-ink-soft underline" aria-label="Don't keep “{k.words}”" onclick={() => marking.forget(k.id)}>Forget</button></li>
 								{/each}
 							</ol>
 						{/if}
@@ -159,11 +154,11 @@
 								<div class="mb-2 ml-7 flex flex-wrap gap-1" role="group" aria-label="Judge: {c.asks}">{#each scaleOf(c.id) as [points, words] (points)}<button type="button" class="tool" aria-pressed={standing?.judged === Number(points)} data-state={standing?.judged === Number(points) ? "on" : "off"} onclick={() => marking.judge(c.id, Number(points))}>{points}: {words}</button>{/each}</div>
 							{/if}
 							{#if standing?.adjusted}
-								<p class="by-hand mb-2 ml-7 text-[13px] leading-snug">Adjusted to {standing.adjusted.points} by {standing.adjusted.by}: {standing.adjusted.reason} <button type="button" class="text-ink-soft underline" onclick={() => marking.unadjust(c.id)}>Take back</button></p>
+								<p class="by-hand mb-2 ml-7 text-small leading-snug">Adjusted to {standing.adjusted.points} by {standing.adjusted.by}: {standing.adjusted.reason} <button type="button" class="text-ink-soft underline" onclick={() => marking.unadjust(c.id)}>Take back</button></p>
 							{:else if adjusting === c.id}
 								<AdjustForm points={standing?.points ?? c.points ?? 0} possible={c.possible} onsave={(points, reason) => marking.adjust(c.id, points, reason)} onleave={() => (adjusting = null)} />
 							{:else if standing && !c.waits}
-								<button type="button" class="absolute top-1 right-12 px-1 text-[12px] text-ink-soft opacity-0 underline group-hover:opacity-100 hover:opacity-100 focus:opacity-100 pointer-coarse:opacity-100 [li:hover>&]:opacity-100" aria-label="Adjust: {c.asks}" onclick={() => (adjusting = c.id)}>Adjust</button>
+								<button type="button" class="absolute top-1 right-12 px-1 text-tiny text-ink-soft opacity-0 underline group-hover:opacity-100 hover:opacity-100 focus:opacity-100 pointer-coarse:opacity-100 [li:hover>&]:opacity-100" aria-label="Adjust: {c.asks}" onclick={() => (adjusting = c.id)}>Adjust</button>
 							{/if}
 							{@render said((p) => p.on === "criterion" && p.criterion === c.id)}
 						{/snippet}

@@ -10,8 +10,8 @@
 	<ul class="grid grid-cols-1 gap-3 sm:grid-cols-2 print:grid-cols-2 print:gap-[4mm]">
 		{#each cards as c (c.studentId)}
 			<li class="break-inside-avoid border border-dashed border-rule-strong bg-[#fff] p-4 text-[#15233b]" data-card={c.studentId}>
-				<p class="text-[18px] font-bold">{c.name}</p>
-				<p class="text-[13px]">{c.className}</p>
+				<p class="text-large font-bold">{c.name}</p>
+				<p class="text-small">{c.className}</p>
 				<dl class="mt-2 grid grid-cols-[auto_1fr] gap-x-3"><dt>Class code</dt><dd class="font-mono">{c.classCode}</dd><dt>Sign-in name</dt><dd class="font-mono">{c.signInName}</dd><dt>Passphrase</dt><dd class="font-mono font-semibold">{c.passphrase}</dd></dl>
 			</li>
 		{/each}

@@ -47,7 +47,7 @@
 					{#each page.rows as r (r.assignmentId + r.exercise)}
 						<li>
 							{#if r.handInId}<a href="/hand-ins/{r.handInId}" class="block"><img src="/api/v1/hand-ins/{r.handInId}/drawing.svg" alt="Drawing: {r.title}" class="aspect-[4/3] w-full border border-rule-strong bg-sheet object-contain" /></a>{:else}<span class="block aspect-[4/3] border border-dashed border-rule-strong"></span>{/if}
-							<span class="mt-1 flex justify-between gap-2"><span class="font-semibold">{r.title}</span><span class="font-mono text-[13px]">{r.points ? `${r.points.earned}/${r.points.possible}` : "–"}</span></span>
+							<span class="mt-1 flex justify-between gap-2"><span class="font-semibold">{r.title}</span><span class="font-mono text-small">{r.points ? `${r.points.earned}/${r.points.possible}` : "–"}</span></span>
 							<span class="quiet block">{r.excused ? "excused" : r.handInId ? `${r.tries} ${r.tries === 1 ? "try" : "tries"}${r.late ? ", late" : ""}${r.open > 0 ? ", to be judged" : ""}` : `due ${moment(r.dueAt)}`}</span>
 							{#if r.missed.length > 0}<span class="quiet block">not met: {r.missed.slice(0, 3).join(", ")}{r.missed.length > 3 ? " …" : ""}</span>{/if}
 						</li>
@@ -58,8 +58,8 @@
 			</section>
 			<div class="grid content-start gap-8">
 				<Chart question="How did this student's year go?" columns={["Exercise", "Points", "Of"]} rows={done.map((r) => [r.title, r.points?.earned ?? 0, r.points?.possible ?? 0])} draw={(charts, width) => charts.year(done.map((r) => ({ share: (r.points?.earned ?? 0) / Math.max(1, r.points?.possible ?? 1), title: r.title })), width)} none="Nothing is handed in and checked yet." />
-				<section aria-labelledby="checks"><h2 id="checks" class="mb-1 text-[16px]">What is met how often</h2><ul>{#each page.criteria as c (c.check)}<li class="grid grid-cols-[1fr_90px_72px] items-center gap-2 border-b border-rule py-1"><span>{c.check}</span><svg viewBox="0 0 100 8" preserveAspectRatio="none" class="h-2 w-full border border-rule-strong bg-sheet" aria-hidden="true"><rect width={(100 * c.met) / Math.max(1, c.asked)} height="8" fill="var(--c-met)" /></svg><span class="text-right font-mono text-[13px]">{c.met} of {c.asked}</span></li>{/each}</ul></section>
-				{#if page.slips.length > 0}<section aria-labelledby="slips"><h2 id="slips" class="mb-1 text-[16px]">What went wrong</h2><ul>{#each page.slips as s (s.id)}<li class="flex justify-between border-b border-rule py-1"><span>{s.id.replaceAll("-", " ")}</span><span class="font-mono">{s.count}</span></li>{/each}</ul></section>{/if}
+				<section aria-labelledby="checks"><h2 id="checks" class="mb-1 text-lead">What is met how often</h2><ul>{#each page.criteria as c (c.check)}<li class="grid grid-cols-[1fr_90px_72px] items-center gap-2 border-b border-rule py-1"><span>{c.check}</span><svg viewBox="0 0 100 8" preserveAspectRatio="none" class="h-2 w-full border border-rule-strong bg-sheet" aria-hidden="true"><rect width={(100 * c.met) / Math.max(1, c.asked)} height="8" fill="var(--c-met)" /></svg><span class="text-right font-mono text-small">{c.met} of {c.asked}</span></li>{/each}</ul></section>
+				{#if page.slips.length > 0}<section aria-labelledby="slips"><h2 id="slips" class="mb-1 text-lead">What went wrong</h2><ul>{#each page.slips as s (s.id)}<li class="flex justify-between border-b border-rule py-1"><span>{s.id.replaceAll("-", " ")}</span><span class="font-mono">{s.count}</span></li>{/each}</ul></section>{/if}
 			</div>
 		</div>
 		<Ask bind:open={asking} title="Delete {page.student.name} for good?">

@@ -1,0 +1,48 @@
+<script lang="ts">
+	import Ask from "../../parts/Ask.svelte";
+	import Changes from "../../parts/Changes.svelte";
+	import { api } from "../../state/api.ts";
+	import type { Desk } from "../../state/desk.svelte.ts";
+	import { notes } from "../../state/notes.svelte.ts";
+	import { moment } from "../../state/times.ts";
+	import { pointsText } from "../../state/verdicts.ts";
+
+	/** Earlier tries and versions that were put aside: to be looked at beside the program of now, and taken up again. */
+	const { desk }: { desk: Desk } = $props();
+	let looked = $state.raw<{ readonly title: string; readonly source: string } | null>(null);
+
+	async function look(id: string, title: string) {
+		const page = await notes.trying(() => api.showHandIn({ params: { id } }));
+		if (page) looked = { title, source: page.source };
+	}
+	function takeUp() {
+		if (!looked) return;
+		const before = desk.source;
+		desk.replace(looked.source);
+		notes.say(`${looked.title} is in the editor again.`, { undo: async () => desk.replace(before) });
+		looked = null;
+	}
+	const versions = $derived([
+		...(desk.work.exercise.starter === null ? [] : [{ title: "The given program", source: desk.work.exercise.starter, about: "" }]),
+		...desk.aside.map((kept) => ({ title: `Put aside ${moment(kept.at)}`, source: kept.source, about: kept.source.trim().split("\n")[0]?.slice(0, 40) ?? "" })),
+	]);
+</script>
+
+{#if desk.handIns.length > 0 || versions.length > 0}
+	<h2 class="mt-4 mb-1">Go back to</h2>
+	<ul>
+		{#each desk.handIns as t (t.id)}
+			<li class="flex flex-wrap items-baseline gap-x-3 border-b border-rule py-1"><button type="button" class="text-left text-act underline underline-offset-3" onclick={() => look(t.id, `Try ${t.tryNumber}`)}>Try {t.tryNumber}</button><span class="quiet">{moment(t.handedInAt)}{t.late ? ", late" : ""}</span><span class="grow"></span><a href="/hand-ins/{t.id}" class="font-mono text-small" aria-label="Feedback on try {t.tryNumber}: {pointsText(t.points)} points">{pointsText(t.points)}</a></li>
+		{/each}
+		{#each versions as v (v.title + v.source)}
+			<li class="flex flex-wrap items-baseline gap-x-3 border-b border-rule py-1"><button type="button" class="text-left text-act underline underline-offset-3" onclick={() => (looked = v)}>{v.title}</button><span class="quiet truncate font-mono">{v.about}</span></li>
+		{/each}
+	</ul>
+{/if}
+<Ask open={looked !== null} onclose={() => (looked = null)} title="{looked?.title ?? ''}, and what you have changed since" wide>
+	{#if looked}
+		<Changes before={looked.source} after={desk.source} />
+		<div class="mt-3 flex gap-3"><button type="button" class="button primary" onclick={takeUp}>Take it up again</button><button type="button" class="button" onclick={() => (looked = null)}>Leave it</button></div>
+		<p class="quiet mt-2">What stands in the editor now is put aside then, not lost.</p>
+	{/if}
+</Ask>
