@@ -1,16 +1,15 @@
-import type { Browser, BrowserContext, Page } from "playwright-core";
+import type { Browser } from "playwright-core";
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from "vitest";
 import type { Client } from "../../client/dist/index.js";
-import { Site, signedIn } from "../site.ts";
-import { axe, launch, Watched } from "./browser.ts";
+import { Site } from "../site.ts";
+import { axe, launch } from "./browser.ts";
+import { cookiesOf, editor, handIn, inDays, kept, OwnDesk } from "./own-desk.ts";
 
 let site: Site;
 let browser: Browser;
 let teacher: Client;
 /** A student of the test's own, with an exercise that has hints and a starter. */
-let own: { assignment: string; student: Client; cookies: Parameters<BrowserContext["addCookies"]>[0]; handIns: () => Promise<number> };
-let context: BrowserContext;
-let number = 0;
+let own: OwnDesk;
 
 const EXERCISE = `format: markpen/exercise@1
 id: lamp-desk
@@ -46,70 +45,37 @@ afterAll(async () => {
 });
 
 beforeEach(async () => {
-	const made = await teacher.makeClass({ body: { name: `Desk ${++number}`, schoolYear: "2026" } });
-	const { card } = await teacher.addStudent({ params: { id: made.id }, body: { name: "Nell Brae" } });
-	const at = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString();
-	const set = await teacher.setAssignment({ params: { id: made.id }, body: { exercise: "lamp-desk", opensAt: at(-1), dueAt: at(1), closesAt: at(2) } });
-	const body = { classCode: made.code, signInName: card?.signInName ?? "", passphrase: card?.passphrase ?? "" };
-	const response = await fetch(`${site.address}/api/v1/session`, { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify(body) });
-	const [name, value] = (response.headers.get("set-cookie")?.split(";")[0] ?? "").split("=");
-	own = {
-		assignment: set.id,
-		student: await signedIn(site.address, body),
-		cookies: [{ name: name ?? "", value: value ?? "", url: site.address }],
-		handIns: async () => (await teacher.showAssignment({ params: { id: set.id } })).handIns.length,
-	};
-	context = await browser.newContext({ viewport: { width: 1280, height: 800 }, locale: "en-GB" });
-	await context.addCookies(own.cookies);
+	own = await OwnDesk.make(site, browser, teacher, "lamp-desk");
 });
-afterEach(() => context.close());
-
-const place = () => ({ id: own.assignment, exercise: "lamp-desk" });
-const editor = (page: Page) => page.getByRole("textbox", { name: "Program" });
-const kept = (page: Page) =>
-	page
-		.getByTestId("kept")
-		.filter({ hasText: /^kept$/ })
-		.waitFor();
-
-async function desk(): Promise<{ page: Page; wrong: string[] }> {
-	const watched = await Watched.open(context, site.address, `/desk/${own.assignment}/lamp-desk`);
-	watched.page.setDefaultTimeout(15_000);
-	await editor(watched.page).waitFor();
-	return watched;
-}
-async function handIn(page: Page): Promise<void> {
-	await page.getByRole("button", { name: "Hand in", exact: true }).click();
-	await page.getByRole("button", { name: "Hand it in" }).click();
-}
+afterEach(() => own.context.close());
 
 describe("nothing is lost", () => {
 	test("what is written is kept by the service, and there on another device", async () => {
-		const { page, wrong } = await desk();
+		const { page, wrong } = await own.open();
 		await editor(page).fill(RIGHT);
 		await kept(page);
-		expect((await own.student.showWork({ params: place() })).draft?.source.trim()).toBe(RIGHT.trim());
+		expect(await own.draft()).toBe(RIGHT.trim());
 		const other = await browser.newContext();
 		await other.addCookies(own.cookies);
-		const elsewhere = (await Watched.open(other, site.address, `/desk/${own.assignment}/lamp-desk`)).page;
+		const { page: elsewhere } = await own.open(undefined, other);
 		await elsewhere.getByText("circle centre 140, 90").first().waitFor();
 		await other.close();
 		expect(wrong).toEqual([]);
 	});
 
 	test("the tab closed in the middle of typing has the program still", async () => {
-		const { page } = await desk();
+		const { page } = await own.open();
 		await editor(page).fill("fill gold\n-- in the middle of");
 		await page.close({ runBeforeUnload: false });
-		const again = await desk();
+		const again = await own.open();
 		await again.page.getByText("-- in the middle of").first().waitFor();
 	});
 
 	test("the same program changed on two devices: both side by side, neither chosen silently, the other one kept", async () => {
-		const { page } = await desk();
+		const { page } = await own.open();
 		await editor(page).fill("-- here\n");
 		await kept(page);
-		await own.student.saveDraft({ params: place(), body: { source: "-- there\n", device: "iPad" }, revision: "any" });
+		await own.student.saveDraft({ params: own.place, body: { source: "-- there\n", device: "iPad" }, revision: "any" });
 		await editor(page).fill("-- here, and on\n");
 		const dialog = page.getByRole("dialog", { name: "Your program was changed in two places" });
 		await dialog.waitFor();
@@ -117,18 +83,22 @@ describe("nothing is lost", () => {
 		expect(await dialog.textContent()).toContain("On iPad");
 		await dialog.getByRole("button", { name: "Go on with that one" }).click();
 		await kept(page);
-		expect((await own.student.showWork({ params: place() })).draft?.source.trim()).toBe("-- there");
-		await page.getByRole("button", { name: /^More/ }).click();
-		await page.getByRole("menuitem", { name: /Put aside .*-- here, and on/ }).click();
+		expect(await own.draft()).toBe("-- there");
+		await page
+			.getByRole("listitem")
+			.filter({ hasText: "-- here, and on" })
+			.getByRole("button", { name: /^Put aside/ })
+			.click();
+		await page.getByRole("button", { name: "Take it up again" }).click();
 		await kept(page);
-		expect((await own.student.showWork({ params: place() })).draft?.source.trim()).toBe("-- here, and on");
+		expect(await own.draft()).toBe("-- here, and on");
 	});
 
 	test("written, run and handed in without a network, the tab closed: it arrives when it is opened again, with the time of the press", async () => {
-		const { page } = await desk();
+		const { page } = await own.open();
 		await page.getByRole("button", { name: /^Run/ }).click();
 		await page.locator("[data-figures='1']").waitFor();
-		await context.setOffline(true);
+		await own.context.setOffline(true);
 		await editor(page).fill(RIGHT);
 		await page.getByRole("button", { name: /^Run/ }).click();
 		await page.getByText("circle, 36 across").first().waitFor();
@@ -138,10 +108,10 @@ describe("nothing is lost", () => {
 		await page.close();
 		expect(await own.handIns()).toBe(0);
 		await new Promise((resolve) => setTimeout(resolve, 1_100));
-		await context.setOffline(false);
-		const again = await desk();
+		await own.context.setOffline(false);
+		const again = await own.open();
 		await again.page.getByTestId("result").waitFor();
-		await expect.poll(own.handIns, { timeout: 10_000 }).toBe(1);
+		await expect.poll(() => own.handIns(), { timeout: 10_000 }).toBe(1);
 		const [row] = (await teacher.showAssignment({ params: { id: own.assignment } })).handIns;
 		const page2 = await teacher.showHandIn({ params: { id: row?.id ?? "" } });
 		expect(page2.source.trim()).toBe(RIGHT.trim());
@@ -150,7 +120,7 @@ describe("nothing is lost", () => {
 	});
 
 	test("a press that was answered and not heard isn't handed in twice", async () => {
-		const { page } = await desk();
+		const { page } = await own.open();
 		await editor(page).fill(RIGHT);
 		let first = true;
 		await page.route("**/hand-ins", async (route) => {
@@ -164,25 +134,21 @@ describe("nothing is lost", () => {
 		await page.reload();
 		await page.getByTestId("result").waitFor();
 		expect(await own.handIns()).toBe(1);
-		expect((await own.student.showWork({ params: place() })).handIns).toHaveLength(1);
+		expect((await own.student.showWork({ params: own.place })).handIns).toHaveLength(1);
 	});
 
 	test("on a computer that many use nobody gets what another one wrote or pressed", async () => {
-		const { page } = await desk();
-		await context.setOffline(true);
+		const { page } = await own.open();
+		await own.context.setOffline(true);
 		await editor(page).fill("-- only mine\n");
 		await handIn(page);
 		await page.getByTestId("waits").waitFor();
 		await page.close();
-		await context.setOffline(false);
-		const { classId } = await teacher.showAssignment({ params: { id: own.assignment } });
-		const { card } = await teacher.addStudent({ params: { id: classId }, body: { name: "Otto Pyke" } });
-		const body = { classCode: card?.classCode, signInName: card?.signInName, passphrase: card?.passphrase };
-		const response = await fetch(`${site.address}/api/v1/session`, { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify(body) });
-		const [name, value] = (response.headers.get("set-cookie")?.split(";")[0] ?? "").split("=");
-		await context.clearCookies();
-		await context.addCookies([{ name: name ?? "", value: value ?? "", url: site.address }]);
-		const other = await desk();
+		await own.context.setOffline(false);
+		const { card } = await teacher.addStudent({ params: { id: own.classId }, body: { name: "Otto Pyke" } });
+		await own.context.clearCookies();
+		await own.context.addCookies(await cookiesOf(site.address, card as typeof own.card));
+		const other = await own.open();
 		await other.page.getByText("circle centre 100, 90").first().waitFor();
 		expect(await editor(other.page).textContent()).not.toContain("only mine");
 		await other.page.goto(site.address);
@@ -192,7 +158,7 @@ describe("nothing is lost", () => {
 	});
 
 	test("a session that has ended asks to sign in again, and the program stays", async () => {
-		const { page } = await desk();
+		const { page } = await own.open();
 		await site.rows("DELETE FROM sessions");
 		await editor(page).fill("-- still here\n");
 		await page.getByRole("dialog", { name: "Sign in again" }).waitFor();
@@ -203,19 +169,19 @@ describe("nothing is lost", () => {
 
 describe("a self-check", () => {
 	test("shows what was found, where the teacher lets it, and uses up no try", async () => {
-		const { page } = await desk();
+		const { page } = await own.open();
 		await page.getByRole("button", { name: "Check it" }).click();
 		await page.locator("[data-criterion=place][data-verdict=missed]").waitFor();
 		expect(await page.locator("[data-criterion=across]").getAttribute("data-verdict")).toBe("met");
 		await editor(page).fill(RIGHT);
-		await page.getByText("the program has changed since").waitFor();
+		await page.getByText("the program has changed since").first().waitFor();
 		await page.getByRole("button", { name: "Check it" }).click();
 		await page.locator("[data-criterion=place][data-verdict=met]").waitFor();
 		expect(await own.handIns()).toBe(0);
 	});
 
 	test("own ticks stand apart from it, and stay", async () => {
-		const { page } = await desk();
+		const { page } = await own.open();
 		const tick = page.getByRole("checkbox", { name: /^I think this is done/ }).first();
 		await tick.check();
 		await page.reload();
@@ -228,12 +194,12 @@ describe("a self-check", () => {
 describe("hints", () => {
 	test("come one after the other: none before the first run, the second after a run in between, and no later one is in the traffic", async () => {
 		const traffic: string[] = [];
-		const { page } = await desk();
+		const { page } = await own.open();
 		page.on("response", async (response) => {
 			if (response.url().includes("/api/")) traffic.push(await response.text().catch(() => ""));
 		});
 		expect(await page.getByRole("button", { name: /^A hint for/ }).count()).toBe(0);
-		await expect(own.student.nextHint({ params: { ...place(), criterion: "place", number: 1 } })).rejects.toMatchObject({ status: 409 });
+		await expect(own.student.nextHint({ params: { ...own.place, criterion: "place", number: 1 } })).rejects.toMatchObject({ status: 409 });
 		await page.getByRole("button", { name: /^Run/ }).click();
 		await page.locator("[data-figures='1']").waitFor();
 		await page.getByRole("button", { name: /^A hint for/ }).click();
@@ -242,7 +208,7 @@ describe("hints", () => {
 		await page.getByRole("alert").filter({ hasText: "Try what the last hint says" }).waitFor();
 		expect(traffic.join("")).not.toContain("Two numbers tell a place.");
 		await page.getByRole("button", { name: /^Run/ }).click();
-		await expect.poll(async () => (await own.student.showWork({ params: place() })).hinted.place).toBe(1);
+		await expect.poll(async () => (await own.student.showWork({ params: own.place })).hinted.place).toBe(1);
 		await expect
 			.poll(
 				async () => {
@@ -261,7 +227,7 @@ describe("hints", () => {
 
 describe("questions and the given program", () => {
 	test("a question is asked before the first run, and its answer goes along with the hand-in", async () => {
-		const { page } = await desk();
+		const { page } = await own.open();
 		await page.getByRole("textbox", { name: /Where will it hang\?/ }).fill("In the upper left.");
 		await page.getByRole("button", { name: /^Run/ }).click();
 		await page.locator("[data-figures='1']").waitFor();
@@ -272,20 +238,30 @@ describe("questions and the given program", () => {
 	});
 
 	test("the given program is there to begin with, and can be had back", async () => {
-		const { page } = await desk();
+		const { page } = await own.open();
 		expect(await editor(page).textContent()).toContain("circle centre 100, 90");
 		await editor(page).fill("-- all gone\n");
-		await page.getByRole("button", { name: /^More/ }).click();
-		await page.getByRole("menuitem", { name: "The given program again" }).click();
-		await page.getByText("circle centre 100, 90").first().waitFor();
-		await page.getByRole("button", { name: /^More/ }).click();
-		await page.getByRole("menuitem", { name: /Put aside .*-- all gone/ }).waitFor();
+		await page.getByRole("button", { name: "The given program" }).click();
+		const dialog = page.getByRole("dialog", { name: "The given program, and what you have changed since" });
+		expect(await dialog.getByTestId("changes").textContent()).toBe("1 line new, 2 lines gone");
+		expect(await dialog.getByRole("listitem").allTextContents()).toEqual([
+			expect.stringMatching(/before:\s*fill gold/),
+			expect.stringMatching(/before:\s*circle centre 100, 90/),
+			expect.stringMatching(/now:\s*-- all gone/),
+		]);
+		await dialog.getByRole("button", { name: "Take it up again" }).click();
+		await page.locator(".cm-content").getByText("circle centre 100, 90").waitFor();
+		await page
+			.getByRole("listitem")
+			.filter({ hasText: "-- all gone" })
+			.getByRole("button", { name: /^Put aside/ })
+			.waitFor();
 	});
 });
 
 describe("handing in", () => {
 	test("says before what will be handed in, and shows what was found as it comes in", async () => {
-		const { page } = await desk();
+		const { page } = await own.open();
 		await editor(page).fill(RIGHT);
 		await page.getByRole("button", { name: "Hand in", exact: true }).click();
 		const dialog = page.getByRole("dialog", { name: "Hand this in?" });
@@ -298,10 +274,8 @@ describe("handing in", () => {
 	});
 
 	test("of a program that earns nothing here offers the open exercise that it fits", async () => {
-		const at = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString();
-		const { classId } = await teacher.showAssignment({ params: { id: own.assignment } });
-		await teacher.setAssignment({ params: { id: classId }, body: { exercise: "pier-planks", opensAt: at(-1), dueAt: at(1), closesAt: at(2) } });
-		const { page } = await desk();
+		await teacher.setAssignment({ params: { id: own.classId }, body: { exercise: "pier-planks", opensAt: inDays(-1), dueAt: inDays(1), closesAt: inDays(2) } });
+		const { page } = await own.open();
 		await editor(page).fill("paper lightcyan\npen colour sienna width 3\nfor i from 0 to 6\n  rect corner 30 + i * 60, 90 size 36, 150\nend\n");
 		await handIn(page);
 		await page.getByText("it fits").waitFor();
@@ -311,7 +285,7 @@ describe("handing in", () => {
 });
 
 test("the desk has no fault that axe finds, with a check and a hint shown", async () => {
-	const { page } = await desk();
+	const { page } = await own.open();
 	await page.getByRole("button", { name: /^Run/ }).click();
 	await page.locator("[data-figures='1']").waitFor();
 	await page.getByRole("button", { name: "Check it" }).click();
@@ -323,7 +297,7 @@ test("the desk has no fault that axe finds, with a check and a hint shown", asyn
 
 describe("the editor", () => {
 	test("completes words, and tells of the word under the cursor with an example that can be drawn", async () => {
-		const { page } = await desk();
+		const { page } = await own.open();
 		await editor(page).fill("");
 		await editor(page).click();
 		await page.keyboard.type("circ");
@@ -335,12 +309,12 @@ describe("the editor", () => {
 		const help = page.getByTestId("help");
 		await help.getByText("An example").click();
 		await help.getByRole("button", { name: "Draw it" }).click();
-		await page.getByText("This is the example of the help.").waitFor();
+		await page.getByText("This is an example's drawing.").waitFor();
 		expect(await editor(page).textContent()).toBe("circle ");
 	});
 
 	test("puts a picked colour in at the cursor, by its name or its code", async () => {
-		const { page } = await desk();
+		const { page } = await own.open();
 		await editor(page).fill("fill ");
 		await editor(page).click();
 		await page.keyboard.press("Control+End");
@@ -350,7 +324,7 @@ describe("the editor", () => {
 	});
 
 	test("mends a mistake by a click: the cursor stands where the fix ended, and one undo takes it back", async () => {
-		const { page } = await desk();
+		const { page } = await own.open();
 		await editor(page).fill("wlak 90");
 		await page.getByRole("button", { name: /^Run/ }).click();
 		await page.getByTestId("problem").waitFor();
@@ -366,7 +340,7 @@ describe("the editor", () => {
 });
 
 test("free drawing: an example is opened, changed, kept under its name, and there again", async () => {
-	const { page, wrong } = await Watched.open(context, site.address, "/free");
+	const { page, wrong } = await own.open("/free");
 	page.setDefaultTimeout(15_000);
 	await page.getByRole("button", { name: "Star walked with turns" }).click();
 	await editor(page).waitFor();

@@ -5,7 +5,7 @@ import { axe, launch, type Visit, visiting, Watched } from "./browser.ts";
 
 let site: Site;
 let browser: Browser;
-const ids = { class: "", assignment: "", scene: "", planks: "", handIn: "", student: "", exercise: "" };
+const ids = { class: "", assignment: "", scene: "", planks: "", handIn: "", student: "", exercise: "", own: "" };
 
 beforeAll(async () => {
 	[site, browser] = await Promise.all([Site.start(), launch()]);
@@ -21,6 +21,7 @@ beforeAll(async () => {
 		student: tern.students[3]?.id,
 		exercise: (await teacher.listExercises({ query: { limit: 200 } })).exercises.find((e) => e.key === "lighthouse")?.id,
 	});
+	ids.own = (await (await site.student()).listWork({})).work.find((w) => w.exercise.id === "mooring-buoy")?.handIns[0]?.id ?? "";
 });
 afterAll(async () => {
 	await browser.close();
@@ -28,28 +29,33 @@ afterAll(async () => {
 });
 const visit: Visit = (...of) => visiting({ browser, address: site.address })(...of);
 
-/** Every page of a teacher, with what it shows once it is there. */
-const PAGES: readonly (readonly [name: string, path: () => string, there: string])[] = [
-	["today", () => "/", "Who is stuck"],
-	["classes", () => "/classes", "8 Curlew"],
-	["a class", () => `/classes/${ids.class}`, "Zoe Lark"],
-	["in the lesson", () => `/classes/${ids.class}/lesson`, "Hide names"],
-	["the grade book", () => `/classes/${ids.class}/grade-book`, "Zoe Lark"],
-	["a class list", () => `/classes/${ids.class}/list`, "Zoe Lark"],
-	["set work", () => `/classes/${ids.class}/set-work`, "Weight in the grade"],
-	["an assignment", () => `/assignments/${ids.assignment}/mooring-buoy`, "Zoe Lark"],
-	["judging", () => `/assignments/${ids.scene}/harbour-scene/judging`, "1 of 6"],
-	["alike", () => `/assignments/${ids.planks}/pier-planks/alike`, "Nothing was looked for yet"],
-	["show", () => `/assignments/${ids.assignment}/mooring-buoy/show`, "Zoe Lark"],
-	["upload", () => `/assignments/${ids.assignment}/mooring-buoy/upload`, "Drop a zip"],
-	["dates and rules", () => `/assignments/${ids.assignment}/mooring-buoy/rules`, "Check again"],
-	["a hand-in", () => `/hand-ins/${ids.handIn}`, "What was drawn"],
-	["one page for home", () => `/hand-ins/${ids.handIn}/print`, "14 of 16 points"],
-	["a student", () => `/students/${ids.student}`, "What is met how often"],
-	["exercises", () => "/exercises", "Lighthouse"],
-	["an exercise", () => `/exercises/${ids.exercise}`, "Criteria, 14 points"],
-	["across classes", () => `/exercises/${ids.exercise}/across`, "Which criterion is hardest?"],
-	["an account", () => "/account", "What was changed"],
+/** Every page, with what it shows once it is there, and who opens it. */
+const PAGES: readonly (readonly [name: string, path: () => string, there: string, who: "teacher" | "student"])[] = [
+	["today", () => "/", "Who is stuck", "teacher"],
+	["classes", () => "/classes", "8 Curlew", "teacher"],
+	["a class", () => `/classes/${ids.class}`, "Zoe Lark", "teacher"],
+	["in the lesson", () => `/classes/${ids.class}/lesson`, "Hide names", "teacher"],
+	["the grade book", () => `/classes/${ids.class}/grade-book`, "Zoe Lark", "teacher"],
+	["a class list", () => `/classes/${ids.class}/list`, "Zoe Lark", "teacher"],
+	["set work", () => `/classes/${ids.class}/set-work`, "Weight in the grade", "teacher"],
+	["an assignment", () => `/assignments/${ids.assignment}/mooring-buoy`, "Zoe Lark", "teacher"],
+	["judging", () => `/assignments/${ids.scene}/harbour-scene/judging`, "1 of 6", "teacher"],
+	["alike", () => `/assignments/${ids.planks}/pier-planks/alike`, "Nothing was looked for yet", "teacher"],
+	["show", () => `/assignments/${ids.assignment}/mooring-buoy/show`, "Zoe Lark", "teacher"],
+	["upload", () => `/assignments/${ids.assignment}/mooring-buoy/upload`, "Drop a zip", "teacher"],
+	["dates and rules", () => `/assignments/${ids.assignment}/mooring-buoy/rules`, "Check again", "teacher"],
+	["a hand-in", () => `/hand-ins/${ids.handIn}`, "What was drawn", "teacher"],
+	["one page for home", () => `/hand-ins/${ids.handIn}/print`, "14 of 16 points", "teacher"],
+	["a student", () => `/students/${ids.student}`, "What is met how often", "teacher"],
+	["exercises", () => "/exercises", "Lighthouse", "teacher"],
+	["an exercise", () => `/exercises/${ids.exercise}`, "Criteria, 14 points", "teacher"],
+	["across classes", () => `/exercises/${ids.exercise}/across`, "Which criterion is hardest?", "teacher"],
+	["an account", () => "/account", "What was changed", "teacher"],
+	["my work", () => "/", "To do", "student"],
+	["the desk", () => `/desk/${ids.planks}/pier-planks`, "Checklist", "student"],
+	["feedback", () => `/hand-ins/${ids.own}`, "What you drew", "student"],
+	["free drawing", () => "/free", "Examples to change", "student"],
+	["a free drawing", () => "/free/Gull", "Put the cursor in a word", "student"],
 ];
 
 async function open(page: Page, path: string, there: string): Promise<void> {
@@ -58,9 +64,9 @@ async function open(page: Page, path: string, there: string): Promise<void> {
 	await page.waitForLoadState("networkidle");
 }
 
-describe("every page of a teacher", () => {
-	test.each(PAGES)("%s has no fault that axe finds, in light and dark", (_, path, there) =>
-		visit("teacher", async (page) => {
+describe("every page", () => {
+	test.each(PAGES)("%s has no fault that axe finds, in light and dark", (_, path, there, who) =>
+		visit(who, async (page) => {
 			await open(page, path(), there);
 			expect(await axe(page)).toEqual([]);
 			await page.emulateMedia({ colorScheme: "dark" });
@@ -68,8 +74,8 @@ describe("every page of a teacher", () => {
 		}),
 	);
 
-	test.each(PAGES)("%s keeps its layout still while it loads, and fits a screen of 360 pixels without scrolling sideways", (_, path, there) =>
-		visit("teacher", async (page) => {
+	test.each(PAGES)("%s keeps its layout still while it loads, and fits a screen of 360 pixels without scrolling sideways", (_, path, there, who) =>
+		visit(who, async (page) => {
 			await page.addInitScript(() => {
 				const shifts: number[] = [];
 				Object.assign(globalThis, { shifts });
@@ -90,13 +96,10 @@ describe("every page of a teacher", () => {
 describe("every page from fixtures", () => {
 	const ID = "01890000-0000-7000-8000-000000000000";
 	const paths = PAGES.map(
-		([name, path]) =>
+		([name, path, , who]) =>
 			[
 				name,
-				() =>
-					path()
-						.replace(/[0-9a-f]{8}-[0-9a-f-]{27}/, ID)
-						.replace(/\/(mooring-buoy|harbour-scene|pier-planks)/, "/new"),
+				() => `${who === "student" ? "/student" : ""}${path()}`.replace(/[0-9a-f]{8}-[0-9a-f-]{27}/, ID).replace(/\/(mooring-buoy|harbour-scene|pier-planks)/, "/new"),
 			] as const,
 	);
 

@@ -1,4 +1,6 @@
 import { readFileSync } from "node:fs";
+import { get, type IncomingHttpHeaders } from "node:http";
+import { brotliDecompressSync, gunzipSync } from "node:zlib";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import type { Client } from "../../client/dist/index.js";
 import { ROUTES } from "../../contract/dist/index.js";
@@ -102,6 +104,27 @@ test("the API describes itself in OpenAPI 3.1, and says when it is well", async 
 	expect((await fetch(`${site.address}/readyz`)).status).toBe(200);
 });
 
+test("scripts and styles are sent compressed to whoever takes that, and say so", async () => {
+	const page = await (await fetch(`${site.address}/`)).text();
+	const script = `${site.address}${/src="(\/assets\/[^"]+\.js)"/.exec(page)?.[1]}`;
+	const sent = async (encoding: string) => {
+		const { headers, body } = await new Promise<{ headers: IncomingHttpHeaders; body: Buffer }>((resolve, reject) =>
+			get(script, { headers: { "accept-encoding": encoding } }, (response) => {
+				const parts: Buffer[] = [];
+				response.on("data", (part: Buffer) => parts.push(part)).on("end", () => resolve({ headers: response.headers, body: Buffer.concat(parts) }));
+			}).on("error", reject),
+		);
+		expect(headers.vary).toContain("accept-encoding");
+		expect(headers["content-type"]).toContain("javascript");
+		return { as: headers["content-encoding"], body };
+	};
+	const [plain, br, gzip] = [await sent("identity"), await sent("br, gzip"), await sent("gzip")];
+	expect([plain.as, br.as, gzip.as]).toEqual([undefined, "br", "gzip"]);
+	expect(brotliDecompressSync(br.body).equals(plain.body)).toBe(true);
+	expect(gunzipSync(gzip.body).equals(plain.body)).toBe(true);
+	expect(br.body.length).toBeLessThan(plain.body.length / 2);
+});
+
 test("headers keep pages to themselves, without asking for TLS on a plain address", async () => {
 	const { headers } = await fetch(`${site.address}/`);
 	const policy = headers.get("content-security-policy") ?? "";
@@ -134,4 +157,12 @@ test("a class, which is sent as it was made, is what the contract says, and noth
 		expect(page.cells.length).toBeGreaterThan(10);
 		expect(ROUTES.showClass.reply.parse(page)).toEqual(page);
 	}
+});
+
+test("a new class gets a code of its own, also where many have one like it", async () => {
+	await site.rows("INSERT INTO classes (id, name, school_year, code) SELECT gen_random_uuid(), 'Reed', '2026', 'reed-' || n FROM generate_series(100, 560) n");
+	const codes = [];
+	for (let i = 0; i < 8; i++) codes.push((await teacher.makeClass({ body: { name: "Reed", schoolYear: "2026" } })).code);
+	expect(new Set(codes).size).toBe(8);
+	await expect(teacher.makeClass({ body: { name: "Reed", schoolYear: "2026", code: "reed-200" } })).rejects.toMatchObject({ code: "taken" });
 });

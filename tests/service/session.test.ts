@@ -22,6 +22,18 @@ describe("signing in", () => {
 		});
 	});
 
+	test("what stands on a card may be typed without hyphens and accents, with capitals and spaces", async () => {
+		const { classCode, signInName, passphrase } = student;
+		for (const body of [
+			{ classCode: classCode.replace("-", ""), signInName: ` ${signInName.toUpperCase()} `, passphrase: passphrase.replaceAll("-", " ") },
+			{ classCode: classCode.toUpperCase().replace("-", " "), signInName: `${signInName.slice(0, 1)}\u0301${signInName.slice(1)}`, passphrase: ` ${passphrase.toUpperCase()} ` },
+			{ classCode: `\u2013${classCode}`, signInName, passphrase: passphrase.replaceAll("-", " \u2013 ") },
+		])
+			expect(await site.visitor().signIn({ body })).toMatchObject({ name: student.name });
+		for (const wrong of [passphrase.replaceAll("-", ""), passphrase.slice(0, -1), `${passphrase}-1`])
+			await expect(site.visitor().signIn({ body: { classCode, signInName, passphrase: wrong } })).rejects.toMatchObject({ code: "wrong-passphrase" });
+	});
+
 	test.each([
 		["a wrong passphrase", { signInName: teacher.signInName, passphrase: "lantern-quay-53" }],
 		["a name of nobody", { signInName: "nobody", passphrase: teacher.passphrase }],
@@ -67,4 +79,16 @@ test("signing out ends this session and no other", async () => {
 test("thirty students sign in at once", async () => {
 	const all = await Promise.all(Array.from({ length: 30 }, () => site.student()));
 	expect(await Promise.all(all.map(async (client) => (await client.whoAmI({})).name))).toEqual(Array(30).fill(student.name));
+});
+
+test("a name that fits two loosely is the one that fits to the letter, or nobody's", async () => {
+	const desk = await site.teacher();
+	const made = await desk.makeClass({ body: { name: "Loosely", schoolYear: "2026" } });
+	const cards = [];
+	for (const name of ["Ann Elk", "Ann-E Loy"]) cards.push((await desk.addStudent({ params: { id: made.id }, body: { name } })).card);
+	await site.rows(`UPDATE class_students SET sign_in_name = CASE WHEN sign_in_name = '${cards[0]?.signInName}' THEN 'an-ne' ELSE 'ann-e' END WHERE class_id = '${made.id}'`);
+	const as = (signInName: string, passphrase = "") => site.visitor().signIn({ body: { classCode: made.code, signInName, passphrase } });
+	expect(await as("an-ne", cards[0]?.passphrase)).toMatchObject({ name: "Ann Elk" });
+	expect(await as("ANN-E", cards[1]?.passphrase)).toMatchObject({ name: "Ann-E Loy" });
+	await expect(as("anne", cards[0]?.passphrase)).rejects.toMatchObject({ code: "wrong-passphrase" });
 });

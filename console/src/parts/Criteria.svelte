@@ -12,10 +12,12 @@
 		lit?: ReadonlySet<string>;
 		onpoint?: (id: string | null) => void;
 		onpick?: (id: string) => void;
+		/** Whether rows are small: of what needs no more doing. */
+		small?: boolean;
 		/** What stands below a criterion. */
 		more?: Snippet<[Criterion, HandInPage["criteria"][number] | undefined]>;
 	}
-	const { criteria, standings = [], lit = new Set<string>(), onpoint, onpick, more }: Props = $props();
+	const { criteria, standings = [], lit = new Set<string>(), onpoint, onpick, small = false, more }: Props = $props();
 	const standingOf = (id: string) => standings.find((s) => s.id === id);
 	const where = (lines: readonly number[]) => (lines.length === 0 ? "" : `Line${lines.length > 1 ? "s" : ""} ${lines.slice(0, 5).join(", ")}${lines.length > 5 ? " …" : ""}.`);
 </script>
@@ -25,7 +27,7 @@
 		{@const on = lit.has(c.id)}
 		{@const standing = standingOf(c.id)}
 		<li class="relative border-b border-rule">
-			<button type="button" class="grid w-full grid-cols-[22px_1fr_auto] gap-x-2 px-1.5 py-[7px] text-left" class:lit={on} data-criterion={c.id} onclick={() => onpick?.(c.id)} onpointerenter={() => onpoint?.(c.id)} onpointerleave={() => onpoint?.(null)} onfocus={() => onpoint?.(c.id)} onblur={() => onpoint?.(null)}>
+			<button type="button" class="grid w-full grid-cols-[22px_1fr_auto] gap-x-2 px-1.5 text-left {small ? 'py-[3px] text-small' : 'py-[7px]'}" class:lit={on} data-criterion={c.id} onclick={() => onpick?.(c.id)} onpointerenter={() => onpoint?.(c.id)} onpointerleave={() => onpoint?.(null)} onfocus={() => onpoint?.(c.id)} onblur={() => onpoint?.(null)}>
 				<VerdictSign verdict={c.waits && standing?.judged !== null && standing ? (standing.points >= c.possible ? "met" : standing.points > 0 ? "partly" : "missed") : c.verdict} />
 				<span><Words text={c.asks} /></span>
 				<span class="font-mono text-small {on ? '' : 'text-ink-soft'}">{standing?.points ?? c.points ?? "–"}/{c.possible}</span>

@@ -53,4 +53,4 @@
 	});
 </script>
 
-<div bind:this={host} class="min-h-72 grow border border-rule-strong bg-sheet">{#if !editor}<pre class="overflow-auto p-2 pl-10 font-mono text-body leading-[1.7] whitespace-pre-wrap">{source}</pre>{/if}</div>
+<div bind:this={host} class="min-h-72 grow border lg:basis-0 lg:overflow-auto border-rule-strong bg-sheet">{#if !editor}<pre class="overflow-auto p-2 pl-10 font-mono text-body leading-[1.7] whitespace-pre-wrap">{source}</pre>{/if}</div>

@@ -175,7 +175,7 @@
 <div class="flex min-h-8 flex-wrap items-center gap-1.5">
 	<Toggle.Root bind:pressed={grid} class="tool">Grid</Toggle.Root>
 	<Toggle.Root bind:pressed={measuring} class="tool" onPressedChange={() => { from = null; placing = false; }}>Measure</Toggle.Root>
-	{#if onplace}<Toggle.Root bind:pressed={placing} class="tool" onPressedChange={() => { from = null; measuring = false; }}>Places to program</Toggle.Root>{/if}
+	{#if onplace}<Toggle.Root bind:pressed={placing} class="tool" onPressedChange={() => { from = null; measuring = false; }}>Pick place</Toggle.Root>{/if}
 	{#if onreplay}<Toggle.Root pressed={replaying !== null} class="tool" onPressedChange={(on) => onreplay(on)}>Replay</Toggle.Root>{/if}
 	<span class="flex" role="group" aria-label="Zoom">
 		<button type="button" class="tool" aria-label="Farther" onclick={() => sheet.zoom(1 / 1.4)}>−</button>

@@ -19,8 +19,8 @@ describe("what was changed", () => {
 	});
 
 	test("is said in a sentence", () => {
-		expect(changesInWords(changesOf(BEFORE, "fill gold\nwalk 20\nwalk 30\nwalk 40\n"))).toBe("2 lines new or changed, 1 line gone or as before the change");
-		expect(changesInWords(changesOf("", BEFORE))).toBe("3 lines new or changed");
+		expect(changesInWords(changesOf(BEFORE, "fill gold\nwalk 20\nwalk 30\nwalk 40\n"))).toBe("2 lines new, 1 line gone");
+		expect(changesInWords(changesOf("", BEFORE))).toBe("3 lines new");
 	});
 
 	test("puts the two programs together again, whatever they are", () => {

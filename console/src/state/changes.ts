@@ -33,5 +33,5 @@ export function changesInWords(of: readonly ChangedLine[]): string {
 	const count = (as: ChangedLine["as"]) => of.filter((l) => l.as === as && l.text.trim() !== "").length;
 	const [fresh, gone] = [count("new"), count("gone")];
 	if (fresh === 0 && gone === 0) return "Nothing is changed.";
-	return [fresh > 0 && `${lines(fresh)} new or changed`, gone > 0 && `${lines(gone)} gone or as before the change`].filter(Boolean).join(", ");
+	return [fresh > 0 && `${lines(fresh)} new`, gone > 0 && `${lines(gone)} gone`].filter(Boolean).join(", ");
 }

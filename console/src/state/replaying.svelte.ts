@@ -17,7 +17,10 @@ export class Replaying {
 
 	constructor(of: ReplayAnswer) {
 		this.of = of;
-		if (this.frames > 1) this.playBy(true);
+		if (this.frames > 1) {
+			this.playBy(true);
+			this.goFrame(1);
+		}
 	}
 
 	playBy(frame: boolean): void {

@@ -103,9 +103,31 @@ const EMPTY: Readonly<Partial<Record<keyof typeof ROUTES, unknown>>> = {
 	listTeachers: { teachers: [], next: null },
 	listAudit: { rows: [], next: null },
 	listWork: { work: [] },
+	showWork: {
+		assignmentId: ID,
+		className: PLACE.className,
+		unit: null,
+		exercise: { id: "new", title: "New", brief: "", sheet: null, starter: null, example: null, without: [], frames: null, criteria: [] },
+		opensAt: SOON,
+		dueAt: SOON,
+		closesAt: SOON,
+		late: "marked",
+		triesLeft: null,
+		excused: false,
+		released: false,
+		handIns: [],
+		draft: null,
+		hinted: {},
+		lastSource: null,
+		model: null,
+	},
+	listFreeDrawings: { drawings: [] },
 };
 
-const WHO = { id: ID, name: "T. Example", role: "teacher", administrator: true, once: false };
+const WHO = {
+	teacher: { id: ID, name: "T. Example", role: "teacher", administrator: true, once: false },
+	student: { id: ID, name: "S. Example", role: "student", administrator: false, once: false },
+} as const;
 
 const json = (body: unknown, status = 200) =>
 	new Response(JSON.stringify(body), { status, headers: { "content-type": status < 400 ? "application/json" : "application/problem+json" } });
@@ -120,12 +142,12 @@ function routeOf(method: string, path: string): keyof typeof ROUTES | undefined 
  * Lets the pages speak to fixtures in place of the service: `loading`, `error`, `offline`, or `empty` where there is nothing
  * yet.
  */
-export function showState(state: string): void {
+export function showState(state: string, who: keyof typeof WHO): void {
 	wire.listens = false;
 	wire.send = async (input, init) => {
 		const url = new URL(String(input), location.origin);
 		const name = routeOf(init?.method ?? "GET", url.pathname.slice(API_BASE.length));
-		if (name === "whoAmI") return json(WHO);
+		if (name === "whoAmI") return json(WHO[who]);
 		if (state === "loading") return new Promise<Response>(() => undefined);
 		if (state === "offline") throw new TypeError("no network");
 		if (state === "error" || name === undefined || EMPTY[name] === undefined)

@@ -35,6 +35,9 @@ function refuseZone(zone: string | undefined): void {
 		throw new Refusal("bad-request", `${zone} is no time zone of the IANA database; Europe/Lisbon is one.`, [{ path: "zone", message: "is no time zone" }]);
 }
 
+/** Codes that are tried for a new class before its teacher is asked for one. */
+const FRESH_CODES = 20;
+
 export function classRoutes(context: AppContext): void {
 	const { dataSource } = context;
 	const { manager } = dataSource;
@@ -44,10 +47,15 @@ export function classRoutes(context: AppContext): void {
 		const { id: teacherId } = accountOf(request);
 		const id = v7();
 		const row = { id, name: body.name, schoolYear: body.schoolYear, code: body.code ?? freshCode(body.name), zone: body.zone ?? "UTC", teacherId };
-		try {
-			await dataSource.transaction((tx) => insertClass(tx, row));
-		} catch (error) {
-			throw isTaken(error) ? new Refusal("taken", `Another class has the code ${row.code}. Choose another one.`) : error;
+		for (let left = FRESH_CODES; ; left--) {
+			try {
+				await dataSource.transaction((tx) => insertClass(tx, row));
+				break;
+			} catch (error) {
+				if (!isTaken(error)) throw error;
+				if (body.code !== undefined || left === 0) throw new Refusal("taken", `Another class has the code ${row.code}. Choose another one.`);
+				row.code = freshCode(body.name);
+			}
 		}
 		await note(manager, { who: teacherId, what: "made class", subject: id });
 		return { id, name: row.name, schoolYear: row.schoolYear, code: row.code, students: 0, assignments: 0, until: null, closedAt: null };

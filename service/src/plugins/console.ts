@@ -11,8 +11,11 @@ export const consolePages = plugin(async (app, options: { root: string }) => {
 		root: options.root,
 		wildcard: false,
 		cacheControl: false,
+		// The build puts compressed files beside the others.
+		preCompressed: true,
 		setHeaders(reply, path) {
 			const hashed = path.includes("/assets/");
+			reply.setHeader("vary", "accept-encoding");
 			reply.setHeader("cache-control", hashed ? "public, max-age=31536000, immutable" : "no-cache");
 			if (basename(path).startsWith("drawing-worker")) reply.setHeader("content-security-policy", DRAWING_WORKER_POLICY);
 		},

@@ -36,6 +36,7 @@
 		{/each}
 	</ul>
 {/if}
+{#if !desk.result?.report && desk.checked && !old}<div class="mb-3"><Slips slips={desk.checked.report.slips} onpoint={(slip) => onpoint(slip === null ? null : { on: "slip", id: slip })} /></div>{/if}
 <h2 class="mb-1">Checklist</h2>
 {#if exercise.criteria.length === 0}<p class="quiet">It is shown once you have handed something in.</p>{/if}
 <ul>
@@ -49,12 +50,11 @@
 			<span class="font-mono text-small text-ink-soft">{result && result.points !== null ? `${result.points}/` : ""}{c.points}</span>
 			{#if result && result.verdict !== "met"}<span class="quiet col-span-2 col-start-3"><Words text={result.sentence} /></span>{/if}
 			{#if result && placed && places(result).length > 0}
-				<span class="quiet col-span-2 col-start-3 flex flex-wrap gap-x-2">{#each places(result) as to (JSON.stringify(to))}{#if "line" in to}<button type="button" class="underline" aria-label="Line {to.line}, of: {c.sentence}" onclick={() => ongo(to)}>line {to.line}</button>{:else if figureNumber(to.figure) > 0}<button type="button" class="underline" aria-label="Figure {figureNumber(to.figure)}, of: {c.sentence}" onclick={() => ongo(to)}>figure {figureNumber(to.figure)}</button>{/if}{/each}</span>
+				<span class="quiet col-span-2 col-start-3 flex-wrap gap-x-2 {result.verdict === 'met' ? 'sr-only focus-within:not-sr-only focus-within:flex' : 'flex'}">{#each places(result) as to (JSON.stringify(to))}{#if "line" in to}<button type="button" class="min-h-[24px] min-w-[24px] underline" aria-label="Line {to.line}, of: {c.sentence}" onclick={() => ongo(to)}>line {to.line}</button>{:else if figureNumber(to.figure) > 0}<button type="button" class="min-h-[24px] min-w-[24px] underline" aria-label="Figure {figureNumber(to.figure)}, of: {c.sentence}" onclick={() => ongo(to)}>figure {figureNumber(to.figure)}</button>{/if}{/each}</span>
 			{/if}
 			{#each hints as hint, n (n)}<span class="col-span-2 col-start-3 text-small leading-snug" data-hint={c.id}>Hint{hints.length > 1 ? ` ${n + 1}` : ""}: <Words text={hint} explained={new Set()} /></span>{/each}
-			{#if c.hint && desk.runs > 0 && result?.verdict !== "met" && (hints.length === 0 || desk.more.has(c.id))}<span class="col-span-2 col-start-3"><button type="button" class="quiet underline" aria-label="{hints.length === 0 ? 'A hint' : 'Another hint'} for: {c.sentence}" onclick={() => desk.hint(c.id)}>{hints.length === 0 ? "A hint" : "Another hint"}</button></span>{/if}
+			{#if c.hint && desk.runs > 0 && result?.verdict !== "met" && (hints.length === 0 || desk.more.has(c.id))}<span class="col-span-2 col-start-3"><button type="button" class="quiet min-h-[24px] min-w-[24px] underline" aria-label="{hints.length === 0 ? 'A hint' : 'Another hint'} for: {c.sentence}" onclick={() => desk.hint(c.id)}>{hints.length === 0 ? "A hint" : "Another hint"}</button></span>{/if}
 		</li>
 	{/each}
 </ul>
 {#if old}<p class="quiet mt-1">That is how it was when you checked it; the program has changed since.</p>{/if}
-{#if !desk.result?.report && desk.checked && !old}<div class="mt-3"><Slips slips={desk.checked.report.slips} onpoint={(slip) => onpoint(slip === null ? null : { on: "slip", id: slip })} /></div>{/if}

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import Notice from "../../parts/Notice.svelte";
+	import Fetched from "../../parts/Fetched.svelte";
 	import { api } from "../../state/api.ts";
 	import { Desk } from "../../state/desk.svelte.ts";
 	import { Loading } from "../../state/loading.svelte.ts";
@@ -14,9 +14,4 @@
 </script>
 
 <svelte:head><title>{loading.value?.work.exercise.title ?? "Desk"} · Mark Pen</title></svelte:head>
-{#if loading.error}<Notice role="alert">{loading.error}</Notice>{/if}
-{#if loading.value}
-	<DeskView desk={loading.value} />
-{:else if !loading.error}
-	<p class="p-6 text-ink-soft" aria-busy="true">Opening the desk …</p>
-{/if}
+<Fetched {loading} what="the desk">{#snippet children(desk)}<DeskView {desk} />{/snippet}</Fetched>

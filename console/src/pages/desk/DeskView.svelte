@@ -55,28 +55,31 @@
 			{#if model}<details class="mb-3"><summary class="cursor-pointer font-semibold">The model</summary><img class="mt-1 w-full border border-rule-strong" alt="What the model draws" src="data:image/svg+xml;utf8,{encodeURIComponent(model.picture)}" />{#if model.source}<pre class="mt-1 overflow-auto border border-rule bg-sheet p-2 font-mono text-small">{model.source}</pre>{/if}</details>{/if}
 			<Checklist {desk} lit={lit.criteria} onpoint={(at) => (pointed = at)} ongo={go} />
 		</Explained>
-		<HandingIn {desk} onpoint={(slip) => (pointed = slip === null ? null : { on: "slip", id: slip })} />
 		<Tries {desk} />
 	</section>
-	<section aria-label="Program" class="flex min-h-0 flex-col border-t border-rule px-4 py-4 lg:border-t-0 lg:border-l">
-		<div class="mb-3 flex min-h-8 flex-wrap items-center gap-2">
-			<button type="button" class="button primary" disabled={desk.running} onclick={() => desk.runNow()}>{desk.running ? "Running …" : "Run"} <kbd class="key">Ctrl ↵</kbd></button>
-			<button type="button" class="button" disabled={desk.checking} onclick={() => desk.check()}>{desk.checking ? "Checking …" : "Check it"}</button>
-			<DropdownMenu.Root>
-				<DropdownMenu.Trigger class="tool">Run again <span aria-hidden="true">▾</span></DropdownMenu.Trigger>
-				<DropdownMenu.Portal>
-					<DropdownMenu.Content align="start" sideOffset={4} class="z-20 min-w-56 border border-rule-strong bg-sheet py-1 text-ink">
-						<DropdownMenu.Item class="menu-item" onSelect={() => desk.runNow(1 + Math.floor(Math.random() * 9999))}>With other random numbers</DropdownMenu.Item>
-						<DropdownMenu.Item class="menu-item" onSelect={() => desk.runNow(desk.seed)}>With the same random numbers</DropdownMenu.Item>
-						<DropdownMenu.Item class="menu-item" onSelect={() => desk.runNow(1)}>With those of the first run</DropdownMenu.Item>
-					</DropdownMenu.Content>
-				</DropdownMenu.Portal>
-			</DropdownMenu.Root>
-		</div>
+	<section aria-label="Program" class="flex flex-col border-t border-rule px-4 py-4 lg:sticky lg:top-0 lg:h-[calc(100vh-3rem)] lg:min-h-[34rem] lg:border-x lg:border-t-0">
+		<HandingIn {desk} onpoint={(slip) => (pointed = slip === null ? null : { on: "slip", id: slip })}>
+			{#snippet before()}
+				<button type="button" class="button primary" disabled={desk.running} onclick={() => desk.runNow()}>{desk.running ? "Running …" : "Run"} <kbd class="key">Ctrl ↵</kbd></button>
+				<button type="button" class="button" disabled={desk.checking} onclick={() => desk.check()}>{desk.checking ? "Checking …" : "Check it"}</button>
+				{#if /\b(random|choose)\b/.test(desk.source)}
+					<DropdownMenu.Root>
+						<DropdownMenu.Trigger class="tool">Random numbers <span aria-hidden="true">▾</span></DropdownMenu.Trigger>
+						<DropdownMenu.Portal>
+							<DropdownMenu.Content align="start" sideOffset={4} class="z-20 min-w-56 border border-rule-strong bg-sheet py-1 text-ink">
+								<DropdownMenu.Item class="menu-item" onSelect={() => desk.runNow(1 + Math.floor(Math.random() * 9999))}>Run with other ones</DropdownMenu.Item>
+								<DropdownMenu.Item class="menu-item" onSelect={() => desk.runNow(desk.seed)}>Run with the same ones again</DropdownMenu.Item>
+								<DropdownMenu.Item class="menu-item" onSelect={() => desk.runNow(1)}>Run with those of the first run</DropdownMenu.Item>
+							</DropdownMenu.Content>
+						</DropdownMenu.Portal>
+					</DropdownMenu.Root>
+				{/if}
+			{/snippet}
+		</HandingIn>
 		<Editor source={desk.source} problems={desk.fresh && shown ? shown.errors : []} remarks={desk.fresh && shown ? shown.remarks : []} lit={replay.replaying?.line ? new Set([replay.replaying.line]) : lit.lines} onwrite={(source) => desk.write(source)} onrun={() => desk.runNow()} onword={(at) => (word = at)} online={(line) => (pointed = line === null || !desk.fresh ? null : { on: "line", line })} completions={desk.help} without={exercise.without} {inserted} {gone} />
 		<WordHelp {help} colours={desk.help?.colours ?? []} onexample={(source) => desk.showExample(source)} oncolour={put} />
 	</section>
-	<section aria-label="Sheet" class="border-t border-rule px-4 py-4 sm:pr-6 lg:border-t-0 lg:border-l">
+	<section aria-label="Sheet" class="border-t border-rule px-4 py-4 sm:pr-6 lg:sticky lg:top-0 lg:self-start lg:border-t-0">
 		<Viewer picture={(shown?.picture ?? blank) as never} figures={shown?.figures ?? []} lit={lit.figures} name={exercise.title} replaying={replay.replaying} onreplay={(on) => replay.turn(on, { source: desk.source, sheet: exercise.sheet, frames: exercise.frames, seed: desk.seed })} onpoint={(index) => (pointed = figure(index))} onplace={put} />
 		<div aria-live="polite" class="text-small">
 			{#if desk.example}<p class="quiet">This is an example's drawing. Run your program to see yours again.</p>

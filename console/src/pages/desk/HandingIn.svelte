@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { Snippet } from "svelte";
 	import Ask from "../../parts/Ask.svelte";
 	import Slips from "../../parts/Slips.svelte";
 	import type { Desk } from "../../state/desk.svelte.ts";
@@ -6,7 +7,7 @@
 	import { fromNow, moment } from "../../state/times.ts";
 
 	/** Until when and how often, handing in, and what came of it. */
-	const { desk, onpoint }: { desk: Desk; onpoint: (slip: string | null) => void } = $props();
+	const { desk, onpoint, before }: { desk: Desk; onpoint: (slip: string | null) => void; before: Snippet } = $props();
 	const { work } = $derived(desk);
 	const report = $derived(desk.result?.report ?? null);
 	const closed = $derived(Date.parse(work.closesAt) <= Date.now());
@@ -22,25 +23,29 @@
 	}
 </script>
 
-<p class="quiet mt-3" title={moment(work.dueAt)} data-testid="due">
+<div class="mb-3 flex min-h-8 flex-wrap items-center gap-2">
+	{@render before()}
+	<span class="grow"></span>
+	<button type="button" class="button" disabled={desk.handing || refused} onclick={() => (asking = true)}>{desk.handing ? "Handing in …" : "Hand in"}</button>
+</div>
+<div class="-mt-1 mb-2 flex flex-wrap justify-between gap-x-3">
+	<p class="quiet" title={moment(work.dueAt)} data-testid="due">
 	{#if closed}Closed {fromNow(work.closesAt)}: nothing more can be handed in.
 	{:else if late}Past due: {AFTER[work.late]}.{#if work.late !== "refused"}&nbsp;It closes {fromNow(work.closesAt)}.{/if}
 	{:else}Due {fromNow(work.dueAt)}.{/if}
 	{#if desk.triesLeft !== null && !closed}{desk.triesLeft === 0 ? "You have no try left." : `${desk.triesLeft} ${desk.triesLeft === 1 ? "try" : "tries"} left.`}{/if}
 </p>
-<div class="mt-2 flex flex-wrap items-center gap-3">
-	<button type="button" class="button primary" disabled={desk.handing || refused} onclick={() => (asking = true)}>{desk.handing ? "Handing in …" : "Hand in"}</button>
 	<span class="quiet" role="status" data-testid="kept">{SAVED[desk.keeping.saved]}</span>
 </div>
 <div aria-live="polite">
-	{#if desk.waiting}<p class="mt-3 border-l-[3px] border-partly py-0.5 pl-3" data-testid="waits">You handed in at {moment(desk.waiting.at)}, without a network. It is kept here and goes out by itself once there is one.</p>{/if}
-	{#each [desk.error, desk.keeping.error].filter((e) => e !== "") as error (error)}<p class="mt-3 border-l-[3px] border-missed py-0.5 pl-3" role="alert">{error}</p>{/each}
-	{#if desk.result && !report}<p class="mt-3 border-l-[3px] border-ink py-0.5 pl-3" data-testid="result"><b>It has arrived, as try {desk.result.tryNumber}.</b> {desk.result.waiting ? "It is being checked …" : "Your teacher will show you how it went."}</p>{/if}
+	{#if desk.waiting}<p class="mb-3 border-l-[3px] border-partly py-0.5 pl-3" data-testid="waits">You handed in at {moment(desk.waiting.at)}, without a network. It is kept here and goes out by itself once there is one.</p>{/if}
+	{#each [desk.error, desk.keeping.error].filter((e) => e !== "") as error (error)}<p class="mb-3 border-l-[3px] border-missed py-0.5 pl-3" role="alert">{error}</p>{/each}
+	{#if desk.result && !report}<p class="mb-3 border-l-[3px] border-ink py-0.5 pl-3" data-testid="result"><b>It has arrived, as try {desk.result.tryNumber}.</b> {desk.result.waiting ? "It is being checked …" : "Your teacher will show you how it went."}</p>{/if}
 	{#if desk.result && report}
-		<p class="mt-3 border-l-[3px] border-ink py-0.5 pl-3" data-testid="result"><b>{desk.result.points ? `Handed in: ${desk.result.points.earned} of ${desk.result.points.possible} points.` : "Handed in."}</b> <a href="/hand-ins/{desk.result.id}">See it on the drawing</a></p>
-		{#if desk.fits}<p class="mt-2 border-l-[3px] border-ink py-0.5 pl-3">This earns nothing here, but it fits <b>{desk.fits.exercise.title}</b>, which is open. <button type="button" class="tool" onclick={there}>Hand it in there</button></p>{/if}
+		<p class="mb-3 border-l-[3px] border-ink py-0.5 pl-3" data-testid="result"><b>{desk.result.points ? `Handed in: ${desk.result.points.earned} of ${desk.result.points.possible} points.` : "Handed in."}</b> <a href="/hand-ins/{desk.result.id}">See it on the drawing</a></p>
+		{#if desk.fits}<p class="mb-2 border-l-[3px] border-ink py-0.5 pl-3">This earns nothing here, but it fits <b>{desk.fits.exercise.title}</b>, which is open. <button type="button" class="tool" onclick={there}>Hand it in there</button></p>{/if}
 		<Slips slips={report.slips} {onpoint} />
-		{#each report.errors as e (e.line + e.code)}<p class="mt-2 border-l-[3px] border-missed py-0.5 pl-3 text-small">{report.state === "unreadable" ? "It can't be read" : "It stopped"} in line {e.line}: {e.message}</p>{/each}
+		{#each report.errors as e (e.line + e.code)}<p class="mb-2 border-l-[3px] border-missed py-0.5 pl-3 text-small">{report.state === "unreadable" ? "It can't be read" : "It stopped"} in line {e.line}: {e.message}</p>{/each}
 	{/if}
 </div>
 <Ask bind:open={asking} title="Hand this in?">

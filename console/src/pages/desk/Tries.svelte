@@ -32,10 +32,10 @@
 	<h2 class="mt-4 mb-1">Go back to</h2>
 	<ul>
 		{#each desk.handIns as t (t.id)}
-			<li class="flex flex-wrap items-baseline gap-x-3 border-b border-rule py-1"><button type="button" class="text-left text-act underline underline-offset-3" onclick={() => look(t.id, `Try ${t.tryNumber}`)}>Try {t.tryNumber}</button><span class="quiet">{moment(t.handedInAt)}{t.late ? ", late" : ""}</span><span class="grow"></span><a href="/hand-ins/{t.id}" class="font-mono text-small" aria-label="Feedback on try {t.tryNumber}: {pointsText(t.points)} points">{pointsText(t.points)}</a></li>
+			<li class="flex flex-wrap items-baseline gap-x-3 border-b border-rule py-1"><button type="button" class="min-h-[24px] text-left text-act underline underline-offset-3" onclick={() => look(t.id, `Try ${t.tryNumber}`)}>Try {t.tryNumber}</button><span class="quiet">{moment(t.handedInAt)}{t.late ? ", late" : ""}</span><span class="grow"></span><a href="/hand-ins/{t.id}" class="font-mono text-small" aria-label="Feedback on try {t.tryNumber}: {pointsText(t.points)} points">{pointsText(t.points)}</a></li>
 		{/each}
 		{#each versions as v (v.title + v.source)}
-			<li class="flex flex-wrap items-baseline gap-x-3 border-b border-rule py-1"><button type="button" class="text-left text-act underline underline-offset-3" onclick={() => (looked = v)}>{v.title}</button><span class="quiet truncate font-mono">{v.about}</span></li>
+			<li class="flex flex-wrap items-baseline gap-x-3 border-b border-rule py-1"><button type="button" class="min-h-[24px] text-left text-act underline underline-offset-3" onclick={() => (looked = v)}>{v.title}</button><span class="quiet truncate font-mono">{v.about}</span></li>
 		{/each}
 	</ul>
 {/if}

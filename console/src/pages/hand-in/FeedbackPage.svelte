@@ -84,7 +84,7 @@
 						<section aria-label={group.title} class="mb-4">
 							<h2 class="mb-1">{group.title} <span class="font-normal text-ink-soft">{group.criteria.length} of {report.criteria.length}</span></h2>
 							{#if group.next}<Slips slips={report.slips} lit={pointed?.on === "slip" ? pointed.id : null} onpoint={(slip) => (pointed = slip === null ? null : { on: "slip", id: slip })} />{/if}
-							<Criteria criteria={group.criteria} standings={page.criteria} lit={lit.criteria} onpoint={(criterion) => (pointed = criterion === null ? null : { on: "criterion", id: criterion })} onpick={go}>
+							<Criteria criteria={group.criteria} standings={page.criteria} lit={lit.criteria} onpoint={(criterion) => (pointed = criterion === null ? null : { on: "criterion", id: criterion })} onpick={go} small={group.title === "Met"}>
 								{#snippet more(c, standing)}
 									{#if standing?.adjusted}<p class="by-hand mb-2 ml-7 text-small leading-snug">{standing.adjusted.by} gave {standing.adjusted.points}: {standing.adjusted.reason}</p>{/if}
 									<div class="ml-7">{@render said((p) => p.on === "criterion" && p.criterion === c.id)}</div>
