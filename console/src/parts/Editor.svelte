@@ -5,8 +5,8 @@
 
 	interface Props {
 		source: string;
-		problems?: readonly SaidProblem[];
-		remarks?: readonly SaidProblem[];
+		problems?: readonly SaidProblem[] | undefined;
+		remarks?: readonly SaidProblem[] | undefined;
 		lit?: ReadonlySet<number>;
 		onwrite: (source: string) => void;
 		onrun?: () => void;
@@ -22,7 +22,10 @@
 		gone?: { readonly line: number; readonly number: number } | undefined;
 		name?: string;
 	}
-	const { source, problems = [], remarks = [], lit = new Set<number>(), onwrite, onrun, onword, online, without = [], completions, inserted, gone, name = "Program" }: Props = $props();
+	// The same nothing each time, so that nothing is done for it at each key.
+	const NONE: readonly SaidProblem[] = [];
+	const NO_LINES: ReadonlySet<number> = new Set();
+	const { source, problems = NONE, remarks = NONE, lit = NO_LINES, onwrite, onrun, onword, online, without = [], completions, inserted, gone, name = "Program" }: Props = $props();
 	let host = $state<HTMLDivElement>();
 	let editor = $state.raw<NibEditor>();
 

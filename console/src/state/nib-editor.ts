@@ -90,10 +90,14 @@ interface Listening {
 	readonly completions?: () => Completions | undefined;
 }
 
+/** How long typing rests before words are offered or told: neither may get in its way. */
+const STILL_MILLISECONDS = 180;
+
 /** An editor of programs: Nib's colours, problems with a fix to click, completion, Ctrl-Enter runs. */
 export class NibEditor {
 	private readonly view: EditorView;
 	private over: number | null = null;
+	private resting: ReturnType<typeof setTimeout> | undefined;
 
 	constructor(parent: HTMLElement, source: string, on: Listening, name = "Program") {
 		const state = EditorState.create({
@@ -107,7 +111,7 @@ export class NibEditor {
 				syntaxHighlighting(colours),
 				look,
 				EditorView.lineWrapping,
-				autocompletion({ override: [completing(() => on.completions?.())], icons: false }),
+				autocompletion({ override: [completing(() => on.completions?.())], icons: false, maxRenderedOptions: 12, activateOnTypingDelay: STILL_MILLISECONDS }),
 				EditorView.contentAttributes.of({ "aria-label": name, spellcheck: "false", autocapitalize: "off" }),
 				keymap.of([
 					{
@@ -130,11 +134,17 @@ export class NibEditor {
 				}),
 				EditorView.updateListener.of((update) => {
 					if (update.docChanged) on.write(update.state.doc.toString());
-					if (update.docChanged || update.selectionSet) on.word?.(wordAt(update.state));
+					if (update.docChanged || update.selectionSet) this.tellWord(on);
 				}),
 			],
 		});
 		this.view = new EditorView({ state, parent });
+	}
+
+	/** Tells the word once the cursor stands still: help mustn't get in the way of typing. */
+	private tellWord(on: Listening): void {
+		clearTimeout(this.resting);
+		this.resting = setTimeout(() => on.word?.(wordAt(this.view.state)), STILL_MILLISECONDS);
 	}
 
 	private tellLine(line: number | null, on: Listening): void {
@@ -181,6 +191,7 @@ export class NibEditor {
 	}
 
 	destroy(): void {
+		clearTimeout(this.resting);
 		this.view.destroy();
 	}
 

@@ -25,6 +25,8 @@
 	const shown = $derived(desk.run ?? null);
 	/** What belongs together: of a report where it speaks of the drawing that is seen, else of the drawing alone. */
 	const lit = $derived(litBy(pointed, (desk.found?.source === desk.ran && desk.found?.report) || (shown && { figures: [...shown.figures] as never, criteria: [], slips: [] })));
+	/** What stands in the margin: of what is written, or nothing. */
+	const marked = $derived(desk.fresh ? desk.run : undefined);
 	const blank = $derived({ ...(exercise.sheet ?? { width: 400, height: 300, origin: "top left" as const }), paper: "#ffffff", leftOut: 0, clips: [], shapes: [] });
 	let word = $state("");
 	let number = 0;
@@ -76,7 +78,7 @@
 				{/if}
 			{/snippet}
 		</HandingIn>
-		<Editor source={desk.source} problems={desk.fresh && shown ? shown.errors : []} remarks={desk.fresh && shown ? shown.remarks : []} lit={replay.replaying?.line ? new Set([replay.replaying.line]) : lit.lines} onwrite={(source) => desk.write(source)} onrun={() => desk.runNow()} onword={(at) => (word = at)} online={(line) => (pointed = line === null || !desk.fresh ? null : { on: "line", line })} completions={desk.help} without={exercise.without} {inserted} {gone} />
+		<Editor source={desk.source} problems={marked?.errors} remarks={marked?.remarks} lit={replay.replaying?.line ? new Set([replay.replaying.line]) : lit.lines} onwrite={(source) => desk.write(source)} onrun={() => desk.runNow()} onword={(at) => (word = at)} online={(line) => (pointed = line === null || !desk.fresh ? null : { on: "line", line })} completions={desk.help} without={exercise.without} {inserted} {gone} />
 		<WordHelp {help} colours={desk.help?.colours ?? []} onexample={(source) => desk.showExample(source)} oncolour={put} />
 	</section>
 	<section aria-label="Sheet" class="border-t border-rule px-4 py-4 sm:pr-6 lg:sticky lg:top-0 lg:self-start lg:border-t-0">
