@@ -126,10 +126,18 @@ async function studentShots(page, address, shot) {
 	const { DEMO_SIGN_INS } = await import("../demo/dist/index.js");
 	await signIn(page, address, DEMO_SIGN_INS.student);
 	await page.getByRole("link", { name: "Sail", exact: true }).click();
-	await page.getByRole("button", { name: /^Run/ }).click();
-	await page.locator("[data-figures]:not([data-figures='0'])").waitFor();
-	await page.waitForTimeout(500);
+	await page.getByRole("button", { name: "Check it" }).click();
+	await page.locator("[data-verdict=missed]").first().waitFor();
+	await page.locator(".cm-content").getByText("turn", { exact: true }).first().click();
+	await page.locator("[data-verdict=missed]").nth(1).hover();
+	await page.waitForTimeout(700);
 	await shot("desk");
+	await page.getByRole("link", { name: "My work" }).first().click();
+	await page.getByRole("link", { name: "Mooring buoy", exact: true }).waitFor();
+	await page.goto(new URL((await page.getByRole("link", { name: /^try 1: 14 of 16/ }).first().getAttribute("href")) ?? "/", address).href);
+	await page.getByRole("region", { name: "Try next" }).locator("[data-criterion]").hover();
+	await page.waitForTimeout(700);
+	await shot("feedback");
 }
 
 /** Calls of the command line with what they print, as a terminal shows them. */

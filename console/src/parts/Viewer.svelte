@@ -10,7 +10,6 @@
 	import type { Replaying } from "../state/replaying.svelte.ts";
 	import { type Layer, LAYERS, SheetView } from "../state/sheet-view.svelte.ts";
 	import { measured } from "../state/view.ts";
-	import ReplayBar from "./ReplayBar.svelte";
 
 	interface Props {
 		picture: Paintable & { readonly origin: ReportBody["picture"]["origin"]; readonly leftOut: number };
@@ -235,7 +234,7 @@
 		</div>
 	</div>
 </div>
-{#if replaying}<ReplayBar {replaying} />{/if}
+{#if replaying}{#await import("./ReplayBar.svelte") then { default: ReplayBar }}<ReplayBar {replaying} />{/await}{/if}
 {#if picture.leftOut > 0}<p class="quiet mt-2">This drawing has too many pieces to show them all: the last {picture.leftOut} are left out here.</p>{/if}
 {#if measuring && !from}<p class="quiet mt-2">Click where to measure from, or press m at the cross.</p>{/if}
 {#if placing}<p class="quiet mt-2">Click a place, and its coordinates go into your program where the cursor is.</p>{/if}

@@ -37,6 +37,11 @@
 	const put = (text: string) => (inserted = { text, number: ++number });
 	const figure = (index: number | null): Pointed => (index === null ? null : { on: "figure", index });
 
+	/** The pointer is over a line of the program. It leaves the editor only after it has come to what is beside it. */
+	function overLine(line: number | null) {
+		if (line !== null && desk.fresh) pointed = { on: "line", line };
+		else if (pointed?.on === "line") pointed = null;
+	}
 	function go(to: { readonly figure: number } | { readonly line: number }) {
 		if ("line" in to) gone = { line: to.line, number: ++number };
 		else list?.go(to.figure);
@@ -78,7 +83,7 @@
 				{/if}
 			{/snippet}
 		</HandingIn>
-		<Editor source={desk.source} problems={marked?.errors} remarks={marked?.remarks} lit={replay.replaying?.line ? new Set([replay.replaying.line]) : lit.lines} onwrite={(source) => desk.write(source)} onrun={() => desk.runNow()} onword={(at) => (word = at)} online={(line) => (pointed = line === null || !desk.fresh ? null : { on: "line", line })} completions={desk.help} without={exercise.without} {inserted} {gone} />
+		<Editor source={desk.source} problems={marked?.errors} remarks={marked?.remarks} lit={replay.replaying?.line ? new Set([replay.replaying.line]) : lit.lines} onwrite={(source) => desk.write(source)} onrun={() => desk.runNow()} onword={(at) => (word = at)} online={overLine} completions={desk.help} without={exercise.without} {inserted} {gone} />
 		<WordHelp {help} colours={desk.help?.colours ?? []} onexample={(source) => desk.showExample(source)} oncolour={put} />
 	</section>
 	<section aria-label="Sheet" class="border-t border-rule px-4 py-4 sm:pr-6 lg:sticky lg:top-0 lg:self-start lg:border-t-0">

@@ -1,6 +1,5 @@
 <script lang="ts">
 	import Ask from "../../parts/Ask.svelte";
-	import Changes from "../../parts/Changes.svelte";
 	import { api } from "../../state/api.ts";
 	import type { Desk } from "../../state/desk.svelte.ts";
 	import { notes } from "../../state/notes.svelte.ts";
@@ -41,7 +40,8 @@
 {/if}
 <Ask open={looked !== null} onclose={() => (looked = null)} title="{looked?.title ?? ''}, and what you have changed since" wide>
 	{#if looked}
-		<Changes before={looked.source} after={desk.source} />
+		{@const before = looked.source}
+		{#await import("../../parts/Changes.svelte") then { default: Changes }}<Changes {before} after={desk.source} />{/await}
 		<div class="mt-3 flex gap-3"><button type="button" class="button primary" onclick={takeUp}>Take it up again</button><button type="button" class="button" onclick={() => (looked = null)}>Leave it</button></div>
 		<p class="quiet mt-2">What stands in the editor now is put aside then, not lost.</p>
 	{/if}

@@ -16,7 +16,7 @@
 	let code = $state("#1f4fa3");
 </script>
 
-<div class="mt-2 h-36 overflow-auto text-small leading-snug contain-content" aria-live="polite" data-testid="help">
+<div class="mt-2 min-h-10 text-small leading-snug lg:h-40 lg:overflow-auto lg:contain-content" aria-live="polite" data-testid="help">
 	<div class="mb-1 flex flex-wrap items-center gap-2">
 		<Popover.Root bind:open>
 			<Popover.Trigger class="tool">Colours</Popover.Trigger>
