@@ -80,6 +80,7 @@ test("comments stand on the whole, a criterion, lines or a figure; kept ones fil
 		await teacher.commentOn({ params: { id }, body: { place, words: "Here." } });
 	await expect(teacher.commentOn({ params: { id }, body: { place: { on: "criterion", criterion: "nothing" }, words: "x" } })).rejects.toMatchObject({ status: 404 });
 	await expect(teacher.commentOn({ params: { id }, body: { place: { on: "lines", from: 5, to: 900 }, words: "x" } })).rejects.toMatchObject({ status: 400 });
+	await expect(teacher.commentOn({ params: { id }, body: { place: { on: "figure", figure: 900 }, words: "x" } })).rejects.toMatchObject({ status: 400 });
 	expect((await student.showHandIn({ params: { id } })).comments.map((c) => c.place.on)).toEqual(["lines", "criterion", "figure"]);
 	await teacher.removeComment({ params: { id, comment: made.id } });
 	expect((await student.showHandIn({ params: { id } })).comments.length).toBe(2);

@@ -48,6 +48,12 @@ describe("the demo", () => {
 describe("a class archive", () => {
 	test("is read back into an empty site with the same points, drafts, decisions and words", async () => {
 		const gannet = await classNamed(teacher, "8 Tern");
+		// A press without a network, and hints that were asked for.
+		await site.rows(
+			"INSERT INTO pressed (hand_in_id, at) SELECT h.id, h.handed_in_at - interval '1 hour' FROM hand_ins h JOIN assignments a ON a.id = h.assignment_id WHERE a.class_id = $1 ORDER BY h.handed_in_at LIMIT 2",
+			[gannet.id],
+		);
+		await site.rows(`UPDATE drafts SET hinted = '{"eight":{"given":2,"runs":5}}' WHERE assignment_id IN (SELECT id FROM assignments WHERE class_id = $1)`, [gannet.id]);
 		const archive = await teacher.classArchive({ params: { id: gannet.id } });
 		const text = typeof archive === "string" ? archive : JSON.stringify(archive);
 		const url = await emptyDatabase();
@@ -64,10 +70,13 @@ describe("a class archive", () => {
 		expect(await rowsOf(url, mine)).toEqual(await site.rows(mine));
 		const words = "SELECT words, place, at FROM comments ORDER BY at, words";
 		expect((await rowsOf(url, words)).length).toBe(2);
-		const stuck = "SELECT source, runs, idle_runs, met FROM drafts ORDER BY source";
+		const pressed = "SELECT p.at, h.source FROM pressed p JOIN hand_ins h ON h.id = p.hand_in_id ORDER BY p.at";
+		expect((await rowsOf(url, pressed)).length).toBe(2);
+		expect(await rowsOf(url, pressed)).toEqual(await site.rows(pressed));
+		const stuck = "SELECT source, runs, idle_runs, met, hinted FROM drafts ORDER BY source";
 		expect(await rowsOf(url, stuck)).toEqual(
 			await site.rows(
-				`SELECT d.source, d.runs, d.idle_runs, d.met FROM drafts d JOIN assignments a ON a.id = d.assignment_id JOIN classes c ON c.id = a.class_id WHERE c.name = '8 Tern' ORDER BY d.source`,
+				`SELECT d.source, d.runs, d.idle_runs, d.met, d.hinted FROM drafts d JOIN assignments a ON a.id = d.assignment_id JOIN classes c ON c.id = a.class_id WHERE c.name = '8 Tern' ORDER BY d.source`,
 			),
 		);
 		expect((await rowsOf(url, "SELECT 1 FROM adjustments")).length).toBe(2);

@@ -47,6 +47,7 @@ const handIn = z.strictObject({
 	handedInAt: instant,
 	late: z.boolean().optional(),
 	madeBy: z.enum(["student", "teacher", "closing", "archive"]).default("student"),
+	pressedAt: instant.optional(),
 	answers: answers.default({}),
 	chosen: z.literal(true).optional(),
 	judgements: z.array(z.strictObject({ criterion: key, points, by: key, at: instant })).default([]),
@@ -68,6 +69,7 @@ const draft = z.strictObject({
 	idleRuns: z.int().min(0).default(0),
 	idleMilliseconds: z.int().min(0).default(0),
 	answers: answers.default({}),
+	hinted: z.record(z.string(), z.strictObject({ given: z.int().min(0), runs: z.int().min(0) })).default({}),
 });
 
 const archive = z.strictObject({

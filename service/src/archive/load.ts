@@ -167,6 +167,7 @@ async function loadHandIns({ manager, ids, archive }: Loading, queue: PgBoss): P
 		for (const j of h.judgements) await decided("judgements", "criterion, points, by_id, at", [j.criterion, j.points, ids.of("teacher", j.by), j.at]);
 		for (const a of h.adjustments) await decided("adjustments", "criterion, points, reason, by_id, at", [a.criterion, a.points, a.reason, ids.of("teacher", a.by), a.at]);
 		for (const c of h.comments) await decided("comments", "id, place, words, by_id, at", [v7(), JSON.stringify(c.place), c.words, ids.of("teacher", c.by), c.at]);
+		if (h.pressedAt) await manager.query("INSERT INTO pressed (hand_in_id, at) VALUES ($1, $2)", [id, h.pressedAt]);
 		if (h.chosen)
 			await manager.query("INSERT INTO chosen_tries (assignment_id, exercise_id, student_id, hand_in_id) VALUES ($1, $2, $3, $4)", [
 				brought.assignmentId,
@@ -180,8 +181,8 @@ async function loadHandIns({ manager, ids, archive }: Loading, queue: PgBoss): P
 async function loadDrafts({ manager, ids, archive }: Loading): Promise<void> {
 	for (const d of archive.drafts)
 		await manager.query(
-			`INSERT INTO drafts (assignment_id, exercise_id, student_id, source, device, saved_at, runs, state, met, best_met, idle_runs, idle_milliseconds, answers)
-			 VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)`,
+			`INSERT INTO drafts (assignment_id, exercise_id, student_id, source, device, saved_at, runs, state, met, best_met, idle_runs, idle_milliseconds, answers, hinted)
+			 VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14)`,
 			[
 				ids.of("assignment", d.assignment),
 				ids.of("exercise", d.exercise),
@@ -196,6 +197,7 @@ async function loadDrafts({ manager, ids, archive }: Loading): Promise<void> {
 				d.idleRuns,
 				d.idleMilliseconds,
 				JSON.stringify(d.answers),
+				JSON.stringify(d.hinted),
 			],
 		);
 }

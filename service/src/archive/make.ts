@@ -17,6 +17,7 @@ type HandInRow = {
 	madeBy: "student";
 	answers: Record<string, never>;
 	chosen: boolean;
+	pressedAt: Date | null;
 };
 type Decided = { handInId: string; at: Date; by: string };
 
@@ -117,8 +118,8 @@ async function addAssignment(manager: EntityManager, made: Archive, id: string, 
 async function addHandIns(made: Archive, rows: <T>(sql: string) => Promise<T[]>, versions: ReadonlyMap<string, string>, whoIs: (id: string) => string): Promise<void> {
 	const handIns = await rows<HandInRow>(
 		`SELECT h.id, h.assignment_id AS assignment, h.exercise_id AS exercise, h.student_id AS student, h.try_number AS "tryNumber", h.source, h.handed_in_at AS "handedInAt", h.late, h.made_by AS "madeBy", h.answers,
-			c.hand_in_id IS NOT NULL AS chosen
-		 FROM hand_ins h JOIN assignments a ON a.id = h.assignment_id LEFT JOIN chosen_tries c ON c.hand_in_id = h.id WHERE a.class_id = $1 ORDER BY h.handed_in_at, h.id`,
+			c.hand_in_id IS NOT NULL AS chosen, p.at AS "pressedAt"
+		 FROM hand_ins h JOIN assignments a ON a.id = h.assignment_id LEFT JOIN pressed p ON p.hand_in_id = h.id LEFT JOIN chosen_tries c ON c.hand_in_id = h.id WHERE a.class_id = $1 ORDER BY h.handed_in_at, h.id`,
 	);
 	const decided = <T extends Decided>(table: string, columns: string) =>
 		rows<T>(
@@ -129,19 +130,20 @@ async function addHandIns(made: Archive, rows: <T>(sql: string) => Promise<T[]>,
 	const comments = await decided<Decided & { place: Record<string, unknown>; words: string }>("comments", "d.place, d.words");
 	const plain = <T extends Decided>(list: readonly T[], id: string) =>
 		list.filter((d) => d.handInId === id).map(({ handInId: _, at, by, ...d }) => ({ ...d, by: whoIs(by), at: iso(at) }));
-	for (const { id, exercise, handedInAt, chosen, ...h } of handIns)
+	for (const { id, exercise, handedInAt, chosen, pressedAt, ...h } of handIns)
 		made.handIns.push({
 			...h,
 			exercise: versions.get(`${h.assignment} ${exercise}`) as string,
 			handedInAt: iso(handedInAt),
 			...(chosen && { chosen: true as const }),
+			...(pressedAt && { pressedAt: iso(pressedAt) }),
 			judgements: plain(judgements, id),
 			adjustments: plain(adjustments, id),
 			comments: plain(comments, id),
 		});
 	const drafts = await rows<Omit<Archive["drafts"][number], "savedAt" | "exercise"> & { savedAt: Date; exercise: string }>(
 		`SELECT d.assignment_id AS assignment, d.exercise_id AS exercise, d.student_id AS student, d.source, d.device, d.saved_at AS "savedAt", d.runs, d.state, d.met, d.best_met AS "bestMet", d.idle_runs AS "idleRuns",
-			d.idle_milliseconds AS "idleMilliseconds", d.answers FROM drafts d JOIN assignments a ON a.id = d.assignment_id WHERE a.class_id = $1 ORDER BY d.assignment_id, d.exercise_id, d.student_id`,
+			d.idle_milliseconds AS "idleMilliseconds", d.answers, d.hinted FROM drafts d JOIN assignments a ON a.id = d.assignment_id WHERE a.class_id = $1 ORDER BY d.assignment_id, d.exercise_id, d.student_id`,
 	);
 	for (const { savedAt, exercise, ...d } of drafts) made.drafts.push({ ...d, exercise: versions.get(`${d.assignment} ${exercise}`) as string, savedAt: iso(savedAt) });
 }

@@ -150,6 +150,8 @@ export function handInRoutes(context: AppContext): void {
 		if (place.on === "criterion" && !publishedExercise(record.exercise).criteria.some((c) => c.id === place.criterion)) throw new Refusal("not-found");
 		if (place.on === "lines" && (place.to < place.from || place.to > record.source.split("\n").length))
 			throw new Refusal("bad-request", "The program has no such lines.", [{ path: "place.to", message: "is after the program's last line, or before place.from" }]);
+		if (place.on === "figure" && !record.report?.figures.some((f) => f.index === place.figure))
+			throw new Refusal("bad-request", "The drawing has no such figure.", [{ path: "place.figure", message: "is the index of no figure of the report" }]);
 		const id = v7();
 		const words = filled(body.words, record);
 		const [row] = await all<{ at: Date }>(manager, "INSERT INTO comments (id, hand_in_id, by_id, place, words) VALUES ($1, $2, $3, $4, $5) RETURNING at", [
