@@ -103,6 +103,11 @@
 			dragged = { x: event.clientX, y: event.clientY, moved: true };
 			return;
 		}
+		stand(p);
+	}
+
+	/** Puts the cross where the pointer is. */
+	function stand(p: { x: number; y: number }) {
 		const inside = p.x >= 0 && p.y >= 0 && p.x <= picture.width && p.y <= picture.height;
 		cross = inside ? { x: Math.round(p.x), y: Math.round(p.y) } : null;
 		point(replaying ? null : hits.at(p.x, p.y, 5 / sheet.scale));
@@ -111,6 +116,9 @@
 	function down(event: PointerEvent) {
 		if (event.button !== 0) return;
 		dragged = { x: event.clientX, y: event.clientY, moved: false };
+		// A finger comes without having moved before.
+		const p = placeOf(event);
+		if (p) stand(p);
 		(event.currentTarget as Element).setPointerCapture(event.pointerId);
 	}
 

@@ -135,12 +135,15 @@ export class Desk {
 	/** What this browser kept and the service didn't get. */
 	private takeUp(): void {
 		const { kept } = this.keeping;
-		if (!kept || kept.content.source === this.source) return;
+		if (!kept) return;
+		const { answers } = kept.content;
+		if (kept.content.source === this.source && Object.entries(answers).every(([id, a]) => this.answers[id]?.words === a.words)) return this.keeping.drop();
+		const other = kept.content.source !== this.source;
 		this.source = kept.content.source;
-		this.answers = { ...this.answers, ...kept.content.answers };
+		this.answers = { ...this.answers, ...answers };
 		const { draft } = this.work;
 		// Written here without a network, and elsewhere since: neither is chosen silently.
-		if (draft && kept.revision !== draft.revision) this.keeping.clash(draft, kept.at);
+		if (other && draft && kept.revision !== draft.revision) this.keeping.clash(draft, kept.at);
 		else this.keeping.wrote();
 	}
 

@@ -92,11 +92,10 @@ export class Keeping<T, S extends { readonly revision: number }> {
 
 	async save(): Promise<void> {
 		clearTimeout(this.timer);
-		await this.busy;
+		while (this.busy) await this.busy;
 		if (this.saved === "saved" || this.theirs) return;
-		this.busy = this.send();
+		this.busy = this.send().finally(() => (this.busy = undefined));
 		await this.busy;
-		this.busy = undefined;
 	}
 
 	leave(): void {
@@ -134,9 +133,9 @@ export class Keeping<T, S extends { readonly revision: number }> {
 	private async notSent(error: CallError): Promise<void> {
 		this.saved = error.status === 0 || error.status >= 500 ? "offline" : "unsaved";
 		if (error.code === "changed-since") await this.compare();
-		else if (this.saved === "offline") this.again();
-		// Who was signed out is asked to sign in again, and it is saved with the next change.
-		else if (error.status !== 401) this.error = saying(error);
+		// Who was signed out is asked to sign in again meanwhile.
+		else if (this.saved === "offline" || error.status === 401) this.again();
+		else this.error = saying(error);
 	}
 
 	/** Looks what the service has: the same may have arrived without being answered. */

@@ -8,20 +8,21 @@ export class ReplayOf {
 	replaying = $state.raw<Replaying | null>(null);
 	busy = $state(false);
 	private readonly runner = new Runner();
+	private asked = 0;
 
 	async turn(on: boolean, of: RunSettings): Promise<void> {
-		if (!on) {
-			this.replaying = null;
-			return;
-		}
+		if (!on) return this.end();
+		const asked = ++this.asked;
 		this.busy = true;
 		const answer = await this.runner.ask("replay", of);
 		this.busy = false;
+		if (asked !== this.asked) return;
 		if (answer && answer.replay.rows > 0) this.replaying = new Replaying(answer);
 		else notes.say(answer === undefined ? "This program ran too long to be replayed." : "This program does nothing that could be replayed.", { wrong: answer === undefined });
 	}
 
 	end(): void {
+		this.asked++;
 		this.replaying = null;
 	}
 

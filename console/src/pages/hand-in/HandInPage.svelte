@@ -59,7 +59,10 @@
 	const last = new Loading<Awaited<ReturnType<typeof api.showHandIn>>>();
 	const lastTry = $derived(page?.tries.find((t) => t.tryNumber === page.tryNumber - 1));
 	$effect(() => {
-		if (lastTry) void last.load(() => api.showHandIn({ params: { id: lastTry.id } }), `hand-in ${lastTry.id}`);
+		const before = lastTry?.id;
+		if (before === undefined) return;
+		last.turnTo(`hand-in ${before}`);
+		void last.load(() => api.showHandIn({ params: { id: before } }), `hand-in ${before}`);
 	});
 	const statements = $derived(page ? statementsIn(page.source) : 0);
 	function beside(): string {
