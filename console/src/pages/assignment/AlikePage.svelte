@@ -59,28 +59,31 @@
 	{#snippet children(page)}
 		{#snippet actions()}<button type="button" class="button primary" disabled={busy} onclick={find}>{busy ? "Looking …" : "Look for alike pairs"}</button>{/snippet}
 		<Head title="Alike" about={page.title} crumbs={[{ href: `/classes/${page.classId}`, text: page.className }, { href: `/assignments/${id}/${exercise}`, text: page.title }]} beside={assignmentPages(id, exercise, "/alike")} {actions} />
+		{@render pairs()}
 	{/snippet}
 </Fetched>
-<Fetched {loading} what="the pairs">
-	{#snippet children(page)}
-		<div class="px-4 py-4 sm:px-6">
-			<p class="quiet mb-4 max-w-2xl">Pairs whose drawings and programs are much closer to one another than the class's usually are. Two who worked together, or had the same help, look alike too: read both before you think of anything else.</p>
-			<ul class="grid gap-4 lg:grid-cols-2">
-				{#each page.pairs as p (keyOf(p))}
-					<li class="border-t border-rule-strong pt-2" class:opacity-70={p.dismissed}>
-						<div class="flex flex-wrap items-baseline gap-x-3"><span class="font-semibold">{p.one.student.name} and {p.other.student.name}</span><span class="quiet">{percent(p.likeness)} alike: drawing {percent(p.drawing)}, program {percent(p.source)}</span></div>
-						<div class="my-2 grid grid-cols-2 gap-2">{#each [p.one, p.other] as h (h.handInId)}<a href="/hand-ins/{h.handInId}"><img src="/api/v1/hand-ins/{h.handInId}/drawing.svg" alt="Drawing of {h.student.name}" class="aspect-[4/3] w-full border border-rule-strong bg-sheet object-contain" /></a>{/each}</div>
-						<div class="flex flex-wrap items-center gap-2"><button type="button" class="tool" onclick={() => show(p)}>Side by side</button>
-							{#if p.dismissed}<span class="quiet">Dismissed{p.reason ? `: ${p.reason}` : ""}</span><button type="button" class="tool" onclick={() => put(p, false, null)}>Take back</button>{:else}<button type="button" class="tool" onclick={() => (dismissing = p)}>Dismiss …</button>{/if}
-						</div>
-					</li>
-				{:else}
-					<li>Nothing was looked for yet, or nothing found. <b>Look for alike pairs</b> compares every two hand-ins that count.</li>
-				{/each}
-			</ul>
-		</div>
-	{/snippet}
-</Fetched>
+{#snippet pairs()}
+	<Fetched {loading} what="the pairs">
+		{#snippet children(page)}
+			<div class="px-4 py-4 sm:px-6">
+				<p class="quiet mb-4 max-w-2xl">Pairs whose drawings and programs are much closer to one another than the class's usually are. Two who worked together, or had the same help, look alike too: read both before you think of anything else.</p>
+				<ul class="grid gap-4 lg:grid-cols-2">
+					{#each page.pairs as p (keyOf(p))}
+						<li class="border-t border-rule-strong pt-2" class:opacity-70={p.dismissed}>
+							<div class="flex flex-wrap items-baseline gap-x-3"><span class="font-semibold">{p.one.student.name} and {p.other.student.name}</span><span class="quiet">{percent(p.likeness)} alike: drawing {percent(p.drawing)}, program {percent(p.source)}</span></div>
+							<div class="my-2 grid grid-cols-2 gap-2">{#each [p.one, p.other] as h (h.handInId)}<a href="/hand-ins/{h.handInId}"><img src="/api/v1/hand-ins/{h.handInId}/drawing.svg" alt="Drawing of {h.student.name}" class="aspect-[4/3] w-full border border-rule-strong bg-sheet object-contain" /></a>{/each}</div>
+							<div class="flex flex-wrap items-center gap-2"><button type="button" class="tool" onclick={() => show(p)}>Side by side</button>
+								{#if p.dismissed}<span class="quiet">Dismissed{p.reason ? `: ${p.reason}` : ""}</span><button type="button" class="tool" onclick={() => put(p, false, null)}>Take back</button>{:else}<button type="button" class="tool" onclick={() => (dismissing = p)}>Dismiss …</button>{/if}
+							</div>
+						</li>
+					{:else}
+						<li>Nothing was looked for yet, or nothing found. <b>Look for alike pairs</b> compares every two hand-ins that count.</li>
+					{/each}
+				</ul>
+			</div>
+		{/snippet}
+	</Fetched>
+{/snippet}
 <Ask open={dismissing !== null} title="Dismiss this pair">
 	<form onsubmit={(event) => { event.preventDefault(); if (dismissing) void put(dismissing, true, reason); }} class="grid gap-3">
 		<label class="grid gap-1"><span>Reason, for you and the class's other teachers</span><input class="field" bind:value={reason} required maxlength="400" placeholder="They worked together, as I asked." /></label>
