@@ -1,16 +1,8 @@
-import type { Browser } from "playwright-core";
-import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from "vitest";
-import type { Client } from "../../client/dist/index.js";
-import { Site } from "../site.ts";
-import { axe, launch } from "./browser.ts";
-import { cookiesOf, editor, handIn, inDays, kept, OwnDesk } from "./own-desk.ts";
+import { beforeEach, describe, expect, test } from "vitest";
+import { axe } from "./browser.ts";
+import { cookiesOf, desks, editor, handIn, inDays, kept } from "./own-desk.ts";
 
-let site: Site;
-let browser: Browser;
-let teacher: Client;
-/** A student of the test's own, with an exercise that has hints and a starter. */
-let own: OwnDesk;
-
+/** An exercise that has hints, a question and a starter. */
 const EXERCISE = `format: markpen/exercise@1
 id: lamp-desk
 title: Desk lamp
@@ -34,48 +26,38 @@ criteria:
 `;
 const RIGHT = "fill gold\ncircle centre 140, 90 diameter 36\n";
 
-beforeAll(async () => {
-	[site, browser] = await Promise.all([Site.start(), launch()]);
-	teacher = await site.teacher();
-	await teacher.publishExercise({ body: { source: EXERCISE } });
-});
-afterAll(async () => {
-	await browser.close();
-	await site.stop();
-});
-
+const here = desks([EXERCISE]);
 beforeEach(async () => {
-	own = await OwnDesk.make(site, browser, teacher, "lamp-desk");
+	await here.begin("lamp-desk");
 });
-afterEach(() => own.context.close());
 
 describe("nothing is lost", () => {
 	test("what is written is kept by the service, and there on another device", async () => {
-		const { page, wrong } = await own.open();
+		const { page, wrong } = await here.own.open();
 		await editor(page).fill(RIGHT);
 		await kept(page);
-		expect(await own.draft()).toBe(RIGHT.trim());
-		const other = await browser.newContext();
-		await other.addCookies(own.cookies);
-		const { page: elsewhere } = await own.open(undefined, other);
+		expect(await here.own.draft()).toBe(RIGHT.trim());
+		const other = await here.browser.newContext();
+		await other.addCookies(here.own.cookies);
+		const { page: elsewhere } = await here.own.open(undefined, other);
 		await elsewhere.getByText("circle centre 140, 90").first().waitFor();
 		await other.close();
 		expect(wrong).toEqual([]);
 	});
 
 	test("the tab closed in the middle of typing has the program still", async () => {
-		const { page } = await own.open();
+		const { page } = await here.own.open();
 		await editor(page).fill("fill gold\n-- in the middle of");
 		await page.close({ runBeforeUnload: false });
-		const again = await own.open();
+		const again = await here.own.open();
 		await again.page.getByText("-- in the middle of").first().waitFor();
 	});
 
 	test("the same program changed on two devices: both side by side, neither chosen silently, the other one kept", async () => {
-		const { page } = await own.open();
+		const { page } = await here.own.open();
 		await editor(page).fill("-- here\n");
 		await kept(page);
-		await own.student.saveDraft({ params: own.place, body: { source: "-- there\n", device: "iPad" }, revision: "any" });
+		await here.own.student.saveDraft({ params: here.own.place, body: { source: "-- there\n", device: "iPad" }, revision: "any" });
 		await editor(page).fill("-- here, and on\n");
 		const dialog = page.getByRole("dialog", { name: "Your program was changed in two places" });
 		await dialog.waitFor();
@@ -83,7 +65,7 @@ describe("nothing is lost", () => {
 		expect(await dialog.textContent()).toContain("On iPad");
 		await dialog.getByRole("button", { name: "Go on with that one" }).click();
 		await kept(page);
-		expect(await own.draft()).toBe("-- there");
+		expect(await here.own.draft()).toBe("-- there");
 		await page
 			.getByRole("listitem")
 			.filter({ hasText: "-- here, and on" })
@@ -91,14 +73,14 @@ describe("nothing is lost", () => {
 			.click();
 		await page.getByRole("button", { name: "Take it up again" }).click();
 		await kept(page);
-		expect(await own.draft()).toBe("-- here, and on");
+		expect(await here.own.draft()).toBe("-- here, and on");
 	});
 
 	test("written, run and handed in without a network, the tab closed: it arrives when it is opened again, with the time of the press", async () => {
-		const { page } = await own.open();
+		const { page } = await here.own.open();
 		await page.getByRole("button", { name: /^Run/ }).click();
 		await page.locator("[data-figures='1']").waitFor();
-		await own.context.setOffline(true);
+		await here.own.context.setOffline(true);
 		await editor(page).fill(RIGHT);
 		await page.getByRole("button", { name: /^Run/ }).click();
 		await page.getByText("circle, 36 across").first().waitFor();
@@ -106,21 +88,21 @@ describe("nothing is lost", () => {
 		await page.getByTestId("waits").waitFor();
 		const pressed = Date.now();
 		await page.close();
-		expect(await own.handIns()).toBe(0);
+		expect(await here.own.handIns()).toBe(0);
 		await new Promise((resolve) => setTimeout(resolve, 1_100));
-		await own.context.setOffline(false);
-		const again = await own.open();
+		await here.own.context.setOffline(false);
+		const again = await here.own.open();
 		await again.page.getByTestId("result").waitFor();
-		await expect.poll(() => own.handIns(), { timeout: 10_000 }).toBe(1);
-		const [row] = (await teacher.showAssignment({ params: { id: own.assignment } })).handIns;
-		const page2 = await teacher.showHandIn({ params: { id: row?.id ?? "" } });
+		await expect.poll(() => here.own.handIns(), { timeout: 10_000 }).toBe(1);
+		const [row] = (await here.teacher.showAssignment({ params: { id: here.own.assignment } })).handIns;
+		const page2 = await here.teacher.showHandIn({ params: { id: row?.id ?? "" } });
 		expect(page2.source.trim()).toBe(RIGHT.trim());
 		expect(Math.abs(Date.parse(page2.pressedAt ?? "") - pressed)).toBeLessThan(10_000);
 		expect(Date.parse(page2.handedInAt)).toBeGreaterThan(Date.parse(page2.pressedAt ?? ""));
 	});
 
 	test("a press that was answered and not heard isn't handed in twice", async () => {
-		const { page } = await own.open();
+		const { page } = await here.own.open();
 		await editor(page).fill(RIGHT);
 		let first = true;
 		await page.route("**/hand-ins", async (route) => {
@@ -133,43 +115,43 @@ describe("nothing is lost", () => {
 		await page.getByTestId("waits").waitFor();
 		await page.reload();
 		await page.getByTestId("result").waitFor();
-		expect(await own.handIns()).toBe(1);
-		expect((await own.student.showWork({ params: own.place })).handIns).toHaveLength(1);
+		expect(await here.own.handIns()).toBe(1);
+		expect((await here.own.student.showWork({ params: here.own.place })).handIns).toHaveLength(1);
 	});
 
 	test("on a computer that many use nobody gets what another one wrote or pressed", async () => {
-		const { page } = await own.open();
-		await own.context.setOffline(true);
+		const { page } = await here.own.open();
+		await here.own.context.setOffline(true);
 		await editor(page).fill("-- only mine\n");
 		await handIn(page);
 		await page.getByTestId("waits").waitFor();
 		await page.close();
-		await own.context.setOffline(false);
-		const { card } = await teacher.addStudent({ params: { id: own.classId }, body: { name: "Otto Pyke" } });
-		await own.context.clearCookies();
-		await own.context.addCookies(await cookiesOf(site.address, card as typeof own.card));
-		const other = await own.open();
+		await here.own.context.setOffline(false);
+		const { card } = await here.teacher.addStudent({ params: { id: here.own.classId }, body: { name: "Otto Pyke" } });
+		await here.own.context.clearCookies();
+		await here.own.context.addCookies(await cookiesOf(here.site.address, card as typeof here.own.card));
+		const other = await here.own.open();
 		await other.page.getByText("circle centre 100, 90").first().waitFor();
 		expect(await editor(other.page).textContent()).not.toContain("only mine");
-		await other.page.goto(site.address);
+		await other.page.goto(here.site.address);
 		await other.page.getByRole("heading", { level: 1, name: "My work" }).waitFor();
 		await other.page.waitForLoadState("networkidle");
-		expect(await own.handIns()).toBe(0);
+		expect(await here.own.handIns()).toBe(0);
 	});
 
 	test("a session that has ended asks to sign in again, and the program stays", async () => {
-		const { page } = await own.open();
-		await site.rows("DELETE FROM sessions");
+		const { page } = await here.own.open();
+		await here.site.rows("DELETE FROM sessions");
 		await editor(page).fill("-- still here\n");
 		await page.getByRole("dialog", { name: "Sign in again" }).waitFor();
 		await page.getByText("-- still here").first().waitFor();
-		teacher = await site.teacher();
+		here.teacher = await here.site.teacher();
 	});
 });
 
 describe("a self-check", () => {
 	test("shows what was found, where the teacher lets it, and uses up no try", async () => {
-		const { page } = await own.open();
+		const { page } = await here.own.open();
 		await page.getByRole("button", { name: "Check it" }).click();
 		await page.locator("[data-criterion=place][data-verdict=missed]").waitFor();
 		expect(await page.locator("[data-criterion=across]").getAttribute("data-verdict")).toBe("met");
@@ -177,11 +159,11 @@ describe("a self-check", () => {
 		await page.getByText("the program has changed since").first().waitFor();
 		await page.getByRole("button", { name: "Check it" }).click();
 		await page.locator("[data-criterion=place][data-verdict=met]").waitFor();
-		expect(await own.handIns()).toBe(0);
+		expect(await here.own.handIns()).toBe(0);
 	});
 
 	test("own ticks stand apart from it, and stay", async () => {
-		const { page } = await own.open();
+		const { page } = await here.own.open();
 		const tick = page.getByRole("checkbox", { name: /^I think this is done/ }).first();
 		await tick.check();
 		await page.reload();
@@ -194,12 +176,12 @@ describe("a self-check", () => {
 describe("hints", () => {
 	test("come one after the other: none before the first run, the second after a run in between, and no later one is in the traffic", async () => {
 		const traffic: string[] = [];
-		const { page } = await own.open();
+		const { page } = await here.own.open();
 		page.on("response", async (response) => {
 			if (response.url().includes("/api/")) traffic.push(await response.text().catch(() => ""));
 		});
 		expect(await page.getByRole("button", { name: /^A hint for/ }).count()).toBe(0);
-		await expect(own.student.nextHint({ params: { ...own.place, criterion: "place", number: 1 } })).rejects.toMatchObject({ status: 409 });
+		await expect(here.own.student.nextHint({ params: { ...here.own.place, criterion: "place", number: 1 } })).rejects.toMatchObject({ status: 409 });
 		await page.getByRole("button", { name: /^Run/ }).click();
 		await page.locator("[data-figures='1']").waitFor();
 		await page.getByRole("button", { name: /^A hint for/ }).click();
@@ -208,7 +190,7 @@ describe("hints", () => {
 		await page.getByRole("alert").filter({ hasText: "Try what the last hint says" }).waitFor();
 		expect(traffic.join("")).not.toContain("Two numbers tell a place.");
 		await page.getByRole("button", { name: /^Run/ }).click();
-		await expect.poll(async () => (await own.student.showWork({ params: own.place })).hinted.place).toBe(1);
+		await expect.poll(async () => (await here.own.student.showWork({ params: here.own.place })).hinted.place).toBe(1);
 		await expect
 			.poll(
 				async () => {
@@ -221,24 +203,24 @@ describe("hints", () => {
 				{ timeout: 5_000 },
 			)
 			.toBe(1);
-		expect((await teacher.listDrafts({ params: { id: own.assignment } })).drafts[0]?.hints).toBe(2);
+		expect((await here.teacher.listDrafts({ params: { id: here.own.assignment } })).drafts[0]?.hints).toBe(2);
 	});
 });
 
 describe("questions and the given program", () => {
 	test("a question is asked before the first run, and its answer goes along with the hand-in", async () => {
-		const { page } = await own.open();
+		const { page } = await here.own.open();
 		await page.getByRole("textbox", { name: /Where will it hang\?/ }).fill("In the upper left.");
 		await page.getByRole("button", { name: /^Run/ }).click();
 		await page.locator("[data-figures='1']").waitFor();
 		await handIn(page);
 		await page.getByTestId("result").getByText("Handed in").waitFor();
-		const [row] = (await teacher.showAssignment({ params: { id: own.assignment } })).handIns;
-		expect((await teacher.showHandIn({ params: { id: row?.id ?? "" } })).answers).toEqual({ why: { words: "In the upper left.", when: "before running" } });
+		const [row] = (await here.teacher.showAssignment({ params: { id: here.own.assignment } })).handIns;
+		expect((await here.teacher.showHandIn({ params: { id: row?.id ?? "" } })).answers).toEqual({ why: { words: "In the upper left.", when: "before running" } });
 	});
 
 	test("the given program is there to begin with, and can be had back", async () => {
-		const { page } = await own.open();
+		const { page } = await here.own.open();
 		expect(await editor(page).textContent()).toContain("circle centre 100, 90");
 		await editor(page).fill("-- all gone\n");
 		await page.getByRole("button", { name: "The given program" }).click();
@@ -261,7 +243,7 @@ describe("questions and the given program", () => {
 
 describe("handing in", () => {
 	test("says before what will be handed in, and shows what was found as it comes in", async () => {
-		const { page } = await own.open();
+		const { page } = await here.own.open();
 		await editor(page).fill(RIGHT);
 		await page.getByRole("button", { name: "Hand in", exact: true }).click();
 		const dialog = page.getByRole("dialog", { name: "Hand this in?" });
@@ -274,8 +256,8 @@ describe("handing in", () => {
 	});
 
 	test("of a program that earns nothing here offers the open exercise that it fits", async () => {
-		await teacher.setAssignment({ params: { id: own.classId }, body: { exercise: "pier-planks", opensAt: inDays(-1), dueAt: inDays(1), closesAt: inDays(2) } });
-		const { page } = await own.open();
+		await here.teacher.setAssignment({ params: { id: here.own.classId }, body: { exercise: "pier-planks", opensAt: inDays(-1), dueAt: inDays(1), closesAt: inDays(2) } });
+		const { page } = await here.own.open();
 		await editor(page).fill("paper lightcyan\npen colour sienna width 3\nfor i from 0 to 6\n  rect corner 30 + i * 60, 90 size 36, 150\nend\n");
 		await handIn(page);
 		await page.getByText("it fits").waitFor();
@@ -285,7 +267,7 @@ describe("handing in", () => {
 });
 
 test("the desk has no fault that axe finds, with a check and a hint shown", async () => {
-	const { page } = await own.open();
+	const { page } = await here.own.open();
 	await page.getByRole("button", { name: /^Run/ }).click();
 	await page.locator("[data-figures='1']").waitFor();
 	await page.getByRole("button", { name: "Check it" }).click();
@@ -297,7 +279,7 @@ test("the desk has no fault that axe finds, with a check and a hint shown", asyn
 
 describe("the editor", () => {
 	test("completes words, and tells of the word under the cursor with an example that can be drawn", async () => {
-		const { page } = await own.open();
+		const { page } = await here.own.open();
 		await editor(page).fill("");
 		await editor(page).click();
 		await page.keyboard.type("circ");
@@ -314,7 +296,7 @@ describe("the editor", () => {
 	});
 
 	test("puts a picked colour in at the cursor, by its name or its code", async () => {
-		const { page } = await own.open();
+		const { page } = await here.own.open();
 		await editor(page).fill("fill ");
 		await editor(page).click();
 		await page.keyboard.press("Control+End");
@@ -324,7 +306,7 @@ describe("the editor", () => {
 	});
 
 	test("mends a mistake by a click: the cursor stands where the fix ended, and one undo takes it back", async () => {
-		const { page } = await own.open();
+		const { page } = await here.own.open();
 		await editor(page).fill("wlak 90");
 		await page.getByRole("button", { name: /^Run/ }).click();
 		await page.getByTestId("problem").waitFor();
@@ -340,7 +322,7 @@ describe("the editor", () => {
 });
 
 test("free drawing: an example is opened, changed, kept under its name, and there again", async () => {
-	const { page, wrong } = await own.open("/free");
+	const { page, wrong } = await here.own.open("/free");
 	page.setDefaultTimeout(15_000);
 	await page.getByRole("button", { name: "Star walked with turns" }).click();
 	await editor(page).waitFor();

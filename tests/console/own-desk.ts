@@ -1,7 +1,8 @@
 import type { Browser, BrowserContext, Page } from "playwright-core";
+import { afterAll, afterEach, beforeAll } from "vitest";
 import type { Client } from "../../client/dist/index.js";
-import { type Site, signedIn } from "../site.ts";
-import { Watched } from "./browser.ts";
+import { Site, signedIn } from "../site.ts";
+import { launch, Watched } from "./browser.ts";
 
 type Cookies = Parameters<BrowserContext["addCookies"]>[0];
 type Card = NonNullable<Awaited<ReturnType<Client["addStudent"]>>["card"]>;
@@ -81,6 +82,37 @@ export class OwnDesk {
 		if (path.startsWith("/desk/")) await editor(watched.page).waitFor();
 		return watched;
 	}
+}
+
+/** What a file of tests at desks has in common: a site with exercises of its own, a browser, and the desk of the test. */
+export interface Desks {
+	site: Site;
+	browser: Browser;
+	teacher: Client;
+	own: OwnDesk;
+	/** Sits down a new student at an exercise. */
+	begin(exercise: string, rules?: Rules): Promise<OwnDesk>;
+}
+
+/** Sets up a file of tests at desks; what it gives is there once the tests run. */
+export function desks(exercises: readonly string[]): Desks {
+	const here = {
+		async begin(exercise, rules) {
+			here.own = await OwnDesk.make(here.site, here.browser, here.teacher, exercise, rules);
+			return here.own;
+		},
+	} as Desks;
+	beforeAll(async () => {
+		[here.site, here.browser] = await Promise.all([Site.start(), launch()]);
+		here.teacher = await here.site.teacher();
+		for (const source of exercises) await here.teacher.publishExercise({ body: { source } });
+	});
+	afterEach(() => here.own?.context.close());
+	afterAll(async () => {
+		await here.browser.close();
+		await here.site.stop();
+	});
+	return here;
 }
 
 export const editor = (page: Page) => page.getByRole("textbox", { name: "Program" });

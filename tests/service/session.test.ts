@@ -92,3 +92,14 @@ test("a name that fits two loosely is the one that fits to the letter, or nobody
 	expect(await as("ANN-E", cards[1]?.passphrase)).toMatchObject({ name: "Ann-E Loy" });
 	await expect(as("anne", cards[0]?.passphrase)).rejects.toMatchObject({ code: "wrong-passphrase" });
 });
+
+test("a name of other letters is typed to the letter", async () => {
+	const teacher = await site.teacher();
+	const made = await teacher.makeClass({ body: { name: "Letters", schoolYear: "2026" } });
+	const { card } = await teacher.addStudent({ params: { id: made.id }, body: { name: "Anna Ray" } });
+	for (const name of ["анна", "åse", "øyvind-r"]) {
+		await site.rows("UPDATE class_students SET sign_in_name = $1 WHERE class_id = $2", [name, made.id]);
+		const body = { classCode: made.code, signInName: name, passphrase: card?.passphrase ?? "" };
+		expect(await site.visitor().signIn({ body })).toMatchObject({ name: "Anna Ray" });
+	}
+});

@@ -142,12 +142,11 @@ export class Keeping<T, S extends { readonly revision: number }> {
 	private async compare(): Promise<void> {
 		const theirs = await this.of.fetch().catch(() => undefined);
 		if (!theirs) return this.again();
-		if (!this.of.same(this.of.now(), theirs)) this.theirs = theirs;
-		else {
+		if (this.of.same(this.of.now(), theirs)) {
+			// What else belongs to it goes along once more.
 			this.revision = theirs.revision;
-			this.saved = "saved";
-			this.drop();
-		}
+			this.soon(0);
+		} else this.theirs = theirs;
 	}
 
 	private again(): void {

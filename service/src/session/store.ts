@@ -95,9 +95,9 @@ export async function findAccount(manager: EntityManager, signInName: string, cl
 	const rows = await all<SignInAccount & { exactly: boolean }>(
 		manager,
 		ofTeacher
-			? `SELECT ${columns}, lower(a.sign_in_name) = lower($1) AS exactly FROM accounts a WHERE ${LOOSELY("a.sign_in_name")} = $2 AND a.role = 'teacher' AND a.closed_at IS NULL`
+			? `SELECT ${columns}, lower(a.sign_in_name) = lower($1) AS exactly FROM accounts a WHERE (lower(a.sign_in_name) = lower($1) OR ${LOOSELY("a.sign_in_name")} = $2) AND a.role = 'teacher' AND a.closed_at IS NULL`
 			: `SELECT ${columns}, lower(s.sign_in_name) = lower($1) AND lower(c.code) = lower($3) AS exactly FROM class_students s JOIN classes c ON c.id = s.class_id JOIN accounts a ON a.id = s.account_id
-				WHERE ${LOOSELY("c.code")} = $4 AND ${LOOSELY("s.sign_in_name")} = $2 AND s.left_at IS NULL AND c.closed_at IS NULL AND a.closed_at IS NULL`,
+				WHERE (lower(c.code) = lower($3) OR ${LOOSELY("c.code")} = $4) AND (lower(s.sign_in_name) = lower($1) OR ${LOOSELY("s.sign_in_name")} = $2) AND s.left_at IS NULL AND c.closed_at IS NULL AND a.closed_at IS NULL`,
 		ofTeacher ? [signInName.trim(), loosely(signInName)] : [signInName.trim(), loosely(signInName), classCode.trim(), loosely(classCode)],
 	);
 	return rows.find((r) => r.exactly) ?? (rows.length === 1 ? rows[0] : undefined);
