@@ -82,7 +82,7 @@ await main(async () => {
 	}
 	for (const { name, ours, baseline, ratio, what } of rows) {
 		const said = ratio === null ? "no ratio: the two tapes differ" : `${ratio.toFixed(2)} ×`;
-		process.stdout.write(`${name.padEnd(52)} ${ours.toFixed(ours < 10 ? 2 : 0).padStart(7)} ms   ${said.padStart(8)} of ${baseline.toFixed(baseline < 10 ? 2 : 0)} ms, ${what}\n`);
+		process.stdout.write(`${name.padEnd(72)} ${ours.toFixed(ours < 10 ? 2 : 0).padStart(7)} ms   ${said.padStart(8)} of ${baseline.toFixed(baseline < 10 ? 2 : 0)} ms, ${what}\n`);
 	}
 	return rows.some((r) => r.ratio === null) ? 1 : 0;
 });

@@ -26,6 +26,8 @@ export interface Call<R extends Route> {
 /** Types of replies that aren't JSON, with their character set. */
 const typeOf = (gives: string) => (/^text\/|yaml|json|xml/.test(gives) ? `${gives}; charset=utf-8` : gives);
 
+const MOST_REVISIONS = 2 ** 31 - 1;
+
 /** The revision of an If-Match header; −1 for any. */
 function revisionOf(request: FastifyRequest): number {
 	const header = request.headers["if-match"];
@@ -33,7 +35,8 @@ function revisionOf(request: FastifyRequest): number {
 	if (header.trim() === "*") return -1;
 	const number = /^(?:W\/)?"(\d+)"$/.exec(header.trim())?.[1];
 	if (number === undefined) throw new Refusal("bad-request", `If-Match holds a revision in quotation marks, like "3", and not ${header.slice(0, 40)}.`);
-	return Number(number);
+	// No revision is as high as that, and the database's integer holds no more.
+	return Math.min(Number(number), MOST_REVISIONS);
 }
 
 /** Refuses an edit of what has changed since it was read. */
@@ -77,12 +80,23 @@ async function once<T>(dataSource: DataSource, request: FastifyRequest, route: R
 }
 
 /**
- * Puts a route of the contract on the app: who may call it, what it takes, what it gives.
- *
- * @param asMade whether the reply is sent as it was made, without being read against the contract: for large pages, whose
- * shape a test holds to it
+ * A reply whose JSON is made already, for large pages: it is sent as it is, and a test holds its shape to the contract.
  */
-export function serve<R extends Route>({ app, dataSource }: AppContext, route: R, handle: (call: Call<R>) => Promise<Given<R>>, { asMade = false } = {}): void {
+export class Made {
+	readonly json: string;
+
+	/**
+	 * @param fields what the reply holds besides
+	 * @param made fields whose values are JSON texts
+	 */
+	constructor(fields: object, made: Readonly<Record<string, string>>) {
+		const texts = [...Object.entries(fields).map(([name, value]) => [name, JSON.stringify(value)] as const), ...Object.entries(made)];
+		this.json = `{${texts.map(([name, text]) => `${JSON.stringify(name)}:${text}`).join(",")}}`;
+	}
+}
+
+/** Puts a route of the contract on the app: who may call it, what it takes, what it gives. */
+export function serve<R extends Route>({ app, dataSource, sessionOf }: AppContext, route: R, handle: (call: Call<R>) => Promise<Given<R> | Made>): void {
 	const given = (schema: z.ZodType) => !(schema instanceof z.ZodUndefined);
 	app.route({
 		method: route.method,
@@ -92,9 +106,9 @@ export function serve<R extends Route>({ app, dataSource }: AppContext, route: R
 			...(given(route.params) && { params: route.params }),
 			...(given(route.query) && { querystring: route.query }),
 			...(given(route.body) && { body: route.body }),
-			...(given(route.reply) && !route.gives && !asMade && { response: { [route.status]: route.reply } }),
+			...(given(route.reply) && !route.gives && { response: { [route.status]: route.reply } }),
 		},
-		preValidation: (request) => allow(dataSource, request, route),
+		preValidation: (request) => allow({ dataSource, sessionOf }, request, route),
 		handler: async (request, reply) => {
 			const call = {
 				params: request.params as Output<R["params"]>,
@@ -107,6 +121,7 @@ export function serve<R extends Route>({ app, dataSource }: AppContext, route: R
 			const result = await once(dataSource, request, route, () => handle(call));
 			// Events have taken the reply over.
 			if (reply.sent || route.events) return reply;
+			if (result instanceof Made) return reply.status(route.status).type("application/json; charset=utf-8").send(result.json);
 			if (route.gives) reply.type(typeOf(route.gives));
 			return reply.status(route.status).send(result ?? undefined);
 		},

@@ -8,6 +8,7 @@ export function unzip(zip: Uint8Array, { most, bytes }: { most: number; bytes: n
 		const found = unzipSync(zip, {
 			filter({ name, originalSize }) {
 				if (name.endsWith("/") || /(?:^|\/)(?:__MACOSX\/|\.[^./])/.test(name)) return false;
+				if (name.includes("\u0000")) throw new Refusal("file-wrong", "A file of the zip has a name that is no text. Name it anew and pack the files again.");
 				files++;
 				size += originalSize;
 				if (files > most) throw new Refusal("file-wrong", `The zip holds more than ${most} files.`);

@@ -71,7 +71,7 @@ test("several processes that start at once set the database up once", async () =
 	const all = await Promise.all(
 		Array.from({ length: 4 }, () => startService(readEnvironment(settings(url, { MARKPEN_LOAD: file, MARKPEN_THREADS: "1" })), { web: true, worker: false })),
 	);
-	expect((await rowsOf(url, "SELECT 1 FROM migrations")).length).toBe(5);
+	expect((await rowsOf(url, "SELECT 1 FROM migrations")).length).toBe(6);
 	expect((await rowsOf(url, "SELECT 1 FROM classes")).length).toBe(3);
 	await Promise.all(all.map((running) => running.stop()));
 });

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import type { Client } from "../../client/dist/index.js";
-import { placeOf, reportOf, Site, workOn } from "../site.ts";
+import { DEMO_SIGN_INS, DEMO_STUDENTS } from "../../demo/dist/index.js";
+import { placeOf, reportOf, Site, signedIn, workOn } from "../site.ts";
 
 let site: Site;
 let student: Client;
@@ -113,6 +114,59 @@ test("tries are numbered without gaps or repeats, however many come at once", as
 	const all = (await student.listWork({})).work;
 	const tries = all.find((w) => w.assignmentId === work.assignmentId)?.handIns.map((h) => h.tryNumber) ?? [];
 	expect(tries).toEqual(tries.map((_, i) => i + 1));
+});
+
+test("what comes in at once is taken together, and each call is answered for itself", async () => {
+	const work = await workOn(student, "Sail");
+	const place = placeOf(work);
+	const { classCode } = DEMO_SIGN_INS.student;
+	const others = await Promise.all(DEMO_STUDENTS.tern.slice(0, 12).map(({ signInName, passphrase }) => signedIn(site.address, { classCode, signInName, passphrase })));
+	await site.rows("UPDATE assignments SET tries = 5, closes_at = now() + interval '1 day', due_at = now() + interval '1 hour' WHERE id = $1", [work.assignmentId]);
+	await site.rows("DELETE FROM hand_ins WHERE assignment_id = $1", [work.assignmentId]);
+	const ask = (client: Client, source: string, idempotencyKey?: string) =>
+		client.handIn({ params: place, body: { source }, idempotencyKey }).then(
+			(taken) => taken.tryNumber,
+			(error: { code: string }) => error.code,
+		);
+	const [first, second, third] = others as [Client, Client, Client];
+	const answers = await Promise.all([
+		// One tries more often than it may, one repeats itself, one brings what is no text, one is nobody's here.
+		...Array.from({ length: 7 }, (_, n) => ask(first, `walk ${n}`)),
+		...Array.from({ length: 3 }, () => ask(second, "walk 1", "the same")),
+		ask(third, "walk \u0000"),
+		third.handIn({ params: { ...place, exercise: "nothing" }, body: { source: "walk 1" } }).catch((error: { code: string }) => error.code),
+		...others.slice(3).map((client) => ask(client, "walk 2")),
+	]);
+	expect(answers.slice(0, 7).sort()).toEqual([1, 2, 3, 4, 5, "no-tries-left", "no-tries-left"]);
+	expect(answers.slice(7)).toEqual([1, 1, 1, "bad-request", "not-found", ...others.slice(3).map(() => 1)]);
+	const counts = await site.rows<{ count: number }>("SELECT count(*)::int AS count FROM hand_ins WHERE assignment_id = $1 GROUP BY student_id ORDER BY 1 DESC", [
+		work.assignmentId,
+	]);
+	expect(counts.map((c) => c.count)).toEqual([5, 1, ...others.slice(3).map(() => 1)]);
+	const checks = () => site.rows("SELECT 1 FROM checks k JOIN hand_ins h ON h.id = k.hand_in_id WHERE h.assignment_id = $1 AND k.ended_at IS NOT NULL", [work.assignmentId]);
+	await expect.poll(async () => (await checks()).length, { timeout: 20_000 }).toBe(15);
+});
+
+test("where the database refuses one of several that came at once, the others are taken", async () => {
+	const work = await workOn(student, "Pier planks");
+	await site.rows("UPDATE assignments SET tries = NULL, closes_at = now() + interval '1 day' WHERE id = $1", [work.assignmentId]);
+	await site.rows("ALTER TABLE hand_ins ADD CONSTRAINT no_seven CHECK (source <> 'walk 777')");
+	const sources = [1, 2, 3, 777, 4, 5, 777, 6].map((n) => `walk ${n}`);
+	const answers = await Promise.all(
+		sources.map((source) =>
+			student.handIn({ params: placeOf(work), body: { source } }).then(
+				() => "taken",
+				(error: { code: string }) => error.code,
+			),
+		),
+	);
+	expect(answers).toEqual(sources.map((s) => (s === "walk 777" ? "went-wrong" : "taken")));
+	await site.rows("ALTER TABLE hand_ins DROP CONSTRAINT no_seven");
+	const tries = await site.rows<{ n: number }>(
+		"SELECT try_number AS n FROM hand_ins WHERE assignment_id = $1 AND student_id = (SELECT student_id FROM hand_ins WHERE source = 'walk 6' LIMIT 1) ORDER BY 1",
+		[work.assignmentId],
+	);
+	expect(tries.map((t) => t.n)).toEqual(tries.map((_, i) => i + 1));
 });
 
 test("a hand-in and its job are one transaction: if the job can't be sent, nothing is stored", async () => {

@@ -151,12 +151,34 @@ test("what isn't there is a problem document, for calls and for files", async ()
 	}
 });
 
-test("a class, which is sent as it was made, is what the contract says, and nothing besides", async () => {
+test("a reply tells its time on the server to who is signed in, and to nobody else", async () => {
+	const times: (string | null)[] = [];
+	const timed = visitorOf(site.address, (response) => times.push(response.headers.get("server-timing")));
+	await timed.signIn({ body: DEMO_SIGN_INS.teacher });
+	await timed.listClasses({});
+	expect(times).toEqual([null, expect.stringMatching(/^total;dur=\d+\.\d$/)]);
+	expect((await fetch(`${site.address}/healthz`)).headers.get("server-timing")).toBeNull();
+});
+
+test("drawings of a wall, which are sent as they were made, are what the contract says", async () => {
+	const [first] = (await teacher.listClasses({})).classes;
+	const { columns } = await teacher.showClass({ params: { id: first?.id as string } });
+	const [column] = columns;
+	const ask = () => teacher.listDrawings({ params: { id: column?.assignmentId as string }, query: { exercise: column?.exercise } });
+	const reply = await ask();
+	expect(reply.drawings.length).toBeGreaterThan(10);
+	expect(ROUTES.listDrawings.reply.parse(reply)).toEqual(reply);
+});
+
+test("a class, which is sent as it was made, is what the contract says, and nothing besides; so is one without work", async () => {
 	for (const { id } of (await teacher.listClasses({})).classes) {
 		const page = await teacher.showClass({ params: { id } });
 		expect(page.cells.length).toBeGreaterThan(10);
 		expect(ROUTES.showClass.reply.parse(page)).toEqual(page);
 	}
+	const empty = await teacher.makeClass({ body: { name: "Nobody yet", schoolYear: "2026" } });
+	const page = await teacher.showClass({ params: { id: empty.id } });
+	expect([page.cells, page.columns, ROUTES.showClass.reply.parse(page)]).toEqual([[], [], page]);
 });
 
 test("a new class gets a code of its own, also where many have one like it", async () => {

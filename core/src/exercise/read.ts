@@ -1,4 +1,4 @@
-import { LineCounter, parseDocument } from "yaml";
+import { type Document, isScalar, LineCounter, parseDocument, visit } from "yaml";
 import type { z } from "zod";
 import { CHECKS } from "../marking/checks/index.ts";
 import { nearest } from "../nib/problem.ts";
@@ -71,6 +71,17 @@ function withoutCheck(issue: z.core.$ZodIssue, value: unknown): boolean {
 
 /** Files longer than this are no exercises. */
 const MOST_LETTERS = 1_000_000;
+/** Problems of one file that are told. */
+const MOST_TOLD = 50;
+
+/** Where scalars, keys among them, hold what no text can: YAML's escapes can write it. */
+function offsetsOfNoText(document: Document): number[] {
+	const offsets: number[] = [];
+	visit(document, (_, node) => {
+		if (isScalar(node) && typeof node.value === "string" && /[\0\p{Cs}]/u.test(node.value)) offsets.push(node.range?.[0] ?? 0);
+	});
+	return offsets;
+}
 
 type Reading<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly FileProblem[] };
 
@@ -90,6 +101,12 @@ function readFile<T>(text: string, schema: z.ZodType<T>, known: () => ReadonlySe
 	if (error) return { ok: false, problems: [{ ...placeAt(error.pos[0]), path: "", message: error.message }] };
 	let value: unknown;
 	try {
+		const noText = offsetsOfNoText(document);
+		if (noText.length > 0)
+			return {
+				ok: false,
+				problems: noText.slice(0, MOST_TOLD).map((o) => ({ ...placeAt(o), path: "", message: "this holds a character that is no text: U+0000, or half of one" })),
+			};
 		value = document.toJS({ maxAliasCount: 20 });
 	} catch (reason) {
 		return { ok: false, problems: [{ line: 1, column: 1, path: "", message: reason instanceof Error ? reason.message : String(reason) }] };
@@ -106,7 +123,7 @@ function readFile<T>(text: string, schema: z.ZodType<T>, known: () => ReadonlySe
 		return { ...placeAt(offsetOf(document, target)), path: pathText(target), message };
 	});
 	const seen = new Set<string>();
-	return { ok: false, problems: told.filter((p) => !seen.has(`${p.path} ${p.message}`) && seen.add(`${p.path} ${p.message}`)).slice(0, 50) };
+	return { ok: false, problems: told.filter((p) => !seen.has(`${p.path} ${p.message}`) && seen.add(`${p.path} ${p.message}`)).slice(0, MOST_TOLD) };
 }
 
 /** Reads an exercise file. Never throws; every wrong value is told with its path and line. */

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { Refusal } from "../refusals.ts";
+import { readText } from "../text.ts";
 
 /** The first field of every class archive. */
 export const ARCHIVE_FORMAT = "markpen/class-archive@1";
@@ -107,6 +108,8 @@ export function readArchive(text: string): ClassArchive {
 	} catch (error) {
 		throw new Refusal("archive-wrong", `The archive is no JSON: ${error instanceof Error ? error.message : String(error)}`);
 	}
+	const wrong = readText(value);
+	if (wrong) throw new Refusal("archive-wrong", undefined, [wrong]);
 	const result = archive.safeParse(value);
 	if (result.success) return result.data;
 	throw new Refusal(

@@ -12,7 +12,7 @@ import { happened } from "../plugins/events.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
 import { studentIn } from "../roster/store.ts";
-import { refuseChanged, serve, tag } from "../serve-route.ts";
+import { Made, refuseChanged, serve, tag } from "../serve-route.ts";
 import { instantOf } from "../time.ts";
 import {
 	type AssignmentRecord,
@@ -20,7 +20,7 @@ import {
 	countedOf,
 	draftersOf,
 	draftsIn,
-	drawingsOf,
+	drawingsJson,
 	findAssignment,
 	firstMet,
 	insertAssignment,
@@ -197,16 +197,11 @@ export function assignmentRoutes(context: AppContext): void {
 		const item = itemOf(await itemsOf(manager, params.id), query.exercise);
 		return { exercise: item.key, drafts: await draftsIn(manager, params.id, item.exerciseId), criteria: publishedExercise(item.source).criteria.length };
 	});
-	serve(
-		context,
-		ROUTES.listDrawings,
-		async ({ request, params, query }) => {
-			await reachAssignment(manager, accountOf(request), params.id, "looking");
-			const item = itemOf(await itemsOf(manager, params.id), query.exercise);
-			return { drawings: await drawingsOf(manager, params.id, item.exerciseId, MOST_SHAPES_ON_WALL) };
-		},
-		{ asMade: true },
-	);
+	serve(context, ROUTES.listDrawings, async ({ request, params, query }) => {
+		await reachAssignment(manager, accountOf(request), params.id, "looking");
+		const item = itemOf(await itemsOf(manager, params.id), query.exercise);
+		return new Made({}, { drawings: await drawingsJson(manager, params.id, item.exerciseId, MOST_SHAPES_ON_WALL) });
+	});
 	serve(context, ROUTES.triesUntilMet, async ({ request, params, query }) => {
 		await reachAssignment(manager, accountOf(request), params.id, "looking");
 		const item = itemOf(await itemsOf(manager, params.id), query.exercise);

@@ -1,4 +1,4 @@
-import type { AssignmentPage, ReportBody } from "@markpen/contract";
+import type { AssignmentPage } from "@markpen/contract";
 import type { EntityManager } from "typeorm";
 import { pointsOf } from "../class/store.ts";
 import { all, changed, one } from "../database/data-source.ts";
@@ -167,14 +167,15 @@ export async function wallOf(manager: EntityManager, assignmentId: string, exerc
 	}));
 }
 
-/** The drawings of a wall, except those of more shapes than `most`. */
-export function drawingsOf(manager: EntityManager, assignmentId: string, exerciseId: string, most: number): Promise<{ id: string; picture: ReportBody["picture"] }[]> {
-	return all(
+/** The drawings of a wall as a JSON list of `{ id, picture }`, except those of more shapes than `most`. */
+export async function drawingsJson(manager: EntityManager, assignmentId: string, exerciseId: string, most: number): Promise<string> {
+	const row = await one<{ drawings: string | null }>(
 		manager,
-		`SELECT n.hand_in_id AS id, r.body -> 'picture' AS picture FROM counting n JOIN reports r ON r.id = n.report_id
+		`SELECT '[' || string_agg(format('{"id":"%s","picture":%s}', n.hand_in_id, r.body -> 'picture'), ',') || ']' AS drawings FROM counting n JOIN reports r ON r.id = n.report_id
 		 WHERE n.assignment_id = $1 AND n.exercise_id = $2 AND jsonb_array_length(r.body #> '{picture,shapes}') <= $3`,
 		[assignmentId, exerciseId, most],
 	);
+	return row?.drawings ?? "[]";
 }
 
 /** The slips that most share, with a sentence of one of them. */

@@ -1,4 +1,4 @@
-import { ROUTES } from "@markpen/contract";
+import { type ClassPage, ROUTES } from "@markpen/contract";
 import { v7 } from "uuid";
 import { findTeacher } from "../account/store.ts";
 import type { AppContext } from "../app.ts";
@@ -7,14 +7,14 @@ import { isTaken } from "../database/data-source.ts";
 import { possibleOf, publishedExercise } from "../exercise/exercise.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
-import { refuseChanged, serve, tag } from "../serve-route.ts";
+import { Made, refuseChanged, serve, tag } from "../serve-route.ts";
 import { isZone } from "../time.ts";
 import { reach } from "./access.ts";
 import { freshCode } from "./code.ts";
 import {
 	type ClassRecord,
 	type ClassSummary,
-	cellsOf,
+	cellsJson,
 	classesOf,
 	closeYear,
 	columnsOf,
@@ -60,7 +60,7 @@ export function classRoutes(context: AppContext): void {
 		await note(manager, { who: teacherId, what: "made class", subject: id });
 		return { id, name: row.name, schoolYear: row.schoolYear, code: row.code, students: 0, assignments: 0, until: null, closedAt: null };
 	});
-	const showClass: Parameters<typeof serve<typeof ROUTES.showClass>>[2] = async ({ request, reply, params }) => {
+	serve(context, ROUTES.showClass, async ({ request, reply, params }) => {
 		// Whoever may not reach the class gets nothing of what is read at the same time.
 		const [{ covering }, found, teachers, students, columns, cells, excused] = await Promise.all([
 			reach(manager, accountOf(request), params.id, "looking"),
@@ -68,12 +68,12 @@ export function classRoutes(context: AppContext): void {
 			teachersOf(manager, params.id),
 			studentsOf(manager, params.id),
 			columnsOf(manager, params.id),
-			cellsOf(manager, params.id),
+			cellsJson(manager, params.id),
 			excusedOf(manager, params.id),
 		]);
 		const record = found as ClassRecord;
 		tag(reply, record.revision);
-		return {
+		const fields: Omit<ClassPage, "cells"> = {
 			...record,
 			closedAt: record.closedAt?.toISOString() ?? null,
 			covering,
@@ -86,11 +86,10 @@ export function classRoutes(context: AppContext): void {
 				weight: Number(weight),
 				possible: possibleOf(publishedExercise(source)),
 			})),
-			cells,
 			excused,
 		};
-	};
-	serve(context, ROUTES.showClass, showClass, { asMade: true });
+		return new Made(fields, { cells });
+	});
 	serve(context, ROUTES.changeClass, async ({ request, reply, params, body, revision }) => {
 		refuseZone(body.zone);
 		const account = accountOf(request);

@@ -5,6 +5,7 @@ import { Term0002 } from "./migrations/0002-term.ts";
 import { TakeHandIn0003 } from "./migrations/0003-take-hand-in.ts";
 import { Reasons0004 } from "./migrations/0004-reasons.ts";
 import { Desk0005 } from "./migrations/0005-desk.ts";
+import { TakeHandIns0006 } from "./migrations/0006-take-hand-ins.ts";
 import { PreparingClient } from "./prepared.ts";
 
 /** Held while migrations and the queue's set-up run, so that several starting processes do it once. */
@@ -15,7 +16,7 @@ export function createDataSource(url: string, connections = 10): DataSource {
 		type: "postgres",
 		url,
 		entities: ENTITIES,
-		migrations: [First0001, Term0002, TakeHandIn0003, Reasons0004, Desk0005],
+		migrations: [First0001, Term0002, TakeHandIn0003, Reasons0004, Desk0005, TakeHandIns0006],
 		migrationsTableName: "migrations",
 		synchronize: false,
 		logging: false,
@@ -62,9 +63,4 @@ function codeOf(error: unknown): string | undefined {
 /** Whether an error of the database is that a value stands there already. */
 export function isTaken(error: unknown): boolean {
 	return codeOf(error) === "23505";
-}
-
-/** Whether an error of the database is that a student has no tries left. */
-export function isOverTries(error: unknown): boolean {
-	return codeOf(error) === "MP001";
 }

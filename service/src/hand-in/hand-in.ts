@@ -1,56 +1,67 @@
 import type PgBoss from "pg-boss";
 import type { DataSource, EntityManager } from "typeorm";
 import { one } from "../database/data-source.ts";
+import { gathered } from "../database/gathered.ts";
 import { PRIORITY } from "../jobs/queue.ts";
 import { Refusal } from "../refusals.ts";
-import { type Answers, findWork, type WorkRecord } from "../work/store.ts";
+import { type Answers, type HandInPlace, handInPlaces, type PlaceAsked, type WorkRecord } from "../work/store.ts";
 import { refuseSource } from "./source.ts";
-import { type Brought, type Taken, takeHandIn, takenBy } from "./store.ts";
+import { type Brought, type Taken, takeHandIn, takeHandIns, takenBy } from "./store.ts";
 
-function refuseTime(record: WorkRecord, now: Date): void {
-	if (record.classClosed) throw new Refusal("closed");
-	if (now < record.opensAt) throw new Refusal("not-open-yet");
-	if (now >= record.closesAt) throw new Refusal("closed");
-	if (now > record.dueAt && record.late === "refused") throw new Refusal("late-refused");
+function refuseTime(place: HandInPlace, now: Date): void {
+	if (place.classClosed) throw new Refusal("closed");
+	if (now < place.opensAt) throw new Refusal("not-open-yet");
+	if (now >= place.closesAt) throw new Refusal("closed");
+	if (now > place.dueAt && place.late === "refused") throw new Refusal("late-refused");
 }
 
-/** Hands a program in. A call repeated with the same key is the same hand-in. */
-export async function handIn(
-	dataSource: DataSource,
-	queue: PgBoss,
-	of: { assignmentId: string; exercise: string; studentId: string; source: string; answers: Answers | undefined; pressedAt: Date | null; key: string | null },
-): Promise<Taken> {
-	refuseSource(of.source);
-	const work = await findWork(dataSource.manager, of.studentId, of.assignmentId, of.exercise);
-	if (!work) throw new Refusal("not-found");
-	const now = new Date();
-	try {
-		refuseTime(work, now);
-	} catch (refusal) {
-		// What was taken in time is told so, however late its call is repeated.
-		const before = of.key === null ? undefined : await takenBy(dataSource.manager, of.studentId, of.key);
-		if (before) return before;
-		throw refusal;
-	}
-	const brought: Brought = {
-		assignmentId: work.id,
-		exerciseId: work.exerciseId,
-		studentId: of.studentId,
-		versionId: work.versionId,
-		source: of.source,
-		answers: { ...work.draftAnswers, ...of.answers },
-		handedInAt: now,
-		late: now > work.dueAt,
-		madeBy: "student",
-		key: of.key,
-		most: work.tries,
-		reason: "hand-in",
+/** What a student's call brings. */
+export interface HandInCall extends PlaceAsked {
+	readonly source: string;
+	readonly answers: Answers | undefined;
+	readonly pressedAt: Date | null;
+	readonly key: string | null;
+}
+
+/**
+ * Hands programs in for students. A call repeated with the same key is the same hand-in; calls that come at once share the
+ * database's.
+ */
+export function handingIn({ manager }: DataSource, queue: PgBoss): (of: HandInCall) => Promise<Taken> {
+	const placeOf = gathered((asked: readonly PlaceAsked[]) => handInPlaces(manager, asked));
+	const take = gathered((brought: readonly Brought[]) => takeHandIns(manager, queue, brought, PRIORITY.waiting));
+	return async (of) => {
+		refuseSource(of.source);
+		const place = await placeOf(of);
+		if (!place) throw new Refusal("not-found");
+		const now = new Date();
+		try {
+			refuseTime(place, now);
+		} catch (refusal) {
+			// What was taken in time is told so, however late its call is repeated.
+			const before = of.key === null ? undefined : await takenBy(manager, of.studentId, of.key);
+			if (before) return before;
+			throw refusal;
+		}
+		const taken = await take({
+			assignmentId: place.id,
+			exerciseId: place.exerciseId,
+			studentId: of.studentId,
+			versionId: place.versionId,
+			source: of.source,
+			answers: { ...place.draftAnswers, ...of.answers },
+			handedInAt: now,
+			late: now > place.dueAt,
+			madeBy: "student",
+			key: of.key,
+			most: place.tries,
+			reason: "hand-in",
+		});
+		// The student's own clock is told, and decides nothing.
+		if (of.pressedAt && of.pressedAt < taken.handedInAt)
+			await manager.query("INSERT INTO pressed (hand_in_id, at) VALUES ($1, $2) ON CONFLICT DO NOTHING", [taken.id, of.pressedAt]);
+		return taken;
 	};
-	const taken = await takeHandIn(dataSource.manager, queue, brought, PRIORITY.waiting);
-	// The student's own clock is told, and decides nothing.
-	if (of.pressedAt && of.pressedAt < taken.handedInAt)
-		await dataSource.manager.query("INSERT INTO pressed (hand_in_id, at) VALUES ($1, $2) ON CONFLICT DO NOTHING", [taken.id, of.pressedAt]);
-	return taken;
 }
 
 /** Hands a student's file in for a teacher, late or not; the number of tries doesn't hold it back. */

@@ -13,7 +13,7 @@ import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
 import { serve } from "../serve-route.ts";
 import { adjustCriterion, FIELDS, filled, judgeCriterion, undoAdjustment } from "./feedback.ts";
-import { handIn } from "./hand-in.ts";
+import { handingIn } from "./hand-in.ts";
 import { type CommentRow, commentsOf, decisionsOf, drawingOf, findHandIn, type HandInRecord, neighbours, tapeOfHandIn, triesOfStudent } from "./store.ts";
 import { forStudent } from "./student-view.ts";
 
@@ -22,6 +22,7 @@ const commentData = ({ at, ...row }: CommentRow) => ({ ...row, at: at.toISOStrin
 export function handInRoutes(context: AppContext): void {
 	const { dataSource, queue, events, pictures } = context;
 	const { manager } = dataSource;
+	const handIn = handingIn(dataSource, queue);
 	const seen = async (id: string, account: { id: string; role: string }): Promise<HandInRecord> => {
 		const record = await findHandIn(manager, id, account);
 		if (!record) throw new Refusal("not-found");
@@ -29,7 +30,7 @@ export function handInRoutes(context: AppContext): void {
 	};
 	serve(context, ROUTES.handIn, async ({ request, params, body }) => {
 		const key = request.headers["idempotency-key"];
-		const row = await handIn(dataSource, queue, {
+		const row = await handIn({
 			assignmentId: params.id,
 			exercise: params.exercise,
 			studentId: accountOf(request).id,

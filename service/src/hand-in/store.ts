@@ -5,7 +5,7 @@ import type { EntityManager } from "typeorm";
 import { v7 } from "uuid";
 import type { Showing } from "../assignment/shown.ts";
 import { pointsOf } from "../class/store.ts";
-import { all, isOverTries, one } from "../database/data-source.ts";
+import { all, one } from "../database/data-source.ts";
 import { sendBeside } from "../jobs/queue.ts";
 import { Refusal } from "../refusals.ts";
 import type { Answers } from "../work/store.ts";
@@ -31,15 +31,23 @@ export interface Brought {
 /** A hand-in as it was taken. */
 export type Taken = { id: string; tryNumber: number; handedInAt: Date; late: boolean };
 
+/** The columns of what is taken, and their types, in the order that the database's function takes them. */
+const TAKES = "uuid uuid uuid uuid uuid text jsonb timestamptz boolean text text integer uuid text text".split(" ");
+const COLUMNS = TAKES.map((_, n) => `c${n}`);
+const TAKE = `SELECT t.* FROM unnest(${TAKES.map((type, n) => `$${n + 1}::${type}[]`).join(", ")}) WITH ORDINALITY AS b(${COLUMNS.join(", ")}, place), LATERAL take_hand_in(${COLUMNS.map((c) => `b.${c}`).join(", ")}) t ORDER BY b.place`;
+
+const placeOf = (of: Brought) => `${of.studentId} ${of.assignmentId} ${of.exerciseId}`;
+
 /**
- * Stores a hand-in under the next number, with its check, the event of it and the queue's job, all or none. Numbers have no
- * gaps, however many calls come at once: the database counts under a lock.
+ * Stores hand-ins, each under its student's next number and with its check, the event of it and the queue's job: all that
+ * can be taken, or none. Numbers have no gaps, however many calls come at once: the database counts under a lock for each
+ * student's exercise, had in the same order by every call so that none waits for one that waits for it.
  *
- * @throws Refusal "no-tries-left"
+ * @returns for each, in the order they were given, what was taken; undefined where no tries are left
  */
-export async function takeHandIn(manager: EntityManager, queue: PgBoss, of: Brought, priority: number): Promise<Taken> {
-	const checkId = v7();
-	const values = [
+async function takeAll(manager: EntityManager, queue: PgBoss, brought: readonly Brought[], priority: number): Promise<(Taken | undefined)[]> {
+	const order = brought.map((of, index) => ({ of, index, checkId: v7(), place: placeOf(of) })).sort((a, b) => (a.place < b.place ? -1 : a.place > b.place ? 1 : a.index - b.index));
+	const rows = order.map(({ of, checkId }) => [
 		v7(),
 		of.assignmentId,
 		of.exerciseId,
@@ -55,14 +63,40 @@ export async function takeHandIn(manager: EntityManager, queue: PgBoss, of: Brou
 		checkId,
 		CORE_VERSION,
 		of.reason,
-	];
+	]);
+	const values = TAKES.map((_, n) => rows.map((row) => row[n]));
+	// The job of a call that was repeated, or refused, finds no check to do, and ends.
+	const jobs = order.map(({ checkId }) => ({ do: "check", checkId }) as const);
+	const taken = await sendBeside<{ [K in keyof Taken]: Taken[K] | null }>(queue, manager, jobs, priority, { text: TAKE, values });
+	const result: (Taken | undefined)[] = [];
+	for (const [n, { index }] of order.entries()) result[index] = taken[n]?.id ? (taken[n] as Taken) : undefined;
+	return result;
+}
+
+const orRefusal = (taken: Taken | undefined) => taken ?? new Refusal("no-tries-left");
+
+/**
+ * Takes one hand-in, inside a transaction or by itself.
+ *
+ * @throws Refusal "no-tries-left"
+ */
+export async function takeHandIn(manager: EntityManager, queue: PgBoss, of: Brought, priority: number): Promise<Taken> {
+	const [taken] = await takeAll(manager, queue, [of], priority);
+	if (!taken) throw new Refusal("no-tries-left");
+	return taken;
+}
+
+/**
+ * Takes hand-ins that came at once by one call of the database. Where it fails for one of them, each is taken by itself.
+ *
+ * @returns for each what was taken, or why it wasn't
+ */
+export async function takeHandIns(manager: EntityManager, queue: PgBoss, brought: readonly Brought[], priority: number): Promise<(Taken | Error)[]> {
 	try {
-		const text = "SELECT * FROM take_hand_in($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15)";
-		// The job of a call that was repeated finds no check to do, and ends.
-		const [taken] = await sendBeside<Taken>(queue, manager, { do: "check", checkId }, priority, { text, values });
-		return taken as Taken;
+		return (await takeAll(manager, queue, brought, priority)).map(orRefusal);
 	} catch (error) {
-		throw isOverTries(error) ? new Refusal("no-tries-left") : error;
+		if (brought.length === 1) return [error as Error];
+		return Promise.all(brought.map((of) => takeHandIn(manager, queue, of, priority).catch((e: Error) => e)));
 	}
 }
 

@@ -77,16 +77,19 @@ export interface Statement {
  * Sends work in one statement with one of ours, a `SELECT`, whose rows it gives: both happen or none. Nothing of it waits
  * for a second call of the database, which is most of what a hand-in costs. Ours wakes the workers.
  */
-export async function sendBeside<T>(queue: PgBoss, manager: EntityManager, job: QueuedJob, priority: number, ours: Statement): Promise<T[]> {
+export async function sendBeside<T>(queue: PgBoss, manager: EntityManager, jobs: readonly QueuedJob[], priority: number, ours: Statement): Promise<T[]> {
 	let rows: T[] = [];
 	const db: PgBoss.Db = {
 		async executeSql(text, values) {
 			const theirs = text.replace(/\$(\d+)/g, (_, n) => `$${Number(n) + ours.values.length}`);
 			rows = await manager.query(`WITH sent AS (${theirs}) ${ours.text}`, [...ours.values, ...values]);
-			return { rows: [{ id: "sent" }] };
+			return { rows: [] };
 		},
 	};
-	await queue.send(QUEUE, job, { ...optionsOf(job, priority), db });
+	await queue.insert(
+		jobs.map((job) => ({ name: QUEUE, data: job, ...optionsOf(job, priority) })),
+		{ db },
+	);
 	return rows;
 }
 

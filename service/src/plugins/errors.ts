@@ -1,4 +1,5 @@
 import type { Problem } from "@markpen/contract";
+import type { FastifyReply, FastifyRequest } from "fastify";
 import plugin from "fastify-plugin";
 import { hasZodFastifySchemaValidationErrors } from "fastify-type-provider-zod";
 import { Refusal } from "../refusals.ts";
@@ -16,21 +17,25 @@ function asRefusal(error: unknown): Refusal {
 		if (error.validationContext === "params") return new Refusal("not-found");
 		return new Refusal("bad-request", undefined, errors);
 	}
-	const status = (error as { statusCode?: number }).statusCode;
+	const { code, statusCode: status } = error as { code?: string; statusCode?: number };
+	if (code === "FST_ERR_BAD_URL" || code === "FST_ERR_MAX_PARAM_LENGTH") return new Refusal("not-found");
 	if (status === 413) return new Refusal("request-too-large");
 	if (status !== undefined && status >= 400 && status < 500) return new Refusal("bad-request", (error as Error).message);
 	return new Refusal("went-wrong");
 }
 
+/** Answers with a problem document. */
+export function answerError(error: unknown, request: FastifyRequest, reply: FastifyReply): void {
+	const refusal = asRefusal(error);
+	if (refusal.status >= 500) request.log.error({ error: told(error) }, "a request went wrong");
+	if (refusal.wait !== undefined) reply.header("retry-after", String(refusal.wait));
+	reply
+		.status(refusal.status)
+		.type("application/problem+json")
+		.send(JSON.stringify(problemOf(refusal)));
+}
+
 /** Every refusal and every mistake of ours leaves as a problem document. */
 export const errors = plugin(async (app) => {
-	app.setErrorHandler((error, request, reply) => {
-		const refusal = asRefusal(error);
-		if (refusal.status >= 500) request.log.error({ error: told(error) }, "a request went wrong");
-		if (refusal.wait !== undefined) reply.header("retry-after", String(refusal.wait));
-		return reply
-			.status(refusal.status)
-			.type("application/problem+json")
-			.send(JSON.stringify(problemOf(refusal)));
-	});
+	app.setErrorHandler(answerError);
 });

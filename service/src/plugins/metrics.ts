@@ -4,7 +4,7 @@ import type { DataSource } from "typeorm";
 import { all } from "../database/data-source.ts";
 import { QUEUE } from "../jobs/queue.ts";
 
-/** Prometheus text on how the service does. */
+/** Prometheus text on how the service does, and the time of each reply as W3C's Server-Timing. */
 export const metrics = plugin(async (app, { dataSource }: { dataSource: DataSource }) => {
 	const registry = new Registry();
 	collectDefaultMetrics({ register: registry });
@@ -26,6 +26,10 @@ export const metrics = plugin(async (app, { dataSource }: { dataSource: DataSour
 			const rows = await all<{ state: string; count: number }>(dataSource.manager, "SELECT state, count(*)::int AS count FROM queue.job WHERE name = $1 GROUP BY state", [QUEUE]);
 			for (const { state, count } of rows) this.set({ state }, count);
 		},
+	});
+	// Told to who is signed in: to others it could tell what a refusal doesn't.
+	app.addHook("onSend", async (request, reply) => {
+		if (request.account) reply.header("server-timing", `total;dur=${reply.elapsedTime.toFixed(1)}`);
 	});
 	app.addHook("onResponse", async (request, reply) => {
 		const route = request.routeOptions.url ?? "none";

@@ -4,7 +4,7 @@ import type { FastifyRequest } from "fastify";
 import plugin from "fastify-plugin";
 import type { DataSource } from "typeorm";
 import { Refusal } from "../refusals.ts";
-import { findSession, findToken } from "../session/store.ts";
+import { findToken } from "../session/store.ts";
 
 /** The session cookie's name. */
 export const COOKIE = "markpen_session";
@@ -25,7 +25,10 @@ export function accountOf(request: FastifyRequest): Account {
 /** What an account with a passphrase for one sign-in may still call. */
 const WITH_ONCE: ReadonlySet<string> = new Set(["whoAmI", "signOut", "changePassphrase"]);
 
-async function callerOf(dataSource: DataSource, request: FastifyRequest, route: Route): Promise<Account | undefined> {
+/** Who signed in with a session's token, while it lasts. */
+export type SessionOf = (token: string) => Promise<Account | undefined>;
+
+async function callerOf({ dataSource, sessionOf }: Callers, request: FastifyRequest, route: Route): Promise<Account | undefined> {
 	const bearer = /^Bearer (\S+)$/i.exec(request.headers.authorization ?? "")?.[1];
 	if (bearer !== undefined) {
 		const token = await findToken(dataSource.manager, bearer);
@@ -33,13 +36,19 @@ async function callerOf(dataSource: DataSource, request: FastifyRequest, route: 
 		return token?.account;
 	}
 	const session = request.cookies[COOKIE];
-	return session ? findSession(dataSource.manager, session) : undefined;
+	return session ? sessionOf(session) : undefined;
+}
+
+/** Where callers are looked up. */
+interface Callers {
+	readonly dataSource: DataSource;
+	readonly sessionOf: SessionOf;
 }
 
 /** Refuses callers that a route isn't for. */
-export async function allow(dataSource: DataSource, request: FastifyRequest, route: Route): Promise<void> {
+export async function allow(callers: Callers, request: FastifyRequest, route: Route): Promise<void> {
 	if (route.who.includes("anyone")) return;
-	request.account = await callerOf(dataSource, request, route);
+	request.account = await callerOf(callers, request, route);
 	const account = accountOf(request);
 	if (!route.who.includes(account.role) && !(account.administrator && route.who.includes("administrator"))) throw new Refusal("not-for-you");
 	if (account.once && !WITH_ONCE.has(route.name)) throw new Refusal("change-passphrase");

@@ -12,11 +12,16 @@ const TOKEN_PREFIX = "mpt_";
 const hashOf = (token: string) => createHash("sha256").update(token).digest("hex");
 const ACCOUNT = "a.id, a.name, a.role, a.administrator, a.once";
 
-/** The open account of a session that hasn't ended. */
-export function findSession(manager: EntityManager, token: string): Promise<Account | undefined> {
-	return one<Account>(manager, `SELECT ${ACCOUNT} FROM sessions s JOIN accounts a ON a.id = s.account_id WHERE s.token_hash = $1 AND s.ends_at > now() AND a.closed_at IS NULL`, [
-		hashOf(token),
-	]);
+/** The open account of each session that hasn't ended. */
+export async function findSessions(manager: EntityManager, tokens: readonly string[]): Promise<(Account | undefined)[]> {
+	const hashes = tokens.map(hashOf);
+	const rows = await all<Account & { hash: string }>(
+		manager,
+		`SELECT s.token_hash AS hash, ${ACCOUNT} FROM sessions s JOIN accounts a ON a.id = s.account_id WHERE s.token_hash = ANY($1) AND s.ends_at > now() AND a.closed_at IS NULL`,
+		[hashes],
+	);
+	const found = new Map(rows.map(({ hash, ...account }) => [hash, account]));
+	return hashes.map((hash) => found.get(hash));
 }
 
 /** Begins a session and returns its token, which is stored hashed only. */
