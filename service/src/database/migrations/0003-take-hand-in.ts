@@ -41,6 +41,15 @@ export class TakeHandIn0003 implements MigrationInterface {
 	}
 
 	async down(runner: QueryRunner): Promise<void> {
-		await runner.query("DROP FUNCTION take_hand_in");
+		await runner.query(`
+			DROP FUNCTION take_hand_in;
+			CREATE OR REPLACE FUNCTION next_try() RETURNS trigger LANGUAGE plpgsql AS $$
+			BEGIN
+				IF NEW.try_number <> 1 + (SELECT count(*) FROM hand_ins h WHERE h.assignment_id = NEW.assignment_id AND h.exercise_id = NEW.exercise_id AND h.student_id = NEW.student_id) THEN
+					RAISE EXCEPTION 'tries are numbered without gaps' USING ERRCODE = 'check_violation';
+				END IF;
+				RETURN NEW;
+			END $$;
+		`);
 	}
 }
