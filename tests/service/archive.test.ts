@@ -59,6 +59,15 @@ describe("a class archive", () => {
 		expect(await rowsOf(url, "SELECT 1 FROM accounts")).toEqual([]);
 	});
 
+	test("with something that can't be kept is refused with the part it is in, and nothing of it is loaded", async () => {
+		const url = await emptyDatabase();
+		const archive = demoArchive(new Date()) as { classes: { teachers: unknown[] }[] };
+		archive.classes[2]?.teachers.push("teacher");
+		const start = startService(readEnvironment(settings(url, { MARKPEN_LOAD: archiveFile(archive) })), { web: false, worker: false });
+		await expect(start).rejects.toMatchObject({ code: "archive-wrong", errors: [{ path: "classes", message: expect.stringMatching(/already exists/) }] });
+		expect(await rowsOf(url, "SELECT 1 FROM accounts")).toEqual([]);
+	});
+
 	test("that isn't one is refused with its place", () => {
 		expect(() => readArchive("{")).toThrow(/The archive is no JSON/);
 		expect(() => readArchive(JSON.stringify({ ...demoArchive(new Date()), format: "other@1" }))).toThrow(/class archive can't be read/);

@@ -1,10 +1,9 @@
 import { randomBytes } from "node:crypto";
 import pg from "pg";
-import type { DataSource } from "typeorm";
 import { afterEach, beforeEach, expect, inject, test } from "vitest";
 import { createDataSource } from "../../service/dist/database/data-source.js";
 
-let database: DataSource;
+let database: ReturnType<typeof createDataSource>;
 
 beforeEach(async () => {
 	const name = `test_${randomBytes(6).toString("hex")}`;

@@ -166,6 +166,26 @@ describe("OneRoster files", () => {
 		expect([again.classes, again.cards, again.teachers]).toEqual([[{ name: "7 Wren", does: "updates" }], [], []]);
 	});
 
+	test("leave out a class without a title and a teacher without a username, each with its line, and take the others", async () => {
+		const zip = zipOf(
+			files({
+				"classes.csv":
+					"sourcedId,status,dateLastModified,title,grades,courseSourcedId,classCode,classType,location,schoolSourcedId,termSourcedIds\nC7,,,,,K1,,scheduled,,S,T1\nC8,,,7 Rail,,K1,,scheduled,,S,T1\n",
+				"users.csv": "sourcedId,enabledUser,username,givenName,familyName\nU7,true,,Ivo,Marsh\nU8,true,tess,Tess,Holm\n",
+				"enrollments.csv": "sourcedId,classSourcedId,schoolSourcedId,userSourcedId,role\nE1,C8,S,U7,teacher\nE2,C8,S,U8,student\nE3,C7,S,U8,student\n",
+			}),
+		);
+		const { classes, rows, cards, teachers } = await teacher.importOneRoster({ body: zip });
+		expect([classes, cards.map((c) => c.name), teachers]).toEqual([[{ name: "7 Rail", does: "adds" }], ["Tess Holm"], []]);
+		expect(rows.map((r) => `${r.row} ${r.does}: ${r.says}`)).toEqual([
+			"2 wrong: Left out with who is in it: a class's title is one line of text with 120 letters at the most.",
+			"2 wrong: Left out: a teacher has a name and a username.",
+			"2 adds: Is new, and will sign in as tess.",
+		]);
+		const rail = await classNamed(teacher, "7 Rail");
+		expect(rail.teachers.map((t) => t.name)).toEqual(["M. Okafor-Lind"]);
+	});
+
 	test("that aren't right are refused with what is wrong", async () => {
 		await expect(teacher.previewOneRoster({ body: new Uint8Array([1, 2, 3]) })).rejects.toMatchObject({ code: "file-wrong", message: expect.stringContaining("no zip") });
 		await expect(teacher.previewOneRoster({ body: zipOf({ "manifest.csv": "propertyName,value\noneroster.version,2.0\n" }) })).rejects.toMatchObject({

@@ -29,6 +29,7 @@ describe("what is wrong is told with its line and path, and the nearest word", (
 			'criteria[3].is: "rde" is no colour: give a family (red, orange, yellow, green, turquoise, blue, purple, pink, brown, black, grey, white), a CSS name or a code like #c81e1e',
 		],
 		["a figure that isn't there", "of: band, what: fill", "of: bnad, what: fill", "id: band-white", 'criteria[6].of: no figure is called "bnad"; figures has buoy, band'],
+		["an id that is too long", "id: one, check", `id: ${"o".repeat(81)}, check`, "id: one", "criteria[0].id: an id has 80 letters at the most"],
 		["a criterion without a check", "check: sheet, ", "", "id: water", "criteria[9]: say what is checked: check is missing here"],
 		["an option that needs another", "is: [centred, inside], ", "", "id: on-it", "criteria[7]: say what is wanted: is, or gap"],
 		[

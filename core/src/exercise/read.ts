@@ -92,7 +92,7 @@ type Reading<T> = { readonly ok: true; readonly value: T } | { readonly ok: fals
 function readFile<T>(text: string, schema: z.ZodType<T>, known: () => ReadonlySet<string>): Reading<T> {
 	if (text.length > MOST_LETTERS) return { ok: false, problems: [{ line: 1, column: 1, path: "", message: `the file has more than ${MOST_LETTERS} characters` }] };
 	const counter = new LineCounter();
-	const document = parseDocument(text, { lineCounter: counter, uniqueKeys: true, prettyErrors: false });
+	const document = parseDocument(text, { lineCounter: counter, uniqueKeys: true, prettyErrors: false, logLevel: "error" });
 	const placeAt = (offset: number) => {
 		const { line, col } = counter.linePos(offset);
 		return { line: Math.max(1, line), column: Math.max(1, col) };

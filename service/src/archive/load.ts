@@ -4,7 +4,7 @@ import type { DataSource, EntityManager } from "typeorm";
 import { v7 } from "uuid";
 import { insertAssignment } from "../assignment/store.ts";
 import { freshCode } from "../class/code.ts";
-import { all, one } from "../database/data-source.ts";
+import { all, one, refusedValue } from "../database/data-source.ts";
 import { collectionToPublish, exerciseToPublish } from "../exercise/exercise.ts";
 import { storeCollection, storeVersion } from "../exercise/store.ts";
 import { refuseSource } from "../hand-in/source.ts";
@@ -31,6 +31,17 @@ class Ids {
 }
 
 type Loading = { readonly manager: EntityManager; readonly ids: Ids; readonly archive: ClassArchive };
+
+/** Loads a part; what the database doesn't take of it is told as the archive's. */
+async function part(path: string, loaded: Promise<void>): Promise<void> {
+	try {
+		await loaded;
+	} catch (error) {
+		const message = refusedValue(error);
+		if (message === undefined) throw error;
+		throw new Refusal("archive-wrong", "The archive holds something that can't be kept; the errors say in which part. Nothing of it was loaded.", [{ path, message }]);
+	}
+}
 
 /** Teachers whom the site has already stay who they are; students are always new, unless their school's number is known. */
 async function loadPeople({ manager, ids, archive }: Loading): Promise<void> {
@@ -207,11 +218,11 @@ export async function loadArchive(dataSource: DataSource, queue: PgBoss, archive
 	const ids = new Ids();
 	await dataSource.transaction(async (manager) => {
 		const loading = { manager, ids, archive };
-		await loadPeople(loading);
-		await loadExercises(loading);
-		await loadClasses(loading);
-		await loadHandIns(loading, queue);
-		await loadDrafts(loading);
+		await part("people", loadPeople(loading));
+		await part("exercises", loadExercises(loading));
+		await part("classes", loadClasses(loading));
+		await part("handIns", loadHandIns(loading, queue));
+		await part("drafts", loadDrafts(loading));
 	});
 	return { classes: archive.classes.length, students: archive.students.length, handIns: archive.handIns.length };
 }

@@ -64,3 +64,12 @@ function codeOf(error: unknown): string | undefined {
 export function isTaken(error: unknown): boolean {
 	return codeOf(error) === "23505";
 }
+
+/** What the database says where it refuses a value (SQLSTATE classes 22 and 23), in one sentence; undefined for any other error. */
+export function refusedValue(error: unknown): string | undefined {
+	if (!/^2[23]/.test(codeOf(error) ?? "")) return undefined;
+	const { driverError = error } = error as { driverError?: unknown };
+	const { detail, message } = driverError as { detail?: string; message: string };
+	// Details of rows hold whole rows.
+	return (detail?.startsWith("Failing row") ? undefined : detail) ?? message;
+}

@@ -9,7 +9,7 @@ import { Refusal } from "../refusals.ts";
 import { freshPassphrase, hashPassphrase } from "../session/session.ts";
 import { unzip } from "../zip.ts";
 import { csvRows } from "./columns.ts";
-import { carryOutRoster, planRoster } from "./roster.ts";
+import { carryOutRoster, isName, planRoster } from "./roster.ts";
 
 type Line = Readonly<Record<string, string>>;
 
@@ -46,6 +46,10 @@ function readTables(zip: Uint8Array): Tables {
 	};
 }
 
+function parted<T>(all: readonly T[], fits: (one: T) => boolean): [fitting: T[], others: T[]] {
+	return [all.filter(fits), all.filter((one) => !fits(one))];
+}
+
 const nameOf = (user: Line) => `${user.preferredFirstName || user.preferredGivenName || user.givenName} ${user.familyName}`.trim();
 
 interface ClassPlan {
@@ -63,7 +67,11 @@ async function classPlans(manager: EntityManager, { classes, users, enrollments 
 		else if (!classes.some((c) => c.sourcedId === e.classSourcedId))
 			rows.push({ row: i + 2, name: nameOf(users.get(e.userSourcedId as string) as Line), does: "wrong", says: "Left out: classes.csv has no class of this id." });
 	}
-	for (const line of classes) {
+	for (const [i, line] of classes.entries()) {
+		if (!isName(line.title as string)) {
+			rows.push({ row: i + 2, name: line.title ?? "", does: "wrong", says: "Left out with who is in it: a class's title is one line of text with 120 letters at the most." });
+			continue;
+		}
 		const known = await one<{ id: string }>(manager, "SELECT id FROM classes WHERE sourced_id = $1 OR id::text = $1", [line.sourcedId]);
 		const of = (role: string) =>
 			enrollments
@@ -72,7 +80,15 @@ async function classPlans(manager: EntityManager, { classes, users, enrollments 
 					const user = users.get(e.userSourcedId as string);
 					return user ? [user] : [];
 				});
-		plans.push({ line, id: known?.id, students: of("student"), teachers: of("teacher") });
+		const [teachers, nameless] = parted(of("teacher"), (u) => isName(nameOf(u)) && isName(u.username as string));
+		for (const user of nameless)
+			rows.push({
+				row: [...users.keys()].indexOf(user.sourcedId as string) + 2,
+				name: user.sourcedId ?? "",
+				does: "wrong",
+				says: "Left out: a teacher has a name and a username.",
+			});
+		plans.push({ line, id: known?.id, students: of("student"), teachers });
 	}
 	return { plans, rows };
 }

@@ -21,6 +21,9 @@ const LONGEST_NAME = 120;
 // biome-ignore lint/suspicious/noControlCharactersInRegex: what names may not hold.
 const NO_NAME = /[\u0000-\u001f\u007f\u2028\u2029]/;
 
+/** Whether a text can be the name of a person or a class. */
+export const isName = (text: string): boolean => text.trim() !== "" && text.length <= LONGEST_NAME && !NO_NAME.test(text);
+
 const lower = (text: string) => text.toLowerCase();
 
 /**
@@ -51,7 +54,7 @@ interface Plan {
 async function planLine(manager: EntityManager, line: RosterLine, { roster, taken, seen, teacher }: Plan): Promise<Planned> {
 	const { row, name, signInName, sourcedId } = line;
 	if (name === "") return wrong(line, "there is no name in it");
-	if (name.length > LONGEST_NAME || NO_NAME.test(name)) return wrong(line, `a name is one line of text with ${LONGEST_NAME} letters at the most`);
+	if (!isName(name)) return wrong(line, `a name is one line of text with ${LONGEST_NAME} letters at the most`);
 	if (signInName !== undefined && !/^[\p{L}\p{N}._-]{1,80}$/u.test(signInName)) return wrong(line, "a sign-in name is made of letters, digits, points and hyphens");
 	const namesakes = roster.filter((s) => lower(s.name) === lower(name));
 	const byNumber = sourcedId === undefined ? undefined : roster.find((s) => s.sourcedId === sourcedId || s.id === sourcedId);
