@@ -87,6 +87,31 @@ test("who covers a class may look and upload, and no more", async () => {
 	await expect(client.release({ params: { id: assignment }, body: {} })).rejects.toMatchObject({ code: "covering" });
 });
 
+test("an upload for a whole class while the class hands in itself: everything is taken, in whatever order", async () => {
+	const names = ["Ivo Marsh", "Tess Holm", "Lia Fenn", "Sam Weir", "Kit Shore", "Ada Brack", "Joss Mole", "Fay Kelp"];
+	const { id } = await teacher.makeClass({ body: { name: "9 Grebe", schoolYear: "2026/27" } });
+	const { cards } = await teacher.importRoster({ params: { id }, body: { csv: `Name\n${names.join("\n")}\n` } });
+	const day = (n: number) => new Date(Date.now() + n * 86_400_000).toISOString();
+	const set = await teacher.setAssignment({ params: { id }, body: { exercise: "mooring-buoy", opensAt: day(-1), dueAt: day(1), closesAt: day(2) } });
+	const students = await Promise.all(cards.map(({ classCode, signInName, passphrase }) => signedIn(site.address, { classCode, signInName, passphrase })));
+	// Files come by their names, students by their ids: the two orders are as unlike as they can be.
+	const zip = zipOf(Object.fromEntries([...names].reverse().map((name, n) => [`${n} ${name}.txt`, `walk ${n}`])));
+	const rounds = 6;
+	for (let round = 0; round < rounds; round++) {
+		const preview = await teacher.previewUpload({ params: { id: set.id }, body: zip });
+		const [uploaded, ...taken] = await Promise.all([
+			teacher.carryOutUpload({ params: { id: preview.id }, body: {} }),
+			...students.map((student, n) => student.handIn({ params: { id: set.id, exercise: "mooring-buoy" }, body: { source: `walk ${n}` } })),
+		]);
+		expect([uploaded.handIns.length, taken.length]).toEqual([names.length, names.length]);
+	}
+	const tries = await site.rows<{ last: number; count: number }>(
+		"SELECT max(try_number) AS last, count(*)::int AS count FROM hand_ins WHERE assignment_id = $1 GROUP BY student_id",
+		[set.id],
+	);
+	expect(tries).toEqual(names.map(() => ({ last: 2 * rounds, count: 2 * rounds })));
+});
+
 describe("hostile zips", () => {
 	test("with too many files, or ones that grow far too large, are refused before they are unpacked", async () => {
 		const many = zipOf(Object.fromEntries(Array.from({ length: 501 }, (_, i) => [`${i}.txt`, "x"])));

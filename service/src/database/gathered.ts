@@ -1,7 +1,10 @@
+import { setTimeout as pause } from "node:timers/promises";
 import DataLoader from "dataloader";
 
 /** Questions that one call of the database answers at the most. */
 const MOST = 50;
+/** How long others wait for a call that is under way: one that waits for a lock itself holds nobody up for longer. */
+const PATIENCE_MILLISECONDS = 50;
 
 /**
  * Answers many at once: what is asked while a call is under way goes together into the next one. A class that presses the
@@ -16,7 +19,7 @@ export function gathered<Question, Answer>(answer: (questions: readonly Question
 	const loader = new DataLoader<Question, Answer>(
 		(questions) => {
 			const now = answer(questions);
-			before = now.catch(() => undefined);
+			before = Promise.race([now.catch(() => undefined), pause(PATIENCE_MILLISECONDS, undefined, { ref: false })]);
 			return now;
 		},
 		{ cache: false, maxBatchSize: MOST, batchScheduleFn: (go) => void before.then(() => setImmediate(go)) },

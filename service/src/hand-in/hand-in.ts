@@ -6,7 +6,7 @@ import { PRIORITY } from "../jobs/queue.ts";
 import { Refusal } from "../refusals.ts";
 import { type Answers, type HandInPlace, handInPlaces, type PlaceAsked, type WorkRecord } from "../work/store.ts";
 import { refuseSource } from "./source.ts";
-import { type Brought, type Taken, takeHandIn, takeHandIns, takenBy } from "./store.ts";
+import { type Brought, type Taken, takeHandIn, takeHandIns, takenBy, takeTogether } from "./store.ts";
 
 function refuseTime(place: HandInPlace, now: Date): void {
 	if (place.classClosed) throw new Refusal("closed");
@@ -64,26 +64,34 @@ export function handingIn({ manager }: DataSource, queue: PgBoss): (of: HandInCa
 	};
 }
 
-/** Hands a student's file in for a teacher, late or not; the number of tries doesn't hold it back. */
-export async function handInFor(manager: EntityManager, queue: PgBoss, of: { work: WorkRecord; studentId: string; source: string }): Promise<Taken> {
-	refuseSource(of.source);
-	const { work, studentId } = of;
+/** A student's file that a teacher hands in. */
+export interface FileFor {
+	readonly work: WorkRecord;
+	readonly studentId: string;
+	readonly source: string;
+}
+
+/** Hands students' files in for a teacher, late or not; the number of tries doesn't hold them back. */
+export async function handInFor(manager: EntityManager, queue: PgBoss, files: readonly FileFor[]): Promise<Taken[]> {
 	const now = new Date();
-	const brought: Brought = {
-		assignmentId: work.id,
-		exerciseId: work.exerciseId,
-		studentId,
-		versionId: work.versionId,
-		source: of.source,
-		answers: {},
-		handedInAt: now,
-		late: now > work.dueAt,
-		madeBy: "teacher",
-		key: null,
-		most: null,
-		reason: "hand-in",
-	};
-	return takeHandIn(manager, queue, brought, PRIORITY.again);
+	const brought = files.map(({ work, studentId, source }): Brought => {
+		refuseSource(source);
+		return {
+			assignmentId: work.id,
+			exerciseId: work.exerciseId,
+			studentId,
+			versionId: work.versionId,
+			source,
+			answers: {},
+			handedInAt: now,
+			late: now > work.dueAt,
+			madeBy: "teacher",
+			key: null,
+			most: null,
+			reason: "hand-in",
+		};
+	});
+	return takeTogether(manager, queue, brought, PRIORITY.again);
 }
 
 /** Hands the draft of a closed assignment in, as it stood at its end, unless something was handed in meanwhile. */

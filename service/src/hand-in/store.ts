@@ -76,14 +76,22 @@ async function takeAll(manager: EntityManager, queue: PgBoss, brought: readonly 
 const orRefusal = (taken: Taken | undefined) => taken ?? new Refusal("no-tries-left");
 
 /**
- * Takes one hand-in, inside a transaction or by itself.
+ * Takes hand-ins all or none, inside a transaction or by themselves.
  *
  * @throws Refusal "no-tries-left"
  */
+export async function takeTogether(manager: EntityManager, queue: PgBoss, brought: readonly Brought[], priority: number): Promise<Taken[]> {
+	if (brought.length === 0) return [];
+	return (await takeAll(manager, queue, brought, priority)).map((taken) => {
+		if (!taken) throw new Refusal("no-tries-left");
+		return taken;
+	});
+}
+
+/** Takes one hand-in; the same otherwise. */
 export async function takeHandIn(manager: EntityManager, queue: PgBoss, of: Brought, priority: number): Promise<Taken> {
-	const [taken] = await takeAll(manager, queue, [of], priority);
-	if (!taken) throw new Refusal("no-tries-left");
-	return taken;
+	const [taken] = await takeTogether(manager, queue, [of], priority);
+	return taken as Taken;
 }
 
 /**

@@ -5,7 +5,8 @@ import { itemsOf } from "../assignment/store.ts";
 import { note } from "../audit.ts";
 import { reachAssignment } from "../class/access.ts";
 import { one } from "../database/data-source.ts";
-import { handInFor } from "../hand-in/hand-in.ts";
+import { type FileFor, handInFor } from "../hand-in/hand-in.ts";
+import type { Taken } from "../hand-in/store.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
 import { rosterOf } from "../roster/store.ts";
@@ -48,7 +49,7 @@ export function uploadRoutes(context: AppContext): void {
 			const [taken] = (await tx.query("DELETE FROM uploads WHERE id = $1 RETURNING id", [params.id]))[0] as unknown[];
 			if (!taken) throw new Refusal("not-found");
 			const items = await itemsOf(tx, upload.assignmentId);
-			const [handIns, leftOut]: [{ file: string; id: string; studentId: string; tryNumber: number }[], string[]] = [[], []];
+			const [files, leftOut]: [(FileFor & { file: string })[], string[]] = [[], []];
 			for (const planned of upload.files) {
 				const decided = body.decided[planned.file];
 				const of =
@@ -66,9 +67,13 @@ export function uploadRoutes(context: AppContext): void {
 					throw new Refusal("bad-request", `${planned.file} can't be handed in for whom was decided.`, [
 						{ path: `decided.${planned.file}`, message: "is no student of the class, or no exercise of the set" },
 					]);
-				const row = await handInFor(tx, queue, { work, studentId: of.studentId, source: planned.source });
-				handIns.push({ file: planned.file, id: row.id, studentId: of.studentId, tryNumber: row.tryNumber });
+				files.push({ file: planned.file, work, studentId: of.studentId, source: planned.source });
 			}
+			const rows = await handInFor(tx, queue, files);
+			const handIns = files.map(({ file, studentId }, i) => {
+				const { id, tryNumber } = rows[i] as Taken;
+				return { file, id, studentId, tryNumber };
+			});
 			await note(tx, { who: account.id, what: "handed in for students", subject: upload.assignmentId, field: "hand-ins", new: handIns.length });
 			return { handIns, leftOut };
 		});
