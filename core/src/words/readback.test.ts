@@ -14,6 +14,7 @@ describe("a figure is read back in the class's own coordinates", () => {
 		["repeat 3\n  walk 60\n  turn left 120\nend", "equilateral triangle, sides 60, 60 and 60, outline black #000000, 2 wide, centre 230, 132.7, line 2"],
 		["polygon sides 6 centre 100, 100 radius 30", "regular 6-sided polygon, side 30, outline black #000000, 2 wide, centre 100, 100, line 1"],
 		["rect centre 100, 100 size 40, 40 turned 30", "square, side 40, outline black #000000, 2 wide, centre 100, 100, turned 30°, line 1"],
+		["repeat 8\n  walk 50\n  turn left 90\nend", "square, side 50, outline black #000000, 2 wide, centre 225, 125, gone over once more, line 2"],
 		["repeat 10\n  walk 50\n  turn left 90\nend", "square, side 50, outline black #000000, 2 wide, centre 225, 125, gone over 1.5 times more, line 2"],
 		["rect corner 500, 0 size 20, 20", "square, side 20, outline black #000000, 2 wide, centre 510, 10, off the sheet, line 1"],
 		['fill navy\ntext "Plover" at 50, 50', "text, “Plover”, 16 high, dark blue #000080, centre 72, 45.2, line 2"],

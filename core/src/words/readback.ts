@@ -64,7 +64,7 @@ export function figureSentence(figure: Figure): string {
 	parts.push(placeWords(figure));
 	if (figure.rotation > 0.05 && figure.rotation < 359.95 && !NOT_TURNED.has(figure.kinds[0] as string)) parts.push(`turned ${num(figure.rotation)}°`);
 	if (figure.gap > 0.05) parts.push(`open by ${num(figure.gap)}`);
-	if (figure.overdrawn > 0.05) parts.push(`gone over ${num(figure.overdrawn)} times more`);
+	if (figure.overdrawn > 0.05) parts.push(`gone over ${num(figure.overdrawn) === "1" ? "once" : `${num(figure.overdrawn)} times`} more`);
 	if (figure.twin !== null) parts.push(`exactly on figure ${figure.twin + 1}`);
 	if (figure.onSheet < 0.999) parts.push(figure.onSheet < 0.001 ? "off the sheet" : `${num(figure.onSheet * 100)} % on the sheet`);
 	if (figure.onSheet >= 0.001 && figure.visible < 0.995) parts.push(figure.visible < 0.005 ? "hidden" : `${num(figure.visible * 100)} % to be seen`);

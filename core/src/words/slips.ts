@@ -60,7 +60,7 @@ const WORDS: Readonly<Record<string, Words>> = {
 	"middle-for-corner": says("The size is right. Which point of the shape do your two numbers@ stand for: the middle, or a corner?", "`centre` where `corner` was meant@"),
 	"other-corner": says("The size is right. Which of the four corners stands where you wanted the shape to begin@?", "Placed by another corner@"),
 	"far-corner-as-size": says("The two numbers after `size`@: are they how wide and high it is, or where it ends?", "The far corner's place was given as the size@"),
-	"x-y-exchanged": says("Which of the two numbers of the place@ goes across, and which up or down?", "x and y exchanged@"),
+	"x-y-exchanged": says("Which of the two numbers of the place@ goes across, and which up or down?", "The x and the y are exchanged@"),
 	"width-height-exchanged": says("Which of the two numbers of the size@ is the width, and which the height?", "Width and height exchanged@"),
 	"place-size-exchanged": says("Four numbers@: which two tell the place, and which two the size?", "The numbers of place and size exchanged@"),
 	"y-wrong-way": says("Where is zero on this sheet, and which way does y grow? Look at the place@ again.", "y counted from the other side@"),
