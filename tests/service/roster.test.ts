@@ -171,7 +171,7 @@ describe("OneRoster files", () => {
 			files({
 				"classes.csv":
 					"sourcedId,status,dateLastModified,title,grades,courseSourcedId,classCode,classType,location,schoolSourcedId,termSourcedIds\nC7,,,,,K1,,scheduled,,S,T1\nC8,,,7 Rail,,K1,,scheduled,,S,T1\n",
-				"users.csv": "sourcedId,enabledUser,username,givenName,familyName\nU7,true,,Ivo,Marsh\nU8,true,tess,Tess,Holm\n",
+				"users.csv": "sourcedId,status,enabledUser,username,givenName,familyName\nU6,tobedeleted,true,gone,Bea,Gone\nU7,,true,,Ivo,Marsh\nU8,,true,tess,Tess,Holm\n",
 				"enrollments.csv": "sourcedId,classSourcedId,schoolSourcedId,userSourcedId,role\nE1,C8,S,U7,teacher\nE2,C8,S,U8,student\nE3,C7,S,U8,student\n",
 			}),
 		);
@@ -179,8 +179,8 @@ describe("OneRoster files", () => {
 		expect([classes, cards.map((c) => c.name), teachers]).toEqual([[{ name: "7 Rail", does: "adds" }], ["Tess Holm"], []]);
 		expect(rows.map((r) => `${r.row} ${r.does}: ${r.says}`)).toEqual([
 			"2 wrong: Left out with who is in it: a class's title is one line of text with 120 letters at the most.",
-			"2 wrong: Left out: a teacher has a name and a username.",
-			"2 adds: Is new, and will sign in as tess.",
+			"3 wrong: Left out: a teacher has a name and a username.",
+			"4 adds: Is new, and will sign in as tess.",
 		]);
 		const rail = await classNamed(teacher, "7 Rail");
 		expect(rail.teachers.map((t) => t.name)).toEqual(["M. Okafor-Lind"]);

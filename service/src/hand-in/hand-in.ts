@@ -4,7 +4,7 @@ import { one } from "../database/data-source.ts";
 import { gathered } from "../database/gathered.ts";
 import { PRIORITY } from "../jobs/queue.ts";
 import { Refusal } from "../refusals.ts";
-import { type Answers, type HandInPlace, handInPlaces, type PlaceAsked, type WorkRecord } from "../work/store.ts";
+import { type Answers, type HandInPlace, handInPlaces, type PlaceAsked } from "../work/store.ts";
 import { refuseSource } from "./source.ts";
 import { type Brought, type Taken, takeHandIn, takeHandIns, takenBy, takeTogether } from "./store.ts";
 
@@ -66,7 +66,7 @@ export function handingIn({ manager }: DataSource, queue: PgBoss): (of: HandInCa
 
 /** A student's file that a teacher hands in. */
 export interface FileFor {
-	readonly work: WorkRecord;
+	readonly place: HandInPlace;
 	readonly studentId: string;
 	readonly source: string;
 }
@@ -74,17 +74,17 @@ export interface FileFor {
 /** Hands students' files in for a teacher, late or not; the number of tries doesn't hold them back. */
 export async function handInFor(manager: EntityManager, queue: PgBoss, files: readonly FileFor[]): Promise<Taken[]> {
 	const now = new Date();
-	const brought = files.map(({ work, studentId, source }): Brought => {
+	const brought = files.map(({ place, studentId, source }): Brought => {
 		refuseSource(source);
 		return {
-			assignmentId: work.id,
-			exerciseId: work.exerciseId,
+			assignmentId: place.id,
+			exerciseId: place.exerciseId,
 			studentId,
-			versionId: work.versionId,
+			versionId: place.versionId,
 			source,
 			answers: {},
 			handedInAt: now,
-			late: now > work.dueAt,
+			late: now > place.dueAt,
 			madeBy: "teacher",
 			key: null,
 			most: null,

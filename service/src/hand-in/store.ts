@@ -43,9 +43,9 @@ const placeOf = (of: Brought) => `${of.studentId} ${of.assignmentId} ${of.exerci
  * can be taken, or none. Numbers have no gaps, however many calls come at once: the database counts under a lock for each
  * student's exercise, had in the same order by every call so that none waits for one that waits for it.
  *
- * @returns for each, in the order they were given, what was taken; undefined where no tries are left
+ * @returns for each, in the order they were given, what was taken, or why it wasn't
  */
-async function takeAll(manager: EntityManager, queue: PgBoss, brought: readonly Brought[], priority: number): Promise<(Taken | undefined)[]> {
+async function takeAll(manager: EntityManager, queue: PgBoss, brought: readonly Brought[], priority: number): Promise<(Taken | Refusal)[]> {
 	const order = brought.map((of, index) => ({ of, index, checkId: v7(), place: placeOf(of) })).sort((a, b) => (a.place < b.place ? -1 : a.place > b.place ? 1 : a.index - b.index));
 	const rows = order.map(({ of, checkId }) => [
 		v7(),
@@ -68,12 +68,10 @@ async function takeAll(manager: EntityManager, queue: PgBoss, brought: readonly 
 	// The job of a call that was repeated, or refused, finds no check to do, and ends.
 	const jobs = order.map(({ checkId }) => ({ do: "check", checkId }) as const);
 	const taken = await sendBeside<{ [K in keyof Taken]: Taken[K] | null }>(queue, manager, jobs, priority, { text: TAKE, values });
-	const result: (Taken | undefined)[] = [];
-	for (const [n, { index }] of order.entries()) result[index] = taken[n]?.id ? (taken[n] as Taken) : undefined;
+	const result: (Taken | Refusal)[] = [];
+	for (const [n, { index }] of order.entries()) result[index] = taken[n]?.id ? (taken[n] as Taken) : new Refusal("no-tries-left");
 	return result;
 }
-
-const orRefusal = (taken: Taken | undefined) => taken ?? new Refusal("no-tries-left");
 
 /**
  * Takes hand-ins all or none, inside a transaction or by themselves.
@@ -83,7 +81,7 @@ const orRefusal = (taken: Taken | undefined) => taken ?? new Refusal("no-tries-l
 export async function takeTogether(manager: EntityManager, queue: PgBoss, brought: readonly Brought[], priority: number): Promise<Taken[]> {
 	if (brought.length === 0) return [];
 	return (await takeAll(manager, queue, brought, priority)).map((taken) => {
-		if (!taken) throw new Refusal("no-tries-left");
+		if (taken instanceof Refusal) throw taken;
 		return taken;
 	});
 }
@@ -101,7 +99,7 @@ export async function takeHandIn(manager: EntityManager, queue: PgBoss, of: Brou
  */
 export async function takeHandIns(manager: EntityManager, queue: PgBoss, brought: readonly Brought[], priority: number): Promise<(Taken | Error)[]> {
 	try {
-		return (await takeAll(manager, queue, brought, priority)).map(orRefusal);
+		return await takeAll(manager, queue, brought, priority);
 	} catch (error) {
 		if (brought.length === 1) return [error as Error];
 		return Promise.all(brought.map((of) => takeHandIn(manager, queue, of, priority).catch((e: Error) => e)));

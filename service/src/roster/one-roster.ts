@@ -11,7 +11,9 @@ import { unzip } from "../zip.ts";
 import { csvRows } from "./columns.ts";
 import { carryOutRoster, isName, planRoster } from "./roster.ts";
 
-type Line = Readonly<Record<string, string>>;
+/** Where a row stands in its file. */
+const AT = Symbol("line");
+type Line = Readonly<Record<string, string>> & { readonly [AT]: number };
 
 /** A file of the set: its rows by the names of its columns (OneRoster 1.2 CSV binding, section 4). */
 function tableOf(files: ReadonlyMap<string, Uint8Array>, name: string, needed: readonly string[]): Line[] {
@@ -21,7 +23,7 @@ function tableOf(files: ReadonlyMap<string, Uint8Array>, name: string, needed: r
 	const columns = heading?.cells ?? [];
 	const missing = needed.filter((n) => !columns.includes(n));
 	if (missing.length > 0) throw new Refusal("file-wrong", `${name} has no column ${missing.join(", ")}.`);
-	return rows.map(({ cells }) => Object.fromEntries(columns.map((c, i) => [c, cells[i] ?? ""]))).filter((line) => line.status !== "tobedeleted");
+	return rows.map(({ line, cells }) => ({ ...Object.fromEntries(columns.map((c, i) => [c, cells[i] ?? ""])), [AT]: line })).filter((line: Line) => line.status !== "tobedeleted");
 }
 
 interface Tables {
@@ -62,14 +64,14 @@ interface ClassPlan {
 async function classPlans(manager: EntityManager, { classes, users, enrollments }: Tables): Promise<{ plans: ClassPlan[]; rows: ImportRow[] }> {
 	const rows: ImportRow[] = [];
 	const plans: ClassPlan[] = [];
-	for (const [i, e] of enrollments.entries()) {
-		if (!users.has(e.userSourcedId as string)) rows.push({ row: i + 2, name: e.userSourcedId ?? "", does: "wrong", says: "Left out: users.csv has no user of this id." });
+	for (const e of enrollments) {
+		if (!users.has(e.userSourcedId as string)) rows.push({ row: e[AT], name: e.userSourcedId ?? "", does: "wrong", says: "Left out: users.csv has no user of this id." });
 		else if (!classes.some((c) => c.sourcedId === e.classSourcedId))
-			rows.push({ row: i + 2, name: nameOf(users.get(e.userSourcedId as string) as Line), does: "wrong", says: "Left out: classes.csv has no class of this id." });
+			rows.push({ row: e[AT], name: nameOf(users.get(e.userSourcedId as string) as Line), does: "wrong", says: "Left out: classes.csv has no class of this id." });
 	}
-	for (const [i, line] of classes.entries()) {
+	for (const line of classes) {
 		if (!isName(line.title as string)) {
-			rows.push({ row: i + 2, name: line.title ?? "", does: "wrong", says: "Left out with who is in it: a class's title is one line of text with 120 letters at the most." });
+			rows.push({ row: line[AT], name: line.title ?? "", does: "wrong", says: "Left out with who is in it: a class's title is one line of text with 120 letters at the most." });
 			continue;
 		}
 		const known = await one<{ id: string }>(manager, "SELECT id FROM classes WHERE sourced_id = $1 OR id::text = $1", [line.sourcedId]);
@@ -83,7 +85,7 @@ async function classPlans(manager: EntityManager, { classes, users, enrollments 
 		const [teachers, nameless] = parted(of("teacher"), (u) => isName(nameOf(u)) && isName(u.username as string));
 		for (const user of nameless)
 			rows.push({
-				row: [...users.keys()].indexOf(user.sourcedId as string) + 2,
+				row: user[AT],
 				name: user.sourcedId ?? "",
 				does: "wrong",
 				says: "Left out: a teacher has a name and a username.",
@@ -93,7 +95,7 @@ async function classPlans(manager: EntityManager, { classes, users, enrollments 
 	return { plans, rows };
 }
 
-const linesOf = (plan: ClassPlan) => plan.students.map((u, i) => ({ row: i + 2, name: nameOf(u), signInName: undefined, sourcedId: u.sourcedId as string }));
+const linesOf = (plan: ClassPlan) => plan.students.map((u) => ({ row: u[AT], name: nameOf(u), signInName: undefined, sourcedId: u.sourcedId as string }));
 const ADMINISTRATOR: Account = { id: "00000000-0000-0000-0000-000000000000", name: "", role: "teacher", administrator: true, once: false };
 
 /** What an import would do; nothing is changed. */

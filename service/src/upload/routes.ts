@@ -5,13 +5,13 @@ import { itemsOf } from "../assignment/store.ts";
 import { note } from "../audit.ts";
 import { reachAssignment } from "../class/access.ts";
 import { one } from "../database/data-source.ts";
-import { type FileFor, handInFor } from "../hand-in/hand-in.ts";
+import { handInFor } from "../hand-in/hand-in.ts";
 import type { Taken } from "../hand-in/store.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
 import { rosterOf } from "../roster/store.ts";
 import { serve } from "../serve-route.ts";
-import { findWork } from "../work/store.ts";
+import { handInPlaces, type PlaceAsked } from "../work/store.ts";
 import { unzip } from "../zip.ts";
 import { type PlannedFile, planUpload } from "./plan.ts";
 
@@ -49,7 +49,7 @@ export function uploadRoutes(context: AppContext): void {
 			const [taken] = (await tx.query("DELETE FROM uploads WHERE id = $1 RETURNING id", [params.id]))[0] as unknown[];
 			if (!taken) throw new Refusal("not-found");
 			const items = await itemsOf(tx, upload.assignmentId);
-			const [files, leftOut]: [(FileFor & { file: string })[], string[]] = [[], []];
+			const [asked, leftOut]: [(PlaceAsked & { file: string; source: string })[], string[]] = [[], []];
 			for (const planned of upload.files) {
 				const decided = body.decided[planned.file];
 				const of =
@@ -62,13 +62,17 @@ export function uploadRoutes(context: AppContext): void {
 					leftOut.push(planned.file);
 					continue;
 				}
-				const work = await findWork(tx, of.studentId, upload.assignmentId, of.exercise);
-				if (!work)
-					throw new Refusal("bad-request", `${planned.file} can't be handed in for whom was decided.`, [
-						{ path: `decided.${planned.file}`, message: "is no student of the class, or no exercise of the set" },
-					]);
-				files.push({ file: planned.file, work, studentId: of.studentId, source: planned.source });
+				asked.push({ file: planned.file, source: planned.source, studentId: of.studentId, assignmentId: upload.assignmentId, exercise: of.exercise });
 			}
+			const places = await handInPlaces(tx, asked);
+			const files = asked.map(({ file, source, studentId }, i) => {
+				const place = places[i];
+				if (!place)
+					throw new Refusal("bad-request", `${file} can't be handed in for whom was decided.`, [
+						{ path: `decided.${file}`, message: "is no student of the class, or no exercise of the set" },
+					]);
+				return { file, place, studentId, source };
+			});
 			const rows = await handInFor(tx, queue, files);
 			const handIns = files.map(({ file, studentId }, i) => {
 				const { id, tryNumber } = rows[i] as Taken;
