@@ -48,7 +48,7 @@
 	}
 </script>
 
-<div class="grid grow lg:grid-cols-[20rem_minmax(0,1fr)_minmax(0,1fr)]">
+<div class="grow lg:grid lg:grid-cols-[20rem_minmax(0,1fr)_minmax(0,1fr)]">
 	<section aria-label="Exercise" class="px-4 py-4 sm:pl-6">
 		<Explained>
 			<h1 class="mb-2">{exercise.title}</h1>
@@ -64,7 +64,7 @@
 		</Explained>
 		<Tries {desk} />
 	</section>
-	<section aria-label="Program" class="flex flex-col border-t border-rule px-4 py-4 lg:sticky lg:top-0 lg:h-[calc(100vh-3rem)] lg:min-h-[34rem] lg:border-x lg:border-t-0">
+	<section aria-label="Program" class="border-t border-rule px-4 py-4 lg:sticky lg:top-0 lg:flex lg:h-[calc(100vh-3rem)] lg:min-h-[34rem] lg:flex-col lg:border-x lg:border-t-0">
 		<HandingIn {desk} onpoint={(slip) => (pointed = slip === null ? null : { on: "slip", id: slip })}>
 			{#snippet before()}
 				<button type="button" class="button primary" disabled={desk.running} onclick={() => desk.runNow()}>{desk.running ? "Running …" : "Run"} <kbd class="key">Ctrl ↵</kbd></button>
