@@ -1,10 +1,13 @@
-import { type Given, givenProblem } from "@markpen/core";
+import { type Conditions, conditionsOf, type Given, givenProblem } from "@markpen/core";
 import { WrongCall } from "./call.ts";
+import { readExerciseFile } from "./files.ts";
 
 /** How a program is to be run, as a call says it. */
 export interface RunCall {
-	readonly seed: number;
+	readonly seed?: number;
 	readonly frames?: number;
+	/** A file of an exercise under whose conditions it is run. */
+	readonly exercise?: string;
 	/** NAME=VALUE each. */
 	readonly let?: readonly string[];
 }
@@ -14,8 +17,8 @@ function valueOf(text: string): number | string | boolean {
 	return text.trim() !== "" && Number.isFinite(Number(text)) ? Number(text) : text;
 }
 
-/** What a run is asked for. Throws {@link WrongCall} for a value that the program has no name for. */
-export function runOf(source: string, call: RunCall): { seed: number; frames?: number; given?: Given } {
+/** What a run is asked for. Throws {@link WrongCall} for a value that the program has no name for, and for an exercise file that can't be read. */
+export async function runOf(source: string, call: RunCall): Promise<{ seed?: number; frames?: number; conditions?: Conditions; given?: Given }> {
 	const given: Record<string, number | string | boolean> = {};
 	for (const pair of call.let ?? []) {
 		const [, name, value] = /^([^=]+)=(.*)$/s.exec(pair) ?? [];
@@ -27,6 +30,7 @@ export function runOf(source: string, call: RunCall): { seed: number; frames?: n
 		throw new WrongCall(
 			problem.wanted === undefined ? `No “let” outside all blocks declares ${problem.of}.` : `${problem.of} holds a ${problem.wanted}; --let gives it something else.`,
 		);
-	const { seed, frames } = call;
-	return { seed, ...(frames !== undefined && { frames }), ...(Object.keys(given).length > 0 && { given }) };
+	const { seed, frames, exercise } = call;
+	const conditions = exercise === undefined ? undefined : conditionsOf(await readExerciseFile(exercise));
+	return { ...(seed !== undefined && { seed }), ...(conditions && { conditions }), ...(frames !== undefined && { frames }), ...(Object.keys(given).length > 0 && { given }) };
 }

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { id, idParams, instant, key, moment, name, person, points, verdict } from "./common.ts";
+import { conditions } from "./exercise.ts";
 import { picture } from "./report.ts";
 import { route } from "./route.ts";
 
@@ -194,7 +195,7 @@ export const listDrafts = route({
 	summary: "What the class is writing just now, for a look round in the lesson",
 	params: idParams,
 	query: z.object({ exercise: key.optional() }),
-	reply: z.object({ exercise: key, drafts: z.array(draftRow), criteria: z.int() }),
+	reply: z.object({ exercise: key, conditions, drafts: z.array(draftRow), criteria: z.int() }),
 });
 /** Drawings with more shapes than that aren't sent among a wall's: each is fetched as a file. */
 export const MOST_SHAPES_ON_WALL = 1_500;

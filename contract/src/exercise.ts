@@ -3,17 +3,23 @@ import { id, idParams, instant, key, name, next, pageQuery, source } from "./com
 import { route } from "./route.ts";
 
 export const sheet = z.object({ width: z.int(), height: z.int(), origin: z.enum(["top left", "centre", "bottom left"]) });
+/** What programs of an exercise are run under, wherever they are run. */
+export const conditions = z.object({
+	sheet: sheet.extend({ paper: z.string().optional() }).nullable().describe("With its paper, where that is fixed"),
+	seed: z.int(),
+	frames: z.int().nullable().describe("How many frames it is run for, where the exercise says so"),
+	steps: z.int().nullable().describe("How many steps it may make, where the exercise says so"),
+	without: z.array(z.string()).readonly().describe("Statements that are left out of the language"),
+});
 
 /** What a student gets of an exercise. */
 export const studentCopy = z.object({
 	id: z.string(),
 	title: z.string(),
 	brief: z.string(),
-	sheet: sheet.extend({ paper: z.string().optional() }).nullable(),
+	conditions,
 	starter: z.string().nullable(),
 	example: z.union([z.object({ show: z.literal("source"), program: z.string() }), z.object({ show: z.literal("picture") })]).nullable(),
-	without: z.array(z.string()),
-	frames: z.int().nullable(),
 	criteria: z.array(
 		z.object({
 			id: z.string(),

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { id, idParams, instant, key, person, points, source, words } from "./common.ts";
+import { conditions } from "./exercise.ts";
 import { report } from "./report.ts";
 import { route } from "./route.ts";
 import { answers } from "./work.ts";
@@ -36,7 +37,7 @@ export const handInPage = z.object({
 	pressedAt: instant.nullable().describe("When the student pressed, by their own clock, where it came in later"),
 	madeBy: z.enum(["student", "teacher", "closing", "archive"]),
 	source: z.string(),
-	frames: z.int().nullable().describe("How many frames it is run for, where it moves"),
+	conditions,
 	answers,
 	report: report.nullable().describe("null until the hand-in is checked, or until it is shown to the student"),
 	waiting: z.boolean().describe("Whether it is still to be checked"),

@@ -26,6 +26,10 @@ export const work = z.object({
 	draft: draft.nullable(),
 	hinted: z.record(z.string(), z.int()).describe("How many hints of each criterion were asked for"),
 	lastSource: z.string().nullable(),
+	continues: z
+		.object({ id, title: z.string(), source: z.string(), handedInAt: instant })
+		.nullable()
+		.describe("One's own last hand-in of the exercise that this one goes on from; the desk begins with it"),
 	model: z.object({ picture: z.string().describe("As SVG"), source: z.string().nullable() }).nullable(),
 });
 export type Work = z.infer<typeof work>;

@@ -48,9 +48,15 @@ export function drawnOf({ source, problems, remarks, run: done, tape, drawing, p
 	return { state, ended, tape, drawing, errors: problem ? [problem] : [], remarks: said, steps, ...(watched && { watched }) };
 }
 
+/** How a source is read and run. */
+export interface DrawOptions extends RunOptions {
+	/** Statements that are left out of the language. */
+	readonly without?: readonly string[];
+}
+
 /** Runs a source and tells what it drew. Never throws, whatever the source; see {@link run} for wrong options. */
-export function draw(source: string, options: RunOptions = {}): Drawn {
-	const reading = read(source, options.limits ?? CLASS_LIMITS);
+export function draw(source: string, options: DrawOptions = {}): Drawn {
+	const reading = read(source, options.limits ?? CLASS_LIMITS, options.without);
 	const done = reading.ok ? run(reading.checked, options) : undefined;
 	const tape = done?.tape ?? new TapeWriter(1).finish(options.sheet ?? DEFAULT_SHEET, [], { x: 0, y: 0, facing: 0, down: true });
 	return drawnOf({
@@ -65,8 +71,8 @@ export function draw(source: string, options: RunOptions = {}): Drawn {
 }
 
 /** The tape of a source's run, without looking at what is on it; undefined where the source can't be read. */
-export function tapeOf(source: string, options: RunOptions = {}): Tape | undefined {
-	const reading = read(source, options.limits ?? CLASS_LIMITS);
+export function tapeOf(source: string, options: DrawOptions = {}): Tape | undefined {
+	const reading = read(source, options.limits ?? CLASS_LIMITS, options.without);
 	return reading.ok ? run(reading.checked, options).tape : undefined;
 }
 

@@ -1,13 +1,11 @@
 import { WHITE } from "./colour/colour.ts";
 import { drawnOf } from "./draw.ts";
+import { caseOf } from "./exercise/case-of.ts";
 import type { ExerciseFile } from "./exercise/schema.ts";
-import { leftOutOf, settingsOf, wantedOf } from "./exercise/wanted-of.ts";
 import type { Limits, Stop } from "./limits/limits.ts";
-import { type Brought, Case } from "./marking/case.ts";
+import type { Brought } from "./marking/case.ts";
 import { judge } from "./marking/judge.ts";
-import { Runs } from "./marking/runs.ts";
 import { slipsIn } from "./marking/slips/index.ts";
-import { Program } from "./marking/source/program.ts";
 import type { Report } from "./report.ts";
 import { sayDrawn } from "./say.ts";
 import { sayCriterion, saySlip } from "./say-criterion.ts";
@@ -34,11 +32,10 @@ export function mark(source: string, exercise: ExerciseFile, options: MarkOption
 /** Marks as {@link mark} does, and gives the tape of the first seed too. */
 export function markedTape(source: string, exercise: ExerciseFile, options: MarkOptions = {}): { readonly report: Report; readonly tape: Tape } {
 	const { seed, limits, stop, bare = false, ...brought } = options;
-	const settings = settingsOf(exercise, { seed, limits, stop });
-	const program = new Program(source, settings.limits, leftOutOf(exercise));
-	const plain = new Case(program, wantedOf(exercise), brought, new Runs(settings));
+	const plain = caseOf(source, exercise, { seed, limits, stop }, brought);
 	const marked = judge(plain);
-	const { run, tape, drawing } = plain;
+	const { program, run, tape, drawing } = plain;
+	const { settings } = plain.runs;
 	const drawn = drawnOf({ source, problems: program.problems, remarks: program.remarks, run, tape, drawing, paper: settings.paper ?? WHITE });
 	const report = {
 		version: CORE_VERSION,

@@ -1,7 +1,8 @@
+import type { DrawOptions } from "./draw.ts";
 import { recognise } from "./figures/recognise.ts";
 import { CLASS_LIMITS } from "./limits/limits.ts";
 import { read } from "./nib/read.ts";
-import { type RunOptions, run } from "./nib/runner.ts";
+import { run } from "./nib/runner.ts";
 import type { Change } from "./nib/watch.ts";
 import { type Replay, replayOf } from "./picture/replay.ts";
 import { figureSentence } from "./words/readback.ts";
@@ -21,8 +22,8 @@ const MOST_MARKED_ROWS = 5_000;
 const MOST_MARKS = 200;
 
 /** Runs a source for a replay, with the names that are to be watched; undefined where it can't be read. */
-export function replayed(source: string, options: RunOptions = {}): Replayed | undefined {
-	const reading = read(source, options.limits ?? CLASS_LIMITS);
+export function replayed(source: string, options: DrawOptions = {}): Replayed | undefined {
+	const reading = read(source, options.limits ?? CLASS_LIMITS, options.without);
 	if (!reading.ok) return undefined;
 	const { tape, watched } = run(reading.checked, options);
 	const replay = replayOf(tape);

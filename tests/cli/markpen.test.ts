@@ -24,11 +24,38 @@ beforeAll(() => {
 	write("class/ana.nib.txt", model);
 	write("class/bo.nib.txt", model.replace("crimson", "green"));
 	write("class/cy.nib.txt", "");
+	write(
+		"odd.exercise.yaml",
+		"format: markpen/exercise@1\nid: odd\ntitle: Odd\nbrief: Odd.\nsheet: { width: 260, height: 180, paper: lightsteelblue }\nrun: { seeds: [7], frames: 3 }\nstatements: { without: [circle] }\nmodel: walk 20\ncriteria:\n  - { id: one, check: count, of: { kind: line }, exactly: 1, points: 1 }\n",
+	);
 	write("wrong.exercise.yaml", readFileSync(EXERCISE, "utf8").replace("check: sheet", "check: shet"));
 });
 afterAll(() => rmSync(folder, { recursive: true }));
 
 const markpen = (...args: string[]) => runMarkpen(folder, args);
+
+describe("draw and figures with an exercise", () => {
+	test("run a program on the exercise's sheet and paper, with its seed, frames and limits", async () => {
+		const under = ["--exercise", "odd.exercise.yaml"];
+		const drawn = await markpen("draw", "dice.nib", "--json", ...under);
+		expect(JSON.parse(drawn.out)).toMatchObject({ width: 260, height: 180 });
+		expect(JSON.parse(drawn.out).svg).toContain('fill="#b0c4de"');
+		const seven = await markpen("figures", "dice.nib", "--seed", "7");
+		const [own, other] = [await markpen("figures", "dice.nib", ...under), await markpen("figures", "dice.nib", "--seed", "8", ...under)];
+		const long = (text: string) => /line, ([\d.]+) long/.exec(text)?.[1];
+		expect(long(own.out)).toBe(long(seven.out));
+		expect(long(own.out)).not.toBe(long(other.out));
+		const left = await markpen("figures", "waves.nib", ...under);
+		expect(left.code).toBe(1);
+		expect(left.out).toContain("waves.nib:4:3: error: This exercise does without “circle”");
+	});
+
+	test("tell what is wrong with an exercise file", async () => {
+		const { code, err } = await markpen("draw", "dice.nib", "--exercise", "wrong.exercise.yaml");
+		expect(code).toBe(2);
+		expect(err).toContain("wrong.exercise.yaml:");
+	});
+});
 
 describe("draw", () => {
 	test("writes SVG to the terminal", async () => {

@@ -29,6 +29,11 @@ export const BOATHOUSE = [
 	lamps("lamps"),
 	lamps("lamps-picture", 'example: { show: picture, program: "fill blue\\ncircle centre 60, 60 diameter 50\\n" }\n'),
 	lamps("lamps-source", 'example: { show: source, program: "fill blue\\ncircle centre 60, 60 diameter 50\\n" }\n'),
+	lamps("lamps-on", "continues: lamps\nstarter: |\n  -- nothing handed in yet\n"),
+	lamps("lamps-under", "run: { seeds: [7], frames: 9, steps: 4000 }\nstatements: { without: [ellipse] }\n").replace(
+		"origin: top left }",
+		"origin: top left, paper: lightsteelblue }",
+	),
 	lamps("lamps-without", "statements: { without: [polygon] }\n"),
 	lamps("lamps-judged", "", "  - { id: own, check: by teacher, says: It is your own, scale: { 0: no, 1: partly so, 2: all through }, points: 2 }\n"),
 ];

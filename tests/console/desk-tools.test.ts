@@ -1,8 +1,8 @@
 import type { Page } from "playwright-core";
 import { describe, expect, test } from "vitest";
 import { BOATHOUSE, BOTH } from "./boathouse.ts";
-import { axe, onScreen, Watched } from "./browser.ts";
-import { desks, editor, handIn, kept, run } from "./own-desk.ts";
+import { axe, colourAt, onScreen, Watched } from "./browser.ts";
+import { desks, editor, handIn, inDays, kept, run } from "./own-desk.ts";
 
 const here = desks(BOATHOUSE);
 
@@ -45,6 +45,29 @@ describe("the desk", () => {
 		expect(await page.locator(".cm-line.lit").textContent()).toBe("circle centre 100, 90 diameter 36");
 		await page.getByRole("heading", { level: 1 }).hover();
 		await expect.poll(() => page.locator("[data-lit]").count()).toBe(0);
+	});
+
+	test("runs programs as they are run when handed in: on the exercise's paper, with its seed and steps, without what it leaves out", async () => {
+		await here.begin("lamps-under");
+		const { page } = await here.own.open();
+		await expect.poll(() => colourAt(page, 200, 150)).toEqual([176, 196, 222]);
+		const printed = page.locator("h2:has-text('Printed') + pre");
+		const source = "print random(1, 1000000)\nfill red\ncircle centre 240, 90 diameter 36\nrepeat 9000\n  walk 0\nend\n";
+		await editor(page).fill(source);
+		await run(page);
+		expect(await colourAt(page, 200, 150)).toEqual([176, 196, 222]);
+		await page.getByTestId("problem").filter({ hasText: "4000" }).waitFor();
+		const { id } = await here.own.student.selfCheck({ params: here.own.place, body: { source, answers: {} } });
+		const look = async () => (await here.own.student.showSelfCheck({ params: { id } })).report;
+		await expect.poll(look).not.toBeNull();
+		const { messages = [], errors = [] } = (await look()) ?? {};
+		expect(await printed.textContent()).toBe(messages[0]?.text);
+		expect(await page.getByTestId("problem").textContent()).toContain(errors[0]?.message.slice(0, 20));
+		await editor(page).fill("ellipse centre 140, 90 size 36, 36\n");
+		await page.getByRole("button", { name: /^Run/ }).click();
+		await page.getByTestId("problem").filter({ hasText: "does without “ellipse”" }).waitFor();
+		await page.getByRole("button", { name: "Replay" }).click();
+		await page.getByRole("status").filter({ hasText: "does nothing that could be replayed" }).waitFor();
 	});
 
 	test("explains words of drawing where they stand", async () => {
@@ -139,6 +162,29 @@ describe("the desk", () => {
 		await page.getByRole("button", { name: "Undo" }).click();
 		await kept(page);
 		expect(await here.own.draft()).toBe(BOTH.replace("100, 90", "140, 90").trim());
+	});
+
+	test("begins with what was handed in to the exercise that it goes on from, or else with the given program", async () => {
+		await here.begin("lamps-on");
+		const first = await here.own.open();
+		expect(await editor(first.page).textContent()).toBe("-- nothing handed in yet");
+		expect(await first.page.getByTestId("continues").count()).toBe(0);
+		await first.page.close();
+		const { teacher, student, classId } = here.own;
+		const set = await teacher.setAssignment({ params: { id: classId }, body: { exercise: "lamps", opensAt: inDays(-1), dueAt: inDays(1), closesAt: inDays(2) } });
+		const send = (source: string) => student.handIn({ params: { id: set.id, exercise: "lamps" }, body: { source } });
+		await send("walk 10\n");
+		await send(BOTH);
+		const { page } = await here.own.open();
+		await expect.poll(() => editor(page).textContent()).toBe(BOTH.replaceAll("\n", ""));
+		await page.getByTestId("continues").getByRole("link", { name: "Boathouse lamps" }).waitFor();
+		await editor(page).fill("walk 5");
+		await kept(page);
+		await page.reload();
+		await expect.poll(() => editor(page).textContent()).toBe("walk 5");
+		await page.getByRole("button", { name: "Your program of Boathouse lamps" }).click();
+		await page.getByRole("button", { name: "Take it up again" }).click();
+		await expect.poll(() => editor(page).textContent()).toBe(BOTH.replaceAll("\n", ""));
 	});
 
 	test("doesn't offer statements that the exercise leaves out", async () => {

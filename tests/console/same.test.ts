@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import type { Browser, Page } from "playwright-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { draw, pictureOf, readExercise, reportFigure } from "../../core/dist/index.js";
+import { type Conditions, conditionsOf, draw, pictureOf, readExercise, reportFigure, runUnder } from "../../core/dist/index.js";
 import { demoPrograms } from "../../demo/dist/index.js";
 import { Site } from "../site.ts";
 import { launch, signIn, Watched } from "./browser.ts";
@@ -33,18 +33,18 @@ polygon sides 7 centre 200, 150 radius 40 + s mod 3 turned s mod 90
 print s`;
 
 /** Runs a source in the page's own drawing worker. */
-function inBrowser(source: string, sheet: object | null): Promise<unknown> {
+function inBrowser(source: string, conditions: Conditions | undefined): Promise<unknown> {
 	return page.evaluate(
-		async ({ source: text, sheet: given, script }) => {
+		async ({ source: text, conditions: given, script }) => {
 			const worker = new Worker(script, { type: "module" });
 			const answer = await new Promise((resolve) => {
 				worker.addEventListener("message", ({ data }) => resolve(data.answer ?? data), { once: true });
-				worker.postMessage({ turn: 1, do: "run", source: text, sheet: given });
+				worker.postMessage({ turn: 1, do: "run", source: text, conditions: given });
 			});
 			worker.terminate();
 			return answer;
 		},
-		{ source, sheet, script: workerPath },
+		{ source, conditions, script: workerPath },
 	);
 }
 
@@ -54,16 +54,18 @@ const workerPath = await (async () => {
 })();
 
 test("programs draw the same in Chromium as in Node, to the last digit", async () => {
-	const sheets = new Map(
-		["mooring-buoy", "sail", "pier-planks"].map((id) => {
+	const programs = demoPrograms();
+	const conditions = new Map(
+		[...new Set(programs.map((p) => p.exercise))].map((id) => {
 			const reading = readExercise(readFileSync(new URL(`../../demo/exercises/${id}.exercise.yaml`, import.meta.url), "utf8"));
-			return [id, reading.ok ? (reading.exercise.sheet ?? null) : null] as const;
+			if (!reading.ok) throw new Error(`${id} can't be read`);
+			return [id, conditionsOf(reading.exercise)] as const;
 		}),
 	);
-	const all = [{ source: FUNCTIONS, sheet: null }, ...demoPrograms().map((p) => ({ source: p.source, sheet: sheets.get(p.exercise) ?? null }))];
-	for (const { source, sheet } of all) {
-		const { tape, drawing, state } = draw(source, sheet ? { sheet } : {});
+	const all = [{ source: FUNCTIONS, under: undefined }, ...programs.map((p) => ({ source: p.source, under: conditions.get(p.exercise) }))];
+	for (const { source, under } of all) {
+		const { tape, drawing, state } = draw(source, under ? runUnder(under) : {});
 		const wanted = JSON.parse(JSON.stringify({ state, picture: pictureOf(tape), figures: drawing.figures.map((f) => reportFigure(f, tape.sheet)) }));
-		expect(await inBrowser(source, sheet)).toMatchObject(wanted);
+		expect(await inBrowser(source, under)).toMatchObject(wanted);
 	}
 });

@@ -120,6 +120,39 @@ describe("a class", () => {
 			await page.getByRole("img", { name: "Drawing 1" }).waitFor();
 		}));
 
+	test("draws each on its exercise's sheet, also when another one is chosen meanwhile", () =>
+		visit("teacher", async (page) => {
+			const own = await ownClass("Two exercises");
+			const { dueAt, closesAt } = await teacher.showAssignment({ params: { id: own.assignment } });
+			const rose = await teacher.setAssignment({
+				params: { id: own.id },
+				body: { exercise: "compass-rose", opensAt: new Date(Date.now() - 60_000).toISOString(), dueAt, closesAt },
+			});
+			// The sheet of one counts from its corner, the other one's from its middle.
+			const source = "fill red\npen none\nrect centre 0, 0 size 120, 120\n";
+			await own.student.saveDraft({ params: { id: own.assignment, exercise: "mooring-buoy" }, body: { source }, revision: 0 });
+			await own.student.saveDraft({ params: { id: rose.id, exercise: "compass-rose" }, body: { source }, revision: 0 });
+			await to(page, `/classes/${own.id}/lesson`);
+			const thumb = page.getByRole("img", { name: "Drawing of Nell Brae" }).locator("canvas");
+			/** Whether the corner and the middle of the thumbnail are red. */
+			const red = () =>
+				thumb.evaluate((canvas: HTMLCanvasElement) =>
+					[
+						[22, 4],
+						[160, 120],
+					].map(([x, y]) => (canvas.getContext("2d") as CanvasRenderingContext2D).getImageData(x as number, y as number, 1, 1).data[1] === 0),
+				);
+			const choose = page.getByRole("combobox", { name: "Exercise" });
+			for (const [title, where] of [
+				["Compass rose", [false, true]],
+				["Mooring buoy", [true, false]],
+				["Compass rose", [false, true]],
+			] as const) {
+				await choose.selectOption({ label: title });
+				await expect.poll(red).toEqual(where);
+			}
+		}));
+
 	test("is set work with its rules, and one undo takes it back", () =>
 		visit("teacher", async (page) => {
 			const own = await ownClass("Set class");

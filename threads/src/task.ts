@@ -1,4 +1,4 @@
-import type { AlikePair, Brought, Change, FigureData, Given, Limits, Report, SaidDrawing, Sheet, Track, Trial } from "@markpen/core";
+import type { AlikePair, Brought, Change, Conditions, FigureData, Given, Limits, Report, SaidDrawing, Sheet, Track, Trial } from "@markpen/core";
 
 /** What a thread can be asked to do. */
 export type Task =
@@ -26,7 +26,10 @@ export type Task =
 	| {
 			readonly do: "draw";
 			readonly source: string;
-			readonly seed: number;
+			/** The conditions' own, or 1, unless said. */
+			readonly seed?: number;
+			/** An exercise's, where it is run for one; what else is said here goes before them. */
+			readonly conditions?: Conditions;
 			readonly sheet?: Sheet;
 			readonly frames?: number;
 			/** Values for names that the program declares; the caller has made sure that it does. */

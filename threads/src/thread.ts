@@ -12,6 +12,7 @@ import {
 	mark,
 	markedTape,
 	type Report,
+	runUnder,
 	type Stop,
 	sayDrawn,
 	tracksOf,
@@ -43,14 +44,15 @@ function stopAfter(milliseconds: number): Stop {
 }
 
 function drawn(task: Task & { do: "draw" }): DrawResult {
-	const { source, seed, sheet, frames, given, watch, limits = CLASS_LIMITS } = task;
-	const asked = { ...(sheet && { sheet }), ...(frames !== undefined && { frames }), ...(given && { given }), ...(watch && { watch }) };
+	const { source, conditions, sheet, frames, given, watch, limits = CLASS_LIMITS } = task;
 	const stop = stopAfter(task.milliseconds);
-	const whole = draw(source, { seed, limits, stop, ...asked });
+	const under = conditions ? runUnder(conditions, { seed: task.seed, limits, stop }) : { seed: task.seed ?? 1, limits, stop };
+	const asked = { ...(sheet && { sheet }), ...(frames !== undefined && { frames }), ...(given && { given }), ...(watch && { watch }) };
+	const whole = draw(source, { ...under, ...asked });
 	const result = task.frame === undefined ? whole : atFrame(whole, task.frame);
 	const more = {
 		lastFrame: result.tape.frame.at(-1) ?? 0,
-		...(task.beside !== undefined && { differences: compare(draw(task.beside, { seed, limits, stop, ...(frames !== undefined && { frames }) }), result) }),
+		...(task.beside !== undefined && { differences: compare(draw(task.beside, { ...under, ...(frames !== undefined && { frames }) }), result) }),
 		...(task.tracks && { tracks: tracksOf(result.tape) }),
 		...(task.tape && { tape: encodeTape(result.tape) }),
 		...(result.watched && { watched: result.watched }),

@@ -23,7 +23,7 @@ export async function drawCommand(file: string, options: DrawOptions): Promise<n
 	try {
 		const { watch } = options;
 		const wanted = { tape: ending === "tape" || ending === "jsonl", ...(watch && { watch }) };
-		const drawn = await threads.run({ do: "draw", source, milliseconds: RUN_MILLISECONDS, ...runOf(source, options), ...wanted });
+		const drawn = await threads.run({ do: "draw", source, milliseconds: RUN_MILLISECONDS, ...(await runOf(source, options)), ...wanted });
 		const { picture, figures, errors, remarks, state, ended, messages, watched } = drawn;
 		const svg = svgOf(picture, figures);
 		if (out) await save(out, await written(ending, svg, drawn.tape, picture.width * options.scale, threads));

@@ -28,7 +28,7 @@ export async function figuresCommand(file: string, options: FiguresOptions): Pro
 			lastFrame,
 			differences,
 			tracks,
-		} = await threads.run({ do: "draw", source, milliseconds: RUN_MILLISECONDS, ...runOf(source, options), ...asked });
+		} = await threads.run({ do: "draw", source, milliseconds: RUN_MILLISECONDS, ...(await runOf(source, options)), ...asked });
 		if (frame !== undefined && frame > lastFrame) throw new WrongCall(`${file} has no frame ${frame}; its last is ${lastFrame}.`);
 		if (options.json) process.stdout.write(`${JSON.stringify({ figures: shown, ...(differences && { differences }), ...(tracks && { tracks }), errors, remarks })}\n`);
 		else {

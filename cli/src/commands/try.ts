@@ -1,6 +1,6 @@
 import { mkdir } from "node:fs/promises";
 import { join } from "node:path";
-import { alterationWords, type ExerciseFile, pictureOf, rewritingWords, sentenceOf, svgOf, type Trial, tapeOf, trialProblem } from "@markpen/core";
+import { alterationWords, conditionsOf, type ExerciseFile, pictureOf, rewritingWords, runUnder, sentenceOf, svgOf, type Trial, tapeOf, trialProblem } from "@markpen/core";
 import { exerciseText, RUN_MILLISECONDS, Threads } from "@markpen/threads";
 import { EXIT } from "../call.ts";
 import { readExerciseFile, save } from "../files.ts";
@@ -22,15 +22,11 @@ export async function tryCommand(path: string, options: TryOptions): Promise<num
 	let trial: Trial;
 	let figures: readonly { readonly sentence: string }[];
 	try {
-		const sheet = exercise.sheet && { width: exercise.sheet.width, height: exercise.sheet.height, origin: exercise.sheet.origin };
-		const frames = exercise.run?.frames;
 		trial = await threads.run({ do: "try", exercise: exerciseText(exercise), milliseconds: TRIAL_MILLISECONDS });
 		({ figures } = await threads.run({
 			do: "draw",
 			source: exercise.model,
-			seed: exercise.run?.seeds?.[0] ?? 1,
-			...(sheet && { sheet }),
-			...(frames !== undefined && { frames }),
+			conditions: { ...conditionsOf(exercise), without: [] },
 			milliseconds: RUN_MILLISECONDS,
 		}));
 	} finally {
@@ -56,8 +52,7 @@ async function pictures(folder: string, exercise: ExerciseFile, unseen: Trial["a
 		...punished.map((r, i) => ({ name: `punished-${i + 1}-${r.id}`, source: r.source })),
 	];
 	for (const { name, source } of all) {
-		const sheet = exercise.sheet && { width: exercise.sheet.width, height: exercise.sheet.height, origin: exercise.sheet.origin };
-		const tape = tapeOf(source, { ...(sheet && { sheet }), ...(exercise.run?.frames !== undefined && { frames: exercise.run.frames }) });
+		const tape = tapeOf(source, { ...runUnder(conditionsOf(exercise)), without: [] });
 		await save(join(folder, `${name}.nib.txt`), source);
 		if (tape) await save(join(folder, `${name}.svg`), svgOf(pictureOf(tape)));
 	}

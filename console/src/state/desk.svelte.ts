@@ -79,6 +79,7 @@ export class Desk {
 		this.work = work;
 		this.handIns = work.handIns;
 		this.runs = work.draft?.runs ?? 0;
+		this.seed = work.exercise.conditions.seed;
 		this.keeping = new Keeping<Written, Draft>({
 			place: this.place("draft"),
 			revision: work.draft?.revision ?? 0,
@@ -87,7 +88,7 @@ export class Desk {
 			fetch: async () => (await api.showWork({ params: this.params() })).draft ?? undefined,
 			same: (mine, theirs) => mine.source === theirs.source,
 		});
-		this.source = work.draft?.source ?? work.lastSource ?? work.exercise.starter ?? "";
+		this.source = work.draft?.source ?? work.lastSource ?? work.continues?.source ?? work.exercise.starter ?? "";
 		this.answers = work.draft?.answers ?? {};
 		this.ticks = new Set(read<string[]>(this.place("ticks")) ?? []);
 		this.aside = read<Aside[]>(this.place("aside")) ?? [];
@@ -207,8 +208,8 @@ export class Desk {
 		this.example = false;
 		this.seed = seed;
 		const { source } = this;
-		const { sheet, frames } = this.work.exercise;
-		const answer = await this.runner.ask("run", { source, sheet, frames, seed });
+		const { conditions } = this.work.exercise;
+		const answer = await this.runner.ask("run", { source, conditions, seed });
 		this.run = answer;
 		this.ran = source;
 		this.lost = answer === undefined;
@@ -222,9 +223,9 @@ export class Desk {
 	/** Set while what is seen is an example's drawing. */
 	example = $state(false);
 
-	/** Draws an example of the help; the program stays as it is. */
-	async showExample(source: string): Promise<void> {
-		const answer = await this.runner.ask("run", { source });
+	/** Draws an example, of the help or on the exercise's sheet; the program stays as it is. */
+	async showExample(source: string, ofExercise = false): Promise<void> {
+		const answer = await this.runner.ask("run", { source, ...(ofExercise && { conditions: { ...this.work.exercise.conditions, without: [] } }) });
 		if (!answer) return;
 		this.run = answer;
 		this.ran = undefined;

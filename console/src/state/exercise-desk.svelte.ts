@@ -141,7 +141,7 @@ export class ExerciseDesk {
 	private async look(): Promise<void> {
 		const turn = ++this.turn;
 		const { parts, source, programs } = this;
-		const drawn = parts && (await this.runner.ask("run", { source: parts.model, sheet: parts.sheet, frames: parts.frames }));
+		const drawn = parts && (await this.runner.ask("run", { source: parts.model, conditions: parts.conditions }));
 		const marked = await this.runner.ask("mark", { exercise: source, programs: [{ name: MODEL, source: parts?.model ?? "" }, ...programs] });
 		if (turn !== this.turn) return;
 		if (drawn) this.measured = drawn.figures;

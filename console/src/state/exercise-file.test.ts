@@ -1,4 +1,4 @@
-import { readExercise } from "@markpen/core";
+import { conditionsOf, readExercise } from "@markpen/core";
 import { describe, expect, test } from "vitest";
 import { freshFile, idFor, partsOf, withCriterion, withCriterionPart, withoutCriterion, withPart } from "./exercise-file.ts";
 
@@ -36,7 +36,7 @@ describe("the parts of a file", () => {
 			brief: "A lamp.\n",
 			model: "circle centre 0, 0 diameter 36\n",
 			starter: "",
-			sheet: { width: 400, height: 300, origin: "centre" },
+			conditions: { sheet: { width: 400, height: 300, origin: "centre" }, seed: 1, frames: null, steps: null, without: [] },
 			criteria: [
 				{ id: "one", points: 1, hint: "Look.\nLook again.", bonus: false },
 				{ id: "neat", points: 0.5, bonus: true },
@@ -49,6 +49,19 @@ describe("the parts of a file", () => {
 		expect(partsOf("5")).toBeUndefined();
 		expect(partsOf("criteria: [null, 5, {points: x}]")?.criteria).toHaveLength(3);
 		expect(partsOf("title: {}\nmodel: 3")).toMatchObject({ title: "", model: "" });
+	});
+
+	test("say what programs are run under, as the core reads it; what is odd or half written is left out", () => {
+		const file = FILE.replace(
+			"origin: centre }",
+			"origin: centre, paper: lightcyan }\nrun: { seeds: [7, 8], frames: 30, steps: 900 }\nstatements: { without: [circle, curve] }",
+		).replace("circle centre 0, 0 diameter 36", "walk 36");
+		const reading = readExercise(file);
+		expect(reading.ok && conditionsOf(reading.exercise)).toEqual(partsOf(file)?.conditions);
+		expect(partsOf(file)?.conditions.sheet?.paper).toBe("lightcyan");
+		const odd = partsOf("sheet: { width: wide, height: 300 }\nrun: { seeds: x, frames: -3, steps: 0.5 }\nstatements: { without: circle }");
+		expect(odd?.conditions).toEqual({ sheet: null, seed: 1, frames: null, steps: null, without: [] });
+		expect(partsOf("sheet: { width: 300, height: 200, origin: middle }\nrun: 5\nstatements:")?.conditions.sheet).toBeNull();
 	});
 });
 

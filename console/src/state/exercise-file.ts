@@ -1,4 +1,4 @@
-import type { Proposal } from "@markpen/core";
+import type { Conditions, Proposal } from "@markpen/core";
 import { type Document, isScalar, isSeq, parseDocument, type Scalar, type YAMLSeq } from "yaml";
 
 /** What the editor shows of a file, as far as it can be read. */
@@ -8,8 +8,8 @@ export interface FileParts {
 	readonly model: string;
 	readonly starter: string;
 	readonly example: { readonly show: string; readonly program: string } | null;
-	readonly sheet: { readonly width: number; readonly height: number; readonly origin: "top left" | "centre" | "bottom left" } | null;
-	readonly frames: number | null;
+	/** What programs are run under, as far as it can be read. */
+	readonly conditions: Conditions;
 	readonly criteria: readonly {
 		readonly id: string;
 		readonly points: number;
@@ -21,7 +21,23 @@ export interface FileParts {
 	}[];
 }
 
+const ORIGINS = ["top left", "centre", "bottom left"] as const;
+
 const text = (value: unknown) => (typeof value === "string" ? value : "");
+
+function conditionsIn(file: Record<string, unknown>): Conditions {
+	const { sheet, run, statements } = file as { sheet?: unknown; run?: { seeds?: unknown; frames?: unknown; steps?: unknown }; statements?: { without?: unknown } };
+	const number = (value: unknown) => (typeof value === "number" && Number.isInteger(value) && value > 0 ? value : null);
+	const { width, height, origin = "top left", paper } = (sheet ?? {}) as { width?: unknown; height?: unknown; origin?: string; paper?: unknown };
+	const whole = number(width) !== null && number(height) !== null && ORIGINS.includes(origin as never);
+	return {
+		sheet: whole ? { width: width as number, height: height as number, origin: origin as (typeof ORIGINS)[number], ...(typeof paper === "string" && { paper }) } : null,
+		seed: Array.isArray(run?.seeds) && Number.isInteger(run.seeds[0]) ? (run.seeds[0] as number) : 1,
+		frames: number(run?.frames),
+		steps: number(run?.steps),
+		without: Array.isArray(statements?.without) ? statements.without.map(String) : [],
+	};
+}
 
 /** The parts of a file; undefined where the YAML itself can't be read. */
 export function partsOf(source: string): FileParts | undefined {
@@ -35,15 +51,14 @@ export function partsOf(source: string): FileParts | undefined {
 	}
 	if (value === null || typeof value !== "object") return undefined;
 	const file = value as Record<string, unknown>;
-	const { criteria, example, sheet, run } = file as { criteria?: unknown; example?: { show?: unknown; program?: unknown }; sheet?: FileParts["sheet"]; run?: { frames?: unknown } };
+	const { criteria, example } = file as { criteria?: unknown; example?: { show?: unknown; program?: unknown } };
 	return {
 		title: text(file.title),
 		brief: text(file.brief),
 		model: text(file.model),
 		starter: text(file.starter),
 		example: example && typeof example === "object" ? { show: text(example.show), program: text(example.program) } : null,
-		sheet: sheet && typeof sheet === "object" ? sheet : null,
-		frames: typeof run?.frames === "number" ? run.frames : null,
+		conditions: conditionsIn(file),
 		criteria: (Array.isArray(criteria) ? criteria : []).map((c: Record<string, unknown> | null) => ({
 			id: text(c?.id),
 			points: typeof c?.points === "number" ? c.points : 0,

@@ -1,4 +1,4 @@
-import type { SaidDrawing } from "@markpen/core";
+import type { Conditions, SaidDrawing } from "@markpen/core";
 import { api } from "./api.ts";
 import { Runner } from "./runner.ts";
 
@@ -11,29 +11,37 @@ export class Lesson {
 	drawings = $state.raw<ReadonlyMap<string, SaidDrawing>>(new Map());
 	private readonly runner = new Runner();
 	private readonly sources = new Map<string, string>();
+	private asked: { readonly assignmentId: string; readonly exercise: string } | undefined;
+	private place = "";
 	private looking = false;
-	private again = false;
 	private left = false;
 
+	/** Looks at an exercise's drafts. While that is under way, only the look that was asked for last is made after it. */
 	async look(assignmentId: string, exercise: string): Promise<void> {
-		if (this.looking) {
-			this.again = true;
-			return;
-		}
+		this.asked = { assignmentId, exercise };
+		if (this.looking) return;
 		this.looking = true;
 		try {
-			do {
-				this.again = false;
-				const page = await api.listDrafts({ params: { id: assignmentId }, query: { exercise } });
-				this.drafts = page.drafts;
-				this.criteria = page.criteria;
-				for (const draft of page.drafts) {
-					if (this.left) return;
-					await this.draw(draft);
-				}
-			} while (this.again && !this.left);
+			for (let asked = this.next(); asked; asked = this.next()) await this.lookAt(asked.assignmentId, asked.exercise);
 		} finally {
 			this.looking = false;
+		}
+	}
+
+	private next() {
+		const { asked } = this;
+		this.asked = undefined;
+		return this.left ? undefined : asked;
+	}
+
+	private async lookAt(assignmentId: string, exercise: string): Promise<void> {
+		const { drafts, criteria, conditions } = await api.listDrafts({ params: { id: assignmentId }, query: { exercise } });
+		this.turnTo(`${assignmentId} ${exercise}`);
+		this.drafts = drafts;
+		this.criteria = criteria;
+		for (const draft of drafts) {
+			if (this.left || this.asked) return;
+			await this.draw(draft, conditions);
 		}
 	}
 
@@ -42,10 +50,18 @@ export class Lesson {
 		this.runner.end();
 	}
 
-	private async draw({ student, source }: Draft): Promise<void> {
+	/** Another exercise begins without drawings: the same program draws otherwise on another sheet. */
+	private turnTo(place: string): void {
+		if (place === this.place) return;
+		this.place = place;
+		this.sources.clear();
+		this.drawings = new Map();
+	}
+
+	private async draw({ student, source }: Draft, conditions: Conditions): Promise<void> {
 		if (this.sources.get(student.id) === source) return;
 		this.sources.set(student.id, source);
-		const drawn = await this.runner.ask("run", { source });
+		const drawn = await this.runner.ask("run", { source, conditions });
 		if (drawn) this.drawings = new Map(this.drawings).set(student.id, drawn);
 	}
 }

@@ -17,6 +17,7 @@ const RULES = {
 	handInDrafts: true,
 	weight: 1,
 };
+const CONDITIONS = { sheet: null, seed: 1, frames: null, steps: null, without: [] };
 const ONE = { id: ID, name: "8 Example", schoolYear: "2030", code: "example-8", zone: "UTC", gradeScale: [], revision: 1, closedAt: null, covering: false };
 
 /** What the service answers where there is nothing yet. */
@@ -69,7 +70,7 @@ const EMPTY: Readonly<Partial<Record<keyof typeof ROUTES, unknown>>> = {
 		unchecked: 0,
 	},
 	listDrawings: { drawings: [] },
-	listDrafts: { exercise: "new", drafts: [], criteria: 0 },
+	listDrafts: { exercise: "new", conditions: CONDITIONS, drafts: [], criteria: 0 },
 	triesUntilMet: { criteria: [] },
 	listAlike: { pairs: [] },
 	showHandIn: {
@@ -86,7 +87,7 @@ const EMPTY: Readonly<Partial<Record<keyof typeof ROUTES, unknown>>> = {
 		pressedAt: null,
 		madeBy: "student",
 		source: "",
-		frames: null,
+		conditions: CONDITIONS,
 		answers: {},
 		report: null,
 		waiting: true,
@@ -107,7 +108,7 @@ const EMPTY: Readonly<Partial<Record<keyof typeof ROUTES, unknown>>> = {
 		assignmentId: ID,
 		className: PLACE.className,
 		unit: null,
-		exercise: { id: "new", title: "New", brief: "", sheet: null, starter: null, example: null, without: [], frames: null, criteria: [] },
+		exercise: { id: "new", title: "New", brief: "", conditions: CONDITIONS, starter: null, example: null, criteria: [] },
 		opensAt: SOON,
 		dueAt: SOON,
 		closesAt: SOON,
@@ -119,6 +120,7 @@ const EMPTY: Readonly<Partial<Record<keyof typeof ROUTES, unknown>>> = {
 		draft: null,
 		hinted: {},
 		lastSource: null,
+		continues: null,
 		model: null,
 	},
 	listFreeDrawings: { drawings: [] },

@@ -1,19 +1,34 @@
-import { COLOUR_NAMES, criterionAgainst, draw, formatColour, HELP, mark, namedColour, noticed, proposalsFor, readExercise, replayed, sayDrawn } from "@markpen/core";
+import {
+	COLOUR_NAMES,
+	criterionAgainst,
+	type DrawOptions,
+	draw,
+	formatColour,
+	HELP,
+	mark,
+	namedColour,
+	noticed,
+	proposalsFor,
+	readExercise,
+	replayed,
+	runUnder,
+	sayDrawn,
+} from "@markpen/core";
 import { namesIn } from "../state/nib-words.ts";
 import type { Answers, RunSettings, WorkerAnswer, WorkerRequest } from "./messages.ts";
 
 /** How long a run may take. */
 const MILLISECONDS = 5_000;
 
-function drawn({ source, sheet, seed = 1, frames }: RunSettings) {
+function underOf({ conditions, seed, frames }: RunSettings): DrawOptions {
 	const end = performance.now() + MILLISECONDS;
-	return draw(source, { seed, stop: () => performance.now() > end, ...(sheet && { sheet }), ...(frames && { frames }) });
+	const stop = () => performance.now() > end;
+	return { ...(conditions ? runUnder(conditions, { seed, stop }) : { seed: seed ?? 1, stop }), ...(frames !== undefined && { frames }) };
 }
 
-function replay({ source, sheet, seed = 1, frames }: RunSettings): Answers["replay"] | null {
-	const end = performance.now() + MILLISECONDS;
-	const names = namesIn(source);
-	const made = replayed(source, { seed, stop: () => performance.now() > end, watch: names, ...(sheet && { sheet }), ...(frames && { frames }) });
+function replay(run: RunSettings): Answers["replay"] | null {
+	const names = namesIn(run.source);
+	const made = replayed(run.source, { ...underOf(run), watch: names });
 	return made ? { ...made, names } : null;
 }
 
@@ -30,7 +45,7 @@ function marked({ exercise, programs }: Extract<WorkerRequest, { do: "mark" }>):
 }
 
 function answer(request: WorkerRequest): Answers[keyof Answers] {
-	if (request.do === "run") return sayDrawn(drawn(request));
+	if (request.do === "run") return sayDrawn(draw(request.source, underOf(request)));
 	if (request.do === "replay") return replay(request);
 	if (request.do === "help") return { words: [...HELP.values()], colours: COLOUR_NAMES.map((name) => ({ name, code: formatColour(namedColour(name) ?? -1) })) };
 	if (request.do === "propose") {

@@ -1,11 +1,14 @@
-import type { Help, Proposal, Replayed, Report, SaidDrawing, Sheet } from "@markpen/core";
+import type { Conditions, Help, Proposal, Replayed, Report, SaidDrawing } from "@markpen/core";
 
 /** How a program is run. */
 export interface RunSettings {
 	readonly source: string;
-	readonly sheet?: Sheet | null;
+	/** The exercise's, where it is run for one. */
+	readonly conditions?: Conditions;
+	/** The conditions' own, or 1, unless said. */
 	readonly seed?: number;
-	readonly frames?: number | null;
+	/** The conditions' own unless said. */
+	readonly frames?: number;
 }
 
 /** What the page asks the drawing worker for. */

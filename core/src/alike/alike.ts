@@ -1,10 +1,7 @@
 import { formatColour } from "../colour/colour.ts";
+import { caseOf } from "../exercise/case-of.ts";
 import type { ExerciseFile } from "../exercise/schema.ts";
-import { leftOutOf, settingsOf, wantedOf } from "../exercise/wanted-of.ts";
 import { log } from "../geometry/power.ts";
-import { Case } from "../marking/case.ts";
-import { Runs } from "../marking/runs.ts";
-import { Program } from "../marking/source/program.ts";
 import { type Fingerprint, fingerprint } from "./fingerprint.ts";
 
 /** Two hand-ins that are much closer than is usual for the exercise. A pointer for a person to look at, never a verdict. */
@@ -26,9 +23,8 @@ const TELLS = 18;
 const STANDS_OUT = 3;
 
 function fingerprintOf(source: string, exercise: ExerciseFile): Fingerprint {
-	const settings = settingsOf(exercise);
-	const program = new Program(source, settings.limits, leftOutOf(exercise));
-	const run = new Case(program, wantedOf(exercise), {}, new Runs(settings));
+	const run = caseOf(source, exercise);
+	const { program } = run;
 	const colours = (value: Parameters<Parameters<typeof fingerprint>[2]>[0]) => {
 		if (value.node === "colour") return value.value === -1 ? "none" : formatColour(value.value);
 		if (value.node !== "name") return undefined;

@@ -1,9 +1,9 @@
 import { checkOf } from "../marking/checks/index.ts";
 import type { Asked, Group } from "../marking/wanted.ts";
 import { innerOf } from "../marking/wanted.ts";
-import type { Sheet } from "../tape/layout.ts";
 import { criterionSentence, groupSentence } from "../words/criteria.ts";
 import { criterionTopic, tellsMore } from "../words/topics.ts";
+import { type Conditions, conditionsOf } from "./conditions.ts";
 import type { ExerciseFile } from "./schema.ts";
 
 /** A criterion as a student sees it before working on it. */
@@ -24,13 +24,11 @@ export interface StudentCopy {
 	readonly id: string;
 	readonly title: string;
 	readonly brief: string;
-	readonly sheet: (Sheet & { readonly paper?: string }) | null;
+	/** What its programs are run under; what is left out of the language isn't offered either. */
+	readonly conditions: Conditions;
 	readonly starter: string | null;
 	/** The example as it is shown: a program to run, which the desk shows as source or only as a picture. */
 	readonly example: { readonly show: "source"; readonly program: string } | { readonly show: "picture" } | null;
-	/** Statements that the desk doesn't offer. */
-	readonly without: readonly string[];
-	readonly frames: number | null;
 	readonly criteria: readonly StudentCriterion[];
 }
 
@@ -83,11 +81,9 @@ export function studentCopy(file: ExerciseFile): StudentCopy {
 		id: file.id,
 		title: file.title,
 		brief: file.brief,
-		sheet: sheet ? { width: sheet.width, height: sheet.height, origin: sheet.origin, ...(sheet.paper !== undefined && { paper: sheet.paper }) } : null,
+		conditions: conditionsOf(file),
 		starter: file.starter ?? null,
 		example: !example ? null : example.show === "source" ? { show: "source", program: example.program } : { show: "picture" },
-		without: file.statements?.without ?? [],
-		frames: file.run?.frames ?? null,
 		criteria: visible.map((c) => ({
 			id: c.id,
 			part: c.part ?? null,

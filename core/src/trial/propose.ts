@@ -1,13 +1,11 @@
 import { familiesOf } from "../colour/family.ts";
+import { caseOf } from "../exercise/case-of.ts";
 import { readExercise } from "../exercise/read.ts";
 import type { ExerciseFile } from "../exercise/schema.ts";
 import { sentenceOf } from "../exercise/student-copy.ts";
-import { settingsOf, wantedOf } from "../exercise/wanted-of.ts";
 import type { Figure } from "../figures/figure.ts";
-import { Case } from "../marking/case.ts";
+import type { Case } from "../marking/case.ts";
 import { judge } from "../marking/judge.ts";
-import { Runs } from "../marking/runs.ts";
-import { Program } from "../marking/source/program.ts";
 import { type Sheet, sheetBounds } from "../tape/layout.ts";
 
 /** What a teacher wants to know, in the order in which sentences are offered. */
@@ -70,7 +68,7 @@ class Asking {
 
 	constructor(file: ExerciseFile) {
 		this.file = file;
-		this.model = new Case(new Program(file.model), wantedOf(file), {}, new Runs(settingsOf(file)));
+		this.model = caseOf(file.model, file);
 		this.ids = new Set(file.criteria.map((c) => c.id));
 		this.named = this.namesOf();
 	}
@@ -91,7 +89,7 @@ class Asking {
 	meets(source: string, candidate: Candidate): boolean | undefined {
 		const file = this.alone(candidate);
 		if (!file) return undefined;
-		const judged = judge(new Case(new Program(source), wantedOf(file), {}, new Runs(settingsOf(file)))).judged[0];
+		const judged = judge(caseOf(source, file)).judged[0];
 		return judged !== undefined && judged.judgement.share >= 1 - 1e-9 && judged.judgement.findings.every((f) => f.met);
 	}
 
@@ -372,7 +370,7 @@ export function criterionAgainst(file: ExerciseFile, altered: string): Proposal 
 /** For each changed model, whether some criterion notices it; quicker than a report, which also looks for what went wrong. */
 export function noticed(file: ExerciseFile, altered: readonly string[]): boolean[] {
 	return altered.map((source) => {
-		const { judged } = judge(new Case(new Program(source), wantedOf(file), {}, new Runs(settingsOf(file))));
+		const { judged } = judge(caseOf(source, file));
 		return judged.some((j) => j.score.verdict !== "met" && j.judgement.waits === undefined);
 	});
 }

@@ -97,3 +97,14 @@ test("trying is the same twice", () => {
 	const file = exerciseOf(source("lighthouse.exercise.yaml"));
 	expect(JSON.stringify(tryExercise(file))).toBe(JSON.stringify(tryExercise(exerciseOf(source("lighthouse.exercise.yaml")))));
 });
+
+test("what an exercise leaves out is left out for its model too, and is no other way to draw the same", () => {
+	const [whole, left] = [buoy, buoy.replace("figures:", "statements: { without: [polygon, curve, repeat] }\nfigures:")].map((text) => tryExercise(exerciseOf(text)));
+	expect(left?.wrong).toEqual([]);
+	expect(left?.fairness).toBe(1);
+	const ways = (trial: typeof whole) => trial?.rewritings.map((r) => r.id) ?? [];
+	expect(ways(left).length).toBeLessThan(ways(whole).length);
+	expect(ways(whole)).toEqual(expect.arrayContaining(ways(left)));
+	const without = tryExercise(exerciseOf(buoy.replace("figures:", "statements: { without: [circle] }\nfigures:")));
+	expect(without.wrong.map((w) => w.code)).toContain("model-unreadable");
+});

@@ -1,10 +1,8 @@
+import { caseOf } from "../exercise/case-of.ts";
 import type { ExerciseFile } from "../exercise/schema.ts";
-import { settingsOf, wantedOf } from "../exercise/wanted-of.ts";
-import { Case } from "../marking/case.ts";
+import type { Case } from "../marking/case.ts";
 import { type JudgedCriterion, judge, type Marked } from "../marking/judge.ts";
-import { Runs } from "../marking/runs.ts";
 import type { Selector } from "../marking/selector.ts";
-import { Program } from "../marking/source/program.ts";
 import { type Asked, innerOf } from "../marking/wanted.ts";
 import { sheetBounds } from "../tape/layout.ts";
 import type { Free } from "./alter/alteration.ts";
@@ -75,7 +73,7 @@ class Bench {
 	}
 
 	run(source: string): Case {
-		return new Case(new Program(source), wantedOf(this.file), {}, new Runs(settingsOf(this.file)));
+		return caseOf(source, this.file);
 	}
 
 	judge(source: string): { readonly run: Case; readonly marked: Marked } {
@@ -214,6 +212,8 @@ function rewritten(bench: Bench, run: Case, marked: Marked, untried: ReadonlySet
 		const source = make(checked.program, run.drawing, run.sheet);
 		if (source === undefined) continue;
 		const other = bench.judge(source);
+		// A statement that the exercise leaves out is no other way to draw the same.
+		if (other.run.program.problems.some((p) => p.code === "statement-left-out")) continue;
 		const lost = asked.filter((j) => !leansOn(j.criterion).some((l) => loses.includes(l)) && isLess(j, other.marked.judged));
 		tried.push({ id, source, lost: other.run.program.checked ? lost.map((j) => j.criterion.id) : ["unreadable"] });
 	}

@@ -1,5 +1,5 @@
 import { MOST_SHAPES_ON_WALL, ROUTES } from "@markpen/contract";
-import { sentenceOf } from "@markpen/core";
+import { conditionsOf, sentenceOf } from "@markpen/core";
 import type { EntityManager } from "typeorm";
 import { v7 } from "uuid";
 import type { AppContext } from "../app.ts";
@@ -195,7 +195,8 @@ export function assignmentRoutes(context: AppContext): void {
 	serve(context, ROUTES.listDrafts, async ({ request, params, query }) => {
 		await reachAssignment(manager, accountOf(request), params.id, "looking");
 		const item = itemOf(await itemsOf(manager, params.id), query.exercise);
-		return { exercise: item.key, drafts: await draftsIn(manager, params.id, item.exerciseId), criteria: publishedExercise(item.source).criteria.length };
+		const exercise = publishedExercise(item.source);
+		return { exercise: item.key, conditions: conditionsOf(exercise), drafts: await draftsIn(manager, params.id, item.exerciseId), criteria: exercise.criteria.length };
 	});
 	serve(context, ROUTES.listDrawings, async ({ request, params, query }) => {
 		await reachAssignment(manager, accountOf(request), params.id, "looking");

@@ -1,4 +1,4 @@
-import { type CollectionFile, type ExerciseFile, type FileProblem, pictureOf, readCollection, readExercise, type Sheet, svgOf, tapeOf } from "@markpen/core";
+import { type CollectionFile, conditionsOf, type ExerciseFile, type FileProblem, pictureOf, readCollection, readExercise, runUnder, svgOf, tapeOf } from "@markpen/core";
 import { Refusal } from "../refusals.ts";
 
 function refusalOf(problems: readonly FileProblem[]): Refusal {
@@ -42,9 +42,8 @@ function drawnBy(programOf: (exercise: ExerciseFile) => string): (exercise: Exer
 	return (exercise) => {
 		const known = pictures.get(exercise);
 		if (known !== undefined) return known;
-		const sheet = exercise.sheet as Sheet | undefined;
-		const frames = exercise.run?.frames;
-		const tape = tapeOf(programOf(exercise), { ...(sheet && { sheet }), ...(frames !== undefined && { frames }) });
+		// What is left out is left out for students: a teacher's own program may use it.
+		const tape = tapeOf(programOf(exercise), { ...runUnder(conditionsOf(exercise)), without: [] });
 		const svg = tape ? svgOf(pictureOf(tape)) : "";
 		pictures.set(exercise, svg);
 		return svg;

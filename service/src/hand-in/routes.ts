@@ -1,6 +1,6 @@
 import { gunzipSync } from "node:zlib";
 import { ROUTES } from "@markpen/contract";
-import { type Picture, svgOf } from "@markpen/core";
+import { conditionsOf, type Picture, svgOf } from "@markpen/core";
 import { v7 } from "uuid";
 import type { AppContext } from "../app.ts";
 import { shownTo } from "../assignment/shown.ts";
@@ -67,7 +67,7 @@ export function handInRoutes(context: AppContext): void {
 			pressedAt: record.pressedAt?.toISOString() ?? null,
 			madeBy: record.madeBy,
 			source: record.source,
-			frames: exercise.run?.frames ?? null,
+			conditions: conditionsOf(exercise),
 			answers: record.answers,
 			report: shown.feedback ? visible : null,
 			waiting: record.waiting,

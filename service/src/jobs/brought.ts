@@ -1,6 +1,7 @@
 import type { Brought, ExerciseFile } from "@markpen/core";
 import type { EntityManager } from "typeorm";
-import { all, one } from "../database/data-source.ts";
+import { one } from "../database/data-source.ts";
+import { type LastHandIn, lastHandIns } from "../work/store.ts";
 
 /** The hand-ins that a check looked at besides. */
 export interface BroughtIds {
@@ -32,15 +33,8 @@ function earlierExercises(exercise: ExerciseFile): string[] {
 }
 
 /** What a student had handed in to the exercises that one speaks of, the last of each until a moment. */
-export async function earlierOf(manager: EntityManager, exercise: ExerciseFile, studentId: string, until: Date): Promise<{ key: string; id: string; source: string }[]> {
-	const keys = earlierExercises(exercise);
-	if (keys.length === 0) return [];
-	return all(
-		manager,
-		`SELECT DISTINCT ON (e.key) e.key, h.id, h.source FROM hand_ins h JOIN exercises e ON e.id = h.exercise_id
-		 WHERE h.student_id = $1 AND e.key = ANY($2) AND h.handed_in_at <= $3 ORDER BY e.key, h.handed_in_at DESC, h.id DESC`,
-		[studentId, keys, until],
-	);
+export function earlierOf(manager: EntityManager, exercise: ExerciseFile, studentId: string, until: Date): Promise<LastHandIn[]> {
+	return lastHandIns(manager, studentId, earlierExercises(exercise), until);
 }
 
 /** Answers as marking takes them. */

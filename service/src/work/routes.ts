@@ -20,6 +20,8 @@ import {
 	type FreeRow,
 	findWork,
 	freeDrawingsOf,
+	type LastHandIn,
+	lastHandIns,
 	lastSources,
 	otherDrawings,
 	removeFreeDrawing,
@@ -52,6 +54,8 @@ interface Beside {
 	readonly tries: readonly TryRow[];
 	readonly drafts: readonly DraftRow[];
 	readonly sources: readonly { assignmentId: string; exerciseId: string; source: string }[];
+	/** Hand-ins that the exercises go on from, by the key of theirs. */
+	readonly before: ReadonlyMap<string, LastHandIn>;
 }
 
 const isOf =
@@ -59,11 +63,13 @@ const isOf =
 	<T extends { assignmentId: string; exerciseId: string }>(row: T) =>
 		row.assignmentId === record.id && row.exerciseId === record.exerciseId;
 
-function workData(record: WorkRecord, { tries, drafts, sources }: Beside): Work {
+function workData(record: WorkRecord, { tries, drafts, sources, before }: Beside): Work {
 	const mine = tries.filter(isOf(record));
 	const draft = drafts.find(isOf(record));
 	const shown = shownTo(record, record);
-	const copy = studentCopy(publishedExercise(record.source));
+	const file = publishedExercise(record.source);
+	const copy = studentCopy(file);
+	const from = before.get(file.continues ?? "");
 	const checklist = record.showChecklist === "opening" || mine.length > 0;
 	return {
 		assignmentId: record.id,
@@ -89,13 +95,16 @@ function workData(record: WorkRecord, { tries, drafts, sources }: Beside): Work 
 		draft: draft && draft.revision > 0 ? draftData(draft) : null,
 		hinted: Object.fromEntries(Object.entries(draft?.hinted ?? {}).map(([id, { given }]) => [id, given])),
 		lastSource: sources.find(isOf(record))?.source ?? null,
+		continues: from ? { id: from.id, title: from.title, source: from.source, handedInAt: from.handedInAt.toISOString() } : null,
 		model: shown.model ? modelOf(record) : null,
 	};
 }
 
 async function beside(manager: EntityManager, studentId: string, records: readonly WorkRecord[]): Promise<Beside> {
 	const ids = [...new Set(records.map((r) => r.id))];
-	return { tries: await triesOf(manager, studentId, ids), drafts: await draftsOf(manager, studentId, ids), sources: await lastSources(manager, studentId, ids) };
+	const keys = [...new Set(records.flatMap((r) => publishedExercise(r.source).continues ?? []))];
+	const before = new Map((await lastHandIns(manager, studentId, keys, new Date())).map((h) => [h.key, h]));
+	return { before, tries: await triesOf(manager, studentId, ids), drafts: await draftsOf(manager, studentId, ids), sources: await lastSources(manager, studentId, ids) };
 }
 
 export function workRoutes(context: AppContext): void {

@@ -110,6 +110,21 @@ export function lastSources(manager: EntityManager, studentId: string, assignmen
 	);
 }
 
+export type LastHandIn = { key: string; id: string; title: string; source: string; handedInAt: Date };
+
+/** What a student handed in last to some exercises until a moment, in whatever class it was set. */
+export function lastHandIns(manager: EntityManager, studentId: string, keys: readonly string[], until: Date): Promise<LastHandIn[]> {
+	if (keys.length === 0) return Promise.resolve([]);
+	return all(
+		manager,
+		`SELECT DISTINCT ON (e.key) e.key, h.id, h.source, h.handed_in_at AS "handedInAt",
+		        (SELECT v.title FROM exercise_versions v WHERE v.exercise_id = e.id ORDER BY v.number DESC LIMIT 1) AS title
+		 FROM hand_ins h JOIN exercises e ON e.id = h.exercise_id
+		 WHERE h.student_id = $1 AND e.key = ANY($2) AND h.handed_in_at <= $3 ORDER BY e.key, h.handed_in_at DESC, h.id DESC`,
+		[studentId, keys, until],
+	);
+}
+
 type Of = { assignmentId: string; exerciseId: string; studentId: string };
 
 /** Saves a draft if it still has the revision that was read: 0 where there was none, −1 for any. */

@@ -18,6 +18,7 @@
 
 	const { desk }: { desk: Desk } = $props();
 	const { exercise, assignmentId, model } = $derived(desk.work);
+	const { conditions } = $derived(exercise);
 	let pointed = $state.raw<Pointed>(null);
 	const replay = new ReplayOf();
 	$effect(() => () => replay.leave());
@@ -27,7 +28,7 @@
 	const lit = $derived(litBy(pointed, (desk.found?.source === desk.ran && desk.found?.report) || (shown && { figures: [...shown.figures] as never, criteria: [], slips: [] })));
 	/** What stands in the margin: of what is written, or nothing. */
 	const marked = $derived(desk.fresh ? desk.run : undefined);
-	const blank = $derived({ ...(exercise.sheet ?? { width: 400, height: 300, origin: "top left" as const }), paper: "#ffffff", leftOut: 0, clips: [], shapes: [] });
+	const blank = $derived({ width: 400, height: 300, origin: "top left" as const, paper: "#ffffff", ...conditions.sheet, leftOut: 0, clips: [], shapes: [] });
 	let word = $state("");
 	let number = 0;
 	let inserted = $state.raw<{ text: string; number: number } | undefined>(undefined);
@@ -53,10 +54,11 @@
 		<Explained>
 			<h1 class="mb-2">{exercise.title}</h1>
 			<div class="prose mb-3">{@html termsInHtml(briefHtml(exercise.brief))}</div>
+			{#if desk.work.continues}<p class="quiet mb-3" data-testid="continues">You go on from your own <a href="/hand-ins/{desk.work.continues.id}">{desk.work.continues.title}</a>: the editor begins with it.</p>{/if}
 			{#if exercise.example}
 				<details class="mb-3" open={exercise.example.show === "picture"}><summary class="cursor-pointer font-semibold">An example</summary>
 					<img class="mt-1 w-full border border-rule-strong" style="aspect-ratio: {blank.width} / {blank.height}" alt="What the example draws" src="/api/v1/my-work/{assignmentId}/{exercise.id}/example.png" />
-					{#if exercise.example.show === "source"}{@const { program } = exercise.example}<pre class="mt-1 overflow-auto border border-rule bg-sheet p-2 font-mono text-small">{program}</pre><button type="button" class="tool mt-1" onclick={() => desk.showExample(program)}>Draw it here</button>{/if}
+					{#if exercise.example.show === "source"}{@const { program } = exercise.example}<pre class="mt-1 overflow-auto border border-rule bg-sheet p-2 font-mono text-small">{program}</pre><button type="button" class="tool mt-1" onclick={() => desk.showExample(program, true)}>Draw it here</button>{/if}
 				</details>
 			{/if}
 			{#if model}<details class="mb-3"><summary class="cursor-pointer font-semibold">The model</summary><img class="mt-1 w-full border border-rule-strong" alt="What the model draws" src="data:image/svg+xml;utf8,{encodeURIComponent(model.picture)}" />{#if model.source}<pre class="mt-1 overflow-auto border border-rule bg-sheet p-2 font-mono text-small">{model.source}</pre>{/if}</details>{/if}
@@ -76,18 +78,18 @@
 							<DropdownMenu.Content align="start" sideOffset={4} class="z-20 min-w-56 border border-rule-strong bg-sheet py-1 text-ink">
 								<DropdownMenu.Item class="menu-item" onSelect={() => desk.runNow(1 + Math.floor(Math.random() * 9999))}>Run with other ones</DropdownMenu.Item>
 								<DropdownMenu.Item class="menu-item" onSelect={() => desk.runNow(desk.seed)}>Run with the same ones again</DropdownMenu.Item>
-								<DropdownMenu.Item class="menu-item" onSelect={() => desk.runNow(1)}>Run with those of the first run</DropdownMenu.Item>
+								<DropdownMenu.Item class="menu-item" onSelect={() => desk.runNow(conditions.seed)}>Run with those of the first run</DropdownMenu.Item>
 							</DropdownMenu.Content>
 						</DropdownMenu.Portal>
 					</DropdownMenu.Root>
 				{/if}
 			{/snippet}
 		</HandingIn>
-		<Editor source={desk.source} problems={marked?.errors} remarks={marked?.remarks} lit={replay.replaying?.line ? new Set([replay.replaying.line]) : lit.lines} onwrite={(source) => desk.write(source)} onrun={() => desk.runNow()} onword={(at) => (word = at)} online={overLine} completions={desk.help} without={exercise.without} {inserted} {gone} />
+		<Editor source={desk.source} problems={marked?.errors} remarks={marked?.remarks} lit={replay.replaying?.line ? new Set([replay.replaying.line]) : lit.lines} onwrite={(source) => desk.write(source)} onrun={() => desk.runNow()} onword={(at) => (word = at)} online={overLine} completions={desk.help} without={conditions.without} {inserted} {gone} />
 		<WordHelp {help} colours={desk.help?.colours ?? []} onexample={(source) => desk.showExample(source)} oncolour={put} />
 	</section>
 	<section aria-label="Sheet" class="border-t border-rule px-4 py-4 sm:pr-6 lg:sticky lg:top-0 lg:self-start lg:border-t-0">
-		<Viewer picture={(shown?.picture ?? blank) as never} figures={shown?.figures ?? []} lit={lit.figures} name={exercise.title} replaying={replay.replaying} onreplay={(on) => replay.turn(on, { source: desk.source, sheet: exercise.sheet, frames: exercise.frames, seed: desk.seed })} onpoint={(index) => (pointed = figure(index))} onplace={put} />
+		<Viewer picture={(shown?.picture ?? blank) as never} figures={shown?.figures ?? []} lit={lit.figures} name={exercise.title} replaying={replay.replaying} onreplay={(on) => replay.turn(on, { source: desk.source, conditions, seed: desk.seed })} onpoint={(index) => (pointed = figure(index))} onplace={put} />
 		<div aria-live="polite" class="text-small">
 			{#if desk.example}<p class="quiet">This is an example's drawing. Run your program to see yours again.</p>
 			{:else if shown && !desk.fresh && !desk.running}<p class="quiet">The program has changed since it was run.</p>{/if}

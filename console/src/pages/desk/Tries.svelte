@@ -8,6 +8,7 @@
 
 	/** Earlier tries and versions that were put aside: to be looked at beside the program of now, and taken up again. */
 	const { desk }: { desk: Desk } = $props();
+	const { continues } = $derived(desk.work);
 	let looked = $state.raw<{ readonly title: string; readonly source: string } | null>(null);
 
 	async function look(id: string, title: string) {
@@ -23,6 +24,7 @@
 	}
 	const versions = $derived([
 		...(desk.work.exercise.starter === null ? [] : [{ title: "The given program", source: desk.work.exercise.starter, about: "" }]),
+		...(continues ? [{ title: `Your program of ${continues.title}`, source: continues.source, about: moment(continues.handedInAt) }] : []),
 		...desk.aside.map((kept) => ({ title: `Put aside ${moment(kept.at)}`, source: kept.source, about: kept.source.trim().split("\n")[0]?.slice(0, 40) ?? "" })),
 	]);
 </script>

@@ -29,7 +29,7 @@
 
 	const { report, parts } = $derived(desk);
 	const lit = $derived(new Set(desk.picked === null ? [] : [desk.picked]));
-	const blank = $derived({ width: parts?.sheet?.width ?? 400, height: parts?.sheet?.height ?? 300, origin: parts?.sheet?.origin ?? ("top left" as const), paper: "#ffffff", shapes: [], clips: [], leftOut: 0 });
+	const blank = $derived({ width: 400, height: 300, origin: "top left" as const, paper: "#ffffff", ...parts?.conditions.sheet, shapes: [], clips: [], leftOut: 0 });
 	const points = $derived((parts?.criteria ?? []).reduce((sum, c) => sum + (c.bonus ? 0 : c.points), 0));
 	const SAVED = { saved: "saved", saving: "saving …", unsaved: "not saved yet", offline: "kept in this browser; the service can't be reached" } as const;
 

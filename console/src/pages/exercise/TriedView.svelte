@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { SaidDrawing } from "@markpen/core";
+	import type { Conditions, SaidDrawing } from "@markpen/core";
 	import { untrack } from "svelte";
 	import Thumb from "../../parts/Thumb.svelte";
 	import type { ExerciseDesk } from "../../state/exercise-desk.svelte.ts";
@@ -11,10 +11,10 @@
 	let pictures = $state.raw<ReadonlyMap<string, SaidDrawing>>(new Map());
 	$effect(() => () => runner.end());
 	/** Draws what isn't drawn yet, one after the other. */
-	async function drawAll(sources: readonly string[], of: { sheet: NonNullable<typeof desk.parts>["sheet"]; frames: number | null }) {
+	async function drawAll(sources: readonly string[], conditions: Conditions) {
 		for (const source of sources) {
 			if (pictures.has(source)) continue;
-			const drawn = await runner.ask("run", { source, ...of });
+			const drawn = await runner.ask("run", { source, conditions });
 			if (drawn) pictures = new Map(pictures).set(source, drawn);
 		}
 	}
@@ -23,7 +23,7 @@
 		const sources = shown;
 		untrack(() => {
 			const { parts } = desk;
-			if (parts) void drawAll(sources, { sheet: parts.sheet, frames: parts.frames });
+			if (parts) void drawAll(sources, parts.conditions);
 		});
 	});
 	const percent = (share: number | null) => (share === null ? "–" : `${Math.round(100 * share)} %`);

@@ -55,7 +55,7 @@
 		{#if report}
 			<div class="grid grow lg:grid-cols-[minmax(0,1.25fr)_minmax(0,0.85fr)_minmax(0,1fr)]">
 				<section aria-label="Drawing" class="px-4 py-3 sm:pl-6">
-					<Viewer picture={report.picture as never} figures={report.figures} said={false} lit={lit.figures} wanted={modelUrl} name={page.title} replaying={replay.replaying} onreplay={(on) => replay.turn(on, { source: page.source, sheet: report.picture, seed: report.seed, frames: page.frames })} onpoint={(index) => (pointed = index === null ? null : { on: "figure", index })} />
+					<Viewer picture={report.picture as never} figures={report.figures} said={false} lit={lit.figures} wanted={modelUrl} name={page.title} replaying={replay.replaying} onreplay={(on) => replay.turn(on, { source: page.source, conditions: page.conditions, seed: report.seed })} onpoint={(index) => (pointed = index === null ? null : { on: "figure", index })} />
 					<FigureList bind:this={list} title="What you drew" figures={report.figures} inAll={report.figuresInAll} lit={lit.figures} onpoint={(index) => (pointed = index === null ? null : { on: "figure", index })}>
 						{#snippet more(f)}{@render said((p) => p.on === "figure" && p.figure === f.index)}{/snippet}
 					</FigureList>
