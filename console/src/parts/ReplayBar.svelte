@@ -31,7 +31,7 @@
 			</span>
 		{/if}
 		<span class="grow"></span>
-		<span class="font-mono text-small" data-testid="replay-place">step {r.row + 1} of {r.last + 1}{r.line ? `, line ${r.line}` : ""}</span>
+		<span class="font-mono text-small" data-testid="replay-place">step {r.row + 1} of {r.last + 1}{r.line ? `, line ${r.line}` : ""}{r.waiting ? ", pause" : ""}</span>
 	</div>
 	<Slider.Root type="single" min={0} max={r.last} step={1} value={r.row} onValueChange={(row) => { r.playing = false; r.go(row); }} class="relative my-3 flex h-4 w-full touch-none items-center select-none" aria-label="Place in the replay">
 		{#snippet children()}

@@ -233,7 +233,7 @@
 					<path d={f.outline} stroke="#15233b" stroke-width="1" vector-effect="non-scaling-stroke" />
 				</g>
 			{/each}
-			{#if replaying?.walks}
+			{#if replaying?.penShows}
 				<g transform="translate({replaying.pen.x} {replaying.pen.y}) rotate({-replaying.pen.facing}) scale({unit})"><path d="M12 0L-7 7L-3 0L-7 -7Z" fill="var(--c-act)" stroke="#fff" stroke-width="1.5" /></g>
 			{/if}
 			{#if from && measuring && cross}<path d="M{from.x} {from.y}L{cross.x} {cross.y}" stroke="var(--c-act)" stroke-width="1.5" stroke-dasharray="4 3" vector-effect="non-scaling-stroke" />{/if}

@@ -3,7 +3,11 @@ import type { ReplayAnswer } from "../worker/messages.ts";
 /** Rows a second at which a replay can go. */
 export const SPEEDS = [2, 10, 60, 400] as const;
 /** Frames a second, where it is played frame by frame. */
-export const FRAME_SPEEDS = [1, 4, 12, 25] as const;
+export const FRAME_SPEEDS = [1, 5, 15, 30] as const;
+/** Frames a second unless somebody chooses. */
+const USUAL_FRAMES = 30;
+/** A pause of the program's is waited for as long as it says, but no longer than this. */
+const LONGEST_PAUSE = 5_000;
 
 /** A replay: how far it is, whether it goes on by itself, and what was so at that row. */
 export class Replaying {
@@ -13,6 +17,8 @@ export class Replaying {
 	/** Whether it plays frame by frame, as a film, and not step by step. */
 	byFrame = $state(false);
 	readonly of: ReplayAnswer;
+	/** Milliseconds that a pause of the program's still lasts. */
+	private waits = $state(0);
 	private carried = 0;
 
 	constructor(of: ReplayAnswer) {
@@ -25,13 +31,11 @@ export class Replaying {
 
 	playBy(frame: boolean): void {
 		this.byFrame = frame;
-		this.speed = frame ? 12 : 10;
+		this.speed = frame ? USUAL_FRAMES : 10;
 	}
 
-	/** Whether the pen walks at all. */
-	get walks(): boolean {
-		return this.of.walks;
-	}
+	/** Whether the pen is seen: where it walks, unless the program hides it. */
+	readonly penShows = $derived.by(() => this.of.walks && this.of.replay.shown[this.row] === 1);
 
 	get last(): number {
 		return Math.max(0, this.of.replay.rows - 1);
@@ -78,16 +82,41 @@ export class Replaying {
 		if (this.row >= this.last) this.row = 0;
 		this.playing = true;
 		this.carried = 0;
+		this.waits = this.pauseAt(this.row);
+	}
+
+	/** Whether it stands at a pause of the program's. */
+	get waiting(): boolean {
+		return this.playing && this.waits > 0;
 	}
 
 	/** So much time has passed. */
 	tick(milliseconds: number): void {
 		if (!this.playing) return;
-		this.carried += (milliseconds * this.speed) / 1000;
+		const waited = Math.min(this.waits, milliseconds);
+		this.waits -= waited;
+		this.carried += ((milliseconds - waited) * this.speed) / 1000;
 		const whole = Math.floor(this.carried);
 		this.carried -= whole;
-		if (whole > 0 && this.byFrame) this.goFrame(this.frame + whole);
-		else if (whole > 0) this.go(this.row + whole);
-		if (this.row >= this.last) this.playing = false;
+		if (whole > 0) this.playOn(whole);
+		if (this.row >= this.last && this.waits === 0) this.playing = false;
+	}
+
+	/** So many steps or frames on, but not beyond a pause. */
+	private playOn(by: number): void {
+		const from = this.row;
+		if (this.byFrame) this.goFrame(this.frame + by);
+		else this.go(from + by);
+		const pause = this.of.replay.pauses.find((p) => p.row > from && p.row <= this.row);
+		if (!pause) return;
+		this.row = pause.row;
+		this.waits = this.pauseAt(pause.row);
+		this.carried = 0;
+	}
+
+	/** Milliseconds that are waited at a row. */
+	private pauseAt(row: number): number {
+		const pause = this.of.replay.pauses.find((p) => p.row === row);
+		return pause ? Math.min(LONGEST_PAUSE, 1000 * pause.seconds) : 0;
 	}
 }

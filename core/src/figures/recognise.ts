@@ -6,12 +6,12 @@ import { coloursAround } from "../raster/around.ts";
 import type { Region } from "../raster/region.ts";
 import { type Seen, seen } from "../raster/visible.ts";
 import { sheetBounds, upward } from "../tape/layout.ts";
+import { PenTrack } from "../tape/pen-track.ts";
 import { coversAll, routineOf, styleOf, type Tape } from "../tape/tape.ts";
 import type { Drawing, Figure } from "./figure.ts";
 import { inkOf, pointsAround } from "./ink.ts";
 import type { Geometry } from "./measure.ts";
 import { type Part, PartFinder } from "./parts.ts";
-import { PenTrack } from "./pen-track.ts";
 import { CLASS_TOLERANCE, type Tolerance } from "./tolerance.ts";
 
 /**

@@ -1,6 +1,6 @@
 import type { Figure } from "../figures/figure.ts";
-import { type PenState, PenTrack } from "../figures/pen-track.ts";
 import { ENTRY } from "../tape/layout.ts";
+import { type PenState, PenTrack } from "../tape/pen-track.ts";
 import { callsOf, coordinate, type Tape } from "../tape/tape.ts";
 import type { Scene } from "./scene.ts";
 

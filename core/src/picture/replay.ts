@@ -1,4 +1,5 @@
 import { ENTRY } from "../tape/layout.ts";
+import { PenTrack } from "../tape/pen-track.ts";
 import { coordinate, type Tape } from "../tape/tape.ts";
 import { toPicture } from "./paths.ts";
 import { Painter, type Picture, type PictureShape } from "./picture.ts";
@@ -15,33 +16,44 @@ export interface Replay extends Omit<Picture, "shapes"> {
 	readonly lines: Uint32Array;
 	readonly frames: Uint16Array;
 	readonly pen: Float64Array;
+	/** For each row, whether the pen itself shows after it (1) or not (0). */
+	readonly shown: Uint8Array;
+	/** Rows after which the program waits, in their order. */
+	readonly pauses: readonly { readonly row: number; readonly seconds: number }[];
 }
 
-const MOVES: ReadonlySet<number | undefined> = new Set([ENTRY.segment, ENTRY.curve, ENTRY.travel, ENTRY.curvedTravel]);
-const CURVES: ReadonlySet<number | undefined> = new Set([ENTRY.curve, ENTRY.curvedTravel]);
-
-/** Where the pen is after each row: x, y and facing of every row, one after the other. */
+/** Where the pen is after each row: x, y and facing of every row, one after the other. A picture that is laid leaves it where it is. */
 function penOf(tape: Tape): Float64Array {
 	const place = toPicture(tape.sheet);
+	const track = new PenTrack(tape);
 	const pen = new Float64Array(3 * tape.length);
-	let [x, y, facing] = [0, 0, 0];
+	let known = 0;
 	for (let i = 0; i < tape.length; i++) {
-		const kind = tape.kind[i];
-		if (MOVES.has(kind)) [x, y] = [coordinate(tape, i, 2), coordinate(tape, i, 3)];
-		if (kind === ENTRY.turn) facing += coordinate(tape, i, 0);
-		else if (kind === ENTRY.face) facing = coordinate(tape, i, 0);
-		else if (CURVES.has(kind)) facing += coordinate(tape, i, 8);
+		const { x, y, facing } = track.state(i + 1);
+		if (!Number.isNaN(facing)) known = facing;
 		const [px, py] = place(x, y);
 		pen[3 * i] = px;
 		pen[3 * i + 1] = py;
-		pen[3 * i + 2] = facing;
-	}
-	// A drawing that never says where it faces began where its turns, taken back from the end, lead.
-	if (!tape.kind.includes(ENTRY.face) && tape.length > 0) {
-		const from = tape.pen.facing - (pen[3 * tape.length - 1] as number);
-		for (let i = 0; i < tape.length; i++) pen[3 * i + 2] = (pen[3 * i + 2] as number) + from;
+		pen[3 * i + 2] = known;
 	}
 	return pen;
+}
+
+/** Whether the pen itself shows after each row. */
+function shownOf(tape: Tape): Uint8Array {
+	const shown = new Uint8Array(tape.length);
+	let on = 1;
+	for (let i = 0; i < tape.length; i++) {
+		if (tape.kind[i] === ENTRY.cursor) on = coordinate(tape, i, 0);
+		shown[i] = on;
+	}
+	return shown;
+}
+
+function pausesOf(tape: Tape): Replay["pauses"] {
+	const pauses: { row: number; seconds: number }[] = [];
+	for (let i = 0; i < tape.length; i++) if (tape.kind[i] === ENTRY.pause) pauses.push({ row: i, seconds: coordinate(tape, i, 0) });
+	return pauses;
 }
 
 /** What a tape shows, row by row. At its end it shows the same as the picture, with every step of a walk a shape of its own. */
@@ -63,5 +75,7 @@ export function replayOf(tape: Tape): Replay {
 		lines: tape.line.slice(0, tape.length),
 		frames: tape.frame.slice(0, tape.length),
 		pen: penOf(tape),
+		shown: shownOf(tape),
+		pauses: pausesOf(tape),
 	};
 }

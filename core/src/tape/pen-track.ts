@@ -1,5 +1,5 @@
-import { ENTRY, sheetBounds } from "../tape/layout.ts";
-import { coordinate, type Tape } from "../tape/tape.ts";
+import { ENTRY, sheetBounds } from "./layout.ts";
+import { coordinate, type Tape } from "./tape.ts";
 
 /** Rows between a figure's first and last that are gone through for its turns, for each row that drew it. */
 const MOST_ROWS = 40;
