@@ -145,6 +145,24 @@ describe("the editor", () => {
 			expect(await source(id)).toContain("  line from 10, 10 to 90, 10\n  lnie\n");
 		}));
 
+	test("replays the model with its line lit, until it is changed", () =>
+		visit("teacher", async (page) => {
+			await open(page, await begun("lamp-replay"));
+			await page.getByRole("tab", { name: "Model" }).click();
+			await page.getByRole("button", { name: "Replay" }).click();
+			await page.getByTestId("replay-place").waitFor();
+			await page.getByRole("slider", { name: "Step" }).focus();
+			await page.keyboard.press("End");
+			await expect.poll(() => page.locator(".cm-line.lit").textContent()).toBe("rect corner 60, 200 size 200, 20");
+			await page.keyboard.press("Home");
+			await expect.poll(() => page.locator(".cm-line.lit").textContent()).toBe("circle centre 140, 90 diameter 36");
+			await page.getByRole("textbox", { name: "Model" }).click();
+			await page.keyboard.press("Control+End");
+			await page.keyboard.type("\nwalk 5");
+			await page.getByTestId("replay-place").waitFor({ state: "detached" });
+			expect(await page.locator(".cm-line.lit").count()).toBe(0);
+		}));
+
 	test("tells what is wrong in the file where it stands, and loses nothing of it", () =>
 		visit("teacher", async (page) => {
 			const id = await begun("lamp-file");

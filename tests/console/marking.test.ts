@@ -158,6 +158,19 @@ describe("a hand-in", () => {
 			await page.getByText("1 of 6").waitFor();
 		}));
 
+	test("tells its tries with their points, which lead to one another", () =>
+		visit("teacher", async (page) => {
+			await open(page, "Idris Vale", "pier-planks");
+			const tries = page.getByText(/^Tries:/);
+			const told = (await tries.textContent())?.replace(/\s+/g, " ").trim();
+			expect(told).toMatch(/^Tries: 1 \(\d+(\.\d+)? of 11(, counts)?\), 2 \(\d+(\.\d+)? of 11(, counts)?\)$/);
+			const shown = (await tries.locator("b").textContent()) ?? "";
+			const other = tries.getByRole("link");
+			expect([shown, await other.textContent()].sort()).toEqual(["1", "2"]);
+			await other.click();
+			await expect.poll(() => tries.locator("b").textContent()).not.toBe(shown);
+		}));
+
 	test("prints as one page for home", () =>
 		visit("teacher", async (page) => {
 			const id = await open(page, "Idris Vale");

@@ -7,7 +7,7 @@
 		source: string;
 		problems?: readonly SaidProblem[] | undefined;
 		remarks?: readonly SaidProblem[] | undefined;
-		lit?: ReadonlySet<number>;
+		lit?: ReadonlySet<number> | undefined;
 		onwrite: (source: string) => void;
 		onrun?: () => void;
 		onword?: (word: string) => void;

@@ -1,14 +1,26 @@
+import { untrack } from "svelte";
 import type { RunSettings } from "../worker/messages.ts";
 import { notes } from "./notes.svelte.ts";
 import { Replaying } from "./replaying.svelte.ts";
 import { Runner } from "./runner.ts";
 
-/** A replay of one program, made when it is first asked for. */
+/** A replay of one program, made when it is first asked for; it ends once the program is another one. Made while its component is. */
 export class ReplayOf {
 	replaying = $state.raw<Replaying | null>(null);
 	busy = $state(false);
 	private readonly runner = new Runner();
 	private asked = 0;
+	/** The line that is being replayed, for an editor to light. */
+	readonly lines = $derived.by(() => (this.replaying?.line ? new Set([this.replaying.line]) : undefined));
+
+	/** @param source the program as it is now */
+	constructor(source: () => string) {
+		$effect(() => {
+			source();
+			untrack(() => this.end());
+		});
+		$effect(() => () => this.runner.end());
+	}
 
 	async turn(on: boolean, of: RunSettings): Promise<void> {
 		if (!on) return this.end();
@@ -24,9 +36,5 @@ export class ReplayOf {
 	end(): void {
 		this.asked++;
 		this.replaying = null;
-	}
-
-	leave(): void {
-		this.runner.end();
 	}
 }

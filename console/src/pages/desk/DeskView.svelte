@@ -20,8 +20,7 @@
 	const { exercise, assignmentId, model } = $derived(desk.work);
 	const { conditions } = $derived(exercise);
 	let pointed = $state.raw<Pointed>(null);
-	const replay = new ReplayOf();
-	$effect(() => () => replay.leave());
+	const replay = new ReplayOf(() => desk.source);
 
 	const shown = $derived(desk.run ?? null);
 	/** What belongs together: of a report where it speaks of the drawing that is seen, else of the drawing alone. */
@@ -85,7 +84,7 @@
 				{/if}
 			{/snippet}
 		</HandingIn>
-		<Editor source={desk.source} problems={marked?.errors} remarks={marked?.remarks} lit={replay.replaying?.line ? new Set([replay.replaying.line]) : lit.lines} onwrite={(source) => desk.write(source)} onrun={() => desk.runNow()} onword={(at) => (word = at)} online={overLine} completions={desk.help} without={conditions.without} {inserted} {gone} />
+		<Editor source={desk.source} problems={marked?.errors} remarks={marked?.remarks} lit={replay.lines ?? lit.lines} onwrite={(source) => desk.write(source)} onrun={() => desk.runNow()} onword={(at) => (word = at)} online={overLine} completions={desk.help} without={conditions.without} {inserted} {gone} />
 		<WordHelp {help} colours={desk.help?.colours ?? []} onexample={(source) => desk.showExample(source)} oncolour={put} />
 	</section>
 	<section aria-label="Sheet" class="border-t border-rule px-4 py-4 sm:pr-6 lg:sticky lg:top-0 lg:self-start lg:border-t-0">

@@ -12,6 +12,7 @@
 	import type { ExerciseDesk } from "../../state/exercise-desk.svelte.ts";
 	import { withCriterionPart, withoutCriterion, withPart } from "../../state/exercise-file.ts";
 	import { notes } from "../../state/notes.svelte.ts";
+	import { ReplayOf } from "../../state/replay-of.svelte.ts";
 	import { router } from "../../state/router.svelte.ts";
 	import ProposalList from "./ProposalList.svelte";
 	import TrialPrograms from "./TrialPrograms.svelte";
@@ -28,6 +29,8 @@
 	let shared = $state(page.shared);
 
 	const { report, parts } = $derived(desk);
+	const model = $derived(parts?.model ?? "");
+	const replay = new ReplayOf(() => model);
 	const lit = $derived(new Set(desk.picked === null ? [] : [desk.picked]));
 	const blank = $derived({ width: 400, height: 300, origin: "top left" as const, paper: "#ffffff", ...parts?.conditions.sheet, shapes: [], clips: [], leftOut: 0 });
 	const points = $derived((parts?.criteria ?? []).reduce((sum, c) => sum + (c.bonus ? 0 : c.points), 0));
@@ -82,14 +85,14 @@
 				<label class="grid gap-1"><span class="quiet">Brief, in Markdown</span><textarea class="field font-mono text-small" rows="9" readonly={!page.mine} value={parts?.brief ?? ""} oninput={(event) => desk.write(withPart(desk.source, "brief", event.currentTarget.value))}></textarea></label>
 				<div><span class="quiet">As students read it</span><div class="prose border-t border-rule pt-2">{@html briefHtml(parts?.brief ?? "")}</div></div>
 			</Tabs.Content>
-			<Tabs.Content value="model" class="flex grow flex-col"><p class="quiet mb-1">Draws what you want to see. Students never get it unless an assignment shows it.</p><Editor name="Model" source={parts?.model ?? ""} problems={report?.errors ?? []} remarks={report?.remarks ?? []} onwrite={(source) => desk.write(withPart(desk.source, "model", source))} /></Tabs.Content>
+			<Tabs.Content value="model" class="flex grow flex-col"><p class="quiet mb-1">Draws what you want to see. Students never get it unless an assignment shows it.</p><Editor name="Model" source={model} lit={replay.lines} problems={report?.errors ?? []} remarks={report?.remarks ?? []} onwrite={(source) => desk.write(withPart(desk.source, "model", source))} /></Tabs.Content>
 			<Tabs.Content value="starter" class="flex grow flex-col"><p class="quiet mb-1">A program to begin with; leave it empty to begin with none.</p><Editor name="Starter" source={parts?.starter ?? ""} onwrite={(source) => desk.write(withPart(desk.source, "starter", source))} /></Tabs.Content>
 			<Tabs.Content value="programs"><TrialPrograms {desk} /></Tabs.Content>
 			<Tabs.Content value="file"><FileEditor source={desk.source} problems={desk.problems} onwrite={(source) => desk.write(source)} /></Tabs.Content>
 		</Tabs.Root>
 	</section>
 	<section aria-label="Drawing" class="min-w-0 border-t border-rule px-4 py-3 lg:border-t-0 lg:border-l">
-		<Viewer picture={(report?.picture ?? blank) as never} figures={desk.measured} {lit} name={page.key} said={false} onpick={(figure) => desk.propose(figure)} />
+		<Viewer picture={(report?.picture ?? blank) as never} figures={desk.measured} {lit} name={page.key} said={false} replaying={replay.replaying} onreplay={(on) => replay.turn(on, { source: model, ...(parts && { conditions: parts.conditions }) })} onpick={(figure) => desk.propose(figure)} />
 		<p class="quiet mt-2 min-h-9">{desk.picked === null ? "Click a figure to ask something of it." : desk.measured.find((m) => m.index === desk.picked)?.sentence}</p>
 		{#if desk.measured.length > 0}
 			<ol class="max-h-40 overflow-auto text-small leading-snug" aria-label="Figures of the model">{#each desk.measured.slice(0, 60) as m (m.index)}<li><button type="button" class="w-full border-b border-rule px-1 py-1 text-left" class:lit={desk.picked === m.index} onclick={() => desk.propose(m.index)}>{m.index + 1}. {m.sentence}</button></li>{/each}</ol>

@@ -10,14 +10,12 @@
 	import WordHelp from "../desk/WordHelp.svelte";
 
 	const { desk }: { desk: FreeDesk } = $props();
-	const replay = new ReplayOf();
-	$effect(() => () => replay.leave());
+	const replay = new ReplayOf(() => desk.source);
 	let word = $state("");
 	let lit = $state<ReadonlySet<number>>(new Set());
 	let inserted = $state.raw<{ text: string; number: number } | undefined>(undefined);
 	const help = $derived(word === "" ? undefined : desk.help?.words.find((h) => h.word === word));
 	const marked = $derived(desk.ran === desk.source ? desk.run : undefined);
-	const NO_LINES: ReadonlySet<number> = new Set();
 	const blank = { width: 400, height: 300, origin: "top left" as const, paper: "#ffffff", leftOut: 0, clips: [], shapes: [] };
 	const put = (text: string) => (inserted = { text, number: (inserted?.number ?? 0) + 1 });
 	const point = (figure: number | null) => (lit = new Set(figure === null ? [] : [figure]));
@@ -31,7 +29,7 @@
 <Head title={desk.name} crumbs={[{ href: "/free", text: "Free drawing" }]} {actions} />
 <div class="grid grow lg:grid-cols-2">
 	<section aria-label="Program" class="flex flex-col px-4 py-4 sm:pl-6">
-		<Editor source={desk.source} problems={marked?.errors} remarks={marked?.remarks} lit={replay.replaying?.line ? new Set([replay.replaying.line]) : NO_LINES} onwrite={(source) => desk.write(source)} onrun={() => desk.runNow()} onword={(at) => (word = at)} completions={desk.help} {inserted} />
+		<Editor source={desk.source} problems={marked?.errors} remarks={marked?.remarks} lit={replay.lines} onwrite={(source) => desk.write(source)} onrun={() => desk.runNow()} onword={(at) => (word = at)} completions={desk.help} {inserted} />
 		<WordHelp {help} colours={desk.help?.colours ?? []} onexample={(source) => desk.runNow(source)} oncolour={put} />
 		{#if desk.keeping.error}<p role="alert" class="mt-2 border-l-[3px] border-missed pl-3">{desk.keeping.error}</p>{/if}
 	</section>

@@ -26,8 +26,7 @@
 		const of = params;
 		if (of) void work.load(() => api.showWork({ params: of }), `work ${of.id} ${of.exercise}`);
 	});
-	const replay = new ReplayOf();
-	$effect(() => () => replay.leave());
+	const replay = new ReplayOf(() => loading.value?.source ?? "");
 	let pointed = $state.raw<Pointed>(null);
 	let list = $state<FigureList>();
 	const report = $derived(loading.value?.report ?? null);
@@ -75,7 +74,7 @@
 						<dl class="text-small leading-snug">{#each Object.entries(page.answers) as [criterion, a] (criterion)}<dt class="mt-1 text-ink-soft">{report.criteria.find((c) => c.id === criterion)?.asks ?? criterion}</dt><dd>{a.words}</dd>{/each}</dl>
 					{/if}
 					{#if page.tries.length > 1}
-						<p class="quiet mt-3">Tries: {#each page.tries as t, i (t.id)}{#if i > 0}, {/if}{#if t.id === page.id}<b>{t.tryNumber}</b>{:else}<a href="/hand-ins/{t.id}">{t.tryNumber}</a>{/if} ({pointsText(t.points)}{t.counts ? ", counts" : ""}){/each}</p>
+						<p class="quiet mt-3">Tries: {#each page.tries as t, i (t.id)}{i > 0 ? ", " : ""}{#if t.id === page.id}<b>{t.tryNumber}</b>{:else}<a href="/hand-ins/{t.id}">{t.tryNumber}</a>{/if} ({pointsText(t.points)}{t.counts ? ", counts" : ""}){/each}</p>
 					{/if}
 				</section>
 				<section aria-label="Criteria" class="order-2 border-t border-rule px-4 py-3 sm:pr-6 lg:order-none lg:border-t-0 lg:border-l">

@@ -22,11 +22,8 @@
 	const { id }: { id: string } = $props();
 	const marking = new Marking();
 	void marking.openKept();
-	const replay = new ReplayOf();
-	$effect(() => () => {
-		replay.leave();
-		marking.leave();
-	});
+	const replay = new ReplayOf(() => marking.loading.value?.source ?? "");
+	$effect(() => () => marking.leave());
 	$effect(() => (marking.loading.value?.waiting ? follow(`/hand-ins/${id}/events`, { checked: () => void marking.open() }) : undefined));
 
 	let pointed = $state.raw<Pointed>(null);
@@ -127,7 +124,7 @@
 					{/if}
 					{#if page.tries.length > 1}
 						<p class="quiet mt-3">
-							Tries: {#each page.tries as t, i (t.id)}{#if i > 0}, {/if}{#if t.id === page.id}<b>{t.tryNumber}</b>{:else}<a href="/hand-ins/{t.id}">{t.tryNumber}</a>{/if} ({pointsText(t.points)}{t.counts ? ", counts" : ""}){/each}
+							Tries: {#each page.tries as t, i (t.id)}{i > 0 ? ", " : ""}{#if t.id === page.id}<b>{t.tryNumber}</b>{:else}<a href="/hand-ins/{t.id}">{t.tryNumber}</a>{/if} ({pointsText(t.points)}{t.counts ? ", counts" : ""}){/each}
 						</p>
 					{/if}
 					{#if Object.keys(page.answers).length > 0}
