@@ -1,6 +1,7 @@
 import { createHash } from "node:crypto";
 import { readFileSync } from "node:fs";
 import { type ChanceAssignment, chanceWork } from "./class-work.ts";
+import { demoDrafts } from "./drafts.ts";
 import { DEMO_STUDENTS, passphraseOf } from "./people.ts";
 import { demoPrograms } from "./programs.ts";
 
@@ -74,70 +75,22 @@ function decidedOn(today: Date): Map<string, object> {
 	]);
 }
 
-/** Three students who don't get on: by hand-ins, by runs, by time. */
-function stuck(today: Date): { handIns: object[]; drafts: object[] } {
-	const at = (minutes: number) => moment(today, 1, minutes);
+/** What a student handed in who doesn't get on. */
+function stuck(today: Date): object[] {
 	const coil = (step: number) => `pen colour saddlebrown width 3\nrepeat 8\n  curve left radius ${step} sweep 180\nend\n`;
-	return {
-		handIns: [1, 2, 3].map((tryNumber) => ({
-			assignment: "g-coil",
-			exercise: "rope-coil",
-			student: "g-jonah",
-			tryNumber,
-			source: coil(20 + tryNumber),
-			handedInAt: at(20 + 6 * tryNumber),
-		})),
-		drafts: [
-			{
-				assignment: "compass-rose",
-				exercise: "compass-rose",
-				student: "bram",
-				source: "pen colour navy width 3\nrepeat 8\n  walk 60\n  go to 200, 150\n  turn left 60\nend\n",
-				device: "desk 4",
-				savedAt: at(50),
-				runs: 14,
-				state: "drew",
-				met: ["navy"],
-				bestMet: 1,
-				idleRuns: 12,
-				idleMilliseconds: 340_000,
-			},
-			{
-				assignment: "lighthouse",
-				exercise: "lighthouse",
-				student: "gwen",
-				source: "paper lightskyblue\nfill white\nrect centre 200, 260 size 80, 40\n",
-				device: "desk 9",
-				savedAt: at(52),
-				runs: 6,
-				state: "drew",
-				met: [],
-				bestMet: 0,
-				idleRuns: 6,
-				idleMilliseconds: 900_000,
-			},
-			{
-				assignment: "ferry-crossing",
-				exercise: "ferry-crossing",
-				student: "idris",
-				source: "let x = 40\neach frame\n  wipe\n  fill firebrick\n  rect centre x, 160 size 60, 24\nend\n",
-				device: "desk 2",
-				savedAt: at(40),
-				runs: 3,
-				state: "drew",
-				met: [],
-				bestMet: 0,
-				idleRuns: 2,
-				idleMilliseconds: 95_000,
-			},
-		],
-	};
+	return [1, 2, 3].map((tryNumber) => ({
+		assignment: "g-coil",
+		exercise: "rope-coil",
+		student: "g-jonah",
+		tryNumber,
+		source: coil(20 + tryNumber),
+		handedInAt: moment(today, 1, 20 + 6 * tryNumber),
+	}));
 }
 
 /** The demo's classes as an archive: the same everywhere but for its dates, which end today. */
 export function demoArchive(today: Date): object {
 	const decided = decidedOn(today);
-	const held = stuck(today);
 	const year = `${today.getUTCFullYear()}`;
 	const chance = (a: ChanceAssignment) => ({
 		key: a.key,
@@ -223,9 +176,9 @@ export function demoArchive(today: Date): object {
 				...decided.get(`${p.exercise} ${p.student} ${p.try}`),
 			})),
 			...made.map(({ day, minute, ...h }) => ({ ...h, handedInAt: moment(today, day, minute) })),
-			...held.handIns,
+			...stuck(today),
 		],
-		drafts: held.drafts,
+		drafts: demoDrafts().map(({ minute, ...draft }) => ({ ...draft, assignment: draft.exercise, savedAt: moment(today, 1, minute), bestMet: draft.met.length })),
 	};
 }
 
