@@ -44,6 +44,7 @@ export const column = z.object({
 	dueAt: instant,
 	closesAt: instant,
 	possible: z.number(),
+	doneWhen: z.number().describe("The share of its points from which an exercise counts as managed"),
 	weight: z.number(),
 });
 

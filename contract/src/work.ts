@@ -14,6 +14,7 @@ export const work = z.object({
 	assignmentId: id,
 	className: z.string(),
 	unit: z.string().nullable().describe("The collection that it was set with"),
+	doneWhen: z.number().describe("The share of its points from which it counts as managed"),
 	exercise: studentCopy,
 	opensAt: instant,
 	dueAt: instant,

@@ -203,7 +203,7 @@ describe("who is stuck", () => {
 		for (const { id } of (await client.listClasses({})).classes) found.push(...(await client.listStuck({ params: { id } })).stuck);
 		await fresh.stop();
 		expect(found.map((s) => [s.student.name, s.exercise, s.handIns, s.runs, s.minutes, s.criterion]).sort()).toEqual([
-			["Bram Ousel", "compass-rose", 0, 12, 5.7, "Eight rays"],
+			["Bram Ousel", "compass-rose", 0, 12, 5.7, "Each ray is 130 long"],
 			["Gwen Stell", "lighthouse", 0, 6, 15, "Five bands"],
 			["Jonah Skerry", "rope-coil", 3, 0, 0, "One coil"],
 		]);
@@ -296,6 +296,33 @@ test("a collection is set as one, and counts how many of it each has managed", a
 		code: "exercise-unknown",
 		message: expect.stringContaining("no-such"),
 	});
+});
+
+test("the share of points that a collection asks goes wherever it is counted what is managed", async () => {
+	const file = "format: markpen/collection@1\nid: halves\ntitle: Halves\nexercises: [mooring-buoy, sail]\ndone when: { share of points: 0.5 }\n";
+	await teacher.publishCollection({ body: { source: file } });
+	const { id, code } = await teacher.makeClass({ body: { name: "Half class", schoolYear: "2026" } });
+	const { card } = await teacher.addStudent({ params: { id }, body: { name: "Nell Brae" } });
+	const set = await teacher.setAssignment({ params: { id }, body: { collection: "halves", ...open } });
+	await teacher.setAssignment({ params: { id }, body: { exercise: "rope-coil", ...open } });
+	const { columns } = await teacher.showClass({ params: { id } });
+	expect(columns.map((c) => [c.exercise, c.doneWhen]).sort()).toEqual([
+		["mooring-buoy", 0.5],
+		["rope-coil", 0.8],
+		["sail", 0.5],
+	]);
+	const student = await signedIn(site.address, { classCode: code, signInName: card?.signInName ?? "", passphrase: card?.passphrase ?? "" });
+	const { work } = await student.listWork({});
+	expect(work.map((w) => [w.exercise.id, w.doneWhen]).sort()).toEqual(columns.map((c) => [c.exercise, c.doneWhen]).sort());
+	// Without its band: more than a half of the points, less than four fifths.
+	const source = "paper lightsteelblue\npen colour black width 4\nfill crimson\ncircle centre 200, 150 diameter 80\n";
+	const { id: handIn } = await student.handIn({ params: { id: set.id, exercise: "mooring-buoy" }, body: { source } });
+	await expect.poll(async () => (await teacher.showHandIn({ params: { id: handIn } })).waiting, { timeout: 20_000 }).toBe(false);
+	const { points } = await teacher.showHandIn({ params: { id: handIn } });
+	const share = (points?.earned ?? 0) / (points?.possible ?? 1);
+	expect(share).toBeGreaterThanOrEqual(0.5);
+	expect(share).toBeLessThan(0.8);
+	expect((await teacher.showAssignment({ params: { id: set.id }, query: { exercise: "sail" } })).counted).toMatchObject([{ done: 1, of: 2 }]);
 });
 
 test("a class whose school year is closed is kept, and nothing in it can be changed", async () => {

@@ -1,6 +1,7 @@
 import type { Cell, ClassPage } from "@markpen/contract";
 
-export type Order = "name" | "points" | "missing";
+/** By what needs the teacher most, or by one thing alone. */
+export type Order = "attention" | "name" | "points" | "missing";
 
 /** Columns of a class: an exercise each, or a collection folded into one. */
 export interface Column {
@@ -8,6 +9,7 @@ export interface Column {
 	readonly title: string;
 	readonly dueAt: string;
 	readonly possible: number;
+	readonly doneWhen: number;
 	readonly exercises: readonly ClassPage["columns"][number][];
 	/** Whether it is a collection, of which the cell tells how many are done. */
 	readonly folded: boolean;
@@ -23,7 +25,15 @@ export function columnsOf(page: ClassPage, unfolded: ReadonlySet<string>): Colum
 			columns[columns.length - 1] = { ...before, possible: before.possible + c.possible, exercises: [...before.exercises, c] };
 			continue;
 		}
-		columns.push({ assignmentId: c.assignmentId, title: folded ? (c.unit as string) : c.title, dueAt: c.dueAt, possible: c.possible, exercises: [c], folded });
+		columns.push({
+			assignmentId: c.assignmentId,
+			title: folded ? (c.unit as string) : c.title,
+			dueAt: c.dueAt,
+			possible: c.possible,
+			doneWhen: c.doneWhen,
+			exercises: [c],
+			folded,
+		});
 	}
 	return columns;
 }
@@ -34,6 +44,19 @@ export function cellsByPlace(page: ClassPage): ReadonlyMap<string, Cell> {
 	return new Map(page.cells.map((c) => [cellKey(c.studentId, c.assignmentId, c.exercise), c]));
 }
 
+interface Stand {
+	readonly points: number;
+	/** The share of what could be had in what was handed in. */
+	readonly share: number;
+	readonly missing: number;
+}
+const ORDERS: Readonly<Record<Order, (a: Stand, b: Stand) => number>> = {
+	attention: (a, b) => b.missing - a.missing || a.share - b.share,
+	name: () => 0,
+	points: (a, b) => a.points - b.points,
+	missing: (a, b) => b.missing - a.missing,
+};
+
 /** Students with their sum of points and how much that is due they haven't handed in, in the order asked. */
 export function studentsOf(page: ClassPage, order: Order, now = Date.now()) {
 	const cells = cellsByPlace(page);
@@ -41,11 +64,11 @@ export function studentsOf(page: ClassPage, order: Order, now = Date.now()) {
 	const rows = page.students.map((s) => {
 		const mine = page.columns.map((c) => ({ c, cell: cells.get(cellKey(s.id, c.assignmentId, c.exercise)) }));
 		const points = mine.reduce((sum, { cell }) => sum + (cell?.points?.earned ?? 0), 0);
+		const possible = mine.reduce((sum, { cell }) => sum + (cell?.points?.possible ?? 0), 0);
 		const missing = mine.filter(({ c, cell }) => !cell && Date.parse(c.dueAt) <= now && !excused.has(`${s.id} ${c.assignmentId}`)).length;
-		return { ...s, points, missing };
+		return { ...s, points, share: possible > 0 ? points / possible : Number(missing === 0), missing };
 	});
-	if (order === "points") return rows.toSorted((a, b) => a.points - b.points);
-	return order === "missing" ? rows.toSorted((a, b) => b.missing - a.missing) : rows;
+	return rows.toSorted(ORDERS[order]);
 }
 
 /** Why a cell has no usual verdicts. */
@@ -56,7 +79,7 @@ export function cellNote(c: Cell): string {
 	return c.ended === "clock" ? "time over" : "";
 }
 
-/** How many of a collection's exercises a student has met in full. */
-export function doneOf(cells: readonly (Cell | undefined)[]): number {
-	return cells.filter((c) => c && c.verdicts.length > 0 && c.points && c.points.earned >= c.points.possible * 0.8).length;
+/** How many of a collection's exercises a student has managed: those with the share of points that the collection asks. */
+export function doneOf(cells: readonly (Cell | undefined)[], doneWhen: number): number {
+	return cells.filter((c) => c && c.verdicts.length > 0 && c.points && c.points.earned >= c.points.possible * doneWhen).length;
 }

@@ -67,6 +67,12 @@ describe("a class", () => {
 		expect(studentsOf(PAGE, "missing", NOW)[2]?.name).toBe("Bo");
 	});
 
+	test("begins with who needs the teacher most: with most missing, then with the smallest share of what could be had", () => {
+		expect(studentsOf(PAGE, "attention", NOW).map((s) => s.name)).toEqual(["Cy", "Ada", "Bo"]);
+		const handedIn = { ...PAGE, cells: [cell("a", "1", "buoy", 9), cell("b", "1", "buoy", 4), cell("c", "1", "buoy", 7), ...["a", "b", "c"].map((s) => cell(s, "3", "rose", 5))] };
+		expect(studentsOf(handedIn as unknown as ClassPage, "attention", NOW).map((s) => s.name)).toEqual(["Bo", "Cy", "Ada"]);
+	});
+
 	test("finds a cell by its place", () => {
 		expect(cellsByPlace(PAGE).get(cellKey("b", "3", "rose"))?.points?.earned).toBe(10);
 	});
@@ -82,8 +88,9 @@ describe("a class", () => {
 		]);
 	});
 
-	test("counts as done what earned four fifths of its points", () => {
-		expect(doneOf([cell("a", "1", "x", 8), cell("a", "1", "y", 7.75), undefined])).toBe(1);
+	test("counts as done what earned the share of its points that the collection asks", () => {
+		const cells = [cell("a", "1", "x", 8), cell("a", "1", "y", 7.75), cell("a", "1", "z", 5), undefined];
+		expect([0.8, 0.5, 1].map((share) => doneOf(cells, share))).toEqual([1, 3, 0]);
 	});
 });
 

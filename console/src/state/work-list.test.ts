@@ -14,7 +14,19 @@ const handIn = (earned: number | null, counts = true) => ({
 	counts,
 });
 const work = (title: string, part: Partial<Work> = {}): Work =>
-	({ exercise: { id: title, title }, unit: null, dueAt: at(3), closesAt: at(5), excused: false, triesLeft: null, handIns: [], draft: null, ...part }) as unknown as Work;
+	({
+		assignmentId: "a",
+		exercise: { id: title, title },
+		unit: null,
+		doneWhen: 0.8,
+		dueAt: at(3),
+		closesAt: at(5),
+		excused: false,
+		triesLeft: null,
+		handIns: [],
+		draft: null,
+		...part,
+	}) as unknown as Work;
 const titles = (of: readonly Work[]) => of.map((w) => w.exercise.title);
 
 describe("my work", () => {
@@ -41,8 +53,12 @@ describe("my work", () => {
 
 	test("counts how many of a collection are done", () => {
 		const unit = "First shapes";
-		expect(sortedWork([work("a", { unit, handIns: [handIn(8)] }), work("b", { unit, handIns: [handIn(7.75)] }), work("c", { unit }), work("d")], NOW).units).toEqual([
-			{ unit, done: 1, of: 3 },
+		const set = (part: Partial<Work>) => [work("a", { unit, handIns: [handIn(8)], ...part }), work("b", { unit, handIns: [handIn(7.75)], ...part }), work("c", { unit, ...part })];
+		expect(sortedWork([...set({}), work("d", { assignmentId: "alone" })], NOW).units).toEqual([{ id: "a", unit, done: 1, of: 3 }]);
+		// Set twice, with a share of its own.
+		expect(sortedWork([...set({}), ...set({ assignmentId: "other", doneWhen: 0.5 })], NOW).units).toEqual([
+			{ id: "a", unit, done: 1, of: 3 },
+			{ id: "other", unit, done: 2, of: 3 },
 		]);
 	});
 

@@ -101,6 +101,7 @@ export type ColumnRow = {
 	unit: string | null;
 	dueAt: Date;
 	closesAt: Date;
+	doneWhen: number;
 	weight: string;
 	source: string;
 };
@@ -109,7 +110,7 @@ export type ColumnRow = {
 export function columnsOf(manager: EntityManager, classId: string): Promise<ColumnRow[]> {
 	return all(
 		manager,
-		`SELECT a.id AS "assignmentId", x.exercise_id AS "exerciseId", e.key AS exercise, v.title, CASE WHEN a.collection_id IS NOT NULL THEN a.title END AS unit, a.due_at AS "dueAt", a.closes_at AS "closesAt", a.weight, v.source
+		`SELECT a.id AS "assignmentId", x.exercise_id AS "exerciseId", e.key AS exercise, v.title, CASE WHEN a.collection_id IS NOT NULL THEN a.title END AS unit, a.due_at AS "dueAt", a.closes_at AS "closesAt", a.done_when::float AS "doneWhen", a.weight, v.source
 		 FROM assignments a JOIN assignment_exercises x ON x.assignment_id = a.id JOIN exercises e ON e.id = x.exercise_id JOIN exercise_versions v ON v.id = x.exercise_version_id
 		 WHERE a.class_id = $1 ORDER BY a.due_at, a.id, x.position`,
 		[classId],

@@ -75,6 +75,7 @@ function workData(record: WorkRecord, { tries, drafts, sources, before }: Beside
 		assignmentId: record.id,
 		className: record.className,
 		unit: record.unit,
+		doneWhen: record.doneWhen,
 		exercise: { ...copy, criteria: checklist ? copy.criteria : [] } as Work["exercise"],
 		opensAt: record.opensAt.toISOString(),
 		dueAt: record.dueAt.toISOString(),

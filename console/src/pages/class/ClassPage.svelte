@@ -15,7 +15,7 @@
 	$effect(() => void loading.load(() => api.showClass({ params: { id } }), `class ${id}`));
 	$effect(() => void stuck.load(() => api.listStuck({ params: { id } }), `stuck ${id}`));
 
-	let order = $state<Order>("name");
+	let order = $state<Order>("attention");
 	let unfolded = $state<ReadonlySet<string>>(new Set());
 
 	function turn(assignmentId: string) {
@@ -41,7 +41,7 @@
 			<p class="px-4 py-5 sm:px-6">Nothing is set yet. <a href="/classes/{id}/set-work">Set an exercise</a>, and each student's way with it will stand here.</p>
 		{:else}
 			<div class="flex flex-wrap items-center gap-3 px-4 pt-3 sm:px-6">
-				<label class="quiet flex items-center gap-2">Sorted by <select class="tool" bind:value={order}><option value="name">name</option><option value="missing">most missing</option><option value="points">fewest points</option></select></label>
+				<label class="quiet flex items-center gap-2">Sorted by <select class="tool" bind:value={order}><option value="attention">who needs you most</option><option value="name">name</option><option value="missing">most missing</option><option value="points">fewest points</option></select></label>
 				<span class="quiet">A bar has a piece for each criterion: filled is met, half is partly, crossed is missed.</span>
 			</div>
 			<!-- svelte-ignore a11y_no_noninteractive_tabindex: it scrolls where a class has much to show -->
@@ -68,8 +68,8 @@
 									<td class="px-2 py-1 align-middle">
 										{#if col.folded}
 											{@const mine = col.exercises.map((e) => cells.get(cellKey(s.id, e.assignmentId, e.exercise)))}
-											<span class="text-small">{doneOf(mine)} of {col.exercises.length}</span>
-											<VerdictBar verdicts={mine.map((c) => (c ? (doneOf([c]) ? "met" : "partly") : "not-judged"))} />
+											<span class="text-small">{doneOf(mine, col.doneWhen)} of {col.exercises.length}</span>
+											<VerdictBar verdicts={mine.map((c) => (c ? (doneOf([c], col.doneWhen) ? "met" : "partly") : "not-judged"))} />
 										{:else}
 											{@const c = cells.get(cellKey(s.id, col.assignmentId, col.exercises[0]?.exercise ?? ""))}
 											{#if c}

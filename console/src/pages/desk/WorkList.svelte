@@ -37,7 +37,7 @@
 	{#snippet children(page)}
 		{@const of = sortedWork(page.work)}
 		<div class="max-w-3xl px-4 py-4 sm:px-6">
-			{#each of.units as u (u.unit)}<p class="mb-3"><b>{u.unit}</b>: {u.done} of {u.of} done</p>{/each}
+			{#each of.units as u (u.id)}<p class="mb-3"><b>{u.unit}</b>: {u.done} of {u.of} done</p>{/each}
 			{#if of.open.length > 0}<h2 class="mb-1 text-lead">To do</h2>{@render rows(of.open)}{/if}
 			{#if of.answered.length > 0}<h2 class="mt-6 mb-1 text-lead">With feedback</h2>{@render rows(of.answered)}{/if}
 			{#if of.over.length > 0}<h2 class="mt-6 mb-1 text-lead">Over</h2>{@render rows(of.over)}{/if}
