@@ -29,6 +29,10 @@ export const BOATHOUSE = [
 	lamps("lamps"),
 	lamps("lamps-picture", 'example: { show: picture, program: "fill blue\\ncircle centre 60, 60 diameter 50\\n" }\n'),
 	lamps("lamps-source", 'example: { show: source, program: "fill blue\\ncircle centre 60, 60 diameter 50\\n" }\n'),
+	lamps("lamps-parts")
+		.replace("points: 2 }", "points: 2, part: The yellow lamp }")
+		.replace("points: 1 }", "points: 1, part: The yellow lamp }")
+		.replace("at: [240, 90], points: 1 }", "at: [240, 90], points: 1, part: The red lamp }"),
 	lamps("lamps-on", "continues: lamps\nstarter: |\n  -- nothing handed in yet\n"),
 	lamps("lamps-under", "run: { seeds: [7], frames: 9, steps: 4000 }\nstatements: { without: [ellipse] }\n").replace(
 		"origin: top left }",

@@ -1,7 +1,7 @@
 import type { Page } from "playwright-core";
 import { describe, expect, test } from "vitest";
 import { BOATHOUSE, BOTH } from "./boathouse.ts";
-import { axe, colourAt, onScreen, Watched } from "./browser.ts";
+import { axe, colourAt, onScreen, visiting, Watched } from "./browser.ts";
 import { desks, editor, handIn, inDays, kept, run } from "./own-desk.ts";
 
 const here = desks(BOATHOUSE);
@@ -185,6 +185,22 @@ describe("the desk", () => {
 		await page.getByRole("button", { name: "Your program of Boathouse lamps" }).click();
 		await page.getByRole("button", { name: "Take it up again" }).click();
 		await expect.poll(() => editor(page).textContent()).toBe(BOTH.replaceAll("\n", ""));
+	});
+
+	test("has the checklist under the exercise's headings, and the teacher reads it so too", async () => {
+		await here.begin("lamps-parts");
+		const { page } = await here.own.open();
+		const order = (within: Page) => within.locator("h3, [data-criterion]").evaluateAll((all) => all.map((e) => (e as HTMLElement).dataset.criterion ?? e.textContent));
+		const wanted = ["The yellow lamp", "place", "across", "The red lamp", "red"];
+		await expect.poll(() => order(page)).toEqual(wanted);
+		expect(await axe(page)).toEqual([]);
+		const { id } = await here.own.student.handIn({ params: here.own.place, body: { source: BOTH } });
+		await expect.poll(async () => (await here.teacher.showHandIn({ params: { id } })).waiting).toBe(false);
+		await visiting({ browser: here.browser, address: here.site.address })("teacher", async (seen) => {
+			await seen.goto(`${here.site.address}/hand-ins/${id}`);
+			await expect.poll(() => order(seen)).toEqual(wanted);
+			expect(await axe(seen)).toEqual([]);
+		});
 	});
 
 	test("doesn't offer statements that the exercise leaves out", async () => {

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { HandInPage, ReportBody } from "@markpen/contract";
 	import type { Snippet } from "svelte";
+	import { underHeadings } from "../state/headings.ts";
 	import VerdictSign from "./VerdictSign.svelte";
 	import Words from "./Words.svelte";
 
@@ -14,16 +15,20 @@
 		onpick?: (id: string) => void;
 		/** Whether rows are small: of what needs no more doing. */
 		small?: boolean;
+		/** Whether they stand under the headings that the exercise gives them. */
+		headed?: boolean;
 		/** What stands below a criterion. */
 		more?: Snippet<[Criterion, HandInPage["criteria"][number] | undefined]>;
 	}
-	const { criteria, standings = [], lit = new Set<string>(), onpoint, onpick, small = false, more }: Props = $props();
+	const { criteria, standings = [], lit = new Set<string>(), onpoint, onpick, small = false, headed = false, more }: Props = $props();
 	const standingOf = (id: string) => standings.find((s) => s.id === id);
 	const where = (lines: readonly number[]) => (lines.length === 0 ? "" : `Line${lines.length > 1 ? "s" : ""} ${lines.slice(0, 5).join(", ")}${lines.length > 5 ? " …" : ""}.`);
 </script>
 
+{#each headed ? underHeadings(criteria) : [{ heading: null, criteria }] as group (group.heading)}
+{#if group.heading}<h3 class="quiet mt-3 font-semibold">{group.heading}</h3>{/if}
 <ul>
-	{#each criteria as c (c.id)}
+	{#each group.criteria as c (c.id)}
 		{@const on = lit.has(c.id)}
 		{@const standing = standingOf(c.id)}
 		<li class="relative border-b border-rule">
@@ -39,3 +44,4 @@
 		</li>
 	{/each}
 </ul>
+{/each}

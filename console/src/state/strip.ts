@@ -26,7 +26,7 @@ const MANAGED: Readonly<Record<string, string>> = {
 	"by teacher": "what your teacher looked at",
 };
 
-/** One's own try of an exercise that counts. */
+/** One's own best try of an exercise. */
 export interface Step {
 	readonly handInId: string;
 	readonly title: string;
@@ -35,12 +35,19 @@ export interface Step {
 	readonly first: readonly string[];
 }
 
-/** The tries that count, oldest first. */
-export function countingTries(work: readonly Work[]): { readonly id: string; readonly title: string; readonly handedInAt: string }[] {
+/** The best of some tries as far as points are shown, of equal ones the first; else the one that counts. */
+function bestOf({ handIns }: Work): Work["handIns"][number] | undefined {
+	const share = (t: Work["handIns"][number]) => (t.points && t.points.possible > 0 ? t.points.earned / t.points.possible : -1);
+	const best = handIns.reduce<Work["handIns"][number] | undefined>((known, t) => (known === undefined || share(t) > share(known) ? t : known), undefined);
+	return best && share(best) >= 0 ? best : handIns.find((t) => t.counts);
+}
+
+/** The best try of each exercise, oldest first. */
+export function bestTries(work: readonly Work[]): { readonly id: string; readonly title: string; readonly handedInAt: string }[] {
 	return work
 		.flatMap((w) => {
-			const counts = w.handIns.find((h) => h.counts);
-			return counts ? [{ id: counts.id, title: w.exercise.title, handedInAt: counts.handedInAt }] : [];
+			const best = bestOf(w);
+			return best ? [{ id: best.id, title: w.exercise.title, handedInAt: best.handedInAt }] : [];
 		})
 		.toSorted((a, b) => a.handedInAt.localeCompare(b.handedInAt));
 }

@@ -5,6 +5,7 @@
 	import Words from "../../parts/Words.svelte";
 	import type { Desk } from "../../state/desk.svelte.ts";
 	import type { Pointed } from "../../state/pointing.ts";
+	import { underHeadings } from "../../state/headings.ts";
 	import { termsIn } from "../../state/terms.ts";
 
 	interface Props {
@@ -23,7 +24,10 @@
 	/** Figures and lines are of the drawing that is seen. */
 	const placed = $derived(found !== undefined && found.source === desk.ran);
 	const questions = $derived(exercise.criteria.filter((c) => c.ask && (c.ask.when === "before running" || desk.runs > 0)));
-	const explained = $derived(exercise.criteria.map((_, i) => termsIn(exercise.brief, ...exercise.criteria.slice(0, i).map((c) => c.sentence))));
+	/** Words that are explained before each criterion, in the order in which they are read. */
+	const groups = $derived(underHeadings(exercise.criteria));
+	const read = $derived(groups.flatMap((g) => g.criteria));
+	const explained = $derived(new Map(read.map((c, i) => [c.id, termsIn(exercise.brief, ...read.slice(0, i).map((before) => before.sentence))])));
 	const places = (c: ReportBody["criteria"][number]) => [...c.figures.slice(0, 4).map((figure) => ({ figure })), ...c.lines.slice(0, 4).map((line) => ({ line }))];
 	const figureNumber = (index: number) => (desk.run?.figures.findIndex((f) => f.index === index) ?? -1) + 1;
 </script>
@@ -39,14 +43,16 @@
 {#if !desk.result?.report && desk.checked && !old}<div class="mb-3"><Slips slips={desk.checked.report.slips} onpoint={(slip) => onpoint(slip === null ? null : { on: "slip", id: slip })} /></div>{/if}
 <h2 class="mb-1">Checklist</h2>
 {#if exercise.criteria.length === 0}<p class="quiet">It is shown once you have handed something in.</p>{/if}
+{#each groups as group (group.heading)}
+{#if group.heading}<h3 class="quiet mt-3 font-semibold">{group.heading}</h3>{/if}
 <ul>
-	{#each exercise.criteria as c, i (c.id)}
+	{#each group.criteria as c (c.id)}
 		{@const result = verdicts.get(c.id)}
 		{@const hints = desk.hints[c.id] ?? []}
 		<li class="grid grid-cols-[20px_22px_1fr_auto] gap-x-1.5 border-b border-rule py-1.5" class:lit={lit.has(c.id)} data-criterion={c.id} data-verdict={result?.verdict} onpointerenter={() => onpoint({ on: "criterion", id: c.id })} onpointerleave={() => onpoint(null)} onfocusin={() => onpoint({ on: "criterion", id: c.id })} onfocusout={() => onpoint(null)}>
 			<input type="checkbox" class="mt-1 size-4 self-start" aria-label="I think this is done: {c.sentence}" checked={desk.ticks.has(c.id)} onchange={() => desk.tick(c.id)} />
 			<span class={old ? "opacity-50" : ""}>{#if result}<VerdictSign verdict={result.verdict} />{:else}<span aria-hidden="true" class="text-ink-faint">–</span>{/if}</span>
-			<span><Words text={c.sentence} explained={explained[i]} /></span>
+			<span><Words text={c.sentence} explained={explained.get(c.id)} /></span>
 			<span class="font-mono text-small text-ink-soft">{result && result.points !== null ? `${result.points}/` : ""}{c.points}</span>
 			{#if result && result.verdict !== "met"}<span class="quiet col-span-2 col-start-3"><Words text={result.sentence} /></span>{/if}
 			{#if result && placed && places(result).length > 0}
@@ -57,4 +63,5 @@
 		</li>
 	{/each}
 </ul>
+{/each}
 {#if old}<p class="quiet mt-1">That is how it was when you checked it; the program has changed since.</p>{/if}

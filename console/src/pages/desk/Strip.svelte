@@ -2,11 +2,11 @@
 	import type { Work } from "@markpen/contract";
 	import { api } from "../../state/api.ts";
 	import { Loading } from "../../state/loading.svelte.ts";
-	import { countingTries, stepsOf } from "../../state/strip.ts";
+	import { bestTries, stepsOf } from "../../state/strip.ts";
 
 	/** One's own best try of each exercise, oldest first, with what was met there for the first time. */
 	const { work }: { work: readonly Work[] } = $props();
-	const tries = $derived(countingTries(work));
+	const tries = $derived(bestTries(work));
 	const loading = new Loading<ReturnType<typeof stepsOf>>();
 	$effect(() => {
 		if (tries.length > 0) void loading.load(async () => stepsOf(await Promise.all(tries.map((t) => api.showHandIn({ params: { id: t.id } })))), `strip ${tries.map((t) => t.id).join()}`);

@@ -148,7 +148,7 @@
 					</section>
 					<Slips slips={report.slips} lit={pointed?.on === "slip" ? pointed.id : null} onpoint={(slip) => (pointed = slip === null ? null : { on: "slip", id: slip })} />
 					<h2 class="mb-1">Criteria</h2>
-					<Criteria criteria={report.criteria} standings={page.criteria} lit={lit.criteria} onpoint={(criterion) => (pointed = criterion === null ? null : { on: "criterion", id: criterion })} onpick={(criterion) => (marking.about = { on: "criterion", criterion })}>
+					<Criteria headed criteria={report.criteria} standings={page.criteria} lit={lit.criteria} onpoint={(criterion) => (pointed = criterion === null ? null : { on: "criterion", id: criterion })} onpick={(criterion) => (marking.about = { on: "criterion", criterion })}>
 						{#snippet more(c, standing)}
 							{#if c.waits}
 								<div class="mb-2 ml-7 flex flex-wrap gap-1" role="group" aria-label="Judge: {c.asks}">{#each scaleOf(c.id) as [points, words] (points)}<button type="button" class="tool" aria-pressed={standing?.judged === Number(points)} data-state={standing?.judged === Number(points) ? "on" : "off"} onclick={() => marking.judge(c.id, Number(points))}>{points}: {words}</button>{/each}</div>
