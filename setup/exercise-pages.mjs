@@ -2,7 +2,7 @@
 import { existsSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { parse } from "yaml";
-import { collectionJsonSchema, draw, exerciseJsonSchema, mark, pictureOf, readExercise, SLIPS, svgOf, tapeOf } from "../core/dist/index.js";
+import { collectionJsonSchema, conditionsOf, draw, exerciseJsonSchema, mark, pictureOf, readExercise, runUnder, SLIPS, svgOf, tapeOf } from "../core/dist/index.js";
 import { CHECKS } from "../core/dist/marking/checks/index.js";
 import { exampleFile } from "../core/examples/example-file.mjs";
 import { slipFile } from "../core/examples/slip-file.mjs";
@@ -35,10 +35,10 @@ function lookedAt(drawings) {
 function pair(example) {
 	const reading = readExercise(exampleFile(example));
 	const { exercise } = reading;
-	const frames = exercise.run?.frames ?? 0;
-	const drawn = (source) => svgOf(pictureOf(tapeOf(source, { frames })));
+	const under = { ...runUnder(conditionsOf(exercise)), frames: exercise.run?.frames ?? 0 };
+	const drawn = (source) => svgOf(pictureOf(tapeOf(source, under)));
 	const [w, h] = [220, 165];
-	const box = lookedAt([example.met, example.missed].map((source) => draw(source, { frames })));
+	const box = lookedAt([example.met, example.missed].map((source) => draw(source, under)));
 	const frame = (x, label, colour) =>
 		`<rect x="${x}" y="24" width="${w}" height="${h}" fill="#fff" stroke="${colour}"/><text x="${x}" y="16" font-size="13" fill="${colour}">${label}</text>`;
 	return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${2 * w + 30} ${h + 34}" width="${2 * w + 30}" height="${h + 34}" font-family="Atkinson Hyperlegible Next, sans-serif">\n<rect width="100%" height="100%" fill="#fff"/>\n${frame(10, "met", "#1a6b3c")}\n${nested(drawn(example.met), box, 10, 24, w, h)}\n${frame(w + 20, "missed", "#a8321f")}\n${nested(drawn(example.missed), box, w + 20, 24, w, h)}\n</svg>\n`;
