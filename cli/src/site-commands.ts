@@ -1,5 +1,6 @@
 import { type Command, InvalidArgumentError, Option } from "commander";
 import type { SetOptions } from "./commands/assignment.ts";
+import type { ExerciseListOptions } from "./commands/publish.ts";
 import type { SignInOptions } from "./commands/sign-in.ts";
 
 type Done = (code: number) => void;
@@ -66,8 +67,10 @@ function exerciseCommands(exercise: Command, done: Done): void {
 	json(exercise.command("list"))
 		.description("list the site's exercises")
 		.option("--mine", "one's own only")
-		.addHelpText("after", "\nExample:\n  markpen exercise list")
-		.action(async (options: Json & { mine?: boolean }) => done(await (await files()).exerciseListCommand(options)));
+		.option("--words <words>", "only those with this in their title, id or owner's name")
+		.addOption(new Option("--sort <by>", "in which order").choices(["key", "title", "newest"]).default("key"))
+		.addHelpText("after", "\nExample:\n  markpen exercise list --words sail")
+		.action(async (options: ExerciseListOptions) => done(await (await files()).exerciseListCommand(options)));
 	json(exercise.command("publish"))
 		.argument("<file>", "an exercise or a collection")
 		.description("publish a file as a version that never changes; a collection takes its old one's place")

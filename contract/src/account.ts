@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { id, idParams, instant, name, next, pageQuery } from "./common.ts";
+import { id, idParams, instant, name, next, pageQuery, searched } from "./common.ts";
 import { route } from "./route.ts";
 
 export const teacher = z.object({ id, name: z.string(), signInName: z.string(), administrator: z.boolean(), madeAt: instant });
@@ -10,8 +10,8 @@ export const listTeachers = route({
 	path: "/teachers",
 	who: ["teacher"],
 	reach: "site",
-	summary: "The site's teachers, by name",
-	query: pageQuery,
+	summary: "The site's teachers",
+	query: pageQuery.extend({ words: searched.describe("Only those with this in their name or sign-in name, in capitals or not"), sort: z.enum(["name", "newest"]).default("name") }),
 	reply: z.object({ teachers: z.array(teacher), next }),
 });
 export const addTeacher = route({
@@ -72,7 +72,7 @@ export const listAudit = route({
 	path: "/audit",
 	who: ["administrator"],
 	reach: "site",
-	summary: "What was changed, by whom and when, the newest first",
-	query: pageQuery.extend({ subject: id.optional(), who: id.optional(), what: z.string().max(60).optional() }),
+	summary: "What was changed, by whom and when",
+	query: pageQuery.extend({ subject: id.optional(), who: id.optional(), what: z.string().max(60).optional(), sort: z.enum(["newest", "oldest"]).default("newest") }),
 	reply: z.object({ rows: z.array(auditRow), next }),
 });

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { id, idParams, instant, key, name, next, pageQuery, source } from "./common.ts";
+import { id, idParams, instant, key, name, next, pageQuery, searched, source } from "./common.ts";
 import { route } from "./route.ts";
 
 export const sheet = z.object({ width: z.int(), height: z.int(), origin: z.enum(["top left", "centre", "bottom left"]) });
@@ -63,7 +63,11 @@ export const listExercises = route({
 	who: ["teacher"],
 	reach: "site",
 	summary: "One's own exercises and those that are shared",
-	query: pageQuery.extend({ mine: z.enum(["true", "false"]).default("false") }),
+	query: pageQuery.extend({
+		mine: z.enum(["true", "false"]).default("false"),
+		words: searched.describe("Only those with this in their title, id or owner's name, in capitals or not"),
+		sort: z.enum(["key", "title", "newest"]).default("key"),
+	}),
 	reply: z.object({ exercises: z.array(exerciseRow), next }),
 });
 export const publishExercise = route({

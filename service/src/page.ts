@@ -1,4 +1,7 @@
+import { z } from "zod";
 import { Refusal } from "./refusals.ts";
+
+const strange = () => new Refusal("bad-request", "This cursor isn't one that a page gave.", [{ path: "cursor", message: "is none of ours" }]);
 
 /** The values that a cursor holds; none without one. Throws a refusal for what is no cursor of ours. */
 export function cursorOf(cursor: string | undefined, parts: number): (string | undefined)[] {
@@ -9,7 +12,23 @@ export function cursorOf(cursor: string | undefined, parts: number): (string | u
 	} catch {
 		// What can't be read is told below.
 	}
-	throw new Refusal("bad-request", "This cursor isn't one that a page gave.", [{ path: "cursor", message: "is none of ours" }]);
+	throw strange();
+}
+
+/** The row that a page ended with, by its id and what it is sorted by; none without a cursor. */
+export function cursorAfter(cursor: string | undefined): { id: string; value: string } | undefined {
+	const [id, value] = cursorOf(cursor, 2);
+	if (id === undefined || value === undefined) return undefined;
+	if (!z.uuid().safeParse(id).success) throw strange();
+	return { id, value };
+}
+
+/** The number of the row that a page ended with; none without a cursor. */
+export function cursorNumber(cursor: string | undefined): number | undefined {
+	const [number] = cursorOf(cursor, 1);
+	if (number === undefined) return undefined;
+	if (!/^\d{1,15}$/.test(number)) throw strange();
+	return Number(number);
 }
 
 /** A page of rows, of which one more was read than is shown; `key` tells where the next page begins. */

@@ -101,6 +101,21 @@ describe("a teacher", () => {
 		expect((await teacher(["class", "roster", "heron-9"])).out).toContain("Nell Quay  nell");
 	});
 
+	test("lists exercises in an order, and those with some words", async () => {
+		const firsts = async (...more: string[]) =>
+			(await teacher(["exercise", "list", ...more])).out
+				.trimEnd()
+				.split("\n")
+				.slice(1)
+				.map((line) => line.split(" ")[0]);
+		const all = await firsts();
+		expect(all).toEqual([...all].sort());
+		expect((await firsts("--sort", "newest")).sort()).toEqual(all);
+		expect(await firsts("--words", "COMPASS")).toEqual(["compass-rose"]);
+		expect((await teacher(["exercise", "list", "--words", "no such"])).out).toBe("No exercise has “no such” in its title, id or owner's name.\n");
+		expect(await teacher(["exercise", "list", "--sort", "size"])).toMatchObject({ code: 2, err: expect.stringContaining("Allowed choices are key, title, newest") });
+	});
+
 	test("publishes an exercise, sets it, hands a folder in, rehearses, releases, and writes the grade book", async () => {
 		writeFileSync(
 			join(folder, "lamp.exercise.yaml"),

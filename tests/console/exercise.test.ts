@@ -110,6 +110,18 @@ describe("the editor", () => {
 			expect(reading.ok && reading.exercise.figures).toMatchObject({ circle: { kind: "circle", fill: "yellow" } });
 		}));
 
+	test("is found and can be set among more than a page of others", () =>
+		visit("teacher", async (page) => {
+			for (let n = 0; n < 205; n++) await teacher.draftExercise({ body: { key: `knot-${n}`, source: FILE(`knot-${n}`) } });
+			await teacher.publishExercise({ body: { source: FILE("zz-last-of-all").replace("Harbour lamp", "Zander lamp") } });
+			await page.goto(`${site.address}/exercises`);
+			await page.getByRole("link", { name: "Zander lamp" }).waitFor();
+			expect(await page.locator("main li a.block").count()).toBeGreaterThan(210);
+			const [of] = (await teacher.listClasses({})).classes;
+			await page.goto(`${site.address}/classes/${of?.id}/set-work`);
+			await page.getByRole("combobox", { name: "What" }).selectOption({ label: "Zander lamp" });
+		}));
+
 	test("is undone and done again, step by step", () =>
 		visit("teacher", async (page) => {
 			const id = await begun("lamp-undone");

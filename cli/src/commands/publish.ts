@@ -1,3 +1,4 @@
+import { everyPage } from "@markpen/client";
 import { EXIT } from "../call.ts";
 import { readSource, save } from "../files.ts";
 import { say, tableOr } from "../formats/said.ts";
@@ -6,20 +7,22 @@ import { findExercise } from "../site/find.ts";
 
 type Json = { readonly json?: boolean };
 
-export async function exerciseListCommand(options: Json & { mine?: boolean }): Promise<number> {
+export interface ExerciseListOptions extends Json {
+	readonly mine?: boolean;
+	readonly words?: string;
+	readonly sort: "key" | "title" | "newest";
+}
+
+export async function exerciseListCommand(options: ExerciseListOptions): Promise<number> {
 	const client = await site();
-	const exercises: Awaited<ReturnType<typeof client.listExercises>>["exercises"] = [];
-	for (let cursor: string | null = null; ; ) {
-		const page: Awaited<ReturnType<typeof client.listExercises>> = await client.listExercises({
-			query: { limit: 200, mine: options.mine ? "true" : "false", ...(cursor !== null && { cursor }) },
-		});
-		exercises.push(...page.exercises);
-		cursor = page.next;
-		if (cursor === null) break;
-	}
+	const asked = { mine: options.mine ? ("true" as const) : ("false" as const), ...(options.words !== undefined && { words: options.words }), sort: options.sort };
+	const exercises = await everyPage(
+		(at) => client.listExercises({ query: { ...at, ...asked } }),
+		(page) => page.exercises,
+	);
 	say(options.json, { exercises }, () =>
 		tableOr(
-			"There is no exercise here yet.",
+			options.words === undefined ? "There is no exercise here yet." : `No exercise has “${options.words}” in its title, id or owner's name.`,
 			["Exercise", "Title", "Version", "Of", ""],
 			exercises.map((e) => [e.key, e.title, e.version, e.owner, [e.draft ? "draft" : "", e.shared ? "shared" : ""].filter(Boolean).join(", ")]),
 		),

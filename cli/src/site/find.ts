@@ -1,4 +1,4 @@
-import type { Client } from "@markpen/client";
+import { type Client, everyPage } from "@markpen/client";
 import { WrongCall } from "../call.ts";
 
 const isId = (text: string) => /^[0-9a-f]{8}-[0-9a-f-]{27}$/i.test(text);
@@ -37,18 +37,15 @@ export async function findAssignment(client: Client, className: string, said: st
 
 /** An exercise of the site by the id of its file. */
 export async function findExercise(client: Client, said: string): Promise<{ id: string; key: string }> {
-	for (let cursor: string | undefined; ; ) {
-		const page = await client.listExercises({ query: { limit: 200, ...(cursor !== undefined && { cursor }) } });
-		const found = page.exercises.find((e) => e.key === said || (isId(said) && e.id === said));
-		if (found) return found;
-		if (page.next === null)
-			return oneOf(
-				page.exercises,
-				"exercise",
-				said,
-				() => false,
-				(e) => e.key,
-			);
-		cursor = page.next;
-	}
+	const exercises = await everyPage(
+		(at) => client.listExercises({ query: at }),
+		(page) => page.exercises,
+	);
+	return oneOf(
+		exercises,
+		"exercise",
+		said,
+		(e) => e.key === said || (isId(said) && e.id === said),
+		(e) => e.key,
+	);
 }

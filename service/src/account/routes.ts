@@ -3,7 +3,7 @@ import { v7 } from "uuid";
 import type { AppContext } from "../app.ts";
 import { note } from "../audit.ts";
 import { isTaken } from "../database/data-source.ts";
-import { cursorOf, pageOf } from "../page.ts";
+import { cursorAfter, cursorNumber, pageOf } from "../page.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
 import { serve } from "../serve-route.ts";
@@ -17,9 +17,8 @@ export function accountRoutes(context: AppContext): void {
 	const { dataSource } = context;
 	const { manager } = dataSource;
 	serve(context, ROUTES.listTeachers, async ({ query }) => {
-		const [name, id] = cursorOf(query.cursor, 2);
-		const rows = await teachers(manager, name && id ? { name, id } : undefined, query.limit + 1);
-		const { items, next } = pageOf(rows, query.limit, (r) => [r.name, r.id]);
+		const rows = await teachers(manager, { after: cursorAfter(query.cursor), words: query.words, sort: query.sort }, query.limit + 1);
+		const { items, next } = pageOf(rows, query.limit, (r) => [r.id, r.name]);
 		return { teachers: items.map(teacherData), next };
 	});
 	serve(context, ROUTES.addTeacher, async ({ request, body }) => {
@@ -69,8 +68,7 @@ export function accountRoutes(context: AppContext): void {
 		});
 	});
 	serve(context, ROUTES.listAudit, async ({ query }) => {
-		const [before] = cursorOf(query.cursor, 1);
-		const rows = await auditRows(manager, { before: before === undefined ? undefined : Number(before), subject: query.subject, who: query.who, what: query.what }, query.limit + 1);
+		const rows = await auditRows(manager, { ...query, from: cursorNumber(query.cursor), subject: query.subject, who: query.who, what: query.what }, query.limit + 1);
 		const { items, next } = pageOf(rows, query.limit, (r) => [String(r.number)]);
 		return { rows: items.map(({ at, number, ...row }) => ({ ...row, number: Number(number), at: at.toISOString() })), next };
 	});

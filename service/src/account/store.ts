@@ -7,12 +7,23 @@ const TEACHER = `id, name, sign_in_name AS "signInName", administrator, made_at 
 const OPEN = "role = 'teacher' AND closed_at IS NULL";
 
 /** The site's open teachers by name, after one of them. */
-export function teachers(manager: EntityManager, after: { name: string; id: string } | undefined, limit: number): Promise<TeacherRow[]> {
-	return all(manager, `SELECT ${TEACHER} FROM accounts WHERE ${OPEN} AND ($1::text IS NULL OR (name, id) > ($1, $2::uuid)) ORDER BY name, id LIMIT $3`, [
-		after?.name ?? null,
-		after?.id ?? null,
-		limit,
-	]);
+const SORTS = {
+	name: { by: "name, id", after: "(name, id) > ($2, $1::uuid)" },
+	newest: { by: "id DESC", after: "($2::text IS NOT NULL AND id < $1::uuid)" },
+} as const;
+
+/** The site's teachers, after the one that the page before ended with. */
+export function teachers(
+	manager: EntityManager,
+	{ after, words, sort }: { after: { id: string; value: string } | undefined; words: string | undefined; sort: keyof typeof SORTS },
+	limit: number,
+): Promise<TeacherRow[]> {
+	const { by, after: isAfter } = SORTS[sort];
+	return all(
+		manager,
+		`SELECT ${TEACHER} FROM accounts WHERE ${OPEN} AND ($1::uuid IS NULL OR ${isAfter}) AND ($3::text IS NULL OR strpos(lower(concat_ws(chr(10), name, sign_in_name)), lower($3)) > 0) ORDER BY ${by} LIMIT $4`,
+		[after?.id ?? null, after?.value ?? null, words ?? null, limit],
+	);
 }
 
 export function findTeacher(manager: EntityManager, id: string): Promise<TeacherRow | undefined> {
@@ -44,13 +55,13 @@ export type AuditRow = { number: string; at: Date; who: string | null; what: str
 /** Changes, the newest first. */
 export function auditRows(
 	manager: EntityManager,
-	of: { before: number | undefined; subject: string | undefined; who: string | undefined; what: string | undefined },
+	of: { from: number | undefined; sort: "newest" | "oldest"; subject: string | undefined; who: string | undefined; what: string | undefined },
 	limit: number,
 ): Promise<AuditRow[]> {
 	return all(
 		manager,
 		`SELECT id AS number, at, who, what, subject, field, old, new FROM audit
-		 WHERE ($1::bigint IS NULL OR id < $1) AND ($2::uuid IS NULL OR subject = $2) AND ($3::uuid IS NULL OR who = $3) AND ($4::text IS NULL OR what = $4) ORDER BY id DESC LIMIT $5`,
-		[of.before ?? null, of.subject ?? null, of.who ?? null, of.what ?? null, limit],
+		 WHERE ($1::bigint IS NULL OR id ${of.sort === "oldest" ? ">" : "<"} $1) AND ($2::uuid IS NULL OR subject = $2) AND ($3::uuid IS NULL OR who = $3) AND ($4::text IS NULL OR what = $4) ORDER BY id ${of.sort === "oldest" ? "" : "DESC"} LIMIT $5`,
+		[of.from ?? null, of.subject ?? null, of.who ?? null, of.what ?? null, limit],
 	);
 }

@@ -5,7 +5,7 @@ import { v7 } from "uuid";
 import type { AppContext } from "../app.ts";
 import { note } from "../audit.ts";
 import { beginJob } from "../jobs/job.ts";
-import { cursorOf, pageOf } from "../page.ts";
+import { cursorAfter, pageOf } from "../page.ts";
 import { DRAWING_FILE_POLICY } from "../plugins/headers.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
@@ -55,9 +55,10 @@ export function exerciseRoutes(context: AppContext): void {
 	const { dataSource, queue } = context;
 	const { manager } = dataSource;
 	serve(context, ROUTES.listExercises, async ({ request, query }) => {
-		const [after] = cursorOf(query.cursor, 1);
-		const rows = await exercisesFor(manager, accountOf(request).id, { after, mine: query.mine === "true" }, query.limit + 1);
-		const { items, next } = pageOf(rows, query.limit, (r) => [r.key]);
+		const { cursor, limit, mine, ...asked } = query;
+		const after = cursorAfter(cursor);
+		const rows = await exercisesFor(manager, accountOf(request).id, { ...asked, words: asked.words, after, mine: mine === "true" }, limit + 1);
+		const { items, next } = pageOf(rows, limit, (r) => [r.id, asked.sort === "key" ? r.key : r.title]);
 		return { exercises: items, next };
 	});
 	serve(context, ROUTES.publishExercise, async ({ request, body }) => {

@@ -14,14 +14,31 @@ const SUMMARY = `e.id, e.key, coalesce(v.title, e.key) AS title, o.name AS owner
 const FROM = `FROM exercises e LEFT JOIN accounts o ON o.id = e.owner_id
 	LEFT JOIN LATERAL (SELECT number, title, source FROM exercise_versions v WHERE v.exercise_id = e.id ORDER BY number DESC LIMIT 1) v ON true`;
 
-/** Exercises that a teacher can see, by their ids. */
-export function exercisesFor(manager: EntityManager, teacherId: string, of: { after: string | undefined; mine: boolean }, limit: number): Promise<ExerciseSummary[]> {
-	return all(manager, `SELECT ${SUMMARY} ${FROM} WHERE ${SEEN} AND ($2::text IS NULL OR e.key > $2) AND (NOT $3 OR e.owner_id = $1) ORDER BY e.key LIMIT $4`, [
-		teacherId,
-		of.after ?? null,
-		of.mine,
-		limit,
-	]);
+const TITLE = "lower(coalesce(v.title, e.key))";
+/** Ids tell when they were made. What stands after the row that a page ended with, by its id and its value. */
+const SORTS = {
+	key: { by: "e.key", after: "e.key > $3" },
+	title: { by: `${TITLE}, e.id`, after: `(${TITLE}, e.id) > (lower($3), $2::uuid)` },
+	newest: { by: "e.id DESC", after: "($3::text IS NOT NULL AND e.id < $2::uuid)" },
+} as const;
+
+export interface ExercisesAsked {
+	/** The row that the page before ended with: its id, and what it is sorted by. */
+	readonly after: { readonly id: string; readonly value: string } | undefined;
+	readonly mine: boolean;
+	readonly words: string | undefined;
+	readonly sort: keyof typeof SORTS;
+}
+
+/** Exercises that a teacher can see. */
+export function exercisesFor(manager: EntityManager, teacherId: string, { after, mine, words, sort }: ExercisesAsked, limit: number): Promise<ExerciseSummary[]> {
+	const { by, after: isAfter } = SORTS[sort];
+	return all(
+		manager,
+		`SELECT ${SUMMARY} ${FROM} WHERE ${SEEN} AND ($2::uuid IS NULL OR ${isAfter}) AND (NOT $4 OR e.owner_id = $1)
+		 AND ($5::text IS NULL OR strpos(lower(concat_ws(chr(10), v.title, e.key, o.name)), lower($5)) > 0) ORDER BY ${by} LIMIT $6`,
+		[teacherId, after?.id ?? null, after?.value ?? null, mine, words ?? null, limit],
+	);
 }
 
 export function findExercise(manager: EntityManager, id: string, teacherId: string): Promise<ExerciseRecord | undefined> {

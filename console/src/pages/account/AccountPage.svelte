@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { everyPage } from "@markpen/client";
 	import ChangePassphrase from "../../parts/ChangePassphrase.svelte";
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
@@ -13,7 +14,7 @@
 	async function fetch() {
 		const { tokens } = await api.listTokens({});
 		if (!session.account?.administrator) return { tokens, teachers: [], audit: [], next: null as string | null };
-		const [{ teachers }, { rows, next }] = await Promise.all([api.listTeachers({ query: { limit: 200 } }), api.listAudit({ query: { limit: 50 } })]);
+		const [teachers, { rows, next }] = await Promise.all([everyPage((at) => api.listTeachers({ query: at }), (page) => page.teachers), api.listAudit({ query: { limit: 50 } })]);
 		return { tokens, teachers, audit: rows, next };
 	}
 	const load = () => loading.load(fetch, "account");

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { everyPage } from "@markpen/client";
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
 	import RulesFields from "../../parts/RulesFields.svelte";
@@ -12,8 +13,8 @@
 	const { id }: { id: string } = $props();
 	const loading = new Loading<Awaited<ReturnType<typeof fetch>>>();
 	async function fetch() {
-		const [page, classes, exercises, collections] = await Promise.all([api.showClass({ params: { id } }), api.listClasses({}), api.listExercises({ query: { limit: 200 } }), api.listCollections({})]);
-		return { page, classes: classes.classes, exercises: exercises.exercises.filter((e) => e.version !== null), collections: collections.collections };
+		const [page, classes, exercises, collections] = await Promise.all([api.showClass({ params: { id } }), api.listClasses({}), everyPage((at) => api.listExercises({ query: { ...at, sort: "title" } }), (of) => of.exercises), api.listCollections({})]);
+		return { page, classes: classes.classes, exercises: exercises.filter((e) => e.version !== null), collections: collections.collections };
 	}
 	$effect(() => void loading.load(fetch, `set-work ${id}`));
 

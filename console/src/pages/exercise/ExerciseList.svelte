@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { everyPage } from "@markpen/client";
 	import Ask from "../../parts/Ask.svelte";
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
@@ -9,7 +10,7 @@
 
 	const loading = new Loading<Awaited<ReturnType<typeof fetch>>>();
 	async function fetch() {
-		const [{ exercises }, { collections }] = await Promise.all([api.listExercises({ query: { limit: 200 } }), api.listCollections({})]);
+		const [exercises, { collections }] = await Promise.all([everyPage((at) => api.listExercises({ query: { ...at, sort: "title" } }), (page) => page.exercises), api.listCollections({})]);
 		return { exercises, collections };
 	}
 	loading.load(fetch, "exercises");
@@ -47,7 +48,7 @@
 				{#each shown as e (e.id)}
 					<li>
 						<a href="/exercises/{e.id}" class="block text-ink no-underline">
-							<span class="block border border-rule-strong bg-sheet">{#if e.version !== null}<img src="/api/v1/exercises/{e.id}/picture.svg" alt="" class="block aspect-[4/3] w-full object-contain" />{:else}<span class="quiet flex aspect-[4/3] items-center justify-center">not published yet</span>{/if}</span>
+							<span class="block border border-rule-strong bg-sheet">{#if e.version !== null}<img src="/api/v1/exercises/{e.id}/picture.svg" alt="" loading="lazy" class="block aspect-[4/3] w-full object-contain" />{:else}<span class="quiet flex aspect-[4/3] items-center justify-center">not published yet</span>{/if}</span>
 							<span class="mt-1 block font-semibold">{e.title}</span>
 						</a>
 						<span class="quiet block">{e.version === null ? "draft" : `version ${e.version}${e.draft ? ", changed since" : ""}`}; {e.mine ? (e.shared ? "yours, shared" : "yours") : (e.owner ?? "the site's")}</span>

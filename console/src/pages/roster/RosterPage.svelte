@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { everyPage } from "@markpen/client";
 	import type { Card, ImportRow } from "@markpen/contract";
 	import Ask from "../../parts/Ask.svelte";
 	import Fetched from "../../parts/Fetched.svelte";
@@ -13,8 +14,8 @@
 	const { id }: { id: string } = $props();
 	const loading = new Loading<Awaited<ReturnType<typeof fetch>>>();
 	async function fetch() {
-		const [of, roster, classes, teachers] = await Promise.all([api.showClass({ params: { id } }), api.showRoster({ params: { id } }), api.listClasses({}), api.listTeachers({ query: { limit: 200 } })]);
-		return { of, students: roster.students, classes: classes.classes.filter((c) => c.id !== id && c.until === null), teachers: teachers.teachers };
+		const [of, roster, classes, teachers] = await Promise.all([api.showClass({ params: { id } }), api.showRoster({ params: { id } }), api.listClasses({}), everyPage((at) => api.listTeachers({ query: at }), (page) => page.teachers)]);
+		return { of, students: roster.students, classes: classes.classes.filter((c) => c.id !== id && c.until === null), teachers };
 	}
 	const load = () => loading.load(fetch, `roster ${id}`);
 	$effect(() => void load());
