@@ -206,6 +206,25 @@ describe("the viewer", () => {
 			await page.keyboard.press("Home");
 		}));
 
+	test("is replayed on while it is commented, and no longer once another hand-in is opened", () =>
+		visit("teacher", async (page) => {
+			await open(page, "Zoe Lark", "pier-planks");
+			await page.getByRole("button", { name: "Replay" }).click();
+			const place = page.getByTestId("replay-place");
+			await page.getByRole("slider", { name: "Step" }).focus();
+			await page.keyboard.press("ArrowRight");
+			await expect.poll(() => place.textContent()).toMatch(/^step 2 of/);
+			await page.getByRole("textbox", { name: "Comment" }).fill("Look at it step by step.");
+			await page.keyboard.press("Control+Enter");
+			await page.getByText("Look at it step by step.").first().waitFor();
+			expect(await place.textContent()).toMatch(/^step 2 of/);
+			await page
+				.getByRole("link", { name: /^Back|^Next/ })
+				.first()
+				.click();
+			await place.waitFor({ state: "detached" });
+		}));
+
 	test("plays by itself, and pauses", () =>
 		visit("teacher", async (page) => {
 			await open(page, "Zoe Lark", "pier-planks");

@@ -15,8 +15,10 @@ export class ReplayOf {
 
 	/** @param source the program as it is now */
 	constructor(source: () => string) {
+		// What holds the program may be replaced by the same once more: a comment was added, say.
+		const now = $derived.by(source);
 		$effect(() => {
-			source();
+			void now;
 			untrack(() => this.end());
 		});
 		$effect(() => () => this.runner.end());
