@@ -26,7 +26,7 @@ export async function tryCommand(path: string, options: TryOptions): Promise<num
 		({ figures } = await threads.run({
 			do: "draw",
 			source: exercise.model,
-			conditions: { ...conditionsOf(exercise), without: [] },
+			conditions: conditionsOf(exercise),
 			milliseconds: RUN_MILLISECONDS,
 		}));
 	} finally {
@@ -52,7 +52,7 @@ async function pictures(folder: string, exercise: ExerciseFile, unseen: Trial["a
 		...punished.map((r, i) => ({ name: `punished-${i + 1}-${r.id}`, source: r.source })),
 	];
 	for (const { name, source } of all) {
-		const tape = tapeOf(source, { ...runUnder(conditionsOf(exercise)), without: [] });
+		const tape = tapeOf(source, runUnder(conditionsOf(exercise)));
 		await save(join(folder, `${name}.nib.txt`), source);
 		if (tape) await save(join(folder, `${name}.svg`), svgOf(pictureOf(tape)));
 	}

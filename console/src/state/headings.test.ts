@@ -4,16 +4,20 @@ import { underHeadings } from "./headings.ts";
 const of = (...criteria: readonly [string, string | null][]) =>
 	underHeadings(criteria.map(([id, part]) => ({ id, part }))).map((g) => [g.heading, g.criteria.map((c) => c.id).join("")]);
 
-test("criteria stand under their headings, each heading once, in the order in which they come", () => {
+test("criteria stand under their headings, each heading once, in the order in which they come, and those without one never seem to belong to another", () => {
 	expect(of(["a", "The rays"], ["b", "The rays"], ["c", "The star"], ["d", null])).toEqual([
 		["The rays", "ab"],
 		["The star", "c"],
-		[null, "d"],
+		["Besides", "d"],
 	]);
 	expect(of(["a", "The rays"], ["b", null], ["c", "The rays"], ["d", null])).toEqual([
 		["The rays", "ac"],
-		[null, "bd"],
+		["Besides", "bd"],
 	]);
 	expect(of(["a", null], ["b", null])).toEqual([[null, "ab"]]);
+	expect(of(["a", null], ["b", "The star"])).toEqual([
+		[null, "a"],
+		["The star", "b"],
+	]);
 	expect(of()).toEqual([]);
 });

@@ -1,4 +1,7 @@
-/** Criteria that stand under one heading; the first ones may stand under none. */
+/** Stands over criteria without a heading that come after others with one. */
+export const BESIDES = "Besides";
+
+/** Criteria that stand under one heading; where the first ones have none, they stand under none. */
 export interface Under<T> {
 	readonly heading: string | null;
 	readonly criteria: readonly T[];
@@ -8,5 +11,5 @@ export interface Under<T> {
 export function underHeadings<T extends { readonly part: string | null }>(criteria: readonly T[]): Under<T>[] {
 	const groups = new Map<string | null, T[]>();
 	for (const c of criteria) groups.set(c.part, [...(groups.get(c.part) ?? []), c]);
-	return [...groups].map(([heading, under]) => ({ heading, criteria: under }));
+	return [...groups].map(([heading, under], i) => ({ heading: i > 0 ? (heading ?? BESIDES) : heading, criteria: under }));
 }

@@ -21,7 +21,11 @@ export class ReplayOf {
 			void now;
 			untrack(() => this.end());
 		});
-		$effect(() => () => this.runner.end());
+		$effect(() => () => {
+			// What is still being made is nobody's any more.
+			this.asked++;
+			this.runner.end();
+		});
 	}
 
 	async turn(on: boolean, of: RunSettings): Promise<void> {

@@ -11,6 +11,7 @@
 	import { briefHtml } from "../../state/brief.ts";
 	import type { ExerciseDesk } from "../../state/exercise-desk.svelte.ts";
 	import { withCriterionPart, withoutCriterion, withPart } from "../../state/exercise-file.ts";
+	import { BESIDES } from "../../state/headings.ts";
 	import { notes } from "../../state/notes.svelte.ts";
 	import { ReplayOf } from "../../state/replay-of.svelte.ts";
 	import { router } from "../../state/router.svelte.ts";
@@ -110,7 +111,7 @@
 			<ul>
 				{#each parts?.criteria ?? [] as c, i (c.id + i)}
 					{@const found = report?.criteria.find((r) => r.id === c.id)}
-					{#if c.part !== "" && c.part !== parts?.criteria[i - 1]?.part}<li class="quiet mt-3 font-semibold">{c.part}</li>{/if}
+					{#if c.part !== (parts?.criteria[i - 1]?.part ?? "")}<li class="quiet mt-3 font-semibold">{c.part || BESIDES}</li>{/if}
 					<li class="border-b border-rule py-1.5">
 						<div class="grid grid-cols-[22px_1fr_auto] items-baseline gap-x-2">
 							{#if found}<VerdictSign verdict={found.verdict} />{:else}<span aria-hidden="true" class="text-ink-faint">–</span>{/if}
