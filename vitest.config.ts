@@ -4,8 +4,17 @@ import { defineConfig } from "vitest/config";
 export default defineConfig({
 	test: {
 		projects: [
-			{ test: { name: "beside", include: ["{core,contract,threads,client,service,cli,demo}/src/**/*.test.ts", "tests/*.test.ts"], testTimeout: 30_000 } },
-			{ plugins: [svelte({ configFile: "console/svelte.config.js" })], test: { name: "state", include: ["console/src/**/*.test.ts"] } },
+			{
+				test: {
+					name: "beside",
+					include: ["{core,contract,threads,client,service,cli,demo}/src/**/*.test.ts", "tests/*.test.ts"],
+					testTimeout: 30_000,
+				},
+			},
+			{
+				plugins: [svelte({ configFile: "console/svelte.config.js" })],
+				test: { name: "state", include: ["console/src/**/*.test.ts"] },
+			},
 			{
 				test: {
 					name: "service",

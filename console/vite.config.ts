@@ -19,7 +19,12 @@ function compressed(): Plugin {
 				const path = join(dir as string, name);
 				const text = readFileSync(path);
 				if (text.length < SMALL) continue;
-				writeFileSync(`${path}.br`, brotliCompressSync(text, { params: { [constants.BROTLI_PARAM_SIZE_HINT]: text.length, [constants.BROTLI_PARAM_QUALITY]: 9 } }));
+				writeFileSync(
+					`${path}.br`,
+					brotliCompressSync(text, {
+						params: { [constants.BROTLI_PARAM_SIZE_HINT]: text.length, [constants.BROTLI_PARAM_QUALITY]: 9 },
+					}),
+				);
 				writeFileSync(`${path}.gz`, gzipSync(text, { level: 9 }));
 			}
 		},
@@ -32,7 +37,9 @@ export default defineConfig({
 		target: "es2022",
 		assetsInlineLimit: 0,
 		// The schemas are made only once they know that the pages' policy allows no generated code.
-		rolldownOptions: { output: { codeSplitting: { groups: [{ name: "schemas", test: /node_modules\/zod\/|src\/no-eval\.ts/ }] } } },
+		rolldownOptions: {
+			output: { codeSplitting: { groups: [{ name: "schemas", test: /node_modules\/zod\/|src\/no-eval\.ts/ }] } },
+		},
 	},
 	worker: { format: "es", rollupOptions: { output: { entryFileNames: "assets/[name]-[hash].js" } } },
 	server: { proxy: { "/api": "http://127.0.0.1:4170" } },

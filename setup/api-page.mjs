@@ -2,7 +2,12 @@
 import { API_BASE, ROUTES } from "../contract/dist/index.js";
 import { REFUSAL_TABLE } from "../service/dist/index.js";
 
-const REACH = { own: "their own", class: "their class", looking: "their class, or one that they cover", site: "the whole site" };
+const REACH = {
+	own: "their own",
+	class: "their class",
+	looking: "their class, or one that they cover",
+	site: "the whole site",
+};
 const cell = (text) => String(text).replaceAll("|", "\\|");
 
 function callsTable() {
@@ -23,7 +28,9 @@ function problemsTable() {
 	return [
 		"| type | status | what it says |",
 		"|---|---|---|",
-		...Object.entries(REFUSAL_TABLE).map(([code, [status, title, detail]]) => `| \`/problems/${code}\` | ${status} | ${cell(detail || title)} |`),
+		...Object.entries(REFUSAL_TABLE).map(
+			([code, [status, title, detail]]) => `| \`/problems/${code}\` | ${status} | ${cell(detail || title)} |`,
+		),
 	].join("\n");
 }
 

@@ -10,7 +10,8 @@ import { ROOT } from "./run.mjs";
 const SECONDS = 5;
 const THIRTY = 18;
 const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
-const percentile = (values, share) => [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.ceil(values.length * share) - 1)];
+const percentile = (values, share) =>
+	[...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.ceil(values.length * share) - 1)];
 
 /** A drawing of 20,000 entries: short strokes in many colours, each a shape of its own. */
 const LARGE = `sheet 800, 600 origin top left
@@ -29,18 +30,29 @@ async function startDemo() {
 	const files = mkdtempSync(join(tmpdir(), "mark-pen-bench-"));
 	const archive = demoArchive(new Date());
 	const buoy = archive.handIns.find((h) => h.exercise === "mooring-buoy");
-	archive.handIns = archive.handIns.filter((h) => h !== buoy && !(h.student === buoy.student && h.assignment === buoy.assignment && h.exercise === buoy.exercise));
+	archive.handIns = archive.handIns.filter(
+		(h) =>
+			h !== buoy && !(h.student === buoy.student && h.assignment === buoy.assignment && h.exercise === buoy.exercise),
+	);
 	archive.handIns.push({ ...buoy, tryNumber: 1, source: LARGE, answers: {} });
 	writeFileSync(join(files, "archive.json"), JSON.stringify(archive));
 	const postgres = await startTestPostgres();
 	const database = postgres.database("console");
-	const settings = { DATABASE_URL: database, MARKPEN_LOAD: join(files, "archive.json"), MARKPEN_CONSOLE: join(ROOT, "console/dist"), MARKPEN_PORT: "0", MARKPEN_LOG: "error" };
+	const settings = {
+		DATABASE_URL: database,
+		MARKPEN_LOAD: join(files, "archive.json"),
+		MARKPEN_CONSOLE: join(ROOT, "console/dist"),
+		MARKPEN_PORT: "0",
+		MARKPEN_LOG: "error",
+	};
 	const running = await startService(readEnvironment(settings), { web: true, worker: true });
 	const { default: pg } = await import("pg");
 	const client = new pg.Client({ connectionString: database });
 	await client.connect();
-	while ((await client.query("SELECT 1 FROM checks WHERE ended_at IS NULL LIMIT 1")).rows.length > 0) await new Promise((resolve) => setTimeout(resolve, 200));
-	const [large] = (await client.query("SELECT id, assignment_id FROM hand_ins WHERE source LIKE 'sheet 800, 600%'")).rows;
+	while ((await client.query("SELECT 1 FROM checks WHERE ended_at IS NULL LIMIT 1")).rows.length > 0)
+		await new Promise((resolve) => setTimeout(resolve, 200));
+	const [large] = (await client.query("SELECT id, assignment_id FROM hand_ins WHERE source LIKE 'sheet 800, 600%'"))
+		.rows;
 	await client.end();
 	return {
 		address: running.address,
@@ -55,7 +67,9 @@ async function startDemo() {
 
 /** Milliseconds between frames while something goes on, read from the browser's own trace. */
 async function frames(browser, page, act) {
-	await browser.startTracing(page, { categories: ["disabled-by-default-devtools.timeline.frame", "devtools.timeline.frame", "devtools.timeline"] });
+	await browser.startTracing(page, {
+		categories: ["disabled-by-default-devtools.timeline.frame", "devtools.timeline.frame", "devtools.timeline"],
+	});
 	await act();
 	const trace = JSON.parse((await browser.stopTracing()).toString());
 	const main = trace.traceEvents.filter((e) => e.name === "FireAnimationFrame").map((e) => e.ts);
@@ -124,7 +138,10 @@ async function deskRows(browser, address) {
 					const button = [...document.querySelectorAll("button")].find((b) => b.textContent.startsWith("Run"));
 					button.click();
 					// It says "Running …" and can't be pressed until the picture is there.
-					const look = () => (performance.now() - from > 1 && !button.disabled ? requestAnimationFrame(() => resolve(performance.now() - from)) : requestAnimationFrame(look));
+					const look = () =>
+						performance.now() - from > 1 && !button.disabled
+							? requestAnimationFrame(() => resolve(performance.now() - from))
+							: requestAnimationFrame(look);
 					requestAnimationFrame(look);
 				}),
 		);
@@ -146,7 +163,12 @@ async function deskRows(browser, address) {
 		{ name: "desk slowed four times, run to picture: the middle", ours: median(runs), ...typed },
 		{ name: "desk slowed four times, run to picture: 95 % by", ours: percentile(runs, 0.95), ...typed },
 		{ name: "desk slowed four times, a key on the screen: the middle", ours: median(late), ...typed },
-		{ name: "desk slowed four times, a key on the screen: 95 % by", ours: percentile(late, 0.95), ...typed, baseline: percentile(bareTimes, 0.95) },
+		{
+			name: "desk slowed four times, a key on the screen: 95 % by",
+			ours: percentile(late, 0.95),
+			...typed,
+			baseline: percentile(bareTimes, 0.95),
+		},
 	];
 }
 
@@ -206,7 +228,16 @@ export async function consoleRows() {
 						const target = document.elementFromPoint(clientX, clientY);
 						let i = 0;
 						requestAnimationFrame(function next(now) {
-							target.dispatchEvent(new WheelEvent("wheel", { ctrlKey: true, deltaY: i++ % 80 < 40 ? -15 : 15, clientX, clientY, bubbles: true, cancelable: true }));
+							target.dispatchEvent(
+								new WheelEvent("wheel", {
+									ctrlKey: true,
+									deltaY: i++ % 80 < 40 ? -15 : 15,
+									clientX,
+									clientY,
+									bubbles: true,
+									cancelable: true,
+								}),
+							);
 							if (now < end) requestAnimationFrame(next);
 							else resolve();
 						});
@@ -242,7 +273,9 @@ export async function consoleRows() {
 								if (drawn > 10 && drawn === document.querySelectorAll("[data-hand-in]").length)
 									requestAnimationFrame(() => {
 										const now = performance.now();
-										const asked = performance.getEntriesByType("resource").findLast((e) => e.name.includes("/drawings")).startTime;
+										const asked = performance
+											.getEntriesByType("resource")
+											.findLast((e) => e.name.includes("/drawings")).startTime;
 										resolve({ page: now - globalThis.from, thumbnails: now - asked });
 									});
 								else requestAnimationFrame(look);
@@ -254,7 +287,17 @@ export async function consoleRows() {
 		}
 
 		const pages = [];
-		for (const name of ["Exercises", "Today", "Classes", "Exercises", "Today", "Classes", "Today", "Classes", "Exercises"])
+		for (const name of [
+			"Exercises",
+			"Today",
+			"Classes",
+			"Exercises",
+			"Today",
+			"Classes",
+			"Today",
+			"Classes",
+			"Exercises",
+		])
 			pages.push(
 				await page.evaluate(
 					(text) =>
@@ -262,7 +305,8 @@ export async function consoleRows() {
 							const from = performance.now();
 							[...document.querySelectorAll("nav a")].find((a) => a.textContent === text).click();
 							const look = () =>
-								document.querySelector("h1")?.textContent.trim().startsWith(text) && !document.querySelector("[data-state=loading]")
+								document.querySelector("h1")?.textContent.trim().startsWith(text) &&
+								!document.querySelector("[data-state=loading]")
 									? resolve(performance.now() - from)
 									: requestAnimationFrame(look);
 							look();
@@ -309,10 +353,25 @@ export async function consoleRows() {
 				{ ...still, name: `20,000 entries, ${name}: middle frame`, ours: median(times) },
 				{ ...still, name: `20,000 entries, ${name}: 95 % of frames by`, ours: percentile(times, 0.95) },
 			]),
-			{ name: "thumbnails of a class, from asking to drawn", ours: median(wall.map((w) => w.thumbnails)), baseline: median(idle), what: "a frame" },
-			{ name: "an assignment with its thumbnails, from the click", ours: median(wall.map((w) => w.page)), baseline: median(idle), what: "a frame" },
+			{
+				name: "thumbnails of a class, from asking to drawn",
+				ours: median(wall.map((w) => w.thumbnails)),
+				baseline: median(idle),
+				what: "a frame",
+			},
+			{
+				name: "an assignment with its thumbnails, from the click",
+				ours: median(wall.map((w) => w.page)),
+				baseline: median(idle),
+				what: "a frame",
+			},
 			{ name: "from page to page, from the click", ours: median(pages), baseline: median(idle), what: "a frame" },
-			{ name: `the next of ${next.length + 1} hand-ins drawn, from the key`, ours: median(next), baseline: median(idle), what: "a frame" },
+			{
+				name: `the next of ${next.length + 1} hand-ins drawn, from the key`,
+				ours: median(next),
+				baseline: median(idle),
+				what: "a frame",
+			},
 		];
 	} finally {
 		await browser.close();

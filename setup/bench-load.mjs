@@ -18,7 +18,8 @@ const SECONDS = 5;
 const PASSPHRASE = "a-passphrase-for-all";
 
 const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
-const percentile = (values, share) => [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.ceil(values.length * share) - 1)];
+const percentile = (values, share) =>
+	[...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.ceil(values.length * share) - 1)];
 const pause = (milliseconds) => new Promise((resolve) => setTimeout(resolve, milliseconds));
 
 /** A site with a class of 30 by 20, one of 200 and one of 50, all with the demo's programs. */
@@ -29,12 +30,32 @@ function archive() {
 		.map((p) => p.source);
 	const day = (n) => new Date(Date.now() + n * 86_400_000).toISOString();
 	const people = (prefix, count) =>
-		Array.from({ length: count }, (_, i) => ({ key: `${prefix}${i}`, name: `${prefix} ${i}`, signInName: `${prefix}${i}`, passphrase: PASSPHRASE }));
+		Array.from({ length: count }, (_, i) => ({
+			key: `${prefix}${i}`,
+			name: `${prefix} ${i}`,
+			signInName: `${prefix}${i}`,
+			passphrase: PASSPHRASE,
+		}));
 	const assignment = (key) => ({ key, exercises: ["buoy"], opensAt: day(-9), dueAt: day(9), closesAt: day(9) });
 	const [matrix, again, waiting] = [people("m", MATRIX.students), people("a", CLASS_AGAIN), people("w", WAITING)];
-	const of = (name, students, assignments) => ({ key: name, name, schoolYear: "2026", code: name, teachers: ["t"], students: students.map((s) => s.key), assignments });
+	const of = (name, students, assignments) => ({
+		key: name,
+		name,
+		schoolYear: "2026",
+		code: name,
+		teachers: ["t"],
+		students: students.map((s) => s.key),
+		assignments,
+	});
 	const columns = Array.from({ length: MATRIX.assignments }, (_, i) => assignment(`m-${i}`));
-	const handed = (a, s, i) => ({ assignment: a, exercise: "buoy", student: s.key, tryNumber: 1, source: sources[i % sources.length], handedInAt: day(-1) });
+	const handed = (a, s, i) => ({
+		assignment: a,
+		exercise: "buoy",
+		student: s.key,
+		tryNumber: 1,
+		source: sources[i % sources.length],
+		handedInAt: day(-1),
+	});
 	return {
 		sources,
 		file: {
@@ -43,15 +64,27 @@ function archive() {
 			teachers: [{ key: "t", name: "T", signInName: "t", passphrase: PASSPHRASE }],
 			students: [...matrix, ...again, ...waiting],
 			exercises: [{ key: "buoy", source: exercise, owner: "t" }],
-			classes: [of("matrix", matrix, columns), of("again", again, [assignment("again-1")]), of("waiting", waiting, [assignment("waiting-1")])],
-			handIns: [...columns.flatMap((c, k) => matrix.map((s, i) => handed(c.key, s, i + k))), ...again.map((s, i) => handed("again-1", s, i))],
+			classes: [
+				of("matrix", matrix, columns),
+				of("again", again, [assignment("again-1")]),
+				of("waiting", waiting, [assignment("waiting-1")]),
+			],
+			handIns: [
+				...columns.flatMap((c, k) => matrix.map((s, i) => handed(c.key, s, i + k))),
+				...again.map((s, i) => handed("again-1", s, i)),
+			],
 		},
 	};
 }
 
 function start(part, environment) {
-	const child = spawn(process.execPath, [join(ROOT, "service/dist/main.js"), part], { env: { ...process.env, ...environment }, stdio: ["ignore", "pipe", "inherit"] });
-	const ready = new Promise((resolve) => child.stdout.on("data", (data) => /ready (\S+)/.test(String(data)) && resolve(/ready (\S+)/.exec(String(data))[1])));
+	const child = spawn(process.execPath, [join(ROOT, "service/dist/main.js"), part], {
+		env: { ...process.env, ...environment },
+		stdio: ["ignore", "pipe", "inherit"],
+	});
+	const ready = new Promise((resolve) =>
+		child.stdout.on("data", (data) => /ready (\S+)/.test(String(data)) && resolve(/ready (\S+)/.exec(String(data))[1])),
+	);
 	const stop = () =>
 		new Promise((resolve) => {
 			child.on("exit", resolve);
@@ -76,15 +109,23 @@ async function signedIn(address, body) {
 /** Requests a second of one call, by as many connections as there are sets of headers. */
 async function rate(url, requests) {
 	let next = 0;
-	const result = await autocannon({ url, connections: requests.length, duration: SECONDS, setupClient: (client) => client.setRequests([requests[next++ % requests.length]]) });
-	if (result.non2xx > 0 || result.errors > 0) throw new Error(`${result.non2xx} answers weren't right, ${result.errors} calls failed`);
+	const result = await autocannon({
+		url,
+		connections: requests.length,
+		duration: SECONDS,
+		setupClient: (client) => client.setRequests([requests[next++ % requests.length]]),
+	});
+	if (result.non2xx > 0 || result.errors > 0)
+		throw new Error(`${result.non2xx} answers weren't right, ${result.errors} calls failed`);
 	return result.requests.average;
 }
 
 /** The same insert behind a bare route of the same framework. */
 async function bareRate(database, sources) {
 	const pool = new pg.Pool({ connectionString: database, max: 10 });
-	await pool.query("CREATE TABLE bare (id bigserial PRIMARY KEY, source text NOT NULL, at timestamptz NOT NULL DEFAULT now())");
+	await pool.query(
+		"CREATE TABLE bare (id bigserial PRIMARY KEY, source text NOT NULL, at timestamptz NOT NULL DEFAULT now())",
+	);
 	const app = Fastify();
 	app.post("/", async (request, reply) => {
 		const { rows } = await pool.query("INSERT INTO bare (source) VALUES ($1) RETURNING id", [request.body.source]);
@@ -99,7 +140,12 @@ async function bareRate(database, sources) {
 	const headers = { "content-type": "application/json" };
 	const inserted = await rate(
 		address,
-		Array.from({ length: 20 }, (_, i) => ({ method: "POST", path: "/", headers, body: JSON.stringify({ source: sources[i % sources.length] }) })),
+		Array.from({ length: 20 }, (_, i) => ({
+			method: "POST",
+			path: "/",
+			headers,
+			body: JSON.stringify({ source: sources[i % sources.length] }),
+		})),
 	);
 	const read = await readTimes(40, address, {});
 	await app.close();
@@ -127,13 +173,19 @@ export async function loadRows() {
 	const folder = mkdtempSync(join(tmpdir(), "mark-pen-load-"));
 	writeFileSync(join(folder, "archive.json"), JSON.stringify(file));
 	const database = server.database("bench");
-	const environment = { DATABASE_URL: database, MARKPEN_PORT: "0", MARKPEN_LOG: "error", MARKPEN_LOAD: join(folder, "archive.json") };
+	const environment = {
+		DATABASE_URL: database,
+		MARKPEN_PORT: "0",
+		MARKPEN_LOG: "error",
+		MARKPEN_LOAD: join(folder, "archive.json"),
+	};
 	const sql = new pg.Client({ connectionString: database });
 	try {
 		const web = start("web", environment);
 		const address = await web.ready;
 		await sql.connect();
-		const left = async () => (await sql.query("SELECT count(*)::int AS count FROM checks WHERE ended_at IS NULL")).rows[0].count;
+		const left = async () =>
+			(await sql.query("SELECT count(*)::int AS count FROM checks WHERE ended_at IS NULL")).rows[0].count;
 		const waiting = await left();
 		const from = performance.now();
 		const worker = start("worker", environment);
@@ -145,7 +197,11 @@ export async function loadRows() {
 		const classes = Object.fromEntries((await teacher.client.listClasses({})).classes.map((c) => [c.name, c.id]));
 		const page = await teacher.client.showClass({ params: { id: classes.matrix } });
 		const again = (await teacher.client.showClass({ params: { id: classes.again } })).columns[0].assignmentId;
-		const students = await Promise.all(Array.from({ length: WAITING }, (_, i) => signedIn(address, { classCode: "waiting", signInName: `w${i}`, passphrase: PASSPHRASE })));
+		const students = await Promise.all(
+			Array.from({ length: WAITING }, (_, i) =>
+				signedIn(address, { classCode: "waiting", signInName: `w${i}`, passphrase: PASSPHRASE }),
+			),
+		);
 		const place = { id: (await students[0].client.listWork({})).work[0].assignmentId, exercise: "mooring-buoy" };
 		const read = (count, path) => readTimes(count, `${address}/api/v1${path}`, { cookie: teacher.cookie });
 		await read(40, `/classes/${classes.matrix}`);
@@ -186,7 +242,12 @@ export async function loadRows() {
 				baseline: each(bare.inserted),
 				what: `a bare route with one insert (${bare.inserted.toFixed(0)} a second)`,
 			},
-			{ name: `hand-in checked and stored (${checked.toFixed(0)} a second)`, ours: each(checked), baseline: each(bare.inserted), what: "a bare route with one insert" },
+			{
+				name: `hand-in checked and stored (${checked.toFixed(0)} a second)`,
+				ours: each(checked),
+				baseline: each(bare.inserted),
+				what: "a bare route with one insert",
+			},
 			...[
 				[`class of ${MATRIX.students} × ${MATRIX.assignments}`, matrix],
 				[`assignment of ${MATRIX.students}`, assignment],
@@ -196,7 +257,12 @@ export async function loadRows() {
 				baseline: bare.read.served,
 				what: "a bare route with SELECT 1",
 			})),
-			{ name: `${WAITING} hand in at once, ${CLASS_AGAIN} checked again: 99 % by`, ours: percentile(latencies, 0.99), baseline: median(latencies), what: "the middle one" },
+			{
+				name: `${WAITING} hand in at once, ${CLASS_AGAIN} checked again: 99 % by`,
+				ours: percentile(latencies, 0.99),
+				baseline: median(latencies),
+				what: "the middle one",
+			},
 		];
 	} finally {
 		await sql.end().catch(() => undefined);

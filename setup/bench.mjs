@@ -24,7 +24,8 @@ const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.l
 /** Both sides in turn, each in a process of its own, and the ratio of neighbours. */
 function cold(scenario) {
 	const pairs = [];
-	for (let i = 0; i < ROUNDS; i++) pairs.push([node("run-cold.mjs", scenario, "ours"), node("run-cold.mjs", scenario, "byHand")]);
+	for (let i = 0; i < ROUNDS; i++)
+		pairs.push([node("run-cold.mjs", scenario, "ours"), node("run-cold.mjs", scenario, "byHand")]);
 	const same = pairs.every(([a, b]) => a.checksum === b.checksum && a.entries === b.entries);
 	return {
 		name: scenario,
@@ -42,7 +43,8 @@ function byCommandLine() {
 	const sources = parse(readFileSync(join(ROOT, "demo/programs.yaml"), "utf8"))
 		.filter((p) => p.exercise === "mooring-buoy")
 		.map((p) => p.source);
-	for (let i = 0; i < 1_000; i++) writeFileSync(join(folder, `${String(i).padStart(4, "0")}.nib.txt`), sources[i % sources.length]);
+	for (let i = 0; i < 1_000; i++)
+		writeFileSync(join(folder, `${String(i).padStart(4, "0")}.nib.txt`), sources[i % sources.length]);
 	const reads = `const fs = require("node:fs"); for (const f of fs.readdirSync(process.argv[1])) fs.readFileSync(process.argv[1] + "/" + f, "utf8").split("\\n")`;
 	const timed = (...args) => {
 		const from = performance.now();
@@ -52,7 +54,16 @@ function byCommandLine() {
 	};
 	const pairs = [];
 	for (let i = 0; i < 5; i++)
-		pairs.push([timed(join(ROOT, "cli/bin/markpen.mjs"), "check", folder, "--exercise", join(ROOT, "demo/exercises/mooring-buoy.exercise.yaml")), timed("-e", reads, folder)]);
+		pairs.push([
+			timed(
+				join(ROOT, "cli/bin/markpen.mjs"),
+				"check",
+				folder,
+				"--exercise",
+				join(ROOT, "demo/exercises/mooring-buoy.exercise.yaml"),
+			),
+			timed("-e", reads, folder),
+		]);
 	rmSync(folder, { recursive: true });
 	return {
 		name: "1,000 hand-ins by the command line, start included",
@@ -82,7 +93,9 @@ await main(async () => {
 	}
 	for (const { name, ours, baseline, ratio, what } of rows) {
 		const said = ratio === null ? "no ratio: the two tapes differ" : `${ratio.toFixed(2)} ×`;
-		process.stdout.write(`${name.padEnd(72)} ${ours.toFixed(ours < 10 ? 2 : 0).padStart(7)} ms   ${said.padStart(8)} of ${baseline.toFixed(baseline < 10 ? 2 : 0)} ms, ${what}\n`);
+		process.stdout.write(
+			`${name.padEnd(72)} ${ours.toFixed(ours < 10 ? 2 : 0).padStart(7)} ms   ${said.padStart(8)} of ${baseline.toFixed(baseline < 10 ? 2 : 0)} ms, ${what}\n`,
+		);
 	}
 	return rows.some((r) => r.ratio === null) ? 1 : 0;
 });

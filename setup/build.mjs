@@ -11,7 +11,9 @@ function newest(folders) {
 		const path = join(ROOT, folder);
 		if (!existsSync(path)) continue;
 		if (statSync(path).isFile()) time = Math.max(time, statSync(path).mtimeMs);
-		else for (const name of readdirSync(path, { recursive: true })) time = Math.max(time, statSync(join(path, name)).mtimeMs);
+		else
+			for (const name of readdirSync(path, { recursive: true }))
+				time = Math.max(time, statSync(join(path, name)).mtimeMs);
 	}
 	return time;
 }
@@ -23,7 +25,11 @@ function newest(folders) {
 async function bundle() {
 	const to = join(ROOT, "cli/dist/bundle");
 	const main = join(to, "index.js");
-	if (existsSync(main) && statSync(main).mtimeMs > newest(["core/dist", "threads/dist", "cli/src", "package-lock.json"])) return;
+	if (
+		existsSync(main) &&
+		statSync(main).mtimeMs > newest(["core/dist", "threads/dist", "cli/src", "package-lock.json"])
+	)
+		return;
 	const { rolldown } = await import("rolldown");
 	const bundled = await rolldown({
 		input: { thread: join(ROOT, "threads/dist/thread.js"), index: join(ROOT, "cli/dist/index.js") },
@@ -41,9 +47,19 @@ export async function build() {
 	run(process.execPath, [join(ROOT, "node_modules/typescript/bin/tsc"), "-b"]);
 	await bundle();
 	const page = join(ROOT, "console/dist/index.html");
-	const sources = newest(["console/src", "console/index.html", "console/vite.config.ts", "core/dist", "contract/dist", "client/dist", "package-lock.json"]);
+	const sources = newest([
+		"console/src",
+		"console/index.html",
+		"console/vite.config.ts",
+		"core/dist",
+		"contract/dist",
+		"client/dist",
+		"package-lock.json",
+	]);
 	if (existsSync(page) && statSync(page).mtimeMs > sources) return;
-	run(process.execPath, [join(ROOT, "node_modules/vite/bin/vite.js"), "build", "--logLevel", "error"], { cwd: join(ROOT, "console") });
+	run(process.execPath, [join(ROOT, "node_modules/vite/bin/vite.js"), "build", "--logLevel", "error"], {
+		cwd: join(ROOT, "console"),
+	});
 }
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) await main(build);

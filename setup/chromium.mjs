@@ -4,7 +4,10 @@ import { ask, CantGoOn } from "./run.mjs";
 
 /** The path of Chromium, installed if it is missing. */
 export function ensureChromium() {
-	const find = () => ["/usr/bin/chromium", ask("which", ["chromium"]), ask("which", ["chromium-browser"])].find((path) => path && existsSync(path));
+	const find = () =>
+		["/usr/bin/chromium", ask("which", ["chromium"]), ask("which", ["chromium-browser"])].find(
+			(path) => path && existsSync(path),
+		);
 	const found = find();
 	if (found) return found;
 	installDebian("Chromium", ["chromium"]);

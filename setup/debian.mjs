@@ -7,12 +7,22 @@ let updated = false;
 export function installDebian(what, packages) {
 	const command = `apt-get install -y ${packages.join(" ")}`;
 	if (process.getuid?.() !== 0) throw new CantGoOn(`${what} isn't installed. Run: sudo ${command}`);
-	if (ask("which", ["apt-get"]) === undefined) throw new CantGoOn(`${what} isn't installed, and there is no apt-get here. Install it with this system's own tools.`);
+	if (ask("which", ["apt-get"]) === undefined)
+		throw new CantGoOn(
+			`${what} isn't installed, and there is no apt-get here. Install it with this system's own tools.`,
+		);
 	process.stdout.write(`Installing ${what} from Debian's packages …\n`);
-	const options = { env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" }, stdio: ["ignore", "ignore", "inherit"] };
+	const options = {
+		env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" },
+		stdio: ["ignore", "ignore", "inherit"],
+	};
 	if (!updated) run("apt-get", ["update", "-qq"], options);
 	updated = true;
-	run("apt-get", ["install", "-y", "-qq", "--no-install-recommends", "-o", "Dpkg::Options::=--force-confold", ...packages], options);
+	run(
+		"apt-get",
+		["install", "-y", "-qq", "--no-install-recommends", "-o", "Dpkg::Options::=--force-confold", ...packages],
+		options,
+	);
 }
 
 /** Keeps PostgreSQL's package from making and starting a server of its own. */

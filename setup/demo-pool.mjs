@@ -19,7 +19,9 @@ await main(async () => {
 		const full = (source) => mark(source, exercise).criteria.every((c) => c.verdict === "met" || c.waits);
 		const right = trial.rewritings.filter((r) => full(r.source)).slice(0, MOST.right);
 		const seen = new Set();
-		const mistaken = trial.alterations.filter((a) => a.missed.length > 0 && a.missed.length <= 4 && !seen.has(a.id) && seen.add(a.id)).slice(0, MOST.mistaken);
+		const mistaken = trial.alterations
+			.filter((a) => a.missed.length > 0 && a.missed.length <= 4 && !seen.has(a.id) && seen.add(a.id))
+			.slice(0, MOST.mistaken);
 		pool[exercise.id] = { right: right.map((r) => r.source), mistaken: mistaken.map((a) => a.source) };
 		process.stdout.write(`${exercise.id}: ${right.length} right, ${mistaken.length} with a mistake\n`);
 	}

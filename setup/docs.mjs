@@ -28,7 +28,8 @@ import { main, ROOT } from "./run.mjs";
 const fence = "```";
 
 /** One word of the language: what it does, its forms, a program that shows it. */
-const entry = ({ word, help, forms, example }) => [`### ${word}`, "", help, "", ...forms.map((f) => `    ${f}`), "", fence, example, fence, ""].join("\n");
+const entry = ({ word, help, forms, example }) =>
+	[`### ${word}`, "", help, "", ...forms.map((f) => `    ${f}`), "", fence, example, fence, ""].join("\n");
 
 /** Every statement, block and function with its forms, help and example. */
 function statements() {
@@ -72,7 +73,11 @@ function kinds() {
 /** The tables of the figures page, put between their marks; the rest of the page is written by hand. */
 function figures() {
 	const page = readFileSync(join(ROOT, "docs/figures.md"), "utf8");
-	const put = (text, name, table) => text.replace(new RegExp(`(<!-- ${name} -->)[\\s\\S]*?(<!-- /${name} -->)`), (_, open, close) => `${open}\n\n${table}\n\n${close}`);
+	const put = (text, name, table) =>
+		text.replace(
+			new RegExp(`(<!-- ${name} -->)[\\s\\S]*?(<!-- /${name} -->)`),
+			(_, open, close) => `${open}\n\n${table}\n\n${close}`,
+		);
 	return put(put(page, "routes", routesTable()), "measures", measuresTable());
 }
 
@@ -88,8 +93,12 @@ function colours() {
 		names.forEach((name, i) => {
 			const [x, top] = [8 + (i % across) * width, y + Math.floor(i / across) * (high + 18)];
 			const also = familiesOf(namedColour(name)).slice(1);
-			shapes.push(`<rect x="${x}" y="${top}" width="${width - 8}" height="${high}" fill="${formatColour(namedColour(name))}" stroke="#888" stroke-width="0.5"/>`);
-			shapes.push(`<text x="${x}" y="${top + high + 12}" font-size="10.5">${name}${also.length > 0 ? ` (${also.join(", ")})` : ""}</text>`);
+			shapes.push(
+				`<rect x="${x}" y="${top}" width="${width - 8}" height="${high}" fill="${formatColour(namedColour(name))}" stroke="#888" stroke-width="0.5"/>`,
+			);
+			shapes.push(
+				`<text x="${x}" y="${top + high + 12}" font-size="10.5">${name}${also.length > 0 ? ` (${also.join(", ")})` : ""}</text>`,
+			);
 		});
 		y += Math.ceil(names.length / across) * (high + 18) + 8;
 	}
@@ -105,7 +114,8 @@ function introductionPictures() {
 			`docs/${path}`,
 			() => {
 				const drawn = draw(source, { frames: 0 });
-				if (drawn.errors.length + drawn.remarks.length > 0) throw new Error(`${path}: ${JSON.stringify([...drawn.errors, ...drawn.remarks])}`);
+				if (drawn.errors.length + drawn.remarks.length > 0)
+					throw new Error(`${path}: ${JSON.stringify([...drawn.errors, ...drawn.remarks])}`);
 				return svgOf(pictureOf(drawn.tape));
 			},
 		]),

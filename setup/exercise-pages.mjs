@@ -2,7 +2,19 @@
 import { existsSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { parse } from "yaml";
-import { collectionJsonSchema, conditionsOf, draw, exerciseJsonSchema, mark, pictureOf, readExercise, runUnder, SLIPS, svgOf, tapeOf } from "../core/dist/index.js";
+import {
+	collectionJsonSchema,
+	conditionsOf,
+	draw,
+	exerciseJsonSchema,
+	mark,
+	pictureOf,
+	readExercise,
+	runUnder,
+	SLIPS,
+	svgOf,
+	tapeOf,
+} from "../core/dist/index.js";
 import { CHECKS } from "../core/dist/marking/checks/index.js";
 import { exampleFile } from "../core/examples/example-file.mjs";
 import { slipFile } from "../core/examples/slip-file.mjs";
@@ -28,7 +40,9 @@ function lookedAt(drawings) {
 	if (boxes.length === 0 || origin !== "top left" || !(across < width)) return `0 0 ${width} ${height}`;
 	const place = (middle, size, room) => Math.min(Math.max(middle - size / 2, 0), room - size);
 	const down = (across * 3) / 4;
-	return [place((left + right) / 2, across, width), place((low + high) / 2, down, height), across, down].map((v) => Math.round(v * 100) / 100).join(" ");
+	return [place((left + right) / 2, across, width), place((low + high) / 2, down, height), across, down]
+		.map((v) => Math.round(v * 100) / 100)
+		.join(" ");
 }
 
 /** A check's first example: what meets it beside what misses it. */
@@ -49,7 +63,12 @@ const slug = (check) => check.replaceAll(" ", "-");
 /** A picture for each check. */
 export function checkPictures() {
 	const examples = load("core/examples/checks.yaml");
-	return Object.fromEntries(CHECKS.map((check) => [`docs/pictures/checks/${slug(check.name)}.svg`, () => pair(examples.find((e) => e.check === check.name))]));
+	return Object.fromEntries(
+		CHECKS.map((check) => [
+			`docs/pictures/checks/${slug(check.name)}.svg`,
+			() => pair(examples.find((e) => e.check === check.name)),
+		]),
+	);
 }
 
 /** Every check with each of its options: how it is written, how it reads, and what is said where it is missed. */
@@ -58,7 +77,10 @@ export function checksPage() {
 	const code = (text) => `\`${text.replaceAll("|", "\\|")}\``;
 	const parts = CHECKS.map((check) => {
 		const own = examples.filter((e) => e.check === check.name);
-		const rows = own.map((e) => `| ${e.option} | ${code(e.criterion)} | ${e.asks.replaceAll("|", "\\|")} | ${e.says.replaceAll("|", "\\|")} |`);
+		const rows = own.map(
+			(e) =>
+				`| ${e.option} | ${code(e.criterion)} | ${e.asks.replaceAll("|", "\\|")} | ${e.says.replaceAll("|", "\\|")} |`,
+		);
 		const first = own[0];
 		return [
 			`## ${check.name}`,
@@ -84,7 +106,9 @@ export function slipsPage() {
 	const parts = SLIPS.map(({ id }) => {
 		const example = slips.find((s) => s.id === id);
 		const { exercise } = readExercise(slipFile(exercises, example));
-		const slip = mark(example.shows, exercise, example.before ? { lastTry: example.before } : {}).slips.find((s) => s.id === id);
+		const slip = mark(example.shows, exercise, example.before ? { lastTry: example.before } : {}).slips.find(
+			(s) => s.id === id,
+		);
 		return `### ${id}\n\n- To the student: ${slip.sentence}\n- To the teacher: ${slip.teacher}\n\n${fence}\n${example.shows.trimEnd()}\n${fence}\n`;
 	});
 	return `# Slips: why it went wrong\n\nWhere a criterion is missed, known kinds of mistake are tried as explanations: each says what it would have drawn, and is told only where that fits what was found. A student's sentence leads and gives no answer away; a teacher's says it outright. The order is that in which they are tried: a particular cause goes before a general one. Made by \`npm run docs\` from core/examples/slips.yaml, whose every program is marked by a test.\n\n## How well they are named\n\nMeasured by \`node setup/slip-table.mjs\` on every right program of the demo: each kind of mistake is made in it by the alterations that exercises are tried with, which share no code with the slips. Where a change doesn't make the mistake it is named for (a figure broken up, a step of one degree), or costs nothing, it isn't counted.\n\n<!-- measured -->${table}<!-- /measured -->\n\n## Each slip\n\n${parts.join("\n")}`;

@@ -58,9 +58,14 @@ export function routes() {
 		const base = GIVEN.map((road) => given[road]).find(isProgram);
 		const figure = figureData(draw(base).drawing.figures[0]);
 		const bent = "it isn't made of straight sides that close";
-		const roads = Object.fromEntries(GIVEN.map((road) => [road, isProgram(given[road]) ? { source: given[road] } : { why: given[road] }]));
+		const roads = Object.fromEntries(
+			GIVEN.map((road) => [road, isProgram(given[road]) ? { source: given[road] } : { why: given[road] }]),
+		);
 		for (const [road, make] of Object.entries(BY_CORNERS))
-			roads[road] = figure.closed && figure.corners.length > 2 && figure.text === null && figure.rounding === 0 ? { source: make(figure.corners) } : { why: bent };
+			roads[road] =
+				figure.closed && figure.corners.length > 2 && figure.text === null && figure.rounding === 0
+					? { source: make(figure.corners) }
+					: { why: bent };
 		for (const [road, make] of Object.entries(BY_PROGRAM)) roads[road] = { source: make(base) };
 		return { kind, base, figure, roads };
 	});
@@ -71,7 +76,9 @@ function hold(kind, road, source) {
 	const { errors, drawing } = draw(source);
 	const [only, ...more] = drawing.figures;
 	if (errors.length > 0 || more.length > 0 || !only?.kinds.includes(kind))
-		throw new Error(`${kind} by ${road} is ${drawing.figures.map((f) => f.kinds[0]).join(", ") || "nothing"}:\n${source}`);
+		throw new Error(
+			`${kind} by ${road} is ${drawing.figures.map((f) => f.kinds[0]).join(", ") || "nothing"}:\n${source}`,
+		);
 }
 
 export function routesTable() {
@@ -125,14 +132,19 @@ const REASONS = {
 export function measuresTable() {
 	const all = routes().map(({ kind, base, roads }) => {
 		const walked = roads.walked.source ?? roads.curves.source;
-		const measure = (source) => figureData(draw(`fill tan\nroutine draw_it()\n${indented(source)}\nend\ndraw_it()\n`).drawing.figures[0]);
+		const measure = (source) =>
+			figureData(draw(`fill tan\nroutine draw_it()\n${indented(source)}\nend\ndraw_it()\n`).drawing.figures[0]);
 		return { kind, measures: [measure(base), ...(walked ? [measure(walked)] : [])] };
 	});
 	const has = (value) => value !== null && !(Array.isArray(value) && value.length === 0);
 	const names = Object.keys(all[0].measures[0]).filter((name) => name !== "kinds" && name !== "sentence");
 	const rows = names.map((name) => {
-		const [yes, no] = [all.filter((k) => k.measures.some((m) => has(m[name]))), all.filter((k) => !k.measures.some((m) => has(m[name])))];
-		if (no.length > 0 && !REASONS[name]) throw new Error(`${no.map((k) => k.kind).join(", ")} lack ${name}, and nobody says why`);
+		const [yes, no] = [
+			all.filter((k) => k.measures.some((m) => has(m[name]))),
+			all.filter((k) => !k.measures.some((m) => has(m[name]))),
+		];
+		if (no.length > 0 && !REASONS[name])
+			throw new Error(`${no.map((k) => k.kind).join(", ")} lack ${name}, and nobody says why`);
 		return `| \`${name}\` | ${no.length === 0 ? "all" : yes.map((k) => k.kind).join(", ") || "none of the examples"} | ${no.length === 0 ? "" : REASONS[name]} |`;
 	});
 	return ["| measure | kinds that have it | why others don't |", "|---|---|---|", ...rows].join("\n");

@@ -8,7 +8,8 @@ const STAMP = join(ROOT, "node_modules", ".markpen-lock");
 /** Installs the npm packages that the lock file names, unless they are there. */
 export function ensurePackages() {
 	const [major, minor] = process.versions.node.split(".").map(Number);
-	if (major < 20 || (major === 20 && minor < 20)) throw new CantGoOn(`Node.js 20.20 or newer is needed; this is ${process.versions.node}.`);
+	if (major < 20 || (major === 20 && minor < 20))
+		throw new CantGoOn(`Node.js 20.20 or newer is needed; this is ${process.versions.node}.`);
 	const lock = createHash("sha256")
 		.update(readFileSync(join(ROOT, "package-lock.json")))
 		.digest("hex");

@@ -13,7 +13,10 @@ export class CantGoOn extends Error {
 export function run(command, args, options = {}) {
 	const result = spawnSync(command, args, { cwd: ROOT, stdio: "inherit", ...options });
 	if (result.error) throw result.error;
-	if (result.status !== 0) throw new CantGoOn(`“${[command, ...args].join(" ")}” failed with ${result.signal ?? `exit code ${result.status}`}.`);
+	if (result.status !== 0)
+		throw new CantGoOn(
+			`“${[command, ...args].join(" ")}” failed with ${result.signal ?? `exit code ${result.status}`}.`,
+		);
 }
 
 /** Runs a command without showing anything; its output, or undefined where it fails. */

@@ -20,13 +20,19 @@ async function startDemo() {
 	writeFileSync(archive, JSON.stringify(demoArchive(new Date())));
 	const postgres = await startTestPostgres();
 	const running = await startService(
-		readEnvironment({ DATABASE_URL: postgres.database("shots"), MARKPEN_LOAD: archive, MARKPEN_CONSOLE: join(ROOT, "console/dist"), MARKPEN_PORT: "0" }),
+		readEnvironment({
+			DATABASE_URL: postgres.database("shots"),
+			MARKPEN_LOAD: archive,
+			MARKPEN_CONSOLE: join(ROOT, "console/dist"),
+			MARKPEN_PORT: "0",
+		}),
 		{ web: true, worker: true },
 	);
 	const { default: pg } = await import("pg");
 	const client = new pg.Client({ connectionString: postgres.database("shots") });
 	await client.connect();
-	while ((await client.query("SELECT 1 FROM checks WHERE ended_at IS NULL LIMIT 1")).rows.length > 0) await new Promise((resolve) => setTimeout(resolve, 200));
+	while ((await client.query("SELECT 1 FROM checks WHERE ended_at IS NULL LIMIT 1")).rows.length > 0)
+		await new Promise((resolve) => setTimeout(resolve, 200));
 	await client.end();
 	return {
 		address: running.address,
@@ -64,7 +70,9 @@ async function teacherShots(page, address, shot) {
 	const classes = (await ask("/classes")).classes;
 	const tern = await ask(`/classes/${classes.find((c) => c.name === "8 Tern").id}`);
 	const of = (exercise) => tern.columns.find((c) => c.exercise === exercise).assignmentId;
-	const handIn = (name, exercise) => tern.cells.find((c) => c.exercise === exercise && c.studentId === tern.students.find((s) => s.name === name).id).handInId;
+	const handIn = (name, exercise) =>
+		tern.cells.find((c) => c.exercise === exercise && c.studentId === tern.students.find((s) => s.name === name).id)
+			.handInId;
 	const exercises = (await ask("/exercises?limit=200")).exercises;
 
 	await to("/", "Who is stuck");
@@ -174,7 +182,9 @@ async function terminalShot(page, shot) {
 
 /** What a terminal shows. */
 async function printed(page, text) {
-	await page.setContent(`<body style="margin:0;background:#10192a;color:#e9eef6"><pre style="margin:24px;font:15px/1.5 'DejaVu Sans Mono',monospace;white-space:pre-wrap"></pre>`);
+	await page.setContent(
+		`<body style="margin:0;background:#10192a;color:#e9eef6"><pre style="margin:24px;font:15px/1.5 'DejaVu Sans Mono',monospace;white-space:pre-wrap"></pre>`,
+	);
 	await page.locator("pre").evaluate((pre, value) => {
 		pre.textContent = value;
 	}, text);
@@ -187,7 +197,12 @@ async function siteShot(page, address, shot) {
 	// The site is served by this process: it must go on while the command runs.
 	const call = (args, input = "") =>
 		new Promise((resolve) => {
-			const child = execFile(process.execPath, [MARKPEN, ...args], { env: { PATH: process.env.PATH, HOME: home } }, (_error, out) => resolve(out));
+			const child = execFile(
+				process.execPath,
+				[MARKPEN, ...args],
+				{ env: { PATH: process.env.PATH, HOME: home } },
+				(_error, out) => resolve(out),
+			);
 			child.stdin.end(input);
 		});
 	const { signInName, passphrase } = DEMO_SIGN_INS.teacher;
@@ -214,15 +229,29 @@ await main(async () => {
 	const browser = await chromium.launch({ executablePath: ensureChromium(), args: CHROMIUM_SWITCHES });
 	try {
 		for (const take of [teacherShots, studentShots]) {
-			const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme: "light", locale: "en-GB" });
+			const context = await browser.newContext({
+				viewport: { width: 1280, height: 800 },
+				colorScheme: "light",
+				locale: "en-GB",
+			});
 			const page = await context.newPage();
-			await take(page, demo.address, (name, fullPage = false) => page.screenshot({ path: join(folder, `${name}.png`), fullPage }));
+			await take(page, demo.address, (name, fullPage = false) =>
+				page.screenshot({ path: join(folder, `${name}.png`), fullPage }),
+			);
 			await context.close();
 		}
 		const page = await browser.newPage({ viewport: { width: 1280, height: 620 } });
 		await terminalShot(page, (name) => page.screenshot({ path: join(folder, `${name}.png`), fullPage: true }));
-		await siteShot(page, demo.address, (name) => page.screenshot({ path: join(folder, `${name}.png`), fullPage: true }));
-		execFileSync(process.execPath, [MARKPEN, "draw", join(ROOT, "demo/ferry.nib.txt"), "--out", join(folder, "ferry.png")]);
+		await siteShot(page, demo.address, (name) =>
+			page.screenshot({ path: join(folder, `${name}.png`), fullPage: true }),
+		);
+		execFileSync(process.execPath, [
+			MARKPEN,
+			"draw",
+			join(ROOT, "demo/ferry.nib.txt"),
+			"--out",
+			join(folder, "ferry.png"),
+		]);
 	} finally {
 		await browser.close();
 		await demo.stop();

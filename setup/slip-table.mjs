@@ -56,7 +56,15 @@ const RIGHT = {
 	"turns-too-early": ["turns-too-early"],
 };
 /** Slips that only tell what can be seen, true whatever the mistake was. */
-const FACTS = new Set(["off-the-sheet", "hidden", "setting-unused", "never-called", "never-placed", "drawn-twice", "too-faint"]);
+const FACTS = new Set([
+	"off-the-sheet",
+	"hidden",
+	"setting-unused",
+	"never-called",
+	"never-placed",
+	"drawn-twice",
+	"too-faint",
+]);
 /** Mistakes with a whole figure: where the change broke a figure up, or made another of it, it was another mistake. */
 const WHOLE = new Set(
 	"x-y-exchanged corner-for-middle middle-for-corner y-wrong-way sign-lost far-corner-as-size place-size-exchanged width-height-exchanged radius-for-diameter diameter-for-radius brackets-left-out other-kind error-adds-up fill-lost colour-after pen-colour-lost other-origin everything-upside-down".split(
@@ -104,9 +112,13 @@ export function measured() {
 			for (const alteration of ALTERATIONS) {
 				const row = rows.get(alteration.id);
 				if (!row || alteration.changes.some((c) => free.includes(c))) continue;
-				for (const { source: changed, line } of alteredBy(alteration, reading.checked.program, { sheet: exercise.sheet, far: 30 }).slice(0, MOST_OF_KIND)) {
+				for (const { source: changed, line } of alteredBy(alteration, reading.checked.program, {
+					sheet: exercise.sheet,
+					far: 30,
+				}).slice(0, MOST_OF_KIND)) {
 					const routine = /routine (\w+)/.exec(source)?.[1];
-					if (alteration.id === "never-called" && routine && new RegExp(`^ *${routine}\\(`, "m").test(changed)) continue;
+					if (alteration.id === "never-called" && routine && new RegExp(`^ *${routine}\\(`, "m").test(changed))
+						continue;
 					if (!isMistake(alteration.id, id, source, line)) continue;
 					const report = mark(changed, exercise);
 					if (report.ended !== "whole" || report.points.earned >= report.points.possible) continue;
@@ -144,7 +156,10 @@ if (process.argv[1] === fileURLToPath(import.meta.url)) {
 		const table = slipTable();
 		writeFileSync(
 			path,
-			page.replace(/(<!-{2} measured -->)[\s\S]*?(<!-{2} \/measured -->)/, (_, open, close) => `${open}\n\n${table}\n\n${close}`),
+			page.replace(
+				/(<!-{2} measured -->)[\s\S]*?(<!-{2} \/measured -->)/,
+				(_, open, close) => `${open}\n\n${table}\n\n${close}`,
+			),
 		);
 		process.stdout.write(`${table}\n`);
 	});

@@ -16,9 +16,16 @@ await main(async () => {
 		process.stdout.write(`== ${name}\n`);
 		if ((await wait(process.execPath, [VITEST, "run", ...args], { env: { ...process.env, ...env } })) !== 0) failed++;
 	};
-	await run(`${PROGRAMS} random and ${PROGRAMS} damaged programs`, ["--project", "beside", "core/src/nib/fuzz.test.ts"], { MARKPEN_FUZZ: PROGRAMS });
-	for (let i = 1; i <= KILLS; i++) await run(`worker killed, ${i} of ${KILLS}`, ["--project", "service", "tests/service/kill.test.ts"]);
-	await run("fifty processes killed at any moment", ["--project", "service", "tests/service/kill-any.test.ts"], { MARKPEN_KILLS: process.env.MARKPEN_KILLS_ANY ?? "50" });
+	await run(
+		`${PROGRAMS} random and ${PROGRAMS} damaged programs`,
+		["--project", "beside", "core/src/nib/fuzz.test.ts"],
+		{ MARKPEN_FUZZ: PROGRAMS },
+	);
+	for (let i = 1; i <= KILLS; i++)
+		await run(`worker killed, ${i} of ${KILLS}`, ["--project", "service", "tests/service/kill.test.ts"]);
+	await run("fifty processes killed at any moment", ["--project", "service", "tests/service/kill-any.test.ts"], {
+		MARKPEN_KILLS: process.env.MARKPEN_KILLS_ANY ?? "50",
+	});
 	process.stdout.write(failed === 0 ? "Everything held.\n" : `${failed} runs failed.\n`);
 	return failed === 0 ? 0 : 1;
 });

@@ -23,7 +23,8 @@ function isFree(port) {
 
 /** The database's address; a server of our own is started unless DATABASE_URL names one. */
 async function database() {
-	if (process.env.DATABASE_URL) return { url: process.env.DATABASE_URL, stop: async () => undefined, folder: join(ROOT, ".data") };
+	if (process.env.DATABASE_URL)
+		return { url: process.env.DATABASE_URL, stop: async () => undefined, folder: join(ROOT, ".data") };
 	ensurePostgres();
 	const { folder, note } = dataFolder();
 	if (note) process.stdout.write(`${note}\n`);
@@ -56,7 +57,9 @@ function greet(address, signIns) {
 	if (signIns) {
 		const { teacher, student } = signIns;
 		lines.push("", `  teacher  ${teacher.name}: sign-in name ${teacher.signInName}, passphrase ${teacher.passphrase}`);
-		lines.push(`  student  ${student.name}: class code ${student.classCode}, sign-in name ${student.signInName}, passphrase ${student.passphrase}`);
+		lines.push(
+			`  student  ${student.name}: class code ${student.classCode}, sign-in name ${student.signInName}, passphrase ${student.passphrase}`,
+		);
 	}
 	lines.push("", "Ctrl-C stops it.", "");
 	process.stdout.write(`${lines.join("\n")}\n`);
@@ -67,7 +70,11 @@ await main(async () => {
 	await build();
 	const { url, stop, folder } = await database();
 	try {
-		const environment = { DATABASE_URL: url, MARKPEN_CONSOLE: join(ROOT, "console/dist"), MARKPEN_PORT: process.env.MARKPEN_PORT ?? ((await isFree(4170)) ? "4170" : "0") };
+		const environment = {
+			DATABASE_URL: url,
+			MARKPEN_CONSOLE: join(ROOT, "console/dist"),
+			MARKPEN_PORT: process.env.MARKPEN_PORT ?? ((await isFree(4170)) ? "4170" : "0"),
+		};
 		let signIns;
 		if (demo) {
 			const { DEMO_SIGN_INS, demoArchive } = await import("../demo/dist/index.js");

@@ -38,13 +38,22 @@ await main(async () => {
 		process.stdout.write(`\n== ${name}\n`);
 		const file = join(folder, `${name}.json`);
 		const code = await timed(name, () =>
-			wait(process.execPath, [join(ROOT, "node_modules/vitest/vitest.mjs"), "run", ...args, "--reporter=default", "--reporter=json", `--outputFile.json=${file}`]),
+			wait(process.execPath, [
+				join(ROOT, "node_modules/vitest/vitest.mjs"),
+				"run",
+				...args,
+				"--reporter=default",
+				"--reporter=json",
+				`--outputFile.json=${file}`,
+			]),
 		);
 		if (code !== 0) broken = true;
 		try {
 			const results = JSON.parse(readFileSync(file, "utf8"));
 			passed += results.numPassedTests;
-			failed += results.numFailedTests + results.testResults.filter((t) => t.status === "failed" && t.assertionResults.length === 0).length;
+			failed +=
+				results.numFailedTests +
+				results.testResults.filter((t) => t.status === "failed" && t.assertionResults.length === 0).length;
 		} catch {
 			failed += 1;
 		}

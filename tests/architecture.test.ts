@@ -6,14 +6,19 @@ const ROOT = resolve(import.meta.dirname, "..");
 
 function filesBelow(folder: string): string[] {
 	return readdirSync(folder, { recursive: true, encoding: "utf8" })
-		.filter((name) => /\.(ts|svelte)$/.test(name) && !/\.(test|bench)\.ts$/.test(name) && !/(^|\/)(node_modules|dist)\//.test(name))
+		.filter(
+			(name) =>
+				/\.(ts|svelte)$/.test(name) && !/\.(test|bench)\.ts$/.test(name) && !/(^|\/)(node_modules|dist)\//.test(name),
+		)
 		.map((name) => join(folder, name));
 }
 
 function importsOf(file: string): string[] {
-	return [...readFileSync(file, "utf8").matchAll(/^\s*(?:import\b|export\b[^"\n]*\bfrom\b|\} from)[^"\n]*"([^"]+)";$|\bimport\("([^"]+)"\)/gm)].map(
-		(m) => (m[1] ?? m[2]) as string,
-	);
+	return [
+		...readFileSync(file, "utf8").matchAll(
+			/^\s*(?:import\b|export\b[^"\n]*\bfrom\b|\} from)[^"\n]*"([^"]+)";$|\bimport\("([^"]+)"\)/gm,
+		),
+	].map((m) => (m[1] ?? m[2]) as string);
 }
 
 /** What each package may import of the others. */
@@ -55,8 +60,10 @@ describe("imports point one way", () => {
 			for (const file of filesBelow(join(ROOT, name, "src"))) {
 				for (const from of importsOf(file)) {
 					const other = /^@markpen\/([a-z]+)(\/.*)?$/.exec(from);
-					if (other && (!allowed.includes(other[1] as string) || other[2])) wrong.push(`${relative(ROOT, file)} imports ${from}`);
-					if (from.startsWith(".") && !resolve(dirname(file), from).startsWith(join(ROOT, name))) wrong.push(`${relative(ROOT, file)} reaches out to ${from}`);
+					if (other && (!allowed.includes(other[1] as string) || other[2]))
+						wrong.push(`${relative(ROOT, file)} imports ${from}`);
+					if (from.startsWith(".") && !resolve(dirname(file), from).startsWith(join(ROOT, name)))
+						wrong.push(`${relative(ROOT, file)} reaches out to ${from}`);
 				}
 			}
 			expect(wrong).toEqual([]);
@@ -77,25 +84,35 @@ describe("imports point one way", () => {
 				const [other, ...rest] = relative(source, resolve(dirname(file), from)).split("/") as [string, ...string[]];
 				const target = rest.length === 0 ? "." : other;
 				const typesOnly = room === "words" && /^import type /.test(line) && WORDS_TYPES.includes(target);
-				if (target !== room && !typesOnly && !allowed?.includes(target)) wrong.push(`${relative(source, file)} imports ${from}`);
+				if (target !== room && !typesOnly && !allowed?.includes(target))
+					wrong.push(`${relative(source, file)} imports ${from}`);
 			}
 		}
 		expect(wrong).toEqual([]);
 	});
 
 	test("core uses neither Node nor the DOM, only small pure packages", () => {
-		const outside = filesBelow(join(ROOT, "core/src")).flatMap((file) => importsOf(file).filter((from) => !from.startsWith(".")));
+		const outside = filesBelow(join(ROOT, "core/src")).flatMap((file) =>
+			importsOf(file).filter((from) => !from.startsWith(".")),
+		);
 		expect([...new Set(outside)].sort()).toEqual(["color-name", "crc-32", "fflate", "yaml", "zod"]);
 	});
 
 	test("only main.ts files and the setup read the environment", () => {
-		const readers = Object.keys(PACKAGES).flatMap((name) => filesBelow(join(ROOT, name, "src")).filter((file) => readFileSync(file, "utf8").includes("process.env")));
-		expect(readers.map((file) => relative(ROOT, file)).sort()).toEqual(["cli/src/formats/colours.ts", "service/src/main.ts"]);
+		const readers = Object.keys(PACKAGES).flatMap((name) =>
+			filesBelow(join(ROOT, name, "src")).filter((file) => readFileSync(file, "utf8").includes("process.env")),
+		);
+		expect(readers.map((file) => relative(ROOT, file)).sort()).toEqual([
+			"cli/src/formats/colours.ts",
+			"service/src/main.ts",
+		]);
 	});
 
 	test("no module keeps state in a let", () => {
 		const wrong = Object.keys(PACKAGES).flatMap((name) =>
-			filesBelow(join(ROOT, name, "src")).filter((file) => file.endsWith(".ts") && /^(?:export )?let /m.test(readFileSync(file, "utf8"))),
+			filesBelow(join(ROOT, name, "src")).filter(
+				(file) => file.endsWith(".ts") && /^(?:export )?let /m.test(readFileSync(file, "utf8")),
+			),
 		);
 		expect(wrong).toEqual([]);
 	});

@@ -6,8 +6,19 @@ import { mark, readExercise, studentCopy } from "../core/dist/index.js";
 import { demoPrograms } from "../demo/dist/index.js";
 
 const files = new Map(
-	["mooring-buoy", "sail", "pier-planks", "lighthouse", "compass-rose", "rope-coil", "harbour-scene", "ferry-crossing"].map((id) => {
-		const reading = readExercise(readFileSync(new URL(`../demo/exercises/${id}.exercise.yaml`, import.meta.url), "utf8"));
+	[
+		"mooring-buoy",
+		"sail",
+		"pier-planks",
+		"lighthouse",
+		"compass-rose",
+		"rope-coil",
+		"harbour-scene",
+		"ferry-crossing",
+	].map((id) => {
+		const reading = readExercise(
+			readFileSync(new URL(`../demo/exercises/${id}.exercise.yaml`, import.meta.url), "utf8"),
+		);
 		if (!reading.ok) throw new Error(id);
 		return [id, reading.exercise] as const;
 	}),
@@ -16,12 +27,15 @@ const files = new Map(
 describe("what core makes is what the contract sends", () => {
 	const page = ROUTES.showHandIn.reply.shape.report;
 
-	test.each(demoPrograms().map((p) => [`${p.exercise}, ${p.student}, try ${p.try}`, p] as const))("%s", (_, program) => {
-		const file = files.get(program.exercise);
-		if (!file) throw new Error(program.exercise);
-		const report = JSON.parse(JSON.stringify(mark(program.source, file)));
-		expect(page.parse(report)).toEqual(report);
-	});
+	test.each(demoPrograms().map((p) => [`${p.exercise}, ${p.student}, try ${p.try}`, p] as const))(
+		"%s",
+		(_, program) => {
+			const file = files.get(program.exercise);
+			if (!file) throw new Error(program.exercise);
+			const report = JSON.parse(JSON.stringify(mark(program.source, file)));
+			expect(page.parse(report)).toEqual(report);
+		},
+	);
 
 	test("the student's copy too", () => {
 		for (const file of files.values()) {
@@ -55,7 +69,11 @@ describe("the client", () => {
 	const answering = (status: number, body: unknown, type = "application/problem+json") =>
 		createClient({
 			base: "http://127.0.0.1:1",
-			fetch: async () => new Response(typeof body === "string" ? body : JSON.stringify(body), { status, headers: { "content-type": type } }),
+			fetch: async () =>
+				new Response(typeof body === "string" ? body : JSON.stringify(body), {
+					status,
+					headers: { "content-type": type },
+				}),
 		});
 	const caught = async (work: Promise<unknown>): Promise<CallError> => {
 		try {
@@ -68,7 +86,14 @@ describe("the client", () => {
 	};
 
 	test("tells a refusal by its code and sentence", async () => {
-		const error = await caught(answering(409, { type: "/problems/closed", title: "Closed", status: 409, detail: "This assignment is closed." }).whoAmI({}));
+		const error = await caught(
+			answering(409, {
+				type: "/problems/closed",
+				title: "Closed",
+				status: 409,
+				detail: "This assignment is closed.",
+			}).whoAmI({}),
+		);
 		expect([error.status, error.code, error.message]).toEqual([409, "closed", "This assignment is closed."]);
 	});
 
@@ -90,11 +115,18 @@ describe("the client", () => {
 			headers: () => ({ cookie: "a=b" }),
 			fetch: async (url, init) => {
 				sent.push({ url: String(url), init });
-				return new Response(JSON.stringify({ id: "x", tryNumber: 1, handedInAt: "now" }), { status: 201, headers: { "content-type": "application/json" } });
+				return new Response(JSON.stringify({ id: "x", tryNumber: 1, handedInAt: "now" }), {
+					status: 201,
+					headers: { "content-type": "application/json" },
+				});
 			},
 		});
 		await client.handIn({ params: { id: "a/b", exercise: "sail" }, body: { source: "walk 5" }, idempotencyKey: "k" });
 		expect(sent[0]?.url).toBe("http://school.example/api/v1/my-work/a%2Fb/sail/hand-ins");
-		expect(sent[0]?.init).toMatchObject({ method: "POST", body: '{"source":"walk 5"}', headers: { cookie: "a=b", "content-type": "application/json", "idempotency-key": "k" } });
+		expect(sent[0]?.init).toMatchObject({
+			method: "POST",
+			body: '{"source":"walk 5"}',
+			headers: { cookie: "a=b", "content-type": "application/json", "idempotency-key": "k" },
+		});
 	});
 });

@@ -19,7 +19,9 @@ async function checked(url: string): Promise<void> {
 	const client = new pg.Client({ connectionString: url });
 	await client.connect();
 	for (let tries = 0; ; tries++) {
-		const { rows } = await client.query("SELECT (SELECT count(*) FROM hand_ins) = (SELECT count(*) FROM reports) AS done");
+		const { rows } = await client.query(
+			"SELECT (SELECT count(*) FROM hand_ins) = (SELECT count(*) FROM reports) AS done",
+		);
 		if (rows[0].done) break;
 		if (tries > 600) throw new Error("the demo was not checked within 60 s");
 		await new Promise((resolve) => setTimeout(resolve, 100));
@@ -34,7 +36,10 @@ export default async function setup(project: TestProject): Promise<() => Promise
 	const archive = join(folder, "archive.json");
 	writeFileSync(archive, JSON.stringify(demoArchive(new Date())));
 	const url = server.database("demo_template");
-	const running = await startService(readEnvironment({ DATABASE_URL: url, MARKPEN_LOAD: archive, MARKPEN_CONSOLE: "/nowhere", MARKPEN_PORT: "0" }), { web: false, worker: true });
+	const running = await startService(
+		readEnvironment({ DATABASE_URL: url, MARKPEN_LOAD: archive, MARKPEN_CONSOLE: "/nowhere", MARKPEN_PORT: "0" }),
+		{ web: false, worker: true },
+	);
 	await checked(url);
 	await running.stop();
 	project.provide("postgres", server.database("postgres"));

@@ -23,7 +23,10 @@ test("the pages made from the code are as the code makes them", () => {
 test("the ferry of the language page draws five figures", () => {
 	const [ferry] = blocks(page("docs/language.md"));
 	const drawn = draw(ferry ?? "");
-	expect([drawn.errors, drawn.drawing.figures.map((f) => f.kinds[0])]).toEqual([[], ["trapezium", "circle", "circle", "circle", "line"]]);
+	expect([drawn.errors, drawn.drawing.figures.map((f) => f.kinds[0])]).toEqual([
+		[],
+		["trapezium", "circle", "circle", "circle", "line"],
+	]);
 });
 
 test("every picture of the introduction is drawn from the program above it, and there are five; and the colours", () => {
@@ -36,7 +39,9 @@ test("every picture of the introduction is drawn from the program above it, and 
 });
 
 test("every program of the introduction reads and runs", () => {
-	const programs = [...page("docs/introduction.md").matchAll(/```(?:nib)?\n([\s\S]*?)```/g)].map(([, source]) => source as string);
+	const programs = [...page("docs/introduction.md").matchAll(/```(?:nib)?\n([\s\S]*?)```/g)].map(
+		([, source]) => source as string,
+	);
 	expect(programs.length).toBe(6);
 	for (const source of programs) {
 		const drawn = draw(source);
@@ -48,7 +53,11 @@ test("what the introduction says that a student reads is what is said", () => {
 	const rows = [...page("docs/introduction.md").matchAll(/^\| `([^`]+)`([^|]*)\| (.+) \|$/gm)];
 	expect(rows.length).toBe(4);
 	for (const [, program, more, sentence] of rows) {
-		const source = more?.includes("without an end") ? `${program}\n  walk 5` : program?.startsWith("if") ? `let x = 1\n${program}\nend` : (program as string);
+		const source = more?.includes("without an end")
+			? `${program}\n  walk 5`
+			: program?.startsWith("if")
+				? `let x = 1\n${program}\nend`
+				: (program as string);
 		expect(draw(source).errors.map((p) => sayProblem(p).message)).toEqual([sentence?.trim()]);
 	}
 });
@@ -77,7 +86,9 @@ test("every word of the language has help, and every example of it runs as it st
 
 test("the tape page names every kind of entry, and no other", () => {
 	const table = page("docs/tape.md").split("## Kinds and their coordinates")[1]?.split("## In a file")[0] as string;
-	const named = [...table.matchAll(/^\| ((?:`\w+` ?)+)/gm)].flatMap(([, cell]) => [...(cell as string).matchAll(/\w+/g)].map(([word]) => word));
+	const named = [...table.matchAll(/^\| ((?:`\w+` ?)+)/gm)].flatMap(([, cell]) =>
+		[...(cell as string).matchAll(/\w+/g)].map(([word]) => word),
+	);
 	expect(named.sort()).toEqual(Object.keys(ENTRY).sort());
 });
 
@@ -94,16 +105,18 @@ test("every link and picture of the README and the docs leads somewhere", () => 
 			.map((n) => `docs/${n}`),
 	];
 	for (const path of pages) {
-		for (const [, link] of page(path).matchAll(/\]\((?!https?:)([^)#]+)/g)) expect(() => readdirSync(join(ROOT, path, "..", link as string, ".."))).not.toThrow();
+		for (const [, link] of page(path).matchAll(/\]\((?!https?:)([^)#]+)/g))
+			expect(() => readdirSync(join(ROOT, path, "..", link as string, ".."))).not.toThrow();
 	}
-	for (const name of readdirSync(join(ROOT, "docs/screenshots"))) expect(page("README.md")).toContain(`docs/screenshots/${name}`);
+	for (const name of readdirSync(join(ROOT, "docs/screenshots")))
+		expect(page("README.md")).toContain(`docs/screenshots/${name}`);
 });
 
 test("every point of the language page has its test, and every test its point", () => {
 	const points = [...page("docs/language.md").matchAll(/^- (.+)$/gm)].map(([, point]) => point as string);
 	const tests = ["rules", "drawing-rules"].flatMap((name) =>
-		[...page(`core/src/nib/${name}.test.ts`).matchAll(/^\ttest\(("(?:[^"\\]|\\.)*"|'[^']*')/gm)].map(([, quoted = ""]) =>
-			quoted.startsWith('"') ? (JSON.parse(quoted) as string) : quoted.slice(1, -1),
+		[...page(`core/src/nib/${name}.test.ts`).matchAll(/^\ttest\(("(?:[^"\\]|\\.)*"|'[^']*')/gm)].map(
+			([, quoted = ""]) => (quoted.startsWith('"') ? (JSON.parse(quoted) as string) : quoted.slice(1, -1)),
 		),
 	);
 	expect(tests.length).toBeGreaterThan(100);

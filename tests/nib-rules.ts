@@ -36,7 +36,8 @@ export function mended(source: string): string {
 	if (!fix) throw new Error("no fix");
 	const lines = source.split("\n");
 	const line = lines[fix.place.line - 1] as string;
-	lines[fix.place.line - 1] = line.slice(0, fix.place.column - 1) + fix.text + line.slice(fix.place.column - 1 + fix.place.length);
+	lines[fix.place.line - 1] =
+		line.slice(0, fix.place.column - 1) + fix.text + line.slice(fix.place.column - 1 + fix.place.length);
 	return lines.join("\n");
 }
 
@@ -48,7 +49,10 @@ export function drawn(tape: Tape): [string, ...number[]][] {
 	for (let i = 0; i < tape.length; i++) {
 		const name = entryName(tape.kind[i] as number) as string;
 		if (RECORDED_ONLY.has(name)) continue;
-		rows.push([name, ...[...tape.coords.subarray(tape.at[i] as number, endOf(tape, i))].map((c) => Math.round(c * 1e9) / 1e9 + 0)]);
+		rows.push([
+			name,
+			...[...tape.coords.subarray(tape.at[i] as number, endOf(tape, i))].map((c) => Math.round(c * 1e9) / 1e9 + 0),
+		]);
 	}
 	return rows;
 }

@@ -56,7 +56,16 @@ class Writer {
 		const plain = deep > 2 || this.next() < 0.4;
 		switch (kind) {
 			case "number":
-				if (plain) return this.pick([String(this.roll(200)), `${this.roll(90)}.${1 + this.roll(9)}`, "pen.x", "pen.facing", "sheet.width", "frame.number", "0"]);
+				if (plain)
+					return this.pick([
+						String(this.roll(200)),
+						`${this.roll(90)}.${1 + this.roll(9)}`,
+						"pen.x",
+						"pen.facing",
+						"sheet.width",
+						"frame.number",
+						"0",
+					]);
 				return this.pick([
 					() => `(${inner("number")} ${this.pick(["+", "-", "*"])} ${inner("number")})`,
 					() => `${inner("number")} ${this.pick(["/", "mod"])} (abs(${inner("number")}) + 1)`,
@@ -67,7 +76,9 @@ class Writer {
 					() => `length(${inner(this.pick(["list", "text"]))})`,
 				])();
 			case "text":
-				return plain ? this.pick(['"buoy"', '"a ""b"""', '""']) : `${inner("text")} + ${inner(this.pick(["number", "text", "boolean", "colour"]))}`;
+				return plain
+					? this.pick(['"buoy"', '"a ""b"""', '""'])
+					: `${inner("text")} + ${inner(this.pick(["number", "text", "boolean", "colour"]))}`;
 			case "boolean":
 				if (plain) return this.pick(["true", "false", "pen.down"]);
 				return this.pick([
@@ -84,9 +95,15 @@ class Writer {
 						? `[[${inner("number")}, 1], ${inner("text")}]`
 						: `${inner("list")} + ${inner("list")}`;
 			case "picture":
-				return this.known("picture").length > 0 && plain ? this.pick(this.known("picture")) : deep > 2 ? "row(5)" : this.called("picture", deep);
+				return this.known("picture").length > 0 && plain
+					? this.pick(this.known("picture"))
+					: deep > 2
+						? "row(5)"
+						: this.called("picture", deep);
 			default:
-				return this.next() < 0.3 ? `choose(${inner("list")})` : inner(this.pick(["number", "text", "boolean", "colour", "list"]));
+				return this.next() < 0.3
+					? `choose(${inner("list")})`
+					: inner(this.pick(["number", "text", "boolean", "colour", "list"]));
 		}
 	}
 
@@ -108,17 +125,37 @@ class Writer {
 
 	private statement(statement: Statement): string {
 		const pattern = statement.patterns.length > 0 ? this.pick(statement.patterns) : [];
-		const free = statement.phrases.filter((p) => !statement.patterns.flat().includes(p.word) && this.next() < 0.5).map((p) => p.word);
+		const free = statement.phrases
+			.filter((p) => !statement.patterns.flat().includes(p.word) && this.next() < 0.5)
+			.map((p) => p.word);
 		const parts = [statement.head];
 		if (statement.direction) parts.push(this.pick(statement.direction));
-		if (pattern.includes("values")) parts.push(statement.values.map((v) => (v.kind === "number" ? this.sized(statement.head, v.name) : this.value(v.kind as Kind, 1))).join(", "));
+		if (pattern.includes("values"))
+			parts.push(
+				statement.values
+					.map((v) => (v.kind === "number" ? this.sized(statement.head, v.name) : this.value(v.kind as Kind, 1)))
+					.join(", "),
+			);
 		for (const word of [...pattern.filter((w) => w !== "values"), ...free]) {
 			const phrase = statement.phrases.find((p) => p.word === word) as Statement["phrases"][number];
 			const written = phrase.also && this.next() < 0.3 ? phrase.also : word;
 			if (phrase.choices) parts.push(`${written} ${this.pick(phrase.choices)}`);
-			else if (phrase.points) parts.push(`${written} ${Array.from({ length: 3 + this.roll(3) }, () => `[${this.value("number", 1)}, ${this.small()}]`).join(", ")}`);
+			else if (phrase.points)
+				parts.push(
+					`${written} ${Array.from({ length: 3 + this.roll(3) }, () => `[${this.value("number", 1)}, ${this.small()}]`).join(", ")}`,
+				);
 			else if (word === "xs" || word === "ys") parts.push(`${word} [1, 20, ${this.roll(50)}]`);
-			else parts.push([written, phrase.values.map((v) => (v.kind === "number" ? this.sized(word, v.name) : this.value(v.kind as Kind, 1))).join(", ")].filter(Boolean).join(" "));
+			else
+				parts.push(
+					[
+						written,
+						phrase.values
+							.map((v) => (v.kind === "number" ? this.sized(word, v.name) : this.value(v.kind as Kind, 1)))
+							.join(", "),
+					]
+						.filter(Boolean)
+						.join(" "),
+				);
 		}
 		return parts.join(" ");
 	}
@@ -126,7 +163,8 @@ class Writer {
 	/** A number where a word wants one: sizes are never negative, counts are whole. */
 	private sized(word: string, name: string): string {
 		if (word === "sides" || word === "points") return String(5 + this.roll(6));
-		if (["size", "radius", "diameter", "width", "round", "inner", "enlarged", "pause"].includes(word)) return `abs(${this.value("number", 2)})`;
+		if (["size", "radius", "diameter", "width", "round", "inner", "enlarged", "pause"].includes(word))
+			return `abs(${this.value("number", 2)})`;
 		return name === "SECONDS" ? this.small() : this.value("number", 1);
 	}
 
@@ -159,17 +197,24 @@ class Writer {
 	/** @param where what is open here: "routine", "loop", "area", "picture" */
 	private step(where: ReadonlySet<string>): void {
 		const deep = this.depth > 2;
-		const drawn = [...STATEMENTS.values()].filter((s) => s.head !== "sheet" && (!where.has("picture") || (s.head !== "paper" && s.head !== "wipe")));
+		const drawn = [...STATEMENTS.values()].filter(
+			(s) => s.head !== "sheet" && (!where.has("picture") || (s.head !== "paper" && s.head !== "wipe")),
+		);
 		const inside = (more: string) => new Set([...where, more]);
 		const choice = deep ? this.roll(7) : this.roll(16);
 		if (choice < 6) return this.line(this.statement(this.pick(drawn)));
 		if (choice === 6) return this.declare();
-		if (choice === 7) return this.block(`repeat ${this.small()}${this.pick(["", " times"])}`, () => this.some(2, inside("loop")));
+		if (choice === 7)
+			return this.block(`repeat ${this.small()}${this.pick(["", " times"])}`, () => this.some(2, inside("loop")));
 		if (choice === 8) {
 			const name = this.name();
 			this.loops.add(name);
 			const by = this.pick(["", " by 0.5", " by -1"]);
-			return this.block(`for ${name} from ${this.roll(5)} to ${this.roll(9)}${by}`, () => this.some(2, inside("loop")), [["number", name]]);
+			return this.block(
+				`for ${name} from ${this.roll(5)} to ${this.roll(9)}${by}`,
+				() => this.some(2, inside("loop")),
+				[["number", name]],
+			);
 		}
 		if (choice === 9) {
 			const name = this.name();
@@ -185,7 +230,10 @@ class Writer {
 			return this.block(`while ${name} < ${this.small()}`, () => {
 				this.some(1, inside("loop"));
 				this.line(`${name} = ${name} + 1`);
-				if (this.next() < 0.2) this.line(`if ${this.value("boolean", 2)}\n${"  ".repeat(this.depth + 1)}break\n${"  ".repeat(this.depth)}end`);
+				if (this.next() < 0.2)
+					this.line(
+						`if ${this.value("boolean", 2)}\n${"  ".repeat(this.depth + 1)}break\n${"  ".repeat(this.depth)}end`,
+					);
 			});
 		}
 		if (choice === 11) {
@@ -211,7 +259,8 @@ class Writer {
 		}
 		if (choice === 14) return this.change();
 		const routine = this.routines.length > 0 ? this.pick(this.routines) : undefined;
-		if (routine) this.line(`${routine.name}(${Array.from({ length: routine.values }, () => this.value("number")).join(", ")})`);
+		if (routine)
+			this.line(`${routine.name}(${Array.from({ length: routine.values }, () => this.value("number")).join(", ")})`);
 	}
 
 	private change(): void {
@@ -227,7 +276,10 @@ class Writer {
 	}
 
 	program(): string {
-		if (this.next() < 0.6) this.line(`sheet ${100 + this.roll(300)}, ${100 + this.roll(300)} origin ${this.pick(["top left", "centre", "bottom left"])}`);
+		if (this.next() < 0.6)
+			this.line(
+				`sheet ${100 + this.roll(300)}, ${100 + this.roll(300)} origin ${this.pick(["top left", "centre", "bottom left"])}`,
+			);
 		for (let i = 0; i < 3; i++) this.declare();
 		for (let i = this.roll(3); i > 0; i--) {
 			const name = this.name();

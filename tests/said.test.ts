@@ -12,15 +12,24 @@ const read = (path: string): ExerciseFile => {
 	return reading.exercise;
 };
 const TOUCHSTONES = "core/examples/touchstones";
-const exercises = new Map(readdirSync("demo/exercises").map((name) => [name.replace(".exercise.yaml", ""), read(`demo/exercises/${name}`)]));
+const exercises = new Map(
+	readdirSync("demo/exercises").map((name) => [name.replace(".exercise.yaml", ""), read(`demo/exercises/${name}`)]),
+);
 
 /** A model with its nth number a third larger, or its nth line left out or written twice. */
 function changes(source: string): string[] {
 	const numbers = [...source.matchAll(/(?<![\w#.])\d+(?:\.\d+)?(?![\w.])/g)];
 	const lines = source.split("\n");
 	return [
-		...numbers.slice(0, 12).map((m) => `${source.slice(0, m.index)}${Math.round(Number(m[0]) * 1.34) + 1}${source.slice(m.index + m[0].length)}`),
-		...lines.slice(0, 10).flatMap((_, n) => [lines.toSpliced(n, 1).join("\n"), lines.toSpliced(n, 0, lines[n] as string).join("\n")]),
+		...numbers
+			.slice(0, 12)
+			.map(
+				(m) =>
+					`${source.slice(0, m.index)}${Math.round(Number(m[0]) * 1.34) + 1}${source.slice(m.index + m[0].length)}`,
+			),
+		...lines
+			.slice(0, 10)
+			.flatMap((_, n) => [lines.toSpliced(n, 1).join("\n"), lines.toSpliced(n, 0, lines[n] as string).join("\n")]),
 	];
 }
 
@@ -29,12 +38,18 @@ interface Said {
 	readonly report: Report;
 }
 const reports: Said[] = [
-	...demoPrograms().map((p) => ({ of: `${p.exercise} of ${p.student}, try ${p.try}`, report: mark(p.source, exercises.get(p.exercise) as ExerciseFile) })),
+	...demoPrograms().map((p) => ({
+		of: `${p.exercise} of ${p.student}, try ${p.try}`,
+		report: mark(p.source, exercises.get(p.exercise) as ExerciseFile),
+	})),
 	...readdirSync(TOUCHSTONES)
 		.filter((name) => name.endsWith(".exercise.yaml"))
 		.flatMap((name) => {
 			const exercise = read(`${TOUCHSTONES}/${name}`);
-			return changes(exercise.model).map((source, n) => ({ of: `${name}, change ${n}`, report: mark(source, exercise) }));
+			return changes(exercise.model).map((source, n) => ({
+				of: `${name}, change ${n}`,
+				report: mark(source, exercise),
+			}));
 		}),
 ];
 
@@ -53,7 +68,9 @@ function faults(text: string): string[] {
 		["a number that goes on", /\d\.\d{4,}/],
 		[
 			"brackets or quotes that don't close",
-			(text.match(/`/g)?.length ?? 0) % 2 === 1 || text.split("“").length !== text.split("”").length || text.split("(").length !== text.split(")").length,
+			(text.match(/`/g)?.length ?? 0) % 2 === 1 ||
+				text.split("“").length !== text.split("”").length ||
+				text.split("(").length !== text.split(")").length,
 		],
 		["more than can be read at once", text.length > 400],
 	];
@@ -91,7 +108,11 @@ describe("what people read of reports reads well", () => {
 			...r.remarks.map((m) => m.message),
 			...r.errors.map((e) => e.message),
 		]);
-		expect(whole.filter(([text]) => !/^[A-Z“`\d]/.test(text) || !/[.?]$/.test(text)).map(([text, where]) => `${text} (${where})`)).toEqual([]);
+		expect(
+			whole
+				.filter(([text]) => !/^[A-Z“`\d]/.test(text) || !/[.?]$/.test(text))
+				.map(([text, where]) => `${text} (${where})`),
+		).toEqual([]);
 	});
 
 	test("a student is told nothing unkind, and no name that only the program knows", () => {
@@ -101,10 +122,18 @@ describe("what people read of reports reads well", () => {
 			...r.remarks.map((m) => m.message),
 			...r.errors.map((e) => e.message),
 		]);
-		const ids = new Set(reports.flatMap(({ report }) => [...report.slips.map((s) => s.id), ...report.criteria.map((c) => c.check)].filter((id) => id.includes("-"))));
+		const ids = new Set(
+			reports.flatMap(({ report }) =>
+				[...report.slips.map((s) => s.id), ...report.criteria.map((c) => c.check)].filter((id) => id.includes("-")),
+			),
+		);
 		expect(ids.size).toBeGreaterThan(5);
 		const unkind = /\b(?:stupid|silly|bad|fail(?:ed|ure)?|illegal|fatal|obviously|simply|just|invalid)\b/i;
-		expect(told.filter(([text]) => unkind.test(text) || [...ids].some((id) => text.includes(id))).map(([text, where]) => `${text} (${where})`)).toEqual([]);
+		expect(
+			told
+				.filter(([text]) => unkind.test(text) || [...ids].some((id) => text.includes(id)))
+				.map(([text, where]) => `${text} (${where})`),
+		).toEqual([]);
 	});
 
 	test("a slip leads the student to look, and doesn't hand the mended line over", () => {
@@ -112,7 +141,11 @@ describe("what people read of reports reads well", () => {
 			for (const { sentence, teacher, lines } of report.slips) {
 				expect([of, sentence === teacher]).toEqual([of, false]);
 				for (const line of lines.slice(0, 1))
-					expect([of, sentence, /\bline|place|statement|where|which|what|how|look/i.test(sentence) || sentence.includes(String(line))]).toEqual([of, sentence, true]);
+					expect([
+						of,
+						sentence,
+						/\bline|place|statement|where|which|what|how|look/i.test(sentence) || sentence.includes(String(line)),
+					]).toEqual([of, sentence, true]);
 			}
 	});
 });

@@ -99,14 +99,20 @@ export function visitorOf(address: string, onAnswer?: (response: Response) => vo
 }
 
 /** A teacher's client by sign-in name. */
-export async function signedIn(address: string, body: { classCode?: string; signInName: string; passphrase: string }): Promise<Client> {
+export async function signedIn(
+	address: string,
+	body: { classCode?: string; signInName: string; passphrase: string },
+): Promise<Client> {
 	const client = visitorOf(address);
 	await client.signIn({ body });
 	return client;
 }
 
 /** What a call about a student's work names it by. */
-export const placeOf = (work: { assignmentId: string; exercise: { id: string } }) => ({ id: work.assignmentId, exercise: work.exercise.id });
+export const placeOf = (work: { assignmentId: string; exercise: { id: string } }) => ({
+	id: work.assignmentId,
+	exercise: work.exercise.id,
+});
 
 /** Waits for a hand-in's report. */
 export async function reportOf(client: Client, id: string, milliseconds = 15_000) {

@@ -19,7 +19,8 @@ export function told(path: string, error: unknown): WrongCall {
 export async function readSource(path: string): Promise<string> {
 	try {
 		const { size } = await stat(path);
-		if (size > LARGEST) throw new WrongCall(`${path} has ${size} bytes; a program has ${CLASS_LIMITS.source} at the most.`);
+		if (size > LARGEST)
+			throw new WrongCall(`${path} has ${size} bytes; a program has ${CLASS_LIMITS.source} at the most.`);
 		return await readFile(path, "utf8");
 	} catch (error) {
 		throw error instanceof WrongCall ? error : told(path, error);
@@ -30,7 +31,9 @@ export async function readSource(path: string): Promise<string> {
 export async function readExerciseFile(path: string): Promise<ExerciseFile> {
 	const reading = readExercise(await readSource(path));
 	if (reading.ok) return reading.exercise;
-	throw new WrongCall(reading.problems.map((p) => `${path}:${p.line}:${p.column}: ${p.path ? `${p.path}: ` : ""}${p.message}`).join("\n"));
+	throw new WrongCall(
+		reading.problems.map((p) => `${path}:${p.line}:${p.column}: ${p.path ? `${p.path}: ` : ""}${p.message}`).join("\n"),
+	);
 }
 
 /** The files that some paths name, folders gone through in the order of their names; hidden ones are left out. */
@@ -47,7 +50,9 @@ export async function filesOf(paths: readonly string[]): Promise<string[]> {
 			files.push(path);
 			continue;
 		}
-		const inside = (await readdir(path)).filter((name) => !name.startsWith(".") && !/\.(?:exercise|collection)\.yaml$/.test(name)).sort();
+		const inside = (await readdir(path))
+			.filter((name) => !name.startsWith(".") && !/\.(?:exercise|collection)\.yaml$/.test(name))
+			.sort();
 		files.push(...(await filesOf(inside.map((name) => join(path, name)))));
 	}
 	return files;

@@ -4,7 +4,10 @@ import { EXIT, WrongCall } from "./call.ts";
 /** Calls back each time one of some files changes, one change after the other, until the command is ended. */
 export function follow(paths: readonly string[], changed: (path: string) => Promise<void>): Promise<number> {
 	return new Promise((resolve) => {
-		const watcher = watch([...paths], { ignoreInitial: true, awaitWriteFinish: { stabilityThreshold: 60, pollInterval: 20 } });
+		const watcher = watch([...paths], {
+			ignoreInitial: true,
+			awaitWriteFinish: { stabilityThreshold: 60, pollInterval: 20 },
+		});
 		let running: Promise<void> = Promise.resolve();
 		const next = (path: string) => {
 			running = running

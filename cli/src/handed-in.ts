@@ -36,14 +36,23 @@ export async function handedIn(paths: readonly string[], exercise: string): Prom
 			found.push(...(await filesOf([path])).map((file) => ({ file, name: plain(file) })));
 			continue;
 		}
-		const inside = (await readdir(path, { withFileTypes: true })).filter((e) => !e.name.startsWith(".")).sort((a, b) => (a.name < b.name ? -1 : 1));
+		const inside = (await readdir(path, { withFileTypes: true }))
+			.filter((e) => !e.name.startsWith("."))
+			.sort((a, b) => (a.name < b.name ? -1 : 1));
 		for (const entry of inside) {
 			const at = join(path, entry.name);
 			const files = await filesOf([at]);
-			if (!entry.isDirectory()) found.push(...files.filter((f) => !/\.(?:exercise|collection)\.yaml$/.test(f)).map((file) => ({ file, name: plain(file) })));
+			if (!entry.isDirectory())
+				found.push(
+					...files
+						.filter((f) => !/\.(?:exercise|collection)\.yaml$/.test(f))
+						.map((file) => ({ file, name: plain(file) })),
+				);
 			else {
 				const meant = meantFor(files, exercise);
-				found.push(...meant.map((file) => ({ file, name: meant.length === 1 ? entry.name : `${entry.name}/${plain(file)}` })));
+				found.push(
+					...meant.map((file) => ({ file, name: meant.length === 1 ? entry.name : `${entry.name}/${plain(file)}` })),
+				);
 			}
 		}
 	}

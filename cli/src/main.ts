@@ -13,7 +13,8 @@ import { addSiteCommands } from "./site-commands.ts";
 
 function whole(least: number): (text: string) => number {
 	return (text) => {
-		if (!/^\d+$/.test(text) || Number(text) < least || Number(text) > Number.MAX_SAFE_INTEGER) throw new InvalidArgumentError(`It is a whole number, ${least} or more.`);
+		if (!/^\d+$/.test(text) || Number(text) < least || Number(text) > Number.MAX_SAFE_INTEGER)
+			throw new InvalidArgumentError(`It is a whole number, ${least} or more.`);
 		return Number(text);
 	};
 }
@@ -37,7 +38,10 @@ function program(done: (code: number) => void): Command {
 		.command("draw")
 		.argument("<file>", "the program")
 		.description("run a program and write its drawing as SVG, PNG or tape")
-		.option("--out <path>", "where to: a name ending in .svg, .png, .tape or .jsonl; without it SVG goes to the terminal")
+		.option(
+			"--out <path>",
+			"where to: a name ending in .svg, .png, .tape or .jsonl; without it SVG goes to the terminal",
+		)
 		.option("--exercise <path>", "an exercise file: run it on its sheet, with its seed, frames and limits")
 		.option("--seed <number>", "seed of its random numbers: the exercise's first one, or 1, unless said", whole(0))
 		.option("--frames <number>", "how many frames to run", whole(0))
@@ -46,7 +50,9 @@ function program(done: (code: number) => void): Command {
 		.option("--scale <number>", "pixels a sheet unit in a PNG", positive, 2)
 		.option("--json", "print what happened as JSON")
 		.addHelpText("after", "\nExample:\n  markpen draw ferry.nib.txt --out ferry.png")
-		.action(async (file: string, options: DrawOptions) => done(await (await import("./commands/draw.ts")).drawCommand(file, options)));
+		.action(async (file: string, options: DrawOptions) =>
+			done(await (await import("./commands/draw.ts")).drawCommand(file, options)),
+		);
 	markpen
 		.command("figures")
 		.argument("<file>", "the program")
@@ -60,15 +66,25 @@ function program(done: (code: number) => void): Command {
 		.option("--tracks", "follow each figure through the frames")
 		.option("--json", "print all measures as JSON")
 		.addHelpText("after", "\nExample:\n  markpen figures ferry.nib.txt")
-		.action(async (file: string, options: FiguresOptions) => done(await (await import("./commands/figures.ts")).figuresCommand(file, options)));
+		.action(async (file: string, options: FiguresOptions) =>
+			done(await (await import("./commands/figures.ts")).figuresCommand(file, options)),
+		);
 	markpen
 		.command("tape")
 		.argument("<file>", "a tape: .tape or .jsonl")
 		.description("read a tape back: as JSON Lines, or into another form")
-		.option("--out <path>", "where to: a name ending in .svg, .png, .tape or .jsonl; without it JSON Lines go to the terminal")
+		.option(
+			"--out <path>",
+			"where to: a name ending in .svg, .png, .tape or .jsonl; without it JSON Lines go to the terminal",
+		)
 		.option("--scale <number>", "pixels a sheet unit in a PNG", positive, 2)
-		.addHelpText("after", "\nExample:\n  markpen draw ferry.nib.txt --out ferry.tape\n  markpen tape ferry.tape --out ferry.png")
-		.action(async (file: string, options: TapeOptions) => done(await (await import("./commands/tape.ts")).tapeCommand(file, options)));
+		.addHelpText(
+			"after",
+			"\nExample:\n  markpen draw ferry.nib.txt --out ferry.tape\n  markpen tape ferry.tape --out ferry.png",
+		)
+		.action(async (file: string, options: TapeOptions) =>
+			done(await (await import("./commands/tape.ts")).tapeCommand(file, options)),
+		);
 	markpen
 		.command("check")
 		.argument("<files...>", "programs, or folders with a file or a folder for each student")
@@ -81,7 +97,9 @@ function program(done: (code: number) => void): Command {
 			"after",
 			"\nExample:\n  markpen check buoy.nib.txt --exercise mooring-buoy.exercise.yaml\n\nIt exits with 0 if all is met, 1 if something is missed, 2 if the call was wrong.",
 		)
-		.action(async (files: string[], options: CheckOptions) => done(await (await import("./commands/check.ts")).checkCommand(files, options)));
+		.action(async (files: string[], options: CheckOptions) =>
+			done(await (await import("./commands/check.ts")).checkCommand(files, options)),
+		);
 	markpen
 		.command("try")
 		.argument("<exercise>", "the exercise file (*.exercise.yaml)")
@@ -92,15 +110,22 @@ function program(done: (code: number) => void): Command {
 			"after",
 			"\nExample:\n  markpen try mooring-buoy.exercise.yaml\n\nIt exits with 0 if the model earns everything, nothing goes unseen and nothing right is punished, else with 1.",
 		)
-		.action(async (exercise: string, options: TryOptions) => done(await (await import("./commands/try.ts")).tryCommand(exercise, options)));
+		.action(async (exercise: string, options: TryOptions) =>
+			done(await (await import("./commands/try.ts")).tryCommand(exercise, options)),
+		);
 	markpen
 		.command("explain")
 		.argument("<report>", "a report, or several, as markpen check --json prints them")
 		.description("explain a report in words")
 		.option("--student", "in the words for students, which give no answer away")
 		.option("--only <name>", "of several reports the one of this name")
-		.addHelpText("after", "\nExample:\n  markpen check buoy.nib.txt --exercise mooring-buoy.exercise.yaml --json > report.json\n  markpen explain report.json")
-		.action(async (report: string, options: ExplainOptions) => done(await (await import("./commands/explain.ts")).explainCommand(report, options)));
+		.addHelpText(
+			"after",
+			"\nExample:\n  markpen check buoy.nib.txt --exercise mooring-buoy.exercise.yaml --json > report.json\n  markpen explain report.json",
+		)
+		.action(async (report: string, options: ExplainOptions) =>
+			done(await (await import("./commands/explain.ts")).explainCommand(report, options)),
+		);
 	markpen
 		.command("alike")
 		.argument("<files...>", "programs, or folders with a file or a folder for each student")
@@ -108,7 +133,9 @@ function program(done: (code: number) => void): Command {
 		.description("list pairs of programs that are much closer than usual")
 		.option("--json", "print the pairs as JSON")
 		.addHelpText("after", "\nExample:\n  markpen alike handed-in --exercise harbour-scene.exercise.yaml")
-		.action(async (files: string[], options: AlikeOptions) => done(await (await import("./commands/alike.ts")).alikeCommand(files, options)));
+		.action(async (files: string[], options: AlikeOptions) =>
+			done(await (await import("./commands/alike.ts")).alikeCommand(files, options)),
+		);
 	const exercise = exerciseCommands(done);
 	markpen.addCommand(exercise);
 	addSiteCommands(markpen, exercise, done);
@@ -123,7 +150,9 @@ function exerciseCommands(done: (code: number) => void): Command {
 		.description("write a new exercise file with comments")
 		.option("--out <path>", "where to, unless <id>.exercise.yaml here")
 		.addHelpText("after", "\nExample:\n  markpen exercise new harbour-lamp")
-		.action(async (id: string, options: { out?: string }) => done(await (await import("./commands/exercise.ts")).exerciseNewCommand(id, options)));
+		.action(async (id: string, options: { out?: string }) =>
+			done(await (await import("./commands/exercise.ts")).exerciseNewCommand(id, options)),
+		);
 	exercise
 		.command("read")
 		.argument("<exercise>", "the exercise file")
@@ -136,7 +165,9 @@ function exerciseCommands(done: (code: number) => void): Command {
 		.option("--collection", "that of collection files")
 		.option("--out <path>", "write it to a file")
 		.addHelpText("after", "\nExample:\n  markpen exercise schema --out exercise.schema.json")
-		.action(async (options: { collection?: boolean; out?: string }) => done(await (await import("./commands/exercise.ts")).exerciseSchemaCommand(options)));
+		.action(async (options: { collection?: boolean; out?: string }) =>
+			done(await (await import("./commands/exercise.ts")).exerciseSchemaCommand(options)),
+		);
 	return exercise;
 }
 

@@ -8,12 +8,19 @@ export type Ending = "svg" | "png" | "tape" | "jsonl";
 /** The form that a file's name asks for; SVG where there is no file. */
 export function endingOf(path: string | undefined): Ending {
 	const ending = path === undefined ? "svg" : /\.(svg|png|tape|jsonl)$/i.exec(path)?.[1]?.toLowerCase();
-	if (ending === undefined) throw new WrongCall(`${path} should end in .svg or .png, or in .tape or .jsonl for the tape.`);
+	if (ending === undefined)
+		throw new WrongCall(`${path} should end in .svg or .png, or in .tape or .jsonl for the tape.`);
 	return ending as Ending;
 }
 
 /** A drawing in a form. @param width pixels across a PNG */
-export async function written(ending: Ending, svg: string, tape: Uint8Array | undefined, width: number, threads: Threads): Promise<string | Uint8Array> {
+export async function written(
+	ending: Ending,
+	svg: string,
+	tape: Uint8Array | undefined,
+	width: number,
+	threads: Threads,
+): Promise<string | Uint8Array> {
 	if (ending === "svg") return svg;
 	if (ending === "png") return threads.run({ do: "png", svg, width: Math.round(width) });
 	const bytes = tape as Uint8Array;

@@ -7,7 +7,12 @@ export class Progress {
 	constructor(what: string, total: number) {
 		if (total < 2 || process.stderr.isTTY !== true) return;
 		this.bar = new SingleBar(
-			{ format: `${what} {bar} {value} of {total}, {eta_formatted} to go`, stream: process.stderr, hideCursor: true, clearOnComplete: true },
+			{
+				format: `${what} {bar} {value} of {total}, {eta_formatted} to go`,
+				stream: process.stderr,
+				hideCursor: true,
+				clearOnComplete: true,
+			},
 			Presets.shades_classic,
 		);
 		this.bar.start(total, 0);

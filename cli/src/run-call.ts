@@ -18,19 +18,30 @@ function valueOf(text: string): number | string | boolean {
 }
 
 /** What a run is asked for. Throws {@link WrongCall} for a value that the program has no name for, and for an exercise file that can't be read. */
-export async function runOf(source: string, call: RunCall): Promise<{ seed?: number; frames?: number; conditions?: Conditions; given?: Given }> {
+export async function runOf(
+	source: string,
+	call: RunCall,
+): Promise<{ seed?: number; frames?: number; conditions?: Conditions; given?: Given }> {
 	const given: Record<string, number | string | boolean> = {};
 	for (const pair of call.let ?? []) {
 		const [, name, value] = /^([^=]+)=(.*)$/s.exec(pair) ?? [];
-		if (name === undefined || value === undefined) throw new WrongCall(`--let takes NAME=VALUE, like --let gap=30, and not ${pair}.`);
+		if (name === undefined || value === undefined)
+			throw new WrongCall(`--let takes NAME=VALUE, like --let gap=30, and not ${pair}.`);
 		given[name.trim()] = valueOf(value);
 	}
 	const problem = givenProblem(source, given);
 	if (problem)
 		throw new WrongCall(
-			problem.wanted === undefined ? `No “let” outside all blocks declares ${problem.of}.` : `${problem.of} holds a ${problem.wanted}; --let gives it something else.`,
+			problem.wanted === undefined
+				? `No “let” outside all blocks declares ${problem.of}.`
+				: `${problem.of} holds a ${problem.wanted}; --let gives it something else.`,
 		);
 	const { seed, frames, exercise } = call;
 	const conditions = exercise === undefined ? undefined : conditionsOf(await readExerciseFile(exercise));
-	return { ...(seed !== undefined && { seed }), ...(conditions && { conditions }), ...(frames !== undefined && { frames }), ...(Object.keys(given).length > 0 && { given }) };
+	return {
+		...(seed !== undefined && { seed }),
+		...(conditions && { conditions }),
+		...(frames !== undefined && { frames }),
+		...(Object.keys(given).length > 0 && { given }),
+	};
 }

@@ -43,8 +43,13 @@ function signingIn(markpen: Command, done: Done): void {
 		.requiredOption("--sign-in-name <name>", "who signs in")
 		.option("--class-code <code>", "of a student's class")
 		.addOption(new Option("--scope <scope>", "what the token may").choices(["read", "write"]).default("write"))
-		.addHelpText("after", "\nThe passphrase is asked for, or read from the input.\n\nExample:\n  markpen sign-in http://127.0.0.1:4170 --sign-in-name okafor-lind")
-		.action(async (address: string, options: SignInOptions) => done(await (await account()).signInCommand(address, options)));
+		.addHelpText(
+			"after",
+			"\nThe passphrase is asked for, or read from the input.\n\nExample:\n  markpen sign-in http://127.0.0.1:4170 --sign-in-name okafor-lind",
+		)
+		.action(async (address: string, options: SignInOptions) =>
+			done(await (await account()).signInCommand(address, options)),
+		);
 	markpen
 		.command("sign-out")
 		.description("revoke the token that was kept, and forget it")
@@ -60,7 +65,9 @@ function signingIn(markpen: Command, done: Done): void {
 		.description("change a teacher's passphrase: needed once after one that was given for one sign-in")
 		.requiredOption("--sign-in-name <name>", "whose")
 		.addHelpText("after", "\nExample:\n  markpen passphrase http://127.0.0.1:4170 --sign-in-name okafor-lind")
-		.action(async (address: string, options: { signInName: string }) => done(await (await account()).passphraseCommand(address, options)));
+		.action(async (address: string, options: { signInName: string }) =>
+			done(await (await account()).passphraseCommand(address, options)),
+		);
 }
 
 function exerciseCommands(exercise: Command, done: Done): void {
@@ -77,7 +84,9 @@ function exerciseCommands(exercise: Command, done: Done): void {
 		.option("--shared", "for all teachers of the site")
 		.option("--no-shared", "for oneself")
 		.addHelpText("after", "\nExample:\n  markpen exercise publish mooring-buoy.exercise.yaml")
-		.action(async (file: string, options: Json & { shared?: boolean }) => done(await (await files()).publishCommand(file, options)));
+		.action(async (file: string, options: Json & { shared?: boolean }) =>
+			done(await (await files()).publishCommand(file, options)),
+		);
 	exercise
 		.command("get")
 		.argument("<exercise>", "the id in its file")
@@ -86,12 +95,20 @@ function exerciseCommands(exercise: Command, done: Done): void {
 		.option("--out <file>", "where to; without it to the terminal")
 		.addHelpText("after", "\nExample:\n  markpen exercise get mooring-buoy --out mooring-buoy.exercise.yaml")
 		.action(async (key: string, { versionNumber, out }: { versionNumber?: number; out?: string }) =>
-			done(await (await files()).exerciseGetCommand(key, { ...(versionNumber !== undefined && { version: versionNumber }), ...(out !== undefined && { out }) })),
+			done(
+				await (await files()).exerciseGetCommand(key, {
+					...(versionNumber !== undefined && { version: versionNumber }),
+					...(out !== undefined && { out }),
+				}),
+			),
 		);
 }
 
 function classCommands(markpen: Command, done: Done): void {
-	const of = markpen.command("class").description("a site's classes: rosters, cards, grade book, archive").exitOverride();
+	const of = markpen
+		.command("class")
+		.description("a site's classes: rosters, cards, grade book, archive")
+		.exitOverride();
 	json(of.command("list"))
 		.description("list one's classes")
 		.option("--closed", "those that are closed")
@@ -104,7 +121,9 @@ function classCommands(markpen: Command, done: Done): void {
 		.option("--zone <zone>", "its time zone, like Europe/Lisbon")
 		.option("--code <code>", "the code that its students sign in with")
 		.addHelpText("after", '\nExample:\n  markpen class new "9 Gannet" --year 2026/27 --zone Europe/Lisbon')
-		.action(async (name: string, options: Json & { year: string; zone?: string; code?: string }) => done(await (await classes()).classNewCommand(name, options)));
+		.action(async (name: string, options: Json & { year: string; zone?: string; code?: string }) =>
+			done(await (await classes()).classNewCommand(name, options)),
+		);
 	json(of.command("show"))
 		.argument("<class>", "its name, code or id")
 		.description("show where each student stands")
@@ -120,14 +139,21 @@ function classCommands(markpen: Command, done: Done): void {
 		.argument("<file>", "a CSV file; its columns are found by their headings")
 		.description("show what a roster file would change, or import it")
 		.option("--carry-out", "import it")
-		.addHelpText("after", '\nExample:\n  markpen class import "8 Tern" roster.csv\n  markpen class import "8 Tern" roster.csv --carry-out')
-		.action(async (name: string, file: string, options: Json & { carryOut?: boolean }) => done(await (await classes()).importCommand(name, file, options)));
+		.addHelpText(
+			"after",
+			'\nExample:\n  markpen class import "8 Tern" roster.csv\n  markpen class import "8 Tern" roster.csv --carry-out',
+		)
+		.action(async (name: string, file: string, options: Json & { carryOut?: boolean }) =>
+			done(await (await classes()).importCommand(name, file, options)),
+		);
 	json(of.command("cards"))
 		.argument("<class>", "its name, code or id")
 		.argument("[students...]", "names or sign-in names; all unless said")
 		.description("make new sign-in cards; the old ones stop")
 		.addHelpText("after", '\nExample:\n  markpen class cards "8 Tern" "Kit Sorrel"')
-		.action(async (name: string, students: string[], options: Json) => done(await (await classes()).cardsCommand(name, students, options)));
+		.action(async (name: string, students: string[], options: Json) =>
+			done(await (await classes()).cardsCommand(name, students, options)),
+		);
 	json(of.command("stuck"))
 		.argument("<class>", "its name, code or id")
 		.description("list who doesn't get on, and on what")
@@ -137,25 +163,40 @@ function classCommands(markpen: Command, done: Done): void {
 		.argument("<class>", "its name, code or id")
 		.description("show the grade book, or write it")
 		.option("--out <file>", "where to: a name ending in .csv, or in .zip for OneRoster's files")
-		.addOption(new Option("--rows <what>", "of a CSV file: a row a student, or a row a student and exercise").choices(["students", "exercises"]).default("students"))
+		.addOption(
+			new Option("--rows <what>", "of a CSV file: a row a student, or a row a student and exercise")
+				.choices(["students", "exercises"])
+				.default("students"),
+		)
 		.addHelpText("after", '\nExample:\n  markpen class grade-book "8 Tern" --out tern.csv')
-		.action(async (name: string, options: Json & { out?: string; rows: "students" | "exercises" }) => done(await (await classes()).gradeBookCommand(name, options)));
+		.action(async (name: string, options: Json & { out?: string; rows: "students" | "exercises" }) =>
+			done(await (await classes()).gradeBookCommand(name, options)),
+		);
 	of.command("archive")
 		.argument("<class>", "its name, code or id")
 		.description("write the whole of a class as one archive, which a site can load")
 		.requiredOption("--out <file>", "where to")
 		.addHelpText("after", '\nExample:\n  markpen class archive "8 Tern" --out tern.json')
-		.action(async (name: string, options: { out: string }) => done(await (await classes()).archiveCommand(name, options)));
+		.action(async (name: string, options: { out: string }) =>
+			done(await (await classes()).archiveCommand(name, options)),
+		);
 }
 
 function assignmentCommands(markpen: Command, done: Done): void {
-	const of = markpen.command("assignment").description("a class's assignments: set, show, release, hand in for, check again").exitOverride();
-	const named = (command: Command) => json(command).argument("<class>", "its name, code or id").argument("<assignment>", "its exercise, title or id");
+	const of = markpen
+		.command("assignment")
+		.description("a class's assignments: set, show, release, hand in for, check again")
+		.exitOverride();
+	const named = (command: Command) =>
+		json(command).argument("<class>", "its name, code or id").argument("<assignment>", "its exercise, title or id");
 	json(of.command("set"))
 		.argument("<class>", "its name, code or id")
 		.argument("<exercise>", "the id of an exercise, or of a collection with --collection")
 		.description("set an exercise's newest version to a class")
-		.requiredOption("--opens <time>", "when it opens: 2027-03-22T09:10 on the class's clock, or an instant with its zone")
+		.requiredOption(
+			"--opens <time>",
+			"when it opens: 2027-03-22T09:10 on the class's clock, or an instant with its zone",
+		)
 		.requiredOption("--due <time>", "when it is due")
 		.requiredOption("--closes <time>", "when it closes")
 		.option("--collection", "what is set is a collection")
@@ -163,18 +204,29 @@ function assignmentCommands(markpen: Command, done: Done): void {
 		.addOption(new Option("--counts <which>", "which try counts").choices(["best", "latest", "chosen"]))
 		.addOption(new Option("--late <what>", "what is done with late work").choices(["marked", "reduced", "refused"]))
 		.option("--late-share <percent>", "the share of its points that a late try loses, with --late reduced", percent)
-		.addOption(new Option("--points <when>", "when points and feedback are shown").choices(["at once", "release", "closing"]))
-		.addHelpText("after", '\nExample:\n  markpen assignment set "8 Tern" sail --opens 2027-03-22T09:10 --due 2027-03-29T16:00 --closes 2027-04-05T16:00')
-		.action(async (name: string, key: string, options: SetOptions) => done(await (await assignments()).setCommand(name, key, options)));
+		.addOption(
+			new Option("--points <when>", "when points and feedback are shown").choices(["at once", "release", "closing"]),
+		)
+		.addHelpText(
+			"after",
+			'\nExample:\n  markpen assignment set "8 Tern" sail --opens 2027-03-22T09:10 --due 2027-03-29T16:00 --closes 2027-04-05T16:00',
+		)
+		.action(async (name: string, key: string, options: SetOptions) =>
+			done(await (await assignments()).setCommand(name, key, options)),
+		);
 	named(of.command("show"))
 		.description("show the hand-ins of an assignment")
 		.addHelpText("after", '\nExample:\n  markpen assignment show "8 Tern" sail')
-		.action(async (name: string, said: string, options: Json) => done(await (await assignments()).assignmentShowCommand(name, said, options)));
+		.action(async (name: string, said: string, options: Json) =>
+			done(await (await assignments()).assignmentShowCommand(name, said, options)),
+		);
 	named(of.command("release"))
 		.argument("[students...]", "names or sign-in names; all unless said")
 		.description("release points and feedback")
 		.addHelpText("after", '\nExample:\n  markpen assignment release "8 Tern" sail "Kit Sorrel"')
-		.action(async (name: string, said: string, students: string[], options: Json) => done(await (await assignments()).releaseCommand(name, said, students, options)));
+		.action(async (name: string, said: string, students: string[], options: Json) =>
+			done(await (await assignments()).releaseCommand(name, said, students, options)),
+		);
 	named(of.command("upload"))
 		.argument("<files>", "a zip, or a folder with a file or a folder for each student")
 		.description("show whose files they are, or hand them in")
@@ -187,19 +239,33 @@ function assignmentCommands(markpen: Command, done: Done): void {
 	named(of.command("follow"))
 		.description("wait until everything that was handed in is checked")
 		.addHelpText("after", '\nExample:\n  markpen assignment follow "8 Tern" sail')
-		.action(async (name: string, said: string, options: Json) => done(await (await assignments()).followCommand(name, said, options)));
+		.action(async (name: string, said: string, options: Json) =>
+			done(await (await assignments()).followCommand(name, said, options)),
+		);
 	named(of.command("rehearse"))
 		.description("check everything again and show whose points would move, or let it hold")
 		.option("--to-version <number>", "on which version of the exercise; the newest unless said", whole)
 		.option("--carry-out", "let what was found hold")
 		.addHelpText("after", '\nExample:\n  markpen assignment rehearse "8 Tern" sail')
-		.action(async (name: string, said: string, { toVersion, ...options }: Json & { toVersion?: number; carryOut?: boolean }) =>
-			done(await (await assignments()).rehearseCommand(name, said, { ...options, ...(toVersion !== undefined && { version: toVersion }) })),
+		.action(
+			async (
+				name: string,
+				said: string,
+				{ toVersion, ...options }: Json & { toVersion?: number; carryOut?: boolean },
+			) =>
+				done(
+					await (await assignments()).rehearseCommand(name, said, {
+						...options,
+						...(toVersion !== undefined && { version: toVersion }),
+					}),
+				),
 		);
 	named(of.command("alike"))
 		.description("list pairs of hand-ins that are much closer than usual")
 		.addHelpText("after", '\nExample:\n  markpen assignment alike "8 Gannet" pier-planks')
-		.action(async (name: string, said: string, options: Json) => done(await (await assignments()).alikeOnSiteCommand(name, said, options)));
+		.action(async (name: string, said: string, options: Json) =>
+			done(await (await assignments()).alikeOnSiteCommand(name, said, options)),
+		);
 	of.command("drawings")
 		.argument("<class>", "its name, code or id")
 		.argument("<assignment>", "its exercise, title or id")
@@ -207,7 +273,9 @@ function assignmentCommands(markpen: Command, done: Done): void {
 		.requiredOption("--out <folder>", "where to")
 		.option("--png", "as PNG in place of SVG")
 		.addHelpText("after", '\nExample:\n  markpen assignment drawings "8 Tern" sail --out sails')
-		.action(async (name: string, said: string, options: { out: string; png?: boolean }) => done(await (await assignments()).drawingsCommand(name, said, options)));
+		.action(async (name: string, said: string, options: { out: string; png?: boolean }) =>
+			done(await (await assignments()).drawingsCommand(name, said, options)),
+		);
 }
 
 function studentCommands(markpen: Command, done: Done): void {
@@ -224,7 +292,9 @@ function studentCommands(markpen: Command, done: Done): void {
 			"after",
 			"\nExample:\n  markpen hand-in sail.nib.txt\n\nIt exits with 0 if all is met, 1 if something is missed, 2 if the call was wrong, 3 if the site can't be reached.",
 		)
-		.action(async (file: string, options: Json & { exercise?: string; wait: boolean }) => done(await (await handIns()).handInCommand(file, options)));
+		.action(async (file: string, options: Json & { exercise?: string; wait: boolean }) =>
+			done(await (await handIns()).handInCommand(file, options)),
+		);
 }
 
 function running(markpen: Command, done: Done): void {
@@ -232,8 +302,13 @@ function running(markpen: Command, done: Done): void {
 		.command("serve")
 		.description("serve a site's pages and calls; checking is left to workers")
 		.option("--check", "check in this process too")
-		.addHelpText("after", "\nIts settings are in the environment; docs/running.md lists them.\n\nExample:\n  DATABASE_URL=postgres://… markpen serve")
-		.action(async ({ check }: { check?: boolean }) => done(await (await service()).serviceCommand(check ? "both" : "web")));
+		.addHelpText(
+			"after",
+			"\nIts settings are in the environment; docs/running.md lists them.\n\nExample:\n  DATABASE_URL=postgres://… markpen serve",
+		)
+		.action(async ({ check }: { check?: boolean }) =>
+			done(await (await service()).serviceCommand(check ? "both" : "web")),
+		);
 	markpen
 		.command("worker")
 		.description("check what was handed in; any number may run")
@@ -245,9 +320,16 @@ function running(markpen: Command, done: Done): void {
 		.description("on the server: make a teacher's account, or give it a passphrase for one sign-in")
 		.option("--name <name>", "the name of a new account's teacher")
 		.option("--administrator", "let them administer the site")
-		.addHelpText("after", '\nExample:\n  DATABASE_URL=postgres://… markpen account okafor-lind --name "M. Okafor-Lind" --administrator')
+		.addHelpText(
+			"after",
+			'\nExample:\n  DATABASE_URL=postgres://… markpen account okafor-lind --name "M. Okafor-Lind" --administrator',
+		)
 		.action(async (signInName: string, options: { name?: string; administrator?: boolean }) => {
-			const words = [signInName, ...(options.name !== undefined ? ["--name", options.name] : []), ...(options.administrator ? ["--administrator"] : [])];
+			const words = [
+				signInName,
+				...(options.name !== undefined ? ["--name", options.name] : []),
+				...(options.administrator ? ["--administrator"] : []),
+			];
 			done(await (await service()).serviceCommand("account", words));
 		});
 	markpen
@@ -255,5 +337,7 @@ function running(markpen: Command, done: Done): void {
 		.argument("<shell>", "bash, zsh or fish")
 		.description("print what a shell needs to complete commands and options")
 		.addHelpText("after", "\nExample:\n  markpen completion bash >> ~/.bashrc")
-		.action(async (shell: string) => done((await import("./commands/completion.ts")).completionCommand(shell, markpen)));
+		.action(async (shell: string) =>
+			done((await import("./commands/completion.ts")).completionCommand(shell, markpen)),
+		);
 }

@@ -5,7 +5,11 @@ type Input<T> = T extends { _zod: { input: infer I } } ? I : never;
 type Output<T> = T extends { _zod: { output: infer O } } ? O : never;
 type Part<K extends string, V> = [V] extends [undefined] ? { readonly [P in K]?: undefined } : { readonly [P in K]: V };
 /** A query whose every part may be left out need not be given. */
-type Query<V> = [V] extends [undefined] ? { readonly query?: undefined } : object extends V ? { readonly query?: V } : { readonly query: V };
+type Query<V> = [V] extends [undefined]
+	? { readonly query?: undefined }
+	: object extends V
+		? { readonly query?: V }
+		: { readonly query: V };
 export type CallInput<R extends Route> = Part<"params", Input<R["params"]>> &
 	Query<Input<R["query"]>> &
 	Part<"body", Input<R["body"]>> & {
@@ -43,13 +47,17 @@ export interface ClientOptions {
 }
 
 type RouteName = keyof typeof ROUTES;
-export type Client = { readonly [N in RouteName]: (input: CallInput<(typeof ROUTES)[N]>) => Promise<Output<(typeof ROUTES)[N]["reply"]>> };
+export type Client = {
+	readonly [N in RouteName]: (input: CallInput<(typeof ROUTES)[N]>) => Promise<Output<(typeof ROUTES)[N]["reply"]>>;
+};
 
 type Named = Readonly<Record<string, unknown>> | undefined;
 
 function pathOf(route: Route, params: Named, query: Named): string {
 	const path = route.path.replace(/:([a-z]+)/gi, (_, name: string) => encodeURIComponent(String(params?.[name] ?? "")));
-	const asked = Object.entries(query ?? {}).flatMap(([name, value]) => (value === undefined ? [] : [[name, String(value)]]));
+	const asked = Object.entries(query ?? {}).flatMap(([name, value]) =>
+		value === undefined ? [] : [[name, String(value)]],
+	);
 	return asked.length === 0 ? path : `${path}?${new URLSearchParams(asked)}`;
 }
 
@@ -72,7 +80,9 @@ interface CallMade {
 async function refusal(response: Response): Promise<CallError> {
 	const body = await response.json().catch(() => undefined);
 	const said = problem.safeParse(body);
-	return said.success ? new CallError(response.status, said.data.detail, said.data) : new CallError(response.status, `The service answered ${response.status}.`);
+	return said.success
+		? new CallError(response.status, said.data.detail, said.data)
+		: new CallError(response.status, `The service answered ${response.status}.`);
 }
 
 /** Typed calls of every route over any fetch. */
@@ -98,6 +108,9 @@ export function createClient(options: ClientOptions): Client {
 		if (!response.ok) throw await refusal(response);
 		return contentOf(response);
 	};
-	const entries = Object.entries(ROUTES).map(([name, route]) => [name, (input: CallMade) => call(route as unknown as Route, input)]);
+	const entries = Object.entries(ROUTES).map(([name, route]) => [
+		name,
+		(input: CallMade) => call(route as unknown as Route, input),
+	]);
 	return Object.fromEntries(entries) as Client;
 }

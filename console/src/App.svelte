@@ -18,7 +18,12 @@
 	const deliver = async () => {
 		if (session.account?.role !== "student" || router.place.page === "desk") return;
 		const arrived = (await sendAll()).filter((s) => s.state === "arrived").length;
-		if (arrived > 0) notes.say(arrived === 1 ? "What you handed in without a network has arrived." : `${arrived} programs that you handed in without a network have arrived.`);
+		if (arrived > 0)
+			notes.say(
+				arrived === 1
+					? "What you handed in without a network has arrived."
+					: `${arrived} programs that you handed in without a network have arrived.`,
+			);
 	};
 	$effect(() => {
 		if (!session.account) return;
@@ -40,11 +45,19 @@
 		{:else if !session.account}
 			<SignIn />
 		{:else if session.account.once}
-			<Shell><div class="mx-auto w-full max-w-lg px-4 py-8"><h1 class="mb-2">Choose a passphrase of your own</h1><p class="mb-5 text-ink-soft">The one that you were given is good for this sign-in alone.</p><ChangePassphrase /></div></Shell>
+			<Shell
+				><div class="mx-auto w-full max-w-lg px-4 py-8">
+					<h1 class="mb-2">Choose a passphrase of your own</h1>
+					<p class="mb-5 text-ink-soft">The one that you were given is good for this sign-in alone.</p>
+					<ChangePassphrase />
+				</div></Shell
+			>
 		{:else}
 			<Shell>
 				{#if pages.missing === "failed"}
-					<Notice role="alert">This page could not be loaded. Nothing was lost; load it again when the network is back.</Notice>
+					<Notice role="alert"
+						>This page could not be loaded. Nothing was lost; load it again when the network is back.</Notice
+					>
 				{:else if pages.missing === "nowhere"}
 					<Notice>There is no page at this address. <a href="/">Go to the first page</a></Notice>
 				{:else if pages.shown}

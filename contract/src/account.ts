@@ -2,7 +2,13 @@ import { z } from "zod";
 import { id, idParams, instant, name, next, pageQuery, searched } from "./common.ts";
 import { route } from "./route.ts";
 
-export const teacher = z.object({ id, name: z.string(), signInName: z.string(), administrator: z.boolean(), madeAt: instant });
+export const teacher = z.object({
+	id,
+	name: z.string(),
+	signInName: z.string(),
+	administrator: z.boolean(),
+	madeAt: instant,
+});
 
 export const listTeachers = route({
 	name: "listTeachers",
@@ -11,7 +17,10 @@ export const listTeachers = route({
 	who: ["teacher"],
 	reach: "site",
 	summary: "The site's teachers",
-	query: pageQuery.extend({ words: searched.describe("Only those with this in their name or sign-in name, in capitals or not"), sort: z.enum(["name", "newest"]).default("name") }),
+	query: pageQuery.extend({
+		words: searched.describe("Only those with this in their name or sign-in name, in capitals or not"),
+		sort: z.enum(["name", "newest"]).default("name"),
+	}),
 	reply: z.object({ teachers: z.array(teacher), next }),
 });
 export const addTeacher = route({
@@ -73,6 +82,11 @@ export const listAudit = route({
 	who: ["administrator"],
 	reach: "site",
 	summary: "What was changed, by whom and when",
-	query: pageQuery.extend({ subject: id.optional(), who: id.optional(), what: z.string().max(60).optional(), sort: z.enum(["newest", "oldest"]).default("newest") }),
+	query: pageQuery.extend({
+		subject: id.optional(),
+		who: id.optional(),
+		what: z.string().max(60).optional(),
+		sort: z.enum(["newest", "oldest"]).default("newest"),
+	}),
 	reply: z.object({ rows: z.array(auditRow), next }),
 });

@@ -34,7 +34,10 @@ export const handInRow = z.object({
 	open: z.number(),
 	adjusted: z.boolean(),
 	note: z.string().describe("What to know of it at a glance"),
-	ownTitle: z.string().nullable().describe("The student's own title: the program's first line, where that is a comment"),
+	ownTitle: z
+		.string()
+		.nullable()
+		.describe("The student's own title: the program's first line, where that is a comment"),
 	verdicts: z.array(verdict),
 	slips: z.array(z.string()),
 	released: z.boolean(),
@@ -54,13 +57,26 @@ export const assignmentPage = z.object({
 	covering: z.boolean(),
 	possible: z.number(),
 	students: z.int(),
-	criteria: z.array(z.object({ id: z.string(), asks: z.string(), points: z.number(), scale: z.record(z.string(), z.string()).nullable() })),
-	slips: z.array(z.object({ id: z.string(), sentence: z.string(), count: z.int() })).describe("What most share, the most first"),
+	criteria: z.array(
+		z.object({
+			id: z.string(),
+			asks: z.string(),
+			points: z.number(),
+			scale: z.record(z.string(), z.string()).nullable(),
+		}),
+	),
+	slips: z
+		.array(z.object({ id: z.string(), sentence: z.string(), count: z.int() }))
+		.describe("What most share, the most first"),
 	handIns: z.array(handInRow).describe("The one of each student that counts, in the order of their names"),
-	without: z.array(person.extend({ draft: z.boolean() })).describe("Students who have handed nothing in, and whether they have begun"),
+	without: z
+		.array(person.extend({ draft: z.boolean() }))
+		.describe("Students who have handed nothing in, and whether they have begun"),
 	excused: z.array(id),
 	ownDates: z.array(z.object({ studentId: id, dueAt: instant.nullable(), closesAt: instant.nullable() })),
-	counted: z.array(z.object({ student: person, done: z.int(), of: z.int() })).describe("How many of the set's exercises each one managed"),
+	counted: z
+		.array(z.object({ student: person, done: z.int(), of: z.int() }))
+		.describe("How many of the set's exercises each one managed"),
 	unchecked: z.int(),
 });
 export type AssignmentPage = z.infer<typeof assignmentPage>;
@@ -97,7 +113,13 @@ export const setAssignment = route({
 	reach: "class",
 	summary: "Set an exercise's newest version, or a collection, to a class",
 	params: idParams,
-	body: z.object({ exercise: key.optional(), collection: key.optional(), title: name.optional(), ...momentsAsked, ...defaults }),
+	body: z.object({
+		exercise: key.optional(),
+		collection: key.optional(),
+		title: name.optional(),
+		...momentsAsked,
+		...defaults,
+	}),
 	reply: z.object({ id, ...dates, exercises: z.array(key), revision: z.int() }),
 	status: 201,
 	repeatable: true,
@@ -132,7 +154,11 @@ export const setOwnDates = route({
 	reach: "class",
 	summary: "Give one student other dates, or excuse them",
 	params: studentParams,
-	body: z.object({ dueAt: moment.nullable().default(null), closesAt: moment.nullable().default(null), excused: z.boolean().default(false) }),
+	body: z.object({
+		dueAt: moment.nullable().default(null),
+		closesAt: moment.nullable().default(null),
+		excused: z.boolean().default(false),
+	}),
 	reply: z.object({ dueAt: instant.nullable(), closesAt: instant.nullable(), excused: z.boolean() }),
 });
 export const chooseTry = route({
@@ -221,7 +247,12 @@ export const triesUntilMet = route({
 	query: z.object({ exercise: key.optional() }),
 	reply: z.object({
 		criteria: z.array(
-			z.object({ id: z.string(), asks: z.string(), first: z.array(z.int()).describe("Students who met it first with their first try, their second, …"), never: z.int() }),
+			z.object({
+				id: z.string(),
+				asks: z.string(),
+				first: z.array(z.int()).describe("Students who met it first with their first try, their second, …"),
+				never: z.int(),
+			}),
 		),
 	}),
 });

@@ -83,7 +83,12 @@ export const makeClass = route({
 	who: ["teacher"],
 	reach: "site",
 	summary: "Make a class; its teacher is who makes it",
-	body: z.object({ name, schoolYear: name.max(40), zone: zone.optional(), code: z.string().trim().min(3).max(40).optional() }),
+	body: z.object({
+		name,
+		schoolYear: name.max(40),
+		zone: zone.optional(),
+		code: z.string().trim().min(3).max(40).optional(),
+	}),
 	reply: classRow,
 	status: 201,
 	repeatable: true,
@@ -106,7 +111,13 @@ export const changeClass = route({
 	reach: "class",
 	summary: "Change a class's name, year, zone or grade scale, or close it or open it again",
 	params: idParams,
-	body: z.object({ name: name.optional(), schoolYear: name.max(40).optional(), zone: zone.optional(), gradeScale: gradeScale.optional(), closed: z.boolean().optional() }),
+	body: z.object({
+		name: name.optional(),
+		schoolYear: name.max(40).optional(),
+		zone: zone.optional(),
+		gradeScale: gradeScale.optional(),
+		closed: z.boolean().optional(),
+	}),
 	reply: classRow.extend({ revision: z.int() }),
 	guarded: true,
 });
@@ -127,7 +138,8 @@ export const giveClass = route({
 	path: "/classes/:id/teachers/:teacher",
 	who: ["teacher"],
 	reach: "class",
-	summary: "Give a class to another teacher as well, or as cover until a date: to look and upload, not to adjust or release",
+	summary:
+		"Give a class to another teacher as well, or as cover until a date: to look and upload, not to adjust or release",
 	params: teacherParams,
 	body: z.object({ until: instant.nullable().default(null) }),
 });

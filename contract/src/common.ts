@@ -27,7 +27,10 @@ export const source = z.string();
 export const bytes = z.custom<Uint8Array>((value) => value instanceof Uint8Array, { error: "is no file" });
 
 /** Which part of a list: after a cursor that a page gave, so many rows. */
-export const pageQuery = z.object({ cursor: z.string().max(300).optional(), limit: z.coerce.number().int().min(1).max(200).default(50) });
+export const pageQuery = z.object({
+	cursor: z.string().max(300).optional(),
+	limit: z.coerce.number().int().min(1).max(200).default(50),
+});
 /** What is looked for in a list. */
 export const searched = z.string().trim().min(1).max(120).optional();
 /** Of a page: what to ask for the next one; null on the last. */

@@ -2,7 +2,11 @@ import { z } from "zod";
 import { id, idParams, instant, key, name, next, pageQuery, searched, source } from "./common.ts";
 import { route } from "./route.ts";
 
-export const sheet = z.object({ width: z.int(), height: z.int(), origin: z.enum(["top left", "centre", "bottom left"]) });
+export const sheet = z.object({
+	width: z.int(),
+	height: z.int(),
+	origin: z.enum(["top left", "centre", "bottom left"]),
+});
 /** What programs of an exercise are run under, wherever they are run. */
 export const conditions = z.object({
 	sheet: sheet.extend({ paper: z.string().optional() }).nullable().describe("With its paper, where that is fixed"),
@@ -19,7 +23,9 @@ export const studentCopy = z.object({
 	brief: z.string(),
 	conditions,
 	starter: z.string().nullable(),
-	example: z.union([z.object({ show: z.literal("source"), program: z.string() }), z.object({ show: z.literal("picture") })]).nullable(),
+	example: z
+		.union([z.object({ show: z.literal("source"), program: z.string() }), z.object({ show: z.literal("picture") })])
+		.nullable(),
 	criteria: z.array(
 		z.object({
 			id: z.string(),
@@ -34,7 +40,13 @@ export const studentCopy = z.object({
 });
 
 const file = z.string().min(1).max(300_000).describe("The exercise file, YAML");
-export const publishedVersion = z.object({ exerciseId: id, versionId: id, number: z.int(), key: z.string(), title: z.string() });
+export const publishedVersion = z.object({
+	exerciseId: id,
+	versionId: id,
+	number: z.int(),
+	key: z.string(),
+	title: z.string(),
+});
 
 /** A program saved with a draft, with the points it should earn. */
 export const trialProgram = z.object({ name, source, expects: z.number().nullable() });
@@ -109,10 +121,14 @@ export const saveExercise = route({
 	path: "/exercises/:id/draft",
 	who: ["teacher"],
 	reach: "own",
-	summary: "Save the draft of one's own exercise with its trial programs; errors in the file are told, and it is saved all the same",
+	summary:
+		"Save the draft of one's own exercise with its trial programs; errors in the file are told, and it is saved all the same",
 	params: idParams,
 	body: z.object({ source: file, trialPrograms: z.array(trialProgram).max(50).optional() }),
-	reply: z.object({ revision: z.int(), problems: z.array(z.object({ path: z.string(), line: z.int(), message: z.string() })) }),
+	reply: z.object({
+		revision: z.int(),
+		problems: z.array(z.object({ path: z.string(), line: z.int(), message: z.string() })),
+	}),
 	guarded: true,
 });
 export const publishDraft = route({
@@ -194,15 +210,36 @@ export const acrossClasses = route({
 	reply: z.object({
 		key,
 		title: z.string(),
-		classes: z.array(z.object({ classId: id, className: z.string(), students: z.int(), handedIn: z.int(), earned: z.number(), possible: z.number() })),
+		classes: z.array(
+			z.object({
+				classId: id,
+				className: z.string(),
+				students: z.int(),
+				handedIn: z.int(),
+				earned: z.number(),
+				possible: z.number(),
+			}),
+		),
 		criteria: z.array(
-			z.object({ id: z.string(), asks: z.string().describe("Its sentence; its id where the newest version doesn't ask it any more"), met: z.int(), asked: z.int() }),
+			z.object({
+				id: z.string(),
+				asks: z.string().describe("Its sentence; its id where the newest version doesn't ask it any more"),
+				met: z.int(),
+				asked: z.int(),
+			}),
 		),
 		slips: z.array(z.object({ id: z.string(), sentence: z.string().describe("One student's"), students: z.int() })),
 	}),
 });
 
-export const collectionRow = z.object({ id, key, title: z.string(), mine: z.boolean(), shared: z.boolean(), exercises: z.array(key) });
+export const collectionRow = z.object({
+	id,
+	key,
+	title: z.string(),
+	mine: z.boolean(),
+	shared: z.boolean(),
+	exercises: z.array(key),
+});
 export const listCollections = route({
 	name: "listCollections",
 	method: "GET",
@@ -219,7 +256,10 @@ export const publishCollection = route({
 	who: ["teacher"],
 	reach: "site",
 	summary: "Put a collection file in place of the one with its id, or as a new one",
-	body: z.object({ source: z.string().min(1).max(100_000).describe("The collection file, YAML"), shared: z.boolean().default(false) }),
+	body: z.object({
+		source: z.string().min(1).max(100_000).describe("The collection file, YAML"),
+		shared: z.boolean().default(false),
+	}),
 	reply: collectionRow.extend({ missing: z.array(key).describe("Exercises that the site doesn't have") }),
 	status: 201,
 });

@@ -15,19 +15,40 @@ export const gradeRow = z.object({
 	student: person,
 	signInName: z.string(),
 	cells: z.array(gradeCell),
-	percent: z.number().nullable().describe("Σ weight × earned / Σ weight × possible over what is neither excused, nor to be judged, nor not due; what is missing counts 0"),
+	percent: z
+		.number()
+		.nullable()
+		.describe(
+			"Σ weight × earned / Σ weight × possible over what is neither excused, nor to be judged, nor not due; what is missing counts 0",
+		),
 	grade: z.string().nullable(),
 });
 export const gradeBook = z.object({
 	classId: id,
 	className: z.string(),
-	columns: z.array(z.object({ assignmentId: id, exercise: key, title: z.string(), dueAt: instant, possible: z.number(), weight: z.number() })),
+	columns: z.array(
+		z.object({
+			assignmentId: id,
+			exercise: key,
+			title: z.string(),
+			dueAt: instant,
+			possible: z.number(),
+			weight: z.number(),
+		}),
+	),
 	rows: z.array(gradeRow),
 });
 export type GradeBook = z.infer<typeof gradeBook>;
 
 const from = { who: ["teacher"] as const, reach: "looking" as const, params: idParams };
-export const showGradeBook = route({ name: "showGradeBook", method: "GET", path: "/classes/:id/grade-book", ...from, summary: "The grade book of a class", reply: gradeBook });
+export const showGradeBook = route({
+	name: "showGradeBook",
+	method: "GET",
+	path: "/classes/:id/grade-book",
+	...from,
+	summary: "The grade book of a class",
+	reply: gradeBook,
+});
 export const gradeBookCsv = route({
 	name: "gradeBookCsv",
 	method: "GET",

@@ -60,12 +60,25 @@ export const handIn = route({
 	reach: "own",
 	summary: "Hand in a program; an Idempotency-Key header makes a repeated call the same hand-in",
 	params: z.object({ id, exercise: key }),
-	body: z.object({ source, answers: answers.optional(), pressedAt: instant.optional().describe("When the student pressed, by their own clock, where that was without a network") }),
+	body: z.object({
+		source,
+		answers: answers.optional(),
+		pressedAt: instant
+			.optional()
+			.describe("When the student pressed, by their own clock, where that was without a network"),
+	}),
 	reply: handedIn,
 	status: 201,
 });
 const seen = { who: ["student", "teacher"] as const, reach: "looking" as const, params: idParams };
-export const showHandIn = route({ name: "showHandIn", method: "GET", path: "/hand-ins/:id", ...seen, summary: "One hand-in with its report", reply: handInPage });
+export const showHandIn = route({
+	name: "showHandIn",
+	method: "GET",
+	path: "/hand-ins/:id",
+	...seen,
+	summary: "One hand-in with its report",
+	reply: handInPage,
+});
 export const showDrawing = route({
 	name: "showDrawing",
 	method: "GET",
@@ -152,7 +165,8 @@ export const commentOn = route({
 	method: "POST",
 	path: "/hand-ins/:id/comments",
 	...judged,
-	summary: "Comment on the whole, a criterion, source lines or a figure; the fields of a kept comment are filled from the student's report",
+	summary:
+		"Comment on the whole, a criterion, source lines or a figure; the fields of a kept comment are filled from the student's report",
 	params: idParams,
 	body: z.object({ place, words }),
 	reply: comment,
@@ -168,7 +182,11 @@ export const removeComment = route({
 	params: z.object({ id, comment: id }),
 });
 
-export const keptComment = z.object({ id, words: z.string(), slip: z.string().nullable().describe("The slip that it speaks of") });
+export const keptComment = z.object({
+	id,
+	words: z.string(),
+	slip: z.string().nullable().describe("The slip that it speaks of"),
+});
 export const listKeptComments = route({
 	name: "listKeptComments",
 	method: "GET",

@@ -16,7 +16,14 @@ export const job = z.object({
 export type Job = z.infer<typeof job>;
 
 const own = { who: ["teacher"] as const, reach: "own" as const, params: idParams };
-export const showJob = route({ name: "showJob", method: "GET", path: "/jobs/:id", ...own, summary: "Long work that one began: how far it is, and what came of it", reply: job });
+export const showJob = route({
+	name: "showJob",
+	method: "GET",
+	path: "/jobs/:id",
+	...own,
+	summary: "Long work that one began: how far it is, and what came of it",
+	reply: job,
+});
 export const jobEvents = route({
 	name: "jobEvents",
 	method: "GET",
@@ -77,9 +84,18 @@ export const moved = z.object({
 	tryNumber: z.int(),
 	before: z.number().nullable(),
 	after: z.number(),
-	why: z.array(z.object({ criterion: z.string(), before: z.number().nullable(), after: z.number().nullable(), says: z.string() })),
+	why: z.array(
+		z.object({ criterion: z.string(), before: z.number().nullable(), after: z.number().nullable(), says: z.string() }),
+	),
 	decide: z
-		.array(z.object({ criterion: z.string(), adjusted: z.number(), before: z.number().nullable(), after: z.number().nullable() }))
+		.array(
+			z.object({
+				criterion: z.string(),
+				adjusted: z.number(),
+				before: z.number().nullable(),
+				after: z.number().nullable(),
+			}),
+		)
 		.describe("Adjustments whose ground has changed"),
 });
 export const rehearsal = z.object({
@@ -100,9 +116,13 @@ export const rehearse = route({
 	path: "/assignments/:id/rehearsals",
 	who: ["teacher"],
 	reach: "class",
-	summary: "Check every hand-in again on another version of the exercise, or by today's core, without changing anything; gives a job",
+	summary:
+		"Check every hand-in again on another version of the exercise, or by today's core, without changing anything; gives a job",
 	params: idParams,
-	body: z.object({ exercise: key.optional(), version: z.int().positive().optional().describe("The newest unless said") }),
+	body: z.object({
+		exercise: key.optional(),
+		version: z.int().positive().optional().describe("The newest unless said"),
+	}),
 	reply: z.object({ jobId: id }),
 	status: 202,
 });

@@ -3,7 +3,12 @@ import { points, verdict } from "./common.ts";
 import { sheet } from "./exercise.ts";
 
 const place = { line: z.int(), column: z.int(), length: z.int() };
-const saidProblem = z.object({ code: z.string(), message: z.string(), ...place, fix: z.object({ place: z.object(place), text: z.string() }).optional() });
+const saidProblem = z.object({
+	code: z.string(),
+	message: z.string(),
+	...place,
+	fix: z.object({ place: z.object(place), text: z.string() }).optional(),
+});
 
 const pictureText = z.object({
 	words: z.string(),
@@ -27,7 +32,16 @@ export const picture = sheet.extend({
 	leftOut: z.int(),
 	clips: z.array(z.object({ d: z.string(), ...cut })).default([]),
 	shapes: z.array(
-		z.object({ d: z.string(), fill: z.string(), ink: z.string(), width: z.number(), lines: z.array(z.int()), text: pictureText.optional(), line: lineStyle.optional(), ...cut }),
+		z.object({
+			d: z.string(),
+			fill: z.string(),
+			ink: z.string(),
+			width: z.number(),
+			lines: z.array(z.int()),
+			text: pictureText.optional(),
+			line: lineStyle.optional(),
+			...cut,
+		}),
 	),
 });
 
@@ -61,7 +75,17 @@ export const report = z.object({
 			seed: z.int().optional(),
 			frame: z.int().optional(),
 			inner: z
-				.array(z.object({ id: z.string(), check: z.string(), asks: z.string(), verdict, sentence: z.string(), figures: z.array(z.int()), lines: z.array(z.int()) }))
+				.array(
+					z.object({
+						id: z.string(),
+						check: z.string(),
+						asks: z.string(),
+						verdict,
+						sentence: z.string(),
+						figures: z.array(z.int()),
+						lines: z.array(z.int()),
+					}),
+				)
 				.optional(),
 		}),
 	),
@@ -79,7 +103,15 @@ export const report = z.object({
 		}),
 	),
 	figuresInAll: z.int(),
-	figures: z.array(z.object({ index: z.int(), kinds: z.array(z.string()), sentence: z.string(), lines: z.array(z.int()), outline: z.string() })),
+	figures: z.array(
+		z.object({
+			index: z.int(),
+			kinds: z.array(z.string()),
+			sentence: z.string(),
+			lines: z.array(z.int()),
+			outline: z.string(),
+		}),
+	),
 	taken: z.array(z.object({ name: z.string(), figures: z.array(z.int().nullable()) })),
 	errors: z.array(saidProblem),
 	remarks: z.array(saidProblem),

@@ -3,10 +3,24 @@ import { bytes, id, idParams, instant, name } from "./common.ts";
 import { route } from "./route.ts";
 
 /** A sign-in card, printed and handed over; the passphrase is shown this once. */
-export const card = z.object({ studentId: id, name: z.string(), className: z.string(), classCode: z.string(), signInName: z.string(), passphrase: z.string() });
+export const card = z.object({
+	studentId: id,
+	name: z.string(),
+	className: z.string(),
+	classCode: z.string(),
+	signInName: z.string(),
+	passphrase: z.string(),
+});
 export type Card = z.infer<typeof card>;
 
-export const rosterRow = z.object({ id, name: z.string(), signInName: z.string(), joinedAt: instant, leftAt: instant.nullable(), sourcedId: z.string().nullable() });
+export const rosterRow = z.object({
+	id,
+	name: z.string(),
+	signInName: z.string(),
+	joinedAt: instant,
+	leftAt: instant.nullable(),
+	sourcedId: z.string().nullable(),
+});
 
 /** What an import does with one row of a file. */
 export const importRow = z.object({
@@ -17,7 +31,9 @@ export const importRow = z.object({
 });
 export type ImportRow = z.infer<typeof importRow>;
 
-const file = z.object({ csv: z.string().max(1_000_000).describe("The file's text: columns are found by their headings") });
+const file = z.object({
+	csv: z.string().max(1_000_000).describe("The file's text: columns are found by their headings"),
+});
 
 export const showRoster = route({
 	name: "showRoster",
@@ -113,7 +129,10 @@ const oneRosterBody = {
 	takes: "application/zip",
 	body: bytes,
 };
-const oneRosterReply = z.object({ classes: z.array(z.object({ name: z.string(), does: z.enum(["adds", "updates", "leaves it"]) })), rows: z.array(importRow) });
+const oneRosterReply = z.object({
+	classes: z.array(z.object({ name: z.string(), does: z.enum(["adds", "updates", "leaves it"]) })),
+	rows: z.array(importRow),
+});
 export const previewOneRoster = route({
 	name: "previewOneRoster",
 	method: "POST",
@@ -128,5 +147,8 @@ export const importOneRoster = route({
 	path: "/oneroster",
 	summary: "Import OneRoster 1.2 CSV files, in one zip: classes, teachers, students and who is in which",
 	...oneRosterBody,
-	reply: oneRosterReply.extend({ cards: z.array(card), teachers: z.array(z.object({ name: z.string(), signInName: z.string(), passphrase: z.string() })) }),
+	reply: oneRosterReply.extend({
+		cards: z.array(card),
+		teachers: z.array(z.object({ name: z.string(), signInName: z.string(), passphrase: z.string() })),
+	}),
 });

@@ -12,7 +12,12 @@ export type Reach = "own" | "class" | "looking" | "site";
 export const nothing = z.undefined();
 
 /** One call of the API: its method, path, what it takes and gives. */
-export interface Route<P extends z.ZodType = z.ZodType, Q extends z.ZodType = z.ZodType, B extends z.ZodType = z.ZodType, R extends z.ZodType = z.ZodType> {
+export interface Route<
+	P extends z.ZodType = z.ZodType,
+	Q extends z.ZodType = z.ZodType,
+	B extends z.ZodType = z.ZodType,
+	R extends z.ZodType = z.ZodType,
+> {
 	readonly name: string;
 	readonly method: "GET" | "POST" | "PUT" | "PATCH" | "DELETE";
 	/** Below /api/v1; parameters as :name. */
@@ -62,9 +67,12 @@ type Given<P, Q, B, R> = {
 };
 
 /** Declares a route, keeping its types. A reply left out is none (204). */
-export function route<P extends z.ZodType = typeof nothing, Q extends z.ZodType = typeof nothing, B extends z.ZodType = typeof nothing, R extends z.ZodType = typeof nothing>(
-	of: Given<P, Q, B, R>,
-): Route<P, Q, B, R> {
+export function route<
+	P extends z.ZodType = typeof nothing,
+	Q extends z.ZodType = typeof nothing,
+	B extends z.ZodType = typeof nothing,
+	R extends z.ZodType = typeof nothing,
+>(of: Given<P, Q, B, R>): Route<P, Q, B, R> {
 	return Object.freeze({
 		params: nothing as unknown as P,
 		query: nothing as unknown as Q,

@@ -38,7 +38,14 @@ export const whoAmI = route({
 	summary: "The account that is signed in",
 	reply: account,
 });
-export const signOut = route({ name: "signOut", method: "DELETE", path: "/session", who: ["student", "teacher"], reach: "own", summary: "Sign out; the session ends" });
+export const signOut = route({
+	name: "signOut",
+	method: "DELETE",
+	path: "/session",
+	who: ["student", "teacher"],
+	reach: "own",
+	summary: "Sign out; the session ends",
+});
 export const changePassphrase = route({
 	name: "changePassphrase",
 	method: "PUT",
@@ -49,7 +56,14 @@ export const changePassphrase = route({
 	body: z.object({ now: z.string().min(1).max(200), next: passphrase }),
 });
 
-export const token = z.object({ id, name: z.string(), scope: z.enum(["read", "write"]), madeAt: instant, endsAt: instant, usedAt: instant.nullable() });
+export const token = z.object({
+	id,
+	name: z.string(),
+	scope: z.enum(["read", "write"]),
+	madeAt: instant,
+	endsAt: instant,
+	usedAt: instant.nullable(),
+});
 
 export const makeToken = route({
 	name: "makeToken",
@@ -58,7 +72,11 @@ export const makeToken = route({
 	who: ["anyone"],
 	reach: "own",
 	summary: "Make a bearer token for a command line, with name and passphrase; it is shown this once",
-	body: signInBody.extend({ name: z.string().trim().min(1).max(80), scope: z.enum(["read", "write"]).default("write"), days: z.int().min(1).max(366).default(90) }),
+	body: signInBody.extend({
+		name: z.string().trim().min(1).max(80),
+		scope: z.enum(["read", "write"]).default("write"),
+		days: z.int().min(1).max(366).default(90),
+	}),
 	reply: token.extend({ token: z.string(), account }),
 	status: 201,
 });

@@ -32,7 +32,9 @@ export const showStudent = route({
 	reply: z.object({
 		student: person,
 		rows: z.array(yearRow),
-		criteria: z.array(z.object({ check: z.string(), met: z.int(), asked: z.int() })).describe("How often what each check looks at was met"),
+		criteria: z
+			.array(z.object({ check: z.string(), met: z.int(), asked: z.int() }))
+			.describe("How often what each check looks at was met"),
 		slips: z.array(z.object({ id: z.string(), count: z.int() })),
 	}),
 });

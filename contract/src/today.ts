@@ -28,6 +28,7 @@ export const showToday = route({
 	path: "/today",
 	who: ["teacher"],
 	reach: "looking",
-	summary: "What needs attention in the teacher's classes: closing soon, newly handed in, to be judged, not released, and who is stuck",
+	summary:
+		"What needs attention in the teacher's classes: closing soon, newly handed in, to be judged, not released, and who is stuck",
 	reply: z.object({ rows: z.array(todayRow), stuck: z.array(stuckRow.extend({ classId: id, className: z.string() })) }),
 });

@@ -9,7 +9,9 @@ export const uploadRow = z.object({
 	exercise: key.nullable(),
 	does: z.enum(["hands in", "asks", "leaves out"]),
 	says: z.string().describe("Why, in a sentence"),
-	candidates: z.array(z.object({ id, name: z.string() })).describe("Students that it may be of, where that must be decided"),
+	candidates: z
+		.array(z.object({ id, name: z.string() }))
+		.describe("Students that it may be of, where that must be decided"),
 });
 export const upload = z.object({ id, rows: z.array(uploadRow) });
 
@@ -19,7 +21,8 @@ export const previewUpload = route({
 	path: "/assignments/:id/uploads",
 	who: ["teacher"],
 	reach: "looking",
-	summary: "Send a zip of students' programs, told by file or folder names; says what would be done with each, and does nothing yet",
+	summary:
+		"Send a zip of students' programs, told by file or folder names; says what would be done with each, and does nothing yet",
 	params: idParams,
 	takes: "application/zip",
 	body: bytes,
@@ -40,6 +43,9 @@ export const carryOutUpload = route({
 			.default({})
 			.describe("By file: whose it is, or null to leave it out"),
 	}),
-	reply: z.object({ handIns: z.array(z.object({ file: z.string(), id, studentId: id, tryNumber: z.int() })), leftOut: z.array(z.string()) }),
+	reply: z.object({
+		handIns: z.array(z.object({ file: z.string(), id, studentId: id, tryNumber: z.int() })),
+		leftOut: z.array(z.string()),
+	}),
 	status: 201,
 });

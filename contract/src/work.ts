@@ -5,9 +5,19 @@ import { report } from "./report.ts";
 import { route } from "./route.ts";
 
 /** A student's words to questions, by the criterion's id, with the moment. */
-export const answers = z.record(z.string().max(80), z.object({ words: z.string().max(2_000), when: z.enum(["before running", "after running"]) }));
+export const answers = z.record(
+	z.string().max(80),
+	z.object({ words: z.string().max(2_000), when: z.enum(["before running", "after running"]) }),
+);
 
-export const draft = z.object({ source, revision: z.int(), device: z.string(), savedAt: instant, runs: z.int(), answers });
+export const draft = z.object({
+	source,
+	revision: z.int(),
+	device: z.string(),
+	savedAt: instant,
+	runs: z.int(),
+	answers,
+});
 
 /** One exercise of an assignment as its student sees it. */
 export const work = z.object({
@@ -23,7 +33,17 @@ export const work = z.object({
 	triesLeft: z.int().nullable(),
 	excused: z.boolean(),
 	released: z.boolean(),
-	handIns: z.array(z.object({ id, tryNumber: z.int(), handedInAt: instant, late: z.boolean(), points: points.nullable(), open: z.number(), counts: z.boolean() })),
+	handIns: z.array(
+		z.object({
+			id,
+			tryNumber: z.int(),
+			handedInAt: instant,
+			late: z.boolean(),
+			points: points.nullable(),
+			open: z.number(),
+			counts: z.boolean(),
+		}),
+	),
 	draft: draft.nullable(),
 	hinted: z.record(z.string(), z.int()).describe("How many hints of each criterion were asked for"),
 	lastSource: z.string().nullable(),
@@ -86,9 +106,14 @@ export const noteRun = route({
 	path: "/my-work/:id/:exercise/runs",
 	who,
 	reach: "own",
-	summary: "Tell that the program was run: how far it got, which criteria it met, how long the student worked since the last run",
+	summary:
+		"Tell that the program was run: how far it got, which criteria it met, how long the student worked since the last run",
 	params: workParams,
-	body: z.object({ state: z.string().max(40), met: z.array(z.string().max(80)).max(200), milliseconds: z.int().min(0).max(3_600_000) }),
+	body: z.object({
+		state: z.string().max(40),
+		met: z.array(z.string().max(80)).max(200),
+		milliseconds: z.int().min(0).max(3_600_000),
+	}),
 	reply: z.object({ runs: z.int() }),
 });
 export const selfCheck = route({

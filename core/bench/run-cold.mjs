@@ -17,4 +17,11 @@ const from = performance.now();
 const tape = module[side]();
 const milliseconds = performance.now() - from;
 const columns = [tape.kind, tape.line, tape.step, tape.frame, tape.style, tape.call, tape.at, tape.coords];
-process.stdout.write(JSON.stringify({ milliseconds, checksum: checksum(tape), entries: tape.length, bytes: columns.reduce((sum, c) => sum + c.byteLength, 0) }));
+process.stdout.write(
+	JSON.stringify({
+		milliseconds,
+		checksum: checksum(tape),
+		entries: tape.length,
+		bytes: columns.reduce((sum, c) => sum + c.byteLength, 0),
+	}),
+);

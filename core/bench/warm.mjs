@@ -17,7 +17,9 @@ function median(times, work) {
 	return found.sort((a, b) => a - b)[Math.floor(times / 2)];
 }
 
-const reading = readExercise(readFileSync(new URL("../../demo/exercises/mooring-buoy.exercise.yaml", import.meta.url), "utf8"));
+const reading = readExercise(
+	readFileSync(new URL("../../demo/exercises/mooring-buoy.exercise.yaml", import.meta.url), "utf8"),
+);
 const { exercise } = reading;
 const report = mark(exercise.model, exercise);
 for (let i = 0; i < 300; i++) mark(exercise.model, exercise);
@@ -37,14 +39,23 @@ row(
 );
 /** Every program handed in in the demo, by its exercise. */
 const handedIn = new Map();
-for (const { exercise: id, source } of parse(readFileSync(new URL("../../demo/programs.yaml", import.meta.url), "utf8"))) handedIn.set(id, [...(handedIn.get(id) ?? []), source]);
+for (const { exercise: id, source } of parse(
+	readFileSync(new URL("../../demo/programs.yaml", import.meta.url), "utf8"),
+))
+	handedIn.set(id, [...(handedIn.get(id) ?? []), source]);
 const middles = [];
 for (const [id, sources] of handedIn) {
-	const asked = readExercise(readFileSync(new URL(`../../demo/exercises/${id}.exercise.yaml`, import.meta.url), "utf8")).exercise;
+	const asked = readExercise(
+		readFileSync(new URL(`../../demo/exercises/${id}.exercise.yaml`, import.meta.url), "utf8"),
+	).exercise;
 	for (let i = 0; i < 6; i++) for (const source of sources) mark(source, asked);
 	for (const source of sources) {
 		const marked = mark(source, asked);
-		middles.push({ id, ours: median(9, () => mark(source, asked)), baseline: median(9, () => JSON.parse(JSON.stringify(marked))) });
+		middles.push({
+			id,
+			ours: median(9, () => mark(source, asked)),
+			baseline: median(9, () => JSON.parse(JSON.stringify(marked))),
+		});
 	}
 }
 const middle = (values) => values.sort((a, b) => a - b)[Math.floor(values.length / 2)];
@@ -56,7 +67,12 @@ row(
 );
 for (const id of handedIn.keys()) {
 	const those = middles.filter((m) => m.id === id);
-	row(`  of ${those.length} for ${id}`, middle(those.map((m) => m.ours)), middle(those.map((m) => m.baseline)), "such a report through JSON and back");
+	row(
+		`  of ${those.length} for ${id}`,
+		middle(those.map((m) => m.ours)),
+		middle(those.map((m) => m.baseline)),
+		"such a report through JSON and back",
+	);
 }
 const harbour = readFileSync(new URL("../examples/harbour.nib.txt", import.meta.url), "utf8");
 let turn = 0;
@@ -70,7 +86,10 @@ row(
 	median(1_000, split),
 	"its lines split into words",
 );
-const long = Array.from({ length: 5_000 }, (_, i) => [`walk 10 + ${i}`, "turn left 90", "circle centre 10, 20 radius 5", "fill red"][i % 4]).join("\n");
+const long = Array.from(
+	{ length: 5_000 },
+	(_, i) => [`walk 10 + ${i}`, "turn left 90", "circle centre 10, 20 radius 5", "fill red"][i % 4],
+).join("\n");
 for (let i = 0; i < 5; i++) read(long);
 row(
 	"5,000-line program, read",
@@ -85,7 +104,8 @@ const loop = median(5, () => {
 });
 const limits = { ...CLASS_LIMITS, steps: 1e9, entries: 1e7 };
 /** A tape of so many walked segments and as many turns, by chance. */
-const wandering = (segments) => run(read(`repeat ${segments}\n  walk random(1, 9)\n  turn left random(0, 360)\nend`).checked, { limits }).tape;
+const wandering = (segments) =>
+	run(read(`repeat ${segments}\n  walk random(1, 9)\n  turn left random(0, 360)\nend`).checked, { limits }).tape;
 const scanned = (tape) => {
 	let sum = 0;
 	for (const value of tape.coords) sum += value;

@@ -1,6 +1,9 @@
 /** The exercise file in which an example of core/examples/checks.yaml is tried: its criterion, beside one that a drawing meets. */
 export function exampleFile({ check, criterion, figures, file = "" }) {
-	const model = check === "arrangement" ? "circle centre 50, 50 diameter 20\ncircle centre 90, 50 diameter 20\ncircle centre 50, 110 diameter 20" : "circle centre 99, 99 radius 9";
+	const model =
+		check === "arrangement"
+			? "circle centre 50, 50 diameter 20\ncircle centre 90, 50 diameter 20\ncircle centre 50, 110 diameter 20"
+			: "circle centre 99, 99 radius 9";
 	const base = /holds|unchanged/.test(criterion) ? "{ kind: circle }" : "everything";
 	return `format: markpen/exercise@1
 id: example

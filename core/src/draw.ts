@@ -41,11 +41,29 @@ interface Outcome {
 /** An outcome as a person is told of it. */
 export function drawnOf({ source, problems, remarks, run: done, tape, drawing, paper }: Outcome): Drawn {
 	const nothing = source.trim() === "";
-	if (!done) return { state: nothing ? "nothing-handed-in" : "unreadable", ended: "whole", tape, drawing, errors: problems, remarks: [], steps: 0 };
+	if (!done)
+		return {
+			state: nothing ? "nothing-handed-in" : "unreadable",
+			ended: "whole",
+			tape,
+			drawing,
+			errors: problems,
+			remarks: [],
+			steps: 0,
+		};
 	const { ended, problem, steps, watched } = done;
 	const said = [...remarks, ...done.remarks].sort((a, b) => a.place.line - b.place.line);
 	const state = nothing ? "nothing-handed-in" : stateOf(tape, drawing, paper);
-	return { state, ended, tape, drawing, errors: problem ? [problem] : [], remarks: said, steps, ...(watched && { watched }) };
+	return {
+		state,
+		ended,
+		tape,
+		drawing,
+		errors: problem ? [problem] : [],
+		remarks: said,
+		steps,
+		...(watched && { watched }),
+	};
 }
 
 /** How a source is read and run. */
@@ -58,7 +76,8 @@ export interface DrawOptions extends RunOptions {
 export function draw(source: string, options: DrawOptions = {}): Drawn {
 	const reading = read(source, options.limits ?? CLASS_LIMITS, options.without);
 	const done = reading.ok ? run(reading.checked, options) : undefined;
-	const tape = done?.tape ?? new TapeWriter(1).finish(options.sheet ?? DEFAULT_SHEET, [], { x: 0, y: 0, facing: 0, down: true });
+	const tape =
+		done?.tape ?? new TapeWriter(1).finish(options.sheet ?? DEFAULT_SHEET, [], { x: 0, y: 0, facing: 0, down: true });
 	return drawnOf({
 		source,
 		problems: reading.ok ? [] : reading.problems,
@@ -79,7 +98,9 @@ export function tapeOf(source: string, options: DrawOptions = {}): Tape | undefi
 function stateOf(tape: Tape, drawing: Drawing, paper: number): State {
 	const { left, right, low, high } = sheetBounds(tape.sheet);
 	if (drawing.figures.length > 0) {
-		const off = drawing.figures.every(({ bounds: b }) => b.right < left || b.left > right || b.high < low || b.low > high);
+		const off = drawing.figures.every(
+			({ bounds: b }) => b.right < left || b.left > right || b.high < low || b.low > high,
+		);
 		return off ? "off-the-sheet" : "drew";
 	}
 	if (drawing.paper !== paper) return "drew";

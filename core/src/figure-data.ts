@@ -68,7 +68,8 @@ export interface FigureData {
 
 const exact = (v: number) => Math.round(v * 1e6) / 1e6 + 0;
 const pair = ([x, y]: Point): Pair => [exact(x), exact(y)];
-const paint = (colour: number): PaintData | null => (colour === -1 ? null : { code: formatColour(colour), name: nameOf(colour) });
+const paint = (colour: number): PaintData | null =>
+	colour === -1 ? null : { code: formatColour(colour), name: nameOf(colour) };
 
 /** Radius of what is round; null for what isn't. */
 function radiusOf({ kinds, oval, bend }: Figure): number | null {

@@ -5,7 +5,13 @@ export { atFrame, compare, type Drawn, type DrawOptions, draw, tapeOf } from "./
 export type { CollectionFile } from "./exercise/collection.ts";
 export { type Conditions, conditionsOf, runUnder } from "./exercise/conditions.ts";
 export { collectionJsonSchema, exerciseJsonSchema } from "./exercise/json-schema.ts";
-export { type CollectionReading, type ExerciseReading, type FileProblem, readCollection, readExercise } from "./exercise/read.ts";
+export {
+	type CollectionReading,
+	type ExerciseReading,
+	type FileProblem,
+	readCollection,
+	readExercise,
+} from "./exercise/read.ts";
 export type { ExerciseFile } from "./exercise/schema.ts";
 export { hintsOf, type StudentCopy, sentenceOf, studentCopy } from "./exercise/student-copy.ts";
 export { type FigureData, figureData } from "./figure-data.ts";
@@ -30,13 +36,23 @@ export { type Picture, type PictureShape, pictureOf } from "./picture/picture.ts
 export type { Replay } from "./picture/replay.ts";
 export { type PointedFigure, svgOf } from "./picture/svg.ts";
 export { type Replayed, replayed } from "./replayed.ts";
-export { type Report, type ReportCriterion, type ReportFigure, type ReportSlip, type SaidDrawing, type SaidProblem, STATES, type State } from "./report.ts";
+export {
+	type Report,
+	type ReportCriterion,
+	type ReportFigure,
+	type ReportSlip,
+	type SaidDrawing,
+	type SaidProblem,
+	STATES,
+	type State,
+} from "./report.ts";
 export { reportFigure, sayDrawn, sayProblem } from "./say.ts";
 export { decodeTape, encodeTape, NoTape, tapeChecksum } from "./tape/binary.ts";
 export { tapeFromLines, tapeLines } from "./tape/json-lines.ts";
 export type { Sheet } from "./tape/layout.ts";
 export type { Tape } from "./tape/tape.ts";
-export { criterionAgainst, noticed, PROPOSAL_GROUPS, type Proposal, proposalsFor } from "./trial/propose.ts";
+export { PROPOSAL_GROUPS, type Proposal } from "./trial/proposals/asking.ts";
+export { criterionAgainst, noticed, proposalsFor } from "./trial/propose.ts";
 export { type Trial, type TriedAlteration, type TriedRewriting, tryExercise } from "./trial/try.ts";
 export { CORE_VERSION } from "./version.ts";
 export { PROBLEM_CODES } from "./words/problems.ts";

@@ -21,12 +21,20 @@ describe.each(FILES)("%s", (name) => {
 
 	test("its model earns every point", () => {
 		const report = mark(file.model, file);
-		expect(report.criteria.filter((c) => c.verdict !== "met" && !c.waits).map((c) => `${c.id}: ${c.sentence}`)).toEqual([]);
+		expect(report.criteria.filter((c) => c.verdict !== "met" && !c.waits).map((c) => `${c.id}: ${c.sentence}`)).toEqual(
+			[],
+		);
 		expect(report.points.earned).toBe(report.points.possible);
 	});
 
 	test("an empty program, one dot and a painted sheet earn nothing", () => {
-		for (const source of ["", "-- nothing\n", "dot at 90, 90", "paper lightblue", "pen none\nfill red\nrect corner -500, -500 size 2000, 2000"]) {
+		for (const source of [
+			"",
+			"-- nothing\n",
+			"dot at 90, 90",
+			"paper lightblue",
+			"pen none\nfill red\nrect corner -500, -500 size 2000, 2000",
+		]) {
 			expect([source, mark(source, file).points.earned]).toEqual([source, 0]);
 		}
 	});
@@ -67,13 +75,26 @@ describe("one slip costs one criterion", () => {
 
 test("a program that stops half-way earns what its drawing earns, and says where it stopped", () => {
 	const report = mark(`${buoy.model}\nwalk 1 / 0`, buoy);
-	expect([report.state, report.ended, report.errors[0]?.line]).toEqual(["drew", "stopped", buoy.model.split("\n").length + 1]);
+	expect([report.state, report.ended, report.errors[0]?.line]).toEqual([
+		"drew",
+		"stopped",
+		buoy.model.split("\n").length + 1,
+	]);
 	expect(report.points.earned).toBe(report.points.possible);
 });
 
 test("how far a program got has a state for each step", () => {
-	const states = ["", "wlak 5", "let a = 1", "pen up\nwalk 5", "circle centre 900, 900 radius 5", "walk 5"].map((source) => mark(source, buoy).state);
-	expect(states).toEqual(["nothing-handed-in", "unreadable", "drew-nothing", "moved-without-drawing", "off-the-sheet", "drew"]);
+	const states = ["", "wlak 5", "let a = 1", "pen up\nwalk 5", "circle centre 900, 900 radius 5", "walk 5"].map(
+		(source) => mark(source, buoy).state,
+	);
+	expect(states).toEqual([
+		"nothing-handed-in",
+		"unreadable",
+		"drew-nothing",
+		"moved-without-drawing",
+		"off-the-sheet",
+		"drew",
+	]);
 });
 
 test("a program whose time was over is marked by what it drew", () => {
@@ -114,14 +135,21 @@ criteria:
 describe("the touchstones of the format", () => {
 	const folder = new URL("../examples/touchstones/", import.meta.url);
 
-	test.each(readdirSync(folder).filter((name) => name.endsWith(".yaml")))("%s reads as it is, and its model earns all that can be tried", (name) => {
-		const reading = readExercise(readFileSync(new URL(name, folder), "utf8"));
-		if (!reading.ok) throw new Error(JSON.stringify(reading.problems));
-		const report = mark(reading.exercise.model, reading.exercise);
-		expect(report.criteria.filter((c) => c.verdict !== "met" && c.waits === undefined).map((c) => `${c.id}: ${c.sentence}`)).toEqual([]);
-		expect(report.points.earned).toBe(report.points.possible);
-		expect(report.slips).toEqual([]);
-	});
+	test.each(readdirSync(folder).filter((name) => name.endsWith(".yaml")))(
+		"%s reads as it is, and its model earns all that can be tried",
+		(name) => {
+			const reading = readExercise(readFileSync(new URL(name, folder), "utf8"));
+			if (!reading.ok) throw new Error(JSON.stringify(reading.problems));
+			const report = mark(reading.exercise.model, reading.exercise);
+			expect(
+				report.criteria
+					.filter((c) => c.verdict !== "met" && c.waits === undefined)
+					.map((c) => `${c.id}: ${c.sentence}`),
+			).toEqual([]);
+			expect(report.points.earned).toBe(report.points.possible);
+			expect(report.slips).toEqual([]);
+		},
+	);
 });
 
 describe("several runs", () => {
@@ -141,7 +169,10 @@ ${criteria}`);
 	};
 
 	test("with several seeds every criterion must hold with each, and the one that it fails with is told", () => {
-		const file = of("run: { seeds: [1, 2, 3, 4, 5] }", "  - { id: size, check: measure, of: disc, what: radius, at most: 40, points: 1 }\n");
+		const file = of(
+			"run: { seeds: [1, 2, 3, 4, 5] }",
+			"  - { id: size, check: measure, of: disc, what: radius, at most: 40, points: 1 }\n",
+		);
 		const report = mark("circle centre 99, 99 radius random(10, 60)", file);
 		expect([report.criteria[0]?.verdict, report.criteria[0]?.seed]).toEqual(["missed", 2]);
 		expect(report.criteria[0]?.sentence).toMatch(/^With seed 2: Wanted a radius of 40 or less, found /);
@@ -149,14 +180,30 @@ ${criteria}`);
 	});
 
 	test("a frame that misses a criterion is told", () => {
-		const file = of("run: { frames: 30 }", "  - { id: size, check: measure, of: disc, what: radius, is: 20, when: every frame, points: 2, credit: by share }\n");
-		const report = mark("let r = 20\neach frame\n  wipe\n  circle centre 99, 99 radius r\n  if frame.number > 14\n    r = 40\n  end\nend", file);
-		expect([report.criteria[0]?.verdict, report.criteria[0]?.points, report.criteria[0]?.frame]).toEqual(["partly", 1, 16]);
+		const file = of(
+			"run: { frames: 30 }",
+			"  - { id: size, check: measure, of: disc, what: radius, is: 20, when: every frame, points: 2, credit: by share }\n",
+		);
+		const report = mark(
+			"let r = 20\neach frame\n  wipe\n  circle centre 99, 99 radius r\n  if frame.number > 14\n    r = 40\n  end\nend",
+			file,
+		);
+		expect([report.criteria[0]?.verdict, report.criteria[0]?.points, report.criteria[0]?.frame]).toEqual([
+			"partly",
+			1,
+			16,
+		]);
 	});
 
 	test("frames that a stopped run didn't reach count against shares", () => {
-		const file = of("run: { frames: 40 }", "  - { id: one, check: count, of: disc, exactly: 1, when: every frame, points: 4, credit: by share }\n");
-		const report = mark("each frame\n  wipe\n  circle centre 99, 99 radius 20\n  if frame.number == 20\n    print 1 / 0\n  end\nend", file);
+		const file = of(
+			"run: { frames: 40 }",
+			"  - { id: one, check: count, of: disc, exactly: 1, when: every frame, points: 4, credit: by share }\n",
+		);
+		const report = mark(
+			"each frame\n  wipe\n  circle centre 99, 99 radius 20\n  if frame.number == 20\n    print 1 / 0\n  end\nend",
+			file,
+		);
 		expect([report.ended, report.criteria[0]?.points]).toEqual(["stopped", 2]);
 	});
 
@@ -167,23 +214,43 @@ ${criteria}`);
 	});
 
 	test("all runs of one check share one budget of steps", () => {
-		const file = of("", "  - { id: varies, check: runs, seeds: 20, of: disc, what: radius, values: { at least: 2 }, points: 1 }\n");
+		const file = of(
+			"",
+			"  - { id: varies, check: runs, seeds: 20, of: disc, what: radius, values: { at least: 2 }, points: 1 }\n",
+		);
 		const began = performance.now();
-		const report = mark("let x = 0\nrepeat 4000000\n  x = x + random()\nend\ncircle centre 99, 99 radius 20 + x mod 7", file);
+		const report = mark(
+			"let x = 0\nrepeat 4000000\n  x = x + random()\nend\ncircle centre 99, 99 radius 20 + x mod 7",
+			file,
+		);
 		expect(report.criteria[0]?.verdict).not.toBe("not-judged");
 		expect(performance.now() - began).toBeLessThan(20_000);
 	});
 });
 
 test("a statement that the exercise leaves out is told where it stands, and the program isn't run", () => {
-	const reading = readExercise(readFileSync(new URL("mooring-buoy.exercise.yaml", FOLDER), "utf8").replace("figures:", "statements: { without: [circle] }\nfigures:"));
+	const reading = readExercise(
+		readFileSync(new URL("mooring-buoy.exercise.yaml", FOLDER), "utf8").replace(
+			"figures:",
+			"statements: { without: [circle] }\nfigures:",
+		),
+	);
 	if (!reading.ok) throw new Error(JSON.stringify(reading.problems));
 	const report = mark("fill red\ncircle centre 200, 150 radius 40", reading.exercise);
-	expect([report.state, report.errors[0]?.code, report.errors[0]?.line]).toEqual(["unreadable", "statement-left-out", 2]);
+	expect([report.state, report.errors[0]?.code, report.errors[0]?.line]).toEqual([
+		"unreadable",
+		"statement-left-out",
+		2,
+	]);
 });
 
 test("a paper that the exercise fixes lies there before the program begins", () => {
-	const reading = readExercise(readFileSync(new URL("mooring-buoy.exercise.yaml", FOLDER), "utf8").replace("origin: top left }", "origin: top left, paper: lightblue }"));
+	const reading = readExercise(
+		readFileSync(new URL("mooring-buoy.exercise.yaml", FOLDER), "utf8").replace(
+			"origin: top left }",
+			"origin: top left, paper: lightblue }",
+		),
+	);
 	if (!reading.ok) throw new Error(JSON.stringify(reading.problems));
 	expect(mark("", reading.exercise).state).toBe("nothing-handed-in");
 	const report = mark("fill red\ncircle centre 200, 150 radius 40", reading.exercise);

@@ -30,13 +30,25 @@ export function mark(source: string, exercise: ExerciseFile, options: MarkOption
 }
 
 /** Marks as {@link mark} does, and gives the tape of the first seed too. */
-export function markedTape(source: string, exercise: ExerciseFile, options: MarkOptions = {}): { readonly report: Report; readonly tape: Tape } {
+export function markedTape(
+	source: string,
+	exercise: ExerciseFile,
+	options: MarkOptions = {},
+): { readonly report: Report; readonly tape: Tape } {
 	const { seed, limits, stop, bare = false, ...brought } = options;
 	const plain = caseOf(source, exercise, { seed, limits, stop }, brought);
 	const marked = judge(plain);
 	const { program, run, tape, drawing } = plain;
 	const { settings } = plain.runs;
-	const drawn = drawnOf({ source, problems: program.problems, remarks: program.remarks, run, tape, drawing, paper: settings.paper ?? WHITE });
+	const drawn = drawnOf({
+		source,
+		problems: program.problems,
+		remarks: program.remarks,
+		run,
+		tape,
+		drawing,
+		paper: settings.paper ?? WHITE,
+	});
 	const report = {
 		version: CORE_VERSION,
 		exercise: exercise.id,

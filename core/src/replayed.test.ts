@@ -10,7 +10,9 @@ const of = (source: string, watch: readonly string[] = []) => replayed(source, {
 /** The paths that are seen once everything up to a row is drawn, with what was covered left out. */
 function shownAt({ replay }: Replayed, row: number): string[] {
 	const cover = replay.covers.findLast((c) => c.row <= row);
-	return replay.shapes.filter((_, i) => i >= (cover?.under ?? 0) && (replay.appears[i] as number) <= row).map((s) => `${s.fill} ${s.ink} ${s.d}`);
+	return replay.shapes
+		.filter((_, i) => i >= (cover?.under ?? 0) && (replay.appears[i] as number) <= row)
+		.map((s) => `${s.fill} ${s.ink} ${s.d}`);
 }
 
 describe("a replay", () => {
@@ -29,7 +31,10 @@ describe("a replay", () => {
 		expect(at(1)).toEqual([x, y, facing + 90]);
 		const [x2, y2] = at(2) as [number, number, number];
 		// 90° to the left of where it faced, and y grows downwards in the picture.
-		expect([Math.round(Math.cos((facing * Math.PI) / 180) * 50), Math.round(Math.hypot(x2 - x, y2 - y))]).toEqual([expect.any(Number), 30]);
+		expect([Math.round(Math.cos((facing * Math.PI) / 180) * 50), Math.round(Math.hypot(x2 - x, y2 - y))]).toEqual([
+			expect.any(Number),
+			30,
+		]);
 		expect(made.walks).toBe(true);
 		expect(of("rect corner 5, 5 size 10, 10").walks).toBe(false);
 	});
@@ -51,7 +56,9 @@ describe("a replay", () => {
 	});
 
 	test("tells the changes of watched names with the rows that they come before", () => {
-		const made = of("let size = 10\nrepeat 3 times\n  circle centre 50, 50 diameter size\n  size = size + 5\nend\n", ["size"]);
+		const made = of("let size = 10\nrepeat 3 times\n  circle centre 50, 50 diameter size\n  size = size + 5\nend\n", [
+			"size",
+		]);
 		expect(made.changes.map((c) => [c.value, c.entry])).toEqual([
 			["10", 0],
 			["15", 1],
@@ -67,15 +74,22 @@ describe("a replay", () => {
 	});
 
 	const folder = new URL("../../demo/exercises/", import.meta.url);
-	test.each(readdirSync(folder).filter((name) => name.endsWith(".exercise.yaml")))("of the model of %s shows at its end as much as the picture", (name) => {
-		const reading = readExercise(readFileSync(new URL(name, folder), "utf8"));
-		if (!reading.ok) throw new Error(name);
-		const { model, sheet, run } = reading.exercise;
-		const options = { ...(sheet && { sheet: { width: sheet.width, height: sheet.height, origin: sheet.origin } }), ...(run?.frames && { frames: run.frames }) };
-		const made = replayed(model, options) as Replayed;
-		const tape = tapeOf(model, options);
-		const painted = (shapes: readonly { d: string; fill: string }[]) => shapes.filter((s) => s.fill !== "none").map((s) => s.d);
-		const cover = made.replay.covers.at(-1);
-		expect(painted(made.replay.shapes.slice(cover?.under ?? 0))).toEqual(tape ? painted(pictureOf(tape).shapes) : []);
-	});
+	test.each(readdirSync(folder).filter((name) => name.endsWith(".exercise.yaml")))(
+		"of the model of %s shows at its end as much as the picture",
+		(name) => {
+			const reading = readExercise(readFileSync(new URL(name, folder), "utf8"));
+			if (!reading.ok) throw new Error(name);
+			const { model, sheet, run } = reading.exercise;
+			const options = {
+				...(sheet && { sheet: { width: sheet.width, height: sheet.height, origin: sheet.origin } }),
+				...(run?.frames && { frames: run.frames }),
+			};
+			const made = replayed(model, options) as Replayed;
+			const tape = tapeOf(model, options);
+			const painted = (shapes: readonly { d: string; fill: string }[]) =>
+				shapes.filter((s) => s.fill !== "none").map((s) => s.d);
+			const cover = made.replay.covers.at(-1);
+			expect(painted(made.replay.shapes.slice(cover?.under ?? 0))).toEqual(tape ? painted(pictureOf(tape).shapes) : []);
+		},
+	);
 });

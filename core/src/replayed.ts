@@ -33,6 +33,10 @@ export function replayed(source: string, options: DrawOptions = {}): Replayed | 
 		replay,
 		walks: pen.some((value, i) => i % 3 < 2 && value !== pen[i % 3]),
 		changes: watched?.changes ?? [],
-		marks: figures.map((figure) => ({ index: figure.index, row: figure.entries[0] ?? 0, sentence: figureSentence(figure) })),
+		marks: figures.map((figure) => ({
+			index: figure.index,
+			row: figure.entries[0] ?? 0,
+			sentence: figureSentence(figure),
+		})),
 	};
 }

@@ -4,7 +4,14 @@ import type { Ended } from "./nib/runner.ts";
 import type { Picture } from "./picture/picture.ts";
 
 /** How far a program got. */
-export const STATES = ["nothing-handed-in", "unreadable", "drew-nothing", "moved-without-drawing", "off-the-sheet", "drew"] as const;
+export const STATES = [
+	"nothing-handed-in",
+	"unreadable",
+	"drew-nothing",
+	"moved-without-drawing",
+	"off-the-sheet",
+	"drew",
+] as const;
 export type State = (typeof STATES)[number];
 
 /** A problem or remark with its sentence. */

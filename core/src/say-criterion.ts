@@ -20,7 +20,10 @@ function restsOn(judgement: Judgement, verdict: Verdict, drawing: Drawing): { fi
 }
 
 /** A judged criterion in words and as plain data. */
-export function sayCriterion({ criterion, forbids, judgement, inner, score }: JudgedCriterion & { readonly score: Score }, drawing: Drawing): ReportCriterion {
+export function sayCriterion(
+	{ criterion, forbids, judgement, inner, score }: JudgedCriterion & { readonly score: Score },
+	drawing: Drawing,
+): ReportCriterion {
 	const telling = judgement.findings.find((f) => !f.met) ?? judgement.findings[0];
 	const rests = inner && inner.length > 0 ? innerRests(inner, drawing) : restsOn(judgement, score.verdict, drawing);
 	return {
@@ -56,7 +59,10 @@ function sayInner(one: NonNullable<JudgedCriterion["inner"]>[number], drawing: D
 	};
 }
 
-function innerRests(inner: NonNullable<JudgedCriterion["inner"]>, drawing: Drawing): { figures: number[]; lines: number[] } {
+function innerRests(
+	inner: NonNullable<JudgedCriterion["inner"]>,
+	drawing: Drawing,
+): { figures: number[]; lines: number[] } {
 	const all = inner.map((one) => restsOn(one.judgement, verdictOf(one), drawing));
 	const sorted = (of: "figures" | "lines") => [...new Set(all.flatMap((r) => r[of]))].sort((a, b) => a - b);
 	return { figures: sorted("figures"), lines: sorted("lines") };

@@ -7,7 +7,12 @@ import { sayDrawn } from "./say.ts";
 const corners = (outline: string) => outline.match(/[ML]/g)?.length ?? 0;
 
 test("an outline to point at has some thousands of corners at the most, from its first to its last", () => {
-	const steps = (rounds: number) => sayDrawn(draw(`repeat ${rounds}\n  walk 2\n  turn left 40\n  walk 3\n  turn right 40\nend`, { limits: { ...CLASS_LIMITS, steps: 1e6 } }));
+	const steps = (rounds: number) =>
+		sayDrawn(
+			draw(`repeat ${rounds}\n  walk 2\n  turn left 40\n  walk 3\n  turn right 40\nend`, {
+				limits: { ...CLASS_LIMITS, steps: 1e6 },
+			}),
+		);
 	const [short, long] = [steps(450), steps(25_000)];
 	expect([short.figures.length, corners(short.figures[0]?.outline ?? "")]).toEqual([1, 901]);
 	const outline = long.figures[0]?.outline ?? "";
@@ -22,8 +27,13 @@ test("an outline to point at has some thousands of corners at the most, from its
 
 test("coordinates have two decimals at the most, as a number is written", () => {
 	const pen = new PathPen({ width: 400, height: 300, origin: "top left" });
-	for (const value of [0, -0, 0.004, -0.004, 0.005, 0.05, -0.05, 0.5, 12, -12.3, 99.999, 1234.56, -0.994, 21_474_836.47, 21_474_836.48, 1e15, -1e22]) {
+	for (const value of [
+		0, -0, 0.004, -0.004, 0.005, 0.05, -0.05, 0.5, 12, -12.3, 99.999, 1234.56, -0.994, 21_474_836.47, 21_474_836.48,
+		1e15, -1e22,
+	]) {
 		const rounded = Math.round(value * 100) / 100;
-		expect(pen.pair(value, -value)).toBe(`${String(rounded === 0 ? 0 : rounded)} ${String(Math.round(-value * 100) / 100 === 0 ? 0 : Math.round(-value * 100) / 100)}`);
+		expect(pen.pair(value, -value)).toBe(
+			`${String(rounded === 0 ? 0 : rounded)} ${String(Math.round(-value * 100) / 100 === 0 ? 0 : Math.round(-value * 100) / 100)}`,
+		);
 	}
 });

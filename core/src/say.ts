@@ -18,7 +18,13 @@ export function sayProblem(problem: Problem): SaidProblem {
 
 /** A figure read back, with its outline to point at. */
 export function reportFigure(figure: Figure, sheet: Sheet): ReportFigure {
-	return { index: figure.index, kinds: figure.kinds, sentence: figureSentence(figure), lines: figure.lines, outline: outlinePath(figure, sheet) };
+	return {
+		index: figure.index,
+		kinds: figure.kinds,
+		sentence: figureSentence(figure),
+		lines: figure.lines,
+		outline: outlinePath(figure, sheet),
+	};
 }
 
 /** Corners that an outline to point at has at the most; of more every so many-th is kept. */
@@ -26,7 +32,11 @@ const MOST_CORNERS = 4_000;
 
 /** A figure's outline as a path in the picture's coordinates. */
 function outlinePath({ points, oval, rim, closed }: Figure, sheet: Sheet): string {
-	const round = rim ?? (points.length === 0 && oval ? rimOf(oval.x, oval.y, oval.rx, oval.ry, oval.turned, upward(sheet.origin), 48) : points);
+	const round =
+		rim ??
+		(points.length === 0 && oval
+			? rimOf(oval.x, oval.y, oval.rx, oval.ry, oval.turned, upward(sheet.origin), 48)
+			: points);
 	const each = Math.ceil(round.length / MOST_CORNERS);
 	const kept = each === 1 ? round : round.filter((_, i) => i % each === 0 || i === round.length - 1);
 	return new PathPen(sheet).through(kept, closed);
@@ -45,7 +55,15 @@ export function sayDrawn({ state, ended, steps, tape, drawing, errors, remarks }
 		steps,
 		entries: tape.length,
 		picture: bare
-			? { width: tape.sheet.width, height: tape.sheet.height, origin: tape.sheet.origin, paper: "#ffffff", shapes: [], clips: [], leftOut: tape.length }
+			? {
+					width: tape.sheet.width,
+					height: tape.sheet.height,
+					origin: tape.sheet.origin,
+					paper: "#ffffff",
+					shapes: [],
+					clips: [],
+					leftOut: tape.length,
+				}
 			: pictureOf(tape),
 	};
 }

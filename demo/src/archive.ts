@@ -27,7 +27,9 @@ const GANNET: readonly ChanceAssignment[] = [
 	{ key: "g-coil", exercises: ["rope-coil"], set: 6, due: -1, closes: -8 },
 ];
 /** 8 Curlew has one set to do as much of as each can. */
-const CURLEW: readonly ChanceAssignment[] = [{ key: "c-first", exercises: ["mooring-buoy", "sail", "pier-planks", "lighthouse"], set: 38, due: 10, closes: 8 }];
+const CURLEW: readonly ChanceAssignment[] = [
+	{ key: "c-first", exercises: ["mooring-buoy", "sail", "pier-planks", "lighthouse"], set: 38, due: 10, closes: 8 },
+];
 
 const SCALE = [
 	{ name: "A", from: 85 },
@@ -66,18 +68,38 @@ function decidedOn(today: Date): Map<string, object> {
 		[
 			"sail lena 1",
 			{
-				adjustments: [{ criterion: "right", points: 1, reason: "One turn short, and the right angle is there.", by, at }],
-				comments: [{ place: { on: "lines", from: 1, to: 3 }, words: "Count your turns: the pen must face as it did when it began.", by, at }],
+				adjustments: [
+					{ criterion: "right", points: 1, reason: "One turn short, and the right angle is there.", by, at },
+				],
+				comments: [
+					{
+						place: { on: "lines", from: 1, to: 3 },
+						words: "Count your turns: the pen must face as it did when it began.",
+						by,
+						at,
+					},
+				],
 			},
 		],
-		["mooring-buoy ana 1", { comments: [{ place: { on: "whole" }, words: "Ana, everything is where it should be.", by, at }] }],
-		["pier-planks oli 1", { adjustments: [{ criterion: "places", points: 1, reason: "The gaps are equal, as we said in the lesson.", by, at }] }],
+		[
+			"mooring-buoy ana 1",
+			{ comments: [{ place: { on: "whole" }, words: "Ana, everything is where it should be.", by, at }] },
+		],
+		[
+			"pier-planks oli 1",
+			{
+				adjustments: [
+					{ criterion: "places", points: 1, reason: "The gaps are equal, as we said in the lesson.", by, at },
+				],
+			},
+		],
 	]);
 }
 
 /** What a student handed in who doesn't get on. */
 function stuck(today: Date): object[] {
-	const coil = (step: number) => `pen colour saddlebrown width 3\nrepeat 8\n  curve left radius ${step} sweep 180\nend\n`;
+	const coil = (step: number) =>
+		`pen colour saddlebrown width 3\nrepeat 8\n  curve left radius ${step} sweep 180\nend\n`;
 	return [1, 2, 3].map((tryNumber) => ({
 		assignment: "g-coil",
 		exercise: "rope-coil",
@@ -100,10 +122,16 @@ export function demoArchive(today: Date): object {
 		closesAt: moment(today, a.closes, 380),
 		tries: 4,
 		releases:
-			a.due > 0 ? DEMO_STUDENTS.gannet.filter(() => a.key.startsWith("g-") && a.due > 10).map((s) => ({ student: s.key, by: "other", at: moment(today, a.due - 3, 300) })) : [],
+			a.due > 0
+				? DEMO_STUDENTS.gannet
+						.filter(() => a.key.startsWith("g-") && a.due > 10)
+						.map((s) => ({ student: s.key, by: "other", at: moment(today, a.due - 3, 300) }))
+				: [],
 	});
 	const made = [
-		...chanceWork(8_117, DEMO_STUDENTS.gannet, GANNET).filter((h) => !(h.assignment === "g-coil" && h.student === "g-jonah")),
+		...chanceWork(8_117, DEMO_STUDENTS.gannet, GANNET).filter(
+			(h) => !(h.assignment === "g-coil" && h.student === "g-jonah"),
+		),
 		...chanceWork(8_118, DEMO_STUDENTS.curlew, CURLEW),
 		...chanceWork(8_119, DEMO_STUDENTS.tern.slice(12), [
 			{ key: "mooring-buoy", exercises: ["mooring-buoy"], set: 20, due: 13, closes: 6 },
@@ -119,7 +147,11 @@ export function demoArchive(today: Date): object {
 			{ key: "cover", ...DEMO_TEACHERS.cover },
 		],
 		students: [...DEMO_STUDENTS.tern, ...DEMO_STUDENTS.gannet, ...DEMO_STUDENTS.curlew],
-		exercises: EXERCISES.map((exercise) => ({ key: exercise, source: file(`exercises/${exercise}.exercise.yaml`), owner: "teacher" })),
+		exercises: EXERCISES.map((exercise) => ({
+			key: exercise,
+			source: file(`exercises/${exercise}.exercise.yaml`),
+			owner: "teacher",
+		})),
 		collections: [{ key: "first-shapes", source: file("harbour-day.collection.yaml"), owner: "teacher" }],
 		classes: [
 			{
@@ -178,7 +210,12 @@ export function demoArchive(today: Date): object {
 			...made.map(({ day, minute, ...h }) => ({ ...h, handedInAt: moment(today, day, minute) })),
 			...stuck(today),
 		],
-		drafts: demoDrafts().map(({ minute, ...draft }) => ({ ...draft, assignment: draft.exercise, savedAt: moment(today, 1, minute), bestMet: draft.met.length })),
+		drafts: demoDrafts().map(({ minute, ...draft }) => ({
+			...draft,
+			assignment: draft.exercise,
+			savedAt: moment(today, 1, minute),
+			bestMet: draft.met.length,
+		})),
 	};
 }
 
@@ -186,7 +223,11 @@ export function demoArchive(today: Date): object {
 export function demoChecksum(today: Date): string {
 	const from = midnight(today);
 	const text = JSON.stringify(demoArchive(today), (key, value) =>
-		typeof value === "string" && /At$|^until$|^at$/.test(key) ? Date.parse(value) - from : key === "schoolYear" ? "" : value,
+		typeof value === "string" && /At$|^until$|^at$/.test(key)
+			? Date.parse(value) - from
+			: key === "schoolYear"
+				? ""
+				: value,
 	);
 	return createHash("sha256").update(text).digest("hex").slice(0, 16);
 }

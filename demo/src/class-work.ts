@@ -33,8 +33,14 @@ export interface ChanceHandIn {
 function pools(): Map<string, Pool> {
 	const made = parse(readFileSync(new URL("../pool.yaml", import.meta.url), "utf8")) as Record<string, Pool>;
 	const byHand = demoPrograms();
-	const of = (exercise: string, key: "right" | "mistake") => byHand.filter((p) => p.exercise === exercise && p[key] !== undefined).map((p) => p.source);
-	return new Map(Object.entries(made).map(([id, { right, mistaken }]) => [id, { right: [...of(id, "right"), ...right], mistaken: [...of(id, "mistake"), ...mistaken] }]));
+	const of = (exercise: string, key: "right" | "mistake") =>
+		byHand.filter((p) => p.exercise === exercise && p[key] !== undefined).map((p) => p.source);
+	return new Map(
+		Object.entries(made).map(([id, { right, mistaken }]) => [
+			id,
+			{ right: [...of(id, "right"), ...right], mistaken: [...of(id, "mistake"), ...mistaken] },
+		]),
+	);
 }
 
 /** How often a student hands nothing in, gets it right at once, and tries again after a mistake. */
@@ -44,7 +50,11 @@ const SHARES = { missing: 0.1, right: 0.4, again: 0.45, late: 0.08 } as const;
  * What a class hands in to its assignments: for each student and exercise nothing, one try or two, no two with the same
  * program. What is still open has been begun by few, and by nobody more than twice.
  */
-export function chanceWork(seed: number, students: readonly DemoStudent[], assignments: readonly ChanceAssignment[]): ChanceHandIn[] {
+export function chanceWork(
+	seed: number,
+	students: readonly DemoStudent[],
+	assignments: readonly ChanceAssignment[],
+): ChanceHandIn[] {
 	const chance = new Chance(seed);
 	const known = pools();
 	const handIns: ChanceHandIn[] = [];
@@ -54,12 +64,33 @@ export function chanceWork(seed: number, students: readonly DemoStudent[], assig
 			if (!pool) throw new Error(`the demo has no programs for ${exercise}`);
 			const [right, mistaken] = [chance.shuffled(pool.right), chance.shuffled(pool.mistaken)];
 			for (const { key } of students) {
-				const [missing, isRight, again, late, when] = [chance.next(), chance.next(), chance.next(), chance.next(), chance.below(90)];
+				const [missing, isRight, again, late, when] = [
+					chance.next(),
+					chance.next(),
+					chance.next(),
+					chance.next(),
+					chance.below(90),
+				];
 				if (missing < (assignment.due < 0 ? 0.5 : SHARES.missing)) continue;
-				const sources = isRight < SHARES.right ? [right.pop()] : [mistaken.pop(), ...(again < SHARES.again ? [right.pop() ?? mistaken.pop()] : [])];
-				const day = Math.max(1, late < SHARES.late && assignment.due > assignment.closes ? assignment.due - 1 : assignment.set - (when % 5));
+				const sources =
+					isRight < SHARES.right
+						? [right.pop()]
+						: [mistaken.pop(), ...(again < SHARES.again ? [right.pop() ?? mistaken.pop()] : [])];
+				const day = Math.max(
+					1,
+					late < SHARES.late && assignment.due > assignment.closes ? assignment.due - 1 : assignment.set - (when % 5),
+				);
 				sources.forEach((source, i) => {
-					if (source !== undefined) handIns.push({ assignment: assignment.key, exercise, student: key, tryNumber: i + 1, source, day, minute: 15 + when + 20 * i });
+					if (source !== undefined)
+						handIns.push({
+							assignment: assignment.key,
+							exercise,
+							student: key,
+							tryNumber: i + 1,
+							source,
+							day,
+							minute: 15 + when + 20 * i,
+						});
 				});
 			}
 		}

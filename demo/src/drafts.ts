@@ -34,6 +34,11 @@ export function demoDrafts(): DemoDraft[] {
 	const exercises = new Map([...new Set(written.map((d) => d.exercise))].map((id) => [id, exerciseOf(id)]));
 	return written.map(({ idleSeconds, ...draft }) => {
 		const { state, criteria } = mark(draft.source, exercises.get(draft.exercise) as ExerciseFile, { bare: true });
-		return { ...draft, idleMilliseconds: 1000 * idleSeconds, state, met: criteria.filter((c) => c.verdict === "met").map((c) => c.id) };
+		return {
+			...draft,
+			idleMilliseconds: 1000 * idleSeconds,
+			state,
+			met: criteria.filter((c) => c.verdict === "met").map((c) => c.id),
+		};
 	});
 }

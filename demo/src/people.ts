@@ -36,7 +36,20 @@ const CURLEW =
 		",",
 	);
 
-const WORDS = ["amber", "brass", "coral", "delta", "ember", "fathom", "gannet", "harbour", "inlet", "jetty", "kelp", "lagoon"];
+const WORDS = [
+	"amber",
+	"brass",
+	"coral",
+	"delta",
+	"ember",
+	"fathom",
+	"gannet",
+	"harbour",
+	"inlet",
+	"jetty",
+	"kelp",
+	"lagoon",
+];
 
 /** A passphrase that anybody may know: of the demo alone. */
 export const passphraseOf = (index: number) => `${WORDS[index % WORDS.length]}-gull-${31 + index}`;
@@ -48,11 +61,21 @@ const first = (name: string) =>
 		.toLowerCase();
 
 const classOf = (prefix: string, from: number, names: readonly string[]): DemoStudent[] =>
-	names.map((name, i) => ({ key: `${prefix}${first(name)}`, name, signInName: first(name), passphrase: passphraseOf(from + i) }));
+	names.map((name, i) => ({
+		key: `${prefix}${first(name)}`,
+		name,
+		signInName: first(name),
+		passphrase: passphraseOf(from + i),
+	}));
 
 /** The students of each class, in the order of their cards. */
 export const DEMO_STUDENTS = {
-	tern: TERN.map(([key, name], i) => ({ key: key as string, name: name as string, signInName: key as string, passphrase: passphraseOf(i) })),
+	tern: TERN.map(([key, name], i) => ({
+		key: key as string,
+		name: name as string,
+		signInName: key as string,
+		passphrase: passphraseOf(i),
+	})),
 	gannet: classOf("g-", 40, GANNET),
 	curlew: classOf("c-", 80, CURLEW),
 } satisfies Readonly<Record<string, readonly DemoStudent[]>>;

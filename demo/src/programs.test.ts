@@ -10,7 +10,9 @@ const files = new Map<string, ExerciseFile>();
 function reportOf(program: DemoProgram) {
 	let file = files.get(program.exercise);
 	if (!file) {
-		const reading = readExercise(readFileSync(new URL(`../exercises/${program.exercise}.exercise.yaml`, import.meta.url), "utf8"));
+		const reading = readExercise(
+			readFileSync(new URL(`../exercises/${program.exercise}.exercise.yaml`, import.meta.url), "utf8"),
+		);
 		if (!reading.ok) throw new Error(program.exercise);
 		file = reading.exercise;
 		files.set(program.exercise, file);
@@ -19,19 +21,21 @@ function reportOf(program: DemoProgram) {
 }
 
 const named = (p: DemoProgram) => `${p.exercise}, ${p.student}, try ${p.try}`;
-const with_ = (key: "right" | "mistake" | "stops" | "unreadable") => programs.filter((p) => p[key] !== undefined).map((p) => [named(p), p] as const);
+const with_ = (key: "right" | "mistake" | "stops" | "unreadable") =>
+	programs.filter((p) => p[key] !== undefined).map((p) => [named(p), p] as const);
 
 test("every program is right, has one mistake, stops or can't be read, and each exercise has enough of them", () => {
 	expect(programs.length).toBeGreaterThanOrEqual(70);
-	for (const p of programs) expect([p.right, p.mistake, p.stops, p.unreadable].filter((v) => v !== undefined).length).toBe(1);
+	for (const p of programs)
+		expect([p.right, p.mistake, p.stops, p.unreadable].filter((v) => v !== undefined).length).toBe(1);
 	for (const exercise of new Set(programs.map((p) => p.exercise))) {
 		const own = programs.filter((p) => p.exercise === exercise);
-		expect([exercise, own.length >= 6, new Set(own.flatMap((p) => p.right ?? [])).size >= 3, own.filter((p) => p.mistake !== undefined).length >= 3]).toEqual([
+		expect([
 			exercise,
-			true,
-			true,
-			true,
-		]);
+			own.length >= 6,
+			new Set(own.flatMap((p) => p.right ?? [])).size >= 3,
+			own.filter((p) => p.mistake !== undefined).length >= 3,
+		]).toEqual([exercise, true, true, true]);
 	}
 	expect(new Set(programs.map((p) => p.exercise)).size).toBe(8);
 	expect(new Set(with_("mistake").map(([, p]) => p.mistake)).size).toBeGreaterThanOrEqual(20);
@@ -39,7 +43,8 @@ test("every program is right, has one mistake, stops or can't be read, and each 
 });
 
 /** Criteria that aren't met, but for what a person must still judge. */
-const lost = (report: ReturnType<typeof reportOf>) => report.criteria.filter((c) => c.verdict !== "met" && c.waits === undefined);
+const lost = (report: ReturnType<typeof reportOf>) =>
+	report.criteria.filter((c) => c.verdict !== "met" && c.waits === undefined);
 
 test.each(with_("right"))("right: %s", (_, program) => {
 	const report = reportOf(program);
@@ -89,7 +94,9 @@ test("no two programs are alike once names and numbers are ignored", () => {
 
 test("tries are numbered without gaps and in the order of time", () => {
 	for (const p of programs) {
-		const own = programs.filter((q) => q.student === p.student && q.exercise === p.exercise).sort((a, b) => a.try - b.try);
+		const own = programs
+			.filter((q) => q.student === p.student && q.exercise === p.exercise)
+			.sort((a, b) => a.try - b.try);
 		expect(own.map((q) => q.try)).toEqual(own.map((_, i) => i + 1));
 		expect([...own].sort((a, b) => b.day - a.day)).toEqual(own);
 	}
@@ -98,5 +105,7 @@ test("tries are numbered without gaps and in the order of time", () => {
 test("the archive is the same on every machine but for its dates, which end today", () => {
 	const archive = (day: string) => JSON.stringify(demoArchive(new Date(day)));
 	expect(archive("2026-03-01T10:00:00Z")).toBe(archive("2026-03-01T22:00:00Z"));
-	expect(archive("2026-03-01").replace(/"\d{4}-[^"]*Z"/g, "")).toBe(archive("2026-05-09").replace(/"\d{4}-[^"]*Z"/g, ""));
+	expect(archive("2026-03-01").replace(/"\d{4}-[^"]*Z"/g, "")).toBe(
+		archive("2026-05-09").replace(/"\d{4}-[^"]*Z"/g, ""),
+	);
 });

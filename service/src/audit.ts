@@ -10,7 +10,8 @@ export interface Change {
 	readonly new?: string | number | null;
 }
 
-const text = (value: string | number | null | undefined) => (value === undefined || value === null ? null : String(value));
+const text = (value: string | number | null | undefined) =>
+	value === undefined || value === null ? null : String(value);
 
 /** Adds to the list of changes, which nothing takes from. */
 export async function note(manager: EntityManager, change: Change): Promise<void> {

@@ -18,7 +18,10 @@ async function main(): Promise<void> {
 	const environment = readEnvironment(process.env);
 	const running = await startService(environment, { web: part !== "worker", worker: part !== "web" });
 	process.stdout.write(`ready ${running.address ?? part}\n`);
-	if (running.empty) process.stdout.write("There is no account yet. Make the first administrator on this server: markpen account SIGN-IN-NAME --name NAME --administrator\n");
+	if (running.empty)
+		process.stdout.write(
+			"There is no account yet. Make the first administrator on this server: markpen account SIGN-IN-NAME --name NAME --administrator\n",
+		);
 	let stopping = false;
 	const stop = () => {
 		if (stopping) return;

@@ -1,7 +1,10 @@
 import { z } from "zod";
 import { Refusal } from "./refusals.ts";
 
-const strange = () => new Refusal("bad-request", "This cursor isn't one that a page gave.", [{ path: "cursor", message: "is none of ours" }]);
+const strange = () =>
+	new Refusal("bad-request", "This cursor isn't one that a page gave.", [
+		{ path: "cursor", message: "is none of ours" },
+	]);
 
 /** The values that a cursor holds; none without one. Throws a refusal for what is no cursor of ours. */
 export function cursorOf(cursor: string | undefined, parts: number): (string | undefined)[] {
@@ -32,8 +35,16 @@ export function cursorNumber(cursor: string | undefined): number | undefined {
 }
 
 /** A page of rows, of which one more was read than is shown; `key` tells where the next page begins. */
-export function pageOf<T>(rows: readonly T[], limit: number, key: (row: T) => readonly string[]): { items: T[]; next: string | null } {
+export function pageOf<T>(
+	rows: readonly T[],
+	limit: number,
+	key: (row: T) => readonly string[],
+): { items: T[]; next: string | null } {
 	const items = rows.slice(0, limit);
 	const last = items.at(-1);
-	return { items, next: rows.length > limit && last !== undefined ? Buffer.from(JSON.stringify(key(last))).toString("base64url") : null };
+	return {
+		items,
+		next:
+			rows.length > limit && last !== undefined ? Buffer.from(JSON.stringify(key(last))).toString("base64url") : null,
+	};
 }

@@ -6,34 +6,74 @@ const REFUSALS = {
 		"Wrong sign-in",
 		"No account has this name and passphrase. Look at your card: class code, name and passphrase belong together. Your teacher can give you a new card.",
 	],
-	"too-many-failures": [429, "Too many wrong sign-ins", "There were too many wrong passphrases. Wait a little, then try again."],
-	"too-many-calls": [429, "Too many calls at once", "This is still being done for you from before. Wait until it is over."],
-	"change-passphrase": [403, "Passphrase for one sign-in", "This passphrase was for one sign-in. Choose one of your own first."],
+	"too-many-failures": [
+		429,
+		"Too many wrong sign-ins",
+		"There were too many wrong passphrases. Wait a little, then try again.",
+	],
+	"too-many-calls": [
+		429,
+		"Too many calls at once",
+		"This is still being done for you from before. Wait until it is over.",
+	],
+	"change-passphrase": [
+		403,
+		"Passphrase for one sign-in",
+		"This passphrase was for one sign-in. Choose one of your own first.",
+	],
 	"token-reads": [403, "Token for reading", "This token may only read. Make one that may write."],
 	"other-origin": [403, "Another site", "This call came from a page of another site and was not carried out."],
 	"not-for-you": [403, "Not for this account", "This account may not do this."],
-	covering: [403, "Covering only", "You cover this class: you can look and hand files in for it. Its own teachers change and release."],
+	covering: [
+		403,
+		"Covering only",
+		"You cover this class: you can look and hand files in for it. Its own teachers change and release.",
+	],
 	"not-found": [404, "Not found", "There is nothing here that this account can see."],
 	"bad-request": [400, "Not as described", "Something in this call isn't as it should be; the errors say where."],
 	"request-too-large": [413, "Too large", "This is more than the service takes in one call."],
 	"source-too-large": [413, "Program too large", ""],
-	"revision-missing": [428, "Revision missing", "Say by If-Match which revision you change; the ETag of what you read tells it."],
-	"changed-since": [412, "Changed since", "This was changed since you read it, and your change was not made. Read it again and decide which holds."],
+	"revision-missing": [
+		428,
+		"Revision missing",
+		"Say by If-Match which revision you change; the ETag of what you read tells it.",
+	],
+	"changed-since": [
+		412,
+		"Changed since",
+		"This was changed since you read it, and your change was not made. Read it again and decide which holds.",
+	],
 	taken: [409, "Taken", "This name is taken already."],
 	"exercise-wrong": [422, "Exercise file not right", "The exercise file has errors; each is listed with its line."],
 	"exercise-unknown": [422, "Exercise not here", "The site has no published exercise of this id."],
 	"not-open-yet": [409, "Not open yet", "This assignment isn't open yet. Your program is kept in the editor."],
 	closed: [409, "Closed", "This assignment is closed, so the program was not handed in. It is kept in the editor."],
-	"late-refused": [409, "Too late", "It was due before now, and what is late isn't taken here. The program is kept in the editor; ask your teacher."],
-	"no-tries-left": [409, "No tries left", "All tries of this assignment have been used. Your program is kept in the editor."],
+	"late-refused": [
+		409,
+		"Too late",
+		"It was due before now, and what is late isn't taken here. The program is kept in the editor; ask your teacher.",
+	],
+	"no-tries-left": [
+		409,
+		"No tries left",
+		"All tries of this assignment have been used. Your program is kept in the editor.",
+	],
 	"class-closed": [409, "Class closed", "This class is closed. Everything in it is kept; open it again to change it."],
 	"handed-in": [409, "Something is handed in", "Students have handed in to this already, so it stays."],
-	"last-teacher": [409, "Last teacher", "A class has one teacher of its own at the least. Give it to somebody else first."],
+	"last-teacher": [
+		409,
+		"Last teacher",
+		"A class has one teacher of its own at the least. Give it to somebody else first.",
+	],
 	"not-this-way": [409, "Not possible now", ""],
 	"points-wrong": [422, "Points not possible", ""],
 	"archive-wrong": [422, "Archive not right", "The class archive can't be read; the errors say where."],
 	"file-wrong": [422, "File not right", "The file can't be read."],
-	"went-wrong": [500, "Something went wrong", "The service made a mistake. Nothing you did was lost; try again, and tell who runs it if it stays."],
+	"went-wrong": [
+		500,
+		"Something went wrong",
+		"The service made a mistake. Nothing you did was lost; try again, and tell who runs it if it stays.",
+	],
 } as const satisfies Readonly<Record<string, readonly [status: number, title: string, detail: string]>>;
 
 export type RefusalCode = keyof typeof REFUSALS;
@@ -49,7 +89,12 @@ export class Refusal extends Error {
 	readonly wait: number | undefined;
 
 	/** @param detail what happened and what to do, where it depends on the call */
-	constructor(code: RefusalCode, detail?: string, errors?: readonly { path: string; message: string }[], wait?: number) {
+	constructor(
+		code: RefusalCode,
+		detail?: string,
+		errors?: readonly { path: string; message: string }[],
+		wait?: number,
+	) {
 		const [status, title, usual] = REFUSALS[code];
 		super(detail ?? usual);
 		this.code = code;
@@ -61,4 +106,5 @@ export class Refusal extends Error {
 }
 
 /** Every code with its status and usual sentence, for the docs. */
-export const REFUSAL_TABLE: Readonly<Record<string, readonly [status: number, title: string, detail: string]>> = REFUSALS;
+export const REFUSAL_TABLE: Readonly<Record<string, readonly [status: number, title: string, detail: string]>> =
+	REFUSALS;

@@ -34,7 +34,11 @@ function revisionOf(request: FastifyRequest): number {
 	if (header === undefined) throw new Refusal("revision-missing");
 	if (header.trim() === "*") return -1;
 	const number = /^(?:W\/)?"(\d+)"$/.exec(header.trim())?.[1];
-	if (number === undefined) throw new Refusal("bad-request", `If-Match holds a revision in quotation marks, like "3", and not ${header.slice(0, 40)}.`);
+	if (number === undefined)
+		throw new Refusal(
+			"bad-request",
+			`If-Match holds a revision in quotation marks, like "3", and not ${header.slice(0, 40)}.`,
+		);
 	// No revision is as high as that, and the database's integer holds no more.
 	return Math.min(Number(number), MOST_REVISIONS);
 }
@@ -55,26 +59,47 @@ function keyOf(request: FastifyRequest): string | undefined {
 }
 
 /** Carries out a call once for each key: a repeated one gets the first one's reply. */
-async function once<T>(dataSource: DataSource, request: FastifyRequest, route: Route, carryOut: () => Promise<T>): Promise<T> {
+async function once<T>(
+	dataSource: DataSource,
+	request: FastifyRequest,
+	route: Route,
+	carryOut: () => Promise<T>,
+): Promise<T> {
 	const key = keyOf(request);
 	if (!route.repeatable || key === undefined) return carryOut();
 	const { id } = accountOf(request);
 	const { manager } = dataSource;
 	const values = [id, `${route.name} ${JSON.stringify(request.params ?? {})}`, key];
 	// A call whose process died under it is let go after a minute: its key would be of no use else.
-	await manager.query("DELETE FROM repeated_calls WHERE at < now() - interval '1 day' OR (reply IS NULL AND at < now() - interval '1 minute')");
-	const mine = await manager.query("INSERT INTO repeated_calls (account_id, route, key) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING RETURNING key", values);
+	await manager.query(
+		"DELETE FROM repeated_calls WHERE at < now() - interval '1 day' OR (reply IS NULL AND at < now() - interval '1 minute')",
+	);
+	const mine = await manager.query(
+		"INSERT INTO repeated_calls (account_id, route, key) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING RETURNING key",
+		values,
+	);
 	if (mine.length === 0) {
-		const before = await one<{ reply: T | null }>(manager, "SELECT reply FROM repeated_calls WHERE account_id = $1 AND route = $2 AND key = $3", values);
+		const before = await one<{ reply: T | null }>(
+			manager,
+			"SELECT reply FROM repeated_calls WHERE account_id = $1 AND route = $2 AND key = $3",
+			values,
+		);
 		if (before?.reply) return before.reply;
 		throw new Refusal("too-many-calls");
 	}
 	try {
 		const result = await carryOut();
-		await manager.query("UPDATE repeated_calls SET reply = $4 WHERE account_id = $1 AND route = $2 AND key = $3", [...values, JSON.stringify(result)]);
+		await manager.query("UPDATE repeated_calls SET reply = $4 WHERE account_id = $1 AND route = $2 AND key = $3", [
+			...values,
+			JSON.stringify(result),
+		]);
 		return result;
 	} catch (error) {
-		await changed(manager, "DELETE FROM repeated_calls WHERE account_id = $1 AND route = $2 AND key = $3 RETURNING key", values);
+		await changed(
+			manager,
+			"DELETE FROM repeated_calls WHERE account_id = $1 AND route = $2 AND key = $3 RETURNING key",
+			values,
+		);
 		throw error;
 	}
 }
@@ -90,13 +115,20 @@ export class Made {
 	 * @param made fields whose values are JSON texts
 	 */
 	constructor(fields: object, made: Readonly<Record<string, string>>) {
-		const texts = [...Object.entries(fields).map(([name, value]) => [name, JSON.stringify(value)] as const), ...Object.entries(made)];
+		const texts = [
+			...Object.entries(fields).map(([name, value]) => [name, JSON.stringify(value)] as const),
+			...Object.entries(made),
+		];
 		this.json = `{${texts.map(([name, text]) => `${JSON.stringify(name)}:${text}`).join(",")}}`;
 	}
 }
 
 /** Puts a route of the contract on the app: who may call it, what it takes, what it gives. */
-export function serve<R extends Route>({ app, dataSource, sessionOf }: AppContext, route: R, handle: (call: Call<R>) => Promise<Given<R> | Made>): void {
+export function serve<R extends Route>(
+	{ app, dataSource, sessionOf }: AppContext,
+	route: R,
+	handle: (call: Call<R>) => Promise<Given<R> | Made>,
+): void {
 	const given = (schema: z.ZodType) => !(schema instanceof z.ZodUndefined);
 	app.route({
 		method: route.method,
@@ -121,7 +153,8 @@ export function serve<R extends Route>({ app, dataSource, sessionOf }: AppContex
 			const result = await once(dataSource, request, route, () => handle(call));
 			// Events have taken the reply over.
 			if (reply.sent || route.events) return reply;
-			if (result instanceof Made) return reply.status(route.status).type("application/json; charset=utf-8").send(result.json);
+			if (result instanceof Made)
+				return reply.status(route.status).type("application/json; charset=utf-8").send(result.json);
 			if (route.gives) reply.type(typeOf(route.gives));
 			return reply.status(route.status).send(result ?? undefined);
 		},

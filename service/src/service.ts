@@ -24,12 +24,17 @@ export interface Running {
 }
 
 /** Starts web server, worker or both in this process. */
-export async function startService(environment: Environment, parts: { web: boolean; worker: boolean }): Promise<Running> {
+export async function startService(
+	environment: Environment,
+	parts: { web: boolean; worker: boolean },
+): Promise<Running> {
 	const log = pino({ level: environment.MARKPEN_LOG });
 	const dataSource = await createDataSource(environment.DATABASE_URL).initialize();
 	const size = environment.MARKPEN_THREADS ?? availableParallelism();
 	const checks = parts.worker && size > 0;
-	const queue = createQueue(environment.DATABASE_URL, checks, (error) => log.warn({ error: error.message }, "the queue had an error"));
+	const queue = createQueue(environment.DATABASE_URL, checks, (error) =>
+		log.warn({ error: error.message }, "the queue had an error"),
+	);
 	try {
 		await migrate(dataSource, async () => {
 			await queue.start();
@@ -42,7 +47,9 @@ export async function startService(environment: Environment, parts: { web: boole
 		await dataSource.destroy();
 		throw error;
 	}
-	const worker = checks ? new Worker({ dataSource, queue, threads: new Threads(size), log, url: environment.DATABASE_URL }) : undefined;
+	const worker = checks
+		? new Worker({ dataSource, queue, threads: new Threads(size), log, url: environment.DATABASE_URL })
+		: undefined;
 	await worker?.start();
 	const web = parts.web ? await startWeb(environment, { dataSource, queue, log }) : undefined;
 	return {
@@ -60,11 +67,20 @@ export async function startService(environment: Environment, parts: { web: boole
 const LINGER_MILLISECONDS = 300;
 
 /** The web server of this process, with its connection for events and its thread for pictures. */
-async function startWeb(environment: Environment, of: { dataSource: DataSource; queue: PgBoss; log: Logger }): Promise<{ address: string; stop: () => Promise<void> }> {
+async function startWeb(
+	environment: Environment,
+	of: { dataSource: DataSource; queue: PgBoss; log: Logger },
+): Promise<{ address: string; stop: () => Promise<void> }> {
 	const events = new Events({ dataSource: of.dataSource, log: of.log, url: environment.DATABASE_URL });
 	await events.start();
 	const pictures = new Threads(1, 0);
-	const app = await buildApp({ ...of, events, pictures, consoleRoot: environment.MARKPEN_CONSOLE, tls: environment.MARKPEN_TLS });
+	const app = await buildApp({
+		...of,
+		events,
+		pictures,
+		consoleRoot: environment.MARKPEN_CONSOLE,
+		tls: environment.MARKPEN_TLS,
+	});
 	const address = await app.listen({ host: environment.MARKPEN_HOST, port: environment.MARKPEN_PORT });
 	return {
 		address,

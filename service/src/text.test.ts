@@ -9,7 +9,10 @@ test("what was read from JSON is left as it is where it is text", () => {
 });
 
 test("U+0000 is told with its place, the first one first", () => {
-	expect(readText({ a: { b: ["x", "y\u0000"] }, c: "\u0000" })).toEqual({ path: "a.b.1", message: "holds the character U+0000" });
+	expect(readText({ a: { b: ["x", "y\u0000"] }, c: "\u0000" })).toEqual({
+		path: "a.b.1",
+		message: "holds the character U+0000",
+	});
 	expect(readText("\u0000")).toEqual({ path: "", message: "holds the character U+0000" });
 });
 

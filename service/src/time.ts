@@ -21,7 +21,9 @@ export function isZone(zone: string): boolean {
 export function instantOf(text: string, zone: string): Date {
 	if (/(?:Z|[+-]\d\d:?\d\d)$/i.test(text)) return new Date(text);
 	try {
-		return new Date(Temporal.PlainDateTime.from(text).toZonedDateTime(zone, { disambiguation: "later" }).epochMilliseconds);
+		return new Date(
+			Temporal.PlainDateTime.from(text).toZonedDateTime(zone, { disambiguation: "later" }).epochMilliseconds,
+		);
 	} catch {
 		throw new Refusal("bad-request", `${text} is no time in ${zone}.`);
 	}

@@ -8,11 +8,19 @@ export function unzip(zip: Uint8Array, { most, bytes }: { most: number; bytes: n
 		const found = unzipSync(zip, {
 			filter({ name, originalSize }) {
 				if (name.endsWith("/") || /(?:^|\/)(?:__MACOSX\/|\.[^./])/.test(name)) return false;
-				if (name.includes("\u0000")) throw new Refusal("file-wrong", "A file of the zip has a name that is no text. Name it anew and pack the files again.");
+				if (name.includes("\u0000"))
+					throw new Refusal(
+						"file-wrong",
+						"A file of the zip has a name that is no text. Name it anew and pack the files again.",
+					);
 				files++;
 				size += originalSize;
 				if (files > most) throw new Refusal("file-wrong", `The zip holds more than ${most} files.`);
-				if (size > bytes) throw new Refusal("file-wrong", `The files of the zip have more than ${Math.round(bytes / 1_000_000)} MB together.`);
+				if (size > bytes)
+					throw new Refusal(
+						"file-wrong",
+						`The files of the zip have more than ${Math.round(bytes / 1_000_000)} MB together.`,
+					);
 				return true;
 			},
 		});
@@ -26,6 +34,7 @@ export function unzip(zip: Uint8Array, { most, bytes }: { most: number; bytes: n
 /** A zip of some files; the same files give the same bytes. */
 export function zip(files: Readonly<Record<string, string>>): Uint8Array {
 	const entries: Zippable = {};
-	for (const [name, text] of Object.entries(files)) entries[name] = [new TextEncoder().encode(text), { mtime: "1990-01-01T00:00:00" }];
+	for (const [name, text] of Object.entries(files))
+		entries[name] = [new TextEncoder().encode(text), { mtime: "1990-01-01T00:00:00" }];
 	return zipSync(entries);
 }

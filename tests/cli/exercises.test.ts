@@ -8,7 +8,8 @@ import { MARKPEN, runMarkpen } from "./run-markpen.ts";
 
 const EXERCISES = fileURLToPath(new URL("../../demo/exercises/", import.meta.url));
 const BUOY = join(EXERCISES, "mooring-buoy.exercise.yaml");
-const MODEL = "paper lightsteelblue\npen colour black width 4\nfill crimson\ncircle centre 200, 150 diameter 80\nfill white\nrect centre 200, 150 size 60, 14\n";
+const MODEL =
+	"paper lightsteelblue\npen colour black width 4\nfill crimson\ncircle centre 200, 150 diameter 80\nfill white\nrect centre 200, 150 size 60, 14\n";
 
 let folder: string;
 
@@ -52,13 +53,17 @@ describe("check", () => {
 
 	test("what it may be stands below the criteria", async () => {
 		const { out } = await markpen("check", "files/bo.nib.txt", "--exercise", BUOY);
-		expect(out).toContain("What it may be\n  → The diameter's number stands after `radius` in line 4 (found: width 160).");
+		expect(out).toContain(
+			"What it may be\n  → The diameter's number stands after `radius` in line 4 (found: width 160).",
+		);
 	});
 
 	test("--junit writes XML that holds names with signs of XML, a suite a program and a case a criterion", async () => {
 		await markpen("check", "files", "--exercise", BUOY, "--junit", "junit.xml");
 		const xml = readFileSync(join(folder, "junit.xml"), "utf8");
-		expect(xml).toMatch(/^<\?xml version="1.0" encoding="UTF-8"\?>\n<testsuites name="mooring-buoy" tests="39" failures="2">/);
+		expect(xml).toMatch(
+			/^<\?xml version="1.0" encoding="UTF-8"\?>\n<testsuites name="mooring-buoy" tests="39" failures="2">/,
+		);
 		expect(xml).toContain('<testsuite name="cy &lt;&amp;&gt;"');
 		expect(xml.match(/<testcase /g)?.length).toBe(39);
 		expect(xml).toContain('<failure message="Wanted a diameter of 80, found 160." type="missed">');
@@ -66,7 +71,10 @@ describe("check", () => {
 
 	test("--watch checks again when the file changes, and ends with Ctrl-C", async () => {
 		writeFileSync(join(folder, "mine.txt"), MODEL.replace("crimson", "green"));
-		const child = spawn(process.execPath, [MARKPEN, "check", "mine.txt", "--exercise", BUOY, "--watch"], { cwd: folder, env: { PATH: process.env.PATH } });
+		const child = spawn(process.execPath, [MARKPEN, "check", "mine.txt", "--exercise", BUOY, "--watch"], {
+			cwd: folder,
+			env: { PATH: process.env.PATH },
+		});
 		let out = "";
 		child.stdout.on("data", (data) => {
 			out += data;
@@ -120,12 +128,18 @@ describe("explain", () => {
 		const teacher = await markpen("explain", "reports.json", "--only", "bo");
 		expect([teacher.code, teacher.out.includes("The diameter's number stands after `radius`")]).toEqual([1, true]);
 		const student = await markpen("explain", "reports.json", "--only", "bo", "--student");
-		expect(student.out).toContain("Try next\n  → Look at the word before the size in line 4: does it speak of all the way across, or from the middle to the rim?");
+		expect(student.out).toContain(
+			"Try next\n  → Look at the word before the size in line 4: does it speak of all the way across, or from the middle to the rim?",
+		);
 	});
 
 	test("what holds no report is refused with a sentence", async () => {
 		writeFileSync(join(folder, "other.json"), '{"a": 1}');
-		expect(await markpen("explain", "other.json")).toEqual({ code: 2, out: "", err: "other.json holds no report; markpen check --json writes one.\n" });
+		expect(await markpen("explain", "other.json")).toEqual({
+			code: 2,
+			out: "",
+			err: "other.json holds no report; markpen check --json writes one.\n",
+		});
 		expect((await markpen("explain", "files/ana.nib.txt")).err).toMatch(/is no JSON/);
 	});
 });
@@ -135,27 +149,48 @@ describe("exercise", () => {
 		expect((await markpen("exercise", "new", "harbour-lamp")).code).toBe(0);
 		expect(readFileSync(join(folder, "harbour-lamp.exercise.yaml"), "utf8").match(/^ *#/gm)?.length).toBeGreaterThan(8);
 		expect((await markpen("try", "harbour-lamp.exercise.yaml")).code).toBe(0);
-		expect(await markpen("exercise", "new", "harbour-lamp")).toEqual({ code: 2, out: "", err: "harbour-lamp.exercise.yaml is there already; nothing was written.\n" });
+		expect(await markpen("exercise", "new", "harbour-lamp")).toEqual({
+			code: 2,
+			out: "",
+			err: "harbour-lamp.exercise.yaml is there already; nothing was written.\n",
+		});
 		expect((await markpen("exercise", "new", "No Id")).code).toBe(2);
 	});
 
 	test("read tells every wrong value with its line", async () => {
-		writeFileSync(join(folder, "wrong.exercise.yaml"), readFileSync(BUOY, "utf8").replace("exactly: 1", "exactley: 1").replace("is: red", "is: rde"));
+		writeFileSync(
+			join(folder, "wrong.exercise.yaml"),
+			readFileSync(BUOY, "utf8").replace("exactly: 1", "exactley: 1").replace("is: red", "is: rde"),
+		);
 		const { code, out } = await markpen("exercise", "read", "wrong.exercise.yaml");
 		expect(code).toBe(1);
-		expect(out).toMatch(/^wrong\.exercise\.yaml:21:\d+: criteria\[0\]\.exactley: "exactley" isn't known here; did you mean "exactly"\?$/m);
+		expect(out).toMatch(
+			/^wrong\.exercise\.yaml:21:\d+: criteria\[0\]\.exactley: "exactley" isn't known here; did you mean "exactly"\?$/m,
+		);
 		expect(out).toMatch(/"rde" is no colour/);
 		expect((await markpen("exercise", "read", BUOY)).out).toMatch(/reads: Mooring buoy, 13 criteria\.$/m);
 	});
 
 	test("schema prints a JSON Schema", async () => {
 		const schema = JSON.parse((await markpen("exercise", "schema")).out);
-		expect([schema.$schema, schema.properties.format.const]).toEqual(["https://json-schema.org/draft/2020-12/schema", "markpen/exercise@1"]);
-		expect(JSON.parse((await markpen("exercise", "schema", "--collection")).out).properties.exercises.type).toBe("array");
+		expect([schema.$schema, schema.properties.format.const]).toEqual([
+			"https://json-schema.org/draft/2020-12/schema",
+			"markpen/exercise@1",
+		]);
+		expect(JSON.parse((await markpen("exercise", "schema", "--collection")).out).properties.exercises.type).toBe(
+			"array",
+		);
 	});
 });
 
 test("alike lists nothing where no two are closer than usual, as JSON too", async () => {
-	expect(await markpen("alike", "files", "--exercise", BUOY)).toEqual({ code: 0, out: "No two of 3 programs are closer than usual.\n", err: "" });
-	expect(JSON.parse((await markpen("alike", "files", "--exercise", BUOY, "--json")).out)).toEqual({ files: 3, pairs: [] });
+	expect(await markpen("alike", "files", "--exercise", BUOY)).toEqual({
+		code: 0,
+		out: "No two of 3 programs are closer than usual.\n",
+		err: "",
+	});
+	expect(JSON.parse((await markpen("alike", "files", "--exercise", BUOY, "--json")).out)).toEqual({
+		files: 3,
+		pairs: [],
+	});
 });

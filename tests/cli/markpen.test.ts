@@ -12,14 +12,18 @@ let folder: string;
 beforeAll(() => {
 	folder = mkdtempSync(join(tmpdir(), "markpen-"));
 	const write = (name: string, text: string) => writeFileSync(join(folder, name), text);
-	const model = "paper lightsteelblue\npen colour black width 4\nfill crimson\ncircle centre 200, 150 diameter 80\nfill white\nrect centre 200, 150 size 60, 14\n";
+	const model =
+		"paper lightsteelblue\npen colour black width 4\nfill crimson\ncircle centre 200, 150 diameter 80\nfill white\nrect centre 200, 150 size 60, 14\n";
 	mkdirSync(join(folder, "class"));
 	write("right.nib.txt", model);
 	write("twice.nib.txt", model.replace("diameter", "radius"));
 	write("broken.nib.txt", "wlak 90\nfill light blue\n");
 	write("endless.txt", "walk 90\nwhile true\nend\n");
 	write("print.nib", 'print "hello", 3\nlet spare = 1\nwalk 5\n');
-	write("waves.nib", "let gap = 40\nfill steelblue\nfor i from 0 to 2\n  circle centre 60 + i * gap, 100 radius 20\nend\neach frame\n  dot at frame.number, 20\nend\n");
+	write(
+		"waves.nib",
+		"let gap = 40\nfill steelblue\nfor i from 0 to 2\n  circle centre 60 + i * gap, 100 radius 20\nend\neach frame\n  dot at frame.number, 20\nend\n",
+	);
 	write("dice.nib", "walk random(1, 200)\n");
 	write("class/ana.nib.txt", model);
 	write("class/bo.nib.txt", model.replace("crimson", "green"));
@@ -41,7 +45,10 @@ describe("draw and figures with an exercise", () => {
 		expect(JSON.parse(drawn.out)).toMatchObject({ width: 260, height: 180 });
 		expect(JSON.parse(drawn.out).svg).toContain('fill="#b0c4de"');
 		const seven = await markpen("figures", "dice.nib", "--seed", "7");
-		const [own, other] = [await markpen("figures", "dice.nib", ...under), await markpen("figures", "dice.nib", "--seed", "8", ...under)];
+		const [own, other] = [
+			await markpen("figures", "dice.nib", ...under),
+			await markpen("figures", "dice.nib", "--seed", "8", ...under),
+		];
 		const long = (text: string) => /line, ([\d.]+) long/.exec(text)?.[1];
 		expect(long(own.out)).toBe(long(seven.out));
 		expect(long(own.out)).not.toBe(long(other.out));
@@ -98,9 +105,25 @@ describe("draw", () => {
 
 describe("draw with values, frames and watched names", () => {
 	test("--let takes the place of a let's value, --watch tells every change, --frames says how many", async () => {
-		const { code, out, err } = await markpen("draw", "waves.nib", "--let", "gap=50", "--watch", "gap", "--watch", "i", "--frames", "2");
+		const { code, out, err } = await markpen(
+			"draw",
+			"waves.nib",
+			"--let",
+			"gap=50",
+			"--watch",
+			"gap",
+			"--watch",
+			"i",
+			"--frames",
+			"2",
+		);
 		expect(code).toBe(0);
-		expect(err.split("\n").slice(0, 4)).toEqual(["step 0, line 1: gap = 50", "step 1, line 3: i = 0", "step 2, line 3: i = 1", "step 3, line 3: i = 2"]);
+		expect(err.split("\n").slice(0, 4)).toEqual([
+			"step 0, line 1: gap = 50",
+			"step 1, line 3: i = 0",
+			"step 2, line 3: i = 1",
+			"step 3, line 3: i = 2",
+		]);
 		expect(out.match(/<path/g)?.length).toBeGreaterThan(4);
 		const { out: none } = await markpen("draw", "waves.nib", "--frames", "0");
 		expect(none).toContain("M80 100A20");
@@ -120,7 +143,15 @@ describe("tape", () => {
 		expect([...bytes.subarray(0, 8)]).toEqual([0x4d, 0x50, 0x54, 0x0d, 0x0a, 0x1a, 0x0a, 0x00]);
 		const lines = readFileSync(join(folder, "waves.jsonl"), "utf8");
 		expect((await markpen("tape", "waves.tape")).out).toBe(lines);
-		expect(JSON.parse(lines.split("\n")[1] as string)).toEqual({ kind: "ellipse", line: 4, step: 1, frame: 0, style: 1, call: 0, at: [60, 100, 20, 20, 0] });
+		expect(JSON.parse(lines.split("\n")[1] as string)).toEqual({
+			kind: "ellipse",
+			line: 4,
+			step: 1,
+			frame: 0,
+			style: 1,
+			call: 0,
+			at: [60, 100, 20, 20, 0],
+		});
 		expect((await markpen("tape", "waves.jsonl", "--out", "again.tape")).code).toBe(0);
 		expect(readFileSync(join(folder, "again.tape")).equals(bytes)).toBe(true);
 		await markpen("draw", "waves.nib", "--frames", "1", "--out", "waves.svg");
@@ -178,13 +209,20 @@ describe("figures", () => {
 	test("--beside tells what differs from another program's drawing", async () => {
 		writeFileSync(
 			join(folder, "low.nib.txt"),
-			readFileSync(join(folder, "right.nib.txt"), "utf8").replace("200, 150 size 60, 14", "200, 162 size 60, 14").replace("crimson", "green"),
+			readFileSync(join(folder, "right.nib.txt"), "utf8")
+				.replace("200, 150 size 60, 14", "200, 162 size 60, 14")
+				.replace("crimson", "green"),
 		);
 		const { out } = await markpen("figures", "low.nib.txt", "--beside", "right.nib.txt");
 		expect(out).toContain("Beside right.nib.txt:\n- The circle is filled green instead of red");
 		expect(out).toContain("- The rect is 12 too low");
-		expect((await markpen("figures", "right.nib.txt", "--beside", "right.nib.txt")).out).toContain("- Nothing differs.");
-		expect(JSON.parse((await markpen("figures", "low.nib.txt", "--beside", "right.nib.txt", "--json")).out).differences.length).toBe(2);
+		expect((await markpen("figures", "right.nib.txt", "--beside", "right.nib.txt")).out).toContain(
+			"- Nothing differs.",
+		);
+		expect(
+			JSON.parse((await markpen("figures", "low.nib.txt", "--beside", "right.nib.txt", "--json")).out).differences
+				.length,
+		).toBe(2);
 	});
 
 	test("--frame shows the sheet at a frame's end, --tracks what moves", async () => {
@@ -199,18 +237,27 @@ describe("figures", () => {
 		expect(JSON.parse(out)).toMatchObject({
 			figures: [],
 			errors: [
-				{ code: "statement-unknown", message: "There is no statement “wlak”. Did you mean “walk”?", line: 1, column: 1 },
+				{
+					code: "statement-unknown",
+					message: "There is no statement “wlak”. Did you mean “walk”?",
+					line: 1,
+					column: 1,
+				},
 				{ code: "colour-words", line: 2, column: 6 },
 			],
 		});
 	});
 
 	test("--seed changes chance, --frame asks for a frame that is there", async () => {
-		const width = async (seed: string) => JSON.parse((await markpen("figures", "dice.nib", "--json", "--seed", seed)).out).figures[0].width;
+		const width = async (seed: string) =>
+			JSON.parse((await markpen("figures", "dice.nib", "--json", "--seed", seed)).out).figures[0].width;
 		expect(await width("1")).toBe(await width("1"));
 		expect(await width("1")).not.toBe(await width("2"));
 		expect((await markpen("figures", "right.nib.txt", "--frames", "3", "--frame", "0")).code).toBe(0);
-		expect(await markpen("figures", "right.nib.txt", "--frame", "9")).toMatchObject({ code: 2, err: "right.nib.txt has no frame 9; its last is 0.\n" });
+		expect(await markpen("figures", "right.nib.txt", "--frame", "9")).toMatchObject({
+			code: 2,
+			err: "right.nib.txt has no frame 9; its last is 0.\n",
+		});
 	});
 });
 
@@ -229,8 +276,19 @@ describe("check", () => {
 		const { code, out } = await markpen("check", "twice.nib.txt", "--exercise", EXERCISE, "--json");
 		expect(code).toBe(1);
 		const report = JSON.parse(out);
-		expect(report).toMatchObject({ state: "drew", ended: "whole", points: { earned: 14, possible: 16, open: 0 }, slips: [{ id: "radius-for-diameter", lines: [4] }] });
-		expect(report.criteria[1]).toMatchObject({ id: "across", verdict: "missed", points: 0, possible: 2, sentence: "Wanted a diameter of 80, found 160." });
+		expect(report).toMatchObject({
+			state: "drew",
+			ended: "whole",
+			points: { earned: 14, possible: 16, open: 0 },
+			slips: [{ id: "radius-for-diameter", lines: [4] }],
+		});
+		expect(report.criteria[1]).toMatchObject({
+			id: "across",
+			verdict: "missed",
+			points: 0,
+			possible: 2,
+			sentence: "Wanted a diameter of 80, found 160.",
+		});
 	});
 
 	test("a folder: a line a file and how many met each; --json holds them all", async () => {
@@ -257,12 +315,18 @@ describe("check", () => {
 describe("a wrong call has exit code 2 and a sentence that says what to do", () => {
 	test.each([
 		[["check", "nothing.nib", "--exercise", EXERCISE], "There is no file nothing.nib."],
-		[["check", "right.nib.txt", "--exercise", "wrong.exercise.yaml"], 'criteria[11].check: "shet" isn\'t known here; did you mean "sheet"?'],
+		[
+			["check", "right.nib.txt", "--exercise", "wrong.exercise.yaml"],
+			'criteria[11].check: "shet" isn\'t known here; did you mean "sheet"?',
+		],
 		[["check", "right.nib.txt"], "required option '--exercise <path>' not specified"],
 		[["draw", "waves.nib", "--let", "gap"], "--let takes NAME=VALUE, like --let gap=30, and not gap."],
 		[["draw", "waves.nib", "--let", "far=5"], "No “let” outside all blocks declares far."],
 		[["draw", "waves.nib", "--let", "gap=wide"], "gap holds a number; --let gives it something else."],
-		[["draw", "right.nib.txt", "--out", "buoy.gif"], "buoy.gif should end in .svg or .png, or in .tape or .jsonl for the tape."],
+		[
+			["draw", "right.nib.txt", "--out", "buoy.gif"],
+			"buoy.gif should end in .svg or .png, or in .tape or .jsonl for the tape.",
+		],
 		[["draw", "right.nib.txt", "--out", "no/such/place.svg"], "can't be written"],
 		[["draw", "class"], "class is a folder; a file is needed here."],
 		[["figures", "right.nib.txt", "--seed", "many"], "It is a whole number, 0 or more."],

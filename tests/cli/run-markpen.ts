@@ -10,9 +10,14 @@ export function runMarkpen(
 	{ input = "", env = {} }: { input?: string; env?: Readonly<Record<string, string>> } = {},
 ): Promise<{ code: number; out: string; err: string }> {
 	return new Promise((resolve) => {
-		const child = execFile(process.execPath, [MARKPEN, ...args], { cwd: folder, env: { PATH: process.env.PATH, ...env }, maxBuffer: 64e6 }, (error, out, err) => {
-			resolve({ code: typeof error?.code === "number" ? error.code : 0, out, err });
-		});
+		const child = execFile(
+			process.execPath,
+			[MARKPEN, ...args],
+			{ cwd: folder, env: { PATH: process.env.PATH, ...env }, maxBuffer: 64e6 },
+			(error, out, err) => {
+				resolve({ code: typeof error?.code === "number" ? error.code : 0, out, err });
+			},
+		);
 		child.stdin?.end(input);
 	});
 }

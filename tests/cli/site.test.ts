@@ -24,20 +24,38 @@ beforeAll(async () => {
 	folder = mkdtempSync(join(tmpdir(), "markpen-site-"));
 	[teacher, student] = [as("teacher"), as("student")];
 	const { signInName, classCode, passphrase } = DEMO_SIGN_INS.student;
-	expect((await teacher(["sign-in", site.address, "--sign-in-name", DEMO_SIGN_INS.teacher.signInName], `${DEMO_SIGN_INS.teacher.passphrase}\n`)).code).toBe(0);
-	expect((await student(["sign-in", `${site.address}/`, "--sign-in-name", signInName, "--class-code", classCode], `${passphrase}\n`)).code).toBe(0);
+	expect(
+		(
+			await teacher(
+				["sign-in", site.address, "--sign-in-name", DEMO_SIGN_INS.teacher.signInName],
+				`${DEMO_SIGN_INS.teacher.passphrase}\n`,
+			)
+		).code,
+	).toBe(0);
+	expect(
+		(
+			await student(
+				["sign-in", `${site.address}/`, "--sign-in-name", signInName, "--class-code", classCode],
+				`${passphrase}\n`,
+			)
+		).code,
+	).toBe(0);
 });
 afterAll(async () => {
 	await site.stop();
 	rmSync(folder, { recursive: true });
 });
 
-const RIGHT = "paper lightcyan\npen colour saddlebrown width 3\nfor i from 0 to 6\n  rect corner 30 + i * 60, 90 size 36, 150\nend\n";
+const RIGHT =
+	"paper lightcyan\npen colour saddlebrown width 3\nfor i from 0 to 6\n  rect corner 30 + i * 60, 90 size 36, 150\nend\n";
 
 describe("signing in", () => {
 	test("keeps a token that only its owner can read, and signing out revokes it", async () => {
 		const visitor = as("visitor");
-		const signed = await visitor(["sign-in", site.address, "--sign-in-name", "okafor-lind", "--json"], `${DEMO_SIGN_INS.teacher.passphrase}\n`);
+		const signed = await visitor(
+			["sign-in", site.address, "--sign-in-name", "okafor-lind", "--json"],
+			`${DEMO_SIGN_INS.teacher.passphrase}\n`,
+		);
 		expect(JSON.parse(signed.out).account).toMatchObject({ name: "M. Okafor-Lind", administrator: true });
 		const file = join(folder, "home-visitor/.config/markpen/site.json");
 		expect(statSync(file).mode & 0o777).toBe(0o600);
@@ -45,8 +63,13 @@ describe("signing in", () => {
 		expect((await visitor(["who"])).out).toBe(`M. Okafor-Lind, administrator, at ${site.address}\n`);
 		expect((await visitor(["sign-out"])).out).toBe(`Signed out of ${site.address}.\n`);
 		expect(existsSync(file)).toBe(false);
-		expect((await fetch(`${site.address}/api/v1/session`, { headers: { authorization: `Bearer ${token}` } })).status).toBe(401);
-		expect(await visitor(["class", "list"])).toMatchObject({ code: 2, err: "You aren't signed in to a site. Sign in with: markpen sign-in URL --sign-in-name NAME\n" });
+		expect(
+			(await fetch(`${site.address}/api/v1/session`, { headers: { authorization: `Bearer ${token}` } })).status,
+		).toBe(401);
+		expect(await visitor(["class", "list"])).toMatchObject({
+			code: 2,
+			err: "You aren't signed in to a site. Sign in with: markpen sign-in URL --sign-in-name NAME\n",
+		});
 	});
 
 	test.each([
@@ -56,12 +79,26 @@ describe("signing in", () => {
 			2,
 			"No account has this name and passphrase. Look at your card: class code, name and passphrase belong together. Your teacher can give you a new card.",
 		],
-		["no passphrase", () => [site.address, ""], 2, "There is no passphrase. Type it when it is asked for, or send it as the first line of the input."],
+		[
+			"no passphrase",
+			() => [site.address, ""],
+			2,
+			"There is no passphrase. Type it when it is asked for, or send it as the first line of the input.",
+		],
 		["no address", () => ["school", "x"], 2, "school is no address of a site; http://127.0.0.1:4170 is one."],
-		["a site that isn't there", () => ["http://127.0.0.1:9", "x"], 3, "The service can't be reached. Nothing was lost; try again in a moment."],
+		[
+			"a site that isn't there",
+			() => ["http://127.0.0.1:9", "x"],
+			3,
+			"The service can't be reached. Nothing was lost; try again in a moment.",
+		],
 	])("with %s says what to do", async (_, of, code, says) => {
 		const [address, passphrase] = of() as [string, string];
-		expect(await as("nobody")(["sign-in", address, "--sign-in-name", "okafor-lind"], `${passphrase}\n`)).toEqual({ code, out: "", err: `${says}\n` });
+		expect(await as("nobody")(["sign-in", address, "--sign-in-name", "okafor-lind"], `${passphrase}\n`)).toEqual({
+			code,
+			out: "",
+			err: `${says}\n`,
+		});
 	});
 });
 
@@ -77,16 +114,18 @@ describe("a teacher", () => {
 		const shown = (await teacher(["class", "show", "8 tern"])).out.split("\n");
 		expect(shown[0]).toMatch(/^Student +mooring-buoy \/16 +sail \/12 /);
 		expect(shown.find((line) => line.startsWith("Idris Vale"))).toMatch(/^Idris Vale +\d+(\.\d+)? +7 /);
-		expect(JSON.parse((await teacher(["class", "stuck", "tern-8", "--json"])).out).stuck.map((s: { student: { name: string } }) => s.student.name)).toEqual([
-			"Bram Ousel",
-			"Gwen Stell",
-		]);
+		expect(
+			JSON.parse((await teacher(["class", "stuck", "tern-8", "--json"])).out).stuck.map(
+				(s: { student: { name: string } }) => s.student.name,
+			),
+		).toEqual(["Bram Ousel", "Gwen Stell"]);
 	});
 
 	test("makes a class, previews and imports its roster, and prints cards", async () => {
-		expect((await teacher(["class", "new", "9 Heron", "--year", "2026/27", "--zone", "Europe/Lisbon", "--code", "heron-9"])).out).toBe(
-			"9 Heron is made; students sign in with the class code heron-9.\n",
-		);
+		expect(
+			(await teacher(["class", "new", "9 Heron", "--year", "2026/27", "--zone", "Europe/Lisbon", "--code", "heron-9"]))
+				.out,
+		).toBe("9 Heron is made; students sign in with the class code heron-9.\n");
 		writeFileSync(join(folder, "roster.csv"), "Name,Number\nNell Quay,1\n,2\n");
 		const preview = await teacher(["class", "import", "9 Heron", "roster.csv"]);
 		expect([preview.code, preview.out]).toEqual([
@@ -95,9 +134,16 @@ describe("a teacher", () => {
 		]);
 		const done = await teacher(["class", "import", "9 Heron", "roster.csv", "--carry-out"]);
 		const [, passphrase] = /^Nell Quay +heron-9 +nell +(\S+)$/m.exec(done.out) ?? [];
-		await expect(signedIn(site.address, { classCode: "heron-9", signInName: "nell", passphrase: passphrase as string })).resolves.toBeDefined();
-		expect((await teacher(["class", "cards", "9 Heron", "Nell Quay"])).out).toMatch(/^Name +Class code +Sign-in name +Passphrase\nNell Quay +heron-9 +nell +[a-z]+-/);
-		expect(await teacher(["class", "cards", "9 Heron", "Nobody"])).toMatchObject({ code: 2, err: "Nobody in the class is called Nobody.\n" });
+		await expect(
+			signedIn(site.address, { classCode: "heron-9", signInName: "nell", passphrase: passphrase as string }),
+		).resolves.toBeDefined();
+		expect((await teacher(["class", "cards", "9 Heron", "Nell Quay"])).out).toMatch(
+			/^Name +Class code +Sign-in name +Passphrase\nNell Quay +heron-9 +nell +[a-z]+-/,
+		);
+		expect(await teacher(["class", "cards", "9 Heron", "Nobody"])).toMatchObject({
+			code: 2,
+			err: "Nobody in the class is called Nobody.\n",
+		});
 		expect((await teacher(["class", "roster", "heron-9"])).out).toContain("Nell Quay  nell");
 	});
 
@@ -112,8 +158,13 @@ describe("a teacher", () => {
 		expect(all).toEqual([...all].sort());
 		expect((await firsts("--sort", "newest")).sort()).toEqual(all);
 		expect(await firsts("--words", "COMPASS")).toEqual(["compass-rose"]);
-		expect((await teacher(["exercise", "list", "--words", "no such"])).out).toBe("No exercise has “no such” in its title, id or owner's name.\n");
-		expect(await teacher(["exercise", "list", "--sort", "size"])).toMatchObject({ code: 2, err: expect.stringContaining("Allowed choices are key, title, newest") });
+		expect((await teacher(["exercise", "list", "--words", "no such"])).out).toBe(
+			"No exercise has “no such” in its title, id or owner's name.\n",
+		);
+		expect(await teacher(["exercise", "list", "--sort", "size"])).toMatchObject({
+			code: 2,
+			err: expect.stringContaining("Allowed choices are key, title, newest"),
+		});
 	});
 
 	test("publishes an exercise, sets it, hands a folder in, rehearses, releases, and writes the grade book", async () => {
@@ -121,18 +172,53 @@ describe("a teacher", () => {
 			join(folder, "lamp.exercise.yaml"),
 			"format: markpen/exercise@1\nid: lamp\ntitle: Lamp\nbrief: A lamp 36 across.\nmodel: circle centre 140, 90 diameter 36\nfigures: { lamp: { kind: circle } }\ncriteria:\n  - { id: across, check: measure, of: lamp, what: diameter, is: 36, points: 2 }\n",
 		);
-		expect((await teacher(["exercise", "publish", "lamp.exercise.yaml"])).out).toBe("lamp is published as version 1.\n");
+		expect((await teacher(["exercise", "publish", "lamp.exercise.yaml"])).out).toBe(
+			"lamp is published as version 1.\n",
+		);
 		writeFileSync(join(folder, "bad.exercise.yaml"), "format: markpen/exercise@1\nid: bad\n");
 		expect(await teacher(["exercise", "publish", "bad.exercise.yaml"])).toMatchObject({
 			code: 2,
 			err: expect.stringMatching(/^The exercise file has errors; each is listed with its line\.\n {2}\w+: line 1/),
 		});
 		const at = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString();
-		const set = await teacher(["assignment", "set", "8 Gannet", "lamp", "--opens", at(-3), "--due", at(1), "--closes", at(2), "--points", "release", "--json"]);
+		const set = await teacher([
+			"assignment",
+			"set",
+			"8 Gannet",
+			"lamp",
+			"--opens",
+			at(-3),
+			"--due",
+			at(1),
+			"--closes",
+			at(2),
+			"--points",
+			"release",
+			"--json",
+		]);
 		expect(JSON.parse(set.out).exercises).toEqual(["lamp"]);
-		const reduced = ["assignment", "set", "8 Gannet", "lamp", "--opens", at(-3), "--due", at(-1), "--closes", at(2), "--late", "reduced"];
-		expect(await teacher(reduced)).toMatchObject({ code: 2, err: expect.stringContaining("--late reduced and --late-share go together") });
-		expect(await teacher([...reduced, "--late-share", "most"])).toMatchObject({ code: 2, err: expect.stringContaining("It is a percentage from 0 to 100.") });
+		const reduced = [
+			"assignment",
+			"set",
+			"8 Gannet",
+			"lamp",
+			"--opens",
+			at(-3),
+			"--due",
+			at(-1),
+			"--closes",
+			at(2),
+			"--late",
+			"reduced",
+		];
+		expect(await teacher(reduced)).toMatchObject({
+			code: 2,
+			err: expect.stringContaining("--late reduced and --late-share go together"),
+		});
+		expect(await teacher([...reduced, "--late-share", "most"])).toMatchObject({
+			code: 2,
+			err: expect.stringContaining("It is a percentage from 0 to 100."),
+		});
 
 		mkdirSync(join(folder, "in/Lintott, Bea"), { recursive: true });
 		writeFileSync(join(folder, "in/abel corrie.txt"), "circle centre 140, 90 diameter 36");
@@ -147,19 +233,31 @@ describe("a teacher", () => {
 				"whose.txt              Left out: no student of the class is told by its name. Say whose it is to hand it in.",
 			],
 		]);
-		expect((await teacher(["assignment", "upload", "8 Gannet", "lamp", "in", "--carry-out", "--of", "whose.txt=Caius Wray"])).out).toContain("Handed in 3, left out 0.");
-		expect((await teacher(["assignment", "follow", "8 Gannet", "lamp"])).out).toMatch(/^(?:Everything is checked|\d checked; nothing is left)\.\n$/);
+		expect(
+			(await teacher(["assignment", "upload", "8 Gannet", "lamp", "in", "--carry-out", "--of", "whose.txt=Caius Wray"]))
+				.out,
+		).toContain("Handed in 3, left out 0.");
+		expect((await teacher(["assignment", "follow", "8 Gannet", "lamp"])).out).toMatch(
+			/^(?:Everything is checked|\d checked; nothing is left)\.\n$/,
+		);
 		const shown = (await teacher(["assignment", "show", "8 Gannet", "lamp"])).out;
 		expect(shown).toMatch(/Abel Corrie +1 +2 of 2 +all met\nBea Lintott +1 +0 of 2 +missed: diameter of the lamp: 36/);
 
-		writeFileSync(join(folder, "lamp.exercise.yaml"), readFileSync(join(folder, "lamp.exercise.yaml"), "utf8").replace("is: 36,", "is: 36, within: 9,"));
+		writeFileSync(
+			join(folder, "lamp.exercise.yaml"),
+			readFileSync(join(folder, "lamp.exercise.yaml"), "utf8").replace("is: 36,", "is: 36, within: 9,"),
+		);
 		await teacher(["exercise", "publish", "lamp.exercise.yaml"]);
 		const rehearsed = await teacher(["assignment", "rehearse", "8 Gannet", "lamp"]);
 		expect(rehearsed.out).toMatch(
 			/^Lamp, version 1 to 2: 2 of 3 hand-ins keep their points\.\n\nStudent +Try +Before +After +Why\nBea Lintott +1 +0 +2 +across 0 → 2\n\nNothing is changed\./,
 		);
-		expect((await teacher(["assignment", "rehearse", "8 Gannet", "lamp", "--carry-out"])).out).toContain("Carried out: 3 reports.");
-		expect((await teacher(["assignment", "release", "8 Gannet", "lamp", "Bea Lintott"])).out).toBe("Released to 1 student.\n");
+		expect((await teacher(["assignment", "rehearse", "8 Gannet", "lamp", "--carry-out"])).out).toContain(
+			"Carried out: 3 reports.",
+		);
+		expect((await teacher(["assignment", "release", "8 Gannet", "lamp", "Bea Lintott"])).out).toBe(
+			"Released to 1 student.\n",
+		);
 		expect((await teacher(["assignment", "release", "8 Gannet", "lamp"])).out).toBe("Released to 19 students.\n");
 
 		await teacher(["class", "grade-book", "8 Gannet", "--out", "book.csv"]);
@@ -167,8 +265,12 @@ describe("a teacher", () => {
 		await teacher(["class", "grade-book", "8 Gannet", "--out", "book.zip"]);
 		expect(readFileSync(join(folder, "book.zip")).subarray(0, 2).toString()).toBe("PK");
 		await teacher(["class", "archive", "8 Gannet", "--out", "gannet.json"]);
-		expect(JSON.parse(readFileSync(join(folder, "gannet.json"), "utf8"))).toMatchObject({ format: "markpen/class-archive@1" });
-		expect((await teacher(["assignment", "drawings", "8 Gannet", "lamp", "--out", "drawn", "--png"])).out).toBe("3 drawings written to drawn.\n");
+		expect(JSON.parse(readFileSync(join(folder, "gannet.json"), "utf8"))).toMatchObject({
+			format: "markpen/class-archive@1",
+		});
+		expect((await teacher(["assignment", "drawings", "8 Gannet", "lamp", "--out", "drawn", "--png"])).out).toBe(
+			"3 drawings written to drawn.\n",
+		);
 		expect(readFileSync(join(folder, "drawn/Abel Corrie.png")).subarray(1, 4).toString()).toBe("PNG");
 		expect((await teacher(["exercise", "get", "lamp", "--version-number", "1"])).out).toContain("is: 36, points: 2");
 	});
@@ -196,7 +298,10 @@ describe("a student", () => {
 		writeFileSync(join(folder, "other.txt"), "walk 5");
 		const other = await student(["hand-in", "other.txt", "--exercise", "lighthouse", "--json"]);
 		expect([other.code, JSON.parse(other.out).points.earned]).toEqual([1, 0]);
-		expect(await student(["hand-in", "other.txt"])).toMatchObject({ code: 2, err: expect.stringMatching(/^No open exercise is called other; there are /) });
+		expect(await student(["hand-in", "other.txt"])).toMatchObject({
+			code: 2,
+			err: expect.stringMatching(/^No open exercise is called other; there are /),
+		});
 		expect(await student(["class", "list"])).toMatchObject({ code: 2, err: "This account may not do this.\n" });
 	});
 });
@@ -208,7 +313,8 @@ describe("a site from nothing", () => {
 		const url = new URL(inject("postgres"));
 		url.pathname = `/${name}`;
 		const env = { PATH: process.env.PATH ?? "", DATABASE_URL: url.href, MARKPEN_PORT: "0", MARKPEN_THREADS: "1" };
-		const start = (part: string) => spawn(process.execPath, [MARKPEN, part], { env, stdio: ["ignore", "pipe", "inherit"] });
+		const start = (part: string) =>
+			spawn(process.execPath, [MARKPEN, part], { env, stdio: ["ignore", "pipe", "inherit"] });
 		const serve = start("serve");
 		let said = "";
 		const address = await new Promise<string>((resolve) =>
@@ -218,22 +324,37 @@ describe("a site from nothing", () => {
 				if (found && said.includes("There is no account yet")) resolve(found);
 			}),
 		);
-		expect(said).toContain("There is no account yet. Make the first administrator on this server: markpen account SIGN-IN-NAME --name NAME --administrator");
-		const made = execFileSync(process.execPath, [MARKPEN, "account", "first", "--name", "F. First", "--administrator"], { env, encoding: "utf8" });
+		expect(said).toContain(
+			"There is no account yet. Make the first administrator on this server: markpen account SIGN-IN-NAME --name NAME --administrator",
+		);
+		const made = execFileSync(
+			process.execPath,
+			[MARKPEN, "account", "first", "--name", "F. First", "--administrator"],
+			{ env, encoding: "utf8" },
+		);
 		const once = /^ {2}(\S+)$/m.exec(made)?.[1] as string;
 		const first = as("first");
 		expect(await first(["sign-in", address, "--sign-in-name", "first"], `${once}\n`)).toMatchObject({
 			code: 2,
 			err: "This passphrase was for one sign-in. Choose one of your own first.\n",
 		});
-		expect((await first(["passphrase", address, "--sign-in-name", "first"], `${once}\nmy-own-passphrase\nmy-own-passphrase\n`)).code).toBe(0);
+		expect(
+			(
+				await first(
+					["passphrase", address, "--sign-in-name", "first"],
+					`${once}\nmy-own-passphrase\nmy-own-passphrase\n`,
+				)
+			).code,
+		).toBe(0);
 		expect((await first(["sign-in", address, "--sign-in-name", "first"], "my-own-passphrase\n")).code).toBe(0);
 		expect((await first(["class", "list"])).out).toBe("There is no class here.\n");
 		const again = execFileSync(process.execPath, [MARKPEN, "account", "first"], { env, encoding: "utf8" });
 		expect(again).toContain("has a new passphrase; the old one has ended.");
 		expect((await first(["class", "list"])).code).toBe(2);
 		const worker = start("worker");
-		await new Promise<void>((resolve) => worker.stdout.on("data", (data) => String(data).includes("ready worker") && resolve()));
+		await new Promise<void>((resolve) =>
+			worker.stdout.on("data", (data) => String(data).includes("ready worker") && resolve()),
+		);
 		for (const child of [serve, worker]) {
 			const ended = new Promise((resolve) => child.on("exit", resolve));
 			child.kill("SIGTERM");
@@ -245,7 +366,8 @@ describe("a site from nothing", () => {
 test.each(["bash", "zsh", "fish"])("completion for %s names every command, and is sound", async (shell) => {
 	const { out, code } = await teacher(["completion", shell]);
 	expect(code).toBe(0);
-	for (const word of ["sign-in", "grade-book", "rehearse", "--carry-out", "hand-in"]) expect(out).toContain(shell === "fish" ? word.replace(/^--/, "") : word);
+	for (const word of ["sign-in", "grade-book", "rehearse", "--carry-out", "hand-in"])
+		expect(out).toContain(shell === "fish" ? word.replace(/^--/, "") : word);
 	if (shell !== "bash") return;
 	writeFileSync(
 		join(folder, "complete.sh"),

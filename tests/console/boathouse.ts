@@ -39,5 +39,9 @@ export const BOATHOUSE = [
 		"origin: top left, paper: lightsteelblue }",
 	),
 	lamps("lamps-without", "statements: { without: [polygon] }\n"),
-	lamps("lamps-judged", "", "  - { id: own, check: by teacher, says: It is your own, scale: { 0: no, 1: partly so, 2: all through }, points: 2 }\n"),
+	lamps(
+		"lamps-judged",
+		"",
+		"  - { id: own, check: by teacher, says: It is your own, scale: { 0: no, 1: partly so, 2: all through }, points: 2 }\n",
+	),
 ];

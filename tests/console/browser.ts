@@ -20,17 +20,28 @@ export class Watched {
 
 	static async open(context: BrowserContext, address: string, path = ""): Promise<Watched> {
 		await context.addInitScript(() => {
-			document.addEventListener("securitypolicyviolation", (event) => console.error(`policy: ${event.violatedDirective} ${event.blockedURI}`));
+			document.addEventListener("securitypolicyviolation", (event) =>
+				console.error(`policy: ${event.violatedDirective} ${event.blockedURI}`),
+			);
 		});
 		const watched = new Watched(await context.newPage());
 		const { page, wrong } = watched;
 		page.on("pageerror", (error) => wrong.push(`script: ${error.message}`));
 		page.on("console", (message) => {
 			const text = message.text();
-			if (message.type() === "error" && !/status of (400|401|409|412|413|422)|net::ERR_(FAILED|INTERNET_DISCONNECTED)/.test(text)) wrong.push(text);
+			if (
+				message.type() === "error" &&
+				!/status of (400|401|409|412|413|422)|net::ERR_(FAILED|INTERNET_DISCONNECTED)/.test(text)
+			)
+				wrong.push(text);
 		});
 		page.on("request", (request) => {
-			if (!request.url().startsWith(address) && !request.url().startsWith("blob:") && !request.url().startsWith("data:")) wrong.push(`request: ${request.url()}`);
+			if (
+				!request.url().startsWith(address) &&
+				!request.url().startsWith("blob:") &&
+				!request.url().startsWith("data:")
+			)
+				wrong.push(`request: ${request.url()}`);
 		});
 		await page.goto(`${address}${path}`);
 		return watched;
@@ -46,7 +57,11 @@ export async function signIn(page: Page, who: "teacher" | "student"): Promise<vo
 	await page.getByRole("heading", { level: 1, name: who === "teacher" ? "Today" : "My work" }).waitFor();
 }
 
-export type Visit = (who: "teacher" | "student" | undefined, use: (page: Page) => Promise<void>, size?: { width: number; height: number }) => Promise<void>;
+export type Visit = (
+	who: "teacher" | "student" | undefined,
+	use: (page: Page) => Promise<void>,
+	size?: { width: number; height: number },
+) => Promise<void>;
 
 /** A session's cookie, without the form. */
 async function sessionOf(address: string, who: "teacher" | "student"): Promise<{ name: string; value: string }> {
@@ -85,7 +100,14 @@ export async function axe(page: Page): Promise<string[]> {
 	await page.evaluate(AXE);
 	return page.evaluate(async () => {
 		const { violations } = await (
-			globalThis as unknown as { axe: { run: (context: Document, options: object) => Promise<{ violations: { id: string; nodes: { target: string[] }[] }[] }> } }
+			globalThis as unknown as {
+				axe: {
+					run: (
+						context: Document,
+						options: object,
+					) => Promise<{ violations: { id: string; nodes: { target: string[] }[] }[] }>;
+				};
+			}
 		).axe.run(document, {
 			runOnly: ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"],
 		});
@@ -103,8 +125,16 @@ export async function onScreen(page: Page, x: number, y: number): Promise<{ x: n
 			const sheet = svg.querySelector("clipPath rect") as SVGRectElement;
 			const [width, height] = [Number(sheet.getAttribute("width")), Number(sheet.getAttribute("height"))];
 			const { origin } = (drawing as HTMLElement).dataset;
-			const [px, py] = origin === "centre" ? [at.x + width / 2, height / 2 - at.y] : origin === "bottom left" ? [at.x, height - at.y] : [at.x, at.y];
-			return { x: box.left + ((px - view.x) * box.width) / view.width, y: box.top + ((py - view.y) * box.height) / view.height };
+			const [px, py] =
+				origin === "centre"
+					? [at.x + width / 2, height / 2 - at.y]
+					: origin === "bottom left"
+						? [at.x, height - at.y]
+						: [at.x, at.y];
+			return {
+				x: box.left + ((px - view.x) * box.width) / view.width,
+				y: box.top + ((py - view.y) * box.height) / view.height,
+			};
 		},
 		{ x, y },
 	);
@@ -122,7 +152,14 @@ export async function colourAt(page: Page, x: number, y: number): Promise<number
 	return page.getByRole("application", { name: /^Drawing/ }).evaluate((drawing, place) => {
 		const canvas = drawing.querySelector("canvas") as HTMLCanvasElement;
 		const box = canvas.getBoundingClientRect();
-		const [px, py] = [((place.x - box.left) * canvas.width) / box.width, ((place.y - box.top) * canvas.height) / box.height];
-		return [...(canvas.getContext("2d") as CanvasRenderingContext2D).getImageData(Math.round(px), Math.round(py), 1, 1).data.slice(0, 3)];
+		const [px, py] = [
+			((place.x - box.left) * canvas.width) / box.width,
+			((place.y - box.top) * canvas.height) / box.height,
+		];
+		return [
+			...(canvas.getContext("2d") as CanvasRenderingContext2D)
+				.getImageData(Math.round(px), Math.round(py), 1, 1)
+				.data.slice(0, 3),
+		];
 	}, at);
 }

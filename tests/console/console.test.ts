@@ -31,7 +31,8 @@ async function openHandIn(page: Page, title: string, student: string): Promise<v
 	await page.locator("[data-criterion]").first().waitFor();
 }
 
-const background = (page: Page, selector: string) => page.locator(selector).evaluate((e) => getComputedStyle(e).backgroundColor);
+const background = (page: Page, selector: string) =>
+	page.locator(selector).evaluate((e) => getComputedStyle(e).backgroundColor);
 
 describe("signing in", () => {
 	test("a wrong passphrase is told in a sentence, a right one opens the day", () =>
@@ -60,7 +61,9 @@ describe("the teacher", () => {
 			await openClass(page);
 			await page.getByRole("rowheader", { name: "Zoe Lark" }).waitFor();
 			expect(await page.getByRole("row").count()).toBe(20);
-			expect(await page.getByRole("link", { name: /Idris Vale, Mooring buoy: 14 of 16 points/ }).isVisible()).toBe(true);
+			expect(await page.getByRole("link", { name: /Idris Vale, Mooring buoy: 14 of 16 points/ }).isVisible()).toBe(
+				true,
+			);
 			expect(await page.getByRole("img", { name: "12 met, 1 missed" }).first().isVisible()).toBe(true);
 		}));
 
@@ -74,8 +77,12 @@ describe("the teacher", () => {
 			const row = page.getByRole("button", { name: /The buoy is red/ });
 			expect(await row.textContent()).toContain(" of 19");
 			await row.hover();
-			expect(await page.locator("[data-hand-in]:has([data-lit])").allTextContents()).toEqual([expect.stringContaining("Lena Firth")]);
-			const loaded = await page.locator("img").evaluateAll((all) => all.every((i) => (i as HTMLImageElement).naturalWidth > 0));
+			expect(await page.locator("[data-hand-in]:has([data-lit])").allTextContents()).toEqual([
+				expect.stringContaining("Lena Firth"),
+			]);
+			const loaded = await page
+				.locator("img")
+				.evaluateAll((all) => all.every((i) => (i as HTMLImageElement).naturalWidth > 0));
 			expect(loaded).toBe(true);
 		}));
 
@@ -94,12 +101,19 @@ describe("the teacher", () => {
 		visit("teacher", async (page) => {
 			await openHandIn(page, "Mooring buoy", "Idris Vale");
 			expect(await page.locator("path[data-lit]").count()).toBe(0);
-			const yellow = () => page.evaluate((point) => [...document.querySelectorAll("*")].filter((e) => getComputedStyle(e).backgroundColor === point).length, POINT);
+			const yellow = () =>
+				page.evaluate(
+					(point) =>
+						[...document.querySelectorAll("*")].filter((e) => getComputedStyle(e).backgroundColor === point).length,
+					POINT,
+				);
 			expect(await yellow()).toBe(0);
 			await page.locator("[data-criterion=on-it]").hover();
 			expect(await background(page, "[data-criterion=on-it]")).toBe(POINT);
 			expect(await background(page, "[data-line='6']")).toBe(POINT);
-			expect(await page.locator("path[data-lit]").evaluateAll((all) => all.map((e) => (e as SVGElement).dataset.lit))).toEqual(["1"]);
+			expect(
+				await page.locator("path[data-lit]").evaluateAll((all) => all.map((e) => (e as SVGElement).dataset.lit)),
+			).toEqual(["1"]);
 			expect(await yellow()).toBe(3);
 			await page.mouse.move(5, 5);
 			expect(await yellow()).toBe(0);
@@ -113,15 +127,20 @@ describe("the teacher", () => {
 			const slip = page.locator("[data-slip=radius-for-diameter]");
 			expect(await slip.textContent()).toMatch(/line 5.*To the student: /);
 			await slip.hover();
-			for (const lit of ["[data-slip=radius-for-diameter]", "[data-line='5']", "[data-criterion=across]"]) expect(await background(page, lit)).toBe(POINT);
-			expect(await page.locator("path[data-lit]").evaluateAll((all) => all.map((e) => (e as SVGElement).dataset.lit))).toEqual(["0"]);
+			for (const lit of ["[data-slip=radius-for-diameter]", "[data-line='5']", "[data-criterion=across]"])
+				expect(await background(page, lit)).toBe(POINT);
+			expect(
+				await page.locator("path[data-lit]").evaluateAll((all) => all.map((e) => (e as SVGElement).dataset.lit)),
+			).toEqual(["0"]);
 		}));
 
 	test("pointing at a line lights what it drew, at a figure its line", () =>
 		visit("teacher", async (page) => {
 			await openHandIn(page, "Mooring buoy", "Idris Vale");
 			await page.locator("[data-line='4']").hover();
-			expect(await page.locator("path[data-lit]").evaluateAll((all) => all.map((e) => (e as SVGElement).dataset.lit))).toEqual(["0"]);
+			expect(
+				await page.locator("path[data-lit]").evaluateAll((all) => all.map((e) => (e as SVGElement).dataset.lit)),
+			).toEqual(["0"]);
 			await page.locator("[data-line='1']").hover();
 			await overSheet(page, 240, 160);
 			expect(await background(page, "[data-line='6']")).toBe(POINT);
@@ -137,7 +156,9 @@ describe("the teacher", () => {
 			expect(await page.getByTestId("coordinates").textContent()).toMatch(/^x 1 {2}y 20 {2}[a-z ]+ #[0-9a-f]{6}$/);
 			const box = await drawing.locator("svg").boundingBox();
 			await page.mouse.move((box?.x ?? 0) + (box?.width ?? 0) / 2, (box?.y ?? 0) + (box?.height ?? 0) / 2);
-			expect(await page.getByTestId("coordinates").textContent()).toMatch(/^x -?\d+ {2}y -?\d+ {2}[a-z ]+ #[0-9a-f]{6}$/);
+			expect(await page.getByTestId("coordinates").textContent()).toMatch(
+				/^x -?\d+ {2}y -?\d+ {2}[a-z ]+ #[0-9a-f]{6}$/,
+			);
 		}));
 
 	test("goes to the next and the one before by key", () =>
@@ -152,7 +173,9 @@ describe("the teacher", () => {
 	test("sees where a program stopped, and where one can't be read", () =>
 		visit("teacher", async (page) => {
 			await openHandIn(page, "Sail", "Sami Dene");
-			expect(await page.getByLabel(/^Source;/).textContent()).toContain("“parts” is 0 here, and nothing can be divided by 0.");
+			expect(await page.getByLabel(/^Source;/).textContent()).toContain(
+				"“parts” is 0 here, and nothing can be divided by 0.",
+			);
 			await page.goBack();
 			await page.locator("[data-hand-in]", { hasText: "Ned Holt" }).click();
 			await page.getByText("There is no").or(page.getByText("isn't a statement here")).first().waitFor();
@@ -171,7 +194,9 @@ describe("the student", () => {
 		visit("student", async (page) => {
 			await openDesk(page, "Pier planks");
 			expect(await page.getByText("Seven planks").first().isVisible()).toBe(true);
-			await editor(page).fill("paper lightcyan\npen colour sienna width 3\nfor i from 0 to 6\n  rect corner 30 + i * 60, 90 size 36, 150\nend\nprint 1 + 2");
+			await editor(page).fill(
+				"paper lightcyan\npen colour sienna width 3\nfor i from 0 to 6\n  rect corner 30 + i * 60, 90 size 36, 150\nend\nprint 1 + 2",
+			);
 			await page.keyboard.press("Control+Enter");
 			await page.locator("[data-figures='7']").waitFor();
 			expect(await page.locator("pre").textContent()).toBe("3");
@@ -186,11 +211,15 @@ describe("the student", () => {
 	test("is told what to look at after handing in, without the answer", () =>
 		visit("student", async (page) => {
 			await openDesk(page, "Pier planks");
-			await editor(page).fill("paper lightcyan\nfor i from 0 to 6\n  rect corner 30 + i * 60, 90 size 36, 150\nend\npen colour sienna width 3");
+			await editor(page).fill(
+				"paper lightcyan\nfor i from 0 to 6\n  rect corner 30 + i * 60, 90 size 36, 150\nend\npen colour sienna width 3",
+			);
 			await page.getByRole("button", { name: "Hand in", exact: true }).click();
 			await page.getByRole("button", { name: "Hand it in" }).click();
 			await page.locator("[data-slip=colour-after]").waitFor();
-			expect(await page.locator("[data-slip]").allTextContents()).toEqual([expect.stringMatching(/^[^#]*line 5[^#]*$/)]);
+			expect(await page.locator("[data-slip]").allTextContents()).toEqual([
+				expect.stringMatching(/^[^#]*line 5[^#]*$/),
+			]);
 			expect(await page.getByText("To the student").count()).toBe(0);
 		}));
 
@@ -200,7 +229,9 @@ describe("the student", () => {
 			await editor(page).fill("walk 50\nwlak 90");
 			await page.getByRole("button", { name: /^Run/ }).click();
 			await page.getByTestId("problem").waitFor();
-			expect(await page.getByTestId("problem").textContent()).toBe("Line 2: There is no statement “wlak”. Did you mean “walk”?");
+			expect(await page.getByTestId("problem").textContent()).toBe(
+				"Line 2: There is no statement “wlak”. Did you mean “walk”?",
+			);
 			await page.locator(".cm-lintRange-error").hover();
 			await page.getByRole("button", { name: "Put it right" }).click();
 			await page.getByRole("button", { name: /^Run/ }).click();
@@ -315,13 +346,17 @@ describe("everyone can use it", () => {
 		const html = await (await fetch(`${site.address}/`)).text();
 		const scripts = [...html.matchAll(/(?:src|href)="([^"]+\.js)"/g)].map((m) => m[1] as string);
 		expect(scripts.length).toBeGreaterThan(0);
-		const sizes = await Promise.all(scripts.map(async (path) => gzipSync(await (await fetch(`${site.address}${path}`)).text()).length));
+		const sizes = await Promise.all(
+			scripts.map(async (path) => gzipSync(await (await fetch(`${site.address}${path}`)).text()).length),
+		);
 		expect(sizes.reduce((a, b) => a + b, 0)).toBeLessThan(200_000);
 	});
 
 	test("the drawing worker alone may run generated code", async () => {
 		const { readdirSync } = await import("node:fs");
-		const names = readdirSync(new URL("../../console/dist/assets", import.meta.url)).filter((name) => name.endsWith(".js"));
+		const names = readdirSync(new URL("../../console/dist/assets", import.meta.url)).filter((name) =>
+			name.endsWith(".js"),
+		);
 		for (const name of names) {
 			const policy = (await fetch(`${site.address}/assets/${name}`)).headers.get("content-security-policy") ?? "";
 			expect([name, policy.includes("unsafe-eval")]).toEqual([name, name.startsWith("drawing-worker")]);

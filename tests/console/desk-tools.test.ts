@@ -52,7 +52,8 @@ describe("the desk", () => {
 		const { page } = await here.own.open();
 		await expect.poll(() => colourAt(page, 200, 150)).toEqual([176, 196, 222]);
 		const printed = page.locator("h2:has-text('Printed') + pre");
-		const source = "print random(1, 1000000)\nfill red\ncircle centre 240, 90 diameter 36\nrepeat 9000\n  walk 0\nend\n";
+		const source =
+			"print random(1, 1000000)\nfill red\ncircle centre 240, 90 diameter 36\nrepeat 9000\n  walk 0\nend\n";
 		await editor(page).fill(source);
 		await run(page);
 		expect(await colourAt(page, 200, 150)).toEqual([176, 196, 222]);
@@ -114,7 +115,8 @@ describe("the desk", () => {
 		await page.getByRole("button", { name: /^Run/ }).click();
 		await page.locator("[data-figures='1']").waitFor();
 		await page.getByRole("button", { name: "Replay" }).click();
-		const frame = async () => Number(/Frame (\d+) of 240/.exec((await page.getByRole("group", { name: "Replay" }).textContent()) ?? "")?.[1]);
+		const frame = async () =>
+			Number(/Frame (\d+) of 240/.exec((await page.getByRole("group", { name: "Replay" }).textContent()) ?? "")?.[1]);
 		await expect.poll(frame).toBe(1);
 		await page.getByRole("button", { name: "Play", exact: true }).click();
 		await expect.poll(frame).toBeGreaterThan(3);
@@ -171,7 +173,10 @@ describe("the desk", () => {
 		expect(await first.page.getByTestId("continues").count()).toBe(0);
 		await first.page.close();
 		const { teacher, student, classId } = here.own;
-		const set = await teacher.setAssignment({ params: { id: classId }, body: { exercise: "lamps", opensAt: inDays(-1), dueAt: inDays(1), closesAt: inDays(2) } });
+		const set = await teacher.setAssignment({
+			params: { id: classId },
+			body: { exercise: "lamps", opensAt: inDays(-1), dueAt: inDays(1), closesAt: inDays(2) },
+		});
 		const send = (source: string) => student.handIn({ params: { id: set.id, exercise: "lamps" }, body: { source } });
 		await send("walk 10\n");
 		await send(BOTH);
@@ -190,7 +195,10 @@ describe("the desk", () => {
 	test("has the checklist under the exercise's headings, and the teacher reads it so too", async () => {
 		await here.begin("lamps-parts");
 		const { page } = await here.own.open();
-		const order = (within: Page) => within.locator("h3, [data-criterion]").evaluateAll((all) => all.map((e) => (e as HTMLElement).dataset.criterion ?? e.textContent));
+		const order = (within: Page) =>
+			within
+				.locator("h3, [data-criterion]")
+				.evaluateAll((all) => all.map((e) => (e as HTMLElement).dataset.criterion ?? e.textContent));
 		const wanted = ["The yellow lamp", "place", "across", "The red lamp", "red"];
 		await expect.poll(() => order(page)).toEqual(wanted);
 		expect(await axe(page)).toEqual([]);

@@ -57,11 +57,18 @@ describe("nothing is lost", () => {
 		const { page } = await here.own.open();
 		await editor(page).fill("-- here\n");
 		await kept(page);
-		await here.own.student.saveDraft({ params: here.own.place, body: { source: "-- there\n", device: "iPad" }, revision: "any" });
+		await here.own.student.saveDraft({
+			params: here.own.place,
+			body: { source: "-- there\n", device: "iPad" },
+			revision: "any",
+		});
 		await editor(page).fill("-- here, and on\n");
 		const dialog = page.getByRole("dialog", { name: "Your program was changed in two places" });
 		await dialog.waitFor();
-		expect(await dialog.locator("pre").allTextContents()).toEqual([expect.stringContaining("-- here, and on"), expect.stringContaining("-- there")]);
+		expect(await dialog.locator("pre").allTextContents()).toEqual([
+			expect.stringContaining("-- here, and on"),
+			expect.stringContaining("-- there"),
+		]);
 		expect(await dialog.textContent()).toContain("On iPad");
 		await dialog.getByRole("button", { name: "Go on with that one" }).click();
 		await kept(page);
@@ -181,7 +188,9 @@ describe("hints", () => {
 			if (response.url().includes("/api/")) traffic.push(await response.text().catch(() => ""));
 		});
 		expect(await page.getByRole("button", { name: /^A hint for/ }).count()).toBe(0);
-		await expect(here.own.student.nextHint({ params: { ...here.own.place, criterion: "place", number: 1 } })).rejects.toMatchObject({ status: 409 });
+		await expect(
+			here.own.student.nextHint({ params: { ...here.own.place, criterion: "place", number: 1 } }),
+		).rejects.toMatchObject({ status: 409 });
 		await page.getByRole("button", { name: /^Run/ }).click();
 		await page.locator("[data-figures='1']").waitFor();
 		await page.getByRole("button", { name: /^A hint for/ }).click();
@@ -216,7 +225,9 @@ describe("questions and the given program", () => {
 		await handIn(page);
 		await page.getByTestId("result").getByText("Handed in").waitFor();
 		const [row] = (await here.teacher.showAssignment({ params: { id: here.own.assignment } })).handIns;
-		expect((await here.teacher.showHandIn({ params: { id: row?.id ?? "" } })).answers).toEqual({ why: { words: "In the upper left.", when: "before running" } });
+		expect((await here.teacher.showHandIn({ params: { id: row?.id ?? "" } })).answers).toEqual({
+			why: { words: "In the upper left.", when: "before running" },
+		});
 	});
 
 	test("the given program is there to begin with, and can be had back", async () => {
@@ -247,7 +258,9 @@ describe("handing in", () => {
 		await editor(page).fill(RIGHT);
 		await page.getByRole("button", { name: "Hand in", exact: true }).click();
 		const dialog = page.getByRole("dialog", { name: "Hand this in?" });
-		expect(await dialog.textContent()).toMatch(/Desk lamp.*which you haven't run yet.*You can hand in again until it closes/s);
+		expect(await dialog.textContent()).toMatch(
+			/Desk lamp.*which you haven't run yet.*You can hand in again until it closes/s,
+		);
 		await dialog.getByRole("button", { name: "Hand it in" }).click();
 		await page
 			.getByTestId("result")
@@ -256,9 +269,14 @@ describe("handing in", () => {
 	});
 
 	test("of a program that earns nothing here offers the open exercise that it fits", async () => {
-		await here.teacher.setAssignment({ params: { id: here.own.classId }, body: { exercise: "pier-planks", opensAt: inDays(-1), dueAt: inDays(1), closesAt: inDays(2) } });
+		await here.teacher.setAssignment({
+			params: { id: here.own.classId },
+			body: { exercise: "pier-planks", opensAt: inDays(-1), dueAt: inDays(1), closesAt: inDays(2) },
+		});
 		const { page } = await here.own.open();
-		await editor(page).fill("paper lightcyan\npen colour sienna width 3\nfor i from 0 to 6\n  rect corner 30 + i * 60, 90 size 36, 150\nend\n");
+		await editor(page).fill(
+			"paper lightcyan\npen colour sienna width 3\nfor i from 0 to 6\n  rect corner 30 + i * 60, 90 size 36, 150\nend\n",
+		);
 		await handIn(page);
 		await page.getByText("it fits").waitFor();
 		await page.getByRole("button", { name: "Hand it in there" }).click();

@@ -57,7 +57,13 @@ describe("the library", () => {
 		visit("teacher", async (page) => {
 			await page.getByRole("link", { name: "Exercises" }).click();
 			await page.getByRole("link", { name: "Sail", exact: true }).waitFor();
-			await expect.poll(() => page.locator("img").evaluateAll((all) => all.length >= 8 && all.every((i) => (i as HTMLImageElement).naturalWidth > 0))).toBe(true);
+			await expect
+				.poll(() =>
+					page
+						.locator("img")
+						.evaluateAll((all) => all.length >= 8 && all.every((i) => (i as HTMLImageElement).naturalWidth > 0)),
+				)
+				.toBe(true);
 			await page.getByLabel("Search exercises").fill("light");
 			expect(await page.locator("a:has(img)").allTextContents()).toEqual([expect.stringContaining("Lighthouse")]);
 		}));
@@ -112,8 +118,11 @@ describe("the editor", () => {
 
 	test("is found and can be set among more than a page of others", () =>
 		visit("teacher", async (page) => {
-			for (let n = 0; n < 205; n++) await teacher.draftExercise({ body: { key: `knot-${n}`, source: FILE(`knot-${n}`) } });
-			await teacher.publishExercise({ body: { source: FILE("zz-last-of-all").replace("Harbour lamp", "Zander lamp") } });
+			for (let n = 0; n < 205; n++)
+				await teacher.draftExercise({ body: { key: `knot-${n}`, source: FILE(`knot-${n}`) } });
+			await teacher.publishExercise({
+				body: { source: FILE("zz-last-of-all").replace("Harbour lamp", "Zander lamp") },
+			});
 			await page.goto(`${site.address}/exercises`);
 			await page.getByRole("link", { name: "Zander lamp" }).waitFor();
 			expect(await page.locator("main li a.block").count()).toBeGreaterThan(210);
@@ -183,7 +192,9 @@ describe("the editor", () => {
 			await page.getByRole("textbox", { name: "File" }).click();
 			await page.keyboard.press("Control+End");
 			await page.keyboard.type("  - { id: odd, check: colur, points: 1 }");
-			await page.getByText(/line \d+, criteria\[1\]\.check: "colur" isn't known here; did you mean "colour"\?/).waitFor();
+			await page
+				.getByText(/line \d+, criteria\[1\]\.check: "colur" isn't known here; did you mean "colour"\?/)
+				.waitFor();
 			await saved(page).waitFor();
 			expect(await source(id)).toContain("check: colur");
 			expect(await page.getByRole("button", { name: "Publish" }).isDisabled()).toBe(true);
@@ -205,7 +216,9 @@ describe("the editor", () => {
 			await page.getByRole("textbox", { name: "Trial program" }).fill("dot at 10, 10 size 4");
 			await page.getByText(/, expected 2/).waitFor();
 			await saved(page).waitFor();
-			expect((await teacher.showExercise({ params: { id } })).trialPrograms).toEqual([{ name: "only a dot", source: "dot at 10, 10 size 4", expects: 2 }]);
+			expect((await teacher.showExercise({ params: { id } })).trialPrograms).toEqual([
+				{ name: "only a dot", source: "dot at 10, 10 size 4", expects: 2 },
+			]);
 		}));
 
 	test("is tried, and one click asks for what passed unseen: it leaves the list, and the model still earns all", () =>
@@ -222,7 +235,12 @@ describe("the editor", () => {
 			await list.getByRole("button", { name: "Ask for it" }).first().click();
 			await page.getByRole("status").filter({ hasText: "Now asked: " }).waitFor();
 			await expect
-				.poll(async () => (await page.getByText("Nothing that was changed passes unseen.").isVisible()) || (await passed()).length < before || (await passed())[0] !== first)
+				.poll(
+					async () =>
+						(await page.getByText("Nothing that was changed passes unseen.").isVisible()) ||
+						(await passed()).length < before ||
+						(await passed())[0] !== first,
+				)
 				.toBe(true);
 			await saved(page).waitFor();
 			const reading = readExercise(await source(id));
@@ -253,11 +271,18 @@ describe("the editor", () => {
 		visit("teacher", async (page) => {
 			const id = await begun("lamp-twice");
 			await open(page, id);
-			await teacher.saveExercise({ params: { id }, body: { source: FILE("lamp-twice").replace("Harbour lamp", "From elsewhere") }, revision: 1 });
+			await teacher.saveExercise({
+				params: { id },
+				body: { source: FILE("lamp-twice").replace("Harbour lamp", "From elsewhere") },
+				revision: 1,
+			});
 			await page.getByLabel("Title").fill("Mine");
 			const dialog = page.getByRole("dialog", { name: /saved from another place/ });
 			await dialog.waitFor();
-			expect(await dialog.locator("pre").allTextContents()).toEqual([expect.stringContaining("title: Mine"), expect.stringContaining("title: From elsewhere")]);
+			expect(await dialog.locator("pre").allTextContents()).toEqual([
+				expect.stringContaining("title: Mine"),
+				expect.stringContaining("title: From elsewhere"),
+			]);
 			await dialog.getByRole("button", { name: "Take the other one" }).click();
 			await page.getByRole("heading", { level: 1, name: /From elsewhere/ }).waitFor();
 			await page.getByRole("button", { name: "Undo", exact: true }).click();
@@ -268,7 +293,9 @@ describe("the editor", () => {
 		visit("teacher", async (page) => {
 			const id = await begun("lamp-offline");
 			await open(page, id);
-			await page.route("**/api/v1/exercises/**", (route) => (route.request().method() === "PUT" ? route.abort() : route.continue()));
+			await page.route("**/api/v1/exercises/**", (route) =>
+				route.request().method() === "PUT" ? route.abort() : route.continue(),
+			);
 			await page.getByLabel("Title").fill("Typed in the train");
 			await page.getByTestId("saved").filter({ hasText: "kept in this browser" }).waitFor();
 			await page.unroute("**/api/v1/exercises/**");

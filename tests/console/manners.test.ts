@@ -19,9 +19,12 @@ beforeAll(async () => {
 		planks: of("pier-planks"),
 		handIn: tern.cells.find((c) => c.exercise === "mooring-buoy" && c.points?.earned === 14)?.handInId,
 		student: tern.students[3]?.id,
-		exercise: (await teacher.listExercises({ query: { limit: 200 } })).exercises.find((e) => e.key === "lighthouse")?.id,
+		exercise: (await teacher.listExercises({ query: { limit: 200 } })).exercises.find((e) => e.key === "lighthouse")
+			?.id,
 	});
-	ids.own = (await (await site.student()).listWork({})).work.find((w) => w.exercise.id === "mooring-buoy")?.handIns[0]?.id ?? "";
+	ids.own =
+		(await (await site.student()).listWork({})).work.find((w) => w.exercise.id === "mooring-buoy")?.handIns[0]?.id ??
+		"";
 });
 afterAll(async () => {
 	await browser.close();
@@ -74,22 +77,28 @@ describe("every page", () => {
 		}),
 	);
 
-	test.each(PAGES)("%s keeps its layout still while it loads, and fits a screen of 360 pixels without scrolling sideways", (_, path, there, who) =>
-		visit(who, async (page) => {
-			await page.addInitScript(() => {
-				const shifts: number[] = [];
-				Object.assign(globalThis, { shifts });
-				new PerformanceObserver((list) => {
-					for (const entry of list.getEntries()) if (!(entry as unknown as { hadRecentInput: boolean }).hadRecentInput) shifts.push((entry as unknown as { value: number }).value);
-				}).observe({ type: "layout-shift", buffered: true });
-			});
-			await open(page, path(), there);
-			// What Core Web Vitals call good, and nobody sees.
-			expect(await page.evaluate(() => (globalThis as unknown as { shifts: number[] }).shifts.reduce((a, b) => a + b, 0))).toBeLessThan(0.1);
-			await page.setViewportSize({ width: 360, height: 740 });
-			await page.waitForTimeout(150);
-			expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(360);
-		}),
+	test.each(PAGES)(
+		"%s keeps its layout still while it loads, and fits a screen of 360 pixels without scrolling sideways",
+		(_, path, there, who) =>
+			visit(who, async (page) => {
+				await page.addInitScript(() => {
+					const shifts: number[] = [];
+					Object.assign(globalThis, { shifts });
+					new PerformanceObserver((list) => {
+						for (const entry of list.getEntries())
+							if (!(entry as unknown as { hadRecentInput: boolean }).hadRecentInput)
+								shifts.push((entry as unknown as { value: number }).value);
+					}).observe({ type: "layout-shift", buffered: true });
+				});
+				await open(page, path(), there);
+				// What Core Web Vitals call good, and nobody sees.
+				expect(
+					await page.evaluate(() => (globalThis as unknown as { shifts: number[] }).shifts.reduce((a, b) => a + b, 0)),
+				).toBeLessThan(0.1);
+				await page.setViewportSize({ width: 360, height: 740 });
+				await page.waitForTimeout(150);
+				expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(360);
+			}),
 	);
 });
 
@@ -99,12 +108,19 @@ describe("every page from fixtures", () => {
 		([name, path, , who]) =>
 			[
 				name,
-				() => `${who === "student" ? "/student" : ""}${path()}`.replace(/[0-9a-f]{8}-[0-9a-f-]{27}/, ID).replace(/\/(mooring-buoy|harbour-scene|pier-planks)/, "/new"),
+				() =>
+					`${who === "student" ? "/student" : ""}${path()}`
+						.replace(/[0-9a-f]{8}-[0-9a-f-]{27}/, ID)
+						.replace(/\/(mooring-buoy|harbour-scene|pier-planks)/, "/new"),
 			] as const,
 	);
 
 	async function showing(state: string, path: string, look: (page: Page) => Promise<void>): Promise<void> {
-		const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme: "light", locale: "en-GB" });
+		const context = await browser.newContext({
+			viewport: { width: 1280, height: 800 },
+			colorScheme: "light",
+			locale: "en-GB",
+		});
 		const { page, wrong } = await Watched.open(context, site.address, `/states/${state}${path}`);
 		page.setDefaultTimeout(10_000);
 		await page.getByRole("banner").waitFor();
@@ -114,7 +130,9 @@ describe("every page from fixtures", () => {
 		expect(wrong.filter((w) => !/status of (401|404)/.test(w))).toEqual([]);
 	}
 
-	test.each(paths)("%s says that it is loading", (_, path) => showing("loading", path(), (page) => page.locator("[data-state=loading]").first().waitFor()));
+	test.each(paths)("%s says that it is loading", (_, path) =>
+		showing("loading", path(), (page) => page.locator("[data-state=loading]").first().waitFor()),
+	);
 
 	test.each(paths)("%s says what to do where something is wrong", (_, path) =>
 		showing("error", path(), async (page) => {
@@ -126,7 +144,9 @@ describe("every page from fixtures", () => {
 	test.each(paths)("%s says that the service can't be reached", (_, path) =>
 		showing("offline", path(), async (page) => {
 			await page.locator("[data-state=offline]").first().waitFor();
-			expect(await page.locator("[data-state=offline]").first().textContent()).toContain("The service can't be reached.");
+			expect(await page.locator("[data-state=offline]").first().textContent()).toContain(
+				"The service can't be reached.",
+			);
 		}),
 	);
 

@@ -82,7 +82,12 @@ describe("a hand-in", () => {
 			await page.getByRole("button", { name: /^1\. circle/ }).click();
 			await send("This one I like.");
 			const { comments } = await teacher.showHandIn({ params: { id } });
-			expect(comments.map((c) => c.place)).toEqual([{ on: "whole" }, { on: "lines", from: 3, to: 3 }, { on: "criterion", criterion: "across" }, { on: "figure", figure: 0 }]);
+			expect(comments.map((c) => c.place)).toEqual([
+				{ on: "whole" },
+				{ on: "lines", from: 3, to: 3 },
+				{ on: "criterion", criterion: "across" },
+				{ on: "figure", figure: 0 },
+			]);
 			expect(await page.locator("[data-line='3'] + p").textContent()).toContain("A colour of its own here.");
 			expect(await page.locator("li:has([data-criterion=across])").textContent()).toContain("Just the size.");
 		}));
@@ -90,11 +95,15 @@ describe("a hand-in", () => {
 	test("is marked by three keys: a kept comment that fits what went wrong comes first, release, next", () =>
 		visit("teacher", async (page) => {
 			await teacher.keepComment({ body: { words: "Look at the whole again, {name}." } });
-			await teacher.keepComment({ body: { words: "{name}, read line {line} once more.", slip: "radius-for-diameter" } });
+			await teacher.keepComment({
+				body: { words: "{name}, read line {line} once more.", slip: "radius-for-diameter" },
+			});
 			const id = await open(page, "Bram Ousel");
 			const kept = page.getByRole("list", { name: "Kept comments" });
 			await kept.waitFor();
-			expect(await kept.getByRole("listitem").first().textContent()).toMatch(/1\s*\{name\}, read line \{line\} once more\.\s*fits what went wrong/);
+			expect(await kept.getByRole("listitem").first().textContent()).toMatch(
+				/1\s*\{name\}, read line \{line\} once more\.\s*fits what went wrong/,
+			);
 			await page.keyboard.press("1");
 			await page.getByText("Bram, read line 4 once more.").waitFor();
 			await page.keyboard.press("r");
@@ -117,7 +126,9 @@ describe("a hand-in", () => {
 			await page.getByText("Count the corners, Ned.").waitFor();
 			await page.getByRole("button", { name: "Don't keep “Count the corners, {name}.”" }).click();
 			await note(page, "It is no longer kept.").waitFor();
-			expect((await teacher.listKeptComments({})).comments.map((c) => c.words)).not.toContain("Count the corners, {name}.");
+			expect((await teacher.listKeptComments({})).comments.map((c) => c.words)).not.toContain(
+				"Count the corners, {name}.",
+			);
 		}));
 
 	test("is marked by keyboard alone", () =>
@@ -139,18 +150,28 @@ describe("a hand-in", () => {
 			await page.keyboard.press("r");
 			await note(page, "Released to Lena Firth.").waitFor();
 			const done = await teacher.showHandIn({ params: { id } });
-			expect([done.released, done.comments.length, done.criteria.find((c) => c.id === "red")?.adjusted?.points]).toEqual([true, 1, 0.5]);
+			expect([
+				done.released,
+				done.comments.length,
+				done.criteria.find((c) => c.id === "red")?.adjusted?.points,
+			]).toEqual([true, 1, 0.5]);
 		}));
 
 	test("is judged on its scale, by the hand-in and by a key on the page of judgements", () =>
 		visit("teacher", async (page) => {
 			const id = await open(page, "Lena Firth", "harbour-scene");
 			await page.getByRole("button", { name: "1: arranged into a scene" }).click();
-			await expect.poll(async () => (await teacher.showHandIn({ params: { id } })).criteria.find((c) => c.judged !== null)?.judged).toBe(1);
+			await expect
+				.poll(
+					async () => (await teacher.showHandIn({ params: { id } })).criteria.find((c) => c.judged !== null)?.judged,
+				)
+				.toBe(1);
 			const { assignmentId } = await teacher.showHandIn({ params: { id } });
 			await page.goto(`${site.address}/assignments/${assignmentId}/harbour-scene/judging`);
 			await page.getByRole("link", { name: "Lena Firth" }).waitFor();
-			expect(await page.getByRole("button", { name: /arranged into a scene/ }).getAttribute("aria-pressed")).toBe("true");
+			expect(await page.getByRole("button", { name: /arranged into a scene/ }).getAttribute("aria-pressed")).toBe(
+				"true",
+			);
 			await page.keyboard.press("4");
 			await page.getByText("2 of 6").waitFor();
 			expect((await teacher.showHandIn({ params: { id } })).criteria.find((c) => c.judged !== null)?.judged).toBe(3);
@@ -199,7 +220,9 @@ describe("the viewer", () => {
 			await expect.poll(async () => (await place.textContent())?.replace(/,.*$/, "")).toMatch(/^step (\d+) of \1$/);
 			await expect.poll(() => colourAt(page, 390, 150)).not.toEqual(white);
 			const line = Number((await place.textContent())?.match(/line (\d+)/)?.[1]);
-			expect(await page.locator(`[data-line='${line}']`).evaluate((e) => getComputedStyle(e).backgroundColor)).toBe("rgb(255, 225, 77)");
+			expect(await page.locator(`[data-line='${line}']`).evaluate((e) => getComputedStyle(e).backgroundColor)).toBe(
+				"rgb(255, 225, 77)",
+			);
 			expect(await page.getByLabel("Values").textContent()).toMatch(/[a-z]+\s*\d+/);
 			await page.getByRole("button", { name: "Step back" }).click();
 			expect(await place.textContent()).toMatch(/^step \d+ of/);
@@ -231,7 +254,9 @@ describe("the viewer", () => {
 			await page.getByRole("button", { name: "Replay" }).click();
 			await page.getByLabel("Speed").selectOption("60");
 			await page.getByRole("button", { name: "Play", exact: true }).click();
-			await expect.poll(async () => Number((await page.getByTestId("replay-place").textContent())?.match(/step (\d+)/)?.[1])).toBeGreaterThan(3);
+			await expect
+				.poll(async () => Number((await page.getByTestId("replay-place").textContent())?.match(/step (\d+)/)?.[1]))
+				.toBeGreaterThan(3);
 			await page.getByRole("button", { name: "Play", exact: true }).waitFor();
 		}));
 
@@ -258,7 +283,9 @@ describe("the viewer", () => {
 			await expect.poll(() => colourAt(page, 30, 30)).toEqual([0, 0, 0]);
 			expect((await colourAt(page, ...ringOfBoth)).some((v) => v > 30)).toBe(true);
 			await page.getByRole("radio", { name: "Both" }).click();
-			await expect.poll(async () => (await colourAt(page, ...ringOfBoth))[0]).toBeGreaterThan(Math.min(drawn[0] as number, wanted[0] as number));
+			await expect
+				.poll(async () => (await colourAt(page, ...ringOfBoth))[0])
+				.toBeGreaterThan(Math.min(drawn[0] as number, wanted[0] as number));
 		}));
 
 	test("zooms about the pointer, shifts, and shows the whole again", () =>
@@ -303,11 +330,17 @@ describe("the viewer", () => {
 			await open(page, "Bram Ousel");
 			const save = async (item: string) => {
 				await page.getByRole("button", { name: /^Take/ }).click();
-				const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("menuitem", { name: item }).click()]);
+				const [download] = await Promise.all([
+					page.waitForEvent("download"),
+					page.getByRole("menuitem", { name: item }).click(),
+				]);
 				return [download.suggestedFilename(), readFileSync(await download.path())] as const;
 			};
 			const [name, svg] = await save("Save as SVG");
-			expect([name, svg.toString("utf8")]).toEqual(["bram-ousel-mooring-buoy.svg", expect.stringMatching(/^<svg[^>]*>[\s\S]*#dc143c/)]);
+			expect([name, svg.toString("utf8")]).toEqual([
+				"bram-ousel-mooring-buoy.svg",
+				expect.stringMatching(/^<svg[^>]*>[\s\S]*#dc143c/),
+			]);
 			const [, png] = await save("Save as PNG");
 			expect(png.subarray(1, 4).toString()).toBe("PNG");
 		}));

@@ -37,7 +37,12 @@ export class OwnDesk {
 	readonly cookies: Cookies;
 	readonly context: BrowserContext;
 
-	private constructor(of: Pick<OwnDesk, "site" | "teacher" | "student" | "classId" | "assignment" | "exercise" | "card" | "cookies" | "context">) {
+	private constructor(
+		of: Pick<
+			OwnDesk,
+			"site" | "teacher" | "student" | "classId" | "assignment" | "exercise" | "card" | "cookies" | "context"
+		>,
+	) {
 		this.site = of.site;
 		this.teacher = of.teacher;
 		this.student = of.student;
@@ -49,15 +54,38 @@ export class OwnDesk {
 		this.context = of.context;
 	}
 
-	static async make(site: Site, browser: Browser, teacher: Client, exercise: string, rules: Rules = {}): Promise<OwnDesk> {
+	static async make(
+		site: Site,
+		browser: Browser,
+		teacher: Client,
+		exercise: string,
+		rules: Rules = {},
+	): Promise<OwnDesk> {
 		const made = await teacher.makeClass({ body: { name: `Desk ${++number}`, schoolYear: "2026" } });
 		const { card } = await teacher.addStudent({ params: { id: made.id }, body: { name: "Nell Brae" } });
-		const set = await teacher.setAssignment({ params: { id: made.id }, body: { exercise, opensAt: inDays(-1), dueAt: inDays(1), closesAt: inDays(2), ...rules } });
+		const set = await teacher.setAssignment({
+			params: { id: made.id },
+			body: { exercise, opensAt: inDays(-1), dueAt: inDays(1), closesAt: inDays(2), ...rules },
+		});
 		const cookies = await cookiesOf(site.address, card as Card);
 		const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, locale: "en-GB" });
 		await context.addCookies(cookies);
-		const student = await signedIn(site.address, { classCode: made.code, signInName: card?.signInName ?? "", passphrase: card?.passphrase ?? "" });
-		return new OwnDesk({ site, teacher, student, classId: made.id, assignment: set.id, exercise, card: card as Card, cookies, context });
+		const student = await signedIn(site.address, {
+			classCode: made.code,
+			signInName: card?.signInName ?? "",
+			passphrase: card?.passphrase ?? "",
+		});
+		return new OwnDesk({
+			site,
+			teacher,
+			student,
+			classId: made.id,
+			assignment: set.id,
+			exercise,
+			card: card as Card,
+			cookies,
+			context,
+		});
 	}
 
 	/** What calls name the work by. */
@@ -76,7 +104,10 @@ export class OwnDesk {
 	}
 
 	/** Opens the desk in this browser, or in another one. */
-	async open(path = `/desk/${this.assignment}/${this.exercise}`, context = this.context): Promise<{ page: Page; wrong: string[] }> {
+	async open(
+		path = `/desk/${this.assignment}/${this.exercise}`,
+		context = this.context,
+	): Promise<{ page: Page; wrong: string[] }> {
 		const watched = await Watched.open(context, this.site.address, path);
 		watched.page.setDefaultTimeout(15_000);
 		if (path.startsWith("/desk/")) await editor(watched.page).waitFor();

@@ -15,7 +15,13 @@ test("somebody who hears the page goes from figure to figure and from a criterio
 	await page.keyboard.press("Control+Enter");
 	const list = page.getByRole("list", { name: "What you drew" });
 	await list.getByRole("button", { name: /^2\. / }).waitFor();
-	const focused = () => page.evaluate(() => (document.activeElement as HTMLElement | null)?.getAttribute("aria-label") ?? document.activeElement?.textContent ?? "");
+	const focused = () =>
+		page.evaluate(
+			() =>
+				(document.activeElement as HTMLElement | null)?.getAttribute("aria-label") ??
+				document.activeElement?.textContent ??
+				"",
+		);
 
 	// Figure by figure: kind, size, colour in words, place and line.
 	await list.getByRole("button", { name: /^1\. / }).focus();
@@ -107,7 +113,10 @@ describe("reading", () => {
 		const calm = await here.browser.newContext({ reducedMotion: "reduce", contrast: "more" });
 		await calm.addCookies(here.own.cookies);
 		const { page } = await here.own.open("/", calm);
-		expect(await page.evaluate(() => ({ ...document.documentElement.dataset }))).toMatchObject({ contrast: "more", motion: "none" });
+		expect(await page.evaluate(() => ({ ...document.documentElement.dataset }))).toMatchObject({
+			contrast: "more",
+			motion: "none",
+		});
 		await calm.close();
 	});
 });

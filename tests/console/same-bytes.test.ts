@@ -4,7 +4,15 @@ import type { Browser, Page } from "playwright-core";
 import { build } from "vite";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { parse } from "yaml";
-import { type Brought, FUNCTIONS, mark, readExercise, STATEMENTS, tapeChecksum, tapeOf } from "../../core/dist/index.js";
+import {
+	type Brought,
+	FUNCTIONS,
+	mark,
+	readExercise,
+	STATEMENTS,
+	tapeChecksum,
+	tapeOf,
+} from "../../core/dist/index.js";
 import { exampleFile } from "../../core/examples/example-file.mjs";
 import { demoPrograms } from "../../demo/dist/index.js";
 import { generatedProgram } from "../programs.ts";
@@ -13,7 +21,11 @@ import { launch } from "./browser.ts";
 /** The core as one script for a page. */
 async function bundledCore(): Promise<string> {
 	const entry = fileURLToPath(new URL("../../core/dist/index.js", import.meta.url));
-	const result = await build({ configFile: false, logLevel: "error", build: { write: false, minify: false, lib: { entry, formats: ["iife"], name: "core" } } });
+	const result = await build({
+		configFile: false,
+		logLevel: "error",
+		build: { write: false, minify: false, lib: { entry, formats: ["iife"], name: "core" } },
+	});
 	const [bundle] = Array.isArray(result) ? result : [result];
 	if (!bundle || !("output" in bundle)) throw new Error("the core wasn't bundled");
 	return bundle.output[0].code;
@@ -30,7 +42,12 @@ beforeAll(async () => {
 });
 afterAll(() => browser.close());
 
-declare const core: { tapeOf: typeof tapeOf; tapeChecksum: typeof tapeChecksum; readExercise: typeof readExercise; mark: typeof mark };
+declare const core: {
+	tapeOf: typeof tapeOf;
+	tapeChecksum: typeof tapeChecksum;
+	readExercise: typeof readExercise;
+	mark: typeof mark;
+};
 
 const inPage = (sources: readonly string[]) =>
 	page.evaluate(
@@ -48,8 +65,14 @@ const here = (sources: readonly string[]) =>
 	});
 
 test("every demo program and example gives the same tape, byte for byte, in Node and in Chromium", async () => {
-	const examples = ["showcase", "harbour"].map((name) => readFileSync(new URL(`../../core/examples/${name}.nib.txt`, import.meta.url), "utf8"));
-	const sources = [...demoPrograms().map((p) => p.source), ...[...STATEMENTS.values()].map((s) => s.example), ...examples];
+	const examples = ["showcase", "harbour"].map((name) =>
+		readFileSync(new URL(`../../core/examples/${name}.nib.txt`, import.meta.url), "utf8"),
+	);
+	const sources = [
+		...demoPrograms().map((p) => p.source),
+		...[...STATEMENTS.values()].map((s) => s.example),
+		...examples,
+	];
 	expect(await inPage(sources)).toEqual(here(sources));
 });
 
@@ -72,12 +95,19 @@ interface Marking {
 	readonly brought?: Brought;
 }
 
-type Example = Parameters<typeof exampleFile>[0] & { readonly met: string; readonly missed: string; readonly brought?: Brought; readonly "brought missed"?: Brought };
+type Example = Parameters<typeof exampleFile>[0] & {
+	readonly met: string;
+	readonly missed: string;
+	readonly brought?: Brought;
+	readonly "brought missed"?: Brought;
+};
 
 /** Every demo program beside its exercise, and what meets and misses each option of each check. */
 function markings(): Marking[] {
 	const text = (path: string) => readFileSync(new URL(`../../${path}`, import.meta.url), "utf8");
-	const files = new Map([...new Set(demoPrograms().map((p) => p.exercise))].map((id) => [id, text(`demo/exercises/${id}.exercise.yaml`)]));
+	const files = new Map(
+		[...new Set(demoPrograms().map((p) => p.exercise))].map((id) => [id, text(`demo/exercises/${id}.exercise.yaml`)]),
+	);
 	const examples = parse(text("core/examples/checks.yaml")) as Example[];
 	return [
 		...demoPrograms().map((p) => ({ file: files.get(p.exercise) as string, source: p.source })),
@@ -85,7 +115,11 @@ function markings(): Marking[] {
 			const [file, { brought }] = [exampleFile(example), example];
 			return [
 				{ file, source: example.met, ...(brought && { brought }) },
-				{ file, source: example.missed, ...((example["brought missed"] ?? brought) && { brought: example["brought missed"] ?? brought }) },
+				{
+					file,
+					source: example.missed,
+					...((example["brought missed"] ?? brought) && { brought: example["brought missed"] ?? brought }),
+				},
 			] as Marking[];
 		}),
 	];
@@ -94,7 +128,10 @@ function markings(): Marking[] {
 test("every demo program and every example of a check has the same report, byte for byte, in Chromium, in Node, and in Node again", async () => {
 	const all = markings();
 	expect(all.length).toBeGreaterThan(400);
-	const reported = ({ file, source, brought }: Marking, { readExercise: read, mark: marked }: Pick<typeof core, "readExercise" | "mark">) => {
+	const reported = (
+		{ file, source, brought }: Marking,
+		{ readExercise: read, mark: marked }: Pick<typeof core, "readExercise" | "mark">,
+	) => {
 		const reading = read(file);
 		return JSON.stringify(reading.ok ? marked(source, reading.exercise, brought ?? {}) : reading.problems);
 	};

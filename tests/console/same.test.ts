@@ -1,7 +1,15 @@
 import { readFileSync } from "node:fs";
 import type { Browser, Page } from "playwright-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { type Conditions, conditionsOf, draw, pictureOf, readExercise, reportFigure, runUnder } from "../../core/dist/index.js";
+import {
+	type Conditions,
+	conditionsOf,
+	draw,
+	pictureOf,
+	readExercise,
+	reportFigure,
+	runUnder,
+} from "../../core/dist/index.js";
 import { demoPrograms } from "../../demo/dist/index.js";
 import { Site } from "../site.ts";
 import { launch, signIn, Watched } from "./browser.ts";
@@ -57,15 +65,26 @@ test("programs draw the same in Chromium as in Node, to the last digit", async (
 	const programs = demoPrograms();
 	const conditions = new Map(
 		[...new Set(programs.map((p) => p.exercise))].map((id) => {
-			const reading = readExercise(readFileSync(new URL(`../../demo/exercises/${id}.exercise.yaml`, import.meta.url), "utf8"));
+			const reading = readExercise(
+				readFileSync(new URL(`../../demo/exercises/${id}.exercise.yaml`, import.meta.url), "utf8"),
+			);
 			if (!reading.ok) throw new Error(`${id} can't be read`);
 			return [id, conditionsOf(reading.exercise)] as const;
 		}),
 	);
-	const all = [{ source: FUNCTIONS, under: undefined }, ...programs.map((p) => ({ source: p.source, under: conditions.get(p.exercise) }))];
+	const all = [
+		{ source: FUNCTIONS, under: undefined },
+		...programs.map((p) => ({ source: p.source, under: conditions.get(p.exercise) })),
+	];
 	for (const { source, under } of all) {
 		const { tape, drawing, state } = draw(source, under ? runUnder(under) : {});
-		const wanted = JSON.parse(JSON.stringify({ state, picture: pictureOf(tape), figures: drawing.figures.map((f) => reportFigure(f, tape.sheet)) }));
+		const wanted = JSON.parse(
+			JSON.stringify({
+				state,
+				picture: pictureOf(tape),
+				figures: drawing.figures.map((f) => reportFigure(f, tape.sheet)),
+			}),
+		);
 		expect(await inBrowser(source, under)).toMatchObject(wanted);
 	}
 });

@@ -24,7 +24,12 @@ describe("signing in by card", () => {
 		expect(await page.getByLabel("Passphrase").getAttribute("type")).toBe("password");
 		await page.getByLabel("Show what is typed").check();
 		expect(await page.getByLabel("Passphrase").getAttribute("type")).toBe("text");
-		await signIn(page, ` ${classCode.toUpperCase().replace("-", " ")} `, ` ${signInName.toUpperCase()}  `, ` ${passphrase.toUpperCase().replaceAll("-", "  ")}`);
+		await signIn(
+			page,
+			` ${classCode.toUpperCase().replace("-", " ")} `,
+			` ${signInName.toUpperCase()}  `,
+			` ${passphrase.toUpperCase().replaceAll("-", "  ")}`,
+		);
 		await page.getByRole("heading", { level: 1, name: "My work" }).waitFor();
 		expect(wrong).toEqual([]);
 	});
@@ -36,14 +41,21 @@ describe("signing in by card", () => {
 		await signIn(page, here.own.card.classCode, here.own.card.signInName, "not-the-right-one");
 		const alert = page.getByRole("alert");
 		await alert.waitFor();
-		expect(await alert.textContent()).toMatch(/class code, name and passphrase belong together\. Your teacher can give you a new card\./);
+		expect(await alert.textContent()).toMatch(
+			/class code, name and passphrase belong together\. Your teacher can give you a new card\./,
+		);
 		expect(await page.getByLabel("Sign-in name").inputValue()).toBe(here.own.card.signInName);
 		expect(await axe(page)).toEqual([]);
 	});
 });
 
 test("the whole way: card, brief, program, check, hand-in, and the teacher's words and the model beside it once they are released", async () => {
-	await here.begin("lamps-judged", { showFeedback: "release", showPoints: "release", showModel: "release", showModelAs: "source" });
+	await here.begin("lamps-judged", {
+		showFeedback: "release",
+		showPoints: "release",
+		showModel: "release",
+		showModelAs: "source",
+	});
 	await here.own.context.clearCookies();
 	const { page, wrong } = await here.own.open("/");
 	await page.getByLabel(/Class code/).fill(here.own.card.classCode);
@@ -58,7 +70,10 @@ test("the whole way: card, brief, program, check, hand-in, and the teacher's wor
 	await page.getByRole("button", { name: "Check it" }).click();
 	await page.locator("[data-criterion=place][data-verdict=missed]").waitFor();
 	await handIn(page);
-	await page.getByTestId("result").getByText("It has arrived, as try 1. Your teacher will show you how it went.").waitFor();
+	await page
+		.getByTestId("result")
+		.getByText("It has arrived, as try 1. Your teacher will show you how it went.")
+		.waitFor();
 	// Nothing is shown before it is released, neither here nor on the page of the hand-in.
 	await page.getByRole("link", { name: /Feedback on try 1/ }).click();
 	await page.getByText("Your teacher will show you how it went.").waitFor();
@@ -69,10 +84,19 @@ test("the whole way: card, brief, program, check, hand-in, and the teacher's wor
 	await reportOf(here.teacher, id);
 	await here.teacher.judge({ params: { id, criterion: "own" }, body: { points: 1 } });
 	await here.teacher.commentOn({ params: { id }, body: { place: { on: "whole" }, words: "Your red lamp is right." } });
-	await here.teacher.commentOn({ params: { id }, body: { place: { on: "lines", from: 2, to: 2 }, words: "Read 140 here." } });
-	await here.teacher.commentOn({ params: { id }, body: { place: { on: "criterion", criterion: "place" }, words: "Count from the left rim." } });
+	await here.teacher.commentOn({
+		params: { id },
+		body: { place: { on: "lines", from: 2, to: 2 }, words: "Read 140 here." },
+	});
+	await here.teacher.commentOn({
+		params: { id },
+		body: { place: { on: "criterion", criterion: "place" }, words: "Count from the left rim." },
+	});
 	const { report } = await here.teacher.showHandIn({ params: { id } });
-	await here.teacher.commentOn({ params: { id }, body: { place: { on: "figure", figure: report?.figures[0]?.index ?? 0 }, words: "This one hangs too far left." } });
+	await here.teacher.commentOn({
+		params: { id },
+		body: { place: { on: "figure", figure: report?.figures[0]?.index ?? 0 }, words: "This one hangs too far left." },
+	});
 	await here.teacher.release({ params: { id: here.own.assignment }, body: {} });
 	await page.reload();
 
@@ -83,15 +107,21 @@ test("the whole way: card, brief, program, check, hand-in, and the teacher's wor
 	expect(await group("Try next").textContent()).toMatch(/140, 90.*Count from the left rim\./s);
 	// The teacher's words stand beside what they speak of.
 	await page.getByText("Your red lamp is right.").waitFor();
-	expect(await page.getByRole("application", { name: /^Source/ }).textContent()).toMatch(/circle centre 100, 90 diameter 36\s*Read 140 here\./);
-	expect(await page.getByRole("list", { name: "What you drew" }).getByRole("listitem").first().textContent()).toMatch(/^1\. circle.*This one hangs too far left\./s);
+	expect(await page.getByRole("application", { name: /^Source/ }).textContent()).toMatch(
+		/circle centre 100, 90 diameter 36\s*Read 140 here\./,
+	);
+	expect(await page.getByRole("list", { name: "What you drew" }).getByRole("listitem").first().textContent()).toMatch(
+		/^1\. circle.*This one hangs too far left\./s,
+	);
 	// Pointing at a criterion lights the figure and the line.
 	await group("Try next").locator("[data-criterion=place]").hover();
 	await page.locator("[data-line='2'].lit").waitFor();
 	expect(await page.locator("[data-lit]").count()).toBe(1);
 	// The model stands beside one's own, and over it.
 	await page.getByRole("img", { name: "What the model draws" }).waitFor();
-	expect(await page.getByRole("application", { name: /^The model's source/ }).textContent()).toContain("circle centre 140, 90 diameter 36");
+	expect(await page.getByRole("application", { name: /^The model's source/ }).textContent()).toContain(
+		"circle centre 140, 90 diameter 36",
+	);
 	await page.getByRole("radio", { name: "Difference" }).click();
 	expect(await axe(page)).toEqual([]);
 	await page.setViewportSize({ width: 360, height: 740 });
@@ -108,7 +138,9 @@ describe("until when and how often", () => {
 	test("late is said before it is handed in, and that it loses points", async () => {
 		await here.begin("lamps", { opensAt: inDays(-3), dueAt: inDays(-1), late: "reduced", lateShare: 0.2 });
 		const { page } = await here.own.open();
-		expect((await due(page))?.replace(/\s+/g, " ").trim()).toMatch(/^Past due: a late try loses part of its points\. It closes (tomorrow|in 2 days)\.$/);
+		expect((await due(page))?.replace(/\s+/g, " ").trim()).toMatch(
+			/^Past due: a late try loses part of its points\. It closes (tomorrow|in 2 days)\.$/,
+		);
 		await button(page).click();
 		await page.getByRole("dialog").getByText("It is past due, so part of the points are lost.").waitFor();
 	});
@@ -148,7 +180,9 @@ describe("until when and how often", () => {
 describe("my work", () => {
 	test("says what is open, due, with feedback and what to do next, and shows the way so far with what was met for the first time", async () => {
 		await here.begin("lamps");
-		await here.own.student.handIn({ params: here.own.place, body: { source: BOTH } }).then(({ id }) => reportOf(here.own.student, id));
+		await here.own.student
+			.handIn({ params: here.own.place, body: { source: BOTH } })
+			.then(({ id }) => reportOf(here.own.student, id));
 		const other = await here.teacher.setAssignment({
 			params: { id: here.own.classId },
 			body: { exercise: "mooring-buoy", opensAt: inDays(-1), dueAt: inDays(1), closesAt: inDays(2) },
@@ -171,7 +205,11 @@ describe("free drawing", () => {
 		const { page } = await here.own.open("/free/Harbour%20wall");
 		await editor(page).fill("-- here\n");
 		await kept(page);
-		await here.own.student.saveFreeDrawing({ params: { name: "Harbour wall" }, body: { source: "-- there\n" }, revision: "any" });
+		await here.own.student.saveFreeDrawing({
+			params: { name: "Harbour wall" },
+			body: { source: "-- there\n" },
+			revision: "any",
+		});
 		await editor(page).fill("-- here, and on\n");
 		const dialog = page.getByRole("dialog", { name: "This drawing was changed in two places" });
 		await dialog.getByRole("button", { name: "Go on with this one" }).click();
@@ -192,6 +230,8 @@ describe("free drawing", () => {
 		await page.getByText("kept in this browser until the network is back").waitFor();
 		await here.own.context.setOffline(false);
 		await kept(page);
-		expect((await here.own.student.listFreeDrawings({})).drawings.find((d) => d.name === "Gull")?.source.trim()).toBe("walk 20");
+		expect((await here.own.student.listFreeDrawings({})).drawings.find((d) => d.name === "Gull")?.source.trim()).toBe(
+			"walk 20",
+		);
 	});
 });

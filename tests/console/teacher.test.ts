@@ -16,8 +16,11 @@ const ids = { tern: "", gannet: "", curlew: "", buoy: "", planks: "", scene: "" 
 beforeAll(async () => {
 	[site, browser] = await Promise.all([Site.start(), launch()]);
 	teacher = await site.teacher();
-	const [tern, gannet, curlew] = await Promise.all(["8 Tern", "8 Gannet", "8 Curlew"].map((name) => classNamed(teacher, name)));
-	const column = (of: typeof tern, exercise: string) => of?.columns.find((c) => c.exercise === exercise)?.assignmentId ?? "";
+	const [tern, gannet, curlew] = await Promise.all(
+		["8 Tern", "8 Gannet", "8 Curlew"].map((name) => classNamed(teacher, name)),
+	);
+	const column = (of: typeof tern, exercise: string) =>
+		of?.columns.find((c) => c.exercise === exercise)?.assignmentId ?? "";
 	Object.assign(ids, {
 		tern: tern?.id,
 		gannet: gannet?.id,
@@ -40,11 +43,19 @@ async function ownClass(name: string, more: object = {}) {
 	const made = await teacher.makeClass({ body: { name, schoolYear: "2026" } });
 	const { card } = await teacher.addStudent({ params: { id: made.id }, body: { name: "Nell Brae" } });
 	const at = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString();
-	const set = await teacher.setAssignment({ params: { id: made.id }, body: { exercise: "mooring-buoy", opensAt: at(-1), dueAt: at(1), closesAt: at(2), ...more } });
-	const student = await signedIn(site.address, { classCode: made.code, signInName: card?.signInName ?? "", passphrase: card?.passphrase ?? "" });
+	const set = await teacher.setAssignment({
+		params: { id: made.id },
+		body: { exercise: "mooring-buoy", opensAt: at(-1), dueAt: at(1), closesAt: at(2), ...more },
+	});
+	const student = await signedIn(site.address, {
+		classCode: made.code,
+		signInName: card?.signInName ?? "",
+		passphrase: card?.passphrase ?? "",
+	});
 	return { id: made.id, assignment: set.id, student, studentId: card?.studentId ?? "" };
 }
-const BUOY = "paper lightsteelblue\npen colour black width 4\nfill crimson\ncircle centre 200, 150 diameter 80\nfill white\nrect centre 200, 150 size 60, 14\n";
+const BUOY =
+	"paper lightsteelblue\npen colour black width 4\nfill crimson\ncircle centre 200, 150 diameter 80\nfill white\nrect centre 200, 150 size 60, 14\n";
 
 describe("today", () => {
 	test("names who is stuck with criterion and slip, what is new, what closes, what waits for a judgement", () =>
@@ -56,7 +67,9 @@ describe("today", () => {
 				expect.stringContaining("Bram Ousel"),
 				expect.stringContaining("Gwen Stell"),
 			]);
-			expect(await stuck.first().textContent()).toMatch(/3 tries without getting on.*Not met yet: One coil.*One side, or one round of the loop, too many/s);
+			expect(await stuck.first().textContent()).toMatch(
+				/3 tries without getting on.*Not met yet: One coil.*One side, or one round of the loop, too many/s,
+			);
 			expect(await page.getByText("20 wait for you").isVisible()).toBe(true);
 			await page.getByRole("link", { name: "Gwen Stell" }).click();
 			await page.getByRole("heading", { level: 1, name: /Gwen Stell/ }).waitFor();
@@ -113,7 +126,11 @@ describe("a class", () => {
 			const own = await ownClass("Lesson class");
 			await to(page, `/classes/${own.id}/lesson`);
 			await page.getByText("Nobody has begun yet.").waitFor();
-			await own.student.saveDraft({ params: { id: own.assignment, exercise: "mooring-buoy" }, body: { source: "circle centre 200, 150 diameter 80" }, revision: 0 });
+			await own.student.saveDraft({
+				params: { id: own.assignment, exercise: "mooring-buoy" },
+				body: { source: "circle centre 200, 150 diameter 80" },
+				revision: 0,
+			});
 			await page.getByRole("img", { name: "Drawing of Nell Brae" }).waitFor();
 			await page.getByRole("button", { name: "Hide names" }).click();
 			expect(await page.getByText("Nell Brae").count()).toBe(0);
@@ -130,7 +147,11 @@ describe("a class", () => {
 			});
 			// The sheet of one counts from its corner, the other one's from its middle.
 			const source = "fill red\npen none\nrect centre 0, 0 size 120, 120\n";
-			await own.student.saveDraft({ params: { id: own.assignment, exercise: "mooring-buoy" }, body: { source }, revision: 0 });
+			await own.student.saveDraft({
+				params: { id: own.assignment, exercise: "mooring-buoy" },
+				body: { source },
+				revision: 0,
+			});
 			await own.student.saveDraft({ params: { id: rose.id, exercise: "compass-rose" }, body: { source }, revision: 0 });
 			await to(page, `/classes/${own.id}/lesson`);
 			const thumb = page.getByRole("img", { name: "Drawing of Nell Brae" }).locator("canvas");
@@ -140,7 +161,11 @@ describe("a class", () => {
 					[
 						[22, 4],
 						[160, 120],
-					].map(([x, y]) => (canvas.getContext("2d") as CanvasRenderingContext2D).getImageData(x as number, y as number, 1, 1).data[1] === 0),
+					].map(
+						([x, y]) =>
+							(canvas.getContext("2d") as CanvasRenderingContext2D).getImageData(x as number, y as number, 1, 1)
+								.data[1] === 0,
+					),
 				);
 			const choose = page.getByRole("combobox", { name: "Exercise" });
 			for (const [title, where] of [
@@ -165,10 +190,17 @@ describe("a class", () => {
 			await page.getByRole("button", { name: "Set it" }).click();
 			await page.getByRole("link", { name: "Sail" }).waitFor();
 			const sail = (await teacher.showClass({ params: { id: own.id } })).columns.find((c) => c.exercise === "sail");
-			expect(await teacher.showAssignment({ params: { id: sail?.assignmentId ?? "" } })).toMatchObject({ tries: 3, late: "reduced", lateShare: 0.25, showPoints: "release" });
+			expect(await teacher.showAssignment({ params: { id: sail?.assignmentId ?? "" } })).toMatchObject({
+				tries: 3,
+				late: "reduced",
+				lateShare: 0.25,
+				showPoints: "release",
+			});
 			await page.getByRole("button", { name: "Undo" }).click();
 			await page.getByRole("heading", { level: 1, name: /Set work/ }).waitFor();
-			expect((await teacher.showClass({ params: { id: own.id } })).columns.map((c) => c.exercise)).toEqual(["mooring-buoy"]);
+			expect((await teacher.showClass({ params: { id: own.id } })).columns.map((c) => c.exercise)).toEqual([
+				"mooring-buoy",
+			]);
 		}));
 
 	test("has a grade book with weights and a scale, which can be undone, and its exports", () =>
@@ -190,7 +222,10 @@ describe("a class", () => {
 			await page.getByLabel("from percent").last().fill("99");
 			await page.getByRole("button", { name: "Save" }).click();
 			await page.getByText("Star").first().waitFor();
-			const [download] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "CSV", exact: true }).click()]);
+			const [download] = await Promise.all([
+				page.waitForEvent("download"),
+				page.getByRole("link", { name: "CSV", exact: true }).click(),
+			]);
 			expect(readFileSync(await download.path(), "utf8").split("\n")[0]).toContain("Mooring buoy");
 		}));
 });
@@ -213,14 +248,20 @@ describe("an assignment", () => {
 			const own = await ownClass("Live class");
 			await to(page, `/assignments/${own.assignment}/mooring-buoy`);
 			await page.getByText("nothing handed in").waitFor();
-			const { id } = await own.student.handIn({ params: { id: own.assignment, exercise: "mooring-buoy" }, body: { source: BUOY } });
+			const { id } = await own.student.handIn({
+				params: { id: own.assignment, exercise: "mooring-buoy" },
+				body: { source: BUOY },
+			});
 			await page.locator(`[data-hand-in="${id}"]`).getByText("all met").waitFor();
 		}));
 
 	test("is released once it is asked for", () =>
 		visit("teacher", async (page) => {
 			const own = await ownClass("Release class", { showPoints: "release", showFeedback: "release" });
-			const { id } = await own.student.handIn({ params: { id: own.assignment, exercise: "mooring-buoy" }, body: { source: BUOY } });
+			const { id } = await own.student.handIn({
+				params: { id: own.assignment, exercise: "mooring-buoy" },
+				body: { source: BUOY },
+			});
 			await reportOf(teacher, id);
 			expect((await own.student.showHandIn({ params: { id } })).points).toBeNull();
 			await to(page, `/assignments/${own.assignment}/mooring-buoy`);
@@ -234,14 +275,20 @@ describe("an assignment", () => {
 		visit("teacher", async (page) => {
 			await to(page, `/assignments/${ids.buoy}/mooring-buoy`);
 			await page.getByRole("button", { name: "Charts" }).click();
-			for (const question of ["Which criterion is hardest?", "How did points fall in this class?", "How many tries until it was met?"]) {
+			for (const question of [
+				"Which criterion is hardest?",
+				"How did points fall in this class?",
+				"How many tries until it was met?",
+			]) {
 				const figure = page.getByRole("figure", { name: question });
 				await figure.locator("svg").first().waitFor();
 				await figure.getByText("As a table").click();
 				expect(await figure.getByRole("row").count()).toBeGreaterThan(5);
 			}
 			const table = page.getByRole("figure", { name: "How many tries until it was met?" }).getByRole("table");
-			expect(await table.getByRole("row", { name: /Diameter of the buoy: 80/ }).textContent()).toMatch(/Diameter of the buoy: 80\s*1[0-9]\s*[0-9]/);
+			expect(await table.getByRole("row", { name: /Diameter of the buoy: 80/ }).textContent()).toMatch(
+				/Diameter of the buoy: 80\s*1[0-9]\s*[0-9]/,
+			);
 		}));
 
 	test("finds alike pairs, which are dismissed with a reason, and taken back", () =>
@@ -301,14 +348,21 @@ describe("an assignment", () => {
 			const own = await ownClass("Rules class");
 			await to(page, `/assignments/${own.assignment}/mooring-buoy/rules`);
 			await page.getByLabel("Title").waitFor();
-			await teacher.changeAssignment({ params: { id: own.assignment }, body: { title: "From elsewhere", weight: 3 }, revision: "any" });
+			await teacher.changeAssignment({
+				params: { id: own.assignment },
+				body: { title: "From elsewhere", weight: 3 },
+				revision: "any",
+			});
 			await page.getByLabel("Title").fill("Mine");
 			await page.getByRole("button", { name: "Save", exact: true }).click();
 			const dialog = page.getByRole("dialog", { name: /Somebody else changed/ });
 			expect(await dialog.getByRole("row", { name: /Title/ }).textContent()).toContain("MineFrom elsewhere");
 			await dialog.getByRole("button", { name: "Save mine" }).click();
 			await note(page, "Saved.").waitFor();
-			expect(await teacher.showAssignment({ params: { id: own.assignment } })).toMatchObject({ title: "Mine", weight: 1 });
+			expect(await teacher.showAssignment({ params: { id: own.assignment } })).toMatchObject({
+				title: "Mine",
+				weight: 1,
+			});
 		}));
 
 	test("gives one student later dates", () =>
@@ -326,11 +380,16 @@ describe("an assignment", () => {
 		visit("teacher", async (page) => {
 			const own = await ownClass("Rehearsal class");
 			const source = BUOY.replace("diameter 80", "diameter 70");
-			const { id } = await own.student.handIn({ params: { id: own.assignment, exercise: "mooring-buoy" }, body: { source } });
+			const { id } = await own.student.handIn({
+				params: { id: own.assignment, exercise: "mooring-buoy" },
+				body: { source },
+			});
 			await reportOf(teacher, id);
 			const exercise = (await teacher.listExercises({})).exercises.find((e) => e.key === "mooring-buoy");
 			const before = await teacher.showExercise({ params: { id: exercise?.id ?? "" } });
-			await teacher.publishExercise({ body: { source: before.source.replace("position: 4, size: 4", "position: 4, size: 12") } });
+			await teacher.publishExercise({
+				body: { source: before.source.replace("position: 4, size: 4", "position: 4, size: 12") },
+			});
 			await to(page, `/assignments/${own.assignment}/mooring-buoy/rules`);
 			await page.getByRole("button", { name: "Rehearse" }).click();
 			await page.getByText("1 would move").waitFor();
@@ -369,7 +428,9 @@ describe("a student", () => {
 describe("an account", () => {
 	test("has its tokens and, for an administrator, the site's teachers and the audit list", () =>
 		visit("teacher", async (page) => {
-			await teacher.makeToken({ body: { signInName: "okafor-lind", passphrase: "lantern-quay-52", name: "my laptop" } });
+			await teacher.makeToken({
+				body: { signInName: "okafor-lind", passphrase: "lantern-quay-52", name: "my laptop" },
+			});
 			await page.getByRole("button", { name: /Okafor/ }).click();
 			await page.getByRole("menuitem", { name: "Account" }).click();
 			await page.getByRole("button", { name: "Revoke my laptop" }).click();
@@ -378,7 +439,9 @@ describe("an account", () => {
 			await page.getByLabel("Name", { exact: true }).fill("V. Thorne");
 			await page.getByLabel("Sign-in name").fill("thorne");
 			await page.getByRole("button", { name: "Add a teacher" }).click();
-			const once = (await page.getByRole("status").filter({ hasText: "one sign-in of V. Thorne" }).locator("b").textContent()) ?? "";
+			const once =
+				(await page.getByRole("status").filter({ hasText: "one sign-in of V. Thorne" }).locator("b").textContent()) ??
+				"";
 			await page.getByRole("button", { name: /Okafor/ }).click();
 			await page.getByRole("menuitem", { name: "Sign out" }).click();
 			await page.getByLabel("Sign-in name").fill("thorne");

@@ -33,7 +33,10 @@ describe("a class archive", () => {
 		const url = await emptyDatabase();
 		const file = archiveFile(demoArchive(new Date()));
 		for (const round of [1, 2]) {
-			const running = await startService(readEnvironment(settings(url, { MARKPEN_LOAD: file })), { web: true, worker: false });
+			const running = await startService(readEnvironment(settings(url, { MARKPEN_LOAD: file })), {
+				web: true,
+				worker: false,
+			});
 			const student = visitorOf(running.address as string);
 			const { classCode, signInName, passphrase } = DEMO_SIGN_INS.student;
 			await student.signIn({ body: { classCode, signInName, passphrase } });
@@ -53,9 +56,12 @@ describe("a class archive", () => {
 		const url = await emptyDatabase();
 		const archive = demoArchive(new Date()) as { handIns: { student: string }[] };
 		(archive.handIns[5] as { student: string }).student = "nobody";
-		await expect(startService(readEnvironment(settings(url, { MARKPEN_LOAD: archiveFile(archive) })), { web: false, worker: false })).rejects.toThrow(
-			"The archive speaks of the student nobody, which it doesn't hold.",
-		);
+		await expect(
+			startService(readEnvironment(settings(url, { MARKPEN_LOAD: archiveFile(archive) })), {
+				web: false,
+				worker: false,
+			}),
+		).rejects.toThrow("The archive speaks of the student nobody, which it doesn't hold.");
 		expect(await rowsOf(url, "SELECT 1 FROM accounts")).toEqual([]);
 	});
 
@@ -63,14 +69,22 @@ describe("a class archive", () => {
 		const url = await emptyDatabase();
 		const archive = demoArchive(new Date()) as { classes: { teachers: unknown[] }[] };
 		archive.classes[2]?.teachers.push("teacher");
-		const start = startService(readEnvironment(settings(url, { MARKPEN_LOAD: archiveFile(archive) })), { web: false, worker: false });
-		await expect(start).rejects.toMatchObject({ code: "archive-wrong", errors: [{ path: "classes", message: expect.stringMatching(/already exists/) }] });
+		const start = startService(readEnvironment(settings(url, { MARKPEN_LOAD: archiveFile(archive) })), {
+			web: false,
+			worker: false,
+		});
+		await expect(start).rejects.toMatchObject({
+			code: "archive-wrong",
+			errors: [{ path: "classes", message: expect.stringMatching(/already exists/) }],
+		});
 		expect(await rowsOf(url, "SELECT 1 FROM accounts")).toEqual([]);
 	});
 
 	test("that isn't one is refused with its place", () => {
 		expect(() => readArchive("{")).toThrow(/The archive is no JSON/);
-		expect(() => readArchive(JSON.stringify({ ...demoArchive(new Date()), format: "other@1" }))).toThrow(/class archive can't be read/);
+		expect(() => readArchive(JSON.stringify({ ...demoArchive(new Date()), format: "other@1" }))).toThrow(
+			/class archive can't be read/,
+		);
 	});
 });
 
@@ -78,7 +92,12 @@ test("several processes that start at once set the database up once", async () =
 	const url = await emptyDatabase();
 	const file = archiveFile(demoArchive(new Date()));
 	const all = await Promise.all(
-		Array.from({ length: 4 }, () => startService(readEnvironment(settings(url, { MARKPEN_LOAD: file, MARKPEN_THREADS: "1" })), { web: true, worker: false })),
+		Array.from({ length: 4 }, () =>
+			startService(readEnvironment(settings(url, { MARKPEN_LOAD: file, MARKPEN_THREADS: "1" })), {
+				web: true,
+				worker: false,
+			}),
+		),
 	);
 	expect((await rowsOf(url, "SELECT 1 FROM migrations")).length).toBe(6);
 	expect((await rowsOf(url, "SELECT 1 FROM classes")).length).toBe(3);
@@ -88,10 +107,22 @@ test("several processes that start at once set the database up once", async () =
 describe("what the database itself holds to", () => {
 	const HAND_IN = "assignment_id, exercise_id, student_id, source, language, handed_in_at";
 	test.each([
-		["a try number twice", `INSERT INTO hand_ins (id, ${HAND_IN}, try_number) SELECT gen_random_uuid(), ${HAND_IN}, try_number FROM hand_ins LIMIT 1`, /numbered without gaps/],
-		["a gap between tries", `INSERT INTO hand_ins (id, ${HAND_IN}, try_number) SELECT gen_random_uuid(), ${HAND_IN}, 9 FROM hand_ins LIMIT 1`, /numbered without gaps/],
+		[
+			"a try number twice",
+			`INSERT INTO hand_ins (id, ${HAND_IN}, try_number) SELECT gen_random_uuid(), ${HAND_IN}, try_number FROM hand_ins LIMIT 1`,
+			/numbered without gaps/,
+		],
+		[
+			"a gap between tries",
+			`INSERT INTO hand_ins (id, ${HAND_IN}, try_number) SELECT gen_random_uuid(), ${HAND_IN}, 9 FROM hand_ins LIMIT 1`,
+			/numbered without gaps/,
+		],
 		["a change of a hand-in", "UPDATE hand_ins SET source = 'walk 5'", /hand_ins is never changed/],
-		["a change of a published version", "UPDATE exercise_versions SET source = 'x'", /exercise_versions is never changed/],
+		[
+			"a change of a published version",
+			"UPDATE exercise_versions SET source = 'x'",
+			/exercise_versions is never changed/,
+		],
 		["a change of what the audit list says", "UPDATE audit SET what = 'x'", /audit is never changed/],
 		["taking from the audit list", "DELETE FROM audit", /audit is never changed/],
 		["points below nothing", "UPDATE reports SET earned = -1", /check constraint/],
@@ -101,7 +132,11 @@ describe("what the database itself holds to", () => {
 			/duplicate key/,
 		],
 		["dates in the wrong order", "UPDATE assignments SET due_at = opens_at - interval '1 day'", /check constraint/],
-		["a student who is an administrator", "UPDATE accounts SET administrator = true WHERE role = 'student'", /check constraint/],
+		[
+			"a student who is an administrator",
+			"UPDATE accounts SET administrator = true WHERE role = 'student'",
+			/check constraint/,
+		],
 		[
 			"two teachers of one sign-in name",
 			"INSERT INTO accounts (id, role, name, sign_in_name, passphrase_hash) SELECT gen_random_uuid(), role, name, upper(sign_in_name), passphrase_hash FROM accounts WHERE role = 'teacher'",

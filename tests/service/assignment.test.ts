@@ -14,17 +14,22 @@ beforeAll(async () => {
 });
 afterAll(() => site.stop());
 
-const RIGHT = "paper lightcyan\npen colour saddlebrown width 3\nfor i from 0 to 6\n  rect corner 30 + i * 60, 90 size 36, 150\nend\n";
+const RIGHT =
+	"paper lightcyan\npen colour saddlebrown width 3\nfor i from 0 to 6\n  rect corner 30 + i * 60, 90 size 36, 150\nend\n";
 const hours = (n: number) => new Date(Date.now() + n * 3_600_000).toISOString();
 const open = { opensAt: hours(-1), dueAt: hours(24), closesAt: hours(48) };
 
 /** A new assignment of 8 Tern, as Idris sees it. */
 async function setTo(more: object = {}, dates: object = open, exercise = "pier-planks") {
 	const { id: classId } = await classNamed(teacher, "8 Tern");
-	const { id } = await teacher.setAssignment({ params: { id: classId }, body: { exercise, ...open, ...dates, ...more } });
+	const { id } = await teacher.setAssignment({
+		params: { id: classId },
+		body: { exercise, ...open, ...dates, ...more },
+	});
 	return { id, exercise, work: () => student.showWork({ params: { id, exercise } }) };
 }
-const handTo = (of: { id: string; exercise: string }, source: string) => student.handIn({ params: { id: of.id, exercise: of.exercise }, body: { source } });
+const handTo = (of: { id: string; exercise: string }, source: string) =>
+	student.handIn({ params: { id: of.id, exercise: of.exercise }, body: { source } });
 
 describe("a time on the class's own clock", () => {
 	test("in the night in which it goes forward is as much later", () => {
@@ -36,21 +41,36 @@ describe("a time on the class's own clock", () => {
 	test("of a class in another zone is another instant", async () => {
 		expect(instantOf("2027-03-28T02:30", "Pacific/Auckland").toISOString()).toBe("2027-03-27T13:30:00.000Z");
 		const { id } = await teacher.makeClass({ body: { name: "9 Tui", schoolYear: "2027", zone: "Pacific/Auckland" } });
-		const set = await teacher.setAssignment({ params: { id }, body: { exercise: "sail", opensAt: "2027-03-20T09:00", dueAt: "2027-03-28T02:30", closesAt: "2027-04-04T02:30" } });
+		const set = await teacher.setAssignment({
+			params: { id },
+			body: { exercise: "sail", opensAt: "2027-03-20T09:00", dueAt: "2027-03-28T02:30", closesAt: "2027-04-04T02:30" },
+		});
 		// Auckland's clock goes back on 4 April 2027: 02:30 is there twice.
-		expect([set.opensAt, set.dueAt, set.closesAt]).toEqual(["2027-03-19T20:00:00.000Z", "2027-03-27T13:30:00.000Z", "2027-04-03T14:30:00.000Z"]);
+		expect([set.opensAt, set.dueAt, set.closesAt]).toEqual([
+			"2027-03-19T20:00:00.000Z",
+			"2027-03-27T13:30:00.000Z",
+			"2027-04-03T14:30:00.000Z",
+		]);
 	});
 	test("that is none is refused, and so is a zone", async () => {
 		await expect(setTo({}, { dueAt: "2027-02-30T10:00" })).rejects.toMatchObject({ status: 400 });
-		await expect(teacher.makeClass({ body: { name: "x", schoolYear: "2027", zone: "Mars/Olympus" } })).rejects.toMatchObject({ problem: { errors: [{ path: "zone" }] } });
-		await expect(setTo({}, { dueAt: hours(50) })).rejects.toMatchObject({ problem: { errors: [{ path: "closesAt", message: "is before dueAt" }] } });
+		await expect(
+			teacher.makeClass({ body: { name: "x", schoolYear: "2027", zone: "Mars/Olympus" } }),
+		).rejects.toMatchObject({ problem: { errors: [{ path: "zone" }] } });
+		await expect(setTo({}, { dueAt: hours(50) })).rejects.toMatchObject({
+			problem: { errors: [{ path: "closesAt", message: "is before dueAt" }] },
+		});
 	});
 });
 
 describe("late work", () => {
 	const past = { opensAt: hours(-9), dueAt: hours(-2), closesAt: hours(9) };
 	test("is marked, loses a share, or isn't taken, as the assignment says", async () => {
-		const [marked, reduced, refused] = [await setTo({}, past), await setTo({ late: "reduced", lateShare: 0.5 }, past), await setTo({ late: "refused" }, past)];
+		const [marked, reduced, refused] = [
+			await setTo({}, past),
+			await setTo({ late: "reduced", lateShare: 0.5 }, past),
+			await setTo({ late: "refused" }, past),
+		];
 		for (const of of [marked, reduced]) {
 			const { id, late } = await handTo(of, RIGHT);
 			expect(late).toBe(true);
@@ -59,19 +79,28 @@ describe("late work", () => {
 		await expect(handTo(refused, RIGHT)).rejects.toMatchObject({ code: "late-refused" });
 		const tern = await classNamed(teacher, "8 Tern");
 		const cell = (id: string) => tern.cells.find((c) => c.assignmentId === id);
-		expect([cell(marked.id)?.points?.earned, cell(reduced.id)?.points?.earned, cell(reduced.id)?.late]).toEqual([11, 5.5, true]);
+		expect([cell(marked.id)?.points?.earned, cell(reduced.id)?.points?.earned, cell(reduced.id)?.late]).toEqual([
+			11,
+			5.5,
+			true,
+		]);
 	});
 
 	test("isn't late for who has a later date, and who is excused has nothing missing", async () => {
 		const of = await setTo({ late: "refused" }, { opensAt: hours(-9), dueAt: hours(-2), closesAt: hours(-1) });
 		await expect(handTo(of, RIGHT)).rejects.toMatchObject({ code: "closed" });
 		const { id: me } = await student.whoAmI({});
-		expect(await teacher.setOwnDates({ params: { id: of.id, student: me }, body: { dueAt: hours(5) } })).toMatchObject({ closesAt: expect.any(String) });
+		expect(await teacher.setOwnDates({ params: { id: of.id, student: me }, body: { dueAt: hours(5) } })).toMatchObject({
+			closesAt: expect.any(String),
+		});
 		expect((await handTo(of, RIGHT)).late).toBe(false);
 		const { id } = await classNamed(teacher, "8 Tern");
 		const state = async (name: string) =>
-			(await teacher.showGradeBook({ params: { id } })).rows.find((r) => r.student.name === name)?.cells.find((c) => c.assignmentId === of.id)?.state;
-		const zoe = (await teacher.showRoster({ params: { id } })).students.find((s) => s.name === "Zoe Lark")?.id as string;
+			(await teacher.showGradeBook({ params: { id } })).rows
+				.find((r) => r.student.name === name)
+				?.cells.find((c) => c.assignmentId === of.id)?.state;
+		const zoe = (await teacher.showRoster({ params: { id } })).students.find((s) => s.name === "Zoe Lark")
+			?.id as string;
 		expect(await state("Zoe Lark")).toBe("missing");
 		await teacher.setOwnDates({ params: { id: of.id, student: zoe }, body: { excused: true } });
 		expect(await state("Zoe Lark")).toBe("excused");
@@ -87,28 +116,56 @@ test("the best, the latest or the teacher's choice counts", async () => {
 		for (const id of ids) await reportOf(student, id);
 		all.push({ of, ids });
 	}
-	const counting = async (i: number) => (await all[i]?.of.work())?.handIns.filter((h) => h.counts).map((h) => h.tryNumber);
+	const counting = async (i: number) =>
+		(await all[i]?.of.work())?.handIns.filter((h) => h.counts).map((h) => h.tryNumber);
 	expect([await counting(0), await counting(1), await counting(2)]).toEqual([[2], [3], [2]]);
 	const me = (await student.whoAmI({})).id;
 	const [best, , chosen] = all;
-	await teacher.chooseTry({ params: { id: chosen?.of.id as string, student: me }, body: { handInId: chosen?.ids[0] as string } });
+	await teacher.chooseTry({
+		params: { id: chosen?.of.id as string, student: me },
+		body: { handInId: chosen?.ids[0] as string },
+	});
 	expect(await counting(2)).toEqual([1]);
-	await expect(teacher.chooseTry({ params: { id: best?.of.id as string, student: me }, body: { handInId: best?.ids[0] as string } })).rejects.toMatchObject({
+	await expect(
+		teacher.chooseTry({
+			params: { id: best?.of.id as string, student: me },
+			body: { handInId: best?.ids[0] as string },
+		}),
+	).rejects.toMatchObject({
 		code: "not-this-way",
 	});
-	await expect(teacher.chooseTry({ params: { id: chosen?.of.id as string, student: me }, body: { handInId: best?.ids[0] as string } })).rejects.toMatchObject({ status: 404 });
+	await expect(
+		teacher.chooseTry({
+			params: { id: chosen?.of.id as string, student: me },
+			body: { handInId: best?.ids[0] as string },
+		}),
+	).rejects.toMatchObject({ status: 404 });
 });
 
 describe("what is shown when", () => {
 	test("points and feedback wait for the release, the model too; the checklist for handing in", async () => {
-		const of = await setTo({ showPoints: "release", showFeedback: "release", showModel: "release", showChecklist: "hand-in" });
+		const of = await setTo({
+			showPoints: "release",
+			showFeedback: "release",
+			showModel: "release",
+			showChecklist: "hand-in",
+		});
 		expect((await of.work()).exercise.criteria).toEqual([]);
 		const { id } = await handTo(of, RIGHT);
 		while ((await student.showHandIn({ params: { id } })).waiting) await new Promise((r) => setTimeout(r, 50));
 		const before = await student.showHandIn({ params: { id } });
-		expect([before.report, before.points, before.criteria, before.comments, (await of.work()).model]).toEqual([null, null, [], [], null]);
+		expect([before.report, before.points, before.criteria, before.comments, (await of.work()).model]).toEqual([
+			null,
+			null,
+			[],
+			[],
+			null,
+		]);
 		expect((await of.work()).exercise.criteria.length).toBe(7);
-		await teacher.commentOn({ params: { id }, body: { place: { on: "whole" }, words: "{name}, {points} of {possible}: well done." } });
+		await teacher.commentOn({
+			params: { id },
+			body: { place: { on: "whole" }, words: "{name}, {points} of {possible}: well done." },
+		});
 		const me = (await student.whoAmI({})).id;
 		expect(await teacher.release({ params: { id: of.id }, body: { students: [me] } })).toEqual({ released: 1 });
 		expect(await teacher.release({ params: { id: of.id }, body: { students: [me] } })).toEqual({ released: 0 });
@@ -134,7 +191,10 @@ describe("what is shown when", () => {
 	test("the whole traffic of a student's session holds no line of a model, no later hint and no teacher's words on slips", async () => {
 		const [traffic, mine]: [string[], string[]] = [[], []];
 		const watched = site.visitor();
-		const { classCode, signInName, passphrase } = { classCode: "tern-8", ...(DEMO_STUDENTS.tern[3] as (typeof DEMO_STUDENTS.tern)[0]) };
+		const { classCode, signInName, passphrase } = {
+			classCode: "tern-8",
+			...(DEMO_STUDENTS.tern[3] as (typeof DEMO_STUDENTS.tern)[0]),
+		};
 		await watched.signIn({ body: { classCode, signInName, passphrase } });
 		const keep = async (call: Promise<unknown>) => traffic.push(JSON.stringify(await call));
 		const { work } = await watched.listWork({});
@@ -148,7 +208,16 @@ describe("what is shown when", () => {
 			}
 		}
 		const all = traffic.join("\n");
-		for (const key of ["mooring-buoy", "sail", "pier-planks", "lighthouse", "compass-rose", "rope-coil", "harbour-scene", "ferry-crossing"]) {
+		for (const key of [
+			"mooring-buoy",
+			"sail",
+			"pier-planks",
+			"lighthouse",
+			"compass-rose",
+			"rope-coil",
+			"harbour-scene",
+			"ferry-crossing",
+		]) {
 			const file = readFileSync(new URL(`../../demo/exercises/${key}.exercise.yaml`, import.meta.url), "utf8");
 			const model =
 				/^model: \|\n((?: {2}.*\n|\n)+)/m
@@ -156,9 +225,16 @@ describe("what is shown when", () => {
 					?.split("\n")
 					.map((l) => l.trim()) ?? [];
 			const own = mine.join("\n");
-			const telling = model.filter((l) => /\d/.test(l) && l.length > 12 && !file.split("criteria:")[0]?.split("model:")[0]?.includes(l) && !own.includes(l));
+			const telling = model.filter(
+				(l) =>
+					/\d/.test(l) &&
+					l.length > 12 &&
+					!file.split("criteria:")[0]?.split("model:")[0]?.includes(l) &&
+					!own.includes(l),
+			);
 			expect(telling.length).toBeGreaterThan(0);
-			for (const line of telling) expect([key, line, all.includes(JSON.stringify(line).slice(1, -1))]).toEqual([key, line, false]);
+			for (const line of telling)
+				expect([key, line, all.includes(JSON.stringify(line).slice(1, -1))]).toEqual([key, line, false]);
 		}
 		expect(all).not.toMatch(/"teacher":|"evidence":/);
 	});
@@ -171,16 +247,33 @@ describe("drafts", () => {
 		const one = await student.saveDraft({ params, body: { source: "walk 5", device: "desk 1" }, revision: 0 });
 		expect([one.revision, one.device]).toEqual([1, "desk 1"]);
 		expect((await student.saveDraft({ params, body: { source: "walk 6" }, revision: 1 })).revision).toBe(2);
-		await expect(student.saveDraft({ params, body: { source: "walk 7" }, revision: 1 })).rejects.toMatchObject({ status: 412, code: "changed-since" });
-		await expect(student.saveDraft({ params, body: { source: "walk 7" } })).rejects.toMatchObject({ status: 428, code: "revision-missing" });
+		await expect(student.saveDraft({ params, body: { source: "walk 7" }, revision: 1 })).rejects.toMatchObject({
+			status: 412,
+			code: "changed-since",
+		});
+		await expect(student.saveDraft({ params, body: { source: "walk 7" } })).rejects.toMatchObject({
+			status: 428,
+			code: "revision-missing",
+		});
 		expect((await of.work()).draft?.source).toBe("walk 6");
 	});
 
 	test("are handed in by themselves at closing, once, where the assignment says so", async () => {
 		const [takes, leaves, blank] = [await setTo(), await setTo({ handInDrafts: false }), await setTo()];
-		for (const of of [takes, leaves]) await student.saveDraft({ params: { id: of.id, exercise: of.exercise }, body: { source: RIGHT, answers: {} }, revision: 0 });
-		await student.saveDraft({ params: { id: blank.id, exercise: blank.exercise }, body: { source: " \n" }, revision: 0 });
-		await site.rows("UPDATE assignments SET due_at = now(), closes_at = now() WHERE id = ANY($1)", [[takes.id, leaves.id, blank.id]]);
+		for (const of of [takes, leaves])
+			await student.saveDraft({
+				params: { id: of.id, exercise: of.exercise },
+				body: { source: RIGHT, answers: {} },
+				revision: 0,
+			});
+		await student.saveDraft({
+			params: { id: blank.id, exercise: blank.exercise },
+			body: { source: " \n" },
+			revision: 0,
+		});
+		await site.rows("UPDATE assignments SET due_at = now(), closes_at = now() WHERE id = ANY($1)", [
+			[takes.id, leaves.id, blank.id],
+		]);
 		const end = Date.now() + 10_000;
 		while ((await takes.work()).handIns.length === 0 && Date.now() < end) await new Promise((r) => setTimeout(r, 100));
 		const [handed] = (await takes.work()).handIns;
@@ -188,10 +281,16 @@ describe("drafts", () => {
 		const page = await teacher.showHandIn({ params: { id: handed?.id as string } });
 		expect([page.madeBy, page.late, page.handedInAt]).toEqual(["closing", false, (await takes.work()).closesAt]);
 		await new Promise((r) => setTimeout(r, 2_500));
-		expect([(await takes.work()).handIns.length, (await leaves.work()).handIns.length, (await blank.work()).handIns.length]).toEqual([1, 0, 0]);
+		expect([
+			(await takes.work()).handIns.length,
+			(await leaves.work()).handIns.length,
+			(await blank.work()).handIns.length,
+		]).toEqual([1, 0, 0]);
 		const wall = await teacher.showAssignment({ params: { id: leaves.id } });
 		expect(wall.without.find((s) => s.name === "Idris Vale")?.draft).toBe(true);
-		await expect(student.saveDraft({ params: { id: takes.id, exercise: takes.exercise }, body: { source: "x" }, revision: 1 })).rejects.toMatchObject({ code: "closed" });
+		await expect(
+			student.saveDraft({ params: { id: takes.id, exercise: takes.exercise }, body: { source: "x" }, revision: 1 }),
+		).rejects.toMatchObject({ code: "closed" });
 	});
 });
 
@@ -200,7 +299,8 @@ describe("who is stuck", () => {
 		const fresh = await Site.start({ web: true, worker: false });
 		const client = await fresh.teacher();
 		const found = [];
-		for (const { id } of (await client.listClasses({})).classes) found.push(...(await client.listStuck({ params: { id } })).stuck);
+		for (const { id } of (await client.listClasses({})).classes)
+			found.push(...(await client.listStuck({ params: { id } })).stuck);
 		await fresh.stop();
 		expect(found.map((s) => [s.student.name, s.exercise, s.handIns, s.runs, s.minutes, s.criterion]).sort()).toEqual([
 			["Bram Ousel", "compass-rose", 0, 12, 5.7, "Each ray is 130 long"],
@@ -213,9 +313,18 @@ describe("who is stuck", () => {
 	test("isn't any more with one criterion more", async () => {
 		const { id } = await classNamed(teacher, "8 Tern");
 		const of = await setTo();
-		const run = (met: string[]) => student.noteRun({ params: { id: of.id, exercise: of.exercise }, body: { state: "drew", met, milliseconds: 1_000 } });
+		const run = (met: string[]) =>
+			student.noteRun({
+				params: { id: of.id, exercise: of.exercise },
+				body: { state: "drew", met, milliseconds: 1_000 },
+			});
 		for (let i = 0; i < 11; i++) await run(["brown", "no-such-criterion"]);
-		const stuck = async () => (await teacher.listStuck({ params: { id }, query: { assignment: of.id } })).stuck.map((s) => [s.student.name, s.runs, s.criterion]);
+		const stuck = async () =>
+			(await teacher.listStuck({ params: { id }, query: { assignment: of.id } })).stuck.map((s) => [
+				s.student.name,
+				s.runs,
+				s.criterion,
+			]);
 		expect(await stuck()).toEqual([["Idris Vale", 10, "Seven planks"]]);
 		await run(["brown", "line"]);
 		expect(await stuck()).toEqual([]);
@@ -234,21 +343,30 @@ describe("self-checks", () => {
 		expect(JSON.stringify(report.slips)).not.toContain('"teacher"');
 		const [work] = [await workOn(student, "Pier planks")];
 		await expect(
-			(await signedIn(site.address, { classCode: "gannet-8", ...(DEMO_STUDENTS.gannet[0] as { signInName: string; passphrase: string }) })).showSelfCheck({ params: { id } }),
+			(
+				await signedIn(site.address, {
+					classCode: "gannet-8",
+					...(DEMO_STUDENTS.gannet[0] as { signInName: string; passphrase: string }),
+				})
+			).showSelfCheck({ params: { id } }),
 		).rejects.toMatchObject({ status: 404 });
 		expect(work?.exercise.id).toBe("pier-planks");
 	});
 });
 
 test("free drawings are kept by name and revision, as many as there is room for", async () => {
-	const save = (name: string, revision: number) => student.saveFreeDrawing({ params: { name }, body: { source: `-- ${name}` }, revision });
+	const save = (name: string, revision: number) =>
+		student.saveFreeDrawing({ params: { name }, body: { source: `-- ${name}` }, revision });
 	expect((await save("boat", 0)).revision).toBe(1);
 	await expect(save("boat", 0)).rejects.toMatchObject({ code: "changed-since" });
 	expect((await save("boat", 1)).revision).toBe(2);
 	await site.rows(
 		"INSERT INTO free_drawings (id, student_id, name, source) SELECT gen_random_uuid(), (SELECT student_id FROM free_drawings), 'n' || i, '' FROM generate_series(1, 199) i",
 	);
-	await expect(save("one more", 0)).rejects.toMatchObject({ code: "not-this-way", message: expect.stringContaining("Remove one") });
+	await expect(save("one more", 0)).rejects.toMatchObject({
+		code: "not-this-way",
+		message: expect.stringContaining("Remove one"),
+	});
 	expect((await save("boat", 2)).revision).toBe(3);
 	await student.removeFreeDrawing({ params: { name: "n7" } });
 	expect((await save("one more", 0)).name).toBe("one more");
@@ -259,10 +377,20 @@ describe("changing an assignment", () => {
 	test("needs the revision that was read, and moves what follows", async () => {
 		const of = await setTo();
 		const { revision } = await teacher.showAssignment({ params: { id: of.id } });
-		const changed = await teacher.changeAssignment({ params: { id: of.id }, body: { title: "Planks again", tries: 2, dueAt: hours(30) }, revision });
+		const changed = await teacher.changeAssignment({
+			params: { id: of.id },
+			body: { title: "Planks again", tries: 2, dueAt: hours(30) },
+			revision,
+		});
 		expect(changed.revision).toBe(revision + 1);
-		await expect(teacher.changeAssignment({ params: { id: of.id }, body: { title: "x" }, revision })).rejects.toMatchObject({ status: 412 });
-		expect(await teacher.showAssignment({ params: { id: of.id } })).toMatchObject({ title: "Planks again", tries: 2, weight: 1 });
+		await expect(
+			teacher.changeAssignment({ params: { id: of.id }, body: { title: "x" }, revision }),
+		).rejects.toMatchObject({ status: 412 });
+		expect(await teacher.showAssignment({ params: { id: of.id } })).toMatchObject({
+			title: "Planks again",
+			tries: 2,
+			weight: 1,
+		});
 		const { rows } = await teacher.listAudit({ query: { subject: of.id } });
 		expect(rows.map((r) => [r.what, r.field])).toContainEqual(["changed assignment", "dueAt"]);
 	});
@@ -277,29 +405,42 @@ describe("changing an assignment", () => {
 
 	test("an assignment set twice with one key is set once", async () => {
 		const { id } = await classNamed(teacher, "8 Tern");
-		const set = () => teacher.setAssignment({ params: { id }, body: { exercise: "sail", ...open }, idempotencyKey: "same" });
+		const set = () =>
+			teacher.setAssignment({ params: { id }, body: { exercise: "sail", ...open }, idempotencyKey: "same" });
 		expect(await set()).toEqual(await set());
 	});
 });
 
 test("a collection is set as one, and counts how many of it each has managed", async () => {
 	const curlew = await classNamed(teacher, "8 Curlew");
-	expect(curlew.columns.map((c) => [c.exercise, c.unit])).toEqual(["mooring-buoy", "sail", "pier-planks", "lighthouse"].map((key) => [key, "First shapes"]));
-	const page = await teacher.showAssignment({ params: { id: curlew.columns[0]?.assignmentId as string }, query: { exercise: "sail" } });
+	expect(curlew.columns.map((c) => [c.exercise, c.unit])).toEqual(
+		["mooring-buoy", "sail", "pier-planks", "lighthouse"].map((key) => [key, "First shapes"]),
+	);
+	const page = await teacher.showAssignment({
+		params: { id: curlew.columns[0]?.assignmentId as string },
+		query: { exercise: "sail" },
+	});
 	expect([page.exercise, page.exercises.length, page.counted.length]).toEqual(["sail", 4, 20]);
 	const [first] = page.counted;
-	const done = curlew.cells.filter((c) => c.studentId === first?.student.id && c.points && c.points.earned >= 0.8 * c.points.possible).length;
+	const done = curlew.cells.filter(
+		(c) => c.studentId === first?.student.id && c.points && c.points.earned >= 0.8 * c.points.possible,
+	).length;
 	expect([first?.done, first?.of]).toEqual([done, 4]);
-	const { missing } = await teacher.publishCollection({ body: { source: "format: markpen/collection@1\nid: more\ntitle: More\nexercises: [sail, no-such]\n" } });
+	const { missing } = await teacher.publishCollection({
+		body: { source: "format: markpen/collection@1\nid: more\ntitle: More\nexercises: [sail, no-such]\n" },
+	});
 	expect(missing).toEqual(["no-such"]);
-	await expect(teacher.setAssignment({ params: { id: curlew.id }, body: { collection: "more", ...open } })).rejects.toMatchObject({
+	await expect(
+		teacher.setAssignment({ params: { id: curlew.id }, body: { collection: "more", ...open } }),
+	).rejects.toMatchObject({
 		code: "exercise-unknown",
 		message: expect.stringContaining("no-such"),
 	});
 });
 
 test("the share of points that a collection asks goes wherever it is counted what is managed", async () => {
-	const file = "format: markpen/collection@1\nid: halves\ntitle: Halves\nexercises: [mooring-buoy, sail]\ndone when: { share of points: 0.5 }\n";
+	const file =
+		"format: markpen/collection@1\nid: halves\ntitle: Halves\nexercises: [mooring-buoy, sail]\ndone when: { share of points: 0.5 }\n";
 	await teacher.publishCollection({ body: { source: file } });
 	const { id, code } = await teacher.makeClass({ body: { name: "Half class", schoolYear: "2026" } });
 	const { card } = await teacher.addStudent({ params: { id }, body: { name: "Nell Brae" } });
@@ -311,27 +452,43 @@ test("the share of points that a collection asks goes wherever it is counted wha
 		["rope-coil", 0.8],
 		["sail", 0.5],
 	]);
-	const student = await signedIn(site.address, { classCode: code, signInName: card?.signInName ?? "", passphrase: card?.passphrase ?? "" });
+	const student = await signedIn(site.address, {
+		classCode: code,
+		signInName: card?.signInName ?? "",
+		passphrase: card?.passphrase ?? "",
+	});
 	const { work } = await student.listWork({});
-	expect(work.map((w) => [w.exercise.id, w.doneWhen]).sort()).toEqual(columns.map((c) => [c.exercise, c.doneWhen]).sort());
+	expect(work.map((w) => [w.exercise.id, w.doneWhen]).sort()).toEqual(
+		columns.map((c) => [c.exercise, c.doneWhen]).sort(),
+	);
 	// Without its band: more than a half of the points, less than four fifths.
 	const source = "paper lightsteelblue\npen colour black width 4\nfill crimson\ncircle centre 200, 150 diameter 80\n";
 	const { id: handIn } = await student.handIn({ params: { id: set.id, exercise: "mooring-buoy" }, body: { source } });
-	await expect.poll(async () => (await teacher.showHandIn({ params: { id: handIn } })).waiting, { timeout: 20_000 }).toBe(false);
+	await expect
+		.poll(async () => (await teacher.showHandIn({ params: { id: handIn } })).waiting, { timeout: 20_000 })
+		.toBe(false);
 	const { points } = await teacher.showHandIn({ params: { id: handIn } });
 	const share = (points?.earned ?? 0) / (points?.possible ?? 1);
 	expect(share).toBeGreaterThanOrEqual(0.5);
 	expect(share).toBeLessThan(0.8);
-	expect((await teacher.showAssignment({ params: { id: set.id }, query: { exercise: "sail" } })).counted).toMatchObject([{ done: 1, of: 2 }]);
+	expect((await teacher.showAssignment({ params: { id: set.id }, query: { exercise: "sail" } })).counted).toMatchObject(
+		[{ done: 1, of: 2 }],
+	);
 });
 
 test("a class whose school year is closed is kept, and nothing in it can be changed", async () => {
 	const { id } = await teacher.makeClass({ body: { name: "9 Auk", schoolYear: "2019/20" } });
 	const { card } = await teacher.addStudent({ params: { id }, body: { name: "Ivo Tern" } });
 	expect(await teacher.closeYear({ body: { schoolYear: "2019/20" } })).toEqual({ closed: 1 });
-	await expect(signedIn(site.address, card as { classCode: string; signInName: string; passphrase: string })).rejects.toMatchObject({ code: "wrong-passphrase" });
-	await expect(teacher.addStudent({ params: { id }, body: { name: "No One" } })).rejects.toMatchObject({ code: "class-closed" });
+	await expect(
+		signedIn(site.address, card as { classCode: string; signInName: string; passphrase: string }),
+	).rejects.toMatchObject({ code: "wrong-passphrase" });
+	await expect(teacher.addStudent({ params: { id }, body: { name: "No One" } })).rejects.toMatchObject({
+		code: "class-closed",
+	});
 	expect((await teacher.listClasses({ query: { closed: "true" } })).classes.map((c) => c.name)).toEqual(["9 Auk"]);
 	const { revision } = await teacher.showClass({ params: { id } });
-	expect(await teacher.changeClass({ params: { id }, body: { closed: false }, revision })).toMatchObject({ closedAt: null });
+	expect(await teacher.changeClass({ params: { id }, body: { closed: false }, revision })).toMatchObject({
+		closedAt: null,
+	});
 });

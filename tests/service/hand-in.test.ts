@@ -13,7 +13,8 @@ beforeAll(async () => {
 });
 afterAll(() => site.stop());
 
-const MODEL = "paper lightcyan\npen colour saddlebrown width 3\nfor i from 0 to 6\n  rect corner 30 + i * 60, 90 size 36, 150\nend\n";
+const MODEL =
+	"paper lightcyan\npen colour saddlebrown width 3\nfor i from 0 to 6\n  rect corner 30 + i * 60, 90 size 36, 150\nend\n";
 
 test("a student hands in, and teacher and student see the same report", async () => {
 	const work = await workOn(student, "Pier planks");
@@ -31,14 +32,23 @@ test("a slip is told outright to the teacher, and to the student only so far as 
 	await site.rows("UPDATE assignments SET tries = NULL WHERE id = $1", [work.assignmentId]);
 	const { id } = await student.handIn({
 		params: placeOf(work),
-		body: { source: MODEL.replace("pen colour saddlebrown width 3\n", "").replace("end\n", "end\npen colour saddlebrown width 3\n") },
+		body: {
+			source: MODEL.replace("pen colour saddlebrown width 3\n", "").replace(
+				"end\n",
+				"end\npen colour saddlebrown width 3\n",
+			),
+		},
 	});
 	const own = await reportOf(student, id);
 	expect(own.slips.map((s) => [s.id, s.lines])).toEqual([["colour-after", [3, 5]]]);
 	expect(own.slips[0]).not.toHaveProperty("teacher");
 	expect(own.slips[0]).not.toHaveProperty("evidence");
 	const seen = (await teacher.showHandIn({ params: { id } })).report?.slips[0];
-	expect(seen).toMatchObject({ ...own.slips[0], teacher: expect.stringMatching(/line 5/), evidence: expect.any(Array) });
+	expect(seen).toMatchObject({
+		...own.slips[0],
+		teacher: expect.stringMatching(/line 5/),
+		evidence: expect.any(Array),
+	});
 });
 
 test("a source is kept exactly, whatever its characters and line ends", async () => {
@@ -55,10 +65,17 @@ test("a call repeated with its key is one hand-in", async () => {
 	const [first, second] = [await call(), await call()];
 	expect(second).toEqual(first);
 	// The answer may have been lost just before the end: the call that is repeated after it is told the same.
-	await site.rows("UPDATE assignments SET due_at = now() - interval '1 hour', closes_at = now() WHERE id = $1", [sail.assignmentId]);
+	await site.rows("UPDATE assignments SET due_at = now() - interval '1 hour', closes_at = now() WHERE id = $1", [
+		sail.assignmentId,
+	]);
 	expect(await call()).toEqual(first);
-	await expect(student.handIn({ params: placeOf(sail), body: { source: "walk 1" }, idempotencyKey: "another" })).rejects.toMatchObject({ code: "closed" });
-	await site.rows("UPDATE assignments SET due_at = now() + interval '1 day', closes_at = now() + interval '2 days' WHERE id = $1", [sail.assignmentId]);
+	await expect(
+		student.handIn({ params: placeOf(sail), body: { source: "walk 1" }, idempotencyKey: "another" }),
+	).rejects.toMatchObject({ code: "closed" });
+	await site.rows(
+		"UPDATE assignments SET due_at = now() + interval '1 day', closes_at = now() + interval '2 days' WHERE id = $1",
+		[sail.assignmentId],
+	);
 });
 
 describe("what is refused", () => {
@@ -78,12 +95,16 @@ describe("what is refused", () => {
 		const work = await workOn(student, "Sail");
 		const source = `-- ${"x".repeat(255 * 1024 - 20)}\nwalk 90\n`;
 		const { id } = await student.handIn({ params: placeOf(work), body: { source } });
-		expect((await reportOf(student, id)).figures.map((f) => f.sentence)).toEqual([expect.stringMatching(/^line, 90 long/)]);
+		expect((await reportOf(student, id)).figures.map((f) => f.sentence)).toEqual([
+			expect.stringMatching(/^line, 90 long/),
+		]);
 	});
 
 	test("a body far too large, without reading it to its end", async () => {
 		const work = await workOn(student, "Sail");
-		await expect(student.handIn({ params: placeOf(work), body: { source: "x".repeat(3_000_000) } })).rejects.toMatchObject({ status: 413 });
+		await expect(
+			student.handIn({ params: placeOf(work), body: { source: "x".repeat(3_000_000) } }),
+		).rejects.toMatchObject({ status: 413 });
 	});
 
 	test("a character that is no text", async () => {
@@ -96,21 +117,37 @@ describe("what is refused", () => {
 
 	test("a closed assignment, one try too many, an assignment of nobody", async () => {
 		const buoy = await workOn(student, "Mooring buoy");
-		await expect(student.handIn({ params: placeOf(buoy), body: { source: "walk 5" } })).rejects.toMatchObject({ code: "closed", status: 409 });
-		await site.rows("UPDATE assignments SET closes_at = now() + interval '1 day', tries = 1 WHERE id = $1", [buoy.assignmentId]);
-		await expect(student.handIn({ params: placeOf(buoy), body: { source: "walk 5" } })).rejects.toMatchObject({ code: "no-tries-left" });
-		await expect(student.handIn({ params: { ...placeOf(buoy), id: "01890000-0000-7000-8000-000000000000" }, body: { source: "walk 5" } })).rejects.toMatchObject({
+		await expect(student.handIn({ params: placeOf(buoy), body: { source: "walk 5" } })).rejects.toMatchObject({
+			code: "closed",
+			status: 409,
+		});
+		await site.rows("UPDATE assignments SET closes_at = now() + interval '1 day', tries = 1 WHERE id = $1", [
+			buoy.assignmentId,
+		]);
+		await expect(student.handIn({ params: placeOf(buoy), body: { source: "walk 5" } })).rejects.toMatchObject({
+			code: "no-tries-left",
+		});
+		await expect(
+			student.handIn({
+				params: { ...placeOf(buoy), id: "01890000-0000-7000-8000-000000000000" },
+				body: { source: "walk 5" },
+			}),
+		).rejects.toMatchObject({
 			code: "not-found",
 			status: 404,
 		});
-		await expect(student.handIn({ params: { ...placeOf(buoy), id: "nonsense" }, body: { source: "walk 5" } })).rejects.toMatchObject({ status: 404 });
+		await expect(
+			student.handIn({ params: { ...placeOf(buoy), id: "nonsense" }, body: { source: "walk 5" } }),
+		).rejects.toMatchObject({ status: 404 });
 	});
 });
 
 test("tries are numbered without gaps or repeats, however many come at once", async () => {
 	const work = await workOn(student, "Pier planks");
 	await site.rows("UPDATE assignments SET tries = NULL WHERE id = $1", [work.assignmentId]);
-	await Promise.all(Array.from({ length: 40 }, (_, i) => student.handIn({ params: placeOf(work), body: { source: `walk ${i}` } })));
+	await Promise.all(
+		Array.from({ length: 40 }, (_, i) => student.handIn({ params: placeOf(work), body: { source: `walk ${i}` } })),
+	);
 	const all = (await student.listWork({})).work;
 	const tries = all.find((w) => w.assignmentId === work.assignmentId)?.handIns.map((h) => h.tryNumber) ?? [];
 	expect(tries).toEqual(tries.map((_, i) => i + 1));
@@ -120,8 +157,15 @@ test("what comes in at once is taken together, and each call is answered for its
 	const work = await workOn(student, "Sail");
 	const place = placeOf(work);
 	const { classCode } = DEMO_SIGN_INS.student;
-	const others = await Promise.all(DEMO_STUDENTS.tern.slice(0, 12).map(({ signInName, passphrase }) => signedIn(site.address, { classCode, signInName, passphrase })));
-	await site.rows("UPDATE assignments SET tries = 5, closes_at = now() + interval '1 day', due_at = now() + interval '1 hour' WHERE id = $1", [work.assignmentId]);
+	const others = await Promise.all(
+		DEMO_STUDENTS.tern
+			.slice(0, 12)
+			.map(({ signInName, passphrase }) => signedIn(site.address, { classCode, signInName, passphrase })),
+	);
+	await site.rows(
+		"UPDATE assignments SET tries = 5, closes_at = now() + interval '1 day', due_at = now() + interval '1 hour' WHERE id = $1",
+		[work.assignmentId],
+	);
 	await site.rows("DELETE FROM hand_ins WHERE assignment_id = $1", [work.assignmentId]);
 	const ask = (client: Client, source: string, idempotencyKey?: string) =>
 		client.handIn({ params: place, body: { source }, idempotencyKey }).then(
@@ -134,22 +178,31 @@ test("what comes in at once is taken together, and each call is answered for its
 		...Array.from({ length: 7 }, (_, n) => ask(first, `walk ${n}`)),
 		...Array.from({ length: 3 }, () => ask(second, "walk 1", "the same")),
 		ask(third, "walk \u0000"),
-		third.handIn({ params: { ...place, exercise: "nothing" }, body: { source: "walk 1" } }).catch((error: { code: string }) => error.code),
+		third
+			.handIn({ params: { ...place, exercise: "nothing" }, body: { source: "walk 1" } })
+			.catch((error: { code: string }) => error.code),
 		...others.slice(3).map((client) => ask(client, "walk 2")),
 	]);
 	expect(answers.slice(0, 7).sort()).toEqual([1, 2, 3, 4, 5, "no-tries-left", "no-tries-left"]);
 	expect(answers.slice(7)).toEqual([1, 1, 1, "bad-request", "not-found", ...others.slice(3).map(() => 1)]);
-	const counts = await site.rows<{ count: number }>("SELECT count(*)::int AS count FROM hand_ins WHERE assignment_id = $1 GROUP BY student_id ORDER BY 1 DESC", [
-		work.assignmentId,
-	]);
+	const counts = await site.rows<{ count: number }>(
+		"SELECT count(*)::int AS count FROM hand_ins WHERE assignment_id = $1 GROUP BY student_id ORDER BY 1 DESC",
+		[work.assignmentId],
+	);
 	expect(counts.map((c) => c.count)).toEqual([5, 1, ...others.slice(3).map(() => 1)]);
-	const checks = () => site.rows("SELECT 1 FROM checks k JOIN hand_ins h ON h.id = k.hand_in_id WHERE h.assignment_id = $1 AND k.ended_at IS NOT NULL", [work.assignmentId]);
+	const checks = () =>
+		site.rows(
+			"SELECT 1 FROM checks k JOIN hand_ins h ON h.id = k.hand_in_id WHERE h.assignment_id = $1 AND k.ended_at IS NOT NULL",
+			[work.assignmentId],
+		);
 	await expect.poll(async () => (await checks()).length, { timeout: 20_000 }).toBe(15);
 });
 
 test("where the database refuses one of several that came at once, the others are taken", async () => {
 	const work = await workOn(student, "Pier planks");
-	await site.rows("UPDATE assignments SET tries = NULL, closes_at = now() + interval '1 day' WHERE id = $1", [work.assignmentId]);
+	await site.rows("UPDATE assignments SET tries = NULL, closes_at = now() + interval '1 day' WHERE id = $1", [
+		work.assignmentId,
+	]);
 	await site.rows("ALTER TABLE hand_ins ADD CONSTRAINT no_seven CHECK (source <> 'walk 777')");
 	const sources = [1, 2, 3, 777, 4, 5, 777, 6].map((n) => `walk ${n}`);
 	const answers = await Promise.all(
@@ -173,7 +226,10 @@ test("a hand-in and its job are one transaction: if the job can't be sent, nothi
 	const work = await workOn(student, "Sail");
 	const before = await site.rows("SELECT 1 FROM hand_ins");
 	await site.rows("ALTER SCHEMA queue RENAME TO queue_away");
-	await expect(student.handIn({ params: placeOf(work), body: { source: "walk 5" } })).rejects.toMatchObject({ status: 500, code: "went-wrong" });
+	await expect(student.handIn({ params: placeOf(work), body: { source: "walk 5" } })).rejects.toMatchObject({
+		status: 500,
+		code: "went-wrong",
+	});
 	await site.rows("ALTER SCHEMA queue_away RENAME TO queue");
 	expect(await site.rows("SELECT 1 FROM hand_ins")).toHaveLength(before.length);
 });

@@ -57,18 +57,31 @@ afterAll(() => site.stop());
  * @param well whether it should be taken
  */
 async function sent(path: string, type: string, body: string | Uint8Array, { well = false } = {}): Promise<string[]> {
-	const response = await fetch(`${site.address}${API_BASE}${path}`, { method: "POST", headers: { cookie, "content-type": type }, body: body as BodyInit });
+	const response = await fetch(`${site.address}${API_BASE}${path}`, {
+		method: "POST",
+		headers: { cookie, "content-type": type },
+		body: body as BodyInit,
+	});
 	const text = await response.text();
 	const isProblem = response.headers.get("content-type")?.includes("application/problem+json") ?? false;
-	return response.status >= (well ? 400 : 500) || (response.status >= 400 && !isProblem) ? [`${response.status} ${text.slice(0, 300)}`] : [];
+	return response.status >= (well ? 400 : 500) || (response.status >= 400 && !isProblem)
+		? [`${response.status} ${text.slice(0, 300)}`]
+		: [];
 }
 
 type Edit = { readonly at: number; readonly do: "put" | "leave out" | "twice"; readonly value: unknown };
 const edits = (most: number) =>
-	fc.array(fc.record({ at: fc.nat(), do: fc.constantFrom("put", "put", "put", "leave out", "twice") as fc.Arbitrary<Edit["do"]>, value: fc.constantFrom(...AWKWARD) }), {
-		minLength: 1,
-		maxLength: most,
-	});
+	fc.array(
+		fc.record({
+			at: fc.nat(),
+			do: fc.constantFrom("put", "put", "put", "leave out", "twice") as fc.Arbitrary<Edit["do"]>,
+			value: fc.constantFrom(...AWKWARD),
+		}),
+		{
+			minLength: 1,
+			maxLength: most,
+		},
+	);
 
 /** A value with one of its parts changed, found by counting through all of them. */
 function changed(value: unknown, { at, do: what, value: put }: Edit): unknown {
@@ -85,7 +98,12 @@ function changed(value: unknown, { at, do: what, value: put }: Edit): unknown {
 	const [object, name] = places[at % places.length] as [Record<string, unknown>, string];
 	if (what === "put") object[name] = put;
 	else if (!Array.isArray(object)) delete object[name];
-	else object.splice(Number(name), 1, ...(what === "twice" ? [object[Number(name)], structuredClone(object[Number(name)])] : []));
+	else
+		object.splice(
+			Number(name),
+			1,
+			...(what === "twice" ? [object[Number(name)], structuredClone(object[Number(name)])] : []),
+		);
 	return copy;
 }
 
@@ -105,15 +123,21 @@ const sampled = (most: number) => fc.sample(edits(most), { numRuns: RUNS, seed: 
 
 describe("a file with anything in it is read, or refused with its reason; never a mistake of the service", () => {
 	test("a class archive", async () => {
-		const whole = (await (await fetch(`${site.address}${API_BASE}/classes/${ids.class}/archive`, { headers: { cookie } })).json()) as Record<string, { key: string }[]> & {
-			classes: { students: { student: string }[]; assignments: { key: string; ownDates: { student: string }[]; releases: { student: string }[] }[] }[];
+		const whole = (await (
+			await fetch(`${site.address}${API_BASE}/classes/${ids.class}/archive`, { headers: { cookie } })
+		).json()) as Record<string, { key: string }[]> & {
+			classes: {
+				students: { student: string }[];
+				assignments: { key: string; ownDates: { student: string }[]; releases: { student: string }[] }[];
+			}[];
 			handIns: { student: string; assignment: string }[];
 			drafts: { student: string; assignment: string }[];
 		};
 		const [of] = whole.classes;
 		const students = of?.students.slice(0, 2).map((s) => s.student) as string[];
 		const assignments = of?.assignments.slice(0, 2).map((a) => a.key) as string[];
-		const mine = <T extends { student: string; assignment: string }>(all: T[]) => all.filter((h) => students.includes(h.student) && assignments.includes(h.assignment));
+		const mine = <T extends { student: string; assignment: string }>(all: T[]) =>
+			all.filter((h) => students.includes(h.student) && assignments.includes(h.assignment));
 		const small = {
 			...whole,
 			students: whole.students?.filter((s) => students.includes(s.key)),
@@ -123,7 +147,11 @@ describe("a file with anything in it is read, or refused with its reason; never 
 					students: of?.students.filter((s) => students.includes(s.student)),
 					assignments: of?.assignments
 						.filter((a) => assignments.includes(a.key))
-						.map((a) => ({ ...a, ownDates: a.ownDates.filter((o) => students.includes(o.student)), releases: a.releases.filter((r) => students.includes(r.student)) })),
+						.map((a) => ({
+							...a,
+							ownDates: a.ownDates.filter((o) => students.includes(o.student)),
+							releases: a.releases.filter((r) => students.includes(r.student)),
+						})),
 				},
 			],
 			handIns: mine(whole.handIns),
@@ -132,7 +160,11 @@ describe("a file with anything in it is read, or refused with its reason; never 
 		expect(small.handIns.length).toBeGreaterThan(1);
 		const type = "application/vnd.markpen.archive+json";
 		expect(await sent("/archives", type, JSON.stringify(small), { well: true })).toEqual([]);
-		for (const made of sampled(2)) expect([made, await sent("/archives", type, JSON.stringify(made.reduce(changed, small as unknown)))]).toEqual([made, []]);
+		for (const made of sampled(2))
+			expect([made, await sent("/archives", type, JSON.stringify(made.reduce(changed, small as unknown)))]).toEqual([
+				made,
+				[],
+			]);
 	});
 
 	test("an exercise and a collection", async () => {
@@ -143,16 +175,29 @@ describe("a file with anything in it is read, or refused with its reason; never 
 			["/collections", collection],
 		] as const) {
 			expect(await sent(path, "application/json", JSON.stringify({ source: text }), { well: true })).toEqual([]);
-			for (const made of sampled(3)) expect([made, await sent(path, "application/json", JSON.stringify({ source: made.reduce(changedText, text) }))]).toEqual([made, []]);
+			for (const made of sampled(3))
+				expect([
+					made,
+					await sent(path, "application/json", JSON.stringify({ source: made.reduce(changedText, text) })),
+				]).toEqual([made, []]);
 		}
 	});
 
 	test("a list of names", async () => {
 		const csv = 'Name,Number,Sign-in name\nVale Idris,17,idris\nReed Ana,18,ana\n"Brook, Oli",19,oli\n';
-		expect(await sent(`/classes/${ids.class}/roster/preview`, "application/json", JSON.stringify({ csv }), { well: true })).toEqual([]);
+		expect(
+			await sent(`/classes/${ids.class}/roster/preview`, "application/json", JSON.stringify({ csv }), { well: true }),
+		).toEqual([]);
 		for (const made of sampled(3))
 			for (const path of ["roster/preview", "roster"])
-				expect([made, await sent(`/classes/${ids.class}/${path}`, "application/json", JSON.stringify({ csv: made.reduce(changedText, csv) }))]).toEqual([made, []]);
+				expect([
+					made,
+					await sent(
+						`/classes/${ids.class}/${path}`,
+						"application/json",
+						JSON.stringify({ csv: made.reduce(changedText, csv) }),
+					),
+				]).toEqual([made, []]);
 	});
 
 	test("OneRoster's files", async () => {
@@ -160,31 +205,44 @@ describe("a file with anything in it is read, or refused with its reason; never 
 			"manifest.csv":
 				"propertyName,value\nmanifest.version,1.0\noneroster.version,1.2\nfile.orgs,bulk\nfile.academicSessions,bulk\nfile.classes,bulk\nfile.users,bulk\nfile.enrollments,bulk\n",
 			"orgs.csv": "sourcedId,name,type\nO1,Saltmere School,school\n",
-			"academicSessions.csv": "sourcedId,title,type,startDate,endDate,schoolYear\nS1,2026,schoolYear,2026-08-01,2027-07-31,2027\n",
+			"academicSessions.csv":
+				"sourcedId,title,type,startDate,endDate,schoolYear\nS1,2026,schoolYear,2026-08-01,2027-07-31,2027\n",
 			"classes.csv": "sourcedId,title,classType,schoolSourcedId,termSourcedIds\nC1,8 Skua,scheduled,O1,S1\n",
-			"users.csv": "sourcedId,enabledUser,username,givenName,familyName\nU1,true,w.teacher,Wen,Arle\nU2,true,p.student,Pia,Lowe\n",
-			"enrollments.csv": "sourcedId,classSourcedId,schoolSourcedId,userSourcedId,role\nE1,C1,O1,U1,teacher\nE2,C1,O1,U2,student\n",
+			"users.csv":
+				"sourcedId,enabledUser,username,givenName,familyName\nU1,true,w.teacher,Wen,Arle\nU2,true,p.student,Pia,Lowe\n",
+			"enrollments.csv":
+				"sourcedId,classSourcedId,schoolSourcedId,userSourcedId,role\nE1,C1,O1,U1,teacher\nE2,C1,O1,U2,student\n",
 		};
 		const names = Object.keys(files);
-		const zipOf = (texts: Record<string, string>) => zipSync(Object.fromEntries(Object.entries(texts).map(([name, text]) => [name, strToU8(text)])));
-		for (const path of ["/oneroster/preview", "/oneroster"]) expect(await sent(path, "application/zip", zipOf(files), { well: true })).toEqual([]);
+		const zipOf = (texts: Record<string, string>) =>
+			zipSync(Object.fromEntries(Object.entries(texts).map(([name, text]) => [name, strToU8(text)])));
+		for (const path of ["/oneroster/preview", "/oneroster"])
+			expect(await sent(path, "application/zip", zipOf(files), { well: true })).toEqual([]);
 		for (const made of sampled(2)) {
 			const texts = { ...files };
 			for (const edit of made) {
 				const name = names[edit.at % names.length] as string;
 				texts[name] = changedText(texts[name] as string, { ...edit, at: Math.floor(edit.at / names.length) });
 			}
-			for (const path of ["/oneroster/preview", "/oneroster"]) expect([made, path, await sent(path, "application/zip", zipOf(texts))]).toEqual([made, path, []]);
+			for (const path of ["/oneroster/preview", "/oneroster"])
+				expect([made, path, await sent(path, "application/zip", zipOf(texts))]).toEqual([made, path, []]);
 		}
 	});
 
 	test("a zip of students' files, whole or damaged", async () => {
-		const zip = zipSync({ "Idris Vale/planks.nib": strToU8("walk 5\n"), "ana.nib": strToU8("walk 5\n"), "nobody/x.nib": new Uint8Array([0xff, 0xfe, 0]) });
+		const zip = zipSync({
+			"Idris Vale/planks.nib": strToU8("walk 5\n"),
+			"ana.nib": strToU8("walk 5\n"),
+			"nobody/x.nib": new Uint8Array([0xff, 0xfe, 0]),
+		});
 		expect(await sent(`/assignments/${ids.assignment}/uploads`, "application/zip", zip, { well: true })).toEqual([]);
 		for (const made of sampled(4)) {
 			const bytes = zip.slice(0, zip.length - (made.length > 2 ? (made[0]?.at ?? 0) % zip.length : 0));
 			for (const { at, value } of made) if (bytes.length > 0) bytes[at % bytes.length] = String(value).length;
-			expect([made, await sent(`/assignments/${ids.assignment}/uploads`, "application/zip", bytes)]).toEqual([made, []]);
+			expect([made, await sent(`/assignments/${ids.assignment}/uploads`, "application/zip", bytes)]).toEqual([
+				made,
+				[],
+			]);
 		}
 	});
 });

@@ -50,7 +50,17 @@ const STRINGS = [
 	"null",
 ];
 const NUMBERS = [0, -0, 1, -1, 0.1, 3, 2 ** 31, -(2 ** 31) - 1, 2 ** 53, 1e308, 5e-324];
-const ANYTHING = fc.constantFrom<unknown>(null, true, [], {}, [[[[]]]], { toString: 1 }, JSON.parse('{"__proto__":{"x":1}}'), ...STRINGS, ...NUMBERS);
+const ANYTHING = fc.constantFrom<unknown>(
+	null,
+	true,
+	[],
+	{},
+	[[[[]]]],
+	{ toString: 1 },
+	JSON.parse('{"__proto__":{"x":1}}'),
+	...STRINGS,
+	...NUMBERS,
+);
 
 /** Values of a schema, most of them right in kind, all of them awkward. */
 function valuesOf(schema: Schema, ids: readonly string[]): fc.Arbitrary<unknown> {
@@ -65,35 +75,61 @@ function rightOf(schema: Schema, ids: readonly string[]): fc.Arbitrary<unknown> 
 	if (schema.enum) return fc.constantFrom(...schema.enum);
 	if (schema.const !== undefined) return fc.constant(schema.const);
 	if (schema.type === "string") {
-		const any = fc.oneof(fc.constantFrom(...STRINGS), fc.string({ unit: "grapheme", minLength: schema.minLength ?? 0 }));
+		const any = fc.oneof(
+			fc.constantFrom(...STRINGS),
+			fc.string({ unit: "grapheme", minLength: schema.minLength ?? 0 }),
+		);
 		if (schema.format === "uuid") return fc.constantFrom(...ids);
-		if (schema.format === "date-time") return fc.date({ min: new Date(0), noInvalidDate: true }).map((d) => d.toISOString());
+		if (schema.format === "date-time")
+			return fc.date({ min: new Date(0), noInvalidDate: true }).map((d) => d.toISOString());
 		return schema.pattern ? fc.oneof(fc.stringMatching(new RegExp(schema.pattern, "u")), any) : any;
 	}
-	if (schema.type === "number" || schema.type === "integer") return fc.oneof(fc.constantFrom(...NUMBERS), fc.integer({ min: -3, max: 120 }));
+	if (schema.type === "number" || schema.type === "integer")
+		return fc.oneof(fc.constantFrom(...NUMBERS), fc.integer({ min: -3, max: 120 }));
 	if (schema.type === "boolean") return fc.boolean();
 	if (schema.type === "null") return fc.constant(null);
 	if (schema.type === "array") return fc.array(valuesOf(schema.items ?? {}, ids), { maxLength: 4 });
 	if (schema.type === "object" && schema.properties) {
-		const parts = Object.fromEntries(Object.entries(schema.properties).map(([name, part]) => [name, valuesOf(part, ids)]));
+		const parts = Object.fromEntries(
+			Object.entries(schema.properties).map(([name, part]) => [name, valuesOf(part, ids)]),
+		);
 		return fc.record(parts, { requiredKeys: [...(schema.required ?? [])] });
 	}
 	if (schema.type === "object")
-		return fc.dictionary(fc.constantFrom(...STRINGS, "q1"), valuesOf(typeof schema.additionalProperties === "object" ? schema.additionalProperties : {}, ids), { maxKeys: 3 });
+		return fc.dictionary(
+			fc.constantFrom(...STRINGS, "q1"),
+			valuesOf(typeof schema.additionalProperties === "object" ? schema.additionalProperties : {}, ids),
+			{ maxKeys: 3 },
+		);
 	return ANYTHING;
 }
 
-const schemaOf = (of: z.ZodType): Schema | undefined => (of instanceof z.ZodUndefined ? undefined : (z.toJSONSchema(of, { io: "input", unrepresentable: "any" }) as Schema));
+const schemaOf = (of: z.ZodType): Schema | undefined =>
+	of instanceof z.ZodUndefined ? undefined : (z.toJSONSchema(of, { io: "input", unrepresentable: "any" }) as Schema);
 
 /** Calls that would end what the other calls are made with. */
-const LEFT_OUT = new Set(["signOut", "changePassphrase", "closeYear", "deleteStudent", "closeTeacher", "resetPassphrase", "changeTeacher", "takeClass", "printCards"]);
+const LEFT_OUT = new Set([
+	"signOut",
+	"changePassphrase",
+	"closeYear",
+	"deleteStudent",
+	"closeTeacher",
+	"resetPassphrase",
+	"changeTeacher",
+	"takeClass",
+	"printCards",
+]);
 
 let site: Site;
 const cookies: Record<"student" | "teacher", string> = { student: "", teacher: "" };
 const ids: string[] = [];
 
 async function cookieOf(body: object): Promise<string> {
-	const response = await fetch(`${site.address}${API_BASE}/session`, { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify(body) });
+	const response = await fetch(`${site.address}${API_BASE}/session`, {
+		method: "POST",
+		headers: { "content-type": "application/json" },
+		body: JSON.stringify(body),
+	});
 	return response.headers.get("set-cookie")?.split(";")[0] as string;
 }
 
@@ -104,7 +140,11 @@ beforeAll(async () => {
 	for (const table of ["classes", "assignments", "exercises", "hand_ins"])
 		ids.push(...(await site.rows<{ id: string }>(`SELECT id FROM ${table} ORDER BY id LIMIT 2`)).map((r) => r.id));
 	ids.push(
-		...(await site.rows<{ id: string }>("SELECT id FROM accounts WHERE role = 'student' AND name <> 'Idris Vale' ORDER BY id LIMIT 2")).map((r) => r.id),
+		...(
+			await site.rows<{ id: string }>(
+				"SELECT id FROM accounts WHERE role = 'student' AND name <> 'Idris Vale' ORDER BY id LIMIT 2",
+			)
+		).map((r) => r.id),
 		"01890000-0000-7000-8000-000000000000",
 	);
 });
@@ -117,8 +157,16 @@ const names = Object.values(ROUTES)
 /** Asks a route with awkward values, and gives back a line on each answer that the service doesn't stand behind. */
 async function asked(route: Route, who: "student" | "teacher", runs: number): Promise<string[]> {
 	const [query, body] = [schemaOf(route.query), route.takes ? undefined : schemaOf(route.body)];
-	const named: Readonly<Record<string, readonly string[]>> = { exercise: ["sail", "pier-planks"], criterion: ["seven", "red"], number: ["1", "2"], name: ["boat", "x"] };
-	const place = fc.oneof({ arbitrary: fc.constantFrom(...ids), weight: 8 }, { arbitrary: fc.constantFrom(...STRINGS.filter((s) => s.isWellFormed())), weight: 1 });
+	const named: Readonly<Record<string, readonly string[]>> = {
+		exercise: ["sail", "pier-planks"],
+		criterion: ["seven", "red"],
+		number: ["1", "2"],
+		name: ["boat", "x"],
+	};
+	const place = fc.oneof(
+		{ arbitrary: fc.constantFrom(...ids), weight: 8 },
+		{ arbitrary: fc.constantFrom(...STRINGS.filter((s) => s.isWellFormed())), weight: 1 },
+	);
 	const calls = fc.sample(
 		fc.record({
 			places: fc.array(place, { minLength: 4, maxLength: 4 }),
@@ -140,20 +188,26 @@ async function asked(route: Route, who: "student" | "teacher", runs: number): Pr
 			name,
 			typeof value === "string" && value.isWellFormed() ? value : JSON.stringify(value ?? ""),
 		]);
-		const response = await fetch(`${site.address}${API_BASE}${path}?${new URLSearchParams(asks as [string, string][])}`, {
-			method: route.method,
-			headers: {
-				cookie: cookies[who],
-				"if-match": call.revision,
-				"idempotency-key": call.key,
-				...(route.takes ? { "content-type": route.takes } : body && { "content-type": "application/json" }),
+		const response = await fetch(
+			`${site.address}${API_BASE}${path}?${new URLSearchParams(asks as [string, string][])}`,
+			{
+				method: route.method,
+				headers: {
+					cookie: cookies[who],
+					"if-match": call.revision,
+					"idempotency-key": call.key,
+					...(route.takes ? { "content-type": route.takes } : body && { "content-type": "application/json" }),
+				},
+				...(route.method !== "GET" &&
+					(route.takes ? { body: "PK\u0003\u0004 no zip" } : body && { body: JSON.stringify(call.body ?? null) })),
 			},
-			...(route.method !== "GET" && (route.takes ? { body: "PK\u0003\u0004 no zip" } : body && { body: JSON.stringify(call.body ?? null) })),
-		});
+		);
 		const text = await response.text();
 		const isProblem = response.headers.get("content-type")?.includes("application/problem+json") ?? false;
 		if (response.status >= 500 || (response.status >= 400 && !isProblem))
-			wrong.push(`${response.status} ${route.method} ${path} ${JSON.stringify(asks)} ${JSON.stringify(call.body)?.slice(0, 300)}: ${text.slice(0, 200)}`);
+			wrong.push(
+				`${response.status} ${route.method} ${path} ${JSON.stringify(asks)} ${JSON.stringify(call.body)?.slice(0, 300)}: ${text.slice(0, 200)}`,
+			);
 	}
 	return wrong;
 }
@@ -167,5 +221,9 @@ describe("whatever is sent, the answer is a reply or a refusal with its reason, 
 
 test("after all of that the service is well, and both are still signed in", async () => {
 	expect((await fetch(`${site.address}/readyz`)).status).toBe(200);
-	for (const [who, cookie] of Object.entries(cookies)) expect([who, (await fetch(`${site.address}${API_BASE}/session`, { headers: { cookie } })).status]).toEqual([who, 200]);
+	for (const [who, cookie] of Object.entries(cookies))
+		expect([who, (await fetch(`${site.address}${API_BASE}/session`, { headers: { cookie } })).status]).toEqual([
+			who,
+			200,
+		]);
 });

@@ -19,7 +19,10 @@ interface Part {
 /** A part of the service as a process of its own; resolves once it is ready. */
 async function start(part: "web" | "worker", url: string, port = "0"): Promise<Part> {
 	const child = spawn(process.execPath, [MAIN, part], {
-		env: { PATH: process.env.PATH, ...settings(url, { MARKPEN_THREADS: "1", MARKPEN_PORT: port, MARKPEN_LOG: "info" }) },
+		env: {
+			PATH: process.env.PATH,
+			...settings(url, { MARKPEN_THREADS: "1", MARKPEN_PORT: port, MARKPEN_LOG: "info" }),
+		},
 		stdio: ["ignore", "pipe", "inherit"],
 	});
 	let log = "";
@@ -59,7 +62,11 @@ async function signIn(): Promise<void> {
 beforeAll(async () => {
 	url = await demoDatabase();
 	await rowsOf(url, "UPDATE assignments SET tries = NULL");
-	[web, ...workers] = (await Promise.all([start("web", url), start("worker", url), start("worker", url)])) as [Part, Part, Part];
+	[web, ...workers] = (await Promise.all([start("web", url), start("worker", url), start("worker", url)])) as [
+		Part,
+		Part,
+		Part,
+	];
 	await signIn();
 });
 afterAll(async () => {
@@ -115,7 +122,8 @@ test(
 		expect(new Set(taken).size).toBe(taken.length);
 		expect((await rowsOf(url, "SELECT 1 FROM hand_ins")).length).toBe(before + taken.length);
 		const end = Date.now() + 40_000;
-		const open = () => rowsOf(url, "SELECT h.id FROM hand_ins h LEFT JOIN reports r ON r.hand_in_id = h.id WHERE r.id IS NULL");
+		const open = () =>
+			rowsOf(url, "SELECT h.id FROM hand_ins h LEFT JOIN reports r ON r.hand_in_id = h.id WHERE r.id IS NULL");
 		while ((await open()).length > 0 && Date.now() < end) await new Promise((resolve) => setTimeout(resolve, 200));
 		expect(await open()).toEqual([]);
 		expect(await rowsOf(url, "SELECT hand_in_id FROM reports GROUP BY hand_in_id HAVING count(*) > 1")).toEqual([]);
@@ -169,5 +177,9 @@ test("SIGTERM under load: no request is cut off, no job is left as taken, and al
 	expect(of("incoming request").length).toBeGreaterThan(10);
 	expect(of("request completed").sort()).toEqual(of("incoming request").sort());
 	expect(await rowsOf(url, "SELECT 1 FROM queue.job WHERE name = 'checks' AND state = 'active'")).toEqual([]);
-	[web, ...workers] = (await Promise.all([start("web", url), start("worker", url), start("worker", url)])) as [Part, Part, Part];
+	[web, ...workers] = (await Promise.all([start("web", url), start("worker", url), start("worker", url)])) as [
+		Part,
+		Part,
+		Part,
+	];
 });

@@ -8,7 +8,10 @@ import { demoDatabase, placeOf, reportOf, rowsOf, settings, visitorOf, workOn } 
 const MAIN = fileURLToPath(new URL("../../service/dist/main.js", import.meta.url));
 
 /** A part of the service as a process of its own; resolves once it is ready. */
-async function start(part: "web" | "worker", url: string): Promise<{ child: ChildProcess; address: string; said: () => string }> {
+async function start(
+	part: "web" | "worker",
+	url: string,
+): Promise<{ child: ChildProcess; address: string; said: () => string }> {
 	const child = spawn(process.execPath, [MAIN, part], {
 		env: { PATH: process.env.PATH, ...settings(url, { MARKPEN_THREADS: "2", MARKPEN_LOG: "debug" }) },
 		stdio: ["ignore", "pipe", "inherit"],
@@ -58,7 +61,10 @@ test("a worker killed while it checks: after a restart the report is there withi
 	const hand = (source: string) => student.handIn({ params: place, body: { source } });
 	const { id } = await hand(FOUR_SECONDS);
 	await new Promise((resolve) => setTimeout(resolve, 1200));
-	const active = await rowsOf<{ state: string }>(url, "SELECT state FROM queue.job WHERE name = 'checks' AND state = 'active'");
+	const active = await rowsOf<{ state: string }>(
+		url,
+		"SELECT state FROM queue.job WHERE name = 'checks' AND state = 'active'",
+	);
 	expect(active).toHaveLength(1);
 	await ended(worker.child, "SIGKILL");
 	expect(await rowsOf(url, "SELECT 1 FROM reports WHERE hand_in_id = $1", [id])).toHaveLength(0);
@@ -84,7 +90,9 @@ test("a worker killed while it checks: after a restart the report is there withi
 	expect(report.state).toBe("drew");
 	expect(await rowsOf(url, "SELECT 1 FROM reports WHERE hand_in_id = $1", [id])).toHaveLength(1);
 	expect(await rowsOf(url, "SELECT 1 FROM checks WHERE hand_in_id = $1", [id])).toHaveLength(1);
-	expect(await rowsOf(url, "SELECT h.id FROM hand_ins h LEFT JOIN reports r ON r.hand_in_id = h.id WHERE r.id IS NULL")).toEqual([]);
+	expect(
+		await rowsOf(url, "SELECT h.id FROM hand_ins h LEFT JOIN reports r ON r.hand_in_id = h.id WHERE r.id IS NULL"),
+	).toEqual([]);
 });
 
 test("a hand-in is accepted while no worker runs, and checked when one starts", async () => {
@@ -97,15 +105,21 @@ test("a hand-in is accepted while no worker runs, and checked when one starts", 
 
 test("logs hold neither sources nor names, also when something goes wrong", async () => {
 	await rowsOf(url, "ALTER TABLE hand_ins ADD CONSTRAINT refused CHECK (source NOT LIKE '%secret%') NOT VALID");
-	await expect(student.handIn({ params: place, body: { source: "-- my secret source\nwalk 5" } })).rejects.toMatchObject({ code: "went-wrong" });
+	await expect(
+		student.handIn({ params: place, body: { source: "-- my secret source\nwalk 5" } }),
+	).rejects.toMatchObject({ code: "went-wrong" });
 	await rowsOf(url, "ALTER TABLE hand_ins DROP CONSTRAINT refused");
 	expect(web.said()).toContain("a request went wrong");
 	for (const part of [web, worker])
-		for (const secret of ["my secret source", DEMO_SIGN_INS.student.name, DEMO_SIGN_INS.student.passphrase]) expect(part.said()).not.toContain(secret);
+		for (const secret of ["my secret source", DEMO_SIGN_INS.student.name, DEMO_SIGN_INS.student.passphrase])
+			expect(part.said()).not.toContain(secret);
 });
 
 test("wrong settings end the start with the name of each", async () => {
-	const child = spawn(process.execPath, [MAIN], { env: { PATH: process.env.PATH, DATABASE_URL: "mysql://x", MARKPEN_PORT: "many" }, stdio: ["ignore", "ignore", "pipe"] });
+	const child = spawn(process.execPath, [MAIN], {
+		env: { PATH: process.env.PATH, DATABASE_URL: "mysql://x", MARKPEN_PORT: "many" },
+		stdio: ["ignore", "ignore", "pipe"],
+	});
 	let said = "";
 	child.stderr.on("data", (data) => {
 		said += String(data);

@@ -21,7 +21,12 @@ beforeAll(async () => {
 	teacher = await site.teacher();
 	await teacher.publishExercise({ body: { source: file("zz-first", "Éclair 100%_off") } });
 	for (let n = 0; n < MANY; n++)
-		await teacher.draftExercise({ body: { key: `knot-${String(n).padStart(3, "0")}`, source: file(`knot-${String(n).padStart(3, "0")}`, `Knot ${n}`) } });
+		await teacher.draftExercise({
+			body: {
+				key: `knot-${String(n).padStart(3, "0")}`,
+				source: file(`knot-${String(n).padStart(3, "0")}`, `Knot ${n}`),
+			},
+		});
 });
 afterAll(() => site.stop());
 
@@ -33,19 +38,22 @@ const keys = (asked: Asked = {}, limit = 200) =>
 	);
 
 describe("a list in pages", () => {
-	test.each(["key", "title", "newest"] as const)("by %s comes whole and in order, whatever the size of its pages", async (sort) => {
-		const whole = await keys({ sort });
-		expect(whole.length).toBe(MANY + 9);
-		expect(new Set(whole).size).toBe(whole.length);
-		expect(await keys({ sort }, 17)).toEqual(whole);
-		if (sort === "key") expect(whole).toEqual([...whole].sort());
-		if (sort === "newest") expect(whole.slice(0, 3)).toEqual(["knot-204", "knot-203", "knot-202"]);
-		if (sort === "title") {
-			const { exercises } = await teacher.listExercises({ query: { sort, limit: 9 } });
-			const titles = exercises.map((e) => e.title.toLowerCase());
-			expect(titles[0]).toBe("compass rose");
-		}
-	});
+	test.each(["key", "title", "newest"] as const)(
+		"by %s comes whole and in order, whatever the size of its pages",
+		async (sort) => {
+			const whole = await keys({ sort });
+			expect(whole.length).toBe(MANY + 9);
+			expect(new Set(whole).size).toBe(whole.length);
+			expect(await keys({ sort }, 17)).toEqual(whole);
+			if (sort === "key") expect(whole).toEqual([...whole].sort());
+			if (sort === "newest") expect(whole.slice(0, 3)).toEqual(["knot-204", "knot-203", "knot-202"]);
+			if (sort === "title") {
+				const { exercises } = await teacher.listExercises({ query: { sort, limit: 9 } });
+				const titles = exercises.map((e) => e.title.toLowerCase());
+				expect(titles[0]).toBe("compass rose");
+			}
+		},
+	);
 
 	test("holds only what has the words, in title, id or owner's name, taken as they stand", async () => {
 		expect(await keys({ words: "SAIL" })).toEqual(["sail"]);
@@ -64,7 +72,9 @@ describe("a list in pages", () => {
 				(at) => teacher.listTeachers({ query: { ...at, limit: 1, ...query } }),
 				(page) => page.teachers.map((t) => t.name),
 			);
-		const added = await teacher.addTeacher({ body: { name: "A. Newcomer", signInName: "newcomer", administrator: false } });
+		const added = await teacher.addTeacher({
+			body: { name: "A. Newcomer", signInName: "newcomer", administrator: false },
+		});
 		expect(await names({})).toEqual(["A. Newcomer", "J. Amari", "M. Okafor-Lind", "R. Castellane"]);
 		expect((await names({ sort: "newest" }))[0]).toBe(added.name);
 		expect(await names({ words: "AMARI" })).toEqual(["J. Amari"]);
@@ -84,7 +94,13 @@ describe("a list in pages", () => {
 
 	test("refuses a cursor that no page gave, and a sort that there isn't", async () => {
 		const forged = (...values: unknown[]) => Buffer.from(JSON.stringify(values)).toString("base64url");
-		for (const cursor of ["x", forged("a"), forged("no id", "b"), forged(1, 2), forged("01890000-0000-7000-8000-000000000000")])
+		for (const cursor of [
+			"x",
+			forged("a"),
+			forged("no id", "b"),
+			forged(1, 2),
+			forged("01890000-0000-7000-8000-000000000000"),
+		])
 			await expect(teacher.listExercises({ query: { cursor } })).rejects.toMatchObject({ status: 400 });
 		for (const cursor of [forged("x"), forged("-1"), forged("99999999999999999999"), forged("1", "2")])
 			await expect(teacher.listAudit({ query: { cursor } })).rejects.toMatchObject({ status: 400 });

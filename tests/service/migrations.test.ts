@@ -64,7 +64,9 @@ test("a migration that fails changes nothing, and the next start goes on from it
 	last.up = up;
 	await database.runMigrations({ transaction: "each" });
 	expect(await shape()).not.toEqual(between);
-	expect(await runner.query("SELECT count(*)::int AS count FROM migrations")).toEqual([{ count: database.migrations.length }]);
+	expect(await runner.query("SELECT count(*)::int AS count FROM migrations")).toEqual([
+		{ count: database.migrations.length },
+	]);
 	await last.down(runner);
 	expect(await shape()).toEqual(between);
 	await runner.release();

@@ -23,7 +23,16 @@ test("a class shows each student's try that counts at each assignment, with poin
 	expect([page.name, page.students.length, page.columns.map((a) => a.title)]).toEqual([
 		"8 Tern",
 		19,
-		["Mooring buoy", "Sail", "Pier planks", "Lighthouse", "Compass rose", "Rope coil", "Harbour scene", "Ferry crossing"],
+		[
+			"Mooring buoy",
+			"Sail",
+			"Pier planks",
+			"Lighthouse",
+			"Compass rose",
+			"Rope coil",
+			"Harbour scene",
+			"Ferry crossing",
+		],
 	]);
 	const pairs = new Set(demoPrograms().map((p) => `${p.student} ${p.exercise}`));
 	expect(page.cells.length).toBeGreaterThan(pairs.size);
@@ -73,15 +82,26 @@ test("a published exercise is a version that never changes; the same text again 
 	const first = await teacher.publishExercise({ body: { source } });
 	const same = await teacher.publishExercise({ body: { source } });
 	const next = await teacher.publishExercise({ body: { source: source.replace("size: 3", "size: 5") } });
-	expect([first.number, same.number, next.number, same.versionId === first.versionId, next.exerciseId === first.exerciseId]).toEqual([1, 1, 2, true, true]);
+	expect([
+		first.number,
+		same.number,
+		next.number,
+		same.versionId === first.versionId,
+		next.exerciseId === first.exerciseId,
+	]).toEqual([1, 1, 2, true, true]);
 });
 
 test("a file with mistakes isn't published; each is told with its line", async () => {
-	const source = readFileSync(new URL("../../demo/exercises/sail.exercise.yaml", import.meta.url), "utf8").replace("check: count, of: name", "check: cuont, of: name");
+	const source = readFileSync(new URL("../../demo/exercises/sail.exercise.yaml", import.meta.url), "utf8").replace(
+		"check: count, of: name",
+		"check: cuont, of: name",
+	);
 	await expect(teacher.publishExercise({ body: { source } })).rejects.toMatchObject({
 		status: 422,
 		code: "exercise-wrong",
-		problem: { errors: [{ path: "criteria[6].check", message: 'line 33: "cuont" isn\'t known here; did you mean "count"?' }] },
+		problem: {
+			errors: [{ path: "criteria[6].check", message: 'line 33: "cuont" isn\'t known here; did you mean "count"?' }],
+		},
 	});
 });
 
@@ -99,7 +119,8 @@ test("the API describes itself in OpenAPI 3.1, and says when it is well", async 
 		paths: Record<string, Record<string, { responses: object; summary: string }>>;
 	};
 	expect(description.openapi).toBe("3.1.0");
-	for (const methods of Object.values(description.paths)) for (const of of Object.values(methods)) expect(of.summary.length).toBeGreaterThan(5);
+	for (const methods of Object.values(description.paths))
+		for (const of of Object.values(methods)) expect(of.summary.length).toBeGreaterThan(5);
 	expect((await fetch(`${site.address}/healthz`)).status).toBe(200);
 	expect((await fetch(`${site.address}/readyz`)).status).toBe(200);
 });
@@ -111,7 +132,9 @@ test("scripts and styles are sent compressed to whoever takes that, and say so",
 		const { headers, body } = await new Promise<{ headers: IncomingHttpHeaders; body: Buffer }>((resolve, reject) =>
 			get(script, { headers: { "accept-encoding": encoding } }, (response) => {
 				const parts: Buffer[] = [];
-				response.on("data", (part: Buffer) => parts.push(part)).on("end", () => resolve({ headers: response.headers, body: Buffer.concat(parts) }));
+				response
+					.on("data", (part: Buffer) => parts.push(part))
+					.on("end", () => resolve({ headers: response.headers, body: Buffer.concat(parts) }));
 			}).on("error", reject),
 		);
 		expect(headers.vary).toContain("accept-encoding");
@@ -147,7 +170,10 @@ test("headers keep pages to themselves, without asking for TLS on a plain addres
 test("what isn't there is a problem document, for calls and for files", async () => {
 	for (const path of ["/api/v1/nothing", "/assets/nothing.js"]) {
 		const response = await fetch(`${site.address}${path}`);
-		expect([response.status, response.headers.get("content-type")]).toEqual([404, expect.stringContaining("application/problem+json")]);
+		expect([response.status, response.headers.get("content-type")]).toEqual([
+			404,
+			expect.stringContaining("application/problem+json"),
+		]);
 	}
 });
 
@@ -164,7 +190,8 @@ test("drawings of a wall, which are sent as they were made, are what the contrac
 	const [first] = (await teacher.listClasses({})).classes;
 	const { columns } = await teacher.showClass({ params: { id: first?.id as string } });
 	const [column] = columns;
-	const ask = () => teacher.listDrawings({ params: { id: column?.assignmentId as string }, query: { exercise: column?.exercise } });
+	const ask = () =>
+		teacher.listDrawings({ params: { id: column?.assignmentId as string }, query: { exercise: column?.exercise } });
 	const reply = await ask();
 	expect(reply.drawings.length).toBeGreaterThan(10);
 	expect(ROUTES.listDrawings.reply.parse(reply)).toEqual(reply);
@@ -182,9 +209,14 @@ test("a class, which is sent as it was made, is what the contract says, and noth
 });
 
 test("a new class gets a code of its own, also where many have one like it", async () => {
-	await site.rows("INSERT INTO classes (id, name, school_year, code) SELECT gen_random_uuid(), 'Reed', '2026', 'reed-' || n FROM generate_series(100, 560) n");
+	await site.rows(
+		"INSERT INTO classes (id, name, school_year, code) SELECT gen_random_uuid(), 'Reed', '2026', 'reed-' || n FROM generate_series(100, 560) n",
+	);
 	const codes = [];
-	for (let i = 0; i < 8; i++) codes.push((await teacher.makeClass({ body: { name: "Reed", schoolYear: "2026" } })).code);
+	for (let i = 0; i < 8; i++)
+		codes.push((await teacher.makeClass({ body: { name: "Reed", schoolYear: "2026" } })).code);
 	expect(new Set(codes).size).toBe(8);
-	await expect(teacher.makeClass({ body: { name: "Reed", schoolYear: "2026", code: "reed-200" } })).rejects.toMatchObject({ code: "taken" });
+	await expect(
+		teacher.makeClass({ body: { name: "Reed", schoolYear: "2026", code: "reed-200" } }),
+	).rejects.toMatchObject({ code: "taken" });
 });

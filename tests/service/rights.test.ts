@@ -23,9 +23,20 @@ type Who = (typeof CALLERS)[number];
 let site: Site;
 const callers = {} as Record<Who, Client>;
 /** Ids of 8 Gannet's things. */
-const ids = { class: "", assignment: "", handIn: "", student: "", exercise: "", teacher: "", other: "", job: "", token: "" };
+const ids = {
+	class: "",
+	assignment: "",
+	handIn: "",
+	student: "",
+	exercise: "",
+	teacher: "",
+	other: "",
+	job: "",
+	token: "",
+};
 
-const bearer = (token: string) => createClient({ base: site.address, headers: () => ({ authorization: `Bearer ${token}` }) });
+const bearer = (token: string) =>
+	createClient({ base: site.address, headers: () => ({ authorization: `Bearer ${token}` }) });
 const NONE = "01890000-0000-7000-8000-000000000000";
 
 beforeAll(async () => {
@@ -35,20 +46,28 @@ beforeAll(async () => {
 	const [other, gannet] = [await signedIn(address, DEMO_TEACHERS.other), await classNamed(admin, "8 Gannet")];
 	const cell = gannet.cells.find((c) => c.exercise === "pier-planks");
 	const cover = (await admin.listTeachers({})).teachers.find((t) => t.name === DEMO_TEACHERS.cover.name)?.id as string;
-	await other.giveClass({ params: { id: gannet.id, teacher: cover }, body: { until: new Date(Date.now() + 86_400_000).toISOString() } });
+	await other.giveClass({
+		params: { id: gannet.id, teacher: cover },
+		body: { until: new Date(Date.now() + 86_400_000).toISOString() },
+	});
 	const fresh = async (signInName: string, administrator: boolean) => {
 		const { passphrase } = await admin.addTeacher({ body: { name: `T. ${signInName}`, signInName, administrator } });
 		const client = await signedIn(address, { signInName, passphrase });
 		await client.changePassphrase({ body: { now: passphrase, next: "a-long-passphrase-1" } });
 		return client;
 	};
-	const token = async (scope: "read" | "write") => other.makeToken({ body: { ...DEMO_TEACHERS.other, name: scope, scope } });
+	const token = async (scope: "read" | "write") =>
+		other.makeToken({ body: { ...DEMO_TEACHERS.other, name: scope, scope } });
 	const [expired, revoked, reads] = [await token("write"), await token("write"), await token("read")];
 	await site.rows("UPDATE tokens SET ends_at = now() - interval '1 second' WHERE id = $1", [expired.id]);
 	await other.revokeToken({ params: { id: revoked.id } });
 	const [s, o] = [DEMO_STUDENTS.gannet[0], DEMO_STUDENTS.tern[0]];
 	callers.nobody = site.visitor();
-	callers["a student of the class"] = await signedIn(address, { classCode: "gannet-8", signInName: s?.signInName as string, passphrase: s?.passphrase as string });
+	callers["a student of the class"] = await signedIn(address, {
+		classCode: "gannet-8",
+		signInName: s?.signInName as string,
+		passphrase: s?.passphrase as string,
+	});
 	callers["a student of another"] = await signedIn(address, {
 		classCode: DEMO_SIGN_INS.student.classCode,
 		signInName: o?.signInName as string,
@@ -129,7 +148,10 @@ const SAMPLES: Readonly<Record<Name, () => object>> = {
 	listCollections: () => ({}),
 	publishCollection: () => ({ body: { source: "x" } }),
 	showCollection: () => ({ params: { id: NONE } }),
-	setAssignment: () => ({ params: { id: ids.class }, body: { exercise: "no-such", opensAt: later(1), dueAt: later(2), closesAt: later(3) } }),
+	setAssignment: () => ({
+		params: { id: ids.class },
+		body: { exercise: "no-such", opensAt: later(1), dueAt: later(2), closesAt: later(3) },
+	}),
 	showAssignment: () => ({ params: { id: ids.assignment } }),
 	changeAssignment: () => ({ params: { id: ids.assignment }, body: {}, revision: "any" }),
 	removeAssignment: () => ({ params: { id: ids.assignment } }),
@@ -144,8 +166,15 @@ const SAMPLES: Readonly<Record<Name, () => object>> = {
 	listWork: () => ({}),
 	showExample: () => ({ params: { id: ids.assignment, exercise: "pier-planks" } }),
 	showWork: () => ({ params: { id: ids.assignment, exercise: "pier-planks" } }),
-	saveDraft: () => ({ params: { id: ids.assignment, exercise: "pier-planks" }, body: { source: "walk 5" }, revision: 0 }),
-	noteRun: () => ({ params: { id: ids.assignment, exercise: "pier-planks" }, body: { state: "drew", met: [], milliseconds: 1 } }),
+	saveDraft: () => ({
+		params: { id: ids.assignment, exercise: "pier-planks" },
+		body: { source: "walk 5" },
+		revision: 0,
+	}),
+	noteRun: () => ({
+		params: { id: ids.assignment, exercise: "pier-planks" },
+		body: { state: "drew", met: [], milliseconds: 1 },
+	}),
 	selfCheck: () => ({ params: { id: ids.assignment, exercise: "pier-planks" }, body: { source: "walk 5" } }),
 	showSelfCheck: () => ({ params: { id: NONE } }),
 	nextHint: () => ({ params: { id: ids.assignment, exercise: "pier-planks", criterion: "seven", number: 1 } }),
@@ -208,7 +237,8 @@ async function streamed(client: Client, input: object): Promise<string> {
 }
 
 /** The roles of a caller. */
-const roleOf = (who: Who): Caller[] => (who.includes("student") ? ["student"] : who.includes("administrator") ? ["teacher", "administrator"] : ["teacher"]);
+const roleOf = (who: Who): Caller[] =>
+	who.includes("student") ? ["student"] : who.includes("administrator") ? ["teacher", "administrator"] : ["teacher"];
 
 /** How a caller is kept out of a route; undefined where they are let in. */
 function keptOut(route: Route, who: Who): string | undefined {
@@ -225,34 +255,61 @@ describe.each(Object.entries(ROUTES) as unknown as [Name, Route][])("%s", (name,
 		const found = await outcome(callers[who], name);
 		const out = keptOut(route, who);
 		if (out !== undefined) return expect(found).toBe(out);
-		const isOutside = who === "a student of another" || who === "a teacher of none" || who === "an administrator of none";
-		const reaches = (route.reach === "class" || route.reach === "looking") && /\/:id/.test(route.path) && name !== "carryOutUpload" && name !== "acrossClasses";
+		const isOutside =
+			who === "a student of another" || who === "a teacher of none" || who === "an administrator of none";
+		const reaches =
+			(route.reach === "class" || route.reach === "looking") &&
+			/\/:id/.test(route.path) &&
+			name !== "carryOutUpload" &&
+			name !== "acrossClasses";
 		if (reaches && isOutside) return expect(found).toBe("not-found");
 		if (route.reach === "class" && who === "who covers it") return expect(found).toBe("covering");
-		if (name === "saveExercise" || name === "publishDraft" || name === "shareExercise") return expect(found).toBe("not-for-you");
-		if (name === "showWork" || name === "handIn") return expect(found).toBe(who === "a student of another" ? "not-found" : "in");
+		if (name === "saveExercise" || name === "publishDraft" || name === "shareExercise")
+			return expect(found).toBe("not-for-you");
+		if (name === "showWork" || name === "handIn")
+			return expect(found).toBe(who === "a student of another" ? "not-found" : "in");
 		expect(["in", "not-found"]).toContain(found);
-		if (reaches && !JSON.stringify(SAMPLES[name]()).includes(NONE) && !/"x"|no-such/.test(JSON.stringify(SAMPLES[name]()))) expect([who, found]).toEqual([who, "in"]);
+		if (
+			reaches &&
+			!JSON.stringify(SAMPLES[name]()).includes(NONE) &&
+			!/"x"|no-such/.test(JSON.stringify(SAMPLES[name]()))
+		)
+			expect([who, found]).toEqual([who, "in"]);
 	});
 });
 
 test("every route of the service is in the contract's table", async () => {
-	const { paths } = (await (await fetch(`${site.address}${API_BASE}/openapi.json`)).json()) as { paths: Record<string, Record<string, { operationId: string }>> };
-	const described = Object.entries(paths).flatMap(([path, methods]) => Object.entries(methods).map(([method, of]) => `${method.toUpperCase()} ${path} ${of.operationId}`));
-	const told = Object.values(ROUTES).map((r) => `${r.method} ${API_BASE}${r.path.replace(/:(\w+)/g, "{$1}")} ${r.name}`);
+	const { paths } = (await (await fetch(`${site.address}${API_BASE}/openapi.json`)).json()) as {
+		paths: Record<string, Record<string, { operationId: string }>>;
+	};
+	const described = Object.entries(paths).flatMap(([path, methods]) =>
+		Object.entries(methods).map(([method, of]) => `${method.toUpperCase()} ${path} ${of.operationId}`),
+	);
+	const told = Object.values(ROUTES).map(
+		(r) => `${r.method} ${API_BASE}${r.path.replace(/:(\w+)/g, "{$1}")} ${r.name}`,
+	);
 	expect(described.sort()).toEqual(told.sort());
 	expect(Object.keys(SAMPLES).sort()).toEqual(Object.keys(ROUTES).sort());
 	for (const route of Object.values(ROUTES)) {
-		const response = await fetch(`${site.address}${API_BASE}${route.path.replace(/:\w+/g, NONE)}`, { method: route.method });
+		const response = await fetch(`${site.address}${API_BASE}${route.path.replace(/:\w+/g, NONE)}`, {
+			method: route.method,
+		});
 		expect([route.name, response.status]).not.toEqual([route.name, 405]);
 		expect(response.headers.get("content-type")).toContain("application/problem+json");
 	}
 });
 
 test("a student reaches no one else's hand-in, nor a teacher that of another's class", async () => {
-	const [other] = await site.rows<{ id: string }>("SELECT h.id FROM hand_ins h JOIN accounts a ON a.id = h.student_id WHERE a.name = 'Bea Lintott' LIMIT 1");
+	const [other] = await site.rows<{ id: string }>(
+		"SELECT h.id FROM hand_ins h JOIN accounts a ON a.id = h.student_id WHERE a.name = 'Bea Lintott' LIMIT 1",
+	);
 	const id = other?.id as string;
-	for (const who of ["a student of the class", "a student of another", "a teacher of none", "an administrator of none"] as const)
+	for (const who of [
+		"a student of the class",
+		"a student of another",
+		"a teacher of none",
+		"an administrator of none",
+	] as const)
 		for (const call of ["showHandIn", "showDrawing", "showDrawingPng", "showTape", "handInEvents"] as const)
 			await expect(callers[who][call]({ params: { id } })).rejects.toMatchObject({ status: 404 });
 	expect((await callers["who covers it"].showHandIn({ params: { id } })).student.name).toBe("Bea Lintott");
@@ -260,7 +317,9 @@ test("a student reaches no one else's hand-in, nor a teacher that of another's c
 
 test("cover ends at its date", async () => {
 	await site.rows("UPDATE class_teachers SET until = now() WHERE account_id = $1", [ids.teacher]);
-	await expect(callers["who covers it"].showClass({ params: { id: ids.class } })).rejects.toMatchObject({ status: 404 });
+	await expect(callers["who covers it"].showClass({ params: { id: ids.class } })).rejects.toMatchObject({
+		status: 404,
+	});
 	expect(await callers["who covers it"].listClasses({})).toEqual({ classes: [] });
 });
 

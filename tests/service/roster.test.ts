@@ -16,14 +16,21 @@ async function freshClass(name: string) {
 	const { id } = await teacher.makeClass({ body: { name, schoolYear: "2026/27", zone: "Europe/Lisbon" } });
 	return id;
 }
-const says = (rows: readonly { does: string; name: string; says: string }[]) => rows.map((r) => `${r.does}: ${r.name}: ${r.says}`);
+const says = (rows: readonly { does: string; name: string; says: string }[]) =>
+	rows.map((r) => `${r.does}: ${r.name}: ${r.says}`);
 
 describe("a roster file", () => {
 	test("is previewed row by row, then imported; again it updates and doubles nobody", async () => {
 		const id = await freshClass("9 Ruff");
-		const csv = "\ufeffSurname;First name;Username;Student number\nQuay;Nell;nell;N-1\nPenha;Dário;;N-2\n;;;\nQuay;Nell;nell;N-1\nLark;Bo;bo b;N-3\n";
+		const csv =
+			"\ufeffSurname;First name;Username;Student number\nQuay;Nell;nell;N-1\nPenha;Dário;;N-2\n;;;\nQuay;Nell;nell;N-1\nLark;Bo;bo b;N-3\n";
 		const preview = await teacher.previewRoster({ params: { id }, body: { csv } });
-		expect(preview.columns).toEqual({ Surname: "last name", "First name": "first name", Username: "sign-in name", "Student number": "id" });
+		expect(preview.columns).toEqual({
+			Surname: "last name",
+			"First name": "first name",
+			Username: "sign-in name",
+			"Student number": "id",
+		});
 		const wanted = [
 			"adds: Nell Quay: Is new, and will sign in as nell.",
 			"adds: Dário Penha: Is new, and will sign in as dario.",
@@ -43,26 +50,44 @@ describe("a roster file", () => {
 		]);
 		for (const { classCode, signInName, passphrase, name } of cards) {
 			expect(passphrase).toMatch(/^[a-z]+-[a-z]+-[a-z]+-\d\d$/);
-			expect(await (await signedIn(site.address, { classCode, signInName, passphrase })).whoAmI({})).toMatchObject({ role: "student", name });
+			expect(await (await signedIn(site.address, { classCode, signInName, passphrase })).whoAmI({})).toMatchObject({
+				role: "student",
+				name,
+			});
 		}
 
-		const again = await teacher.importRoster({ params: { id }, body: { csv: "Name,Number\nNell Quayle,N-1\nDário Penha,N-2\nUma Stint,N-9\n" } });
+		const again = await teacher.importRoster({
+			params: { id },
+			body: { csv: "Name,Number\nNell Quayle,N-1\nDário Penha,N-2\nUma Stint,N-9\n" },
+		});
 		expect(says(again.rows)).toEqual([
 			"updates: Nell Quayle: Changes the name from Nell Quay.",
 			"leaves it: Dário Penha: Is in the class as the file has it.",
 			"adds: Uma Stint: Is new, and will sign in as uma.",
 		]);
-		expect((await teacher.showRoster({ params: { id } })).students.map((s) => s.name)).toEqual(["Dário Penha", "Nell Quayle", "Uma Stint"]);
+		expect((await teacher.showRoster({ params: { id } })).students.map((s) => s.name)).toEqual([
+			"Dário Penha",
+			"Nell Quayle",
+			"Uma Stint",
+		]);
 		expect(again.cards.map((c) => c.name)).toEqual(["Uma Stint"]);
 	});
 
 	test("tells namesakes apart by sign-in name, and guesses nothing where it can't", async () => {
 		const id = await freshClass("9 Dunlin");
-		const first = await teacher.importRoster({ params: { id }, body: { csv: "Name,Login\nAnn Ray,ann\nAnn Ray,annr\n" } });
+		const first = await teacher.importRoster({
+			params: { id },
+			body: { csv: "Name,Login\nAnn Ray,ann\nAnn Ray,annr\n" },
+		});
 		expect(first.rows.map((r) => r.does)).toEqual(["adds", "adds"]);
 		const again = await teacher.previewRoster({ params: { id }, body: { csv: "Name\nAnn Ray\n" } });
-		expect(again.rows.map((r) => [r.does, r.says])).toEqual([["wrong", "Left out: several students in the class have this name; give their sign-in names or numbers."]]);
-		const three = await teacher.importRoster({ params: { id }, body: { csv: 'Name\nBo Reed\n"Ray, Ann Lee"\nBo Rand\n' } });
+		expect(again.rows.map((r) => [r.does, r.says])).toEqual([
+			["wrong", "Left out: several students in the class have this name; give their sign-in names or numbers."],
+		]);
+		const three = await teacher.importRoster({
+			params: { id },
+			body: { csv: 'Name\nBo Reed\n"Ray, Ann Lee"\nBo Rand\n' },
+		});
 		expect(three.cards.map((c) => [c.name, c.signInName])).toEqual([
 			["Bo Reed", "bo"],
 			["Ann Lee Ray", "ann-r"],
@@ -76,14 +101,22 @@ describe("a roster file", () => {
 		["a quotation mark that isn't closed", 'Name\n"Nell\n', /The file is no CSV: Quote Not Closed: .*line 2/],
 	])("with %s is refused with what to do", async (_, csv, message) => {
 		const { id } = await classNamed(teacher, "8 Tern");
-		await expect(teacher.previewRoster({ params: { id }, body: { csv } })).rejects.toMatchObject({ code: "file-wrong", message: expect.stringMatching(message) });
+		await expect(teacher.previewRoster({ params: { id }, body: { csv } })).rejects.toMatchObject({
+			code: "file-wrong",
+			message: expect.stringMatching(message),
+		});
 	});
 
 	test("can't bring in a student of another teacher by their number", async () => {
 		const other = await signedIn(site.address, DEMO_TEACHERS.other);
 		const { id } = await other.makeClass({ body: { name: "9 Knot", schoolYear: "2026/27" } });
 		const { rows, cards } = await other.importRoster({ params: { id }, body: { csv: "Name,Number\nUma Stint,N-9\n" } });
-		expect([says(rows), cards]).toEqual([["wrong: Uma Stint: Left out: this number is a student's of another teacher; an administrator can bring them in."], []]);
+		expect([says(rows), cards]).toEqual([
+			[
+				"wrong: Uma Stint: Left out: this number is a student's of another teacher; an administrator can bring them in.",
+			],
+			[],
+		]);
 	});
 });
 
@@ -96,7 +129,11 @@ describe("students", () => {
 		const { cards } = await teacher.printCards({ params: { id }, body: {} });
 		await expect(client.whoAmI({})).rejects.toMatchObject({ code: "signed-out" });
 		await expect(signedIn(site.address, card)).rejects.toMatchObject({ code: "wrong-passphrase" });
-		expect(await (await signedIn(site.address, cards[0] as { classCode: string; signInName: string; passphrase: string })).whoAmI({})).toMatchObject({ name: "Lou Teal" });
+		expect(
+			await (
+				await signedIn(site.address, cards[0] as { classCode: string; signInName: string; passphrase: string })
+			).whoAmI({}),
+		).toMatchObject({ name: "Lou Teal" });
 	});
 
 	test("who moves or leaves loses no work, and comes back to it", async () => {
@@ -107,9 +144,14 @@ describe("students", () => {
 		const moved = await teacher.moveStudent({ params: { id: tern.id, student }, body: { to } });
 		expect([moved.signInName, moved.leftAt]).toEqual(["kit", null]);
 		const left = await classNamed(teacher, "8 Tern");
-		expect([left.students.some((s) => s.id === student), left.cells.filter((c) => c.studentId === student).length]).toEqual([false, before]);
+		expect([
+			left.students.some((s) => s.id === student),
+			left.cells.filter((c) => c.studentId === student).length,
+		]).toEqual([false, before]);
 		expect((await teacher.showStudent({ params: { id: student } })).rows.length).toBeGreaterThanOrEqual(before);
-		await expect(signedIn(site.address, { classCode: "tern-8", signInName: "kit", passphrase: "delta-gull-34" })).rejects.toMatchObject({ code: "wrong-passphrase" });
+		await expect(
+			signedIn(site.address, { classCode: "tern-8", signInName: "kit", passphrase: "delta-gull-34" }),
+		).rejects.toMatchObject({ code: "wrong-passphrase" });
 		await teacher.addStudent({ params: { id: tern.id }, body: { studentId: student } });
 		const back = await signedIn(site.address, { classCode: "tern-8", signInName: "kit", passphrase: "delta-gull-34" });
 		const work = (await back.listWork({})).work.find((w) => w.exercise.id === "mooring-buoy");
@@ -121,30 +163,39 @@ describe("students", () => {
 	test("a sign-in name that another has is refused", async () => {
 		const tern = await classNamed(teacher, "8 Tern");
 		const student = tern.students.find((s) => s.name === "Ana Brook")?.id as string;
-		await expect(teacher.changeStudent({ params: { id: tern.id, student }, body: { signInName: "Idris" } })).resolves.toMatchObject({ signInName: "Idris" });
-		await expect(teacher.changeStudent({ params: { id: tern.id, student }, body: { signInName: "idris" } })).rejects.toMatchObject({ code: "taken" });
+		await expect(
+			teacher.changeStudent({ params: { id: tern.id, student }, body: { signInName: "Idris" } }),
+		).resolves.toMatchObject({ signInName: "Idris" });
+		await expect(
+			teacher.changeStudent({ params: { id: tern.id, student }, body: { signInName: "idris" } }),
+		).rejects.toMatchObject({ code: "taken" });
 	});
 
 	test("names keep what a hostile hand writes as text, and control characters are refused", async () => {
 		const id = await freshClass("9 Stint");
 		const { card } = await teacher.addStudent({ params: { id }, body: { name: "<script>alert(1)</script>" } });
 		expect(card).toMatchObject({ name: "<script>alert(1)</script>", signInName: "scriptalert1script" });
-		await expect(teacher.addStudent({ params: { id }, body: { name: "A\u0007b" } })).rejects.toMatchObject({ status: 400 });
+		await expect(teacher.addStudent({ params: { id }, body: { name: "A\u0007b" } })).rejects.toMatchObject({
+			status: 400,
+		});
 	});
 });
 
 describe("OneRoster files", () => {
 	const files = (more: Record<string, string> = {}) => ({
 		"manifest.csv": "propertyName,value\nmanifest.version,1.0\noneroster.version,1.2\nfile.classes,bulk\n",
-		"academicSessions.csv": "sourcedId,status,dateLastModified,title,type,startDate,endDate,parentSourcedId,schoolYear\nT1,,,2026/27,schoolYear,2026-09-01,2027-07-31,,2027\n",
-		"classes.csv": "sourcedId,status,dateLastModified,title,grades,courseSourcedId,classCode,classType,location,schoolSourcedId,termSourcedIds\nC1,,,7 Wren,,K1,,scheduled,,S,T1\n",
+		"academicSessions.csv":
+			"sourcedId,status,dateLastModified,title,type,startDate,endDate,parentSourcedId,schoolYear\nT1,,,2026/27,schoolYear,2026-09-01,2027-07-31,,2027\n",
+		"classes.csv":
+			"sourcedId,status,dateLastModified,title,grades,courseSourcedId,classCode,classType,location,schoolSourcedId,termSourcedIds\nC1,,,7 Wren,,K1,,scheduled,,S,T1\n",
 		"users.csv":
 			"sourcedId,status,dateLastModified,enabledUser,username,userIds,givenName,familyName,middleName,identifier\nU1,,,true,reyes,,Ona,Reyes,,\nU2,,,true,pim,,Pim,Sedge,,\nU3,,,true,lia,,Lía,Moor,,\n",
 		"enrollments.csv":
 			"sourcedId,status,dateLastModified,classSourcedId,schoolSourcedId,userSourcedId,role\nE1,,,C1,S,U1,teacher\nE2,,,C1,S,U2,student\nE3,,,C1,S,U3,student\nE4,,,C1,S,U9,student\n",
 		...more,
 	});
-	const zipOf = (all: Record<string, string>) => zipSync(Object.fromEntries(Object.entries(all).map(([name, text]) => [name, new TextEncoder().encode(text)])));
+	const zipOf = (all: Record<string, string>) =>
+		zipSync(Object.fromEntries(Object.entries(all).map(([name, text]) => [name, new TextEncoder().encode(text)])));
 
 	test("make classes with teachers and students; again they change nothing", async () => {
 		const zip = zipOf(files());
@@ -156,10 +207,15 @@ describe("OneRoster files", () => {
 			["Lía Moor", "adds"],
 		]);
 		const done = await teacher.importOneRoster({ body: zip });
-		expect([done.cards.map((c) => c.signInName), done.teachers.map((t) => t.signInName)]).toEqual([["pim", "lia"], ["reyes"]]);
+		expect([done.cards.map((c) => c.signInName), done.teachers.map((t) => t.signInName)]).toEqual([
+			["pim", "lia"],
+			["reyes"],
+		]);
 		const reyes = await signedIn(site.address, done.teachers[0] as { signInName: string; passphrase: string });
 		await expect(reyes.listClasses({})).rejects.toMatchObject({ code: "change-passphrase" });
-		await reyes.changePassphrase({ body: { now: done.teachers[0]?.passphrase as string, next: "a-long-passphrase-9" } });
+		await reyes.changePassphrase({
+			body: { now: done.teachers[0]?.passphrase as string, next: "a-long-passphrase-9" },
+		});
 		const wren = await classNamed(reyes, "7 Wren");
 		expect([wren.schoolYear, wren.students.map((s) => s.name)]).toEqual(["2026/27", ["Lía Moor", "Pim Sedge"]]);
 		const again = await teacher.importOneRoster({ body: zip });
@@ -171,12 +227,18 @@ describe("OneRoster files", () => {
 			files({
 				"classes.csv":
 					"sourcedId,status,dateLastModified,title,grades,courseSourcedId,classCode,classType,location,schoolSourcedId,termSourcedIds\nC7,,,,,K1,,scheduled,,S,T1\nC8,,,7 Rail,,K1,,scheduled,,S,T1\n",
-				"users.csv": "sourcedId,status,enabledUser,username,givenName,familyName\nU6,tobedeleted,true,gone,Bea,Gone\nU7,,true,,Ivo,Marsh\nU8,,true,tess,Tess,Holm\n",
-				"enrollments.csv": "sourcedId,classSourcedId,schoolSourcedId,userSourcedId,role\nE1,C8,S,U7,teacher\nE2,C8,S,U8,student\nE3,C7,S,U8,student\n",
+				"users.csv":
+					"sourcedId,status,enabledUser,username,givenName,familyName\nU6,tobedeleted,true,gone,Bea,Gone\nU7,,true,,Ivo,Marsh\nU8,,true,tess,Tess,Holm\n",
+				"enrollments.csv":
+					"sourcedId,classSourcedId,schoolSourcedId,userSourcedId,role\nE1,C8,S,U7,teacher\nE2,C8,S,U8,student\nE3,C7,S,U8,student\n",
 			}),
 		);
 		const { classes, rows, cards, teachers } = await teacher.importOneRoster({ body: zip });
-		expect([classes, cards.map((c) => c.name), teachers]).toEqual([[{ name: "7 Rail", does: "adds" }], ["Tess Holm"], []]);
+		expect([classes, cards.map((c) => c.name), teachers]).toEqual([
+			[{ name: "7 Rail", does: "adds" }],
+			["Tess Holm"],
+			[],
+		]);
 		expect(rows.map((r) => `${r.row} ${r.does}: ${r.says}`)).toEqual([
 			"2 wrong: Left out with who is in it: a class's title is one line of text with 120 letters at the most.",
 			"3 wrong: Left out: a teacher has a name and a username.",
@@ -187,13 +249,22 @@ describe("OneRoster files", () => {
 	});
 
 	test("that aren't right are refused with what is wrong", async () => {
-		await expect(teacher.previewOneRoster({ body: new Uint8Array([1, 2, 3]) })).rejects.toMatchObject({ code: "file-wrong", message: expect.stringContaining("no zip") });
-		await expect(teacher.previewOneRoster({ body: zipOf({ "manifest.csv": "propertyName,value\noneroster.version,2.0\n" }) })).rejects.toMatchObject({
+		await expect(teacher.previewOneRoster({ body: new Uint8Array([1, 2, 3]) })).rejects.toMatchObject({
+			code: "file-wrong",
+			message: expect.stringContaining("no zip"),
+		});
+		await expect(
+			teacher.previewOneRoster({ body: zipOf({ "manifest.csv": "propertyName,value\noneroster.version,2.0\n" }) }),
+		).rejects.toMatchObject({
 			message: "The manifest tells OneRoster 2.0; 1.2 is read.",
 		});
 		const { "users.csv": _, ...without } = files();
-		await expect(teacher.previewOneRoster({ body: zipOf(without) })).rejects.toMatchObject({ message: "The zip holds no users.csv." });
-		await expect(teacher.previewOneRoster({ body: zipOf(files({ "classes.csv": "sourcedId\nC1\n" })) })).rejects.toMatchObject({ message: "classes.csv has no column title." });
+		await expect(teacher.previewOneRoster({ body: zipOf(without) })).rejects.toMatchObject({
+			message: "The zip holds no users.csv.",
+		});
+		await expect(
+			teacher.previewOneRoster({ body: zipOf(files({ "classes.csv": "sourcedId\nC1\n" })) }),
+		).rejects.toMatchObject({ message: "classes.csv has no column title." });
 	});
 
 	test("that the service writes are read back by it: nobody is added twice", async () => {
@@ -201,7 +272,10 @@ describe("OneRoster files", () => {
 		const zip = await teacher.gradeBookOneRoster({ params: { id } });
 		const preview = await teacher.previewOneRoster({ body: zip as unknown as Uint8Array<ArrayBuffer> });
 		expect(preview.classes).toEqual([{ name: "8 Gannet", does: "updates" }]);
-		expect([preview.rows.length, new Set(preview.rows.map((r) => r.does))]).toEqual([students.length, new Set(["leaves it"])]);
+		expect([preview.rows.length, new Set(preview.rows.map((r) => r.does))]).toEqual([
+			students.length,
+			new Set(["leaves it"]),
+		]);
 		expect(Object.keys(unzipSync(zip as unknown as Uint8Array)).sort()).toEqual(
 			[
 				"academicSessions.csv",

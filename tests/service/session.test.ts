@@ -12,11 +12,19 @@ const { teacher, student } = DEMO_SIGN_INS;
 
 describe("signing in", () => {
 	test("a teacher by name, a student by class code and name, in any case", async () => {
-		expect(await site.visitor().signIn({ body: { signInName: teacher.signInName.toUpperCase(), passphrase: teacher.passphrase } })).toMatchObject({
+		expect(
+			await site
+				.visitor()
+				.signIn({ body: { signInName: teacher.signInName.toUpperCase(), passphrase: teacher.passphrase } }),
+		).toMatchObject({
 			role: "teacher",
 			name: teacher.name,
 		});
-		expect(await site.visitor().signIn({ body: { classCode: student.classCode.toUpperCase(), signInName: "Idris", passphrase: student.passphrase } })).toMatchObject({
+		expect(
+			await site.visitor().signIn({
+				body: { classCode: student.classCode.toUpperCase(), signInName: "Idris", passphrase: student.passphrase },
+			}),
+		).toMatchObject({
 			role: "student",
 			name: student.name,
 		});
@@ -25,21 +33,37 @@ describe("signing in", () => {
 	test("what stands on a card may be typed without hyphens and accents, with capitals and spaces", async () => {
 		const { classCode, signInName, passphrase } = student;
 		for (const body of [
-			{ classCode: classCode.replace("-", ""), signInName: ` ${signInName.toUpperCase()} `, passphrase: passphrase.replaceAll("-", " ") },
-			{ classCode: classCode.toUpperCase().replace("-", " "), signInName: `${signInName.slice(0, 1)}\u0301${signInName.slice(1)}`, passphrase: ` ${passphrase.toUpperCase()} ` },
+			{
+				classCode: classCode.replace("-", ""),
+				signInName: ` ${signInName.toUpperCase()} `,
+				passphrase: passphrase.replaceAll("-", " "),
+			},
+			{
+				classCode: classCode.toUpperCase().replace("-", " "),
+				signInName: `${signInName.slice(0, 1)}\u0301${signInName.slice(1)}`,
+				passphrase: ` ${passphrase.toUpperCase()} `,
+			},
 			{ classCode: `\u2013${classCode}`, signInName, passphrase: passphrase.replaceAll("-", " \u2013 ") },
 		])
 			expect(await site.visitor().signIn({ body })).toMatchObject({ name: student.name });
 		for (const wrong of [passphrase.replaceAll("-", ""), passphrase.slice(0, -1), `${passphrase}-1`])
-			await expect(site.visitor().signIn({ body: { classCode, signInName, passphrase: wrong } })).rejects.toMatchObject({ code: "wrong-passphrase" });
+			await expect(site.visitor().signIn({ body: { classCode, signInName, passphrase: wrong } })).rejects.toMatchObject(
+				{ code: "wrong-passphrase" },
+			);
 	});
 
 	test.each([
 		["a wrong passphrase", { signInName: teacher.signInName, passphrase: "lantern-quay-53" }],
 		["a name of nobody", { signInName: "nobody", passphrase: teacher.passphrase }],
 		["a student without the class code", { signInName: student.signInName, passphrase: student.passphrase }],
-		["a student with another class's code", { classCode: "wren-7", signInName: student.signInName, passphrase: student.passphrase }],
-		["a teacher with a class code", { classCode: student.classCode, signInName: teacher.signInName, passphrase: teacher.passphrase }],
+		[
+			"a student with another class's code",
+			{ classCode: "wren-7", signInName: student.signInName, passphrase: student.passphrase },
+		],
+		[
+			"a teacher with a class code",
+			{ classCode: student.classCode, signInName: teacher.signInName, passphrase: teacher.passphrase },
+		],
 		["a name that is a pattern", { signInName: "%", passphrase: teacher.passphrase }],
 		["a name that is a query", { signInName: "' OR 1=1 --", passphrase: "x" }],
 	])("%s is refused like any other", async (_, body) => {
@@ -47,7 +71,10 @@ describe("signing in", () => {
 	});
 
 	test("a call without what it needs is refused with the path of each field", async () => {
-		await expect(site.visitor().signIn({ body: { signInName: "", passphrase: "x" } })).rejects.toMatchObject({ status: 400, problem: { errors: [{ path: "signInName" }] } });
+		await expect(site.visitor().signIn({ body: { signInName: "", passphrase: "x" } })).rejects.toMatchObject({
+			status: 400,
+			problem: { errors: [{ path: "signInName" }] },
+		});
 	});
 
 	test("the cookie is out of scripts' reach and stays on the site", async () => {
@@ -78,16 +105,22 @@ test("signing out ends this session and no other", async () => {
 
 test("thirty students sign in at once", async () => {
 	const all = await Promise.all(Array.from({ length: 30 }, () => site.student()));
-	expect(await Promise.all(all.map(async (client) => (await client.whoAmI({})).name))).toEqual(Array(30).fill(student.name));
+	expect(await Promise.all(all.map(async (client) => (await client.whoAmI({})).name))).toEqual(
+		Array(30).fill(student.name),
+	);
 });
 
 test("a name that fits two loosely is the one that fits to the letter, or nobody's", async () => {
 	const desk = await site.teacher();
 	const made = await desk.makeClass({ body: { name: "Loosely", schoolYear: "2026" } });
 	const cards = [];
-	for (const name of ["Ann Elk", "Ann-E Loy"]) cards.push((await desk.addStudent({ params: { id: made.id }, body: { name } })).card);
-	await site.rows(`UPDATE class_students SET sign_in_name = CASE WHEN sign_in_name = '${cards[0]?.signInName}' THEN 'an-ne' ELSE 'ann-e' END WHERE class_id = '${made.id}'`);
-	const as = (signInName: string, passphrase = "") => site.visitor().signIn({ body: { classCode: made.code, signInName, passphrase } });
+	for (const name of ["Ann Elk", "Ann-E Loy"])
+		cards.push((await desk.addStudent({ params: { id: made.id }, body: { name } })).card);
+	await site.rows(
+		`UPDATE class_students SET sign_in_name = CASE WHEN sign_in_name = '${cards[0]?.signInName}' THEN 'an-ne' ELSE 'ann-e' END WHERE class_id = '${made.id}'`,
+	);
+	const as = (signInName: string, passphrase = "") =>
+		site.visitor().signIn({ body: { classCode: made.code, signInName, passphrase } });
 	expect(await as("an-ne", cards[0]?.passphrase)).toMatchObject({ name: "Ann Elk" });
 	expect(await as("ANN-E", cards[1]?.passphrase)).toMatchObject({ name: "Ann-E Loy" });
 	await expect(as("anne", cards[0]?.passphrase)).rejects.toMatchObject({ code: "wrong-passphrase" });

@@ -20,7 +20,8 @@ function program(name: string): string {
 	const newest = readdirSync("/usr/lib/postgresql").sort((a, b) => Number(b) - Number(a))[0];
 	return `/usr/lib/postgresql/${newest}/bin/${name}`;
 }
-const dump = (url: string) => execFileSync(program("pg_dump"), ["--no-owner", url], { encoding: "utf8", maxBuffer: 512 * 1024 * 1024 });
+const dump = (url: string) =>
+	execFileSync(program("pg_dump"), ["--no-owner", url], { encoding: "utf8", maxBuffer: 512 * 1024 * 1024 });
 
 async function emptyDatabase(): Promise<string> {
 	const name = `empty_${randomBytes(6).toString("hex")}`;
@@ -53,19 +54,32 @@ describe("a class archive", () => {
 			"INSERT INTO pressed (hand_in_id, at) SELECT h.id, h.handed_in_at - interval '1 hour' FROM hand_ins h JOIN assignments a ON a.id = h.assignment_id WHERE a.class_id = $1 ORDER BY h.handed_in_at LIMIT 2",
 			[gannet.id],
 		);
-		await site.rows(`UPDATE drafts SET hinted = '{"eight":{"given":2,"runs":5}}' WHERE assignment_id IN (SELECT id FROM assignments WHERE class_id = $1)`, [gannet.id]);
+		await site.rows(
+			`UPDATE drafts SET hinted = '{"eight":{"given":2,"runs":5}}' WHERE assignment_id IN (SELECT id FROM assignments WHERE class_id = $1)`,
+			[gannet.id],
+		);
 		const archive = await teacher.classArchive({ params: { id: gannet.id } });
 		const text = typeof archive === "string" ? archive : JSON.stringify(archive);
 		const url = await emptyDatabase();
 		const running = await startService(readEnvironment(settings(url)), { web: true, worker: true });
-		await rowsOf(url, "INSERT INTO accounts (id, role, name, sign_in_name, passphrase_hash, administrator) SELECT gen_random_uuid(), 'teacher', 'A', 'admin', $1, true", [
-			(await site.rows<{ h: string }>("SELECT passphrase_hash AS h FROM accounts WHERE sign_in_name = 'okafor-lind'"))[0]?.h,
-		]);
-		const admin = await signedIn(running.address as string, { signInName: "admin", passphrase: DEMO_SIGN_INS.teacher.passphrase });
+		await rowsOf(
+			url,
+			"INSERT INTO accounts (id, role, name, sign_in_name, passphrase_hash, administrator) SELECT gen_random_uuid(), 'teacher', 'A', 'admin', $1, true",
+			[
+				(
+					await site.rows<{ h: string }>("SELECT passphrase_hash AS h FROM accounts WHERE sign_in_name = 'okafor-lind'")
+				)[0]?.h,
+			],
+		);
+		const admin = await signedIn(running.address as string, {
+			signInName: "admin",
+			passphrase: DEMO_SIGN_INS.teacher.passphrase,
+		});
 		const loaded = await admin.loadArchive({ body: new TextEncoder().encode(text) });
 		expect(loaded).toMatchObject({ classes: 1, students: 19 });
 		const end = Date.now() + 60_000;
-		while ((await rowsOf(url, "SELECT 1 FROM checks WHERE ended_at IS NULL")).length > 0 && Date.now() < end) await new Promise((r) => setTimeout(r, 100));
+		while ((await rowsOf(url, "SELECT 1 FROM checks WHERE ended_at IS NULL")).length > 0 && Date.now() < end)
+			await new Promise((r) => setTimeout(r, 100));
 		const mine = `${POINTS} WHERE c.name = '8 Tern' ORDER BY 1, 2, 3`;
 		expect(await rowsOf(url, mine)).toEqual(await site.rows(mine));
 		const words = "SELECT words, place, at FROM comments ORDER BY at, words";
@@ -87,11 +101,17 @@ describe("a class archive", () => {
 test("a backup restored into an empty server has the same points", async () => {
 	const text = dump(site.url);
 	const url = await emptyDatabase();
-	execFileSync(program("psql"), ["-q", "-v", "ON_ERROR_STOP=1", url], { input: text, stdio: ["pipe", "ignore", "pipe"] });
+	execFileSync(program("psql"), ["-q", "-v", "ON_ERROR_STOP=1", url], {
+		input: text,
+		stdio: ["pipe", "ignore", "pipe"],
+	});
 	expect(await rowsOf(url, `${POINTS} ORDER BY 1, 2, 3`)).toEqual(await site.rows(`${POINTS} ORDER BY 1, 2, 3`));
 	const running = await startService(readEnvironment(settings(url)), { web: true, worker: true });
 	const student = await signedIn(running.address as string, DEMO_SIGN_INS.student);
-	const { id } = await student.handIn({ params: placeOf(await workOn(student, "Pier planks")), body: { source: "walk 5" } });
+	const { id } = await student.handIn({
+		params: placeOf(await workOn(student, "Pier planks")),
+		body: { source: "walk 5" },
+	});
 	expect((await reportOf(student, id)).state).toBe("drew");
 	await running.stop();
 });
@@ -105,42 +125,73 @@ test("a student is deleted for good: a dump holds neither name, nor source, nor 
 	const place = placeOf(await workOn(idris, "Pier planks"));
 	await idris.saveDraft({
 		params: place,
-		body: { source: "-- zanzibarsource\nwalk 5", device: "zanzibardesk", answers: { why: { words: "zanzibaranswer", when: "after running" } } },
+		body: {
+			source: "-- zanzibarsource\nwalk 5",
+			device: "zanzibardesk",
+			answers: { why: { words: "zanzibaranswer", when: "after running" } },
+		},
 		revision: "any",
 	});
 	const { id } = await idris.handIn({ params: place, body: { source: "-- zanzibarsource\nwalk 5" } });
 	await reportOf(idris, id);
 	await idris.selfCheck({ params: place, body: { source: "-- zanzibarsource\nwalk 6" } });
 	await idris.saveFreeDrawing({ params: { name: "zanzibarboat" }, body: { source: "walk 7" }, revision: 0 });
-	await admin.commentOn({ params: { id }, body: { place: { on: "whole" }, words: "{name}, zanzibarwords" }, idempotencyKey: "z" });
-	await expect(own.visitor().signIn({ body: { classCode: "tern-8", signInName: "idris", passphrase: "wrong" } })).rejects.toMatchObject({ code: "wrong-passphrase" });
+	await admin.commentOn({
+		params: { id },
+		body: { place: { on: "whole" }, words: "{name}, zanzibarwords" },
+		idempotencyKey: "z",
+	});
+	await expect(
+		own.visitor().signIn({ body: { classCode: "tern-8", signInName: "idris", passphrase: "wrong" } }),
+	).rejects.toMatchObject({ code: "wrong-passphrase" });
 	const { zipSync } = await import("fflate");
-	await admin.previewUpload({ params: { id: place.id }, body: zipSync({ "Idris Vale.txt": new TextEncoder().encode("-- zanzibarsource") }) });
+	await admin.previewUpload({
+		params: { id: place.id },
+		body: zipSync({ "Idris Vale.txt": new TextEncoder().encode("-- zanzibarsource") }),
+	});
 	const { jobId } = await admin.rehearse({ params: { id: place.id }, body: {} });
 	await jobDone(admin, jobId);
 	const before = dump(own.url);
-	for (const secret of ["Idris", "zanzibarsource", "zanzibaranswer", "zanzibarwords", "zanzibarboat", "zanzibardesk"]) expect(before).toContain(secret);
+	for (const secret of ["Idris", "zanzibarsource", "zanzibaranswer", "zanzibarwords", "zanzibarboat", "zanzibardesk"])
+		expect(before).toContain(secret);
 
 	const exercise = (await admin.listExercises({})).exercises.find((e) => e.key === "pier-planks")?.id as string;
-	const counts = async () => (await admin.acrossClasses({ params: { id: exercise } })).classes.find((c) => c.className === "8 Tern");
+	const counts = async () =>
+		(await admin.acrossClasses({ params: { id: exercise } })).classes.find((c) => c.className === "8 Tern");
 	const was = await counts();
 	const data = JSON.stringify(await admin.exportStudent({ params: { id: person } }));
-	for (const part of ["Idris Vale", "zanzibarsource", "zanzibaranswer", "zanzibarwords", "zanzibarboat"]) expect(data).toContain(part);
+	for (const part of ["Idris Vale", "zanzibarsource", "zanzibaranswer", "zanzibarwords", "zanzibarboat"])
+		expect(data).toContain(part);
 	await admin.deleteStudent({ params: { id: person } });
 	await new Promise((r) => setTimeout(r, 300));
 	const after = dump(own.url);
-	for (const secret of ["Idris", "idris", "zanzibar"]) expect([secret, after.includes(secret)]).toEqual([secret, false]);
-	expect(await counts()).toMatchObject({ handedIn: was?.handedIn, earned: was?.earned, possible: was?.possible, students: (was?.students ?? 0) - 1 });
+	for (const secret of ["Idris", "idris", "zanzibar"])
+		expect([secret, after.includes(secret)]).toEqual([secret, false]);
+	expect(await counts()).toMatchObject({
+		handedIn: was?.handedIn,
+		earned: was?.earned,
+		possible: was?.possible,
+		students: (was?.students ?? 0) - 1,
+	});
 	await expect(idris.whoAmI({})).rejects.toMatchObject({ code: "signed-out" });
-	expect((await admin.listAudit({ query: { what: "deleted student" } })).rows[0]).toMatchObject({ subject: person, old: null, new: null });
+	expect((await admin.listAudit({ query: { what: "deleted student" } })).rows[0]).toMatchObject({
+		subject: person,
+		old: null,
+		new: null,
+	});
 	await own.stop();
 });
 
 describe("signing in", () => {
 	test("the eleventh wrong passphrase of one account in ten minutes is refused with the time to wait; others sign in", async () => {
-		const wrong = () => site.visitor().signIn({ body: { classCode: "tern-8", signInName: "mina", passphrase: "not-it" } });
+		const wrong = () =>
+			site.visitor().signIn({ body: { classCode: "tern-8", signInName: "mina", passphrase: "not-it" } });
 		for (let i = 0; i < 10; i++) await expect(wrong()).rejects.toMatchObject({ status: 401 });
-		await expect(wrong()).rejects.toMatchObject({ status: 429, code: "too-many-failures", message: expect.stringMatching(/Try again in 10 min/) });
+		await expect(wrong()).rejects.toMatchObject({
+			status: 429,
+			code: "too-many-failures",
+			message: expect.stringMatching(/Try again in 10 min/),
+		});
 		const response = await fetch(`${site.address}/api/v1/session`, {
 			method: "POST",
 			headers: { "content-type": "application/json" },
@@ -154,9 +205,14 @@ describe("signing in", () => {
 
 	test("thirty students of one class sign in from one address within 20 s, also when five of them mistype", async () => {
 		const from = Date.now();
-		const { cards } = await teacher.printCards({ params: { id: (await classNamed(teacher, "8 Gannet")).id }, body: {} });
+		const { cards } = await teacher.printCards({
+			params: { id: (await classNamed(teacher, "8 Gannet")).id },
+			body: {},
+		});
 		const thirty = [...cards, ...cards.slice(0, 10)];
-		await Promise.all(cards.slice(0, 5).map((c) => signedIn(site.address, { ...c, passphrase: "oops" }).catch(() => undefined)));
+		await Promise.all(
+			cards.slice(0, 5).map((c) => signedIn(site.address, { ...c, passphrase: "oops" }).catch(() => undefined)),
+		);
 		await Promise.all(thirty.map((c) => signedIn(site.address, c)));
 		expect(Date.now() - from).toBeLessThan(20_000);
 	});
@@ -164,7 +220,8 @@ describe("signing in", () => {
 	test("a token is shown once, kept hashed, and ends when it is revoked or the passphrase is reset", async () => {
 		const other = await signedIn(site.address, DEMO_TEACHERS.other);
 		const made = await other.makeToken({ body: { ...DEMO_TEACHERS.other, name: "laptop" } });
-		const me = (token: string) => fetch(`${site.address}/api/v1/session`, { headers: { authorization: `Bearer ${token}` } });
+		const me = (token: string) =>
+			fetch(`${site.address}/api/v1/session`, { headers: { authorization: `Bearer ${token}` } });
 		expect((await me(made.token)).status).toBe(200);
 		expect(dump(site.url)).not.toContain(made.token.slice(4));
 		expect((await other.listTokens({})).tokens.map((t) => [t.name, t.usedAt !== null])).toEqual([["laptop", true]]);
@@ -184,18 +241,26 @@ describe("signing in", () => {
 	test("an administrator can't lock themselves out, and closes others", async () => {
 		const me = (await teacher.whoAmI({})).id;
 		await expect(teacher.closeTeacher({ params: { id: me } })).rejects.toMatchObject({ code: "not-this-way" });
-		await expect(teacher.changeTeacher({ params: { id: me }, body: { administrator: false } })).rejects.toMatchObject({ code: "not-this-way" });
+		await expect(teacher.changeTeacher({ params: { id: me }, body: { administrator: false } })).rejects.toMatchObject({
+			code: "not-this-way",
+		});
 		const added = await teacher.addTeacher({ body: { name: "P. Short", signInName: "short" } });
-		await expect(teacher.addTeacher({ body: { name: "P. Short", signInName: "SHORT" } })).rejects.toMatchObject({ code: "taken" });
+		await expect(teacher.addTeacher({ body: { name: "P. Short", signInName: "SHORT" } })).rejects.toMatchObject({
+			code: "taken",
+		});
 		await teacher.closeTeacher({ params: { id: added.id } });
-		await expect(signedIn(site.address, { signInName: "short", passphrase: added.passphrase })).rejects.toMatchObject({ code: "wrong-passphrase" });
+		await expect(signedIn(site.address, { signInName: "short", passphrase: added.passphrase })).rejects.toMatchObject({
+			code: "wrong-passphrase",
+		});
 	});
 
 	test("a class keeps one teacher of its own", async () => {
 		const { id } = await teacher.makeClass({ body: { name: "9 Brent", schoolYear: "2026" } });
 		const me = (await teacher.whoAmI({})).id;
 		await expect(teacher.takeClass({ params: { id, teacher: me } })).rejects.toMatchObject({ code: "last-teacher" });
-		await expect(teacher.giveClass({ params: { id, teacher: me }, body: { until: new Date(Date.now() + 9e6).toISOString() } })).rejects.toMatchObject({ code: "last-teacher" });
+		await expect(
+			teacher.giveClass({ params: { id, teacher: me }, body: { until: new Date(Date.now() + 9e6).toISOString() } }),
+		).rejects.toMatchObject({ code: "last-teacher" });
 	});
 });
 
@@ -204,18 +269,30 @@ describe("exercises", () => {
 		"format: markpen/exercise@1\nid: lamp\ntitle: Lamp\nbrief: A yellow lamp, 36 across, at 140, 90.\nmodel: |\n  fill gold\n  circle centre 140, 90 diameter 36\nfigures: { lamp: { kind: circle } }\ncriteria:\n  - { id: one, check: count, of: lamp, exactly: 1, points: 2 }\n  - { id: across, check: measure, of: lamp, what: diameter, is: 36, points: 2 }\n";
 
 	test("are drafted with errors, tried with trial programs, published, copied, shared; edits are guarded", async () => {
-		const page = await teacher.draftExercise({ body: { key: "lamp", source: "format: markpen/exercise@1\nid: lamp\n" } });
+		const page = await teacher.draftExercise({
+			body: { key: "lamp", source: "format: markpen/exercise@1\nid: lamp\n" },
+		});
 		expect([page.version, page.draft, page.revision]).toEqual([null, true, 1]);
-		await expect(teacher.publishDraft({ params: { id: page.id }, revision: 1 })).rejects.toMatchObject({ code: "exercise-wrong" });
+		await expect(teacher.publishDraft({ params: { id: page.id }, revision: 1 })).rejects.toMatchObject({
+			code: "exercise-wrong",
+		});
 		const programs = [
 			{ name: "too small", source: "fill gold\ncircle centre 140, 90 diameter 18", expects: 2 },
 			{ name: "right", source: "fill gold\ncircle centre 140, 90 radius 18", expects: 3 },
 		];
-		const saved = await teacher.saveExercise({ params: { id: page.id }, body: { source: SOURCE, trialPrograms: programs }, revision: 1 });
+		const saved = await teacher.saveExercise({
+			params: { id: page.id },
+			body: { source: SOURCE, trialPrograms: programs },
+			revision: 1,
+		});
 		expect(saved).toEqual({ revision: 2, problems: [] });
-		await expect(teacher.saveExercise({ params: { id: page.id }, body: { source: "x" }, revision: 1 })).rejects.toMatchObject({ status: 412 });
+		await expect(
+			teacher.saveExercise({ params: { id: page.id }, body: { source: "x" }, revision: 1 }),
+		).rejects.toMatchObject({ status: 412 });
 		const { jobId } = await teacher.tryDraft({ params: { id: page.id } });
-		const { result } = (await jobDone(teacher, jobId)) as { result: { programs: { name: string; earned: number; asExpected: boolean }[]; fairness: number; asks: string[] } };
+		const { result } = (await jobDone(teacher, jobId)) as {
+			result: { programs: { name: string; earned: number; asExpected: boolean }[]; fairness: number; asks: string[] };
+		};
 		expect(result.programs.map((p) => [p.name, p.earned, p.asExpected])).toEqual([
 			["too small", 2, true],
 			["right", 4, false],
@@ -227,10 +304,17 @@ describe("exercises", () => {
 		const other = await signedIn(site.address, DEMO_TEACHERS.cover);
 		await expect(other.showExercise({ params: { id: page.id } })).rejects.toMatchObject({ status: 404 });
 		await teacher.shareExercise({ params: { id: page.id }, body: { shared: true } });
-		await expect(other.saveExercise({ params: { id: page.id }, body: { source: "x" }, revision: 2 })).rejects.toMatchObject({ code: "not-for-you" });
+		await expect(
+			other.saveExercise({ params: { id: page.id }, body: { source: "x" }, revision: 2 }),
+		).rejects.toMatchObject({ code: "not-for-you" });
 		await expect(other.publishExercise({ body: { source: SOURCE } })).rejects.toMatchObject({ code: "taken" });
 		const copy = await other.copyExercise({ params: { id: page.id }, body: { key: "lamp-2", title: "Lamp, again" } });
-		expect([copy.mine, copy.source.includes("id: lamp-2"), copy.source.includes('title: "Lamp, again"'), copy.trialPrograms.length]).toEqual([true, true, true, 2]);
+		expect([
+			copy.mine,
+			copy.source.includes("id: lamp-2"),
+			copy.source.includes('title: "Lamp, again"'),
+			copy.trialPrograms.length,
+		]).toEqual([true, true, true, 2]);
 	});
 
 	test("lists page by cursor, and a cursor of nobody's is refused", async () => {
@@ -243,15 +327,25 @@ describe("exercises", () => {
 		}
 		expect(seen).toEqual([...new Set(seen)].sort());
 		expect(seen.length).toBeGreaterThanOrEqual(8);
-		await expect(teacher.listExercises({ query: { cursor: "bm8" } })).rejects.toMatchObject({ problem: { errors: [{ path: "cursor" }] } });
+		await expect(teacher.listExercises({ query: { cursor: "bm8" } })).rejects.toMatchObject({
+			problem: { errors: [{ path: "cursor" }] },
+		});
 	});
 });
 
 describe("events", () => {
 	/** Reads a stream until a word comes. */
-	async function until(path: string, cookie: string, word: string, headers: Record<string, string> = {}): Promise<string> {
+	async function until(
+		path: string,
+		cookie: string,
+		word: string,
+		headers: Record<string, string> = {},
+	): Promise<string> {
 		const aborter = new AbortController();
-		const response = await fetch(`${site.address}/api/v1${path}`, { headers: { cookie, ...headers }, signal: aborter.signal });
+		const response = await fetch(`${site.address}/api/v1${path}`, {
+			headers: { cookie, ...headers },
+			signal: aborter.signal,
+		});
 		expect(response.headers.get("content-type")).toContain("text/event-stream");
 		let text = "";
 		for await (const chunk of response.body as unknown as AsyncIterable<Uint8Array>) {
@@ -262,7 +356,11 @@ describe("events", () => {
 		return text;
 	}
 	async function cookieOf(body: object): Promise<string> {
-		const response = await fetch(`${site.address}/api/v1/session`, { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify(body) });
+		const response = await fetch(`${site.address}/api/v1/session`, {
+			method: "POST",
+			headers: { "content-type": "application/json" },
+			body: JSON.stringify(body),
+		});
 		return response.headers.get("set-cookie")?.split(";")[0] as string;
 	}
 
@@ -278,7 +376,9 @@ describe("events", () => {
 		expect(seen).toMatch(/event: handed-in\ndata: \{"handInId":"[0-9a-f-]{36}"\}/);
 		const told = await until(`/hand-ins/${id}/events`, own, "event: checked");
 		const number = /id: (\d+)\nevent: checked/.exec(told)?.[1];
-		const again = await fetch(`${site.address}/api/v1/hand-ins/${id}/events`, { headers: { cookie: own, "last-event-id": String(Number(number) - 1) } });
+		const again = await fetch(`${site.address}/api/v1/hand-ins/${id}/events`, {
+			headers: { cookie: own, "last-event-id": String(Number(number) - 1) },
+		});
 		expect(await again.text()).toContain(`id: ${number}`);
 	});
 });
@@ -286,7 +386,9 @@ describe("events", () => {
 describe("what it says of itself", () => {
 	test("health, readiness, and Prometheus's text with the queue's state", async () => {
 		const text = await (await fetch(`${site.address}/metrics`)).text();
-		expect(text).toMatch(/markpen_request_seconds_bucket\{le="0.03",route="\/api\/v1\/session",method="POST",status="200"\} \d+/);
+		expect(text).toMatch(
+			/markpen_request_seconds_bucket\{le="0.03",route="\/api\/v1\/session",method="POST",status="200"\} \d+/,
+		);
 		expect(text).toContain("process_cpu_seconds_total");
 		for (const path of ["/healthz", "/readyz"]) expect((await fetch(`${site.address}${path}`)).status).toBe(200);
 	});

@@ -14,15 +14,27 @@ beforeAll(async () => {
 	classId = await teacher.makeClass({ body: { name: "9 Siskin", schoolYear: "2026/27" } }).then((c) => c.id);
 	await teacher.importRoster({
 		params: { id: classId },
-		body: { csv: "Name,Username\nNell Quay,nell\nDário Penha,dario\nAnn Ray,ann\nAnn Rose Ray,annr\nBo Reed,bo\nBo Rand,bor\nUma Stint,uma7\n" },
+		body: {
+			csv: "Name,Username\nNell Quay,nell\nDário Penha,dario\nAnn Ray,ann\nAnn Rose Ray,annr\nBo Reed,bo\nBo Rand,bor\nUma Stint,uma7\n",
+		},
 	});
 	const day = (n: number) => new Date(Date.now() + n * 86_400_000).toISOString();
-	({ id: assignment } = await teacher.setAssignment({ params: { id: classId }, body: { exercise: "mooring-buoy", opensAt: day(-1), dueAt: day(1), closesAt: day(2), tries: 1 } }));
+	({ id: assignment } = await teacher.setAssignment({
+		params: { id: classId },
+		body: { exercise: "mooring-buoy", opensAt: day(-1), dueAt: day(1), closesAt: day(2), tries: 1 },
+	}));
 });
 afterAll(() => site.stop());
 
 const zipOf = (files: Record<string, string | Uint8Array>) =>
-	zipSync(Object.fromEntries(Object.entries(files).map(([name, text]) => [name, typeof text === "string" ? new TextEncoder().encode(text) : text])));
+	zipSync(
+		Object.fromEntries(
+			Object.entries(files).map(([name, text]) => [
+				name,
+				typeof text === "string" ? new TextEncoder().encode(text) : text,
+			]),
+		),
+	);
 
 test("each file is told whose it is, or why not, and nothing is handed in before that is seen", async () => {
 	const zip = zipOf({
@@ -47,7 +59,8 @@ test("each file is told whose it is, or why not, and nothing is handed in before
 		"US.txt": "hands in: Handed in for Uma Stint, told by the initials.",
 		"BR.txt": "asks: It may be Bo Rand or Bo Reed: the initials are the same. Say whose it is.",
 		"bor.txt": "hands in: Handed in for Bo Rand, told by the sign-in name.",
-		"somebody else.txt": "leaves out: Left out: no student of the class is told by its name. Say whose it is to hand it in.",
+		"somebody else.txt":
+			"leaves out: Left out: no student of the class is told by its name. Say whose it is to hand it in.",
 		"Ann Ray/first.txt": "leaves out: Left out: another file of the same student is named for the exercise.",
 		"Ann Ray/mooring-buoy.txt": "hands in: Handed in for Ann Ray, told by the name.",
 		"nell quay empty.txt": "leaves out: Left out: it is empty.",
@@ -56,8 +69,13 @@ test("each file is told whose it is, or why not, and nothing is handed in before
 	expect((await teacher.showAssignment({ params: { id: assignment } })).handIns).toEqual([]);
 
 	const reed = (await classNamed(teacher, "9 Siskin")).students.find((s) => s.name === "Bo Reed")?.id as string;
-	await expect(teacher.carryOutUpload({ params: { id }, body: { decided: { "no such.txt": null } } })).rejects.toMatchObject({ status: 400 });
-	const done = await teacher.carryOutUpload({ params: { id }, body: { decided: { "BR.txt": { studentId: reed }, "US.txt": null } } });
+	await expect(
+		teacher.carryOutUpload({ params: { id }, body: { decided: { "no such.txt": null } } }),
+	).rejects.toMatchObject({ status: 400 });
+	const done = await teacher.carryOutUpload({
+		params: { id },
+		body: { decided: { "BR.txt": { studentId: reed }, "US.txt": null } },
+	});
 	expect(done.handIns.map((h) => h.file).sort()).toEqual([
 		"Ann Ray/mooring-buoy.txt",
 		"BR.txt",
@@ -76,14 +94,23 @@ test("each file is told whose it is, or why not, and nothing is handed in before
 });
 
 test("who covers a class may look and upload, and no more", async () => {
-	const cover = (await teacher.listTeachers({})).teachers.find((t) => t.name === DEMO_TEACHERS.cover.name)?.id as string;
-	await teacher.giveClass({ params: { id: classId, teacher: cover }, body: { until: new Date(Date.now() + 86_400_000).toISOString() } });
+	const cover = (await teacher.listTeachers({})).teachers.find((t) => t.name === DEMO_TEACHERS.cover.name)
+		?.id as string;
+	await teacher.giveClass({
+		params: { id: classId, teacher: cover },
+		body: { until: new Date(Date.now() + 86_400_000).toISOString() },
+	});
 	const client = await signedIn(site.address, DEMO_TEACHERS.cover);
-	const { id, rows } = await client.previewUpload({ params: { id: assignment }, body: zipOf({ "uma7.txt": "walk 5" }) });
+	const { id, rows } = await client.previewUpload({
+		params: { id: assignment },
+		body: zipOf({ "uma7.txt": "walk 5" }),
+	});
 	expect(rows[0]?.does).toBe("hands in");
 	const { handIns } = await client.carryOutUpload({ params: { id }, body: {} });
 	await reportOf(client, handIns[0]?.id as string);
-	await expect(client.adjust({ params: { id: handIns[0]?.id as string, criterion: "one" }, body: { points: 0, reason: "x" } })).rejects.toMatchObject({ code: "covering" });
+	await expect(
+		client.adjust({ params: { id: handIns[0]?.id as string, criterion: "one" }, body: { points: 0, reason: "x" } }),
+	).rejects.toMatchObject({ code: "covering" });
 	await expect(client.release({ params: { id: assignment }, body: {} })).rejects.toMatchObject({ code: "covering" });
 });
 
@@ -92,8 +119,13 @@ test("an upload for a whole class while the class hands in itself: everything is
 	const { id } = await teacher.makeClass({ body: { name: "9 Grebe", schoolYear: "2026/27" } });
 	const { cards } = await teacher.importRoster({ params: { id }, body: { csv: `Name\n${names.join("\n")}\n` } });
 	const day = (n: number) => new Date(Date.now() + n * 86_400_000).toISOString();
-	const set = await teacher.setAssignment({ params: { id }, body: { exercise: "mooring-buoy", opensAt: day(-1), dueAt: day(1), closesAt: day(2) } });
-	const students = await Promise.all(cards.map(({ classCode, signInName, passphrase }) => signedIn(site.address, { classCode, signInName, passphrase })));
+	const set = await teacher.setAssignment({
+		params: { id },
+		body: { exercise: "mooring-buoy", opensAt: day(-1), dueAt: day(1), closesAt: day(2) },
+	});
+	const students = await Promise.all(
+		cards.map(({ classCode, signInName, passphrase }) => signedIn(site.address, { classCode, signInName, passphrase })),
+	);
 	// Files come by their names, students by their ids: the two orders are as unlike as they can be.
 	const zip = zipOf(Object.fromEntries([...names].reverse().map((name, n) => [`${n} ${name}.txt`, `walk ${n}`])));
 	const rounds = 6;
@@ -101,7 +133,9 @@ test("an upload for a whole class while the class hands in itself: everything is
 		const preview = await teacher.previewUpload({ params: { id: set.id }, body: zip });
 		const [uploaded, ...taken] = await Promise.all([
 			teacher.carryOutUpload({ params: { id: preview.id }, body: {} }),
-			...students.map((student, n) => student.handIn({ params: { id: set.id, exercise: "mooring-buoy" }, body: { source: `walk ${n}` } })),
+			...students.map((student, n) =>
+				student.handIn({ params: { id: set.id, exercise: "mooring-buoy" }, body: { source: `walk ${n}` } }),
+			),
 		]);
 		expect([uploaded.handIns.length, taken.length]).toEqual([names.length, names.length]);
 	}
@@ -115,19 +149,30 @@ test("an upload for a whole class while the class hands in itself: everything is
 describe("hostile zips", () => {
 	test("with too many files, or ones that grow far too large, are refused before they are unpacked", async () => {
 		const many = zipOf(Object.fromEntries(Array.from({ length: 501 }, (_, i) => [`${i}.txt`, "x"])));
-		await expect(teacher.previewUpload({ params: { id: assignment }, body: many })).rejects.toMatchObject({ code: "file-wrong", message: "The zip holds more than 500 files." });
+		await expect(teacher.previewUpload({ params: { id: assignment }, body: many })).rejects.toMatchObject({
+			code: "file-wrong",
+			message: "The zip holds more than 500 files.",
+		});
 		const bomb = zipOf({ "nell.txt": new Uint8Array(70_000_000) });
 		expect(bomb.length).toBeLessThan(200_000);
-		await expect(teacher.previewUpload({ params: { id: assignment }, body: bomb })).rejects.toMatchObject({ code: "file-wrong", message: expect.stringContaining("60 MB") });
+		await expect(teacher.previewUpload({ params: { id: assignment }, body: bomb })).rejects.toMatchObject({
+			code: "file-wrong",
+			message: expect.stringContaining("60 MB"),
+		});
 	});
 
 	test("with paths that lead out of them are only names", async () => {
-		const { rows } = await teacher.previewUpload({ params: { id: assignment }, body: zipOf({ "../../etc/nell.txt": "walk 5" }) });
+		const { rows } = await teacher.previewUpload({
+			params: { id: assignment },
+			body: zipOf({ "../../etc/nell.txt": "walk 5" }),
+		});
 		expect(rows.map((r) => [r.file, r.does])).toEqual([["../../etc/nell.txt", "hands in"]]);
 	});
 
 	test("that are none are refused with what to do", async () => {
-		await expect(teacher.previewUpload({ params: { id: assignment }, body: new TextEncoder().encode("walk 5") })).rejects.toMatchObject({
+		await expect(
+			teacher.previewUpload({ params: { id: assignment }, body: new TextEncoder().encode("walk 5") }),
+		).rejects.toMatchObject({
 			message: "This is no zip that can be read. Pack the files again and send that.",
 		});
 	});

@@ -14,13 +14,31 @@ export interface CheckOptions {
  * Marks a program in a thread. A thread that dies is tried once more; what is lost then is reported as such, so that
  * every hand-in gets a report.
  */
-export async function check(threads: Threads, source: string, exercise: ExerciseFile, options: CheckOptions = {}): Promise<Report> {
+export async function check(
+	threads: Threads,
+	source: string,
+	exercise: ExerciseFile,
+	options: CheckOptions = {},
+): Promise<Report> {
 	return (await checkWithTape(threads, source, exercise, options, false)).report;
 }
 
 /** Checks as {@link check} does, and gives the tape too where it isn't too large and `tape` asks for it. */
-export async function checkWithTape(threads: Threads, source: string, exercise: ExerciseFile, { limits, brought }: CheckOptions = {}, tape = true): Promise<MarkedTape> {
-	const task = { do: "mark", source, exercise: exerciseText(exercise), milliseconds: RUN_MILLISECONDS, ...(limits && { limits }), ...(brought && { brought }) } as const;
+export async function checkWithTape(
+	threads: Threads,
+	source: string,
+	exercise: ExerciseFile,
+	{ limits, brought }: CheckOptions = {},
+	tape = true,
+): Promise<MarkedTape> {
+	const task = {
+		do: "mark",
+		source,
+		exercise: exerciseText(exercise),
+		milliseconds: RUN_MILLISECONDS,
+		...(limits && { limits }),
+		...(brought && { brought }),
+	} as const;
 	for (let tries = 1; ; tries++) {
 		try {
 			return tape ? await threads.run({ ...task, tape: true }) : { report: await threads.run(task), tape: null };
@@ -38,9 +56,20 @@ export async function checkWithTape(threads: Threads, source: string, exercise: 
  *
  * @param bare whether the drawings needn't be read back
  */
-export async function checkMany(threads: Threads, sources: readonly string[], exercise: ExerciseFile, bare: boolean): Promise<readonly Report[]> {
+export async function checkMany(
+	threads: Threads,
+	sources: readonly string[],
+	exercise: ExerciseFile,
+	bare: boolean,
+): Promise<readonly Report[]> {
 	try {
-		return await threads.run({ do: "mark-many", sources, exercise: exerciseText(exercise), bare, milliseconds: 2 * RUN_MILLISECONDS });
+		return await threads.run({
+			do: "mark-many",
+			sources,
+			exercise: exerciseText(exercise),
+			bare,
+			milliseconds: 2 * RUN_MILLISECONDS,
+		});
 	} catch (error) {
 		if (!(error instanceof ThreadLost)) throw error;
 		const reports: Report[] = [];

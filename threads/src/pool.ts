@@ -60,7 +60,10 @@ export class Threads {
 			return (await this.pool.run(task, { signal: aborter.signal })) as Result<T>;
 		} catch (error) {
 			if (aborter.signal.aborted) throw new ThreadLost("time", error);
-			if (error instanceof Error && /terminat|ERR_WORKER|out of memory/i.test(`${error.message} ${(error as NodeJS.ErrnoException).code ?? ""}`))
+			if (
+				error instanceof Error &&
+				/terminat|ERR_WORKER|out of memory/i.test(`${error.message} ${(error as NodeJS.ErrnoException).code ?? ""}`)
+			)
 				throw new ThreadLost("died", error);
 			throw error;
 		} finally {

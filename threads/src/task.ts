@@ -1,4 +1,17 @@
-import type { AlikePair, Brought, Change, Conditions, FigureData, Given, Limits, Report, SaidDrawing, Sheet, Track, Trial } from "@markpen/core";
+import type {
+	AlikePair,
+	Brought,
+	Change,
+	Conditions,
+	FigureData,
+	Given,
+	Limits,
+	Report,
+	SaidDrawing,
+	Sheet,
+	Track,
+	Trial,
+} from "@markpen/core";
 
 /** What a thread can be asked to do. */
 export type Task =
@@ -22,7 +35,12 @@ export type Task =
 			readonly milliseconds: number;
 	  }
 	| { readonly do: "try"; readonly exercise: string; readonly milliseconds: number }
-	| { readonly do: "alike"; readonly exercise: string; readonly sources: readonly string[]; readonly milliseconds: number }
+	| {
+			readonly do: "alike";
+			readonly exercise: string;
+			readonly sources: readonly string[];
+			readonly milliseconds: number;
+	  }
 	| {
 			readonly do: "draw";
 			readonly source: string;

@@ -46,13 +46,22 @@ function stopAfter(milliseconds: number): Stop {
 function drawn(task: Task & { do: "draw" }): DrawResult {
 	const { source, conditions, sheet, frames, given, watch, limits = CLASS_LIMITS } = task;
 	const stop = stopAfter(task.milliseconds);
-	const under = conditions ? runUnder(conditions, { seed: task.seed, limits, stop }) : { seed: task.seed ?? 1, limits, stop };
-	const asked = { ...(sheet && { sheet }), ...(frames !== undefined && { frames }), ...(given && { given }), ...(watch && { watch }) };
+	const under = conditions
+		? runUnder(conditions, { seed: task.seed, limits, stop })
+		: { seed: task.seed ?? 1, limits, stop };
+	const asked = {
+		...(sheet && { sheet }),
+		...(frames !== undefined && { frames }),
+		...(given && { given }),
+		...(watch && { watch }),
+	};
 	const whole = draw(source, { ...under, ...asked });
 	const result = task.frame === undefined ? whole : atFrame(whole, task.frame);
 	const more = {
 		lastFrame: result.tape.frame.at(-1) ?? 0,
-		...(task.beside !== undefined && { differences: compare(draw(task.beside, { ...under, ...(frames !== undefined && { frames }) }), result) }),
+		...(task.beside !== undefined && {
+			differences: compare(draw(task.beside, { ...under, ...(frames !== undefined && { frames }) }), result),
+		}),
 		...(task.tracks && { tracks: tracksOf(result.tape) }),
 		...(task.tape && { tape: encodeTape(result.tape) }),
 		...(result.watched && { watched: result.watched }),
@@ -84,7 +93,9 @@ export default function work(task: Task): unknown {
 		case "mark":
 			return marked(task);
 		case "mark-many":
-			return task.sources.map((source) => mark(source, exerciseOf(task.exercise), { bare: task.bare, stop: stopAfter(RUN_MILLISECONDS) }));
+			return task.sources.map((source) =>
+				mark(source, exerciseOf(task.exercise), { bare: task.bare, stop: stopAfter(RUN_MILLISECONDS) }),
+			);
 		case "try":
 			return tryExercise(exerciseOf(task.exercise));
 		case "alike":

@@ -7,7 +7,9 @@ import { check, exerciseText, RUN_MILLISECONDS, ThreadLost, Threads } from "../d
 const threads = new Threads(2);
 afterAll(() => threads.close());
 
-const reading = readExercise(readFileSync(new URL("../../demo/exercises/mooring-buoy.exercise.yaml", import.meta.url), "utf8"));
+const reading = readExercise(
+	readFileSync(new URL("../../demo/exercises/mooring-buoy.exercise.yaml", import.meta.url), "utf8"),
+);
 if (!reading.ok) throw new Error("the demo's exercise doesn't read");
 const { exercise } = reading;
 
@@ -20,21 +22,31 @@ test("the clock stops a run in its thread, which keeps its drawing and serves th
 	const costly = `walk 90\nlet x = 0.5\nrepeat 5000000\n${"  x = sin(x * 57) + cos(x * 31)\n".repeat(60)}end`;
 	const result = await threads.run({ do: "draw", source: costly, seed: 1, milliseconds: 300 });
 	expect([result.ended, result.errors[0]?.code, result.figures.length]).toEqual(["clock", "limit-time", 1]);
-	expect((await threads.run({ do: "draw", source: "walk 5", seed: 1, milliseconds: RUN_MILLISECONDS })).ended).toBe("whole");
+	expect((await threads.run({ do: "draw", source: "walk 5", seed: 1, milliseconds: RUN_MILLISECONDS })).ended).toBe(
+		"whole",
+	);
 });
 
 test("a thread that doesn't answer is ended from outside, and another takes its place", async () => {
 	// A time so far below zero that even the second of grace is over at once.
-	await expect(threads.run({ do: "draw", source: "repeat 4000000\nlet x = sin(7)\nend", seed: 1, milliseconds: -1_000 })).rejects.toBeInstanceOf(ThreadLost);
-	expect((await threads.run({ do: "draw", source: "walk 5", seed: 1, milliseconds: RUN_MILLISECONDS })).figures.length).toBe(1);
+	await expect(
+		threads.run({ do: "draw", source: "repeat 4000000\nlet x = sin(7)\nend", seed: 1, milliseconds: -1_000 }),
+	).rejects.toBeInstanceOf(ThreadLost);
+	expect(
+		(await threads.run({ do: "draw", source: "walk 5", seed: 1, milliseconds: RUN_MILLISECONDS })).figures.length,
+	).toBe(1);
 });
 
 test("two threads give the same bytes, and those that are given without a thread", async () => {
-	const programs = (parse(readFileSync(new URL("../../demo/programs.yaml", import.meta.url), "utf8")) as { exercise: string; source: string }[]).filter(
-		(p) => p.exercise === exercise.id,
-	);
+	const programs = (
+		parse(readFileSync(new URL("../../demo/programs.yaml", import.meta.url), "utf8")) as {
+			exercise: string;
+			source: string;
+		}[]
+	).filter((p) => p.exercise === exercise.id);
 	expect(programs.length).toBeGreaterThan(10);
-	const marked = (source: string) => threads.run({ do: "mark", source, exercise: exerciseText(exercise), milliseconds: RUN_MILLISECONDS });
+	const marked = (source: string) =>
+		threads.run({ do: "mark", source, exercise: exerciseText(exercise), milliseconds: RUN_MILLISECONDS });
 	for (const { source } of programs) {
 		const both = await Promise.all([marked(source), marked(source)]);
 		const here = JSON.stringify(mark(source, exercise));
@@ -45,7 +57,9 @@ test("two threads give the same bytes, and those that are given without a thread
 test("a picture becomes a PNG with the product's own font", async () => {
 	const svg = (text: string) =>
 		`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 40" width="100" height="40"><text x="5" y="30" font-size="20" font-family="Atkinson Hyperlegible Next">${text}</text></svg>`;
-	const [blank, written] = await Promise.all(["", "Plover"].map((text) => threads.run({ do: "png", svg: svg(text), width: 200 })));
+	const [blank, written] = await Promise.all(
+		["", "Plover"].map((text) => threads.run({ do: "png", svg: svg(text), width: 200 })),
+	);
 	expect(
 		Buffer.from(written as Uint8Array)
 			.subarray(1, 4)

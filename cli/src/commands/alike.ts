@@ -15,7 +15,12 @@ export async function alikeCommand(paths: readonly string[], options: AlikeOptio
 	const sources = await Promise.all(files.map(({ file }) => readSource(file)));
 	const threads = new Threads(1);
 	try {
-		const found = await threads.run({ do: "alike", exercise: exerciseText(exercise), sources, milliseconds: 20 * RUN_MILLISECONDS });
+		const found = await threads.run({
+			do: "alike",
+			exercise: exerciseText(exercise),
+			sources,
+			milliseconds: 20 * RUN_MILLISECONDS,
+		});
 		const pairs = found.map((p) => ({ ...p, one: files[p.one]?.name ?? "", other: files[p.other]?.name ?? "" }));
 		if (options.json) process.stdout.write(`${JSON.stringify({ files: files.length, pairs })}\n`);
 		else if (pairs.length === 0) process.stdout.write(`No two of ${files.length} programs are closer than usual.\n`);

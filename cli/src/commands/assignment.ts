@@ -29,7 +29,9 @@ export async function setCommand(className: string, key: string, options: SetOpt
 	const { id } = await findClass(client, className);
 	const { opens, due, closes, tries, counts, late, lateShare, points } = options;
 	if ((late === "reduced") !== (lateShare !== undefined))
-		throw new WrongCall("--late reduced and --late-share go together: --late reduced --late-share 20 takes a fifth of a late try's points.");
+		throw new WrongCall(
+			"--late reduced and --late-share go together: --late reduced --late-share 20 takes a fifth of a late try's points.",
+		);
 	const made = await client.setAssignment({
 		params: { id },
 		body: {
@@ -44,7 +46,11 @@ export async function setCommand(className: string, key: string, options: SetOpt
 			...(points !== undefined && { showPoints: points, showFeedback: points }),
 		},
 	});
-	say(options.json, made, `${made.exercises.join(", ")} set: opens ${moment(made.opensAt)}, due ${moment(made.dueAt)}, closes ${moment(made.closesAt)} UTC.`);
+	say(
+		options.json,
+		made,
+		`${made.exercises.join(", ")} set: opens ${moment(made.opensAt)}, due ${moment(made.dueAt)}, closes ${moment(made.closesAt)} UTC.`,
+	);
 	return EXIT.met;
 }
 
@@ -67,14 +73,24 @@ export async function assignmentShowCommand(className: string, said: string, opt
 					h.slips.join(", "),
 				]),
 			),
-			...(page.without.length > 0 ? ["", `Nothing handed in: ${page.without.map((s) => (s.draft ? `${s.name} (has a draft)` : s.name)).join(", ")}`] : []),
+			...(page.without.length > 0
+				? [
+						"",
+						`Nothing handed in: ${page.without.map((s) => (s.draft ? `${s.name} (has a draft)` : s.name)).join(", ")}`,
+					]
+				: []),
 		].join("\n"),
 	);
 	return EXIT.met;
 }
 
 /** Releases points and feedback to all students, or to some. */
-export async function releaseCommand(className: string, said: string, names: readonly string[], options: Json): Promise<number> {
+export async function releaseCommand(
+	className: string,
+	said: string,
+	names: readonly string[],
+	options: Json,
+): Promise<number> {
 	const client = await site();
 	const found = await findAssignment(client, className, said);
 	const { students } = await client.showRoster({ params: { id: found.classId } });
@@ -110,7 +126,12 @@ async function packed(path: string): Promise<Uint8Array<ArrayBuffer>> {
 }
 
 /** Shows what would be handed in of a folder or zip of students' files, or hands it in. */
-export async function uploadCommand(className: string, said: string, path: string, options: Json & { carryOut?: boolean; of?: readonly string[] }): Promise<number> {
+export async function uploadCommand(
+	className: string,
+	said: string,
+	path: string,
+	options: Json & { carryOut?: boolean; of?: readonly string[] },
+): Promise<number> {
 	const client = await site();
 	const found = await findAssignment(client, className, said);
 	const upload = await client.previewUpload({ params: { id: found.id }, body: await packed(path) });
@@ -118,7 +139,8 @@ export async function uploadCommand(className: string, said: string, path: strin
 	const decided: Record<string, { studentId: string }> = {};
 	for (const pair of options.of ?? []) {
 		const [file, name] = [pair.slice(0, pair.lastIndexOf("=")), pair.slice(pair.lastIndexOf("=") + 1)];
-		if (!upload.rows.some((r) => r.file === file)) throw new WrongCall(`There is no file ${file} in ${path}; --of takes FILE=STUDENT.`);
+		if (!upload.rows.some((r) => r.file === file))
+			throw new WrongCall(`There is no file ${file} in ${path}; --of takes FILE=STUDENT.`);
 		decided[file] = {
 			studentId: oneOf(
 				students,
@@ -129,12 +151,19 @@ export async function uploadCommand(className: string, said: string, path: strin
 			).id,
 		};
 	}
-	const done = options.carryOut ? await client.carryOutUpload({ params: { id: upload.id }, body: { decided } }) : undefined;
+	const done = options.carryOut
+		? await client.carryOutUpload({ params: { id: upload.id }, body: { decided } })
+		: undefined;
 	say(options.json, { ...upload, ...done }, () => {
 		const rows = tableOr(
 			"There is no file in it.",
 			["File", "What"],
-			upload.rows.map((r) => [r.file, decided[r.file] ? `Handed in for ${students.find((s) => s.id === decided[r.file]?.studentId)?.name}, as you said.` : r.says]),
+			upload.rows.map((r) => [
+				r.file,
+				decided[r.file]
+					? `Handed in for ${students.find((s) => s.id === decided[r.file]?.studentId)?.name}, as you said.`
+					: r.says,
+			]),
 		);
 		return done
 			? `${rows}\n\nHanded in ${done.handIns.length}, left out ${done.leftOut.length}.`
@@ -152,7 +181,8 @@ async function follow(client: Client, jobId: string, what: string): Promise<unkn
 		for (; seen < job.done; seen++) bar.step();
 		if (job.endedAt !== null) {
 			bar.end();
-			if (job.state === "failed") throw new WrongCall("The work failed and was given up. Try again, and tell who runs the site if it stays.");
+			if (job.state === "failed")
+				throw new WrongCall("The work failed and was given up. Try again, and tell who runs the site if it stays.");
 			return job.result;
 		}
 		await new Promise((resolve) => setTimeout(resolve, 200));
@@ -163,7 +193,8 @@ async function follow(client: Client, jobId: string, what: string): Promise<unkn
 export async function followCommand(className: string, said: string, options: Json): Promise<number> {
 	const client = await site();
 	const found = await findAssignment(client, className, said);
-	const left = async () => (await client.showAssignment({ params: { id: found.id }, query: { exercise: found.exercise } })).unchecked;
+	const left = async () =>
+		(await client.showAssignment({ params: { id: found.id }, query: { exercise: found.exercise } })).unchecked;
 	const total = await left();
 	const bar = new Progress("checking", total);
 	for (let [seen, now] = [0, total]; now > 0; now = await left()) {
@@ -171,15 +202,26 @@ export async function followCommand(className: string, said: string, options: Js
 		await new Promise((resolve) => setTimeout(resolve, 300));
 	}
 	bar.end();
-	say(options.json, { checked: total, unchecked: 0 }, total === 0 ? "Everything is checked." : `${total} checked; nothing is left.`);
+	say(
+		options.json,
+		{ checked: total, unchecked: 0 },
+		total === 0 ? "Everything is checked." : `${total} checked; nothing is left.`,
+	);
 	return EXIT.met;
 }
 
 /** Checks everything again without changing anything, and lets it hold where that is asked. */
-export async function rehearseCommand(className: string, said: string, options: Json & { version?: number; carryOut?: boolean }): Promise<number> {
+export async function rehearseCommand(
+	className: string,
+	said: string,
+	options: Json & { version?: number; carryOut?: boolean },
+): Promise<number> {
 	const client = await site();
 	const found = await findAssignment(client, className, said);
-	const { jobId } = await client.rehearse({ params: { id: found.id }, body: { exercise: found.exercise, ...(options.version !== undefined && { version: options.version }) } });
+	const { jobId } = await client.rehearse({
+		params: { id: found.id },
+		body: { exercise: found.exercise, ...(options.version !== undefined && { version: options.version }) },
+	});
 	await follow(client, jobId, "checking again");
 	const rehearsal = await client.showRehearsal({ params: { id: jobId } });
 	const done = options.carryOut ? await client.carryOut({ params: { id: jobId }, body: {} }) : undefined;
@@ -197,7 +239,10 @@ export async function rehearseCommand(className: string, said: string, options: 
 								m.tryNumber,
 								m.before,
 								m.after,
-								[...m.why.map((w) => `${w.criterion} ${w.before} → ${w.after}`), ...m.decide.map((d) => `adjusted ${d.criterion}: look again`)].join("; "),
+								[
+									...m.why.map((w) => `${w.criterion} ${w.before} → ${w.after}`),
+									...m.decide.map((d) => `adjusted ${d.criterion}: look again`),
+								].join("; "),
 							]),
 						),
 					]
@@ -219,14 +264,25 @@ export async function alikeOnSiteCommand(className: string, said: string, option
 		tableOr(
 			"No two are closer than usual.",
 			["One", "Other", "Alike", "Drawing", "Source", ""],
-			pairs.map((p) => [p.one.student.name, p.other.student.name, p.likeness.toFixed(2), p.drawing.toFixed(2), p.source.toFixed(2), p.dismissed ? "dismissed" : ""]),
+			pairs.map((p) => [
+				p.one.student.name,
+				p.other.student.name,
+				p.likeness.toFixed(2),
+				p.drawing.toFixed(2),
+				p.source.toFixed(2),
+				p.dismissed ? "dismissed" : "",
+			]),
 		),
 	);
 	return EXIT.met;
 }
 
 /** Writes every counted drawing of an assignment into a folder. */
-export async function drawingsCommand(className: string, said: string, options: { out: string; png?: boolean }): Promise<number> {
+export async function drawingsCommand(
+	className: string,
+	said: string,
+	options: { out: string; png?: boolean },
+): Promise<number> {
 	const client = await site();
 	const found = await findAssignment(client, className, said);
 	const page = await client.showAssignment({ params: { id: found.id }, query: { exercise: found.exercise } });
@@ -234,8 +290,13 @@ export async function drawingsCommand(className: string, said: string, options: 
 	const bar = new Progress("drawings", page.handIns.length);
 	let count = 0;
 	for (const h of page.handIns.filter((one) => one.state !== null)) {
-		const data: unknown = options.png ? await client.showDrawingPng({ params: { id: h.id } }) : await client.showDrawing({ params: { id: h.id } });
-		await save(join(options.out, `${h.student.name.replace(/[^\p{L}\p{N} ._-]/gu, "_")}.${options.png ? "png" : "svg"}`), data as Uint8Array | string);
+		const data: unknown = options.png
+			? await client.showDrawingPng({ params: { id: h.id } })
+			: await client.showDrawing({ params: { id: h.id } });
+		await save(
+			join(options.out, `${h.student.name.replace(/[^\p{L}\p{N} ._-]/gu, "_")}.${options.png ? "png" : "svg"}`),
+			data as Uint8Array | string,
+		);
 		bar.step();
 		count++;
 	}

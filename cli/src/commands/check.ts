@@ -45,7 +45,10 @@ async function once(paths: readonly string[], options: CheckOptions): Promise<nu
 		const colours = coloursFor(process.stdout);
 		const first = reports[0];
 		if (!first) process.stdout.write("There is no file to check here.\n");
-		else process.stdout.write(`${single ? reportText(first.file, exercise.title, first.report, colours) : summaryText(reports, colours)}\n`);
+		else
+			process.stdout.write(
+				`${single ? reportText(first.file, exercise.title, first.report, colours) : summaryText(reports, colours)}\n`,
+			);
 	}
 	return reports.every(({ report }) => allMet(report)) ? EXIT.met : EXIT.missed;
 }
@@ -87,7 +90,10 @@ async function checkAll(files: readonly HandedIn[], exercise: ExerciseFile, bare
 }
 
 function summaryOf(reports: readonly Checked[]): object {
-	const criteria = (reports[0]?.report.criteria ?? []).map((c, i) => ({ id: c.id, met: reports.filter((r) => r.report.criteria[i]?.verdict === "met").length }));
+	const criteria = (reports[0]?.report.criteria ?? []).map((c, i) => ({
+		id: c.id,
+		met: reports.filter((r) => r.report.criteria[i]?.verdict === "met").length,
+	}));
 	const slips = new Map<string, number>();
 	for (const { report } of reports) for (const slip of report.slips) slips.set(slip.id, (slips.get(slip.id) ?? 0) + 1);
 	return {

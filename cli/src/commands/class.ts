@@ -19,9 +19,17 @@ export async function classListCommand(options: Json & { closed?: boolean }): Pr
 	return EXIT.met;
 }
 
-export async function classNewCommand(name: string, options: Json & { year: string; zone?: string; code?: string }): Promise<number> {
+export async function classNewCommand(
+	name: string,
+	options: Json & { year: string; zone?: string; code?: string },
+): Promise<number> {
 	const made = await (await site()).makeClass({
-		body: { name, schoolYear: options.year, ...(options.zone !== undefined && { zone: options.zone }), ...(options.code !== undefined && { code: options.code }) },
+		body: {
+			name,
+			schoolYear: options.year,
+			...(options.zone !== undefined && { zone: options.zone }),
+			...(options.code !== undefined && { code: options.code }),
+		},
 	});
 	say(options.json, made, `${made.name} is made; students sign in with the class code ${made.code}.`);
 	return EXIT.met;
@@ -32,8 +40,11 @@ export async function classShowCommand(said: string, options: Json): Promise<num
 	const page = await client.showClass({ params: { id: (await findClass(client, said)).id } });
 	say(options.json, page, () => {
 		const cell = (student: string, c: (typeof page.columns)[number]) => {
-			const found = page.cells.find((one) => one.studentId === student && one.assignmentId === c.assignmentId && one.exercise === c.exercise);
-			if (!found) return page.excused.some((e) => e.studentId === student && e.assignmentId === c.assignmentId) ? "excused" : "";
+			const found = page.cells.find(
+				(one) => one.studentId === student && one.assignmentId === c.assignmentId && one.exercise === c.exercise,
+			);
+			if (!found)
+				return page.excused.some((e) => e.studentId === student && e.assignmentId === c.assignmentId) ? "excused" : "";
 			return `${found.points?.earned ?? "…"}${found.open > 0 ? "+?" : ""}${found.late ? " late" : ""}`;
 		};
 		return tableOr(
@@ -59,14 +70,20 @@ export async function rosterCommand(said: string, options: Json): Promise<number
 }
 
 /** Previews a roster file, or imports it. */
-export async function importCommand(said: string, file: string, options: Json & { carryOut?: boolean }): Promise<number> {
+export async function importCommand(
+	said: string,
+	file: string,
+	options: Json & { carryOut?: boolean },
+): Promise<number> {
 	const client = await site();
 	const { id } = await findClass(client, said);
 	const csv = await readFile(file, "utf8").catch((error: unknown) => {
 		throw told(file, error);
 	});
 	const call = { params: { id }, body: { csv } };
-	const done = options.carryOut ? await client.importRoster(call) : { ...(await client.previewRoster(call)), cards: [] };
+	const done = options.carryOut
+		? await client.importRoster(call)
+		: { ...(await client.previewRoster(call)), cards: [] };
 	say(options.json, done, () => {
 		const lines = [
 			tableOr(
@@ -82,7 +99,12 @@ export async function importCommand(said: string, file: string, options: Json & 
 	return done.rows.some((r) => r.does === "wrong") ? EXIT.missed : EXIT.met;
 }
 
-type Card = { readonly name: string; readonly classCode: string; readonly signInName: string; readonly passphrase: string };
+type Card = {
+	readonly name: string;
+	readonly classCode: string;
+	readonly signInName: string;
+	readonly passphrase: string;
+};
 
 function cardsText(cards: readonly Card[]): string {
 	return tableOr(
@@ -97,7 +119,9 @@ export async function cardsCommand(said: string, names: readonly string[], optio
 	const client = await site();
 	const { id } = await findClass(client, said);
 	const { students } = await client.showRoster({ params: { id } });
-	const meant = students.filter((s) => s.leftAt === null && (names.length === 0 || names.some((n) => n === s.name || n === s.signInName)));
+	const meant = students.filter(
+		(s) => s.leftAt === null && (names.length === 0 || names.some((n) => n === s.name || n === s.signInName)),
+	);
 	const unknown = names.filter((n) => !students.some((s) => n === s.name || n === s.signInName));
 	if (unknown.length > 0) throw new WrongCall(`Nobody in the class is called ${unknown.join(", ")}.`);
 	const { cards } = await client.printCards({ params: { id }, body: { students: meant.map((s) => s.id) } });
@@ -119,7 +143,10 @@ export async function stuckCommand(said: string, options: Json): Promise<number>
 }
 
 /** The grade book, as a table, or written as CSV or OneRoster files. */
-export async function gradeBookCommand(said: string, options: Json & { out?: string; rows: "students" | "exercises" }): Promise<number> {
+export async function gradeBookCommand(
+	said: string,
+	options: Json & { out?: string; rows: "students" | "exercises" },
+): Promise<number> {
 	const client = await site();
 	const { id } = await findClass(client, said);
 	if (options.out !== undefined) {
@@ -137,7 +164,9 @@ export async function gradeBookCommand(said: string, options: Json & { out?: str
 			["Student", ...book.columns.map((c) => `${c.exercise} /${c.possible}`), "Percent", "Grade"],
 			book.rows.map((r) => [
 				r.student.name,
-				...r.cells.map((c) => (c.state === "counted" ? `${c.points?.earned}${c.late ? " late" : ""}` : c.state === "not due" ? "" : c.state)),
+				...r.cells.map((c) =>
+					c.state === "counted" ? `${c.points?.earned}${c.late ? " late" : ""}` : c.state === "not due" ? "" : c.state,
+				),
 				r.percent,
 				r.grade,
 			]),

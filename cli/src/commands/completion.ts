@@ -12,7 +12,12 @@ interface Words {
 /** Every command with what may follow it. */
 function wordsOf(command: Command, path: readonly string[] = []): Words[] {
 	const subcommands = command.commands.map((c) => c.name());
-	const own = { path: path.join(" "), subcommands, options: command.options.map((o) => o.long ?? "").filter(Boolean), summary: command.description() };
+	const own = {
+		path: path.join(" "),
+		subcommands,
+		options: command.options.map((o) => o.long ?? "").filter(Boolean),
+		summary: command.description(),
+	};
 	return [own, ...command.commands.flatMap((c) => wordsOf(c, [...path, c.name()]))];
 }
 
@@ -60,7 +65,8 @@ function fish(all: readonly Words[]): string {
 			const summary = all.find((other) => other.path === [...words, name].join(" "))?.summary ?? "";
 			lines.push(`complete -c markpen${condition ? ` -n ${quoted(condition)}` : ""} -a ${name} -d ${quoted(summary)}`);
 		}
-		for (const option of w.options) lines.push(`complete -c markpen${seen ? ` -n ${quoted(seen)}` : ""} -l ${option.slice(2)}`);
+		for (const option of w.options)
+			lines.push(`complete -c markpen${seen ? ` -n ${quoted(seen)}` : ""} -l ${option.slice(2)}`);
 		if (isFile(w) && seen) lines.push(`complete -c markpen -n ${quoted(seen)} -F`);
 	}
 	return `${lines.join("\n")}\n`;

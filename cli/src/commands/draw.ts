@@ -23,7 +23,13 @@ export async function drawCommand(file: string, options: DrawOptions): Promise<n
 	try {
 		const { watch } = options;
 		const wanted = { tape: ending === "tape" || ending === "jsonl", ...(watch && { watch }) };
-		const drawn = await threads.run({ do: "draw", source, milliseconds: RUN_MILLISECONDS, ...(await runOf(source, options)), ...wanted });
+		const drawn = await threads.run({
+			do: "draw",
+			source,
+			milliseconds: RUN_MILLISECONDS,
+			...(await runOf(source, options)),
+			...wanted,
+		});
 		const { picture, figures, errors, remarks, state, ended, messages, watched } = drawn;
 		const svg = svgOf(picture, figures);
 		if (out) await save(out, await written(ending, svg, drawn.tape, picture.width * options.scale, threads));
@@ -35,9 +41,14 @@ export async function drawCommand(file: string, options: DrawOptions): Promise<n
 		if (!options.json) {
 			const colours = coloursFor(process.stderr);
 			for (const { text } of messages) process.stderr.write(`${text}\n`);
-			for (const { step, line, name, value } of watched?.changes ?? []) process.stderr.write(`step ${step}, line ${line}: ${name} = ${value}\n`);
+			for (const { step, line, name, value } of watched?.changes ?? [])
+				process.stderr.write(`step ${step}, line ${line}: ${name} = ${value}\n`);
 			if (watched?.leftOut) process.stderr.write(`… and ${watched.leftOut} changes more\n`);
-			for (const line of [...problemLines(file, errors, "error", colours), ...problemLines(file, remarks, "remark", colours)]) process.stderr.write(`${line}\n`);
+			for (const line of [
+				...problemLines(file, errors, "error", colours),
+				...problemLines(file, remarks, "remark", colours),
+			])
+				process.stderr.write(`${line}\n`);
 		}
 		return errors.length > 0 ? EXIT.missed : EXIT.met;
 	} finally {

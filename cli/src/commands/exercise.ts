@@ -6,7 +6,8 @@ import { newExercise } from "../formats/new-exercise.ts";
 
 /** Writes a new exercise file with comments that explain each part; it reads, and its model earns everything. */
 export async function exerciseNewCommand(id: string, options: { readonly out?: string }): Promise<number> {
-	if (!/^[a-z][a-z0-9-]*$/.test(id)) throw new WrongCall(`"${id}" can't be an exercise's id: use small letters, digits and hyphens, a letter first.`);
+	if (!/^[a-z][a-z0-9-]*$/.test(id))
+		throw new WrongCall(`"${id}" can't be an exercise's id: use small letters, digits and hyphens, a letter first.`);
 	const path = options.out ?? `${id}.exercise.yaml`;
 	const there = await stat(path)
 		.then(() => true)
@@ -18,7 +19,10 @@ export async function exerciseNewCommand(id: string, options: { readonly out?: s
 }
 
 /** Prints the JSON Schema by which editors complete exercise or collection files. */
-export async function exerciseSchemaCommand(options: { readonly collection?: boolean; readonly out?: string }): Promise<number> {
+export async function exerciseSchemaCommand(options: {
+	readonly collection?: boolean;
+	readonly out?: string;
+}): Promise<number> {
 	const text = `${JSON.stringify(options.collection ? collectionJsonSchema() : exerciseJsonSchema(), null, 2)}\n`;
 	if (options.out) await save(options.out, text);
 	else process.stdout.write(text);
@@ -32,6 +36,8 @@ export async function exerciseReadCommand(path: string): Promise<number> {
 		process.stdout.write(`${path} reads: ${reading.exercise.title}, ${reading.exercise.criteria.length} criteria.\n`);
 		return EXIT.met;
 	}
-	process.stdout.write(`${reading.problems.map((p) => `${path}:${p.line}:${p.column}: ${p.path ? `${p.path}: ` : ""}${p.message}`).join("\n")}\n`);
+	process.stdout.write(
+		`${reading.problems.map((p) => `${path}:${p.line}:${p.column}: ${p.path ? `${p.path}: ` : ""}${p.message}`).join("\n")}\n`,
+	);
 	return EXIT.missed;
 }

@@ -32,10 +32,18 @@ export async function explainCommand(path: string, options: ExplainOptions): Pro
 		throw new WrongCall(`${path} is no JSON: ${error instanceof Error ? error.message : String(error)}`);
 	}
 	const all = isReport(value) ? [value] : ((value as { reports?: unknown[] } | null)?.reports ?? []);
-	const reports = all.filter(isReport).filter((r) => options.only === undefined || r.name === options.only || r.file === options.only);
+	const reports = all
+		.filter(isReport)
+		.filter((r) => options.only === undefined || r.name === options.only || r.file === options.only);
 	if (reports.length === 0)
-		throw new WrongCall(options.only === undefined ? `${path} holds no report; markpen check --json writes one.` : `${path} holds no report of ${options.only}.`);
+		throw new WrongCall(
+			options.only === undefined
+				? `${path} holds no report; markpen check --json writes one.`
+				: `${path} holds no report of ${options.only}.`,
+		);
 	const colours = coloursFor(process.stdout);
-	process.stdout.write(`${reports.map((r) => reportText(r.file ?? path, r.exercise, r, colours, options.student === true)).join("\n\n")}\n`);
+	process.stdout.write(
+		`${reports.map((r) => reportText(r.file ?? path, r.exercise, r, colours, options.student === true)).join("\n\n")}\n`,
+	);
 	return reports.every(allMet) ? EXIT.met : EXIT.missed;
 }

@@ -20,7 +20,11 @@ export async function figuresCommand(file: string, options: FiguresOptions): Pro
 	try {
 		const { frame } = options;
 		const beside = options.beside === undefined ? undefined : await readSource(options.beside);
-		const asked = { ...(frame !== undefined && { frame }), ...(beside !== undefined && { beside }), ...(options.tracks && { tracks: true }) };
+		const asked = {
+			...(frame !== undefined && { frame }),
+			...(beside !== undefined && { beside }),
+			...(options.tracks && { tracks: true }),
+		};
 		const {
 			measures: shown,
 			errors,
@@ -28,16 +32,33 @@ export async function figuresCommand(file: string, options: FiguresOptions): Pro
 			lastFrame,
 			differences,
 			tracks,
-		} = await threads.run({ do: "draw", source, milliseconds: RUN_MILLISECONDS, ...(await runOf(source, options)), ...asked });
-		if (frame !== undefined && frame > lastFrame) throw new WrongCall(`${file} has no frame ${frame}; its last is ${lastFrame}.`);
-		if (options.json) process.stdout.write(`${JSON.stringify({ figures: shown, ...(differences && { differences }), ...(tracks && { tracks }), errors, remarks })}\n`);
+		} = await threads.run({
+			do: "draw",
+			source,
+			milliseconds: RUN_MILLISECONDS,
+			...(await runOf(source, options)),
+			...asked,
+		});
+		if (frame !== undefined && frame > lastFrame)
+			throw new WrongCall(`${file} has no frame ${frame}; its last is ${lastFrame}.`);
+		if (options.json)
+			process.stdout.write(
+				`${JSON.stringify({ figures: shown, ...(differences && { differences }), ...(tracks && { tracks }), errors, remarks })}\n`,
+			);
 		else {
 			const colours = coloursFor(process.stdout);
 			shown.forEach((f, i) => process.stdout.write(`${i + 1}. ${f.sentence}\n`));
 			if (shown.length === 0) process.stdout.write("Nothing was drawn.\n");
 			for (const track of tracks ?? []) process.stdout.write(`${trackLine(track)}\n`);
-			if (differences) process.stdout.write(`\nBeside ${options.beside}:\n${(differences.length > 0 ? differences : ["Nothing differs."]).map((s) => `- ${s}`).join("\n")}\n`);
-			for (const line of [...problemLines(file, errors, "error", colours), ...problemLines(file, remarks, "remark", colours)]) process.stdout.write(`${line}\n`);
+			if (differences)
+				process.stdout.write(
+					`\nBeside ${options.beside}:\n${(differences.length > 0 ? differences : ["Nothing differs."]).map((s) => `- ${s}`).join("\n")}\n`,
+				);
+			for (const line of [
+				...problemLines(file, errors, "error", colours),
+				...problemLines(file, remarks, "remark", colours),
+			])
+				process.stdout.write(`${line}\n`);
 		}
 		return errors.length > 0 ? EXIT.missed : EXIT.met;
 	} finally {

@@ -33,7 +33,10 @@ export async function workCommand(options: Json): Promise<number> {
 }
 
 /** Hands a program in and waits until it is checked. */
-export async function handInCommand(file: string, options: Json & { exercise?: string; wait: boolean }): Promise<number> {
+export async function handInCommand(
+	file: string,
+	options: Json & { exercise?: string; wait: boolean },
+): Promise<number> {
 	const client = await site();
 	const source = await readSource(file);
 	const { work } = await client.listWork({});
@@ -46,7 +49,11 @@ export async function handInCommand(file: string, options: Json & { exercise?: s
 		(w) => w.exercise.id === said || w.assignmentId === said,
 		(w) => w.exercise.id,
 	);
-	const handed = await client.handIn({ params: { id: meant.assignmentId, exercise: meant.exercise.id }, body: { source }, idempotencyKey: randomUUID() });
+	const handed = await client.handIn({
+		params: { id: meant.assignmentId, exercise: meant.exercise.id },
+		body: { source },
+		idempotencyKey: randomUUID(),
+	});
 	if (!options.wait) {
 		say(options.json, handed, `Handed in as try ${handed.tryNumber}.`);
 		return EXIT.met;
@@ -56,16 +63,26 @@ export async function handInCommand(file: string, options: Json & { exercise?: s
 	const { report, points } = page;
 	say(options.json, page, () =>
 		report && points
-			? reportText(file, page.title, { ...report, points, criteria: report.criteria.map((c) => ({ ...c, points: c.points ?? 0 })) } as never, coloursFor(process.stdout), true)
+			? reportText(
+					file,
+					page.title,
+					{ ...report, points, criteria: report.criteria.map((c) => ({ ...c, points: c.points ?? 0 })) } as never,
+					coloursFor(process.stdout),
+					true,
+				)
 			: `Handed in as try ${handed.tryNumber}. Your teacher will show you how it went.`,
 	);
-	return !report || report.criteria.every((c) => c.bonus || c.verdict === "met" || c.waits !== undefined) ? EXIT.met : EXIT.missed;
+	return !report || report.criteria.every((c) => c.bonus || c.verdict === "met" || c.waits !== undefined)
+		? EXIT.met
+		: EXIT.missed;
 }
 
 /** Waits for the event that tells that a hand-in is checked. */
 async function checked(id: string): Promise<void> {
 	const { url, token } = await keptSite();
-	const response = await fetch(`${url}/api/v1/hand-ins/${id}/events`, { headers: { authorization: `Bearer ${token}` } });
+	const response = await fetch(`${url}/api/v1/hand-ins/${id}/events`, {
+		headers: { authorization: `Bearer ${token}` },
+	});
 	let text = "";
 	const decoder = new TextDecoder();
 	for await (const chunk of response.body ?? []) {

@@ -15,16 +15,28 @@ export interface ExerciseListOptions extends Json {
 
 export async function exerciseListCommand(options: ExerciseListOptions): Promise<number> {
 	const client = await site();
-	const asked = { mine: options.mine ? ("true" as const) : ("false" as const), ...(options.words !== undefined && { words: options.words }), sort: options.sort };
+	const asked = {
+		mine: options.mine ? ("true" as const) : ("false" as const),
+		...(options.words !== undefined && { words: options.words }),
+		sort: options.sort,
+	};
 	const exercises = await everyPage(
 		(at) => client.listExercises({ query: { ...at, ...asked } }),
 		(page) => page.exercises,
 	);
 	say(options.json, { exercises }, () =>
 		tableOr(
-			options.words === undefined ? "There is no exercise here yet." : `No exercise has “${options.words}” in its title, id or owner's name.`,
+			options.words === undefined
+				? "There is no exercise here yet."
+				: `No exercise has “${options.words}” in its title, id or owner's name.`,
 			["Exercise", "Title", "Version", "Of", ""],
-			exercises.map((e) => [e.key, e.title, e.version, e.owner, [e.draft ? "draft" : "", e.shared ? "shared" : ""].filter(Boolean).join(", ")]),
+			exercises.map((e) => [
+				e.key,
+				e.title,
+				e.version,
+				e.owner,
+				[e.draft ? "draft" : "", e.shared ? "shared" : ""].filter(Boolean).join(", "),
+			]),
 		),
 	);
 	return EXIT.met;
@@ -36,11 +48,16 @@ export async function publishCommand(path: string, options: Json & { shared?: bo
 	const source = await readSource(path);
 	if (/^format:\s*markpen\/collection@/m.test(source)) {
 		const made = await client.publishCollection({ body: { source, shared: options.shared ?? false } });
-		say(options.json, made, `${made.key} is there with ${made.exercises.length} exercises${made.missing.length > 0 ? `; the site doesn't have ${made.missing.join(", ")}` : ""}.`);
+		say(
+			options.json,
+			made,
+			`${made.key} is there with ${made.exercises.length} exercises${made.missing.length > 0 ? `; the site doesn't have ${made.missing.join(", ")}` : ""}.`,
+		);
 		return made.missing.length > 0 ? EXIT.missed : EXIT.met;
 	}
 	const made = await client.publishExercise({ body: { source } });
-	if (options.shared !== undefined) await client.shareExercise({ params: { id: made.exerciseId }, body: { shared: options.shared } });
+	if (options.shared !== undefined)
+		await client.shareExercise({ params: { id: made.exerciseId }, body: { shared: options.shared } });
 	say(options.json, made, `${made.key} is published as version ${made.number}.`);
 	return EXIT.met;
 }

@@ -2,7 +2,10 @@ import { spawn } from "node:child_process";
 import { fileURLToPath } from "node:url";
 
 /** Starts the service, a worker, or the command for accounts as a process of its own, and lives as long as it does. */
-export async function serviceCommand(part: "web" | "worker" | "both" | "account", words: readonly string[] = []): Promise<number> {
+export async function serviceCommand(
+	part: "web" | "worker" | "both" | "account",
+	words: readonly string[] = [],
+): Promise<number> {
 	const main = fileURLToPath(new URL("main.js", import.meta.resolve("@markpen/service")));
 	const child = spawn(process.execPath, [main, part, ...words], { stdio: ["inherit", "inherit", "inherit", "ipc"] });
 	for (const signal of ["SIGINT", "SIGTERM"] as const) process.on(signal, () => child.kill("SIGTERM"));

@@ -15,12 +15,22 @@ export interface SignInOptions {
 /** Signs in and keeps a token. The passphrase is asked for, or read from the input. */
 export async function signInCommand(address: string, options: SignInOptions): Promise<number> {
 	const url = address.replace(/\/+$/, "");
-	if (!/^https?:\/\/[^/\s]+/.test(url)) throw new WrongCall(`${address} is no address of a site; http://127.0.0.1:4170 is one.`);
+	if (!/^https?:\/\/[^/\s]+/.test(url))
+		throw new WrongCall(`${address} is no address of a site; http://127.0.0.1:4170 is one.`);
 	const [passphrase = ""] = await secrets(["Passphrase"]);
-	if (passphrase === "") throw new WrongCall("There is no passphrase. Type it when it is asked for, or send it as the first line of the input.");
+	if (passphrase === "")
+		throw new WrongCall(
+			"There is no passphrase. Type it when it is asked for, or send it as the first line of the input.",
+		);
 	const { signInName, classCode, scope } = options;
 	const made = await clientOf(url).makeToken({
-		body: { signInName, passphrase, scope, name: hostname().slice(0, 80) || "command line", ...(classCode !== undefined && { classCode }) },
+		body: {
+			signInName,
+			passphrase,
+			scope,
+			name: hostname().slice(0, 80) || "command line",
+			...(classCode !== undefined && { classCode }),
+		},
 	});
 	const file = await keep({ url, token: made.token, tokenId: made.id, name: made.account.name });
 	say(
@@ -43,13 +53,21 @@ export async function signOutCommand(): Promise<number> {
 export async function whoCommand(options: { json?: boolean }): Promise<number> {
 	const account = await (await site()).whoAmI({});
 	const { url } = await keptSite();
-	say(options.json, { url, account }, `${account.name}, ${account.administrator ? "administrator" : account.role}, at ${url}`);
+	say(
+		options.json,
+		{ url, account },
+		`${account.name}, ${account.administrator ? "administrator" : account.role}, at ${url}`,
+	);
 	return 0;
 }
 
 /** Changes a teacher's own passphrase; needed once after one that was given for one sign-in. */
 export async function passphraseCommand(address: string, options: { signInName: string }): Promise<number> {
-	const [now = "", next = "", again = ""] = await secrets(["Passphrase of now", "New passphrase, 12 characters or more", "The new one again"]);
+	const [now = "", next = "", again = ""] = await secrets([
+		"Passphrase of now",
+		"New passphrase, 12 characters or more",
+		"The new one again",
+	]);
 	if (next !== again) throw new WrongCall("The new passphrase was typed in two ways. Nothing was changed.");
 	let cookie = "";
 	const client = createClient({

@@ -1,6 +1,18 @@
 import { mkdir } from "node:fs/promises";
 import { join } from "node:path";
-import { alterationWords, conditionsOf, type ExerciseFile, pictureOf, rewritingWords, runUnder, sentenceOf, svgOf, type Trial, tapeOf, trialProblem } from "@markpen/core";
+import {
+	alterationWords,
+	conditionsOf,
+	type ExerciseFile,
+	pictureOf,
+	rewritingWords,
+	runUnder,
+	sentenceOf,
+	svgOf,
+	type Trial,
+	tapeOf,
+	trialProblem,
+} from "@markpen/core";
 import { exerciseText, RUN_MILLISECONDS, Threads } from "@markpen/threads";
 import { EXIT } from "../call.ts";
 import { readExerciseFile, save } from "../files.ts";
@@ -44,7 +56,12 @@ export async function tryCommand(path: string, options: TryOptions): Promise<num
 }
 
 /** The model, what slips through and what is punished, as pictures and programs in a folder. */
-async function pictures(folder: string, exercise: ExerciseFile, unseen: Trial["alterations"], punished: Trial["rewritings"]): Promise<void> {
+async function pictures(
+	folder: string,
+	exercise: ExerciseFile,
+	unseen: Trial["alterations"],
+	punished: Trial["rewritings"],
+): Promise<void> {
 	await mkdir(folder, { recursive: true });
 	const all = [
 		{ name: "model", source: exercise.model },

@@ -14,7 +14,11 @@ const plain = (text: string) => text.replace(/[^\t\n\r\x20-\uD7FF\uE000-\uFFFD]/
 export function junit(exercise: ExerciseFile, reports: readonly Checked[]): string {
 	const cases = reports.flatMap((r) => r.report.criteria);
 	const failed = (c: Report["criteria"][number]) => c.verdict === "missed" || c.verdict === "partly";
-	const root = create({ version: "1.0", encoding: "UTF-8" }).ele("testsuites", { name: exercise.id, tests: cases.length, failures: cases.filter(failed).length });
+	const root = create({ version: "1.0", encoding: "UTF-8" }).ele("testsuites", {
+		name: exercise.id,
+		tests: cases.length,
+		failures: cases.filter(failed).length,
+	});
 	for (const { file, name, report } of reports) {
 		const { criteria, points } = report;
 		const suite = root.ele("testsuite", {
@@ -27,7 +31,10 @@ export function junit(exercise: ExerciseFile, reports: readonly Checked[]): stri
 		suite.ele("properties").ele("property", { name: "points", value: `${points.earned} of ${points.possible}` });
 		for (const c of criteria) {
 			const one = suite.ele("testcase", { name: plain(c.asks), classname: `${exercise.id}.${c.id}` });
-			if (failed(c)) one.ele("failure", { message: plain(c.sentence), type: c.verdict }).txt(plain(c.lines.length > 0 ? `${c.sentence}\n${file}:${c.lines[0]}` : c.sentence));
+			if (failed(c))
+				one
+					.ele("failure", { message: plain(c.sentence), type: c.verdict })
+					.txt(plain(c.lines.length > 0 ? `${c.sentence}\n${file}:${c.lines[0]}` : c.sentence));
 			if (c.verdict === "not-judged") one.ele("skipped", { message: plain(c.sentence) });
 		}
 		const said = [...report.errors.map((e) => `line ${e.line}: ${e.message}`), ...report.slips.map((s) => s.teacher)];

@@ -2,7 +2,12 @@ import { type Report, type ReportCriterion, STATE_WORDS, VERDICT_WORDS } from "@
 import type { Colours } from "./colours.ts";
 import { problemLines } from "./problems.ts";
 
-const SIGNS: Readonly<Record<ReportCriterion["verdict"], string>> = { met: "●", partly: "◐", missed: "○", "not-judged": "◌" };
+const SIGNS: Readonly<Record<ReportCriterion["verdict"], string>> = {
+	met: "●",
+	partly: "◐",
+	missed: "○",
+	"not-judged": "◌",
+};
 
 function painted(verdict: ReportCriterion["verdict"], text: string, colours: Colours): string {
 	if (verdict === "met") return colours.green(text);
@@ -36,13 +41,24 @@ export function reportText(path: string, title: string, report: Report, colours:
 			lines.push(`  ${colours.dim(part ?? "Besides")}`);
 		}
 		const verdict = painted(c.verdict, `${SIGNS[c.verdict]} ${VERDICT_WORDS[c.verdict].padEnd(10)}`, colours);
-		lines.push(`  ${verdict}  ${c.asks.padEnd(width)}  ${`${c.points}/${c.possible}`.padStart(6)}${c.bonus ? " bonus" : ""}`);
+		lines.push(
+			`  ${verdict}  ${c.asks.padEnd(width)}  ${`${c.points}/${c.possible}`.padStart(6)}${c.bonus ? " bonus" : ""}`,
+		);
 		if (c.verdict !== "met") lines.push(`      ${c.sentence}${where(c.lines)}`);
 		for (const inner of c.verdict === "met" ? [] : (c.inner ?? []))
-			lines.push(`      ${painted(inner.verdict, SIGNS[inner.verdict], colours)} ${inner.asks}${inner.verdict === "met" ? "" : `: ${inner.sentence}`}`);
+			lines.push(
+				`      ${painted(inner.verdict, SIGNS[inner.verdict], colours)} ${inner.asks}${inner.verdict === "met" ? "" : `: ${inner.sentence}`}`,
+			);
 	}
-	if (report.slips.length > 0) lines.push(`  ${colours.dim(student ? "Try next" : "What it may be")}`, ...report.slips.map((s) => `  → ${student ? s.sentence : s.teacher}`));
-	lines.push(...problemLines(path, report.errors, "error", colours), ...problemLines(path, report.remarks, "remark", colours));
+	if (report.slips.length > 0)
+		lines.push(
+			`  ${colours.dim(student ? "Try next" : "What it may be")}`,
+			...report.slips.map((s) => `  → ${student ? s.sentence : s.teacher}`),
+		);
+	lines.push(
+		...problemLines(path, report.errors, "error", colours),
+		...problemLines(path, report.remarks, "remark", colours),
+	);
 	return lines.join("\n");
 }
 

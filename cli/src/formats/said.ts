@@ -6,7 +6,11 @@ export function say(json: boolean | undefined, value: unknown, words: string | (
 }
 
 /** A table, or a sentence where it would have no row. */
-export function tableOr(none: string, headings: readonly string[], rows: readonly (readonly (string | number | null)[])[]): string {
+export function tableOr(
+	none: string,
+	headings: readonly string[],
+	rows: readonly (readonly (string | number | null)[])[],
+): string {
 	return rows.length === 0 ? none : table(headings, rows);
 }
 

@@ -29,7 +29,8 @@ export async function forget(): Promise<void> {
 export async function keptSite(): Promise<Kept> {
 	const text = await readFile(file(), "utf8").catch(() => undefined);
 	const found = text === undefined ? undefined : kept.safeParse(parsed(text));
-	if (!found?.success) throw new WrongCall("You aren't signed in to a site. Sign in with: markpen sign-in URL --sign-in-name NAME");
+	if (!found?.success)
+		throw new WrongCall("You aren't signed in to a site. Sign in with: markpen sign-in URL --sign-in-name NAME");
 	return found.data;
 }
 
@@ -42,7 +43,10 @@ function parsed(text: string): unknown {
 }
 
 export function clientOf(url: string, token?: string): Client {
-	return createClient({ base: url, ...(token !== undefined && { headers: () => ({ authorization: `Bearer ${token}` }) }) });
+	return createClient({
+		base: url,
+		...(token !== undefined && { headers: () => ({ authorization: `Bearer ${token}` }) }),
+	});
 }
 
 /** A client with the token that was kept. */

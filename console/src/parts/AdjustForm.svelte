@@ -17,8 +17,32 @@
 </script>
 
 <form onsubmit={submit} class="mb-2 ml-7 grid gap-2 pr-2">
-	<div class="flex items-center gap-2"><label class="flex items-center gap-2"><span class="quiet">Points</span><input class="field w-20 font-mono" type="number" min="0" max={possible} step="0.25" bind:value required /></label><span class="quiet">of {possible}</span></div>
+	<div class="flex items-center gap-2">
+		<label class="flex items-center gap-2"
+			><span class="quiet">Points</span><input
+				class="field w-20 font-mono"
+				type="number"
+				min="0"
+				max={possible}
+				step="0.25"
+				bind:value
+				required
+			/></label
+		><span class="quiet">of {possible}</span>
+	</div>
 	<!-- svelte-ignore a11y_autofocus: it opens by the press of its button -->
-	<label class="grid gap-1"><span class="quiet">Reason, which the student reads</span><input class="field" bind:value={reason} required maxlength="4000" autofocus /></label>
-	<div class="flex gap-2"><button class="button primary">Adjust</button><button type="button" class="button" onclick={onleave}>Leave it</button></div>
+	<label class="grid gap-1"
+		><span class="quiet">Reason, which the student reads</span><input
+			class="field"
+			bind:value={reason}
+			required
+			maxlength="4000"
+			autofocus
+		/></label
+	>
+	<div class="flex gap-2">
+		<button class="button primary">Adjust</button><button type="button" class="button" onclick={onleave}
+			>Leave it</button
+		>
+	</div>
 </form>

@@ -25,9 +25,34 @@
 </script>
 
 <form onsubmit={submit} class="grid max-w-sm gap-3">
-	<label class="grid gap-1"><span>Passphrase now</span><input class="field" type="password" bind:value={now} autocomplete="current-password" required /></label>
-	<label class="grid gap-1"><span>New passphrase <span class="text-ink-soft">(12 characters or more)</span></span><input class="field" type="password" bind:value={next} autocomplete="new-password" minlength="12" required /></label>
-	<label class="grid gap-1"><span>New passphrase again</span><input class="field" type="password" bind:value={again} autocomplete="new-password" required /></label>
+	<label class="grid gap-1"
+		><span>Passphrase now</span><input
+			class="field"
+			type="password"
+			bind:value={now}
+			autocomplete="current-password"
+			required
+		/></label
+	>
+	<label class="grid gap-1"
+		><span>New passphrase <span class="text-ink-soft">(12 characters or more)</span></span><input
+			class="field"
+			type="password"
+			bind:value={next}
+			autocomplete="new-password"
+			minlength="12"
+			required
+		/></label
+	>
+	<label class="grid gap-1"
+		><span>New passphrase again</span><input
+			class="field"
+			type="password"
+			bind:value={again}
+			autocomplete="new-password"
+			required
+		/></label
+	>
 	{#if error}<p role="alert" class="border-l-[3px] border-missed py-0.5 pl-3">{error}</p>{/if}
 	<div><button class="button primary">Change it</button></div>
 </form>

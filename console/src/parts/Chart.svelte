@@ -39,8 +39,18 @@
 			<summary class="quiet cursor-pointer">As a table</summary>
 			<table class="mt-2 w-full text-left text-small">
 				<caption class="sr-only">{question}</caption>
-				<thead><tr>{#each columns as c (c)}<th scope="col" class="border-b border-rule-strong py-1 pr-3 font-semibold">{c}</th>{/each}</tr></thead>
-				<tbody>{#each rows as row, i (i)}<tr class="border-b border-rule">{#each row as cell, k (k)}{#if k === 0}<th scope="row" class="py-1 pr-3 font-normal">{cell}</th>{:else}<td class="py-1 pr-3 font-mono">{cell}</td>{/if}{/each}</tr>{/each}</tbody>
+				<thead
+					><tr
+						>{#each columns as c (c)}<th scope="col" class="border-b border-rule-strong py-1 pr-3 font-semibold">{c}</th
+							>{/each}</tr
+					></thead
+				>
+				<tbody
+					>{#each rows as row, i (i)}<tr class="border-b border-rule"
+							>{#each row as cell, k (k)}{#if k === 0}<th scope="row" class="py-1 pr-3 font-normal">{cell}</th
+									>{:else}<td class="py-1 pr-3 font-mono">{cell}</td>{/if}{/each}</tr
+						>{/each}</tbody
+				>
 			</table>
 		</details>
 	{/if}

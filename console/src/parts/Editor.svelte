@@ -25,7 +25,21 @@
 	// The same nothing each time, so that nothing is done for it at each key.
 	const NONE: readonly SaidProblem[] = [];
 	const NO_LINES: ReadonlySet<number> = new Set();
-	const { source, problems = NONE, remarks = NONE, lit = NO_LINES, onwrite, onrun, onword, online, without = [], completions, inserted, gone, name = "Program" }: Props = $props();
+	const {
+		source,
+		problems = NONE,
+		remarks = NONE,
+		lit = NO_LINES,
+		onwrite,
+		onrun,
+		onword,
+		online,
+		without = [],
+		completions,
+		inserted,
+		gone,
+		name = "Program",
+	}: Props = $props();
 	let host = $state<HTMLDivElement>();
 	let editor = $state.raw<NibEditor>();
 
@@ -37,7 +51,19 @@
 		// What writing needs comes after what reading needs.
 		void import("../state/nib-editor.ts").then(({ NibEditor }) => {
 			if (left) return;
-			made = new NibEditor(place, untrack(() => source), { write: (text) => onwrite(text), run: () => onrun?.(), word: (word) => onword?.(word), ...(online && { line: online }), completions: () => completions && { ...completions, words: completions.words.filter((w) => !without.includes(w.word)) } }, untrack(() => name));
+			made = new NibEditor(
+				place,
+				untrack(() => source),
+				{
+					write: (text) => onwrite(text),
+					run: () => onrun?.(),
+					word: (word) => onword?.(word),
+					...(online && { line: online }),
+					completions: () =>
+						completions && { ...completions, words: completions.words.filter((w) => !without.includes(w.word)) },
+				},
+				untrack(() => name),
+			);
 			editor = made;
 		});
 		return () => {
@@ -56,4 +82,7 @@
 	});
 </script>
 
-<div bind:this={host} class="min-h-72 grow border lg:basis-0 lg:overflow-auto border-rule-strong bg-sheet">{#if !editor}<pre class="overflow-auto p-2 pl-10 font-mono text-body leading-[1.7] whitespace-pre-wrap">{source}</pre>{/if}</div>
+<div bind:this={host} class="min-h-72 grow border lg:basis-0 lg:overflow-auto border-rule-strong bg-sheet">
+	{#if !editor}<pre
+			class="overflow-auto p-2 pl-10 font-mono text-body leading-[1.7] whitespace-pre-wrap">{source}</pre>{/if}
+</div>

@@ -21,7 +21,16 @@
 <div class="contents" onclick={explain}>{@render children()}</div>
 <Popover.Root bind:open>
 	<Popover.Portal>
-		<Popover.Content customAnchor={at} side="bottom" align="start" sideOffset={4} trapFocus={false} onOpenAutoFocus={(event) => event.preventDefault()} onCloseAutoFocus={(event) => event.preventDefault()} class="z-30 max-w-72 border border-rule-strong bg-sheet p-3 text-small leading-snug text-ink">
+		<Popover.Content
+			customAnchor={at}
+			side="bottom"
+			align="start"
+			sideOffset={4}
+			trapFocus={false}
+			onOpenAutoFocus={(event) => event.preventDefault()}
+			onCloseAutoFocus={(event) => event.preventDefault()}
+			class="z-30 max-w-72 border border-rule-strong bg-sheet p-3 text-small leading-snug text-ink"
+		>
 			<p role="status"><b>{term}</b>: {meaningOf(term)}</p>
 		</Popover.Content>
 	</Popover.Portal>

@@ -12,8 +12,14 @@
 </script>
 
 {#if loading.error}
-	<div role="alert" class="m-4 border-l-[3px] border-missed py-0.5 pl-3 sm:mx-6" data-state={loading.offline ? "offline" : "error"}>
-		<p>{loading.error}{#if loading.value !== undefined}&nbsp;What you see is what was there before.{/if}</p>
+	<div
+		role="alert"
+		class="m-4 border-l-[3px] border-missed py-0.5 pl-3 sm:mx-6"
+		data-state={loading.offline ? "offline" : "error"}
+	>
+		<p>
+			{loading.error}{#if loading.value !== undefined}&nbsp;What you see is what was there before.{/if}
+		</p>
 		<button type="button" class="button mt-2" onclick={loading.retry}>Try again</button>
 	</div>
 {/if}
@@ -22,6 +28,8 @@
 {:else if !loading.error}
 	<div aria-busy="true" class="grow px-4 py-4 sm:px-6" data-state="loading">
 		<p class="text-ink-soft">Opening {what} …</p>
-		<div class="mt-4 grid gap-3" aria-hidden="true">{#each [0, 1, 2, 3, 4, 5] as row (row)}<div class="h-8 border-b border-rule"></div>{/each}</div>
+		<div class="mt-4 grid gap-3" aria-hidden="true">
+			{#each [0, 1, 2, 3, 4, 5] as row (row)}<div class="h-8 border-b border-rule"></div>{/each}
+		</div>
 	</div>
 {/if}

@@ -42,11 +42,23 @@
 <ol bind:this={list} class="max-h-52 overflow-auto text-small leading-snug" aria-label={title} onkeydown={step}>
 	{#each figures.slice(0, MOST) as f, i (f.index)}
 		<li>
-			<button type="button" class="w-full border-b border-rule px-1 py-1 text-left" class:lit={lit.has(f.index)} data-figure={f.index} onclick={() => onpick?.(f.index)} onpointerenter={() => onpoint(f.index)} onpointerleave={() => onpoint(null)} onfocus={() => onpoint(f.index)} onblur={() => onpoint(null)}>{i + 1}. {f.sentence}</button>
+			<button
+				type="button"
+				class="w-full border-b border-rule px-1 py-1 text-left"
+				class:lit={lit.has(f.index)}
+				data-figure={f.index}
+				onclick={() => onpick?.(f.index)}
+				onpointerenter={() => onpoint(f.index)}
+				onpointerleave={() => onpoint(null)}
+				onfocus={() => onpoint(f.index)}
+				onblur={() => onpoint(null)}>{i + 1}. {f.sentence}</button
+			>
 			{@render more?.(f)}
 		</li>
 	{:else}
 		<li class="text-ink-soft">Nothing that can be seen.</li>
 	{/each}
-	{#if inAll > Math.min(figures.length, MOST)}<li class="px-1 py-1 text-ink-soft">… and {inAll - Math.min(figures.length, MOST)} figures more.</li>{/if}
+	{#if inAll > Math.min(figures.length, MOST)}<li class="px-1 py-1 text-ink-soft">
+			… and {inAll - Math.min(figures.length, MOST)} figures more.
+		</li>{/if}
 </ol>

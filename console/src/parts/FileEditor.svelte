@@ -18,7 +18,11 @@
 		let made: YamlEditor | undefined;
 		void import("../state/yaml-editor.ts").then(({ YamlEditor }) => {
 			if (left) return;
-			made = new YamlEditor(place, untrack(() => source), (text) => onwrite(text));
+			made = new YamlEditor(
+				place,
+				untrack(() => source),
+				(text) => onwrite(text),
+			);
 			editor = made;
 		});
 		return () => {

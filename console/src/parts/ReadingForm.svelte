@@ -10,11 +10,43 @@
 
 <Ask bind:open title="Reading">
 	<div class="grid gap-3">
-		<label class="grid gap-1">Size of text <select class="field" value={reading.wishes.size} onchange={(event) => reading.choose({ size: Number(event.currentTarget.value) })}>{#each SIZES as size (size)}<option value={size}>{SIZE_WORDS[size]}</option>{/each}</select></label>
-		<label class="grid gap-1">Light or dark <select class="field" value={theme.wish} onchange={(event) => theme.choose(event.currentTarget.value as keyof typeof LIGHTS)}>{#each Object.entries(LIGHTS) as [wish, words] (wish)}<option value={wish}>{words}</option>{/each}</select></label>
-		<label class="flex items-center gap-2"><input type="checkbox" checked={reading.wishes.wide} onchange={(event) => reading.choose({ wide: event.currentTarget.checked })} /> Letters, words and lines farther apart</label>
-		<label class="flex items-center gap-2"><input type="checkbox" checked={reading.wishes.contrast} onchange={(event) => reading.choose({ contrast: event.currentTarget.checked })} /> Stronger contrast</label>
-		<label class="flex items-center gap-2"><input type="checkbox" checked={reading.wishes.still} onchange={(event) => reading.choose({ still: event.currentTarget.checked })} /> Nothing moves by itself</label>
+		<label class="grid gap-1"
+			>Size of text <select
+				class="field"
+				value={reading.wishes.size}
+				onchange={(event) => reading.choose({ size: Number(event.currentTarget.value) })}
+				>{#each SIZES as size (size)}<option value={size}>{SIZE_WORDS[size]}</option>{/each}</select
+			></label
+		>
+		<label class="grid gap-1"
+			>Light or dark <select
+				class="field"
+				value={theme.wish}
+				onchange={(event) => theme.choose(event.currentTarget.value as keyof typeof LIGHTS)}
+				>{#each Object.entries(LIGHTS) as [wish, words] (wish)}<option value={wish}>{words}</option>{/each}</select
+			></label
+		>
+		<label class="flex items-center gap-2"
+			><input
+				type="checkbox"
+				checked={reading.wishes.wide}
+				onchange={(event) => reading.choose({ wide: event.currentTarget.checked })}
+			/> Letters, words and lines farther apart</label
+		>
+		<label class="flex items-center gap-2"
+			><input
+				type="checkbox"
+				checked={reading.wishes.contrast}
+				onchange={(event) => reading.choose({ contrast: event.currentTarget.checked })}
+			/> Stronger contrast</label
+		>
+		<label class="flex items-center gap-2"
+			><input
+				type="checkbox"
+				checked={reading.wishes.still}
+				onchange={(event) => reading.choose({ still: event.currentTarget.checked })}
+			/> Nothing moves by itself</label
+		>
 		<p class="quiet">This browser keeps it.</p>
 		<div><button type="button" class="button primary" onclick={() => (open = false)}>Done</button></div>
 	</div>

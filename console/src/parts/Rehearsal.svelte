@@ -13,11 +13,12 @@
 	async function rehearse() {
 		found = null;
 		progress = { done: 0, total: 0 };
-		found = (await notes.trying(async () => {
-			const { jobId } = await api.rehearse({ params: { id: assignmentId }, body: { exercise } });
-			await finished(jobId, (job) => (progress = { done: job.done, total: job.total }));
-			return api.showRehearsal({ params: { id: jobId } });
-		})) ?? null;
+		found =
+			(await notes.trying(async () => {
+				const { jobId } = await api.rehearse({ params: { id: assignmentId }, body: { exercise } });
+				await finished(jobId, (job) => (progress = { done: job.done, total: job.total }));
+				return api.showRehearsal({ params: { id: jobId } });
+			})) ?? null;
 		progress = null;
 	}
 
@@ -35,26 +36,63 @@
 
 <section aria-labelledby="again">
 	<h2 id="again" class="text-lead">Check again</h2>
-	<p class="quiet my-1 max-w-2xl">A rehearsal checks every hand-in on the newest version of the exercise (set is version {version}) and tells whose points would move, by how much and why. Nothing changes before you say so.</p>
-	<button type="button" class="button" disabled={progress !== null} onclick={rehearse}>{progress ? "Rehearsing …" : "Rehearse"}</button>
-	{#if progress && progress.total > 0}<progress class="ml-3 h-2 w-48" max={progress.total} value={progress.done}>{progress.done} of {progress.total}</progress>{/if}
+	<p class="quiet my-1 max-w-2xl">
+		A rehearsal checks every hand-in on the newest version of the exercise (set is version {version}) and tells whose
+		points would move, by how much and why. Nothing changes before you say so.
+	</p>
+	<button type="button" class="button" disabled={progress !== null} onclick={rehearse}
+		>{progress ? "Rehearsing …" : "Rehearse"}</button
+	>
+	{#if progress && progress.total > 0}<progress class="ml-3 h-2 w-48" max={progress.total} value={progress.done}
+			>{progress.done} of {progress.total}</progress
+		>{/if}
 	{#if found}
 		<div class="mt-3" data-testid="rehearsal">
-			<p>Version {found.fromVersion} to {found.toVersion}: {found.checked} checked, {found.unmoved} stay as they are, <b>{found.moved.length} would move</b>.</p>
+			<p>
+				Version {found.fromVersion} to {found.toVersion}: {found.checked} checked, {found.unmoved} stay as they are,
+				<b>{found.moved.length} would move</b>.
+			</p>
 			{#if found.moved.length > 0}
 				<table class="mt-2 w-full max-w-3xl text-left text-label">
-					<thead><tr>{#each ["Student", "Now", "Then", "Why"] as h (h)}<th scope="col" class="border-b border-rule-strong py-1 pr-3">{h}</th>{/each}</tr></thead>
+					<thead
+						><tr
+							>{#each ["Student", "Now", "Then", "Why"] as h (h)}<th
+									scope="col"
+									class="border-b border-rule-strong py-1 pr-3">{h}</th
+								>{/each}</tr
+						></thead
+					>
 					<tbody>
 						{#each found.moved as m (m.handInId)}
-							<tr class="border-b border-rule align-top"><th scope="row" class="py-1 pr-3 font-normal"><a href="/hand-ins/{m.handInId}">{m.student.name}</a>, try {m.tryNumber}</th><td class="py-1 pr-3 font-mono">{points(m.before)}</td><td class="py-1 pr-3 font-mono">{m.after}</td>
-								<td class="quiet py-1">{#each m.why as w (w.criterion)}<div>{w.says} ({points(w.before)} to {points(w.after)})</div>{/each}
-									{#each m.decide as d (d.criterion)}<label class="by-hand mt-1 flex items-center gap-2"><input type="checkbox" value="{m.handInId} {d.criterion}" checked={drop.includes(`${m.handInId} ${d.criterion}`)} onchange={(event) => (drop = event.currentTarget.checked ? [...drop, `${m.handInId} ${d.criterion}`] : drop.filter((k) => k !== `${m.handInId} ${d.criterion}`))} /> drop the adjustment to {d.adjusted}: without it {points(d.after)}</label>{/each}
-								</td></tr>
+							<tr class="border-b border-rule align-top"
+								><th scope="row" class="py-1 pr-3 font-normal"
+									><a href="/hand-ins/{m.handInId}">{m.student.name}</a>, try {m.tryNumber}</th
+								><td class="py-1 pr-3 font-mono">{points(m.before)}</td><td class="py-1 pr-3 font-mono">{m.after}</td>
+								<td class="quiet py-1"
+									>{#each m.why as w (w.criterion)}<div>{w.says} ({points(w.before)} to {points(w.after)})</div>{/each}
+									{#each m.decide as d (d.criterion)}<label class="by-hand mt-1 flex items-center gap-2"
+											><input
+												type="checkbox"
+												value="{m.handInId} {d.criterion}"
+												checked={drop.includes(`${m.handInId} ${d.criterion}`)}
+												onchange={(event) =>
+													(drop = event.currentTarget.checked
+														? [...drop, `${m.handInId} ${d.criterion}`]
+														: drop.filter((k) => k !== `${m.handInId} ${d.criterion}`))}
+											/>
+											drop the adjustment to {d.adjusted}: without it {points(d.after)}</label
+										>{/each}
+								</td></tr
+							>
 						{/each}
 					</tbody>
 				</table>
 			{/if}
-			{#if found.carriedOut}<p class="mt-2">It holds now.</p>{:else}<button type="button" class="button primary mt-3" onclick={carryOut}>Let it hold</button>{/if}
+			{#if found.carriedOut}<p class="mt-2">It holds now.</p>{:else}<button
+					type="button"
+					class="button primary mt-3"
+					onclick={carryOut}>Let it hold</button
+				>{/if}
 		</div>
 	{/if}
 </section>

@@ -17,9 +17,40 @@
 </script>
 
 <form onsubmit={submit} class="grid gap-4">
-	<label class="grid gap-1"><span>Class code <span class="text-ink-soft">(students; on your card)</span></span><input class="field" name="classCode" bind:value={classCode} autocomplete="organization" autocapitalize="none" /></label>
-	<label class="grid gap-1"><span>Sign-in name</span><input class="field" name="signInName" bind:value={signInName} autocomplete="username" autocapitalize="none" required /></label>
-	<div class="grid gap-1"><label for={passphraseId}>Passphrase</label><input id={passphraseId} class="field" type={seen ? "text" : "password"} name="passphrase" bind:value={passphrase} autocomplete="current-password" autocapitalize="none" spellcheck="false" required /><label class="quiet flex items-center gap-2"><input type="checkbox" bind:checked={seen} /> Show what is typed</label></div>
+	<label class="grid gap-1"
+		><span>Class code <span class="text-ink-soft">(students; on your card)</span></span><input
+			class="field"
+			name="classCode"
+			bind:value={classCode}
+			autocomplete="organization"
+			autocapitalize="none"
+		/></label
+	>
+	<label class="grid gap-1"
+		><span>Sign-in name</span><input
+			class="field"
+			name="signInName"
+			bind:value={signInName}
+			autocomplete="username"
+			autocapitalize="none"
+			required
+		/></label
+	>
+	<div class="grid gap-1">
+		<label for={passphraseId}>Passphrase</label><input
+			id={passphraseId}
+			class="field"
+			type={seen ? "text" : "password"}
+			name="passphrase"
+			bind:value={passphrase}
+			autocomplete="current-password"
+			autocapitalize="none"
+			spellcheck="false"
+			required
+		/><label class="quiet flex items-center gap-2"
+			><input type="checkbox" bind:checked={seen} /> Show what is typed</label
+		>
+	</div>
 	<p class="quiet">What is on a card may be typed with or without capitals, hyphens and spaces.</p>
 	{#if session.error}<p role="alert" class="border-l-[3px] border-missed py-0.5 pl-3">{session.error}</p>{/if}
 	<div><button class="button primary" disabled={busy}>Sign in</button></div>

@@ -18,8 +18,19 @@
 		{#each slips as s (s.id)}
 			<li>
 				{#if onpoint}
-					<button type="button" class="w-full border-b border-rule px-1.5 py-[7px] text-left" class:lit={lit === s.id} data-slip={s.id} onpointerenter={() => onpoint(s.id)} onpointerleave={() => onpoint(null)} onfocus={() => onpoint(s.id)} onblur={() => onpoint(null)}>
-						{#if s.teacher}<Words text={s.teacher} /><span class="quiet block">To the student: <Words text={s.sentence} /></span>{:else}<Words text={s.sentence} />{/if}
+					<button
+						type="button"
+						class="w-full border-b border-rule px-1.5 py-[7px] text-left"
+						class:lit={lit === s.id}
+						data-slip={s.id}
+						onpointerenter={() => onpoint(s.id)}
+						onpointerleave={() => onpoint(null)}
+						onfocus={() => onpoint(s.id)}
+						onblur={() => onpoint(null)}
+					>
+						{#if s.teacher}<Words text={s.teacher} /><span class="quiet block"
+								>To the student: <Words text={s.sentence} /></span
+							>{:else}<Words text={s.sentence} />{/if}
 					</button>
 				{:else}
 					<p class="border-b border-rule py-1.5 leading-snug" data-slip={s.id}><Words text={s.sentence} /></p>

@@ -14,7 +14,16 @@
 		onpick?: (line: number) => void;
 		name?: string;
 	}
-	const { source, errors = [], lit = new Set<number>(), here = null, comments = [], onpoint, onpick, name = "Source" }: Props = $props();
+	const {
+		source,
+		errors = [],
+		lit = new Set<number>(),
+		here = null,
+		comments = [],
+		onpoint,
+		onpick,
+		name = "Source",
+	}: Props = $props();
 	const lines = $derived(source.replace(/\n$/, "").split("\n"));
 	let at = $state<number | null>(null);
 	let host = $state<HTMLDivElement>();
@@ -38,20 +47,49 @@
 </script>
 
 <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions: arrow keys go from line to line -->
-<div bind:this={host} role="application" aria-label="{name}; arrow keys go from line to line and light what each drew" tabindex="0" onkeydown={step} onblur={() => point(null)} class="max-h-[64vh] overflow-auto border border-rule-strong bg-sheet py-2 font-mono text-source leading-[1.62]">
+<div
+	bind:this={host}
+	role="application"
+	aria-label="{name}; arrow keys go from line to line and light what each drew"
+	tabindex="0"
+	onkeydown={step}
+	onblur={() => point(null)}
+	class="max-h-[64vh] overflow-auto border border-rule-strong bg-sheet py-2 font-mono text-source leading-[1.62]"
+>
 	{#each lines as line, i (i)}
 		{@const number = i + 1}
 		{@const on = lit.has(number) || here === number}
 		<!-- svelte-ignore a11y_no_static_element_interactions, a11y_click_events_have_key_events: the same is reached by the arrow keys and Enter -->
-		<div class="grid grid-cols-[34px_1fr] pr-2.5" class:lit={on} data-line={number} onclick={() => onpick?.(number)} onpointerenter={() => point(number)} onpointerleave={() => point(null)}>
+		<div
+			class="grid grid-cols-[34px_1fr] pr-2.5"
+			class:lit={on}
+			data-line={number}
+			onclick={() => onpick?.(number)}
+			onpointerenter={() => point(number)}
+			onpointerleave={() => point(null)}
+		>
 			<span class="pr-2.5 text-right select-none {on ? '' : 'text-ink-faint'}">{number}</span>
-			<span class="break-words whitespace-pre-wrap">{#each piecesOf(line) as piece, k (k)}<span class={piece.as === "head" ? `font-semibold ${on ? "" : "text-act"}` : piece.as === "comment" ? (on ? "" : "text-ink-faint") : ""}>{piece.text}</span>{/each}{line === "" ? " " : ""}</span>
+			<span class="break-words whitespace-pre-wrap"
+				>{#each piecesOf(line) as piece, k (k)}<span
+						class={piece.as === "head"
+							? `font-semibold ${on ? "" : "text-act"}`
+							: piece.as === "comment"
+								? on
+									? ""
+									: "text-ink-faint"
+								: ""}>{piece.text}</span
+					>{/each}{line === "" ? " " : ""}</span
+			>
 		</div>
 		{#each errors.filter((e) => e.line === number) as error (error.column)}
-			<p class="my-1 ml-[34px] border-l-[3px] border-missed py-0.5 pl-2.5 font-sans text-small leading-snug">{error.message}</p>
+			<p class="my-1 ml-[34px] border-l-[3px] border-missed py-0.5 pl-2.5 font-sans text-small leading-snug">
+				{error.message}
+			</p>
 		{/each}
 		{#each comments.filter((c) => c.after === number) as c (c.id)}
-			<p class="by-hand my-1 ml-[34px] font-sans text-small leading-snug">{c.words} <span class="text-ink-soft">{c.by}</span></p>
+			<p class="by-hand my-1 ml-[34px] font-sans text-small leading-snug">
+				{c.words} <span class="text-ink-soft">{c.by}</span>
+			</p>
 		{/each}
 	{/each}
 </div>

@@ -12,7 +12,11 @@
 		readonly slip: string | null;
 		readonly className?: string;
 	}
-	const { stuck, titles = {}, wide = false }: { stuck: readonly Stuck[]; titles?: Readonly<Record<string, string>>; wide?: boolean } = $props();
+	const {
+		stuck,
+		titles = {},
+		wide = false,
+	}: { stuck: readonly Stuck[]; titles?: Readonly<Record<string, string>>; wide?: boolean } = $props();
 
 	function howLong({ handIns, runs, minutes }: Stuck): string {
 		if (handIns >= 3) return `${handIns} tries`;
@@ -23,7 +27,13 @@
 <ul aria-label="Stuck" class={wide ? "grid gap-x-8 sm:grid-cols-2 xl:grid-cols-3" : ""}>
 	{#each stuck as s (s.student.id + s.assignmentId + s.exercise)}
 		<li class={wide ? "pb-2" : "border-b border-rule py-2"}>
-			<div class="flex flex-wrap items-baseline gap-x-2"><a class="font-semibold" href="/students/{s.student.id}">{s.student.name}</a><span class="quiet">{s.className ? `${s.className}, ` : ""}<a href="/assignments/{s.assignmentId}/{s.exercise}">{titles[s.exercise] ?? s.exercise}</a>, {howLong(s)} without getting on</span></div>
+			<div class="flex flex-wrap items-baseline gap-x-2">
+				<a class="font-semibold" href="/students/{s.student.id}">{s.student.name}</a><span class="quiet"
+					>{s.className ? `${s.className}, ` : ""}<a href="/assignments/{s.assignmentId}/{s.exercise}"
+						>{titles[s.exercise] ?? s.exercise}</a
+					>, {howLong(s)} without getting on</span
+				>
+			</div>
 			{#if s.criterion}<div class="quiet">Not met yet: <Words text={s.criterion} />.</div>{/if}
 			{#if s.slip}<div class="leading-snug"><Words text={s.slip} /></div>{/if}
 		</li>

@@ -18,14 +18,35 @@
 </script>
 
 {#snippet version(head: string, at: string, source: string)}
-	<div class="min-w-0"><h3 class="font-semibold">{head}</h3><p class="quiet">{at}</p><!-- svelte-ignore a11y_no_noninteractive_tabindex: it scrolls --><pre class="max-h-[40vh] overflow-auto border border-rule-strong bg-sheet p-2 font-mono text-small" tabindex="0" role="region" aria-label={head}>{source}</pre></div>
+	<div class="min-w-0">
+		<h3 class="font-semibold">{head}</h3>
+		<p class="quiet">{at}</p>
+		<!-- svelte-ignore a11y_no_noninteractive_tabindex: it scrolls -->
+		<pre
+			class="max-h-[40vh] overflow-auto border border-rule-strong bg-sheet p-2 font-mono text-small"
+			tabindex="0"
+			role="region"
+			aria-label={head}>{source}</pre>
+	</div>
 {/snippet}
 <Ask open={theirs !== undefined} {title} leave={false} wide>
 	{#if theirs}
 		<p class="mb-3">Both are kept. Choose the one to go on with; {kept}</p>
 		<div class="grid gap-3 md:grid-cols-2">
-			<div>{@render version("Here, in this browser", mineAt ? `written ${moment(mineAt)}` : "not kept at the service yet", mine)}<button type="button" class="button primary mt-2" onclick={() => onsettle(true)}>Go on with this one</button></div>
-			<div>{@render version(`On ${theirs.device || "another device"}`, `kept ${moment(theirs.savedAt)}`, theirs.source)}<button type="button" class="button mt-2" onclick={() => onsettle(false)}>Go on with that one</button></div>
+			<div>
+				{@render version(
+					"Here, in this browser",
+					mineAt ? `written ${moment(mineAt)}` : "not kept at the service yet",
+					mine,
+				)}<button type="button" class="button primary mt-2" onclick={() => onsettle(true)}>Go on with this one</button>
+			</div>
+			<div>
+				{@render version(
+					`On ${theirs.device || "another device"}`,
+					`kept ${moment(theirs.savedAt)}`,
+					theirs.source,
+				)}<button type="button" class="button mt-2" onclick={() => onsettle(false)}>Go on with that one</button>
+			</div>
 		</div>
 	{/if}
 </Ask>

@@ -16,10 +16,28 @@
 			<rect {x} y="0.5" width={w} height="9" fill="none" stroke="var(--c-partly)" vector-effect="non-scaling-stroke" />
 			<rect {x} y="5" width={w} height="4.5" fill="var(--c-partly)" />
 		{:else if verdict === "missed"}
-			<rect {x} y="0.5" width={w} height="9" fill="none" stroke="var(--c-missed)" vector-effect="non-scaling-stroke" stroke-width="1.5" />
+			<rect
+				{x}
+				y="0.5"
+				width={w}
+				height="9"
+				fill="none"
+				stroke="var(--c-missed)"
+				vector-effect="non-scaling-stroke"
+				stroke-width="1.5"
+			/>
 			<path d="M{x} 5h{w}" stroke="var(--c-missed)" vector-effect="non-scaling-stroke" stroke-width="1.5" />
 		{:else}
-			<rect {x} y="0.5" width={w} height="9" fill="none" stroke="var(--c-open)" stroke-dasharray="3 2" vector-effect="non-scaling-stroke" />
+			<rect
+				{x}
+				y="0.5"
+				width={w}
+				height="9"
+				fill="none"
+				stroke="var(--c-open)"
+				stroke-dasharray="3 2"
+				vector-effect="non-scaling-stroke"
+			/>
 		{/if}
 	{/each}
 </svg>

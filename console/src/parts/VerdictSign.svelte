@@ -35,7 +35,9 @@
 			{/snippet}
 		</Tooltip.Trigger>
 		<Tooltip.Portal>
-			<Tooltip.Content sideOffset={4} class="z-20 border border-rule-strong bg-sheet px-2 py-0.5 text-small text-ink">{VERDICT_WORDS[verdict]}</Tooltip.Content>
+			<Tooltip.Content sideOffset={4} class="z-20 border border-rule-strong bg-sheet px-2 py-0.5 text-small text-ink"
+				>{VERDICT_WORDS[verdict]}</Tooltip.Content
+			>
 		</Tooltip.Portal>
 	</Tooltip.Root>
 {/if}

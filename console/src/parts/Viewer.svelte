@@ -13,7 +13,12 @@
 
 	interface Props {
 		picture: Paintable & { readonly origin: ReportBody["picture"]["origin"]; readonly leftOut: number };
-		figures?: readonly { readonly index: number; readonly kinds: readonly string[]; readonly sentence: string; readonly outline: string }[];
+		figures?: readonly {
+			readonly index: number;
+			readonly kinds: readonly string[];
+			readonly sentence: string;
+			readonly outline: string;
+		}[];
 		/** Figures that light up. */
 		lit?: ReadonlySet<number>;
 		onpoint?: (figure: number | null) => void;
@@ -29,7 +34,19 @@
 		onreplay?: (on: boolean) => void;
 		name?: string;
 	}
-	const { picture, figures = [], lit = new Set<number>(), onpoint, onpick, onplace, said = true, wanted, replaying = null, onreplay, name = "drawing" }: Props = $props();
+	const {
+		picture,
+		figures = [],
+		lit = new Set<number>(),
+		onpoint,
+		onpick,
+		onplace,
+		said = true,
+		wanted,
+		replaying = null,
+		onreplay,
+		name = "drawing",
+	}: Props = $props();
 
 	const sheet = new SheetView();
 	let host = $state<HTMLDivElement>();
@@ -62,7 +79,9 @@
 	$effect(() => {
 		if (!canvas || !host) return;
 		sheet.use(canvas);
-		const watch = new ResizeObserver(([entry]) => entry && sheet.resize(entry.contentRect.width, entry.contentRect.height));
+		const watch = new ResizeObserver(
+			([entry]) => entry && sheet.resize(entry.contentRect.width, entry.contentRect.height),
+		);
 		watch.observe(host);
 		return () => {
 			watch.disconnect();
@@ -84,7 +103,12 @@
 	function placeOf(event: MouseEvent) {
 		const box = host?.getBoundingClientRect();
 		const { view } = sheet;
-		return box && { x: view.x + ((event.clientX - box.left) * view.width) / box.width, y: view.y + ((event.clientY - box.top) * view.height) / box.height };
+		return (
+			box && {
+				x: view.x + ((event.clientX - box.left) * view.width) / box.width,
+				y: view.y + ((event.clientY - box.top) * view.height) / box.height,
+			}
+		);
 	}
 
 	function point(figure: number | null) {
@@ -144,12 +168,29 @@
 	function step(event: KeyboardEvent) {
 		if (event.ctrlKey || event.metaKey || event.altKey) return;
 		const by = event.shiftKey ? gridStep(picture) : 1;
-		const moves: Readonly<Record<string, [number, number]>> = { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, -by], ArrowDown: [0, by] };
-		const acts: Readonly<Record<string, () => void>> = { "+": () => sheet.zoom(1.4), "-": () => sheet.zoom(1 / 1.4), "0": () => sheet.showWhole(), m: () => { measuring = true; from = cross; }, ...(onplace && { Enter: place }) };
+		const moves: Readonly<Record<string, [number, number]>> = {
+			ArrowLeft: [-by, 0],
+			ArrowRight: [by, 0],
+			ArrowUp: [0, -by],
+			ArrowDown: [0, by],
+		};
+		const acts: Readonly<Record<string, () => void>> = {
+			"+": () => sheet.zoom(1.4),
+			"-": () => sheet.zoom(1 / 1.4),
+			"0": () => sheet.showWhole(),
+			m: () => {
+				measuring = true;
+				from = cross;
+			},
+			...(onplace && { Enter: place }),
+		};
 		const moved = moves[event.key];
 		if (moved) {
 			const start = cross ?? { x: Math.round(picture.width / 2), y: Math.round(picture.height / 2) };
-			cross = { x: Math.max(0, Math.min(picture.width, start.x + moved[0])), y: Math.max(0, Math.min(picture.height, start.y + moved[1])) };
+			cross = {
+				x: Math.max(0, Math.min(picture.width, start.x + moved[0])),
+				y: Math.max(0, Math.min(picture.height, start.y + moved[1])),
+			};
 		} else if (acts[event.key]) acts[event.key]?.();
 		else return;
 		event.preventDefault();
@@ -164,7 +205,8 @@
 		setTimeout(() => URL.revokeObjectURL(link.href), 1_000);
 	}
 
-	const asSvg = () => svgOf({ ...picture, shapes: [...picture.shapes] as PictureShape[], clips: [...picture.clips] } as never);
+	const asSvg = () =>
+		svgOf({ ...picture, shapes: [...picture.shapes] as PictureShape[], clips: [...picture.clips] } as never);
 
 	async function copy() {
 		const png = await sheet.png();
@@ -181,69 +223,191 @@
 
 <div class="flex min-h-8 flex-wrap items-center gap-1.5">
 	<Toggle.Root bind:pressed={grid} class="tool">Grid</Toggle.Root>
-	<Toggle.Root bind:pressed={measuring} class="tool" onPressedChange={() => { from = null; placing = false; }}>Measure</Toggle.Root>
-	{#if onplace}<Toggle.Root bind:pressed={placing} class="tool" onPressedChange={() => { from = null; measuring = false; }}>Pick place</Toggle.Root>{/if}
-	{#if onreplay}<Toggle.Root pressed={replaying !== null} class="tool" onPressedChange={(on) => onreplay(on)}>Replay</Toggle.Root>{/if}
+	<Toggle.Root
+		bind:pressed={measuring}
+		class="tool"
+		onPressedChange={() => {
+			from = null;
+			placing = false;
+		}}>Measure</Toggle.Root
+	>
+	{#if onplace}<Toggle.Root
+			bind:pressed={placing}
+			class="tool"
+			onPressedChange={() => {
+				from = null;
+				measuring = false;
+			}}>Pick place</Toggle.Root
+		>{/if}
+	{#if onreplay}<Toggle.Root pressed={replaying !== null} class="tool" onPressedChange={(on) => onreplay(on)}
+			>Replay</Toggle.Root
+		>{/if}
 	<span class="flex" role="group" aria-label="Zoom">
 		<button type="button" class="tool" aria-label="Farther" onclick={() => sheet.zoom(1 / 1.4)}>−</button>
 		<button type="button" class="tool -ml-px" aria-label="Closer" onclick={() => sheet.zoom(1.4)}>+</button>
 		<button type="button" class="tool -ml-px" onclick={() => sheet.showWhole()}>Whole</button>
 	</span>
 	{#if wanted}
-		<ToggleGroup.Root type="single" value={sheet.layer} onValueChange={(layer) => (sheet.layer = (layer || "drawn") as Layer)} class="flex" aria-label="What is shown">
-			{#each Object.entries(LAYERS) as [layer, word], i (layer)}<ToggleGroup.Item value={layer} class="tool {i > 0 ? '-ml-px' : ''}">{word}</ToggleGroup.Item>{/each}
+		<ToggleGroup.Root
+			type="single"
+			value={sheet.layer}
+			onValueChange={(layer) => (sheet.layer = (layer || "drawn") as Layer)}
+			class="flex"
+			aria-label="What is shown"
+		>
+			{#each Object.entries(LAYERS) as [layer, word], i (layer)}<ToggleGroup.Item
+					value={layer}
+					class="tool {i > 0 ? '-ml-px' : ''}">{word}</ToggleGroup.Item
+				>{/each}
 		</ToggleGroup.Root>
 	{/if}
 	<DropdownMenu.Root>
 		<DropdownMenu.Trigger class="tool">Take <span aria-hidden="true">▾</span></DropdownMenu.Trigger>
 		<DropdownMenu.Portal>
-			<DropdownMenu.Content align="start" sideOffset={4} class="z-20 min-w-40 border border-rule-strong bg-sheet py-1 text-ink">
+			<DropdownMenu.Content
+				align="start"
+				sideOffset={4}
+				class="z-20 min-w-40 border border-rule-strong bg-sheet py-1 text-ink"
+			>
 				<DropdownMenu.Item class="menu-item" onSelect={copy}>Copy as PNG</DropdownMenu.Item>
-				<DropdownMenu.Item class="menu-item" onSelect={async () => { const png = await sheet.png(); if (png) save(png, "png"); }}>Save as PNG</DropdownMenu.Item>
-				<DropdownMenu.Item class="menu-item" onSelect={() => save(new Blob([asSvg()], { type: "image/svg+xml" }), "svg")}>Save as SVG</DropdownMenu.Item>
+				<DropdownMenu.Item
+					class="menu-item"
+					onSelect={async () => {
+						const png = await sheet.png();
+						if (png) save(png, "png");
+					}}>Save as PNG</DropdownMenu.Item
+				>
+				<DropdownMenu.Item
+					class="menu-item"
+					onSelect={() => save(new Blob([asSvg()], { type: "image/svg+xml" }), "svg")}>Save as SVG</DropdownMenu.Item
+				>
 			</DropdownMenu.Content>
 		</DropdownMenu.Portal>
 	</DropdownMenu.Root>
 </div>
-<p class="mt-1 h-5 truncate font-mono text-small text-ink-soft" aria-live="polite" data-testid="coordinates">{at ? `x ${at.x}  y ${at.y}` : ""}{colour && !length ? `  ${colour}` : ""}{length ? `  ${length.distance.toFixed(1)} long, ${length.direction.toFixed(1)}°` : ""}</p>
+<p class="mt-1 h-5 truncate font-mono text-small text-ink-soft" aria-live="polite" data-testid="coordinates">
+	{at ? `x ${at.x}  y ${at.y}` : ""}{colour && !length ? `  ${colour}` : ""}{length
+		? `  ${length.distance.toFixed(1)} long, ${length.direction.toFixed(1)}°`
+		: ""}
+</p>
 <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions: arrow keys move the cross -->
-<div role="application" tabindex="0" data-figures={figures.length} data-origin={picture.origin} aria-label="Drawing, {picture.width} by {picture.height}; arrow keys move a cross whose place is read out, m measures from it, plus and minus zoom{onplace ? ", Enter puts the place into the program" : ""}" onkeydown={step} class="mt-1 border border-rule-strong bg-paper">
-	<div bind:this={host} class="relative max-h-[62vh] w-full touch-pan-y overflow-hidden" style="aspect-ratio: {picture.width} / {picture.height}" role="presentation" onpointermove={move} onpointerdown={down} onpointerup={up} onpointercancel={() => (dragged = null)} onpointerleave={() => { cross = null; point(null); }} onwheel={wheel}>
+<div
+	role="application"
+	tabindex="0"
+	data-figures={figures.length}
+	data-origin={picture.origin}
+	aria-label="Drawing, {picture.width} by {picture.height}; arrow keys move a cross whose place is read out, m measures from it, plus and minus zoom{onplace
+		? ', Enter puts the place into the program'
+		: ''}"
+	onkeydown={step}
+	class="mt-1 border border-rule-strong bg-paper"
+>
+	<div
+		bind:this={host}
+		class="relative max-h-[62vh] w-full touch-pan-y overflow-hidden"
+		style="aspect-ratio: {picture.width} / {picture.height}"
+		role="presentation"
+		onpointermove={move}
+		onpointerdown={down}
+		onpointerup={up}
+		onpointercancel={() => (dragged = null)}
+		onpointerleave={() => {
+			cross = null;
+			point(null);
+		}}
+		onwheel={wheel}
+	>
 		<div class="absolute inset-0 origin-top-left will-change-transform" style:transform={sheet.moved}>
-		<canvas bind:this={canvas} class="absolute inset-0 h-full w-full" data-drawn={picture.shapes.length}></canvas>
-		<svg viewBox="{v.x} {v.y} {v.width} {v.height}" preserveAspectRatio="none" class="pointer-events-none absolute inset-0 h-full w-full" role="presentation">
-			<defs><clipPath id={clip}><rect width={picture.width} height={picture.height} /></clipPath></defs>
-			{#if grid}
-				<g stroke="#7089a8" stroke-opacity="0.3">
-					{#each acrossShown as l (l.at)}<path d="M{l.at} 0V{picture.height}" stroke-width={l.strong ? 1.2 : 0.5} vector-effect="non-scaling-stroke" />{/each}
-					{#each downShown as l (l.at)}<path d="M0 {l.at}H{picture.width}" stroke-width={l.strong ? 1.2 : 0.5} vector-effect="non-scaling-stroke" />{/each}
-				</g>
-			{/if}
-			<rect width={picture.width} height={picture.height} fill="none" stroke="var(--c-rule-strong)" vector-effect="non-scaling-stroke" />
-			{#if grid}
-				<g font-family="var(--font-mono)" font-size={11 * unit} fill="var(--c-ink-faint)" stroke="var(--c-paper)" stroke-width={3 * unit} paint-order="stroke" aria-hidden="true">
-					{#each acrossShown.filter((l) => l.strong) as l (l.at)}<text x={l.at} y={Math.max(-4 * unit, v.y + 12 * unit)} text-anchor="middle">{l.label}</text>{/each}
-					{#each downShown.filter((l) => l.strong) as l (l.at)}<text x={Math.max(-4 * unit, v.x + 28 * unit)} y={l.at + 4 * unit} text-anchor="end">{l.label}</text>{/each}
-				</g>
-			{/if}
-			{#each figures.filter((f) => lit.has(f.index)) as f (f.index)}
-				<g fill="none" stroke-linejoin="round" stroke-linecap="round">
-					<path d={f.outline} stroke="var(--c-point-edge)" stroke-width="9" vector-effect="non-scaling-stroke" />
-					<path d={f.outline} stroke="var(--c-point)" stroke-width="7" vector-effect="non-scaling-stroke" data-lit={f.index} />
-					<path d={f.outline} stroke="#15233b" stroke-width="1" vector-effect="non-scaling-stroke" />
-				</g>
-			{/each}
-			{#if replaying?.penShows}
-				<g transform="translate({replaying.pen.x} {replaying.pen.y}) rotate({-replaying.pen.facing}) scale({unit})"><path d="M12 0L-7 7L-3 0L-7 -7Z" fill="var(--c-act)" stroke="#fff" stroke-width="1.5" /></g>
-			{/if}
-			{#if from && measuring && cross}<path d="M{from.x} {from.y}L{cross.x} {cross.y}" stroke="var(--c-act)" stroke-width="1.5" stroke-dasharray="4 3" vector-effect="non-scaling-stroke" />{/if}
-			{#if cross}<path d="M{cross.x} {v.y}V{v.y + v.height}M{v.x} {cross.y}H{v.x + v.width}" stroke="var(--c-act)" stroke-width="0.7" vector-effect="non-scaling-stroke" />{/if}
-		</svg>
+			<canvas bind:this={canvas} class="absolute inset-0 h-full w-full" data-drawn={picture.shapes.length}></canvas>
+			<svg
+				viewBox="{v.x} {v.y} {v.width} {v.height}"
+				preserveAspectRatio="none"
+				class="pointer-events-none absolute inset-0 h-full w-full"
+				role="presentation"
+			>
+				<defs><clipPath id={clip}><rect width={picture.width} height={picture.height} /></clipPath></defs>
+				{#if grid}
+					<g stroke="#7089a8" stroke-opacity="0.3">
+						{#each acrossShown as l (l.at)}<path
+								d="M{l.at} 0V{picture.height}"
+								stroke-width={l.strong ? 1.2 : 0.5}
+								vector-effect="non-scaling-stroke"
+							/>{/each}
+						{#each downShown as l (l.at)}<path
+								d="M0 {l.at}H{picture.width}"
+								stroke-width={l.strong ? 1.2 : 0.5}
+								vector-effect="non-scaling-stroke"
+							/>{/each}
+					</g>
+				{/if}
+				<rect
+					width={picture.width}
+					height={picture.height}
+					fill="none"
+					stroke="var(--c-rule-strong)"
+					vector-effect="non-scaling-stroke"
+				/>
+				{#if grid}
+					<g
+						font-family="var(--font-mono)"
+						font-size={11 * unit}
+						fill="var(--c-ink-faint)"
+						stroke="var(--c-paper)"
+						stroke-width={3 * unit}
+						paint-order="stroke"
+						aria-hidden="true"
+					>
+						{#each acrossShown.filter((l) => l.strong) as l (l.at)}<text
+								x={l.at}
+								y={Math.max(-4 * unit, v.y + 12 * unit)}
+								text-anchor="middle">{l.label}</text
+							>{/each}
+						{#each downShown.filter((l) => l.strong) as l (l.at)}<text
+								x={Math.max(-4 * unit, v.x + 28 * unit)}
+								y={l.at + 4 * unit}
+								text-anchor="end">{l.label}</text
+							>{/each}
+					</g>
+				{/if}
+				{#each figures.filter((f) => lit.has(f.index)) as f (f.index)}
+					<g fill="none" stroke-linejoin="round" stroke-linecap="round">
+						<path d={f.outline} stroke="var(--c-point-edge)" stroke-width="9" vector-effect="non-scaling-stroke" />
+						<path
+							d={f.outline}
+							stroke="var(--c-point)"
+							stroke-width="7"
+							vector-effect="non-scaling-stroke"
+							data-lit={f.index}
+						/>
+						<path d={f.outline} stroke="#15233b" stroke-width="1" vector-effect="non-scaling-stroke" />
+					</g>
+				{/each}
+				{#if replaying?.penShows}
+					<g transform="translate({replaying.pen.x} {replaying.pen.y}) rotate({-replaying.pen.facing}) scale({unit})"
+						><path d="M12 0L-7 7L-3 0L-7 -7Z" fill="var(--c-act)" stroke="#fff" stroke-width="1.5" /></g
+					>
+				{/if}
+				{#if from && measuring && cross}<path
+						d="M{from.x} {from.y}L{cross.x} {cross.y}"
+						stroke="var(--c-act)"
+						stroke-width="1.5"
+						stroke-dasharray="4 3"
+						vector-effect="non-scaling-stroke"
+					/>{/if}
+				{#if cross}<path
+						d="M{cross.x} {v.y}V{v.y + v.height}M{v.x} {cross.y}H{v.x + v.width}"
+						stroke="var(--c-act)"
+						stroke-width="0.7"
+						vector-effect="non-scaling-stroke"
+					/>{/if}
+			</svg>
 		</div>
 	</div>
 </div>
 {#if replaying}{#await import("./ReplayBar.svelte") then { default: ReplayBar }}<ReplayBar {replaying} />{/await}{/if}
-{#if picture.leftOut > 0}<p class="quiet mt-2">This drawing has too many pieces to show them all: the last {picture.leftOut} are left out here.</p>{/if}
+{#if picture.leftOut > 0}<p class="quiet mt-2">
+		This drawing has too many pieces to show them all: the last {picture.leftOut} are left out here.
+	</p>{/if}
 {#if measuring && !from}<p class="quiet mt-2">Click where to measure from, or press m at the cross.</p>{/if}
 {#if placing}<p class="quiet mt-2">Click a place, and its coordinates go into your program where the cursor is.</p>{/if}
 {#if said}<p class="quiet mt-2 min-h-10" data-testid="said">{named?.sentence ?? ""}</p>{/if}

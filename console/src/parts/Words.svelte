@@ -11,4 +11,9 @@
 	const pieces = $derived(text.split("`"));
 </script>
 
-{#each pieces as piece, i (i)}{#if i % 2 === 1}<code class="font-mono text-[0.93em]">{piece}</code>{:else if explained}{#each withTerms(piece, new Set(explained)) as p, k (k)}{#if p.term}<button type="button" class="term" data-term={p.term}>{p.text}</button>{:else}{p.text}{/if}{/each}{:else}{piece}{/if}{/each}
+{#each pieces as piece, i (i)}{#if i % 2 === 1}<code class="font-mono text-[0.93em]">{piece}</code
+		>{:else if explained}{#each withTerms(piece, new Set(explained)) as p, k (k)}{#if p.term}<button
+					type="button"
+					class="term"
+					data-term={p.term}>{p.text}</button
+				>{:else}{p.text}{/if}{/each}{:else}{piece}{/if}{/each}

@@ -12,6 +12,7 @@ export const api = createClient({
 	base: "",
 	fetch: (...call) => wire.send(...call),
 	onAnswer(response) {
-		if (response.status === 401 && !new URL(response.url || "/", location.origin).pathname.endsWith("/session")) wire.onSignedOut();
+		if (response.status === 401 && !new URL(response.url || "/", location.origin).pathname.endsWith("/session"))
+			wire.onSignedOut();
 	},
 });

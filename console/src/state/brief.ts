@@ -1,6 +1,12 @@
 import { Marked } from "marked";
 
-const ESCAPES: Readonly<Record<string, string>> = { "&": "&amp;", "<": "&lt;", ">": "&gt;", '"': "&quot;", "'": "&#39;" };
+const ESCAPES: Readonly<Record<string, string>> = {
+	"&": "&amp;",
+	"<": "&lt;",
+	">": "&gt;",
+	'"': "&quot;",
+	"'": "&#39;",
+};
 const escape = (text: string) => text.replace(/[&<>"']/g, (c) => ESCAPES[c] as string);
 
 /** Markdown without raw HTML, pictures or links that lead anywhere but to http addresses. */
@@ -10,7 +16,9 @@ const markdown = new Marked({
 		image: ({ text }) => escape(text),
 		link({ href, tokens }) {
 			const text = this.parser.parseInline(tokens);
-			return /^https?:\/\//i.test(href) ? `<a href="${escape(href)}" target="_blank" rel="noreferrer">${text}</a>` : text;
+			return /^https?:\/\//i.test(href)
+				? `<a href="${escape(href)}" target="_blank" rel="noreferrer">${text}</a>`
+				: text;
 		},
 	},
 });

@@ -19,7 +19,9 @@ describe("what was changed", () => {
 	});
 
 	test("is said in a sentence", () => {
-		expect(changesInWords(changesOf(BEFORE, "fill gold\nwalk 20\nwalk 30\nwalk 40\n"))).toBe("2 lines new, 1 line gone");
+		expect(changesInWords(changesOf(BEFORE, "fill gold\nwalk 20\nwalk 30\nwalk 40\n"))).toBe(
+			"2 lines new, 1 line gone",
+		);
 		expect(changesInWords(changesOf("", BEFORE))).toBe("3 lines new");
 	});
 

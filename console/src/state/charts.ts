@@ -8,9 +8,19 @@ export interface Bar {
 	readonly part?: string;
 }
 
-const COLOURS: Readonly<Record<string, string>> = { met: "var(--c-met)", partly: "var(--c-partly)", missed: "var(--c-missed)" };
+const COLOURS: Readonly<Record<string, string>> = {
+	met: "var(--c-met)",
+	partly: "var(--c-partly)",
+	missed: "var(--c-missed)",
+};
 const short = (text: string) => (text.length > 44 ? `${text.slice(0, 43)}…` : text);
-const LOOK = { background: "transparent", color: "var(--c-ink)", fontFamily: "var(--font-sans)", fontSize: "12px", overflow: "visible" };
+const LOOK = {
+	background: "transparent",
+	color: "var(--c-ink)",
+	fontFamily: "var(--font-sans)",
+	fontSize: "12px",
+	overflow: "visible",
+};
 
 /** Bars lying one above the other, longest names cut. */
 export function bars(of: readonly Bar[], width: number, label: string): SVGSVGElement | HTMLElement {
@@ -24,8 +34,16 @@ export function bars(of: readonly Bar[], width: number, label: string): SVGSVGEl
 		x: { label, grid: true, nice: true, tickFormat: (d: number) => (Number.isInteger(d) ? String(d) : "") },
 		y: { label: null, domain: names, tickFormat: short, tickSize: 0 },
 		marks: [
-			Plot.barX(of, { x: "value", y: "name", fill: (b: Bar) => COLOURS[b.part ?? ""] ?? "var(--c-ink-soft)", insetTop: 2, insetBottom: 2 }),
-			...(of.some((b) => b.part) ? [] : [Plot.text(of, { x: "value", y: "name", text: (b: Bar) => String(b.value), textAnchor: "start", dx: 4 })]),
+			Plot.barX(of, {
+				x: "value",
+				y: "name",
+				fill: (b: Bar) => COLOURS[b.part ?? ""] ?? "var(--c-ink-soft)",
+				insetTop: 2,
+				insetBottom: 2,
+			}),
+			...(of.some((b) => b.part)
+				? []
+				: [Plot.text(of, { x: "value", y: "name", text: (b: Bar) => String(b.value), textAnchor: "start", dx: 4 })]),
 			Plot.ruleX([0]),
 		],
 	});
@@ -39,7 +57,14 @@ export function spread(points: readonly number[], possible: number, width: numbe
 		style: LOOK,
 		x: { label: `Points of ${possible}`, domain: [0, possible] },
 		y: { label: "Students", grid: true, tickFormat: "d" },
-		marks: [Plot.rectY(points, { ...Plot.binX({ y: "count" }, { x: (d: number) => d, thresholds: 10 }), fill: "var(--c-ink-soft)", inset: 1 }), Plot.ruleY([0])],
+		marks: [
+			Plot.rectY(points, {
+				...Plot.binX({ y: "count" }, { x: (d: number) => d, thresholds: 10 }),
+				fill: "var(--c-ink-soft)",
+				inset: 1,
+			}),
+			Plot.ruleY([0]),
+		],
 	});
 }
 
@@ -57,10 +82,22 @@ export function year(of: readonly YearPoint[], width: number): SVGSVGElement | H
 		marginBottom: 70,
 		style: LOOK,
 		x: { label: null, type: "point", domain: of.map((d) => d.title), tickRotate: -30, tickSize: 3 },
-		y: { label: "Share of the points", domain: [0, 1], percent: false, grid: true, tickFormat: (d: number) => `${Math.round(100 * d)} %` },
+		y: {
+			label: "Share of the points",
+			domain: [0, 1],
+			percent: false,
+			grid: true,
+			tickFormat: (d: number) => `${Math.round(100 * d)} %`,
+		},
 		marks: [
 			Plot.lineY(of, { x: "title", y: "share", stroke: "var(--c-ink-soft)" }),
-			Plot.dot(of, { x: "title", y: "share", fill: "var(--c-ink)", r: 4, title: (d: YearPoint) => `${d.title}: ${Math.round(100 * d.share)} %` }),
+			Plot.dot(of, {
+				x: "title",
+				y: "share",
+				fill: "var(--c-ink)",
+				r: 4,
+				title: (d: YearPoint) => `${d.title}: ${Math.round(100 * d.share)} %`,
+			}),
 			Plot.text(of, { x: "title", y: "share", text: (d: YearPoint) => `${Math.round(100 * d.share)}`, dy: -12 }),
 		],
 	});

@@ -11,7 +11,11 @@ export function classPages(id: string, here: "" | "/lesson" | "/grade-book" | "/
 }
 
 /** The pages of an assignment's exercise. */
-export function assignmentPages(id: string, exercise: string, here: "" | "/judging" | "/alike" | "/show" | "/upload" | "/rules") {
+export function assignmentPages(
+	id: string,
+	exercise: string,
+	here: "" | "/judging" | "/alike" | "/show" | "/upload" | "/rules",
+) {
 	const pages = [
 		["", "Drawings"],
 		["/judging", "Judging"],

@@ -84,7 +84,8 @@ export class Desk {
 			place: this.place("draft"),
 			revision: work.draft?.revision ?? 0,
 			now: () => ({ source: this.source, answers: this.answers }),
-			save: ({ source, answers }, revision) => api.saveDraft({ params: this.params(), body: { source, answers, device: device() }, revision }),
+			save: ({ source, answers }, revision) =>
+				api.saveDraft({ params: this.params(), body: { source, answers, device: device() }, revision }),
 			fetch: async () => (await api.showWork({ params: this.params() })).draft ?? undefined,
 			same: (mine, theirs) => mine.source === theirs.source,
 		});
@@ -102,17 +103,22 @@ export class Desk {
 
 	/** The hints that were given before, again. */
 	private async givenHints(): Promise<void> {
-		for (const [criterion, given] of Object.entries(this.work.hinted)) for (let n = 0; n < given && !this.left; n++) await this.hint(criterion);
+		for (const [criterion, given] of Object.entries(this.work.hinted))
+			for (let n = 0; n < given && !this.left; n++) await this.hint(criterion);
 	}
 
 	get triesLeft(): number | null {
-		return this.work.triesLeft === null ? null : Math.max(0, this.work.triesLeft - (this.handIns.length - this.work.handIns.length));
+		return this.work.triesLeft === null
+			? null
+			: Math.max(0, this.work.triesLeft - (this.handIns.length - this.work.handIns.length));
 	}
 
 	/** What was found last, by a hand-in or a self-check, and of which source. */
 	get found(): { readonly report: ReportBody; readonly source: string } | undefined {
 		const { result } = this;
-		return result?.report && result.source !== this.checked?.source ? { report: result.report, source: result.source } : this.checked;
+		return result?.report && result.source !== this.checked?.source
+			? { report: result.report, source: result.source }
+			: this.checked;
 	}
 
 	/** How many questions aren't answered yet. */
@@ -138,7 +144,11 @@ export class Desk {
 		const { kept } = this.keeping;
 		if (!kept) return;
 		const { answers } = kept.content;
-		if (kept.content.source === this.source && Object.entries(answers).every(([id, a]) => this.answers[id]?.words === a.words)) return this.keeping.drop();
+		if (
+			kept.content.source === this.source &&
+			Object.entries(answers).every(([id, a]) => this.answers[id]?.words === a.words)
+		)
+			return this.keeping.drop();
 		const other = kept.content.source !== this.source;
 		this.source = kept.content.source;
 		this.answers = { ...this.answers, ...answers };
@@ -225,7 +235,10 @@ export class Desk {
 
 	/** Draws an example, of the help or on the exercise's sheet; the program stays as it is. */
 	async showExample(source: string, ofExercise = false): Promise<void> {
-		const answer = await this.runner.ask("run", { source, ...(ofExercise && { conditions: { ...this.work.exercise.conditions, without: [] } }) });
+		const answer = await this.runner.ask("run", {
+			source,
+			...(ofExercise && { conditions: { ...this.work.exercise.conditions, without: [] } }),
+		});
 		if (!answer) return;
 		this.run = answer;
 		this.ran = undefined;
@@ -274,7 +287,11 @@ export class Desk {
 	}
 
 	/** How a program would do; nothing once the desk was left. */
-	private async reportOn(params: { id: string; exercise: string }, source: string, answers: Answers): Promise<ReportBody | undefined> {
+	private async reportOn(
+		params: { id: string; exercise: string },
+		source: string,
+		answers: Answers,
+	): Promise<ReportBody | undefined> {
 		const { id } = await api.selfCheck({ params, body: { source, answers } });
 		for (let look = 0; !this.left; look++) {
 			const { report } = await api.showSelfCheck({ params: { id } });
@@ -298,7 +315,8 @@ export class Desk {
 			this.error = "";
 		} catch (error) {
 			// Without a network the first one is here.
-			if (error instanceof CallError && error.status === 0 && given.length === 0 && first && this.runs > 0) this.hints = { ...this.hints, [criterion]: [first] };
+			if (error instanceof CallError && error.status === 0 && given.length === 0 && first && this.runs > 0)
+				this.hints = { ...this.hints, [criterion]: [first] };
 			else this.error = saying(error);
 		}
 	}
@@ -308,7 +326,17 @@ export class Desk {
 		if (this.handing) return;
 		this.error = "";
 		const { assignmentId, exercise } = this.work;
-		await this.deliver({ assignmentId, exercise: exercise.id, source: this.source, answers: this.answers, key: freshKey(), at: new Date().toISOString() }, false);
+		await this.deliver(
+			{
+				assignmentId,
+				exercise: exercise.id,
+				source: this.source,
+				answers: this.answers,
+				key: freshKey(),
+				at: new Date().toISOString(),
+			},
+			false,
+		);
 	}
 
 	private async deliver(pressed: Pressed, waited: boolean): Promise<void> {
@@ -344,17 +372,25 @@ export class Desk {
 		if (this.left) return;
 		this.result = await api.showHandIn({ params: { id } });
 		this.noteTry(this.result);
-		if (this.result.points?.earned === 0 && this.result.report?.state === "drew") await this.lookElsewhere(this.result.source);
+		if (this.result.points?.earned === 0 && this.result.report?.state === "drew")
+			await this.lookElsewhere(this.result.source);
 	}
 
 	private noteTry({ id, tryNumber, handedInAt, late, points }: HandInPage): void {
-		this.handIns = [...this.handIns.filter((t) => t.id !== id), { id, tryNumber, handedInAt, late, points, open: points?.open ?? 0, counts: false }];
+		this.handIns = [
+			...this.handIns.filter((t) => t.id !== id),
+			{ id, tryNumber, handedInAt, late, points, open: points?.open ?? 0, counts: false },
+		];
 	}
 
 	/** Whether a program that earned nothing here fits another exercise that is open. */
 	private async lookElsewhere(source: string): Promise<void> {
 		const { work } = await api.listWork({});
-		const others = work.filter((w) => w.exercise.id !== this.work.exercise.id && Date.parse(w.closesAt) > Date.now() && w.triesLeft !== 0).slice(0, MOST_OTHERS);
+		const others = work
+			.filter(
+				(w) => w.exercise.id !== this.work.exercise.id && Date.parse(w.closesAt) > Date.now() && w.triesLeft !== 0,
+			)
+			.slice(0, MOST_OTHERS);
 		for (const other of others) {
 			const report = await this.reportOn({ id: other.assignmentId, exercise: other.exercise.id }, source, {});
 			if (report?.points && report.points.earned >= report.points.possible / 2) this.fits = other;
@@ -367,7 +403,14 @@ export class Desk {
 		const { fits, result } = this;
 		if (!fits || !result) return false;
 		const sent = await send(
-			{ assignmentId: fits.assignmentId, exercise: fits.exercise.id, source: result.source, answers: {}, key: freshKey(), at: new Date().toISOString() },
+			{
+				assignmentId: fits.assignmentId,
+				exercise: fits.exercise.id,
+				source: result.source,
+				answers: {},
+				key: freshKey(),
+				at: new Date().toISOString(),
+			},
 			false,
 		);
 		if (sent.state === "refused") this.error = sent.why;

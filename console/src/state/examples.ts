@@ -7,9 +7,13 @@ export const EXAMPLES: readonly { readonly name: string; readonly source: string
 	},
 	{
 		name: "Flag with stripes",
-		source: "paper lightcyan\npen none\nfor i from 0 to 5\n  if i mod 2 == 0\n    fill navy\n  else\n    fill gold\n  end\n  rect corner 100, 60 + i * 30 size 200, 30\nend\n",
+		source:
+			"paper lightcyan\npen none\nfor i from 0 to 5\n  if i mod 2 == 0\n    fill navy\n  else\n    fill gold\n  end\n  rect corner 100, 60 + i * 30 size 200, 30\nend\n",
 	},
-	{ name: "Star walked with turns", source: "pen colour navy width 3\nrepeat 5 times\n  walk 140\n  turn right 144\nend\n" },
+	{
+		name: "Star walked with turns",
+		source: "pen colour navy width 3\nrepeat 5 times\n  walk 140\n  turn right 144\nend\n",
+	},
 	{
 		name: "Gull that crosses the sheet",
 		source:

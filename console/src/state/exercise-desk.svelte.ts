@@ -60,9 +60,11 @@ export class ExerciseDesk {
 			place: keptAt(`exercise ${page.id}`),
 			revision: page.revision,
 			now: () => ({ source: this.source, programs: this.programs }),
-			save: ({ source, programs }, revision) => api.saveExercise({ params: { id: page.id }, body: { source, trialPrograms: [...programs] }, revision }),
+			save: ({ source, programs }, revision) =>
+				api.saveExercise({ params: { id: page.id }, body: { source, trialPrograms: [...programs] }, revision }),
 			fetch: () => api.showExercise({ params: { id: page.id } }),
-			same: (mine, theirs) => mine.source === theirs.source && JSON.stringify(mine.programs) === JSON.stringify(theirs.trialPrograms),
+			same: (mine, theirs) =>
+				mine.source === theirs.source && JSON.stringify(mine.programs) === JSON.stringify(theirs.trialPrograms),
 		});
 		this.source = page.source;
 		this.programs = page.trialPrograms;
@@ -76,7 +78,8 @@ export class ExerciseDesk {
 		const { kept } = this.keeping;
 		if (!kept) return;
 		const { source, programs } = kept.content;
-		if (source === this.source && JSON.stringify(programs) === JSON.stringify(this.programs)) return this.keeping.drop();
+		if (source === this.source && JSON.stringify(programs) === JSON.stringify(this.programs))
+			return this.keeping.drop();
 		this.done.push(this.source);
 		this.canUndo = true;
 		this.source = source;
@@ -90,12 +93,15 @@ export class ExerciseDesk {
 	/** Puts another source in place; undefined changes nothing, as where a file can't be read. */
 	write(source: string | undefined, apart = false): void {
 		if (source === undefined) {
-			notes.say("The file can't be read just now. Mend it in the file view first; nothing was changed.", { wrong: true });
+			notes.say("The file can't be read just now. Mend it in the file view first; nothing was changed.", {
+				wrong: true,
+			});
 			return;
 		}
 		if (source === this.source || !this.page.mine) return;
 		const now = Date.now();
-		if (apart || now - this.lastChange > TOGETHER_MILLISECONDS) this.done = [...this.done.slice(-MOST_UNDONE), this.source];
+		if (apart || now - this.lastChange > TOGETHER_MILLISECONDS)
+			this.done = [...this.done.slice(-MOST_UNDONE), this.source];
 		this.lastChange = apart ? 0 : now;
 		this.undone = [];
 		this.put(source);
@@ -142,7 +148,10 @@ export class ExerciseDesk {
 		const turn = ++this.turn;
 		const { parts, source, programs } = this;
 		const drawn = parts && (await this.runner.ask("run", { source: parts.model, conditions: parts.conditions }));
-		const marked = await this.runner.ask("mark", { exercise: source, programs: [{ name: MODEL, source: parts?.model ?? "" }, ...programs] });
+		const marked = await this.runner.ask("mark", {
+			exercise: source,
+			programs: [{ name: MODEL, source: parts?.model ?? "" }, ...programs],
+		});
 		if (turn !== this.turn) return;
 		if (drawn) this.measured = drawn.figures;
 		if (!marked) return;
@@ -177,7 +186,9 @@ export class ExerciseDesk {
 	async seeTo(altered: string): Promise<void> {
 		const found = await this.proposer.ask("against", { exercise: this.source, altered }, 20_000);
 		if (!found?.proposal) {
-			notes.say("None of the ready sentences tells this one from the model. Write a criterion in the file view.", { wrong: true });
+			notes.say("None of the ready sentences tells this one from the model. Write a criterion in the file view.", {
+				wrong: true,
+			});
 			return;
 		}
 		const next = withCriterion(this.source, found.proposal);
@@ -207,7 +218,9 @@ export class ExerciseDesk {
 	async publish(): Promise<number | undefined> {
 		await this.keeping.save();
 		if (this.keeping.saved !== "saved") return undefined;
-		const made = await notes.trying(() => api.publishDraft({ params: { id: this.page.id }, revision: this.keeping.revision }));
+		const made = await notes.trying(() =>
+			api.publishDraft({ params: { id: this.page.id }, revision: this.keeping.revision }),
+		);
 		return made?.number;
 	}
 

@@ -1,6 +1,14 @@
 import { conditionsOf, readExercise } from "@markpen/core";
 import { describe, expect, test } from "vitest";
-import { freshFile, idFor, partsOf, withCriterion, withCriterionPart, withoutCriterion, withPart } from "./exercise-file.ts";
+import {
+	freshFile,
+	idFor,
+	partsOf,
+	withCriterion,
+	withCriterionPart,
+	withoutCriterion,
+	withPart,
+} from "./exercise-file.ts";
 
 const FILE = `format: markpen/exercise@1
 id: lamp
@@ -36,7 +44,13 @@ describe("the parts of a file", () => {
 			brief: "A lamp.\n",
 			model: "circle centre 0, 0 diameter 36\n",
 			starter: "",
-			conditions: { sheet: { width: 400, height: 300, origin: "centre" }, seed: 1, frames: null, steps: null, without: [] },
+			conditions: {
+				sheet: { width: 400, height: 300, origin: "centre" },
+				seed: 1,
+				frames: null,
+				steps: null,
+				without: [],
+			},
 			criteria: [
 				{ id: "one", points: 1, hint: "Look.\nLook again.", bonus: false },
 				{ id: "neat", points: 0.5, bonus: true },
@@ -59,9 +73,13 @@ describe("the parts of a file", () => {
 		const reading = readExercise(file);
 		expect(reading.ok && conditionsOf(reading.exercise)).toEqual(partsOf(file)?.conditions);
 		expect(partsOf(file)?.conditions.sheet?.paper).toBe("lightcyan");
-		const odd = partsOf("sheet: { width: wide, height: 300 }\nrun: { seeds: x, frames: -3, steps: 0.5 }\nstatements: { without: circle }");
+		const odd = partsOf(
+			"sheet: { width: wide, height: 300 }\nrun: { seeds: x, frames: -3, steps: 0.5 }\nstatements: { without: circle }",
+		);
 		expect(odd?.conditions).toEqual({ sheet: null, seed: 1, frames: null, steps: null, without: [] });
-		expect(partsOf("sheet: { width: 300, height: 200, origin: middle }\nrun: 5\nstatements:")?.conditions.sheet).toBeNull();
+		expect(
+			partsOf("sheet: { width: 300, height: 200, origin: middle }\nrun: 5\nstatements:")?.conditions.sheet,
+		).toBeNull();
 	});
 });
 
@@ -79,7 +97,10 @@ describe("an edit keeps comments and the file readable", () => {
 
 	test("of the criteria: one more with its figure, its points, hints and heading, and one fewer", () => {
 		const more = kept(
-			withCriterion(FILE, { criterion: { id: "across", check: "measure", of: "circle", what: "diameter", is: 36, points: 1 }, figures: { circle: { kind: "circle" } } }),
+			withCriterion(FILE, {
+				criterion: { id: "across", check: "measure", of: "circle", what: "diameter", is: 36, points: 1 },
+				figures: { circle: { kind: "circle" } },
+			}),
 		);
 		expect(more).toContain("- { id: across, check: measure, of: circle, what: diameter, is: 36, points: 1 }");
 		const pointed = kept(withCriterionPart(more, 2, "points", 2.5));

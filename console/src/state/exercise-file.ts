@@ -26,12 +26,28 @@ const ORIGINS = ["top left", "centre", "bottom left"] as const;
 const text = (value: unknown) => (typeof value === "string" ? value : "");
 
 function conditionsIn(file: Record<string, unknown>): Conditions {
-	const { sheet, run, statements } = file as { sheet?: unknown; run?: { seeds?: unknown; frames?: unknown; steps?: unknown }; statements?: { without?: unknown } };
+	const { sheet, run, statements } = file as {
+		sheet?: unknown;
+		run?: { seeds?: unknown; frames?: unknown; steps?: unknown };
+		statements?: { without?: unknown };
+	};
 	const number = (value: unknown) => (typeof value === "number" && Number.isInteger(value) && value > 0 ? value : null);
-	const { width, height, origin = "top left", paper } = (sheet ?? {}) as { width?: unknown; height?: unknown; origin?: string; paper?: unknown };
+	const {
+		width,
+		height,
+		origin = "top left",
+		paper,
+	} = (sheet ?? {}) as { width?: unknown; height?: unknown; origin?: string; paper?: unknown };
 	const whole = number(width) !== null && number(height) !== null && ORIGINS.includes(origin as never);
 	return {
-		sheet: whole ? { width: width as number, height: height as number, origin: origin as (typeof ORIGINS)[number], ...(typeof paper === "string" && { paper }) } : null,
+		sheet: whole
+			? {
+					width: width as number,
+					height: height as number,
+					origin: origin as (typeof ORIGINS)[number],
+					...(typeof paper === "string" && { paper }),
+				}
+			: null,
 		seed: Array.isArray(run?.seeds) && Number.isInteger(run.seeds[0]) ? (run.seeds[0] as number) : 1,
 		frames: number(run?.frames),
 		steps: number(run?.steps),
@@ -57,7 +73,8 @@ export function partsOf(source: string): FileParts | undefined {
 		brief: text(file.brief),
 		model: text(file.model),
 		starter: text(file.starter),
-		example: example && typeof example === "object" ? { show: text(example.show), program: text(example.program) } : null,
+		example:
+			example && typeof example === "object" ? { show: text(example.show), program: text(example.program) } : null,
 		conditions: conditionsIn(file),
 		criteria: (Array.isArray(criteria) ? criteria : []).map((c: Record<string, unknown> | null) => ({
 			id: text(c?.id),
@@ -82,7 +99,11 @@ function changed(source: string, change: (document: Document) => void): string |
 }
 
 /** The file with one part put in its place; an empty text takes an optional part away. */
-export function withPart(source: string, part: "title" | "brief" | "model" | "starter", value: string): string | undefined {
+export function withPart(
+	source: string,
+	part: "title" | "brief" | "model" | "starter",
+	value: string,
+): string | undefined {
 	return changed(source, (document) => {
 		if (value === "" && part === "starter") {
 			document.delete(part);
@@ -93,7 +114,12 @@ export function withPart(source: string, part: "title" | "brief" | "model" | "st
 		if (block) node.type = "BLOCK_LITERAL";
 		// What stands beside it in the file stays there.
 		const before = document.get(part, true);
-		if (isScalar(before)) Object.assign(node, { comment: before.comment, commentBefore: before.commentBefore, spaceBefore: before.spaceBefore });
+		if (isScalar(before))
+			Object.assign(node, {
+				comment: before.comment,
+				commentBefore: before.commentBefore,
+				spaceBefore: before.spaceBefore,
+			});
 		document.set(part, node);
 	});
 }
@@ -107,9 +133,13 @@ function criteriaOf(document: Document): YAMLSeq {
 }
 
 /** The file with a criterion more, and the figures that it speaks of. */
-export function withCriterion(source: string, { criterion, figures }: Pick<Proposal, "criterion" | "figures">): string | undefined {
+export function withCriterion(
+	source: string,
+	{ criterion, figures }: Pick<Proposal, "criterion" | "figures">,
+): string | undefined {
 	return changed(source, (document) => {
-		for (const [name, selector] of Object.entries(figures)) document.setIn(["figures", name], document.createNode(selector, { flow: true }));
+		for (const [name, selector] of Object.entries(figures))
+			document.setIn(["figures", name], document.createNode(selector, { flow: true }));
 		const criteria = criteriaOf(document);
 		criteria.flow = false;
 		criteria.add(document.createNode(criterion, { flow: true }));
@@ -130,7 +160,8 @@ export function withCriterionPart(
 	value: string | number | boolean,
 ): string | undefined {
 	return changed(source, (document) => {
-		if (value === "" || value === false || (key === "show" && value === "before")) document.deleteIn(["criteria", index, key]);
+		if (value === "" || value === false || (key === "show" && value === "before"))
+			document.deleteIn(["criteria", index, key]);
 		else if (key === "hint" && typeof value === "string" && value.includes("\n"))
 			document.setIn(["criteria", index, key], document.createNode(value.split("\n").filter(Boolean), { flow: true }));
 		else document.setIn(["criteria", index, key], value);

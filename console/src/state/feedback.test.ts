@@ -3,14 +3,29 @@ import { describe, expect, test } from "vitest";
 import { grouped } from "./feedback.ts";
 
 type Criterion = ReportBody["criteria"][number];
-const criterion = (id: string, verdict: Criterion["verdict"], more: Partial<Criterion> = {}) => ({ id, verdict, possible: 2, ...more }) as Criterion;
-const decided = (id: string, more: Partial<HandInPage["criteria"][number]>): HandInPage["criteria"][number] => ({ id, points: 0, judged: null, adjusted: null, ...more });
+const criterion = (id: string, verdict: Criterion["verdict"], more: Partial<Criterion> = {}) =>
+	({ id, verdict, possible: 2, ...more }) as Criterion;
+const decided = (id: string, more: Partial<HandInPage["criteria"][number]>): HandInPage["criteria"][number] => ({
+	id,
+	points: 0,
+	judged: null,
+	adjusted: null,
+	...more,
+});
 const shown = (criteria: Criterion[], standings: HandInPage["criteria"] = []) =>
 	grouped(criteria, standings).map((g) => [g.title, g.criteria.map((c) => c.id).join(), g.next] as const);
 
 describe("feedback on criteria", () => {
 	test("tells what is met, what is partly, and what to try next, in this order", () => {
-		expect(shown([criterion("a", "missed"), criterion("b", "met"), criterion("c", "partly"), criterion("d", "not-judged"), criterion("e", "met")])).toEqual([
+		expect(
+			shown([
+				criterion("a", "missed"),
+				criterion("b", "met"),
+				criterion("c", "partly"),
+				criterion("d", "not-judged"),
+				criterion("e", "met"),
+			]),
+		).toEqual([
 			["Met", "b,e", false],
 			["Partly", "c", false],
 			["Try next", "a,d", true],

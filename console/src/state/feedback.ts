@@ -10,7 +10,10 @@ export interface Group {
 }
 
 /** How a criterion stands, with what people decided of it. */
-function stands({ verdict, waits, possible }: Criterion, standing: HandInPage["criteria"][number] | undefined): "met" | "partly" | "next" | "waits" {
+function stands(
+	{ verdict, waits, possible }: Criterion,
+	standing: HandInPage["criteria"][number] | undefined,
+): "met" | "partly" | "next" | "waits" {
 	const decided = standing?.adjusted?.points ?? standing?.judged ?? null;
 	if (decided !== null) return decided >= possible ? "met" : decided > 0 ? "partly" : "next";
 	if (waits === "teacher") return "waits";

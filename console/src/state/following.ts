@@ -4,7 +4,8 @@ import { wire } from "./api.ts";
 export function follow(path: string, on: Readonly<Record<string, (data: unknown) => void>>): () => void {
 	if (!wire.listens) return () => undefined;
 	const source = new EventSource(`/api/v1${path}`);
-	for (const [kind, tell] of Object.entries(on)) source.addEventListener(kind, (event) => tell(JSON.parse((event as MessageEvent<string>).data)));
+	for (const [kind, tell] of Object.entries(on))
+		source.addEventListener(kind, (event) => tell(JSON.parse((event as MessageEvent<string>).data)));
 	return () => source.close();
 }
 

@@ -39,7 +39,8 @@ export class FreeDesk {
 		});
 		const here = this.keeping.kept;
 		this.source = here?.content.source ?? kept?.source ?? begin;
-		if (here && kept && here.revision !== kept.revision && here.content.source !== kept.source) this.keeping.clash(kept, here.at);
+		if (here && kept && here.revision !== kept.revision && here.content.source !== kept.source)
+			this.keeping.clash(kept, here.at);
 		else if (!kept || this.source !== kept.source) this.keeping.wrote();
 		void this.runner.ask("help", {}, 30_000).then((help) => (this.help = help));
 	}
@@ -68,7 +69,9 @@ export class FreeDesk {
 		const at = mine ? theirs.savedAt : (this.keeping.writtenAt ?? new Date().toISOString());
 		const name = `${this.name}, ${moment(at)}`.slice(0, MOST_NAME);
 		keepHere(freePlace(name), { source: other }, 0);
-		const stored = await notes.trying(() => api.saveFreeDrawing({ params: { name }, body: { source: other }, revision: 0 }));
+		const stored = await notes.trying(() =>
+			api.saveFreeDrawing({ params: { name }, body: { source: other }, revision: 0 }),
+		);
 		if (stored) localStorage.removeItem(freePlace(name));
 		if (!mine) this.source = theirs.source;
 		this.keeping.settled();

@@ -24,7 +24,8 @@ export function sheetPoint(sheet: Sheet, x: number, y: number): { x: number; y: 
 
 function linesAlong(from: number, to: number, step: number, at: (value: number) => number): GridLine[] {
 	const lines: GridLine[] = [];
-	for (let k = Math.ceil(from / step); k <= Math.floor(to / step); k++) lines.push({ at: at(k * step), label: k * step, strong: k % 5 === 0 });
+	for (let k = Math.ceil(from / step); k <= Math.floor(to / step); k++)
+		lines.push({ at: at(k * step), label: k * step, strong: k % 5 === 0 });
 	return lines;
 }
 

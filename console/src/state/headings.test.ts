@@ -2,7 +2,10 @@ import { expect, test } from "vitest";
 import { underHeadings } from "./headings.ts";
 
 const of = (...criteria: readonly [string, string | null][]) =>
-	underHeadings(criteria.map(([id, part]) => ({ id, part }))).map((g) => [g.heading, g.criteria.map((c) => c.id).join("")]);
+	underHeadings(criteria.map(([id, part]) => ({ id, part }))).map((g) => [
+		g.heading,
+		g.criteria.map((c) => c.id).join(""),
+	]);
 
 test("criteria stand under their headings, each heading once, in the order in which they come, and those without one never seem to belong to another", () => {
 	expect(of(["a", "The rays"], ["b", "The rays"], ["c", "The star"], ["d", null])).toEqual([

@@ -11,5 +11,8 @@ export interface Under<T> {
 export function underHeadings<T extends { readonly part: string | null }>(criteria: readonly T[]): Under<T>[] {
 	const groups = new Map<string | null, T[]>();
 	for (const c of criteria) groups.set(c.part, [...(groups.get(c.part) ?? []), c]);
-	return [...groups].map(([heading, under], i) => ({ heading: i > 0 ? (heading ?? BESIDES) : heading, criteria: under }));
+	return [...groups].map(([heading, under], i) => ({
+		heading: i > 0 ? (heading ?? BESIDES) : heading,
+		criteria: under,
+	}));
 }

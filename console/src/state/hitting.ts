@@ -19,7 +19,8 @@ export class Hits {
 		const { context } = this;
 		if (!context) return null;
 		context.lineWidth = 2 * near;
-		for (const { of, path, open } of this.figures.toReversed()) if (context.isPointInStroke(path, x, y) || (!open && context.isPointInPath(path, x, y))) return of.index;
+		for (const { of, path, open } of this.figures.toReversed())
+			if (context.isPointInStroke(path, x, y) || (!open && context.isPointInPath(path, x, y))) return of.index;
 		return null;
 	}
 }

@@ -5,7 +5,8 @@ import { api } from "./api.ts";
 const LOOK_MILLISECONDS = [150, 250, 400, 700, 1000];
 
 /** Waits until it is time for the next look. */
-export const pause = (look: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, LOOK_MILLISECONDS[Math.min(look, LOOK_MILLISECONDS.length - 1)]));
+export const pause = (look: number): Promise<void> =>
+	new Promise((resolve) => setTimeout(resolve, LOOK_MILLISECONDS[Math.min(look, LOOK_MILLISECONDS.length - 1)]));
 
 /** Waits until long work is over, and tells how far it is. */
 export async function finished(jobId: string, tell: (job: Job) => void = () => undefined): Promise<Job> {

@@ -71,7 +71,8 @@ export class Keeping<T, S extends { readonly revision: number }> {
 			keepHere(this.of.place, this.of.now(), this.revision, this.writtenAt);
 			this.error = "";
 		} catch {
-			this.error = "This browser keeps nothing more. Wait until it is kept at the service, or copy what you wrote, before you close the page.";
+			this.error =
+				"This browser keeps nothing more. Wait until it is kept at the service, or copy what you wrote, before you close the page.";
 		}
 		this.soon(after);
 	}

@@ -39,7 +39,8 @@ class Service {
 		return { revision: this.revision };
 	};
 }
-const failure = (status: number, code: string) => new CallError(status, `It is ${code}.`, { type: `/problems/${code}`, title: code, status, detail: `It is ${code}.` });
+const failure = (status: number, code: string) =>
+	new CallError(status, `It is ${code}.`, { type: `/problems/${code}`, title: code, status, detail: `It is ${code}.` });
 
 const PLACE = "markpen test";
 let service: Service;
@@ -176,7 +177,11 @@ describe("what was saved from another place", () => {
 		const again = begin();
 		expect(again.kept).toEqual({ content: "mine", revision: 2, at: "2026-11-26T08:00:00.000Z" });
 		again.clash({ text: "theirs", revision: 3 }, again.kept?.at ?? "");
-		expect([again.saved, again.writtenAt, again.theirs?.text]).toEqual(["unsaved", "2026-11-26T08:00:00.000Z", "theirs"]);
+		expect([again.saved, again.writtenAt, again.theirs?.text]).toEqual([
+			"unsaved",
+			"2026-11-26T08:00:00.000Z",
+			"theirs",
+		]);
 		again.leave();
 	});
 });

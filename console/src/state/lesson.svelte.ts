@@ -35,7 +35,10 @@ export class Lesson {
 	}
 
 	private async lookAt(assignmentId: string, exercise: string): Promise<void> {
-		const { drafts, criteria, conditions } = await api.listDrafts({ params: { id: assignmentId }, query: { exercise } });
+		const { drafts, criteria, conditions } = await api.listDrafts({
+			params: { id: assignmentId },
+			query: { exercise },
+		});
 		this.turnTo(`${assignmentId} ${exercise}`);
 		this.drafts = drafts;
 		this.criteria = criteria;

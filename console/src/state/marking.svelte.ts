@@ -12,13 +12,19 @@ const WHOLE: CommentPlace = { on: "whole" };
 export function offered(kept: readonly Kept[], report: HandInPage["report"]): Kept[] {
 	const slips = new Set(report?.slips.map((s) => s.id));
 	const fits = (k: Kept) => k.slip !== null && slips.has(k.slip);
-	return [...kept.filter(fits), ...kept.filter((k) => k.slip === null), ...kept.filter((k) => k.slip !== null && !fits(k))];
+	return [
+		...kept.filter(fits),
+		...kept.filter((k) => k.slip === null),
+		...kept.filter((k) => k.slip !== null && !fits(k)),
+	];
 }
 
 /** What a comment speaks of, in words. */
 export function placeWords(place: CommentPlace, page: HandInPage): string {
-	if (place.on === "lines") return place.from === place.to ? `line ${place.from}` : `lines ${place.from} to ${place.to}`;
-	if (place.on === "criterion") return page.report?.criteria.find((c) => c.id === place.criterion)?.asks ?? "a criterion";
+	if (place.on === "lines")
+		return place.from === place.to ? `line ${place.from}` : `lines ${place.from} to ${place.to}`;
+	if (place.on === "criterion")
+		return page.report?.criteria.find((c) => c.id === place.criterion)?.asks ?? "a criterion";
 	if (place.on === "figure") return page.report?.figures.find((f) => f.index === place.figure)?.sentence ?? "a figure";
 	return "the whole";
 }
@@ -128,7 +134,10 @@ export class Marking {
 		const before = id === this.id ? this.loading.value?.criteria.find((c) => c.id === criterion)?.adjusted : undefined;
 		await notes.trying(() => api.undoAdjustment({ params: { id, criterion } }));
 		if (id === this.id) await this.open();
-		if (before) notes.say("The adjustment is taken back.", { undo: async () => void (await this.adjust(criterion, before.points, before.reason ?? "As before", id)) });
+		if (before)
+			notes.say("The adjustment is taken back.", {
+				undo: async () => void (await this.adjust(criterion, before.points, before.reason ?? "As before", id)),
+			});
 	}
 
 	async judge(criterion: string, points: number): Promise<void> {
@@ -139,7 +148,9 @@ export class Marking {
 	async release(): Promise<void> {
 		const page = this.loading.value;
 		if (!page) return;
-		const done = await notes.trying(() => api.release({ params: { id: page.assignmentId }, body: { students: [page.student.id] } }));
+		const done = await notes.trying(() =>
+			api.release({ params: { id: page.assignmentId }, body: { students: [page.student.id] } }),
+		);
 		if (!done) return;
 		this.put(page.id, { released: true });
 		notes.say(`Released to ${page.student.name}.`);

@@ -22,7 +22,11 @@ export function columnsOf(page: ClassPage, unfolded: ReadonlySet<string>): Colum
 		const before = columns.at(-1);
 		const folded = c.unit !== null && !unfolded.has(c.assignmentId);
 		if (folded && before?.folded && before.assignmentId === c.assignmentId) {
-			columns[columns.length - 1] = { ...before, possible: before.possible + c.possible, exercises: [...before.exercises, c] };
+			columns[columns.length - 1] = {
+				...before,
+				possible: before.possible + c.possible,
+				exercises: [...before.exercises, c],
+			};
 			continue;
 		}
 		columns.push({
@@ -38,7 +42,8 @@ export function columnsOf(page: ClassPage, unfolded: ReadonlySet<string>): Colum
 	return columns;
 }
 
-export const cellKey = (studentId: string, assignmentId: string, exercise: string) => `${studentId} ${assignmentId} ${exercise}`;
+export const cellKey = (studentId: string, assignmentId: string, exercise: string) =>
+	`${studentId} ${assignmentId} ${exercise}`;
 
 export function cellsByPlace(page: ClassPage): ReadonlyMap<string, Cell> {
 	return new Map(page.cells.map((c) => [cellKey(c.studentId, c.assignmentId, c.exercise), c]));
@@ -65,7 +70,9 @@ export function studentsOf(page: ClassPage, order: Order, now = Date.now()) {
 		const mine = page.columns.map((c) => ({ c, cell: cells.get(cellKey(s.id, c.assignmentId, c.exercise)) }));
 		const points = mine.reduce((sum, { cell }) => sum + (cell?.points?.earned ?? 0), 0);
 		const possible = mine.reduce((sum, { cell }) => sum + (cell?.points?.possible ?? 0), 0);
-		const missing = mine.filter(({ c, cell }) => !cell && Date.parse(c.dueAt) <= now && !excused.has(`${s.id} ${c.assignmentId}`)).length;
+		const missing = mine.filter(
+			({ c, cell }) => !cell && Date.parse(c.dueAt) <= now && !excused.has(`${s.id} ${c.assignmentId}`),
+		).length;
 		return { ...s, points, share: possible > 0 ? points / possible : Number(missing === 0), missing };
 	});
 	return rows.toSorted(ORDERS[order]);
@@ -81,5 +88,6 @@ export function cellNote(c: Cell): string {
 
 /** How many of a collection's exercises a student has managed: those with the share of points that the collection asks. */
 export function doneOf(cells: readonly (Cell | undefined)[], doneWhen: number): number {
-	return cells.filter((c) => c && c.verdicts.length > 0 && c.points && c.points.earned >= c.points.possible * doneWhen).length;
+	return cells.filter((c) => c && c.verdicts.length > 0 && c.points && c.points.earned >= c.points.possible * doneWhen)
+		.length;
 }

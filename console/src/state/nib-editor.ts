@@ -1,4 +1,9 @@
-import { autocompletion, type CompletionContext, type CompletionResult, completionKeymap } from "@codemirror/autocomplete";
+import {
+	autocompletion,
+	type CompletionContext,
+	type CompletionResult,
+	completionKeymap,
+} from "@codemirror/autocomplete";
 import { defaultKeymap, history, historyKeymap, isolateHistory } from "@codemirror/commands";
 import { HighlightStyle, StreamLanguage, syntaxHighlighting } from "@codemirror/language";
 import { type Diagnostic, lintGutter, setDiagnostics } from "@codemirror/lint";
@@ -53,7 +58,8 @@ function wordAt(state: EditorState): string {
 	const { head } = state.selection.main;
 	const line = state.doc.lineAt(head);
 	const at = head - line.from;
-	for (const found of line.text.matchAll(/for each|each frame|[\p{L}_][\p{L}\p{N}_]*/gu)) if (found.index <= at && at <= found.index + found[0].length) return found[0];
+	for (const found of line.text.matchAll(/for each|each frame|[\p{L}_][\p{L}\p{N}_]*/gu))
+		if (found.index <= at && at <= found.index + found[0].length) return found[0];
 	return "";
 }
 
@@ -68,15 +74,26 @@ function completing(known: () => Completions | undefined) {
 	return (context: CompletionContext): CompletionResult | null => {
 		const word = context.matchBefore(/[\p{L}_][\p{L}\p{N}_]*/u);
 		if (!word && !context.explicit) return null;
-		const before = context.state.doc.lineAt(context.pos).text.slice(0, (word?.from ?? context.pos) - context.state.doc.lineAt(context.pos).from);
+		const before = context.state.doc
+			.lineAt(context.pos)
+			.text.slice(0, (word?.from ?? context.pos) - context.state.doc.lineAt(context.pos).from);
 		// Nothing is completed in what is only read by people.
 		if (/(^|\s)--/.test(before) || (before.match(/"/g)?.length ?? 0) % 2 === 1) return null;
 		const { words, colours } = known() ?? { words: [], colours: [] };
 		const head = before.trim() === "";
 		const own = namesIn(context.state.doc.toString()).map((name) => ({ label: name, type: "variable" }));
-		const language = words.map((w) => ({ label: w.word, detail: w.forms[0] === w.word ? "" : (w.forms[0] ?? ""), type: "keyword", boost: head ? 2 : 0 }));
+		const language = words.map((w) => ({
+			label: w.word,
+			detail: w.forms[0] === w.word ? "" : (w.forms[0] ?? ""),
+			type: "keyword",
+			boost: head ? 2 : 0,
+		}));
 		const paints = head ? [] : colours.map((c) => ({ label: c.name, detail: c.code, type: "constant" }));
-		return { from: word?.from ?? context.pos, options: [...own, ...language, ...paints], validFor: /^[\p{L}\p{N}_]*$/u };
+		return {
+			from: word?.from ?? context.pos,
+			options: [...own, ...language, ...paints],
+			validFor: /^[\p{L}\p{N}_]*$/u,
+		};
 	};
 }
 
@@ -111,7 +128,12 @@ export class NibEditor {
 				syntaxHighlighting(colours),
 				look,
 				EditorView.lineWrapping,
-				autocompletion({ override: [completing(() => on.completions?.())], icons: false, maxRenderedOptions: 12, activateOnTypingDelay: STILL_MILLISECONDS }),
+				autocompletion({
+					override: [completing(() => on.completions?.())],
+					icons: false,
+					maxRenderedOptions: 12,
+					activateOnTypingDelay: STILL_MILLISECONDS,
+				}),
 				EditorView.contentAttributes.of({ "aria-label": name, spellcheck: "false", autocapitalize: "off" }),
 				keymap.of([
 					{
@@ -163,7 +185,10 @@ export class NibEditor {
 
 	/** Marks problems and remarks where they stand. */
 	show(problems: readonly SaidProblem[], remarks: readonly SaidProblem[]): void {
-		const all = [...problems.map((p) => this.diagnostic(p, "error")), ...remarks.map((r) => this.diagnostic(r, "info"))];
+		const all = [
+			...problems.map((p) => this.diagnostic(p, "error")),
+			...remarks.map((r) => this.diagnostic(r, "info")),
+		];
 		this.view.dispatch(
 			setDiagnostics(
 				this.view.state,
@@ -176,7 +201,8 @@ export class NibEditor {
 	set(source: string): void {
 		const { doc } = this.view.state;
 		// A file may end its lines otherwise; that is no other program.
-		if (doc.toString().trimEnd() !== source.trimEnd()) this.view.dispatch({ changes: { from: 0, to: doc.length, insert: source } });
+		if (doc.toString().trimEnd() !== source.trimEnd())
+			this.view.dispatch({ changes: { from: 0, to: doc.length, insert: source } });
 	}
 
 	/** Puts a text where the cursor is, in place of what is chosen. */

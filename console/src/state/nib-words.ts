@@ -24,14 +24,17 @@ export function piecesOf(line: string): Piece[] {
 		pieces.push({ text: head[2] as string, as: "head" });
 		rest = code.slice(head[0].length);
 	}
-	for (const part of rest.split(/("[^"]*"?)/)) if (part) pieces.push({ text: part, as: part.startsWith('"') ? "quoted" : "plain" });
+	for (const part of rest.split(/("[^"]*"?)/))
+		if (part) pieces.push({ text: part, as: part.startsWith('"') ? "quoted" : "plain" });
 	if (cut < line.length) pieces.push({ text: line.slice(cut), as: "comment" });
 	return pieces;
 }
 
 /** Statements of a source: its lines but blank ones, comments, `end` and `else`. */
 export function statementsIn(source: string): number {
-	return source.split("\n").filter((line) => line.trim() !== "" && !/^\s*--/.test(line) && !/^\s*(?:end|else)\s*$/.test(line)).length;
+	return source
+		.split("\n")
+		.filter((line) => line.trim() !== "" && !/^\s*--/.test(line) && !/^\s*(?:end|else)\s*$/.test(line)).length;
 }
 
 /** Names that a replay watches at the most. */
@@ -39,6 +42,8 @@ const MOST_NAMES = 12;
 
 /** The names that a source gives values to, in the order in which they come: what a replay watches. */
 export function namesIn(source: string): string[] {
-	const found = [...source.matchAll(/^\s*(?:let|for(?:\s+each)?|repeat\s+.*?\bas)\s+([\p{L}_][\p{L}\p{N}_]*)/gmu)].map((m) => m[1] as string);
+	const found = [...source.matchAll(/^\s*(?:let|for(?:\s+each)?|repeat\s+.*?\bas)\s+([\p{L}_][\p{L}\p{N}_]*)/gmu)].map(
+		(m) => m[1] as string,
+	);
 	return [...new Set(found.filter((name) => name !== "each"))].slice(0, MOST_NAMES);
 }

@@ -14,7 +14,8 @@ export interface Pressed {
 	readonly at: string;
 }
 
-const placeOf = ({ assignmentId, exercise }: Pick<Pressed, "assignmentId" | "exercise">) => keptAt(`handing ${assignmentId} ${exercise}`);
+const placeOf = ({ assignmentId, exercise }: Pick<Pressed, "assignmentId" | "exercise">) =>
+	keptAt(`handing ${assignmentId} ${exercise}`);
 
 /** A key of its own for each hand-in; `crypto.randomUUID` isn't there on a plain-http address. */
 export function freshKey(): string {
@@ -27,7 +28,10 @@ export function pressedFor(of: Pick<Pressed, "assignmentId" | "exercise">): Pres
 	return kept ? (JSON.parse(kept) as Pressed) : undefined;
 }
 
-export type Sent = { readonly state: "arrived"; readonly id: string } | { readonly state: "waits" } | { readonly state: "refused"; readonly why: string };
+export type Sent =
+	| { readonly state: "arrived"; readonly id: string }
+	| { readonly state: "waits" }
+	| { readonly state: "refused"; readonly why: string };
 
 /**
  * Hands in what was pressed. It is kept until the service has it, or has refused it: without a network it waits.
@@ -38,11 +42,16 @@ export async function send(pressed: Pressed, waited: boolean): Promise<Sent> {
 	localStorage.setItem(placeOf(pressed), JSON.stringify(pressed));
 	const { assignmentId: id, exercise, source, answers, key, at } = pressed;
 	try {
-		const done = await api.handIn({ params: { id, exercise }, body: { source, answers, ...(waited && { pressedAt: at }) }, idempotencyKey: key });
+		const done = await api.handIn({
+			params: { id, exercise },
+			body: { source, answers, ...(waited && { pressedAt: at }) },
+			idempotencyKey: key,
+		});
 		localStorage.removeItem(placeOf(pressed));
 		return { state: "arrived", id: done.id };
 	} catch (error) {
-		if (error instanceof CallError && (error.status === 0 || error.status >= 500 || error.status === 401)) return { state: "waits" };
+		if (error instanceof CallError && (error.status === 0 || error.status >= 500 || error.status === 401))
+			return { state: "waits" };
 		localStorage.removeItem(placeOf(pressed));
 		return { state: "refused", why: error instanceof Error ? error.message : String(error) };
 	}
@@ -50,7 +59,9 @@ export async function send(pressed: Pressed, waited: boolean): Promise<Sent> {
 
 /** Hands in everything of one's own that waits in this browser. */
 export async function sendAll(): Promise<readonly Sent[]> {
-	const keys = Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i) as string).filter((key) => key.startsWith(keptAt("handing ")));
+	const keys = Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i) as string).filter((key) =>
+		key.startsWith(keptAt("handing ")),
+	);
 	const sent: Sent[] = [];
 	for (const key of keys) {
 		const kept = localStorage.getItem(key);

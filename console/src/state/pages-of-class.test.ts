@@ -39,7 +39,12 @@ const PAGE = {
 		{ id: "b", name: "Bo" },
 		{ id: "c", name: "Cy" },
 	],
-	columns: [column("buoy", "1", -3), column("sail", "2", 3, "First shapes"), column("plank", "2", 3, "First shapes"), column("rose", "3", -1)],
+	columns: [
+		column("buoy", "1", -3),
+		column("sail", "2", 3, "First shapes"),
+		column("plank", "2", 3, "First shapes"),
+		column("rose", "3", -1),
+	],
 	cells: [cell("a", "1", "buoy", 9), cell("b", "1", "buoy", 4), cell("b", "3", "rose", 10), cell("a", "2", "sail", 8)],
 	excused: [{ studentId: "c", assignmentId: "1" }],
 } as unknown as ClassPage;
@@ -69,8 +74,20 @@ describe("a class", () => {
 
 	test("begins with who needs the teacher most: with most missing, then with the smallest share of what could be had", () => {
 		expect(studentsOf(PAGE, "attention", NOW).map((s) => s.name)).toEqual(["Cy", "Ada", "Bo"]);
-		const handedIn = { ...PAGE, cells: [cell("a", "1", "buoy", 9), cell("b", "1", "buoy", 4), cell("c", "1", "buoy", 7), ...["a", "b", "c"].map((s) => cell(s, "3", "rose", 5))] };
-		expect(studentsOf(handedIn as unknown as ClassPage, "attention", NOW).map((s) => s.name)).toEqual(["Bo", "Cy", "Ada"]);
+		const handedIn = {
+			...PAGE,
+			cells: [
+				cell("a", "1", "buoy", 9),
+				cell("b", "1", "buoy", 4),
+				cell("c", "1", "buoy", 7),
+				...["a", "b", "c"].map((s) => cell(s, "3", "rose", 5)),
+			],
+		};
+		expect(studentsOf(handedIn as unknown as ClassPage, "attention", NOW).map((s) => s.name)).toEqual([
+			"Bo",
+			"Cy",
+			"Ada",
+		]);
 	});
 
 	test("finds a cell by its place", () => {
@@ -79,13 +96,13 @@ describe("a class", () => {
 
 	test("says why a cell has no usual verdicts", () => {
 		const of = (part: object) => cellNote({ ...cell("a", "1", "buoy", 1), ...part } as never);
-		expect([of({ state: null }), of({ state: "unreadable" }), of({ ended: "stopped" }), of({ ended: "clock" }), of({})]).toEqual([
-			"being checked",
-			"can't be read",
-			"stopped",
-			"time over",
-			"",
-		]);
+		expect([
+			of({ state: null }),
+			of({ state: "unreadable" }),
+			of({ ended: "stopped" }),
+			of({ ended: "clock" }),
+			of({}),
+		]).toEqual(["being checked", "can't be read", "stopped", "time over", ""]);
 	});
 
 	test("counts as done what earned the share of its points that the collection asks", () => {
@@ -119,11 +136,22 @@ describe("today", () => {
 		const judge = row({ title: "judge", toJudge: 3 });
 		const held = row({ title: "held", notReleased: 2 });
 		const found = todaysOf([closing, over, judge, held], NOW);
-		expect([found.closing, found.toJudge, found.held].map((list) => list.map((r) => r.title))).toEqual([["closing"], ["judge"], ["held"]]);
+		expect([found.closing, found.toJudge, found.held].map((list) => list.map((r) => r.title))).toEqual([
+			["closing"],
+			["judge"],
+			["held"],
+		]);
 	});
 
 	test("tells the newest hand-in first", () => {
-		const found = todaysOf([row({ title: "old", fresh: 1, latest: at(-0.9) }), row({ title: "new", fresh: 1, latest: at(-0.1) }), row({ title: "none" })], NOW);
+		const found = todaysOf(
+			[
+				row({ title: "old", fresh: 1, latest: at(-0.9) }),
+				row({ title: "new", fresh: 1, latest: at(-0.1) }),
+				row({ title: "none" }),
+			],
+			NOW,
+		);
 		expect(found.fresh.map((r) => r.title)).toEqual(["new", "old"]);
 	});
 });

@@ -69,7 +69,8 @@ export class Pages {
 			this.shown = found && {
 				page: found.default,
 				params: place.params,
-				key: role === "teacher" && IN_PLACE.has(place.page) ? place.page : `${place.page} ${JSON.stringify(place.params)}`,
+				key:
+					role === "teacher" && IN_PLACE.has(place.page) ? place.page : `${place.page} ${JSON.stringify(place.params)}`,
 			};
 		} catch {
 			if (turn === this.turn) this.missing = "failed";

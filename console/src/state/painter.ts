@@ -6,7 +6,11 @@ export interface Paintable {
 	readonly height: number;
 	readonly paper: string;
 	readonly shapes: readonly PictureShape[];
-	readonly clips: readonly { readonly d: string; readonly evenOdd?: true | undefined; readonly clip?: number | undefined }[];
+	readonly clips: readonly {
+		readonly d: string;
+		readonly evenOdd?: true | undefined;
+		readonly clip?: number | undefined;
+	}[];
 }
 
 const paths = new WeakMap<object, Path2D>();
@@ -110,7 +114,8 @@ export function paintReplay(context: Context, replay: Replay, row: number, from:
 	if (under) {
 		context.fillStyle = cover?.paper ?? replay.paper;
 		context.fillRect(0, 0, replay.width, replay.height);
-		for (let i = first; i < replay.shapes.length; i++) if ((replay.appears[i] as number) <= row) paintShape(context, replay, replay.shapes[i] as PictureShape);
+		for (let i = first; i < replay.shapes.length; i++)
+			if ((replay.appears[i] as number) <= row) paintShape(context, replay, replay.shapes[i] as PictureShape);
 	} else for (const shape of fresh) paintShape(context, replay, shape);
 	context.restore();
 }

@@ -32,8 +32,14 @@ export function litBy(pointed: Pointed, report: Pick<ReportBody, "criteria" | "f
 		const found = report.slips.find((s) => s.id === pointed.id);
 		return { criteria: new Set(found?.criteria), lines: new Set(found?.lines), figures: new Set(found?.figures) };
 	}
-	const drawn = report.figures.filter((f) => (pointed.on === "line" ? f.lines.includes(pointed.line) : f.index === pointed.index));
+	const drawn = report.figures.filter((f) =>
+		pointed.on === "line" ? f.lines.includes(pointed.line) : f.index === pointed.index,
+	);
 	const figures = new Set(drawn.map((f) => f.index));
 	const lines = pointed.on === "line" ? new Set([pointed.line]) : new Set(drawn.flatMap((f) => f.lines));
-	return { criteria: new Set(report.criteria.filter((c) => c.figures.some((i) => figures.has(i))).map((c) => c.id)), lines, figures };
+	return {
+		criteria: new Set(report.criteria.filter((c) => c.figures.some((i) => figures.has(i))).map((c) => c.id)),
+		lines,
+		figures,
+	};
 }

@@ -3,7 +3,13 @@ const KEY = "markpen reading";
 /** How large text is, as parts of the usual size. */
 export const SIZES = [1, 1.15, 1.3, 1.5, 2] as const;
 /** How each size is called. */
-export const SIZE_WORDS: Readonly<Record<number, string>> = { 1: "usual", 1.15: "a little larger", 1.3: "larger", 1.5: "half as large again", 2: "twice as large" };
+export const SIZE_WORDS: Readonly<Record<number, string>> = {
+	1: "usual",
+	1.15: "a little larger",
+	1.3: "larger",
+	1.5: "half as large again",
+	2: "twice as large",
+};
 
 interface Wishes {
 	readonly size: number;

@@ -36,7 +36,13 @@ export class ReplayOf {
 		this.busy = false;
 		if (asked !== this.asked) return;
 		if (answer && answer.replay.rows > 0) this.replaying = new Replaying(answer);
-		else notes.say(answer === undefined ? "This program ran too long to be replayed." : "This program does nothing that could be replayed.", { wrong: answer === undefined });
+		else
+			notes.say(
+				answer === undefined
+					? "This program ran too long to be replayed."
+					: "This program does nothing that could be replayed.",
+				{ wrong: answer === undefined },
+			);
 	}
 
 	end(): void {

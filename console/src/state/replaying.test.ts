@@ -79,7 +79,10 @@ describe("a replay", () => {
 	});
 
 	test("is a film of thirty frames a second where there are frames, with pauses among them", () => {
-		const r = playing("let x = 0\neach frame\n  wipe\n  x = x + 1\n  dot at x, 50\n  if x == 10\n    pause 1\n  end\nend\n", ["x"]);
+		const r = playing(
+			"let x = 0\neach frame\n  wipe\n  x = x + 1\n  dot at x, 50\n  if x == 10\n    pause 1\n  end\nend\n",
+			["x"],
+		);
 		expect([r.byFrame, r.speed, r.frame, r.frames]).toEqual([true, 30, 1, 120]);
 		let passed = 0;
 		const toFrame = (frame: number) => {

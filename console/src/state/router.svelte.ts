@@ -78,8 +78,23 @@ export class Router {
 	/** Takes over a click on a link of the console's own. */
 	follow = (event: MouseEvent): void => {
 		const link = (event.target as Element | null)?.closest("a");
-		if (!link || event.defaultPrevented || event.button !== 0 || event.ctrlKey || event.metaKey || event.shiftKey || event.altKey) return;
-		if (link.target || link.origin !== location.origin || link.pathname.startsWith("/api/") || link.hasAttribute("download")) return;
+		if (
+			!link ||
+			event.defaultPrevented ||
+			event.button !== 0 ||
+			event.ctrlKey ||
+			event.metaKey ||
+			event.shiftKey ||
+			event.altKey
+		)
+			return;
+		if (
+			link.target ||
+			link.origin !== location.origin ||
+			link.pathname.startsWith("/api/") ||
+			link.hasAttribute("download")
+		)
+			return;
 		event.preventDefault();
 		this.go(link.pathname);
 	};

@@ -21,9 +21,14 @@ export interface RulesForm {
 
 /** An instant on a zone's clock, as a form's field has it: "2027-03-22T09:10". */
 export function onClock(instant: string, zone: string): string {
-	const parts = new Intl.DateTimeFormat("sv-SE", { timeZone: zone, year: "numeric", month: "2-digit", day: "2-digit", hour: "2-digit", minute: "2-digit" }).format(
-		new Date(instant),
-	);
+	const parts = new Intl.DateTimeFormat("sv-SE", {
+		timeZone: zone,
+		year: "numeric",
+		month: "2-digit",
+		day: "2-digit",
+		hour: "2-digit",
+		minute: "2-digit",
+	}).format(new Date(instant));
 	return parts.replace(" ", "T");
 }
 
@@ -51,7 +56,20 @@ export function freshRules(zone: string, now = Date.now()): RulesForm {
 
 /** The rules of an assignment as its form. */
 export function rulesOf(page: AssignmentPage, zone: string): RulesForm {
-	const { title, tries, counts, late, lateShare, showChecklist, showPoints, showFeedback, showModel, showModelAs, handInDrafts, weight } = page;
+	const {
+		title,
+		tries,
+		counts,
+		late,
+		lateShare,
+		showChecklist,
+		showPoints,
+		showFeedback,
+		showModel,
+		showModelAs,
+		handInDrafts,
+		weight,
+	} = page;
 	const at = (instant: string) => onClock(instant, zone);
 	return {
 		title,
@@ -83,7 +101,10 @@ export function rulesBody({ title, latePercent, tries, ...form }: RulesForm) {
 }
 
 /** What of two forms differs, in words, for two versions side by side. */
-export function differences(mine: RulesForm, theirs: RulesForm): { readonly field: string; readonly mine: string; readonly theirs: string }[] {
+export function differences(
+	mine: RulesForm,
+	theirs: RulesForm,
+): { readonly field: string; readonly mine: string; readonly theirs: string }[] {
 	const words: Readonly<Record<keyof RulesForm, string>> = {
 		title: "Title",
 		opensAt: "Opens",
@@ -101,6 +122,15 @@ export function differences(mine: RulesForm, theirs: RulesForm): { readonly fiel
 		handInDrafts: "Drafts handed in at closing",
 		weight: "Weight",
 	};
-	const said = (value: unknown) => (value === null ? "any number" : typeof value === "boolean" ? (value ? "yes" : "no") : String(value).replace("T", " "));
-	return (Object.keys(words) as (keyof RulesForm)[]).filter((k) => mine[k] !== theirs[k]).map((k) => ({ field: words[k], mine: said(mine[k]), theirs: said(theirs[k]) }));
+	const said = (value: unknown) =>
+		value === null
+			? "any number"
+			: typeof value === "boolean"
+				? value
+					? "yes"
+					: "no"
+				: String(value).replace("T", " ");
+	return (Object.keys(words) as (keyof RulesForm)[])
+		.filter((k) => mine[k] !== theirs[k])
+		.map((k) => ({ field: words[k], mine: said(mine[k]), theirs: said(theirs[k]) }));
 }

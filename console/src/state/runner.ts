@@ -11,7 +11,10 @@ export class Runner {
 	private turn = 0;
 
 	private ready(): Worker {
-		this.worker ??= new Worker(new URL("../worker/drawing-worker.ts", import.meta.url), { type: "module", name: "drawing-worker" });
+		this.worker ??= new Worker(new URL("../worker/drawing-worker.ts", import.meta.url), {
+			type: "module",
+			name: "drawing-worker",
+		});
 		return this.worker;
 	}
 

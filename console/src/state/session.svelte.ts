@@ -32,7 +32,9 @@ export class Session {
 	async signIn(classCode: string, signInName: string, passphrase: string): Promise<boolean> {
 		this.error = "";
 		try {
-			const account = await api.signIn({ body: { signInName, passphrase, ...(classCode.trim() && { classCode: classCode.trim() }) } });
+			const account = await api.signIn({
+				body: { signInName, passphrase, ...(classCode.trim() && { classCode: classCode.trim() }) },
+			});
 			if (this.account && account.id !== this.account.id) location.assign("/");
 			forgetKept();
 			this.account = account;

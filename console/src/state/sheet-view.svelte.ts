@@ -54,7 +54,9 @@ export class SheetView {
 	/** How the layers, as they were laid, are to be moved. */
 	readonly moved = $derived.by(() => {
 		const { view, laid, scale } = this;
-		return view === laid ? "" : `translate(${(laid.x - view.x) * scale}px, ${(laid.y - view.y) * scale}px) scale(${laid.width / view.width})`;
+		return view === laid
+			? ""
+			: `translate(${(laid.x - view.x) * scale}px, ${(laid.y - view.y) * scale}px) scale(${laid.width / view.width})`;
 	});
 
 	use(canvas: HTMLCanvasElement): void {
@@ -68,7 +70,9 @@ export class SheetView {
 			this.canvas.width = Math.round(width * this.pixels);
 			this.canvas.height = Math.round(height * this.pixels);
 		}
-		this.view = this.whole ? wholeView(this.picture, this.frame) : { ...this.view, height: (this.view.width * height) / width };
+		this.view = this.whole
+			? wholeView(this.picture, this.frame)
+			: { ...this.view, height: (this.view.width * height) / width };
 		this.laid = this.view;
 		this.paintBase();
 	}
@@ -114,7 +118,11 @@ export class SheetView {
 	 *
 	 * @param going whether more will follow at once
 	 */
-	zoom(by: number, at = { x: this.view.x + this.view.width / 2, y: this.view.y + this.view.height / 2 }, going = false): void {
+	zoom(
+		by: number,
+		at = { x: this.view.x + this.view.width / 2, y: this.view.y + this.view.height / 2 },
+		going = false,
+	): void {
 		if (!this.picture) return;
 		this.whole = false;
 		this.view = zoomed(this.view, by, at, this.picture);
@@ -154,7 +162,9 @@ export class SheetView {
 	colourAt(x: number, y: number): string {
 		const { picture } = this;
 		if (!picture || x < 0 || y < 0 || x >= picture.width || y >= picture.height) return "";
-		const data = this.base.getContext("2d")?.getImageData(Math.floor((x + 0.5) * this.baseScale), Math.floor((y + 0.5) * this.baseScale), 1, 1).data;
+		const data = this.base
+			.getContext("2d")
+			?.getImageData(Math.floor((x + 0.5) * this.baseScale), Math.floor((y + 0.5) * this.baseScale), 1, 1).data;
 		return data ? `#${[...data.slice(0, 3)].map((v) => v.toString(16).padStart(2, "0")).join("")}` : "";
 	}
 

@@ -49,7 +49,9 @@ describe("pointing", () => {
 
 describe("the grid", () => {
 	test("has 1, 2 or 5 times a power of ten between its lines", () => {
-		expect([400, 480, 100, 1000, 20].map((width) => gridStep({ width, height: 10, origin: "centre" }))).toEqual([20, 20, 5, 50, 1]);
+		expect([400, 480, 100, 1000, 20].map((width) => gridStep({ width, height: 10, origin: "centre" }))).toEqual([
+			20, 20, 5, 50, 1,
+		]);
 	});
 
 	test("carries the sheet's own numbers, whichever way they count", () => {
@@ -88,7 +90,9 @@ test("a line of source is cut into pieces without losing a letter", () => {
 });
 
 test("a brief takes Markdown and no raw HTML, script or pictures", () => {
-	const html = briefHtml("**80** across <script>alert(1)</script> <img src=x onerror=alert(1)> [go](javascript:alert(1)) [ok](https://example.org) ![p](x.png)");
+	const html = briefHtml(
+		"**80** across <script>alert(1)</script> <img src=x onerror=alert(1)> [go](javascript:alert(1)) [ok](https://example.org) ![p](x.png)",
+	);
 	expect(html).toContain("<strong>80</strong>");
 	expect(html).not.toMatch(/<script|<img|javascript:/);
 	expect(html).toContain('href="https://example.org"');
@@ -106,7 +110,10 @@ test("verdicts and points in words", () => {
 });
 
 test("how many met each criterion, of those that are checked", () => {
-	const page = { criteria: [{ id: "a" }, { id: "b" }], handIns: [{ verdicts: ["met", "partly"] }, { verdicts: ["met", "met"] }, { verdicts: [] }] } as never;
+	const page = {
+		criteria: [{ id: "a" }, { id: "b" }],
+		handIns: [{ verdicts: ["met", "partly"] }, { verdicts: ["met", "met"] }, { verdicts: [] }],
+	} as never;
 	expect(metCounts(page)).toEqual([
 		{ met: 2, partly: 0 },
 		{ met: 1, partly: 1 },

@@ -37,13 +37,19 @@ export interface Step {
 
 /** The best of some tries as far as points are shown, of equal ones the first; else the one that counts. */
 function bestOf({ handIns }: Work): Work["handIns"][number] | undefined {
-	const share = (t: Work["handIns"][number]) => (t.points && t.points.possible > 0 ? t.points.earned / t.points.possible : -1);
-	const best = handIns.reduce<Work["handIns"][number] | undefined>((known, t) => (known === undefined || share(t) > share(known) ? t : known), undefined);
+	const share = (t: Work["handIns"][number]) =>
+		t.points && t.points.possible > 0 ? t.points.earned / t.points.possible : -1;
+	const best = handIns.reduce<Work["handIns"][number] | undefined>(
+		(known, t) => (known === undefined || share(t) > share(known) ? t : known),
+		undefined,
+	);
 	return best && share(best) >= 0 ? best : handIns.find((t) => t.counts);
 }
 
 /** The best try of each exercise, oldest first. */
-export function bestTries(work: readonly Work[]): { readonly id: string; readonly title: string; readonly handedInAt: string }[] {
+export function bestTries(
+	work: readonly Work[],
+): { readonly id: string; readonly title: string; readonly handedInAt: string }[] {
 	return work
 		.flatMap((w) => {
 			const best = bestOf(w);

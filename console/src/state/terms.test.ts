@@ -19,13 +19,17 @@ describe("words of drawing", () => {
 	});
 
 	test("can be clicked in HTML, except in code, links and tags", () => {
-		expect(termsInHtml('<p title="corner">A corner, <code>fill red</code>, <b>radius</b> and <a href="x">outline</a>.</p>')).toBe(
+		expect(
+			termsInHtml('<p title="corner">A corner, <code>fill red</code>, <b>radius</b> and <a href="x">outline</a>.</p>'),
+		).toBe(
 			'<p title="corner">A <button type="button" class="term" data-term="corner">corner</button>, <code>fill red</code>, <b><button type="button" class="term" data-term="radius">radius</button></b> and <a href="x">outline</a>.</p>',
 		);
 	});
 
 	test("each have a meaning", () => {
-		for (const { term } of withTerms("facing corner centre baseline radius diameter outline fill origin loop routine frame"))
+		for (const { term } of withTerms(
+			"facing corner centre baseline radius diameter outline fill origin loop routine frame",
+		))
 			if (term !== null) expect(meaningOf(term)).toMatch(/\.$/);
 		expect(meaningOf("nothing")).toBeUndefined();
 	});

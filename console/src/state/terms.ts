@@ -1,8 +1,10 @@
 /** Words of drawing that a beginner may not know, with what they mean. */
 const TERMS: Readonly<Record<string, string>> = {
-	facing: "The direction in which the pen would walk, in degrees: 0 is to the right, 90 is up, and turning left makes it larger.",
+	facing:
+		"The direction in which the pen would walk, in degrees: 0 is to the right, 90 is up, and turning left makes it larger.",
 	corner: "Where two sides meet. A rect's corner is its upper left one, as seen.",
-	centre: "The middle of a figure: as far from its left rim as from its right one, and from its top as from its bottom.",
+	centre:
+		"The middle of a figure: as far from its left rim as from its right one, and from its top as from its bottom.",
 	middle: "As far from the left rim as from the right one, and from the top as from the bottom.",
 	baseline: "The line that letters stand on. Parts of letters like p and g hang below it.",
 	radius: "From the middle of a circle to its rim: half of the diameter.",
@@ -32,7 +34,10 @@ export function meaningOf(term: string): string | undefined {
 }
 
 /** A text in pieces: plain ones and the first mention of each term. */
-export function withTerms(text: string, known: Set<string> = new Set()): { readonly text: string; readonly term: string | null }[] {
+export function withTerms(
+	text: string,
+	known: Set<string> = new Set(),
+): { readonly text: string; readonly term: string | null }[] {
 	const pieces: { text: string; term: string | null }[] = [];
 	let end = 0;
 	for (const found of text.matchAll(PATTERN)) {
@@ -64,7 +69,9 @@ export function termsInHtml(html: string): string {
 			if (/^<\/?(code|pre|a)\b/.test(part)) code += part.startsWith("</") ? -1 : 1;
 			if (part.startsWith("<") || code > 0) return part;
 			return withTerms(part, known)
-				.map((p) => (p.term === null ? p.text : `<button type="button" class="term" data-term="${p.term}">${p.text}</button>`))
+				.map((p) =>
+					p.term === null ? p.text : `<button type="button" class="term" data-term="${p.term}">${p.text}</button>`,
+				)
 				.join("");
 		})
 		.join("");

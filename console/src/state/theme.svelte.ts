@@ -23,7 +23,8 @@ export class Theme {
 	}
 
 	private put(): void {
-		document.documentElement.dataset.theme = this.wish === "system" ? (this.dark.matches ? "dark" : "light") : this.wish;
+		document.documentElement.dataset.theme =
+			this.wish === "system" ? (this.dark.matches ? "dark" : "light") : this.wish;
 	}
 }
 

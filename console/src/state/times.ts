@@ -1,4 +1,10 @@
-const DAY = new Intl.DateTimeFormat(undefined, { weekday: "short", day: "numeric", month: "short", hour: "2-digit", minute: "2-digit" });
+const DAY = new Intl.DateTimeFormat(undefined, {
+	weekday: "short",
+	day: "numeric",
+	month: "short",
+	hour: "2-digit",
+	minute: "2-digit",
+});
 const FAR = new Intl.RelativeTimeFormat(undefined, { numeric: "auto" });
 
 const STEPS: readonly [limit: number, unit: Intl.RelativeTimeFormatUnit, size: number][] = [

@@ -22,11 +22,16 @@ describe("a view of a sheet", () => {
 	test("zoomed about a point keeps it where it is", () => {
 		const whole = wholeView(SHEET, { width: 500, height: 375 });
 		fc.assert(
-			fc.property(fc.double({ min: 0.5, max: 4, noNaN: true }), fc.integer({ min: 0, max: 400 }), fc.integer({ min: 0, max: 300 }), (by, x, y) => {
-				const view = zoomed(whole, by, { x, y }, SHEET);
-				expect((x - view.x) / view.width).toBeCloseTo((x - whole.x) / whole.width, 6);
-				expect((y - view.y) / view.height).toBeCloseTo((y - whole.y) / whole.height, 6);
-			}),
+			fc.property(
+				fc.double({ min: 0.5, max: 4, noNaN: true }),
+				fc.integer({ min: 0, max: 400 }),
+				fc.integer({ min: 0, max: 300 }),
+				(by, x, y) => {
+					const view = zoomed(whole, by, { x, y }, SHEET);
+					expect((x - view.x) / view.width).toBeCloseTo((x - whole.x) / whole.width, 6);
+					expect((y - view.y) / view.height).toBeCloseTo((y - whole.y) / whole.height, 6);
+				},
+			),
 		);
 	});
 
@@ -40,18 +45,25 @@ describe("a view of a sheet", () => {
 
 	test("never loses the sheet out of sight", () => {
 		fc.assert(
-			fc.property(fc.double({ min: -1e5, max: 1e5, noNaN: true }), fc.double({ min: -1e5, max: 1e5, noNaN: true }), (dx, dy) => {
-				const view = shifted(wholeView(SHEET, SHEET), dx, dy, SHEET);
-				expect(view.x).toBeLessThan(SHEET.width);
-				expect(view.x + view.width).toBeGreaterThan(0);
-				expect(view.y).toBeLessThan(SHEET.height);
-				expect(view.y + view.height).toBeGreaterThan(0);
-			}),
+			fc.property(
+				fc.double({ min: -1e5, max: 1e5, noNaN: true }),
+				fc.double({ min: -1e5, max: 1e5, noNaN: true }),
+				(dx, dy) => {
+					const view = shifted(wholeView(SHEET, SHEET), dx, dy, SHEET);
+					expect(view.x).toBeLessThan(SHEET.width);
+					expect(view.x + view.width).toBeGreaterThan(0);
+					expect(view.y).toBeLessThan(SHEET.height);
+					expect(view.y + view.height).toBeGreaterThan(0);
+				},
+			),
 		);
 	});
 
 	test("measures distance and direction as they are seen", () => {
-		expect(measured({ x: 0, y: 100 }, { x: 60, y: 20 })).toEqual({ distance: 100, direction: expect.closeTo(53.13, 2) });
+		expect(measured({ x: 0, y: 100 }, { x: 60, y: 20 })).toEqual({
+			distance: 100,
+			direction: expect.closeTo(53.13, 2),
+		});
 		expect(measured({ x: 0, y: 0 }, { x: 0, y: 10 }).direction).toBe(270);
 		expect(measured({ x: 5, y: 5 }, { x: 5, y: 5 }).distance).toBe(0);
 	});

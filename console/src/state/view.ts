@@ -38,12 +38,16 @@ export function zoomed(view: View, by: number, at: { x: number; y: number }, she
 
 /** Shifted, so that a corner of the sheet at least stays in view. */
 export function shifted(view: View, dx: number, dy: number, sheet: Size): View {
-	const kept = (value: number, size: number, whole: number) => Math.min(whole - size * 0.1, Math.max(size * -0.9, value));
+	const kept = (value: number, size: number, whole: number) =>
+		Math.min(whole - size * 0.1, Math.max(size * -0.9, value));
 	return { ...view, x: kept(view.x + dx, view.width, sheet.width), y: kept(view.y + dy, view.height, sheet.height) };
 }
 
 /** Distance between two points of a sheet, and the direction from one to the other in degrees anticlockwise as seen. */
-export function measured(from: { x: number; y: number }, to: { x: number; y: number }): { distance: number; direction: number } {
+export function measured(
+	from: { x: number; y: number },
+	to: { x: number; y: number },
+): { distance: number; direction: number } {
 	const [dx, dy] = [to.x - from.x, to.y - from.y];
 	const direction = (Math.atan2(-dy, dx) * 180) / Math.PI;
 	return { distance: Math.hypot(dx, dy), direction: (direction + 360) % 360 };

@@ -32,10 +32,19 @@ const titles = (of: readonly Work[]) => of.map((w) => w.exercise.title);
 describe("my work", () => {
 	test("begins with what is open and not done, the first to be due first", () => {
 		const found = sortedWork(
-			[work("later", { dueAt: at(4) }), work("done", { dueAt: at(1), handIns: [handIn(9)] }), work("soon", { dueAt: at(2) }), work("over", { closesAt: at(-1) })],
+			[
+				work("later", { dueAt: at(4) }),
+				work("done", { dueAt: at(1), handIns: [handIn(9)] }),
+				work("soon", { dueAt: at(2) }),
+				work("over", { closesAt: at(-1) }),
+			],
 			NOW,
 		);
-		expect([titles(found.open), titles(found.answered), titles(found.over)]).toEqual([["soon", "later", "done"], [], ["over"]]);
+		expect([titles(found.open), titles(found.answered), titles(found.over)]).toEqual([
+			["soon", "later", "done"],
+			[],
+			["over"],
+		]);
 	});
 
 	test("has with feedback what is over and whose points are shown, the newest first", () => {
@@ -53,8 +62,14 @@ describe("my work", () => {
 
 	test("counts how many of a collection are done", () => {
 		const unit = "First shapes";
-		const set = (part: Partial<Work>) => [work("a", { unit, handIns: [handIn(8)], ...part }), work("b", { unit, handIns: [handIn(7.75)], ...part }), work("c", { unit, ...part })];
-		expect(sortedWork([...set({}), work("d", { assignmentId: "alone" })], NOW).units).toEqual([{ id: "a", unit, done: 1, of: 3 }]);
+		const set = (part: Partial<Work>) => [
+			work("a", { unit, handIns: [handIn(8)], ...part }),
+			work("b", { unit, handIns: [handIn(7.75)], ...part }),
+			work("c", { unit, ...part }),
+		];
+		expect(sortedWork([...set({}), work("d", { assignmentId: "alone" })], NOW).units).toEqual([
+			{ id: "a", unit, done: 1, of: 3 },
+		]);
 		// Set twice, with a share of its own.
 		expect(sortedWork([...set({}), ...set({ assignmentId: "other", doneWhen: 0.5 })], NOW).units).toEqual([
 			{ id: "a", unit, done: 1, of: 3 },

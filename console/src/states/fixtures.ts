@@ -18,13 +18,30 @@ const RULES = {
 	weight: 1,
 };
 const CONDITIONS = { sheet: null, seed: 1, frames: null, steps: null, without: [] };
-const ONE = { id: ID, name: "8 Example", schoolYear: "2030", code: "example-8", zone: "UTC", gradeScale: [], revision: 1, closedAt: null, covering: false };
+const ONE = {
+	id: ID,
+	name: "8 Example",
+	schoolYear: "2030",
+	code: "example-8",
+	zone: "UTC",
+	gradeScale: [],
+	revision: 1,
+	closedAt: null,
+	covering: false,
+};
 
 /** What the service answers where there is nothing yet. */
 const EMPTY: Readonly<Partial<Record<keyof typeof ROUTES, unknown>>> = {
 	showToday: { rows: [], stuck: [] },
 	listClasses: { classes: [] },
-	showClass: { ...ONE, teachers: [{ id: ID, name: "T. Example", until: null }], students: [], columns: [], cells: [], excused: [] },
+	showClass: {
+		...ONE,
+		teachers: [{ id: ID, name: "T. Example", until: null }],
+		students: [],
+		columns: [],
+		cells: [],
+		excused: [],
+	},
 	showRoster: { students: [] },
 	listStuck: { stuck: [] },
 	showGradeBook: { ...PLACE, columns: [], rows: [] },
@@ -108,7 +125,15 @@ const EMPTY: Readonly<Partial<Record<keyof typeof ROUTES, unknown>>> = {
 		assignmentId: ID,
 		className: PLACE.className,
 		unit: null,
-		exercise: { id: "new", title: "New", brief: "", conditions: CONDITIONS, starter: null, example: null, criteria: [] },
+		exercise: {
+			id: "new",
+			title: "New",
+			brief: "",
+			conditions: CONDITIONS,
+			starter: null,
+			example: null,
+			criteria: [],
+		},
 		opensAt: SOON,
 		dueAt: SOON,
 		closesAt: SOON,
@@ -132,11 +157,15 @@ const WHO = {
 } as const;
 
 const json = (body: unknown, status = 200) =>
-	new Response(JSON.stringify(body), { status, headers: { "content-type": status < 400 ? "application/json" : "application/problem+json" } });
+	new Response(JSON.stringify(body), {
+		status,
+		headers: { "content-type": status < 400 ? "application/json" : "application/problem+json" },
+	});
 
 function routeOf(method: string, path: string): keyof typeof ROUTES | undefined {
 	for (const [name, route] of Object.entries(ROUTES))
-		if (route.method === method && new RegExp(`^${route.path.replace(/:\w+/g, "[^/]+")}$`).test(path)) return name as keyof typeof ROUTES;
+		if (route.method === method && new RegExp(`^${route.path.replace(/:\w+/g, "[^/]+")}$`).test(path))
+			return name as keyof typeof ROUTES;
 	return undefined;
 }
 
@@ -154,7 +183,12 @@ export function showState(state: string, who: keyof typeof WHO): void {
 		if (state === "offline") throw new TypeError("no network");
 		if (state === "error" || name === undefined || EMPTY[name] === undefined)
 			return json(
-				{ type: "/problems/went-wrong", title: "Something went wrong", status: 500, detail: "Something went wrong in the service. Nothing was lost; try again in a moment." },
+				{
+					type: "/problems/went-wrong",
+					title: "Something went wrong",
+					status: 500,
+					detail: "Something went wrong in the service. Nothing was lost; try again in a moment.",
+				},
 				500,
 			);
 		return json(EMPTY[name]);

@@ -23,7 +23,10 @@ const MILLISECONDS = 5_000;
 function underOf({ conditions, seed, frames }: RunSettings): DrawOptions {
 	const end = performance.now() + MILLISECONDS;
 	const stop = () => performance.now() > end;
-	return { ...(conditions ? runUnder(conditions, { seed, stop }) : { seed: seed ?? 1, stop }), ...(frames !== undefined && { frames }) };
+	return {
+		...(conditions ? runUnder(conditions, { seed, stop }) : { seed: seed ?? 1, stop }),
+		...(frames !== undefined && { frames }),
+	};
 }
 
 function replay(run: RunSettings): Answers["replay"] | null {
@@ -34,7 +37,8 @@ function replay(run: RunSettings): Answers["replay"] | null {
 
 function marked({ exercise, programs }: Extract<WorkerRequest, { do: "mark" }>): Answers["mark"] {
 	const reading = readExercise(exercise);
-	if (!reading.ok) return { problems: reading.problems.map(({ path, line, message }) => ({ path, line, message })), reports: [] };
+	if (!reading.ok)
+		return { problems: reading.problems.map(({ path, line, message }) => ({ path, line, message })), reports: [] };
 	return {
 		problems: [],
 		reports: programs.map(({ name, source }) => {
@@ -47,7 +51,11 @@ function marked({ exercise, programs }: Extract<WorkerRequest, { do: "mark" }>):
 function answer(request: WorkerRequest): Answers[keyof Answers] {
 	if (request.do === "run") return sayDrawn(draw(request.source, underOf(request)));
 	if (request.do === "replay") return replay(request);
-	if (request.do === "help") return { words: [...HELP.values()], colours: COLOUR_NAMES.map((name) => ({ name, code: formatColour(namedColour(name) ?? -1) })) };
+	if (request.do === "help")
+		return {
+			words: [...HELP.values()],
+			colours: COLOUR_NAMES.map((name) => ({ name, code: formatColour(namedColour(name) ?? -1) })),
+		};
 	if (request.do === "propose") {
 		const reading = readExercise(request.exercise);
 		return reading.ok ? proposalsFor(reading.exercise, request.picked) : [];
@@ -67,6 +75,9 @@ addEventListener("message", ({ data }: MessageEvent<WorkerRequest>) => {
 	try {
 		postMessage({ turn: data.turn, answer: answer(data) } satisfies WorkerAnswer);
 	} catch (error) {
-		postMessage({ turn: data.turn, failed: error instanceof Error ? error.message : String(error) } satisfies WorkerAnswer);
+		postMessage({
+			turn: data.turn,
+			failed: error instanceof Error ? error.message : String(error),
+		} satisfies WorkerAnswer);
 	}
 });

@@ -19,7 +19,12 @@ export type WorkerRequest =
 	| { readonly turn: number; readonly do: "propose"; readonly exercise: string; readonly picked: number | null }
 	| { readonly turn: number; readonly do: "against"; readonly exercise: string; readonly altered: string }
 	| { readonly turn: number; readonly do: "notice"; readonly exercise: string; readonly altered: readonly string[] }
-	| { readonly turn: number; readonly do: "mark"; readonly exercise: string; readonly programs: readonly { readonly name: string; readonly source: string }[] };
+	| {
+			readonly turn: number;
+			readonly do: "mark";
+			readonly exercise: string;
+			readonly programs: readonly { readonly name: string; readonly source: string }[];
+	  };
 
 /** A drawing in the making, with the names that were watched. */
 export interface ReplayAnswer extends Replayed {
@@ -38,7 +43,10 @@ export interface Answers {
 	readonly replay: ReplayAnswer | null;
 	readonly mark: MarkAnswer;
 	/** Every word of the language, and the names of colours. */
-	readonly help: { readonly words: readonly Help[]; readonly colours: readonly { readonly name: string; readonly code: string }[] };
+	readonly help: {
+		readonly words: readonly Help[];
+		readonly colours: readonly { readonly name: string; readonly code: string }[];
+	};
 	/** Criteria that could be asked. */
 	readonly propose: readonly Proposal[];
 	/** For each changed model, whether a criterion notices it. */
@@ -47,4 +55,7 @@ export interface Answers {
 	readonly against: { readonly proposal: Proposal | null };
 }
 
-export type WorkerAnswer = { readonly turn: number } & ({ readonly answer: Answers[keyof Answers] } | { readonly failed: string });
+export type WorkerAnswer = { readonly turn: number } & (
+	| { readonly answer: Answers[keyof Answers] }
+	| { readonly failed: string }
+);

@@ -53,7 +53,10 @@ class Weights {
 	}
 
 	/** Weighted share of what either has that both have; undefined where neither has anything that tells. */
-	share(a: ReadonlySet<string>, b: ReadonlySet<string>): { readonly share: number; readonly tells: number } | undefined {
+	share(
+		a: ReadonlySet<string>,
+		b: ReadonlySet<string>,
+	): { readonly share: number; readonly tells: number } | undefined {
 		let [both, either] = [0, 0];
 		for (const f of a) {
 			const weight = this.of(f);
@@ -68,7 +71,9 @@ class Weights {
 /** Pairs of a class's hand-ins to one exercise that are much closer than usual, the closest first. What was given out never counts. */
 export function alikePairs(sources: readonly string[], exercise: ExerciseFile): AlikePair[] {
 	const prints = sources.map((s) => fingerprintOf(s, exercise));
-	const given = [exercise.starter, exercise.example?.program].flatMap((s) => (s === undefined ? [] : [fingerprintOf(s, exercise)]));
+	const given = [exercise.starter, exercise.example?.program].flatMap((s) =>
+		s === undefined ? [] : [fingerprintOf(s, exercise)],
+	);
 	const weights = (key: keyof Fingerprint) =>
 		new Weights(
 			prints.map((p) => p[key]),
@@ -91,12 +96,21 @@ export function alikePairs(sources: readonly string[], exercise: ExerciseFile): 
 			const both = told.length === 1 ? 0 : ((best[0] as number) * 2 + (best[1] as number)) / 3;
 			const alone = Math.max(...told.map((t) => t.share * Math.min(1, t.tells / (1.5 * TELLS))));
 			const likeness = enough ? Math.max(both, alone) : 0;
-			pairs.push({ one: i, other: j, likeness, drawing: drawn?.share ?? 0, source: Math.max(written?.share ?? 0, made?.share ?? 0) });
+			pairs.push({
+				one: i,
+				other: j,
+				likeness,
+				drawing: drawn?.share ?? 0,
+				source: Math.max(written?.share ?? 0, made?.share ?? 0),
+			});
 		}
 	}
 	const sorted = pairs.map((p) => p.likeness).sort((x, y) => x - y);
 	const usual = sorted[Math.floor(sorted.length / 2)] ?? 0;
-	const spread = pairs.map((p) => Math.abs(p.likeness - usual)).sort((x, y) => x - y)[Math.floor(pairs.length / 2)] ?? 0;
+	const spread =
+		pairs.map((p) => Math.abs(p.likeness - usual)).sort((x, y) => x - y)[Math.floor(pairs.length / 2)] ?? 0;
 	const least = Math.max(LEAST, usual + STANDS_OUT * Math.max(spread, 0.03));
-	return pairs.filter((p) => p.likeness >= least).sort((x, y) => y.likeness - x.likeness || x.one - y.one || x.other - y.other);
+	return pairs
+		.filter((p) => p.likeness >= least)
+		.sort((x, y) => y.likeness - x.likeness || x.one - y.one || x.other - y.other);
 }

@@ -79,8 +79,16 @@ function figuresOf({ figures, paper }: Drawing): string[] {
 }
 
 /** The features of a hand-in. @param colours a value's colour where it has one, as a code */
-export function fingerprint(program: Program | undefined, drawing: Drawing, colours: (value: Value) => string | undefined): Fingerprint {
+export function fingerprint(
+	program: Program | undefined,
+	drawing: Drawing,
+	colours: (value: Value) => string | undefined,
+): Fingerprint {
 	const own = program ? statements(program, colours) : [];
 	const inOrder = own.slice(1).map((s, i) => `${own[i]} > ${s}`);
-	return { source: new Set([...own, ...inOrder]), drawing: new Set(figuresOf(drawing)), manner: new Set(program ? mannerOf(program.steps) : []) };
+	return {
+		source: new Set([...own, ...inOrder]),
+		drawing: new Set(figuresOf(drawing)),
+		manner: new Set(program ? mannerOf(program.steps) : []),
+	};
 }

@@ -14,7 +14,8 @@ test("a colour is the same written as name, numbers or code", () => {
 });
 
 test("what is no colour is none", () => {
-	for (const text of ["", "#12", "#ggg", "#1234567", "nocolour", "constructor", "__proto__", "toString"]) expect(parseColour(text)).toBeUndefined();
+	for (const text of ["", "#12", "#ggg", "#1234567", "nocolour", "constructor", "__proto__", "toString"])
+		expect(parseColour(text)).toBeUndefined();
 });
 
 test("every CSS name is there", () => {
@@ -23,7 +24,11 @@ test("every CSS name is there", () => {
 });
 
 test("formatting says opacity only where there is some", () => {
-	expect([formatColour(rgba(1, 2, 3)), formatColour(rgba(1, 2, 3, 0.5)), formatColour(-1)]).toEqual(["#010203", "#01020380", "none"]);
+	expect([formatColour(rgba(1, 2, 3)), formatColour(rgba(1, 2, 3, 0.5)), formatColour(-1)]).toEqual([
+		"#010203",
+		"#01020380",
+		"none",
+	]);
 });
 
 test("CIEDE2000 agrees with published pairs", () => {
@@ -32,7 +37,10 @@ test("CIEDE2000 agrees with published pairs", () => {
 	expect(difference(rgba(255, 0, 0), rgba(255, 0, 0))).toBe(0);
 	expect(difference(rgba(255, 0, 0), rgba(0, 255, 0))).toBeCloseTo(86.6, 0);
 	expect(difference(rgba(0, 0, 255), rgba(0, 0, 250))).toBeLessThan(2);
-	expect(difference(rgba(10, 200, 30), rgba(200, 20, 90))).toBeCloseTo(difference(rgba(200, 20, 90), rgba(10, 200, 30)), 10);
+	expect(difference(rgba(10, 200, 30), rgba(200, 20, 90))).toBeCloseTo(
+		difference(rgba(200, 20, 90), rgba(10, 200, 30)),
+		10,
+	);
 });
 
 /** Names that hold a family's word and are none of it to people. */
@@ -57,7 +65,8 @@ test("a CSS name that contains a family's word is in that family, or has a reaso
 	for (const name of COLOUR_NAMES) {
 		for (const word of FAMILIES) {
 			const said = name.includes(word) || (word === "grey" && name.includes("gray"));
-			if (said && !(name in EXCEPTIONS) && !familiesOf(namedColour(name) as number).includes(word)) wrong.push(`${name} is ${familiesOf(namedColour(name) as number).join("/")}`);
+			if (said && !(name in EXCEPTIONS) && !familiesOf(namedColour(name) as number).includes(word))
+				wrong.push(`${name} is ${familiesOf(namedColour(name) as number).join("/")}`);
 		}
 	}
 	expect(wrong).toEqual([]);
@@ -72,9 +81,9 @@ test("people call colours by family", () => {
 	expect(families("saddlebrown")[0]).toBe("brown");
 	expect(families("goldenrod")).toContain("yellow");
 	expect(families("transparent")).toEqual([]);
-	expect([nameOf(namedColour("darkblue") as number), nameOf(namedColour("plum") as number), nameOf(namedColour("black") as number)]).toEqual([
-		"dark blue",
-		"light purple",
-		"black",
-	]);
+	expect([
+		nameOf(namedColour("darkblue") as number),
+		nameOf(namedColour("plum") as number),
+		nameOf(namedColour("black") as number),
+	]).toEqual(["dark blue", "light purple", "black"]);
 });

@@ -32,7 +32,10 @@ export function hsl(hue: number, saturation: number, lightness: number, opacity 
 	return rgba(f(0), f(8), f(4), opacity);
 }
 
-const NAMED: ReadonlyMap<string, Rgba> = new Map<string, Rgba>([...Object.entries(names).map(([name, [r, g, b]]) => [name, rgba(r, g, b)] as const), ["transparent", 0]]);
+const NAMED: ReadonlyMap<string, Rgba> = new Map<string, Rgba>([
+	...Object.entries(names).map(([name, [r, g, b]]) => [name, rgba(r, g, b)] as const),
+	["transparent", 0],
+]);
 
 /** Every colour name, British and American grey both, in the order of the alphabet. */
 export const COLOUR_NAMES: readonly string[] = [...NAMED.keys()].sort();

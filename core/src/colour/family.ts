@@ -2,7 +2,20 @@ import { codedColour, parts, type Rgba } from "./colour.ts";
 import { okLch } from "./lab.ts";
 
 /** The plain families that people sort colours into. */
-export const FAMILIES = ["red", "orange", "yellow", "green", "turquoise", "blue", "purple", "pink", "brown", "black", "grey", "white"] as const;
+export const FAMILIES = [
+	"red",
+	"orange",
+	"yellow",
+	"green",
+	"turquoise",
+	"blue",
+	"purple",
+	"pink",
+	"brown",
+	"black",
+	"grey",
+	"white",
+] as const;
 export type Family = (typeof FAMILIES)[number];
 
 /** Upper ends of the hue families, in degrees of OKLab hue, going round from pink to pink. */
@@ -47,7 +60,8 @@ export function familiesOf(colour: Rgba): Family[] {
 	const neutral: Family = lightness < 0.2 ? "black" : lightness > 0.955 ? "white" : "grey";
 	const faint = chroma < 0.022 || (lightness > 0.965 && chroma < 0.028);
 	if (faint) add(neutral);
-	if (chroma > 0.012 && lightness > 0.1) for (const h of [hue, hue - HUE_BORDER, hue + HUE_BORDER]) add(hueFamily((h + 360) % 360, lightness, chroma));
+	if (chroma > 0.012 && lightness > 0.1)
+		for (const h of [hue, hue - HUE_BORDER, hue + HUE_BORDER]) add(hueFamily((h + 360) % 360, lightness, chroma));
 	if (found[0] === "red" && lightness < 0.515 && chroma < 0.2 && hue > 20) add("brown");
 	if (!faint && (chroma < 0.045 || (lightness > 0.95 && chroma < 0.05))) add(neutral);
 	if (faint && lightness > 0.9 && lightness <= 0.955) add("white");
@@ -57,7 +71,17 @@ export function familiesOf(colour: Rgba): Family[] {
 }
 
 /** Lightness that is neither light nor dark for a family. */
-const MIDDLE: Readonly<Partial<Record<Family, number>>> = { yellow: 0.9, orange: 0.74, pink: 0.75, green: 0.62, turquoise: 0.7, brown: 0.52, purple: 0.5, blue: 0.55, red: 0.58 };
+const MIDDLE: Readonly<Partial<Record<Family, number>>> = {
+	yellow: 0.9,
+	orange: 0.74,
+	pink: 0.75,
+	green: 0.62,
+	turquoise: 0.7,
+	brown: 0.52,
+	purple: 0.5,
+	blue: 0.55,
+	red: 0.58,
+};
 
 /** A colour in words: its best family with "light", "dark" or "vivid" where they fit. */
 export function nameOf(colour: Rgba): string {

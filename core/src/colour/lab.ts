@@ -35,7 +35,11 @@ export function okLch(colour: Rgba): { lightness: number; chroma: number; hue: n
 	const s = cubeRoot(0.0883024619 * r + 0.2817188376 * g + 0.6299787005 * b);
 	const x = 1.9779984951 * l - 2.428592205 * m + 0.4505937099 * s;
 	const y = 0.0259040371 * l + 0.7827717662 * m - 0.808675766 * s;
-	return { lightness: 0.2104542553 * l + 0.793617785 * m - 0.0040720468 * s, chroma: Math.sqrt(x * x + y * y), hue: directionDeg(x, y) };
+	return {
+		lightness: 0.2104542553 * l + 0.793617785 * m - 0.0040720468 * s,
+		chroma: Math.sqrt(x * x + y * y),
+		hue: directionDeg(x, y),
+	};
 }
 
 /** WCAG 2 contrast ratio of two colours, 1 to 21. Opacity is left out. */

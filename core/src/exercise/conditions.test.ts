@@ -48,23 +48,44 @@ describe("a program is run the same for whoever runs it", () => {
 		const { report, tape } = markedTape(source, ODD);
 		const drawn = draw(source, under);
 		expect(encodeTape(drawn.tape)).toEqual(encodeTape(tape));
-		expect([drawn.state, drawn.ended, drawn.steps, drawn.errors.map((e) => e.code)]).toEqual([report.state, report.ended, report.steps, report.errors.map((e) => e.code)]);
+		expect([drawn.state, drawn.ended, drawn.steps, drawn.errors.map((e) => e.code)]).toEqual([
+			report.state,
+			report.ended,
+			report.steps,
+			report.errors.map((e) => e.code),
+		]);
 		const alone = tapeOf(source, under);
 		expect(alone && encodeTape(alone)).toEqual(report.state === "unreadable" ? undefined : encodeTape(tape));
 		expect(replayed(source, under) === undefined).toBe(report.state === "unreadable");
 	});
 
-	test.each(["mooring-buoy", "sail", "lighthouse", "compass-rose", "rope-coil", "harbour-scene"])("as the demo's programs of %s are", (id) => {
-		const exercise = read(demo(`exercises/${id}.exercise.yaml`));
-		const programs = (parse(demo("programs.yaml")) as { exercise: string; source: string }[]).filter((p) => p.exercise === id);
-		expect(programs.length).toBeGreaterThan(5);
-		for (const { source } of programs) expect(encodeTape(draw(source, runUnder(conditionsOf(exercise))).tape)).toEqual(encodeTape(markedTape(source, exercise).tape));
-	});
+	test.each(["mooring-buoy", "sail", "lighthouse", "compass-rose", "rope-coil", "harbour-scene"])(
+		"as the demo's programs of %s are",
+		(id) => {
+			const exercise = read(demo(`exercises/${id}.exercise.yaml`));
+			const programs = (parse(demo("programs.yaml")) as { exercise: string; source: string }[]).filter(
+				(p) => p.exercise === id,
+			);
+			expect(programs.length).toBeGreaterThan(5);
+			for (const { source } of programs)
+				expect(encodeTape(draw(source, runUnder(conditionsOf(exercise))).tape)).toEqual(
+					encodeTape(markedTape(source, exercise).tape),
+				);
+		},
+	);
 });
 
 test("conditions hold all that a run needs, and a caller's seed goes before the first one", () => {
-	expect(conditionsOf(ODD)).toEqual({ sheet: { width: 260, height: 180, origin: "bottom left", paper: "lightsteelblue" }, seed: 7, frames: 12, steps: 5000, without: ["circle"] });
-	const [first, other] = [undefined, 8].map((seed) => messagesOf(draw(PROGRAMS["with its seed"], runUnder(conditionsOf(ODD), { seed })).tape)[0]?.text);
+	expect(conditionsOf(ODD)).toEqual({
+		sheet: { width: 260, height: 180, origin: "bottom left", paper: "lightsteelblue" },
+		seed: 7,
+		frames: 12,
+		steps: 5000,
+		without: ["circle"],
+	});
+	const [first, other] = [undefined, 8].map(
+		(seed) => messagesOf(draw(PROGRAMS["with its seed"], runUnder(conditionsOf(ODD), { seed })).tape)[0]?.text,
+	);
 	expect(first).not.toBe(other);
 	expect(other).toBe(messagesOf(draw(PROGRAMS["with its seed"], { seed: 8 }).tape)[0]?.text);
 });
@@ -79,5 +100,6 @@ criteria:
   - { id: one, check: count, of: { kind: line }, exactly: 1, points: 1 }
 `);
 	expect(conditionsOf(plain)).toEqual({ sheet: null, seed: 1, frames: null, steps: null, without: [] });
-	for (const source of Object.values(PROGRAMS)) expect(encodeTape(draw(source, runUnder(conditionsOf(plain))).tape)).toEqual(encodeTape(draw(source).tape));
+	for (const source of Object.values(PROGRAMS))
+		expect(encodeTape(draw(source, runUnder(conditionsOf(plain))).tape)).toEqual(encodeTape(draw(source).tape));
 });

@@ -23,7 +23,11 @@ export interface Conditions {
 }
 
 /** The options of a run, and what is left out when its program is read. */
-export type RunUnder = RunOptions & { readonly seed: number; readonly limits: Limits; readonly without: readonly string[] };
+export type RunUnder = RunOptions & {
+	readonly seed: number;
+	readonly limits: Limits;
+	readonly without: readonly string[];
+};
 
 /** What the caller says of a run. */
 export interface Running {
@@ -35,7 +39,14 @@ export interface Running {
 
 export function conditionsOf({ sheet, run, statements }: ExerciseFile): Conditions {
 	return {
-		sheet: sheet ? { width: sheet.width, height: sheet.height, origin: sheet.origin, ...(sheet.paper !== undefined && { paper: sheet.paper }) } : null,
+		sheet: sheet
+			? {
+					width: sheet.width,
+					height: sheet.height,
+					origin: sheet.origin,
+					...(sheet.paper !== undefined && { paper: sheet.paper }),
+				}
+			: null,
 		seed: run?.seeds?.[0] ?? 1,
 		frames: run?.frames ?? null,
 		steps: run?.steps ?? null,
@@ -44,7 +55,10 @@ export function conditionsOf({ sheet, run, statements }: ExerciseFile): Conditio
 }
 
 /** A run under conditions; the caller's limits hold for all that these don't say. */
-export function runUnder({ sheet, seed: first, frames, steps, without }: Conditions, { seed = first, limits = CLASS_LIMITS, stop }: Running = {}): RunUnder {
+export function runUnder(
+	{ sheet, seed: first, frames, steps, without }: Conditions,
+	{ seed = first, limits = CLASS_LIMITS, stop }: Running = {},
+): RunUnder {
 	return {
 		seed,
 		limits: { ...limits, ...(steps !== null && { steps }) },
@@ -58,5 +72,7 @@ export function runUnder({ sheet, seed: first, frames, steps, without }: Conditi
 
 /** A paper's colour; a family stands for the CSS colour of its name. */
 function paperOf(word: string): number {
-	return parseColour(FAMILIES.includes(word as never) && parseColour(word) === undefined ? "white" : word) ?? 0xffffffff;
+	return (
+		parseColour(FAMILIES.includes(word as never) && parseColour(word) === undefined ? "white" : word) ?? 0xffffffff
+	);
 }

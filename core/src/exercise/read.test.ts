@@ -11,16 +11,38 @@ function problemsOf(text: string) {
 
 test("a good file reads, with what it leaves out filled in", () => {
 	const reading = readExercise(GOOD.replace("language: nib\n", ""));
-	expect(reading.ok && [reading.exercise.id, reading.exercise.language, reading.exercise.criteria.length]).toEqual(["mooring-buoy", "nib", 11]);
+	expect(reading.ok && [reading.exercise.id, reading.exercise.language, reading.exercise.criteria.length]).toEqual([
+		"mooring-buoy",
+		"nib",
+		11,
+	]);
 });
 
 describe("what is wrong is told with its line and path, and the nearest word", () => {
 	const line = (part: string) => GOOD.split("\n").findIndex((l) => l.includes(part)) + 1;
 
 	test.each([
-		["an unknown key", "exactly: 1", "exactley: 1", "id: one", 'criteria[0].exactley: "exactley" isn\'t known here; did you mean "exactly"?'],
-		["an unknown kind", "kind: circle, fill", "kind: cirle, fill", "  buoy:", 'figures.buoy.kind: "cirle" isn\'t known here; did you mean "circle"?'],
-		["an unknown check", "check: sheet", "check: shet", "id: water", 'criteria[9].check: "shet" isn\'t known here; did you mean "sheet"?'],
+		[
+			"an unknown key",
+			"exactly: 1",
+			"exactley: 1",
+			"id: one",
+			'criteria[0].exactley: "exactley" isn\'t known here; did you mean "exactly"?',
+		],
+		[
+			"an unknown kind",
+			"kind: circle, fill",
+			"kind: cirle, fill",
+			"  buoy:",
+			'figures.buoy.kind: "cirle" isn\'t known here; did you mean "circle"?',
+		],
+		[
+			"an unknown check",
+			"check: sheet",
+			"check: shet",
+			"id: water",
+			'criteria[9].check: "shet" isn\'t known here; did you mean "sheet"?',
+		],
 		[
 			"an unknown colour",
 			"what: fill, is: red",
@@ -28,10 +50,34 @@ describe("what is wrong is told with its line and path, and the nearest word", (
 			"id: red,",
 			'criteria[3].is: "rde" is no colour: give a family (red, orange, yellow, green, turquoise, blue, purple, pink, brown, black, grey, white), a CSS name or a code like #c81e1e',
 		],
-		["a figure that isn't there", "of: band, what: fill", "of: bnad, what: fill", "id: band-white", 'criteria[6].of: no figure is called "bnad"; figures has buoy, band'],
-		["an id that is too long", "id: one, check", `id: ${"o".repeat(81)}, check`, "id: one", "criteria[0].id: an id has 80 letters at the most"],
-		["a criterion without a check", "check: sheet, ", "", "id: water", "criteria[9]: say what is checked: check is missing here"],
-		["an option that needs another", "is: [centred, inside], ", "", "id: on-it", "criteria[7]: say what is wanted: is, or gap"],
+		[
+			"a figure that isn't there",
+			"of: band, what: fill",
+			"of: bnad, what: fill",
+			"id: band-white",
+			'criteria[6].of: no figure is called "bnad"; figures has buoy, band',
+		],
+		[
+			"an id that is too long",
+			"id: one, check",
+			`id: ${"o".repeat(81)}, check`,
+			"id: one",
+			"criteria[0].id: an id has 80 letters at the most",
+		],
+		[
+			"a criterion without a check",
+			"check: sheet, ",
+			"",
+			"id: water",
+			"criteria[9]: say what is checked: check is missing here",
+		],
+		[
+			"an option that needs another",
+			"is: [centred, inside], ",
+			"",
+			"id: on-it",
+			"criteria[7]: say what is wanted: is, or gap",
+		],
 		[
 			"two ways at once",
 			"what: diameter, is: 80",
@@ -39,7 +85,13 @@ describe("what is wrong is told with its line and path, and the nearest word", (
 			"id: across",
 			"criteria[1]: say what is wanted by one of is, between, at least, at most, same, as, more than, less than, grows",
 		],
-		["a number that is none", "diameter, is: 80, points: 2", "diameter, is: 80, points: two", "id: across", "criteria[1].points: this must be a number, and it is a string"],
+		[
+			"a number that is none",
+			"diameter, is: 80, points: 2",
+			"diameter, is: 80, points: two",
+			"id: across",
+			"criteria[1].points: this must be a number, and it is a string",
+		],
 		["an id used twice", "id: middle", "id: red", "id: middle", 'criteria[3].id: the id "red" is used twice'],
 	])("%s", (_, from, to, place, message) => {
 		const broken = GOOD.replace(from, to);
@@ -64,8 +116,11 @@ test("a file made to be unfolded without end is refused", () => {
 });
 
 test("a criterion that holds others can't be held: two would wait for each other without end", () => {
-	const more = (id: string, holds: string) => `  - { id: ${id}, check: runs, seeds: 2, holds: [${holds}], points: 1 }\n`;
+	const more = (id: string, holds: string) =>
+		`  - { id: ${id}, check: runs, seeds: 2, holds: [${holds}], points: 1 }\n`;
 	expect(problemsOf(GOOD + more("x", "across"))).toEqual([]);
 	expect(problemsOf(GOOD + more("x", "x"))).toEqual([expect.stringContaining('"x" holds other criteria itself')]);
-	expect(problemsOf(GOOD + more("x", "y") + more("y", "across"))).toEqual([expect.stringContaining('"y" holds other criteria itself')]);
+	expect(problemsOf(GOOD + more("x", "y") + more("y", "across"))).toEqual([
+		expect.stringContaining('"y" holds other criteria itself'),
+	]);
 });

@@ -17,7 +17,9 @@ export interface FileProblem {
 	readonly message: string;
 }
 
-export type ExerciseReading = { readonly ok: true; readonly exercise: ExerciseFile } | { readonly ok: false; readonly problems: readonly FileProblem[] };
+export type ExerciseReading =
+	| { readonly ok: true; readonly exercise: ExerciseFile }
+	| { readonly ok: false; readonly problems: readonly FileProblem[] };
 
 type Path = readonly PropertyKey[];
 
@@ -39,8 +41,14 @@ function messageOf(issue: z.core.$ZodIssue, known: () => ReadonlySet<string>, fo
 			})
 			.join("; ");
 	}
-	const allowed = issue.code === "invalid_value" ? issue.values.map(String) : issue.code === "invalid_union" && issue.discriminator ? CHECKS.map((c) => c.name) : undefined;
-	if (found === undefined && (issue.code === "invalid_type" || issue.code === "invalid_value")) return "this is missing";
+	const allowed =
+		issue.code === "invalid_value"
+			? issue.values.map(String)
+			: issue.code === "invalid_union" && issue.discriminator
+				? CHECKS.map((c) => c.name)
+				: undefined;
+	if (found === undefined && (issue.code === "invalid_type" || issue.code === "invalid_value"))
+		return "this is missing";
 	if (issue.code === "invalid_type")
 		return `this must be ${withArticle(issue.expected)}, and it is ${withArticle(found === null ? "empty" : Array.isArray(found) ? "list" : typeof found)}`;
 	if (!allowed) return issue.message;
@@ -66,7 +74,13 @@ function depth(issues: readonly z.core.$ZodIssue[]): number {
 function withoutCheck(issue: z.core.$ZodIssue, value: unknown): boolean {
 	const criterion = value as { check?: unknown; "any of"?: unknown; "all of"?: unknown; among?: unknown } | null;
 	const group = criterion && (criterion["any of"] ?? criterion["all of"] ?? criterion.among) !== undefined;
-	return issue.code === "unrecognized_keys" && criterion !== null && typeof criterion === "object" && criterion.check === undefined && !group;
+	return (
+		issue.code === "unrecognized_keys" &&
+		criterion !== null &&
+		typeof criterion === "object" &&
+		criterion.check === undefined &&
+		!group
+	);
 }
 
 /** Files longer than this are no exercises. */
@@ -78,21 +92,33 @@ const MOST_TOLD = 50;
 function offsetsOfNoText(document: Document): number[] {
 	const offsets: number[] = [];
 	visit(document, (_, node) => {
-		if (isScalar(node) && typeof node.value === "string" && /[\0\p{Cs}]/u.test(node.value)) offsets.push(node.range?.[0] ?? 0);
+		if (isScalar(node) && typeof node.value === "string" && /[\0\p{Cs}]/u.test(node.value))
+			offsets.push(node.range?.[0] ?? 0);
 	});
 	return offsets;
 }
 
-type Reading<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly FileProblem[] };
+type Reading<T> =
+	| { readonly ok: true; readonly value: T }
+	| { readonly ok: false; readonly problems: readonly FileProblem[] };
 
 /**
  * Reads a YAML file of ours. Of the YAML reader's own errors only the first is told; after that every wrong value is,
  * with its path and line.
  */
 function readFile<T>(text: string, schema: z.ZodType<T>, known: () => ReadonlySet<string>): Reading<T> {
-	if (text.length > MOST_LETTERS) return { ok: false, problems: [{ line: 1, column: 1, path: "", message: `the file has more than ${MOST_LETTERS} characters` }] };
+	if (text.length > MOST_LETTERS)
+		return {
+			ok: false,
+			problems: [{ line: 1, column: 1, path: "", message: `the file has more than ${MOST_LETTERS} characters` }],
+		};
 	const counter = new LineCounter();
-	const document = parseDocument(text, { lineCounter: counter, uniqueKeys: true, prettyErrors: false, logLevel: "error" });
+	const document = parseDocument(text, {
+		lineCounter: counter,
+		uniqueKeys: true,
+		prettyErrors: false,
+		logLevel: "error",
+	});
 	const placeAt = (offset: number) => {
 		const { line, col } = counter.linePos(offset);
 		return { line: Math.max(1, line), column: Math.max(1, col) };
@@ -105,11 +131,18 @@ function readFile<T>(text: string, schema: z.ZodType<T>, known: () => ReadonlySe
 		if (noText.length > 0)
 			return {
 				ok: false,
-				problems: noText.slice(0, MOST_TOLD).map((o) => ({ ...placeAt(o), path: "", message: "this holds a character that is no text: U+0000, or half of one" })),
+				problems: noText.slice(0, MOST_TOLD).map((o) => ({
+					...placeAt(o),
+					path: "",
+					message: "this holds a character that is no text: U+0000, or half of one",
+				})),
 			};
 		value = document.toJS({ maxAliasCount: 20 });
 	} catch (reason) {
-		return { ok: false, problems: [{ line: 1, column: 1, path: "", message: reason instanceof Error ? reason.message : String(reason) }] };
+		return {
+			ok: false,
+			problems: [{ line: 1, column: 1, path: "", message: reason instanceof Error ? reason.message : String(reason) }],
+		};
 	}
 	const result = schema.safeParse(value);
 	if (result.success) return { ok: true, value: result.data };
@@ -117,13 +150,24 @@ function readFile<T>(text: string, schema: z.ZodType<T>, known: () => ReadonlySe
 	const plainIssues = result.error.issues.filter((issue) => issue.code !== "custom" || issue.params?.ties !== true);
 	const told = flattened(plainIssues.length > 0 ? plainIssues : result.error.issues).map(({ issue, path }) => {
 		const found = document.getIn(path);
-		const plain = found !== null && typeof found === "object" && "toJSON" in found ? (found as { toJSON(): unknown }).toJSON() : found;
-		const target = issue.code === "unrecognized_keys" && !withoutCheck(issue, plain) ? [...path, issue.keys[0] as string] : path;
-		const message = withoutCheck(issue, plain) ? "say what is checked: check is missing here" : messageOf(issue, known, document.getIn(path));
+		const plain =
+			found !== null && typeof found === "object" && "toJSON" in found
+				? (found as { toJSON(): unknown }).toJSON()
+				: found;
+		const target =
+			issue.code === "unrecognized_keys" && !withoutCheck(issue, plain) ? [...path, issue.keys[0] as string] : path;
+		const message = withoutCheck(issue, plain)
+			? "say what is checked: check is missing here"
+			: messageOf(issue, known, document.getIn(path));
 		return { ...placeAt(offsetOf(document, target)), path: pathText(target), message };
 	});
 	const seen = new Set<string>();
-	return { ok: false, problems: told.filter((p) => !seen.has(`${p.path} ${p.message}`) && seen.add(`${p.path} ${p.message}`)).slice(0, MOST_TOLD) };
+	return {
+		ok: false,
+		problems: told
+			.filter((p) => !seen.has(`${p.path} ${p.message}`) && seen.add(`${p.path} ${p.message}`))
+			.slice(0, MOST_TOLD),
+	};
 }
 
 /** Reads an exercise file. Never throws; every wrong value is told with its path and line. */
@@ -133,7 +177,9 @@ export function readExercise(text: string): ExerciseReading {
 }
 
 /** A collection, or what is wrong in its file. */
-export type CollectionReading = { readonly ok: true; readonly collection: CollectionFile } | { readonly ok: false; readonly problems: readonly FileProblem[] };
+export type CollectionReading =
+	| { readonly ok: true; readonly collection: CollectionFile }
+	| { readonly ok: false; readonly problems: readonly FileProblem[] };
 
 /** Reads a collection file. Never throws. */
 export function readCollection(text: string): CollectionReading {

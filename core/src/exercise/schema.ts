@@ -39,7 +39,12 @@ export const exerciseShape = z.strictObject({
 	brief: z.string().trim().min(1).max(20_000),
 	language: z.literal("nib").default("nib"),
 	sheet: z
-		.strictObject({ width: wholeSize, height: wholeSize, origin: z.enum(["top left", "centre", "bottom left"]).default("top left"), paper: colourWord.optional() })
+		.strictObject({
+			width: wholeSize,
+			height: wholeSize,
+			origin: z.enum(["top left", "centre", "bottom left"]).default("top left"),
+			paper: colourWord.optional(),
+		})
 		.optional(),
 	tolerance: z
 		.strictObject({
@@ -64,14 +69,18 @@ export const exerciseShape = z.strictObject({
 	statements: z.strictObject({ without: z.array(z.enum(LEFT_OUT)).min(1) }).optional(),
 	figures: z.record(figureName, selector).default({}),
 	criteria: z
-		.array(z.discriminatedUnion("check", [...variants, group] as unknown as [(typeof variants)[number], ...typeof variants]))
+		.array(
+			z.discriminatedUnion("check", [...variants, group] as unknown as [(typeof variants)[number], ...typeof variants]),
+		)
 		.min(1)
 		.max(100),
 	bonus: z.literal("beyond full").optional(),
 });
 
 /** The whole file. */
-export const exerciseFile = exerciseShape.superRefine((file, context) => new Ties(file as ExerciseFile, context).check());
+export const exerciseFile = exerciseShape.superRefine((file, context) =>
+	new Ties(file as ExerciseFile, context).check(),
+);
 
 export type ExerciseFile = Omit<z.infer<typeof exerciseShape>, "criteria"> & { readonly criteria: Asked[] };
 
@@ -103,7 +112,8 @@ class Ties {
 		}
 		for (const [name, of] of Object.entries(file.figures)) this.selector(of, ["figures", name]);
 		const circle = circleOf(new Map(Object.entries(file.figures)));
-		if (circle) this.tell(["figures", circle[0] as string], `these lean on one another in a circle: ${circle.join(" → ")}`);
+		if (circle)
+			this.tell(["figures", circle[0] as string], `these lean on one another in a circle: ${circle.join(" → ")}`);
 		for (const [i, asked] of file.criteria.entries()) {
 			if ("check" in asked && asked.check !== undefined) this.criterion(asked, ["criteria", i]);
 			else this.group(asked, ["criteria", i]);
@@ -123,12 +133,16 @@ class Ties {
 	private group(asked: Exclude<Asked, Criterion> | Asked, path: Path): void {
 		const own = asked as Exclude<Asked, Criterion>;
 		const forms = [own["any of"], own["all of"], own.among].filter((f) => f !== undefined).length;
-		if (forms === 0) return this.tell(path, "say what is checked: check, or for a group any of, all of, or at least with among");
+		if (forms === 0)
+			return this.tell(path, "say what is checked: check, or for a group any of, all of, or at least with among");
 		if (forms > 1) return this.tell(path, "a group is one of any of, all of and among");
-		if ((own.among !== undefined) !== (own["at least"] !== undefined)) return this.tell(path, "at least and among go together");
-		if (own.among && (own["at least"] as number) > own.among.length) this.tell([...path, "at least"], `among holds only ${own.among.length}`);
+		if ((own.among !== undefined) !== (own["at least"] !== undefined))
+			return this.tell(path, "at least and among go together");
+		if (own.among && (own["at least"] as number) > own.among.length)
+			this.tell([...path, "at least"], `among holds only ${own.among.length}`);
 		for (const [inner, at] of withPaths(asked, path)) {
-			if (inner.points > 0) this.tell([...at, "points"], "inside a group a criterion has no points: they stand with the group");
+			if (inner.points > 0)
+				this.tell([...at, "points"], "inside a group a criterion has no points: they stand with the group");
 			this.criterion(inner, at);
 		}
 	}
@@ -144,25 +158,41 @@ class Ties {
 		for (const id of check.ids?.(c) ?? []) {
 			this.knownId(id, path);
 			// One that holds others can't be held: two could wait for each other without end.
-			const held = this.file.criteria.flatMap((one) => ("check" in one && one.check !== undefined ? [one] : innerOf(one))).find((one) => one.id === id);
-			if (held && (checkOf(held.check).ids?.(held).length ?? 0) > 0) this.tell(path, `"${id}" holds other criteria itself, so that it can't be held`);
+			const held = this.file.criteria
+				.flatMap((one) => ("check" in one && one.check !== undefined ? [one] : innerOf(one)))
+				.find((one) => one.id === id);
+			if (held && (checkOf(held.check).ids?.(held).length ?? 0) > 0)
+				this.tell(path, `"${id}" holds other criteria itself, so that it can't be held`);
 		}
 		if (typeof c.when === "object" && "after" in c.when) this.name(c.when.after, [...path, "when"]);
-		if (c.for && PAIRED.has(c.for) && c.check !== "relation") this.tell([...path, "for"], `for: ${c.for} goes with relation`);
+		if (c.for && PAIRED.has(c.for) && c.check !== "relation")
+			this.tell([...path, "for"], `for: ${c.for} goes with relation`);
 		if (c.within === "1 step" && c.check !== "movement") this.tell([...path, "within"], "1 step goes with movement");
 		this.given(c, path);
 	}
 
 	/** Programs that a criterion looks at must be in the file. */
 	private given(c: Criterion, path: Path): void {
-		const { to, from, statements } = c as unknown as { to?: unknown; from?: unknown; statements?: { "fewer than"?: unknown } };
-		const wanted = [c.check === "likeness" ? to : undefined, c.check === "own work" ? from : undefined, c.check === "change" ? "starter" : undefined, statements?.["fewer than"]];
-		if (wanted.includes("starter") && this.file.starter === undefined) this.tell(path, "this looks at the starter, and the file has none");
-		if (wanted.includes("example") && this.file.example === undefined) this.tell(path, "this looks at the example, and the file has none");
+		const { to, from, statements } = c as unknown as {
+			to?: unknown;
+			from?: unknown;
+			statements?: { "fewer than"?: unknown };
+		};
+		const wanted = [
+			c.check === "likeness" ? to : undefined,
+			c.check === "own work" ? from : undefined,
+			c.check === "change" ? "starter" : undefined,
+			statements?.["fewer than"],
+		];
+		if (wanted.includes("starter") && this.file.starter === undefined)
+			this.tell(path, "this looks at the starter, and the file has none");
+		if (wanted.includes("example") && this.file.example === undefined)
+			this.tell(path, "this looks at the example, and the file has none");
 	}
 
 	private name(name: string, path: Path): void {
-		if (!this.names.has(name)) this.tell(path, `no figure is called "${name}"; figures has ${[...this.names].join(", ") || "none"}`);
+		if (!this.names.has(name))
+			this.tell(path, `no figure is called "${name}"; figures has ${[...this.names].join(", ") || "none"}`);
 	}
 
 	private ref(ref: FigureRef | undefined, path: Path): void {

@@ -62,7 +62,8 @@ function madeGroup(group: Group, say: (inner: Asked) => string): string {
 function sentenceBefore(asked: Asked, given: readonly string[]): string {
 	const sentence = sentenceOf(asked);
 	if (asked.says !== undefined || !tellsMore(sentence, given)) return sentence;
-	if ("check" in asked && asked.check !== undefined) return criterionTopic(checkOf(asked.check).says(asked)) ?? sentence;
+	if ("check" in asked && asked.check !== undefined)
+		return criterionTopic(checkOf(asked.check).says(asked)) ?? sentence;
 	return madeGroup(asked as Group, (inner) => sentenceBefore(inner, given));
 }
 
@@ -75,7 +76,13 @@ export function hintsOf({ hint }: Asked): readonly string[] {
 export function studentCopy(file: ExerciseFile): StudentCopy {
 	const { sheet, example } = file;
 	const visible = file.criteria.filter((c) => (c.show ?? "before") === "before");
-	const given = [file.title, file.brief, file.starter ?? "", example?.show === "source" ? example.program : "", sheet ? `${sheet.width} ${sheet.height}` : ""];
+	const given = [
+		file.title,
+		file.brief,
+		file.starter ?? "",
+		example?.show === "source" ? example.program : "",
+		sheet ? `${sheet.width} ${sheet.height}` : "",
+	];
 	given.push(...visible.flatMap((c) => [c.says ?? "", hintsOf(c)[0] ?? ""]));
 	return {
 		id: file.id,
@@ -83,7 +90,11 @@ export function studentCopy(file: ExerciseFile): StudentCopy {
 		brief: file.brief,
 		conditions: conditionsOf(file),
 		starter: file.starter ?? null,
-		example: !example ? null : example.show === "source" ? { show: "source", program: example.program } : { show: "picture" },
+		example: !example
+			? null
+			: example.show === "source"
+				? { show: "source", program: example.program }
+				: { show: "picture" },
 		criteria: visible.map((c) => ({
 			id: c.id,
 			part: c.part ?? null,

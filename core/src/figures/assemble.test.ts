@@ -5,7 +5,13 @@ import { corners, type Outline } from "./outline.ts";
 import { StrokeCutter } from "./strokes.ts";
 import { CLASS_TOLERANCE } from "./tolerance.ts";
 
-const line = (entry: number, ...points: Point[]): Outline => ({ points, entries: [entry], closed: false, gap: 0, overdrawn: 0 });
+const line = (entry: number, ...points: Point[]): Outline => ({
+	points,
+	entries: [entry],
+	closed: false,
+	gap: 0,
+	overdrawn: 0,
+});
 const onePaint = () => "black";
 
 describe("lines are put together where their ends meet two by two", () => {
@@ -17,7 +23,11 @@ describe("lines are put together where their ends meet two by two", () => {
 	});
 
 	test("a little apart, with the gap told", () => {
-		const [made] = assemble([line(1, [0, 0], [40, 0]), line(2, [40.5, 0], [0, 30]), line(3, [0, 30], [0, 0])], onePaint, 1);
+		const [made] = assemble(
+			[line(1, [0, 0], [40, 0]), line(2, [40.5, 0], [0, 30]), line(3, [0, 30], [0, 0])],
+			onePaint,
+			1,
+		);
 		expect([made?.closed, made?.gap]).toEqual([true, 0.5]);
 	});
 
@@ -27,7 +37,12 @@ describe("lines are put together where their ends meet two by two", () => {
 	});
 
 	test("not where three or more ends meet in one point", () => {
-		const rays = [line(1, [0, 0], [40, 0]), line(2, [0, 0], [0, 40]), line(3, [0, 0], [-40, 0]), line(4, [40, 0], [0, 40])];
+		const rays = [
+			line(1, [0, 0], [40, 0]),
+			line(2, [0, 0], [0, 40]),
+			line(3, [0, 0], [-40, 0]),
+			line(4, [40, 0], [0, 40]),
+		];
 		expect(assemble(rays, onePaint, 1).every((o) => !o.closed)).toBe(true);
 	});
 

@@ -86,7 +86,10 @@ function follow(start: number, partner: ReadonlyMap<string, End>): { outline: nu
 	return forward && chain.length >= 2 ? chain : undefined;
 }
 
-function joined(chain: readonly { outline: number; forward: boolean }[], open: readonly Outline[]): Outline | undefined {
+function joined(
+	chain: readonly { outline: number; forward: boolean }[],
+	open: readonly Outline[],
+): Outline | undefined {
 	const points: Point[] = [];
 	const arcs: (Arc | undefined)[] = [];
 	const entries = new Set<number>();
@@ -104,5 +107,12 @@ function joined(chain: readonly { outline: number; forward: boolean }[], open: r
 	}
 	const bent = arcs.some((arc) => arc !== undefined);
 	if (!bent && (points.length < 3 || Math.abs(signedArea(points)) < 1e-6)) return undefined;
-	return { points, entries: [...entries].sort((a, b) => a - b), closed: true, gap, overdrawn: 0, ...(bent && { arcs }) };
+	return {
+		points,
+		entries: [...entries].sort((a, b) => a - b),
+		closed: true,
+		gap,
+		overdrawn: 0,
+		...(bent && { arcs }),
+	};
 }

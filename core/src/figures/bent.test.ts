@@ -38,7 +38,14 @@ describe("curves", () => {
 	});
 
 	test("an arc keeps its circle, where it begins and how far it was walked, from pieces too", () => {
-		expect(only("curve left radius 50 sweep 120")).toMatchObject({ kinds: ["arc"], radius: 50, startAngle: 270, sweep: 120, centre: [200, 100], closed: false });
+		expect(only("curve left radius 50 sweep 120")).toMatchObject({
+			kinds: ["arc"],
+			radius: 50,
+			startAngle: 270,
+			sweep: 120,
+			centre: [200, 100],
+			closed: false,
+		});
 		expect(only("curve right radius 50 sweep 120")).toMatchObject({ startAngle: 90, sweep: -120 });
 		expect(only("repeat 12\n  curve left radius 50 sweep 10\nend")).toMatchObject({ kinds: ["arc"], sweep: 120 });
 	});
@@ -56,14 +63,19 @@ describe("curves", () => {
 			centre: [200, 150],
 			sentence: expect.stringContaining("sector"),
 		});
-		const rounded = only("repeat 2\n  walk 60\n  curve left radius 10 sweep 90\n  walk 30\n  curve left radius 10 sweep 90\nend");
+		const rounded = only(
+			"repeat 2\n  walk 60\n  curve left radius 10 sweep 90\n  walk 30\n  curve left radius 10 sweep 90\nend",
+		);
 		expect(rounded).toMatchObject({ kinds: ["rounded-rect"], rounding: 10, width: 80, height: 50, centre: [230, 125] });
 		expect(rounded.area).toBeCloseTo(80 * 50 - (4 - Math.PI) * 100, 5);
 		expect(only("repeat 2\n  walk 60\n  curve left radius 20 sweep 180\nend").kinds).toEqual(["polygon"]);
 	});
 
 	test("a bend whose ends a line joins is a segment", () => {
-		expect(only("arc centre 100, 100 radius 40 from 0 to 180\nline from 60, 100 to 140, 100")).toMatchObject({ kinds: ["arc"], closed: true });
+		expect(only("arc centre 100, 100 radius 40 from 0 to 180\nline from 60, 100 to 140, 100")).toMatchObject({
+			kinds: ["arc"],
+			closed: true,
+		});
 	});
 
 	test("small steps along a circle are an arc, coarse ones a polyline too, large ones no arc", () => {
@@ -74,7 +86,10 @@ describe("curves", () => {
 
 	test("the area and length of arcs are theirs", () => {
 		const sector = only("fill red\narc centre 100, 100 radius 40 from 0 to 90 closed sector");
-		expect([sector.area, sector.perimeter]).toEqual([expect.closeTo((Math.PI * 1600) / 4, 5), expect.closeTo(20 * Math.PI + 80, 5)]);
+		expect([sector.area, sector.perimeter]).toEqual([
+			expect.closeTo((Math.PI * 1600) / 4, 5),
+			expect.closeTo(20 * Math.PI + 80, 5),
+		]);
 		const segment = only("fill red\narc centre 100, 100 radius 40 from 0 to 90 closed segment");
 		expect(segment.area).toBeCloseTo((Math.PI * 1600) / 4 - 800, 5);
 	});
@@ -93,7 +108,10 @@ describe("stars and spirals", () => {
 	test("a star has one point up, and its turning is told from there", () => {
 		expect(only("star points 5 centre 100, 100 radius 50").rotation).toBe(0);
 		expect(only("star points 5 centre 100, 100 radius 50 turned 20").rotation).toBeCloseTo(20, 6);
-		expect(only("sheet 200, 200 origin centre\nstar points 5 centre 0, 0 radius 50 turned 20").rotation).toBeCloseTo(20, 6);
+		expect(only("sheet 200, 200 origin centre\nstar points 5 centre 0, 0 radius 50 turned 20").rotation).toBeCloseTo(
+			20,
+			6,
+		);
 	});
 
 	test("a spiral is a spiral, by walks, by small steps and by curves; neither zigzags nor rings are", () => {
@@ -101,7 +119,9 @@ describe("stars and spirals", () => {
 		expect(only("for i from 20 to 1 by -1\n  walk i * 4\n  turn right 90\nend").kinds[0]).toBe("spiral");
 		expect(only("for i from 1 to 300\n  walk i / 20\n  turn left 5\nend").kinds).toEqual(["spiral"]);
 		expect(only("for i from 1 to 8\n  curve left radius i * 6 sweep 180\nend").kinds[0]).toBe("spiral");
-		expect(only("for i from 1 to 8\n  walk 20\n  turn left 60\n  walk 20\n  turn right 60\nend").kinds).toEqual(["polyline"]);
+		expect(only("for i from 1 to 8\n  walk 20\n  turn left 60\n  walk 20\n  turn right 60\nend").kinds).toEqual([
+			"polyline",
+		]);
 	});
 });
 
@@ -120,13 +140,17 @@ describe("areas", () => {
 	});
 
 	test("a fill and then an outline of one geometry are one figure, of two geometries two", () => {
-		const outline = (side: number) => `fill tan\npen up\narea\n  repeat 4\n    walk 60\n    turn left 90\n  end\nend\npen down\nrepeat 4\n  walk ${side}\n  turn left 90\nend`;
+		const outline = (side: number) =>
+			`fill tan\npen up\narea\n  repeat 4\n    walk 60\n    turn left 90\n  end\nend\npen down\nrepeat 4\n  walk ${side}\n  turn left 90\nend`;
 		expect(only(outline(60))).toMatchObject({ fill: { code: "#d2b48c" }, outline: { code: "#000000" } });
 		expect(kindsIn(outline(50))).toEqual(["square", "square"]);
 	});
 
 	test("loops that close in one area are figures of their own, and a line between them is there if it has ink", () => {
-		expect(kindsIn(`fill tan\narea\n  ${square}\n  pen up\n  walk 60\n  pen down\n  ${square}\nend`)).toEqual(["square", "square"]);
+		expect(kindsIn(`fill tan\narea\n  ${square}\n  pen up\n  walk 60\n  pen down\n  ${square}\nend`)).toEqual([
+			"square",
+			"square",
+		]);
 		expect(kindsIn(`fill tan\narea\n  ${square}\n  walk 60\n  ${square}\nend`)).toEqual(["square", "line", "square"]);
 	});
 
@@ -135,13 +159,19 @@ describe("areas", () => {
 	});
 
 	test("a half disc by an area is the segment that an arc places", () => {
-		expect(only("fill gold\narea\n  walk 80\n  turn left 90\n  curve left radius 40 sweep 180\nend")).toMatchObject({ kinds: ["arc"], closed: true, fill: { name: "yellow" } });
+		expect(only("fill gold\narea\n  walk 80\n  turn left 90\n  curve left radius 40 sweep 180\nend")).toMatchObject({
+			kinds: ["arc"],
+			closed: true,
+			fill: { name: "yellow" },
+		});
 	});
 });
 
 test("a lead-in in the direction of the first side is a stray line, and so is a joining line on a side just drawn", () => {
 	expect(kindsIn("walk 40\nrepeat 4\n  walk 40\n  turn left 90\nend")).toEqual(["line", "square"]);
-	expect(kindsIn("repeat 4\n  walk 40\n  turn left 90\nend\nwalk 40\nrepeat 4\n  walk 40\n  turn left 90\nend")).toEqual(["square", "line", "square"]);
+	expect(
+		kindsIn("repeat 4\n  walk 40\n  turn left 90\nend\nwalk 40\nrepeat 4\n  walk 40\n  turn left 90\nend"),
+	).toEqual(["square", "line", "square"]);
 });
 
 test("ten rounds of a square are one square, gone over nine times more; a round line that closes late says its rounds", () => {
@@ -152,7 +182,13 @@ test("ten rounds of a square are one square, gone over nine times more; a round 
 });
 
 test("dots answer to dot alone, lines drawn as a polyline that closes to polygons", () => {
-	expect(only("pen colour red\ndot at 50, 60 size 20")).toMatchObject({ kinds: ["dot"], centre: [50, 60], diameter: 20, fill: { code: "#ff0000" }, outline: null });
+	expect(only("pen colour red\ndot at 50, 60 size 20")).toMatchObject({
+		kinds: ["dot"],
+		centre: [50, 60],
+		diameter: 20,
+		fill: { code: "#ff0000" },
+		outline: null,
+	});
 	expect(kindsIn("dot at 5, 5 size 0")).toEqual([]);
 	expect(only("polyline at [0, 0], [40, 0], [40, 40], [0, 0]").kinds[0]).toBe("right-triangle");
 });
@@ -165,7 +201,9 @@ test("the pen's facing before and after, and its turns, go with what was walked"
 		end: [200, 150],
 	});
 	expect(only("rect corner 5, 5 size 9, 9")).toMatchObject({ facing: null, turns: [] });
-	expect(only("picture p\n  repeat 4\n    walk 40\n    turn left 90\n  end\nend\nlay p at 100, 100")).toMatchObject({ facing: null });
+	expect(only("picture p\n  repeat 4\n    walk 40\n    turn left 90\n  end\nend\nlay p at 100, 100")).toMatchObject({
+		facing: null,
+	});
 });
 
 test("Bézier paths of another front end are figures too: four cubic curves a circle, sub-paths one each", () => {
@@ -176,10 +214,34 @@ test("Bézier paths of another front end are figures too: four cubic curves a ci
 	const k = 0.5522847498 * 40;
 	writer.use(0x000000ff, 2, 0xff0000ff);
 	writer.add(ENTRY.path, 1, 0);
-	put(0, PATH.move, 140, 100, PATH.cubic, 140, 100 + k, 100 + k, 140, 100, 140, PATH.cubic, 100 - k, 140, 60, 100 + k, 60, 100);
+	put(
+		0,
+		PATH.move,
+		140,
+		100,
+		PATH.cubic,
+		140,
+		100 + k,
+		100 + k,
+		140,
+		100,
+		140,
+		PATH.cubic,
+		100 - k,
+		140,
+		60,
+		100 + k,
+		60,
+		100,
+	);
 	put(PATH.cubic, 60, 100 - k, 100 - k, 60, 100, 60, PATH.cubic, 100 + k, 60, 140, 100 - k, 140, 100, PATH.close);
 	put(PATH.move, 200, 20, PATH.line, 260, 20, PATH.line, 260, 80, PATH.line, 200, 80, PATH.close);
-	const tape = writer.finish({ width: 400, height: 300, origin: "top left" }, [], { x: 0, y: 0, facing: 0, down: true });
+	const tape = writer.finish({ width: 400, height: 300, origin: "top left" }, [], {
+		x: 0,
+		y: 0,
+		facing: 0,
+		down: true,
+	});
 	const found = recognise(tape).figures.map((f) => [f.kinds[0], Math.round(f.width), f.fill === 0xff0000ff]);
 	expect(found).toEqual([
 		["circle", 80, true],

@@ -17,8 +17,17 @@ interface Side {
 }
 
 /** Pieces as sides: straight ones that run on are one, and arcs that go on along one circle. */
-function sidesOf(points: readonly Point[], arcs: readonly (Arc | undefined)[], closed: boolean, tolerance: Tolerance): Side[] {
-	const pieces: Side[] = arcs.map((arc, i) => ({ from: points[i] as Point, to: points[(i + 1) % points.length] as Point, ...(arc && { arc }) }));
+function sidesOf(
+	points: readonly Point[],
+	arcs: readonly (Arc | undefined)[],
+	closed: boolean,
+	tolerance: Tolerance,
+): Side[] {
+	const pieces: Side[] = arcs.map((arc, i) => ({
+		from: points[i] as Point,
+		to: points[(i + 1) % points.length] as Point,
+		...(arc && { arc }),
+	}));
 	const sides: Side[] = [];
 	for (const piece of pieces) {
 		const merged = sides.length > 0 ? together(sides.at(-1) as Side, piece, tolerance) : undefined;
@@ -39,7 +48,8 @@ function sidesOf(points: readonly Point[], arcs: readonly (Arc | undefined)[], c
 function together(a: Side, b: Side, tolerance: Tolerance): Side | undefined {
 	if (a.arc && b.arc) {
 		const near = distance(a.arc.x, a.arc.y, b.arc.x, b.arc.y) <= Math.max(1e-6, 0.02 * a.arc.rx);
-		const even = equalLengths(a.arc.rx, b.arc.rx, tolerance) !== undefined && Math.sign(a.arc.sweep) === Math.sign(b.arc.sweep);
+		const even =
+			equalLengths(a.arc.rx, b.arc.rx, tolerance) !== undefined && Math.sign(a.arc.sweep) === Math.sign(b.arc.sweep);
 		return near && even ? { from: a.from, to: b.to, arc: { ...a.arc, sweep: a.arc.sweep + b.arc.sweep } } : undefined;
 	}
 	if (a.arc || b.arc) return undefined;
@@ -47,7 +57,12 @@ function together(a: Side, b: Side, tolerance: Tolerance): Side | undefined {
 }
 
 /** Points along the sides, arcs in steps of five degrees. */
-export function flattened(points: readonly Point[], arcs: readonly (Arc | undefined)[], closed: boolean, up: number): Point[] {
+export function flattened(
+	points: readonly Point[],
+	arcs: readonly (Arc | undefined)[],
+	closed: boolean,
+	up: number,
+): Point[] {
 	const flat: Point[] = [];
 	arcs.forEach((arc, i) => {
 		if (arc) flat.push(...arcPoints({ ...arc, sweep: Math.max(-360, Math.min(360, arc.sweep)) }, up).slice(0, -1));
@@ -58,7 +73,13 @@ export function flattened(points: readonly Point[], arcs: readonly (Arc | undefi
 }
 
 /** Tells what an outline with bent pieces is. `up` is 1 where y grows upwards, else -1. */
-export function bentOutline(points: readonly Point[], arcs: readonly (Arc | undefined)[], closed: boolean, up: number, tolerance: Tolerance): Bent {
+export function bentOutline(
+	points: readonly Point[],
+	arcs: readonly (Arc | undefined)[],
+	closed: boolean,
+	up: number,
+	tolerance: Tolerance,
+): Bent {
 	const sides = sidesOf(points, arcs, closed, tolerance);
 	const [first] = sides;
 	const bends = sides.filter((s) => s.arc);
@@ -71,7 +92,8 @@ export function bentOutline(points: readonly Point[], arcs: readonly (Arc | unde
 		if (sides.length === 2) return { is: "arc", arc: only, closed: "segment" };
 		const straight = sides.filter((s) => !s.arc);
 		const near = (p: Point) => distance(p[0], p[1], only.x, only.y) <= Math.max(tolerance.length, 0.05 * only.rx);
-		if (straight.length === 2 && (near(straight[0]?.to as Point) || near(straight[1]?.to as Point))) return { is: "arc", arc: only, closed: "sector" };
+		if (straight.length === 2 && (near(straight[0]?.to as Point) || near(straight[1]?.to as Point)))
+			return { is: "arc", arc: only, closed: "sector" };
 	}
 	const rounded = closed && roundedRect(sides, tolerance);
 	return rounded || { is: "points", points: flattened(points, arcs, closed, up) };
@@ -85,14 +107,23 @@ function roundedRect(sides: readonly Side[], tolerance: Tolerance): Bent | undef
 	if (start < 0 || order.some((s, i) => (s.arc !== undefined) !== (i % 2 === 1))) return undefined;
 	const bends = order.flatMap((s) => (s.arc ? [s.arc] : []));
 	const [first] = bends as [Arc, ...Arc[]];
-	if (bends.some((b) => Math.abs(Math.abs(b.sweep) - 90) > tolerance.angle || Math.sign(b.sweep) !== Math.sign(first.sweep))) return undefined;
+	if (
+		bends.some(
+			(b) => Math.abs(Math.abs(b.sweep) - 90) > tolerance.angle || Math.sign(b.sweep) !== Math.sign(first.sweep),
+		)
+	)
+		return undefined;
 	if (bends.some((b) => equalLengths(b.rx, first.rx, tolerance) === undefined)) return undefined;
 	const lengths = order.filter((s) => !s.arc).map((s) => distance(s.from[0], s.from[1], s.to[0], s.to[1]));
 	const [a, b, c, d] = lengths as [number, number, number, number];
 	if (equalLengths(a, c, tolerance) === undefined || equalLengths(b, d, tolerance) === undefined) return undefined;
 	// The corner that a quarter turn cuts off: where its two sides would meet.
 	const corner = (i: number): Point => {
-		const [before, bend, after] = [order[(i * 2) % 8] as Side, (order[(i * 2 + 1) % 8] as Side).arc as Arc, order[(i * 2 + 2) % 8] as Side];
+		const [before, bend, after] = [
+			order[(i * 2) % 8] as Side,
+			(order[(i * 2 + 1) % 8] as Side).arc as Arc,
+			order[(i * 2 + 2) % 8] as Side,
+		];
 		return [before.to[0] + after.from[0] - bend.x, before.to[1] + after.from[1] - bend.y];
 	};
 	return { is: "rounded-rect", corners: [0, 1, 2, 3].map(corner), radius: first.rx };
@@ -102,5 +133,10 @@ function roundedRect(sides: readonly Side[], tolerance: Tolerance): Bent | undef
 export function arcBox(arc: Arc, closed: "open" | "sector" | "segment", up: number): ReturnType<typeof arcBounds> {
 	const box = arcBounds(arc, up);
 	if (closed !== "sector") return box;
-	return { left: Math.min(box.left, arc.x), right: Math.max(box.right, arc.x), low: Math.min(box.low, arc.y), high: Math.max(box.high, arc.y) };
+	return {
+		left: Math.min(box.left, arc.x),
+		right: Math.max(box.right, arc.x),
+		low: Math.min(box.low, arc.y),
+		high: Math.max(box.high, arc.y),
+	};
 }

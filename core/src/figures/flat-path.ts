@@ -18,7 +18,9 @@ export function flatPath(steps: readonly PathStep[], up: number): { points: Poin
 		if (kind === PATH.close) going.closed = true;
 		else if (kind === PATH.arc) {
 			const [x, y, rx, ry, turned, start, sweep] = at as [number, number, number, number, number, number, number];
-			going.points.push(...arcPoints({ x, y, rx, ry, turned, start, sweep: Math.max(-360, Math.min(360, sweep)) }, up).slice(1));
+			going.points.push(
+				...arcPoints({ x, y, rx, ry, turned, start, sweep: Math.max(-360, Math.min(360, sweep)) }, up).slice(1),
+			);
 		} else going.points.push(...bezier(going.points.at(-1) as Point, at));
 	}
 	return made.filter((p) => p.points.length > 1);
@@ -32,7 +34,10 @@ function bezier(from: Point, at: readonly number[]): Point[] {
 	return Array.from({ length: PIECES }, (_, i) => {
 		const t = (i + 1) / PIECES;
 		let row = controls;
-		while (row.length > 1) row = row.slice(1).map((q, k): Point => [(row[k] as Point)[0] * (1 - t) + q[0] * t, (row[k] as Point)[1] * (1 - t) + q[1] * t]);
+		while (row.length > 1)
+			row = row
+				.slice(1)
+				.map((q, k): Point => [(row[k] as Point)[0] * (1 - t) + q[0] * t, (row[k] as Point)[1] * (1 - t) + q[1] * t]);
 		return row[0] as Point;
 	});
 }

@@ -50,7 +50,11 @@ function bar(a: Point, b: Point, half: number): Point[] {
 }
 
 /** The area that a figure's paint covers: its inside if it is filled, and its line at its width. */
-export function inkOf(geometry: Geometry, paint: Pick<Figure, "fill" | "outline" | "outlineWidth">, up: number): Region {
+export function inkOf(
+	geometry: Geometry,
+	paint: Pick<Figure, "fill" | "outline" | "outlineWidth">,
+	up: number,
+): Region {
 	const { closed, oval } = geometry;
 	const points = geometry.rim ?? geometry.points;
 	const filled = paint.fill !== -1 && closed;
@@ -65,15 +69,28 @@ export function inkOf(geometry: Geometry, paint: Pick<Figure, "fill" | "outline"
 		if (half === 0) return all;
 		// Of a line of very many pieces every second, third … stands for its neighbours.
 		const step = Math.ceil(points.length / MOST_PIECES);
-		for (let i = closed ? 0 : 1; i < points.length; i += step) all.push([bar(points[(i + points.length - 1) % points.length] as Point, points[i] as Point, half)]);
+		for (let i = closed ? 0 : 1; i < points.length; i += step)
+			all.push([bar(points[(i + points.length - 1) % points.length] as Point, points[i] as Point, half)]);
 		return all;
 	};
 	const inner = filled || half === 0 ? 0 : half;
-	return { areas, bounds, opaque, ...(oval && { holds: (x: number, y: number) => inOval(oval, x, y, half, inner, up) }) };
+	return {
+		areas,
+		bounds,
+		opaque,
+		...(oval && { holds: (x: number, y: number) => inOval(oval, x, y, half, inner, up) }),
+	};
 }
 
 /** Whether a point lies in an ellipse made wider by `half`, and not in the same made narrower by `inner`. */
-function inOval({ x, y, rx, ry, turned }: Oval, px: number, py: number, half: number, inner: number, up: number): boolean {
+function inOval(
+	{ x, y, rx, ry, turned }: Oval,
+	px: number,
+	py: number,
+	half: number,
+	inner: number,
+	up: number,
+): boolean {
 	const [c, s] = [cosDeg(turned), up * sinDeg(turned)];
 	const [dx, dy] = [px - x, py - y];
 	const [u, v] = [dx * c + dy * s, -dx * s + dy * c];
@@ -84,5 +101,7 @@ function inOval({ x, y, rx, ry, turned }: Oval, px: number, py: number, half: nu
 /** The rim of an ellipse at its outer edge, and unless it is filled the inner one as a hole. */
 function ring({ x, y, rx, ry, turned }: Oval, half: number, filled: boolean, up: number): Point[][] {
 	const outer = rimOf(x, y, rx + half, ry + half, turned, up);
-	return filled || half >= Math.min(rx, ry) ? [outer] : [outer, rimOf(x, y, rx - half, ry - half, turned, up).reverse()];
+	return filled || half >= Math.min(rx, ry)
+		? [outer]
+		: [outer, rimOf(x, y, rx - half, ry - half, turned, up).reverse()];
 }

@@ -34,8 +34,13 @@ export function likeness(
 function layersOf(figures: readonly Figure[], up: 1 | -1, cell: number): Layer[] {
 	return figures.flatMap((f) => {
 		const layers: Layer[] = [];
-		if (f.fill !== -1) layers.push({ region: inkOf(f, { fill: f.fill, outline: -1, outlineWidth: 0 }, up), colour: f.fill });
-		if (f.outline !== -1) layers.push({ region: inkOf(f, { fill: -1, outline: f.outline, outlineWidth: Math.max(f.outlineWidth, 1.5 * cell) }, up), colour: f.outline });
+		if (f.fill !== -1)
+			layers.push({ region: inkOf(f, { fill: f.fill, outline: -1, outlineWidth: 0 }, up), colour: f.fill });
+		if (f.outline !== -1)
+			layers.push({
+				region: inkOf(f, { fill: -1, outline: f.outline, outlineWidth: Math.max(f.outlineWidth, 1.5 * cell) }, up),
+				colour: f.outline,
+			});
 		return layers;
 	});
 }

@@ -43,7 +43,13 @@ const modulo = (value: number, by: number) => {
 const RECTANGLES: readonly Kind[] = ["square", "rect"];
 
 /** A closed or open outline of straight sides by its corners. */
-export function measureOutline(points: readonly Point[], closed: boolean, sheet: Sheet, tolerance: Tolerance, rounding = 0): Geometry {
+export function measureOutline(
+	points: readonly Point[],
+	closed: boolean,
+	sheet: Sheet,
+	tolerance: Tolerance,
+	rounding = 0,
+): Geometry {
 	const shape = new Shape(points, closed, tolerance);
 	const kinds: Kind[] = rounding > 0 ? ["rounded-rect"] : [];
 	let fit: number | undefined = rounding > 0 ? 0 : undefined;
@@ -60,12 +66,24 @@ export function measureOutline(points: readonly Point[], closed: boolean, sheet:
 	const up = upward(sheet.origin);
 	const round = kinds[0] === "circle" || kinds[0] === "ellipse";
 	const oval =
-		round && shape.ellipse ? { x: shape.ellipse.x, y: shape.ellipse.y, rx: shape.ellipse.rx, ry: shape.ellipse.ry, turned: modulo(up * shape.ellipse.direction, 180) } : undefined;
+		round && shape.ellipse
+			? {
+					x: shape.ellipse.x,
+					y: shape.ellipse.y,
+					rx: shape.ellipse.rx,
+					ry: shape.ellipse.ry,
+					turned: modulo(up * shape.ellipse.direction, 180),
+				}
+			: undefined;
 	const rectangle = kinds.some((k) => RECTANGLES.includes(k)) || rounding > 0;
 	const direction = (i: number) => modulo(up * (shape.directions[i] as number), 360);
 	const star = kinds.includes("star") ? starOf(shape) : undefined;
 	const bend = kinds[0] === "arc" ? bendOf(shape, up) : undefined;
-	const [width, height] = oval ? ovalSize(oval) : rectangle ? rectSize(shape, direction(0)) : [bounds.right - bounds.left, bounds.high - bounds.low];
+	const [width, height] = oval
+		? ovalSize(oval)
+		: rectangle
+			? rectSize(shape, direction(0))
+			: [bounds.right - bounds.left, bounds.high - bounds.low];
 	return {
 		kinds,
 		fit: fit ?? 0,
@@ -128,7 +146,8 @@ function ovalSize(oval: Oval): [number, number] {
 function rotationOf(shape: Shape, kinds: readonly Kind[], direction: (i: number) => number): number {
 	const first = shape.directions.length > 0 ? direction(0) : 0;
 	if (kinds.includes("square")) return modulo(first, 90);
-	if (kinds.includes("rect")) return modulo(first + (modulo(first, 180) >= 45 && modulo(first, 180) < 135 ? 90 : 0), 180);
+	if (kinds.includes("rect"))
+		return modulo(first + (modulo(first, 180) >= 45 && modulo(first, 180) < 135 ? 90 : 0), 180);
 	if (kinds.includes("regular-polygon")) return modulo(first, 360 / shape.corners);
 	if (kinds[0] === "line") return modulo(first, 180);
 	let longest = 0;
@@ -155,7 +174,12 @@ export function measureOval(oval: Oval, tolerance: Tolerance): Geometry {
 		points: [],
 		oval: { ...long, turned },
 		closed: true,
-		bounds: { left: oval.x - halfWidth, right: oval.x + halfWidth, low: oval.y - halfHeight, high: oval.y + halfHeight },
+		bounds: {
+			left: oval.x - halfWidth,
+			right: oval.x + halfWidth,
+			low: oval.y - halfHeight,
+			high: oval.y + halfHeight,
+		},
 		centre: [oval.x, oval.y],
 		width,
 		height,
@@ -196,7 +220,12 @@ export function measureBend(arc: Arc, ends: Bend["ends"], up: 1 | -1, tolerance:
 	const middle: Point = [x, y];
 	const bounds = arcBox(drawn, ends, up);
 	const turn = radians(Math.abs(drawn.sweep));
-	const length = rx === ry ? rx * radians(Math.abs(sweep)) : line.slice(1).reduce((sum, p, i) => sum + distance(p[0], p[1], (line[i] as Point)[0], (line[i] as Point)[1]), 0);
+	const length =
+		rx === ry
+			? rx * radians(Math.abs(sweep))
+			: line
+					.slice(1)
+					.reduce((sum, p, i) => sum + distance(p[0], p[1], (line[i] as Point)[0], (line[i] as Point)[1]), 0);
 	const chord = distance(first[0], first[1], last[0], last[1]);
 	const radii = distance(first[0], first[1], x, y) + distance(last[0], last[1], x, y);
 	return {

@@ -28,7 +28,12 @@ function runsOn(a: Point, b: Point, c: Point): boolean {
 
 /** Whether a side only bends at a point since its end was drawn to where the outline began. */
 function isBentBy(gap: number, a: Point, b: Point, c: Point): boolean {
-	return gap > 0 && distanceToSegment(b[0], b[1], a[0], a[1], c[0], c[1]) <= gap && distance(b[0], b[1], c[0], c[1]) > 3 * gap && distance(a[0], a[1], b[0], b[1]) > 3 * gap;
+	return (
+		gap > 0 &&
+		distanceToSegment(b[0], b[1], a[0], a[1], c[0], c[1]) <= gap &&
+		distance(b[0], b[1], c[0], c[1]) > 3 * gap &&
+		distance(a[0], a[1], b[0], b[1]) > 3 * gap
+	);
 }
 
 /**

@@ -24,7 +24,17 @@ export interface Part {
 }
 
 /** Entries that place a shape of their own. */
-const PLACED: ReadonlySet<number | undefined> = new Set([ENTRY.line, ENTRY.rect, ENTRY.ellipse, ENTRY.polygon, ENTRY.text, ENTRY.dot, ENTRY.arc, ENTRY.polyline, ENTRY.path]);
+const PLACED: ReadonlySet<number | undefined> = new Set([
+	ENTRY.line,
+	ENTRY.rect,
+	ENTRY.ellipse,
+	ENTRY.polygon,
+	ENTRY.text,
+	ENTRY.dot,
+	ENTRY.arc,
+	ENTRY.polyline,
+	ENTRY.path,
+]);
 
 /** Entries that the pen walks. */
 const WALKED: ReadonlySet<number | undefined> = new Set([ENTRY.segment, ENTRY.curve, ENTRY.travel, ENTRY.curvedTravel]);
@@ -71,11 +81,15 @@ export class PartFinder {
 	}
 
 	/** The filled areas that begin among the entries, and the rows of their moves. */
-	private filledAreas(first: number, last: number): { begins: ReadonlyMap<number, Area>; inArea: ReadonlySet<number> | undefined } {
+	private filledAreas(
+		first: number,
+		last: number,
+	): { begins: ReadonlyMap<number, Area>; inArea: ReadonlySet<number> | undefined } {
 		const begins = new Map<number, Area>();
 		const rows = new Set<number>();
 		for (const area of this.areas) {
-			if (area.begin < first || area.end >= last || area.moves.length === 0 || styleOf(this.tape, area.end).fill === -1) continue;
+			if (area.begin < first || area.end >= last || area.moves.length === 0 || styleOf(this.tape, area.end).fill === -1)
+				continue;
 			begins.set(area.begin, area);
 			for (const row of area.moves) rows.add(row);
 		}
@@ -109,7 +123,18 @@ export class PartFinder {
 		const kind = this.tape.kind[entry];
 		if (kind !== ENTRY.curve && kind !== ENTRY.curvedTravel) return { to };
 		const radius = this.at(entry, 6);
-		return { to, arc: { x: this.at(entry, 4), y: this.at(entry, 5), rx: radius, ry: radius, turned: 0, start: this.at(entry, 7), sweep: this.at(entry, 8) } };
+		return {
+			to,
+			arc: {
+				x: this.at(entry, 4),
+				y: this.at(entry, 5),
+				rx: radius,
+				ry: radius,
+				turned: 0,
+				start: this.at(entry, 7),
+				sweep: this.at(entry, 8),
+			},
+		};
 	}
 
 	private walk(entry: number): void {
@@ -160,7 +185,8 @@ export class PartFinder {
 			const inked = this.inkOf(outline.entries);
 			if (outline.closed || (!some && outline.points.length > 2 && !outline.stray))
 				this.drawn({ ...outline, closed: true, ...(outline.closed ? {} : closing(outline)) }, { fill, ...inked });
-			else if (inked.outline !== -1) this.outlines.push({ ...outline, entries: outline.entries.filter((row) => this.isInked(row)), stray: true });
+			else if (inked.outline !== -1)
+				this.outlines.push({ ...outline, entries: outline.entries.filter((row) => this.isInked(row)), stray: true });
 		}
 	}
 
@@ -174,7 +200,9 @@ export class PartFinder {
 		const lengths = new Map<number, number>();
 		for (const row of rows) {
 			if (!this.isInked(row)) continue;
-			const length = distance(this.at(row, 0), this.at(row, 1), this.at(row, 2), this.at(row, 3)) + (this.tape.kind[row] === ENTRY.curve ? this.at(row, 6) : 0);
+			const length =
+				distance(this.at(row, 0), this.at(row, 1), this.at(row, 2), this.at(row, 3)) +
+				(this.tape.kind[row] === ENTRY.curve ? this.at(row, 6) : 0);
 			const style = this.tape.style[row] as number;
 			lengths.set(style, (lengths.get(style) ?? 0) + length);
 		}
@@ -196,7 +224,8 @@ export class PartFinder {
 	private geometryOf(outline: Outline): Geometry | undefined {
 		const { tolerance, up } = this;
 		const { sheet } = this.tape;
-		if (!outline.arcs?.some((arc) => arc !== undefined)) return this.straight(outline.points, outline.closed, outline.gap);
+		if (!outline.arcs?.some((arc) => arc !== undefined))
+			return this.straight(outline.points, outline.closed, outline.gap);
 		const bent = bentOutline(outline.points, outline.arcs, outline.closed, up, tolerance);
 		switch (bent.is) {
 			case "circle":
@@ -224,7 +253,13 @@ export class PartFinder {
 			return;
 		}
 		const { ink, width, fill } = styleOf(this.tape, entry);
-		if (kind === ENTRY.line || (kind === ENTRY.arc && this.at(entry, 7) === 0 && Math.abs(this.at(entry, 6)) < 360 && this.at(entry, 2) === this.at(entry, 3))) {
+		if (
+			kind === ENTRY.line ||
+			(kind === ENTRY.arc &&
+				this.at(entry, 7) === 0 &&
+				Math.abs(this.at(entry, 6)) < 360 &&
+				this.at(entry, 2) === this.at(entry, 3))
+		) {
 			if (ink !== -1) this.piece(entry);
 			return;
 		}
@@ -238,7 +273,15 @@ export class PartFinder {
 						? { fill: fill === -1 ? ink : fill, outline: -1 }
 						: { fill: inside === "fill" ? fill : -1, outline: ink };
 			if (paint.fill === -1 && paint.outline === -1) continue;
-			this.parts.push({ geometry, entries: [entry], gap: 0, overdrawn: 0, ...paint, outlineWidth: paint.outline === -1 ? 0 : width, walked: false });
+			this.parts.push({
+				geometry,
+				entries: [entry],
+				gap: 0,
+				overdrawn: 0,
+				...paint,
+				outlineWidth: paint.outline === -1 ? 0 : width,
+				walked: false,
+			});
 		}
 	}
 
@@ -252,11 +295,20 @@ export class PartFinder {
 			else this.outlines.push({ points, entries: [entry], closed: false, gap: 0, overdrawn: 0 });
 			return;
 		}
-		const [x, y, rx, , turned, start, sweep] = [0, 1, 2, 3, 4, 5, 6].map((i) => this.at(entry, i)) as [number, number, number, number, number, number, number];
+		const [x, y, rx, , turned, start, sweep] = [0, 1, 2, 3, 4, 5, 6].map((i) => this.at(entry, i)) as [
+			number,
+			number,
+			number,
+			number,
+			number,
+			number,
+			number,
+		];
 		const arc: Arc = { x, y, rx, ry: rx, turned: 0, start: start + turned, sweep };
 		const [first, last] = endsOf(arc, this.up);
 		if (rx <= 0 || sweep === 0) this.sizeless.push(entry);
-		else this.outlines.push({ points: [first, last], entries: [entry], arcs: [arc], closed: false, gap: 0, overdrawn: 0 });
+		else
+			this.outlines.push({ points: [first, last], entries: [entry], arcs: [arc], closed: false, gap: 0, overdrawn: 0 });
 	}
 }
 

@@ -25,22 +25,38 @@ export function rectCorners(x: number, y: number, width: number, height: number,
 /** The shapes that an entry places: none for one of no size, several for a path of several outlines. */
 export function placedGeometries(tape: Tape, entry: number, tolerance: Tolerance, up: 1 | -1): PlacedGeometry[] {
 	const at = (i: number) => coordinate(tape, entry, i);
-	const one = (geometry: Geometry | undefined, inside: PlacedGeometry["inside"]): PlacedGeometry[] => (geometry ? [{ geometry, inside }] : []);
+	const one = (geometry: Geometry | undefined, inside: PlacedGeometry["inside"]): PlacedGeometry[] =>
+		geometry ? [{ geometry, inside }] : [];
 	const straight = (through: readonly Point[], closed: boolean, round = 0): Geometry | undefined => {
 		const points = corners(through, closed);
 		return points.length < (closed ? 3 : 2) ? undefined : measureOutline(points, closed, tape.sheet, tolerance, round);
 	};
 	switch (tape.kind[entry]) {
 		case ENTRY.rect:
-			return at(2) <= 0 || at(3) <= 0 ? [] : one(measureOutline(rectCorners(at(0), at(1), at(2), at(3), at(5), up), true, tape.sheet, tolerance, at(4)), "fill");
+			return at(2) <= 0 || at(3) <= 0
+				? []
+				: one(
+						measureOutline(rectCorners(at(0), at(1), at(2), at(3), at(5), up), true, tape.sheet, tolerance, at(4)),
+						"fill",
+					);
 		case ENTRY.ellipse:
-			return at(2) <= 0 || at(3) <= 0 ? [] : one(measureOval({ x: at(0), y: at(1), rx: at(2), ry: at(3), turned: at(4) }, tolerance), "fill");
+			return at(2) <= 0 || at(3) <= 0
+				? []
+				: one(measureOval({ x: at(0), y: at(1), rx: at(2), ry: at(3), turned: at(4) }, tolerance), "fill");
 		case ENTRY.dot:
 			return at(2) <= 0 ? [] : one(measureDot(at(0), at(1), at(2), tolerance), "ink");
 		case ENTRY.arc: {
 			if (at(2) <= 0 || at(3) <= 0 || at(6) === 0) return [];
 			const ends = (["open", "sector", "segment"] as const)[at(7)] ?? "open";
-			return one(measureBend({ x: at(0), y: at(1), rx: at(2), ry: at(3), turned: at(4), start: at(5), sweep: at(6) }, ends, up, tolerance), ends === "open" ? "none" : "fill");
+			return one(
+				measureBend(
+					{ x: at(0), y: at(1), rx: at(2), ry: at(3), turned: at(4), start: at(5), sweep: at(6) },
+					ends,
+					up,
+					tolerance,
+				),
+				ends === "open" ? "none" : "fill",
+			);
 		}
 		case ENTRY.polygon:
 			return one(straight(pointsOf(tape, entry), true), "fill");
@@ -61,18 +77,26 @@ export function placedGeometries(tape: Tape, entry: number, tolerance: Tolerance
 
 function pointsOf(tape: Tape, entry: number): Point[] {
 	const points: Point[] = [];
-	for (let i = tape.at[entry] as number; i < endOf(tape, entry); i += 2) points.push([tape.coords[i] as number, tape.coords[i + 1] as number]);
+	for (let i = tape.at[entry] as number; i < endOf(tape, entry); i += 2)
+		points.push([tape.coords[i] as number, tape.coords[i + 1] as number]);
 	return points;
 }
 
 function words(tape: Tape, entry: number, up: 1 | -1): Geometry | undefined {
-	const [x, y, size, align, turned, number, mirrored] = [0, 1, 2, 3, 4, 5, 6].map((i) => coordinate(tape, entry, i)) as [number, number, number, number, number, number, number];
+	const [x, y, size, align, turned, number, mirrored] = [0, 1, 2, 3, 4, 5, 6].map((i) =>
+		coordinate(tape, entry, i),
+	) as [number, number, number, number, number, number, number];
 	const text = tape.texts[number] as string;
 	const width = textWidth(text, size);
 	if (width <= 0) return undefined;
 	const place = { x, y, scale: 1, turned, mirrored: mirrored === 1, up };
 	const left = (-width * align) / 2;
 	const corner = (dx: number, dy: number) => placed(place, dx, up * dy * size);
-	const box = [corner(left, -DESCENT), corner(left + width, -DESCENT), corner(left + width, ASCENT), corner(left, ASCENT)];
+	const box = [
+		corner(left, -DESCENT),
+		corner(left + width, -DESCENT),
+		corner(left + width, ASCENT),
+		corner(left, ASCENT),
+	];
 	return measureText(box, { text, size, at: placed(place, left, 0) }, turned);
 }

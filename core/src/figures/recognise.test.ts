@@ -23,26 +23,50 @@ const kindsIn = (source: string) => figuresOf(source).map((f) => f.kinds[0]);
 /** One square of 60 with a corner at 100, 100, by every road. */
 const SQUARES: Readonly<Record<string, string>> = {
 	"walked to the left": "pen up\ngo to 100, 160\npen down\nrepeat 4\n  walk 60\n  turn left 90\nend",
-	"walked to the right, from another corner": "pen up\ngo to 160, 160\nturn left 180\npen down\nrepeat 4\n  walk 60\n  turn right 90\nend",
-	"walked in short steps": "pen up\ngo to 100, 160\npen down\nrepeat 4\n  repeat 12\n    walk 5\n  end\n  turn left 90\nend",
-	"walked from the middle of a side": "pen up\ngo to 130, 160\npen down\nwalk 30\nturn left 90\nwalk 60\nturn left 90\nwalk 60\nturn left 90\nwalk 60\nturn left 90\nwalk 30",
-	"gone to by coordinates": "pen up\ngo to 100, 100\npen down\ngo to 160, 100\ngo to 160, 160\ngo to 100, 160\ngo to 100, 100",
+	"walked to the right, from another corner":
+		"pen up\ngo to 160, 160\nturn left 180\npen down\nrepeat 4\n  walk 60\n  turn right 90\nend",
+	"walked in short steps":
+		"pen up\ngo to 100, 160\npen down\nrepeat 4\n  repeat 12\n    walk 5\n  end\n  turn left 90\nend",
+	"walked from the middle of a side":
+		"pen up\ngo to 130, 160\npen down\nwalk 30\nturn left 90\nwalk 60\nturn left 90\nwalk 60\nturn left 90\nwalk 60\nturn left 90\nwalk 30",
+	"gone to by coordinates":
+		"pen up\ngo to 100, 100\npen down\ngo to 160, 100\ngo to 160, 160\ngo to 100, 160\ngo to 100, 100",
 	"placed by its corner": "rect corner 100, 100 size 60, 60",
 	"placed by its middle": "rect centre 130, 130 size 60, 60",
 	"turned by a right angle": "rect centre 130, 130 size 60, 60 turned 90",
 	"a polygon": "polygon at [100, 100], [160, 100], [160, 160], [100, 160]",
-	"a polygon with a point too many on a side": "polygon at [100, 100], [130, 100], [160, 100], [160, 160], [100, 160], [100, 100]",
+	"a polygon with a point too many on a side":
+		"polygon at [100, 100], [130, 100], [160, 100], [160, 160], [100, 160], [100, 100]",
 	"a regular polygon": "polygon sides 4 centre 130, 130 radius 30 * sqrt(2)",
-	"four separate lines, in no order": "line from 100, 100 to 160, 100\nline from 160, 160 to 160, 100\nline from 100, 160 to 160, 160\nline from 100, 100 to 100, 160",
-	"two walks that meet": "pen up\ngo to 100, 100\npen down\nwalk 60\npen up\ngo to 100, 100\npen down\nface 270\nwalk 60\nface 0\nwalk 60\nface 90\nwalk 60",
+	"four separate lines, in no order":
+		"line from 100, 100 to 160, 100\nline from 160, 160 to 160, 100\nline from 100, 160 to 160, 160\nline from 100, 100 to 100, 160",
+	"two walks that meet":
+		"pen up\ngo to 100, 100\npen down\nwalk 60\npen up\ngo to 100, 100\npen down\nface 270\nwalk 60\nface 0\nwalk 60\nface 90\nwalk 60",
 };
 
 describe("a square is a square however it was drawn", () => {
 	test.each(Object.entries(SQUARES))("%s", (_, source) => {
 		const square = only(source);
-		expect(square.kinds).toEqual(["square", "rect", "rhombus", "parallelogram", "kite", "trapezium", "quadrilateral", "regular-polygon", "polygon"]);
+		expect(square.kinds).toEqual([
+			"square",
+			"rect",
+			"rhombus",
+			"parallelogram",
+			"kite",
+			"trapezium",
+			"quadrilateral",
+			"regular-polygon",
+			"polygon",
+		]);
 		const { centre, width, height, sides, angles, rotation, closed, gap } = figureData(square);
-		expect({ centre, width, height, rotation, closed, gap }).toEqual({ centre: [130, 130], width: 60, height: 60, rotation: 0, closed: true, gap: 0 });
+		expect({ centre, width, height, rotation, closed, gap }).toEqual({
+			centre: [130, 130],
+			width: 60,
+			height: 60,
+			rotation: 0,
+			closed: true,
+			gap: 0,
+		});
 		expect([sides.length, ...sides.map(Math.round)]).toEqual([4, 60, 60, 60, 60]);
 		expect(angles.map(Math.round)).toEqual([90, 90, 90, 90]);
 		expect([square.outline, square.outlineWidth, square.fill]).toEqual([0x000000ff, 2, -1]);
@@ -76,8 +100,19 @@ describe("a circle is a circle however it was drawn", () => {
 });
 
 test("triangles by their sides and angles", () => {
-	expect(only("polygon at [0, 0], [60, 0], [60, 80]").kinds).toEqual(["right-triangle", "scalene-triangle", "triangle", "polygon"]);
-	expect(only("repeat 3\n  walk 60\n  turn left 120\nend").kinds).toEqual(["equilateral-triangle", "isosceles-triangle", "triangle", "regular-polygon", "polygon"]);
+	expect(only("polygon at [0, 0], [60, 0], [60, 80]").kinds).toEqual([
+		"right-triangle",
+		"scalene-triangle",
+		"triangle",
+		"polygon",
+	]);
+	expect(only("repeat 3\n  walk 60\n  turn left 120\nend").kinds).toEqual([
+		"equilateral-triangle",
+		"isosceles-triangle",
+		"triangle",
+		"regular-polygon",
+		"polygon",
+	]);
 	expect(only("polygon at [0, 0], [120, 10], [20, 90]").kinds).toEqual(["scalene-triangle", "triangle", "polygon"]);
 });
 
@@ -120,7 +155,10 @@ describe("strokes", () => {
 
 	test("a lead-in in the direction of the first side is a line of its own", () => {
 		expect(kindsIn(`walk 30\n${square}`)).toEqual(["line", "square"]);
-		expect(kindsIn("walk 70\nturn left 90\nwalk 40\nturn left 90\nwalk 40\nturn left 90\nwalk 40")).toEqual(["line", "square"]);
+		expect(kindsIn("walk 70\nturn left 90\nwalk 40\nturn left 90\nwalk 40\nturn left 90\nwalk 40")).toEqual([
+			"line",
+			"square",
+		]);
 	});
 
 	test("a loop that goes round too often is one figure with the overdrawing told", () => {
@@ -135,19 +173,29 @@ describe("strokes", () => {
 });
 
 test("a fill and an outline of one geometry, one after the other, are one figure with both paints", () => {
-	const figure = only("pen none\nfill red\nrect corner 50, 50 size 60, 40\nfill none\npen colour black width 3\nrect corner 50, 50 size 60, 40");
+	const figure = only(
+		"pen none\nfill red\nrect corner 50, 50 size 60, 40\nfill none\npen colour black width 3\nrect corner 50, 50 size 60, 40",
+	);
 	expect([figure.fill, figure.outline, figure.outlineWidth, figure.lines]).toEqual([0xff0000ff, 0x000000ff, 3, [3, 6]]);
-	expect(kindsIn("pen none\nfill red\nrect corner 50, 50 size 60, 40\nfill none\npen colour black\nrect corner 50, 50 size 64, 40")).toHaveLength(2);
+	expect(
+		kindsIn(
+			"pen none\nfill red\nrect corner 50, 50 size 60, 40\nfill none\npen colour black\nrect corner 50, 50 size 64, 40",
+		),
+	).toHaveLength(2);
 });
 
 test("a filled shape over the whole sheet before all others is paper; paper wipes what was before", () => {
-	const drawn = draw("pen none\nfill skyblue\nrect corner 0, 0 size 400, 300\nfill red\ncircle centre 100, 100 radius 20");
+	const drawn = draw(
+		"pen none\nfill skyblue\nrect corner 0, 0 size 400, 300\nfill red\ncircle centre 100, 100 radius 20",
+	);
 	expect([drawn.drawing.figures.length, drawn.drawing.paper]).toEqual([1, 0x87ceebff]);
 	expect(kindsIn("circle centre 50, 50 radius 20\npaper white")).toEqual([]);
 });
 
 test("shapes of no size are told and not counted; a twin names the figure it lies on", () => {
-	const drawn = draw("rect corner 10, 10 size 0, 50\nline from 5, 5 to 5, 5\ncircle centre 50, 50 radius 20\ncircle centre 50, 50 radius 20");
+	const drawn = draw(
+		"rect corner 10, 10 size 0, 50\nline from 5, 5 to 5, 5\ncircle centre 50, 50 radius 20\ncircle centre 50, 50 radius 20",
+	);
 	expect(drawn.drawing.sizeless.length).toBe(2);
 	expect(drawn.drawing.figures.map((f) => f.twin)).toEqual([null, 0]);
 	expect(drawn.drawing.figures.map((f) => f.visible)).toEqual([0, 1]);
@@ -200,7 +248,9 @@ describe("laws", () => {
 			fc.property(fc.integer({ min: 3, max: 12 }), fc.integer({ min: 15, max: 50 }), (n, side) => {
 				const walked = only(`sheet 500, 500 origin centre\nrepeat ${n}\n  walk ${side}\n  turn left 360 / ${n}\nend`);
 				const [x, y] = walked.centre;
-				const placed = only(`sheet 500, 500 origin centre\npolygon sides ${n} centre ${x.toFixed(9)}, ${y.toFixed(9)} radius ${side} / 2 / sin(180 / ${n})`);
+				const placed = only(
+					`sheet 500, 500 origin centre\npolygon sides ${n} centre ${x.toFixed(9)}, ${y.toFixed(9)} radius ${side} / 2 / sin(180 / ${n})`,
+				);
 				expect(placed.kinds).toEqual(walked.kinds);
 				expect(placed.width).toBeCloseTo(walked.width, 4);
 				expect(placed.rotation).toBeCloseTo(walked.rotation, 4);
@@ -211,10 +261,13 @@ describe("laws", () => {
 	test("degenerate drawings neither throw nor hang", () => {
 		const number = fc.constantFrom(0, 1e-12, 1e-6, 1, 1, 50, 400, -30, 1e9, 1e11);
 		fc.assert(
-			fc.property(fc.array(fc.tuple(fc.constantFrom("walk", "turn left", "turn right"), number), { maxLength: 30 }), (moves) => {
-				const drawn = draw(moves.map(([word, n]) => `${word} ${n.toFixed(12)}`).join("\n"));
-				for (const figure of drawn.drawing.figures) expect(figure.kinds.length).toBeGreaterThan(0);
-			}),
+			fc.property(
+				fc.array(fc.tuple(fc.constantFrom("walk", "turn left", "turn right"), number), { maxLength: 30 }),
+				(moves) => {
+					const drawn = draw(moves.map(([word, n]) => `${word} ${n.toFixed(12)}`).join("\n"));
+					for (const figure of drawn.drawing.figures) expect(figure.kinds.length).toBeGreaterThan(0);
+				},
+			),
 		);
 	});
 });

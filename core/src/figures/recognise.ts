@@ -127,7 +127,8 @@ function figureOf(tape: Tape, pen: PenTrack, part: Part, index: number, looks: L
 		lines,
 		twin,
 		turns: walked ? pen.turns(entries) : [],
-		facing: walked && !Number.isNaN(pen.facing(first)) ? { before: pen.facing(first), after: pen.facing(last + 1) } : null,
+		facing:
+			walked && !Number.isNaN(pen.facing(first)) ? { before: pen.facing(first), after: pen.facing(last + 1) } : null,
 		step: tape.step[first] as number,
 		frame: tape.frame[first] as number,
 		routine: routineOf(tape, first),
@@ -141,7 +142,10 @@ function sameGeometry(a: Geometry, b: Geometry): boolean {
 	if (distance(a.centre[0], a.centre[1], b.centre[0], b.centre[1]) > near) return false;
 	if (Math.abs(a.width - b.width) > near || Math.abs(a.height - b.height) > near) return false;
 	if (a.oval && b.oval) return true;
-	return a.points.length === b.points.length && a.points.every((p) => b.points.some((q) => distance(p[0], p[1], q[0], q[1]) <= near));
+	return (
+		a.points.length === b.points.length &&
+		a.points.every((p) => b.points.some((q) => distance(p[0], p[1], q[0], q[1]) <= near))
+	);
 }
 
 /** A fill and an outline of one geometry, one right after the other, are one figure with both paints. */
@@ -149,8 +153,17 @@ function merged(parts: readonly Part[]): Part[] {
 	const kept: Part[] = [];
 	for (const part of parts) {
 		const before = kept.at(-1);
-		const halves = before && ((before.fill !== -1 && before.outline === -1 && part.fill === -1) || (before.fill === -1 && part.fill !== -1 && part.outline === -1));
-		if (!before || !halves || !before.geometry.closed || part.geometry.lettering || !sameGeometry(before.geometry, part.geometry)) {
+		const halves =
+			before &&
+			((before.fill !== -1 && before.outline === -1 && part.fill === -1) ||
+				(before.fill === -1 && part.fill !== -1 && part.outline === -1));
+		if (
+			!before ||
+			!halves ||
+			!before.geometry.closed ||
+			part.geometry.lettering ||
+			!sameGeometry(before.geometry, part.geometry)
+		) {
 			kept.push(part);
 			continue;
 		}
@@ -170,13 +183,19 @@ function merged(parts: readonly Part[]): Part[] {
 
 function coversSheet(part: Part, sheet: Bounds): boolean {
 	const { geometry, fill } = part;
-	if (fill === -1 || (fill & 255) !== 255 || !geometry.kinds.includes("rect") || geometry.rotation % 90 !== 0) return false;
+	if (fill === -1 || (fill & 255) !== 255 || !geometry.kinds.includes("rect") || geometry.rotation % 90 !== 0)
+		return false;
 	const { left, right, low, high } = geometry.bounds;
 	return left <= sheet.left && right >= sheet.right && low <= sheet.low && high >= sheet.high;
 }
 
 function within(bounds: Bounds, sheet: Bounds): boolean {
-	return bounds.left >= sheet.left - 1e-6 && bounds.right <= sheet.right + 1e-6 && bounds.low >= sheet.low - 1e-6 && bounds.high <= sheet.high + 1e-6;
+	return (
+		bounds.left >= sheet.left - 1e-6 &&
+		bounds.right <= sheet.right + 1e-6 &&
+		bounds.low >= sheet.low - 1e-6 &&
+		bounds.high <= sheet.high + 1e-6
+	);
 }
 
 /** For each part the earlier one of the same kind that it lies exactly on. */
@@ -184,7 +203,8 @@ function twinsOf(parts: readonly Part[]): (number | undefined)[] {
 	const places = new Map<string, number[]>();
 	return parts.map((part, i) => {
 		const { centre, width, kinds } = part.geometry;
-		const key = (dx: number, dy: number) => `${kinds[0]} ${Math.round(centre[0]) + dx} ${Math.round(centre[1]) + dy} ${Math.round(width / 4)}`;
+		const key = (dx: number, dy: number) =>
+			`${kinds[0]} ${Math.round(centre[0]) + dx} ${Math.round(centre[1]) + dy} ${Math.round(width / 4)}`;
 		for (const [dx, dy] of [
 			[0, 0],
 			[1, 0],
@@ -194,7 +214,11 @@ function twinsOf(parts: readonly Part[]): (number | undefined)[] {
 		] as const) {
 			const found = places
 				.get(key(dx, dy))
-				?.find((j) => sameGeometry((parts[j] as Part).geometry, part.geometry) && (parts[j] as Part).geometry.lettering?.text === part.geometry.lettering?.text);
+				?.find(
+					(j) =>
+						sameGeometry((parts[j] as Part).geometry, part.geometry) &&
+						(parts[j] as Part).geometry.lettering?.text === part.geometry.lettering?.text,
+				);
 			if (found !== undefined) return found;
 		}
 		const here = places.get(key(0, 0));

@@ -26,7 +26,8 @@ export function roundLine(shape: Shape): RoundLine | undefined {
 	if (sides.length < FEWEST) return undefined;
 	const turns = shape.bends;
 	const way = Math.sign(turns[0] as number);
-	if (way === 0 || turns.some((t) => Math.sign(t) !== way || Math.abs(t) > WIDEST + shape.tolerance.angle)) return undefined;
+	if (way === 0 || turns.some((t) => Math.sign(t) !== way || Math.abs(t) > WIDEST + shape.tolerance.angle))
+		return undefined;
 	const circle = circleNear(points);
 	if (!circle) return undefined;
 	const { x, y, radius } = circle;
@@ -35,7 +36,8 @@ export function roundLine(shape: Shape): RoundLine | undefined {
 	if (error > RIM) return undefined;
 	const around = points.map(([px, py]) => directionDeg(px - x, py - y));
 	let sweep = 0;
-	for (let i = 1; i < around.length; i++) sweep += (((around[i] as number) - (around[i - 1] as number) + 540) % 360) - 180;
+	for (let i = 1; i < around.length; i++)
+		sweep += (((around[i] as number) - (around[i - 1] as number) + 540) % 360) - 180;
 	return { x, y, radius, start: around[0] as number, sweep, error, step: Math.abs(sweep) / sides.length };
 }
 

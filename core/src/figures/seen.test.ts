@@ -38,15 +38,22 @@ describe("shares seen come within a hundredth of the exact areas, for figures ab
 	});
 
 	test("many on one another are counted on a grid and come near", () => {
-		const [under] = figures("pen none\nfill red\ncircle centre 200, 150 radius 80\nfill blue\nrepeat 200\n  circle centre 200, 150 radius 40\nend");
+		const [under] = figures(
+			"pen none\nfill red\ncircle centre 200, 150 radius 80\nfill blue\nrepeat 200\n  circle centre 200, 150 radius 40\nend",
+		);
 		expect(under?.visible).toBeCloseTo(0.75, 1);
 	});
 });
 
 test("how far across what is seen goes is told, small dots too", () => {
 	expect(figures("dot at 50, 50 size 1")[0]?.seenAcross).toBeCloseTo(1, 6);
-	expect(figures("pen none\nfill red\nrect corner 0, 0 size 100, 10\nfill blue\nrect corner 0, 0 size 60, 10")[0]?.seenAcross).toBeCloseTo(40, 6);
-	expect(figures("pen none\nfill red\nrect corner 10, 10 size 10, 10\nfill blue\nrect corner 0, 0 size 60, 60")[0]).toMatchObject({ visible: 0, seenAcross: 0 });
+	expect(
+		figures("pen none\nfill red\nrect corner 0, 0 size 100, 10\nfill blue\nrect corner 0, 0 size 60, 10")[0]
+			?.seenAcross,
+	).toBeCloseTo(40, 6);
+	expect(
+		figures("pen none\nfill red\nrect corner 10, 10 size 10, 10\nfill blue\nrect corner 0, 0 size 60, 60")[0],
+	).toMatchObject({ visible: 0, seenAcross: 0 });
 });
 
 describe("contrast is the ratio to what lies round most of a figure", () => {
@@ -54,12 +61,19 @@ describe("contrast is the ratio to what lies round most of a figure", () => {
 	test("paper, and what is under it", () => {
 		expect(contrast("pen none\nfill black\ncircle centre 200, 150 radius 20")).toBeCloseTo(21, 5);
 		expect(contrast("paper black\npen none\nfill white\ncircle centre 200, 150 radius 20")).toBeCloseTo(21, 5);
-		expect(contrast("pen none\nfill navy\nrect corner 100, 100 size 200, 100\nfill midnightblue\ncircle centre 200, 150 radius 20", 1)).toBeLessThan(1.3);
+		expect(
+			contrast(
+				"pen none\nfill navy\nrect corner 100, 100 size 200, 100\nfill midnightblue\ncircle centre 200, 150 radius 20",
+				1,
+			),
+		).toBeLessThan(1.3);
 		expect(contrast("pen none\nfill red\nrect corner 5, 5 size 90, 90")).toBeCloseTo(4, 1);
 	});
 
 	test("one that can hardly be told from its ground says so", () => {
-		const [, disc] = figures("pen none\nfill navy\nrect corner 100, 100 size 200, 100\nfill #000085\ncircle centre 200, 150 radius 20");
+		const [, disc] = figures(
+			"pen none\nfill navy\nrect corner 100, 100 size 200, 100\nfill #000085\ncircle centre 200, 150 radius 20",
+		);
 		expect(disc?.contrast).toBeLessThan(1.1);
 	});
 });

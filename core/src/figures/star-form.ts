@@ -37,7 +37,15 @@ function crossed(shape: Shape): Star | undefined {
 	const middle = meanOf(shape.points);
 	const [x, y] = shape.points[0] as Point;
 	const outer = distance(x, y, middle[0], middle[1]);
-	return { points: n, step, middle, outer, inner: outer * crossing(n, step), tip: directionDeg(x - middle[0], y - middle[1]), error };
+	return {
+		points: n,
+		step,
+		middle,
+		outer,
+		inner: outer * crossing(n, step),
+		tip: directionDeg(x - middle[0], y - middle[1]),
+		error,
+	};
 }
 
 function meanOf(points: readonly Point[]): Point {
@@ -63,11 +71,20 @@ function outlined(shape: Shape): Star | undefined {
 		const gap = ((((around[(i + 1) % corners] as number) - (around[i] as number)) % 360) + 360) % 360;
 		if (Math.abs(Math.min(gap, 360 - gap) - 180 / n) > shape.tolerance.angle) return undefined;
 	}
-	return { points: n, step: stepOf(n, inner, outer, shape), middle, outer, inner, tip: around[first] as number, error: Math.max(even, evenDents) };
+	return {
+		points: n,
+		step: stepOf(n, inner, outer, shape),
+		middle,
+		outer,
+		inner,
+		tip: around[first] as number,
+		error: Math.max(even, evenDents),
+	};
 }
 
 /** Which points a line without lifting the pen would join to make such dents; 0 where none would. */
 function stepOf(n: number, inner: number, outer: number, shape: Shape): number {
-	for (let step = 2; step < n / 2; step++) if (equalLengths(inner, outer * crossing(n, step), shape.tolerance) !== undefined) return step;
+	for (let step = 2; step < n / 2; step++)
+		if (equalLengths(inner, outer * crossing(n, step), shape.tolerance) !== undefined) return step;
 	return 0;
 }

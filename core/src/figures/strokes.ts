@@ -113,9 +113,25 @@ export class StrokeCutter {
 		const whole = this.lengths.at(-1) as number;
 		if (this.lastLoop !== undefined && this.retraces(this.lastLoop)) {
 			const loop = this.outlines[this.lastLoop] as Outline;
-			this.outlines[this.lastLoop] = { ...loop, overdrawn: loop.overdrawn + (whole * roundsOf(loop.points)) / this.loopLength(loop), entries: [...loop.entries, ...this.entries] };
-		} else if (this.entries.length >= 3 && gap <= this.tolerance.gap * whole && gap <= 0.45 * this.shortestEnd() && this.hasArea(0)) {
-			this.outlines.push({ points: this.points.slice(0, -1), entries: this.entries, closed: true, gap, overdrawn: 0, ...this.bends(0) });
+			this.outlines[this.lastLoop] = {
+				...loop,
+				overdrawn: loop.overdrawn + (whole * roundsOf(loop.points)) / this.loopLength(loop),
+				entries: [...loop.entries, ...this.entries],
+			};
+		} else if (
+			this.entries.length >= 3 &&
+			gap <= this.tolerance.gap * whole &&
+			gap <= 0.45 * this.shortestEnd() &&
+			this.hasArea(0)
+		) {
+			this.outlines.push({
+				points: this.points.slice(0, -1),
+				entries: this.entries,
+				closed: true,
+				gap,
+				overdrawn: 0,
+				...this.bends(0),
+			});
 		} else
 			this.outlines.push({
 				points: this.points,
@@ -132,7 +148,14 @@ export class StrokeCutter {
 	private round(arc: Arc, entry: number): void {
 		const turns = Math.abs(arc.sweep) / 360;
 		this.lastLoop = this.outlines.length;
-		this.outlines.push({ points: [this.points.at(-1) as Point], entries: [entry], arcs: [arc], closed: true, gap: 0, overdrawn: Math.max(0, turns - 1) });
+		this.outlines.push({
+			points: [this.points.at(-1) as Point],
+			entries: [entry],
+			arcs: [arc],
+			closed: true,
+			gap: 0,
+			overdrawn: Math.max(0, turns - 1),
+		});
 	}
 
 	/** The bent pieces from a point on, where there are any. */
@@ -158,7 +181,12 @@ export class StrokeCutter {
 		if (this.entries.length < 3) return false;
 		const start = this.points[0] as Point;
 		const gap = distance(p[0], p[1], start[0], start[1]);
-		if (gap > this.tolerance.gap * (this.lengths.at(-1) as number) || gap > 0.3 * this.shortestEnd() || !this.hasArea(0)) return false;
+		if (
+			gap > this.tolerance.gap * (this.lengths.at(-1) as number) ||
+			gap > 0.3 * this.shortestEnd() ||
+			!this.hasArea(0)
+		)
+			return false;
 		const before = this.points.at(-2) as Point;
 		if (distance(before[0], before[1], start[0], start[1]) <= gap) return false;
 		this.close(0, gap);
@@ -180,10 +208,25 @@ export class StrokeCutter {
 	private close(at: number, gap: number): void {
 		const end = this.points.at(-1) as Point;
 		if (at > 0)
-			this.outlines.push({ points: this.points.slice(0, at + 1), entries: this.entries.slice(0, at), closed: false, gap: 0, overdrawn: 0, stray: true, ...this.bends(0, at) });
+			this.outlines.push({
+				points: this.points.slice(0, at + 1),
+				entries: this.entries.slice(0, at),
+				closed: false,
+				gap: 0,
+				overdrawn: 0,
+				stray: true,
+				...this.bends(0, at),
+			});
 		const points = this.points.slice(at, -1);
 		const rounds = roundsOf(points);
-		const loop: Outline = { points, entries: this.entries.slice(at), closed: true, gap, overdrawn: rounds - 1, ...this.bends(at) };
+		const loop: Outline = {
+			points,
+			entries: this.entries.slice(at),
+			closed: true,
+			gap,
+			overdrawn: rounds - 1,
+			...this.bends(at),
+		};
 		const before = this.lastLoop === undefined || at > 0 ? undefined : (this.outlines[this.lastLoop] as Outline);
 		if (before && this.sameLoop(before, loop)) {
 			this.outlines[this.lastLoop as number] = {
@@ -202,7 +245,14 @@ export class StrokeCutter {
 	private wentBack(at: number): void {
 		const [from, tip] = [this.points[at] as Point, this.points[at + 1] as Point];
 		const rows = this.entries.slice(at);
-		this.outlines.push({ points: [from, tip], entries: rows, closed: false, gap: 0, overdrawn: 1, ...this.bends(at, at + 1) });
+		this.outlines.push({
+			points: [from, tip],
+			entries: rows,
+			closed: false,
+			gap: 0,
+			overdrawn: 1,
+			...this.bends(at, at + 1),
+		});
 		this.index.remove(tip);
 		this.points.length = at + 1;
 		this.entries.length = at;
@@ -225,8 +275,10 @@ export class StrokeCutter {
 	}
 
 	private sameLoop(one: Outline, other: Outline): boolean {
-		if (one.points.length >= ROUND && other.points.length >= ROUND && !one.arcs && !other.arcs) return alike(one, other);
-		if (one.points.length !== other.points.length || (one.arcs === undefined) !== (other.arcs === undefined)) return false;
+		if (one.points.length >= ROUND && other.points.length >= ROUND && !one.arcs && !other.arcs)
+			return alike(one, other);
+		if (one.points.length !== other.points.length || (one.arcs === undefined) !== (other.arcs === undefined))
+			return false;
 		return one.points.every((p, i) => {
 			const q = other.points[i] as Point;
 			return distance(p[0], p[1], q[0], q[1]) <= Math.max(SAME * 4, one.gap + other.gap);

@@ -3,10 +3,18 @@ import { atFrame, draw } from "../draw.ts";
 import { tracksOf } from "./tracks.ts";
 
 const tracks = (source: string, frames: number) =>
-	tracksOf(draw(source, { frames }).tape).map(({ kind, seats }) => ({ kind, frames: seats.map((s) => s.frame), from: seats[0]?.centre, to: seats.at(-1)?.centre }));
+	tracksOf(draw(source, { frames }).tape).map(({ kind, seats }) => ({
+		kind,
+		frames: seats.map((s) => s.frame),
+		from: seats[0]?.centre,
+		to: seats.at(-1)?.centre,
+	}));
 
 test("two alike that cross keep their tracks", () => {
-	const found = tracks("fill red\neach frame\n  wipe\n  circle centre 20 + frame.number * 4, 100 radius 10\n  circle centre 380 - frame.number * 4, 102 radius 10\nend", 80);
+	const found = tracks(
+		"fill red\neach frame\n  wipe\n  circle centre 20 + frame.number * 4, 100 radius 10\n  circle centre 380 - frame.number * 4, 102 radius 10\nend",
+		80,
+	);
 	expect(found.map((t) => [t.frames.length, t.from, t.to])).toEqual([
 		[80, [24, 100], [340, 100]],
 		[80, [376, 102], [60, 102]],
@@ -37,7 +45,11 @@ test("kind, size and colour tell one from another where they meet", () => {
 });
 
 test("a new one is a new track, and what isn't wiped is drawn once", () => {
-	expect(tracks("circle centre 20, 20 radius 5\neach frame\n  rect corner frame.number * 100, 10 size 5, 5\nend", 3).map((t) => [t.kind, t.frames])).toEqual([
+	expect(
+		tracks("circle centre 20, 20 radius 5\neach frame\n  rect corner frame.number * 100, 10 size 5, 5\nend", 3).map(
+			(t) => [t.kind, t.frames],
+		),
+	).toEqual([
 		["circle", [0]],
 		["square", [1]],
 		["square", [2]],
@@ -46,12 +58,23 @@ test("a new one is a new track, and what isn't wiped is drawn once", () => {
 });
 
 test("what the sheet shows at the end of a frame can be asked for", () => {
-	const drawn = draw("circle centre 20, 20 radius 5\neach frame\n  if frame.number == 2\n    wipe\n  end\n  rect corner frame.number * 50, 10 size 9, 9\nend", { frames: 3 });
+	const drawn = draw(
+		"circle centre 20, 20 radius 5\neach frame\n  if frame.number == 2\n    wipe\n  end\n  rect corner frame.number * 50, 10 size 9, 9\nend",
+		{ frames: 3 },
+	);
 	const shown = (frame: number) => atFrame(drawn, frame).drawing.figures.map((f) => `${f.kinds[0]} ${f.frame}`);
-	expect([shown(0), shown(1), shown(2), shown(3)]).toEqual([["circle 0"], ["circle 0", "square 1"], ["square 2"], ["square 2", "square 3"]]);
+	expect([shown(0), shown(1), shown(2), shown(3)]).toEqual([
+		["circle 0"],
+		["circle 0", "square 1"],
+		["square 2"],
+		["square 2", "square 3"],
+	]);
 });
 
 test("many figures a frame are followed too", () => {
-	const found = tracks("each frame\n  wipe\n  for i from 0 to 59\n    dot at 10 + i * 6, 50 + frame.number size 4\n  end\nend", 5);
+	const found = tracks(
+		"each frame\n  wipe\n  for i from 0 to 59\n    dot at 10 + i * 6, 50 + frame.number size 4\n  end\nend",
+		5,
+	);
 	expect(found.map((t) => t.frames.length)).toEqual(Array.from({ length: 60 }, () => 5));
 });

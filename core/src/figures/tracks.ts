@@ -103,10 +103,13 @@ function match(parts: readonly Part[], open: readonly Going[], frame: number): (
 	const tracks = near.map((j) => open[j] as Going);
 	if (parts.length > MOST_MATCHED) return nearestFirst(costs, tracks);
 	const best = costs.map(leastAt);
-	if (new Set(best.filter((j) => j >= 0)).size === best.filter((j) => j >= 0).length) return best.map((j) => (j >= 0 ? tracks[j] : undefined));
+	if (new Set(best.filter((j) => j >= 0)).size === best.filter((j) => j >= 0).length)
+		return best.map((j) => (j >= 0 ? tracks[j] : undefined));
 	// A column of its own lets each figure stay alone.
 	const square = costs.map((row, i) => [...row, ...parts.map((_, j) => (i === j ? ALONE : 2 * ALONE))]);
-	return leastCost(square).map((column, i) => (((costs[i] as number[])[column] ?? ALONE) < ALONE ? tracks[column] : undefined));
+	return leastCost(square).map((column, i) =>
+		((costs[i] as number[])[column] ?? ALONE) < ALONE ? tracks[column] : undefined,
+	);
 }
 
 /** The column of the least cost under {@link ALONE}; -1 where there is none. */
@@ -145,7 +148,8 @@ function costOf({ geometry, fill, outline }: Part, track: Going, frame: number):
 	const reach = Math.max(REACH, 1.5 * track.speed * frames, geometry.width, geometry.height);
 	const [dx, dy] = [x - last.centre[0], y - last.centre[1]];
 	const most = (ALONE / 0.6) * reach;
-	if (Math.abs(dx) > most + Math.abs(track.vx) * frames || Math.abs(dy) > most + Math.abs(track.vy) * frames) return 2 * ALONE;
+	if (Math.abs(dx) > most + Math.abs(track.vx) * frames || Math.abs(dy) > most + Math.abs(track.vy) * frames)
+		return 2 * ALONE;
 	const ratio = (a: number, b: number) => (Math.max(a, b) + 1) / (Math.min(a, b) + 1);
 	const size = Math.max(ratio(geometry.width, last.width), ratio(geometry.height, last.height));
 	if (size > 2) return 2 * ALONE;

@@ -21,7 +21,8 @@ describe("an arc's box is the box of many points along it", () => {
 		for (const up of [1, -1]) {
 			const box = arcBounds(arc, up);
 			const near = boundsOf(arcPoints(arc, up, 0.01));
-			for (const side of ["left", "low", "right", "high"] as const) expect(box[side]).toBeCloseTo(near?.[side] as number, 4);
+			for (const side of ["left", "low", "right", "high"] as const)
+				expect(box[side]).toBeCloseTo(near?.[side] as number, 4);
 		}
 	});
 });

@@ -58,7 +58,12 @@ export function arcBounds(arc: Arc, up: number): Bounds {
 	const across = directionDeg(arc.rx * c, -arc.ry * s);
 	const along = directionDeg(arc.rx * s, arc.ry * c);
 	const turns = [across, across + 180, along, along + 180].filter((a) => passes(arc, a));
-	let [left, low, right, high] = [Number.POSITIVE_INFINITY, Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY, Number.NEGATIVE_INFINITY];
+	let [left, low, right, high] = [
+		Number.POSITIVE_INFINITY,
+		Number.POSITIVE_INFINITY,
+		Number.NEGATIVE_INFINITY,
+		Number.NEGATIVE_INFINITY,
+	];
 	for (const angle of [arc.start, arc.start + arc.sweep, ...turns]) {
 		const [x, y] = rimPoint(arc, angle, up);
 		[left, right, low, high] = [Math.min(left, x), Math.max(right, x), Math.min(low, y), Math.max(high, y)];

@@ -15,13 +15,14 @@ function best(cost: readonly (readonly number[])[], row = 0, used = new Set<numb
 }
 
 test("it finds what trying every assignment finds", () => {
-	const table = fc
-		.integer({ min: 1, max: 5 })
-		.chain((rows) =>
-			fc
-				.integer({ min: rows, max: 6 })
-				.chain((columns) => fc.array(fc.array(fc.integer({ min: 0, max: 50 }), { minLength: columns, maxLength: columns }), { minLength: rows, maxLength: rows })),
-		);
+	const table = fc.integer({ min: 1, max: 5 }).chain((rows) =>
+		fc.integer({ min: rows, max: 6 }).chain((columns) =>
+			fc.array(fc.array(fc.integer({ min: 0, max: 50 }), { minLength: columns, maxLength: columns }), {
+				minLength: rows,
+				maxLength: rows,
+			}),
+		),
+	);
 	fc.assert(
 		fc.property(table, (cost) => {
 			const columns = leastCost(cost);

@@ -12,7 +12,9 @@ test("it finds just the points that trying every one would find", () => {
 			points.forEach((p, i) => {
 				index.add(p, i);
 			});
-			const near = points.map((p, i) => ({ i, near: distance(p[0], p[1], asked[0], asked[1]) <= 4e-6 })).filter((p) => p.near);
+			const near = points
+				.map((p, i) => ({ i, near: distance(p[0], p[1], asked[0], asked[1]) <= 4e-6 }))
+				.filter((p) => p.near);
 			const found = index.find(asked);
 			if (near.length === 0) expect(found).toBeUndefined();
 			else expect(near.map((p) => p.i)).toContain(found);

@@ -39,7 +39,11 @@ export class PointIndex {
 	}
 
 	private link(n: number, heads: Int32Array): void {
-		const slot = slotOf(Math.floor((this.xs[n] as number) / CELL), Math.floor((this.ys[n] as number) / CELL), heads.length);
+		const slot = slotOf(
+			Math.floor((this.xs[n] as number) / CELL),
+			Math.floor((this.ys[n] as number) / CELL),
+			heads.length,
+		);
 		this.nexts[n] = heads[slot] as number;
 		heads[slot] = n;
 	}
@@ -76,12 +80,14 @@ export class PointIndex {
 		const low = Math.floor((y - tolerance) / CELL);
 		const high = Math.floor((y + tolerance) / CELL);
 		if (left === right && low === high) {
-			for (let n = heads[slotOf(left, low, heads.length)] as number; n !== NONE; n = this.nexts[n] as number) if (this.isAt(n, x, y)) return n;
+			for (let n = heads[slotOf(left, low, heads.length)] as number; n !== NONE; n = this.nexts[n] as number)
+				if (this.isAt(n, x, y)) return n;
 			return NONE;
 		}
 		for (let i = left; i <= right; i++) {
 			for (let j = low; j <= high; j++) {
-				for (let n = heads[slotOf(i, j, heads.length)] as number; n !== NONE; n = this.nexts[n] as number) if (this.isAt(n, x, y)) return n;
+				for (let n = heads[slotOf(i, j, heads.length)] as number; n !== NONE; n = this.nexts[n] as number)
+					if (this.isAt(n, x, y)) return n;
 			}
 		}
 		return NONE;

@@ -36,7 +36,11 @@ test("bounds and distances", () => {
 	expect(boundsOf(SQUARE)).toEqual({ left: 10, low: 10, right: 30, high: 30 });
 	expect(boundsOf([])).toBeUndefined();
 	expect(distance(0, 0, 3, 4)).toBe(5);
-	expect([distanceToSegment(5, 5, 0, 0, 10, 0), distanceToSegment(13, 4, 0, 0, 10, 0), distanceToSegment(3, 4, 0, 0, 0, 0)]).toEqual([5, 5, 5]);
+	expect([
+		distanceToSegment(5, 5, 0, 0, 10, 0),
+		distanceToSegment(13, 4, 0, 0, 10, 0),
+		distanceToSegment(3, 4, 0, 0, 0, 0),
+	]).toEqual([5, 5, 5]);
 });
 
 describe("an ellipse is found again from points round it", () => {

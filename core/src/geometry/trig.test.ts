@@ -36,9 +36,15 @@ test("directions agree with the engine's arctangent and lie from 0 up to 360", (
 });
 
 test("directions along the axes and diagonals are whole", () => {
-	expect([directionDeg(1, 0), directionDeg(0, 1), directionDeg(-1, 0), directionDeg(0, -1), directionDeg(1, 1), directionDeg(-2, 2), directionDeg(0, 0)]).toEqual([
-		0, 90, 180, 270, 45, 135, 0,
-	]);
+	expect([
+		directionDeg(1, 0),
+		directionDeg(0, 1),
+		directionDeg(-1, 0),
+		directionDeg(0, -1),
+		directionDeg(1, 1),
+		directionDeg(-2, 2),
+		directionDeg(0, 0),
+	]).toEqual([0, 90, 180, 270, 45, 135, 0]);
 });
 
 test("inverse functions answer in degrees, and not at all where there is no answer", () => {

@@ -52,7 +52,8 @@ function toRim(rim: readonly Point[], closed: boolean, [x, y]: Point): number {
 export function isInside(inner: Figure, outer: Figure, slack: number): boolean {
 	if (!closedOf(outer)) return false;
 	const [a, b] = [inner.bounds, outer.bounds];
-	if (a.left < b.left - slack || a.right > b.right + slack || a.low < b.low - slack || a.high > b.high + slack) return false;
+	if (a.left < b.left - slack || a.right > b.right + slack || a.low < b.low - slack || a.high > b.high + slack)
+		return false;
 	const rim = rimPoints(outer);
 	return rimPoints(inner).every((p) => holdsPoint(rim, p) || toRim(rim, true, p) <= slack + 0.1);
 }
@@ -73,7 +74,15 @@ export function rimDistance(a: Figure, b: Figure): number {
 	}
 	for (let i = pClosed ? 0 : 1; i < p.length; i++) {
 		for (let j = qClosed ? 0 : 1; j < q.length; j++) {
-			if (crosses(p[(i + p.length - 1) % p.length] as Point, p[i] as Point, q[(j + q.length - 1) % q.length] as Point, q[j] as Point)) return 0;
+			if (
+				crosses(
+					p[(i + p.length - 1) % p.length] as Point,
+					p[i] as Point,
+					q[(j + q.length - 1) % q.length] as Point,
+					q[j] as Point,
+				)
+			)
+				return 0;
 		}
 	}
 	let least = Number.POSITIVE_INFINITY;
@@ -86,7 +95,10 @@ const isRound = ({ width, height }: Figure) => Math.abs(width - height) < 1e-6;
 
 /** How far the boxes of two figures reach into one another; 0 where they don't. */
 function boxesShare(a: Bounds, b: Bounds): number {
-	return Math.max(0, Math.min(Math.min(a.right, b.right) - Math.max(a.left, b.left), Math.min(a.high, b.high) - Math.max(a.low, b.low)));
+	return Math.max(
+		0,
+		Math.min(Math.min(a.right, b.right) - Math.max(a.left, b.left), Math.min(a.high, b.high) - Math.max(a.low, b.low)),
+	);
 }
 
 /** How two figures lie to each other, seen as solid where they close. */
@@ -114,6 +126,8 @@ export function lieOf(a: Figure, b: Figure, near: number): Lie {
 /** Lines that cross overlap; those that meet at an end touch. */
 function crossingOf(a: Figure, b: Figure, near: number): Lie {
 	const ends = (f: Figure) => (closedOf(f) ? [] : [f.start, f.end]);
-	const meets = ends(a).some((e) => toRim(rimPoints(b), closedOf(b), e) <= near) || ends(b).some((e) => toRim(rimPoints(a), closedOf(a), e) <= near);
+	const meets =
+		ends(a).some((e) => toRim(rimPoints(b), closedOf(b), e) <= near) ||
+		ends(b).some((e) => toRim(rimPoints(a), closedOf(a), e) <= near);
 	return meets ? "touching" : "overlapping";
 }

@@ -29,7 +29,10 @@ function median(values: readonly number[]): number {
 export function aligned(placed: readonly Placed[], axis: 0 | 1, full: number): Finding[] {
 	const usual = median(placed.map(({ at }) => at[axis]));
 	return placed.map(({ figure, at }) =>
-		finding(figure, Math.abs(at[axis] - usual), full, "arranged-level", { axis: axis === 1 ? "row" : "column", off: Math.abs(at[axis] - usual) }),
+		finding(figure, Math.abs(at[axis] - usual), full, "arranged-level", {
+			axis: axis === 1 ? "row" : "column",
+			off: Math.abs(at[axis] - usual),
+		}),
 	);
 }
 
@@ -45,11 +48,22 @@ export function gapsOf(row: readonly Figure[], axis: 0 | 1): number[] {
 export function gapped(row: readonly Figure[], axis: 0 | 1, gap: number | "same", full: number): Finding[] {
 	const gaps = gapsOf(row, axis);
 	const wanted = gap === "same" ? median(gaps) : gap;
-	return gaps.map((found, i) => finding(row[i + 1] as Figure, Math.abs(found - wanted), full, "arranged-gap", { wanted, found, same: gap === "same" }));
+	return gaps.map((found, i) =>
+		finding(row[i + 1] as Figure, Math.abs(found - wanted), full, "arranged-gap", {
+			wanted,
+			found,
+			same: gap === "same",
+		}),
+	);
 }
 
 /** That the k-th is where the first and k steps lead. */
-export function stepped(row: readonly Placed[], step: number | Point | "same", axis: 0 | 1 | undefined, full: number): Finding[] {
+export function stepped(
+	row: readonly Placed[],
+	step: number | Point | "same",
+	axis: 0 | 1 | undefined,
+	full: number,
+): Finding[] {
 	const [first, last] = [row[0], row.at(-1)];
 	if (!first || !last) return [];
 	const n = row.length - 1;
@@ -57,7 +71,10 @@ export function stepped(row: readonly Placed[], step: number | Point | "same", a
 	const by: Point = step === "same" ? mean : typeof step === "number" ? along(mean, step, axis) : step;
 	return row.slice(1).map(({ figure, at }, i) => {
 		const wanted: Point = [first.at[0] + (i + 1) * by[0], first.at[1] + (i + 1) * by[1]];
-		return finding(figure, distance(at[0], at[1], wanted[0], wanted[1]), full, "arranged-step", { wanted: [...wanted], found: [...at] });
+		return finding(figure, distance(at[0], at[1], wanted[0], wanted[1]), full, "arranged-step", {
+			wanted: [...wanted],
+			found: [...at],
+		});
 	});
 }
 
@@ -72,10 +89,15 @@ function along(mean: Point, length: number, axis: 0 | 1 | undefined): Point {
 /** That all are equally far from a middle, at equal angles round it. */
 export function ringed(placed: readonly Placed[], about: Point | undefined, full: number): Finding[] {
 	const n = placed.length;
-	const middle: Point = about ?? [placed.reduce((s, p) => s + p.at[0], 0) / n, placed.reduce((s, p) => s + p.at[1], 0) / n];
+	const middle: Point = about ?? [
+		placed.reduce((s, p) => s + p.at[0], 0) / n,
+		placed.reduce((s, p) => s + p.at[1], 0) / n,
+	];
 	const far = placed.map(({ at }) => distance(at[0], at[1], middle[0], middle[1]));
 	const radius = median(far);
-	const round = placed.map((p, i) => ({ ...p, far: far[i] as number, angle: directionDeg(p.at[0] - middle[0], p.at[1] - middle[1]) })).sort((a, b) => a.angle - b.angle);
+	const round = placed
+		.map((p, i) => ({ ...p, far: far[i] as number, angle: directionDeg(p.at[0] - middle[0], p.at[1] - middle[1]) }))
+		.sort((a, b) => a.angle - b.angle);
 	const first = round[0]?.angle ?? 0;
 	// Angles against equal ones, up to where the first of them stands.
 	const lag = median(round.map(({ angle }, k) => angle - first - (k * 360) / n));
@@ -122,12 +144,18 @@ export function mirrored([x, y]: Point, [[ax, ay], [bx, by]]: readonly [Point, P
 }
 
 /** That each has its like on the other side of a line; one on the line is its own. */
-export function inMirror(placed: readonly Placed[], line: readonly [Point, Point], full: number, size: number): Finding[] {
+export function inMirror(
+	placed: readonly Placed[],
+	line: readonly [Point, Point],
+	full: number,
+	size: number,
+): Finding[] {
 	return placed.map(({ figure, at }) => {
 		const image = mirrored(at, line);
 		let off = Number.POSITIVE_INFINITY;
 		for (const other of placed) {
-			if (Math.abs(other.figure.width - figure.width) > size || Math.abs(other.figure.height - figure.height) > size) continue;
+			if (Math.abs(other.figure.width - figure.width) > size || Math.abs(other.figure.height - figure.height) > size)
+				continue;
 			off = Math.min(off, distance(other.at[0], other.at[1], image[0], image[1]));
 		}
 		return finding(figure, off, full, "arranged-mirror", { wanted: [...image] });
@@ -142,10 +170,15 @@ function middleOf(points: readonly Point[]): Point {
 	return [points.reduce((s, p) => s + p[0], 0) / points.length, points.reduce((s, p) => s + p[1], 0) / points.length];
 }
 
-const spreadOf = (points: readonly Point[], [mx, my]: Point) => Math.sqrt(points.reduce((s, p) => s + (p[0] - mx) * (p[0] - mx) + (p[1] - my) * (p[1] - my), 0) / points.length);
+const spreadOf = (points: readonly Point[], [mx, my]: Point) =>
+	Math.sqrt(points.reduce((s, p) => s + (p[0] - mx) * (p[0] - mx) + (p[1] - my) * (p[1] - my), 0) / points.length);
 
 /** For each found point the wanted one that it is set against after what is free has been taken off, and how far it is from it. */
-export function fitted(found: readonly Point[], wanted: readonly Point[], free: readonly Freedom[]): { readonly wanted: Point; readonly off: number }[] {
+export function fitted(
+	found: readonly Point[],
+	wanted: readonly Point[],
+	free: readonly Freedom[],
+): { readonly wanted: Point; readonly off: number }[] {
 	if (wanted.length === 0) return found.map((at) => ({ wanted: at, off: Number.POSITIVE_INFINITY }));
 	const [from, to] = [middleOf(wanted), middleOf(found)];
 	const moved = free.length > 0;
@@ -159,8 +192,14 @@ export function fitted(found: readonly Point[], wanted: readonly Point[], free: 
 				const [dx, dy] = [(x - from[0]) * flip * ratio, (y - from[1]) * ratio];
 				return moved ? [to[0] + dx * c - dy * s, to[1] + dx * s + dy * c] : [x, y];
 			});
-			const cost = found.map((at) => [...placed.map((p) => distance(at[0], at[1], p[0], p[1])), ...found.map(() => 1e6)]);
-			const pairs = leastCost(cost).map((column, i) => ({ wanted: placed[column] ?? (placed[0] as Point), off: (cost[i] as number[])[column] as number }));
+			const cost = found.map((at) => [
+				...placed.map((p) => distance(at[0], at[1], p[0], p[1])),
+				...found.map(() => 1e6),
+			]);
+			const pairs = leastCost(cost).map((column, i) => ({
+				wanted: placed[column] ?? (placed[0] as Point),
+				off: (cost[i] as number[])[column] as number,
+			}));
 			const sum = pairs.reduce((all, p) => all + Math.min(p.off, 1e6), 0);
 			if (sum < least - 1e-9) [best, least] = [pairs, sum];
 		}
@@ -176,16 +215,30 @@ function anglesFor(found: readonly Point[], to: Point, wanted: readonly Point[],
 }
 
 /** Lines laid over points as far as shift and scale are free. */
-export function laidOver(lines: readonly (readonly Point[])[], points: readonly Point[], free: readonly Freedom[]): Point[][] {
+export function laidOver(
+	lines: readonly (readonly Point[])[],
+	points: readonly Point[],
+	free: readonly Freedom[],
+): Point[][] {
 	const box = (all: readonly Point[]) => {
 		const [xs, ys] = [all.map((p) => p[0]), all.map((p) => p[1])];
-		return { x: Math.min(...xs), y: Math.min(...ys), w: Math.max(...xs) - Math.min(...xs), h: Math.max(...ys) - Math.min(...ys) };
+		return {
+			x: Math.min(...xs),
+			y: Math.min(...ys),
+			w: Math.max(...xs) - Math.min(...xs),
+			h: Math.max(...ys) - Math.min(...ys),
+		};
 	};
 	const [own, found] = [box(lines.flat()), box(points)];
-	const ratios = [own.w > 0 ? found.w / own.w : undefined, own.h > 0 ? found.h / own.h : undefined].filter((r) => r !== undefined);
+	const ratios = [own.w > 0 ? found.w / own.w : undefined, own.h > 0 ? found.h / own.h : undefined].filter(
+		(r) => r !== undefined,
+	);
 	const ratio = free.includes("scale") && ratios.length > 0 ? ratios.reduce((a, b) => a + b, 0) / ratios.length : 1;
 	if (free.length === 0) return lines.map((line) => [...line]);
-	const [dx, dy] = [found.x + found.w / 2 - ratio * (own.x + own.w / 2), found.y + found.h / 2 - ratio * (own.y + own.h / 2)];
+	const [dx, dy] = [
+		found.x + found.w / 2 - ratio * (own.x + own.w / 2),
+		found.y + found.h / 2 - ratio * (own.y + own.h / 2),
+	];
 	return lines.map((line) => line.map(([x, y]): Point => [x * ratio + dx, y * ratio + dy]));
 }
 
@@ -214,7 +267,8 @@ export function coveredPart(lines: readonly (readonly Point[])[], dots: readonly
 			for (let k = 0; k <= ALONG; k++) {
 				const [x, y] = [a[0] + ((b[0] - a[0]) * k) / ALONG, a[1] + ((b[1] - a[1]) * k) / ALONG];
 				all += length;
-				if (dots.some(({ at, figure }) => distance(at[0], at[1], x, y) <= Math.max(figure.width, figure.height))) covered += length;
+				if (dots.some(({ at, figure }) => distance(at[0], at[1], x, y) <= Math.max(figure.width, figure.height)))
+					covered += length;
 			}
 		}
 	}
@@ -230,7 +284,11 @@ export function commonPoint(circles: readonly Figure[], near: number): Point | u
 	let [aa, ab, bb, ac, bc] = [0, 0, 0, 0, 0];
 	const square = (f: Figure) => f.centre[0] * f.centre[0] + f.centre[1] * f.centre[1] - r(f) * r(f);
 	for (const f of circles.slice(1)) {
-		const [a, b, c] = [2 * (f.centre[0] - first.centre[0]), 2 * (f.centre[1] - first.centre[1]), square(f) - square(first)];
+		const [a, b, c] = [
+			2 * (f.centre[0] - first.centre[0]),
+			2 * (f.centre[1] - first.centre[1]),
+			square(f) - square(first),
+		];
 		aa += a * a;
 		ab += a * b;
 		bb += b * b;
@@ -248,7 +306,9 @@ export function symmetryOf({ kinds, sides, star }: Figure): number {
 	if (kinds.includes("circle")) return 0;
 	if (star) return 360 / star.points;
 	if (kinds.includes("regular-polygon") || kinds.includes("equilateral-triangle")) return 360 / sides.length;
-	return ["line", "rect", "ellipse", "rhombus", "parallelogram", "rounded-rect"].some((k) => kinds.includes(k as never)) ? 180 : 360;
+	return ["line", "rect", "ellipse", "rhombus", "parallelogram", "rounded-rect"].some((k) => kinds.includes(k as never))
+		? 180
+		: 360;
 }
 
 /** The direction of a figure's longer side, which turns with it; its rotation where it has none. */

@@ -59,7 +59,9 @@ export class Case {
 		this.runs = runs;
 		this.change = change;
 		this.run = program.checked && runs.of(program.checked, change);
-		this.tape = this.run?.tape ?? new TapeWriter(1).finish(runs.settings.sheet ?? DEFAULT_SHEET, [], { x: 0, y: 0, facing: 0, down: true });
+		this.tape =
+			this.run?.tape ??
+			new TapeWriter(1).finish(runs.settings.sheet ?? DEFAULT_SHEET, [], { x: 0, y: 0, facing: 0, down: true });
 	}
 
 	get sheet(): Sheet {
@@ -132,14 +134,25 @@ export class Case {
 		const cost = [...ends.values()].reduce((sum, { rows }) => sum + rows, 0);
 		const stride = Math.ceil(cost / MOST_ROWS);
 		const last = Math.max(...ends.keys());
-		return [...ends].filter(([frame], i) => i % stride === 0 || frame === last).map(([frame, { end }]) => ({ scene: this.until(end), frame }));
+		return [...ends]
+			.filter(([frame], i) => i % stride === 0 || frame === last)
+			.map(([frame, { end }]) => ({ scene: this.until(end), frame }));
 	}
 
 	private sceneOf(drawing: Drawing): Scene {
 		const { tape, wanted } = this;
 		const selection = new Selection(drawing, tape.sheet, wanted.exactness, wanted.figures, this.facts);
 		const taken = match(drawing.figures, wanted.figures, statedBy(wanted), selection, tape.sheet);
-		return { drawing, tape, sheet: tape.sheet, up: upward(tape.sheet.origin), exactness: wanted.exactness, taken, selection, case: this };
+		return {
+			drawing,
+			tape,
+			sheet: tape.sheet,
+			up: upward(tape.sheet.origin),
+			exactness: wanted.exactness,
+			taken,
+			selection,
+			case: this,
+		};
 	}
 
 	private readonly facts: Facts = {
@@ -156,14 +169,21 @@ export class Case {
 	private follows(figure: Figure, name: string): boolean {
 		const { flow } = this.program;
 		return figure.lines.some((line) =>
-			this.program.at(line).some((step) => step.node === "draw" && [...step.values, ...step.phrases.flatMap((p) => p.values)].some((value) => flow.follows(value, name))),
+			this.program
+				.at(line)
+				.some(
+					(step) =>
+						step.node === "draw" &&
+						[...step.values, ...step.phrases.flatMap((p) => p.values)].some((value) => flow.follows(value, name)),
+				),
 		);
 	}
 
 	/** Another program's drawing to set this one's beside; undefined where there is none. */
 	reference(which: Reference): Case | undefined {
 		const key = JSON.stringify(which);
-		if (!this.others.has(key)) this.others.set(key, this.other(this.sourceOf(which), typeof which === "string" && which !== "own last try"));
+		if (!this.others.has(key))
+			this.others.set(key, this.other(this.sourceOf(which), typeof which === "string" && which !== "own last try"));
 		return this.others.get(key);
 	}
 
@@ -175,6 +195,8 @@ export class Case {
 	}
 
 	private other(source: string | undefined, given: boolean): Case | undefined {
-		return source === undefined ? undefined : this.wanted.references.caseOf(source, this.wanted, this.runs.settings, given);
+		return source === undefined
+			? undefined
+			: this.wanted.references.caseOf(source, this.wanted, this.runs.settings, given);
 	}
 }

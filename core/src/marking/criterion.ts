@@ -11,10 +11,18 @@ export type FigureRef = z.infer<typeof figureRef>;
 export const target = z.union([z.string(), z.array(figureName).min(1), selector]);
 
 /** How far off is met, in the unit of what is asked; `1 step` where things move. */
-export const within = z.union([z.number().nonnegative(), z.literal("1 step"), z.strictObject({ full: z.number().nonnegative(), none: z.number().nonnegative() })]);
+export const within = z.union([
+	z.number().nonnegative(),
+	z.literal("1 step"),
+	z.strictObject({ full: z.number().nonnegative(), none: z.number().nonnegative() }),
+]);
 
 /** When the drawing is looked at. */
-export const moment = z.union([z.enum(["end", "first frame", "every frame"]), z.strictObject({ frame: z.int().nonnegative() }), z.strictObject({ after: figureName })]);
+export const moment = z.union([
+	z.enum(["end", "first frame", "every frame"]),
+	z.strictObject({ frame: z.int().nonnegative() }),
+	z.strictObject({ after: figureName }),
+]);
 export type Moment = z.infer<typeof moment>;
 
 /** What every criterion may carry, whatever it checks; a group carries it too. */

@@ -7,7 +7,10 @@ import { criterionById } from "./wanted.ts";
 /** Whether a criterion is met in full in a run. */
 export function isHeld(id: string, run: Case): boolean {
 	const criterion = criterionById(run.wanted, id);
-	return criterion !== undefined && creditOf({ criterion, forbids: false, judgement: judgeCriterion(criterion, run) }) >= 1 - 1e-9;
+	return (
+		criterion !== undefined &&
+		creditOf({ criterion, forbids: false, judgement: judgeCriterion(criterion, run) }) >= 1 - 1e-9
+	);
 }
 
 /**
@@ -15,7 +18,11 @@ export function isHeld(id: string, run: Case): boolean {
  *
  * @returns undefined where none is left
  */
-export function heldIn(ids: readonly string[], plain: Case, others: readonly { readonly run: Case; readonly how: string }[]): Finding[] | undefined {
+export function heldIn(
+	ids: readonly string[],
+	plain: Case,
+	others: readonly { readonly run: Case; readonly how: string }[],
+): Finding[] | undefined {
 	const left = ids.filter((id) => isHeld(id, plain));
 	if (left.length === 0) return undefined;
 	return left.map((id) => {

@@ -19,8 +19,13 @@ export function judgeCriterion(criterion: Criterion, run: Case): Judgement {
 }
 
 /** What was found out frame by frame as one: a finding a frame, and what the first frame that misses it says. */
-function together(all: readonly { frame: number; judgement: Judgement }[], criterion: Criterion, frames: number): Judgement {
-	const isMet = ({ judgement }: (typeof all)[number]) => creditOf({ criterion: { ...criterion, credit: "all or nothing" }, forbids: false, judgement }) === 1;
+function together(
+	all: readonly { frame: number; judgement: Judgement }[],
+	criterion: Criterion,
+	frames: number,
+): Judgement {
+	const isMet = ({ judgement }: (typeof all)[number]) =>
+		creditOf({ criterion: { ...criterion, credit: "all or nothing" }, forbids: false, judgement }) === 1;
 	const missed = all.filter((one) => !isMet(one));
 	const last = all.at(-1) as (typeof all)[number];
 	const { judgement: worst, frame } = missed[0] ?? last;

@@ -23,21 +23,46 @@ export interface Marked {
 export function judge(plain: Case): Marked {
 	const { wanted, program } = plain;
 	const seeds = program.usesChance && wanted.seeds.length > 1 ? wanted.seeds : [];
-	const runs = seeds.length > 1 ? seeds.map((seed) => ({ seed, run: plain.changed({ seed }) })) : [{ seed: undefined, run: plain }];
+	const runs =
+		seeds.length > 1
+			? seeds.map((seed) => ({ seed, run: plain.changed({ seed }) }))
+			: [{ seed: undefined, run: plain }];
 	const judged = wanted.criteria.map((asked): JudgedCriterion => {
 		const all = runs.map(({ seed, run }) => judgeAsked(asked, run, seed));
 		return all.reduce((worst, one) => (creditOf(one) < creditOf(worst) ? one : worst));
 	});
 	const results = scores(judged);
-	return { judged: judged.map((j, i) => ({ ...j, score: results[i] as Score })), taken: plain.scene.taken, points: total(judged, results, wanted.beyondFull) };
+	return {
+		judged: judged.map((j, i) => ({ ...j, score: results[i] as Score })),
+		taken: plain.scene.taken,
+		points: total(judged, results, wanted.beyondFull),
+	};
 }
 
 function judgeAsked(asked: Asked, run: Case, seed: number | undefined): JudgedCriterion {
 	const of = seed === undefined ? {} : { seed };
-	if ("check" in asked) return { criterion: asked, forbids: checkOf(asked.check).forbids(asked), judgement: { ...judgeCriterion(asked, run), ...of } };
-	const inner = innerOf(asked).map((criterion) => ({ criterion, forbids: checkOf(criterion.check).forbids(criterion), judgement: judgeCriterion(criterion, run) }));
-	const findings: Finding[] = inner.map((one) => ({ met: creditOf(one) >= 1 - 1e-9, code: "group", data: { id: one.criterion.id } }));
+	if ("check" in asked)
+		return {
+			criterion: asked,
+			forbids: checkOf(asked.check).forbids(asked),
+			judgement: { ...judgeCriterion(asked, run), ...of },
+		};
+	const inner = innerOf(asked).map((criterion) => ({
+		criterion,
+		forbids: checkOf(criterion.check).forbids(criterion),
+		judgement: judgeCriterion(criterion, run),
+	}));
+	const findings: Finding[] = inner.map((one) => ({
+		met: creditOf(one) >= 1 - 1e-9,
+		code: "group",
+		data: { id: one.criterion.id },
+	}));
 	const figures = [...new Set(inner.flatMap((one) => one.judgement.figures))];
-	const judgement: Judgement = { findings, share: findings.filter((f) => f.met).length / Math.max(1, findings.length), figures, ...of };
+	const judgement: Judgement = {
+		findings,
+		share: findings.filter((f) => f.met).length / Math.max(1, findings.length),
+		figures,
+		...of,
+	};
 	return { criterion: asked, forbids: inner.length > 0 && inner.every((one) => one.forbids), judgement, inner };
 }

@@ -9,7 +9,10 @@ import { kindsOf, type Selector, type Sized, sameText, statedSizes } from "./sel
 
 /** What criteria add to what a selector states: places for each wanted figure, and sizes. */
 export interface Stated {
-	readonly places: readonly { readonly at: readonly Point[]; readonly of: (figure: Figure, up: number) => Point | undefined }[];
+	readonly places: readonly {
+		readonly at: readonly Point[];
+		readonly of: (figure: Figure, up: number) => Point | undefined;
+	}[];
 	readonly sizes: readonly { readonly wanted: Sized; readonly found: (figure: Figure) => number | undefined }[];
 }
 
@@ -27,7 +30,11 @@ const RELATED: readonly (readonly Kind[])[] = [
 
 function related(figure: Figure, kinds: readonly Kind[]): boolean {
 	const own = figure.kinds[0] as Kind;
-	return RELATED.some((group) => kinds.some((k) => group.includes(k)) && (group.includes(own) || figure.kinds.some((k) => k !== "polygon" && group.includes(k))));
+	return RELATED.some(
+		(group) =>
+			kinds.some((k) => group.includes(k)) &&
+			(group.includes(own) || figure.kinds.some((k) => k !== "polygon" && group.includes(k))),
+	);
 }
 
 /** A wanted figure: its name, selector, number among those of its name, and the figures that it is narrowed to. */
@@ -39,7 +46,13 @@ interface Row {
 }
 
 /** Cost of taking a drawn figure for a wanted one, and the weights that applied. */
-function costOf(figure: Figure, { of, slot }: Row, stated: Stated | undefined, quarter: number, selection: Selection): { cost: number; weights: number } {
+function costOf(
+	figure: Figure,
+	{ of, slot }: Row,
+	stated: Stated | undefined,
+	quarter: number,
+	selection: Selection,
+): { cost: number; weights: number } {
 	let cost = 0;
 	let weights = 0;
 	const add = (weight: number, off: number) => {
@@ -53,7 +66,11 @@ function costOf(figure: Figure, { of, slot }: Row, stated: Stated | undefined, q
 		add(WEIGHT.place, found ? distance(wanted[0], wanted[1], found[0], found[1]) / quarter : 1);
 	}
 	const sizes = [...statedSizes(of), ...(stated?.sizes ?? [])];
-	if (sizes.length > 0) add(WEIGHT.size, sizes.reduce((sum, { wanted, found }) => sum + Math.min(1, sizeOff(found(figure), wanted)), 0) / sizes.length);
+	if (sizes.length > 0)
+		add(
+			WEIGHT.size,
+			sizes.reduce((sum, { wanted, found }) => sum + Math.min(1, sizeOff(found(figure), wanted)), 0) / sizes.length,
+		);
 	if (of.sides !== undefined) add(WEIGHT.other, Math.abs(figure.sides.length - of.sides) / of.sides);
 	if (of.fill !== undefined) add(WEIGHT.other, isColour(figure.fill, of.fill) ? 0 : 1);
 	if (of.outline !== undefined) add(WEIGHT.other, isColour(figure.outline, of.outline) ? 0 : 1);
@@ -101,7 +118,8 @@ export function match(
 	for (const [name, of] of wanted) {
 		if (of["group of"] !== undefined) continue;
 		const narrowed = selection.narrowed(of);
-		for (let slot = 0; slot < (of.number ?? 1); slot++) rows.push({ name, of, slot, narrowed: narrowed && new Set(narrowed) });
+		for (let slot = 0; slot < (of.number ?? 1); slot++)
+			rows.push({ name, of, slot, narrowed: narrowed && new Set(narrowed) });
 	}
 	const slots = new Map<string, (Figure | undefined)[]>();
 	matched(figures, rows, stated, selection, sheet).forEach((taken, r) => {
@@ -114,14 +132,28 @@ export function match(
 }
 
 /** The figures taken for a selector that has a number but no name. */
-export function matchOne(figures: readonly Figure[], of: Selector, selection: Selection, sheet: Sheet): (Figure | undefined)[] {
+export function matchOne(
+	figures: readonly Figure[],
+	of: Selector,
+	selection: Selection,
+	sheet: Sheet,
+): (Figure | undefined)[] {
 	const narrowed = selection.narrowed(of);
-	const rows = Array.from({ length: of.number ?? 1 }, (_, slot): Row => ({ name: "", of, slot, narrowed: narrowed && new Set(narrowed) }));
+	const rows = Array.from(
+		{ length: of.number ?? 1 },
+		(_, slot): Row => ({ name: "", of, slot, narrowed: narrowed && new Set(narrowed) }),
+	);
 	return matched(figures, rows, new Map(), selection, sheet);
 }
 
 /** For each wanted figure the one taken for it. */
-function matched(figures: readonly Figure[], rows: readonly Row[], stated: ReadonlyMap<string, Stated>, selection: Selection, sheet: Sheet): (Figure | undefined)[] {
+function matched(
+	figures: readonly Figure[],
+	rows: readonly Row[],
+	stated: ReadonlyMap<string, Stated>,
+	selection: Selection,
+	sheet: Sheet,
+): (Figure | undefined)[] {
 	if (rows.length === 0) return [];
 	const quarter = distance(0, 0, sheet.width, sheet.height) / 4;
 	const costs = new Costs(rows, stated, quarter, selection);
@@ -132,7 +164,9 @@ function matched(figures: readonly Figure[], rows: readonly Row[], stated: Reado
 		for (let k = 0; k < rows.length; k++) line.push(k === r ? 100 : FORBIDDEN);
 		return line;
 	});
-	return leastCost(table).map((column, r) => (((table[r] as number[])[column] as number) < 100 ? drawn[column] : undefined));
+	return leastCost(table).map((column, r) =>
+		((table[r] as number[])[column] as number) < 100 ? drawn[column] : undefined,
+	);
 }
 
 const FORBIDDEN = 1e6;

@@ -49,10 +49,18 @@ export class Motion {
 		const plain = seats.slice(1).map((seat, i) => {
 			const before = seats[i] as Seat;
 			const frames = Math.max(1, seat.frame - before.frame);
-			return { dx: (seat.centre[0] - before.centre[0]) / frames, dy: (seat.centre[1] - before.centre[1]) / frames, frame: seat.frame };
+			return {
+				dx: (seat.centre[0] - before.centre[0]) / frames,
+				dy: (seat.centre[1] - before.centre[1]) / frames,
+				frame: seat.frame,
+			};
 		});
-		const against = (a: { dx: number; dy: number } | undefined, b: { dx: number; dy: number } | undefined) => a !== undefined && b !== undefined && a.dx * b.dx + a.dy * b.dy < 0;
-		return plain.map((step, i) => ({ ...step, turning: against(plain[i - 1], step) || against(step, plain[i + 1]) || against(plain[i - 1], plain[i + 1]) }));
+		const against = (a: { dx: number; dy: number } | undefined, b: { dx: number; dy: number } | undefined) =>
+			a !== undefined && b !== undefined && a.dx * b.dx + a.dy * b.dy < 0;
+		return plain.map((step, i) => ({
+			...step,
+			turning: against(plain[i - 1], step) || against(step, plain[i + 1]) || against(plain[i - 1], plain[i + 1]),
+		}));
 	}
 
 	/** The middle one of the steps by length. */
@@ -66,7 +74,9 @@ export class Motion {
 	/** How far it is ever from where it was first. */
 	farthest(): number {
 		const [first] = this.seats;
-		return first ? Math.max(...this.seats.map((s) => distance(s.centre[0], s.centre[1], first.centre[0], first.centre[1]))) : 0;
+		return first
+			? Math.max(...this.seats.map((s) => distance(s.centre[0], s.centre[1], first.centre[0], first.centre[1])))
+			: 0;
 	}
 
 	/** The diagonal of the box in which its middle stays. */
@@ -112,7 +122,10 @@ export class Motion {
 			case "bottom edge":
 				return Math.abs(y + scene.up * -hh - bottom);
 			default:
-				return Math.min(...figuresOf(scene, edge).flatMap(({ bounds }) => [across(bounds.left), across(bounds.right)]), Number.POSITIVE_INFINITY);
+				return Math.min(
+					...figuresOf(scene, edge).flatMap(({ bounds }) => [across(bounds.left), across(bounds.right)]),
+					Number.POSITIVE_INFINITY,
+				);
 		}
 	}
 
@@ -131,7 +144,8 @@ export class Motion {
 		const owner = new Map<number, Seat>();
 		for (const seat of this.seats) for (const entry of seat.entries) owner.set(entry, seat);
 		const last = tape.length === 0 ? 0 : (tape.frame[tape.length - 1] as number);
-		return drawing.figures.filter((f) => f.frame < last && f.entries.some((e) => owner.has(e)) && f.visible > 0.02).length;
+		return drawing.figures.filter((f) => f.frame < last && f.entries.some((e) => owner.has(e)) && f.visible > 0.02)
+			.length;
 	}
 
 	/** Whether it stands still in the last tenth of its frames, five at least, after it has moved. */

@@ -7,9 +7,12 @@ import { FAMILIES, type Family, familiesOf } from "../colour/family.ts";
 const ONE_COLOUR = 12;
 
 /** A colour in an exercise: a family, a CSS name or a code; "none" for no paint. */
-export const colourWord = z.string().refine((word) => word === "none" || FAMILIES.includes(word as Family) || parseColour(word) !== undefined, {
-	error: (issue) => `"${String(issue.input)}" is no colour: give a family (${FAMILIES.join(", ")}), a CSS name or a code like #c81e1e`,
-});
+export const colourWord = z
+	.string()
+	.refine((word) => word === "none" || FAMILIES.includes(word as Family) || parseColour(word) !== undefined, {
+		error: (issue) =>
+			`"${String(issue.input)}" is no colour: give a family (${FAMILIES.join(", ")}), a CSS name or a code like #c81e1e`,
+	});
 
 /** Whether a paint is the colour that a word asks for. */
 export function isColour(paint: number, word: string): boolean {
@@ -23,7 +26,9 @@ export function isColour(paint: number, word: string): boolean {
 export function isOther(paint: number, word: string): boolean {
 	if (word === "none") return paint !== -1;
 	if (paint === -1) return true;
-	return FAMILIES.includes(word as Family) ? familiesOf(paint)[0] !== word : difference(paint, parseColour(word) as Rgba) > ONE_COLOUR;
+	return FAMILIES.includes(word as Family)
+		? familiesOf(paint)[0] !== word
+		: difference(paint, parseColour(word) as Rgba) > ONE_COLOUR;
 }
 
 /** Whether two paints are one colour for a class. */

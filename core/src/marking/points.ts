@@ -47,7 +47,8 @@ function groupCredit(group: Group, credits: readonly number[]): number {
 	const byShare = group.credit === "by share";
 	const met = credits.filter((c) => c >= 1 - 1e-9).length;
 	if (group["any of"]) return byShare ? Math.max(...credits) : met > 0 ? 1 : 0;
-	if (group["all of"]) return byShare ? credits.reduce((a, b) => a + b, 0) / credits.length : met === credits.length ? 1 : 0;
+	if (group["all of"])
+		return byShare ? credits.reduce((a, b) => a + b, 0) / credits.length : met === credits.length ? 1 : 0;
 	const least = group["at least"] ?? 1;
 	return byShare ? Math.min(1, met / least) : met >= least ? 1 : 0;
 }
@@ -79,7 +80,9 @@ export function waitsForSomeone({ judgement }: Judged): boolean {
 
 /** The points that asking criteria could earn in all. */
 function askingPoints(judged: readonly Judged[]): number {
-	return judged.filter((j) => !j.forbids && !j.criterion.bonus && !waitsForSomeone(j)).reduce((sum, j) => sum + j.criterion.points, 0);
+	return judged
+		.filter((j) => !j.forbids && !j.criterion.bonus && !waitsForSomeone(j))
+		.reduce((sum, j) => sum + j.criterion.points, 0);
 }
 
 /**
@@ -91,14 +94,22 @@ export function scores(judged: readonly Judged[]): Score[] {
 	const first = judged.map((j, i) => pointsFor(credits[i] as number, j.criterion.points));
 	const asked = askingPoints(judged);
 	const earned = judged.reduce((sum, j, i) => sum + (j.forbids || j.criterion.bonus ? 0 : (first[i] as number)), 0);
-	const byId = new Map(judged.map((j, i) => [j.criterion.id, { possible: j.criterion.points, earned: first[i] as number, met: (credits[i] as number) >= 1 - 1e-9 }]));
+	const byId = new Map(
+		judged.map((j, i) => [
+			j.criterion.id,
+			{ possible: j.criterion.points, earned: first[i] as number, met: (credits[i] as number) >= 1 - 1e-9 },
+		]),
+	);
 	return judged.map((j, i) => {
 		const { criterion, judgement, forbids } = j;
-		const open = criterion.needs ? criterion.needs.every((id) => halfEarned(byId.get(id))) : !forbids || (asked > 0 && earned * 2 >= asked);
+		const open = criterion.needs
+			? criterion.needs.every((id) => halfEarned(byId.get(id)))
+			: !forbids || (asked > 0 && earned * 2 >= asked);
 		if (!open || judgement.waits || (judgement.missing && forbids)) return { verdict: "not-judged", points: 0 };
 		const credit = credits[i] as number;
 		const points = first[i] as number;
-		const verdict: Verdict = credit >= 1 - 1e-9 ? "met" : points > 0 || (credit > 0 && criterion.points === 0) ? "partly" : "missed";
+		const verdict: Verdict =
+			credit >= 1 - 1e-9 ? "met" : points > 0 || (credit > 0 && criterion.points === 0) ? "partly" : "missed";
 		return { verdict, points };
 	});
 }

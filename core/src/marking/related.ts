@@ -42,7 +42,9 @@ export interface Told {
 interface Asked extends Common {
 	readonly by?: "centre" | "top" | "bottom" | "left" | "right" | undefined;
 	readonly axis?: "across" | "down" | "both" | undefined;
-	readonly gap?: { readonly is?: number | undefined; readonly between?: readonly [number, number] | undefined } | undefined;
+	readonly gap?:
+		| { readonly is?: number | undefined; readonly between?: readonly [number, number] | undefined }
+		| undefined;
 	readonly is?: Relation | readonly Relation[] | undefined;
 	readonly anchor?: Anchor | undefined;
 	readonly at?: Point | undefined;
@@ -132,7 +134,12 @@ export class Related {
 		const bounds = sheetBounds(this.scene.sheet);
 		const sheet = this.box({ bounds });
 		const box = this.box(figure);
-		const room = { "left edge": box.left - sheet.left, "right edge": sheet.right - box.right, "top edge": sheet.top - box.top, "bottom edge": box.bottom - sheet.bottom };
+		const room = {
+			"left edge": box.left - sheet.left,
+			"right edge": sheet.right - box.right,
+			"top edge": sheet.top - box.top,
+			"bottom edge": box.bottom - sheet.bottom,
+		};
 		const least = Math.min(...Object.values(room));
 		const gap = to === "sheet" ? least : room[to];
 		switch (is) {
@@ -187,14 +194,22 @@ export class Related {
 
 	private gap(found: number): Told {
 		const { is, between } = this.o.gap ?? {};
-		const off = is !== undefined ? Math.abs(found - is) : Math.max((between?.[0] ?? 0) - found, found - (between?.[1] ?? 0), 0);
+		const off =
+			is !== undefined ? Math.abs(found - is) : Math.max((between?.[0] ?? 0) - found, found - (between?.[1] ?? 0), 0);
 		return { met: off <= this.near + 1e-9, off, full: this.near, found };
 	}
 
 	/** Whether some open line leads from one to the other. */
 	private isJoined(a: Figure, b: Figure): boolean {
 		const reaches = (figure: Figure, [x, y]: Point) => {
-			const spot = { ...figure, oval: undefined, points: [[x, y]] as Point[], rim: undefined, closed: false, lettering: undefined } as unknown as Figure;
+			const spot = {
+				...figure,
+				oval: undefined,
+				points: [[x, y]] as Point[],
+				rim: undefined,
+				closed: false,
+				lettering: undefined,
+			} as unknown as Figure;
 			return rimDistance(figure, spot) <= this.near || (figure.closed && isInside(spot, figure, 0));
 		};
 		return this.scene.drawing.figures.some((line) => {

@@ -36,7 +36,12 @@ export class Runs {
 
 	/** One run; the same change gives the same run again at no cost. */
 	of(checked: Checked, change: Change = {}, watch?: readonly string[]): Run {
-		const key = JSON.stringify([change.seed ?? this.settings.seed, change.given ?? null, change.sheet ?? null, watch ?? null]);
+		const key = JSON.stringify([
+			change.seed ?? this.settings.seed,
+			change.given ?? null,
+			change.sheet ?? null,
+			watch ?? null,
+		]);
 		const known = this.known.get(key);
 		if (known) return known;
 		const { settings } = this;

@@ -63,7 +63,14 @@ export function subjectsOf(scene: Scene, of: Common["of"]): Subject[] {
 	}
 	const figures = scene.selection.all(of);
 	const wanted = of.number ?? figures.length;
-	return [{ name: "", wanted, figures, slots: Array.from({ length: Math.max(wanted, figures.length) }, (_, i) => figures[i]) }];
+	return [
+		{
+			name: "",
+			wanted,
+			figures,
+			slots: Array.from({ length: Math.max(wanted, figures.length) }, (_, i) => figures[i]),
+		},
+	];
 }
 
 function named(scene: Scene, name: string): Subject {
@@ -71,7 +78,9 @@ function named(scene: Scene, name: string): Subject {
 	if (!taken) return { name, wanted: 1, figures: [], slots: [undefined] };
 	const { selector } = taken;
 	if (selector["group of"] !== undefined) return groupOf(scene, selector["group of"], name);
-	const slots = taken.slots.map((f) => (f && selector.strict === true && !scene.selection.meets(f, selector) ? undefined : f));
+	const slots = taken.slots.map((f) =>
+		f && selector.strict === true && !scene.selection.meets(f, selector) ? undefined : f,
+	);
 	return { name, wanted: slots.length, figures: slots.filter((f) => f !== undefined), slots };
 }
 

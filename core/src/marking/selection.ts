@@ -85,8 +85,14 @@ export class Selection {
 		if (of.outline !== undefined && !isColour(figure.outline, of.outline)) return false;
 		if (of.filled !== undefined && (figure.fill !== -1) !== of.filled) return false;
 		if (of.text !== undefined && !(figure.lettering && sameText(figure.lettering.text, of.text))) return false;
-		if (!statedSizes(of).every(({ wanted, found }) => sizeOffset(found(figure), wanted) <= this.near.size)) return false;
-		return this.isForm(figure, of) && this.isWithin(figure, of) && !this.isExcluded(figure, of) && this.others(figure, of).every(Boolean);
+		if (!statedSizes(of).every(({ wanted, found }) => sizeOffset(found(figure), wanted) <= this.near.size))
+			return false;
+		return (
+			this.isForm(figure, of) &&
+			this.isWithin(figure, of) &&
+			!this.isExcluded(figure, of) &&
+			this.others(figure, of).every(Boolean)
+		);
 	}
 
 	/** What a selector states beside kind, size and paint, each met or not: they weigh 1 each in the matching. */
@@ -106,7 +112,10 @@ export class Selection {
 	}
 
 	private isWithin(figure: Figure, { inside }: Selector): boolean {
-		return inside === undefined || this.bases(inside).some((outer) => outer !== figure && isInside(figure, outer, this.near.position / 2));
+		return (
+			inside === undefined ||
+			this.bases(inside).some((outer) => outer !== figure && isInside(figure, outer, this.near.position / 2))
+		);
 	}
 
 	private isExcluded(figure: Figure, { not }: Selector): boolean {
@@ -120,7 +129,14 @@ export class Selection {
 		if (!box) return false;
 		const where = zoneBounds(zone, box, this.up);
 		const at =
-			of !== undefined && typeof zone !== "string" ? { left: where.left + box.left, right: where.right + box.left, low: where.low + box.low, high: where.high + box.low } : where;
+			of !== undefined && typeof zone !== "string"
+				? {
+						left: where.left + box.left,
+						right: where.right + box.left,
+						low: where.low + box.low,
+						high: where.high + box.low,
+					}
+				: where;
 		return outsideBy(figure.centre, at) === 0;
 	}
 

@@ -12,9 +12,15 @@ import { Program } from "./source/program.ts";
 
 /** Indices of the figures of a program that a selector takes. */
 function found(source: string, of: Selector, names: Record<string, Selector> = {}): number[] {
-	const reading = readExercise("format: markpen/exercise@1\nid: x\ntitle: X\nbrief: X\nmodel: walk 1\ncriteria:\n  - { id: a, check: nothing else, points: 1 }\n");
+	const reading = readExercise(
+		"format: markpen/exercise@1\nid: x\ntitle: X\nbrief: X\nmodel: walk 1\ncriteria:\n  - { id: a, check: nothing else, points: 1 }\n",
+	);
 	if (!reading.ok) throw new Error("it doesn't read");
-	const wanted = { ...wantedOf(reading.exercise), figures: new Map(Object.entries(names)), exactness: { position: 3, size: 3, angle: 2 } };
+	const wanted = {
+		...wantedOf(reading.exercise),
+		figures: new Map(Object.entries(names)),
+		exactness: { position: 3, size: 3, angle: 2 },
+	};
 	const run = new Case(new Program(source), wanted, {}, new Runs({ seed: 1 }));
 	return run.scene.selection.all(of).map((f) => f.index);
 }
@@ -149,11 +155,23 @@ describe("a colour word", () => {
 	});
 
 	test("no paint is none, and only none", () => {
-		expect([isColour(-1, "none"), isColour(-1, "red"), isColour(namedColour("red") as number, "none")]).toEqual([true, false, false]);
+		expect([isColour(-1, "none"), isColour(-1, "red"), isColour(namedColour("red") as number, "none")]).toEqual([
+			true,
+			false,
+			false,
+		]);
 	});
 });
 
 test("what a selector can't hold is refused", () => {
-	for (const wrong of [{ kind: "blob" }, { sides: 2 }, { number: 0 }, { fill: "reddish" }, { colour: "red" }, { text: "Plover" }, { width: "60" }])
+	for (const wrong of [
+		{ kind: "blob" },
+		{ sides: 2 },
+		{ number: 0 },
+		{ fill: "reddish" },
+		{ colour: "red" },
+		{ text: "Plover" },
+		{ width: "60" },
+	])
 		expect(selector.safeParse(wrong).success).toBe(false);
 });

@@ -9,7 +9,9 @@ export const kindWord = z.enum(KINDS);
 export const figureName = z
 	.string()
 	.max(80, { error: "an id has 80 letters at the most" })
-	.regex(/^[a-z][a-z0-9-]*$/, { error: (issue) => `"${String(issue.input)}" can't be an id: use small letters, digits and hyphens, a letter first` });
+	.regex(/^[a-z][a-z0-9-]*$/, {
+		error: (issue) => `"${String(issue.input)}" can't be an id: use small letters, digits and hyphens, a letter first`,
+	});
 
 const sized = z.union([z.number(), z.strictObject({ between: z.tuple([z.number(), z.number()]) })]);
 

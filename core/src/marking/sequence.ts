@@ -25,7 +25,8 @@ export function inDirection(figures: readonly Figure[], from: Start, up: number)
 
 /** Neighbours: each figure with the next along the direction in which they are spread most. */
 export function neighbours(figures: readonly Figure[]): [Figure, Figure][] {
-	const spread = (axis: 0 | 1) => Math.max(...figures.map((f) => f.centre[axis])) - Math.min(...figures.map((f) => f.centre[axis]));
+	const spread = (axis: 0 | 1) =>
+		Math.max(...figures.map((f) => f.centre[axis])) - Math.min(...figures.map((f) => f.centre[axis]));
 	const row = inDirection(figures, spread(0) >= spread(1) ? "left" : "bottom", 1);
 	return row.slice(1).map((figure, i) => [row[i] as Figure, figure]);
 }

@@ -16,7 +16,9 @@ const sums = ({ earned, possible, open }: ReturnType<typeof settle>) => [earned,
 test("what waits for a teacher is left out until it is judged", () => {
 	expect(sums(settle([found("a", 2), waiting], none))).toEqual([2, 2, 3]);
 	expect(sums(settle([found("a", 2), waiting], { ...none, judgements: { idea: 1 } }))).toEqual([3, 5, 0]);
-	expect(settle([waiting], { ...none, judgements: { idea: 3 } }).criteria).toEqual([{ id: "idea", points: 3, verdict: "met" }]);
+	expect(settle([waiting], { ...none, judgements: { idea: 3 } }).criteria).toEqual([
+		{ id: "idea", points: 3, verdict: "met" },
+	]);
 	expect(settle([waiting], { ...none, judgements: { idea: 0 } }).criteria[0]?.verdict).toBe("missed");
 });
 

@@ -38,7 +38,11 @@ function verdictFor(points: number, possible: number): Verdict {
  * replaces its criterion's own points and nothing else: what other criteria earned by it stays. A criterion that still
  * waits for somebody is left out of what is possible.
  */
-export function settle(criteria: readonly SettledFrom[], { judgements, adjustments }: Decided, beyondFull = false): Settled {
+export function settle(
+	criteria: readonly SettledFrom[],
+	{ judgements, adjustments }: Decided,
+	beyondFull = false,
+): Settled {
 	let [earned, possible, open] = [0, 0, 0];
 	const settled = criteria.map((c) => {
 		const given = adjustments[c.id] ?? (c.waits === "teacher" ? judgements[c.id] : undefined);

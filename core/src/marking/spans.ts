@@ -60,7 +60,12 @@ export class Spans {
 		const { program } = scene.case;
 		const begins = new Set<number>();
 		if (program.routines.has(routine) || routine === "any") {
-			for (let i = 0; i < tape.length; i++) if (tape.kind[i] === ENTRY.callBegin && (routine === "any" || tape.routines[coordinate(tape, i, 0)] === routine)) begins.add(i);
+			for (let i = 0; i < tape.length; i++)
+				if (
+					tape.kind[i] === ENTRY.callBegin &&
+					(routine === "any" || tape.routines[coordinate(tape, i, 0)] === routine)
+				)
+					begins.add(i);
 		} else {
 			for (const figure of scene.taken.get(routine)?.slots ?? []) {
 				const [call] = figure ? callsOf(tape, figure.entries[0] as number) : [];
@@ -77,7 +82,9 @@ export class Spans {
 			if (tape.kind[end] === ENTRY.callBegin) depth++;
 			else if (tape.kind[end] === ENTRY.callEnd) depth--;
 		}
-		const inside = this.scene.drawing.figures.filter((f) => (f.entries[0] as number) >= begin && (f.entries[0] as number) < end);
+		const inside = this.scene.drawing.figures.filter(
+			(f) => (f.entries[0] as number) >= begin && (f.entries[0] as number) < end,
+		);
 		return this.span(begin, end, inside);
 	}
 }

@@ -14,7 +14,11 @@ const MOST = 24;
 export function topNames({ program, runs, change }: Case): TopName[] {
 	const { checked } = program;
 	if (!checked) return [];
-	const lets = program.steps.flatMap((s) => (s.node === "let" && checked.declared.get(s)?.kind === "number" ? [{ name: s.name, line: s.place.line }] : [])).slice(0, MOST);
+	const lets = program.steps
+		.flatMap((s) =>
+			s.node === "let" && checked.declared.get(s)?.kind === "number" ? [{ name: s.name, line: s.place.line }] : [],
+		)
+		.slice(0, MOST);
 	if (lets.length === 0) return [];
 	const { watched } = runs.of(
 		checked,

@@ -58,14 +58,25 @@ export class References {
 	private readonly known = new Map<string, Case>();
 
 	/** @param given whether the program was given out with the exercise, or is a student's own, which may be of any cost */
-	caseOf(source: string, wanted: Wanted, { seed, sheet, paper, frames, stop = NEVER }: RunSettings, given: boolean): Case {
+	caseOf(
+		source: string,
+		wanted: Wanted,
+		{ seed, sheet, paper, frames, stop = NEVER }: RunSettings,
+		given: boolean,
+	): Case {
 		const key = JSON.stringify([source, seed, frames ?? null, sheet ?? null]);
 		let found = this.known.get(key);
 		if (!found) {
 			// A few programs belong to an exercise; a class's earlier hand-ins come and go.
 			if (this.known.size >= 40) this.known.clear();
 			let asked = 0;
-			const settings = { seed, sheet: sheet ?? DEFAULT_SHEET, paper, frames, ...(!given && { stop: () => ++asked > MOST_ASKED || stop() }) };
+			const settings = {
+				seed,
+				sheet: sheet ?? DEFAULT_SHEET,
+				paper,
+				frames,
+				...(!given && { stop: () => ++asked > MOST_ASKED || stop() }),
+			};
 			found = new Case(new Program(source), wanted, {}, new Runs(settings));
 			// What this check's clock has cut short isn't kept for another's.
 			if (given || asked > MOST_ASKED || found.run?.ended !== "clock") this.known.set(key, found);

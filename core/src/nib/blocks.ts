@@ -2,7 +2,12 @@ import type { Line } from "./lexer.ts";
 import { type Place, type Problem, Unreadable } from "./problem.ts";
 import type { RoutineNode, Step, Value } from "./tree.ts";
 
-type Opened = { readonly head: string; readonly line: Line; body: Step[]; readonly close: (last: number) => Step | undefined };
+type Opened = {
+	readonly head: string;
+	readonly line: Line;
+	body: Step[];
+	readonly close: (last: number) => Step | undefined;
+};
 
 /** The blocks that are open while a source is read, and the statements gathered so far. */
 export class BlockStack {
@@ -27,7 +32,8 @@ export class BlockStack {
 
 	/** Opens a block; `make` turns its body and the line of its end into the statement. */
 	begin(head: string, line: Line, make: (body: Step[], last: number) => Step): void {
-		if (this.open.length >= this.nesting) throw new Unreadable({ code: "nesting-deep", place: headPlace(line), data: { most: this.nesting } });
+		if (this.open.length >= this.nesting)
+			throw new Unreadable({ code: "nesting-deep", place: headPlace(line), data: { most: this.nesting } });
 		const body: Step[] = [];
 		this.open.push({ head, line, body, close: (last) => make(body, last) });
 	}
@@ -43,7 +49,8 @@ export class BlockStack {
 		opened.body = first;
 		this.branches.set(opened, (next, at) => {
 			if (otherwise) throw new Unreadable({ code: "else-after-else", place: at, data: { line: line.number } });
-			if (branches.length >= this.nesting) throw new Unreadable({ code: "nesting-deep", place: at, data: { most: this.nesting } });
+			if (branches.length >= this.nesting)
+				throw new Unreadable({ code: "nesting-deep", place: at, data: { most: this.nesting } });
 			const body: Step[] = [];
 			if (next) branches.push({ condition: next, body });
 			else otherwise = body;
@@ -68,7 +75,8 @@ export class BlockStack {
 	/** Opens the block of a first line that couldn't be read, so that its `end` finds it. */
 	openBroken(line: Line): void {
 		const body: Step[] = [];
-		if (this.open.length < this.nesting * 2) this.open.push({ head: line.tokens[0]?.text ?? "", line, body, close: () => undefined });
+		if (this.open.length < this.nesting * 2)
+			this.open.push({ head: line.tokens[0]?.text ?? "", line, body, close: () => undefined });
 	}
 
 	/** Closes a block with an `end` whose line couldn't be read, if there is one to close. */
@@ -100,7 +108,11 @@ export class BlockStack {
 
 	private missing(before: number | undefined): void {
 		const { head, line } = this.open.at(-1) as Opened;
-		this.report({ code: "end-missing", place: headPlace(line), data: { head, line: line.number, before: before ?? 0 } });
+		this.report({
+			code: "end-missing",
+			place: headPlace(line),
+			data: { head, line: line.number, before: before ?? 0 },
+		});
 		this.close(before ?? line.number);
 	}
 
@@ -110,7 +122,12 @@ export class BlockStack {
 		this.add(step);
 		if (step.node === "routine") {
 			const before = this.routines.get(step.name);
-			if (before) this.report({ code: "routine-twice", place: step.namePlace, data: { name: step.name, line: before.place.line } });
+			if (before)
+				this.report({
+					code: "routine-twice",
+					place: step.namePlace,
+					data: { name: step.name, line: before.place.line },
+				});
 			else this.routines.set(step.name, step);
 		}
 	}

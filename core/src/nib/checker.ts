@@ -88,7 +88,8 @@ class Checker {
 	private framesLast(): void {
 		const top = this.program.steps.filter((s) => s.node !== "routine");
 		const frames = top.filter((s) => s.node === "frames");
-		for (const again of frames.slice(1)) this.report("frames-again", again.place, { line: (frames[0] as Step).place.line });
+		for (const again of frames.slice(1))
+			this.report("frames-again", again.place, { line: (frames[0] as Step).place.line });
 		const at = top.findIndex((s) => s.node === "frames");
 		const after = at >= 0 ? top.slice(at + 1).find((s) => s.node !== "frames") : undefined;
 		if (after) this.report("frames-not-last", after.place, { line: (frames[0] as Step).place.line });
@@ -97,20 +98,33 @@ class Checker {
 	result(last: number): Checked {
 		this.lookBack();
 		const lines = new Set<number>();
-		const problems = this.problems.sort((a, b) => a.place.line - b.place.line).filter((p) => !lines.has(p.place.line) && lines.add(p.place.line));
+		const problems = this.problems
+			.sort((a, b) => a.place.line - b.place.line)
+			.filter((p) => !lines.has(p.place.line) && lines.add(p.place.line));
 		const { declared, remarks, program } = this;
 		const { kinds, meanings } = this.values;
-		return { program, kinds, meanings, declared, results: this.memory.results, lines: last, problems: problems.slice(0, 50), remarks };
+		return {
+			program,
+			kinds,
+			meanings,
+			declared,
+			results: this.memory.results,
+			lines: last,
+			problems: problems.slice(0, 50),
+			remarks,
+		};
 	}
 
 	/** Remarks on what the program declares and never uses. */
 	private lookBack(): void {
 		for (const routine of this.program.routines.values()) {
-			if (!this.values.called.has(routine.name)) this.remarks.push({ code: "routine-unused", place: routine.namePlace, data: { name: routine.name } });
+			if (!this.values.called.has(routine.name))
+				this.remarks.push({ code: "routine-unused", place: routine.namePlace, data: { name: routine.name } });
 		}
 		for (const [node, variable] of this.declared) {
 			const code = "node" in node && node.node === "picture" ? "picture-unlaid" : "name-unused";
-			if (!variable.read && "node" in node && (node.node === "let" || node.node === "picture")) this.remarks.push({ code, place: variable.place, data: { name: variable.name } });
+			if (!variable.read && "node" in node && (node.node === "let" || node.node === "picture"))
+				this.remarks.push({ code, place: variable.place, data: { name: variable.name } });
 		}
 		this.remarks.sort((a, b) => a.place.line - b.place.line);
 	}
@@ -146,11 +160,14 @@ class Checker {
 				return this.forLoop(step);
 			case "each":
 				this.values.expect(step.list, "list", "in");
-				return this.loop(step.body, "for", step.place.line, () => this.add(step, step.name, step.namePlace, "loop", "any"));
+				return this.loop(step.body, "for", step.place.line, () =>
+					this.add(step, step.name, step.namePlace, "loop", "any"),
+				);
 			case "put":
 				return this.put(step);
 			case "area":
-				if (this.inside.lastIndexOf("area") > this.inside.lastIndexOf("picture")) this.report("area-inside", step.place);
+				if (this.inside.lastIndexOf("area") > this.inside.lastIndexOf("picture"))
+					this.report("area-inside", step.place);
 				return this.within("area", step.body, "area", step.place.line);
 			case "picture":
 				return this.picture(step);
@@ -179,7 +196,13 @@ class Checker {
 		this.within("loop", body, head, line, inside);
 	}
 
-	private within(what: "loop" | "area" | "picture" | "frame", body: readonly Step[], head: string, line: number, inside?: () => void): void {
+	private within(
+		what: "loop" | "area" | "picture" | "frame",
+		body: readonly Step[],
+		head: string,
+		line: number,
+		inside?: () => void,
+	): void {
 		this.inside.push(what);
 		this.steps(body, head, line, inside);
 		this.inside.pop();
@@ -206,7 +229,8 @@ class Checker {
 		if (!variable) return this.naming.unknownName(step.name, step.namePlace, "read");
 		this.values.meanings.set(step, variable);
 		variable.read ||= step.how === "set";
-		if (variable.role === "loop") return this.report("loop-name-set", step.namePlace, { name: step.name, line: variable.place.line });
+		if (variable.role === "loop")
+			return this.report("loop-name-set", step.namePlace, { name: step.name, line: variable.place.line });
 		if (variable.kind !== "list" && variable.kind !== "any" && variable.kind !== "unknown")
 			this.report("list-wanted", step.namePlace, { name: step.name, found: variable.kind, how: step.how });
 	}
@@ -251,8 +275,15 @@ class Checker {
 		const variable = this.naming.lookUp(step.name);
 		if (!variable) return this.naming.unknownName(step.name, step.namePlace, "change");
 		this.values.meanings.set(step, variable);
-		if (variable.role === "loop") return this.report("loop-name-set", step.namePlace, { name: step.name, line: variable.place.line });
-		if (kind !== "any" && kind !== "unknown" && variable.kind !== "any" && variable.kind !== "unknown" && kind !== variable.kind)
+		if (variable.role === "loop")
+			return this.report("loop-name-set", step.namePlace, { name: step.name, line: variable.place.line });
+		if (
+			kind !== "any" &&
+			kind !== "unknown" &&
+			variable.kind !== "any" &&
+			variable.kind !== "unknown" &&
+			kind !== variable.kind
+		)
 			this.report("kind-changed", step.value.place, { name: step.name, was: variable.kind, now: kind });
 	}
 
@@ -261,7 +292,8 @@ class Checker {
 		this.routine = routine;
 		this.inside = [];
 		for (const parameter of routine.parameters) {
-			if (parameter.otherwise) this.memory.widen(this.memory.values, parameter, this.values.kindOf(parameter.otherwise));
+			if (parameter.otherwise)
+				this.memory.widen(this.memory.values, parameter, this.values.kindOf(parameter.otherwise));
 			this.add(parameter, parameter.name, parameter.place, "value", this.memory.values.get(parameter) ?? "unknown");
 		}
 		if (!alwaysReturns(routine.body)) this.memory.widen(this.memory.results, routine.name, "nothing");
@@ -278,7 +310,10 @@ class Checker {
 	private draw(step: DrawNode): void {
 		const { statement } = step;
 		const first = this.program.steps[0];
-		if (statement.head === "sheet" && step !== first) this.report("sheet-not-first", step.place, { times: first?.node === "draw" && first.statement.head === "sheet" ? 2 : 1 });
+		if (statement.head === "sheet" && step !== first)
+			this.report("sheet-not-first", step.place, {
+				times: first?.node === "draw" && first.statement.head === "sheet" ? 2 : 1,
+			});
 		step.values.forEach((value, i) => {
 			this.given(value, statement.values[Math.min(i, statement.values.length - 1)] as ValueSpec, statement.head);
 		});
@@ -296,7 +331,12 @@ class Checker {
 	private points(values: readonly Value[], owner: string): void {
 		for (const value of values) {
 			const kind = this.values.kindOf(value);
-			const pairs = values.length === 1 && value.node === "list" && value.items.some((item) => this.values.kinds.get(item) !== "number") ? value.items : [value];
+			const pairs =
+				values.length === 1 &&
+				value.node === "list" &&
+				value.items.some((item) => this.values.kinds.get(item) !== "number")
+					? value.items
+					: [value];
 			if (kind === "number") this.report("place-for-pair", value.place, { owner });
 			else if (kind !== "list") this.values.expect(value, "list", owner);
 			for (const pair of pairs) {
@@ -312,11 +352,20 @@ class Checker {
 		const routines = [...this.program.routines.values()];
 		if (routines.some((r) => r.parameters.some((p) => p.name === name))) return true;
 		const steps = [this.program.steps, ...routines.map((r) => r.body)];
-		return steps.some((some) => [...everyStep(some)].some((s) => (s.node === "let" || s.node === "for" || s.node === "each" || s.node === "picture") && s.name === name));
+		return steps.some((some) =>
+			[...everyStep(some)].some(
+				(s) => (s.node === "let" || s.node === "for" || s.node === "each" || s.node === "picture") && s.name === name,
+			),
+		);
 	}
 
 	private given(value: Value, spec: ValueSpec, owner: string): void {
-		if (spec.kind === "any" && value.node === "name" && this.values.isNothing(value) && !this.declaredSomewhere(value.name))
+		if (
+			spec.kind === "any" &&
+			value.node === "name" &&
+			this.values.isNothing(value) &&
+			!this.declaredSomewhere(value.name)
+		)
 			this.report("text-unquoted", value.place, { name: value.name }, { place: value.place, text: `"${value.name}"` });
 		else if (spec.kind === "any") this.values.hasValue(value, this.values.kindOf(value), owner);
 		else this.values.expect(value, spec.kind, owner);
@@ -324,11 +373,19 @@ class Checker {
 }
 
 function alwaysReturns(steps: readonly Step[]): boolean {
-	return steps.some((s) => s.node === "return" || (s.node === "if" && s.otherwise !== undefined && s.branches.every((b) => alwaysReturns(b.body)) && alwaysReturns(s.otherwise)));
+	return steps.some(
+		(s) =>
+			s.node === "return" ||
+			(s.node === "if" &&
+				s.otherwise !== undefined &&
+				s.branches.every((b) => alwaysReturns(b.body)) &&
+				alwaysReturns(s.otherwise)),
+	);
 }
 
 function lastLine(steps: readonly Step[], line: number): number {
 	let last = line;
-	for (const step of steps) last = Math.max(last, "body" in step ? lastLine(step.body, step.place.line) : step.place.line);
+	for (const step of steps)
+		last = Math.max(last, "body" in step ? lastLine(step.body, step.place.line) : step.place.line);
 	return last + 1;
 }

@@ -70,7 +70,8 @@ export class CodeWriter {
 
 	/** Whether working out a value calls a routine. */
 	readonly calls = (value: Value): boolean => {
-		for (const part of everyValue(value)) if (part.node === "call" && this.checked.program.routines.has(part.name)) return true;
+		for (const part of everyValue(value))
+			if (part.node === "call" && this.checked.program.routines.has(part.name)) return true;
 		return false;
 	};
 
@@ -156,7 +157,10 @@ export class CodeWriter {
 	/** A variable's value, tested where it may be asked for too early. */
 	ask(variable: Variable, place: Place): string {
 		const code = this.reach(variable);
-		if (this.unset(variable)) this.line(`if(${code}===void 0)throw ${this.site("name-not-yet", place, { name: variable.name, line: variable.place.line })};`);
+		if (this.unset(variable))
+			this.line(
+				`if(${code}===void 0)throw ${this.site("name-not-yet", place, { name: variable.name, line: variable.place.line })};`,
+			);
 		return code;
 	}
 
@@ -171,12 +175,14 @@ export class CodeWriter {
 	/** Notes a watched name's new value. */
 	changed(variable: Variable, line: number): void {
 		const { watch } = this.options;
-		if (watch?.watches(variable.name)) this.line(`${this.helper(watch)}.note(m,${line},${watch.number(variable.name)},${this.reach(variable)});`);
+		if (watch?.watches(variable.name))
+			this.line(`${this.helper(watch)}.note(m,${line},${watch.number(variable.name)},${this.reach(variable)});`);
 	}
 
 	/** Declares a variable as a local of the function being emitted, unless it is shared; returns how it is reached. */
 	local(variable: Variable, parameter = false): string {
-		if (!variable.shared && !parameter) this.locals.push(`v${variable.id}=${variable.kind === "number" ? "0" : "void 0"}`);
+		if (!variable.shared && !parameter)
+			this.locals.push(`v${variable.id}=${variable.kind === "number" ? "0" : "void 0"}`);
 		return this.reach(variable);
 	}
 

@@ -2,7 +2,14 @@ import type { Line } from "./lexer.ts";
 import type { Problem } from "./problem.ts";
 
 /** Codes that only say that a name isn't known. */
-const ABOUT_NAMES = new Set(["name-unknown", "set-undeclared", "function-unknown", "routine-unknown", "text-unquoted", "index-round"]);
+const ABOUT_NAMES = new Set([
+	"name-unknown",
+	"set-undeclared",
+	"function-unknown",
+	"routine-unknown",
+	"text-unquoted",
+	"index-round",
+]);
 /** Codes of a line whose first word couldn't be understood: it may have been meant to open or close a block. */
 const ABOUT_HEADS = new Set(["statement-unknown", "statement-missing", "statement-other", "statement-case"]);
 
@@ -13,7 +20,11 @@ const ABOUT_HEADS = new Set(["statement-unknown", "statement-missing", "statemen
  */
 export function withoutFollowUps(problems: readonly Problem[], lines: readonly Line[]): Problem[] {
 	const broken = new Set(problems.filter((p) => !ABOUT_NAMES.has(p.code)).map((p) => p.place.line));
-	const lost = new Set(lines.filter((l) => broken.has(l.number)).flatMap((l) => l.tokens.filter((t) => t.type === "name").map((t) => t.text)));
+	const lost = new Set(
+		lines
+			.filter((l) => broken.has(l.number))
+			.flatMap((l) => l.tokens.filter((t) => t.type === "name").map((t) => t.text)),
+	);
 	const heads = problems.filter((p) => ABOUT_HEADS.has(p.code));
 	/** Routines whose own line is broken: how many values they take isn't known. */
 	const unsure = new Set(
@@ -26,7 +37,8 @@ export function withoutFollowUps(problems: readonly Problem[], lines: readonly L
 	const nameless = problems.filter((p) => p.code === "name-missing").map((p) => p.place.line);
 	return problems.filter((p) => {
 		const again = `${p.code} ${p.data.name}`;
-		if ((p.code === "routine-unknown" || p.code === "function-unknown") && (told.has(again) || !told.add(again))) return false;
+		if ((p.code === "routine-unknown" || p.code === "function-unknown") && (told.has(again) || !told.add(again)))
+			return false;
 		if (ABOUT_NAMES.has(p.code) && !broken.has(p.place.line)) {
 			if (lost.has(String(p.data.name))) return false;
 			const owner = nameless.findIndex((line) => line < p.place.line);
@@ -34,7 +46,12 @@ export function withoutFollowUps(problems: readonly Problem[], lines: readonly L
 			return owner < 0;
 		}
 		// Calls that all give the same number of values are right together or wrong together: the first is told.
-		if (p.code === "call-count") return !unsure.has(String(p.data.name)) && !told.has(`${again} ${p.data.count}`) && told.add(`${again} ${p.data.count}`) !== undefined;
+		if (p.code === "call-count")
+			return (
+				!unsure.has(String(p.data.name)) &&
+				!told.has(`${again} ${p.data.count}`) &&
+				told.add(`${again} ${p.data.count}`) !== undefined
+			);
 		if (p.code === "end-extra") return !heads.some((h) => h.place.line < p.place.line);
 		if (p.code === "end-missing") return !heads.some((h) => h.data.near === "end" && h.place.line > p.place.line);
 		return true;

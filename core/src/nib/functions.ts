@@ -59,7 +59,15 @@ export const FUNCTIONS: ReadonlyMap<string, BuiltIn> = new Map<string, BuiltIn>(
 	["abs", one("abs(n)", "The number without its sign.", "walk abs(-60)", Math.abs)],
 	["floor", one("floor(n)", "The largest whole number that isn't above it.", "print floor(7 / 2)", Math.floor)],
 	["ceil", one("ceil(n)", "The smallest whole number that isn't below it.", "print ceil(7 / 2)", Math.ceil)],
-	["round", one("round(n)", "The nearest whole number; halves go away from zero.", "print round(2.5), round(-2.5)", roundHalfAway)],
+	[
+		"round",
+		one(
+			"round(n)",
+			"The nearest whole number; halves go away from zero.",
+			"print round(2.5), round(-2.5)",
+			roundHalfAway,
+		),
+	],
 	["sqrt", one("sqrt(n)", "The square root.", "walk sqrt(50 * 50 + 50 * 50)", Math.sqrt)],
 	[
 		"min",
@@ -85,8 +93,24 @@ export const FUNCTIONS: ReadonlyMap<string, BuiltIn> = new Map<string, BuiltIn>(
 			run: (_, _line, ...v: number[]) => v.reduce((a, b) => (b > a ? b : a)),
 		},
 	],
-	["sin", one("sin(angle)", "The sine of an angle in degrees.", "for i from 0 to 72\n  dot at i * 5, 150 - 60 * sin(i * 5)\nend", sinDeg)],
-	["cos", one("cos(angle)", "The cosine of an angle in degrees.", "dot at 200 + 80 * cos(30), 150 - 80 * sin(30) size 9", cosDeg)],
+	[
+		"sin",
+		one(
+			"sin(angle)",
+			"The sine of an angle in degrees.",
+			"for i from 0 to 72\n  dot at i * 5, 150 - 60 * sin(i * 5)\nend",
+			sinDeg,
+		),
+	],
+	[
+		"cos",
+		one(
+			"cos(angle)",
+			"The cosine of an angle in degrees.",
+			"dot at 200 + 80 * cos(30), 150 - 80 * sin(30) size 9",
+			cosDeg,
+		),
+	],
 	["tan", one("tan(angle)", "The tangent of an angle in degrees.", "print tan(45)", tanDeg)],
 	["asin", one("asin(n)", "The angle, -90 to 90 degrees, that has this sine.", "print asin(0.5)", asinDeg)],
 	["acos", one("acos(n)", "The angle, 0 to 180 degrees, that has this cosine.", "print acos(0.5)", acosDeg)],
@@ -200,7 +224,8 @@ export const FUNCTIONS: ReadonlyMap<string, BuiltIn> = new Map<string, BuiltIn>(
 			takes: ["any"],
 			form: "layers(a, b)",
 			help: "Pictures over one another, the first on top, with their middles together.",
-			example: "picture disc size 40, 40\n  fill gold\n  circle centre 20, 20 radius 20\nend\npicture board size 60, 60\n  paper navy\nend\nlay layers(disc, board) at 200, 150",
+			example:
+				"picture disc size 40, 40\n  fill gold\n  circle centre 20, 20 radius 20\nend\npicture board size 60, 60\n  paper navy\nend\nlay layers(disc, board) at 200, 150",
 			run: layers,
 		},
 	],
@@ -246,7 +271,9 @@ export const FUNCTIONS: ReadonlyMap<string, BuiltIn> = new Map<string, BuiltIn>(
 ]);
 
 /** Values of the pen and the sheet that a program can read, with the kind each has. */
-export const PROPERTIES: Readonly<Record<string, Readonly<Record<string, { kind: Kind; read: (m: Machine) => unknown }>>>> = {
+export const PROPERTIES: Readonly<
+	Record<string, Readonly<Record<string, { kind: Kind; read: (m: Machine) => unknown }>>>
+> = {
 	pen: {
 		x: { kind: "number", read: (m) => m.x },
 		y: { kind: "number", read: (m) => m.y },

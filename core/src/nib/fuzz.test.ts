@@ -16,8 +16,13 @@ import { run } from "./runner.ts";
 import { STATEMENTS } from "./statements/index.ts";
 
 const LIMITS = { ...CLASS_LIMITS, steps: 20_000, entries: 2_000, cells: 50_000 };
-const PROGRAMS = (parse(readFileSync(new URL("../../../demo/programs.yaml", import.meta.url), "utf8")) as { source: string }[]).map((p) => p.source);
-PROGRAMS.push(readFileSync(new URL("../../examples/showcase.nib.txt", import.meta.url), "utf8"), ...[...STATEMENTS.values()].map((s) => s.example));
+const PROGRAMS = (
+	parse(readFileSync(new URL("../../../demo/programs.yaml", import.meta.url), "utf8")) as { source: string }[]
+).map((p) => p.source);
+PROGRAMS.push(
+	readFileSync(new URL("../../examples/showcase.nib.txt", import.meta.url), "utf8"),
+	...[...STATEMENTS.values()].map((s) => s.example),
+);
 const WORDS =
 	'add area arc cursor curve dot each ellipse frame frame.number in inner lay list polyline pause picture p points xs ys radius segment closed sector star sweep wipe enlarged mirrored row column layers choose length p.width __defineGetter__ hasOwnProperty \u0441onst аrea sheet paper pen fill walk turn face go circle rect line polygon text print let repeat for if else routine return break while end up down none colour width left right toward to centre radius diameter corner size round turned at sides origin align from by times true false and or not mod x y n f g constructor __proto__ toString red blue 0 1 2 50 -3 0.5 1e9 .5 5. 90° "a" "" \' “ ( ) [ ] , + - * / ^ = == != < <= -- # #f00 { } ; : \u0000 \ud800 é ☃ pen.x sheet.width'.split(
 		" ",
@@ -58,7 +63,9 @@ test(`${COUNT} programs of random words neither crash nor hang`, { timeout: 3_60
 	const next = chance(20_260_101);
 	const pick = <T>(list: readonly T[]) => list[Math.floor(next() * list.length)] as T;
 	for (let i = 0; i < COUNT; i++) {
-		const lines = Array.from({ length: 1 + Math.floor(next() * 8) }, () => Array.from({ length: 1 + Math.floor(next() * 7) }, () => pick(WORDS)).join(next() < 0.9 ? " " : ""));
+		const lines = Array.from({ length: 1 + Math.floor(next() * 8) }, () =>
+			Array.from({ length: 1 + Math.floor(next() * 7) }, () => pick(WORDS)).join(next() < 0.9 ? " " : ""),
+		);
 		survives(lines.join("\n"));
 	}
 });
@@ -82,12 +89,15 @@ test(`${COUNT} damaged demo programs neither crash nor hang`, { timeout: 3_600_0
 /** Generated programs are long and cost more each. */
 const GENERATED = Math.ceil(COUNT / 10);
 
-test(`${GENERATED} generated programs read, and run to their end or to an error of ours`, { timeout: 3_600_000 }, () => {
+test(`${GENERATED} generated programs read, and run to their end or to an error of ours`, {
+	timeout: 3_600_000,
+}, () => {
 	const ended = new Map<string, number>();
 	for (let seed = 0; seed < GENERATED; seed++) {
 		const source = generatedProgram(seed);
 		const reading = read(source);
-		if (!reading.ok) expect.fail(`${source}\n${reading.problems.map((p) => `${p.place.line}: ${problemSentence(p)}`).join("\n")}`);
+		if (!reading.ok)
+			expect.fail(`${source}\n${reading.problems.map((p) => `${p.place.line}: ${problemSentence(p)}`).join("\n")}`);
 		const { problem, tape } = run(reading.checked, { limits: LIMITS, frames: 3, watch: ["a1", "side2"] });
 		expect(tapeProblem(tape)).toBeUndefined();
 		if (seed % 10 === 0) isSeen(tape);

@@ -30,14 +30,18 @@ export function givenValues(checked: Checked, given: Given): Map<string, unknown
 		if (kind === undefined) throw new GivenWrong(name, undefined);
 		const colour = typeof value === "string" && kind === "colour" ? parseColour(value) : undefined;
 		const fits = kind === "any" || kind === "unknown" || kind === (typeof value === "string" ? "text" : typeof value);
-		if (colour === undefined && (!fits || (typeof value === "number" && !Number.isFinite(value)))) throw new GivenWrong(name, kind);
+		if (colour === undefined && (!fits || (typeof value === "number" && !Number.isFinite(value))))
+			throw new GivenWrong(name, kind);
 		values.set(name, colour === undefined ? (typeof value === "number" ? value + 0 : value) : new Paint(colour));
 	}
 	return values;
 }
 
 /** Why a source can't be given some values: the name, and the kind it holds (undefined where nothing declares it). A source that can't be read has no such problem. */
-export function givenProblem(source: string, given: Given): { readonly of: string; readonly wanted: Kind | undefined } | undefined {
+export function givenProblem(
+	source: string,
+	given: Given,
+): { readonly of: string; readonly wanted: Kind | undefined } | undefined {
 	const reading = read(source);
 	if (!reading.ok) return undefined;
 	try {

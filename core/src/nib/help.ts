@@ -47,7 +47,8 @@ export const BLOCKS: readonly Help[] = Object.freeze([
 		word: "if",
 		forms: ["if CONDITION … end", "if CONDITION … else if CONDITION … else … end"],
 		help: "Does what follows only where its condition is true; else if and else say what to do where it isn't.",
-		example: "for i from 1 to 6\n  if i mod 2 == 0\n    fill gold\n  else\n    fill navy\n  end\n  rect corner i * 40, 60 size 30, 30\nend",
+		example:
+			"for i from 1 to 6\n  if i mod 2 == 0\n    fill gold\n  else\n    fill navy\n  end\n  rect corner i * 40, 60 size 30, 30\nend",
 	},
 	{
 		word: "break",
@@ -59,7 +60,8 @@ export const BLOCKS: readonly Help[] = Object.freeze([
 		word: "routine",
 		forms: ["routine NAME(A, B) … end", "routine NAME(A, B = VALUE) … end"],
 		help: "Gives a name to statements that are wanted again. What its values are is said at each call; one with a value of its own may be left out. Routines stand outside all blocks.",
-		example: "routine window(x, y, size = 20)\n  fill lemonchiffon\n  rect corner x, y size size, size\nend\nwindow(40, 40)\nwindow(90, 40, 30)",
+		example:
+			"routine window(x, y, size = 20)\n  fill lemonchiffon\n  rect corner x, y size size, size\nend\nwindow(40, 40)\nwindow(90, 40, 30)",
 	},
 	{
 		word: "return",
@@ -71,13 +73,15 @@ export const BLOCKS: readonly Help[] = Object.freeze([
 		word: "add",
 		forms: ["add VALUE to LIST"],
 		help: "Puts a value at the end of a list.",
-		example: "let points = []\nfor i from 0 to 5\n  add [40 + i * 50, 100 + (i mod 2) * 40] to points\nend\npolyline at points",
+		example:
+			"let points = []\nfor i from 0 to 5\n  add [40 + i * 50, 100 + (i mod 2) * 40] to points\nend\npolyline at points",
 	},
 	{
 		word: "[ ]",
 		forms: ["LIST[I]", "LIST[I] = VALUE"],
 		help: "An item of a list, counted from 0; the bracket touches the name. With = it changes the item.",
-		example: "let heights = [30, 60, 45]\nheights[2] = 90\nfor i from 0 to 2\n  rect corner 40 + i * 40, 40 size 30, heights[i]\nend",
+		example:
+			"let heights = [30, 60, 45]\nheights[2] = 90\nfor i from 0 to 2\n  rect corner 40 + i * 40, 40 size 30, heights[i]\nend",
 	},
 	{
 		word: "area",
@@ -89,7 +93,8 @@ export const BLOCKS: readonly Help[] = Object.freeze([
 		word: "picture",
 		forms: ["picture NAME … end", "picture NAME size W, H … end"],
 		help: "Makes a picture of what is drawn inside it, with a pen, fill and paper of its own. It is seen once it is laid.",
-		example: "picture buoy size 40, 60\n  fill tomato\n  polygon at [20, 0], [40, 40], [0, 40]\nend\nlay buoy at 80, 100\nlay buoy at 160, 100 enlarged 1.5",
+		example:
+			"picture buoy size 40, 60\n  fill tomato\n  polygon at [20, 0], [40, 40], [0, 40]\nend\nlay buoy at 80, 100\nlay buoy at 160, 100 enlarged 1.5",
 	},
 	{
 		word: "each frame",
@@ -101,7 +106,13 @@ export const BLOCKS: readonly Help[] = Object.freeze([
 
 /** Help by word: statements, blocks and functions. */
 export const HELP: ReadonlyMap<string, Help> = new Map<string, Help>([
-	...[...STATEMENTS.values()].map((s): [string, Help] => [s.head, { word: s.head, forms: s.forms, help: s.help, example: s.example }]),
+	...[...STATEMENTS.values()].map((s): [string, Help] => [
+		s.head,
+		{ word: s.head, forms: s.forms, help: s.help, example: s.example },
+	]),
 	...BLOCKS.map((b): [string, Help] => [b.word, b]),
-	...[...FUNCTIONS].map(([word, f]): [string, Help] => [word, { word, forms: [f.form], help: f.help, example: f.example }]),
+	...[...FUNCTIONS].map(([word, f]): [string, Help] => [
+		word,
+		{ word, forms: [f.form], help: f.help, example: f.example },
+	]),
 ]);

@@ -27,7 +27,18 @@ const SPACE = /[ \t\u00a0\r\ufeff]/;
 const NAME = /[\p{L}_][\p{L}\p{N}\p{M}_]*/uy;
 const NUMBER = /\d+(?:\.\d+)?/y;
 const SIGNS = ["==", "!=", "<=", ">=", "(", ")", "[", "]", ",", "+", "-", "*", "/", "^", "<", ">", "=", "."];
-const EXCHANGES: Readonly<Record<string, string>> = { "×": "*", "·": "*", "÷": "/", "≤": "<=", "≥": ">=", "≠": "!=", "<>": "!=", "−": "-", "–": "-", "**": "^" };
+const EXCHANGES: Readonly<Record<string, string>> = {
+	"×": "*",
+	"·": "*",
+	"÷": "/",
+	"≤": "<=",
+	"≥": ">=",
+	"≠": "!=",
+	"<>": "!=",
+	"−": "-",
+	"–": "-",
+	"**": "^",
+};
 
 /** Signs that are no part of a longer one. */
 const PLAIN_SIGNS = new Set(["(", ")", "[", "]", ",", "+", "^"]);
@@ -35,7 +46,8 @@ const PLAIN_SIGNS = new Set(["(", ")", "[", "]", ",", "+", "^"]);
 const NUMBER_ENDS = new Set([undefined, " ", ",", ")", "]", "\r"]);
 
 /** A letter, digit or _ of ASCII, by its code. */
-const isPlainLetter = (code: number) => (code >= 97 && code <= 122) || (code >= 65 && code <= 90) || (code >= 48 && code <= 57) || code === 95;
+const isPlainLetter = (code: number) =>
+	(code >= 97 && code <= 122) || (code >= 65 && code <= 90) || (code >= 48 && code <= 57) || code === 95;
 
 /** Digits of a number that are read: far more than any drawing needs, and never so many that it is no finite number. */
 const MOST_DIGITS = 100;
@@ -67,7 +79,10 @@ class LineLexer {
 
 	push(type: Token["type"], text: string, length: number, value = 0): void {
 		const before = this.tokens.at(-1);
-		const touching = before !== undefined && before.place.line === this.number && before.place.column - 1 + before.place.length === this.at;
+		const touching =
+			before !== undefined &&
+			before.place.line === this.number &&
+			before.place.column - 1 + before.place.length === this.at;
 		this.tokens.push({ type, text, value, place: this.place(this.at, length), touching });
 		this.at += length;
 	}
@@ -112,17 +127,38 @@ class LineLexer {
 
 	private numeral(): void {
 		const digits = this.match(NUMBER) as string;
-		if (digits.length > MOST_DIGITS) return this.fail("number-long", this.at, digits.length, { most: MOST_DIGITS, written: `${digits.slice(0, 12)}…` });
-		if (NUMBER_ENDS.has(this.text[this.at + digits.length])) return this.push("number", digits, digits.length, Number(digits));
+		if (digits.length > MOST_DIGITS)
+			return this.fail("number-long", this.at, digits.length, {
+				most: MOST_DIGITS,
+				written: `${digits.slice(0, 12)}…`,
+			});
+		if (NUMBER_ENDS.has(this.text[this.at + digits.length]))
+			return this.push("number", digits, digits.length, Number(digits));
 		const rest = this.text.slice(this.at + digits.length);
 		const power = /^e[+-]?\d+/i.exec(rest)?.[0];
-		if (power) return this.fail("number-power", this.at, digits.length + power.length, { written: digits + power }, String(Number(digits + power)));
-		if (/^\.(?!\p{L})/u.test(rest)) return this.fail("number-point", this.at, digits.length + 1, { written: `${digits}.` }, digits);
-		const named = this.tokens.length === 1 && ["let", "for", "routine", "picture"].includes(this.tokens[0]?.text as string);
+		if (power)
+			return this.fail(
+				"number-power",
+				this.at,
+				digits.length + power.length,
+				{ written: digits + power },
+				String(Number(digits + power)),
+			);
+		if (/^\.(?!\p{L})/u.test(rest))
+			return this.fail("number-point", this.at, digits.length + 1, { written: `${digits}.` }, digits);
+		const named =
+			this.tokens.length === 1 && ["let", "for", "routine", "picture"].includes(this.tokens[0]?.text as string);
 		const whole = named ? /^[\p{L}_][\p{L}\p{N}_]*/u.exec(rest)?.[0] : undefined;
 		if (whole) return this.fail("name-digit", this.at, digits.length + whole.length, { written: digits + whole });
 		const unit = /^(?:[°%]|[\p{L}_]+)/u.exec(rest)?.[0];
-		if (unit) return this.fail("number-unit", this.at, digits.length + unit.length, { written: digits + unit, unit, number: digits }, digits);
+		if (unit)
+			return this.fail(
+				"number-unit",
+				this.at,
+				digits.length + unit.length,
+				{ written: digits + unit, unit, number: digits },
+				digits,
+			);
 		this.push("number", digits, digits.length, Number(digits));
 	}
 
@@ -150,7 +186,8 @@ class LineLexer {
 		const colour = codedColour(code);
 		if (colour !== undefined) return this.push("colour", code, code.length, colour);
 		if (/^#[0-9a-f]+$/i.test(code)) return this.fail("colour-code", this.at, code.length, { written: code });
-		if (code.length > 1 && this.tokens.length > 0) return this.fail("colour-code", this.at, code.length, { written: code });
+		if (code.length > 1 && this.tokens.length > 0)
+			return this.fail("colour-code", this.at, code.length, { written: code });
 		this.fail("comment-sign", this.at, 1, { sign: "#" }, "--");
 	}
 
@@ -177,7 +214,13 @@ class LineLexer {
 		}
 		const exchange = Object.keys(EXCHANGES).find((sign) => rest.startsWith(sign));
 		if (exchange) {
-			this.fail("sign-exchange", this.at, exchange.length, { sign: exchange, ours: EXCHANGES[exchange] as string }, EXCHANGES[exchange] as string);
+			this.fail(
+				"sign-exchange",
+				this.at,
+				exchange.length,
+				{ sign: exchange, ours: EXCHANGES[exchange] as string },
+				EXCHANGES[exchange] as string,
+			);
 			return true;
 		}
 		const sign = SIGNS.find((s) => rest.startsWith(s));
@@ -188,7 +231,8 @@ class LineLexer {
 
 	private strange(c: string): void {
 		const curly = /^([“”„«‘’'`])(.*?)[“”»‘’'`]/.exec(this.text.slice(this.at));
-		if (curly) return this.fail("quote-sign", this.at, curly[0].length, { sign: c, written: curly[0] }, `"${curly[2]}"`);
+		if (curly)
+			return this.fail("quote-sign", this.at, curly[0].length, { sign: c, written: curly[0] }, `"${curly[2]}"`);
 		if (/[“”„«‘’'`]/.test(c)) return this.fail("quote-sign", this.at, 1, { sign: c, written: c }, '"');
 		if (c === ";" || c === ":" || c === "{") return this.fail("sign-drop", this.at, 1, { sign: c }, "");
 		if (c === "}") return this.fail("sign-exchange", this.at, 1, { sign: c, ours: "end" }, "end");
@@ -242,5 +286,10 @@ export function linesOf(source: string): Line[] {
 
 function finish(open: { tokens: Token[]; indent: number; number: number }): Line {
 	const last = open.tokens.at(-1);
-	return { tokens: open.tokens, indent: open.indent, number: open.number, end: last ? last.place.column + last.place.length : open.indent + 1 };
+	return {
+		tokens: open.tokens,
+		indent: open.indent,
+		number: open.number,
+		end: last ? last.place.column + last.place.length : open.indent + 1,
+	};
 }

@@ -7,66 +7,7 @@ import { STATEMENTS } from "./statements/index.ts";
 import type { Statement } from "./statements/statement.ts";
 import type { Parameter, Value } from "./tree.ts";
 import { OBJECTS, ValueReader } from "./values.ts";
-
-/** Words that open a block closed by `end`. */
-const OPENERS: ReadonlySet<string> = new Set(["repeat", "for", "while", "if", "routine", "each"]);
-
-/** Whether a line opens a block, as far as its first words tell: `area` alone, `picture` before a name. */
-export function opensBlock(tokens: readonly Token[]): boolean {
-	const [head, next] = tokens;
-	if (head?.type !== "name") return false;
-	if (head.text === "area") return next === undefined;
-	if (head.text === "picture") return next?.type === "name";
-	return OPENERS.has(head.text);
-}
-
-/** Words of the language that can't be names. */
-export const RESERVED: ReadonlySet<string> = new Set("let if else repeat for each while routine return break end pen sheet frame true false none and or not mod".split(" "));
-
-const FLOW = new Set(["let", "repeat", "for", "each", "while", "if", "else", "routine", "return", "break", "end"]);
-
-/** What other ways of drawing call a statement, and what Nib says. */
-const OTHER_WORDS: ReadonlyMap<string, string> = new Map(
-	Object.entries({
-		forward: "walk",
-		move: "walk",
-		step: "walk",
-		back: "walk",
-		left: "turn left",
-		right: "turn right",
-		rotate: "turn",
-		rectangle: "rect",
-		square: "rect",
-		oval: "ellipse",
-		background: "paper",
-		color: "pen colour",
-		colour: "pen colour",
-		write: "text",
-		var: "let",
-		const: "let",
-		set: "let",
-		function: "routine",
-		def: "routine",
-		procedure: "routine",
-		loop: "repeat",
-		until: "while",
-		elif: "else if",
-		elseif: "else if",
-		clear: "wipe",
-		wait: "pause",
-		sleep: "pause",
-		goto: "go to",
-		penup: "pen up",
-		pendown: "pen down",
-		every: "each",
-	}),
-);
-
-/** Whether a word that isn't Nib's was meant to open a block. */
-export function meantToOpen(word: string): boolean {
-	const ours = OTHER_WORDS.get(word.toLowerCase()) ?? word.toLowerCase();
-	return ours !== word && OPENERS.has(ours);
-}
+import { FLOW, OTHER_WORDS, opensBlock, RESERVED } from "./vocabulary.ts";
 
 /** Reads one line at a time and hands what it says to the open blocks. */
 export class LineReader {
@@ -100,9 +41,18 @@ export class LineReader {
 		if (this.routines.has(head.text) && next.text === "(" && next.type === "sign") return this.call(cursor, blocks);
 		if (FLOW.has(head.text)) return this.flow(cursor, blocks, head);
 		if (head.text === "add" && this.adds(cursor)) return this.add(cursor, blocks);
-		if ((head.text === "area" || head.text === "picture") && opensBlock(line.tokens)) return this.drawnBlock(cursor, blocks, head);
-		if (next.type === "sign" && next.text === "=" && !RESERVED.has(head.text) && !this.statementWithEquals(head.text)) return this.change(cursor, blocks);
-		if (next.type === "sign" && next.text === "[" && next.touching && !RESERVED.has(head.text) && !this.statementWithEquals(head.text)) return this.changeItem(cursor, blocks);
+		if ((head.text === "area" || head.text === "picture") && opensBlock(line.tokens))
+			return this.drawnBlock(cursor, blocks, head);
+		if (next.type === "sign" && next.text === "=" && !RESERVED.has(head.text) && !this.statementWithEquals(head.text))
+			return this.change(cursor, blocks);
+		if (
+			next.type === "sign" &&
+			next.text === "[" &&
+			next.touching &&
+			!RESERVED.has(head.text) &&
+			!this.statementWithEquals(head.text)
+		)
+			return this.changeItem(cursor, blocks);
 		if (next.type === "sign" && next.text === "." && OBJECTS.has(head.text)) return this.readOnly(cursor);
 		const statement = STATEMENTS.get(head.text);
 		if (statement) {
@@ -136,34 +86,51 @@ export class LineReader {
 		}
 		const heads = [...STATEMENTS.keys(), ...FLOW];
 		const lower = text.toLowerCase();
-		if (heads.includes(lower)) return cursor.fail("statement-case", place, { found: text, near: lower }, { place, text: lower });
+		if (heads.includes(lower))
+			return cursor.fail("statement-case", place, { found: text, near: lower }, { place, text: lower });
 		if (text === "area") cursor.fail("area-alone", next.place, { found: next.text });
 		if (text === "picture")
-			cursor.fail("name-missing", cursor.ahead(1).place.line === 0 ? { ...place, column: place.column + place.length, length: 1 } : next.place, { after: "picture" });
+			cursor.fail(
+				"name-missing",
+				cursor.ahead(1).place.line === 0 ? { ...place, column: place.column + place.length, length: 1 } : next.place,
+				{ after: "picture" },
+			);
 		const other = OTHER_WORDS.get(lower);
 		if (other) return cursor.fail("statement-other", place, { found: text, ours: other }, { place, text: other });
 		const phrase = this.phraseOf(text);
 		if (phrase) return cursor.fail("phrase-alone", place, { phrase: text, head: phrase });
 		const near = nearest(text, heads);
-		return cursor.fail("statement-unknown", place, { found: text, near: near ?? "" }, near ? { place, text: near } : undefined);
+		return cursor.fail(
+			"statement-unknown",
+			place,
+			{ found: text, near: near ?? "" },
+			near ? { place, text: near } : undefined,
+		);
 	}
 
 	/** The statement that a phrase on a line of its own belongs to: the one before, if it takes such a phrase. */
 	private phraseOf(word: string): string | undefined {
 		if (this.before?.phrases.some((p) => p.word === word)) return this.before.head;
-		for (const statement of STATEMENTS.values()) if (statement.phrases.some((p) => p.word === word)) return statement.head;
+		for (const statement of STATEMENTS.values())
+			if (statement.phrases.some((p) => p.word === word)) return statement.head;
 		return undefined;
 	}
 
 	private unknownCall(cursor: Cursor): never {
 		const { text, place } = cursor.front;
-		if (this.headless.has(place.line)) return cursor.fail("routine-word", place, { name: text }, { place: { ...place, length: 0 }, text: "routine " });
+		if (this.headless.has(place.line))
+			return cursor.fail("routine-word", place, { name: text }, { place: { ...place, length: 0 }, text: "routine " });
 		const cased = [...this.routines].find((name) => name.toLowerCase() === text.toLowerCase());
 		if (cased) return cursor.fail("name-case", place, { name: text, near: cased }, { place, text: cased });
 		const other = OTHER_WORDS.get(text.toLowerCase());
 		if (other) return cursor.fail("statement-other", place, { found: text, ours: other }, { place, text: other });
 		const near = nearest(text, [...this.routines, ...STATEMENTS.keys()]);
-		return cursor.fail("routine-unknown", place, { name: text, near: near ?? "" }, near ? { place, text: near } : undefined);
+		return cursor.fail(
+			"routine-unknown",
+			place,
+			{ name: text, near: near ?? "" },
+			near ? { place, text: near } : undefined,
+		);
 	}
 
 	private readOnly(cursor: Cursor): never {
@@ -171,8 +138,16 @@ export class LineReader {
 		cursor.take();
 		const name = cursor.take().text;
 		if (STATEMENTS.get(text)?.phrases.some((p) => p.word === name && p.values.length === 0))
-			return cursor.fail("dot-statement", cursor.span(place), { written: `${text}.${name}`, ours: `${text} ${name}` }, { place: cursor.span(place), text: `${text} ${name}` });
-		return cursor.fail("property-set", cursor.span(place), { name: `${text}.${name}`, instead: name === "x" || name === "y" ? "go to" : name === "facing" ? "face" : text });
+			return cursor.fail(
+				"dot-statement",
+				cursor.span(place),
+				{ written: `${text}.${name}`, ours: `${text} ${name}` },
+				{ place: cursor.span(place), text: `${text} ${name}` },
+			);
+		return cursor.fail("property-set", cursor.span(place), {
+			name: `${text}.${name}`,
+			instead: name === "x" || name === "y" ? "go to" : name === "facing" ? "face" : text,
+		});
 	}
 
 	private call(cursor: Cursor, blocks: BlockStack): void {
@@ -198,7 +173,12 @@ export class LineReader {
 		if (cursor.isSign(".")) cursor.fail("property-set", cursor.span(name.place), { name: name.text, instead: "" });
 		if (!cursor.takeSign("=")) {
 			if (cursor.done) cursor.fail("value-alone", cursor.span(name.place), {});
-			cursor.fail("equals-missing", cursor.place, { name: `${name.text}[ ]` }, { place: { ...cursor.place, length: 0 }, text: "= " });
+			cursor.fail(
+				"equals-missing",
+				cursor.place,
+				{ name: `${name.text}[ ]` },
+				{ place: { ...cursor.place, length: 0 }, text: "= " },
+			);
 		}
 		const value = this.value(cursor, "=");
 		this.finish(cursor);
@@ -207,14 +187,18 @@ export class LineReader {
 
 	private indices(cursor: Cursor): Value[] {
 		const indices: Value[] = [];
-		while (cursor.isSign("[") && cursor.front.touching) indices.push(new ValueReader(cursor, this.around.nesting).index());
+		while (cursor.isSign("[") && cursor.front.touching)
+			indices.push(new ValueReader(cursor, this.around.nesting).index());
 		return indices;
 	}
 
 	/** Whether `add` at the start of a line is the statement: not where it is a name being changed. */
 	private adds(cursor: Cursor): boolean {
 		const next = cursor.ahead(1);
-		return !(next.type === "sign" && (next.text === "=" || (next.text === "[" && next.touching && this.around.declared.has("add"))));
+		return !(
+			next.type === "sign" &&
+			(next.text === "=" || (next.text === "[" && next.touching && this.around.declared.has("add")))
+		);
 	}
 
 	private add(cursor: Cursor, blocks: BlockStack): void {
@@ -229,17 +213,32 @@ export class LineReader {
 
 	private drawnBlock(cursor: Cursor, blocks: BlockStack, head: Token): void {
 		const { place } = cursor.take();
-		if (head.text === "area") return blocks.begin("area", cursor.line, (body, last) => ({ node: "area", body, last, place }));
+		if (head.text === "area")
+			return blocks.begin("area", cursor.line, (body, last) => ({ node: "area", body, last, place }));
 		const name = this.name(cursor, "picture");
 		const size = cursor.takeWord("size") ? this.size(cursor) : undefined;
-		if (!size && !cursor.done) cursor.fail("phrase-unknown", cursor.place, { head: "picture", found: cursor.front.text, words: "size", near: "" });
+		if (!size && !cursor.done)
+			cursor.fail("phrase-unknown", cursor.place, {
+				head: "picture",
+				found: cursor.front.text,
+				words: "size",
+				near: "",
+			});
 		this.finish(cursor, "picture");
-		blocks.begin("picture", cursor.line, (body) => ({ node: "picture", name: name.text, body, namePlace: name.place, place, ...(size && { size }) }));
+		blocks.begin("picture", cursor.line, (body) => ({
+			node: "picture",
+			name: name.text,
+			body,
+			namePlace: name.place,
+			place,
+			...(size && { size }),
+		}));
 	}
 
 	private size(cursor: Cursor): [Value, Value] {
 		const width = this.value(cursor, "size");
-		if (!cursor.takeSign(",")) cursor.fail("value-too-few", cursor.place, { owner: "size", form: "size W, H", count: 2, have: 1 });
+		if (!cursor.takeSign(","))
+			cursor.fail("value-too-few", cursor.place, { owner: "size", form: "size W, H", count: 2, have: 1 });
 		return [width, this.value(cursor, ",")];
 	}
 
@@ -248,7 +247,14 @@ export class LineReader {
 		this.word(cursor, "in", "for each NAME in LIST");
 		const list = this.value(cursor, "in");
 		this.finish(cursor, "for each");
-		blocks.begin("for", cursor.line, (body) => ({ node: "each", name: name.text, list, body, namePlace: name.place, place }));
+		blocks.begin("for", cursor.line, (body) => ({
+			node: "each",
+			name: name.text,
+			list,
+			body,
+			namePlace: name.place,
+			place,
+		}));
 	}
 
 	private flow(cursor: Cursor, blocks: BlockStack, head: Token): void {
@@ -299,14 +305,25 @@ export class LineReader {
 
 	private declare(cursor: Cursor, blocks: BlockStack, place: Place): void {
 		const name = this.name(cursor, "let");
-		if (cursor.isSign("==")) cursor.fail("equals-twice", cursor.place, { name: name.text }, { place: cursor.place, text: "=" });
+		if (cursor.isSign("=="))
+			cursor.fail("equals-twice", cursor.place, { name: name.text }, { place: cursor.place, text: "=" });
 		if (cursor.front.type === "name" && cursor.ahead(1).text === "=") {
 			const whole = { ...name.place, length: cursor.place.column + cursor.place.length - name.place.column };
 			const joined = `${name.text}_${cursor.front.text}`;
-			cursor.fail("name-words", whole, { written: `${name.text} ${cursor.front.text}`, joined }, { place: whole, text: joined });
+			cursor.fail(
+				"name-words",
+				whole,
+				{ written: `${name.text} ${cursor.front.text}`, joined },
+				{ place: whole, text: joined },
+			);
 		}
 		if (!cursor.takeSign("="))
-			cursor.fail("equals-missing", cursor.place, { name: `let ${name.text}` }, cursor.done ? undefined : { place: { ...cursor.place, length: 0 }, text: "= " });
+			cursor.fail(
+				"equals-missing",
+				cursor.place,
+				{ name: `let ${name.text}` },
+				cursor.done ? undefined : { place: { ...cursor.place, length: 0 }, text: "= " },
+			);
 		const value = this.value(cursor, "=");
 		this.finish(cursor);
 		blocks.add({ node: "let", name: name.text, value, namePlace: name.place, place });
@@ -330,17 +347,30 @@ export class LineReader {
 		if (name.type !== "name") cursor.fail("name-missing", cursor.place, { after: "routine" });
 		if (RESERVED.has(name.text)) cursor.fail("name-reserved", name.place, { name: name.text });
 		cursor.take();
-		if (!cursor.takeSign("(")) cursor.fail("brackets-missing", cursor.place, { name: name.text }, { place: { ...cursor.place, length: 0 }, text: cursor.done ? "()" : "(" });
+		if (!cursor.takeSign("("))
+			cursor.fail(
+				"brackets-missing",
+				cursor.place,
+				{ name: name.text },
+				{ place: { ...cursor.place, length: 0 }, text: cursor.done ? "()" : "(" },
+			);
 		const parameters: Parameter[] = [];
 		while (!cursor.isSign(")")) {
 			const parameter = this.name(cursor, parameters.length === 0 ? "(" : ",");
 			const otherwise = cursor.takeSign("=") ? this.value(cursor, "=") : undefined;
-			if (parameters.some((p) => p.name === parameter.text)) cursor.fail("value-name-twice", parameter.place, { name: parameter.text });
+			if (parameters.some((p) => p.name === parameter.text))
+				cursor.fail("value-name-twice", parameter.place, { name: parameter.text });
 			parameters.push({ name: parameter.text, place: parameter.place, ...(otherwise && { otherwise }) });
 			if (!cursor.takeSign(",")) break;
 			if (cursor.isSign(")")) cursor.fail("name-missing", cursor.place, { after: "," });
 		}
-		if (!cursor.takeSign(")")) cursor.fail("bracket-open", cursor.place, { opened: `${name.text}(`, sign: ")" }, { place: { ...cursor.place, length: 0 }, text: ")" });
+		if (!cursor.takeSign(")"))
+			cursor.fail(
+				"bracket-open",
+				cursor.place,
+				{ opened: `${name.text}(`, sign: ")" },
+				{ place: { ...cursor.place, length: 0 }, text: ")" },
+			);
 		this.finish(cursor, "routine");
 		const node = { node: "routine", name: name.text, parameters, place, namePlace: name.place } as const;
 		blocks.begin("routine", cursor.line, (body) => ({ ...node, body }));
@@ -359,8 +389,16 @@ export class LineReader {
 		const noValue = cursor.done || ["from", "to", "by", "in"].includes(cursor.front.text);
 		// "= 1", "until 5", "of [1]": another word where ours belongs is put right, not kept.
 		const next = cursor.ahead(1);
-		const exchanged = cursor.isSign("=") || (cursor.front.type === "name" && (next.type === "number" || next.type === "name" || (next.text === "[" && !next.touching)));
-		const fix = !near && noValue ? undefined : near || exchanged ? { place: cursor.place, text: word } : { place: { ...cursor.place, length: 0 }, text: `${word} ` };
+		const exchanged =
+			cursor.isSign("=") ||
+			(cursor.front.type === "name" &&
+				(next.type === "number" || next.type === "name" || (next.text === "[" && !next.touching)));
+		const fix =
+			!near && noValue
+				? undefined
+				: near || exchanged
+					? { place: cursor.place, text: word }
+					: { place: { ...cursor.place, length: 0 }, text: `${word} ` };
 		cursor.fail("word-missing", cursor.place, { word, form, found: cursor.front.text }, fix);
 	}
 
@@ -380,14 +418,21 @@ export class LineReader {
 		if (cursor.done) return;
 		const { front, place } = cursor;
 		const extra = cursor.rest();
-		if (front.text === "," && cursor.ahead(1).place.line === 0) cursor.fail("sign-drop", place, { sign: "," }, { place, text: "" });
-		if (front.text === "then" || front.text === "do" || front.text === "{") cursor.fail("word-drop", place, { word: front.text, head: head ?? "" }, { place, text: "" });
+		if (front.text === "," && cursor.ahead(1).place.line === 0)
+			cursor.fail("sign-drop", place, { sign: "," }, { place, text: "" });
+		if (front.text === "then" || front.text === "do" || front.text === "{")
+			cursor.fail("word-drop", place, { word: front.text, head: head ?? "" }, { place, text: "" });
 		if (head && (STATEMENTS.has(front.text) || FLOW.has(front.text) || this.routines.has(front.text)))
 			cursor.fail("body-on-line", place, { head, found: front.text }, { place: { ...place, length: 0 }, text: "\n  " });
 		if (front.text === "[" && cursor.last.type !== "number") {
 			const { last } = cursor;
-			const gap = { line: place.line, column: last.place.column + last.place.length, length: place.column - last.place.column - last.place.length };
-			if (gap.length > 0 && gap.line === last.place.line) cursor.fail("index-space", place, { name: last.text }, { place: gap, text: "" });
+			const gap = {
+				line: place.line,
+				column: last.place.column + last.place.length,
+				length: place.column - last.place.column - last.place.length,
+			};
+			if (gap.length > 0 && gap.line === last.place.line)
+				cursor.fail("index-space", place, { name: last.text }, { place: gap, text: "" });
 		}
 		cursor.fail("line-goes-on", place, { found: extra });
 	}

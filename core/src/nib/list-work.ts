@@ -23,7 +23,9 @@ function grown(machine: Machine, line: number, list: List, items: number): List 
 }
 
 function asList(machine: Machine, line: number, value: unknown, owner: string): List {
-	return value instanceof List ? value : machine.fail(line, "kind-wrong", { owner, wanted: "list", found: kindOf(value) });
+	return value instanceof List
+		? value
+		: machine.fail(line, "kind-wrong", { owner, wanted: "list", found: kindOf(value) });
 }
 
 /** An index as a place in a list, counted from 0. */
@@ -47,7 +49,14 @@ function own(machine: Machine, line: number, list: List): List {
 }
 
 /** The list under a name with one item changed; several indices reach into lists inside it. */
-export function withItem(machine: Machine, line: number, root: unknown, name: string, value: unknown, ...indices: number[]): List {
+export function withItem(
+	machine: Machine,
+	line: number,
+	root: unknown,
+	name: string,
+	value: unknown,
+	...indices: number[]
+): List {
 	const list = own(machine, line, asList(machine, line, root, name));
 	const at = indexIn(machine, line, list, indices[0] as number);
 	const item = indices.length === 1 ? value : withItem(machine, line, list.items[at], name, value, ...indices.slice(1));
@@ -56,7 +65,14 @@ export function withItem(machine: Machine, line: number, root: unknown, name: st
 }
 
 /** The list under a name with a value put at its end, or at the end of a list inside it. */
-export function withAdded(machine: Machine, line: number, root: unknown, name: string, value: unknown, ...indices: number[]): List {
+export function withAdded(
+	machine: Machine,
+	line: number,
+	root: unknown,
+	name: string,
+	value: unknown,
+	...indices: number[]
+): List {
 	const list = own(machine, line, asList(machine, line, root, name));
 	if (indices.length === 0) {
 		list.items.push(value);
@@ -113,7 +129,12 @@ function samePicture(machine: Machine, line: number, a: Picture, b: Picture): bo
 	};
 	machine.spend(line, a.entries.length);
 	const boxes = a.width === b.width && a.height === b.height;
-	return boxes && equal(a.entries.kind, b.entries.kind) && equal(a.entries.style, b.entries.style) && equal(a.entries.coords, b.entries.coords);
+	return (
+		boxes &&
+		equal(a.entries.kind, b.entries.kind) &&
+		equal(a.entries.style, b.entries.style) &&
+		equal(a.entries.coords, b.entries.coords)
+	);
 }
 
 /** Pairs as the corners of a polygon: x and y by turns. */
@@ -131,7 +152,8 @@ export function cornersOf(machine: Machine, line: number, owner: string, points:
 
 /** Two lists of numbers as corners: x and y by turns. */
 export function cornersFrom(machine: Machine, line: number, xs: List, ys: List): number[] {
-	if (xs.items.length !== ys.items.length) machine.fail(line, "points-uneven", { xs: xs.items.length, ys: ys.items.length });
+	if (xs.items.length !== ys.items.length)
+		machine.fail(line, "points-uneven", { xs: xs.items.length, ys: ys.items.length });
 	const flat: number[] = [];
 	xs.items.forEach((x, i) => {
 		const y = ys.items[i];

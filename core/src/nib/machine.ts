@@ -94,7 +94,8 @@ export class Machine extends RunState {
 	/** Begins a call; it goes on the tape only when something is recorded inside it. */
 	enter(routine: number, line: number): void {
 		const depth = this.depth;
-		if (depth >= this.callLines.length) this.fail(line, "limit-calls", { most: this.limits.calls, first: this.callLines[0] as number });
+		if (depth >= this.callLines.length)
+			this.fail(line, "limit-calls", { most: this.limits.calls, first: this.callLines[0] as number });
 		if (++this.steps > this.next) this.pause(line);
 		this.callRoutines[depth] = routine;
 		this.callLines[depth] = line;
@@ -118,7 +119,12 @@ export class Machine extends RunState {
 	private open(): void {
 		const { tape } = this;
 		while (this.opened < this.depth) {
-			tape.add1(ENTRY.callBegin, this.callLines[this.opened] as number, this.steps, this.callRoutines[this.opened] as number);
+			tape.add1(
+				ENTRY.callBegin,
+				this.callLines[this.opened] as number,
+				this.steps,
+				this.callRoutines[this.opened] as number,
+			);
 			this.callsBefore.push(tape.call);
 			tape.call = tape.length;
 			this.opened++;
@@ -246,7 +252,12 @@ export class Machine extends RunState {
 		const n = flat.length;
 		const least = kind === ENTRY.polygon ? 6 : 4;
 		if (kind === ENTRY.polygon && n > 6 && flat[0] === flat[n - 2] && flat[1] === flat[n - 1]) flat.length = n - 2;
-		if (flat.length < least) this.fail(line, "corners-few", { count: flat.length / 2, least: least / 2, what: kind === ENTRY.polygon ? "polygon" : "polyline" });
+		if (flat.length < least)
+			this.fail(line, "corners-few", {
+				count: flat.length / 2,
+				least: least / 2,
+				what: kind === ENTRY.polygon ? "polygon" : "polyline",
+			});
 		this.spend(line, flat.length);
 		if (angle !== 0) this.turnAboutMiddle(flat, angle);
 		this.placed(kind, line, flat);
@@ -305,12 +316,18 @@ export class Machine extends RunState {
 	/** Takes the program's own sheet, unless the exercise has set one. */
 	takeSheet(line: number, sheet: Sheet): void {
 		const most = this.limits.sheet;
-		if (sheet.width < 1 || sheet.height < 1) this.fail(line, "sheet-small", { width: sheet.width, height: sheet.height });
-		if (sheet.width > most || sheet.height > most) this.fail(line, "sheet-large", { width: sheet.width, height: sheet.height, most });
+		if (sheet.width < 1 || sheet.height < 1)
+			this.fail(line, "sheet-small", { width: sheet.width, height: sheet.height });
+		if (sheet.width > most || sheet.height > most)
+			this.fail(line, "sheet-large", { width: sheet.width, height: sheet.height, most });
 		if (!this.setup.imposed) {
 			this.sheet = sheet;
 			this.placePen();
-		} else if (sheet.width !== this.sheet.width || sheet.height !== this.sheet.height || sheet.origin !== this.sheet.origin) {
+		} else if (
+			sheet.width !== this.sheet.width ||
+			sheet.height !== this.sheet.height ||
+			sheet.origin !== this.sheet.origin
+		) {
 			const { width, height, origin } = this.sheet;
 			this.remarks.add("sheet-overruled", line, { width, height, origin });
 		}
@@ -373,7 +390,14 @@ export class Machine extends RunState {
 		this.settings = before.settings;
 		this.size = before.size;
 		this.opened = before.opened;
-		[this.x, this.y, this.down, this.ink, this.width, this.fill] = [before.x, before.y, before.down, before.ink, before.width, before.fill];
+		[this.x, this.y, this.down, this.ink, this.width, this.fill] = [
+			before.x,
+			before.y,
+			before.down,
+			before.ink,
+			before.width,
+			before.fill,
+		];
 		[this.paper, this.area] = [before.paper, before.area];
 		this.heading(before.facing);
 		return before;

@@ -4,7 +4,12 @@ import { parse } from "yaml";
 import { linesOf } from "./lexer.ts";
 import { read } from "./read.ts";
 
-const PROGRAMS = (parse(readFileSync(new URL("../../../demo/programs.yaml", import.meta.url), "utf8")) as { source: string; unreadable?: string }[])
+const PROGRAMS = (
+	parse(readFileSync(new URL("../../../demo/programs.yaml", import.meta.url), "utf8")) as {
+		source: string;
+		unreadable?: string;
+	}[]
+)
 	.filter((p) => p.unreadable === undefined)
 	.map((p) => p.source);
 PROGRAMS.push(readFileSync(new URL("../../examples/showcase.nib.txt", import.meta.url), "utf8"));
@@ -22,7 +27,11 @@ function* damaged(source: string): Generator<Damage> {
 	for (const { tokens } of linesOf(source)) {
 		for (const { place, text, type } of tokens) {
 			const row = rows[place.line - 1] as string;
-			const [before, word, after] = [row.slice(0, place.column - 1), row.slice(place.column - 1, place.column - 1 + place.length), row.slice(place.column - 1 + place.length)];
+			const [before, word, after] = [
+				row.slice(0, place.column - 1),
+				row.slice(place.column - 1, place.column - 1 + place.length),
+				row.slice(place.column - 1 + place.length),
+			];
 			const changed = type === "name" ? `${text}q` : type === "number" ? "%" : type === "sign" ? "~" : "@";
 			for (const [kind, middle] of [
 				["removed", ""],

@@ -23,7 +23,16 @@ export class Naming {
 	}
 
 	add(name: string, place: Place, role: Variable["role"], kind: Variable["kind"]): Variable {
-		const variable: Variable = { id: this.nextId++, name, place, routine: this.routine, role, kind, shared: false, read: false };
+		const variable: Variable = {
+			id: this.nextId++,
+			name,
+			place,
+			routine: this.routine,
+			role,
+			kind,
+			shared: false,
+			read: false,
+		};
 		this.scope.declare(variable);
 		if (this.routine === undefined && this.scope.atTop) this.topLevel.set(name, variable);
 		return variable;
@@ -54,7 +63,11 @@ export class Naming {
 		const cased = known.find((k) => k.toLowerCase() === name.toLowerCase());
 		if (cased) return this.report("name-case", place, { name, near: cased }, { place, text: cased });
 		const near = nearest(name, use === "read" ? [...known, ...COLOUR_NAMES] : known);
-		const fix = near ? { place, text: near } : use === "change" ? { place: { ...place, length: 0 }, text: "let " } : undefined;
+		const fix = near
+			? { place, text: near }
+			: use === "change"
+				? { place: { ...place, length: 0 }, text: "let " }
+				: undefined;
 		this.report(use !== "change" ? "name-unknown" : "set-undeclared", place, { name, near: near ?? "" }, fix);
 	}
 }

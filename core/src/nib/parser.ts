@@ -1,10 +1,11 @@
 import { CLASS_LIMITS, type Limits } from "../limits/limits.ts";
 import { BlockStack } from "./blocks.ts";
 import { type Line, linesOf } from "./lexer.ts";
-import { LineReader, meantToOpen, opensBlock } from "./line-reader.ts";
+import { LineReader } from "./line-reader.ts";
 import { type Problem, Unreadable } from "./problem.ts";
 import { STATEMENTS } from "./statements/index.ts";
 import type { Program } from "./tree.ts";
+import { meantToOpen, opensBlock } from "./vocabulary.ts";
 
 /*
  * program   = { line }
@@ -58,7 +59,12 @@ function headlessRoutines(lines: readonly Line[], routines: ReadonlySet<string>)
 	for (const { tokens, number } of lines) {
 		const [name, bracket] = tokens;
 		if (found.size >= surplus) break;
-		const form = name?.type === "name" && bracket?.text === "(" && tokens.at(-1)?.text === ")" && !routines.has(name.text) && !STATEMENTS.has(name.text);
+		const form =
+			name?.type === "name" &&
+			bracket?.text === "(" &&
+			tokens.at(-1)?.text === ")" &&
+			!routines.has(name.text) &&
+			!STATEMENTS.has(name.text);
 		if (form && tokens.slice(2, -1).every((t) => t.type === "name" || t.text === ",")) found.add(number);
 	}
 	return found;
@@ -82,7 +88,9 @@ export function parse(source: string, limits: Limits = CLASS_LIMITS): Reading {
 	const problems: Problem[] = [];
 	const remarks: Problem[] = [];
 	const declared = declaredNames(lines);
-	const routineNames = new Set(lines.filter((l) => l.tokens[0]?.text === "routine").map((l) => l.tokens[1]?.text ?? ""));
+	const routineNames = new Set(
+		lines.filter((l) => l.tokens[0]?.text === "routine").map((l) => l.tokens[1]?.text ?? ""),
+	);
 	const headless = headlessRoutines(lines, routineNames);
 	const reader = new LineReader({ declared, nesting: limits.nesting }, routineNames, headless);
 	const blocks = new BlockStack(balanced(lines), limits.nesting, (problem) => problems.push(problem));
@@ -94,12 +102,23 @@ export function parse(source: string, limits: Limits = CLASS_LIMITS): Reading {
 			if (!(error instanceof Unreadable)) throw error;
 			problems.push(error.problem);
 			const head = line.tokens[0]?.text ?? "";
-			if (opensBlock(line.tokens) || headless.has(line.number) || meantToOpen(head) || OPENS.has(error.problem.code) || error.problem.data.after === "picture")
+			if (
+				opensBlock(line.tokens) ||
+				headless.has(line.number) ||
+				meantToOpen(head) ||
+				OPENS.has(error.problem.code) ||
+				error.problem.data.after === "picture"
+			)
 				blocks.openBroken(line);
 			else if (head === "end" || error.problem.data.ours === "end") blocks.endBroken(line);
 		}
 	}
 	blocks.finish();
 	problems.sort((a, b) => a.place.line - b.place.line || a.place.column - b.place.column);
-	return { program: { steps: blocks.steps, routines: blocks.routines }, problems: problems.slice(0, MOST_PROBLEMS), remarks, lines };
+	return {
+		program: { steps: blocks.steps, routines: blocks.routines },
+		problems: problems.slice(0, MOST_PROBLEMS),
+		remarks,
+		lines,
+	};
 }

@@ -15,7 +15,9 @@ export interface Surroundings {
 /** How a phrase is written, for messages: "size W, H". */
 export function written(phrase: PhraseSpec): string {
 	if (phrase.choices) return `${phrase.word} ${phrase.choices.join(" / ")}`;
-	return [phrase.word, phrase.points ? "[X, Y], [X, Y] …" : phrase.values.map((v) => v.name).join(", ")].filter(Boolean).join(" ");
+	return [phrase.word, phrase.points ? "[X, Y], [X, Y] …" : phrase.values.map((v) => v.name).join(", ")]
+		.filter(Boolean)
+		.join(" ");
 }
 
 /** Reads a drawing statement whose head has been taken. */
@@ -48,7 +50,14 @@ class PhraseReader {
 		const phrases: Phrase[] = [];
 		while (!cursor.done) phrases.push(this.phrase(phrases));
 		this.complete(values.length > 0, phrases);
-		return { node: "draw", statement, values, phrases, place: cursor.span(place), ...(direction !== undefined && { direction }) };
+		return {
+			node: "draw",
+			statement,
+			values,
+			phrases,
+			place: cursor.span(place),
+			...(direction !== undefined && { direction }),
+		};
 	}
 
 	private direction(words: readonly string[]): number {
@@ -59,12 +68,23 @@ class PhraseReader {
 			return index;
 		}
 		const near = cursor.front.type === "name" ? nearest(cursor.front.text, words) : undefined;
-		if (near) cursor.fail("direction-unknown", cursor.place, { head: statement.head, found: cursor.front.text, near }, { place: cursor.place, text: near });
+		if (near)
+			cursor.fail(
+				"direction-unknown",
+				cursor.place,
+				{ head: statement.head, found: cursor.front.text, near },
+				{ place: cursor.place, text: near },
+			);
 		const { front, place } = cursor;
 		const later = cursor.ahead(1);
 		if (front.type === "number" && later.type === "name" && words.includes(later.text)) {
 			const whole = { ...place, length: later.place.column + later.place.length - place.column };
-			cursor.fail("direction-after", whole, { head: statement.head, direction: later.text, value: front.text }, { place: whole, text: `${later.text} ${front.text}` });
+			cursor.fail(
+				"direction-after",
+				whole,
+				{ head: statement.head, direction: later.text, value: front.text },
+				{ place: whole, text: `${later.text} ${front.text}` },
+			);
 		}
 		return cursor.fail("direction-missing", cursor.place, { head: statement.head, words: words.join(" or ") });
 	}
@@ -112,11 +132,21 @@ class PhraseReader {
 		if (cursor.takeSign(",")) return;
 		if (have === 1 && values[0]?.node === "list") cursor.fail("pair-for-place", values[0].place, { owner, form });
 		const { front, place } = cursor;
-		const valueLike = front.type === "number" || front.type === "text" || (front.type === "name" && !this.phraseInFront()) || (front.type === "sign" && front.text === "(");
-		if (valueLike && !cursor.done) cursor.fail("comma-missing", place, { before: front.text }, { place: { ...place, length: 0 }, text: ", " });
+		const valueLike =
+			front.type === "number" ||
+			front.type === "text" ||
+			(front.type === "name" && !this.phraseInFront()) ||
+			(front.type === "sign" && front.text === "(");
+		if (valueLike && !cursor.done)
+			cursor.fail("comma-missing", place, { before: front.text }, { place: { ...place, length: 0 }, text: ", " });
 		const minus = cursor.remarks.at(-1);
 		if (minus?.code === "minus-read" && have === 1)
-			cursor.fail("comma-missing", minus.place, { before: `-${minus.data.after}` }, { place: { ...minus.place, length: 0 }, text: ", " });
+			cursor.fail(
+				"comma-missing",
+				minus.place,
+				{ before: `-${minus.data.after}` },
+				{ place: { ...minus.place, length: 0 }, text: ", " },
+			);
 		const data = { owner, form, count, have };
 		cursor.fail("value-too-few", cursor.done ? cursor.endPlace : place, data);
 	}
@@ -126,9 +156,20 @@ class PhraseReader {
 		const comma = cursor.take();
 		const phrase = this.phraseInFront();
 		if (phrase && !this.around.declared.has(cursor.front.text))
-			return cursor.fail("comma-before-phrase", comma.place, { phrase: cursor.front.text }, { place: comma.place, text: "" });
+			return cursor.fail(
+				"comma-before-phrase",
+				comma.place,
+				{ phrase: cursor.front.text },
+				{ place: comma.place, text: "" },
+			);
 		const [whole, part] = [cursor.ahead(-2), cursor.front];
-		if (spec?.kind === "colour" && whole.type === "number" && part.type === "number" && cursor.ahead(1).text === "," && cursor.ahead(2).type === "number") {
+		if (
+			spec?.kind === "colour" &&
+			whole.type === "number" &&
+			part.type === "number" &&
+			cursor.ahead(1).text === "," &&
+			cursor.ahead(2).type === "number"
+		) {
 			const blue = cursor.ahead(2);
 			const place = { ...whole.place, length: blue.place.column + blue.place.length - whole.place.column };
 			const colour = `rgb(${whole.text}, ${part.text}, ${blue.text})`;
@@ -138,8 +179,19 @@ class PhraseReader {
 			const thousands = part.text.length === 3;
 			const number = thousands ? `${whole.text}${part.text}` : `${whole.text}.${part.text}`;
 			const place = { ...whole.place, length: whole.text.length + 1 + part.text.length };
-			if (thousands) cursor.fail("number-thousands", place, { written: `${whole.text},${part.text}`, number }, { place, text: number });
-			return cursor.fail("number-comma", place, { written: `${whole.text},${part.text}`, number }, { place, text: number });
+			if (thousands)
+				cursor.fail(
+					"number-thousands",
+					place,
+					{ written: `${whole.text},${part.text}`, number },
+					{ place, text: number },
+				);
+			return cursor.fail(
+				"number-comma",
+				place,
+				{ written: `${whole.text},${part.text}`, number },
+				{ place, text: number },
+			);
 		}
 		return cursor.fail("value-too-many", comma.place, { owner, form, count });
 	}
@@ -149,11 +201,17 @@ class PhraseReader {
 		const spec = this.phraseInFront();
 		if (!spec) return this.unknownPhrase();
 		const { place } = cursor.take();
-		if (before.some((p) => p.word === spec.word)) cursor.fail("phrase-twice", place, { phrase: spec.word, head: statement.head });
+		if (before.some((p) => p.word === spec.word))
+			cursor.fail("phrase-twice", place, { phrase: spec.word, head: statement.head });
 		const form = written(spec);
 		if (spec.choices) {
 			const choice = spec.choices.find((c) => c.split(" ").every((word, i) => cursor.ahead(i).text === word));
-			if (!choice) return cursor.fail("choice-unknown", cursor.place, { phrase: spec.word, found: cursor.rest() || "nothing", choices: spec.choices.join(", ") });
+			if (!choice)
+				return cursor.fail("choice-unknown", cursor.place, {
+					phrase: spec.word,
+					found: cursor.rest() || "nothing",
+					choices: spec.choices.join(", "),
+				});
 			for (const _ of choice.split(" ")) cursor.take();
 			return { word: spec.word, values: [], choice, place: cursor.span(place) };
 		}
@@ -172,16 +230,33 @@ class PhraseReader {
 			if (point.node === "number") return cursor.fail("place-for-pair", place, { owner });
 			const minus = cursor.remarks.at(-1);
 			if (minus?.code === "minus-read" && point.node === "list" && point.items.length === 1)
-				cursor.fail("comma-missing", minus.place, { before: `-${minus.data.after}` }, { place: { ...minus.place, length: 0 }, text: ", " });
+				cursor.fail(
+					"comma-missing",
+					minus.place,
+					{ before: `-${minus.data.after}` },
+					{ place: { ...minus.place, length: 0 }, text: ", " },
+				);
 			points.push(point);
-			if (cursor.isSign("[")) cursor.fail("comma-missing", cursor.place, { before: "[" }, { place: { ...cursor.place, length: 0 }, text: ", " });
+			if (cursor.isSign("["))
+				cursor.fail(
+					"comma-missing",
+					cursor.place,
+					{ before: "[" },
+					{ place: { ...cursor.place, length: 0 }, text: ", " },
+				);
 		} while (cursor.takeSign(","));
 		return points;
 	}
 
 	private unknownPhrase(): never {
 		const { cursor, statement } = this;
-		if (cursor.isSign(",")) return this.commaTooMany(statement.head, statement.values.length, statement.forms[0] as string, statement.values[0]);
+		if (cursor.isSign(","))
+			return this.commaTooMany(
+				statement.head,
+				statement.values.length,
+				statement.forms[0] as string,
+				statement.values[0],
+			);
 		return oddPhrase(cursor, statement);
 	}
 
@@ -211,7 +286,8 @@ class PhraseReader {
 		const missing = (fitting[0] as readonly string[]).find((w) => !there.has(w)) as string;
 		const spec = statement.phrases.find((p) => p.word === missing);
 		const wanted = missing === "values" ? (statement.forms[0] as string) : spec ? written(spec) : missing;
-		const others = fitting.length > 1 ? fitting.map((p) => p.filter((w) => !there.has(w)).join(" ")).join(", or ") : wanted;
+		const others =
+			fitting.length > 1 ? fitting.map((p) => p.filter((w) => !there.has(w)).join(" ")).join(", or ") : wanted;
 		cursor.fail("phrase-missing", place, { head: statement.head, wanted: others, form: statement.forms[0] as string });
 	}
 }

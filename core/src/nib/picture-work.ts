@@ -12,7 +12,18 @@ import { isFar } from "./run-state.ts";
 
 /** What pictures are asked for by generated code: making them, joining them, laying them. */
 
-const DRAWN: ReadonlySet<number> = new Set([ENTRY.segment, ENTRY.curve, ENTRY.line, ENTRY.rect, ENTRY.ellipse, ENTRY.polygon, ENTRY.polyline, ENTRY.arc, ENTRY.dot, ENTRY.text]);
+const DRAWN: ReadonlySet<number> = new Set([
+	ENTRY.segment,
+	ENTRY.curve,
+	ENTRY.line,
+	ENTRY.rect,
+	ENTRY.ellipse,
+	ENTRY.polygon,
+	ENTRY.polyline,
+	ENTRY.arc,
+	ENTRY.dot,
+	ENTRY.text,
+]);
 
 /** Begins a picture block, of a size where one is given. */
 export function beginPicture(machine: Machine, line: number, width?: number, height?: number): void {
@@ -34,7 +45,12 @@ export function endPicture(machine: Machine, line: number, name: string): Pictur
 /** The box of what was drawn, without half the pen's width; of no size at 0, 0 where nothing was. */
 function contentBox(machine: Machine, { length, kind, at, coords }: Entries): Bounds {
 	const texts = machine.tape.allTexts;
-	let [left, low, right, high] = [Number.POSITIVE_INFINITY, Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY, Number.NEGATIVE_INFINITY];
+	let [left, low, right, high] = [
+		Number.POSITIVE_INFINITY,
+		Number.POSITIVE_INFINITY,
+		Number.NEGATIVE_INFINITY,
+		Number.NEGATIVE_INFINITY,
+	];
 	let areas = 0;
 	for (let i = 0; i < length; i++) {
 		const k = kind[i] as number;
@@ -43,7 +59,13 @@ function contentBox(machine: Machine, { length, kind, at, coords }: Entries): Bo
 		const moved = areas > 0 && (k === ENTRY.travel || k === ENTRY.curvedTravel);
 		if (!moved && !DRAWN.has(k)) continue;
 		const box = entryBounds(k, coords, at[i] as number, at[i + 1] as number, texts, machine.up);
-		if (box) [left, low, right, high] = [Math.min(left, box.left), Math.min(low, box.low), Math.max(right, box.right), Math.max(high, box.high)];
+		if (box)
+			[left, low, right, high] = [
+				Math.min(left, box.left),
+				Math.min(low, box.low),
+				Math.max(right, box.right),
+				Math.max(high, box.high),
+			];
 	}
 	return left <= right ? { left, low, right, high } : { left: 0, low: 0, right: 0, high: 0 };
 }
@@ -91,7 +113,14 @@ function together(machine: Machine, line: number, parts: readonly { picture: Pic
 			made.line[n] = entries.line[i] as number;
 			made.style[n] = widened(machine, entries.style[i] as number, place.scale);
 			made.at[n] = used;
-			for (const value of placedEntry(entries.kind[i] as number, entries.coords, entries.at[i] as number, entries.at[i + 1] as number, place)) made.coords[used++] = value + 0;
+			for (const value of placedEntry(
+				entries.kind[i] as number,
+				entries.coords,
+				entries.at[i] as number,
+				entries.at[i + 1] as number,
+				place,
+			))
+				made.coords[used++] = value + 0;
 			n++;
 		}
 	}
@@ -100,7 +129,15 @@ function together(machine: Machine, line: number, parts: readonly { picture: Pic
 }
 
 /** Lays a picture with its middle at a point, enlarged and then turned about it. */
-export function lay(machine: Machine, line: number, picture: Picture, x: number, y: number, scale: number, turned: number): void {
+export function lay(
+	machine: Machine,
+	line: number,
+	picture: Picture,
+	x: number,
+	y: number,
+	scale: number,
+	turned: number,
+): void {
 	machine.notNegative(line, "enlarged", scale, "size");
 	machine.remarks.pictureLaid(picture.sources);
 	const place = centredAt(picture.box, x, y, { ...plainPlace(machine), scale, turned });
@@ -155,7 +192,11 @@ function joinedAlong(machine: Machine, line: number, owner: "row" | "column", va
 		return [{ picture: member, place: centredAt(member.box, x, y, plainPlace(machine)) }];
 	});
 	const [w, h] = sideways ? [total / 2, across / 2] : [across / 2, total / 2];
-	return within(machine, line, new Picture(together(machine, line, parts), { left: -w, right: w, low: -h, high: h }, sourcesOf(pictures)));
+	return within(
+		machine,
+		line,
+		new Picture(together(machine, line, parts), { left: -w, right: w, low: -h, high: h }, sourcesOf(pictures)),
+	);
 }
 
 export function row(machine: Machine, line: number, ...values: unknown[]): Picture {
@@ -169,9 +210,15 @@ export function column(machine: Machine, line: number, ...values: unknown[]): Pi
 /** Pictures over one another, the first on top, their middles together. */
 export function layers(machine: Machine, line: number, ...values: unknown[]): Picture {
 	const pictures = membersOf(machine, line, "layers", values).filter((m) => m instanceof Picture);
-	const parts = [...pictures].reverse().map((picture) => ({ picture, place: centredAt(picture.box, 0, 0, plainPlace(machine)) }));
+	const parts = [...pictures]
+		.reverse()
+		.map((picture) => ({ picture, place: centredAt(picture.box, 0, 0, plainPlace(machine)) }));
 	const [w, h] = [Math.max(0, ...pictures.map((p) => p.width)) / 2, Math.max(0, ...pictures.map((p) => p.height)) / 2];
-	return within(machine, line, new Picture(together(machine, line, parts), { left: -w, right: w, low: -h, high: h }, sourcesOf(pictures)));
+	return within(
+		machine,
+		line,
+		new Picture(together(machine, line, parts), { left: -w, right: w, low: -h, high: h }, sourcesOf(pictures)),
+	);
 }
 
 /** A picture changed about the middle of its box, which stays where it is; the box is that of the changed box. */
@@ -182,7 +229,11 @@ function changed(machine: Machine, line: number, picture: Picture, change: Parti
 	const [w, h] = [((right - left) / 2) * place.scale, ((high - low) / 2) * place.scale];
 	const tilt = (place.mirrored ? -picture.tilt : picture.tilt) + place.turned;
 	const upright = { left: x - w, right: x + w, low: y - h, high: y + h };
-	return within(machine, line, new Picture(together(machine, line, [{ picture, place }]), upright, picture.sources, tilt));
+	return within(
+		machine,
+		line,
+		new Picture(together(machine, line, [{ picture, place }]), upright, picture.sources, tilt),
+	);
 }
 
 export function turned(machine: Machine, line: number, picture: Picture, angle: number): Picture {
@@ -199,7 +250,13 @@ export function mirrored(machine: Machine, line: number, picture: Picture): Pict
 }
 
 /** A measure of a value that should be a picture. */
-export function pictureSide(machine: Machine, line: number, value: unknown, side: "width" | "height", name: string): number {
+export function pictureSide(
+	machine: Machine,
+	line: number,
+	value: unknown,
+	side: "width" | "height",
+	name: string,
+): number {
 	if (!(value instanceof Picture)) return machine.fail(line, "member-of", { name, side, found: kindOf(value) });
 	return value[side];
 }

@@ -23,7 +23,8 @@ function applied(source: string, { fix }: Problem): string {
 	if (!fix) return source;
 	const lines = source.split("\n");
 	const line = lines[fix.place.line - 1] as string;
-	lines[fix.place.line - 1] = line.slice(0, fix.place.column - 1) + fix.text + line.slice(fix.place.column - 1 + fix.place.length);
+	lines[fix.place.line - 1] =
+		line.slice(0, fix.place.column - 1) + fix.text + line.slice(fix.place.column - 1 + fix.place.length);
 	return lines.join("\n");
 }
 
@@ -33,11 +34,24 @@ const plain = (source: string) => source.replace(/ +/g, " ").replace(/ $/gm, "")
 /** A program for each code, and the few whose programs are too long to be written out. */
 const CASES: readonly Case[] = [
 	...(parse(readFileSync(new URL("../../examples/problems.yaml", import.meta.url), "utf8")) as Case[]),
-	{ code: "nesting-deep", when: "reading", source: `print ${"(".repeat(200)}1${")".repeat(200)}`, at: "1:107", holds: "100" },
+	{
+		code: "nesting-deep",
+		when: "reading",
+		source: `print ${"(".repeat(200)}1${")".repeat(200)}`,
+		at: "1:107",
+		holds: "100",
+	},
 	{ code: "number-long", when: "reading", source: `walk ${"9".repeat(400)}`, at: "1:6", holds: "999999999999…" },
 	{ code: "value-long", when: "reading", source: `print ${"1 + ".repeat(600)}1`, at: "1:7", holds: "500" },
 	{ code: "limit-source", when: "reading", source: `print "${"x".repeat(300_000)}"`, at: "1:1", holds: "262144" },
-	{ code: "statement-left-out", when: "reading", source: "circle centre 9, 9 radius 5", without: ["circle"], at: "1:1", holds: "circle" },
+	{
+		code: "statement-left-out",
+		when: "reading",
+		source: "circle centre 9, 9 radius 5",
+		without: ["circle"],
+		at: "1:1",
+		holds: "circle",
+	},
 	{ code: "limit-frames", when: "running", source: "each frame\n  walk 1\nend", at: "1:1", holds: "3600" },
 ];
 
@@ -50,20 +64,24 @@ function found(source: string, when: Case["when"], without?: readonly string[]):
 }
 
 describe.each(["reading", "running", "remark"] as const)("each code of %s is told", (when) => {
-	test.each(CASES.filter((c) => c.when === when).map((c) => [c.code, c] as const))("%s", (code, { source, at, holds, fixed, without }) => {
-		const problems = found(source, when, without);
-		expect(problems.map((p) => p.code)).toEqual([code]);
-		const problem = problems[0] as Problem;
-		expect(`${problem.place.line}:${problem.place.column}`).toBe(at);
-		const sentence = problemSentence(problem);
-		expect(sentence).toContain(holds);
-		expect(sentence).toMatch(/^[“A-Z].*[.?…]$/);
-		expect(sentence).not.toContain("undefined");
-		expect(read(source, undefined, without).ok).toBe(when !== "reading");
-		if (fixed === undefined) return expect(problem.fix === undefined || when === "remark" || read(applied(source, problem)).ok).toBe(true);
-		expect(plain(applied(source, problem))).toBe(plain(fixed));
-		expect(read(applied(source, problem)).ok).toBe(true);
-	});
+	test.each(CASES.filter((c) => c.when === when).map((c) => [c.code, c] as const))(
+		"%s",
+		(code, { source, at, holds, fixed, without }) => {
+			const problems = found(source, when, without);
+			expect(problems.map((p) => p.code)).toEqual([code]);
+			const problem = problems[0] as Problem;
+			expect(`${problem.place.line}:${problem.place.column}`).toBe(at);
+			const sentence = problemSentence(problem);
+			expect(sentence).toContain(holds);
+			expect(sentence).toMatch(/^[“A-Z].*[.?…]$/);
+			expect(sentence).not.toContain("undefined");
+			expect(read(source, undefined, without).ok).toBe(when !== "reading");
+			if (fixed === undefined)
+				return expect(problem.fix === undefined || when === "remark" || read(applied(source, problem)).ok).toBe(true);
+			expect(plain(applied(source, problem))).toBe(plain(fixed));
+			expect(read(applied(source, problem)).ok).toBe(true);
+		},
+	);
 });
 
 const TOLD_ELSEWHERE = ["limit-time", "limit-time-lost", "thread-died", "sheet-overruled"];
@@ -101,5 +119,8 @@ test("a routine met inside a block means that an end is missing before it", () =
 
 test("remarks tell what is never used", () => {
 	const reading = read("let a = 1\nroutine f()\nend");
-	expect(reading.ok && reading.remarks.map((r) => problemSentence(r))).toEqual(["“a” is never used.", "The routine “f” is never called."]);
+	expect(reading.ok && reading.remarks.map((r) => problemSentence(r))).toEqual([
+		"“a” is never used.",
+		"The routine “f” is never called.",
+	]);
 });

@@ -6,7 +6,9 @@ import type { Problem } from "./problem.ts";
 import { everyStep, type Program } from "./tree.ts";
 
 /** A source that can be run, or why it can't. */
-export type Read = { readonly ok: true; readonly checked: Checked; readonly remarks: readonly Problem[] } | { readonly ok: false; readonly problems: readonly Problem[] };
+export type Read =
+	| { readonly ok: true; readonly checked: Checked; readonly remarks: readonly Problem[] }
+	| { readonly ok: false; readonly problems: readonly Problem[] };
 
 /** Bytes of a source in UTF-8. */
 export function sourceBytes(source: string): number {
@@ -24,7 +26,12 @@ function leftOut({ steps }: Program, without: readonly string[]): Problem[] {
 	const told: Problem[] = [];
 	for (const step of everyStep(steps)) {
 		const word = step.node === "draw" ? step.statement.head : step.node === "each" ? "for" : step.node;
-		if (without.includes(word)) told.push({ code: "statement-left-out", place: { ...step.place, length: Math.min(step.place.length, word.length) }, data: { word } });
+		if (without.includes(word))
+			told.push({
+				code: "statement-left-out",
+				place: { ...step.place, length: Math.min(step.place.length, word.length) },
+				data: { word },
+			});
 	}
 	return told.slice(0, 50);
 }
@@ -36,12 +43,28 @@ function leftOut({ steps }: Program, without: readonly string[]): Problem[] {
  */
 export function read(source: string, limits: Limits = CLASS_LIMITS, without: readonly string[] = []): Read {
 	const bytes = sourceBytes(source);
-	if (bytes > limits.source) return { ok: false, problems: [{ code: "limit-source", place: { line: 1, column: 1, length: 1 }, data: { bytes, most: limits.source } }] };
+	if (bytes > limits.source)
+		return {
+			ok: false,
+			problems: [
+				{ code: "limit-source", place: { line: 1, column: 1, length: 1 }, data: { bytes, most: limits.source } },
+			],
+		};
 	const { program, problems, remarks, lines } = parse(source, limits);
 	const checked = check(program, Math.max(1, lines.at(-1)?.tokens.at(-1)?.place.line ?? 1));
 	const taken = new Set(problems.map((p) => p.place.line));
-	const all = withoutFollowUps([...problems, ...(problems.some((p) => p.code === "end-missing") ? [] : checked.problems.filter((p) => !taken.has(p.place.line)))], lines);
+	const all = withoutFollowUps(
+		[
+			...problems,
+			...(problems.some((p) => p.code === "end-missing")
+				? []
+				: checked.problems.filter((p) => !taken.has(p.place.line))),
+		],
+		lines,
+	);
 	all.sort((a, b) => a.place.line - b.place.line || a.place.column - b.place.column);
 	if (all.length === 0) all.push(...leftOut(program, without));
-	return all.length > 0 ? { ok: false, problems: all.slice(0, 50) } : { ok: true, checked, remarks: [...remarks, ...checked.remarks].sort((a, b) => a.place.line - b.place.line) };
+	return all.length > 0
+		? { ok: false, problems: all.slice(0, 50) }
+		: { ok: true, checked, remarks: [...remarks, ...checked.remarks].sort((a, b) => a.place.line - b.place.line) };
 }

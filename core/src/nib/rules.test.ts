@@ -35,7 +35,16 @@ describe("lines, words, signs", () => {
 		expect(prints("print 007, 2.50, 0.5")).toEqual(["7 2.5 0.5"]);
 	});
 	test("`.5`, `5.`, `1e3`, `50px`, `2r`, `90°`, `45%` and `2,5` are errors with a fix.", () => {
-		const fixes = { ".5": "0.5", "5.": "5", "1e3": "1000", "50px": "50", "2r": "2", "90°": "90", "45%": "45", "2,5": "2.5" };
+		const fixes = {
+			".5": "0.5",
+			"5.": "5",
+			"1e3": "1000",
+			"50px": "50",
+			"2r": "2",
+			"90°": "90",
+			"45%": "45",
+			"2,5": "2.5",
+		};
 		for (const [wrong, right] of Object.entries(fixes)) expect(mended(`walk ${wrong}`)).toBe(`walk ${right}`);
 	});
 	test('Text stands in `"…"` on one line, and `""` inside it is one quote mark.', () => {
@@ -43,7 +52,8 @@ describe("lines, words, signs", () => {
 		expect(codes('print "a\nb"')).toContain("text-open");
 	});
 	test("Single and curly quotes are errors with a fix.", () => {
-		for (const [open, close] of ["''", "“”", "‘’", "``"].map((pair) => [...pair])) expect(mended(`print ${open}a${close}`)).toBe('print "a"');
+		for (const [open, close] of ["''", "“”", "‘’", "``"].map((pair) => [...pair]))
+			expect(mended(`print ${open}a${close}`)).toBe('print "a"');
 	});
 	test("A name is a letter or `_`, then letters, digits and `_`, of every alphabet.", () => {
 		expect(prints("let größe = 1\nlet _a2 = 2\nlet 高さ = 3\nprint größe + _a2 + 高さ")).toEqual(["6"]);
@@ -55,10 +65,19 @@ describe("lines, words, signs", () => {
 		expect(prints("let side = 1\nlet Side = 2\nprint side, Side")).toEqual(["1 2"]);
 	});
 	test("British and American spellings of the language's words are both read.", () => {
-		for (const source of ["pen color gray", "pen colour grey", "circle center 5, 5 radius 2", "circle centre 5, 5 radius 2", "face towards 5, 5"]) expect(reads(source)).toBe(true);
+		for (const source of [
+			"pen color gray",
+			"pen colour grey",
+			"circle center 5, 5 radius 2",
+			"circle centre 5, 5 radius 2",
+			"face towards 5, 5",
+		])
+			expect(reads(source)).toBe(true);
 	});
 	test("Reserved are `let if else repeat for each while routine return break end pen sheet frame true false none and or not mod`.", () => {
-		for (const word of "let if else repeat for each while routine return break end pen sheet frame true false none and or not mod".split(" "))
+		for (const word of "let if else repeat for each while routine return break end pen sheet frame true false none and or not mod".split(
+			" ",
+		))
 			expect(codes(`let ${word} = 1`)).toEqual(["name-reserved"]);
 	});
 	test("All other words are free as names.", () => {
@@ -68,7 +87,9 @@ describe("lines, words, signs", () => {
 		expect(prints("let add = 1\nlet in = [2]\nadd = add + 1\nadd add to in\nprint add, in")).toEqual(["2 [2, 2]"]);
 	});
 	test("`area` opens a block only when alone on its line, `picture` only before a name.", () => {
-		expect(prints("let area = 2\narea = area * 3\nlet picture = area\npicture = picture + 1\nprint area, picture")).toEqual(["6 7"]);
+		expect(
+			prints("let area = 2\narea = area * 3\nlet picture = area\npicture = picture + 1\nprint area, picture"),
+		).toEqual(["6 7"]);
 		expect(draws("area\n  walk 5\nend").map(([name]) => name)).toEqual(["areaBegin", "segment", "areaEnd"]);
 	});
 	test("In a value, `NAME (` is a call, with or without the space.", () => {
@@ -107,12 +128,18 @@ describe("lines, words, signs", () => {
 		expect(codes("repeat 2\nend repeat")).toEqual(["end-not-alone"]);
 	});
 	test("When ends don't match, an `end` belongs to the opener with its own indentation, and the one left over is named.", () => {
-		expect(problems("repeat 4\n  if true\n    walk 5\n  turn left 90\nend").map((p) => [p.code, p.place.line])).toEqual([["end-missing", 2]]);
+		expect(problems("repeat 4\n  if true\n    walk 5\n  turn left 90\nend").map((p) => [p.code, p.place.line])).toEqual(
+			[["end-missing", 2]],
+		);
 		expect(problems("repeat 4\n  walk 5\nend\nend").map((p) => [p.code, p.place.line])).toEqual([["end-extra", 4]]);
 	});
 	test("`routine` or `each frame` met inside a block means that an `end` is missing before it.", () => {
-		expect(problems("repeat 4\n  walk 5\nroutine f()\nend").map((p) => [p.code, p.data.before])).toEqual([["end-missing", 3]]);
-		expect(problems("repeat 4\n  walk 5\neach frame\nend").map((p) => [p.code, p.data.before])).toEqual([["end-missing", 3]]);
+		expect(problems("repeat 4\n  walk 5\nroutine f()\nend").map((p) => [p.code, p.data.before])).toEqual([
+			["end-missing", 3],
+		]);
+		expect(problems("repeat 4\n  walk 5\neach frame\nend").map((p) => [p.code, p.data.before])).toEqual([
+			["end-missing", 3],
+		]);
 	});
 	test("A block whose first line is wrong still opens its block.", () => {
 		expect(codes("repeat\n  walk 5\nend")).toEqual(["value-missing"]);
@@ -138,10 +165,16 @@ describe("names", () => {
 		expect(mended("let a = 1\nlet a = 2")).toBe("let a = 1\na = 2");
 	});
 	test("A routine's values, loop names and names inside a routine may hide an outer one.", () => {
-		expect(prints("let a = 1\nroutine f(a)\n  let b = a\n  return b\nend\nlet b = 7\nfor a from 8 to 8\n  print a\nend\nprint f(3), a, b")).toEqual(["8", "3 1 7"]);
+		expect(
+			prints(
+				"let a = 1\nroutine f(a)\n  let b = a\n  return b\nend\nlet b = 7\nfor a from 8 to 8\n  print a\nend\nprint f(3), a, b",
+			),
+		).toEqual(["8", "3 1 7"]);
 	});
 	test("Using a name of an ended block says where it lived.", () => {
-		expect(sentence("let x = 1\n\nif x == 1\n  let r = 2\nend\nprint r")).toContain("“r” lived only in the if of lines 3 to 5");
+		expect(sentence("let x = 1\n\nif x == 1\n  let r = 2\nend\nprint r")).toContain(
+			"“r” lived only in the if of lines 3 to 5",
+		);
 	});
 	test("Changing what was never declared is an error with the nearest name.", () => {
 		expect(sentence("let side = 1\nsidee = 2")).toContain("“side”");
@@ -160,11 +193,15 @@ describe("names", () => {
 		expect(prints("let n = 2\nrepeat n\n  n = n + 5\nend\nprint n")).toEqual(["12"]);
 	});
 	test("Routines stand at top level, once each, and may call themselves.", () => {
-		expect(prints("routine f(n)\n  if n < 2\n    return 1\n  end\n  return n * f(n - 1)\nend\nprint f(5)")).toEqual(["120"]);
+		expect(prints("routine f(n)\n  if n < 2\n    return 1\n  end\n  return n * f(n - 1)\nend\nprint f(5)")).toEqual([
+			"120",
+		]);
 		expect(codes("routine f()\nend\nroutine f()\nend")).toEqual(["routine-twice"]);
 	});
 	test("A routine sees the names declared at top level outside any block.", () => {
-		expect(prints("let t = 1\nroutine f()\n  t = t + 1\nend\nrepeat 3\n  f()\n  t = t * 2\nend\nprint t")).toEqual(["22"]);
+		expect(prints("let t = 1\nroutine f()\n  t = t + 1\nend\nrepeat 3\n  f()\n  t = t * 2\nend\nprint t")).toEqual([
+			"22",
+		]);
 		expect(codes("repeat 1\n  let t = 1\n  f()\nend\nroutine f()\n  print t\nend")).toEqual(["name-unknown"]);
 		expect(codes("f()\nlet t = 1\nroutine f()\n  print t\nend")).toEqual(["name-not-yet"]);
 	});
@@ -173,11 +210,18 @@ describe("names", () => {
 		expect(reads("routine f(a, b)\nend\nf(1, 2, 3)")).toBe(false);
 	});
 	test("A default may use the values before it.", () => {
-		expect(prints("routine f(a, b = a * 2, c = a + b)\n  print a, b, c\nend\nf(1)\nf(1, 5)")).toEqual(["1 2 3", "1 5 6"]);
+		expect(prints("routine f(a, b = a * 2, c = a + b)\n  print a, b, c\nend\nf(1)\nf(1, 5)")).toEqual([
+			"1 2 3",
+			"1 5 6",
+		]);
 		expect(reads("routine f(a = b, b = 1)\nend")).toBe(false);
 	});
 	test("`return` outside a routine and `break` outside a loop are reading errors.", () => {
-		expect([codes("return 1"), codes("break"), codes("routine f()\n  break\nend")]).toEqual([["return-outside"], ["break-outside"], ["break-outside"]]);
+		expect([codes("return 1"), codes("break"), codes("routine f()\n  break\nend")]).toEqual([
+			["return-outside"],
+			["break-outside"],
+			["break-outside"],
+		]);
 	});
 	test("Neither `return` nor `break` may leave an `area` or `picture` block.", () => {
 		expect(codes("repeat 2\n  area\n    break\n  end\nend")).toEqual(["leave-block"]);
@@ -188,7 +232,9 @@ describe("names", () => {
 
 describe("lists", () => {
 	test("`LIST[i] = VALUE` changes an item, also of a list in a list.", () => {
-		expect(prints("let a = [1, 2]\na[1] = 5\nlet g = [[1, 2], [3, 4]]\ng[1][0] = 9\nprint a, g")).toEqual(["[1, 5] [[1, 2], [9, 4]]"]);
+		expect(prints("let a = [1, 2]\na[1] = 5\nlet g = [[1, 2], [3, 4]]\ng[1][0] = 9\nprint a, g")).toEqual([
+			"[1, 5] [[1, 2], [9, 4]]",
+		]);
 	});
 	test("`add VALUE to LIST` puts one at the end.", () => {
 		expect(prints("let a = []\nadd 1 to a\nadd [2] to a\nadd 3 to a[1]\nprint a")).toEqual(["[1, [2, 3]]"]);
@@ -198,8 +244,12 @@ describe("lists", () => {
 	});
 	test("A list is a value like a number: storing or passing it gives a copy.", () => {
 		expect(prints("let a = [1, 2]\nlet b = a\nb[0] = 9\nprint a, b")).toEqual(["[1, 2] [9, 2]"]);
-		expect(prints("routine f(l)\n  l[0] = 5\n  return l\nend\nlet a = [1]\nlet b = f(a)\nb[0] = 6\nprint a, b, f(a)")).toEqual(["[1] [6] [5]"]);
-		expect(prints("let row = [0, 0]\nlet g = [row, row]\ng[0][0] = 1\nrow[1] = 2\nprint g, row")).toEqual(["[[1, 0], [0, 0]] [0, 2]"]);
+		expect(
+			prints("routine f(l)\n  l[0] = 5\n  return l\nend\nlet a = [1]\nlet b = f(a)\nb[0] = 6\nprint a, b, f(a)"),
+		).toEqual(["[1] [6] [5]"]);
+		expect(prints("let row = [0, 0]\nlet g = [row, row]\ng[0][0] = 1\nrow[1] = 2\nprint g, row")).toEqual([
+			"[[1, 0], [0, 0]] [0, 2]",
+		]);
 		expect(prints("let a = [1]\nadd a to a\na[1][0] = 7\nprint a")).toEqual(["[1, [7]]"]);
 	});
 	test("An index is whole, 0 to length − 1.", () => {
@@ -209,16 +259,23 @@ describe("lists", () => {
 		expect(codes("let a = [5, 6]\nprint a[0.5]")).toEqual(["not-whole"]);
 	});
 	test("`for each` goes over the list as it was when the loop began.", () => {
-		expect(prints("let a = [1, 2]\nfor each v in a\n  add v * 10 to a\n  a[1] = 0\n  print v\nend\nprint a")).toEqual(["1", "2", "[1, 0, 10, 20]"]);
+		expect(prints("let a = [1, 2]\nfor each v in a\n  add v * 10 to a\n  a[1] = 0\n  print v\nend\nprint a")).toEqual([
+			"1",
+			"2",
+			"[1, 0, 10, 20]",
+		]);
 	});
 });
 
 describe("operators and functions", () => {
 	test("`+` adds numbers, joins lists, and joins as text when either side is text.", () => {
-		expect(prints('print 1 + 2, "a" + 1, 1 + "a", true + "!", [1] + "x", red + ""')).toEqual(["3 a1 1a true! [1]x #ff0000"]);
+		expect(prints('print 1 + 2, "a" + 1, 1 + "a", true + "!", [1] + "x", red + ""')).toEqual([
+			"3 a1 1a true! [1]x #ff0000",
+		]);
 	});
 	test("Other arithmetic and `< <= > >=` take numbers only.", () => {
-		for (const sign of ["-", "*", "/", "mod", "^", "<", "<=", ">", ">="]) expect(codes(`print 1 ${sign} "2"`)).toEqual(["kind-wrong"]);
+		for (const sign of ["-", "*", "/", "mod", "^", "<", "<=", ">", ">="])
+			expect(codes(`print 1 ${sign} "2"`)).toEqual(["kind-wrong"]);
 	});
 	test("Comparisons aren't chained.", () => {
 		expect(codes("print 1 < 2 < 3")).toEqual(["compare-chain"]);
@@ -228,9 +285,11 @@ describe("operators and functions", () => {
 		expect(mended('fill "red"')).toBe("fill red");
 	});
 	test("`==` is exact: by value, colours by their four parts, lists item by item; different kinds are not equal.", () => {
-		expect(prints('print 0.1 + 0.2 == 0.3, "a" == "a", red == rgb(255, 0, 0), red == rgb(255, 0, 0, 0.5), [1, [2]] == [1, [2]], [1] == [1, 2], 1 == "1"')).toEqual([
-			"false true true false true false false",
-		]);
+		expect(
+			prints(
+				'print 0.1 + 0.2 == 0.3, "a" == "a", red == rgb(255, 0, 0), red == rgb(255, 0, 0, 0.5), [1, [2]] == [1, [2]], [1] == [1, 2], 1 == "1"',
+			),
+		).toEqual(["false true true false true false false"]);
 	});
 	test("`and or not` and conditions take true and false only, and `x == 3 or 4` shows `x == 3 or x == 4`.", () => {
 		expect(codes("if 1\nend")).toEqual(["kind-wrong"]);
@@ -270,7 +329,14 @@ describe("operators and functions", () => {
 	});
 	test("`for` makes `floor((B − A) / S + 1e-9) + 1` passes, none if below 1.", () => {
 		const passes = (head: string) => prints(`let n = 0\nfor i from ${head}\n  n = n + 1\nend\nprint n`)[0];
-		expect(["0 to 1 by 0.1", "1 to 5", "5 to 1", "5 to 1 by -2", "0 to 0.9", "1 to 1"].map(passes)).toEqual(["11", "5", "0", "3", "1", "1"]);
+		expect(["0 to 1 by 0.1", "1 to 5", "5 to 1", "5 to 1 by -2", "0 to 0.9", "1 to 1"].map(passes)).toEqual([
+			"11",
+			"5",
+			"0",
+			"3",
+			"1",
+			"1",
+		]);
 	});
 	test("Pass k of a `for` has the value `A + k * S`.", () => {
 		expect(prints("for i from 0 to 1 by 0.1\n  if i == 3 * 0.1\n    print i\n  end\nend")).toEqual(["0.3"]);
@@ -282,7 +348,9 @@ describe("operators and functions", () => {
 		expect(prints("print round(0.5), round(-0.5), round(2.5), round(-2.4)")).toEqual(["1 -1 3 -2"]);
 	});
 	test("Sine, cosine and tangent are in degrees, exact at multiples of 30 and 45, and `tan(90)` is an error.", () => {
-		expect(prints("print sin(30) == 0.5, cos(60) == 0.5, tan(45) == 1, sin(180) == 0, cos(270) == 0, asin(0.5), atan(1)")).toEqual(["true true true true true 30 45"]);
+		expect(
+			prints("print sin(30) == 0.5, cos(60) == 0.5, tan(45) == 1, sin(180) == 0, cos(270) == 0, asin(0.5), atan(1)"),
+		).toEqual(["true true true true true 30 45"]);
 		expect(codes("print tan(90)")).toEqual(["function-none"]);
 	});
 	test("`angle(dx, dy)` is the facing, as seen, that goes dx along x and dy along y.", () => {
@@ -314,7 +382,8 @@ describe("operators and functions", () => {
 		expect(prints(source, { seed: 2 })).not.toEqual(prints(source));
 	});
 	test("A run may be given values for names that a `let` at top level declares; they take the place of that `let`'s value after it has been worked out.", () => {
-		const source = 'let gap = random(1, 1000000)\nlet ink = red\nlet word = "a"\nlet n = random(1, 1000000)\nprint gap, ink, word, n';
+		const source =
+			'let gap = random(1, 1000000)\nlet ink = red\nlet word = "a"\nlet n = random(1, 1000000)\nprint gap, ink, word, n';
 		const [plain] = prints(source);
 		const [given] = prints(source, { given: { gap: 5, ink: "blue", word: "b" } });
 		expect(given).toBe(`5 #0000ff b ${plain?.split(" ").at(-1)}`);
@@ -324,26 +393,36 @@ describe("operators and functions", () => {
 	test("Colours are every CSS Color 4 name in any case, `#rgb`, `#rrggbb`, `#rrggbbaa`, `rgb`, `hsl` and `none`.", () => {
 		for (const name of COLOUR_NAMES) expect(reads(`fill ${name}`)).toBe(true);
 		expect(COLOUR_NAMES.length).toBeGreaterThanOrEqual(148);
-		expect(prints("print LightBlue, #f80, #ff8800, #ff880080, none, grey == gray")).toEqual(["#add8e6 #ff8800 #ff8800 #ff880080 none true"]);
+		expect(prints("print LightBlue, #f80, #ff8800, #ff880080, none, grey == gray")).toEqual([
+			"#add8e6 #ff8800 #ff8800 #ff880080 none true",
+		]);
 		expect(reads("fill #ff88")).toBe(false);
 	});
 	test("Numbers as text have 10 significant digits, no zeros at the end, and no exponent from 0.000001 to 1e15.", () => {
-		expect(prints("print 0.1 + 0.2, 1 / 3, 2 / 3 * 1000, 0.000001, 10 ^ 15, 1.50")).toEqual(["0.3 0.3333333333 666.6666667 0.000001 1000000000000000 1.5"]);
+		expect(prints("print 0.1 + 0.2, 1 / 3, 2 / 3 * 1000, 0.000001, 10 ^ 15, 1.50")).toEqual([
+			"0.3 0.3333333333 666.6666667 0.000001 1000000000000000 1.5",
+		]);
 	});
 	test('Colours print as `#rrggbb`, lists as `[1, "a"]`, pictures as `picture 80 by 40`.', () => {
-		expect(prints('picture p size 80, 40\nend\nprint [1, "a"], [[red], "say ""b"""], p')).toEqual(['[1, "a"] [[#ff0000], "say ""b"""] picture 80 by 40']);
+		expect(prints('picture p size 80, 40\nend\nprint [1, "a"], [[red], "say ""b"""], p')).toEqual([
+			'[1, "a"] [[#ff0000], "say ""b"""] picture 80 by 40',
+		]);
 	});
 	test("`print` puts one space between values.", () => {
 		expect(prints('print 1, "", "x"')).toEqual(["1  x"]);
 	});
 	test("`pen.x`, `pen.y`, `pen.facing`, `pen.width`, `pen.colour`, `pen.fill`, `pen.down`, `sheet.width`, `sheet.height` and `frame.number` can be read and never set.", () => {
-		expect(prints("pen up\nfill red\nprint pen.x, pen.y, pen.facing, pen.width, pen.colour, pen.fill, pen.down, sheet.width, sheet.height, frame.number")).toEqual([
-			"200 150 0 2 #000000 #ff0000 false 400 300 0",
-		]);
+		expect(
+			prints(
+				"pen up\nfill red\nprint pen.x, pen.y, pen.facing, pen.width, pen.colour, pen.fill, pen.down, sheet.width, sheet.height, frame.number",
+			),
+		).toEqual(["200 150 0 2 #000000 #ff0000 false 400 300 0"]);
 		for (const name of ["pen.x", "sheet.width", "frame.number"]) expect(codes(`${name} = 5`)).toEqual(["property-set"]);
 		expect(sentence("pen.x = 5")).toContain("go to");
 	});
 	test("`.width` and `.height` can be read of any picture.", () => {
-		expect(prints("picture p size 80, 40\nend\nlet all = [p]\nprint p.width, p.height, all[0].width, turned(p, 90).width")).toEqual(["80 40 80 40"]);
+		expect(
+			prints("picture p size 80, 40\nend\nlet all = [p]\nprint p.width, p.height, all[0].width, turned(p, 90).width"),
+		).toEqual(["80 40 80 40"]);
 	});
 });

@@ -17,8 +17,24 @@ export type Aspect = "ink" | "width" | "fill";
 const ASPECTS: readonly Aspect[] = ["ink", "width", "fill"];
 const ASPECT_WORDS: Readonly<Record<Aspect, string>> = { ink: "pen's colour", width: "pen's width", fill: "fill" };
 
-const OUTLINED: ReadonlySet<number> = new Set([ENTRY.segment, ENTRY.curve, ENTRY.line, ENTRY.rect, ENTRY.ellipse, ENTRY.polygon, ENTRY.polyline, ENTRY.arc]);
-const INSIDE: ReadonlySet<number> = new Set([ENTRY.rect, ENTRY.ellipse, ENTRY.polygon, ENTRY.arc, ENTRY.text, ENTRY.areaEnd]);
+const OUTLINED: ReadonlySet<number> = new Set([
+	ENTRY.segment,
+	ENTRY.curve,
+	ENTRY.line,
+	ENTRY.rect,
+	ENTRY.ellipse,
+	ENTRY.polygon,
+	ENTRY.polyline,
+	ENTRY.arc,
+]);
+const INSIDE: ReadonlySet<number> = new Set([
+	ENTRY.rect,
+	ENTRY.ellipse,
+	ENTRY.polygon,
+	ENTRY.arc,
+	ENTRY.text,
+	ENTRY.areaEnd,
+]);
 const SHOWN: ReadonlySet<number> = new Set([...OUTLINED, ENTRY.dot, ENTRY.text]);
 
 /** Whether an entry is drawn with what a setting set. */
@@ -139,7 +155,8 @@ export class RunRemarks {
 		const lines = this.settings.ink.length;
 		for (let line = 0; line < lines; line++) {
 			const unused = ASPECTS.filter((a) => this.settings[a][line] === 1);
-			if (unused.length > 0) this.add("setting-unused", line, { what: unused.map((a) => ASPECT_WORDS[a]).join(" and the ") });
+			if (unused.length > 0)
+				this.add("setting-unused", line, { what: unused.map((a) => ASPECT_WORDS[a]).join(" and the ") });
 		}
 	}
 
@@ -169,8 +186,13 @@ function unseen(tape: Tape, row: number, sheet: Bounds, up: 1 | -1): string {
 	if (!inked && !filled) return "paint";
 	const box = entryBounds(kind, tape.coords, tape.at[row] as number, endOf(tape, row), tape.texts, up);
 	if (!box) return "";
-	if (box.right === box.left && box.high === box.low) return kind === ENTRY.segment || kind === ENTRY.curve ? "" : "size";
+	if (box.right === box.left && box.high === box.low)
+		return kind === ENTRY.segment || kind === ENTRY.curve ? "" : "size";
 	const half = inked && OUTLINED.has(kind) ? width / 2 : 0;
-	const off = box.right + half < sheet.left || box.left - half > sheet.right || box.high + half < sheet.low || box.low - half > sheet.high;
+	const off =
+		box.right + half < sheet.left ||
+		box.left - half > sheet.right ||
+		box.high + half < sheet.low ||
+		box.low - half > sheet.high;
 	return off ? "sheet" : "";
 }

@@ -26,8 +26,12 @@ function entries(tape: Tape, kind: number): number[] {
 
 describe("at the start of a run", () => {
 	test("the pen is in the middle of the sheet, facing 0, down, black, 2 wide; there is no fill", () => {
-		expect(printed("print pen.x, pen.y, pen.facing, pen.down, pen.colour, pen.width, pen.fill")).toEqual(["200 150 0 true #000000 2 none"]);
-		expect(printed("sheet 200, 100 origin centre\nprint pen.x, pen.y, sheet.width, sheet.height")).toEqual(["0 0 200 100"]);
+		expect(printed("print pen.x, pen.y, pen.facing, pen.down, pen.colour, pen.width, pen.fill")).toEqual([
+			"200 150 0 true #000000 2 none",
+		]);
+		expect(printed("sheet 200, 100 origin centre\nprint pen.x, pen.y, sheet.width, sheet.height")).toEqual([
+			"0 0 200 100",
+		]);
 		expect(printed("sheet 200, 100 origin bottom left\nprint pen.x, pen.y")).toEqual(["100 50"]);
 	});
 
@@ -67,17 +71,24 @@ describe("values", () => {
 	});
 
 	test("and, or work out their right side only where it matters", () => {
-		expect(printed("let x = 0\nif x == 0 or 1 / x > 2\n  print 1\nend\nif x != 0 and 1 / x > 2\n  print 2\nend")).toEqual(["1"]);
+		expect(
+			printed("let x = 0\nif x == 0 or 1 / x > 2\n  print 1\nend\nif x != 0 and 1 / x > 2\n  print 2\nend"),
+		).toEqual(["1"]);
 	});
 
 	test("a call on the right doesn't change what was read on the left", () => {
-		expect(printed("let n = 1\nroutine f()\n  n = n + 10\n  return n\nend\nprint n + f()\nprint f() + n")).toEqual(["12", "42"]);
+		expect(printed("let n = 1\nroutine f()\n  n = n + 10\n  return n\nend\nprint n + f()\nprint f() + n")).toEqual([
+			"12",
+			"42",
+		]);
 	});
 });
 
 describe("names and blocks", () => {
 	test("a routine sees the names of the top level, and its own values hide them", () => {
-		expect(printed("let a = 1\nroutine f(a)\n  return a * 2\nend\nroutine g()\n  return a\nend\nprint f(5), g()")).toEqual(["10 1"]);
+		expect(
+			printed("let a = 1\nroutine f(a)\n  return a * 2\nend\nroutine g()\n  return a\nend\nprint f(5), g()"),
+		).toEqual(["10 1"]);
 	});
 
 	test("a default may use the values before it", () => {
@@ -92,17 +103,22 @@ describe("names and blocks", () => {
 	});
 
 	test("break leaves the nearest loop, and its passes are counted", () => {
-		const source = "let n = 0\nrepeat 10\n  repeat 100000\n    n = n + 1\n    if n mod 3 == 0\n      break\n    end\n  end\nend\nprint n";
+		const source =
+			"let n = 0\nrepeat 10\n  repeat 100000\n    n = n + 1\n    if n mod 3 == 0\n      break\n    end\n  end\nend\nprint n";
 		expect(printed(source)).toEqual(["30"]);
 		expect(runOf(source).steps).toBe(40);
 	});
 
 	test("a routine may call itself, and return leaves it", () => {
-		expect(printed("routine f(n)\n  if n < 2\n    return 1\n  end\n  return n * f(n - 1)\nend\nprint f(10)")).toEqual(["3628800"]);
+		expect(printed("routine f(n)\n  if n < 2\n    return 1\n  end\n  return n * f(n - 1)\nend\nprint f(10)")).toEqual([
+			"3628800",
+		]);
 	});
 
 	test("words of statements are free as names where no statement is due", () => {
-		expect(printed("let size = 30\nlet line = size * 2\nrect corner size, line size size, size\nprint line")).toEqual(["60"]);
+		expect(printed("let size = 30\nlet line = size * 2\nrect corner size, line size size, size\nprint line")).toEqual([
+			"60",
+		]);
 	});
 
 	test("a name of any alphabet is read", () => {
@@ -133,13 +149,18 @@ describe("walking", () => {
 	});
 
 	test("face toward looks at a place", () => {
-		expect(printed("face toward 200, 0\nprint pen.facing\nface toward 0, 150\nprint pen.facing")).toEqual(["90", "180"]);
+		expect(printed("face toward 200, 0\nprint pen.facing\nface toward 0, 150\nprint pen.facing")).toEqual([
+			"90",
+			"180",
+		]);
 	});
 });
 
 describe("the tape", () => {
 	test("placed shapes keep their exact form, in the paint of the moment", () => {
-		const { tape } = runOf("fill red\npen colour navy width 3\nrect corner 10, 20 size 30, 40\ncircle centre 5, 6 diameter 8");
+		const { tape } = runOf(
+			"fill red\npen colour navy width 3\nrect corner 10, 20 size 30, 40\ncircle centre 5, 6 diameter 8",
+		);
 		const [rect, circle] = [entries(tape, ENTRY.rect)[0] as number, entries(tape, ENTRY.ellipse)[0] as number];
 		expect([0, 1, 2, 3, 4, 5].map((i) => coordinate(tape, rect, i))).toEqual([25, 40, 30, 40, 0, 0]);
 		expect([0, 1, 2, 3].map((i) => coordinate(tape, circle, i))).toEqual([5, 6, 4, 4]);
@@ -191,7 +212,11 @@ describe("limits", () => {
 	});
 
 	test("an endless loop and a text that doubles end by counting, with their drawing so far", () => {
-		for (const source of ["walk 9\nwhile true\nend", 'walk 9\nlet t = "ab"\nwhile true\n  t = t + t\nend', "walk 9\nlet x = 1\nwhile true\n  x = x + 1\nend"]) {
+		for (const source of [
+			"walk 9\nwhile true\nend",
+			'walk 9\nlet t = "ab"\nwhile true\n  t = t + t\nend',
+			"walk 9\nlet x = 1\nwhile true\n  x = x + 1\nend",
+		]) {
 			const result = runOf(source);
 			expect(result.ended).toBe("stopped");
 			expect(entries(result.tape, ENTRY.segment).length).toBe(1);
@@ -200,7 +225,11 @@ describe("limits", () => {
 
 	test("the caller's stop ends a run within the next steps, keeping its drawing", () => {
 		const huge = { ...CLASS_LIMITS, steps: 1e9 };
-		for (const source of ["walk 9\nwhile true\nend", "walk 9\nlet x = 0\nrepeat 900000000\n  x = x + 1\nend", "walk 9\nroutine f()\nend\nwhile true\n  f()\nend"]) {
+		for (const source of [
+			"walk 9\nwhile true\nend",
+			"walk 9\nlet x = 0\nrepeat 900000000\n  x = x + 1\nend",
+			"walk 9\nroutine f()\nend\nwhile true\n  f()\nend",
+		]) {
 			let asked = 0;
 			const result = runOf(source, { limits: huge, stop: () => ++asked > 3 });
 			expect(result.ended).toBe("clock");
@@ -225,23 +254,49 @@ describe("limits", () => {
 });
 
 test("no text of a program reaches the generated code", () => {
-	for (const name of ["constructor", "__proto__", "toString", "hasOwnProperty", "m", "k", "s", "f", "g", "eval", "arguments", "globalThis", "let1"]) {
-		expect(printed(`let ${name} = 5\nroutine ${name}2(${name})\n  return ${name} + 1\nend\nprint ${name}, ${name}2(${name})`)).toEqual(["5 6"]);
+	for (const name of [
+		"constructor",
+		"__proto__",
+		"toString",
+		"hasOwnProperty",
+		"m",
+		"k",
+		"s",
+		"f",
+		"g",
+		"eval",
+		"arguments",
+		"globalThis",
+		"let1",
+	]) {
+		expect(
+			printed(
+				`let ${name} = 5\nroutine ${name}2(${name})\n  return ${name} + 1\nend\nprint ${name}, ${name}2(${name})`,
+			),
+		).toEqual(["5 6"]);
 	}
 	const dollar = "$";
-	expect(printed(`print "\\", "'; throw 1; //", "${dollar}{1}", "\u2028"`)).toEqual([`\\ '; throw 1; // ${dollar}{1} \u2028`]);
+	expect(printed(`print "\\", "'; throw 1; //", "${dollar}{1}", "\u2028"`)).toEqual([
+		`\\ '; throw 1; // ${dollar}{1} \u2028`,
+	]);
 });
 
 describe("exactness", () => {
-	test.each([90, 60, 45, 30, 72, 120, 36])("turns of %i degrees close to within 1e-9 after 10,000 rounds, from any length", (angle) => {
-		for (const length of [77.7, 1 / 3]) {
-			const limits = { ...CLASS_LIMITS, entries: 1_000_000 };
-			const { tape } = runOf(`repeat ${(10_000 * 360) / angle}\n  walk ${length.toFixed(15)}\n  turn left ${angle}\nend`, { limits });
-			expect(Math.abs(tape.pen.x - 200)).toBeLessThan(1e-9);
-			expect(Math.abs(tape.pen.y - 150)).toBeLessThan(1e-9);
-			expect(tape.pen.facing).toBe(0);
-		}
-	});
+	test.each([90, 60, 45, 30, 72, 120, 36])(
+		"turns of %i degrees close to within 1e-9 after 10,000 rounds, from any length",
+		(angle) => {
+			for (const length of [77.7, 1 / 3]) {
+				const limits = { ...CLASS_LIMITS, entries: 1_000_000 };
+				const { tape } = runOf(
+					`repeat ${(10_000 * 360) / angle}\n  walk ${length.toFixed(15)}\n  turn left ${angle}\nend`,
+					{ limits },
+				);
+				expect(Math.abs(tape.pen.x - 200)).toBeLessThan(1e-9);
+				expect(Math.abs(tape.pen.y - 150)).toBeLessThan(1e-9);
+				expect(tape.pen.facing).toBe(0);
+			}
+		},
+	);
 
 	test("walk 0.1 ten times is one side of 1", () => {
 		const { figures } = draw("repeat 10\n  walk 0.1\nend").drawing;
@@ -259,9 +314,12 @@ describe("exactness", () => {
 });
 
 test("watched names tell every change with step, line and value, and nothing else of the run changes", () => {
-	const source = "let n = 1\nroutine f(n)\n  n = n + 1\nend\nfor i from 1 to 2\n  n = n * 2\n  f(n)\n  walk n\nend\nlet list = [1]\nadd n to list";
+	const source =
+		"let n = 1\nroutine f(n)\n  n = n + 1\nend\nfor i from 1 to 2\n  n = n * 2\n  f(n)\n  walk n\nend\nlet list = [1]\nadd n to list";
 	const { watched, tape } = runOf(source, { watch: ["n", "i", "list"] });
-	expect(watched?.changes.map(({ name, line, step, value, entry }) => `${name} ${line} ${step} ${value} ${entry}`)).toEqual([
+	expect(
+		watched?.changes.map(({ name, line, step, value, entry }) => `${name} ${line} ${step} ${value} ${entry}`),
+	).toEqual([
 		"n 1 0 1 0",
 		"i 5 1 1 0",
 		"n 6 1 2 0",
@@ -284,7 +342,8 @@ test("more changes than are kept are counted", () => {
 });
 
 test("a whole arc is whole, one that ends where it begins has no sweep, and angles are as seen on an ellipse too", () => {
-	const arc = (words: string) => [...runOf(`arc centre 0, 0 ${words}`).tape.coords].slice(5).map((v) => Math.round(v * 1e6) / 1e6);
+	const arc = (words: string) =>
+		[...runOf(`arc centre 0, 0 ${words}`).tape.coords].slice(5).map((v) => Math.round(v * 1e6) / 1e6);
 	expect(arc("radius 9 from 0 to 720")).toEqual([0, 360, 0]);
 	expect(arc("radius 9 from 350 to 10")).toEqual([350, 20, 0]);
 	expect(arc("radius 9 from 10 to 10 closed sector")).toEqual([10, 0, 1]);

@@ -82,7 +82,9 @@ export function run(checked: Checked, options: RunOptions = {}): Run {
 	const ended = problem === undefined ? "whole" : problem.code === "limit-time" ? "clock" : "stopped";
 	const { x, y, facing, down } = machine;
 	const tape = machine.tape.finish(machine.sheet, emitted.routines, { x, y, facing, down });
-	const remarks = machine.remarks.finish(tape, problem === undefined).map(({ code, line, data }) => ({ code, place: place(line), data }));
+	const remarks = machine.remarks
+		.finish(tape, problem === undefined)
+		.map(({ code, line, data }) => ({ code, place: place(line), data }));
 	return {
 		tape,
 		ended,
@@ -95,14 +97,26 @@ export function run(checked: Checked, options: RunOptions = {}): Run {
 }
 
 /** Turns what ended a run into a problem of the program; anything that isn't one is thrown on. */
-function explain(error: unknown, sites: ReturnType<typeof emit>["sites"], machine: Machine, place: (line: number) => Place): Problem {
+function explain(
+	error: unknown,
+	sites: ReturnType<typeof emit>["sites"],
+	machine: Machine,
+	place: (line: number) => Place,
+): Problem {
 	if (typeof error === "number") {
 		const site = sites[error];
-		if (site) return { code: site.code, place: site.place, data: site.code === "kind-wrong" ? { ...site.data, found: kindOf(machine.bad) } : site.data };
+		if (site)
+			return {
+				code: site.code,
+				place: site.place,
+				data: site.code === "kind-wrong" ? { ...site.data, found: kindOf(machine.bad) } : site.data,
+			};
 	}
 	if (error instanceof Halt) return { code: error.code, place: place(error.line), data: error.data };
-	if (error instanceof TapeFull) return { code: "limit-entries", place: place(error.line), data: { most: machine.limits.entries } };
-	if (error instanceof RangeError && /call stack/i.test(error.message)) return { code: "limit-calls", place: place(0), data: { most: machine.depth, first: machine.firstCall } };
+	if (error instanceof TapeFull)
+		return { code: "limit-entries", place: place(error.line), data: { most: machine.limits.entries } };
+	if (error instanceof RangeError && /call stack/i.test(error.message))
+		return { code: "limit-calls", place: place(0), data: { most: machine.depth, first: machine.firstCall } };
 	throw error;
 }
 
@@ -112,7 +126,8 @@ function placeOfLine(checked: Checked): (line: number) => Place {
 	return (line) => {
 		if (!places) {
 			places = new Map();
-			for (const step of everyStep(checked.program.steps)) if (!places.has(step.place.line)) places.set(step.place.line, step.place);
+			for (const step of everyStep(checked.program.steps))
+				if (!places.has(step.place.line)) places.set(step.place.line, step.place);
 		}
 		return places.get(line) ?? { line: Math.max(1, line), column: 1, length: 1 };
 	};

@@ -9,7 +9,12 @@ import { sourceOf } from "./source-of.ts";
 function shown(source: string): unknown {
 	const tape = tapeOf(source, { frames: 4 });
 	if (!tape) throw new Error(`it doesn't read:\n${source}`);
-	return { coords: [...tape.coords].map((v) => Math.round(v * 1e6)), kinds: [...tape.kind], styles: tape.styles, texts: tape.texts };
+	return {
+		coords: [...tape.coords].map((v) => Math.round(v * 1e6)),
+		kinds: [...tape.kind],
+		styles: tape.styles,
+		texts: tape.texts,
+	};
 }
 
 function written(source: string): string {

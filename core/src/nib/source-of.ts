@@ -3,7 +3,22 @@ import { decimal } from "../geometry/decimal.ts";
 import type { DrawNode, Program, Sign, Step, Value } from "./tree.ts";
 
 /** How tightly signs bind; a higher number binds first. */
-export const RANK: Readonly<Record<Sign, number>> = { or: 1, and: 2, "==": 4, "!=": 4, "<": 4, "<=": 4, ">": 4, ">=": 4, "+": 5, "-": 5, "*": 6, "/": 6, mod: 6, "^": 8 };
+export const RANK: Readonly<Record<Sign, number>> = {
+	or: 1,
+	and: 2,
+	"==": 4,
+	"!=": 4,
+	"<": 4,
+	"<=": 4,
+	">": 4,
+	">=": 4,
+	"+": 5,
+	"-": 5,
+	"*": 6,
+	"/": 6,
+	mod: 6,
+	"^": 8,
+};
 const NOT = 3;
 const MINUS = 7;
 const ATOM = 9;
@@ -87,7 +102,10 @@ function lines(step: Step, inset: string): string[] {
 		case "repeat":
 			return block(`repeat ${valueText(step.count)}`, step.body);
 		case "for":
-			return block(`for ${step.name} from ${valueText(step.from)} to ${valueText(step.to)}${step.by ? ` by ${valueText(step.by)}` : ""}`, step.body);
+			return block(
+				`for ${step.name} from ${valueText(step.from)} to ${valueText(step.to)}${step.by ? ` by ${valueText(step.by)}` : ""}`,
+				step.body,
+			);
 		case "each":
 			return block(`for each ${step.name} in ${valueText(step.list)}`, step.body);
 		case "while":
@@ -99,9 +117,15 @@ function lines(step: Step, inset: string): string[] {
 		case "picture":
 			return block(`picture ${step.name}${step.size ? ` size ${listed(step.size)}` : ""}`, step.body);
 		case "routine":
-			return block(`routine ${step.name}(${step.parameters.map((p) => (p.otherwise ? `${p.name} = ${valueText(p.otherwise)}` : p.name)).join(", ")})`, step.body);
+			return block(
+				`routine ${step.name}(${step.parameters.map((p) => (p.otherwise ? `${p.name} = ${valueText(p.otherwise)}` : p.name)).join(", ")})`,
+				step.body,
+			);
 		case "if": {
-			const heads = step.branches.flatMap((b, i) => [`${inset}${i === 0 ? "if" : "else if"} ${valueText(b.condition)}`, ...body(b.body)]);
+			const heads = step.branches.flatMap((b, i) => [
+				`${inset}${i === 0 ? "if" : "else if"} ${valueText(b.condition)}`,
+				...body(b.body),
+			]);
 			return [...heads, ...(step.otherwise ? [`${inset}else`, ...body(step.otherwise)] : []), `${inset}end`];
 		}
 		case "do":

@@ -25,7 +25,10 @@ function onlyCalculates(steps: readonly Step[], calls: (value: Value) => boolean
 	return steps.every((step) => {
 		if (step.node === "let" || step.node === "set") return !calls(step.value);
 		if (step.node !== "if") return step.node === "break";
-		return step.branches.every((b) => !calls(b.condition) && onlyCalculates(b.body, calls)) && (!step.otherwise || onlyCalculates(step.otherwise, calls));
+		return (
+			step.branches.every((b) => !calls(b.condition) && onlyCalculates(b.body, calls)) &&
+			(!step.otherwise || onlyCalculates(step.otherwise, calls))
+		);
 	});
 }
 
@@ -107,7 +110,8 @@ export class StatementEmitter {
 		const variable = this.writer.checked.meanings.get(step) as Variable;
 		const kind = this.writer.checked.kinds.get(step.value);
 		const value = this.values.stored(step.value, step.name);
-		if (variable.kind !== kind && variable.kind !== "any" && variable.kind !== "unknown") this.mustBe(value, variable.kind, step.value.place, step.name);
+		if (variable.kind !== kind && variable.kind !== "any" && variable.kind !== "unknown")
+			this.mustBe(value, variable.kind, step.value.place, step.name);
 		this.writer.line(`${this.writer.reach(variable)}=${value};`);
 		this.writer.changed(variable, step.place.line);
 	}
@@ -115,10 +119,15 @@ export class StatementEmitter {
 	/** A list under a name, changed. */
 	private put(step: PutNode): void {
 		const variable = this.writer.checked.meanings.get(step) as Variable;
-		const [value, ...indices] = this.values.given([[step.value, "any", step.name], ...step.indices.map((index): [Value, Kind, string] => [index, "number", "[ ]"])]);
+		const [value, ...indices] = this.values.given([
+			[step.value, "any", step.name],
+			...step.indices.map((index): [Value, Kind, string] => [index, "number", "[ ]"]),
+		]);
 		const root = this.writer.ask(variable, step.namePlace);
 		const work = this.writer.helper(step.how === "set" ? withItem : withAdded);
-		this.writer.line(`${root}=${work}(${["m", step.place.line, root, this.writer.constant(step.name), value, ...indices].join(",")});`);
+		this.writer.line(
+			`${root}=${work}(${["m", step.place.line, root, this.writer.constant(step.name), value, ...indices].join(",")});`,
+		);
 		this.writer.changed(variable, step.place.line);
 	}
 
@@ -127,12 +136,16 @@ export class StatementEmitter {
 		this.writer.line(`${this.writer.helper(beginPicture)}(${["m", step.place.line, ...size].join(",")});`);
 		this.block(step.body);
 		const variable = this.writer.checked.declared.get(step) as Variable;
-		this.writer.line(`${this.writer.local(variable)}=${this.writer.helper(endPicture)}(m,${step.place.line},${this.writer.constant(step.name)});`);
+		this.writer.line(
+			`${this.writer.local(variable)}=${this.writer.helper(endPicture)}(m,${step.place.line},${this.writer.constant(step.name)});`,
+		);
 		this.writer.changed(variable, step.place.line);
 	}
 
 	private mustBe(code: string, kind: Kind, place: Place, owner: string): void {
-		this.writer.line(`if(${this.writer.isNot(code, kind)}){m.bad=${code};throw ${this.writer.site("kind-wrong", place, { owner, wanted: kind })};}`);
+		this.writer.line(
+			`if(${this.writer.isNot(code, kind)}){m.bad=${code};throw ${this.writer.site("kind-wrong", place, { owner, wanted: kind })};}`,
+		);
 	}
 
 	private branches(step: Step & { node: "if" }, index: number): void {
@@ -156,7 +169,9 @@ export class StatementEmitter {
 		const leave = this.hold(step);
 		const before = this.writer.temp();
 		this.writer.line(`${before}=m.steps;for(;;){`);
-		this.writer.line(`if(!(${this.values.boolean(condition, "while")})){m.remarks.loop(${line},m.steps-${before});break;}`);
+		this.writer.line(
+			`if(!(${this.values.boolean(condition, "while")})){m.remarks.loop(${line},m.steps-${before});break;}`,
+		);
 		this.writer.line(`if(++m.steps>m.next)m.pause(${line});`);
 		this.refund.push("");
 		this.block(body);
@@ -198,14 +213,22 @@ export class StatementEmitter {
 
 	/** Writes the names that are held in locals back to where everyone sees them. */
 	private writeBack(): string {
-		return [...this.writer.held].map(([variable, { local, changed }]) => (changed ? `g.v${variable.id}=${local};` : "")).join("");
+		return [...this.writer.held]
+			.map(([variable, { local, changed }]) => (changed ? `g.v${variable.id}=${local};` : ""))
+			.join("");
 	}
 
 	private forLoop(step: ForNode): void {
 		const leave = this.hold(step);
 		const [from, by, passes] = [this.writer.temp(), this.writer.temp(), this.writer.temp()];
-		const ends = this.values.numbers([[step.from, "from"], [step.to, "to"], ...(step.by ? ([[step.by, "by"]] as const) : [])]);
-		this.writer.line(`${from}=${ends[0]};${by}=${ends[2] ?? "1"};${passes}=m.passes(${step.place.line},${from},${ends[1]},${step.by ? by : "void 0"});`);
+		const ends = this.values.numbers([
+			[step.from, "from"],
+			[step.to, "to"],
+			...(step.by ? ([[step.by, "by"]] as const) : []),
+		]);
+		this.writer.line(
+			`${from}=${ends[0]};${by}=${ends[2] ?? "1"};${passes}=m.passes(${step.place.line},${from},${ends[1]},${step.by ? by : "void 0"});`,
+		);
 		const variable = this.writer.checked.declared.get(step) as Variable;
 		const name = this.writer.local(variable);
 		this.counted(step.body, step.place.line, passes, (pass) => {
@@ -218,7 +241,9 @@ export class StatementEmitter {
 	private each(step: EachNode): void {
 		const leave = this.hold(step);
 		const [items, passes] = [this.writer.temp("void 0"), this.writer.temp()];
-		this.writer.line(`${items}=${this.writer.helper(itemsOf)}(m,${step.place.line},${this.values.given([[step.list, "list", "in"]])[0]});${passes}=${items}.length;`);
+		this.writer.line(
+			`${items}=${this.writer.helper(itemsOf)}(m,${step.place.line},${this.values.given([[step.list, "list", "in"]])[0]});${passes}=${items}.length;`,
+		);
 		const variable = this.writer.checked.declared.get(step) as Variable;
 		const name = this.writer.local(variable);
 		this.counted(step.body, step.place.line, passes, (pass) => {
@@ -242,7 +267,9 @@ export class StatementEmitter {
 		if (loop.code === "leaf") {
 			this.writer.declare(`e${pass}`, "0");
 			const numbers = [...this.changedNumbers(body)].map((v) => `${v}=+${v};`).join("");
-			this.writer.line(`for(${pass}=0;${pass}<${passes};){e${pass}=${pass}+m.block(${passes}-${pass},${line});${numbers}`);
+			this.writer.line(
+				`for(${pass}=0;${pass}<${passes};){e${pass}=${pass}+m.block(${passes}-${pass},${line});${numbers}`,
+			);
 			this.writer.line(`for(;${pass}<e${pass};${pass}++){`);
 			for (const code of loop.lines) this.writer.line(code);
 			this.writer.line("}}");
@@ -258,7 +285,8 @@ export class StatementEmitter {
 		for (const step of steps) {
 			if (step.node === "set") {
 				const variable = this.writer.checked.meanings.get(step) as Variable;
-				if (variable.kind === "number" && (!variable.shared || this.writer.held.has(variable))) found.add(this.writer.reach(variable));
+				if (variable.kind === "number" && (!variable.shared || this.writer.held.has(variable)))
+					found.add(this.writer.reach(variable));
 			} else if (step.node === "if") {
 				for (const branch of step.branches) this.changedNumbers(branch.body, found);
 				if (step.otherwise) this.changedNumbers(step.otherwise, found);
@@ -274,14 +302,22 @@ export class StatementEmitter {
 		const slots: (number | string)[] = [];
 		if (step.direction !== undefined) slots.push(String(step.direction));
 		const want = (value: (typeof wanted)[number]) => slots.push(wanted.push(value) - 1);
-		if (statement.more) slots.push(`[${this.values.given(step.values.map((v) => [v, "any", statement.head])).join(",")}]`);
-		else statement.values.forEach((spec, i) => (step.values[i] ? want([step.values[i], spec.kind, statement.head]) : slots.push("void 0")));
+		if (statement.more)
+			slots.push(`[${this.values.given(step.values.map((v) => [v, "any", statement.head])).join(",")}]`);
+		else
+			statement.values.forEach((spec, i) =>
+				step.values[i] ? want([step.values[i], spec.kind, statement.head]) : slots.push("void 0"),
+			);
 		for (const spec of statement.phrases) {
 			const phrase = step.phrases.find((p) => p.word === spec.word);
 			if (spec.choices) slots.push(phrase ? String(spec.choices.indexOf(phrase.choice as string)) : "void 0");
-			else if (spec.points) slots.push(phrase ? this.values.points(phrase.values, spec.word, step.place.line) : "void 0");
+			else if (spec.points)
+				slots.push(phrase ? this.values.points(phrase.values, spec.word, step.place.line) : "void 0");
 			else if (spec.values.length === 0) slots.push(phrase ? "true" : "void 0");
-			else spec.values.forEach((value, i) => (phrase ? want([phrase.values[i] as (typeof wanted)[number][0], value.kind, spec.word]) : slots.push("void 0")));
+			else
+				spec.values.forEach((value, i) =>
+					phrase ? want([phrase.values[i] as (typeof wanted)[number][0], value.kind, spec.word]) : slots.push("void 0"),
+				);
 		}
 		given.push(...this.values.given(wanted));
 		const values = slots.map((slot) => (typeof slot === "number" ? (given[slot] as string) : slot));

@@ -31,7 +31,8 @@ export class ValueChecker {
 
 	/** Tells where a call gives nothing back though its value is needed. */
 	hasValue(value: Value, kind: Kind, owner: string): void {
-		if (kind === "nothing" && value.node === "call") this.report("value-of-nothing", value.place, { name: value.name, owner });
+		if (kind === "nothing" && value.node === "call")
+			this.report("value-of-nothing", value.place, { name: value.name, owner });
 	}
 
 	/** Reports a value of another kind than is needed; what is known only while running is tested then. */
@@ -42,14 +43,23 @@ export class ValueChecker {
 		if (kind === wanted || kind === "any" || kind === "unknown") return;
 		if (kind === "nothing") return this.hasValue(value, kind, owner);
 		if (wanted === "colour" && value.node === "text" && namedColour(value.value) !== undefined)
-			return this.report("colour-quoted", value.place, { owner, colour: value.value }, { place: value.place, text: value.value });
+			return this.report(
+				"colour-quoted",
+				value.place,
+				{ owner, colour: value.value },
+				{ place: value.place, text: value.value },
+			);
 		if (wanted === "boolean" && value.node === "binary" && (value.sign === "or" || value.sign === "and")) return;
 		this.report("kind-wrong", value.place, { owner, wanted, found: kind });
 	}
 
 	/** Whether a name stands for nothing at all, and is near nothing either. */
 	isNothing(node: NameNode): boolean {
-		return this.naming.lookUp(node.name) === undefined && namedColour(node.name) === undefined && !this.naming.isNear(node.name);
+		return (
+			this.naming.lookUp(node.name) === undefined &&
+			namedColour(node.name) === undefined &&
+			!this.naming.isNear(node.name)
+		);
 	}
 
 	kindOf(value: Value): Kind {
@@ -92,9 +102,15 @@ export class ValueChecker {
 		const { sign, left, right } = value;
 		if (sign === "and" || sign === "or") {
 			this.expect(left, "boolean", sign);
-			const comparing = left.node === "binary" && left.sign === "==" && this.kindOf(right) !== "boolean" && right.node !== "call";
+			const comparing =
+				left.node === "binary" && left.sign === "==" && this.kindOf(right) !== "boolean" && right.node !== "call";
 			if (comparing && left.node === "binary" && left.left.node === "name" && this.kindOf(right) !== "any")
-				this.report("compare-each", right.place, { name: left.left.name, sign }, { place: { ...right.place, length: 0 }, text: `${left.left.name} == ` });
+				this.report(
+					"compare-each",
+					right.place,
+					{ name: left.left.name, sign },
+					{ place: { ...right.place, length: 0 }, text: `${left.left.name} == ` },
+				);
 			else this.expect(right, "boolean", sign);
 			return "boolean";
 		}
@@ -145,9 +161,15 @@ export class ValueChecker {
 	private member(value: Value & { node: "member" }): Kind {
 		const kind = this.kindOf(value.value);
 		const of = value.value.node === "name" ? value.value.name : "";
-		if (kind !== "picture" && kind !== "any" && kind !== "unknown") this.report("property-of", value.place, { of: of || kind, name: value.name });
+		if (kind !== "picture" && kind !== "any" && kind !== "unknown")
+			this.report("property-of", value.place, { of: of || kind, name: value.name });
 		else if (value.name !== "width" && value.name !== "height")
-			this.report("property-unknown", value.place, { of: of || "picture", name: value.name, known: "width, height", near: nearest(value.name, ["width", "height"]) ?? "" });
+			this.report("property-unknown", value.place, {
+				of: of || "picture",
+				name: value.name,
+				known: "width, height",
+				near: nearest(value.name, ["width", "height"]) ?? "",
+			});
 		return "number";
 	}
 
@@ -157,8 +179,16 @@ export class ValueChecker {
 			this.report("property-of", place, { of, name });
 			return "unknown";
 		}
-		const property = Object.hasOwn(known, name === "color" ? "colour" : name) ? known[name === "color" ? "colour" : name] : undefined;
-		if (!property) this.report("property-unknown", place, { of, name, known: Object.keys(known).join(", "), near: nearest(name, Object.keys(known)) ?? "" });
+		const property = Object.hasOwn(known, name === "color" ? "colour" : name)
+			? known[name === "color" ? "colour" : name]
+			: undefined;
+		if (!property)
+			this.report("property-unknown", place, {
+				of,
+				name,
+				known: Object.keys(known).join(", "),
+				near: nearest(name, Object.keys(known)) ?? "",
+			});
 		return property?.kind ?? "unknown";
 	}
 
@@ -174,10 +204,17 @@ export class ValueChecker {
 				this.report("index-round", node.place, { name: node.name });
 				return "unknown";
 			}
-			const cased = [...this.program.routines.keys(), ...FUNCTIONS.keys()].find((name) => name.toLowerCase() === node.name.toLowerCase());
+			const cased = [...this.program.routines.keys(), ...FUNCTIONS.keys()].find(
+				(name) => name.toLowerCase() === node.name.toLowerCase(),
+			);
 			const near = cased ?? nearest(node.name, [...FUNCTIONS.keys(), ...this.program.routines.keys()]);
 			const place = { ...node.place, length: node.name.length };
-			this.report("function-unknown", place, { name: node.name, near: near ?? "" }, near ? { place, text: near } : undefined);
+			this.report(
+				"function-unknown",
+				place,
+				{ name: node.name, near: near ?? "" },
+				near ? { place, text: near } : undefined,
+			);
 			return "unknown";
 		}
 		node.values.forEach((value, i) => {
@@ -187,7 +224,8 @@ export class ValueChecker {
 		});
 		const count = node.values.length;
 		const odd = (node.name === "rgb" && count === 2) || (node.name === "random" && count === 1);
-		if (count < builtIn.least || count > builtIn.most || odd) this.report("call-count", node.place, { name: node.name, form: builtIn.form, count });
+		if (count < builtIn.least || count > builtIn.most || odd)
+			this.report("call-count", node.place, { name: node.name, form: builtIn.form, count });
 		return builtIn.result;
 	}
 

@@ -31,7 +31,8 @@ export class ValueEmitter {
 	/** The corners that a phrase's points make: a flat array of numbers. */
 	points(values: readonly Value[], owner: string, line: number): string {
 		const { writer } = this;
-		const plain = (value: Value) => value.node === "list" && value.items.length === 2 && value.items.every((item) => this.kind(item) === "number");
+		const plain = (value: Value) =>
+			value.node === "list" && value.items.length === 2 && value.items.every((item) => this.kind(item) === "number");
 		const items = values.flatMap((v) => (v.node === "list" ? v.items : []));
 		if (values.every(plain)) return `[${this.given(items.map((item) => [item, "number", owner])).join(",")}]`;
 		const work = `${writer.helper(cornersOf)}(m,${line},${writer.constant(owner)},`;
@@ -113,7 +114,9 @@ export class ValueEmitter {
 		if (kind === wanted) return code;
 		const { writer } = this;
 		const temp = writer.temp("void 0");
-		writer.line(`${temp}=${code};if(${writer.isNot(temp, wanted)}){m.bad=${temp};throw ${writer.site("kind-wrong", value.place, { owner, wanted })};}`);
+		writer.line(
+			`${temp}=${code};if(${writer.isNot(temp, wanted)}){m.bad=${temp};throw ${writer.site("kind-wrong", value.place, { owner, wanted })};}`,
+		);
 		return temp;
 	}
 
@@ -135,7 +138,9 @@ export class ValueEmitter {
 				return `${writer.constant(read)}(m)`;
 			}
 			case "unary":
-				return value.sign === "-" ? `(-${this.ofKind(value.value, "number", "-")})` : `(!${this.ofKind(value.value, "boolean", "not")})`;
+				return value.sign === "-"
+					? `(-${this.ofKind(value.value, "number", "-")})`
+					: `(!${this.ofKind(value.value, "boolean", "not")})`;
 			case "binary":
 				return this.binary(value);
 			case "call":
@@ -187,7 +192,9 @@ export class ValueEmitter {
 		const [a, b] = this.inOrder([() => this.ofKind(left, "number", sign), () => this.divisor(right, sign)]);
 		if (sign === "^") {
 			const temp = writer.temp();
-			writer.line(`${temp}=${writer.constant(power)}(${a},${b});if(${temp}-${temp}!==0)throw ${writer.site("power-none", place)};`);
+			writer.line(
+				`${temp}=${writer.constant(power)}(${a},${b});if(${temp}-${temp}!==0)throw ${writer.site("power-none", place)};`,
+			);
 			return temp;
 		}
 		if (sign === "mod") {
@@ -204,7 +211,9 @@ export class ValueEmitter {
 		if ((sign !== "/" && sign !== "mod") || (value.node === "number" && value.value !== 0)) return code;
 		const { writer } = this;
 		const temp = writer.temp();
-		writer.line(`${temp}=${code};if(${temp}===0)throw ${writer.site("divide-zero", value.place, { sign, name: value.node === "name" ? value.name : "" })};`);
+		writer.line(
+			`${temp}=${code};if(${temp}===0)throw ${writer.site("divide-zero", value.place, { sign, name: value.node === "name" ? value.name : "" })};`,
+		);
 		return temp;
 	}
 
@@ -227,11 +236,14 @@ export class ValueEmitter {
 		const routine = writer.checked.program.routines.get(node.name);
 		if (!routine) {
 			const takes = FUNCTIONS.get(node.name)?.takes ?? ["number"];
-			const values = this.given(node.values.map((v, i) => [v, takes[Math.min(i, takes.length - 1)] as Kind, node.name]));
+			const values = this.given(
+				node.values.map((v, i) => [v, takes[Math.min(i, takes.length - 1)] as Kind, node.name]),
+			);
 			if (node.name === "random" || node.name === "choose") writer.effects++;
 			const temp = writer.temp("void 0");
 			writer.line(`${temp}=${writer.functionCode(node.name)}(${["m", node.place.line, ...values].join(",")});`);
-			if (this.kind(node) === "number") writer.line(`if(${temp}-${temp}!==0)throw ${writer.site("function-none", node.place, { name: node.name })};`);
+			if (this.kind(node) === "number")
+				writer.line(`if(${temp}-${temp}!==0)throw ${writer.site("function-none", node.place, { name: node.name })};`);
 			return temp;
 		}
 		const values = this.inOrder(node.values.map((v) => () => this.stored(v, node.name)));
@@ -240,7 +252,10 @@ export class ValueEmitter {
 		if (this.kind(node) === "nothing") return call;
 		const temp = writer.temp("void 0");
 		writer.line(`${temp}=${call};`);
-		if (this.kind(node) === "any") writer.line(`if(${temp}===void 0)throw ${writer.site("value-of-nothing", node.place, { name: node.name, owner: "" })};`);
+		if (this.kind(node) === "any")
+			writer.line(
+				`if(${temp}===void 0)throw ${writer.site("value-of-nothing", node.place, { name: node.name, owner: "" })};`,
+			);
 		return temp;
 	}
 }

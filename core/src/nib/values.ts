@@ -21,7 +21,22 @@ const COMPARES = new Set<string>(["==", "!=", "<", "<=", ">", ">="]);
 /** Words that have values after a point. */
 export const OBJECTS: ReadonlySet<string> = new Set(["pen", "sheet", "frame"]);
 /** Reserved words that can't begin a value. */
-const NO_VALUE = new Set(["let", "if", "else", "repeat", "for", "each", "while", "routine", "return", "break", "end", "and", "or", "mod"]);
+const NO_VALUE = new Set([
+	"let",
+	"if",
+	"else",
+	"repeat",
+	"for",
+	"each",
+	"while",
+	"routine",
+	"return",
+	"break",
+	"end",
+	"and",
+	"or",
+	"mod",
+]);
 
 /** Signs in one value at the most: each makes the tree of it a step deeper. */
 const MOST_SIGNS = 500;
@@ -82,7 +97,8 @@ export class ValueReader {
 		if (cursor.front.type !== "sign" || !COMPARES.has(cursor.front.text)) return left;
 		const sign = cursor.take().text;
 		const whole = this.binary(sign as Sign, left, this.sum(sign));
-		if (cursor.front.type === "sign" && COMPARES.has(cursor.front.text)) cursor.fail("compare-chain", cursor.place, { sign: cursor.front.text });
+		if (cursor.front.type === "sign" && COMPARES.has(cursor.front.text))
+			cursor.fail("compare-chain", cursor.place, { sign: cursor.front.text });
 		return whole;
 	}
 
@@ -118,7 +134,9 @@ export class ValueReader {
 		if (++this.depth > this.nesting) cursor.fail("nesting-deep", place, { most: this.nesting });
 		const value = this.minus("-");
 		this.depth--;
-		return value.node === "number" ? { ...value, value: -value.value + 0, place: cursor.span(place) } : { node: "unary", sign: "-", value, place: cursor.span(place) };
+		return value.node === "number"
+			? { ...value, value: -value.value + 0, place: cursor.span(place) }
+			: { node: "unary", sign: "-", value, place: cursor.span(place) };
 	}
 
 	private power(owner: string): Value {
@@ -142,7 +160,8 @@ export class ValueReader {
 				value = { node: "index", list: value, index: this.index(), place: cursor.span(value.place) };
 			} else if (front.text === ".") {
 				cursor.take();
-				if (cursor.done || cursor.front.type !== "name") cursor.fail("property-missing", cursor.place, { of: value.node === "name" ? value.name : last.text });
+				if (cursor.done || cursor.front.type !== "name")
+					cursor.fail("property-missing", cursor.place, { of: value.node === "name" ? value.name : last.text });
 				value = { node: "member", value, name: cursor.take().text, place: cursor.span(value.place) };
 			} else return value;
 			if (++this.signs > MOST_SIGNS) cursor.fail("value-long", value.place, { most: MOST_SIGNS });
@@ -218,10 +237,26 @@ export class ValueReader {
 	private close(sign: string, opened: Place, what: string): void {
 		const { cursor } = this;
 		if (cursor.takeSign(sign)) return;
-		if (cursor.done) cursor.fail("bracket-open", opened, { opened: what, sign }, { place: { ...cursor.endPlace, length: 0 }, text: sign });
+		if (cursor.done)
+			cursor.fail(
+				"bracket-open",
+				opened,
+				{ opened: what, sign },
+				{ place: { ...cursor.endPlace, length: 0 }, text: sign },
+			);
 		if (what === "(" && cursor.isSign(",")) cursor.fail("pair-round", opened, { before: this.cursor.last.text });
 		if (cursor.front.type === "sign" && (cursor.front.text === ")" || cursor.front.text === "]"))
-			cursor.fail("bracket-other", cursor.place, { found: cursor.front.text, sign }, { place: cursor.place, text: sign });
-		cursor.fail("comma-missing", cursor.place, { before: cursor.front.text }, { place: { ...cursor.place, length: 0 }, text: ", " });
+			cursor.fail(
+				"bracket-other",
+				cursor.place,
+				{ found: cursor.front.text, sign },
+				{ place: cursor.place, text: sign },
+			);
+		cursor.fail(
+			"comma-missing",
+			cursor.place,
+			{ before: cursor.front.text },
+			{ place: { ...cursor.place, length: 0 }, text: ", " },
+		);
 	}
 }

@@ -54,7 +54,8 @@ export class PathPen {
 		const pieces = Math.max(1, Math.ceil(Math.abs(sweep) / ARC_PIECE - 1e-9));
 		const radii = `${round(arc.rx)} ${round(arc.ry)} ${round(-arc.turned)}`;
 		let d = "";
-		for (let i = 1; i <= pieces; i++) d += `A${radii} 0 ${sweep < 0 ? 1 : 0} ${this.pair(...rimPoint(arc, arc.start + (sweep * i) / pieces, this.up))}`;
+		for (let i = 1; i <= pieces; i++)
+			d += `A${radii} 0 ${sweep < 0 ? 1 : 0} ${this.pair(...rimPoint(arc, arc.start + (sweep * i) / pieces, this.up))}`;
 		return d;
 	}
 
@@ -96,12 +97,15 @@ export class PathPen {
 			case ENTRY.arc: {
 				const arc = { x: at(0), y: at(1), rx: at(2), ry: at(3), turned: at(4), start: at(5), sweep: at(6) };
 				const start = this.pair(...rimPoint(arc, arc.start, this.up));
-				return at(7) === 1 ? `M${this.pair(arc.x, arc.y)}L${start}${this.arc(arc)}Z` : `M${start}${this.arc(arc)}${at(7) === 2 ? "Z" : ""}`;
+				return at(7) === 1
+					? `M${this.pair(arc.x, arc.y)}L${start}${this.arc(arc)}Z`
+					: `M${start}${this.arc(arc)}${at(7) === 2 ? "Z" : ""}`;
 			}
 			case ENTRY.polygon:
 			case ENTRY.polyline: {
 				const points: Point[] = [];
-				for (let i = tape.at[entry] as number; i < endOf(tape, entry); i += 2) points.push([tape.coords[i] as number, tape.coords[i + 1] as number]);
+				for (let i = tape.at[entry] as number; i < endOf(tape, entry); i += 2)
+					points.push([tape.coords[i] as number, tape.coords[i + 1] as number]);
 				return this.through(points, tape.kind[entry] === ENTRY.polygon);
 			}
 			default:
@@ -110,7 +114,13 @@ export class PathPen {
 	}
 
 	private path(tape: Tape, entry: number): string {
-		const letters: Readonly<Record<number, string>> = { [PATH.move]: "M", [PATH.line]: "L", [PATH.quadratic]: "Q", [PATH.cubic]: "C", [PATH.close]: "Z" };
+		const letters: Readonly<Record<number, string>> = {
+			[PATH.move]: "M",
+			[PATH.line]: "L",
+			[PATH.quadratic]: "Q",
+			[PATH.cubic]: "C",
+			[PATH.close]: "Z",
+		};
 		const steps = pathSteps(tape.coords, tape.at[entry] as number, endOf(tape, entry))?.steps ?? [];
 		return steps
 			.map(({ kind, at }) => {

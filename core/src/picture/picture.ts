@@ -51,7 +51,17 @@ export interface Picture {
 const MOST_SHAPES = 20_000;
 
 const WALKED: ReadonlySet<number | undefined> = new Set([ENTRY.segment, ENTRY.curve]);
-const PLACED: ReadonlySet<number | undefined> = new Set([ENTRY.line, ENTRY.rect, ENTRY.ellipse, ENTRY.polygon, ENTRY.polyline, ENTRY.arc, ENTRY.dot, ENTRY.path, ENTRY.text]);
+const PLACED: ReadonlySet<number | undefined> = new Set([
+	ENTRY.line,
+	ENTRY.rect,
+	ENTRY.ellipse,
+	ENTRY.polygon,
+	ENTRY.polyline,
+	ENTRY.arc,
+	ENTRY.dot,
+	ENTRY.path,
+	ENTRY.text,
+]);
 /** Placed shapes that have no inside. */
 const OPEN: ReadonlySet<number | undefined> = new Set([ENTRY.line, ENTRY.polyline]);
 
@@ -136,7 +146,16 @@ export class Painter {
 	private endWalk(): void {
 		if (!this.walk) return;
 		const style = this.tape.styles[this.walk.style] as Style;
-		this.add({ d: this.walk.path.join(""), fill: "none", ink: formatColour(style.ink), width: style.width, lines: [...this.walk.lines] }, style);
+		this.add(
+			{
+				d: this.walk.path.join(""),
+				fill: "none",
+				ink: formatColour(style.ink),
+				width: style.width,
+				lines: [...this.walk.lines],
+			},
+			style,
+		);
 		this.walk = undefined;
 	}
 
@@ -165,7 +184,17 @@ export class Painter {
 		const inside = OPEN.has(kind) || (kind === ENTRY.arc && coordinate(tape, entry, 7) === 0) ? -1 : fill;
 		if (ink === -1 && inside === -1) return;
 		const evenOdd = kind === ENTRY.path && coordinate(tape, entry, 0) === 1;
-		this.add({ d: pen.placed(tape, entry), fill: formatColour(inside), ink: formatColour(ink), width: ink === -1 ? 0 : width, lines, ...(evenOdd && { evenOdd }) }, style);
+		this.add(
+			{
+				d: pen.placed(tape, entry),
+				fill: formatColour(inside),
+				ink: formatColour(ink),
+				width: ink === -1 ? 0 : width,
+				lines,
+				...(evenOdd && { evenOdd }),
+			},
+			style,
+		);
 	}
 
 	private text(entry: number): void {
@@ -176,8 +205,19 @@ export class Painter {
 		if (colour === -1) return;
 		const [x, y] = toPicture(tape.sheet)(at(0), at(1));
 		const anchor = (["start", "middle", "end"] as const)[at(3)] ?? "start";
-		const text = { words: tape.texts[at(5)] as string, x, y, size: at(2), anchor, turned: at(4), ...(at(6) === 1 && { mirrored: true as const }) };
-		this.add({ d: "", fill: formatColour(colour), ink: "none", width: 0, lines: [tape.line[entry] as number], text }, style);
+		const text = {
+			words: tape.texts[at(5)] as string,
+			x,
+			y,
+			size: at(2),
+			anchor,
+			turned: at(4),
+			...(at(6) === 1 && { mirrored: true as const }),
+		};
+		this.add(
+			{ d: "", fill: formatColour(colour), ink: "none", width: 0, lines: [tape.line[entry] as number], text },
+			style,
+		);
 	}
 
 	private clip(entry: number): void {
@@ -186,7 +226,11 @@ export class Painter {
 		const within = outer === undefined ? undefined : this.clipNumbers.get(outer - 1);
 		this.clipNumbers.set(entry, this.clips.length);
 		const evenOdd = coordinate(tape, entry, 0) === 1;
-		this.clips.push({ d: this.pen.placed(tape, entry), ...(evenOdd && { evenOdd }), ...(within !== undefined && { clip: within }) });
+		this.clips.push({
+			d: this.pen.placed(tape, entry),
+			...(evenOdd && { evenOdd }),
+			...(within !== undefined && { clip: within }),
+		});
 	}
 }
 
@@ -195,5 +239,13 @@ export function pictureOf(tape: Tape): Picture {
 	const painter = new Painter(tape);
 	painter.paint();
 	const { width, height, origin } = tape.sheet;
-	return { width, height, origin, paper: painter.paper, shapes: painter.shapes, clips: painter.clips, leftOut: painter.leftOut };
+	return {
+		width,
+		height,
+		origin,
+		paper: painter.paper,
+		shapes: painter.shapes,
+		clips: painter.clips,
+		leftOut: painter.leftOut,
+	};
 }

@@ -8,7 +8,8 @@ function replay(source: string): Replay {
 	if (!tape) throw new Error("it can't be read");
 	return replayOf(tape);
 }
-const rowsOf = ({ pen, rows }: Replay) => Array.from({ length: rows }, (_, i) => [...pen.slice(3 * i, 3 * i + 3)].map(Math.round));
+const rowsOf = ({ pen, rows }: Replay) =>
+	Array.from({ length: rows }, (_, i) => [...pen.slice(3 * i, 3 * i + 3)].map(Math.round));
 
 describe("the pen in a replay", () => {
 	test("stands in the middle of the sheet until it moves, wherever zero is", () => {
@@ -26,13 +27,17 @@ describe("the pen in a replay", () => {
 	});
 
 	test("goes and turns with each row, and faces as it was turned", () => {
-		expect(rowsOf(replay("walk 20\nturn left 90\nwalk 10\nface 180\npen up\ngo to 5, 6\ncurve left radius 10 sweep 90\n")).map((r) => r[2])).toEqual([
-			0, 90, 90, 180, 180, 180, 270,
-		]);
+		expect(
+			rowsOf(
+				replay("walk 20\nturn left 90\nwalk 10\nface 180\npen up\ngo to 5, 6\ncurve left radius 10 sweep 90\n"),
+			).map((r) => r[2]),
+		).toEqual([0, 90, 90, 180, 180, 180, 270]);
 	});
 
 	test("stays where it is while a picture is laid, whatever was walked in that", () => {
-		const laid = replay("walk 20\nturn left 45\npicture p size 40, 40\n  walk 10\n  turn left 90\n  walk 10\nend\nlay p at 100, 100\nwalk 30\n");
+		const laid = replay(
+			"walk 20\nturn left 45\npicture p size 40, 40\n  walk 10\n  turn left 90\n  walk 10\nend\nlay p at 100, 100\nwalk 30\n",
+		);
 		const rows = rowsOf(laid);
 		expect(rows.slice(1, -1).every((r) => r.join() === "220,150,45")).toBe(true);
 		expect(rows.at(-1)).toEqual([241, 129, 45]);
@@ -65,7 +70,8 @@ test("pauses are told with their rows and seconds, in loops and frames too", () 
 });
 
 test("at its end it shows what the picture shows", () => {
-	const source = "paper lightblue\nfill red\ncircle centre 60, 60 radius 20\nrepeat 4\n  walk 50\n  turn left 90\nend\nwipe\npen colour navy\nwalk 10\n";
+	const source =
+		"paper lightblue\nfill red\ncircle centre 60, 60 radius 20\nrepeat 4\n  walk 50\n  turn left 90\nend\nwipe\npen colour navy\nwalk 10\n";
 	const tape = tapeOf(source) as NonNullable<ReturnType<typeof tapeOf>>;
 	const { shapes, covers, appears, rows } = replayOf(tape);
 	const under = covers.at(-1)?.under ?? 0;

@@ -52,7 +52,8 @@ function shownOf(tape: Tape): Uint8Array {
 
 function pausesOf(tape: Tape): Replay["pauses"] {
 	const pauses: { row: number; seconds: number }[] = [];
-	for (let i = 0; i < tape.length; i++) if (tape.kind[i] === ENTRY.pause) pauses.push({ row: i, seconds: coordinate(tape, i, 0) });
+	for (let i = 0; i < tape.length; i++)
+		if (tape.kind[i] === ENTRY.pause) pauses.push({ row: i, seconds: coordinate(tape, i, 0) });
 	return pauses;
 }
 

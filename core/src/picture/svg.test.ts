@@ -21,7 +21,9 @@ test("characters that XML lacks become spaces", () => {
 });
 
 test("y grows upwards on paper whichever way the sheet counts it", () => {
-	const shape = (origin: string, at: string) => pictureOf(draw(`sheet 400, 300 origin ${origin}\nline from ${at} to ${at.replace(/^-?\d+/, "50")}`).tape).shapes[0]?.d;
+	const shape = (origin: string, at: string) =>
+		pictureOf(draw(`sheet 400, 300 origin ${origin}\nline from ${at} to ${at.replace(/^-?\d+/, "50")}`).tape).shapes[0]
+			?.d;
 	expect(shape("top left", "10, 20")).toBe("M10 20L50 20");
 	expect(shape("bottom left", "10, 20")).toBe("M10 280L50 280");
 	expect(shape("centre", "10, 20")).toBe("M210 130L250 130");
@@ -39,13 +41,19 @@ test("a walk in one ink is one path", () => {
 });
 
 test("a turned, rounded rect and an ellipse keep their form", () => {
-	const [rect, oval] = pictureOf(draw("rect centre 100, 100 size 80, 40 turned 90\nellipse centre 50, 60 size 40, 20").tape).shapes;
+	const [rect, oval] = pictureOf(
+		draw("rect centre 100, 100 size 80, 40 turned 90\nellipse centre 50, 60 size 40, 20").tape,
+	).shapes;
 	expect(rect?.d).toBe("M80 140L80 60L120 60L120 140Z");
 	expect(oval?.d).toBe("M70 60A20 10 0 0 0 40 51.34A20 10 0 0 0 40 68.66A20 10 0 0 0 70 60Z");
 });
 
 test("an area is filled under what was walked in it, over what was drawn before, and closed without ink", () => {
-	const { shapes } = pictureOf(draw("fill red\nrect corner 0, 0 size 9, 9\narea\n  walk 40\n  turn left 90\n  walk 40\nend\ncircle centre 9, 9 radius 4").tape);
+	const { shapes } = pictureOf(
+		draw(
+			"fill red\nrect corner 0, 0 size 9, 9\narea\n  walk 40\n  turn left 90\n  walk 40\nend\ncircle centre 9, 9 radius 4",
+		).tape,
+	);
 	expect(shapes.map((s) => [s.d.slice(0, 26), s.fill, s.ink])).toEqual([
 		["M0 0L9 0L9 9L0 9Z", "#ff0000", "#000000"],
 		["M200 150L240 150L240 110Z", "#ff0000", "none"],
@@ -56,7 +64,9 @@ test("an area is filled under what was walked in it, over what was drawn before,
 });
 
 test("an area that the paper covered on its way lies on the paper, and a curve bounds it", () => {
-	const picture = pictureOf(draw("fill red\narea\n  walk 40\n  paper lightblue\n  curve left radius 20 sweep 180\nend").tape);
+	const picture = pictureOf(
+		draw("fill red\narea\n  walk 40\n  paper lightblue\n  curve left radius 20 sweep 180\nend").tape,
+	);
 	expect(picture.paper).toBe("#add8e6");
 	expect(picture.shapes.map((s) => s.fill)).toEqual(["#ff0000", "none"]);
 	expect(picture.shapes[0]?.d).toBe("M200 150L240 150A20 20 0 0 0 260 130A20 20 0 0 0 240 110Z");
@@ -98,11 +108,43 @@ test("what the 2D canvas draws has its place: Bézier curves, arcs, fill rules, 
 	put(1, PATH.move, 0, 0, PATH.line, 90, 0, PATH.line, 45, 80, PATH.close);
 	writer.use(0x0000ffff, 3, 0xff0000ff, { ...PLAIN_LINE, cap: "round", join: "bevel", dash: [4, 2], dashOffset: 1 }, 1);
 	writer.add(ENTRY.path, 2, 0);
-	put(1, PATH.move, 10, 10, PATH.quadratic, 20, 0, 30, 10, PATH.cubic, 40, 20, 40, 40, 10, 40, PATH.arc, 30, 40, 20, 20, 0, 180, 90, PATH.close);
-	const found = svgOf(pictureOf(writer.finish({ width: 100, height: 80, origin: "top left" }, [], { x: 0, y: 0, facing: 0, down: true })));
+	put(
+		1,
+		PATH.move,
+		10,
+		10,
+		PATH.quadratic,
+		20,
+		0,
+		30,
+		10,
+		PATH.cubic,
+		40,
+		20,
+		40,
+		40,
+		10,
+		40,
+		PATH.arc,
+		30,
+		40,
+		20,
+		20,
+		0,
+		180,
+		90,
+		PATH.close,
+	);
+	const found = svgOf(
+		pictureOf(writer.finish({ width: 100, height: 80, origin: "top left" }, [], { x: 0, y: 0, facing: 0, down: true })),
+	);
 	expect(found).toContain('<clipPath id="clip-0"><path d="M0 0L90 0L45 80Z" clip-rule="evenodd"/></clipPath>');
-	expect(found).toContain('<path d="M10 10Q20 0 30 10C40 20 40 40 10 40A20 20 0 0 0 30 60Z" fill="#ff0000" fill-rule="evenodd" stroke="#0000ff" stroke-width="3"');
-	expect(found).toContain('stroke-linejoin="bevel" stroke-miterlimit="10" stroke-linecap="round" stroke-dasharray="4 2" stroke-dashoffset="1" clip-path="url(#clip-0)"');
+	expect(found).toContain(
+		'<path d="M10 10Q20 0 30 10C40 20 40 40 10 40A20 20 0 0 0 30 60Z" fill="#ff0000" fill-rule="evenodd" stroke="#0000ff" stroke-width="3"',
+	);
+	expect(found).toContain(
+		'stroke-linejoin="bevel" stroke-miterlimit="10" stroke-linecap="round" stroke-dasharray="4 2" stroke-dashoffset="1" clip-path="url(#clip-0)"',
+	);
 });
 
 test("a picture of entries keeps its form wherever it is placed", () => {

@@ -35,7 +35,8 @@ function shape(of: PictureShape): string {
 				: ` transform="rotate(${-text.turned} ${about})"`;
 		return `<text x="${text.x}" y="${text.y}" font-size="${text.size}" font-family="${FONT_FAMILY}" text-anchor="${text.anchor}" fill="${of.fill}"${turn}${clipped(of.clip)} xml:space="preserve">${escape(text.words)}</text>`;
 	}
-	const stroke = of.ink === "none" ? "" : ` stroke="${of.ink}" stroke-width="${of.width}"${lineStyle(of.line ?? PLAIN_LINE)}`;
+	const stroke =
+		of.ink === "none" ? "" : ` stroke="${of.ink}" stroke-width="${of.width}"${lineStyle(of.line ?? PLAIN_LINE)}`;
 	return `<path d="${of.d}" fill="${of.fill}"${of.evenOdd ? ' fill-rule="evenodd"' : ""}${stroke}${clipped(of.clip)}/>`;
 }
 
@@ -54,12 +55,16 @@ const clipped = (clip: number | undefined) => (clip === undefined ? "" : ` clip-
 export function svgOf(picture: Picture, figures: readonly PointedFigure[] = []): string {
 	const { width, height } = picture;
 	const over = figures.map(
-		(f) => `<path class="figure" data-figure="${f.index}" d="${f.outline}" fill="none" stroke="none" pointer-events="all"><title>${escape(f.sentence)}</title></path>`,
+		(f) =>
+			`<path class="figure" data-figure="${f.index}" d="${f.outline}" fill="none" stroke="none" pointer-events="all"><title>${escape(f.sentence)}</title></path>`,
 	);
 	return [
 		`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" width="${width}" height="${height}">`,
 		`<rect width="${width}" height="${height}" fill="${picture.paper}"/>`,
-		...picture.clips.map((c, i) => `<clipPath id="clip-${i}"${clipped(c.clip)}><path d="${c.d}"${c.evenOdd ? ' clip-rule="evenodd"' : ""}/></clipPath>`),
+		...picture.clips.map(
+			(c, i) =>
+				`<clipPath id="clip-${i}"${clipped(c.clip)}><path d="${c.d}"${c.evenOdd ? ' clip-rule="evenodd"' : ""}/></clipPath>`,
+		),
 		...picture.shapes.map(shape),
 		...over,
 		"</svg>\n",

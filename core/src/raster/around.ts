@@ -18,7 +18,12 @@ const TOPMOST = 16;
  * @param asked for each figure points just outside it, and the numbers of its own layers, which don't count
  * @param paper the colour where nothing is painted
  */
-export function coloursAround(layers: readonly Painted[], asked: readonly { points: readonly Point[]; own: ReadonlySet<number> }[], window: Bounds, paper: number): number[] {
+export function coloursAround(
+	layers: readonly Painted[],
+	asked: readonly { points: readonly Point[]; own: ReadonlySet<number> }[],
+	window: Bounds,
+	paper: number,
+): number[] {
 	const near = new NearBoxes(
 		layers.map((l) => l.region.bounds),
 		window,
@@ -31,12 +36,18 @@ export function coloursAround(layers: readonly Painted[], asked: readonly { poin
 		made.set(n, areas);
 		return areas;
 	};
-	const holds = (n: number, x: number, y: number) => (layers[n] as Painted).region.holds?.(x, y) ?? covers(areasOf(n), x, y);
+	const holds = (n: number, x: number, y: number) =>
+		(layers[n] as Painted).region.holds?.(x, y) ?? covers(areasOf(n), x, y);
 	return asked.map(({ points, own }) => {
 		const counts = new Map<number, number>();
 		for (const [x, y] of points) {
 			if (x < window.left || x > window.right || y < window.low || y > window.high) continue;
-			const top = near.topAt(x, y, TOPMOST, (n) => !own.has(n) && (layers[n] as Painted).region.opaque && holds(n, x, y));
+			const top = near.topAt(
+				x,
+				y,
+				TOPMOST,
+				(n) => !own.has(n) && (layers[n] as Painted).region.opaque && holds(n, x, y),
+			);
 			const colour = top === undefined ? paper : (layers[top] as Painted).colour;
 			counts.set(colour, (counts.get(colour) ?? 0) + 1);
 		}

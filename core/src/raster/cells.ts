@@ -52,9 +52,19 @@ class Cells {
  * How much of each region lies in the window, and how much of that is still seen: regions are gone through from the top
  * down and each cell is taken once, so that the cost grows with regions and cells, not with their product.
  */
-export function seenByCells(regions: readonly Region[], asked: readonly number[], box: Bounds, window: Bounds, tell: (i: number, inside: number, visible: number) => void): void {
+export function seenByCells(
+	regions: readonly Region[],
+	asked: readonly number[],
+	box: Bounds,
+	window: Bounds,
+	tell: (i: number, inside: number, visible: number) => void,
+): void {
 	const grid = new Cells(box, asked.length);
-	const cellAt = (x: number) => Math.max(0, Math.min(grid.width, Math.round((Math.max(window.left, Math.min(window.right, x)) - grid.box.left) / grid.cell)));
+	const cellAt = (x: number) =>
+		Math.max(
+			0,
+			Math.min(grid.width, Math.round((Math.max(window.left, Math.min(window.right, x)) - grid.box.left) / grid.cell)),
+		);
 	for (let n = asked.length - 1; n >= 0; n--) {
 		const i = asked[n] as number;
 		const region = regions[i] as Region;

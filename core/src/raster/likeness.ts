@@ -73,7 +73,13 @@ function agreeing(a: Cells, b: Cells, alike: (one: number, other: number) => boo
 	return { met, all };
 }
 
-function hasNear({ width, height, colours }: Cells, x: number, y: number, colour: number, alike: (one: number, other: number) => boolean): boolean {
+function hasNear(
+	{ width, height, colours }: Cells,
+	x: number,
+	y: number,
+	colour: number,
+	alike: (one: number, other: number) => boolean,
+): boolean {
 	for (let v = Math.max(0, y - 1); v <= Math.min(height - 1, y + 1); v++) {
 		for (let u = Math.max(0, x - 1); u <= Math.min(width - 1, x + 1); u++) {
 			const other = colours[v * width + u] as number;

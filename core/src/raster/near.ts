@@ -41,7 +41,8 @@ export class NearBoxes {
 		const column = (x: number) => Math.max(0, Math.min(ACROSS - 1, Math.floor(((x - left) / (right - left)) * ACROSS)));
 		const row = (y: number) => Math.max(0, Math.min(ACROSS - 1, Math.floor(((y - low) / (high - low)) * ACROSS)));
 		const found: number[] = [];
-		for (let c = column(inside.left); c <= column(inside.right); c++) for (let r = row(inside.low); r <= row(inside.high); r++) found.push(r * ACROSS + c);
+		for (let c = column(inside.left); c <= column(inside.right); c++)
+			for (let r = row(inside.low); r <= row(inside.high); r++) found.push(r * ACROSS + c);
 		return found;
 	}
 
@@ -49,12 +50,16 @@ export class NearBoxes {
 	topAt(x: number, y: number, most: number, take: (box: number) => boolean): number | undefined {
 		const { left, right, low, high } = this.window;
 		if (x < left || x > right || y < low || y > high) return undefined;
-		const [column, row] = [Math.floor(((x - left) / (right - left)) * ACROSS), Math.floor(((y - low) / (high - low)) * ACROSS)];
+		const [column, row] = [
+			Math.floor(((x - left) / (right - left)) * ACROSS),
+			Math.floor(((y - low) / (high - low)) * ACROSS),
+		];
 		const own = this.cells[Math.min(ACROSS - 1, row) * ACROSS + Math.min(ACROSS - 1, column)] ?? NONE;
 		const { large } = this;
 		let [i, j, offered] = [own.length - 1, large.length - 1, 0];
 		for (let scanned = 0; (i >= 0 || j >= 0) && offered < most && scanned < SCANNED; scanned++) {
-			const n = j < 0 || (i >= 0 && (own[i] as number) > (large[j] as number)) ? (own[i--] as number) : (large[j--] as number);
+			const n =
+				j < 0 || (i >= 0 && (own[i] as number) > (large[j] as number)) ? (own[i--] as number) : (large[j--] as number);
 			const box = this.boxes[n] as Bounds;
 			if (x < box.left || x > box.right || y < box.low || y > box.high) continue;
 			offered++;

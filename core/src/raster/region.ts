@@ -13,8 +13,10 @@ export interface Region {
 	readonly opaque: boolean;
 }
 
-export const apart = (a: Bounds, b: Bounds) => a.right <= b.left || a.left >= b.right || a.high <= b.low || a.low >= b.high;
-export const holds = (outer: Bounds, inner: Bounds) => inner.left >= outer.left && inner.right <= outer.right && inner.low >= outer.low && inner.high <= outer.high;
+export const apart = (a: Bounds, b: Bounds) =>
+	a.right <= b.left || a.left >= b.right || a.high <= b.low || a.low >= b.high;
+export const holds = (outer: Bounds, inner: Bounds) =>
+	inner.left >= outer.left && inner.right <= outer.right && inner.low >= outer.low && inner.high <= outer.high;
 
 /** The part two boxes have in common; they must not be apart. */
 export const common = (a: Bounds, b: Bounds): Bounds => ({

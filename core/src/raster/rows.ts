@@ -63,7 +63,12 @@ export class Rows {
 	}
 
 	/** The same for areas that lie between two heights. */
-	scanAreas(areas: readonly Contours[], low: number, high: number, each: (row: number, spans: readonly number[]) => void): void {
+	scanAreas(
+		areas: readonly Contours[],
+		low: number,
+		high: number,
+		each: (row: number, spans: readonly number[]) => void,
+	): void {
 		const first = this.first(low);
 		const last = Math.min(this.ys.length, this.first(high) + 1) - 1;
 		if (last < first) return;

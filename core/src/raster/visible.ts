@@ -82,18 +82,25 @@ function seenAmong(region: Region, over: readonly Region[], window: Bounds): See
 	}
 	const open = over.length === 0 ? within : total(rows, spans);
 	const inside = whole ? 1 : within / Math.max(within, wholeArea(areas, bounds));
-	return { inside: Number.isFinite(inside) ? inside : 1, visible: within > 0 ? open / within : 1, across: extent(rows, spans) };
+	return {
+		inside: Number.isFinite(inside) ? inside : 1,
+		visible: within > 0 ? open / within : 1,
+		across: extent(rows, spans),
+	};
 }
 
 /** Lines between the corners of some areas. */
 function rowsOver(box: Bounds, all: readonly (readonly Contours[])[]): Rows {
 	const corners: number[] = [];
-	for (const areas of all) for (const contours of areas) for (const points of contours) for (const [, y] of points) if (y > box.low && y < box.high) corners.push(y);
+	for (const areas of all)
+		for (const contours of areas)
+			for (const points of contours) for (const [, y] of points) if (y > box.low && y < box.high) corners.push(y);
 	const finer = all.length <= FEW_OVER + 1 ? 1 : 4;
 	const most = MOST_CORNERS / finer;
 	const thickest = Math.max((finer * (box.high - box.low)) / STRIPS, 1e-9);
 	const different = [...new Set(corners)];
-	const few = different.length > most ? different.filter((_, i) => i % Math.ceil(different.length / most) === 0) : different;
+	const few =
+		different.length > most ? different.filter((_, i) => i % Math.ceil(different.length / most) === 0) : different;
 	return Rows.between(box.low, box.high, few, thickest);
 }
 
@@ -118,14 +125,20 @@ function clipped(spans: readonly number[], window: Bounds): number[] {
 function total(rows: Rows, spans: readonly (readonly number[])[]): number {
 	let sum = 0;
 	spans.forEach((own, row) => {
-		for (let i = 0; i < own.length; i += 2) sum += ((own[i + 1] as number) - (own[i] as number)) * (rows.thick[row] as number);
+		for (let i = 0; i < own.length; i += 2)
+			sum += ((own[i + 1] as number) - (own[i] as number)) * (rows.thick[row] as number);
 	});
 	return sum;
 }
 
 /** The longer side of the box round some spans. */
 function extent(rows: Rows, spans: readonly (readonly number[])[]): number {
-	let [left, right, low, high] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY, Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
+	let [left, right, low, high] = [
+		Number.POSITIVE_INFINITY,
+		Number.NEGATIVE_INFINITY,
+		Number.POSITIVE_INFINITY,
+		Number.NEGATIVE_INFINITY,
+	];
 	spans.forEach((own, row) => {
 		if (own.length === 0) return;
 		left = Math.min(left, own[0] as number);
@@ -138,7 +151,9 @@ function extent(rows: Rows, spans: readonly (readonly number[])[]): number {
 
 function seenInCrowd(regions: readonly Region[], window: Bounds): Seen[] {
 	const result: Seen[] = regions.map(({ bounds }) =>
-		apart(bounds, window) ? { inside: 0, visible: 1, across: 0 } : { inside: 1, visible: 1, across: across(common(bounds, window)) },
+		apart(bounds, window)
+			? { inside: 0, visible: 1, across: 0 }
+			: { inside: 1, visible: 1, across: across(common(bounds, window)) },
 	);
 	const asked = regions.map((_, i) => i).filter((i) => !apart((regions[i] as Region).bounds, window));
 	if (asked.length === 0) return result;
@@ -154,7 +169,12 @@ function boxOf(regions: readonly Region[], asked: readonly number[], window: Bou
 	let box: Bounds = (regions[asked[0] as number] as Region).bounds;
 	for (const i of asked) {
 		const b = (regions[i] as Region).bounds;
-		box = { left: Math.min(box.left, b.left), right: Math.max(box.right, b.right), low: Math.min(box.low, b.low), high: Math.max(box.high, b.high) };
+		box = {
+			left: Math.min(box.left, b.left),
+			right: Math.max(box.right, b.right),
+			low: Math.min(box.low, b.low),
+			high: Math.max(box.high, b.high),
+		};
 	}
 	return {
 		left: Math.max(box.left, window.left - wide),

@@ -29,12 +29,22 @@ export class NoTape extends Error {
 
 type Column = Uint8Array | Uint16Array | Uint32Array;
 
-const columnsOf = (tape: Tape): Column[] => [tape.kind, tape.line, tape.step, tape.frame, tape.style, tape.call, tape.at];
+const columnsOf = (tape: Tape): Column[] => [
+	tape.kind,
+	tape.line,
+	tape.step,
+	tape.frame,
+	tape.style,
+	tape.call,
+	tape.at,
+];
 
 /** A tape's bytes before compression: the same for the same run in every engine. */
 export function tapeBody(tape: Tape): Uint8Array {
 	const { sheet, styles, texts, routines, pen, length } = tape;
-	const head = strToU8(JSON.stringify({ sheet, styles, texts, routines, pen, entries: length, coordinates: tape.coords.length }));
+	const head = strToU8(
+		JSON.stringify({ sheet, styles, texts, routines, pen, entries: length, coordinates: tape.coords.length }),
+	);
 	const rowBytes = COLUMN_BYTES.reduce((sum: number, b) => sum + b, 0);
 	const body = new Uint8Array(4 + head.length + rowBytes * length + 8 * tape.coords.length);
 	const view = new DataView(body.buffer);
@@ -82,11 +92,13 @@ export function decodeTape(bytes: Uint8Array): Tape {
 	if (bytes.length < HEADER || MAGIC.some((byte, i) => bytes[i] !== byte)) throw new NoTape("This isn't a tape.");
 	const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
 	const version = view.getUint32(8, true);
-	if (version !== VERSION) throw new NoTape(`This tape has the form ${version}; ${VERSION} is the only one known here.`);
+	if (version !== VERSION)
+		throw new NoTape(`This tape has the form ${version}; ${VERSION} is the only one known here.`);
 	const size = view.getUint32(12, true);
 	if (size > MOST_BYTES) throw new NoTape("This tape is too large.");
 	const body = unpacked(bytes.subarray(HEADER), size);
-	if (checksums.buf(body) >>> 0 !== view.getUint32(16, true)) throw new NoTape("This tape is damaged: its checksum doesn't fit.");
+	if (checksums.buf(body) >>> 0 !== view.getUint32(16, true))
+		throw new NoTape("This tape is damaged: its checksum doesn't fit.");
 	return tapeOf(body);
 }
 
@@ -106,11 +118,20 @@ function tapeOf(body: Uint8Array): Tape {
 	if (4 + headLength > body.length) throw new NoTape("This tape is damaged: its head is cut off.");
 	const { entries, coordinates, ...head } = headOf(body.subarray(4, 4 + headLength));
 	const rowBytes = COLUMN_BYTES.reduce((sum: number, b) => sum + b, 0);
-	if (!(Number.isInteger(entries) && Number.isInteger(coordinates) && entries >= 0 && coordinates >= 0 && 4 + headLength + rowBytes * entries + 8 * coordinates === body.length))
+	if (
+		!(
+			Number.isInteger(entries) &&
+			Number.isInteger(coordinates) &&
+			entries >= 0 &&
+			coordinates >= 0 &&
+			4 + headLength + rowBytes * entries + 8 * coordinates === body.length
+		)
+	)
 		throw new NoTape("This tape is damaged: it has too few or too many bytes.");
 	let at = 4 + headLength;
 	const read = <T extends Column>(column: T, size: 1 | 2 | 4): T => {
-		for (let i = 0; i < entries; i++, at += size) column[i] = size === 1 ? view.getUint8(at) : size === 2 ? view.getUint16(at, true) : view.getUint32(at, true);
+		for (let i = 0; i < entries; i++, at += size)
+			column[i] = size === 1 ? view.getUint8(at) : size === 2 ? view.getUint16(at, true) : view.getUint32(at, true);
 		return column;
 	};
 	const columns = {

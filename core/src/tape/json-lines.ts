@@ -12,7 +12,15 @@ export function* tapeLines(tape: Tape): Generator<string> {
 	yield JSON.stringify({ form: FORM, version: VERSION, sheet, styles, texts, routines, pen, entries: length });
 	for (let i = 0; i < length; i++) {
 		const at = [...tape.coords.subarray(tape.at[i] as number, endOf(tape, i))];
-		yield JSON.stringify({ kind: entryName(tape.kind[i] as number), line: tape.line[i], step: tape.step[i], frame: tape.frame[i], style: tape.style[i], call: tape.call[i], at });
+		yield JSON.stringify({
+			kind: entryName(tape.kind[i] as number),
+			line: tape.line[i],
+			step: tape.step[i],
+			frame: tape.frame[i],
+			style: tape.style[i],
+			call: tape.call[i],
+			at,
+		});
 	}
 }
 
@@ -50,18 +58,31 @@ export function tapeFromLines(text: string): Tape {
 	const coords: number[] = [];
 	for (let i = 0; i < length; i++) {
 		const entry = parsed(lines[i + 1] as string, i + 2);
-		const kind = typeof entry.kind === "string" && Object.hasOwn(ENTRY, entry.kind) ? ENTRY[entry.kind as keyof typeof ENTRY] : undefined;
+		const kind =
+			typeof entry.kind === "string" && Object.hasOwn(ENTRY, entry.kind)
+				? ENTRY[entry.kind as keyof typeof ENTRY]
+				: undefined;
 		if (kind === undefined || !Array.isArray(entry.at)) throw new NoTape(`Line ${i + 2} of this tape is no entry.`);
 		columns.kind[i] = kind;
 		columns.at[i] = coords.length;
-		for (const name of ["line", "step", "style", "call"] as const) columns[name][i] = whole(entry[name], 0xffffffff, name, i + 2);
+		for (const name of ["line", "step", "style", "call"] as const)
+			columns[name][i] = whole(entry[name], 0xffffffff, name, i + 2);
 		columns.frame[i] = whole(entry.frame, 0xffff, "frame", i + 2);
 		for (const value of entry.at) {
 			if (typeof value !== "number") throw new NoTape(`Line ${i + 2} of this tape has a coordinate that is no number.`);
 			coords.push(value);
 		}
 	}
-	const tape = { sheet, styles, texts, routines, pen, length, ...columns, coords: new Float64Array(coords) } as unknown as Tape;
+	const tape = {
+		sheet,
+		styles,
+		texts,
+		routines,
+		pen,
+		length,
+		...columns,
+		coords: new Float64Array(coords),
+	} as unknown as Tape;
 	const problem = tapeProblem(tape);
 	if (problem !== undefined) throw new NoTape(`This isn't a tape: ${problem}.`);
 	return tape;

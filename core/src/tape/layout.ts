@@ -75,7 +75,8 @@ export const DEFAULT_SHEET: Sheet = Object.freeze({ width: 400, height: 300, ori
 
 /** The sheet's edges in its own coordinates, smallest values first. */
 export function sheetBounds(sheet: Sheet): { left: number; low: number; right: number; high: number } {
-	if (sheet.origin === "centre") return { left: -sheet.width / 2, low: -sheet.height / 2, right: sheet.width / 2, high: sheet.height / 2 };
+	if (sheet.origin === "centre")
+		return { left: -sheet.width / 2, low: -sheet.height / 2, right: sheet.width / 2, high: sheet.height / 2 };
 	return { left: 0, low: 0, right: sheet.width, high: sheet.height };
 }
 
@@ -95,7 +96,13 @@ export interface LineStyle {
 }
 
 /** A line with straight ends and sharp corners, unbroken. */
-export const PLAIN_LINE: LineStyle = Object.freeze({ cap: "butt", join: "miter", miter: 10, dash: Object.freeze([]), dashOffset: 0 });
+export const PLAIN_LINE: LineStyle = Object.freeze({
+	cap: "butt",
+	join: "miter",
+	miter: 10,
+	dash: Object.freeze([]),
+	dashOffset: 0,
+});
 
 /** How something is painted; -1 (no colour) for no ink or no fill. */
 export interface Style {

@@ -5,14 +5,16 @@ const LATIN =
 const LATIN_1 =
 	"280 286 485 610 580 575 237 528 368 798 371 562 602 0 798 356 352 579 382 383 243 0 509 240 265 256 380 562 816 820 867 450 626 626 626 626 626 626 891 645 569 569 569 569 392 392 392 392 689 693 714 714 714 714 714 532 714 690 690 690 690 575 592 582 525 525 525 525 525 525 866 485 538 538 538 538 252 252 252 266 565 550 548 548 548 548 548 606 548 540 540 540 540 449 566 449";
 /** Code point in hexadecimal and width, by turns. */
-const MORE = "102 626 131 252 152 1006 153 924 2013 504 2014 824 2018 236 2019 236 201c 399 201d 399 2022 438 2026 670 20ac 664 2212 606";
+const MORE =
+	"102 626 131 252 152 1006 153 924 2013 504 2014 824 2018 236 2019 236 201c 399 201d 399 2022 438 2026 670 20ac 664 2212 606";
 
 /** For letters that the font lacks. */
 const OTHER = 560;
 
 const WIDTHS: ReadonlyMap<number, number> = (() => {
 	const widths = new Map<number, number>();
-	const add = (first: number, row: string) => row.split(" ").forEach((w, i) => Number(w) > 0 && widths.set(first + i, Number(w)));
+	const add = (first: number, row: string) =>
+		row.split(" ").forEach((w, i) => Number(w) > 0 && widths.set(first + i, Number(w)));
 	add(32, LATIN);
 	add(160, LATIN_1);
 	const more = MORE.split(" ");

@@ -28,7 +28,11 @@ export interface PathStep {
 }
 
 /** Takes a path's coordinates apart; undefined where they aren't a path's. */
-export function pathSteps(coords: ArrayLike<number>, from: number, to: number): { evenOdd: boolean; steps: PathStep[] } | undefined {
+export function pathSteps(
+	coords: ArrayLike<number>,
+	from: number,
+	to: number,
+): { evenOdd: boolean; steps: PathStep[] } | undefined {
 	const rule = coords[from];
 	if (to <= from || (rule !== 0 && rule !== 1)) return undefined;
 	const steps: PathStep[] = [];
@@ -50,10 +54,16 @@ export function placedPath(coords: ArrayLike<number>, from: number, to: number, 
 	const out = [path.evenOdd ? 1 : 0];
 	for (const { kind, at } of path.steps) {
 		out.push(kind);
-		if (kind !== PATH.arc) for (let i = 0; i < at.length; i += 2) out.push(...placed(place, at[i] as number, at[i + 1] as number));
+		if (kind !== PATH.arc)
+			for (let i = 0; i < at.length; i += 2) out.push(...placed(place, at[i] as number, at[i + 1] as number));
 		else {
 			const [x, y, rx, ry, turned, start, sweep] = at as [number, number, number, number, number, number, number];
-			out.push(...placed(place, x, y), rx * place.scale, ry * place.scale, (place.mirrored ? -turned : turned) + place.turned);
+			out.push(
+				...placed(place, x, y),
+				rx * place.scale,
+				ry * place.scale,
+				(place.mirrored ? -turned : turned) + place.turned,
+			);
 			out.push(place.mirrored ? 180 - start : start, place.mirrored ? -sweep : sweep);
 		}
 	}

@@ -39,7 +39,11 @@ export class PenTrack {
 	private places(): { readonly xs: Float64Array; readonly ys: Float64Array; readonly downs: Uint8Array } {
 		const { tape } = this;
 		const { left, right, low, high } = sheetBounds(tape.sheet);
-		const [xs, ys, downs] = [new Float64Array(tape.length + 1), new Float64Array(tape.length + 1), new Uint8Array(tape.length + 1)];
+		const [xs, ys, downs] = [
+			new Float64Array(tape.length + 1),
+			new Float64Array(tape.length + 1),
+			new Uint8Array(tape.length + 1),
+		];
 		let [x, y, down, pictures] = [(left + right) / 2, (low + high) / 2, 1, 0];
 		for (let i = 0; i < tape.length; i++) {
 			const kind = tape.kind[i];
@@ -48,7 +52,8 @@ export class PenTrack {
 			else if (kind === ENTRY.pictureEnd) pictures--;
 			if (pictures > 0) continue;
 			if (kind === ENTRY.pen) down = coordinate(tape, i, 0);
-			else if (kind === ENTRY.segment || kind === ENTRY.travel || kind === ENTRY.curve || kind === ENTRY.curvedTravel) [x, y] = [coordinate(tape, i, 2), coordinate(tape, i, 3)];
+			else if (kind === ENTRY.segment || kind === ENTRY.travel || kind === ENTRY.curve || kind === ENTRY.curvedTravel)
+				[x, y] = [coordinate(tape, i, 2), coordinate(tape, i, 3)];
 		}
 		[xs[tape.length], ys[tape.length], downs[tape.length]] = [x, y, down];
 		return { xs, ys, downs };

@@ -3,7 +3,14 @@ import { placedPath } from "./path.ts";
 import { type Place, placed } from "./transform.ts";
 
 /** The kinds whose coordinates are points and nothing else. */
-const POINTS: ReadonlySet<number> = new Set([ENTRY.segment, ENTRY.travel, ENTRY.line, ENTRY.polygon, ENTRY.polyline, ENTRY.areaBegin]);
+const POINTS: ReadonlySet<number> = new Set([
+	ENTRY.segment,
+	ENTRY.travel,
+	ENTRY.line,
+	ENTRY.polygon,
+	ENTRY.polyline,
+	ENTRY.areaBegin,
+]);
 
 /**
  * The coordinates of one entry as a place puts them. Circles, ellipses, rects, arcs and texts keep their exact form,
@@ -22,7 +29,14 @@ export function placedEntry(kind: number, coords: ArrayLike<number>, from: numbe
 	switch (kind) {
 		case ENTRY.curve:
 		case ENTRY.curvedTravel:
-			return [...point(0), ...point(2), ...point(4), at(6) * scale, (mirrored ? 180 - at(7) : at(7)) + turned, mirrored ? -at(8) : at(8)];
+			return [
+				...point(0),
+				...point(2),
+				...point(4),
+				at(6) * scale,
+				(mirrored ? 180 - at(7) : at(7)) + turned,
+				mirrored ? -at(8) : at(8),
+			];
 		case ENTRY.rect:
 			return [...point(0), at(2) * scale, at(3) * scale, at(4) * scale, facing(5)];
 		case ENTRY.ellipse:
@@ -32,7 +46,15 @@ export function placedEntry(kind: number, coords: ArrayLike<number>, from: numbe
 		case ENTRY.dot:
 			return [...point(0), at(2) * scale];
 		case ENTRY.arc:
-			return [...point(0), at(2) * scale, at(3) * scale, facing(4), mirrored ? 180 - at(5) - at(6) : at(5), at(6), at(7)];
+			return [
+				...point(0),
+				at(2) * scale,
+				at(3) * scale,
+				facing(4),
+				mirrored ? 180 - at(5) - at(6) : at(5),
+				at(6),
+				at(7),
+			];
 		case ENTRY.pictureBegin:
 			return [...point(0), at(2) * scale, at(3) * scale, facing(4), mirrored ? 1 - at(5) : at(5)];
 		case ENTRY.path:

@@ -40,29 +40,48 @@ export function entryName(kind: number): string | undefined {
 	return NAMES.get(kind);
 }
 
-const colour = (value: unknown) => Number.isInteger(value) && (value as number) >= -1 && (value as number) <= 0xffffffff;
+const colour = (value: unknown) =>
+	Number.isInteger(value) && (value as number) >= -1 && (value as number) <= 0xffffffff;
 const length = (value: unknown) => typeof value === "number" && Number.isFinite(value) && value >= 0;
 
 function lineFits(line: LineStyle): boolean {
 	const dash: unknown = line.dash;
-	return CAPS.has(line.cap) && JOINS.has(line.join) && length(line.miter) && Number.isFinite(line.dashOffset) && Array.isArray(dash) && dash.every(length);
+	return (
+		CAPS.has(line.cap) &&
+		JOINS.has(line.join) &&
+		length(line.miter) &&
+		Number.isFinite(line.dashOffset) &&
+		Array.isArray(dash) &&
+		dash.every(length)
+	);
 }
 
 function styleFits(style: Style): boolean {
 	if (typeof style !== "object" || style === null) return false;
 	const { ink, width, fill, line, clip } = style;
 	const clipFits = clip === undefined || (Number.isInteger(clip) && clip > 0);
-	return colour(ink) && colour(fill) && length(width) && clipFits && (line === undefined || (typeof line === "object" && line !== null && lineFits(line)));
+	return (
+		colour(ink) &&
+		colour(fill) &&
+		length(width) &&
+		clipFits &&
+		(line === undefined || (typeof line === "object" && line !== null && lineFits(line)))
+	);
 }
 
 /** What is wrong with something that should be a tape; undefined for a tape. Columns must be typed arrays of `length`. */
 export function tapeProblem(tape: Tape): string | undefined {
 	const { sheet, styles, texts, routines, pen } = tape;
-	if (!["top left", "centre", "bottom left"].includes(sheet?.origin) || !(length(sheet.width) && length(sheet.height) && sheet.width > 0 && sheet.height > 0))
+	if (
+		!["top left", "centre", "bottom left"].includes(sheet?.origin) ||
+		!(length(sheet.width) && length(sheet.height) && sheet.width > 0 && sheet.height > 0)
+	)
 		return "its sheet is none";
 	if (!Array.isArray(styles) || !styles.every(styleFits)) return "its styles are none";
-	if (![texts, routines].every((list) => Array.isArray(list) && list.every((t) => typeof t === "string"))) return "its texts are none";
-	if (![pen?.x, pen?.y, pen?.facing].every((v) => Number.isFinite(v)) || typeof pen.down !== "boolean") return "its pen is none";
+	if (![texts, routines].every((list) => Array.isArray(list) && list.every((t) => typeof t === "string")))
+		return "its texts are none";
+	if (![pen?.x, pen?.y, pen?.facing].every((v) => Number.isFinite(v)) || typeof pen.down !== "boolean")
+		return "its pen is none";
 	for (const value of tape.coords) if (!Number.isFinite(value)) return "a coordinate isn't a number";
 	for (let i = 0; i < tape.length; i++) {
 		const problem = entryProblem(tape, i);
@@ -85,8 +104,10 @@ function entryProblem(tape: Tape, i: number): string | undefined {
 	if (call > i || (call > 0 && tape.kind[call - 1] !== ENTRY.callBegin)) return "its call is missing";
 	const count = to - from;
 	const pairs = PAIRS[kind];
-	if (kind === ENTRY.path || kind === ENTRY.clip) return pathSteps(tape.coords, from, to) ? undefined : "its path can't be followed";
-	if (pairs !== undefined ? count % 2 !== 0 || count < 2 * pairs : count !== SIZES[kind]) return `a ${entryName(kind)} doesn't have ${count} coordinates`;
+	if (kind === ENTRY.path || kind === ENTRY.clip)
+		return pathSteps(tape.coords, from, to) ? undefined : "its path can't be followed";
+	if (pairs !== undefined ? count % 2 !== 0 || count < 2 * pairs : count !== SIZES[kind])
+		return `a ${entryName(kind)} doesn't have ${count} coordinates`;
 	return referenceProblem(tape, kind, from);
 }
 
@@ -94,7 +115,8 @@ function entryProblem(tape: Tape, i: number): string | undefined {
 function referenceProblem(tape: Tape, kind: number, from: number): string | undefined {
 	const at = (k: number) => tape.coords[from + k] as number;
 	const within = (value: number, most: number) => Number.isInteger(value) && value >= 0 && value < most;
-	if (kind === ENTRY.text && !(within(at(5), tape.texts.length) && within(at(3), 3) && within(at(6), 2))) return "its text is missing";
+	if (kind === ENTRY.text && !(within(at(5), tape.texts.length) && within(at(3), 3) && within(at(6), 2)))
+		return "its text is missing";
 	if (kind === ENTRY.message && !within(at(0), tape.texts.length)) return "its text is missing";
 	if (kind === ENTRY.callBegin && !within(at(0), tape.routines.length)) return "its routine is missing";
 	if (kind === ENTRY.arc && !within(at(7), 3)) return "it is closed in no known way";

@@ -51,7 +51,8 @@ export function routineOf(tape: Tape, entry: number): string | undefined {
 export function messagesOf(tape: Tape): { line: number; text: string }[] {
 	const found: { line: number; text: string }[] = [];
 	for (let i = 0; i < tape.length; i++) {
-		if (tape.kind[i] === ENTRY.message) found.push({ line: tape.line[i] as number, text: tape.texts[coordinate(tape, i, 0)] as string });
+		if (tape.kind[i] === ENTRY.message)
+			found.push({ line: tape.line[i] as number, text: tape.texts[coordinate(tape, i, 0)] as string });
 	}
 	return found;
 }

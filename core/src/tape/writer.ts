@@ -181,12 +181,26 @@ export class TapeWriter {
 	}
 
 	/** Copies of the columns that a picture keeps; `at` is one longer than the rest. */
-	columns(): { length: number; kind: Uint8Array; line: Uint32Array; style: Uint32Array; at: Uint32Array; coords: Float64Array } {
+	columns(): {
+		length: number;
+		kind: Uint8Array;
+		line: Uint32Array;
+		style: Uint32Array;
+		at: Uint32Array;
+		coords: Float64Array;
+	} {
 		const n = this.length;
 		const at = new Uint32Array(n + 1);
 		at.set(this.at.subarray(0, n));
 		at[n] = this.used;
-		return { length: n, kind: this.kind.slice(0, n), line: this.line.slice(0, n), style: this.style.slice(0, n), at, coords: this.coords.slice(0, this.used) };
+		return {
+			length: n,
+			kind: this.kind.slice(0, n),
+			line: this.line.slice(0, n),
+			style: this.style.slice(0, n),
+			at,
+			coords: this.coords.slice(0, this.used),
+		};
 	}
 
 	/** Closes the tape; the writer must not be used after it. */

@@ -8,7 +8,13 @@ export const NOWHERE: Place = Object.freeze({ line: 0, column: 0, length: 0 });
 export const number = (value: number): Value => ({ node: "number", value: value + 0, place: NOWHERE });
 export const name = (text: string): Value => ({ node: "name", name: text, place: NOWHERE });
 export const colour = (value: number): Value => ({ node: "colour", value, place: NOWHERE });
-export const binary = (left: Value, sign: Sign, right: Value): Value => ({ node: "binary", sign, left, right, place: NOWHERE });
+export const binary = (left: Value, sign: Sign, right: Value): Value => ({
+	node: "binary",
+	sign,
+	left,
+	right,
+	place: NOWHERE,
+});
 
 /** A value and so much more; numbers are added up at once. */
 export function plus(value: Value, more: number): Value {
@@ -23,13 +29,23 @@ export function times(value: Value, factor: number): Value {
 
 export function minus(value: Value): Value {
 	if (value.node === "number") return number(-value.value);
-	return value.node === "unary" && value.sign === "-" ? value.value : { node: "unary", sign: "-", value, place: NOWHERE };
+	return value.node === "unary" && value.sign === "-"
+		? value.value
+		: { node: "unary", sign: "-", value, place: NOWHERE };
 }
 
 /** A statement made anew. */
 export function draw(
 	head: string,
-	{ values = [], phrases = [], direction }: { values?: readonly Value[]; phrases?: readonly (readonly [word: string, ...values: Value[]])[]; direction?: number },
+	{
+		values = [],
+		phrases = [],
+		direction,
+	}: {
+		values?: readonly Value[];
+		phrases?: readonly (readonly [word: string, ...values: Value[]])[];
+		direction?: number;
+	},
 ): DrawNode {
 	const statement = STATEMENTS.get(head);
 	if (!statement) throw new RangeError(`no statement is called ${head}`);
@@ -106,7 +122,11 @@ export function withValues(step: Step, change: (part: Value) => Value): Step {
 	const own = ((): Step => {
 		switch (step.node) {
 			case "draw":
-				return { ...step, values: step.values.map(deep), phrases: step.phrases.map((p) => ({ ...p, values: p.values.map(deep) })) };
+				return {
+					...step,
+					values: step.values.map(deep),
+					phrases: step.phrases.map((p) => ({ ...p, values: p.values.map(deep) })),
+				};
 			case "let":
 			case "set":
 				return { ...step, value: deep(step.value) };
@@ -131,7 +151,10 @@ export function withValues(step: Step, change: (part: Value) => Value): Step {
 			case "picture":
 				return step.size ? { ...step, size: [deep(step.size[0]), deep(step.size[1])] } : step;
 			case "routine":
-				return { ...step, parameters: step.parameters.map((p) => (p.otherwise ? { ...p, otherwise: deep(p.otherwise) } : p)) };
+				return {
+					...step,
+					parameters: step.parameters.map((p) => (p.otherwise ? { ...p, otherwise: deep(p.otherwise) } : p)),
+				};
 			default:
 				return step;
 		}

@@ -24,7 +24,8 @@ const buoy = (criteria: readonly object[], figures: object = {}) =>
 			language: "nib",
 			sheet: { width: 400, height: 300, origin: "top left" },
 			tolerance: { position: 4, size: 4, angle: 2, colour: "family" },
-			model: "pen colour black width 3\nfill gold\ncircle centre 140, 90 diameter 36\npen none\nfill red\nrect centre 140, 190 size 80, 20\n",
+			model:
+				"pen colour black width 3\nfill gold\ncircle centre 140, 90 diameter 36\npen none\nfill red\nrect centre 140, 190 size 80, 20\n",
 			figures,
 			criteria,
 		}),
@@ -60,9 +61,15 @@ describe("proposals", () => {
 	});
 
 	test("name a figure that has no name yet, and use the name that it has", () => {
-		const place = (picked: number, of: ExerciseFile) => proposalsFor(of, picked).find((p) => p.criterion.check === "position");
-		expect(place(0, file)).toMatchObject({ figures: { circle: { kind: "circle", fill: "yellow" } }, criterion: { of: "circle", at: [140, 90] } });
-		expect(place(0, buoy([{ id: "neat", check: "nothing else", points: 1 }], { lamp: { kind: "circle" } }))).toMatchObject({ figures: {}, criterion: { of: "lamp" } });
+		const place = (picked: number, of: ExerciseFile) =>
+			proposalsFor(of, picked).find((p) => p.criterion.check === "position");
+		expect(place(0, file)).toMatchObject({
+			figures: { circle: { kind: "circle", fill: "yellow" } },
+			criterion: { of: "circle", at: [140, 90] },
+		});
+		expect(
+			place(0, buoy([{ id: "neat", check: "nothing else", points: 1 }], { lamp: { kind: "circle" } })),
+		).toMatchObject({ figures: {}, criterion: { of: "lamp" } });
 	});
 
 	test("without a figure speak of the whole", () => {
@@ -78,15 +85,26 @@ describe("proposals", () => {
 		for (const p of found.slice(0, 3)) expect(again.map((a) => a.sentence)).not.toContain(p.sentence);
 	});
 
-	test.each(readdirSync(FOLDER).filter((name) => name.endsWith(".exercise.yaml")))("of %s are all met by its model", (name) => {
-		const exercise = fileOf(readFileSync(new URL(name, FOLDER), "utf8"));
-		for (const p of proposalsFor(exercise, 0)) {
-			if (p.group === "Judged by people") continue;
-			const report = mark(exercise.model, fileOf(JSON.stringify({ ...exercise, figures: { ...exercise.figures, ...p.figures }, criteria: [p.criterion] })));
-			// What only forbids isn't judged while nothing else is asked.
-			expect([p.sentence, report.criteria[0]?.verdict]).toEqual([p.sentence, expect.stringMatching(/^(met|not-judged)$/)]);
-		}
-	});
+	test.each(readdirSync(FOLDER).filter((name) => name.endsWith(".exercise.yaml")))(
+		"of %s are all met by its model",
+		(name) => {
+			const exercise = fileOf(readFileSync(new URL(name, FOLDER), "utf8"));
+			for (const p of proposalsFor(exercise, 0)) {
+				if (p.group === "Judged by people") continue;
+				const report = mark(
+					exercise.model,
+					fileOf(
+						JSON.stringify({ ...exercise, figures: { ...exercise.figures, ...p.figures }, criteria: [p.criterion] }),
+					),
+				);
+				// What only forbids isn't judged while nothing else is asked.
+				expect([p.sentence, report.criteria[0]?.verdict]).toEqual([
+					p.sentence,
+					expect.stringMatching(/^(met|not-judged)$/),
+				]);
+			}
+		},
+	);
 });
 
 describe("a criterion against an alteration", () => {
@@ -99,7 +117,11 @@ describe("a criterion against an alteration", () => {
 		const found = criterionAgainst(file, altered) as Proposal;
 		const more = withAll(file, [found]);
 		const verdict = (source: string) => mark(source, more).criteria.find((c) => c.id === found.criterion.id)?.verdict;
-		expect([found.sentence, verdict(file.model), verdict(altered)]).toEqual(["The middle of the circle is at 140, 90", "met", "missed"]);
+		expect([found.sentence, verdict(file.model), verdict(altered)]).toEqual([
+			"The middle of the circle is at 140, 90",
+			"met",
+			"missed",
+		]);
 	});
 
 	test("taken over one after the other, they leave nothing of a thin exercise unseen", () => {

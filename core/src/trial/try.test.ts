@@ -32,7 +32,9 @@ describe.each(readdirSync(FOLDER).filter((n) => n.endsWith(".yaml")))("%s", (nam
 	});
 
 	test("95 in a hundred changed models are noticed, and no model drawn otherwise is punished", () => {
-		const unseen = trial.alterations.filter((a) => a.missed.length === 0 && a.free === null).map((a) => `${a.id}, line ${a.line}`);
+		const unseen = trial.alterations
+			.filter((a) => a.missed.length === 0 && a.free === null)
+			.map((a) => `${a.id}, line ${a.line}`);
 		expect(trial.strength ?? 0, unseen.join("; ")).toBeGreaterThanOrEqual(0.95);
 		expect(trial.rewritings.filter((r) => r.lost.length > 0).map((r) => `${r.id}: ${r.lost.join()}`)).toEqual([]);
 		expect(trial.fairness).toBe(1);
@@ -43,12 +45,16 @@ describe.each(readdirSync(FOLDER).filter((n) => n.endsWith(".yaml")))("%s", (nam
 
 test("a criterion taken away lets what it noticed through", () => {
 	const trial = tryExercise(exerciseOf(buoy.replace(/^ {2}- \{ id: red,.*\n/m, "")));
-	expect(trial.alterations.filter((a) => a.missed.length === 0 && a.free === null).map((a) => a.id)).toContain("fill-other-colour");
+	expect(trial.alterations.filter((a) => a.missed.length === 0 && a.free === null).map((a) => a.id)).toContain(
+		"fill-other-colour",
+	);
 	expect(trial.strength).toBeLessThan(1);
 });
 
 test("what the brief leaves free isn't counted against an exercise", () => {
-	const trial = tryExercise(exerciseOf(buoy.replace(/^ {2}- \{ id: (red|band-white),.*\n/gm, "").replace("figures:", "free: colour\nfigures:")));
+	const trial = tryExercise(
+		exerciseOf(buoy.replace(/^ {2}- \{ id: (red|band-white),.*\n/gm, "").replace("figures:", "free: colour\nfigures:")),
+	);
 	const recoloured = trial.alterations.filter((a) => a.id === "fill-other-colour");
 	expect(recoloured.some((a) => a.free === "colour" && a.missed.length === 0)).toBe(true);
 	expect(trial.strength).toBe(1);
@@ -71,9 +77,21 @@ describe("what is wrong with an exercise is told", () => {
 	const of = (text: string) => tryExercise(exerciseOf(text)).wrong.map(trialProblem);
 
 	test.each([
-		["a model that can't be read", buoy.replace("circle centre 200", "circl centre 200"), "The model can't be read: see its line 4."],
-		["a model that stops", buoy.replace("  fill white\n", "  fill white\n  print 1 / 0\n"), "The model stops at an error in its line 6."],
-		["a lost minus sign", buoy.replace("at: [200, 150]", "at: [100, 150]"), "The model itself doesn't meet middle: mend the model or what is asked."],
+		[
+			"a model that can't be read",
+			buoy.replace("circle centre 200", "circl centre 200"),
+			"The model can't be read: see its line 4.",
+		],
+		[
+			"a model that stops",
+			buoy.replace("  fill white\n", "  fill white\n  print 1 / 0\n"),
+			"The model stops at an error in its line 6.",
+		],
+		[
+			"a lost minus sign",
+			buoy.replace("at: [200, 150]", "at: [100, 150]"),
+			"The model itself doesn't meet middle: mend the model or what is asked.",
+		],
 		[
 			"a starter that is all",
 			buoy.replace(
@@ -82,7 +100,11 @@ describe("what is wrong with an exercise is told", () => {
 			),
 			"The starter earns every point already.",
 		],
-		["a criterion that a dot meets", buoy.replace("criteria:", "criteria:\n  - { id: easy, check: count, at least: 1, points: 5 }"), "One dot earns points for easy."],
+		[
+			"a criterion that a dot meets",
+			buoy.replace("criteria:", "criteria:\n  - { id: easy, check: count, at least: 1, points: 5 }"),
+			"One dot earns points for easy.",
+		],
 	])("%s", (_, text, told) => {
 		expect(of(text)).toContain(told);
 	});
@@ -95,11 +117,16 @@ test("there are words for every alteration and rewriting, and for nothing else",
 
 test("trying is the same twice", () => {
 	const file = exerciseOf(source("lighthouse.exercise.yaml"));
-	expect(JSON.stringify(tryExercise(file))).toBe(JSON.stringify(tryExercise(exerciseOf(source("lighthouse.exercise.yaml")))));
+	expect(JSON.stringify(tryExercise(file))).toBe(
+		JSON.stringify(tryExercise(exerciseOf(source("lighthouse.exercise.yaml")))),
+	);
 });
 
 test("what an exercise leaves out is left out for its model too, and is no other way to draw the same", () => {
-	const [whole, left] = [buoy, buoy.replace("figures:", "statements: { without: [polygon, curve, repeat] }\nfigures:")].map((text) => tryExercise(exerciseOf(text)));
+	const [whole, left] = [
+		buoy,
+		buoy.replace("figures:", "statements: { without: [polygon, curve, repeat] }\nfigures:"),
+	].map((text) => tryExercise(exerciseOf(text)));
 	expect(left?.wrong).toEqual([]);
 	expect(left?.fairness).toBe(1);
 	const ways = (trial: typeof whole) => trial?.rewritings.map((r) => r.id) ?? [];

@@ -40,7 +40,10 @@ export interface Trial {
 	/** Criteria that can't be tried: a person's, or a comparison with a student's own work. */
 	readonly untried: readonly string[];
 	/** Programs that should earn nothing, with what they earn. */
-	readonly nothing: readonly ({ readonly id: "empty program" | "one dot" | "painted sheet"; readonly earns: readonly string[] } & Tried)[];
+	readonly nothing: readonly ({
+		readonly id: "empty program" | "one dot" | "painted sheet";
+		readonly earns: readonly string[];
+	} & Tried)[];
 	/** Null where there is no starter. */
 	readonly starter: Tried | null;
 	readonly alterations: readonly TriedAlteration[];
@@ -109,10 +112,17 @@ function leansOn(asked: Asked): readonly Loses[] {
 	if (["code", "path", "runs", "what if", "movement"].includes(asked.check)) leans.push("source");
 	if (asked.check === "what if") leans.push("names");
 	if ("colour written as" in asked || "calculation" in asked || "written" in asked) leans.push("writing");
-	if (asked.check === "position" && ["start", "end"].includes((asked as { anchor?: string }).anchor ?? "")) leans.push("source");
+	if (asked.check === "position" && ["start", "end"].includes((asked as { anchor?: string }).anchor ?? ""))
+		leans.push("source");
 	const text = JSON.stringify(asked);
 	if (text.includes('"by routine"') || text.includes('"by variable"')) leans.push("source");
-	if (asked.check === "order" || text.includes('"first drawn"') || text.includes('"in drawing order"') || text.includes('"drawn"')) leans.push("order");
+	if (
+		asked.check === "order" ||
+		text.includes('"first drawn"') ||
+		text.includes('"in drawing order"') ||
+		text.includes('"drawn"')
+	)
+		leans.push("order");
 	return leans;
 }
 
@@ -149,11 +159,14 @@ export function tryExercise(file: ExerciseFile): Trial {
 
 function problemsOf(run: Case, model: Tried, nothing: Trial["nothing"], starter: Tried | null): TrialProblem[] {
 	const wrong: TrialProblem[] = [];
-	if (!run.program.checked) wrong.push({ code: "model-unreadable", of: run.program.problems.slice(0, 1).map((p) => String(p.place.line)) });
-	else if (run.run && run.run.ended !== "whole") wrong.push({ code: "model-stops", of: [String(run.run.problem?.place.line ?? 0)] });
+	if (!run.program.checked)
+		wrong.push({ code: "model-unreadable", of: run.program.problems.slice(0, 1).map((p) => String(p.place.line)) });
+	else if (run.run && run.run.ended !== "whole")
+		wrong.push({ code: "model-stops", of: [String(run.run.problem?.place.line ?? 0)] });
 	if (model.missed.length > 0) wrong.push({ code: "model-misses", of: model.missed });
 	for (const { id, earns } of nothing) if (earns.length > 0) wrong.push({ code: "nothing-earns", of: [id, ...earns] });
-	if (starter && starter.possible > 0 && starter.earned >= starter.possible) wrong.push({ code: "starter-full", of: [] });
+	if (starter && starter.possible > 0 && starter.earned >= starter.possible)
+		wrong.push({ code: "starter-full", of: [] });
 	return wrong;
 }
 
@@ -162,7 +175,10 @@ function nothings({ sheet }: ExerciseFile): { id: Trial["nothing"][number]["id"]
 	return [
 		{ id: "empty program", source: "" },
 		{ id: "one dot", source: `dot at ${(left + right) / 2}, ${(low + high) / 2} size 4\n` },
-		{ id: "painted sheet", source: `fill crimson\npen none\nrect corner ${left}, ${low} size ${right - left}, ${high - low}\n` },
+		{
+			id: "painted sheet",
+			source: `fill crimson\npen none\nrect corner ${left}, ${low} size ${right - left}, ${high - low}\n`,
+		},
 	];
 }
 
@@ -214,7 +230,9 @@ function rewritten(bench: Bench, run: Case, marked: Marked, untried: ReadonlySet
 		const other = bench.judge(source);
 		// A statement that the exercise leaves out is no other way to draw the same.
 		if (other.run.program.problems.some((p) => p.code === "statement-left-out")) continue;
-		const lost = asked.filter((j) => !leansOn(j.criterion).some((l) => loses.includes(l)) && isLess(j, other.marked.judged));
+		const lost = asked.filter(
+			(j) => !leansOn(j.criterion).some((l) => loses.includes(l)) && isLess(j, other.marked.judged),
+		);
 		tried.push({ id, source, lost: other.run.program.checked ? lost.map((j) => j.criterion.id) : ["unreadable"] });
 	}
 	return tried;

@@ -30,12 +30,20 @@ export function arranged(data: Data): string {
 		said.push(
 			`${pattern}${about ? ` about ${about.startsWith("centre of ") ? `the middle of ${theFigure(about.slice(10))}` : about}` : ""}${free.length > 0 ? `, whatever the ${listed(free, "or")}` : ""}`,
 		);
-	const spaces = [...(values(data.gap).length > 0 ? [spaced("gap", values(data.gap))] : []), ...(values(data.step).length > 0 ? [spaced("step", values(data.step))] : [])];
+	const spaces = [
+		...(values(data.gap).length > 0 ? [spaced("gap", values(data.gap))] : []),
+		...(values(data.step).length > 0 ? [spaced("step", values(data.step))] : []),
+	];
 	if (spaces.length > 0) said.push(`have ${listed(spaces)}`);
 	const what = measureWord(text(data.growing));
-	if (what) said.push(`grow in ${what}, each ${Number(data.growingBy) !== 0 ? `by ${num(Number(data.growingBy))}` : `to ${num(Number(data.growingTimes))} times the last`}`);
+	if (what)
+		said.push(
+			`grow in ${what}, each ${Number(data.growingBy) !== 0 ? `by ${num(Number(data.growingBy))}` : `to ${num(Number(data.growingTimes))} times the last`}`,
+		);
 	if (Number(data.turning) !== 0)
-		said.push(`are turned, each by ${num(Number(data.turning))}° more${text(data.turningAbout) === "start" ? " about the point where they start" : ""}`);
+		said.push(
+			`are turned, each by ${num(Number(data.turning))}° more${text(data.turningAbout) === "start" ? " about the point where they start" : ""}`,
+		);
 	const turns = values(data.alternating).map(String);
 	if (turns.length > 0) said.push(`are ${listed(turns)} in turn`);
 	return sentence(`${theFigures(text(data.name))} ${listed(said)}`);

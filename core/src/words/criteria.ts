@@ -8,7 +8,14 @@ type Says = { readonly code: string; readonly data: Data };
 const text = (v: Data[string] | undefined) => String(v ?? "");
 const values = (v: Data[string] | undefined): (string | number)[] => (Array.isArray(v) ? [...v] : []);
 
-const UNITS: Readonly<Record<string, string>> = { "interior angles": "°", rotation: "°", sweep: "°", direction: "°", turns: "°", "start angle": "°" };
+const UNITS: Readonly<Record<string, string>> = {
+	"interior angles": "°",
+	rotation: "°",
+	sweep: "°",
+	direction: "°",
+	turns: "°",
+	"start angle": "°",
+};
 
 function measured(data: Data): string {
 	const what = values(data.what).map(String);
@@ -17,8 +24,10 @@ function measured(data: Data): string {
 	const wanted = values(data.wanted).map((v) => `${num(Number(v))}${unit}`);
 	const words = listed(what.map(measureWord));
 	if (data.same) return `${sentence(words)}: the same in every ${figuresWord(text(data.name), 1)}`;
-	if (data.grows) return `${sentence(words)} of ${name}: each ${data.by ? `${num(Number(data.by))}${unit} more than` : `${num(Number(data.growsTimes))} times`} the one before`;
-	if (text(data.than)) return `${sentence(words)} of ${name}: ${text(data.than)} than the ${measureWord(text(data.otherWhat))} of ${theFigure(text(data.other))}`;
+	if (data.grows)
+		return `${sentence(words)} of ${name}: each ${data.by ? `${num(Number(data.by))}${unit} more than` : `${num(Number(data.growsTimes))} times`} the one before`;
+	if (text(data.than))
+		return `${sentence(words)} of ${name}: ${text(data.than)} than the ${measureWord(text(data.otherWhat))} of ${theFigure(text(data.other))}`;
 	if (text(data.other))
 		return `${sentence(words)} of ${name}: ${data.times === 1 ? "" : `${num(Number(data.times))} times `}the ${measureWord(text(data.otherWhat))} of ${theFigure(text(data.other))}`;
 	if (what.join() === "width,height" && wanted.length === 2) return `${sentence(name)} is ${wanted.join(" by ")}`;
@@ -26,14 +35,20 @@ function measured(data: Data): string {
 	const [low, high] = [Number(data.low), Number(data.high)];
 	if (what[0] === "closing gap") return `${sentence(name)} closes`;
 	const [a, b] = [`${num(low)}${unit}`, `${num(high)}${unit}`];
-	const range = Number.isFinite(low) && Number.isFinite(high) ? `from ${a} to ${b}` : Number.isFinite(low) ? `${a} or more` : `${b} or less`;
+	const range =
+		Number.isFinite(low) && Number.isFinite(high)
+			? `from ${a} to ${b}`
+			: Number.isFinite(low)
+				? `${a} or more`
+				: `${b} or less`;
 	return `${sentence(words)} of ${name}: ${range}`;
 }
 
 function coloured(data: Data): string {
 	const paper = text(data.what) === "paper";
 	const name = paper ? "the paper" : theFigure(text(data.name));
-	const part = text(data.what) === "outline" ? "outline" : paper ? "colour" : text(data.what) === "text" ? "letter" : "fill";
+	const part =
+		text(data.what) === "outline" ? "outline" : paper ? "colour" : text(data.what) === "text" ? "letter" : "fill";
 	const each = name.replace(/^the /, "every ");
 	if (data.same) return `One ${part} colour for ${each}`;
 	if (data.different) return `A ${part} colour of its own for ${each}`;
@@ -45,7 +60,9 @@ function coloured(data: Data): string {
 	const choices = values(data.choices).map(String);
 	if (choices.length > 0) return `${sentence(name)}: ${part} ${listed(choices, "or")}`;
 	if (text(data.not)) return `${sentence(name)} is some colour other than ${text(data.not)}`;
-	return part === "outline" ? `${sentence(name)} has a ${text(data.is)} outline` : `${sentence(name)} is ${text(data.is)}`;
+	return part === "outline"
+		? `${sentence(name)} has a ${text(data.is)} outline`
+		: `${sentence(name)} is ${text(data.is)}`;
 }
 
 function placed(data: Data): string {
@@ -55,8 +72,12 @@ function placed(data: Data): string {
 	const point = anchor === "centre" ? "middle" : anchor;
 	const subject = `the ${point} of ${name}`;
 	if (anchor === "either end" && places.length === 2) return sentence(`${name} goes from ${places[0]} to ${places[1]}`);
-	if (places.length === 1) return anchor === "either end" ? sentence(`one end of ${name} is at ${places[0]}`) : sentence(`${subject} is at ${places[0]}`);
-	if (places.length > 1) return `${sentence(plural(point, 2))} of ${theFigures(text(data.name))} at ${places.slice(0, 3).join("; ")}${places.length > 3 ? " and so on" : ""}`;
+	if (places.length === 1)
+		return anchor === "either end"
+			? sentence(`one end of ${name} is at ${places[0]}`)
+			: sentence(`${subject} is at ${places[0]}`);
+	if (places.length > 1)
+		return `${sentence(plural(point, 2))} of ${theFigures(text(data.name))} at ${places.slice(0, 3).join("; ")}${places.length > 3 ? " and so on" : ""}`;
 	if (text(data.on)) return sentence(`${subject} is on the line ${text(data.on)}`);
 	const share = values(data.share).map(Number);
 	if (share.length > 0)
@@ -64,10 +85,14 @@ function placed(data: Data): string {
 			`${subject} is from that of ${theFigure(text(data.from))} by ${num((share[0] as number) * 100)} % of its width and ${num((share[1] as number) * 100)} % of its height`,
 		);
 	const offset = values(data.offset).map(Number);
-	if (text(data.from) && offset.every((v) => v === 0)) return sentence(`${subject} is that of ${theFigure(text(data.from))}`);
-	if (text(data.from)) return sentence(`${subject} is ${offset.map(num).join(", ")} from that of ${theFigure(text(data.from))}`);
+	if (text(data.from) && offset.every((v) => v === 0))
+		return sentence(`${subject} is that of ${theFigure(text(data.from))}`);
+	if (text(data.from))
+		return sentence(`${subject} is ${offset.map(num).join(", ")} from that of ${theFigure(text(data.from))}`);
 	const zones = values(data.zones).map(String);
-	return zones.length > 1 ? sentence(`one of ${theFigures(text(data.name))} in each: ${zones.map((z) => `the ${z}`).join(", ")}`) : sentence(`${name} is in the ${zones[0] ?? ""}`);
+	return zones.length > 1
+		? sentence(`one of ${theFigures(text(data.name))} in each: ${zones.map((z) => `the ${z}`).join(", ")}`)
+		: sentence(`${name} is in the ${zones[0] ?? ""}`);
 }
 
 const RELATION_WORDS: Readonly<Record<string, string>> = {
@@ -103,16 +128,26 @@ function related(data: Data): string {
 	const is = values(data.is).map(String);
 	const others = values(data.to).map(String);
 	const gap = values(data.gap).map(Number);
-	const apart = gap.length === 1 ? `${num(gap[0] as number)}` : gap.length === 2 ? `${num(gap[0] as number)} to ${num(gap[1] as number)}` : "";
+	const apart =
+		gap.length === 1
+			? `${num(gap[0] as number)}`
+			: gap.length === 2
+				? `${num(gap[0] as number)} to ${num(gap[1] as number)}`
+				: "";
 	const at = values(data.at).map(Number);
 	const side = text(data.by) && text(data.by) !== "centre" ? `, ${text(data.by)} to ${text(data.by)}` : "";
-	const axis = text(data.axis) === "across" ? " from left to right" : text(data.axis) === "down" ? " from top to bottom" : "";
+	const axis =
+		text(data.axis) === "across" ? " from left to right" : text(data.axis) === "down" ? " from top to bottom" : "";
 	if (others[0] === "each other") {
 		const name = sentence(theFigures(text(data.name)));
 		if (is.length === 0) return `${name}${data.neighbours ? ", each with the next," : ""} are ${apart} apart`;
 		return `${name} ${listed(is.map((w) => BETWEEN_WORDS[w] ?? `are ${w} one another`))}${side}${axis}${apart ? `, with a gap of ${apart}` : ""}`;
 	}
-	const to = listed(others.map((o) => (o === "sheet" || o.endsWith(" edge") ? `the ${o}${o === "sheet" ? "" : " of the sheet"}` : theFigure(o))));
+	const to = listed(
+		others.map((o) =>
+			o === "sheet" || o.endsWith(" edge") ? `the ${o}${o === "sheet" ? "" : " of the sheet"}` : theFigure(o),
+		),
+	);
 	const name = sentence(theFigure(text(data.name)));
 	const where = at.length > 0 ? ` at ${at.map(num).join(", ")}` : "";
 	if (is.length === 0) return `${name} is ${apart} from ${to}`;
@@ -123,7 +158,12 @@ function related(data: Data): string {
 function walked(data: Data): string {
 	const said: string[] = [];
 	const per = text(data.per);
-	const who = per === "run" ? "the pen" : per === "figure" ? theFigure(text(data.name)) : `each call of ${per.slice("call of ".length)}`;
+	const who =
+		per === "run"
+			? "the pen"
+			: per === "figure"
+				? theFigure(text(data.name))
+				: `each call of ${per.slice("call of ".length)}`;
 	const point = (v: Data[string] | undefined) =>
 		values(v)
 			.map((n) => num(Number(n)))
@@ -147,10 +187,12 @@ function walked(data: Data): string {
 function moving(data: Data): string {
 	const said: string[] = [];
 	const step = values(data.step).map(Number);
-	if (step.length > 0) said.push(`moves by ${step.map(num).join(", ")} each frame${data.either ? ", one way or the other" : ""}`);
+	if (step.length > 0)
+		said.push(`moves by ${step.map(num).join(", ")} each frame${data.either ? ", one way or the other" : ""}`);
 	if (data.stays) said.push("stays where it is");
 	const turns = values(data.turns).map((t) => theEdge(String(t)));
-	if (turns.length > 0) said.push(`turns round at ${listed(turns)}${text(data.by) === "centre" ? " with its middle" : ""}`);
+	if (turns.length > 0)
+		said.push(`turns round at ${listed(turns)}${text(data.by) === "centre" ? " with its middle" : ""}`);
 	const reaches = values(data.reaches).map((t) => theEdge(String(t)));
 	if (reaches.length > 0) said.push(`reaches ${listed(reaches)}`);
 	if (data.trail) said.push("leaves no trail");
@@ -164,9 +206,19 @@ export function theEdge(edge: string): string {
 }
 
 function changed(data: Data): string {
-	const what = [...values(data.change).map((c) => String(c).replace(/^any variable/, "some variable")), ...values(data.set).map(String)];
+	const what = [
+		...values(data.change).map((c) => String(c).replace(/^any variable/, "some variable")),
+		...values(data.set).map(String),
+	];
 	const sheet = values(data.sheet).map(Number);
-	if (sheet.length > 0) what.push(sheet.includes(0) ? (sheet[0] === 0 ? `the sheet ${sheet[1]} high` : `the sheet ${sheet[0]} wide`) : `the sheet ${sheet.join(" by ")}`);
+	if (sheet.length > 0)
+		what.push(
+			sheet.includes(0)
+				? sheet[0] === 0
+					? `the sheet ${sheet[1]} high`
+					: `the sheet ${sheet[0]} wide`
+				: `the sheet ${sheet.join(" by ")}`,
+		);
 	const said: string[] = [];
 	const by = values(data.by).map(Number);
 	if (text(data.moves)) said.push(`${theFigure(text(data.moves))} moves by ${by.map(num).join(", ")}`);
@@ -180,9 +232,17 @@ function ran(data: Data): string {
 	const name = theFigure(text(data.name));
 	const range = values(data.range).map(Number);
 	if (Number(data.values) > 0) said.push(`the ${measureWord(text(data.what))} of ${name} differs from run to run`);
-	if (range.length > 0) said.push(`the ${measureWord(text(data.what))} of ${name} is always from ${num(range[0] as number)} to ${num(range[1] as number)}`);
+	if (range.length > 0)
+		said.push(
+			`the ${measureWord(text(data.what))} of ${name} is always from ${num(range[0] as number)} to ${num(range[1] as number)}`,
+		);
 	if (values(data.holds).length > 0) said.push("every run is right");
-	if (data.unchanged) said.push(text(data.but) ? `nothing but ${theFigure(text(data.but))} changes from run to run` : "nothing changes from run to run");
+	if (data.unchanged)
+		said.push(
+			text(data.but)
+				? `nothing but ${theFigure(text(data.but))} changes from run to run`
+				: "nothing changes from run to run",
+		);
 	return sentence(listed(said));
 }
 
@@ -193,7 +253,9 @@ const MADE: Readonly<Record<string, (data: Data) => string>> = {
 		if (exactly >= 0) return sentence(`${exactly === 0 ? "no" : inWords(exactly)} ${figuresWord(name, exactly)}`);
 		const [least, most] = [Number(data.least), Number(data.most)];
 		if (least >= 0 && most >= 0) return `From ${least} to ${most} ${figuresWord(name, most)}`;
-		return least >= 0 ? `${sentence(inWords(least))} ${figuresWord(name, least)} or more` : `At most ${inWords(most)} ${figuresWord(name, most)}`;
+		return least >= 0
+			? `${sentence(inWords(least))} ${figuresWord(name, least)} or more`
+			: `At most ${inWords(most)} ${figuresWord(name, most)}`;
 	},
 	measure: measured,
 	position: placed,
@@ -227,20 +289,28 @@ const MADE: Readonly<Record<string, (data: Data) => string>> = {
 		if (text(data.what)) said.push(`${inWords(Number(data.least))} different ${plural(word, 2)}`);
 		if (data.twins) said.push("none lies exactly on another");
 		const names = text(data.name).split(" and ");
-		const of = text(data.name) === "everything" ? "" : ` among ${names.length > 1 ? listed(names.map(theFigure)) : theFigures(text(data.name))}`;
+		const of =
+			text(data.name) === "everything"
+				? ""
+				: ` among ${names.length > 1 ? listed(names.map(theFigure)) : theFigures(text(data.name))}`;
 		return sentence(`${listed(said)}${of}`);
 	},
 	order(data) {
-		const [first, then] = [values(data.earlier).map((n) => theFigure(String(n))), values(data.later).map((n) => theFigure(String(n)))];
+		const [first, then] = [
+			values(data.earlier).map((n) => theFigure(String(n))),
+			values(data.later).map((n) => theFigure(String(n))),
+		];
 		const verb = then.length === 1 ? (data.top ? "lies" : "is drawn") : data.top ? "lie" : "are drawn";
 		return sentence(`${listed(then)} ${verb} ${data.top ? "on top of" : "after"} ${listed(first)}`);
 	},
 	visible(data) {
 		const said: string[] = [];
-		if (Number(data.share) >= 0) said.push(Number(data.share) >= 0.99 ? "is seen whole" : `is seen to ${num(Number(data.share) * 100)} % or more`);
+		if (Number(data.share) >= 0)
+			said.push(Number(data.share) >= 0.99 ? "is seen whole" : `is seen to ${num(Number(data.share) * 100)} % or more`);
 		if (data.on) said.push("is on the sheet");
 		if (Number(data.size) >= 0) said.push(`is ${num(Number(data.size))} or more across where it is seen`);
-		if (Number(data.contrast) >= 0) said.push(`stands out from what lies around it (contrast ${num(Number(data.contrast))} or more)`);
+		if (Number(data.contrast) >= 0)
+			said.push(`stands out from what lies around it (contrast ${num(Number(data.contrast))} or more)`);
 		return sentence(`${theFigure(text(data.name))} ${listed(said)}`);
 	},
 	"nothing-else": () => "Nothing else is drawn",
@@ -255,7 +325,8 @@ const MADE: Readonly<Record<string, (data: Data) => string>> = {
 		const by = values(data.by).map(Number);
 		if (kept.length > 0) said.push(`${name} keeps its ${listed(kept)}`);
 		if (data.moved) said.push(by.length > 0 ? `${name} has moved by ${by.map(num).join(", ")}` : `${name} has moved`);
-		if (Number(data.added) >= 0) said.push(`${inWords(Number(data.added))} ${plural("figure", Number(data.added))} more than were given`);
+		if (Number(data.added) >= 0)
+			said.push(`${inWords(Number(data.added))} ${plural("figure", Number(data.added))} more than were given`);
 		if (Number(data.gone) >= 0) said.push(`${inWords(Number(data.gone))} of the given figures gone`);
 		return sentence(listed(said));
 	},
@@ -274,7 +345,9 @@ export function criterionSentence({ code, data }: Says): string {
 export function groupSentence(how: "any" | "all" | "some", least: number, inner: readonly string[]): string {
 	const lower = inner.map((s) => s.charAt(0).toLowerCase() + s.slice(1));
 	if (how === "any") return sentence(lower.join("; or "));
-	return how === "all" ? sentence(lower.join("; ")) : `${sentence(inWords(least))} of these or more: ${lower.join("; ")}`;
+	return how === "all"
+		? sentence(lower.join("; "))
+		: `${sentence(inWords(least))} of these or more: ${lower.join("; ")}`;
 }
 
 /** The codes that {@link criterionSentence} has words for. */

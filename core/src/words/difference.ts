@@ -14,10 +14,21 @@ const ALONE = 4;
 
 /** How unlike two figures are: kind weighs 3, place 2 (over a quarter of the sheet's diagonal), size 2, colour 1. */
 function unlike(a: Figure, b: Figure, diagonal: number): number {
-	const kind = a.kinds[0] === b.kinds[0] ? 0 : b.kinds.includes(a.kinds[0] as never) || a.kinds.includes(b.kinds[0] as never) ? 1 : 3;
+	const kind =
+		a.kinds[0] === b.kinds[0]
+			? 0
+			: b.kinds.includes(a.kinds[0] as never) || a.kinds.includes(b.kinds[0] as never)
+				? 1
+				: 3;
 	const place = 2 * Math.min(1, distance(a.centre[0], a.centre[1], b.centre[0], b.centre[1]) / (diagonal / 4));
 	const grown = Math.max(ratio(a.width, b.width), ratio(a.height, b.height));
-	return kind + place + 2 * Math.min(1, grown - 1) + (a.lettering?.text === b.lettering?.text ? 0 : 1) + (sameColour(a.fill, b.fill) && sameColour(a.outline, b.outline) ? 0 : 1);
+	return (
+		kind +
+		place +
+		2 * Math.min(1, grown - 1) +
+		(a.lettering?.text === b.lettering?.text ? 0 : 1) +
+		(sameColour(a.fill, b.fill) && sameColour(a.outline, b.outline) ? 0 : 1)
+	);
 }
 
 const ratio = (a: number, b: number) => (Math.max(a, b) + 1) / (Math.min(a, b) + 1);
@@ -42,7 +53,10 @@ const SMALL = 0.5;
  */
 export function differencesOf(wanted: Drawing, found: Drawing, up: 1 | -1, diagonal: number): string[] {
 	const [ours, theirs] = [wanted.figures.slice(0, MOST), found.figures.slice(0, MOST)];
-	const cost = ours.map((a, i) => [...theirs.map((b) => unlike(a, b, diagonal)), ...ours.map((_, j) => (i === j ? ALONE : 2 * ALONE))]);
+	const cost = ours.map((a, i) => [
+		...theirs.map((b) => unlike(a, b, diagonal)),
+		...ours.map((_, j) => (i === j ? ALONE : 2 * ALONE)),
+	]);
 	const partners = ours.length === 0 ? [] : leastCost(cost);
 	const taken = new Set<number>();
 	const sentences: string[] = [];
@@ -59,7 +73,8 @@ export function differencesOf(wanted: Drawing, found: Drawing, up: 1 | -1, diago
 		if (parts.length > 0) sentences.push(`${name} is ${listed(parts)} (${lineWords(partner.lines)}).`);
 	});
 	theirs.forEach((figure, j) => {
-		if (!taken.has(j)) sentences.push(`There is ${withArticle(kindWord(figure))} too many (${lineWords(figure.lines)}).`);
+		if (!taken.has(j))
+			sentences.push(`There is ${withArticle(kindWord(figure))} too many (${lineWords(figure.lines)}).`);
 	});
 	return sentences;
 }
@@ -82,12 +97,14 @@ function off(amount: number, more: string, less: string): string[] {
 
 function partsOf(wanted: Figure, found: Figure, up: number): string[] {
 	const parts: string[] = [];
-	if (wanted.kinds[0] !== found.kinds[0] && !found.kinds.includes(wanted.kinds[0] as never)) parts.push(withArticle(kindWord(found)));
+	if (wanted.kinds[0] !== found.kinds[0] && !found.kinds.includes(wanted.kinds[0] as never))
+		parts.push(withArticle(kindWord(found)));
 	parts.push(...off(found.centre[0] - wanted.centre[0], "too far right", "too far left"));
 	parts.push(...off(up * (found.centre[1] - wanted.centre[1]), "too high", "too low"));
 	const round = wanted.kinds[0] === "circle" || wanted.kinds[0] === "dot";
 	if (round) parts.push(...off(found.width - wanted.width, "too much across", "too little across"));
-	else if (wanted.kinds[0] === "line") parts.push(...off((found.sides[0] ?? 0) - (wanted.sides[0] ?? 0), "too long", "too short"));
+	else if (wanted.kinds[0] === "line")
+		parts.push(...off((found.sides[0] ?? 0) - (wanted.sides[0] ?? 0), "too long", "too short"));
 	else {
 		parts.push(...off(found.width - wanted.width, "too wide", "too narrow"));
 		parts.push(...off(found.height - wanted.height, "too tall", "too short"));
@@ -95,8 +112,10 @@ function partsOf(wanted: Figure, found: Figure, up: number): string[] {
 	if (wanted.kinds[0] === found.kinds[0]) parts.push(...turnedOff(wanted, found));
 	if (!sameColour(wanted.fill, found.fill)) parts.push(`filled ${instead(found.fill, wanted.fill)}`);
 	if (!sameColour(wanted.outline, found.outline)) parts.push(`outlined ${instead(found.outline, wanted.outline)}`);
-	else if (wanted.outline !== -1) parts.push(...off(found.outlineWidth - wanted.outlineWidth, "too thick in its line", "too thin in its line"));
-	if (wanted.lettering && found.lettering && wanted.lettering.text !== found.lettering.text) parts.push(`“${found.lettering.text}” instead of “${wanted.lettering.text}”`);
+	else if (wanted.outline !== -1)
+		parts.push(...off(found.outlineWidth - wanted.outlineWidth, "too thick in its line", "too thin in its line"));
+	if (wanted.lettering && found.lettering && wanted.lettering.text !== found.lettering.text)
+		parts.push(`“${found.lettering.text}” instead of “${wanted.lettering.text}”`);
 	return parts;
 }
 

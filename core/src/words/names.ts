@@ -23,7 +23,11 @@ export function figuresWord(name: string, count: number): string {
 
 /** "the planks": all figures of a name. */
 export function theFigures(name: string): string {
-	return name === "everything" || name === "" ? "all figures" : name.includes(" and ") ? theFigure(name) : `the ${figuresWord(name, 2)}`;
+	return name === "everything" || name === ""
+		? "all figures"
+		: name.includes(" and ")
+			? theFigure(name)
+			: `the ${figuresWord(name, 2)}`;
 }
 
 /** A measure as a sentence names it. */

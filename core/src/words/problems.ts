@@ -54,14 +54,16 @@ const WORDS: Readonly<Record<string, (d: Data) => string>> = {
 	"value-missing": (d) => `${sentence(owner(d.owner))} has no value. Write one after it.`,
 	"value-missing-before": (d) => `${sentence(owner(d.owner))} has no value before ${q(d.found)}.`,
 	"value-too-few": (d) => `${q(d.owner)} takes ${d.count} values and has ${d.have}: ${q(d.form)}.`,
-	"value-too-many": (d) => `${q(d.owner)} takes ${Number(d.count) === 0 ? "no value" : counted(Number(d.count), "value")}: ${q(d.form)}.`,
+	"value-too-many": (d) =>
+		`${q(d.owner)} takes ${Number(d.count) === 0 ? "no value" : counted(Number(d.count), "value")}: ${q(d.form)}.`,
 	"value-too-many-here": (d) => `${q(d.found)} is one value too many: ${q(d.form)}.`,
 	"value-alone": () => "This line works out a value and does nothing with it.",
 	"comma-missing": (d) => `A comma is missing before ${q(d.before)}.`,
 	"comma-before-phrase": (d) => `No comma is needed before ${q(d.phrase)}.`,
 	"pair-for-place": (d) => `A place is two numbers without brackets: ${q(d.form)}.`,
 	"pair-count": (d) => `A point is two numbers, [x, y]; this one has ${d.count}.`,
-	"phrase-unknown": (d) => `${q(d.head)} knows no ${q(d.found)}.${d.near ? near(d) : d.words ? ` It can have: ${d.words}.` : ""}`,
+	"phrase-unknown": (d) =>
+		`${q(d.head)} knows no ${q(d.found)}.${d.near ? near(d) : d.words ? ` It can have: ${d.words}.` : ""}`,
 	"phrase-twice": (d) => `${q(d.phrase)} stands twice in this ${d.head}.`,
 	"phrase-missing": (d) => `This ${d.head} still needs ${q(d.wanted)}: ${q(d.form)}.`,
 	"phrase-conflict": (d) => `A ${d.head} takes ${q(d.first)} or ${q(d.second)}, not both.`,
@@ -72,7 +74,8 @@ const WORDS: Readonly<Record<string, (d: Data) => string>> = {
 	"equals-lone": (d) => `${sentence(owner(d.owner))} takes its value without “=”.`,
 	"equals-missing": (d) => `${q(d.name)} needs “=” and a value.`,
 	"equals-compare": () => "To ask whether two values are equal, write “==”.",
-	"compare-chain": (d) => `Compare two values at a time; join two comparisons with “and”. ${q(d.sign)} is one too many.`,
+	"compare-chain": (d) =>
+		`Compare two values at a time; join two comparisons with “and”. ${q(d.sign)} is one too many.`,
 	"compare-each": (d) => `${q(d.sign)} joins whole comparisons: write “${d.name} ==” again on its right.`,
 	"word-missing": (d) => `${q(d.word)} is missing here: ${q(d.form)}.`,
 	"word-drop": (d) => `Leave out ${q(d.word)}: the block goes on until its end.`,
@@ -88,7 +91,8 @@ const WORDS: Readonly<Record<string, (d: Data) => string>> = {
 	"words-needed": (d) => `${q(d.head)} has words before its values, which say what they are: ${q(d.form)}.`,
 	"colour-word": (d) => `Write ${q(d.phrase)} before the colour ${q(d.colour)}.`,
 	"choice-bare": (d) => `Write ${q(d.phrase)} before ${q(d.choice)}.`,
-	"statement-inside": (d) => `${q(d.found)} is a statement of its own: give it a line of its own, before this ${d.head}.`,
+	"statement-inside": (d) =>
+		`${q(d.found)} is a statement of its own: give it a line of its own, before this ${d.head}.`,
 	"rgb-missing": (d) => `Three numbers make a colour like this: ${q(d.colour)}.`,
 	"number-thousands": (d) => `${q(d.written)} is read as two numbers; write ${q(d.number)}.`,
 	"call-brackets": (d) => `${q(d.name)} takes its value in brackets: ${q(`${d.name}(${d.value})`)}.`,
@@ -97,7 +101,8 @@ const WORDS: Readonly<Record<string, (d: Data) => string>> = {
 	"dot-statement": (d) => `Write ${q(d.ours)}, with a space instead of the point.`,
 	"area-alone": (d) => `“area” stands alone on its line; ${q(d.found)} goes on a line of its own.`,
 	"pair-round": (d) => `A pair stands in square brackets, like “[${d.before}, 20]”.`,
-	"index-round": (d) => `${q(d.name)} is no routine. An item of a list is picked with square brackets: ${q(`${d.name}[0]`)}.`,
+	"index-round": (d) =>
+		`${q(d.name)} is no routine. An item of a list is picked with square brackets: ${q(`${d.name}[0]`)}.`,
 	// Brackets and blocks
 	"bracket-open": (d) => `The bracket of ${q(d.opened)} isn't closed: ${q(d.sign)} is missing.`,
 	"bracket-other": (d) => `${q(d.sign)} should close this bracket, not ${q(d.found)}.`,
@@ -116,7 +121,8 @@ const WORDS: Readonly<Record<string, (d: Data) => string>> = {
 	"name-reserved": (d) => `${q(d.name)} is a word of the language and can't be a name.`,
 	"name-unknown": (d) => `Nothing is called ${q(d.name)}.${near(d)}`,
 	"name-case": (d) => `Capital and small letters count in names: ${q(d.name)} isn't ${q(d.near)}.`,
-	"name-ended": (d) => `${q(d.name)} lived only in the ${d.head} of lines ${d.line} to ${d.last}. Declare it before that block.`,
+	"name-ended": (d) =>
+		`${q(d.name)} lived only in the ${d.head} of lines ${d.line} to ${d.last}. Declare it before that block.`,
 	"name-not-yet": (d) => `${q(d.name)} has no value yet: line ${d.line} declares it only later.`,
 	"let-again": (d) => `${q(d.name)} has been declared in line ${d.line}. To change it, leave out “let”.`,
 	"set-undeclared": (d) => `${q(d.name)} was never declared.${d.near ? near(d) : " Write “let” before it."}`,
@@ -129,36 +135,42 @@ const WORDS: Readonly<Record<string, (d: Data) => string>> = {
 	"call-count": (d) => `${q(d.form)} is how it is called; here it has ${counted(Number(d.count), "value")}.`,
 	"return-outside": () => "“return” belongs in a routine.",
 	"break-outside": () => "“break” belongs in a loop.",
-	"sheet-not-first": (d) => (d.times === 2 ? "A program has one sheet statement, its first." : "“sheet” must be the first statement."),
+	"sheet-not-first": (d) =>
+		d.times === 2 ? "A program has one sheet statement, its first." : "“sheet” must be the first statement.",
 	// Kinds
 	"kind-wrong": (d) => `${sentence(owner(d.owner))} needs ${kind(d.wanted)} and got ${kind(d.found)}.`,
 	"kind-plus": (d) => `“+” can't add ${kind(d.left)} and ${kind(d.right)}.`,
 	"kind-changed": (d) => `${q(d.name)} holds ${kind(d.was)} and can't take ${kind(d.now)}.`,
 	"value-of-nothing": (d) => `${d.name === "" ? "This" : q(d.name)} gives no value back, so it can't be used as one.`,
-	"list-wanted": (d) => `${q(d.name)} holds ${kind(d.found)}, not a list, so ${d.how === "add" ? "nothing can be added to it" : "it has no items"}.`,
+	"list-wanted": (d) =>
+		`${q(d.name)} holds ${kind(d.found)}, not a list, so ${d.how === "add" ? "nothing can be added to it" : "it has no items"}.`,
 	"place-for-pair": (d) => `${q(d.owner)} takes points in brackets: “[10, 20], [60, 20]”.`,
 	// Running
 	"size-negative": (d) => `${q(d.phrase)} got ${d.value}; a ${d.what} can't be negative.`,
 	"not-whole": (d) => `${q(d.owner)} needs a whole number and got ${d.value}. Use floor( ) or round( ).`,
 	"count-negative": (d) => `“repeat” got ${d.value}; it can't go round a negative number of times.`,
 	"by-zero": () => "“by 0” would never get to the end of the loop.",
-	"divide-zero": (d) => (d.name ? `${q(d.name)} is 0 here, and nothing can be divided by 0.` : "Nothing can be divided by 0."),
+	"divide-zero": (d) =>
+		d.name ? `${q(d.name)} is 0 here, and nothing can be divided by 0.` : "Nothing can be divided by 0.",
 	"power-none": () => "This power has no answer among the numbers.",
 	"function-none": (d) => `${q(d.name)} has no answer for this value.`,
 	"not-finite": (d) => `The number for ${owner(d.owner)} is too large to be worked with.`,
 	"place-far": () => "This place is too far away to be drawn.",
 	"sides-few": (d) => `A polygon has 3 sides or more, not ${d.value}.`,
-	"corners-few": (d) => `A ${d.what} has ${d.least} ${d.what === "polygon" ? "corners" : "points"} or more; this one has ${d.count}.`,
+	"corners-few": (d) =>
+		`A ${d.what} has ${d.least} ${d.what === "polygon" ? "corners" : "points"} or more; this one has ${d.count}.`,
 	"sheet-small": (d) => `A sheet is 1 by 1 or more, not ${d.width} by ${d.height}.`,
 	"sheet-large": (d) => `A sheet is ${d.most} by ${d.most} at the most, not ${d.width} by ${d.height}.`,
 	// Limits
 	"limit-source": (d) => `The program has ${d.bytes} bytes; ${d.most} are the most.`,
-	"limit-steps": (d) => `The program was stopped after ${Number(d.most).toString()} steps. Does a loop here ever end? Its drawing so far is kept.`,
+	"limit-steps": (d) =>
+		`The program was stopped after ${Number(d.most).toString()} steps. Does a loop here ever end? Its drawing so far is kept.`,
 	"limit-time": () => "The program ran too long and was stopped. Its drawing so far is kept.",
 	"limit-time-lost": () => "The program ran too long and had to be ended from outside. Its drawing was lost.",
 	"thread-died": () => "The program ended the machine part that ran it, twice. Its drawing was lost.",
 	"limit-entries": (d) => `The program was stopped after drawing ${d.most} pieces. Its drawing so far is kept.`,
-	"limit-calls": (d) => `Since line ${d.first}, routines have called one another ${d.most} deep. Does this routine call itself without end?`,
+	"limit-calls": (d) =>
+		`Since line ${d.first}, routines have called one another ${d.most} deep. Does this routine call itself without end?`,
 	"limit-pictures": (d) => `Pictures are made inside one another more than ${d.most} deep.`,
 	"limit-frames": (d) => `A run has ${d.most} frames at the most.`,
 	"limit-list": (d) => `A list grew beyond ${d.most} items.`,
@@ -167,7 +179,8 @@ const WORDS: Readonly<Record<string, (d: Data) => string>> = {
 	"limit-messages": (d) => `The messages grew beyond ${d.most} characters.`,
 	"limit-cells": (d) => `The program made more than ${d.most} characters and items in all.`,
 	// Lists, areas, pictures, frames
-	"index-space": (d) => `“[” after a space begins a new list. To pick an item, let it touch the name: ${q(`${d.name}[`)}.`,
+	"index-space": (d) =>
+		`“[” after a space begins a new list. To pick an item, let it touch the name: ${q(`${d.name}[`)}.`,
 	"index-outside": (d) =>
 		Number(d.length) === 0
 			? `There is no item ${d.index}: the list is empty.`
@@ -177,14 +190,18 @@ const WORDS: Readonly<Record<string, (d: Data) => string>> = {
 	"point-odd": (d) => `Point ${d.number} after ${q(d.owner)} is ${d.found}; a point is two numbers, [x, y].`,
 	"points-uneven": (d) => `“xs” has ${counted(Number(d.xs), "number")} and “ys” has ${d.ys}; they must be as many.`,
 	"points-few": (d) => `A star has 3 points or more, not ${d.value}.`,
-	"inner-missing": (d) => `A star of ${d.value} points needs “inner R”: joining every second point makes no star of it.`,
+	"inner-missing": (d) =>
+		`A star of ${d.value} points needs “inner R”: joining every second point makes no star of it.`,
 	"area-inside": () => "An area can't begin inside an area.",
 	"leave-block": (d) => `${q(d.word)} can't leave ${d.block === "area" ? "an area" : "a picture"} before its end.`,
 	"picture-again": (d) => `${q(d.name)} has been declared in line ${d.line}. Give the picture a name of its own.`,
-	"paper-unsized": (d) => `${q(d.head)} needs to know how large this picture is: write “size W, H” after the picture's name.`,
-	"member-of": (d) => `${d.name === "" ? "This" : q(d.name)} is ${kind(d.found)}; only a picture has a ${d.side} after a point.`,
+	"paper-unsized": (d) =>
+		`${q(d.head)} needs to know how large this picture is: write “size W, H” after the picture's name.`,
+	"member-of": (d) =>
+		`${d.name === "" ? "This" : q(d.name)} is ${kind(d.found)}; only a picture has a ${d.side} after a point.`,
 	"frames-again": (d) => `A program has one each frame block; one stands in line ${d.line} already.`,
-	"frames-not-last": (d) => `This would come after the frames of line ${d.line}, which are the last thing a program does. Put it before them.`,
+	"frames-not-last": (d) =>
+		`This would come after the frames of line ${d.line}, which are the last thing a program does. Put it before them.`,
 	// Remarks
 	"sheet-overruled": (d) => `The exercise's sheet is used: ${d.width} by ${d.height}, origin ${d.origin}.`,
 	"routine-unused": (d) => `The routine ${q(d.name)} is never called.`,
@@ -196,7 +213,8 @@ const WORDS: Readonly<Record<string, (d: Data) => string>> = {
 	"walk-no-ink": () => "The pen is down here and has no ink, so that nothing is drawn.",
 	"loop-no-pass": () => "This loop makes no pass.",
 	"loop-downward": (d) => `Counting from ${d.from} up to ${d.to} makes no pass. To count down, write “by -1”.`,
-	"minus-read": (d) => `This is read as ${q(`${d.before} - ${d.after}`)}. If two values are meant, put a comma between them.`,
+	"minus-read": (d) =>
+		`This is read as ${q(`${d.before} - ${d.after}`)}. If two values are meant, put a comma between them.`,
 	"round-cut": (d) => `“round” got ${d.round}; half the shorter side, ${d.most}, is the most and is used.`,
 };
 

@@ -12,7 +12,8 @@ function paint(colour: number): string {
 export function kindWord(figure: Figure): string {
 	const [kind] = figure.kinds;
 	if (kind === "star") return `star of ${figure.star?.points ?? 0} points`;
-	if (kind === "arc" && figure.bend && figure.bend.ends !== "open") return figure.bend.ends === "sector" ? "sector" : "segment of a circle";
+	if (kind === "arc" && figure.bend && figure.bend.ends !== "open")
+		return figure.bend.ends === "sector" ? "sector" : "segment of a circle";
 	if (kind === "regular-polygon") return `regular ${figure.sides.length}-sided polygon`;
 	if (kind === "polygon" || kind === "polyline") return `${kind} of ${figure.sides.length} sides`;
 	if (kind === "right-triangle" && figure.kinds.includes("isosceles-triangle")) return "right isosceles triangle";
@@ -60,15 +61,22 @@ export function figureSentence(figure: Figure): string {
 	const parts = [kindWord(figure), sizeWords(figure)];
 	if (figure.fill !== -1) parts.push(paint(figure.fill));
 	if (figure.outline !== -1)
-		parts.push(`${figure.kinds[0] === "line" || figure.kinds[0] === "polyline" ? "" : "outline "}${paint(figure.outline)}, ${num(figure.outlineWidth)} wide`);
+		parts.push(
+			`${figure.kinds[0] === "line" || figure.kinds[0] === "polyline" ? "" : "outline "}${paint(figure.outline)}, ${num(figure.outlineWidth)} wide`,
+		);
 	parts.push(placeWords(figure));
-	if (figure.rotation > 0.05 && figure.rotation < 359.95 && !NOT_TURNED.has(figure.kinds[0] as string)) parts.push(`turned ${num(figure.rotation)}°`);
+	if (figure.rotation > 0.05 && figure.rotation < 359.95 && !NOT_TURNED.has(figure.kinds[0] as string))
+		parts.push(`turned ${num(figure.rotation)}°`);
 	if (figure.gap > 0.05) parts.push(`open by ${num(figure.gap)}`);
-	if (figure.overdrawn > 0.05) parts.push(`gone over ${num(figure.overdrawn) === "1" ? "once" : `${num(figure.overdrawn)} times`} more`);
+	if (figure.overdrawn > 0.05)
+		parts.push(`gone over ${num(figure.overdrawn) === "1" ? "once" : `${num(figure.overdrawn)} times`} more`);
 	if (figure.twin !== null) parts.push(`exactly on figure ${figure.twin + 1}`);
-	if (figure.onSheet < 0.999) parts.push(figure.onSheet < 0.001 ? "off the sheet" : `${num(figure.onSheet * 100)} % on the sheet`);
-	if (figure.onSheet >= 0.001 && figure.visible < 0.995) parts.push(figure.visible < 0.005 ? "hidden" : `${num(figure.visible * 100)} % to be seen`);
-	if (figure.onSheet >= 0.001 && figure.visible >= 0.005 && figure.contrast < 1.25) parts.push(`hardly to be told from what lies around it (contrast ${num(figure.contrast)})`);
+	if (figure.onSheet < 0.999)
+		parts.push(figure.onSheet < 0.001 ? "off the sheet" : `${num(figure.onSheet * 100)} % on the sheet`);
+	if (figure.onSheet >= 0.001 && figure.visible < 0.995)
+		parts.push(figure.visible < 0.005 ? "hidden" : `${num(figure.visible * 100)} % to be seen`);
+	if (figure.onSheet >= 0.001 && figure.visible >= 0.005 && figure.contrast < 1.25)
+		parts.push(`hardly to be told from what lies around it (contrast ${num(figure.contrast)})`);
 	parts.push(lineWords(figure.lines));
 	return parts.join(", ");
 }

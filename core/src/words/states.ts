@@ -20,4 +20,9 @@ export const ENDED_WORDS: Readonly<Record<Ended, string>> = {
 };
 
 /** Verdicts in words. */
-export const VERDICT_WORDS: Readonly<Record<Verdict, string>> = { met: "met", partly: "partly met", missed: "missed", "not-judged": "not judged" };
+export const VERDICT_WORDS: Readonly<Record<Verdict, string>> = {
+	met: "met",
+	partly: "partly met",
+	missed: "missed",
+	"not-judged": "not judged",
+};

@@ -41,7 +41,10 @@ const TOPICS: Readonly<Record<string, (data: Data) => string>> = {
 	arrangement: (data) => `how ${named(data)} is arranged`,
 	path: () => "the way that is walked",
 	movement: (data) => `how ${named(data)} moves`,
-	"what-if": (data) => (words(data.sheet).length > 0 ? "what happens on a sheet of another size" : "what happens when a variable is changed"),
+	"what-if": (data) =>
+		words(data.sheet).length > 0
+			? "what happens on a sheet of another size"
+			: "what happens when a variable is changed",
 	runs: () => "what differs from run to run",
 	code: () => "how the program is written",
 	sheet: () => "the sheet and its paper",

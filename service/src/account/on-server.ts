@@ -11,14 +11,18 @@ import { changeTeacher, insertTeacher } from "./store.ts";
  * Makes a teacher's account, or gives the one of that name a passphrase for one sign-in: for who has the server itself.
  * Returns what to say.
  */
-export async function accountOnServer(variables: Readonly<Record<string, string | undefined>>, words: readonly string[]): Promise<string> {
+export async function accountOnServer(
+	variables: Readonly<Record<string, string | undefined>>,
+	words: readonly string[],
+): Promise<string> {
 	const { values, positionals } = parseArgs({
 		args: [...words],
 		allowPositionals: true,
 		options: { name: { type: "string" }, administrator: { type: "boolean", default: false } },
 	});
 	const [signInName, ...rest] = positionals;
-	if (signInName === undefined || rest.length > 0) throw new Error("Say the account's sign-in name: account SIGN-IN-NAME [--name NAME] [--administrator]");
+	if (signInName === undefined || rest.length > 0)
+		throw new Error("Say the account's sign-in name: account SIGN-IN-NAME [--name NAME] [--administrator]");
 	const dataSource = await createDataSource(databaseUrl(variables), 2).initialize();
 	try {
 		await migrate(dataSource, async () => undefined);
@@ -36,15 +40,31 @@ export async function accountOnServer(variables: Readonly<Record<string, string 
 				await endAll(manager, known.id, undefined, true);
 				if (values.administrator && !known.administrator) {
 					await changeTeacher(manager, known.id, { name: known.name, administrator: true });
-					await note(manager, { who: null, what: "changed role", subject: known.id, field: "role", old: "teacher", new: "administrator" });
+					await note(manager, {
+						who: null,
+						what: "changed role",
+						subject: known.id,
+						field: "role",
+						old: "teacher",
+						new: "administrator",
+					});
 				}
 				await note(manager, { who: null, what: "reset passphrase", subject: known.id });
 				return `The account ${signInName} has a new passphrase; the old one has ended.\n${signs}`;
 			}
-			if (values.name === undefined) throw new Error(`No account has the sign-in name ${signInName}. To make it, say the teacher's name too: --name NAME`);
+			if (values.name === undefined)
+				throw new Error(
+					`No account has the sign-in name ${signInName}. To make it, say the teacher's name too: --name NAME`,
+				);
 			const id = v7();
 			await insertTeacher(manager, { id, name: values.name, signInName, administrator: values.administrator, hash });
-			await note(manager, { who: null, what: "added teacher", subject: id, field: "role", new: values.administrator ? "administrator" : "teacher" });
+			await note(manager, {
+				who: null,
+				what: "added teacher",
+				subject: id,
+				field: "role",
+				new: values.administrator ? "administrator" : "teacher",
+			});
 			return `The account ${signInName} is made.\n${signs}`;
 		});
 	} finally {

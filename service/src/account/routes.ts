@@ -9,7 +9,15 @@ import { Refusal } from "../refusals.ts";
 import { serve } from "../serve-route.ts";
 import { freshPassphrase, hashPassphrase } from "../session/session.ts";
 import { endAll, setPassphrase } from "../session/store.ts";
-import { auditRows, changeTeacher, closeTeacher, findTeacher, insertTeacher, type TeacherRow, teachers } from "./store.ts";
+import {
+	auditRows,
+	changeTeacher,
+	closeTeacher,
+	findTeacher,
+	insertTeacher,
+	type TeacherRow,
+	teachers,
+} from "./store.ts";
 
 const teacherData = ({ madeAt, ...row }: TeacherRow) => ({ ...row, madeAt: madeAt.toISOString() });
 
@@ -17,17 +25,31 @@ export function accountRoutes(context: AppContext): void {
 	const { dataSource } = context;
 	const { manager } = dataSource;
 	serve(context, ROUTES.listTeachers, async ({ query }) => {
-		const rows = await teachers(manager, { after: cursorAfter(query.cursor), words: query.words, sort: query.sort }, query.limit + 1);
+		const rows = await teachers(
+			manager,
+			{ after: cursorAfter(query.cursor), words: query.words, sort: query.sort },
+			query.limit + 1,
+		);
 		const { items, next } = pageOf(rows, query.limit, (r) => [r.id, r.name]);
 		return { teachers: items.map(teacherData), next };
 	});
 	serve(context, ROUTES.addTeacher, async ({ request, body }) => {
 		const passphrase = freshPassphrase();
 		const id = v7();
-		const row = await insertTeacher(manager, { id, ...body, hash: await hashPassphrase(passphrase) }).catch((error: unknown) => {
-			throw isTaken(error) ? new Refusal("taken", `Another teacher signs in as ${body.signInName}. Choose another name.`) : error;
+		const row = await insertTeacher(manager, { id, ...body, hash: await hashPassphrase(passphrase) }).catch(
+			(error: unknown) => {
+				throw isTaken(error)
+					? new Refusal("taken", `Another teacher signs in as ${body.signInName}. Choose another name.`)
+					: error;
+			},
+		);
+		await note(manager, {
+			who: accountOf(request).id,
+			what: "added teacher",
+			subject: id,
+			field: "role",
+			new: body.administrator ? "administrator" : "teacher",
 		});
-		await note(manager, { who: accountOf(request).id, what: "added teacher", subject: id, field: "role", new: body.administrator ? "administrator" : "teacher" });
 		return { ...teacherData(row), passphrase };
 	});
 	serve(context, ROUTES.changeTeacher, async ({ request, params, body }) => {
@@ -35,7 +57,10 @@ export function accountRoutes(context: AppContext): void {
 		if (!before) throw new Refusal("not-found");
 		if (body.administrator === false && before.id === accountOf(request).id)
 			throw new Refusal("not-this-way", "You can't take administering from yourself; another administrator can.");
-		const row = await changeTeacher(manager, params.id, { name: body.name ?? before.name, administrator: body.administrator ?? before.administrator });
+		const row = await changeTeacher(manager, params.id, {
+			name: body.name ?? before.name,
+			administrator: body.administrator ?? before.administrator,
+		});
 		if (row.administrator !== before.administrator)
 			await note(manager, {
 				who: accountOf(request).id,
@@ -60,7 +85,8 @@ export function accountRoutes(context: AppContext): void {
 	});
 	serve(context, ROUTES.closeTeacher, async ({ request, params }) => {
 		const { id } = accountOf(request);
-		if (params.id === id) throw new Refusal("not-this-way", "You can't close your own account; another administrator can.");
+		if (params.id === id)
+			throw new Refusal("not-this-way", "You can't close your own account; another administrator can.");
 		await dataSource.transaction(async (tx) => {
 			if (!(await closeTeacher(tx, params.id))) throw new Refusal("not-found");
 			await endAll(tx, params.id, undefined, true);
@@ -68,8 +94,15 @@ export function accountRoutes(context: AppContext): void {
 		});
 	});
 	serve(context, ROUTES.listAudit, async ({ query }) => {
-		const rows = await auditRows(manager, { ...query, from: cursorNumber(query.cursor), subject: query.subject, who: query.who, what: query.what }, query.limit + 1);
+		const rows = await auditRows(
+			manager,
+			{ ...query, from: cursorNumber(query.cursor), subject: query.subject, who: query.who, what: query.what },
+			query.limit + 1,
+		);
 		const { items, next } = pageOf(rows, query.limit, (r) => [String(r.number)]);
-		return { rows: items.map(({ at, number, ...row }) => ({ ...row, number: Number(number), at: at.toISOString() })), next };
+		return {
+			rows: items.map(({ at, number, ...row }) => ({ ...row, number: Number(number), at: at.toISOString() })),
+			next,
+		};
 	});
 }

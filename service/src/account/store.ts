@@ -15,7 +15,11 @@ const SORTS = {
 /** The site's teachers, after the one that the page before ended with. */
 export function teachers(
 	manager: EntityManager,
-	{ after, words, sort }: { after: { id: string; value: string } | undefined; words: string | undefined; sort: keyof typeof SORTS },
+	{
+		after,
+		words,
+		sort,
+	}: { after: { id: string; value: string } | undefined; words: string | undefined; sort: keyof typeof SORTS },
 	limit: number,
 ): Promise<TeacherRow[]> {
 	const { by, after: isAfter } = SORTS[sort];
@@ -31,7 +35,10 @@ export function findTeacher(manager: EntityManager, id: string): Promise<Teacher
 }
 
 /** Adds a teacher whose passphrase is for one sign-in. */
-export async function insertTeacher(manager: EntityManager, of: { id: string; name: string; signInName: string; administrator: boolean; hash: string }): Promise<TeacherRow> {
+export async function insertTeacher(
+	manager: EntityManager,
+	of: { id: string; name: string; signInName: string; administrator: boolean; hash: string },
+): Promise<TeacherRow> {
 	const rows = await all<TeacherRow>(
 		manager,
 		`INSERT INTO accounts (id, role, name, sign_in_name, passphrase_hash, administrator, once) VALUES ($1, 'teacher', $2, $3, $4, $5, true) RETURNING ${TEACHER}`,
@@ -40,22 +47,48 @@ export async function insertTeacher(manager: EntityManager, of: { id: string; na
 	return rows[0] as TeacherRow;
 }
 
-export async function changeTeacher(manager: EntityManager, id: string, to: { name: string; administrator: boolean }): Promise<TeacherRow> {
+export async function changeTeacher(
+	manager: EntityManager,
+	id: string,
+	to: { name: string; administrator: boolean },
+): Promise<TeacherRow> {
 	return (
-		await changed<TeacherRow>(manager, `UPDATE accounts SET name = $2, administrator = $3 WHERE id = $1 RETURNING ${TEACHER}`, [id, to.name, to.administrator])
+		await changed<TeacherRow>(
+			manager,
+			`UPDATE accounts SET name = $2, administrator = $3 WHERE id = $1 RETURNING ${TEACHER}`,
+			[id, to.name, to.administrator],
+		)
 	)[0] as TeacherRow;
 }
 
 export async function closeTeacher(manager: EntityManager, id: string): Promise<boolean> {
-	return (await changed(manager, `UPDATE accounts SET closed_at = now() WHERE ${OPEN} AND id = $1 RETURNING id`, [id])).length > 0;
+	return (
+		(await changed(manager, `UPDATE accounts SET closed_at = now() WHERE ${OPEN} AND id = $1 RETURNING id`, [id]))
+			.length > 0
+	);
 }
 
-export type AuditRow = { number: string; at: Date; who: string | null; what: string; subject: string | null; field: string | null; old: string | null; new: string | null };
+export type AuditRow = {
+	number: string;
+	at: Date;
+	who: string | null;
+	what: string;
+	subject: string | null;
+	field: string | null;
+	old: string | null;
+	new: string | null;
+};
 
 /** Changes, the newest first. */
 export function auditRows(
 	manager: EntityManager,
-	of: { from: number | undefined; sort: "newest" | "oldest"; subject: string | undefined; who: string | undefined; what: string | undefined },
+	of: {
+		from: number | undefined;
+		sort: "newest" | "oldest";
+		subject: string | undefined;
+		who: string | undefined;
+		what: string | undefined;
+	},
 	limit: number,
 ): Promise<AuditRow[]> {
 	return all(

@@ -8,8 +8,17 @@ export const ARCHIVE_FORMAT = "markpen/class-archive@1";
 const key = z.string().min(1).max(120);
 const instant = z.iso.datetime({ offset: true });
 const points = z.number().min(0);
-const person = z.strictObject({ key, name: z.string().min(1), signInName: z.string().min(1), passphrase: z.string().min(8).optional(), number: z.string().optional() });
-const answers = z.record(z.string(), z.strictObject({ words: z.string(), when: z.enum(["before running", "after running"]) }));
+const person = z.strictObject({
+	key,
+	name: z.string().min(1),
+	signInName: z.string().min(1),
+	passphrase: z.string().min(8).optional(),
+	number: z.string().optional(),
+});
+const answers = z.record(
+	z.string(),
+	z.strictObject({ words: z.string(), when: z.enum(["before running", "after running"]) }),
+);
 
 const assignment = z.strictObject({
 	key,
@@ -33,7 +42,11 @@ const assignment = z.strictObject({
 	showModelAs: z.enum(["picture", "source"]).default("picture"),
 	handInDrafts: z.boolean().default(true),
 	weight: z.number().min(0).default(1),
-	ownDates: z.array(z.strictObject({ student: key, dueAt: instant.nullable(), closesAt: instant.nullable(), excused: z.boolean() })).default([]),
+	ownDates: z
+		.array(
+			z.strictObject({ student: key, dueAt: instant.nullable(), closesAt: instant.nullable(), excused: z.boolean() }),
+		)
+		.default([]),
 	releases: z.array(z.strictObject({ student: key, by: key, at: instant })).default([]),
 	/** What students who were deleted had, without their names. */
 	nameless: z.array(z.strictObject({ exercise: key, earned: points, possible: points })).default([]),
@@ -52,8 +65,12 @@ const handIn = z.strictObject({
 	answers: answers.default({}),
 	chosen: z.literal(true).optional(),
 	judgements: z.array(z.strictObject({ criterion: key, points, by: key, at: instant })).default([]),
-	adjustments: z.array(z.strictObject({ criterion: key, points, reason: z.string().min(1), by: key, at: instant })).default([]),
-	comments: z.array(z.strictObject({ place: z.record(z.string(), z.unknown()), words: z.string().min(1), by: key, at: instant })).default([]),
+	adjustments: z
+		.array(z.strictObject({ criterion: key, points, reason: z.string().min(1), by: key, at: instant }))
+		.default([]),
+	comments: z
+		.array(z.strictObject({ place: z.record(z.string(), z.unknown()), words: z.string().min(1), by: key, at: instant }))
+		.default([]),
 });
 
 const draft = z.strictObject({
@@ -78,8 +95,12 @@ const archive = z.strictObject({
 	school: z.string(),
 	teachers: z.array(person.extend({ administrator: z.boolean().default(false) })),
 	students: z.array(person),
-	exercises: z.array(z.strictObject({ key, source: z.string(), owner: key.optional(), shared: z.boolean().default(true) })),
-	collections: z.array(z.strictObject({ key, source: z.string(), owner: key.optional(), shared: z.boolean().default(true) })).default([]),
+	exercises: z.array(
+		z.strictObject({ key, source: z.string(), owner: key.optional(), shared: z.boolean().default(true) }),
+	),
+	collections: z
+		.array(z.strictObject({ key, source: z.string(), owner: key.optional(), shared: z.boolean().default(true) }))
+		.default([]),
 	classes: z.array(
 		z.strictObject({
 			key,
@@ -89,7 +110,12 @@ const archive = z.strictObject({
 			zone: z.string().default("UTC"),
 			gradeScale: z.array(z.strictObject({ name: z.string(), from: z.number() })).default([]),
 			teachers: z.array(z.union([key, z.strictObject({ teacher: key, until: instant.nullable() })])),
-			students: z.array(z.union([key, z.strictObject({ student: key, signInName: z.string(), joinedAt: instant, leftAt: instant.nullable() })])),
+			students: z.array(
+				z.union([
+					key,
+					z.strictObject({ student: key, signInName: z.string(), joinedAt: instant, leftAt: instant.nullable() }),
+				]),
+			),
 			assignments: z.array(assignment),
 		}),
 	),
@@ -106,7 +132,10 @@ export function readArchive(text: string): ClassArchive {
 	try {
 		value = JSON.parse(text);
 	} catch (error) {
-		throw new Refusal("archive-wrong", `The archive is no JSON: ${error instanceof Error ? error.message : String(error)}`);
+		throw new Refusal(
+			"archive-wrong",
+			`The archive is no JSON: ${error instanceof Error ? error.message : String(error)}`,
+		);
 	}
 	const wrong = readText(value);
 	if (wrong) throw new Refusal("archive-wrong", undefined, [wrong]);

@@ -39,7 +39,14 @@ export async function classArchive(manager: EntityManager, classId: string): Pro
 			UNION SELECT e.owner_id FROM exercises e JOIN assignment_exercises i ON i.exercise_id = e.id JOIN assignments x ON x.id = i.assignment_id WHERE x.class_id = $1))
 		 ORDER BY a.name, a.id`,
 	);
-	const students = await rows<{ key: string; name: string; signInName: string; number: string | null; joinedAt: Date; leftAt: Date | null }>(
+	const students = await rows<{
+		key: string;
+		name: string;
+		signInName: string;
+		number: string | null;
+		joinedAt: Date;
+		leftAt: Date | null;
+	}>(
 		`SELECT a.id AS key, a.name, s.sign_in_name AS "signInName", a.sourced_id AS number, s.joined_at AS "joinedAt", s.left_at AS "leftAt" FROM class_students s JOIN accounts a ON a.id = s.account_id
 		 WHERE s.class_id = $1 ORDER BY a.name, a.id`,
 	);
@@ -49,7 +56,12 @@ export async function classArchive(manager: EntityManager, classId: string): Pro
 		format: ARCHIVE_FORMAT,
 		school: "",
 		teachers: teachers.map(({ key, name, signInName }) => ({ key, name, signInName })),
-		students: students.map(({ key, name, signInName, number }) => ({ key, name, signInName, ...(number !== null && { number }) })),
+		students: students.map(({ key, name, signInName, number }) => ({
+			key,
+			name,
+			signInName,
+			...(number !== null && { number }),
+		})),
 		exercises: [],
 		collections: [],
 		classes: [
@@ -61,7 +73,12 @@ export async function classArchive(manager: EntityManager, classId: string): Pro
 				zone: record.zone,
 				gradeScale: record.gradeScale,
 				teachers: teachers.filter((t) => t.member).map((t) => ({ teacher: t.key, until: t.until && iso(t.until) })),
-				students: students.map((s) => ({ student: s.key, signInName: s.signInName, joinedAt: iso(s.joinedAt), leftAt: s.leftAt && iso(s.leftAt) })),
+				students: students.map((s) => ({
+					student: s.key,
+					signInName: s.signInName,
+					joinedAt: iso(s.joinedAt),
+					leftAt: s.leftAt && iso(s.leftAt),
+				})),
 				assignments: [],
 			},
 		],
@@ -76,18 +93,36 @@ export async function classArchive(manager: EntityManager, classId: string): Pro
 }
 
 /** Adds an assignment with the versions of the exercises that it sets. */
-async function addAssignment(manager: EntityManager, made: Archive, id: string, { versions, known }: { versions: Map<string, string>; known: ReadonlySet<string> }): Promise<void> {
+async function addAssignment(
+	manager: EntityManager,
+	made: Archive,
+	id: string,
+	{ versions, known }: { versions: Map<string, string>; known: ReadonlySet<string> },
+): Promise<void> {
 	const record = await findAssignment(manager, id);
 	if (!record) return;
 	const items = await itemsOf(manager, id);
 	for (const item of items) {
 		versions.set(`${id} ${item.exerciseId}`, item.versionId);
 		if (made.exercises.some((e) => e.key === item.versionId)) continue;
-		const [of] = await all<{ ownerId: string | null; shared: boolean }>(manager, `SELECT owner_id AS "ownerId", shared FROM exercises WHERE id = $1`, [item.exerciseId]);
-		made.exercises.push({ key: item.versionId, source: item.source, shared: of?.shared ?? true, ...(of?.ownerId && known.has(of.ownerId) && { owner: of.ownerId }) });
+		const [of] = await all<{ ownerId: string | null; shared: boolean }>(
+			manager,
+			`SELECT owner_id AS "ownerId", shared FROM exercises WHERE id = $1`,
+			[item.exerciseId],
+		);
+		made.exercises.push({
+			key: item.versionId,
+			source: item.source,
+			shared: of?.shared ?? true,
+			...(of?.ownerId && known.has(of.ownerId) && { owner: of.ownerId }),
+		});
 	}
 	if (record.collectionId && !made.collections.some((c) => c.key === record.collectionId)) {
-		const [of] = await all<{ source: string; shared: boolean }>(manager, "SELECT source, shared FROM collections WHERE id = $1", [record.collectionId]);
+		const [of] = await all<{ source: string; shared: boolean }>(
+			manager,
+			"SELECT source, shared FROM collections WHERE id = $1",
+			[record.collectionId],
+		);
 		if (of) made.collections.push({ key: record.collectionId, source: of.source, shared: of.shared });
 	}
 	const releases = await all<{ student: string; by: string; at: Date }>(
@@ -100,7 +135,18 @@ async function addAssignment(manager: EntityManager, made: Archive, id: string, 
 		`SELECT exercise_id AS "exerciseId", earned::float, possible::float FROM nameless_points WHERE assignment_id = $1 ORDER BY id`,
 		[id],
 	);
-	const { classId: _, className: __, classClosed: ___, collectionId, revision: ____, id: _____, opensAt, dueAt, closesAt, ...rules } = record;
+	const {
+		classId: _,
+		className: __,
+		classClosed: ___,
+		collectionId,
+		revision: ____,
+		id: _____,
+		opensAt,
+		dueAt,
+		closesAt,
+		...rules
+	} = record;
 	made.classes[0]?.assignments.push({
 		key: id,
 		...rules,
@@ -109,13 +155,31 @@ async function addAssignment(manager: EntityManager, made: Archive, id: string, 
 		opensAt: iso(opensAt),
 		dueAt: iso(dueAt),
 		closesAt: iso(closesAt),
-		ownDates: (await ownDatesOf(manager, id)).map((o) => ({ student: o.studentId, dueAt: o.dueAt && iso(o.dueAt), closesAt: o.closesAt && iso(o.closesAt), excused: o.excused })),
-		releases: releases.map((r) => ({ student: r.student, by: known.has(r.by) ? r.by : ([...known][0] as string), at: iso(r.at) })),
-		nameless: nameless.map((n) => ({ exercise: versions.get(`${id} ${n.exerciseId}`) as string, earned: n.earned, possible: n.possible })),
+		ownDates: (await ownDatesOf(manager, id)).map((o) => ({
+			student: o.studentId,
+			dueAt: o.dueAt && iso(o.dueAt),
+			closesAt: o.closesAt && iso(o.closesAt),
+			excused: o.excused,
+		})),
+		releases: releases.map((r) => ({
+			student: r.student,
+			by: known.has(r.by) ? r.by : ([...known][0] as string),
+			at: iso(r.at),
+		})),
+		nameless: nameless.map((n) => ({
+			exercise: versions.get(`${id} ${n.exerciseId}`) as string,
+			earned: n.earned,
+			possible: n.possible,
+		})),
 	});
 }
 
-async function addHandIns(made: Archive, rows: <T>(sql: string) => Promise<T[]>, versions: ReadonlyMap<string, string>, whoIs: (id: string) => string): Promise<void> {
+async function addHandIns(
+	made: Archive,
+	rows: <T>(sql: string) => Promise<T[]>,
+	versions: ReadonlyMap<string, string>,
+	whoIs: (id: string) => string,
+): Promise<void> {
 	const handIns = await rows<HandInRow>(
 		`SELECT h.id, h.assignment_id AS assignment, h.exercise_id AS exercise, h.student_id AS student, h.try_number AS "tryNumber", h.source, h.handed_in_at AS "handedInAt", h.late, h.made_by AS "madeBy", h.answers,
 			c.hand_in_id IS NOT NULL AS chosen, p.at AS "pressedAt"
@@ -125,11 +189,22 @@ async function addHandIns(made: Archive, rows: <T>(sql: string) => Promise<T[]>,
 		rows<T>(
 			`SELECT d.hand_in_id AS "handInId", d.at, d.by_id AS by, ${columns} FROM ${table} d JOIN hand_ins h ON h.id = d.hand_in_id JOIN assignments a ON a.id = h.assignment_id WHERE a.class_id = $1 ORDER BY d.at`,
 		);
-	const judgements = await decided<Decided & { criterion: string; points: number }>("judgements", "d.criterion, d.points::float AS points");
-	const adjustments = await decided<Decided & { criterion: string; points: number; reason: string }>("adjustments", "d.criterion, d.points::float AS points, d.reason");
-	const comments = await decided<Decided & { place: Record<string, unknown>; words: string }>("comments", "d.place, d.words");
+	const judgements = await decided<Decided & { criterion: string; points: number }>(
+		"judgements",
+		"d.criterion, d.points::float AS points",
+	);
+	const adjustments = await decided<Decided & { criterion: string; points: number; reason: string }>(
+		"adjustments",
+		"d.criterion, d.points::float AS points, d.reason",
+	);
+	const comments = await decided<Decided & { place: Record<string, unknown>; words: string }>(
+		"comments",
+		"d.place, d.words",
+	);
 	const plain = <T extends Decided>(list: readonly T[], id: string) =>
-		list.filter((d) => d.handInId === id).map(({ handInId: _, at, by, ...d }) => ({ ...d, by: whoIs(by), at: iso(at) }));
+		list
+			.filter((d) => d.handInId === id)
+			.map(({ handInId: _, at, by, ...d }) => ({ ...d, by: whoIs(by), at: iso(at) }));
 	for (const { id, exercise, handedInAt, chosen, pressedAt, ...h } of handIns)
 		made.handIns.push({
 			...h,
@@ -141,9 +216,12 @@ async function addHandIns(made: Archive, rows: <T>(sql: string) => Promise<T[]>,
 			adjustments: plain(adjustments, id),
 			comments: plain(comments, id),
 		});
-	const drafts = await rows<Omit<Archive["drafts"][number], "savedAt" | "exercise"> & { savedAt: Date; exercise: string }>(
+	const drafts = await rows<
+		Omit<Archive["drafts"][number], "savedAt" | "exercise"> & { savedAt: Date; exercise: string }
+	>(
 		`SELECT d.assignment_id AS assignment, d.exercise_id AS exercise, d.student_id AS student, d.source, d.device, d.saved_at AS "savedAt", d.runs, d.state, d.met, d.best_met AS "bestMet", d.idle_runs AS "idleRuns",
 			d.idle_milliseconds AS "idleMilliseconds", d.answers, d.hinted FROM drafts d JOIN assignments a ON a.id = d.assignment_id WHERE a.class_id = $1 ORDER BY d.assignment_id, d.exercise_id, d.student_id`,
 	);
-	for (const { savedAt, exercise, ...d } of drafts) made.drafts.push({ ...d, exercise: versions.get(`${d.assignment} ${exercise}`) as string, savedAt: iso(savedAt) });
+	for (const { savedAt, exercise, ...d } of drafts)
+		made.drafts.push({ ...d, exercise: versions.get(`${d.assignment} ${exercise}`) as string, savedAt: iso(savedAt) });
 }

@@ -45,8 +45,14 @@ const dates = ({ opensAt, dueAt, closesAt }: { opensAt: Date; dueAt: Date; close
 });
 
 function refuseOrder({ opensAt, dueAt, closesAt }: { opensAt: Date; dueAt: Date; closesAt: Date }): void {
-	if (!(opensAt <= dueAt)) throw new Refusal("bad-request", "It would be due before it opens.", [{ path: "dueAt", message: "is before opensAt" }]);
-	if (!(dueAt <= closesAt)) throw new Refusal("bad-request", "It would close before it is due.", [{ path: "closesAt", message: "is before dueAt" }]);
+	if (!(opensAt <= dueAt))
+		throw new Refusal("bad-request", "It would be due before it opens.", [
+			{ path: "dueAt", message: "is before opensAt" },
+		]);
+	if (!(dueAt <= closesAt))
+		throw new Refusal("bad-request", "It would close before it is due.", [
+			{ path: "closesAt", message: "is before dueAt" },
+		]);
 }
 
 /** The exercises that an exercise's or a collection's id stands for, in the versions of now. */
@@ -54,21 +60,36 @@ async function itemsFor(
 	manager: EntityManager,
 	teacherId: string,
 	asked: { exercise?: string | undefined; collection?: string | undefined },
-): Promise<{ items: { exerciseId: string; versionId: string; key: string }[]; title: string; collectionId: string | null; doneWhen: number }> {
+): Promise<{
+	items: { exerciseId: string; versionId: string; key: string }[];
+	title: string;
+	collectionId: string | null;
+	doneWhen: number;
+}> {
 	if ((asked.exercise === undefined) === (asked.collection === undefined))
-		throw new Refusal("bad-request", "Say what is set: an exercise, or a collection.", [{ path: "exercise", message: "stands beside or without collection" }]);
-	const collection = asked.collection === undefined ? undefined : await findCollection(manager, teacherId, { key: asked.collection });
-	if (asked.collection !== undefined && !collection) throw new Refusal("exercise-unknown", `The site has no collection of the id ${asked.collection}.`);
+		throw new Refusal("bad-request", "Say what is set: an exercise, or a collection.", [
+			{ path: "exercise", message: "stands beside or without collection" },
+		]);
+	const collection =
+		asked.collection === undefined ? undefined : await findCollection(manager, teacherId, { key: asked.collection });
+	if (asked.collection !== undefined && !collection)
+		throw new Refusal("exercise-unknown", `The site has no collection of the id ${asked.collection}.`);
 	const file = collection && collectionToPublish(collection.source);
 	const items = [];
 	let title = file?.title ?? "";
 	for (const key of file?.exercises ?? [asked.exercise as string]) {
 		const version = await newestVersion(manager, key, teacherId);
-		if (!version) throw new Refusal("exercise-unknown", `The site has no published exercise of the id ${key}. Publish it first.`);
+		if (!version)
+			throw new Refusal("exercise-unknown", `The site has no published exercise of the id ${key}. Publish it first.`);
 		if (!file) title = version.title;
 		items.push({ exerciseId: version.exerciseId, versionId: version.id, key });
 	}
-	return { items, title, collectionId: collection?.id ?? null, doneWhen: file?.["done when"]["share of points"] ?? 0.8 };
+	return {
+		items,
+		title,
+		collectionId: collection?.id ?? null,
+		doneWhen: file?.["done when"]["share of points"] ?? 0.8,
+	};
 }
 
 export function assignmentRoutes(context: AppContext): void {
@@ -78,12 +99,31 @@ export function assignmentRoutes(context: AppContext): void {
 		const account = accountOf(request);
 		const { zone } = await reach(manager, account, params.id, "class");
 		const { items, title, collectionId, doneWhen } = await itemsFor(manager, account.id, body);
-		const at = { opensAt: instantOf(body.opensAt, zone), dueAt: instantOf(body.dueAt, zone), closesAt: instantOf(body.closesAt, zone) };
+		const at = {
+			opensAt: instantOf(body.opensAt, zone),
+			dueAt: instantOf(body.dueAt, zone),
+			closesAt: instantOf(body.closesAt, zone),
+		};
 		refuseOrder(at);
 		const id = v7();
 		await dataSource.transaction(async (tx) => {
-			await insertAssignment(tx, { ...body, ...at, id, classId: params.id, title: body.title ?? title, collectionId, doneWhen, items });
-			await note(tx, { who: account.id, what: "set assignment", subject: id, field: "due", new: at.dueAt.toISOString() });
+			await insertAssignment(tx, {
+				...body,
+				...at,
+				id,
+				classId: params.id,
+				title: body.title ?? title,
+				collectionId,
+				doneWhen,
+				items,
+			});
+			await note(tx, {
+				who: account.id,
+				what: "set assignment",
+				subject: id,
+				field: "due",
+				new: at.dueAt.toISOString(),
+			});
 		});
 		tag(reply, 1);
 		return { id, ...dates(at), exercises: items.map((i) => i.key), revision: 1 };
@@ -105,7 +145,12 @@ export function assignmentRoutes(context: AppContext): void {
 			...rules,
 			...dates(record),
 			exercise: item.key,
-			exercises: items.map((i) => ({ key: i.key, title: i.title, version: i.number, possible: possibleOf(publishedExercise(i.source)) })),
+			exercises: items.map((i) => ({
+				key: i.key,
+				title: i.title,
+				version: i.number,
+				possible: possibleOf(publishedExercise(i.source)),
+			})),
 			brief: exercise.brief,
 			covering,
 			possible: possibleOf(exercise),
@@ -117,7 +162,11 @@ export function assignmentRoutes(context: AppContext): void {
 			excused: own.filter((o) => o.excused).map((o) => o.studentId),
 			ownDates: own
 				.filter((o) => o.dueAt || o.closesAt)
-				.map((o) => ({ studentId: o.studentId, dueAt: o.dueAt?.toISOString() ?? null, closesAt: o.closesAt?.toISOString() ?? null })),
+				.map((o) => ({
+					studentId: o.studentId,
+					dueAt: o.dueAt?.toISOString() ?? null,
+					closesAt: o.closesAt?.toISOString() ?? null,
+				})),
 			counted: collectionId === null ? [] : await countedOf(manager, record, items.length),
 			unchecked: await uncheckedIn(manager, record.id),
 		};
@@ -129,13 +178,26 @@ export function assignmentRoutes(context: AppContext): void {
 		refuseChanged(revision, now.revision);
 		const at = (text: string | undefined, before: Date) => (text === undefined ? before : instantOf(text, zone));
 		const said = Object.fromEntries(Object.entries(body).filter(([, v]) => v !== undefined)) as Partial<Rules>;
-		const next: Rules = { ...now, ...said, opensAt: at(body.opensAt, now.opensAt), dueAt: at(body.dueAt, now.dueAt), closesAt: at(body.closesAt, now.closesAt) };
+		const next: Rules = {
+			...now,
+			...said,
+			opensAt: at(body.opensAt, now.opensAt),
+			dueAt: at(body.dueAt, now.dueAt),
+			closesAt: at(body.closesAt, now.closesAt),
+		};
 		refuseOrder(next);
 		await dataSource.transaction(async (tx) => {
 			if (!(await updateAssignment(tx, params.id, next, revision))) throw new Refusal("changed-since");
 			for (const field of ["opensAt", "dueAt", "closesAt"] as const)
 				if (next[field].getTime() !== now[field].getTime())
-					await note(tx, { who: account.id, what: "changed assignment", subject: params.id, field, old: now[field].toISOString(), new: next[field].toISOString() });
+					await note(tx, {
+						who: account.id,
+						what: "changed assignment",
+						subject: params.id,
+						field,
+						old: now[field].toISOString(),
+						new: next[field].toISOString(),
+					});
 			await note(tx, { who: account.id, what: "changed assignment", subject: params.id });
 		});
 		tag(reply, now.revision + 1);
@@ -173,9 +235,19 @@ export function assignmentRoutes(context: AppContext): void {
 		const account = accountOf(request);
 		await reachAssignment(manager, account, params.id, "class");
 		const record = (await findAssignment(manager, params.id)) as AssignmentRecord;
-		if (record.counts !== "chosen") throw new Refusal("not-this-way", `Here the ${record.counts} try counts. Change the assignment to let yourself choose.`);
+		if (record.counts !== "chosen")
+			throw new Refusal(
+				"not-this-way",
+				`Here the ${record.counts} try counts. Change the assignment to let yourself choose.`,
+			);
 		if (!(await chooseTry(manager, params.id, params.student, body.handInId))) throw new Refusal("not-found");
-		await note(manager, { who: account.id, what: "chose try", subject: params.student, field: "hand-in", new: body.handInId });
+		await note(manager, {
+			who: account.id,
+			what: "chose try",
+			subject: params.student,
+			field: "hand-in",
+			new: body.handInId,
+		});
 	});
 	serve(context, ROUTES.release, async ({ request, params, body }) => {
 		const account = accountOf(request);
@@ -183,7 +255,8 @@ export function assignmentRoutes(context: AppContext): void {
 		const record = (await findAssignment(manager, params.id)) as AssignmentRecord;
 		return dataSource.transaction(async (tx) => {
 			const released = await releaseTo(tx, record, body.students, account.id);
-			for (const subject of released) await note(tx, { who: account.id, what: "released", subject, field: "assignment", new: record.id });
+			for (const subject of released)
+				await note(tx, { who: account.id, what: "released", subject, field: "assignment", new: record.id });
 			if (released.length > 0) await happened(tx, record.id, "released", { students: released.length });
 			return { released: released.length };
 		});
@@ -196,7 +269,12 @@ export function assignmentRoutes(context: AppContext): void {
 		await reachAssignment(manager, accountOf(request), params.id, "looking");
 		const item = itemOf(await itemsOf(manager, params.id), query.exercise);
 		const exercise = publishedExercise(item.source);
-		return { exercise: item.key, conditions: conditionsOf(exercise), drafts: await draftsIn(manager, params.id, item.exerciseId), criteria: exercise.criteria.length };
+		return {
+			exercise: item.key,
+			conditions: conditionsOf(exercise),
+			drafts: await draftsIn(manager, params.id, item.exerciseId),
+			criteria: exercise.criteria.length,
+		};
 	});
 	serve(context, ROUTES.listDrawings, async ({ request, params, query }) => {
 		await reachAssignment(manager, accountOf(request), params.id, "looking");

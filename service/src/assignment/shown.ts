@@ -22,7 +22,11 @@ function isShown(when: "at once" | "never" | "release" | "closing", { closesAt, 
 }
 
 /** Which parts a student sees now. */
-export function shownTo(of: Showing, come: Come, now = new Date()): { points: boolean; feedback: boolean; model: boolean } {
+export function shownTo(
+	of: Showing,
+	come: Come,
+	now = new Date(),
+): { points: boolean; feedback: boolean; model: boolean } {
 	return {
 		points: isShown(of.showPoints, come, now),
 		feedback: isShown(of.showFeedback, come, now),

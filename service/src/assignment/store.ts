@@ -32,11 +32,20 @@ export const ASSIGNMENT = `a.id, a.class_id AS "classId", c.name AS "className",
 	a.show_feedback AS "showFeedback", a.show_model AS "showModel", a.show_model_as AS "showModelAs", a.hand_in_drafts AS "handInDrafts", a.weight::float AS weight, a.revision`;
 
 export function findAssignment(manager: EntityManager, id: string): Promise<AssignmentRecord | undefined> {
-	return one(manager, `SELECT ${ASSIGNMENT} FROM assignments a JOIN classes c ON c.id = a.class_id WHERE a.id = $1`, [id]);
+	return one(manager, `SELECT ${ASSIGNMENT} FROM assignments a JOIN classes c ON c.id = a.class_id WHERE a.id = $1`, [
+		id,
+	]);
 }
 
 /** One exercise of an assignment, in the version that was set. */
-export type Item = { exerciseId: string; versionId: string; key: string; title: string; number: number; source: string };
+export type Item = {
+	exerciseId: string;
+	versionId: string;
+	key: string;
+	title: string;
+	number: number;
+	source: string;
+};
 
 export function itemsOf(manager: EntityManager, assignmentId: string): Promise<Item[]> {
 	return all(
@@ -77,46 +86,71 @@ const NAMES = Object.keys(COLUMNS) as (keyof typeof COLUMNS)[];
 
 export async function insertAssignment(
 	manager: EntityManager,
-	of: Rules & { id: string; classId: string; collectionId: string | null; doneWhen: number; items: readonly { exerciseId: string; versionId: string }[] },
+	of: Rules & {
+		id: string;
+		classId: string;
+		collectionId: string | null;
+		doneWhen: number;
+		items: readonly { exerciseId: string; versionId: string }[];
+	},
 ): Promise<void> {
 	const columns = ["id", "class_id", "collection_id", "done_when", ...NAMES.map((n) => COLUMNS[n])];
 	const values = [of.id, of.classId, of.collectionId, of.doneWhen, ...NAMES.map((n) => of[n])];
-	await manager.query(`INSERT INTO assignments (${columns.join(", ")}) VALUES (${values.map((_, i) => `$${i + 1}`).join(", ")})`, values);
+	await manager.query(
+		`INSERT INTO assignments (${columns.join(", ")}) VALUES (${values.map((_, i) => `$${i + 1}`).join(", ")})`,
+		values,
+	);
 	for (const [position, item] of of.items.entries())
-		await manager.query("INSERT INTO assignment_exercises (assignment_id, exercise_id, exercise_version_id, position) VALUES ($1, $2, $3, $4)", [
-			of.id,
-			item.exerciseId,
-			item.versionId,
-			position,
-		]);
+		await manager.query(
+			"INSERT INTO assignment_exercises (assignment_id, exercise_id, exercise_version_id, position) VALUES ($1, $2, $3, $4)",
+			[of.id, item.exerciseId, item.versionId, position],
+		);
 }
 
 /** Changes an assignment if it still has the revision that was read (−1: any). */
-export async function updateAssignment(manager: EntityManager, id: string, rules: Rules, revision: number): Promise<boolean> {
+export async function updateAssignment(
+	manager: EntityManager,
+	id: string,
+	rules: Rules,
+	revision: number,
+): Promise<boolean> {
 	const sets = NAMES.map((n, i) => `${COLUMNS[n]} = $${i + 3}`).join(", ");
-	const rows = await changed(manager, `UPDATE assignments SET ${sets}, revision = revision + 1 WHERE id = $1 AND ($2 = -1 OR revision = $2) RETURNING id`, [
-		id,
-		revision,
-		...NAMES.map((n) => rules[n]),
-	]);
+	const rows = await changed(
+		manager,
+		`UPDATE assignments SET ${sets}, revision = revision + 1 WHERE id = $1 AND ($2 = -1 OR revision = $2) RETURNING id`,
+		[id, revision, ...NAMES.map((n) => rules[n])],
+	);
 	return rows.length > 0;
 }
 
 export async function removeAssignment(manager: EntityManager, id: string): Promise<boolean> {
-	return (await changed(manager, "DELETE FROM assignments a WHERE a.id = $1 AND NOT EXISTS (SELECT 1 FROM hand_ins h WHERE h.assignment_id = a.id) RETURNING id", [id])).length > 0;
+	return (
+		(
+			await changed(
+				manager,
+				"DELETE FROM assignments a WHERE a.id = $1 AND NOT EXISTS (SELECT 1 FROM hand_ins h WHERE h.assignment_id = a.id) RETURNING id",
+				[id],
+			)
+		).length > 0
+	);
 }
 
 export type OwnDates = { studentId: string; dueAt: Date | null; closesAt: Date | null; excused: boolean };
 
 export function ownDatesOf(manager: EntityManager, assignmentId: string): Promise<OwnDates[]> {
-	return all(manager, `SELECT student_id AS "studentId", due_at AS "dueAt", closes_at AS "closesAt", excused FROM own_dates WHERE assignment_id = $1 ORDER BY student_id`, [
-		assignmentId,
-	]);
+	return all(
+		manager,
+		`SELECT student_id AS "studentId", due_at AS "dueAt", closes_at AS "closesAt", excused FROM own_dates WHERE assignment_id = $1 ORDER BY student_id`,
+		[assignmentId],
+	);
 }
 
 export async function setOwnDates(manager: EntityManager, assignmentId: string, of: OwnDates): Promise<void> {
 	if (of.dueAt === null && of.closesAt === null && !of.excused)
-		await manager.query("DELETE FROM own_dates WHERE assignment_id = $1 AND student_id = $2", [assignmentId, of.studentId]);
+		await manager.query("DELETE FROM own_dates WHERE assignment_id = $1 AND student_id = $2", [
+			assignmentId,
+			of.studentId,
+		]);
 	else
 		await manager.query(
 			`INSERT INTO own_dates (assignment_id, student_id, due_at, closes_at, excused) VALUES ($1, $2, $3, $4, $5)
@@ -147,7 +181,11 @@ type WallRow = {
 };
 
 /** The hand-in of each student that counts, in the order of their names. */
-export async function wallOf(manager: EntityManager, assignmentId: string, exerciseId: string): Promise<AssignmentPage["handIns"]> {
+export async function wallOf(
+	manager: EntityManager,
+	assignmentId: string,
+	exerciseId: string,
+): Promise<AssignmentPage["handIns"]> {
 	const rows = await all<WallRow>(
 		manager,
 		`SELECT n.hand_in_id AS id, n.student_id AS "studentId", s.name AS "studentName", n.try_number AS "tryNumber", n.handed_in_at AS "handedInAt", n.late, n.made_by AS "madeBy", r.state, r.ended,
@@ -168,7 +206,12 @@ export async function wallOf(manager: EntityManager, assignmentId: string, exerc
 }
 
 /** The drawings of a wall as a JSON list of `{ id, picture }`, except those of more shapes than `most`. */
-export async function drawingsJson(manager: EntityManager, assignmentId: string, exerciseId: string, most: number): Promise<string> {
+export async function drawingsJson(
+	manager: EntityManager,
+	assignmentId: string,
+	exerciseId: string,
+	most: number,
+): Promise<string> {
 	const row = await one<{ drawings: string | null }>(
 		manager,
 		`SELECT '[' || string_agg(format('{"id":"%s","picture":%s}', n.hand_in_id, r.body -> 'picture'), ',') || ']' AS drawings FROM counting n JOIN reports r ON r.id = n.report_id
@@ -179,7 +222,11 @@ export async function drawingsJson(manager: EntityManager, assignmentId: string,
 }
 
 /** The slips that most share, with a sentence of one of them. */
-export function sharedSlips(manager: EntityManager, assignmentId: string, exerciseId: string): Promise<AssignmentPage["slips"]> {
+export function sharedSlips(
+	manager: EntityManager,
+	assignmentId: string,
+	exerciseId: string,
+): Promise<AssignmentPage["slips"]> {
 	return all(
 		manager,
 		`SELECT s ->> 'id' AS id, min(coalesce(s ->> 'teacher', s ->> 'sentence')) AS sentence, count(DISTINCT n.student_id)::int AS count
@@ -190,7 +237,11 @@ export function sharedSlips(manager: EntityManager, assignmentId: string, exerci
 }
 
 /** How many of a set's exercises each student has managed: those with the share of points that the set asks. */
-export async function countedOf(manager: EntityManager, record: AssignmentRecord, exercises: number): Promise<AssignmentPage["counted"]> {
+export async function countedOf(
+	manager: EntityManager,
+	record: AssignmentRecord,
+	exercises: number,
+): Promise<AssignmentPage["counted"]> {
 	const rows = await all<{ id: string; name: string; done: number }>(
 		manager,
 		`SELECT s.id, s.name, count(n.hand_in_id) FILTER (WHERE n.earned >= $2::numeric * n.possible AND n.possible > 0)::int AS done
@@ -211,16 +262,26 @@ export async function uncheckedIn(manager: EntityManager, assignmentId: string):
 }
 
 /** Students who have a draft of an exercise. */
-export async function draftersOf(manager: EntityManager, assignmentId: string, exerciseId: string): Promise<Set<string>> {
-	const rows = await all<{ id: string }>(manager, "SELECT student_id AS id FROM drafts WHERE assignment_id = $1 AND exercise_id = $2 AND source ~ '\\S'", [
-		assignmentId,
-		exerciseId,
-	]);
+export async function draftersOf(
+	manager: EntityManager,
+	assignmentId: string,
+	exerciseId: string,
+): Promise<Set<string>> {
+	const rows = await all<{ id: string }>(
+		manager,
+		"SELECT student_id AS id FROM drafts WHERE assignment_id = $1 AND exercise_id = $2 AND source ~ '\\S'",
+		[assignmentId, exerciseId],
+	);
 	return new Set(rows.map((r) => r.id));
 }
 
 /** Releases to some students who are in the class; how many were new. */
-export async function releaseTo(manager: EntityManager, record: AssignmentRecord, students: readonly string[] | undefined, by: string): Promise<string[]> {
+export async function releaseTo(
+	manager: EntityManager,
+	record: AssignmentRecord,
+	students: readonly string[] | undefined,
+	by: string,
+): Promise<string[]> {
 	const rows = await all<{ id: string }>(
 		manager,
 		`INSERT INTO releases (assignment_id, student_id, by_id) SELECT $1, s.account_id, $2 FROM class_students s
@@ -230,7 +291,12 @@ export async function releaseTo(manager: EntityManager, record: AssignmentRecord
 	return rows.map((r) => r.id);
 }
 
-export async function chooseTry(manager: EntityManager, assignmentId: string, studentId: string, handInId: string): Promise<boolean> {
+export async function chooseTry(
+	manager: EntityManager,
+	assignmentId: string,
+	studentId: string,
+	handInId: string,
+): Promise<boolean> {
 	const rows = await all(
 		manager,
 		`INSERT INTO chosen_tries (assignment_id, exercise_id, student_id, hand_in_id) SELECT assignment_id, exercise_id, student_id, id FROM hand_ins WHERE id = $3 AND assignment_id = $1 AND student_id = $2
@@ -240,7 +306,16 @@ export async function chooseTry(manager: EntityManager, assignmentId: string, st
 	return rows.length > 0;
 }
 
-type DraftedRow = { studentId: string; studentName: string; source: string; savedAt: Date; runs: number; state: string | null; met: string[]; hints: number };
+type DraftedRow = {
+	studentId: string;
+	studentName: string;
+	source: string;
+	savedAt: Date;
+	runs: number;
+	state: string | null;
+	met: string[];
+	hints: number;
+};
 
 /** What the students of a class are writing for an exercise, by their names. */
 export async function draftsIn(manager: EntityManager, assignmentId: string, exerciseId: string) {
@@ -253,11 +328,19 @@ export async function draftsIn(manager: EntityManager, assignmentId: string, exe
 		 WHERE d.assignment_id = $1 AND d.exercise_id = $2 ORDER BY s.name, s.id`,
 		[assignmentId, exerciseId],
 	);
-	return rows.map(({ studentId, studentName, savedAt, ...row }) => ({ ...row, student: { id: studentId, name: studentName }, savedAt: savedAt.toISOString() }));
+	return rows.map(({ studentId, studentName, savedAt, ...row }) => ({
+		...row,
+		student: { id: studentId, name: studentName },
+		savedAt: savedAt.toISOString(),
+	}));
 }
 
 /** For each criterion, the try with which each student first met it, and who never did: from the standings of all tries. */
-export function firstMet(manager: EntityManager, assignmentId: string, exerciseId: string): Promise<{ criterion: string; try: number | null; students: number }[]> {
+export function firstMet(
+	manager: EntityManager,
+	assignmentId: string,
+	exerciseId: string,
+): Promise<{ criterion: string; try: number | null; students: number }[]> {
 	return all(
 		manager,
 		`SELECT criterion, first AS try, count(*)::int AS students FROM (

@@ -43,7 +43,11 @@ export function idleHandIns(mets: readonly number[]): number {
 }
 
 /** Students of a class who don't get on with something that is open, with what holds them up. */
-export async function stuckIn(manager: EntityManager, classId: string, assignmentId: string | undefined): Promise<Stuck[]> {
+export async function stuckIn(
+	manager: EntityManager,
+	classId: string,
+	assignmentId: string | undefined,
+): Promise<Stuck[]> {
 	const rows = await all<Row>(
 		manager,
 		`SELECT s.id AS "studentId", s.name, a.id AS "assignmentId", e.key AS exercise, v.source,
@@ -74,7 +78,9 @@ function stuckBy(row: Row): Stuck | undefined {
 	if (handIns < STUCK.handIns && runs < STUCK.runs && milliseconds < STUCK.milliseconds) return undefined;
 	const met = new Set(row.draftIsNewer ? row.draftMet : (row.lastMet ?? row.draftMet ?? []));
 	// Who has met everything isn't held up, however often it was tried.
-	const missed = publishedExercise(row.source).criteria.filter((c) => !c.bonus && !met.has(c.id) && !("check" in c && (c.check === "by teacher" || c.check === "answer")));
+	const missed = publishedExercise(row.source).criteria.filter(
+		(c) => !c.bonus && !met.has(c.id) && !("check" in c && (c.check === "by teacher" || c.check === "answer")),
+	);
 	if (missed.length === 0) return undefined;
 	return {
 		student: { id: row.studentId, name: row.name },

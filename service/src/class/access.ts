@@ -15,7 +15,12 @@ export interface Reached {
  * Refuses what a teacher may not reach: classes of others are not there; of a class that is only covered no more than
  * looking is possible; a closed class isn't changed.
  */
-export async function reach(manager: EntityManager, account: Account, classId: string, how: "class" | "looking" | "upload"): Promise<Reached> {
+export async function reach(
+	manager: EntityManager,
+	account: Account,
+	classId: string,
+	how: "class" | "looking" | "upload",
+): Promise<Reached> {
 	const row = await one<{ until: Date | null; closedAt: Date | null; zone: string }>(
 		manager,
 		`SELECT t.until, c.closed_at AS "closedAt", c.zone FROM class_teachers t JOIN classes c ON c.id = t.class_id
@@ -29,14 +34,26 @@ export async function reach(manager: EntityManager, account: Account, classId: s
 }
 
 /** The class of an assignment, reached in the same way. */
-export async function reachAssignment(manager: EntityManager, account: Account, assignmentId: string, how: "class" | "looking" | "upload"): Promise<Reached> {
-	const row = await one<{ classId: string }>(manager, `SELECT class_id AS "classId" FROM assignments WHERE id = $1`, [assignmentId]);
+export async function reachAssignment(
+	manager: EntityManager,
+	account: Account,
+	assignmentId: string,
+	how: "class" | "looking" | "upload",
+): Promise<Reached> {
+	const row = await one<{ classId: string }>(manager, `SELECT class_id AS "classId" FROM assignments WHERE id = $1`, [
+		assignmentId,
+	]);
 	if (!row) throw new Refusal("not-found");
 	return reach(manager, account, row.classId, how);
 }
 
 /** The class and assignment of a hand-in, reached in the same way. */
-export async function reachHandIn(manager: EntityManager, account: Account, handInId: string, how: "class" | "looking"): Promise<Reached & { assignmentId: string }> {
+export async function reachHandIn(
+	manager: EntityManager,
+	account: Account,
+	handInId: string,
+	how: "class" | "looking",
+): Promise<Reached & { assignmentId: string }> {
 	const row = await one<{ classId: string; assignmentId: string }>(
 		manager,
 		`SELECT a.class_id AS "classId", a.id AS "assignmentId" FROM hand_ins h JOIN assignments a ON a.id = h.assignment_id WHERE h.id = $1`,

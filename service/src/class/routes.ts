@@ -28,11 +28,17 @@ import {
 	updateClass,
 } from "./store.ts";
 
-const summaryData = ({ until, closedAt, ...row }: ClassSummary) => ({ ...row, until: until?.toISOString() ?? null, closedAt: closedAt?.toISOString() ?? null });
+const summaryData = ({ until, closedAt, ...row }: ClassSummary) => ({
+	...row,
+	until: until?.toISOString() ?? null,
+	closedAt: closedAt?.toISOString() ?? null,
+});
 
 function refuseZone(zone: string | undefined): void {
 	if (zone !== undefined && !isZone(zone))
-		throw new Refusal("bad-request", `${zone} is no time zone of the IANA database; Europe/Lisbon is one.`, [{ path: "zone", message: "is no time zone" }]);
+		throw new Refusal("bad-request", `${zone} is no time zone of the IANA database; Europe/Lisbon is one.`, [
+			{ path: "zone", message: "is no time zone" },
+		]);
 }
 
 /** Codes that are tried for a new class before its teacher is asked for one. */
@@ -41,24 +47,43 @@ const FRESH_CODES = 20;
 export function classRoutes(context: AppContext): void {
 	const { dataSource } = context;
 	const { manager } = dataSource;
-	serve(context, ROUTES.listClasses, async ({ request, query }) => ({ classes: (await classesOf(manager, accountOf(request).id, query.closed === "true")).map(summaryData) }));
+	serve(context, ROUTES.listClasses, async ({ request, query }) => ({
+		classes: (await classesOf(manager, accountOf(request).id, query.closed === "true")).map(summaryData),
+	}));
 	serve(context, ROUTES.makeClass, async ({ request, body }) => {
 		refuseZone(body.zone);
 		const { id: teacherId } = accountOf(request);
 		const id = v7();
-		const row = { id, name: body.name, schoolYear: body.schoolYear, code: body.code ?? freshCode(body.name), zone: body.zone ?? "UTC", teacherId };
+		const row = {
+			id,
+			name: body.name,
+			schoolYear: body.schoolYear,
+			code: body.code ?? freshCode(body.name),
+			zone: body.zone ?? "UTC",
+			teacherId,
+		};
 		for (let left = FRESH_CODES; ; left--) {
 			try {
 				await dataSource.transaction((tx) => insertClass(tx, row));
 				break;
 			} catch (error) {
 				if (!isTaken(error)) throw error;
-				if (body.code !== undefined || left === 0) throw new Refusal("taken", `Another class has the code ${row.code}. Choose another one.`);
+				if (body.code !== undefined || left === 0)
+					throw new Refusal("taken", `Another class has the code ${row.code}. Choose another one.`);
 				row.code = freshCode(body.name);
 			}
 		}
 		await note(manager, { who: teacherId, what: "made class", subject: id });
-		return { id, name: row.name, schoolYear: row.schoolYear, code: row.code, students: 0, assignments: 0, until: null, closedAt: null };
+		return {
+			id,
+			name: row.name,
+			schoolYear: row.schoolYear,
+			code: row.code,
+			students: 0,
+			assignments: 0,
+			until: null,
+			closedAt: null,
+		};
 	});
 	serve(context, ROUTES.showClass, async ({ request, reply, params }) => {
 		// Whoever may not reach the class gets nothing of what is read at the same time.
@@ -108,7 +133,9 @@ export function classRoutes(context: AppContext): void {
 		if (!(await updateClass(manager, next, revision))) throw new Refusal("changed-since");
 		await note(manager, { who: account.id, what: "changed class", subject: params.id });
 		tag(reply, now.revision + 1);
-		const row = (await classesOf(manager, account.id, closedAt !== null)).find((c) => c.id === params.id) as ClassSummary;
+		const row = (await classesOf(manager, account.id, closedAt !== null)).find(
+			(c) => c.id === params.id,
+		) as ClassSummary;
 		return { ...summaryData(row), revision: now.revision + 1 };
 	});
 	serve(context, ROUTES.closeYear, async ({ request, body }) => {
@@ -121,11 +148,18 @@ export function classRoutes(context: AppContext): void {
 		await reach(manager, account, params.id, "class");
 		if (!(await findTeacher(manager, params.teacher))) throw new Refusal("not-found");
 		const until = body.until === null ? null : new Date(body.until);
-		if (until && until <= new Date()) throw new Refusal("bad-request", "The cover would be over already.", [{ path: "until", message: "is past" }]);
+		if (until && until <= new Date())
+			throw new Refusal("bad-request", "The cover would be over already.", [{ path: "until", message: "is past" }]);
 		await dataSource.transaction(async (tx) => {
 			await setTeacher(tx, params.id, params.teacher, until);
 			await refuseLast(tx, params.id);
-			await note(tx, { who: account.id, what: "gave class", subject: params.id, field: "until", new: until?.toISOString() ?? null });
+			await note(tx, {
+				who: account.id,
+				what: "gave class",
+				subject: params.id,
+				field: "until",
+				new: until?.toISOString() ?? null,
+			});
 		});
 	});
 	serve(context, ROUTES.takeClass, async ({ request, params }) => {

@@ -2,7 +2,16 @@ import type { Cell, ClassPage } from "@markpen/contract";
 import type { EntityManager } from "typeorm";
 import { all, changed, one } from "../database/data-source.ts";
 
-export type ClassSummary = { id: string; name: string; schoolYear: string; code: string; students: number; assignments: number; until: Date | null; closedAt: Date | null };
+export type ClassSummary = {
+	id: string;
+	name: string;
+	schoolYear: string;
+	code: string;
+	students: number;
+	assignments: number;
+	until: Date | null;
+	closedAt: Date | null;
+};
 
 const SUMMARY = `c.id, c.name, c.school_year AS "schoolYear", c.code, t.until, c.closed_at AS "closedAt",
 	(SELECT count(*)::int FROM class_students s WHERE s.class_id = c.id AND s.left_at IS NULL) AS students,
@@ -30,28 +39,38 @@ export type ClassRecord = {
 };
 
 export function findClass(manager: EntityManager, classId: string): Promise<ClassRecord | undefined> {
-	return one(manager, `SELECT id, name, school_year AS "schoolYear", code, zone, grade_scale AS "gradeScale", revision, closed_at AS "closedAt" FROM classes WHERE id = $1`, [
-		classId,
-	]);
+	return one(
+		manager,
+		`SELECT id, name, school_year AS "schoolYear", code, zone, grade_scale AS "gradeScale", revision, closed_at AS "closedAt" FROM classes WHERE id = $1`,
+		[classId],
+	);
 }
 
 export async function insertClass(
 	manager: EntityManager,
-	of: { id: string; name: string; schoolYear: string; code: string; zone: string; teacherId: string; sourcedId?: string },
+	of: {
+		id: string;
+		name: string;
+		schoolYear: string;
+		code: string;
+		zone: string;
+		teacherId: string;
+		sourcedId?: string;
+	},
 ): Promise<void> {
-	await manager.query("INSERT INTO classes (id, name, school_year, code, zone, sourced_id) VALUES ($1, $2, $3, $4, $5, $6)", [
-		of.id,
-		of.name,
-		of.schoolYear,
-		of.code,
-		of.zone,
-		of.sourcedId ?? null,
-	]);
+	await manager.query(
+		"INSERT INTO classes (id, name, school_year, code, zone, sourced_id) VALUES ($1, $2, $3, $4, $5, $6)",
+		[of.id, of.name, of.schoolYear, of.code, of.zone, of.sourcedId ?? null],
+	);
 	await manager.query("INSERT INTO class_teachers (class_id, account_id) VALUES ($1, $2)", [of.id, of.teacherId]);
 }
 
 /** Changes a class if it still has the revision that was read (−1: any). */
-export async function updateClass(manager: EntityManager, of: Omit<ClassRecord, "code">, revision: number): Promise<boolean> {
+export async function updateClass(
+	manager: EntityManager,
+	of: Omit<ClassRecord, "code">,
+	revision: number,
+): Promise<boolean> {
 	const rows = await changed(
 		manager,
 		`UPDATE classes SET name = $2, school_year = $3, zone = $4, grade_scale = $5, closed_at = $6, revision = revision + 1 WHERE id = $1 AND ($7 = -1 OR revision = $7) RETURNING id`,
@@ -62,11 +81,18 @@ export async function updateClass(manager: EntityManager, of: Omit<ClassRecord, 
 
 export async function closeYear(manager: EntityManager, schoolYear: string): Promise<string[]> {
 	return (
-		await changed<{ id: string }>(manager, "UPDATE classes SET closed_at = now(), revision = revision + 1 WHERE school_year = $1 AND closed_at IS NULL RETURNING id", [schoolYear])
+		await changed<{ id: string }>(
+			manager,
+			"UPDATE classes SET closed_at = now(), revision = revision + 1 WHERE school_year = $1 AND closed_at IS NULL RETURNING id",
+			[schoolYear],
+		)
 	).map((r) => r.id);
 }
 
-export function teachersOf(manager: EntityManager, classId: string): Promise<{ id: string; name: string; until: Date | null }[]> {
+export function teachersOf(
+	manager: EntityManager,
+	classId: string,
+): Promise<{ id: string; name: string; until: Date | null }[]> {
 	return all(
 		manager,
 		"SELECT a.id, a.name, t.until FROM class_teachers t JOIN accounts a ON a.id = t.account_id WHERE t.class_id = $1 AND a.closed_at IS NULL ORDER BY a.name, a.id",
@@ -74,23 +100,37 @@ export function teachersOf(manager: EntityManager, classId: string): Promise<{ i
 	);
 }
 
-export async function setTeacher(manager: EntityManager, classId: string, teacherId: string, until: Date | null): Promise<void> {
-	await manager.query("INSERT INTO class_teachers (class_id, account_id, until) VALUES ($1, $2, $3) ON CONFLICT (class_id, account_id) DO UPDATE SET until = $3", [
-		classId,
-		teacherId,
-		until,
-	]);
+export async function setTeacher(
+	manager: EntityManager,
+	classId: string,
+	teacherId: string,
+	until: Date | null,
+): Promise<void> {
+	await manager.query(
+		"INSERT INTO class_teachers (class_id, account_id, until) VALUES ($1, $2, $3) ON CONFLICT (class_id, account_id) DO UPDATE SET until = $3",
+		[classId, teacherId, until],
+	);
 }
 
 export async function removeTeacher(manager: EntityManager, classId: string, teacherId: string): Promise<boolean> {
-	return (await changed(manager, "DELETE FROM class_teachers WHERE class_id = $1 AND account_id = $2 RETURNING account_id", [classId, teacherId])).length > 0;
+	return (
+		(
+			await changed(
+				manager,
+				"DELETE FROM class_teachers WHERE class_id = $1 AND account_id = $2 RETURNING account_id",
+				[classId, teacherId],
+			)
+		).length > 0
+	);
 }
 
 /** Students who are in a class now, by name. */
 export function studentsOf(manager: EntityManager, classId: string): Promise<ClassPage["students"]> {
-	return all(manager, "SELECT a.id, a.name FROM class_students s JOIN accounts a ON a.id = s.account_id WHERE s.class_id = $1 AND s.left_at IS NULL ORDER BY a.name, a.id", [
-		classId,
-	]);
+	return all(
+		manager,
+		"SELECT a.id, a.name FROM class_students s JOIN accounts a ON a.id = s.account_id WHERE s.class_id = $1 AND s.left_at IS NULL ORDER BY a.name, a.id",
+		[classId],
+	);
 }
 
 export type ColumnRow = {

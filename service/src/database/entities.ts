@@ -74,7 +74,12 @@ export interface ReportRow {
 const uuid = { type: "uuid" } as const;
 const text = { type: "text" } as const;
 const instant = { type: "timestamptz" } as const;
-const points = { type: "numeric", precision: 8, scale: 2, transformer: { to: (v: number) => v, from: (v: string) => Number(v) } } as const;
+const points = {
+	type: "numeric",
+	precision: 8,
+	scale: 2,
+	transformer: { to: (v: number) => v, from: (v: string) => Number(v) },
+} as const;
 
 export const Account = new EntitySchema<AccountRow>({
 	name: "account",
@@ -95,7 +100,11 @@ export const Class = new EntitySchema<ClassRow>({
 	columns: { id: { ...uuid, primary: true }, name: text, schoolYear: { ...text, name: "school_year" }, code: text },
 });
 
-export const Exercise = new EntitySchema<ExerciseRow>({ name: "exercise", tableName: "exercises", columns: { id: { ...uuid, primary: true }, key: text } });
+export const Exercise = new EntitySchema<ExerciseRow>({
+	name: "exercise",
+	tableName: "exercises",
+	columns: { id: { ...uuid, primary: true }, key: text },
+});
 
 export const ExerciseVersion = new EntitySchema<ExerciseVersionRow>({
 	name: "exerciseVersion",

@@ -13,7 +13,9 @@ const PATIENCE_MILLISECONDS = 50;
  *
  * @param answer gives an answer or an error for each question, in their order
  */
-export function gathered<Question, Answer>(answer: (questions: readonly Question[]) => Promise<readonly (Answer | Error)[]>): (question: Question) => Promise<Answer> {
+export function gathered<Question, Answer>(
+	answer: (questions: readonly Question[]) => Promise<readonly (Answer | Error)[]>,
+): (question: Question) => Promise<Answer> {
 	// What comes in at the same turn of the event loop goes together too.
 	let before: Promise<unknown> = Promise.resolve();
 	const loader = new DataLoader<Question, Answer>(

@@ -17,7 +17,8 @@ type Query = pg.Client["query"];
 export class PreparingClient extends pg.Client {
 	override query: Query = ((first: unknown, values: unknown, ...more: unknown[]) => {
 		const query = super.query as (...arguments_: unknown[]) => unknown;
-		if (typeof first !== "string" || !Array.isArray(values) || values.length === 0) return query.call(this, first, values, ...more);
+		if (typeof first !== "string" || !Array.isArray(values) || values.length === 0)
+			return query.call(this, first, values, ...more);
 		return query.call(this, { name: nameOf(first), text: first, values }, ...more);
 	}) as Query;
 }

@@ -2,7 +2,14 @@ import type { EntityManager } from "typeorm";
 import { one } from "../database/data-source.ts";
 
 interface Across {
-	classes: { classId: string; className: string; students: number; handedIn: number; earned: number; possible: number }[];
+	classes: {
+		classId: string;
+		className: string;
+		students: number;
+		handedIn: number;
+		earned: number;
+		possible: number;
+	}[];
 	criteria: { id: string; met: number; asked: number }[];
 	slips: { id: string; sentence: string; students: number }[];
 }

@@ -1,4 +1,15 @@
-import { type CollectionFile, conditionsOf, type ExerciseFile, type FileProblem, pictureOf, readCollection, readExercise, runUnder, svgOf, tapeOf } from "@markpen/core";
+import {
+	type CollectionFile,
+	conditionsOf,
+	type ExerciseFile,
+	type FileProblem,
+	pictureOf,
+	readCollection,
+	readExercise,
+	runUnder,
+	svgOf,
+	tapeOf,
+} from "@markpen/core";
 import { Refusal } from "../refusals.ts";
 
 function refusalOf(problems: readonly FileProblem[]): Refusal {

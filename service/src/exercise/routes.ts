@@ -46,10 +46,17 @@ async function owned(manager: EntityManager, id: string, teacherId: string): Pro
 async function pageFor(manager: EntityManager, id: string, teacherId: string) {
 	const record = await seen(manager, id, teacherId);
 	const versions = await versionsOf(manager, id);
-	return { ...record, trialPrograms: await trialProgramsOf(manager, id), versions: versions.map(({ publishedAt, ...v }) => ({ ...v, publishedAt: publishedAt.toISOString() })) };
+	return {
+		...record,
+		trialPrograms: await trialProgramsOf(manager, id),
+		versions: versions.map(({ publishedAt, ...v }) => ({ ...v, publishedAt: publishedAt.toISOString() })),
+	};
 }
 
-const collectionData = ({ source, ...row }: CollectionRow) => ({ ...row, exercises: collectionToPublish(source).exercises });
+const collectionData = ({ source, ...row }: CollectionRow) => ({
+	...row,
+	exercises: collectionToPublish(source).exercises,
+});
 
 export function exerciseRoutes(context: AppContext): void {
 	const { dataSource, queue } = context;
@@ -57,7 +64,12 @@ export function exerciseRoutes(context: AppContext): void {
 	serve(context, ROUTES.listExercises, async ({ request, query }) => {
 		const { cursor, limit, mine, ...asked } = query;
 		const after = cursorAfter(cursor);
-		const rows = await exercisesFor(manager, accountOf(request).id, { ...asked, words: asked.words, after, mine: mine === "true" }, limit + 1);
+		const rows = await exercisesFor(
+			manager,
+			accountOf(request).id,
+			{ ...asked, words: asked.words, after, mine: mine === "true" },
+			limit + 1,
+		);
 		const { items, next } = pageOf(rows, limit, (r) => [r.id, asked.sort === "key" ? r.key : r.title]);
 		return { exercises: items, next };
 	});
@@ -66,7 +78,13 @@ export function exerciseRoutes(context: AppContext): void {
 		const { id: key, title } = exerciseToPublish(body.source);
 		return dataSource.transaction(async (tx) => {
 			const version = await storeVersion(tx, { key, title, source: body.source, publishedAt: new Date(), ownerId });
-			await note(tx, { who: ownerId, what: "published exercise", subject: version.exerciseId, field: "version", new: version.number });
+			await note(tx, {
+				who: ownerId,
+				what: "published exercise",
+				subject: version.exerciseId,
+				field: "version",
+				new: version.number,
+			});
 			return { exerciseId: version.exerciseId, versionId: version.id, number: version.number, key, title };
 		});
 	});
@@ -85,14 +103,18 @@ export function exerciseRoutes(context: AppContext): void {
 	serve(context, ROUTES.saveExercise, async ({ request, reply, params, body, revision }) => {
 		await owned(manager, params.id, accountOf(request).id);
 		const programs = body.trialPrograms;
-		if (programs && new Set(programs.map((p) => p.name)).size < programs.length) throw new Refusal("taken", "Two trial programs have one name.");
+		if (programs && new Set(programs.map((p) => p.name)).size < programs.length)
+			throw new Refusal("taken", "Two trial programs have one name.");
 		return dataSource.transaction(async (tx) => {
 			const next = await updateDraft(tx, params.id, body.source, revision);
 			if (next === undefined) throw new Refusal("changed-since");
 			if (programs) await storeTrialPrograms(tx, params.id, programs);
 			const reading = readExercise(body.source);
 			tag(reply, next);
-			return { revision: next, problems: reading.ok ? [] : reading.problems.map(({ path, line, message }) => ({ path, line, message })) };
+			return {
+				revision: next,
+				problems: reading.ok ? [] : reading.problems.map(({ path, line, message }) => ({ path, line, message })),
+			};
 		});
 	});
 	serve(context, ROUTES.publishDraft, async ({ request, params, revision }) => {
@@ -101,12 +123,20 @@ export function exerciseRoutes(context: AppContext): void {
 		refuseChanged(revision, record.revision);
 		const { id: key, title } = exerciseToPublish(record.source);
 		if (key !== record.key)
-			throw new Refusal("exercise-wrong", `The file says its id is ${key}, and this exercise is ${record.key}. Copy the exercise to give it another id.`, [
-				{ path: "id", message: `is ${key}, and must be ${record.key}` },
-			]);
+			throw new Refusal(
+				"exercise-wrong",
+				`The file says its id is ${key}, and this exercise is ${record.key}. Copy the exercise to give it another id.`,
+				[{ path: "id", message: `is ${key}, and must be ${record.key}` }],
+			);
 		return dataSource.transaction(async (tx) => {
 			const version = await storeVersion(tx, { key, title, source: record.source, publishedAt: new Date(), ownerId });
-			await note(tx, { who: ownerId, what: "published exercise", subject: params.id, field: "version", new: version.number });
+			await note(tx, {
+				who: ownerId,
+				what: "published exercise",
+				subject: params.id,
+				field: "version",
+				new: version.number,
+			});
 			return { exerciseId: params.id, versionId: version.id, number: version.number, key, title };
 		});
 	});
@@ -119,7 +149,8 @@ export function exerciseRoutes(context: AppContext): void {
 	serve(context, ROUTES.showPicture, async ({ request, reply, params }) => {
 		const record = await seen(manager, params.id, accountOf(request).id);
 		const version = record.version === null ? undefined : await findVersion(manager, record.id, record.version);
-		if (!version) throw new Refusal("not-found", "Nothing of this exercise is published yet, so there is no picture of it.");
+		if (!version)
+			throw new Refusal("not-found", "Nothing of this exercise is published yet, so there is no picture of it.");
 		reply.header("content-security-policy", DRAWING_FILE_POLICY).header("cache-control", "private, max-age=60");
 		return modelSvg(publishedExercise(version.source));
 	});
@@ -138,22 +169,44 @@ export function exerciseRoutes(context: AppContext): void {
 		const { id } = accountOf(request);
 		await owned(manager, params.id, id);
 		await setShared(manager, params.id, body.shared);
-		await note(manager, { who: id, what: "shared exercise", subject: params.id, field: "shared", new: String(body.shared) });
+		await note(manager, {
+			who: id,
+			what: "shared exercise",
+			subject: params.id,
+			field: "shared",
+			new: String(body.shared),
+		});
 	});
 	serve(context, ROUTES.tryDraft, async ({ request, params }) => {
 		const { id } = accountOf(request);
 		const record = await seen(manager, params.id, id);
 		exerciseToPublish(record.source);
-		return { jobId: await beginJob(dataSource, queue, { kind: "trial", byId: id, classId: null, about: { exerciseId: params.id, source: record.source } }) };
+		return {
+			jobId: await beginJob(dataSource, queue, {
+				kind: "trial",
+				byId: id,
+				classId: null,
+				about: { exerciseId: params.id, source: record.source },
+			}),
+		};
 	});
 	serve(context, ROUTES.acrossClasses, async ({ request, params }) => {
 		const record = await seen(manager, params.id, accountOf(request).id);
 		const found = await across(manager, params.id, accountOf(request).id);
 		const version = record.version === null ? undefined : await findVersion(manager, record.id, record.version);
-		const asked = new Map((version ? publishedExercise(version.source).criteria : []).map((c) => [c.id, sentenceOf(c)]));
-		return { key: record.key, title: record.title, ...found, criteria: found.criteria.map((c) => ({ ...c, asks: asked.get(c.id) ?? c.id })) };
+		const asked = new Map(
+			(version ? publishedExercise(version.source).criteria : []).map((c) => [c.id, sentenceOf(c)]),
+		);
+		return {
+			key: record.key,
+			title: record.title,
+			...found,
+			criteria: found.criteria.map((c) => ({ ...c, asks: asked.get(c.id) ?? c.id })),
+		};
 	});
-	serve(context, ROUTES.listCollections, async ({ request }) => ({ collections: (await collectionsFor(manager, accountOf(request).id)).map(collectionData) }));
+	serve(context, ROUTES.listCollections, async ({ request }) => ({
+		collections: (await collectionsFor(manager, accountOf(request).id)).map(collectionData),
+	}));
 	serve(context, ROUTES.publishCollection, async ({ request, body }) => {
 		const { id: ownerId } = accountOf(request);
 		const { id: key, title, exercises } = collectionToPublish(body.source);

@@ -5,7 +5,16 @@ import { ExerciseVersion, type ExerciseVersionRow } from "../database/entities.t
 import { Refusal } from "../refusals.ts";
 
 /** An exercise as a teacher sees it in a list. */
-export type ExerciseSummary = { id: string; key: string; title: string; owner: string | null; mine: boolean; shared: boolean; version: number | null; draft: boolean };
+export type ExerciseSummary = {
+	id: string;
+	key: string;
+	title: string;
+	owner: string | null;
+	mine: boolean;
+	shared: boolean;
+	version: number | null;
+	draft: boolean;
+};
 export type ExerciseRecord = ExerciseSummary & { source: string; revision: number };
 
 const SEEN = "(e.owner_id IS NULL OR e.owner_id = $1 OR e.shared)";
@@ -31,7 +40,12 @@ export interface ExercisesAsked {
 }
 
 /** Exercises that a teacher can see. */
-export function exercisesFor(manager: EntityManager, teacherId: string, { after, mine, words, sort }: ExercisesAsked, limit: number): Promise<ExerciseSummary[]> {
+export function exercisesFor(
+	manager: EntityManager,
+	teacherId: string,
+	{ after, mine, words, sort }: ExercisesAsked,
+	limit: number,
+): Promise<ExerciseSummary[]> {
 	const { by, after: isAfter } = SORTS[sort];
 	return all(
 		manager,
@@ -41,16 +55,38 @@ export function exercisesFor(manager: EntityManager, teacherId: string, { after,
 	);
 }
 
-export function findExercise(manager: EntityManager, id: string, teacherId: string): Promise<ExerciseRecord | undefined> {
-	return one(manager, `SELECT ${SUMMARY}, coalesce(e.draft, v.source, '') AS source, e.revision ${FROM} WHERE ${SEEN} AND e.id = $2`, [teacherId, id]);
+export function findExercise(
+	manager: EntityManager,
+	id: string,
+	teacherId: string,
+): Promise<ExerciseRecord | undefined> {
+	return one(
+		manager,
+		`SELECT ${SUMMARY}, coalesce(e.draft, v.source, '') AS source, e.revision ${FROM} WHERE ${SEEN} AND e.id = $2`,
+		[teacherId, id],
+	);
 }
 
-export function versionsOf(manager: EntityManager, exerciseId: string): Promise<{ id: string; number: number; title: string; publishedAt: Date }[]> {
-	return all(manager, `SELECT id, number, title, published_at AS "publishedAt" FROM exercise_versions WHERE exercise_id = $1 ORDER BY number DESC`, [exerciseId]);
+export function versionsOf(
+	manager: EntityManager,
+	exerciseId: string,
+): Promise<{ id: string; number: number; title: string; publishedAt: Date }[]> {
+	return all(
+		manager,
+		`SELECT id, number, title, published_at AS "publishedAt" FROM exercise_versions WHERE exercise_id = $1 ORDER BY number DESC`,
+		[exerciseId],
+	);
 }
 
-export function findVersion(manager: EntityManager, exerciseId: string, number: number): Promise<{ id: string; source: string } | undefined> {
-	return one(manager, "SELECT id, source FROM exercise_versions WHERE exercise_id = $1 AND number = $2", [exerciseId, number]);
+export function findVersion(
+	manager: EntityManager,
+	exerciseId: string,
+	number: number,
+): Promise<{ id: string; source: string } | undefined> {
+	return one(manager, "SELECT id, source FROM exercise_versions WHERE exercise_id = $1 AND number = $2", [
+		exerciseId,
+		number,
+	]);
 }
 
 export type TrialProgram = { name: string; source: string; expects: number | null };
@@ -64,14 +100,24 @@ export async function trialProgramsOf(manager: EntityManager, exerciseId: string
 	return rows.map((r) => ({ ...r, expects: r.expects === null ? null : Number(r.expects) }));
 }
 
-export async function storeTrialPrograms(manager: EntityManager, exerciseId: string, programs: readonly TrialProgram[]): Promise<void> {
+export async function storeTrialPrograms(
+	manager: EntityManager,
+	exerciseId: string,
+	programs: readonly TrialProgram[],
+): Promise<void> {
 	await manager.query("DELETE FROM trial_programs WHERE exercise_id = $1", [exerciseId]);
 	for (const [position, { name, source, expects }] of programs.entries())
-		await manager.query("INSERT INTO trial_programs (exercise_id, position, name, source, expects) VALUES ($1, $2, $3, $4, $5)", [exerciseId, position, name, source, expects]);
+		await manager.query(
+			"INSERT INTO trial_programs (exercise_id, position, name, source, expects) VALUES ($1, $2, $3, $4, $5)",
+			[exerciseId, position, name, source, expects],
+		);
 }
 
 /** Begins an exercise with a draft; its id must be free on the site. */
-export async function insertDraft(manager: EntityManager, of: { id: string; key: string; source: string; ownerId: string }): Promise<void> {
+export async function insertDraft(
+	manager: EntityManager,
+	of: { id: string; key: string; source: string; ownerId: string },
+): Promise<void> {
 	const rows = await all(
 		manager,
 		"INSERT INTO exercises (id, key, owner_id, shared, draft, drafted_at) VALUES ($1, $2, $3, false, $4, now()) ON CONFLICT (key) DO NOTHING RETURNING id",
@@ -81,7 +127,12 @@ export async function insertDraft(manager: EntityManager, of: { id: string; key:
 }
 
 /** Saves a draft if it still has the revision that was read (−1: any). The new revision, or undefined. */
-export async function updateDraft(manager: EntityManager, id: string, source: string, revision: number): Promise<number | undefined> {
+export async function updateDraft(
+	manager: EntityManager,
+	id: string,
+	source: string,
+	revision: number,
+): Promise<number | undefined> {
 	const rows = await changed<{ revision: number }>(
 		manager,
 		"UPDATE exercises SET draft = $2, drafted_at = now(), revision = revision + 1 WHERE id = $1 AND ($3 = -1 OR revision = $3) RETURNING revision",
@@ -103,20 +154,44 @@ export async function storeVersion(
 	manager: EntityManager,
 	of: { key: string; title: string; source: string; publishedAt: Date; ownerId: string | null },
 ): Promise<ExerciseVersionRow> {
-	await manager.query("INSERT INTO exercises (id, key, owner_id) VALUES ($1, $2, $3) ON CONFLICT (key) DO NOTHING", [v7(), of.key, of.ownerId]);
-	const exercise = await one<{ id: string; ownerId: string | null }>(manager, `SELECT id, owner_id AS "ownerId" FROM exercises WHERE key = $1 FOR UPDATE`, [of.key]);
+	await manager.query("INSERT INTO exercises (id, key, owner_id) VALUES ($1, $2, $3) ON CONFLICT (key) DO NOTHING", [
+		v7(),
+		of.key,
+		of.ownerId,
+	]);
+	const exercise = await one<{ id: string; ownerId: string | null }>(
+		manager,
+		`SELECT id, owner_id AS "ownerId" FROM exercises WHERE key = $1 FOR UPDATE`,
+		[of.key],
+	);
 	if (exercise?.ownerId && exercise.ownerId !== of.ownerId)
-		throw new Refusal("taken", `The id ${of.key} is an exercise's of another teacher. Give yours another id, or copy theirs.`);
+		throw new Refusal(
+			"taken",
+			`The id ${of.key} is an exercise's of another teacher. Give yours another id, or copy theirs.`,
+		);
 	const exerciseId = exercise?.id as string;
-	const newest = await manager.getRepository(ExerciseVersion).findOne({ where: { exerciseId }, order: { number: "DESC" } });
+	const newest = await manager
+		.getRepository(ExerciseVersion)
+		.findOne({ where: { exerciseId }, order: { number: "DESC" } });
 	if (newest?.source === of.source) return newest;
-	const version = { id: v7(), exerciseId, number: (newest?.number ?? 0) + 1, title: of.title, source: of.source, publishedAt: of.publishedAt };
+	const version = {
+		id: v7(),
+		exerciseId,
+		number: (newest?.number ?? 0) + 1,
+		title: of.title,
+		source: of.source,
+		publishedAt: of.publishedAt,
+	};
 	await manager.getRepository(ExerciseVersion).insert(version);
 	return version;
 }
 
 /** The newest version of an exercise by the id of its file, if the teacher can see it. */
-export function newestVersion(manager: EntityManager, key: string, teacherId: string): Promise<{ id: string; exerciseId: string; number: number; title: string } | undefined> {
+export function newestVersion(
+	manager: EntityManager,
+	key: string,
+	teacherId: string,
+): Promise<{ id: string; exerciseId: string; number: number; title: string } | undefined> {
 	return one(
 		manager,
 		`SELECT v.id, v.exercise_id AS "exerciseId", v.number, v.title FROM exercises e JOIN exercise_versions v ON v.exercise_id = e.id WHERE ${SEEN} AND e.key = $2 ORDER BY v.number DESC LIMIT 1`,
@@ -129,15 +204,27 @@ const COLLECTION = `c.id, c.key, c.title, c.source, coalesce(c.owner_id = $1, fa
 const COLLECTION_SEEN = "(c.owner_id IS NULL OR c.owner_id = $1 OR c.shared)";
 
 export function collectionsFor(manager: EntityManager, teacherId: string): Promise<CollectionRow[]> {
-	return all(manager, `SELECT ${COLLECTION} FROM collections c WHERE ${COLLECTION_SEEN} ORDER BY c.title, c.id`, [teacherId]);
+	return all(manager, `SELECT ${COLLECTION} FROM collections c WHERE ${COLLECTION_SEEN} ORDER BY c.title, c.id`, [
+		teacherId,
+	]);
 }
 
-export function findCollection(manager: EntityManager, teacherId: string, by: { id: string } | { key: string }): Promise<CollectionRow | undefined> {
+export function findCollection(
+	manager: EntityManager,
+	teacherId: string,
+	by: { id: string } | { key: string },
+): Promise<CollectionRow | undefined> {
 	const [column, value] = "id" in by ? ["id", by.id] : ["key", by.key];
-	return one(manager, `SELECT ${COLLECTION} FROM collections c WHERE ${COLLECTION_SEEN} AND c.${column} = $2`, [teacherId, value]);
+	return one(manager, `SELECT ${COLLECTION} FROM collections c WHERE ${COLLECTION_SEEN} AND c.${column} = $2`, [
+		teacherId,
+		value,
+	]);
 }
 
-export async function storeCollection(manager: EntityManager, of: { key: string; title: string; source: string; ownerId: string | null; shared: boolean }): Promise<string> {
+export async function storeCollection(
+	manager: EntityManager,
+	of: { key: string; title: string; source: string; ownerId: string | null; shared: boolean },
+): Promise<string> {
 	const rows = await all<{ id: string }>(
 		manager,
 		`INSERT INTO collections (id, key, owner_id, title, source, shared) VALUES ($1, $2, $3, $4, $5, $6)
@@ -145,6 +232,7 @@ export async function storeCollection(manager: EntityManager, of: { key: string;
 		 WHERE collections.owner_id IS NULL OR collections.owner_id = $3 RETURNING id`,
 		[v7(), of.key, of.ownerId, of.title, of.source, of.shared],
 	);
-	if (!rows[0]) throw new Refusal("taken", `The id ${of.key} is a collection's of another teacher. Give yours another id.`);
+	if (!rows[0])
+		throw new Refusal("taken", `The id ${of.key} is a collection's of another teacher. Give yours another id.`);
 	return rows[0].id;
 }

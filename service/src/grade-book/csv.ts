@@ -13,7 +13,9 @@ type Cell = GradeBook["rows"][number]["cells"][number];
 
 /** What a cell says where there is one value to say. */
 function said(cell: Cell): string | number {
-	return cell.state === "counted" || (cell.state === "to be judged" && cell.points) ? (cell.points?.earned ?? "") : cell.state;
+	return cell.state === "counted" || (cell.state === "to be judged" && cell.points)
+		? (cell.points?.earned ?? "")
+		: cell.state;
 }
 
 /** One row a student. */
@@ -24,7 +26,18 @@ export function byStudents({ columns, rows }: GradeBook): string {
 
 /** One row a student and exercise. */
 export function byExercises({ columns, rows }: GradeBook): string {
-	const heading = ["Name", "Sign-in name", "Exercise", "Title", "State", "Late", "Earned", "Possible", "To be judged", "Weight"];
+	const heading = [
+		"Name",
+		"Sign-in name",
+		"Exercise",
+		"Title",
+		"State",
+		"Late",
+		"Earned",
+		"Possible",
+		"To be judged",
+		"Weight",
+	];
 	return csv([
 		heading,
 		...rows.flatMap((r) =>

@@ -20,7 +20,9 @@ export async function gradeBookOf(manager: EntityManager, classId: string, now =
 	);
 	const cellAt = new Map(cells.map((c) => [`${c.studentId} ${c.assignmentId} ${c.exercise}`, c] as const));
 	const ownAt = new Map(own.map((o) => [`${o.studentId} ${o.assignmentId}`, o] as const));
-	const students = (await rosterOf(manager, classId)).filter((s) => s.leftAt === null || cells.some((c) => c.studentId === s.id));
+	const students = (await rosterOf(manager, classId)).filter(
+		(s) => s.leftAt === null || cells.some((c) => c.studentId === s.id),
+	);
 	const shown = columns.map((c) => ({
 		assignmentId: c.assignmentId,
 		exercise: c.exercise,
@@ -36,8 +38,20 @@ export async function gradeBookOf(manager: EntityManager, classId: string, now =
 			const theirs = ownAt.get(`${s.id} ${column.assignmentId}`);
 			const due = theirs?.dueAt ?? (columns[i]?.dueAt as Date);
 			const state = stateOf(cell, theirs?.excused === true, due <= now);
-			weighed.push({ state, earned: cell?.points?.earned ?? 0, possible: cell?.points?.possible ?? column.possible, weight: column.weight });
-			return { assignmentId: column.assignmentId, exercise: column.exercise, state, late: cell?.late ?? false, points: cell?.points ?? null, open: cell?.open ?? 0 };
+			weighed.push({
+				state,
+				earned: cell?.points?.earned ?? 0,
+				possible: cell?.points?.possible ?? column.possible,
+				weight: column.weight,
+			});
+			return {
+				assignmentId: column.assignmentId,
+				exercise: column.exercise,
+				state,
+				late: cell?.late ?? false,
+				points: cell?.points ?? null,
+				open: cell?.open ?? 0,
+			};
 		});
 		const percent = percentOf(weighed);
 		return {
@@ -51,7 +65,11 @@ export async function gradeBookOf(manager: EntityManager, classId: string, now =
 	return { classId, className: record.name, columns: shown, rows };
 }
 
-function stateOf(cell: { points: unknown; open: number } | undefined, excused: boolean, due: boolean): GradeBook["rows"][number]["cells"][number]["state"] {
+function stateOf(
+	cell: { points: unknown; open: number } | undefined,
+	excused: boolean,
+	due: boolean,
+): GradeBook["rows"][number]["cells"][number]["state"] {
 	if (excused) return "excused";
 	if (!cell) return due ? "missing" : "not due";
 	return cell.points === null || cell.open > 0 ? "to be judged" : "counted";

@@ -1,7 +1,12 @@
 import { expect, test } from "vitest";
 import { gradeOf, percentOf, type Weighed } from "./grade.ts";
 
-const cell = (state: Weighed["state"], earned = 0, possible = 10, weight = 1): Weighed => ({ state, earned, possible, weight });
+const cell = (state: Weighed["state"], earned = 0, possible = 10, weight = 1): Weighed => ({
+	state,
+	earned,
+	possible,
+	weight,
+});
 
 test("what is missing counts nothing, and what is excused, to be judged or not due isn't counted", () => {
 	expect(percentOf([cell("counted", 8), cell("missing")])).toBe(40);

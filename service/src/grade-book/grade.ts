@@ -24,7 +24,10 @@ export function percentOf(cells: readonly Weighed[]): number | undefined {
 }
 
 /** The step of a scale that a percentage reaches: of those whose limit it isn't below, the highest. */
-export function gradeOf(percent: number | undefined, scale: readonly { readonly name: string; readonly from: number }[]): string | null {
+export function gradeOf(
+	percent: number | undefined,
+	scale: readonly { readonly name: string; readonly from: number }[],
+): string | null {
 	if (percent === undefined) return null;
 	const reached = scale.filter((step) => percent >= step.from - 1e-9).sort((a, b) => b.from - a.from);
 	return reached[0]?.name ?? null;

@@ -46,7 +46,13 @@ function split(name: string): [given: string, family: string] {
 
 /** What a result's state is called by the standard (1.2, scoreStatus). */
 function scoreStatus(state: GradeBook["rows"][number]["cells"][number]["state"]): string {
-	const words = { counted: "fully graded", missing: "not submitted", excused: "exempt", "to be judged": "partially graded", "not due": "not submitted" } as const;
+	const words = {
+		counted: "fully graded",
+		missing: "not submitted",
+		excused: "exempt",
+		"to be judged": "partially graded",
+		"not due": "not submitted",
+	} as const;
 	return words[state];
 }
 
@@ -60,7 +66,11 @@ export async function oneRosterZip(manager: EntityManager, book: GradeBook): Pro
 		 ORDER BY 5, 3, 1`,
 		[book.classId],
 	);
-	const [known] = await all<{ sourcedId: string | null }>(manager, `SELECT sourced_id AS "sourcedId" FROM classes WHERE id = $1`, [book.classId]);
+	const [known] = await all<{ sourcedId: string | null }>(
+		manager,
+		`SELECT sourced_id AS "sourcedId" FROM classes WHERE id = $1`,
+		[book.classId],
+	);
 	const classId = known?.sourcedId ?? book.classId;
 	const idOf = new Map(people.map((p) => [p.id, p.sourcedId ?? p.id] as const));
 	const lineItem = (c: { assignmentId: string; exercise: string }) => `${c.assignmentId}-${c.exercise}`;
@@ -68,7 +78,17 @@ export async function oneRosterZip(manager: EntityManager, book: GradeBook): Pro
 	const session = `year-${year}`;
 	const tables: Partial<Record<(typeof FILES)[number], Table>> = {
 		academicSessions: [
-			["sourcedId", "status", "dateLastModified", "title", "type", "startDate", "endDate", "parentSourcedId", "schoolYear"],
+			[
+				"sourcedId",
+				"status",
+				"dateLastModified",
+				"title",
+				"type",
+				"startDate",
+				"endDate",
+				"parentSourcedId",
+				"schoolYear",
+			],
 			[session, "", "", record.schoolYear, "schoolYear", `${Number(year) - 1}-09-01`, `${year}-08-31`, "", year],
 		],
 		categories: [
@@ -95,12 +115,45 @@ export async function oneRosterZip(manager: EntityManager, book: GradeBook): Pro
 			[classId, "", "", record.name, "", `course-${classId}`, record.code, "scheduled", "", ORG, session, "", "", ""],
 		],
 		courses: [
-			["sourcedId", "status", "dateLastModified", "schoolYearSourcedId", "title", "courseCode", "grades", "orgSourcedId", "subjects", "subjectCodes"],
+			[
+				"sourcedId",
+				"status",
+				"dateLastModified",
+				"schoolYearSourcedId",
+				"title",
+				"courseCode",
+				"grades",
+				"orgSourcedId",
+				"subjects",
+				"subjectCodes",
+			],
 			[`course-${classId}`, "", "", session, record.name, "", "", ORG, "", ""],
 		],
 		enrollments: [
-			["sourcedId", "status", "dateLastModified", "classSourcedId", "schoolSourcedId", "userSourcedId", "role", "primary", "beginDate", "endDate"],
-			...people.map((p) => [`${classId}-${p.id}`, "", "", classId, ORG, idOf.get(p.id) as string, p.role, p.role === "teacher" ? "true" : "false", "", ""]),
+			[
+				"sourcedId",
+				"status",
+				"dateLastModified",
+				"classSourcedId",
+				"schoolSourcedId",
+				"userSourcedId",
+				"role",
+				"primary",
+				"beginDate",
+				"endDate",
+			],
+			...people.map((p) => [
+				`${classId}-${p.id}`,
+				"",
+				"",
+				classId,
+				ORG,
+				idOf.get(p.id) as string,
+				p.role,
+				p.role === "teacher" ? "true" : "false",
+				"",
+				"",
+			]),
 		],
 		lineItems: [
 			[
@@ -119,7 +172,22 @@ export async function oneRosterZip(manager: EntityManager, book: GradeBook): Pro
 				"schoolSourcedId",
 				"academicSessionSourcedId",
 			],
-			...book.columns.map((c) => [lineItem(c), "", "", c.title, "", c.dueAt.slice(0, DAY), c.dueAt.slice(0, DAY), classId, CATEGORY, session, 0, c.possible, ORG, session]),
+			...book.columns.map((c) => [
+				lineItem(c),
+				"",
+				"",
+				c.title,
+				"",
+				c.dueAt.slice(0, DAY),
+				c.dueAt.slice(0, DAY),
+				classId,
+				CATEGORY,
+				session,
+				0,
+				c.possible,
+				ORG,
+				session,
+			]),
 		],
 		orgs: [
 			["sourcedId", "status", "dateLastModified", "name", "type", "identifier", "parentSourcedId"],
@@ -173,7 +241,18 @@ export async function oneRosterZip(manager: EntityManager, book: GradeBook): Pro
 			),
 		],
 		roles: [
-			["sourcedId", "status", "dateLastModified", "userSourcedId", "roleType", "role", "beginDate", "endDate", "orgSourcedId", "userProfileSourcedId"],
+			[
+				"sourcedId",
+				"status",
+				"dateLastModified",
+				"userSourcedId",
+				"roleType",
+				"role",
+				"beginDate",
+				"endDate",
+				"orgSourcedId",
+				"userProfileSourcedId",
+			],
 			...people.map((p) => [`role-${p.id}`, "", "", idOf.get(p.id) as string, "primary", p.role, "", "", ORG, ""]),
 		],
 		users: [
@@ -201,7 +280,29 @@ export async function oneRosterZip(manager: EntityManager, book: GradeBook): Pro
 				"primaryOrgSourcedId",
 				"pronouns",
 			],
-			...people.map((p) => [idOf.get(p.id) as string, "", "", "true", p.signInName, "", ...split(p.name), "", "", "", "", "", "", "", "", "", "", "", "", ORG, ""]),
+			...people.map((p) => [
+				idOf.get(p.id) as string,
+				"",
+				"",
+				"true",
+				p.signInName,
+				"",
+				...split(p.name),
+				"",
+				"",
+				"",
+				"",
+				"",
+				"",
+				"",
+				"",
+				"",
+				"",
+				"",
+				"",
+				ORG,
+				"",
+			]),
 		],
 	};
 	const manifest: Table = [
@@ -212,5 +313,8 @@ export async function oneRosterZip(manager: EntityManager, book: GradeBook): Pro
 		["source.systemName", "Mark Pen"],
 		["source.systemCode", CORE_VERSION],
 	];
-	return zip({ "manifest.csv": csv(manifest), ...Object.fromEntries(Object.entries(tables).map(([name, table]) => [`${name}.csv`, csv(table)])) });
+	return zip({
+		"manifest.csv": csv(manifest),
+		...Object.fromEntries(Object.entries(tables).map(([name, table]) => [`${name}.csv`, csv(table)])),
+	});
 }

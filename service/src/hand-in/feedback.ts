@@ -58,38 +58,82 @@ async function settled(manager: EntityManager, handInId: string): Promise<Standi
 }
 
 /** Gives a criterion its place on its scale, or an answer its points. */
-export async function judgeCriterion(manager: EntityManager, record: HandInRecord, of: { criterion: string; points: number; by: string }): Promise<Standing> {
+export async function judgeCriterion(
+	manager: EntityManager,
+	record: HandInRecord,
+	of: { criterion: string; points: number; by: string },
+): Promise<Standing> {
 	const criterion = criterionOf(record, of.criterion);
 	const scale = scaleOf(criterion);
 	const isAnswer = "check" in criterion && criterion.check === "answer" && !("expects" in criterion);
-	if (!scale && !isAnswer) throw new Refusal("not-this-way", "This criterion is checked by itself. Adjust its points instead, with a reason.");
-	if (scale && !Object.keys(scale).some((step) => Number(step) === of.points)) throw new Refusal("points-wrong", `The scale's places are ${Object.keys(scale).join(", ")}.`);
-	if (of.points > criterion.points || !quarters(of.points)) throw new Refusal("points-wrong", `Points are quarters, from 0 to ${criterion.points}.`);
-	const before = await one<{ points: string }>(manager, "SELECT points FROM judgements WHERE hand_in_id = $1 AND criterion = $2", [record.id, of.criterion]);
+	if (!scale && !isAnswer)
+		throw new Refusal("not-this-way", "This criterion is checked by itself. Adjust its points instead, with a reason.");
+	if (scale && !Object.keys(scale).some((step) => Number(step) === of.points))
+		throw new Refusal("points-wrong", `The scale's places are ${Object.keys(scale).join(", ")}.`);
+	if (of.points > criterion.points || !quarters(of.points))
+		throw new Refusal("points-wrong", `Points are quarters, from 0 to ${criterion.points}.`);
+	const before = await one<{ points: string }>(
+		manager,
+		"SELECT points FROM judgements WHERE hand_in_id = $1 AND criterion = $2",
+		[record.id, of.criterion],
+	);
 	await manager.query(
 		"INSERT INTO judgements (hand_in_id, criterion, points, by_id) VALUES ($1, $2, $3, $4) ON CONFLICT (hand_in_id, criterion) DO UPDATE SET points = $3, by_id = $4, at = now()",
 		[record.id, of.criterion, of.points, of.by],
 	);
-	await note(manager, { who: of.by, what: "judged", subject: record.id, field: of.criterion, old: before ? Number(before.points) : null, new: of.points });
+	await note(manager, {
+		who: of.by,
+		what: "judged",
+		subject: record.id,
+		field: of.criterion,
+		old: before ? Number(before.points) : null,
+		new: of.points,
+	});
 	return settled(manager, record.id);
 }
 
 /** Changes a criterion's points, with a reason. */
-export async function adjustCriterion(manager: EntityManager, record: HandInRecord, of: { criterion: string; points: number; reason: string; by: string }): Promise<Standing> {
+export async function adjustCriterion(
+	manager: EntityManager,
+	record: HandInRecord,
+	of: { criterion: string; points: number; reason: string; by: string },
+): Promise<Standing> {
 	const criterion = criterionOf(record, of.criterion);
-	if (of.points > criterion.points || !quarters(of.points)) throw new Refusal("points-wrong", `Points are quarters, from 0 to ${criterion.points}.`);
+	if (of.points > criterion.points || !quarters(of.points))
+		throw new Refusal("points-wrong", `Points are quarters, from 0 to ${criterion.points}.`);
 	const at = record.criteria?.indexOf(of.criterion) ?? -1;
 	await manager.query(
 		"INSERT INTO adjustments (hand_in_id, criterion, points, reason, by_id) VALUES ($1, $2, $3, $4, $5) ON CONFLICT (hand_in_id, criterion) DO UPDATE SET points = $3, reason = $4, by_id = $5, at = now()",
 		[record.id, of.criterion, of.points, of.reason, of.by],
 	);
-	await note(manager, { who: of.by, what: "adjusted", subject: record.id, field: of.criterion, old: at < 0 ? null : Number(record.points?.[at]), new: of.points });
+	await note(manager, {
+		who: of.by,
+		what: "adjusted",
+		subject: record.id,
+		field: of.criterion,
+		old: at < 0 ? null : Number(record.points?.[at]),
+		new: of.points,
+	});
 	return settled(manager, record.id);
 }
 
-export async function undoAdjustment(manager: EntityManager, record: HandInRecord, of: { criterion: string; by: string }): Promise<Standing> {
-	const gone = await changed<{ points: string }>(manager, "DELETE FROM adjustments WHERE hand_in_id = $1 AND criterion = $2 RETURNING points", [record.id, of.criterion]);
+export async function undoAdjustment(
+	manager: EntityManager,
+	record: HandInRecord,
+	of: { criterion: string; by: string },
+): Promise<Standing> {
+	const gone = await changed<{ points: string }>(
+		manager,
+		"DELETE FROM adjustments WHERE hand_in_id = $1 AND criterion = $2 RETURNING points",
+		[record.id, of.criterion],
+	);
 	if (!gone[0]) throw new Refusal("not-found");
-	await note(manager, { who: of.by, what: "took adjustment back", subject: record.id, field: of.criterion, old: Number(gone[0].points) });
+	await note(manager, {
+		who: of.by,
+		what: "took adjustment back",
+		subject: record.id,
+		field: of.criterion,
+		old: Number(gone[0].points),
+	});
 	return settled(manager, record.id);
 }

@@ -59,7 +59,10 @@ export function handingIn({ manager }: DataSource, queue: PgBoss): (of: HandInCa
 		});
 		// The student's own clock is told, and decides nothing.
 		if (of.pressedAt && of.pressedAt < taken.handedInAt)
-			await manager.query("INSERT INTO pressed (hand_in_id, at) VALUES ($1, $2) ON CONFLICT DO NOTHING", [taken.id, of.pressedAt]);
+			await manager.query("INSERT INTO pressed (hand_in_id, at) VALUES ($1, $2) ON CONFLICT DO NOTHING", [
+				taken.id,
+				of.pressedAt,
+			]);
 		return taken;
 	};
 }
@@ -95,7 +98,11 @@ export async function handInFor(manager: EntityManager, queue: PgBoss, files: re
 }
 
 /** Hands the draft of a closed assignment in, as it stood at its end, unless something was handed in meanwhile. */
-export async function handInAtClosing(dataSource: DataSource, queue: PgBoss, of: { assignmentId: string; exerciseId: string; studentId: string; closesAt: Date }): Promise<void> {
+export async function handInAtClosing(
+	dataSource: DataSource,
+	queue: PgBoss,
+	of: { assignmentId: string; exerciseId: string; studentId: string; closesAt: Date },
+): Promise<void> {
 	const { closesAt, ...place } = of;
 	const draft = await one<Pick<Brought, "source" | "answers" | "versionId">>(
 		dataSource.manager,
@@ -105,7 +112,16 @@ export async function handInAtClosing(dataSource: DataSource, queue: PgBoss, of:
 	);
 	if (!draft) return;
 	try {
-		const brought: Brought = { ...place, ...draft, handedInAt: closesAt, late: false, madeBy: "closing", key: null, most: 1, reason: "hand-in" };
+		const brought: Brought = {
+			...place,
+			...draft,
+			handedInAt: closesAt,
+			late: false,
+			madeBy: "closing",
+			key: null,
+			most: 1,
+			reason: "hand-in",
+		};
 		await takeHandIn(dataSource.manager, queue, brought, PRIORITY.again);
 	} catch (error) {
 		if (!(error instanceof Refusal)) throw error;

@@ -14,7 +14,17 @@ import { Refusal } from "../refusals.ts";
 import { serve } from "../serve-route.ts";
 import { adjustCriterion, FIELDS, filled, judgeCriterion, undoAdjustment } from "./feedback.ts";
 import { handingIn } from "./hand-in.ts";
-import { type CommentRow, commentsOf, decisionsOf, drawingOf, findHandIn, type HandInRecord, neighbours, tapeOfHandIn, triesOfStudent } from "./store.ts";
+import {
+	type CommentRow,
+	commentsOf,
+	decisionsOf,
+	drawingOf,
+	findHandIn,
+	type HandInRecord,
+	neighbours,
+	tapeOfHandIn,
+	triesOfStudent,
+} from "./store.ts";
 import { forStudent } from "./student-view.ts";
 
 const commentData = ({ at, ...row }: CommentRow) => ({ ...row, at: at.toISOString() });
@@ -47,7 +57,10 @@ export function handInRoutes(context: AppContext): void {
 		const student = account.role === "student";
 		const shown = student ? shownTo(record, record) : { points: true, feedback: true };
 		const exercise = publishedExercise(record.exercise);
-		const [judgements, adjustments] = [await decisionsOf(manager, record.id, "judgements"), await decisionsOf(manager, record.id, "adjustments")];
+		const [judgements, adjustments] = [
+			await decisionsOf(manager, record.id, "judgements"),
+			await decisionsOf(manager, record.id, "adjustments"),
+		];
 		const { report } = record;
 		const visible = student && report ? forStudent(report, exercise, { before: false, points: shown.points }) : report;
 		const ids = new Set(visible?.criteria.map((c) => c.id));
@@ -71,7 +84,10 @@ export function handInRoutes(context: AppContext): void {
 			answers: record.answers,
 			report: shown.feedback ? visible : null,
 			waiting: record.waiting,
-			points: shown.points && record.earned !== null ? { earned: Number(record.earned), possible: Number(record.possible), open: Number(record.open) } : null,
+			points:
+				shown.points && record.earned !== null
+					? { earned: Number(record.earned), possible: Number(record.possible), open: Number(record.open) }
+					: null,
 			criteria:
 				shown.points && shown.feedback
 					? (record.criteria ?? []).flatMap((id, i) => {
@@ -82,7 +98,14 @@ export function handInRoutes(context: AppContext): void {
 									id,
 									points: Number(record.points?.[i]),
 									judged: judgements.find((j) => j.criterion === id)?.points ?? null,
-									adjusted: adjusted ? { points: adjusted.points, reason: adjusted.reason, by: adjusted.by, at: adjusted.at.toISOString() } : null,
+									adjusted: adjusted
+										? {
+												points: adjusted.points,
+												reason: adjusted.reason,
+												by: adjusted.by,
+												at: adjusted.at.toISOString(),
+											}
+										: null,
 								},
 							];
 						})
@@ -132,12 +155,16 @@ export function handInRoutes(context: AppContext): void {
 	serve(context, ROUTES.judge, async ({ request, params, body }) => {
 		const account = accountOf(request);
 		const record = await judged(params.id, account);
-		return dataSource.transaction((tx) => judgeCriterion(tx, record, { criterion: params.criterion, points: body.points, by: account.id }));
+		return dataSource.transaction((tx) =>
+			judgeCriterion(tx, record, { criterion: params.criterion, points: body.points, by: account.id }),
+		);
 	});
 	serve(context, ROUTES.adjust, async ({ request, params, body }) => {
 		const account = accountOf(request);
 		const record = await judged(params.id, account);
-		return dataSource.transaction((tx) => adjustCriterion(tx, record, { criterion: params.criterion, ...body, by: account.id }));
+		return dataSource.transaction((tx) =>
+			adjustCriterion(tx, record, { criterion: params.criterion, ...body, by: account.id }),
+		);
 	});
 	serve(context, ROUTES.undoAdjustment, async ({ request, params }) => {
 		const account = accountOf(request);
@@ -148,32 +175,40 @@ export function handInRoutes(context: AppContext): void {
 		const account = accountOf(request);
 		const record = await judged(params.id, account);
 		const { place } = body;
-		if (place.on === "criterion" && !publishedExercise(record.exercise).criteria.some((c) => c.id === place.criterion)) throw new Refusal("not-found");
+		if (place.on === "criterion" && !publishedExercise(record.exercise).criteria.some((c) => c.id === place.criterion))
+			throw new Refusal("not-found");
 		if (place.on === "lines" && (place.to < place.from || place.to > record.source.split("\n").length))
-			throw new Refusal("bad-request", "The program has no such lines.", [{ path: "place.to", message: "is after the program's last line, or before place.from" }]);
+			throw new Refusal("bad-request", "The program has no such lines.", [
+				{ path: "place.to", message: "is after the program's last line, or before place.from" },
+			]);
 		if (place.on === "figure" && !record.report?.figures.some((f) => f.index === place.figure))
-			throw new Refusal("bad-request", "The drawing has no such figure.", [{ path: "place.figure", message: "is the index of no figure of the report" }]);
+			throw new Refusal("bad-request", "The drawing has no such figure.", [
+				{ path: "place.figure", message: "is the index of no figure of the report" },
+			]);
 		const id = v7();
 		const words = filled(body.words, record);
-		const [row] = await all<{ at: Date }>(manager, "INSERT INTO comments (id, hand_in_id, by_id, place, words) VALUES ($1, $2, $3, $4, $5) RETURNING at", [
-			id,
-			record.id,
-			account.id,
-			JSON.stringify(place),
-			words,
-		]);
+		const [row] = await all<{ at: Date }>(
+			manager,
+			"INSERT INTO comments (id, hand_in_id, by_id, place, words) VALUES ($1, $2, $3, $4, $5) RETURNING at",
+			[id, record.id, account.id, JSON.stringify(place), words],
+		);
 		await happened(manager, record.assignmentId, "commented", { handInId: record.id });
 		return { id, by: account.name, place, words, at: (row?.at ?? new Date()).toISOString() };
 	});
 	serve(context, ROUTES.removeComment, async ({ request, params }) => {
 		await reachHandIn(manager, accountOf(request), params.id, "class");
-		const gone = await changed(manager, "DELETE FROM comments WHERE id = $1 AND hand_in_id = $2 RETURNING id", [params.comment, params.id]);
+		const gone = await changed(manager, "DELETE FROM comments WHERE id = $1 AND hand_in_id = $2 RETURNING id", [
+			params.comment,
+			params.id,
+		]);
 		if (gone.length === 0) throw new Refusal("not-found");
 	});
 	serve(context, ROUTES.listKeptComments, async ({ request }) => ({
-		comments: await all<{ id: string; words: string; slip: string | null }>(manager, "SELECT id, words, slip FROM kept_comments WHERE owner_id = $1 ORDER BY made_at, id", [
-			accountOf(request).id,
-		]),
+		comments: await all<{ id: string; words: string; slip: string | null }>(
+			manager,
+			"SELECT id, words, slip FROM kept_comments WHERE owner_id = $1 ORDER BY made_at, id",
+			[accountOf(request).id],
+		),
 		fields: { ...FIELDS },
 	}));
 	serve(context, ROUTES.keepComment, async ({ request, body }) => {
@@ -186,7 +221,10 @@ export function handInRoutes(context: AppContext): void {
 		return row;
 	});
 	serve(context, ROUTES.forgetComment, async ({ request, params }) => {
-		const gone = await changed(manager, "DELETE FROM kept_comments WHERE id = $1 AND owner_id = $2 RETURNING id", [params.id, accountOf(request).id]);
+		const gone = await changed(manager, "DELETE FROM kept_comments WHERE id = $1 AND owner_id = $2 RETURNING id", [
+			params.id,
+			accountOf(request).id,
+		]);
 		if (gone.length === 0) throw new Refusal("not-found");
 	});
 }

@@ -45,8 +45,15 @@ const placeOf = (of: Brought) => `${of.studentId} ${of.assignmentId} ${of.exerci
  *
  * @returns for each, in the order they were given, what was taken, or why it wasn't
  */
-async function takeAll(manager: EntityManager, queue: PgBoss, brought: readonly Brought[], priority: number): Promise<(Taken | Refusal)[]> {
-	const order = brought.map((of, index) => ({ of, index, checkId: v7(), place: placeOf(of) })).sort((a, b) => (a.place < b.place ? -1 : a.place > b.place ? 1 : a.index - b.index));
+async function takeAll(
+	manager: EntityManager,
+	queue: PgBoss,
+	brought: readonly Brought[],
+	priority: number,
+): Promise<(Taken | Refusal)[]> {
+	const order = brought
+		.map((of, index) => ({ of, index, checkId: v7(), place: placeOf(of) }))
+		.sort((a, b) => (a.place < b.place ? -1 : a.place > b.place ? 1 : a.index - b.index));
 	const rows = order.map(({ of, checkId }) => [
 		v7(),
 		of.assignmentId,
@@ -67,9 +74,13 @@ async function takeAll(manager: EntityManager, queue: PgBoss, brought: readonly 
 	const values = TAKES.map((_, n) => rows.map((row) => row[n]));
 	// The job of a call that was repeated, or refused, finds no check to do, and ends.
 	const jobs = order.map(({ checkId }) => ({ do: "check", checkId }) as const);
-	const taken = await sendBeside<{ [K in keyof Taken]: Taken[K] | null }>(queue, manager, jobs, priority, { text: TAKE, values });
+	const taken = await sendBeside<{ [K in keyof Taken]: Taken[K] | null }>(queue, manager, jobs, priority, {
+		text: TAKE,
+		values,
+	});
 	const result: (Taken | Refusal)[] = [];
-	for (const [n, { index }] of order.entries()) result[index] = taken[n]?.id ? (taken[n] as Taken) : new Refusal("no-tries-left");
+	for (const [n, { index }] of order.entries())
+		result[index] = taken[n]?.id ? (taken[n] as Taken) : new Refusal("no-tries-left");
 	return result;
 }
 
@@ -78,7 +89,12 @@ async function takeAll(manager: EntityManager, queue: PgBoss, brought: readonly 
  *
  * @throws Refusal "no-tries-left"
  */
-export async function takeTogether(manager: EntityManager, queue: PgBoss, brought: readonly Brought[], priority: number): Promise<Taken[]> {
+export async function takeTogether(
+	manager: EntityManager,
+	queue: PgBoss,
+	brought: readonly Brought[],
+	priority: number,
+): Promise<Taken[]> {
 	if (brought.length === 0) return [];
 	return (await takeAll(manager, queue, brought, priority)).map((taken) => {
 		if (taken instanceof Refusal) throw taken;
@@ -97,7 +113,12 @@ export async function takeHandIn(manager: EntityManager, queue: PgBoss, of: Brou
  *
  * @returns for each what was taken, or why it wasn't
  */
-export async function takeHandIns(manager: EntityManager, queue: PgBoss, brought: readonly Brought[], priority: number): Promise<(Taken | Error)[]> {
+export async function takeHandIns(
+	manager: EntityManager,
+	queue: PgBoss,
+	brought: readonly Brought[],
+	priority: number,
+): Promise<(Taken | Error)[]> {
 	try {
 		return await takeAll(manager, queue, brought, priority);
 	} catch (error) {
@@ -108,7 +129,11 @@ export async function takeHandIns(manager: EntityManager, queue: PgBoss, brought
 
 /** The hand-in that a call with this key made. */
 export function takenBy(manager: EntityManager, studentId: string, key: string): Promise<Taken | undefined> {
-	return one(manager, `SELECT id, try_number AS "tryNumber", handed_in_at AS "handedInAt", late FROM hand_ins WHERE student_id = $1 AND idempotency_key = $2`, [studentId, key]);
+	return one(
+		manager,
+		`SELECT id, try_number AS "tryNumber", handed_in_at AS "handedInAt", late FROM hand_ins WHERE student_id = $1 AND idempotency_key = $2`,
+		[studentId, key],
+	);
 }
 
 export type HandInRecord = Showing & {
@@ -142,10 +167,16 @@ export type HandInRecord = Showing & {
 
 /** Whose hand-ins an account may see: a student's own, or those of the teacher's classes. */
 const mine = ({ role }: { role: string }) =>
-	role === "student" ? "h.student_id = $2" : "EXISTS (SELECT 1 FROM class_teachers t WHERE t.class_id = a.class_id AND t.account_id = $2 AND (t.until IS NULL OR t.until > now()))";
+	role === "student"
+		? "h.student_id = $2"
+		: "EXISTS (SELECT 1 FROM class_teachers t WHERE t.class_id = a.class_id AND t.account_id = $2 AND (t.until IS NULL OR t.until > now()))";
 
 /** What a hand-in drew, without all else that is known of it: a wall asks for many at once. */
-export async function drawingOf(manager: EntityManager, id: string, account: { id: string; role: string }): Promise<ReportBody["picture"] | undefined> {
+export async function drawingOf(
+	manager: EntityManager,
+	id: string,
+	account: { id: string; role: string },
+): Promise<ReportBody["picture"] | undefined> {
 	const row = await one<{ picture: ReportBody["picture"] | null }>(
 		manager,
 		`SELECT r.body -> 'picture' AS picture FROM hand_ins h JOIN assignments a ON a.id = h.assignment_id LEFT JOIN standings g ON g.hand_in_id = h.id LEFT JOIN reports r ON r.id = g.report_id
@@ -156,7 +187,11 @@ export async function drawingOf(manager: EntityManager, id: string, account: { i
 }
 
 /** A hand-in with the report that counts, if the account may see it: the student's own, or one of the teacher's class. */
-export function findHandIn(manager: EntityManager, id: string, account: { id: string; role: string }): Promise<HandInRecord | undefined> {
+export function findHandIn(
+	manager: EntityManager,
+	id: string,
+	account: { id: string; role: string },
+): Promise<HandInRecord | undefined> {
 	return one(
 		manager,
 		`SELECT h.id, h.assignment_id AS "assignmentId", h.exercise_id AS "exerciseId", a.class_id AS "classId", c.name AS "className", v.title, e.key, v.source AS exercise, h.student_id AS "studentId",
@@ -182,11 +217,19 @@ export async function triesOfStudent(manager: EntityManager, of: HandInRecord): 
 		 WHERE h.student_id = $1 AND h.assignment_id = $2 AND h.exercise_id = $3 ORDER BY h.try_number`,
 		[of.studentId, of.assignmentId, of.exerciseId],
 	);
-	return rows.map(({ id, tryNumber, earned, possible, counts }) => ({ id, tryNumber, points: pointsOf(earned, possible), counts }));
+	return rows.map(({ id, tryNumber, earned, possible, counts }) => ({
+		id,
+		tryNumber,
+		points: pointsOf(earned, possible),
+		counts,
+	}));
 }
 
 /** The hand-ins that count of the students before and after one, in the order of their names. */
-export async function neighbours(manager: EntityManager, of: HandInRecord): Promise<{ before: string | null; after: string | null }> {
+export async function neighbours(
+	manager: EntityManager,
+	of: HandInRecord,
+): Promise<{ before: string | null; after: string | null }> {
 	const rows = await all<{ id: string; studentId: string }>(
 		manager,
 		`SELECT n.hand_in_id AS id, n.student_id AS "studentId" FROM counting n JOIN accounts s ON s.id = n.student_id WHERE n.assignment_id = $1 AND n.exercise_id = $2 ORDER BY s.name, s.id`,
@@ -199,19 +242,33 @@ export async function neighbours(manager: EntityManager, of: HandInRecord): Prom
 export type Decision = { criterion: string; points: number; reason: string | null; by: string; at: Date };
 
 /** What teachers decided of a hand-in: its judgements, or its adjustments. */
-export async function decisionsOf(manager: EntityManager, handInId: string, table: "judgements" | "adjustments"): Promise<Decision[]> {
+export async function decisionsOf(
+	manager: EntityManager,
+	handInId: string,
+	table: "judgements" | "adjustments",
+): Promise<Decision[]> {
 	const reason = table === "adjustments" ? "d.reason" : "NULL::text AS reason";
-	return all(manager, `SELECT d.criterion, d.points::float AS points, ${reason}, a.name AS by, d.at FROM ${table} d JOIN accounts a ON a.id = d.by_id WHERE d.hand_in_id = $1`, [
-		handInId,
-	]);
+	return all(
+		manager,
+		`SELECT d.criterion, d.points::float AS points, ${reason}, a.name AS by, d.at FROM ${table} d JOIN accounts a ON a.id = d.by_id WHERE d.hand_in_id = $1`,
+		[handInId],
+	);
 }
 
-export type CommentRow = { id: string; by: string; place: HandInPage["comments"][number]["place"]; words: string; at: Date };
+export type CommentRow = {
+	id: string;
+	by: string;
+	place: HandInPage["comments"][number]["place"];
+	words: string;
+	at: Date;
+};
 
 export function commentsOf(manager: EntityManager, handInId: string): Promise<CommentRow[]> {
-	return all(manager, "SELECT c.id, a.name AS by, c.place, c.words, c.at FROM comments c JOIN accounts a ON a.id = c.by_id WHERE c.hand_in_id = $1 ORDER BY c.at, c.id", [
-		handInId,
-	]);
+	return all(
+		manager,
+		"SELECT c.id, a.name AS by, c.place, c.words, c.at FROM comments c JOIN accounts a ON a.id = c.by_id WHERE c.hand_in_id = $1 ORDER BY c.at, c.id",
+		[handInId],
+	);
 }
 
 /** A hand-in's tape, packed, where it was small enough to keep. */

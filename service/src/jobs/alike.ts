@@ -7,7 +7,12 @@ import { endJob, findJob } from "./job.ts";
 const MILLISECONDS = 120_000;
 
 /** Looks for pairs among the hand-ins of an exercise that count. Pairs that were dismissed stay so. */
-export async function findAlike(dataSource: DataSource, threads: Threads, jobId: string, complete: (manager: EntityManager) => Promise<void>): Promise<void> {
+export async function findAlike(
+	dataSource: DataSource,
+	threads: Threads,
+	jobId: string,
+	complete: (manager: EntityManager) => Promise<void>,
+): Promise<void> {
 	const job = await findJob(dataSource.manager, jobId);
 	if (!job || job.endedAt) return dataSource.transaction(complete);
 	const { assignmentId, exerciseId } = job.about as { assignmentId: string; exerciseId: string };
@@ -22,13 +27,18 @@ export async function findAlike(dataSource: DataSource, threads: Threads, jobId:
 		[assignmentId, exerciseId],
 	);
 	const pairs = exercise
-		? await threads.run({ do: "alike", exercise: exerciseText(publishedExercise(exercise.source)), sources: handIns.map((h) => h.source), milliseconds: MILLISECONDS })
+		? await threads.run({
+				do: "alike",
+				exercise: exerciseText(publishedExercise(exercise.source)),
+				sources: handIns.map((h) => h.source),
+				milliseconds: MILLISECONDS,
+			})
 		: [];
 	await dataSource.transaction(async (manager) => {
-		await manager.query("DELETE FROM alike_pairs p USING hand_ins h WHERE h.id = p.one_id AND p.assignment_id = $1 AND h.exercise_id = $2 AND p.dismissed_at IS NULL", [
-			assignmentId,
-			exerciseId,
-		]);
+		await manager.query(
+			"DELETE FROM alike_pairs p USING hand_ins h WHERE h.id = p.one_id AND p.assignment_id = $1 AND h.exercise_id = $2 AND p.dismissed_at IS NULL",
+			[assignmentId, exerciseId],
+		);
 		for (const { one: a, other: b, likeness, drawing, source } of pairs)
 			await manager.query(
 				`INSERT INTO alike_pairs (assignment_id, one_id, other_id, likeness, drawing, source) SELECT $1, a.id, b.id, $4, $5, $6 FROM hand_ins a, hand_ins b WHERE a.id = $2 AND b.id = $3

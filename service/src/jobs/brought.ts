@@ -33,7 +33,12 @@ function earlierExercises(exercise: ExerciseFile): string[] {
 }
 
 /** What a student had handed in to the exercises that one speaks of, the last of each until a moment. */
-export function earlierOf(manager: EntityManager, exercise: ExerciseFile, studentId: string, until: Date): Promise<LastHandIn[]> {
+export function earlierOf(
+	manager: EntityManager,
+	exercise: ExerciseFile,
+	studentId: string,
+	until: Date,
+): Promise<LastHandIn[]> {
 	return lastHandIns(manager, studentId, earlierExercises(exercise), until);
 }
 
@@ -43,7 +48,11 @@ export function wordsOf(answers: Readonly<Record<string, { words: string }>>): R
 }
 
 /** What comes with a hand-in: the student's answers, the try before it, and what was handed in to other exercises until then. */
-export async function broughtFor(manager: EntityManager, handInId: string, exercise: ExerciseFile): Promise<{ brought: Brought; ids: BroughtIds }> {
+export async function broughtFor(
+	manager: EntityManager,
+	handInId: string,
+	exercise: ExerciseFile,
+): Promise<{ brought: Brought; ids: BroughtIds }> {
 	const of = await one<HandIn>(
 		manager,
 		`SELECT assignment_id AS "assignmentId", exercise_id AS "exerciseId", student_id AS "studentId", try_number AS "tryNumber", handed_in_at AS "handedInAt", answers FROM hand_ins WHERE id = $1`,
@@ -64,6 +73,9 @@ export async function broughtFor(manager: EntityManager, handInId: string, exerc
 			...(before && { lastTry: before.source }),
 			...(others.length > 0 && { earlier: Object.fromEntries(others.map((o) => [o.key, o.source])) }),
 		},
-		ids: { ...(before && { lastTry: before.id }), ...(others.length > 0 && { earlier: Object.fromEntries(others.map((o) => [o.key, o.id])) }) },
+		ids: {
+			...(before && { lastTry: before.id }),
+			...(others.length > 0 && { earlier: Object.fromEntries(others.map((o) => [o.key, o.id])) }),
+		},
 	};
 }

@@ -30,9 +30,14 @@ function noteOf(report: Report): string {
 const lowerFirst = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
 
 /** Notes that a hand-in is to be checked again, on a version by today's core. */
-export async function requestCheck(manager: EntityManager, of: { handInId: string; exerciseVersionId: string }): Promise<string> {
+export async function requestCheck(
+	manager: EntityManager,
+	of: { handInId: string; exerciseVersionId: string },
+): Promise<string> {
 	const id = v7();
-	await manager.getRepository(Check).insert({ id, ...of, reason: "again", coreVersion: CORE_VERSION, requestedAt: new Date(), endedAt: null });
+	await manager
+		.getRepository(Check)
+		.insert({ id, ...of, reason: "again", coreVersion: CORE_VERSION, requestedAt: new Date(), endedAt: null });
 	return id;
 }
 
@@ -69,7 +74,12 @@ export async function storeReport(
 }
 
 /** Checks one hand-in; `complete` belongs to the transaction that stores its report. */
-export async function checkHandIn(dataSource: DataSource, threads: Threads, checkId: string, complete: (manager: EntityManager) => Promise<void>): Promise<void> {
+export async function checkHandIn(
+	dataSource: DataSource,
+	threads: Threads,
+	checkId: string,
+	complete: (manager: EntityManager) => Promise<void>,
+): Promise<void> {
 	const work = await one<Work>(
 		dataSource.manager,
 		`SELECT c.hand_in_id AS "handInId", c.exercise_version_id AS "exerciseVersionId", h.source, h.assignment_id AS "assignmentId", v.source AS exercise
@@ -84,13 +94,18 @@ export async function checkHandIn(dataSource: DataSource, threads: Threads, chec
 		// A student who was deleted meanwhile has no hand-in any more.
 		const [there] = await all(manager, "SELECT 1 FROM hand_ins WHERE id = $1 FOR KEY SHARE", [work.handInId]);
 		if (there) {
-			await storeReport(manager, { checkId, handInId: work.handInId, exerciseVersionId: work.exerciseVersionId, report, brought: ids });
+			await storeReport(manager, {
+				checkId,
+				handInId: work.handInId,
+				exerciseVersionId: work.exerciseVersionId,
+				report,
+				brought: ids,
+			});
 			if (tape)
-				await manager.query("INSERT INTO tapes (hand_in_id, core_version, tape) VALUES ($1, $2, $3) ON CONFLICT (hand_in_id) DO UPDATE SET core_version = $2, tape = $3", [
-					work.handInId,
-					CORE_VERSION,
-					Buffer.from(tape),
-				]);
+				await manager.query(
+					"INSERT INTO tapes (hand_in_id, core_version, tape) VALUES ($1, $2, $3) ON CONFLICT (hand_in_id) DO UPDATE SET core_version = $2, tape = $3",
+					[work.handInId, CORE_VERSION, Buffer.from(tape)],
+				);
 			await happened(manager, work.handInId, "checked");
 			await happened(manager, work.assignmentId, "checked", { handInId: work.handInId });
 		}

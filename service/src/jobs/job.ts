@@ -32,7 +32,13 @@ export function findJob(manager: EntityManager, id: string): Promise<JobRecord |
 export async function beginJob(
 	dataSource: DataSource,
 	queue: PgBoss,
-	of: { kind: JobRecord["kind"]; byId: string; classId: string | null; about: Record<string, string>; parts?: (jobId: string) => QueuedJob[] },
+	of: {
+		kind: JobRecord["kind"];
+		byId: string;
+		classId: string | null;
+		about: Record<string, string>;
+		parts?: (jobId: string) => QueuedJob[];
+	},
 ): Promise<string> {
 	const id = v7();
 	const parts = of.parts ? of.parts(id) : [{ do: of.kind as "alike" | "trial", jobId: id }];
@@ -45,7 +51,8 @@ export async function beginJob(
 			JSON.stringify(of.about),
 			parts.length,
 		]);
-		for (const part of parts) await sendWork(queue, manager, part, of.kind === "rehearsal" ? PRIORITY.again : PRIORITY.teacher);
+		for (const part of parts)
+			await sendWork(queue, manager, part, of.kind === "rehearsal" ? PRIORITY.again : PRIORITY.teacher);
 		if (parts.length === 0) await endJob(manager, id, {});
 	});
 	return id;
@@ -53,16 +60,25 @@ export async function beginJob(
 
 /** Counts what is done of long work, and ends it when all is. */
 export async function stepJob(manager: EntityManager, id: string, done: number): Promise<void> {
-	const job = await one<{ done: number; total: number }>(manager, "WITH u AS (UPDATE jobs SET done = $2, state = 'running' WHERE id = $1 RETURNING done, total) SELECT * FROM u", [
-		id,
-		done,
-	]);
+	const job = await one<{ done: number; total: number }>(
+		manager,
+		"WITH u AS (UPDATE jobs SET done = $2, state = 'running' WHERE id = $1 RETURNING done, total) SELECT * FROM u",
+		[id, done],
+	);
 	if (!job) return;
 	if (job.done >= job.total) await endJob(manager, id, {});
 	else await happened(manager, id, "progress", { done: job.done, total: job.total });
 }
 
-export async function endJob(manager: EntityManager, id: string, result: unknown, state: "done" | "failed" = "done"): Promise<void> {
-	await manager.query("UPDATE jobs SET state = $3, done = total, result = $2, ended_at = now() WHERE id = $1 AND ended_at IS NULL", [id, JSON.stringify(result), state]);
+export async function endJob(
+	manager: EntityManager,
+	id: string,
+	result: unknown,
+	state: "done" | "failed" = "done",
+): Promise<void> {
+	await manager.query(
+		"UPDATE jobs SET state = $3, done = total, result = $2, ended_at = now() WHERE id = $1 AND ended_at IS NULL",
+		[id, JSON.stringify(result), state],
+	);
 	await happened(manager, id, "done", { state });
 }

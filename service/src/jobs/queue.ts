@@ -57,7 +57,14 @@ export function createQueue(url: string, looksAfter: boolean, onError: (error: E
 
 /** Makes the queue if it doesn't exist yet. */
 export async function setUpQueues(queue: PgBoss): Promise<void> {
-	if (!(await queue.getQueue(QUEUE))) await queue.createQueue(QUEUE, { name: QUEUE, policy: "standard", retryLimit: RETRIES, retryDelay: 0, expireInSeconds: EXPIRES_SECONDS });
+	if (!(await queue.getQueue(QUEUE)))
+		await queue.createQueue(QUEUE, {
+			name: QUEUE,
+			policy: "standard",
+			retryLimit: RETRIES,
+			retryDelay: 0,
+			expireInSeconds: EXPIRES_SECONDS,
+		});
 }
 
 const optionsOf = (job: QueuedJob, priority: number) => ({
@@ -77,7 +84,13 @@ export interface Statement {
  * Sends work in one statement with one of ours, a `SELECT`, whose rows it gives: both happen or none. Nothing of it waits
  * for a second call of the database, which is most of what a hand-in costs. Ours wakes the workers.
  */
-export async function sendBeside<T>(queue: PgBoss, manager: EntityManager, jobs: readonly QueuedJob[], priority: number, ours: Statement): Promise<T[]> {
+export async function sendBeside<T>(
+	queue: PgBoss,
+	manager: EntityManager,
+	jobs: readonly QueuedJob[],
+	priority: number,
+	ours: Statement,
+): Promise<T[]> {
 	let rows: T[] = [];
 	const db: PgBoss.Db = {
 		async executeSql(text, values) {

@@ -33,7 +33,8 @@ interface Row {
 }
 
 function rowsOf(manager: EntityManager, jobId: string): Promise<Row[]> {
-	const decided = (table: string) => `coalesce((SELECT jsonb_object_agg(criterion, points) FROM ${table} WHERE hand_in_id = h.id), '{}')`;
+	const decided = (table: string) =>
+		`coalesce((SELECT jsonb_object_agg(criterion, points) FROM ${table} WHERE hand_in_id = h.id), '{}')`;
 	return all(
 		manager,
 		`SELECT h.id AS "handInId", s.id AS "studentId", s.name AS "studentName", h.try_number AS "tryNumber", x.report, r.body AS before, g.earned, ${decided("judgements")} AS judgements, ${decided("adjustments")} AS adjustments
@@ -54,21 +55,40 @@ export interface Moved {
 }
 
 function movedOf(row: Row, beyondFull: boolean): Moved | undefined {
-	const pointsIn = (report: { criteria: readonly { id: string; points: number | null }[] } | null, id: string) => report?.criteria.find((c) => c.id === id)?.points ?? null;
+	const pointsIn = (report: { criteria: readonly { id: string; points: number | null }[] } | null, id: string) =>
+		report?.criteria.find((c) => c.id === id)?.points ?? null;
 	const after = settle(row.report.criteria, row, beyondFull).earned;
 	const before = row.earned === null ? null : Number(row.earned);
 	const ids = [...new Set([...(row.before?.criteria ?? []).map((c) => c.id), ...row.report.criteria.map((c) => c.id)])];
 	const differing = ids.filter((id) => pointsIn(row.before, id) !== pointsIn(row.report, id));
 	const why = differing.map((criterion) => {
 		const now = row.report.criteria.find((c) => c.id === criterion);
-		return { criterion, before: pointsIn(row.before, criterion), after: pointsIn(row.report, criterion), says: now ? now.sentence : "This criterion is gone." };
+		return {
+			criterion,
+			before: pointsIn(row.before, criterion),
+			after: pointsIn(row.report, criterion),
+			says: now ? now.sentence : "This criterion is gone.",
+		};
 	});
 	// An adjustment was made of what was found then; where something else is found now, a person looks again.
 	const decide = Object.entries(row.adjustments)
 		.filter(([criterion]) => differing.includes(criterion))
-		.map(([criterion, adjusted]) => ({ criterion, adjusted: Number(adjusted), before: pointsIn(row.before, criterion), after: pointsIn(row.report, criterion) }));
+		.map(([criterion, adjusted]) => ({
+			criterion,
+			adjusted: Number(adjusted),
+			before: pointsIn(row.before, criterion),
+			after: pointsIn(row.report, criterion),
+		}));
 	if (before === after && decide.length === 0) return undefined;
-	return { handInId: row.handInId, student: { id: row.studentId, name: row.studentName }, tryNumber: row.tryNumber, before, after, why, decide };
+	return {
+		handInId: row.handInId,
+		student: { id: row.studentId, name: row.studentName },
+		tryNumber: row.tryNumber,
+		before,
+		after,
+		why,
+		decide,
+	};
 }
 
 /** Whose points would move, by how much and why, and which adjustments need a decision. */
@@ -105,27 +125,54 @@ export async function carryOutRehearsal(
 	of: { drop: readonly { handInId: string; criterion: string }[]; by: string },
 ): Promise<{ reports: number; dropped: number }> {
 	const about = job.about as unknown as About;
-	await manager.query("UPDATE jobs SET about = about || jsonb_build_object('carriedOut', now()::text) WHERE id = $1", [job.id]);
-	await manager.query("UPDATE assignment_exercises SET exercise_version_id = $3 WHERE assignment_id = $1 AND exercise_id = $2", [
-		about.assignmentId,
-		about.exerciseId,
+	await manager.query("UPDATE jobs SET about = about || jsonb_build_object('carriedOut', now()::text) WHERE id = $1", [
+		job.id,
+	]);
+	await manager.query(
+		"UPDATE assignment_exercises SET exercise_version_id = $3 WHERE assignment_id = $1 AND exercise_id = $2",
+		[about.assignmentId, about.exerciseId, about.toVersionId],
+	);
+	const version = await one<{ source: string }>(manager, "SELECT source FROM exercise_versions WHERE id = $1", [
 		about.toVersionId,
 	]);
-	const version = await one<{ source: string }>(manager, "SELECT source FROM exercise_versions WHERE id = $1", [about.toVersionId]);
 	const exercise = publishedExercise(version?.source ?? "");
 	const rows = await rowsOf(manager, job.id);
 	let dropped = 0;
 	for (const { handInId, criterion } of of.drop) {
-		const gone = await changed<{ points: string }>(manager, "DELETE FROM adjustments WHERE hand_in_id = $1 AND criterion = $2 RETURNING points", [handInId, criterion]);
+		const gone = await changed<{ points: string }>(
+			manager,
+			"DELETE FROM adjustments WHERE hand_in_id = $1 AND criterion = $2 RETURNING points",
+			[handInId, criterion],
+		);
 		if (!gone[0]) continue;
 		dropped++;
-		await note(manager, { who: of.by, what: "dropped adjustment", subject: handInId, field: criterion, old: Number(gone[0].points) });
+		await note(manager, {
+			who: of.by,
+			what: "dropped adjustment",
+			subject: handInId,
+			field: criterion,
+			old: Number(gone[0].points),
+		});
 	}
 	for (const { handInId, report, earned } of rows) {
 		const checkId = await requestCheck(manager, { handInId, exerciseVersionId: about.toVersionId });
 		const { ids } = await broughtFor(manager, handInId, exercise);
-		const now = await storeReport(manager, { checkId, handInId, exerciseVersionId: about.toVersionId, report, brought: ids });
-		if (now && Number(earned) !== now.earned) await note(manager, { who: of.by, what: "checked again", subject: handInId, field: "points", old: earned, new: now.earned });
+		const now = await storeReport(manager, {
+			checkId,
+			handInId,
+			exerciseVersionId: about.toVersionId,
+			report,
+			brought: ids,
+		});
+		if (now && Number(earned) !== now.earned)
+			await note(manager, {
+				who: of.by,
+				what: "checked again",
+				subject: handInId,
+				field: "points",
+				old: earned,
+				new: now.earned,
+			});
 	}
 	// What was handed in since the rehearsal is checked on the new version too.
 	const since = await all<{ id: string }>(

@@ -21,16 +21,23 @@ export async function rehearse(
 			[of.handInId, job.about.toVersionId],
 		));
 	const exercise = work && publishedExercise(work.exercise);
-	const report = exercise && (await check(threads, work.source, exercise, { brought: (await broughtFor(dataSource.manager, of.handInId, exercise)).brought }));
+	const report =
+		exercise &&
+		(await check(threads, work.source, exercise, {
+			brought: (await broughtFor(dataSource.manager, of.handInId, exercise)).brought,
+		}));
 	await dataSource.transaction(async (manager) => {
 		await manager.query("SELECT pg_advisory_xact_lock(hashtextextended($1, 2))", [of.jobId]);
 		if (report)
-			await manager.query("INSERT INTO rehearsed (job_id, hand_in_id, report) SELECT $1, h.id, $3 FROM hand_ins h WHERE h.id = $2 ON CONFLICT DO NOTHING", [
-				of.jobId,
-				of.handInId,
-				JSON.stringify(report),
-			]);
-		const [row] = await all<{ count: number }>(manager, "SELECT count(*)::int AS count FROM rehearsed WHERE job_id = $1", [of.jobId]);
+			await manager.query(
+				"INSERT INTO rehearsed (job_id, hand_in_id, report) SELECT $1, h.id, $3 FROM hand_ins h WHERE h.id = $2 ON CONFLICT DO NOTHING",
+				[of.jobId, of.handInId, JSON.stringify(report)],
+			);
+		const [row] = await all<{ count: number }>(
+			manager,
+			"SELECT count(*)::int AS count FROM rehearsed WHERE job_id = $1",
+			[of.jobId],
+		);
 		// What a student who left for good had handed in isn't waited for.
 		if (!report) await manager.query("UPDATE jobs SET total = total - 1 WHERE id = $1", [of.jobId]);
 		await stepJob(manager, of.jobId, row?.count ?? 0);

@@ -27,7 +27,12 @@ type PairRow = {
 };
 
 /** A job of the account's own. */
-async function mine(manager: EntityManager, id: string, accountId: string, kind?: JobRecord["kind"]): Promise<JobRecord> {
+async function mine(
+	manager: EntityManager,
+	id: string,
+	accountId: string,
+	kind?: JobRecord["kind"],
+): Promise<JobRecord> {
 	const job = await findJob(manager, id);
 	if (!job || job.byId !== accountId || (kind !== undefined && job.kind !== kind)) throw new Refusal("not-found");
 	return job;
@@ -37,7 +42,14 @@ export function jobRoutes(context: AppContext): void {
 	const { dataSource, queue, events } = context;
 	const { manager } = dataSource;
 	serve(context, ROUTES.showJob, async ({ request, params }) => {
-		const { byId: _, classId: __, about: ___, madeAt, endedAt, ...job } = await mine(manager, params.id, accountOf(request).id);
+		const {
+			byId: _,
+			classId: __,
+			about: ___,
+			madeAt,
+			endedAt,
+			...job
+		} = await mine(manager, params.id, accountOf(request).id);
 		return { ...job, madeAt: madeAt.toISOString(), endedAt: endedAt?.toISOString() ?? null };
 	});
 	serve(context, ROUTES.jobEvents, async ({ request, reply, params }) => {
@@ -49,7 +61,14 @@ export function jobRoutes(context: AppContext): void {
 		const account = accountOf(request);
 		const { classId } = await reachAssignment(manager, account, params.id, "looking");
 		const item = itemOf(await itemsOf(manager, params.id), body.exercise);
-		return { jobId: await beginJob(dataSource, queue, { kind: "alike", byId: account.id, classId, about: { assignmentId: params.id, exerciseId: item.exerciseId } }) };
+		return {
+			jobId: await beginJob(dataSource, queue, {
+				kind: "alike",
+				byId: account.id,
+				classId,
+				about: { assignmentId: params.id, exerciseId: item.exerciseId },
+			}),
+		};
 	});
 	serve(context, ROUTES.listAlike, async ({ request, params }) => {
 		await reachAssignment(manager, accountOf(request), params.id, "looking");
@@ -82,7 +101,13 @@ export function jobRoutes(context: AppContext): void {
 			[params.id, params.one, params.other, body.dismissed, account.id, body.reason],
 		);
 		if (rows.length === 0) throw new Refusal("not-found");
-		await note(manager, { who: account.id, what: body.dismissed ? "dismissed alike pair" : "took dismissal back", subject: params.one, field: "other", new: params.other });
+		await note(manager, {
+			who: account.id,
+			what: body.dismissed ? "dismissed alike pair" : "took dismissal back",
+			subject: params.one,
+			field: "other",
+			new: params.other,
+		});
 	});
 	serve(context, ROUTES.rehearse, async ({ request, params, body }) => {
 		const account = accountOf(request);
@@ -91,8 +116,17 @@ export function jobRoutes(context: AppContext): void {
 		const number = body.version ?? (await versionsOf(manager, item.exerciseId))[0]?.number ?? item.number;
 		const version = await findVersion(manager, item.exerciseId, number);
 		if (!version) throw new Refusal("exercise-unknown", `The exercise has no version ${number}.`);
-		const handIns = await all<{ id: string }>(manager, "SELECT id FROM hand_ins WHERE assignment_id = $1 AND exercise_id = $2 ORDER BY id", [params.id, item.exerciseId]);
-		const about = { assignmentId: params.id, exerciseId: item.exerciseId, fromVersionId: item.versionId, toVersionId: version.id };
+		const handIns = await all<{ id: string }>(
+			manager,
+			"SELECT id FROM hand_ins WHERE assignment_id = $1 AND exercise_id = $2 ORDER BY id",
+			[params.id, item.exerciseId],
+		);
+		const about = {
+			assignmentId: params.id,
+			exerciseId: item.exerciseId,
+			fromVersionId: item.versionId,
+			toVersionId: version.id,
+		};
 		return {
 			jobId: await beginJob(dataSource, queue, {
 				kind: "rehearsal",
@@ -103,7 +137,9 @@ export function jobRoutes(context: AppContext): void {
 			}),
 		};
 	});
-	serve(context, ROUTES.showRehearsal, async ({ request, params }) => rehearsalOf(manager, await mine(manager, params.id, accountOf(request).id, "rehearsal")));
+	serve(context, ROUTES.showRehearsal, async ({ request, params }) =>
+		rehearsalOf(manager, await mine(manager, params.id, accountOf(request).id, "rehearsal")),
+	);
 	serve(context, ROUTES.carryOut, async ({ request, params, body }) => {
 		const account = accountOf(request);
 		const { classId } = await mine(manager, params.id, account.id, "rehearsal");
@@ -111,7 +147,11 @@ export function jobRoutes(context: AppContext): void {
 		return dataSource.transaction(async (tx) => {
 			await tx.query("SELECT pg_advisory_xact_lock(hashtextextended($1, 2))", [params.id]);
 			const job = await mine(tx, params.id, account.id, "rehearsal");
-			if (job.state !== "done") throw new Refusal("not-this-way", "The rehearsal isn't over yet. Wait until it is, and look at what would move.");
+			if (job.state !== "done")
+				throw new Refusal(
+					"not-this-way",
+					"The rehearsal isn't over yet. Wait until it is, and look at what would move.",
+				);
 			if ("carriedOut" in job.about) throw new Refusal("not-this-way", "This rehearsal was carried out already.");
 			await note(tx, {
 				who: account.id,

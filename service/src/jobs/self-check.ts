@@ -15,7 +15,12 @@ interface Asked {
 }
 
 /** Checks a program that isn't handed in, with a hand-in's limits. */
-export async function selfCheck(dataSource: DataSource, threads: Threads, id: string, complete: (manager: EntityManager) => Promise<void>): Promise<void> {
+export async function selfCheck(
+	dataSource: DataSource,
+	threads: Threads,
+	id: string,
+	complete: (manager: EntityManager) => Promise<void>,
+): Promise<void> {
 	const { manager } = dataSource;
 	const asked = await one<Asked>(
 		manager,
@@ -34,7 +39,11 @@ export async function selfCheck(dataSource: DataSource, threads: Threads, id: st
 	const earlier = await earlierOf(manager, exercise, asked.studentId, new Date());
 	const answers = wordsOf(asked.answers);
 	const report = await check(threads, asked.source, exercise, {
-		brought: { answers, ...(last && { lastTry: last.source }), ...(earlier.length > 0 && { earlier: Object.fromEntries(earlier.map((e) => [e.key, e.source])) }) },
+		brought: {
+			answers,
+			...(last && { lastTry: last.source }),
+			...(earlier.length > 0 && { earlier: Object.fromEntries(earlier.map((e) => [e.key, e.source])) }),
+		},
 	});
 	await dataSource.transaction(async (tx) => {
 		await tx.query("UPDATE self_checks SET report = $2 WHERE id = $1", [id, JSON.stringify(report)]);

@@ -18,12 +18,24 @@ export async function settleHandIn(manager: EntityManager, handInId: string): Pr
 	);
 	if (!report) return undefined;
 	const points = async (table: "judgements" | "adjustments") => {
-		const rows = await all<{ criterion: string; points: string }>(manager, `SELECT criterion, points FROM ${table} WHERE hand_in_id = $1`, [handInId]);
+		const rows = await all<{ criterion: string; points: string }>(
+			manager,
+			`SELECT criterion, points FROM ${table} WHERE hand_in_id = $1`,
+			[handInId],
+		);
 		return Object.fromEntries(rows.map((r) => [r.criterion, Number(r.points)]));
 	};
 	const [judgements, adjustments] = [await points("judgements"), await points("adjustments")];
-	const criteria = report.body.criteria.map(({ waits, ...c }) => ({ ...c, points: c.points ?? 0, ...(waits && { waits }) }));
-	const settled = settle(criteria, { judgements, adjustments }, publishedExercise(report.exercise).bonus === "beyond full");
+	const criteria = report.body.criteria.map(({ waits, ...c }) => ({
+		...c,
+		points: c.points ?? 0,
+		...(waits && { waits }),
+	}));
+	const settled = settle(
+		criteria,
+		{ judgements, adjustments },
+		publishedExercise(report.exercise).bonus === "beyond full",
+	);
 	await manager.query(
 		`INSERT INTO standings (hand_in_id, report_id, earned, possible, open, adjusted, criteria, points, verdicts) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)
 		 ON CONFLICT (hand_in_id) DO UPDATE SET report_id = $2, earned = $3, possible = $4, open = $5, adjusted = $6, criteria = $7, points = $8, verdicts = $9`,

@@ -14,13 +14,22 @@ function told(trial: Trial, asks: readonly string[]): object {
 		wrong: trial.wrong.map(trialProblem),
 		strength: trial.strength,
 		fairness: trial.fairness,
-		unseen: trial.alterations.filter((a) => a.missed.length === 0 && a.free === null).map(({ id, line, source }) => ({ says: alterationWords(id), line, source })),
-		punished: trial.rewritings.filter((r) => r.lost.length > 0).map(({ id, source, lost }) => ({ says: rewritingWords(id), lost, source })),
+		unseen: trial.alterations
+			.filter((a) => a.missed.length === 0 && a.free === null)
+			.map(({ id, line, source }) => ({ says: alterationWords(id), line, source })),
+		punished: trial.rewritings
+			.filter((r) => r.lost.length > 0)
+			.map(({ id, source, lost }) => ({ says: rewritingWords(id), lost, source })),
 	};
 }
 
 /** Tries an exercise before a class does: its model changed and rewritten, and the trial programs saved with it. */
-export async function tryExercise(dataSource: DataSource, threads: Threads, jobId: string, complete: (manager: EntityManager) => Promise<void>): Promise<void> {
+export async function tryExercise(
+	dataSource: DataSource,
+	threads: Threads,
+	jobId: string,
+	complete: (manager: EntityManager) => Promise<void>,
+): Promise<void> {
 	const job = await findJob(dataSource.manager, jobId);
 	if (!job || job.endedAt) return dataSource.transaction(complete);
 	const { exerciseId, source } = job.about as { exerciseId: string; source: string };

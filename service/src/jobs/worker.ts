@@ -105,7 +105,11 @@ export class Worker {
 				this.again = false;
 				const idle = this.threads.size - this.running.size;
 				if (this.ended || idle <= 0) break;
-				const jobs = await this.queue.fetch<QueuedJob>(QUEUE, { batchSize: idle, priority: true, includeMetadata: true });
+				const jobs = await this.queue.fetch<QueuedJob>(QUEUE, {
+					batchSize: idle,
+					priority: true,
+					includeMetadata: true,
+				});
 				for (const job of jobs) this.begin(job);
 				if (jobs.length > 0) this.again = true;
 			} while (this.again);
@@ -122,7 +126,10 @@ export class Worker {
 		};
 		const done = this.carryOut(job.data, complete)
 			.catch(async (error: unknown) => {
-				this.log.error({ error: told(error), job: job.id, does: job.data.do }, "a job failed and goes back to the queue");
+				this.log.error(
+					{ error: told(error), job: job.id, does: job.data.do },
+					"a job failed and goes back to the queue",
+				);
 				await this.giveBack(job, complete).catch(() => undefined);
 			})
 			.finally(() => {
@@ -149,7 +156,10 @@ export class Worker {
 	}
 
 	/** A job that failed is taken again; long work that fails again and again is ended as failed. */
-	private async giveBack(job: PgBoss.JobWithMetadata<QueuedJob>, complete: (manager: EntityManager) => Promise<void>): Promise<void> {
+	private async giveBack(
+		job: PgBoss.JobWithMetadata<QueuedJob>,
+		complete: (manager: EntityManager) => Promise<void>,
+	): Promise<void> {
 		const { data } = job;
 		if ((data.do === "alike" || data.do === "trial") && job.retryCount >= MOST_TRIES)
 			await this.dataSource.transaction(async (manager) => {
@@ -166,7 +176,10 @@ export class Worker {
 		try {
 			await handInLeftDrafts(this.dataSource, this.queue);
 		} catch (error) {
-			this.log.error({ error: told(error) }, "drafts of a closed assignment couldn't be handed in; the poll will try again");
+			this.log.error(
+				{ error: told(error) },
+				"drafts of a closed assignment couldn't be handed in; the poll will try again",
+			);
 		} finally {
 			this.closing = false;
 		}

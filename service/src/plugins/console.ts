@@ -17,7 +17,8 @@ export const consolePages = plugin(async (app, options: { root: string }) => {
 			const hashed = path.includes("/assets/");
 			reply.setHeader("vary", "accept-encoding");
 			reply.setHeader("cache-control", hashed ? "public, max-age=31536000, immutable" : "no-cache");
-			if (basename(path).startsWith("drawing-worker")) reply.setHeader("content-security-policy", DRAWING_WORKER_POLICY);
+			if (basename(path).startsWith("drawing-worker"))
+				reply.setHeader("content-security-policy", DRAWING_WORKER_POLICY);
 		},
 	});
 	app.setNotFoundHandler(async (request, reply) => {
@@ -26,6 +27,13 @@ export const consolePages = plugin(async (app, options: { root: string }) => {
 		return reply
 			.status(404)
 			.type("application/problem+json")
-			.send(JSON.stringify({ type: "/problems/not-found", title: "Not found", status: 404, detail: "There is nothing at this address." }));
+			.send(
+				JSON.stringify({
+					type: "/problems/not-found",
+					title: "Not found",
+					status: 404,
+					detail: "There is nothing at this address.",
+				}),
+			);
 	});
 });

@@ -12,7 +12,10 @@ function problemOf({ code, title, status, message, errors }: Refusal): Problem {
 function asRefusal(error: unknown): Refusal {
 	if (error instanceof Refusal) return error;
 	if (hasZodFastifySchemaValidationErrors(error)) {
-		const errors = error.validation.map((v) => ({ path: v.instancePath.replace(/^\//, "").replaceAll("/", "."), message: v.message ?? "is wrong" }));
+		const errors = error.validation.map((v) => ({
+			path: v.instancePath.replace(/^\//, "").replaceAll("/", "."),
+			message: v.message ?? "is wrong",
+		}));
 		// An id that is none is the id of nothing.
 		if (error.validationContext === "params") return new Refusal("not-found");
 		return new Refusal("bad-request", undefined, errors);
@@ -20,7 +23,8 @@ function asRefusal(error: unknown): Refusal {
 	const { code, statusCode: status } = error as { code?: string; statusCode?: number };
 	if (code === "FST_ERR_BAD_URL" || code === "FST_ERR_MAX_PARAM_LENGTH") return new Refusal("not-found");
 	if (status === 413) return new Refusal("request-too-large");
-	if (status !== undefined && status >= 400 && status < 500) return new Refusal("bad-request", (error as Error).message);
+	if (status !== undefined && status >= 400 && status < 500)
+		return new Refusal("bad-request", (error as Error).message);
 	return new Refusal("went-wrong");
 }
 

@@ -13,8 +13,17 @@ const AGAIN_MILLISECONDS = 1_000;
 const MOST = 500;
 
 /** Notes that something happened to a subject (a hand-in, an assignment, a job), and wakes who waits for it. */
-export async function happened(manager: EntityManager, subject: string, kind: string, data: object = {}): Promise<void> {
-	await manager.query("INSERT INTO progress (subject, kind, data) VALUES ($1, $2, $3)", [subject, kind, JSON.stringify(data)]);
+export async function happened(
+	manager: EntityManager,
+	subject: string,
+	kind: string,
+	data: object = {},
+): Promise<void> {
+	await manager.query("INSERT INTO progress (subject, kind, data) VALUES ($1, $2, $3)", [
+		subject,
+		kind,
+		JSON.stringify(data),
+	]);
 	await manager.query("SELECT pg_notify($1, $2)", [CHANNEL, subject]);
 }
 
@@ -76,10 +85,19 @@ export class Events {
 	 * Sends what happens to a subject as server-sent events until the caller goes, or until an event of a kind that is
 	 * the last. Goes on from Last-Event-ID; without it, from `since`.
 	 */
-	stream(request: FastifyRequest, reply: FastifyReply, of: { subject: string; last: readonly string[]; since?: "beginning" | "now" }): void {
+	stream(
+		request: FastifyRequest,
+		reply: FastifyReply,
+		of: { subject: string; last: readonly string[]; since?: "beginning" | "now" },
+	): void {
 		reply.hijack();
 		const { raw } = reply;
-		raw.writeHead(200, { ...headersOf(reply), "content-type": "text/event-stream; charset=utf-8", "cache-control": "no-store", "x-accel-buffering": "no" });
+		raw.writeHead(200, {
+			...headersOf(reply),
+			"content-type": "text/event-stream; charset=utf-8",
+			"cache-control": "no-store",
+			"x-accel-buffering": "no",
+		});
 		raw.write(": here\n\n");
 		let from = Number(request.headers["last-event-id"] ?? Number.NaN);
 		let [looking, again, over] = [false, false, false];
@@ -95,10 +113,20 @@ export class Events {
 		const look = async () => {
 			if (Number.isNaN(from)) {
 				const [row] =
-					of.since === "now" ? await all<{ id: string }>(this.dataSource.manager, "SELECT coalesce(max(id), 0) AS id FROM progress WHERE subject = $1", [of.subject]) : [];
+					of.since === "now"
+						? await all<{ id: string }>(
+								this.dataSource.manager,
+								"SELECT coalesce(max(id), 0) AS id FROM progress WHERE subject = $1",
+								[of.subject],
+							)
+						: [];
 				from = Number(row?.id ?? 0);
 			}
-			const rows = await all<EventRow>(this.dataSource.manager, `SELECT id, kind, data FROM progress WHERE subject = $1 AND id > $2 ORDER BY id LIMIT ${MOST}`, [of.subject, from]);
+			const rows = await all<EventRow>(
+				this.dataSource.manager,
+				`SELECT id, kind, data FROM progress WHERE subject = $1 AND id > $2 ORDER BY id LIMIT ${MOST}`,
+				[of.subject, from],
+			);
 			for (const { id, kind, data } of rows) {
 				from = Number(id);
 				raw.write(`id: ${id}\nevent: ${kind}\ndata: ${JSON.stringify(data)}\n\n`);

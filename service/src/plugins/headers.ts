@@ -24,7 +24,10 @@ export const DRAWING_FILE_POLICY = "sandbox; default-src 'none'; style-src 'unsa
  */
 export const headers = plugin(async (app, options: { tls: boolean }) => {
 	await app.register(helmet, {
-		contentSecurityPolicy: { useDefaults: false, directives: options.tls ? { ...PAGES, "upgrade-insecure-requests": [] } : PAGES },
+		contentSecurityPolicy: {
+			useDefaults: false,
+			directives: options.tls ? { ...PAGES, "upgrade-insecure-requests": [] } : PAGES,
+		},
 		hsts: options.tls,
 		crossOriginEmbedderPolicy: false,
 		referrerPolicy: { policy: "same-origin" },

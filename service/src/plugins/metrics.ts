@@ -15,7 +15,12 @@ export const metrics = plugin(async (app, { dataSource }: { dataSource: DataSour
 		buckets: [0.005, 0.01, 0.03, 0.1, 0.3, 1, 3, 10],
 		registers: [registry],
 	});
-	const refused = new Counter({ name: "markpen_requests_refused_total", help: "Requests that were refused, by status", labelNames: ["status"], registers: [registry] });
+	const refused = new Counter({
+		name: "markpen_requests_refused_total",
+		help: "Requests that were refused, by status",
+		labelNames: ["status"],
+		registers: [registry],
+	});
 	new Gauge({
 		name: "markpen_checks",
 		help: "Jobs in the queue of checks, by state",
@@ -23,7 +28,11 @@ export const metrics = plugin(async (app, { dataSource }: { dataSource: DataSour
 		registers: [registry],
 		async collect() {
 			this.reset();
-			const rows = await all<{ state: string; count: number }>(dataSource.manager, "SELECT state, count(*)::int AS count FROM queue.job WHERE name = $1 GROUP BY state", [QUEUE]);
+			const rows = await all<{ state: string; count: number }>(
+				dataSource.manager,
+				"SELECT state, count(*)::int AS count FROM queue.job WHERE name = $1 GROUP BY state",
+				[QUEUE],
+			);
 			for (const { state, count } of rows) this.set({ state }, count);
 		},
 	});

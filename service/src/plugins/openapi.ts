@@ -10,7 +10,12 @@ import { EXAMPLES } from "./openapi-examples.ts";
 type Json = Record<string, unknown>;
 
 function schemaOf(schema: z.ZodType, io: "input" | "output"): Json {
-	const { $schema: _, ...rest } = z.toJSONSchema(schema, { io, unrepresentable: "any", target: "draft-2020-12", reused: "inline" });
+	const { $schema: _, ...rest } = z.toJSONSchema(schema, {
+		io,
+		unrepresentable: "any",
+		target: "draft-2020-12",
+		reused: "inline",
+	});
 	return rest as Json;
 }
 
@@ -19,7 +24,10 @@ const isGiven = (schema: z.ZodType) => !(schema instanceof z.ZodUndefined);
 /** The parameters that an object's schema names. */
 function parametersOf(schema: z.ZodType, place: "path" | "query"): Json[] {
 	if (!isGiven(schema)) return [];
-	const { properties = {}, required = [] } = schemaOf(schema, "input") as { properties?: Record<string, Json>; required?: string[] };
+	const { properties = {}, required = [] } = schemaOf(schema, "input") as {
+		properties?: Record<string, Json>;
+		required?: string[];
+	};
 	return Object.entries(properties).map(([name, { description, ...own }]) => ({
 		name,
 		in: place,
@@ -37,12 +45,22 @@ const REACHES: Readonly<Record<Route["reach"], string>> = {
 	site: "Reaches the whole site.",
 };
 
-const refused = (description: string) => ({ description, content: { "application/problem+json": { schema: { $ref: "#/components/schemas/Problem" } } } });
+const refused = (description: string) => ({
+	description,
+	content: { "application/problem+json": { schema: { $ref: "#/components/schemas/Problem" } } },
+});
 
 function operationOf(route: Route, noun: string): Json {
 	const example = EXAMPLES[route.name];
 	const headers: Json[] = [];
-	if (route.guarded) headers.push({ name: "If-Match", in: "header", required: true, description: "The revision that is changed, as an ETag told it", schema: { type: "string" } });
+	if (route.guarded)
+		headers.push({
+			name: "If-Match",
+			in: "header",
+			required: true,
+			description: "The revision that is changed, as an ETag told it",
+			schema: { type: "string" },
+		});
 	if (route.repeatable || route.name === "handIn")
 		headers.push({
 			name: "Idempotency-Key",
@@ -56,11 +74,21 @@ function operationOf(route: Route, noun: string): Json {
 		required: true,
 		content: route.takes
 			? { [route.takes]: { schema: { type: "string", format: "binary" } } }
-			: { "application/json": { schema: schemaOf(route.body, "input"), ...(example?.body !== undefined && { example: example.body }) } },
+			: {
+					"application/json": {
+						schema: schemaOf(route.body, "input"),
+						...(example?.body !== undefined && { example: example.body }),
+					},
+				},
 	};
 	const content = route.gives
 		? { [route.gives]: { schema: { type: "string" } } }
-		: { "application/json": { schema: schemaOf(route.reply, "output"), ...(example?.reply !== undefined && { example: example.reply }) } };
+		: {
+				"application/json": {
+					schema: schemaOf(route.reply, "output"),
+					...(example?.reply !== undefined && { example: example.reply }),
+				},
+			};
 	const anyone = route.who.includes("anyone");
 	return {
 		operationId: route.name,
@@ -71,7 +99,10 @@ function operationOf(route: Route, noun: string): Json {
 		...(parameters.length > 0 && { parameters }),
 		...(body && { requestBody: body }),
 		responses: {
-			[route.status]: { description: route.status === 204 ? "Done" : route.summary, ...(isGiven(route.reply) && { content }) },
+			[route.status]: {
+				description: route.status === 204 ? "Done" : route.summary,
+				...(isGiven(route.reply) && { content }),
+			},
 			"400": refused("Something in the call isn't as described"),
 			...(!anyone && { "403": refused("Not for this account") }),
 			"401": refused(anyone ? "Wrong sign-in" : "Signed out"),
@@ -97,7 +128,8 @@ export function openApiDocument(): Json {
 		info: {
 			title: "Mark Pen",
 			version: CORE_VERSION,
-			description: "Runs, checks and marks shape-drawing programs. Refusals are RFC 9457 problem documents; their types are listed in docs/api.md.",
+			description:
+				"Runs, checks and marks shape-drawing programs. Refusals are RFC 9457 problem documents; their types are listed in docs/api.md.",
 			license: { name: "Not licensed", identifier: "UNLICENSED" },
 		},
 		servers: [{ url: "/" }],
@@ -109,7 +141,9 @@ export function openApiDocument(): Json {
 				session: { type: "apiKey", in: "cookie", name: "markpen_session" },
 				token: { type: "http", scheme: "bearer", description: "A token that makeToken gave" },
 			},
-			schemas: { Problem: { ...schemaOf(problem, "output"), description: `Types: ${Object.keys(REFUSAL_TABLE).join(", ")}` } },
+			schemas: {
+				Problem: { ...schemaOf(problem, "output"), description: `Types: ${Object.keys(REFUSAL_TABLE).join(", ")}` },
+			},
 		},
 	};
 }
@@ -118,6 +152,10 @@ export function openApiDocument(): Json {
 export const openapi = plugin(async (app) => {
 	const document = openApiDocument();
 	await app.register(swagger, { mode: "static", specification: { document: document as never } });
-	await app.register(ui, { routePrefix: "/api", staticCSP: true, uiConfig: { docExpansion: "list", defaultModelsExpandDepth: -1, supportedSubmitMethods: [] } });
+	await app.register(ui, {
+		routePrefix: "/api",
+		staticCSP: true,
+		uiConfig: { docExpansion: "list", defaultModelsExpandDepth: -1, supportedSubmitMethods: [] },
+	});
 	app.get("/api/v1/openapi.json", async () => document);
 });

@@ -28,7 +28,11 @@ const WITH_ONCE: ReadonlySet<string> = new Set(["whoAmI", "signOut", "changePass
 /** Who signed in with a session's token, while it lasts. */
 export type SessionOf = (token: string) => Promise<Account | undefined>;
 
-async function callerOf({ dataSource, sessionOf }: Callers, request: FastifyRequest, route: Route): Promise<Account | undefined> {
+async function callerOf(
+	{ dataSource, sessionOf }: Callers,
+	request: FastifyRequest,
+	route: Route,
+): Promise<Account | undefined> {
 	const bearer = /^Bearer (\S+)$/i.exec(request.headers.authorization ?? "")?.[1];
 	if (bearer !== undefined) {
 		const token = await findToken(dataSource.manager, bearer);
@@ -50,7 +54,8 @@ export async function allow(callers: Callers, request: FastifyRequest, route: Ro
 	if (route.who.includes("anyone")) return;
 	request.account = await callerOf(callers, request, route);
 	const account = accountOf(request);
-	if (!route.who.includes(account.role) && !(account.administrator && route.who.includes("administrator"))) throw new Refusal("not-for-you");
+	if (!route.who.includes(account.role) && !(account.administrator && route.who.includes("administrator")))
+		throw new Refusal("not-for-you");
 	if (account.once && !WITH_ONCE.has(route.name)) throw new Refusal("change-passphrase");
 }
 

@@ -11,6 +11,11 @@ export const text = plugin(async (app) => {
 			readText(request.body, (whole) => {
 				request.body = whole;
 			});
-		if (wrong) throw new Refusal("bad-request", "Something in this call holds a character that is no text; the errors say where. Nothing was taken.", [wrong]);
+		if (wrong)
+			throw new Refusal(
+				"bad-request",
+				"Something in this call holds a character that is no text; the errors say where. Nothing was taken.",
+				[wrong],
+			);
 	});
 });

@@ -59,7 +59,11 @@ export function csvRows(text: string): { line: number; cells: string[] }[] {
 /** Reads a roster: the columns are found by their headings. */
 export function readRoster(text: string): RosterFile {
 	const [heading, ...rows] = csvRows(text);
-	if (!heading) throw new Refusal("file-wrong", "The file is empty. Its first line holds the headings, like Name and Sign-in name.");
+	if (!heading)
+		throw new Refusal(
+			"file-wrong",
+			"The file is empty. Its first line holds the headings, like Name and Sign-in name.",
+		);
 	const at = new Map<Field, number>();
 	const columns: Record<string, string> = {};
 	heading.cells.forEach((cell, i) => {
@@ -82,7 +86,9 @@ export function readRoster(text: string): RosterFile {
 		columns,
 		lines: rows.map(({ line, cells }) => ({
 			row: line,
-			name: turned(cell(cells, "name")) ?? [cell(cells, "first name"), cell(cells, "last name")].filter((part) => part !== undefined).join(" "),
+			name:
+				turned(cell(cells, "name")) ??
+				[cell(cells, "first name"), cell(cells, "last name")].filter((part) => part !== undefined).join(" "),
 			signInName: cell(cells, "sign-in name"),
 			sourcedId: cell(cells, "id"),
 		})),

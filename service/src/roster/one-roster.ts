@@ -23,7 +23,9 @@ function tableOf(files: ReadonlyMap<string, Uint8Array>, name: string, needed: r
 	const columns = heading?.cells ?? [];
 	const missing = needed.filter((n) => !columns.includes(n));
 	if (missing.length > 0) throw new Refusal("file-wrong", `${name} has no column ${missing.join(", ")}.`);
-	return rows.map(({ line, cells }) => ({ ...Object.fromEntries(columns.map((c, i) => [c, cells[i] ?? ""])), [AT]: line })).filter((line: Line) => line.status !== "tobedeleted");
+	return rows
+		.map(({ line, cells }) => ({ ...Object.fromEntries(columns.map((c, i) => [c, cells[i] ?? ""])), [AT]: line }))
+		.filter((line: Line) => line.status !== "tobedeleted");
 }
 
 interface Tables {
@@ -36,13 +38,22 @@ interface Tables {
 function readTables(zip: Uint8Array): Tables {
 	const files = unzip(zip, { most: 40, bytes: 50_000_000 });
 	const named = new Map([...files].map(([path, bytes]) => [path.split("/").at(-1) as string, bytes] as const));
-	const manifest = new Map(tableOf(named, "manifest.csv", ["propertyName", "value"]).map((l) => [l.propertyName, l.value] as const));
+	const manifest = new Map(
+		tableOf(named, "manifest.csv", ["propertyName", "value"]).map((l) => [l.propertyName, l.value] as const),
+	);
 	const version = manifest.get("oneroster.version");
-	if (version !== "1.2" && version !== "1.1") throw new Refusal("file-wrong", `The manifest tells OneRoster ${version ?? "of no version"}; 1.2 is read.`);
-	const sessions = named.has("academicSessions.csv") ? tableOf(named, "academicSessions.csv", ["sourcedId", "title"]) : [];
+	if (version !== "1.2" && version !== "1.1")
+		throw new Refusal("file-wrong", `The manifest tells OneRoster ${version ?? "of no version"}; 1.2 is read.`);
+	const sessions = named.has("academicSessions.csv")
+		? tableOf(named, "academicSessions.csv", ["sourcedId", "title"])
+		: [];
 	return {
 		classes: tableOf(named, "classes.csv", ["sourcedId", "title"]),
-		users: new Map(tableOf(named, "users.csv", ["sourcedId", "givenName", "familyName", "username"]).map((u) => [u.sourcedId as string, u] as const)),
+		users: new Map(
+			tableOf(named, "users.csv", ["sourcedId", "givenName", "familyName", "username"]).map(
+				(u) => [u.sourcedId as string, u] as const,
+			),
+		),
 		enrollments: tableOf(named, "enrollments.csv", ["classSourcedId", "userSourcedId", "role"]),
 		years: new Map(sessions.map((s) => [s.sourcedId as string, s.title as string])),
 	};
@@ -52,7 +63,8 @@ function parted<T>(all: readonly T[], fits: (one: T) => boolean): [fitting: T[],
 	return [all.filter(fits), all.filter((one) => !fits(one))];
 }
 
-const nameOf = (user: Line) => `${user.preferredFirstName || user.preferredGivenName || user.givenName} ${user.familyName}`.trim();
+const nameOf = (user: Line) =>
+	`${user.preferredFirstName || user.preferredGivenName || user.givenName} ${user.familyName}`.trim();
 
 interface ClassPlan {
 	readonly line: Line;
@@ -61,20 +73,41 @@ interface ClassPlan {
 	readonly teachers: readonly Line[];
 }
 
-async function classPlans(manager: EntityManager, { classes, users, enrollments }: Tables): Promise<{ plans: ClassPlan[]; rows: ImportRow[] }> {
+async function classPlans(
+	manager: EntityManager,
+	{ classes, users, enrollments }: Tables,
+): Promise<{ plans: ClassPlan[]; rows: ImportRow[] }> {
 	const rows: ImportRow[] = [];
 	const plans: ClassPlan[] = [];
 	for (const e of enrollments) {
-		if (!users.has(e.userSourcedId as string)) rows.push({ row: e[AT], name: e.userSourcedId ?? "", does: "wrong", says: "Left out: users.csv has no user of this id." });
+		if (!users.has(e.userSourcedId as string))
+			rows.push({
+				row: e[AT],
+				name: e.userSourcedId ?? "",
+				does: "wrong",
+				says: "Left out: users.csv has no user of this id.",
+			});
 		else if (!classes.some((c) => c.sourcedId === e.classSourcedId))
-			rows.push({ row: e[AT], name: nameOf(users.get(e.userSourcedId as string) as Line), does: "wrong", says: "Left out: classes.csv has no class of this id." });
+			rows.push({
+				row: e[AT],
+				name: nameOf(users.get(e.userSourcedId as string) as Line),
+				does: "wrong",
+				says: "Left out: classes.csv has no class of this id.",
+			});
 	}
 	for (const line of classes) {
 		if (!isName(line.title as string)) {
-			rows.push({ row: line[AT], name: line.title ?? "", does: "wrong", says: "Left out with who is in it: a class's title is one line of text with 120 letters at the most." });
+			rows.push({
+				row: line[AT],
+				name: line.title ?? "",
+				does: "wrong",
+				says: "Left out with who is in it: a class's title is one line of text with 120 letters at the most.",
+			});
 			continue;
 		}
-		const known = await one<{ id: string }>(manager, "SELECT id FROM classes WHERE sourced_id = $1 OR id::text = $1", [line.sourcedId]);
+		const known = await one<{ id: string }>(manager, "SELECT id FROM classes WHERE sourced_id = $1 OR id::text = $1", [
+			line.sourcedId,
+		]);
 		const of = (role: string) =>
 			enrollments
 				.filter((e) => e.classSourcedId === line.sourcedId && e.role === role)
@@ -95,17 +128,30 @@ async function classPlans(manager: EntityManager, { classes, users, enrollments 
 	return { plans, rows };
 }
 
-const linesOf = (plan: ClassPlan) => plan.students.map((u) => ({ row: u[AT], name: nameOf(u), signInName: undefined, sourcedId: u.sourcedId as string }));
-const ADMINISTRATOR: Account = { id: "00000000-0000-0000-0000-000000000000", name: "", role: "teacher", administrator: true, once: false };
+const linesOf = (plan: ClassPlan) =>
+	plan.students.map((u) => ({ row: u[AT], name: nameOf(u), signInName: undefined, sourcedId: u.sourcedId as string }));
+const ADMINISTRATOR: Account = {
+	id: "00000000-0000-0000-0000-000000000000",
+	name: "",
+	role: "teacher",
+	administrator: true,
+	once: false,
+};
 
 /** What an import would do; nothing is changed. */
-export async function planOneRoster(manager: EntityManager, zip: Uint8Array): Promise<{ classes: { name: string; does: "adds" | "updates" }[]; rows: ImportRow[] }> {
+export async function planOneRoster(
+	manager: EntityManager,
+	zip: Uint8Array,
+): Promise<{ classes: { name: string; does: "adds" | "updates" }[]; rows: ImportRow[] }> {
 	const { plans, rows } = await classPlans(manager, readTables(zip));
 	for (const plan of plans) {
 		const planned = await planRoster(manager, plan.id ?? ADMINISTRATOR.id, linesOf(plan), ADMINISTRATOR);
 		rows.push(...planned.map(({ row, name, does, says }) => ({ row, name, does, says })));
 	}
-	return { classes: plans.map((p) => ({ name: p.line.title as string, does: p.id === undefined ? "adds" : "updates" })), rows };
+	return {
+		classes: plans.map((p) => ({ name: p.line.title as string, does: p.id === undefined ? "adds" : "updates" })),
+		rows,
+	};
 }
 
 type NewTeacher = { name: string; signInName: string; passphrase: string };
@@ -115,7 +161,12 @@ export async function importOneRoster(
 	manager: EntityManager,
 	zip: Uint8Array,
 	account: Account,
-): Promise<{ classes: { name: string; does: "adds" | "updates" }[]; rows: ImportRow[]; cards: Card[]; teachers: NewTeacher[] }> {
+): Promise<{
+	classes: { name: string; does: "adds" | "updates" }[];
+	rows: ImportRow[];
+	cards: Card[];
+	teachers: NewTeacher[];
+}> {
 	const tables = readTables(zip);
 	const { plans, rows } = await classPlans(manager, tables);
 	const [cards, teachers]: [Card[], NewTeacher[]] = [[], []];
@@ -124,18 +175,36 @@ export async function importOneRoster(
 		for (const user of plan.teachers) ids.push(await teacherOf(manager, user, teachers));
 		const { line } = plan;
 		const classId = plan.id ?? v7();
-		const schoolYear = tables.years.get((line.termSourcedIds ?? "").split(",")[0] as string) ?? String(new Date().getUTCFullYear());
+		const schoolYear =
+			tables.years.get((line.termSourcedIds ?? "").split(",")[0] as string) ?? String(new Date().getUTCFullYear());
 		const name = line.title as string;
 		if (plan.id === undefined) {
 			const code = await freeCode(manager, name);
-			await insertClass(manager, { id: classId, name, schoolYear, code, zone: "UTC", teacherId: ids[0] ?? account.id, sourcedId: line.sourcedId as string });
-		} else await manager.query("UPDATE classes SET name = $2, revision = revision + 1 WHERE id = $1 AND name <> $2", [classId, name]);
+			await insertClass(manager, {
+				id: classId,
+				name,
+				schoolYear,
+				code,
+				zone: "UTC",
+				teacherId: ids[0] ?? account.id,
+				sourcedId: line.sourcedId as string,
+			});
+		} else
+			await manager.query("UPDATE classes SET name = $2, revision = revision + 1 WHERE id = $1 AND name <> $2", [
+				classId,
+				name,
+			]);
 		for (const id of ids) await setTeacher(manager, classId, id, null);
 		const planned = await planRoster(manager, classId, linesOf(plan), account);
 		cards.push(...(await carryOutRoster(manager, classId, planned)));
 		rows.push(...planned.map(({ row, name: who, does, says }) => ({ row, name: who, does, says })));
 	}
-	return { classes: plans.map((p) => ({ name: p.line.title as string, does: p.id === undefined ? "adds" : "updates" })), rows, cards, teachers };
+	return {
+		classes: plans.map((p) => ({ name: p.line.title as string, does: p.id === undefined ? "adds" : "updates" })),
+		rows,
+		cards,
+		teachers,
+	};
 }
 
 async function freeCode(manager: EntityManager, name: string): Promise<string> {
@@ -156,7 +225,13 @@ async function teacherOf(manager: EntityManager, user: Line, made: NewTeacher[])
 	const id = v7();
 	const passphrase = freshPassphrase();
 	const signInName = user.username as string;
-	await insertTeacher(manager, { id, name: nameOf(user), signInName, administrator: false, hash: await hashPassphrase(passphrase) });
+	await insertTeacher(manager, {
+		id,
+		name: nameOf(user),
+		signInName,
+		administrator: false,
+		hash: await hashPassphrase(passphrase),
+	});
 	await manager.query("UPDATE accounts SET sourced_id = $2 WHERE id = $1", [id, user.sourcedId]);
 	made.push({ name: nameOf(user), signInName, passphrase });
 	return id;

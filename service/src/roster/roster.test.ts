@@ -19,7 +19,9 @@ test.each([
 test("columns are found by their headings in any order, with commas, semicolons or tabs", () => {
 	for (const sign of [",", ";", "\t"]) {
 		const { lines, columns } = readRoster(
-			["Student number", "Surname", "GIVEN_NAME", "House"].join(sign).concat("\n", ["7", "Quay", "Nell", "Red"].join(sign), "\n\n", ["8", "Penha", "Dário", ""].join(sign)),
+			["Student number", "Surname", "GIVEN_NAME", "House"]
+				.join(sign)
+				.concat("\n", ["7", "Quay", "Nell", "Red"].join(sign), "\n\n", ["8", "Penha", "Dário", ""].join(sign)),
 		);
 		expect(lines).toEqual([
 			{ row: 2, name: "Nell Quay", signInName: undefined, sourcedId: "7" },
@@ -43,7 +45,8 @@ test("a page ends where its rows do, and its cursor leads on from the last", () 
 		["b", "x"],
 	]);
 	expect(pageOf(rows, 3, (r) => [r]).next).toBeNull();
-	for (const wrong of ["", "x", Buffer.from("[1]").toString("base64url"), next ?? ""]) expect(() => cursorOf(wrong, 1)).toThrow("This cursor isn't one that a page gave.");
+	for (const wrong of ["", "x", Buffer.from("[1]").toString("base64url"), next ?? ""])
+		expect(() => cursorOf(wrong, 1)).toThrow("This cursor isn't one that a page gave.");
 });
 
 test("times with a zone are instants already; without one they are on the class's clock", () => {

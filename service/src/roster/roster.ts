@@ -6,7 +6,15 @@ import { freshPassphrase, hashPassphrase } from "../session/session.ts";
 import { endAll, setPassphrase } from "../session/store.ts";
 import type { RosterLine } from "./columns.ts";
 import { freshSignInName } from "./sign-in-name.ts";
-import { insertStudent, join, renameStudent, rosterOf, type StudentRow, setSignInName, studentBySourcedId } from "./store.ts";
+import {
+	insertStudent,
+	join,
+	renameStudent,
+	rosterOf,
+	type StudentRow,
+	setSignInName,
+	studentBySourcedId,
+} from "./store.ts";
 
 /** One row of an import with all that carrying it out needs. */
 export interface Planned extends ImportRow {
@@ -22,7 +30,8 @@ const LONGEST_NAME = 120;
 const NO_NAME = /[\u0000-\u001f\u007f\u2028\u2029]/;
 
 /** Whether a text can be the name of a person or a class. */
-export const isName = (text: string): boolean => text.trim() !== "" && text.length <= LONGEST_NAME && !NO_NAME.test(text);
+export const isName = (text: string): boolean =>
+	text.trim() !== "" && text.length <= LONGEST_NAME && !NO_NAME.test(text);
 
 const lower = (text: string) => text.toLowerCase();
 
@@ -30,18 +39,33 @@ const lower = (text: string) => text.toLowerCase();
  * What an import would do with each row: nothing is changed yet. A row is known by the number of the school's records,
  * else by its sign-in name in the class, else by a name that one student in the class has.
  */
-export async function planRoster(manager: EntityManager, classId: string, lines: readonly RosterLine[], teacher: Account): Promise<Planned[]> {
+export async function planRoster(
+	manager: EntityManager,
+	classId: string,
+	lines: readonly RosterLine[],
+	teacher: Account,
+): Promise<Planned[]> {
 	const roster = await rosterOf(manager, classId);
 	const taken = new Set(roster.map((s) => lower(s.signInName)));
 	const seen = new Set<string>();
 	const planned: Planned[] = [];
-	for (const line of lines.slice(0, MOST_ROWS)) planned.push(await planLine(manager, line, { roster, taken, seen, teacher }));
-	for (const line of lines.slice(MOST_ROWS)) planned.push(wrong(line, `one file brings ${MOST_ROWS} students at the most; put the rest into another`));
+	for (const line of lines.slice(0, MOST_ROWS))
+		planned.push(await planLine(manager, line, { roster, taken, seen, teacher }));
+	for (const line of lines.slice(MOST_ROWS))
+		planned.push(wrong(line, `one file brings ${MOST_ROWS} students at the most; put the rest into another`));
 	return planned;
 }
 
 function wrong(line: RosterLine, says: string): Planned {
-	return { row: line.row, name: line.name, does: "wrong", says: `Left out: ${says}.`, studentId: undefined, signInName: "", sourcedId: undefined };
+	return {
+		row: line.row,
+		name: line.name,
+		does: "wrong",
+		says: `Left out: ${says}.`,
+		studentId: undefined,
+		signInName: "",
+		sourcedId: undefined,
+	};
 }
 
 interface Plan {
@@ -51,30 +75,47 @@ interface Plan {
 	readonly teacher: Account;
 }
 
-async function planLine(manager: EntityManager, line: RosterLine, { roster, taken, seen, teacher }: Plan): Promise<Planned> {
+async function planLine(
+	manager: EntityManager,
+	line: RosterLine,
+	{ roster, taken, seen, teacher }: Plan,
+): Promise<Planned> {
 	const { row, name, signInName, sourcedId } = line;
 	if (name === "") return wrong(line, "there is no name in it");
 	if (!isName(name)) return wrong(line, `a name is one line of text with ${LONGEST_NAME} letters at the most`);
-	if (signInName !== undefined && !/^[\p{L}\p{N}._-]{1,80}$/u.test(signInName)) return wrong(line, "a sign-in name is made of letters, digits, points and hyphens");
+	if (signInName !== undefined && !/^[\p{L}\p{N}._-]{1,80}$/u.test(signInName))
+		return wrong(line, "a sign-in name is made of letters, digits, points and hyphens");
 	const namesakes = roster.filter((s) => lower(s.name) === lower(name));
-	const byNumber = sourcedId === undefined ? undefined : roster.find((s) => s.sourcedId === sourcedId || s.id === sourcedId);
+	const byNumber =
+		sourcedId === undefined ? undefined : roster.find((s) => s.sourcedId === sourcedId || s.id === sourcedId);
 	const bySignIn = signInName === undefined ? undefined : roster.find((s) => lower(s.signInName) === lower(signInName));
-	if (byNumber && bySignIn && byNumber.id !== bySignIn.id) return wrong(line, `the number is ${byNumber.name}'s and the sign-in name is ${bySignIn.name}'s`);
+	if (byNumber && bySignIn && byNumber.id !== bySignIn.id)
+		return wrong(line, `the number is ${byNumber.name}'s and the sign-in name is ${bySignIn.name}'s`);
 	if (bySignIn && sourcedId !== undefined && bySignIn.sourcedId !== null && bySignIn.sourcedId !== sourcedId)
 		return wrong(line, `${bySignIn.name} signs in by this name in this class and has another number`);
 	const known = byNumber ?? bySignIn;
 	if (!known && namesakes.length > 1 && signInName === undefined && sourcedId === undefined)
 		return wrong(line, "several students in the class have this name; give their sign-in names or numbers");
-	const unnumbered = namesakes.length === 1 && (sourcedId === undefined || namesakes[0]?.sourcedId === null) && signInName === undefined ? namesakes[0] : undefined;
+	const unnumbered =
+		namesakes.length === 1 && (sourcedId === undefined || namesakes[0]?.sourcedId === null) && signInName === undefined
+			? namesakes[0]
+			: undefined;
 	const student = known ?? unnumbered;
-	const identity = student?.id ?? (sourcedId !== undefined ? `number ${sourcedId}` : signInName !== undefined ? `sign-in ${lower(signInName)}` : `name ${lower(name)}`);
+	const identity =
+		student?.id ??
+		(sourcedId !== undefined
+			? `number ${sourcedId}`
+			: signInName !== undefined
+				? `sign-in ${lower(signInName)}`
+				: `name ${lower(name)}`);
 	if (seen.has(identity)) return wrong(line, "it is there twice in this file");
 	seen.add(identity);
 	// An id that was ours before is no number of the school's records.
 	const of = { row, name, sourcedId: student?.id === sourcedId ? undefined : sourcedId };
 	if (student) {
 		const next = signInName ?? student.signInName;
-		if (lower(next) !== lower(student.signInName) && taken.has(lower(next))) return wrong(line, `another student in the class signs in as ${next}`);
+		if (lower(next) !== lower(student.signInName) && taken.has(lower(next)))
+			return wrong(line, `another student in the class signs in as ${next}`);
 		taken.add(lower(next));
 		const changes = [
 			...(student.name !== name ? [`the name from ${student.name}`] : []),
@@ -82,29 +123,57 @@ async function planLine(manager: EntityManager, line: RosterLine, { roster, take
 			...(sourcedId !== undefined && student.sourcedId !== sourcedId && student.id !== sourcedId ? ["the number"] : []),
 		];
 		const more = { ...of, studentId: student.id, signInName: next };
-		if (student.leftAt) return { ...more, does: "comes back", says: "Comes back into the class; the earlier work is there." };
-		return changes.length > 0 ? { ...more, does: "updates", says: `Changes ${changes.join(", ")}.` } : { ...more, does: "leaves it", says: "Is in the class as the file has it." };
+		if (student.leftAt)
+			return { ...more, does: "comes back", says: "Comes back into the class; the earlier work is there." };
+		return changes.length > 0
+			? { ...more, does: "updates", says: `Changes ${changes.join(", ")}.` }
+			: { ...more, does: "leaves it", says: "Is in the class as the file has it." };
 	}
 	const next = signInName ?? freshSignInName(name, taken);
 	if (taken.has(lower(next))) return wrong(line, `another student in the class signs in as ${next}`);
 	const elsewhere = sourcedId === undefined ? undefined : await studentBySourcedId(manager, sourcedId, teacher.id);
-	if (elsewhere && !elsewhere.mine && !teacher.administrator) return wrong(line, "this number is a student's of another teacher; an administrator can bring them in");
+	if (elsewhere && !elsewhere.mine && !teacher.administrator)
+		return wrong(line, "this number is a student's of another teacher; an administrator can bring them in");
 	taken.add(lower(next));
-	if (elsewhere) return { ...of, does: "joins", says: `Is in another class as ${elsewhere.name}, and joins this one too.`, studentId: elsewhere.id, signInName: next };
+	if (elsewhere)
+		return {
+			...of,
+			does: "joins",
+			says: `Is in another class as ${elsewhere.name}, and joins this one too.`,
+			studentId: elsewhere.id,
+			signInName: next,
+		};
 	return { ...of, does: "adds", says: `Is new, and will sign in as ${next}.`, studentId: undefined, signInName: next };
 }
 
 /** Carries a plan out, and gives a card to each new student. */
-export async function carryOutRoster(manager: EntityManager, classId: string, planned: readonly Planned[]): Promise<Card[]> {
+export async function carryOutRoster(
+	manager: EntityManager,
+	classId: string,
+	planned: readonly Planned[],
+): Promise<Card[]> {
 	const record = await findClass(manager, classId);
 	const cards: Card[] = [];
 	const fresh = planned.filter((p) => p.does === "adds").map((p) => ({ ...p, passphrase: freshPassphrase() }));
 	const hashes = await Promise.all(fresh.map((p) => hashPassphrase(p.passphrase)));
 	for (const [i, p] of fresh.entries()) {
 		const studentId = v7();
-		await insertStudent(manager, { id: studentId, name: p.name, signInName: p.signInName, hash: hashes[i] as string, sourcedId: p.sourcedId ?? null });
+		await insertStudent(manager, {
+			id: studentId,
+			name: p.name,
+			signInName: p.signInName,
+			hash: hashes[i] as string,
+			sourcedId: p.sourcedId ?? null,
+		});
 		await join(manager, classId, studentId, p.signInName);
-		cards.push({ studentId, name: p.name, className: record?.name ?? "", classCode: record?.code ?? "", signInName: p.signInName, passphrase: p.passphrase });
+		cards.push({
+			studentId,
+			name: p.name,
+			className: record?.name ?? "",
+			classCode: record?.code ?? "",
+			signInName: p.signInName,
+			passphrase: p.passphrase,
+		});
 	}
 	for (const p of planned) {
 		if (p.studentId === undefined || p.does === "leaves it" || p.does === "wrong") continue;
@@ -118,7 +187,11 @@ export async function carryOutRoster(manager: EntityManager, classId: string, pl
 }
 
 /** New cards for students of a class; the old ones stop, and whoever is signed in by them is signed out. */
-export async function newCards(manager: EntityManager, classId: string, students: readonly StudentRow[]): Promise<Card[]> {
+export async function newCards(
+	manager: EntityManager,
+	classId: string,
+	students: readonly StudentRow[],
+): Promise<Card[]> {
 	const record = await findClass(manager, classId);
 	const made = students.map((s) => ({ student: s, passphrase: freshPassphrase() }));
 	const hashes = await Promise.all(made.map((m) => hashPassphrase(m.passphrase)));

@@ -10,9 +10,22 @@ import { readRoster } from "./columns.ts";
 import { importOneRoster, planOneRoster } from "./one-roster.ts";
 import { carryOutRoster, newCards, type Planned, planRoster } from "./roster.ts";
 import { freshSignInName } from "./sign-in-name.ts";
-import { join, leave, renameStudent, rosterOf, type StudentRow, setSignInName, studentIn, studentOfTeacher } from "./store.ts";
+import {
+	join,
+	leave,
+	renameStudent,
+	rosterOf,
+	type StudentRow,
+	setSignInName,
+	studentIn,
+	studentOfTeacher,
+} from "./store.ts";
 
-const rowData = ({ joinedAt, leftAt, ...row }: StudentRow) => ({ ...row, joinedAt: joinedAt.toISOString(), leftAt: leftAt?.toISOString() ?? null });
+const rowData = ({ joinedAt, leftAt, ...row }: StudentRow) => ({
+	...row,
+	joinedAt: joinedAt.toISOString(),
+	leftAt: leftAt?.toISOString() ?? null,
+});
 const importData = ({ row, name, does, says }: Planned): ImportRow => ({ row, name, does, says });
 
 export function rosterRoutes(context: AppContext): void {
@@ -36,7 +49,13 @@ export function rosterRoutes(context: AppContext): void {
 			await tx.query("SELECT pg_advisory_xact_lock(hashtextextended($1, 1))", [params.id]);
 			const planned = await planRoster(tx, params.id, lines, account);
 			const cards = await carryOutRoster(tx, params.id, planned);
-			await note(tx, { who: account.id, what: "imported roster", subject: params.id, field: "students", new: planned.filter((p) => p.does !== "wrong").length });
+			await note(tx, {
+				who: account.id,
+				what: "imported roster",
+				subject: params.id,
+				field: "students",
+				new: planned.filter((p) => p.does !== "wrong").length,
+			});
 			return { rows: planned.map(importData), cards };
 		});
 	});
@@ -55,13 +74,32 @@ export function rosterRoutes(context: AppContext): void {
 			const [planned] = await planRoster(
 				tx,
 				params.id,
-				[{ row: 1, name: body.name, signInName: body.signInName ?? (await nameFor(tx, params.id, undefined, body.name)), sourcedId: undefined }],
+				[
+					{
+						row: 1,
+						name: body.name,
+						signInName: body.signInName ?? (await nameFor(tx, params.id, undefined, body.name)),
+						sourcedId: undefined,
+					},
+				],
 				account,
 			);
-			if (planned?.does !== "adds") throw new Refusal("taken", planned?.does === "wrong" ? planned.says : `Somebody in the class signs in as ${body.signInName ?? ""} already.`);
+			if (planned?.does !== "adds")
+				throw new Refusal(
+					"taken",
+					planned?.does === "wrong"
+						? planned.says
+						: `Somebody in the class signs in as ${body.signInName ?? ""} already.`,
+				);
 			const [card] = await carryOutRoster(tx, params.id, [planned]);
 			if (!card) throw new Error("a new student has a card");
-			await note(tx, { who: account.id, what: "joined class", subject: card.studentId, field: "class", new: params.id });
+			await note(tx, {
+				who: account.id,
+				what: "joined class",
+				subject: card.studentId,
+				field: "class",
+				new: params.id,
+			});
 			return { studentId: card.studentId, card };
 		});
 	});
@@ -75,7 +113,9 @@ export function rosterRoutes(context: AppContext): void {
 				if (body.signInName !== undefined) await setSignInName(tx, params.id, student.id, body.signInName);
 			});
 		} catch (error) {
-			throw isTaken(error) ? new Refusal("taken", `Another student in the class signs in as ${body.signInName}.`) : error;
+			throw isTaken(error)
+				? new Refusal("taken", `Another student in the class signs in as ${body.signInName}.`)
+				: error;
 		}
 		return rowData((await studentIn(manager, params.id, params.student)) as StudentRow);
 	});
@@ -88,7 +128,14 @@ export function rosterRoutes(context: AppContext): void {
 			if (!student || student.leftAt || params.id === body.to) throw new Refusal("not-found");
 			await leave(tx, params.id, student.id);
 			await join(tx, body.to, student.id, await nameFor(tx, body.to, student.id, student.name));
-			await note(tx, { who: account.id, what: "moved student", subject: student.id, field: "class", old: params.id, new: body.to });
+			await note(tx, {
+				who: account.id,
+				what: "moved student",
+				subject: student.id,
+				field: "class",
+				old: params.id,
+				new: body.to,
+			});
 			return rowData((await studentIn(tx, body.to, student.id)) as StudentRow);
 		});
 	});
@@ -96,7 +143,13 @@ export function rosterRoutes(context: AppContext): void {
 		const account = accountOf(request);
 		await reach(manager, account, params.id, "class");
 		if (!(await leave(manager, params.id, params.student))) throw new Refusal("not-found");
-		await note(manager, { who: account.id, what: "left class", subject: params.student, field: "class", old: params.id });
+		await note(manager, {
+			who: account.id,
+			what: "left class",
+			subject: params.student,
+			field: "class",
+			old: params.id,
+		});
 	});
 	serve(context, ROUTES.printCards, async ({ request, params, body }) => {
 		const account = accountOf(request);
@@ -127,7 +180,15 @@ export function rosterRoutes(context: AppContext): void {
 }
 
 /** The sign-in name that a student has in a class, or a fresh one. */
-async function nameFor(manager: Parameters<typeof rosterOf>[0], classId: string, studentId: string | undefined, name: string): Promise<string> {
+async function nameFor(
+	manager: Parameters<typeof rosterOf>[0],
+	classId: string,
+	studentId: string | undefined,
+	name: string,
+): Promise<string> {
 	const roster = await rosterOf(manager, classId);
-	return roster.find((s) => s.id === studentId)?.signInName ?? freshSignInName(name, new Set(roster.map((s) => s.signInName.toLowerCase())));
+	return (
+		roster.find((s) => s.id === studentId)?.signInName ??
+		freshSignInName(name, new Set(roster.map((s) => s.signInName.toLowerCase())))
+	);
 }

@@ -6,9 +6,25 @@ import { accountOf, COOKIE } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
 import { serve } from "../serve-route.ts";
 import { hashPassphrase, isPassphrase, signIn } from "./session.ts";
-import { beginSession, endAll, endSession, revoke, type SignInAccount, setPassphrase, storeToken, type TokenRow, tokensOf } from "./store.ts";
+import {
+	beginSession,
+	endAll,
+	endSession,
+	revoke,
+	type SignInAccount,
+	setPassphrase,
+	storeToken,
+	type TokenRow,
+	tokensOf,
+} from "./store.ts";
 
-const accountData = ({ id, name, role, administrator, once }: SignInAccount) => ({ id, name, role, administrator, once });
+const accountData = ({ id, name, role, administrator, once }: SignInAccount) => ({
+	id,
+	name,
+	role,
+	administrator,
+	once,
+});
 const tokenData = ({ id, name, scope, madeAt, endsAt, usedAt }: TokenRow) => ({
 	id,
 	name,
@@ -21,11 +37,19 @@ const tokenData = ({ id, name, scope, madeAt, endsAt, usedAt }: TokenRow) => ({
 export function sessionRoutes(context: AppContext): void {
 	const { dataSource, tls } = context;
 	const { manager } = dataSource;
-	const signedIn = (body: { signInName: string; passphrase: string; classCode?: string | undefined }, address: string) =>
+	const signedIn = (
+		body: { signInName: string; passphrase: string; classCode?: string | undefined },
+		address: string,
+	) =>
 		signIn(manager, { signInName: body.signInName, passphrase: body.passphrase, classCode: body.classCode, address });
 	serve(context, ROUTES.signIn, async ({ body, reply, request }) => {
 		const account = await signedIn(body, request.ip);
-		reply.setCookie(COOKIE, await beginSession(manager, account.id), { httpOnly: true, sameSite: "lax", secure: tls, path: "/" });
+		reply.setCookie(COOKIE, await beginSession(manager, account.id), {
+			httpOnly: true,
+			sameSite: "lax",
+			secure: tls,
+			path: "/",
+		});
 		return accountData(account);
 	});
 	serve(context, ROUTES.whoAmI, async ({ request }) => accountOf(request));
@@ -36,8 +60,11 @@ export function sessionRoutes(context: AppContext): void {
 	});
 	serve(context, ROUTES.changePassphrase, async ({ request, body }) => {
 		const { id } = accountOf(request);
-		const row = await one<{ hash: string }>(manager, "SELECT passphrase_hash AS hash FROM accounts WHERE id = $1", [id]);
-		if (!row || !(await isPassphrase(row.hash, body.now))) throw new Refusal("wrong-passphrase", "This isn't your passphrase of now. Nothing was changed.");
+		const row = await one<{ hash: string }>(manager, "SELECT passphrase_hash AS hash FROM accounts WHERE id = $1", [
+			id,
+		]);
+		if (!row || !(await isPassphrase(row.hash, body.now)))
+			throw new Refusal("wrong-passphrase", "This isn't your passphrase of now. Nothing was changed.");
 		const hash = await hashPassphrase(body.next);
 		await dataSource.transaction(async (tx) => {
 			await setPassphrase(tx, id, hash, false);
@@ -48,11 +75,18 @@ export function sessionRoutes(context: AppContext): void {
 	serve(context, ROUTES.makeToken, async ({ request, body }) => {
 		const account = await signedIn(body, request.ip);
 		if (account.once) throw new Refusal("change-passphrase");
-		const { token, ...row } = await storeToken(manager, { accountId: account.id, name: body.name, scope: body.scope, days: body.days });
+		const { token, ...row } = await storeToken(manager, {
+			accountId: account.id,
+			name: body.name,
+			scope: body.scope,
+			days: body.days,
+		});
 		await note(manager, { who: account.id, what: "made token", subject: row.id, field: "scope", new: body.scope });
 		return { ...tokenData(row), token, account: accountData(account) };
 	});
-	serve(context, ROUTES.listTokens, async ({ request }) => ({ tokens: (await tokensOf(manager, accountOf(request).id)).map(tokenData) }));
+	serve(context, ROUTES.listTokens, async ({ request }) => ({
+		tokens: (await tokensOf(manager, accountOf(request).id)).map(tokenData),
+	}));
 	serve(context, ROUTES.revokeToken, async ({ request, params }) => {
 		const { id } = accountOf(request);
 		if (!(await revoke(manager, params.id, id))) throw new Refusal("not-found");

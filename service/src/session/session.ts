@@ -50,7 +50,11 @@ const hidden = (subject: string) => createHash("sha256").update(subject).digest(
 const MINUTES = 10;
 const MOST = { account: 10, class: 150, address: 1_000 } as const;
 
-function subjectsOf(signInName: string, classCode: string | undefined, address: string): readonly (readonly [subject: string, most: number])[] {
+function subjectsOf(
+	signInName: string,
+	classCode: string | undefined,
+	address: string,
+): readonly (readonly [subject: string, most: number])[] {
 	const code = loosely(classCode ?? "");
 	return [
 		[hidden(`account ${code} ${loosely(signInName)}`), MOST.account],
@@ -60,13 +64,21 @@ function subjectsOf(signInName: string, classCode: string | undefined, address: 
 }
 
 /** The account that a name and passphrase belong to; refuses all else alike, and for some minutes where that was too often. */
-export async function signIn(manager: EntityManager, of: { signInName: string; passphrase: string; classCode: string | undefined; address: string }): Promise<SignInAccount> {
+export async function signIn(
+	manager: EntityManager,
+	of: { signInName: string; passphrase: string; classCode: string | undefined; address: string },
+): Promise<SignInAccount> {
 	const subjects = subjectsOf(of.signInName, of.classCode, of.address);
 	for (const [subject, most] of subjects) {
 		const { count, seconds } = await failuresOf(manager, subject, MINUTES);
 		if (count >= most) {
 			const wait = Math.max(1, seconds);
-			throw new Refusal("too-many-failures", `There were ${count} wrong passphrases in ten minutes. Try again in ${Math.ceil(wait / 60)} min.`, undefined, wait);
+			throw new Refusal(
+				"too-many-failures",
+				`There were ${count} wrong passphrases in ten minutes. Try again in ${Math.ceil(wait / 60)} min.`,
+				undefined,
+				wait,
+			);
 		}
 	}
 	const account = await findAccount(manager, of.signInName, of.classCode);

@@ -13,7 +13,10 @@ const hashOf = (token: string) => createHash("sha256").update(token).digest("hex
 const ACCOUNT = "a.id, a.name, a.role, a.administrator, a.once";
 
 /** The open account of each session that hasn't ended. */
-export async function findSessions(manager: EntityManager, tokens: readonly string[]): Promise<(Account | undefined)[]> {
+export async function findSessions(
+	manager: EntityManager,
+	tokens: readonly string[],
+): Promise<(Account | undefined)[]> {
 	const hashes = tokens.map(hashOf);
 	const rows = await all<Account & { hash: string }>(
 		manager,
@@ -28,7 +31,10 @@ export async function findSessions(manager: EntityManager, tokens: readonly stri
 export async function beginSession(manager: EntityManager, accountId: string): Promise<string> {
 	const token = randomBytes(32).toString("base64url");
 	await manager.query("DELETE FROM sessions WHERE ends_at < now()");
-	await manager.query("INSERT INTO sessions (token_hash, account_id, ends_at) VALUES ($1, $2, now() + make_interval(hours => $3))", [hashOf(token), accountId, SESSION_HOURS]);
+	await manager.query(
+		"INSERT INTO sessions (token_hash, account_id, ends_at) VALUES ($1, $2, now() + make_interval(hours => $3))",
+		[hashOf(token), accountId, SESSION_HOURS],
+	);
 	return token;
 }
 
@@ -37,17 +43,38 @@ export async function endSession(manager: EntityManager, token: string): Promise
 }
 
 /** Ends what an account is signed in by: all sessions but one, and, where asked, all tokens. */
-export async function endAll(manager: EntityManager, accountId: string, but: string | undefined, tokensToo: boolean): Promise<void> {
-	await manager.query("DELETE FROM sessions WHERE account_id = $1 AND token_hash <> $2", [accountId, but === undefined ? "" : hashOf(but)]);
-	if (tokensToo) await manager.query("UPDATE tokens SET revoked_at = now() WHERE account_id = $1 AND revoked_at IS NULL", [accountId]);
+export async function endAll(
+	manager: EntityManager,
+	accountId: string,
+	but: string | undefined,
+	tokensToo: boolean,
+): Promise<void> {
+	await manager.query("DELETE FROM sessions WHERE account_id = $1 AND token_hash <> $2", [
+		accountId,
+		but === undefined ? "" : hashOf(but),
+	]);
+	if (tokensToo)
+		await manager.query("UPDATE tokens SET revoked_at = now() WHERE account_id = $1 AND revoked_at IS NULL", [
+			accountId,
+		]);
 }
 
-export type TokenRow = { id: string; name: string; scope: "read" | "write"; madeAt: Date; endsAt: Date; usedAt: Date | null };
+export type TokenRow = {
+	id: string;
+	name: string;
+	scope: "read" | "write";
+	madeAt: Date;
+	endsAt: Date;
+	usedAt: Date | null;
+};
 const TOKEN = `t.id, t.name, t.scope, t.made_at AS "madeAt", t.ends_at AS "endsAt", t.used_at AS "usedAt"`;
 const GOOD = "t.revoked_at IS NULL AND t.ends_at > now()";
 
 /** A token that is good still, with its open account; its use is noted to the minute. */
-export async function findToken(manager: EntityManager, token: string): Promise<{ scope: "read" | "write"; account: Account } | undefined> {
+export async function findToken(
+	manager: EntityManager,
+	token: string,
+): Promise<{ scope: "read" | "write"; account: Account } | undefined> {
 	const row = await one<Account & { tokenId: string; scope: "read" | "write"; stale: boolean }>(
 		manager,
 		`SELECT ${ACCOUNT}, t.id AS "tokenId", t.scope, (t.used_at IS NULL OR t.used_at < now() - interval '1 minute') AS stale
@@ -61,7 +88,10 @@ export async function findToken(manager: EntityManager, token: string): Promise<
 }
 
 /** Makes a token; it is returned this once and stored hashed only. */
-export async function storeToken(manager: EntityManager, of: { accountId: string; name: string; scope: string; days: number }): Promise<TokenRow & { token: string }> {
+export async function storeToken(
+	manager: EntityManager,
+	of: { accountId: string; name: string; scope: string; days: number },
+): Promise<TokenRow & { token: string }> {
 	const token = `${TOKEN_PREFIX}${randomBytes(32).toString("base64url")}`;
 	const rows = await all<TokenRow>(
 		manager,
@@ -72,11 +102,21 @@ export async function storeToken(manager: EntityManager, of: { accountId: string
 }
 
 export function tokensOf(manager: EntityManager, accountId: string): Promise<TokenRow[]> {
-	return all(manager, `SELECT ${TOKEN} FROM tokens t WHERE t.account_id = $1 AND ${GOOD} ORDER BY t.made_at DESC`, [accountId]);
+	return all(manager, `SELECT ${TOKEN} FROM tokens t WHERE t.account_id = $1 AND ${GOOD} ORDER BY t.made_at DESC`, [
+		accountId,
+	]);
 }
 
 export async function revoke(manager: EntityManager, id: string, accountId: string): Promise<boolean> {
-	return (await changed(manager, "UPDATE tokens SET revoked_at = now() WHERE id = $1 AND account_id = $2 AND revoked_at IS NULL RETURNING id", [id, accountId])).length > 0;
+	return (
+		(
+			await changed(
+				manager,
+				"UPDATE tokens SET revoked_at = now() WHERE id = $1 AND account_id = $2 AND revoked_at IS NULL RETURNING id",
+				[id, accountId],
+			)
+		).length > 0
+	);
 }
 
 export type SignInAccount = Account & { readonly passphraseHash: string };
@@ -94,7 +134,11 @@ const LOOSELY = (column: string) => `regexp_replace(normalize(lower(${column}), 
  * A teacher's account by its name, or a student's by class code and name, however either was typed; what fits to the
  * letter goes before, and where several fit loosely it is nobody's.
  */
-export async function findAccount(manager: EntityManager, signInName: string, classCode: string | undefined): Promise<SignInAccount | undefined> {
+export async function findAccount(
+	manager: EntityManager,
+	signInName: string,
+	classCode: string | undefined,
+): Promise<SignInAccount | undefined> {
 	const columns = `${ACCOUNT}, a.passphrase_hash AS "passphraseHash"`;
 	const ofTeacher = classCode === undefined || loosely(classCode) === "";
 	const rows = await all<SignInAccount & { exactly: boolean }>(
@@ -103,13 +147,19 @@ export async function findAccount(manager: EntityManager, signInName: string, cl
 			? `SELECT ${columns}, lower(a.sign_in_name) = lower($1) AS exactly FROM accounts a WHERE (lower(a.sign_in_name) = lower($1) OR ${LOOSELY("a.sign_in_name")} = $2) AND a.role = 'teacher' AND a.closed_at IS NULL`
 			: `SELECT ${columns}, lower(s.sign_in_name) = lower($1) AND lower(c.code) = lower($3) AS exactly FROM class_students s JOIN classes c ON c.id = s.class_id JOIN accounts a ON a.id = s.account_id
 				WHERE (lower(c.code) = lower($3) OR ${LOOSELY("c.code")} = $4) AND (lower(s.sign_in_name) = lower($1) OR ${LOOSELY("s.sign_in_name")} = $2) AND s.left_at IS NULL AND c.closed_at IS NULL AND a.closed_at IS NULL`,
-		ofTeacher ? [signInName.trim(), loosely(signInName)] : [signInName.trim(), loosely(signInName), classCode.trim(), loosely(classCode)],
+		ofTeacher
+			? [signInName.trim(), loosely(signInName)]
+			: [signInName.trim(), loosely(signInName), classCode.trim(), loosely(classCode)],
 	);
 	return rows.find((r) => r.exactly) ?? (rows.length === 1 ? rows[0] : undefined);
 }
 
 /** Counts failures of a subject in the last minutes, and tells how long until the oldest is forgotten. */
-export async function failuresOf(manager: EntityManager, subject: string, minutes: number): Promise<{ count: number; seconds: number }> {
+export async function failuresOf(
+	manager: EntityManager,
+	subject: string,
+	minutes: number,
+): Promise<{ count: number; seconds: number }> {
 	const row = await one<{ count: number; seconds: number }>(
 		manager,
 		`SELECT count(*)::int AS count, ceil(coalesce(extract(epoch FROM min(at) + make_interval(mins => $2) - now()), 0))::int AS seconds
@@ -124,6 +174,11 @@ export async function noteFailure(manager: EntityManager, subjects: readonly str
 	await manager.query("DELETE FROM sign_in_failures WHERE at < now() - interval '1 day'");
 }
 
-export async function setPassphrase(manager: EntityManager, accountId: string, hash: string, once: boolean): Promise<void> {
+export async function setPassphrase(
+	manager: EntityManager,
+	accountId: string,
+	hash: string,
+	once: boolean,
+): Promise<void> {
 	await manager.query("UPDATE accounts SET passphrase_hash = $2, once = $3 WHERE id = $1", [accountId, hash, once]);
 }

@@ -20,7 +20,9 @@ function criteriaOf(rows: readonly YearRow[]): { check: string; met: number; ask
 			counts.set(check, { met: count.met + (row.verdicts?.[i] === "met" ? 1 : 0), asked: count.asked + 1 });
 		});
 	}
-	return [...counts].map(([check, count]) => ({ check, ...count })).sort((a, b) => b.asked - a.asked || (a.check < b.check ? -1 : 1));
+	return [...counts]
+		.map(([check, count]) => ({ check, ...count }))
+		.sort((a, b) => b.asked - a.asked || (a.check < b.check ? -1 : 1));
 }
 
 function slipsOf(rows: readonly YearRow[]): { id: string; count: number }[] {

@@ -3,7 +3,12 @@ import { v7 } from "uuid";
 import { all, changed, one } from "../database/data-source.ts";
 
 /** A student whom the teacher has or covers in some class. */
-export function findStudent(manager: EntityManager, studentId: string, teacherId: string, own: boolean): Promise<{ id: string; name: string } | undefined> {
+export function findStudent(
+	manager: EntityManager,
+	studentId: string,
+	teacherId: string,
+	own: boolean,
+): Promise<{ id: string; name: string } | undefined> {
 	return one(
 		manager,
 		`SELECT a.id, a.name FROM accounts a WHERE a.id = $1 AND a.role = 'student' AND EXISTS (SELECT 1 FROM class_students s JOIN class_teachers t ON t.class_id = s.class_id
@@ -52,7 +57,11 @@ export function yearOf(manager: EntityManager, studentId: string, teacherId: str
 export async function dataOf(manager: EntityManager, studentId: string): Promise<Record<string, unknown>> {
 	const rows = (sql: string) => all(manager, sql, [studentId]);
 	return {
-		account: await one(manager, `SELECT id, name, sourced_id AS "number", made_at AS "madeAt" FROM accounts WHERE id = $1`, [studentId]),
+		account: await one(
+			manager,
+			`SELECT id, name, sourced_id AS "number", made_at AS "madeAt" FROM accounts WHERE id = $1`,
+			[studentId],
+		),
 		classes: await rows(
 			`SELECT c.name, c.school_year AS "schoolYear", s.sign_in_name AS "signInName", s.joined_at AS "joinedAt", s.left_at AS "leftAt" FROM class_students s JOIN classes c ON c.id = s.class_id WHERE s.account_id = $1 ORDER BY s.joined_at`,
 		),
@@ -67,12 +76,18 @@ export async function dataOf(manager: EntityManager, studentId: string): Promise
 		judgements: await rows(
 			'SELECT d.hand_in_id AS "handInId", d.criterion, d.points::float, d.at FROM judgements d JOIN hand_ins h ON h.id = d.hand_in_id WHERE h.student_id = $1 ORDER BY d.at',
 		),
-		comments: await rows('SELECT c.hand_in_id AS "handInId", c.place, c.words, c.at FROM comments c JOIN hand_ins h ON h.id = c.hand_in_id WHERE h.student_id = $1 ORDER BY c.at'),
+		comments: await rows(
+			'SELECT c.hand_in_id AS "handInId", c.place, c.words, c.at FROM comments c JOIN hand_ins h ON h.id = c.hand_in_id WHERE h.student_id = $1 ORDER BY c.at',
+		),
 		drafts: await rows(
 			`SELECT a.title AS assignment, e.key AS exercise, d.source, d.saved_at AS "savedAt", d.runs, d.answers FROM drafts d JOIN assignments a ON a.id = d.assignment_id JOIN exercises e ON e.id = d.exercise_id WHERE d.student_id = $1`,
 		),
-		freeDrawings: await rows(`SELECT name, source, saved_at AS "savedAt" FROM free_drawings WHERE student_id = $1 ORDER BY name`),
-		releases: await rows("SELECT a.title AS assignment, l.at FROM releases l JOIN assignments a ON a.id = l.assignment_id WHERE l.student_id = $1 ORDER BY l.at"),
+		freeDrawings: await rows(
+			`SELECT name, source, saved_at AS "savedAt" FROM free_drawings WHERE student_id = $1 ORDER BY name`,
+		),
+		releases: await rows(
+			"SELECT a.title AS assignment, l.at FROM releases l JOIN assignments a ON a.id = l.assignment_id WHERE l.student_id = $1 ORDER BY l.at",
+		),
 		signIns: await rows("SELECT at FROM audit WHERE who = $1 AND what = 'signed in' ORDER BY at DESC LIMIT 1000"),
 	};
 }
@@ -85,17 +100,18 @@ export async function deleteStudent(manager: EntityManager, studentId: string): 
 		[studentId],
 	);
 	for (const c of counted)
-		await manager.query("INSERT INTO nameless_points (id, assignment_id, exercise_id, earned, possible) VALUES ($1, $2, $3, $4, $5)", [
-			v7(),
-			c.assignmentId,
-			c.exerciseId,
-			c.earned,
-			c.possible,
-		]);
+		await manager.query(
+			"INSERT INTO nameless_points (id, assignment_id, exercise_id, earned, possible) VALUES ($1, $2, $3, $4, $5)",
+			[v7(), c.assignmentId, c.exerciseId, c.earned, c.possible],
+		);
 	// What was only for the moment may hold names and sources of anybody.
 	await manager.query("DELETE FROM repeated_calls");
-	await manager.query("DELETE FROM uploads u USING assignments a WHERE a.id = u.assignment_id AND a.class_id IN (SELECT class_id FROM class_students WHERE account_id = $1)", [
-		studentId,
-	]);
-	return (await changed(manager, "DELETE FROM accounts WHERE id = $1 AND role = 'student' RETURNING id", [studentId])).length > 0;
+	await manager.query(
+		"DELETE FROM uploads u USING assignments a WHERE a.id = u.assignment_id AND a.class_id IN (SELECT class_id FROM class_students WHERE account_id = $1)",
+		[studentId],
+	);
+	return (
+		(await changed(manager, "DELETE FROM accounts WHERE id = $1 AND role = 'student' RETURNING id", [studentId]))
+			.length > 0
+	);
 }

@@ -18,7 +18,11 @@ export function todayRoutes(context: AppContext): void {
 			closesAt: closesAt.toISOString(),
 			latest: latest?.toISOString() ?? null,
 		}));
-		const stuck = await Promise.all(classes.map(async (c) => (await stuckIn(manager, c.id, undefined)).map((s) => ({ ...s, classId: c.id, className: c.name }))));
+		const stuck = await Promise.all(
+			classes.map(async (c) =>
+				(await stuckIn(manager, c.id, undefined)).map((s) => ({ ...s, classId: c.id, className: c.name })),
+			),
+		);
 		return { rows, stuck: stuck.flat() };
 	});
 }

@@ -2,7 +2,12 @@ import type { TodayRow } from "@markpen/contract";
 import type { EntityManager } from "typeorm";
 import { all } from "../database/data-source.ts";
 
-export type TodayRecord = Omit<TodayRow, "opensAt" | "dueAt" | "closesAt" | "latest"> & { opensAt: Date; dueAt: Date; closesAt: Date; latest: Date | null };
+export type TodayRecord = Omit<TodayRow, "opensAt" | "dueAt" | "closesAt" | "latest"> & {
+	opensAt: Date;
+	dueAt: Date;
+	closesAt: Date;
+	latest: Date | null;
+};
 
 /** What a teacher's open classes were set and that isn't long over, with what there is to do, the first to close first. */
 export function todayOf(manager: EntityManager, teacherId: string): Promise<TodayRecord[]> {

@@ -41,7 +41,9 @@ export function tell(segment: string, students: readonly Known[]): Told {
 	// "Ana Brook Vale" is meant before "Ana Brook".
 	const longest = Math.max(0, ...byName.map((s) => wordsOf(s.name).length));
 	if (byName.length > 0) return { students: byName.filter((s) => wordsOf(s.name).length === longest), by: "name" };
-	const bySignIn = students.filter((s) => words.includes(plain(s.signInName)) || plain(segment) === plain(s.signInName));
+	const bySignIn = students.filter(
+		(s) => words.includes(plain(s.signInName)) || plain(segment) === plain(s.signInName),
+	);
 	if (bySignIn.length > 0) return { students: bySignIn, by: "sign-in name" };
 	const initialsOf = (s: Known) =>
 		wordsOf(s.name)

@@ -27,14 +27,22 @@ function textOf(bytes: Uint8Array): { source: string } | { problem: string } {
 }
 
 /** The exercise that a path names, or the only one. */
-function exerciseIn(path: string, exercises: readonly { readonly key: string; readonly title: string }[]): string | undefined {
+function exerciseIn(
+	path: string,
+	exercises: readonly { readonly key: string; readonly title: string }[],
+): string | undefined {
 	const words = wordsOf(path);
 	const named = exercises.filter((e) => [e.key, e.title].some((name) => wordsOf(name).every((w) => words.includes(w))));
 	if (named.length === 1) return named[0]?.key;
 	return exercises.length === 1 ? exercises[0]?.key : undefined;
 }
 
-function planFile(file: string, bytes: Uint8Array, students: readonly Known[], exercises: readonly { key: string; title: string }[]): PlannedFile {
+function planFile(
+	file: string,
+	bytes: Uint8Array,
+	students: readonly Known[],
+	exercises: readonly { key: string; title: string }[],
+): PlannedFile {
 	const none = { file, studentId: null, exercise: null, candidates: [], source: "" };
 	const text = textOf(bytes);
 	if ("problem" in text) return { ...none, does: "leaves out", says: `Left out: ${text.problem}.` };
@@ -42,25 +50,69 @@ function planFile(file: string, bytes: Uint8Array, students: readonly Known[], e
 	const candidates = told.map(({ id, name }) => ({ id, name }));
 	const [one] = told;
 	const of = { ...none, source: text.source, candidates };
-	if (!one) return { ...of, candidates: [], does: "leaves out", says: "Left out: no student of the class is told by its name. Say whose it is to hand it in." };
+	if (!one)
+		return {
+			...of,
+			candidates: [],
+			does: "leaves out",
+			says: "Left out: no student of the class is told by its name. Say whose it is to hand it in.",
+		};
 	if (told.length > 1)
-		return { ...of, does: "asks", says: `It may be ${told.map((s) => s.name).join(" or ")}: the ${by} ${by === "initials" ? "are" : "is"} the same. Say whose it is.` };
+		return {
+			...of,
+			does: "asks",
+			says: `It may be ${told.map((s) => s.name).join(" or ")}: the ${by} ${by === "initials" ? "are" : "is"} the same. Say whose it is.`,
+		};
 	const exercise = exerciseIn(file, exercises);
-	if (exercise === undefined) return { ...of, studentId: one.id, does: "asks", says: `It is ${one.name}'s; no exercise of the set is told by its name. Say which it is for.` };
-	return { ...of, studentId: one.id, exercise, does: "hands in", says: `Handed in for ${one.name}, told by the ${by}.` };
+	if (exercise === undefined)
+		return {
+			...of,
+			studentId: one.id,
+			does: "asks",
+			says: `It is ${one.name}'s; no exercise of the set is told by its name. Say which it is for.`,
+		};
+	return {
+		...of,
+		studentId: one.id,
+		exercise,
+		does: "hands in",
+		says: `Handed in for ${one.name}, told by the ${by}.`,
+	};
 }
 
 /** What would be done with each file of an upload; nothing is guessed. Of several files of one student for one exercise the teacher decides. */
-export function planUpload(files: ReadonlyMap<string, Uint8Array>, students: readonly Known[], exercises: readonly { key: string; title: string }[]): PlannedFile[] {
-	const planned = [...files].sort(([a], [b]) => (a < b ? -1 : 1)).map(([file, bytes]) => planFile(file, bytes, students, exercises));
-	const same = (a: PlannedFile, b: PlannedFile) => a !== b && a.does === "hands in" && b.does === "hands in" && a.studentId === b.studentId && a.exercise === b.exercise;
+export function planUpload(
+	files: ReadonlyMap<string, Uint8Array>,
+	students: readonly Known[],
+	exercises: readonly { key: string; title: string }[],
+): PlannedFile[] {
+	const planned = [...files]
+		.sort(([a], [b]) => (a < b ? -1 : 1))
+		.map(([file, bytes]) => planFile(file, bytes, students, exercises));
+	const same = (a: PlannedFile, b: PlannedFile) =>
+		a !== b &&
+		a.does === "hands in" &&
+		b.does === "hands in" &&
+		a.studentId === b.studentId &&
+		a.exercise === b.exercise;
 	return planned.map((one) => {
 		const others = planned.filter((other) => same(one, other));
 		if (others.length === 0) return one;
 		const title = exercises.find((e) => e.key === one.exercise);
-		const isNamed = (p: PlannedFile) => title !== undefined && [title.key, title.title].some((name) => wordsOf(name).every((w) => wordsOf(p.file).includes(w)));
+		const isNamed = (p: PlannedFile) =>
+			title !== undefined &&
+			[title.key, title.title].some((name) => wordsOf(name).every((w) => wordsOf(p.file).includes(w)));
 		if (isNamed(one) && !others.some(isNamed)) return one;
-		if (!isNamed(one) && others.filter(isNamed).length === 1) return { ...one, does: "leaves out", says: "Left out: another file of the same student is named for the exercise." };
-		return { ...one, does: "asks", says: `${others.length + 1} files are the same student's for one exercise. Say which is handed in.` };
+		if (!isNamed(one) && others.filter(isNamed).length === 1)
+			return {
+				...one,
+				does: "leaves out",
+				says: "Left out: another file of the same student is named for the exercise.",
+			};
+		return {
+			...one,
+			does: "asks",
+			says: `${others.length + 1} files are the same student's for one exercise. Say which is handed in.`,
+		};
 	});
 }

@@ -26,15 +26,21 @@ export function uploadRoutes(context: AppContext): void {
 		const students = (await rosterOf(manager, classId)).filter((s) => s.leftAt === null);
 		const files = planUpload(unzip(body, LIMITS), students, await itemsOf(manager, params.id));
 		const id = v7();
-		await manager.query("INSERT INTO uploads (id, assignment_id, by_id, files) VALUES ($1, $2, $3, $4)", [id, params.id, account.id, JSON.stringify(files)]);
+		await manager.query("INSERT INTO uploads (id, assignment_id, by_id, files) VALUES ($1, $2, $3, $4)", [
+			id,
+			params.id,
+			account.id,
+			JSON.stringify(files),
+		]);
 		return { id, rows: files.map(({ source: _, candidates, ...row }) => ({ ...row, candidates: [...candidates] })) };
 	});
 	serve(context, ROUTES.carryOutUpload, async ({ request, params, body }) => {
 		const account = accountOf(request);
-		const upload = await one<{ assignmentId: string; files: PlannedFile[] }>(manager, `SELECT assignment_id AS "assignmentId", files FROM uploads WHERE id = $1 AND by_id = $2`, [
-			params.id,
-			account.id,
-		]);
+		const upload = await one<{ assignmentId: string; files: PlannedFile[] }>(
+			manager,
+			`SELECT assignment_id AS "assignmentId", files FROM uploads WHERE id = $1 AND by_id = $2`,
+			[params.id, account.id],
+		);
 		if (!upload) throw new Refusal("not-found");
 		await reachAssignment(manager, account, upload.assignmentId, "upload");
 		const unknown = Object.keys(body.decided).filter((file) => !upload.files.some((f) => f.file === file));
@@ -57,12 +63,21 @@ export function uploadRoutes(context: AppContext): void {
 						? planned.does === "hands in" && planned.studentId && planned.exercise
 							? { studentId: planned.studentId, exercise: planned.exercise }
 							: null
-						: decided && { studentId: decided.studentId, exercise: decided.exercise ?? planned.exercise ?? (items.length === 1 ? items[0]?.key : undefined) };
+						: decided && {
+								studentId: decided.studentId,
+								exercise: decided.exercise ?? planned.exercise ?? (items.length === 1 ? items[0]?.key : undefined),
+							};
 				if (!of || of.exercise === undefined || planned.source === "") {
 					leftOut.push(planned.file);
 					continue;
 				}
-				asked.push({ file: planned.file, source: planned.source, studentId: of.studentId, assignmentId: upload.assignmentId, exercise: of.exercise });
+				asked.push({
+					file: planned.file,
+					source: planned.source,
+					studentId: of.studentId,
+					assignmentId: upload.assignmentId,
+					exercise: of.exercise,
+				});
 			}
 			const places = await handInPlaces(tx, asked);
 			const files = asked.map(({ file, source, studentId }, i) => {
@@ -78,7 +93,13 @@ export function uploadRoutes(context: AppContext): void {
 				const { id, tryNumber } = rows[i] as Taken;
 				return { file, id, studentId, tryNumber };
 			});
-			await note(tx, { who: account.id, what: "handed in for students", subject: upload.assignmentId, field: "hand-ins", new: handIns.length });
+			await note(tx, {
+				who: account.id,
+				what: "handed in for students",
+				subject: upload.assignmentId,
+				field: "hand-ins",
+				new: handIns.length,
+			});
 			return { handIns, leftOut };
 		});
 	});

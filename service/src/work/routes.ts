@@ -42,7 +42,14 @@ const EXAMPLE_WIDTH = 800;
 /** Self-checks that a student may have waiting at once. */
 const MOST_WAITING = 2;
 
-const draftData = ({ source, revision, device, savedAt, runs, answers }: DraftRow) => ({ source, revision, device, savedAt: savedAt.toISOString(), runs, answers });
+const draftData = ({ source, revision, device, savedAt, runs, answers }: DraftRow) => ({
+	source,
+	revision,
+	device,
+	savedAt: savedAt.toISOString(),
+	runs,
+	answers,
+});
 const freeData = ({ savedAt, ...row }: FreeRow) => ({ ...row, savedAt: savedAt.toISOString() });
 
 function modelOf(record: WorkRecord): NonNullable<Work["model"]> {
@@ -96,7 +103,9 @@ function workData(record: WorkRecord, { tries, drafts, sources, before }: Beside
 		draft: draft && draft.revision > 0 ? draftData(draft) : null,
 		hinted: Object.fromEntries(Object.entries(draft?.hinted ?? {}).map(([id, { given }]) => [id, given])),
 		lastSource: sources.find(isOf(record))?.source ?? null,
-		continues: from ? { id: from.id, title: from.title, source: from.source, handedInAt: from.handedInAt.toISOString() } : null,
+		continues: from
+			? { id: from.id, title: from.title, source: from.source, handedInAt: from.handedInAt.toISOString() }
+			: null,
 		model: shown.model ? modelOf(record) : null,
 	};
 }
@@ -105,7 +114,12 @@ async function beside(manager: EntityManager, studentId: string, records: readon
 	const ids = [...new Set(records.map((r) => r.id))];
 	const keys = [...new Set(records.flatMap((r) => publishedExercise(r.source).continues ?? []))];
 	const before = new Map((await lastHandIns(manager, studentId, keys, new Date())).map((h) => [h.key, h]));
-	return { before, tries: await triesOf(manager, studentId, ids), drafts: await draftsOf(manager, studentId, ids), sources: await lastSources(manager, studentId, ids) };
+	return {
+		before,
+		tries: await triesOf(manager, studentId, ids),
+		drafts: await draftsOf(manager, studentId, ids),
+		sources: await lastSources(manager, studentId, ids),
+	};
 }
 
 export function workRoutes(context: AppContext): void {
@@ -120,7 +134,10 @@ export function workRoutes(context: AppContext): void {
 	const stillOpen = async (studentId: string, params: { id: string; exercise: string }): Promise<WorkRecord> => {
 		const record = await opened(studentId, params);
 		if (record.classClosed || record.closesAt <= new Date())
-			throw new Refusal("closed", "This assignment is closed, so nothing more is kept for it here. Your program is in the editor still.");
+			throw new Refusal(
+				"closed",
+				"This assignment is closed, so nothing more is kept for it here. Your program is in the editor still.",
+			);
 		return record;
 	};
 	serve(context, ROUTES.listWork, async ({ request }) => {
@@ -140,14 +157,24 @@ export function workRoutes(context: AppContext): void {
 		const file = publishedExercise((await opened(accountOf(request).id, params)).source);
 		if (!file.example) throw new Refusal("not-found", "This exercise has no example.");
 		reply.header("cache-control", "private, max-age=60");
-		return Buffer.from(await pictures.run({ do: "png", svg: exampleSvg(file), width: EXAMPLE_WIDTH })) as unknown as string;
+		return Buffer.from(
+			await pictures.run({ do: "png", svg: exampleSvg(file), width: EXAMPLE_WIDTH }),
+		) as unknown as string;
 	});
 	serve(context, ROUTES.saveDraft, async ({ request, reply, params, body, revision }) => {
 		refuseSource(body.source);
 		const { id: studentId } = accountOf(request);
 		const record = await stillOpen(studentId, params);
-		const row = await storeDraft(manager, { assignmentId: record.id, exerciseId: record.exerciseId, studentId, ...body }, revision);
-		if (!row) throw new Refusal("changed-since", "Your program was saved from another place since. Both are kept: this one in your editor, that one here.");
+		const row = await storeDraft(
+			manager,
+			{ assignmentId: record.id, exerciseId: record.exerciseId, studentId, ...body },
+			revision,
+		);
+		if (!row)
+			throw new Refusal(
+				"changed-since",
+				"Your program was saved from another place since. Both are kept: this one in your editor, that one here.",
+			);
 		await happened(manager, record.id, "draft", { studentId });
 		tag(reply, row.revision);
 		return draftData(row);
@@ -157,7 +184,14 @@ export function workRoutes(context: AppContext): void {
 		const record = await stillOpen(studentId, params);
 		const known = new Set(publishedExercise(record.source).criteria.map((c) => c.id));
 		const met = [...new Set(body.met)].filter((c) => known.has(c));
-		const runs = await storeRun(manager, { assignmentId: record.id, exerciseId: record.exerciseId, studentId, state: body.state, met, milliseconds: body.milliseconds });
+		const runs = await storeRun(manager, {
+			assignmentId: record.id,
+			exerciseId: record.exerciseId,
+			studentId,
+			state: body.state,
+			met,
+			milliseconds: body.milliseconds,
+		});
 		await happened(manager, record.id, "draft", { studentId });
 		return { runs };
 	});
@@ -173,15 +207,12 @@ export function workRoutes(context: AppContext): void {
 				"SELECT count(*)::int AS count FROM self_checks WHERE student_id = $1 AND report IS NULL AND made_at > now() - interval '1 minute'",
 				[studentId],
 			);
-			if ((waiting?.count ?? 0) >= MOST_WAITING) throw new Refusal("too-many-calls", "Two of your checks are still running. Wait for them, then check again.");
-			await tx.query("INSERT INTO self_checks (id, assignment_id, exercise_id, student_id, source, answers) VALUES ($1, $2, $3, $4, $5, $6)", [
-				id,
-				record.id,
-				record.exerciseId,
-				studentId,
-				body.source,
-				JSON.stringify(body.answers),
-			]);
+			if ((waiting?.count ?? 0) >= MOST_WAITING)
+				throw new Refusal("too-many-calls", "Two of your checks are still running. Wait for them, then check again.");
+			await tx.query(
+				"INSERT INTO self_checks (id, assignment_id, exercise_id, student_id, source, answers) VALUES ($1, $2, $3, $4, $5, $6)",
+				[id, record.id, record.exerciseId, studentId, body.source, JSON.stringify(body.answers)],
+			);
 			await sendWork(queue, tx, { do: "self-check", selfCheckId: id }, PRIORITY.waiting);
 		});
 		return { id };
@@ -194,34 +225,64 @@ export function workRoutes(context: AppContext): void {
 			[params.id, accountOf(request).id],
 		);
 		if (!row) throw new Refusal("not-found");
-		return { report: row.report && forStudent(row.report, publishedExercise(row.exercise), { before: true, points: true }) };
+		return {
+			report: row.report && forStudent(row.report, publishedExercise(row.exercise), { before: true, points: true }),
+		};
 	});
 	serve(context, ROUTES.nextHint, async ({ request, params }) => {
 		const { id: studentId } = accountOf(request);
 		const record = await opened(studentId, params);
-		const criterion = publishedExercise(record.source).criteria.find((c) => c.id === params.criterion && (c.show ?? "before") === "before");
+		const criterion = publishedExercise(record.source).criteria.find(
+			(c) => c.id === params.criterion && (c.show ?? "before") === "before",
+		);
 		const hints = criterion ? hintsOf(criterion) : [];
 		const hint = hints[params.number - 1];
 		if (hint === undefined) throw new Refusal("not-found");
 		const [draft] = (await draftsOf(manager, studentId, [record.id])).filter((d) => d.exerciseId === record.exerciseId);
 		const { given, runs } = draft?.hinted[params.criterion] ?? { given: 0, runs: 0 };
 		if (params.number > given) {
-			if (!draft || draft.runs === 0) throw new Refusal("not-this-way", "Run your program first, then look at what it drew. A hint comes after that.");
+			if (!draft || draft.runs === 0)
+				throw new Refusal(
+					"not-this-way",
+					"Run your program first, then look at what it drew. A hint comes after that.",
+				);
 			if (params.number > given + 1 || (given > 0 && draft.runs <= runs))
-				throw new Refusal("not-this-way", "Try what the last hint says and run your program. The next one comes after that.");
+				throw new Refusal(
+					"not-this-way",
+					"Try what the last hint says and run your program. The next one comes after that.",
+				);
 			const after = { ...draft.hinted, [params.criterion]: { given: params.number, runs: draft.runs } };
-			await storeHinted(manager, { assignmentId: record.id, exerciseId: record.exerciseId, studentId }, draft.hinted, after);
+			await storeHinted(
+				manager,
+				{ assignmentId: record.id, exerciseId: record.exerciseId, studentId },
+				draft.hinted,
+				after,
+			);
 		}
 		return { hint, more: params.number < hints.length };
 	});
-	serve(context, ROUTES.listFreeDrawings, async ({ request }) => ({ drawings: (await freeDrawingsOf(manager, accountOf(request).id)).map(freeData) }));
+	serve(context, ROUTES.listFreeDrawings, async ({ request }) => ({
+		drawings: (await freeDrawingsOf(manager, accountOf(request).id)).map(freeData),
+	}));
 	serve(context, ROUTES.saveFreeDrawing, async ({ request, reply, params, body, revision }) => {
 		refuseSource(body.source);
 		const { id: studentId } = accountOf(request);
 		const others = await otherDrawings(manager, studentId, params.name);
-		if (others >= MOST_DRAWINGS) throw new Refusal("not-this-way", `You keep ${others} drawings, which is as many as there is room for. Remove one, then save this one.`);
-		const row = await storeFreeDrawing(manager, { id: v7(), studentId, name: params.name, source: body.source }, revision);
-		if (!row) throw new Refusal("changed-since", "This drawing was saved from another place since. Both are kept: this one in your editor, that one here.");
+		if (others >= MOST_DRAWINGS)
+			throw new Refusal(
+				"not-this-way",
+				`You keep ${others} drawings, which is as many as there is room for. Remove one, then save this one.`,
+			);
+		const row = await storeFreeDrawing(
+			manager,
+			{ id: v7(), studentId, name: params.name, source: body.source },
+			revision,
+		);
+		if (!row)
+			throw new Refusal(
+				"changed-since",
+				"This drawing was saved from another place since. Both are kept: this one in your editor, that one here.",
+			);
 		tag(reply, row.revision);
 		return freeData(row);
 	});

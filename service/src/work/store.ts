@@ -27,19 +27,43 @@ const WORK = `SELECT ${ASSIGNMENT.replace(`a.due_at AS "dueAt"`, `coalesce(o.due
 
 /** What a student was set and can see: assignments that are open or were, of classes that the student is in. */
 export function workOf(manager: EntityManager, studentId: string): Promise<WorkRecord[]> {
-	return all(manager, `${WORK} WHERE s.account_id = $1 AND a.opens_at <= now() AND c.closed_at IS NULL ORDER BY a.due_at, a.id, x.position`, [studentId]);
+	return all(
+		manager,
+		`${WORK} WHERE s.account_id = $1 AND a.opens_at <= now() AND c.closed_at IS NULL ORDER BY a.due_at, a.id, x.position`,
+		[studentId],
+	);
 }
 
-export function findWork(manager: EntityManager, studentId: string, assignmentId: string, key: string): Promise<WorkRecord | undefined> {
+export function findWork(
+	manager: EntityManager,
+	studentId: string,
+	assignmentId: string,
+	key: string,
+): Promise<WorkRecord | undefined> {
 	return one(manager, `${WORK} WHERE s.account_id = $1 AND a.id = $2 AND e.key = $3`, [studentId, assignmentId, key]);
 }
 
 /** What has to be known of a student's exercise before something is handed in. */
-export type HandInPlace = Pick<WorkRecord, "id" | "exerciseId" | "versionId" | "classClosed" | "opensAt" | "dueAt" | "closesAt" | "late" | "tries" | "draftAnswers">;
+export type HandInPlace = Pick<
+	WorkRecord,
+	| "id"
+	| "exerciseId"
+	| "versionId"
+	| "classClosed"
+	| "opensAt"
+	| "dueAt"
+	| "closesAt"
+	| "late"
+	| "tries"
+	| "draftAnswers"
+>;
 export type PlaceAsked = { readonly studentId: string; readonly assignmentId: string; readonly exercise: string };
 
 /** Where programs of students would be handed in; undefined where a student wasn't set the exercise. */
-export async function handInPlaces(manager: EntityManager, asked: readonly PlaceAsked[]): Promise<(HandInPlace | undefined)[]> {
+export async function handInPlaces(
+	manager: EntityManager,
+	asked: readonly PlaceAsked[],
+): Promise<(HandInPlace | undefined)[]> {
 	const rows = await all<HandInPlace & { place: number }>(
 		manager,
 		`SELECT q.place::int, a.id, x.exercise_id AS "exerciseId", x.exercise_version_id AS "versionId", (c.closed_at IS NOT NULL) AS "classClosed", a.opens_at AS "opensAt",
@@ -70,7 +94,11 @@ export type TryRow = {
 };
 
 /** A student's own tries, oldest first, with which of them count. */
-export function triesOf(manager: EntityManager, studentId: string, assignmentIds: readonly string[]): Promise<TryRow[]> {
+export function triesOf(
+	manager: EntityManager,
+	studentId: string,
+	assignmentIds: readonly string[],
+): Promise<TryRow[]> {
 	return all(
 		manager,
 		`SELECT h.assignment_id AS "assignmentId", h.exercise_id AS "exerciseId", h.id, h.try_number AS "tryNumber", h.handed_in_at AS "handedInAt", h.late, g.earned, g.possible, g.open, (n.hand_in_id = h.id) AS counts
@@ -96,12 +124,23 @@ export type DraftRow = {
 };
 const DRAFT = `assignment_id AS "assignmentId", exercise_id AS "exerciseId", source, revision, device, saved_at AS "savedAt", runs, answers, hinted`;
 
-export function draftsOf(manager: EntityManager, studentId: string, assignmentIds: readonly string[]): Promise<DraftRow[]> {
-	return all(manager, `SELECT ${DRAFT} FROM drafts WHERE student_id = $1 AND assignment_id = ANY($2)`, [studentId, assignmentIds]);
+export function draftsOf(
+	manager: EntityManager,
+	studentId: string,
+	assignmentIds: readonly string[],
+): Promise<DraftRow[]> {
+	return all(manager, `SELECT ${DRAFT} FROM drafts WHERE student_id = $1 AND assignment_id = ANY($2)`, [
+		studentId,
+		assignmentIds,
+	]);
 }
 
 /** The source of the last try of each exercise. */
-export function lastSources(manager: EntityManager, studentId: string, assignmentIds: readonly string[]): Promise<{ assignmentId: string; exerciseId: string; source: string }[]> {
+export function lastSources(
+	manager: EntityManager,
+	studentId: string,
+	assignmentIds: readonly string[],
+): Promise<{ assignmentId: string; exerciseId: string; source: string }[]> {
 	return all(
 		manager,
 		`SELECT DISTINCT ON (assignment_id, exercise_id) assignment_id AS "assignmentId", exercise_id AS "exerciseId", source FROM hand_ins
@@ -113,7 +152,12 @@ export function lastSources(manager: EntityManager, studentId: string, assignmen
 export type LastHandIn = { key: string; id: string; title: string; source: string; handedInAt: Date };
 
 /** What a student handed in last to some exercises until a moment, in whatever class it was set. */
-export function lastHandIns(manager: EntityManager, studentId: string, keys: readonly string[], until: Date): Promise<LastHandIn[]> {
+export function lastHandIns(
+	manager: EntityManager,
+	studentId: string,
+	keys: readonly string[],
+	until: Date,
+): Promise<LastHandIn[]> {
 	if (keys.length === 0) return Promise.resolve([]);
 	return all(
 		manager,
@@ -128,7 +172,11 @@ export function lastHandIns(manager: EntityManager, studentId: string, keys: rea
 type Of = { assignmentId: string; exerciseId: string; studentId: string };
 
 /** Saves a draft if it still has the revision that was read: 0 where there was none, −1 for any. */
-export async function storeDraft(manager: EntityManager, of: Of & { source: string; device: string; answers: Answers }, revision: number): Promise<DraftRow | undefined> {
+export async function storeDraft(
+	manager: EntityManager,
+	of: Of & { source: string; device: string; answers: Answers },
+	revision: number,
+): Promise<DraftRow | undefined> {
 	const values = [of.assignmentId, of.exerciseId, of.studentId, of.source, of.device, JSON.stringify(of.answers)];
 	if (revision <= 0) {
 		const made = await all<DraftRow>(
@@ -148,7 +196,10 @@ export async function storeDraft(manager: EntityManager, of: Of & { source: stri
 }
 
 /** Notes a run: whether one criterion more was met than ever before, else how long without. */
-export async function storeRun(manager: EntityManager, of: Of & { state: string; met: readonly string[]; milliseconds: number }): Promise<number> {
+export async function storeRun(
+	manager: EntityManager,
+	of: Of & { state: string; met: readonly string[]; milliseconds: number },
+): Promise<number> {
 	const rows = await all<{ runs: number }>(
 		manager,
 		`INSERT INTO drafts AS d (assignment_id, exercise_id, student_id, source, revision, runs, state, met, best_met, idle_runs, idle_milliseconds) VALUES ($1, $2, $3, '', 0, 1, $4, $5, $6, CASE WHEN $6 > 0 THEN 0 ELSE 1 END, CASE WHEN $6 > 0 THEN 0 ELSE $7 END)
@@ -168,7 +219,15 @@ export function freeDrawingsOf(manager: EntityManager, studentId: string): Promi
 
 /** How many drawings a student keeps under other names. */
 export async function otherDrawings(manager: EntityManager, studentId: string, name: string): Promise<number> {
-	return (await one<{ count: number }>(manager, "SELECT count(*)::int AS count FROM free_drawings WHERE student_id = $1 AND name <> $2", [studentId, name]))?.count ?? 0;
+	return (
+		(
+			await one<{ count: number }>(
+				manager,
+				"SELECT count(*)::int AS count FROM free_drawings WHERE student_id = $1 AND name <> $2",
+				[studentId, name],
+			)
+		)?.count ?? 0
+	);
 }
 
 export async function storeFreeDrawing(
@@ -177,12 +236,11 @@ export async function storeFreeDrawing(
 	revision: number,
 ): Promise<FreeRow | undefined> {
 	if (revision <= 0) {
-		const made = await all<FreeRow>(manager, `INSERT INTO free_drawings (id, student_id, name, source) VALUES ($1, $2, $3, $4) ON CONFLICT DO NOTHING RETURNING ${FREE}`, [
-			of.id,
-			of.studentId,
-			of.name,
-			of.source,
-		]);
+		const made = await all<FreeRow>(
+			manager,
+			`INSERT INTO free_drawings (id, student_id, name, source) VALUES ($1, $2, $3, $4) ON CONFLICT DO NOTHING RETURNING ${FREE}`,
+			[of.id, of.studentId, of.name, of.source],
+		);
 		if (made[0] || revision === 0) return made[0];
 	}
 	const saved = await changed<FreeRow>(
@@ -194,7 +252,14 @@ export async function storeFreeDrawing(
 }
 
 export async function removeFreeDrawing(manager: EntityManager, studentId: string, name: string): Promise<boolean> {
-	return (await changed(manager, "DELETE FROM free_drawings WHERE student_id = $1 AND name = $2 RETURNING id", [studentId, name])).length > 0;
+	return (
+		(
+			await changed(manager, "DELETE FROM free_drawings WHERE student_id = $1 AND name = $2 RETURNING id", [
+				studentId,
+				name,
+			])
+		).length > 0
+	);
 }
 
 /** Notes that a hint was given; false where somebody else noted another one meanwhile. */

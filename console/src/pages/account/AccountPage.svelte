@@ -14,7 +14,13 @@
 	async function fetch() {
 		const { tokens } = await api.listTokens({});
 		if (!session.account?.administrator) return { tokens, teachers: [], audit: [], next: null as string | null };
-		const [teachers, { rows, next }] = await Promise.all([everyPage((at) => api.listTeachers({ query: at }), (page) => page.teachers), api.listAudit({ query: { limit: 50 } })]);
+		const [teachers, { rows, next }] = await Promise.all([
+			everyPage(
+				(at) => api.listTeachers({ query: at }),
+				(page) => page.teachers,
+			),
+			api.listAudit({ query: { limit: 50 } }),
+		]);
 		return { tokens, teachers, audit: rows, next };
 	}
 	const load = () => loading.load(fetch, "account");
@@ -61,19 +67,83 @@
 <Fetched {loading} what="your account">
 	{#snippet children(page)}
 		<div class="grid gap-10 px-4 py-5 sm:px-6 lg:grid-cols-2">
-			<section aria-labelledby="passphrase"><h2 id="passphrase" class="mb-2 text-lead">Passphrase</h2><ChangePassphrase /></section>
-			<section aria-labelledby="tokens"><h2 id="tokens" class="mb-1 text-lead">Tokens</h2><p class="quiet mb-2">Made by <span class="font-mono">markpen sign-in</span> on a command line, each good until its date.</p>
-				<ul>{#each page.tokens as t (t.id)}<li class="flex flex-wrap items-baseline gap-3 border-b border-rule py-1.5"><b>{t.name}</b><span class="quiet grow">{t.scope === "read" ? "reads only" : "reads and writes"}, until {moment(t.endsAt)}{t.usedAt ? `, last used ${moment(t.usedAt)}` : ""}</span><button type="button" class="tool" onclick={() => revoke(t.id)}>Revoke<span class="sr-only"> {t.name}</span></button></li>{:else}<li class="quiet">You have none.</li>{/each}</ul>
+			<section aria-labelledby="passphrase">
+				<h2 id="passphrase" class="mb-2 text-lead">Passphrase</h2>
+				<ChangePassphrase />
+			</section>
+			<section aria-labelledby="tokens">
+				<h2 id="tokens" class="mb-1 text-lead">Tokens</h2>
+				<p class="quiet mb-2">
+					Made by <span class="font-mono">markpen sign-in</span> on a command line, each good until its date.
+				</p>
+				<ul>
+					{#each page.tokens as t (t.id)}<li class="flex flex-wrap items-baseline gap-3 border-b border-rule py-1.5">
+							<b>{t.name}</b><span class="quiet grow"
+								>{t.scope === "read" ? "reads only" : "reads and writes"}, until {moment(t.endsAt)}{t.usedAt
+									? `, last used ${moment(t.usedAt)}`
+									: ""}</span
+							><button type="button" class="tool" onclick={() => revoke(t.id)}
+								>Revoke<span class="sr-only"> {t.name}</span></button
+							>
+						</li>{:else}<li class="quiet">You have none.</li>{/each}
+				</ul>
 			</section>
 			{#if administrator}
-				<section aria-labelledby="teachers"><h2 id="teachers" class="mb-2 text-lead">Teachers of this site</h2>
-					{#if once}<p role="status" class="mb-3 border-l-[3px] border-ink py-1 pl-3">Passphrase for one sign-in of {once.name}: <b class="font-mono">{once.passphrase}</b>. It is shown this once. <button type="button" class="underline" onclick={() => (once = null)}>Done</button></p>{/if}
-					<ul>{#each page.teachers as t (t.id)}<li class="flex flex-wrap items-baseline gap-3 border-b border-rule py-1.5"><b>{t.name}</b><span class="quiet grow">{t.signInName}{t.administrator ? ", administrator" : ""}</span>{#if t.id !== session.account?.id}<button type="button" class="tool" onclick={() => reset(t.id, t.name)}>New passphrase<span class="sr-only"> for {t.name}</span></button>{/if}</li>{/each}</ul>
-					<form onsubmit={add} class="mt-3 flex flex-wrap items-end gap-2"><label class="grid gap-0.5"><span class="quiet">Name</span><input class="field" bind:value={name} required maxlength="120" /></label><label class="grid gap-0.5"><span class="quiet">Sign-in name</span><input class="field" bind:value={signInName} required maxlength="80" /></label><button class="button">Add a teacher</button></form>
+				<section aria-labelledby="teachers">
+					<h2 id="teachers" class="mb-2 text-lead">Teachers of this site</h2>
+					{#if once}<p role="status" class="mb-3 border-l-[3px] border-ink py-1 pl-3">
+							Passphrase for one sign-in of {once.name}: <b class="font-mono">{once.passphrase}</b>. It is shown this
+							once. <button type="button" class="underline" onclick={() => (once = null)}>Done</button>
+						</p>{/if}
+					<ul>
+						{#each page.teachers as t (t.id)}<li
+								class="flex flex-wrap items-baseline gap-3 border-b border-rule py-1.5"
+							>
+								<b>{t.name}</b><span class="quiet grow">{t.signInName}{t.administrator ? ", administrator" : ""}</span
+								>{#if t.id !== session.account?.id}<button
+										type="button"
+										class="tool"
+										onclick={() => reset(t.id, t.name)}>New passphrase<span class="sr-only"> for {t.name}</span></button
+									>{/if}
+							</li>{/each}
+					</ul>
+					<form onsubmit={add} class="mt-3 flex flex-wrap items-end gap-2">
+						<label class="grid gap-0.5"
+							><span class="quiet">Name</span><input class="field" bind:value={name} required maxlength="120" /></label
+						><label class="grid gap-0.5"
+							><span class="quiet">Sign-in name</span><input
+								class="field"
+								bind:value={signInName}
+								required
+								maxlength="80"
+							/></label
+						><button class="button">Add a teacher</button>
+					</form>
 				</section>
-				<section aria-labelledby="audit" class="min-w-0"><h2 id="audit" class="mb-1 text-lead">What was changed</h2><p class="quiet mb-2">By whom and when, the newest first. Nobody can change this list.</p>
+				<section aria-labelledby="audit" class="min-w-0">
+					<h2 id="audit" class="mb-1 text-lead">What was changed</h2>
+					<p class="quiet mb-2">By whom and when, the newest first. Nobody can change this list.</p>
 					<!-- svelte-ignore a11y_no_noninteractive_tabindex: it scrolls -->
-					<div class="max-h-96 overflow-auto" tabindex="0" role="region" aria-label="Audit list"><table class="w-full text-left text-small"><thead><tr>{#each ["When", "Who", "What", "From", "To"] as h (h)}<th scope="col" class="sticky top-0 border-b border-rule-strong bg-paper py-1 pr-3">{h}</th>{/each}</tr></thead><tbody>{#each [...page.audit, ...more] as r (r.number)}<tr class="border-b border-rule"><td class="py-1 pr-3 whitespace-nowrap">{moment(r.at)}</td><td class="py-1 pr-3">{page.teachers.find((t) => t.id === r.who)?.name ?? (r.who ? "a student" : "the service")}</td><td class="py-1 pr-3">{r.what}{r.field ? `, ${r.field}` : ""}</td><td class="py-1 pr-3">{r.old ?? ""}</td><td class="max-w-32 truncate py-1">{r.new ?? ""}</td></tr>{/each}</tbody></table></div>
+					<div class="max-h-96 overflow-auto" tabindex="0" role="region" aria-label="Audit list">
+						<table class="w-full text-left text-small">
+							<thead
+								><tr
+									>{#each ["When", "Who", "What", "From", "To"] as h (h)}<th
+											scope="col"
+											class="sticky top-0 border-b border-rule-strong bg-paper py-1 pr-3">{h}</th
+										>{/each}</tr
+								></thead
+							><tbody
+								>{#each [...page.audit, ...more] as r (r.number)}<tr class="border-b border-rule"
+										><td class="py-1 pr-3 whitespace-nowrap">{moment(r.at)}</td><td class="py-1 pr-3"
+											>{page.teachers.find((t) => t.id === r.who)?.name ?? (r.who ? "a student" : "the service")}</td
+										><td class="py-1 pr-3">{r.what}{r.field ? `, ${r.field}` : ""}</td><td class="py-1 pr-3"
+											>{r.old ?? ""}</td
+										><td class="max-w-32 truncate py-1">{r.new ?? ""}</td></tr
+									>{/each}</tbody
+							>
+						</table>
+					</div>
 					{#if next}<button type="button" class="tool mt-2" onclick={older}>Older ones</button>{/if}
 				</section>
 			{/if}

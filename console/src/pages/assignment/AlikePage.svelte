@@ -12,7 +12,13 @@
 	const { id, exercise }: { id: string; exercise: string } = $props();
 	const assignment = new Loading<Awaited<ReturnType<typeof api.showAssignment>>>();
 	const loading = new Loading<Awaited<ReturnType<typeof api.listAlike>>>();
-	$effect(() => void assignment.load(() => api.showAssignment({ params: { id }, query: { exercise } }), `assignment ${id} ${exercise}`));
+	$effect(
+		() =>
+			void assignment.load(
+				() => api.showAssignment({ params: { id }, query: { exercise } }),
+				`assignment ${id} ${exercise}`,
+			),
+	);
 	const look = () => loading.load(() => api.listAlike({ params: { id } }), `alike ${id}`);
 	$effect(() => void look());
 
@@ -32,13 +38,24 @@
 			await finished(jobId);
 			await look();
 			const found = loading.value?.pairs.length ?? 0;
-			notes.say(found === 0 ? "No two are closer than usual." : found === 1 ? "One pair is much closer than usual." : `${found} pairs are much closer than usual.`);
+			notes.say(
+				found === 0
+					? "No two are closer than usual."
+					: found === 1
+						? "One pair is much closer than usual."
+						: `${found} pairs are much closer than usual.`,
+			);
 		});
 		busy = false;
 	}
 
 	async function show(pair: Pair) {
-		const two = await notes.trying(() => Promise.all([api.showHandIn({ params: { id: pair.one.handInId } }), api.showHandIn({ params: { id: pair.other.handInId } })]));
+		const two = await notes.trying(() =>
+			Promise.all([
+				api.showHandIn({ params: { id: pair.one.handInId } }),
+				api.showHandIn({ params: { id: pair.other.handInId } }),
+			]),
+		);
 		if (two) open = { pair, two };
 	}
 
@@ -51,14 +68,34 @@
 		dismissing = null;
 		reason = "";
 		await look();
-		if (done) notes.say(dismissed ? "The pair is dismissed." : "The pair is back.", { undo: async () => { await api.dismissAlike({ params, body: { dismissed: !dismissed, reason: pair.reason ?? (dismissed ? null : "As before") } }); await look(); } });
+		if (done)
+			notes.say(dismissed ? "The pair is dismissed." : "The pair is back.", {
+				undo: async () => {
+					await api.dismissAlike({
+						params,
+						body: { dismissed: !dismissed, reason: pair.reason ?? (dismissed ? null : "As before") },
+					});
+					await look();
+				},
+			});
 	}
 </script>
 
 <Fetched loading={assignment} what="the assignment">
 	{#snippet children(page)}
-		{#snippet actions()}<button type="button" class="button primary" disabled={busy} onclick={find}>{busy ? "Looking …" : "Look for alike pairs"}</button>{/snippet}
-		<Head title="Alike" about={page.title} crumbs={[{ href: `/classes/${page.classId}`, text: page.className }, { href: `/assignments/${id}/${exercise}`, text: page.title }]} beside={assignmentPages(id, exercise, "/alike")} {actions} />
+		{#snippet actions()}<button type="button" class="button primary" disabled={busy} onclick={find}
+				>{busy ? "Looking …" : "Look for alike pairs"}</button
+			>{/snippet}
+		<Head
+			title="Alike"
+			about={page.title}
+			crumbs={[
+				{ href: `/classes/${page.classId}`, text: page.className },
+				{ href: `/assignments/${id}/${exercise}`, text: page.title },
+			]}
+			beside={assignmentPages(id, exercise, "/alike")}
+			{actions}
+		/>
 		{@render pairs()}
 	{/snippet}
 </Fetched>
@@ -66,18 +103,40 @@
 	<Fetched {loading} what="the pairs">
 		{#snippet children(page)}
 			<div class="px-4 py-4 sm:px-6">
-				<p class="quiet mb-4 max-w-2xl">Pairs whose drawings and programs are much closer to one another than the class's usually are. Two who worked together, or had the same help, look alike too: read both before you think of anything else.</p>
+				<p class="quiet mb-4 max-w-2xl">
+					Pairs whose drawings and programs are much closer to one another than the class's usually are. Two who worked
+					together, or had the same help, look alike too: read both before you think of anything else.
+				</p>
 				<ul class="grid gap-4 lg:grid-cols-2">
 					{#each page.pairs as p (keyOf(p))}
 						<li class="border-t border-rule-strong pt-2" class:opacity-70={p.dismissed}>
-							<div class="flex flex-wrap items-baseline gap-x-3"><span class="font-semibold">{p.one.student.name} and {p.other.student.name}</span><span class="quiet">{percent(p.likeness)} alike: drawing {percent(p.drawing)}, program {percent(p.source)}</span></div>
-							<div class="my-2 grid grid-cols-2 gap-2">{#each [p.one, p.other] as h (h.handInId)}<a href="/hand-ins/{h.handInId}"><img src="/api/v1/hand-ins/{h.handInId}/drawing.svg" alt="Drawing of {h.student.name}" class="aspect-[4/3] w-full border border-rule-strong bg-sheet object-contain" /></a>{/each}</div>
-							<div class="flex flex-wrap items-center gap-2"><button type="button" class="tool" onclick={() => show(p)}>Side by side</button>
-								{#if p.dismissed}<span class="quiet">Dismissed{p.reason ? `: ${p.reason}` : ""}</span><button type="button" class="tool" onclick={() => put(p, false, null)}>Take back</button>{:else}<button type="button" class="tool" onclick={() => (dismissing = p)}>Dismiss …</button>{/if}
+							<div class="flex flex-wrap items-baseline gap-x-3">
+								<span class="font-semibold">{p.one.student.name} and {p.other.student.name}</span><span class="quiet"
+									>{percent(p.likeness)} alike: drawing {percent(p.drawing)}, program {percent(p.source)}</span
+								>
+							</div>
+							<div class="my-2 grid grid-cols-2 gap-2">
+								{#each [p.one, p.other] as h (h.handInId)}<a href="/hand-ins/{h.handInId}"
+										><img
+											src="/api/v1/hand-ins/{h.handInId}/drawing.svg"
+											alt="Drawing of {h.student.name}"
+											class="aspect-[4/3] w-full border border-rule-strong bg-sheet object-contain"
+										/></a
+									>{/each}
+							</div>
+							<div class="flex flex-wrap items-center gap-2">
+								<button type="button" class="tool" onclick={() => show(p)}>Side by side</button>
+								{#if p.dismissed}<span class="quiet">Dismissed{p.reason ? `: ${p.reason}` : ""}</span><button
+										type="button"
+										class="tool"
+										onclick={() => put(p, false, null)}>Take back</button
+									>{:else}<button type="button" class="tool" onclick={() => (dismissing = p)}>Dismiss …</button>{/if}
 							</div>
 						</li>
 					{:else}
-						<li>Nothing was looked for yet, or nothing found. <b>Look for alike pairs</b> compares every two hand-ins that count.</li>
+						<li>
+							Nothing was looked for yet, or nothing found. <b>Look for alike pairs</b> compares every two hand-ins that count.
+						</li>
 					{/each}
 				</ul>
 			</div>
@@ -85,14 +144,43 @@
 	</Fetched>
 {/snippet}
 <Ask open={dismissing !== null} title="Dismiss this pair">
-	<form onsubmit={(event) => { event.preventDefault(); if (dismissing) void put(dismissing, true, reason); }} class="grid gap-3">
-		<label class="grid gap-1"><span>Reason, for you and the class's other teachers</span><input class="field" bind:value={reason} required maxlength="400" placeholder="They worked together, as I asked." /></label>
-		<div class="flex gap-2"><button class="button primary">Dismiss</button><button type="button" class="button" onclick={() => (dismissing = null)}>Leave it</button></div>
+	<form
+		onsubmit={(event) => {
+			event.preventDefault();
+			if (dismissing) void put(dismissing, true, reason);
+		}}
+		class="grid gap-3"
+	>
+		<label class="grid gap-1"
+			><span>Reason, for you and the class's other teachers</span><input
+				class="field"
+				bind:value={reason}
+				required
+				maxlength="400"
+				placeholder="They worked together, as I asked."
+			/></label
+		>
+		<div class="flex gap-2">
+			<button class="button primary">Dismiss</button><button
+				type="button"
+				class="button"
+				onclick={() => (dismissing = null)}>Leave it</button
+			>
+		</div>
 	</form>
 </Ask>
 <Ask open={open !== null} title={open ? `${open.pair.one.student.name} and ${open.pair.other.student.name}` : ""} wide>
 	{#if open}
-		<div class="grid gap-4 md:grid-cols-2">{#each open.two as h (h.id)}<div><h2>{h.student.name}, try {h.tryNumber}</h2><img src="/api/v1/hand-ins/{h.id}/drawing.svg" alt="Drawing of {h.student.name}" class="my-2 w-full border border-rule-strong bg-sheet" /><Source source={h.source} /></div>{/each}</div>
+		<div class="grid gap-4 md:grid-cols-2">
+			{#each open.two as h (h.id)}<div>
+					<h2>{h.student.name}, try {h.tryNumber}</h2>
+					<img
+						src="/api/v1/hand-ins/{h.id}/drawing.svg"
+						alt="Drawing of {h.student.name}"
+						class="my-2 w-full border border-rule-strong bg-sheet"
+					/><Source source={h.source} />
+				</div>{/each}
+		</div>
 		<button type="button" class="button mt-4" onclick={() => (open = null)}>Close</button>
 	{/if}
 </Ask>

@@ -24,17 +24,29 @@
 	const load = () =>
 		Promise.all([
 			loading.load(() => api.showAssignment({ params: { id }, query }), `assignment ${id} ${exercise ?? ""}`),
-			drawings.load(async () => new Map((await api.listDrawings({ params: { id }, query })).drawings.map((d) => [d.id, d.picture])), `drawings ${id} ${exercise ?? ""}`),
+			drawings.load(
+				async () => new Map((await api.listDrawings({ params: { id }, query })).drawings.map((d) => [d.id, d.picture])),
+				`drawings ${id} ${exercise ?? ""}`,
+			),
 		]);
 
 	$effect(() => {
 		void load();
 		const often = sparing(700, () => void load());
-		return follow(`/assignments/${id}/events`, { "handed-in": often, checked: often, released: often, commented: often });
+		return follow(`/assignments/${id}/events`, {
+			"handed-in": often,
+			checked: often,
+			released: often,
+			commented: often,
+		});
 	});
 	const classId = $derived(loading.value?.classId);
 	$effect(() => {
-		if (classId) void stuck.load(() => api.listStuck({ params: { id: classId }, query: { assignment: id } }), `stuck ${classId} ${id}`);
+		if (classId)
+			void stuck.load(
+				() => api.listStuck({ params: { id: classId }, query: { assignment: id } }),
+				`stuck ${classId} ${id}`,
+			);
 	});
 
 	/** What is pointed at: a criterion by its place, or a slip. */
@@ -55,7 +67,12 @@
 	async function release(students?: string[]) {
 		asking = false;
 		const done = await notes.trying(() => api.release({ params: { id }, body: students ? { students } : {} }));
-		if (done) notes.say(done.released === 0 ? "All of them were released before." : `Released to ${done.released} ${done.released === 1 ? "student" : "students"}.`);
+		if (done)
+			notes.say(
+				done.released === 0
+					? "All of them were released before."
+					: `Released to ${done.released} ${done.released === 1 ? "student" : "students"}.`,
+			);
 		await load();
 	}
 </script>
@@ -64,29 +81,103 @@
 	{#snippet children(page)}
 		{@const counts = metCounts(page)}
 		{@const checked = page.handIns.filter((h) => h.state !== null).length}
-		{@const held = (page.showPoints === "release" || page.showFeedback === "release") && page.handIns.some((h) => !h.released)}
+		{@const held =
+			(page.showPoints === "release" || page.showFeedback === "release") && page.handIns.some((h) => !h.released)}
 		{#snippet actions()}
 			{#if page.exercises.length > 1}
-				<nav aria-label="Exercises of the set" class="flex flex-wrap gap-1">{#each page.exercises as e (e.key)}<a class="tool no-underline" data-state={e.key === page.exercise ? "on" : "off"} aria-current={e.key === page.exercise ? "page" : undefined} href="/assignments/{id}/{e.key}">{e.title}</a>{/each}</nav>
+				<nav aria-label="Exercises of the set" class="flex flex-wrap gap-1">
+					{#each page.exercises as e (e.key)}<a
+							class="tool no-underline"
+							data-state={e.key === page.exercise ? "on" : "off"}
+							aria-current={e.key === page.exercise ? "page" : undefined}
+							href="/assignments/{id}/{e.key}">{e.title}</a
+						>{/each}
+				</nav>
 			{/if}
-			<button type="button" class="tool" aria-pressed={charts} data-state={charts ? "on" : "off"} onclick={() => (charts = !charts)}>Charts</button>
-			{#if held && !page.covering}<button type="button" class="button" onclick={() => (asking = true)}>Release …</button>{/if}
+			<button
+				type="button"
+				class="tool"
+				aria-pressed={charts}
+				data-state={charts ? "on" : "off"}
+				onclick={() => (charts = !charts)}>Charts</button
+			>
+			{#if held && !page.covering}<button type="button" class="button" onclick={() => (asking = true)}>Release …</button
+				>{/if}
 			{#if page.handIns[0]}<a class="button primary" href="/hand-ins/{page.handIns[0].id}">Look from the first</a>{/if}
 		{/snippet}
-		<Head title={page.exercises.find((e) => e.key === page.exercise)?.title ?? page.title} about="due {fromNow(page.dueAt)}; {page.handIns.length} of {page.students} handed in" crumbs={[{ href: "/classes", text: "Classes" }, { href: `/classes/${page.classId}`, text: page.className }]} beside={assignmentPages(id, page.exercise, "")} {actions} />
+		<Head
+			title={page.exercises.find((e) => e.key === page.exercise)?.title ?? page.title}
+			about="due {fromNow(page.dueAt)}; {page.handIns.length} of {page.students} handed in"
+			crumbs={[
+				{ href: "/classes", text: "Classes" },
+				{ href: `/classes/${page.classId}`, text: page.className },
+			]}
+			beside={assignmentPages(id, page.exercise, "")}
+			{actions}
+		/>
 		{#if page.unchecked > 0}
-			<div class="flex items-center gap-3 border-b border-rule px-4 py-1.5 sm:px-6" role="status"><span class="quiet">Checking: {page.unchecked} to go</span><progress class="h-2 w-48" max={page.handIns.length} value={Math.max(0, page.handIns.length - page.unchecked)}>{checked}</progress></div>
+			<div class="flex items-center gap-3 border-b border-rule px-4 py-1.5 sm:px-6" role="status">
+				<span class="quiet">Checking: {page.unchecked} to go</span><progress
+					class="h-2 w-48"
+					max={page.handIns.length}
+					value={Math.max(0, page.handIns.length - page.unchecked)}>{checked}</progress
+				>
+			</div>
 		{/if}
 		<div class="grid grow lg:grid-cols-[1fr_372px]">
 			<section aria-label="Drawings" class="px-4 py-4 sm:px-6">
 				{#if charts}
 					<div class="mb-6 grid gap-8 border-b border-rule pb-6">
-						<Chart question="Which criterion is hardest?" columns={["Criterion", "Met", "Partly", "Of"]} rows={page.criteria.map((c, i) => [c.asks, counts[i]?.met ?? 0, counts[i]?.partly ?? 0, checked])} draw={(chart, width) => chart.bars(page.criteria.map((c, i) => ({ name: c.asks, value: checked - (counts[i]?.met ?? 0) })).toSorted((a, b) => b.value - a.value), width, "Students who don't meet it in full")} />
-						<Chart question="How did points fall in this class?" columns={["Student", "Points"]} rows={page.handIns.filter((h) => h.points).map((h) => [h.student.name, h.points?.earned ?? 0])} draw={(chart, width) => chart.spread(page.handIns.flatMap((h) => (h.points ? [h.points.earned] : [])), page.possible, width)} />
+						<Chart
+							question="Which criterion is hardest?"
+							columns={["Criterion", "Met", "Partly", "Of"]}
+							rows={page.criteria.map((c, i) => [c.asks, counts[i]?.met ?? 0, counts[i]?.partly ?? 0, checked])}
+							draw={(chart, width) =>
+								chart.bars(
+									page.criteria
+										.map((c, i) => ({ name: c.asks, value: checked - (counts[i]?.met ?? 0) }))
+										.toSorted((a, b) => b.value - a.value),
+									width,
+									"Students who don't meet it in full",
+								)}
+						/>
+						<Chart
+							question="How did points fall in this class?"
+							columns={["Student", "Points"]}
+							rows={page.handIns.filter((h) => h.points).map((h) => [h.student.name, h.points?.earned ?? 0])}
+							draw={(chart, width) =>
+								chart.spread(
+									page.handIns.flatMap((h) => (h.points ? [h.points.earned] : [])),
+									page.possible,
+									width,
+								)}
+						/>
 						{#if tries.value}
 							{@const met = tries.value.criteria}
 							{@const most = Math.max(1, ...met.map((c) => c.first.length))}
-							<Chart question="How many tries until it was met?" columns={["Criterion", ...Array.from({ length: most }, (_, i) => `Try ${i + 1}`), "Never"]} rows={met.map((c) => [c.asks, ...Array.from({ length: most }, (_, i) => c.first[i] ?? 0), c.never])} draw={(chart, width) => chart.bars(met.map((c) => ({ name: c.asks, value: Math.round((100 * c.first.reduce((sum, n, i) => sum + n * (i + 1), 0)) / Math.max(1, c.first.reduce((a, b) => a + b, 0))) / 100 })).toSorted((a, b) => b.value - a.value), width, "Tries on average, of those who met it")} />
+							<Chart
+								question="How many tries until it was met?"
+								columns={["Criterion", ...Array.from({ length: most }, (_, i) => `Try ${i + 1}`), "Never"]}
+								rows={met.map((c) => [c.asks, ...Array.from({ length: most }, (_, i) => c.first[i] ?? 0), c.never])}
+								draw={(chart, width) =>
+									chart.bars(
+										met
+											.map((c) => ({
+												name: c.asks,
+												value:
+													Math.round(
+														(100 * c.first.reduce((sum, n, i) => sum + n * (i + 1), 0)) /
+															Math.max(
+																1,
+																c.first.reduce((a, b) => a + b, 0),
+															),
+													) / 100,
+											}))
+											.toSorted((a, b) => b.value - a.value),
+										width,
+										"Tries on average, of those who met it",
+									)}
+							/>
 						{/if}
 					</div>
 				{/if}
@@ -96,31 +187,53 @@
 						{@const drawn = drawings.value?.get(h.id)}
 						<li>
 							<a href="/hand-ins/{h.id}" class="block text-ink no-underline" data-hand-in={h.id}>
-								<span class="block border border-rule-strong bg-sheet" class:ring-lit={on} data-lit={on ? "" : undefined}>
+								<span
+									class="block border border-rule-strong bg-sheet"
+									class:ring-lit={on}
+									data-lit={on ? "" : undefined}
+								>
 									{#if drawn}
 										<Thumb picture={drawn} label="Drawing of {h.student.name}" />
 									{:else if h.state !== null && !drawings.value && !drawings.error}
 										<span class="block aspect-[4/3]"></span>
 									{:else if h.state !== null}
-										<img src="/api/v1/hand-ins/{h.id}/drawing.svg" alt="Drawing of {h.student.name}" class="block aspect-[4/3] w-full object-contain" />
+										<img
+											src="/api/v1/hand-ins/{h.id}/drawing.svg"
+											alt="Drawing of {h.student.name}"
+											class="block aspect-[4/3] w-full object-contain"
+										/>
 									{:else}
 										<span class="quiet flex aspect-[4/3] items-center justify-center">being checked</span>
 									{/if}
 								</span>
-								<span class="mt-1 flex justify-between gap-2"><span class="font-semibold">{h.student.name}</span><span class="font-mono text-small">{h.points?.earned ?? "–"}{h.open > 0 ? "+?" : ""}</span></span>
-								<span class="quiet block">{h.note}{h.late ? ", late" : ""}{h.madeBy === "closing" ? ", handed in at closing" : ""}{h.adjusted ? ", adjusted" : ""}</span>
+								<span class="mt-1 flex justify-between gap-2"
+									><span class="font-semibold">{h.student.name}</span><span class="font-mono text-small"
+										>{h.points?.earned ?? "–"}{h.open > 0 ? "+?" : ""}</span
+									></span
+								>
+								<span class="quiet block"
+									>{h.note}{h.late ? ", late" : ""}{h.madeBy === "closing" ? ", handed in at closing" : ""}{h.adjusted
+										? ", adjusted"
+										: ""}</span
+								>
 							</a>
 						</li>
 					{/each}
 					{#each page.without as s (s.id)}
 						<li>
 							<span class="block aspect-[4/3] border border-dashed border-rule-strong"></span>
-							<a href="/students/{s.id}" class="mt-1 block font-semibold text-ink no-underline hover:underline">{s.name}</a>
-							<span class="quiet block">{page.excused.includes(s.id) ? "excused" : s.draft ? "has a draft" : "nothing handed in"}</span>
+							<a href="/students/{s.id}" class="mt-1 block font-semibold text-ink no-underline hover:underline"
+								>{s.name}</a
+							>
+							<span class="quiet block"
+								>{page.excused.includes(s.id) ? "excused" : s.draft ? "has a draft" : "nothing handed in"}</span
+							>
 						</li>
 					{/each}
 				</ul>
-				{#if page.handIns.length === 0 && page.without.length === 0}<p class="quiet">The class has no students yet. <a href="/classes/{page.classId}/list">Add them</a> first.</p>{/if}
+				{#if page.handIns.length === 0 && page.without.length === 0}<p class="quiet">
+						The class has no students yet. <a href="/classes/{page.classId}/list">Add them</a> first.
+					</p>{/if}
 			</section>
 			<section aria-label="What the class shares" class="border-t border-rule px-4 py-4 lg:border-t-0 lg:border-l">
 				<h2 class="mb-2">Criteria: how many met each</h2>
@@ -129,11 +242,30 @@
 						{@const count = counts[i]}
 						{@const on = pointed !== null && "criterion" in pointed && pointed.criterion === i}
 						<li>
-							<button type="button" class="grid w-full grid-cols-[1fr_90px_72px] items-center gap-2 border-b border-rule px-1 py-1.5 text-left" class:lit={on} onpointerenter={() => (pointed = { criterion: i })} onpointerleave={() => (pointed = null)} onfocus={() => (pointed = { criterion: i })} onblur={() => (pointed = null)}>
+							<button
+								type="button"
+								class="grid w-full grid-cols-[1fr_90px_72px] items-center gap-2 border-b border-rule px-1 py-1.5 text-left"
+								class:lit={on}
+								onpointerenter={() => (pointed = { criterion: i })}
+								onpointerleave={() => (pointed = null)}
+								onfocus={() => (pointed = { criterion: i })}
+								onblur={() => (pointed = null)}
+							>
 								<span class="leading-snug"><Words text={c.asks} /></span>
-								<svg viewBox="0 0 100 8" preserveAspectRatio="none" class="h-2 w-full border border-rule-strong bg-sheet" aria-hidden="true">
+								<svg
+									viewBox="0 0 100 8"
+									preserveAspectRatio="none"
+									class="h-2 w-full border border-rule-strong bg-sheet"
+									aria-hidden="true"
+								>
 									<rect width={count ? (100 * count.met) / Math.max(1, checked) : 0} height="8" fill="var(--c-met)" />
-									<rect x={count ? (100 * count.met) / Math.max(1, checked) : 0} width={count ? (100 * count.partly) / Math.max(1, checked) : 0} y="4" height="4" fill="var(--c-partly)" />
+									<rect
+										x={count ? (100 * count.met) / Math.max(1, checked) : 0}
+										width={count ? (100 * count.partly) / Math.max(1, checked) : 0}
+										y="4"
+										height="4"
+										fill="var(--c-partly)"
+									/>
 								</svg>
 								<span class="text-right font-mono text-small">{count?.met ?? 0} of {checked}</span>
 							</button>
@@ -146,24 +278,57 @@
 					<ul>
 						{#each page.slips.slice(0, 8) as s (s.id)}
 							{@const on = pointed !== null && "slip" in pointed && pointed.slip === s.id}
-							<li><button type="button" class="grid w-full grid-cols-[1fr_40px] gap-2 border-b border-rule px-1 py-1.5 text-left leading-snug" class:lit={on} onpointerenter={() => (pointed = { slip: s.id })} onpointerleave={() => (pointed = null)} onfocus={() => (pointed = { slip: s.id })} onblur={() => (pointed = null)}><span><Words text={s.sentence} /></span><span class="text-right font-mono text-small">{s.count}</span></button></li>
+							<li>
+								<button
+									type="button"
+									class="grid w-full grid-cols-[1fr_40px] gap-2 border-b border-rule px-1 py-1.5 text-left leading-snug"
+									class:lit={on}
+									onpointerenter={() => (pointed = { slip: s.id })}
+									onpointerleave={() => (pointed = null)}
+									onfocus={() => (pointed = { slip: s.id })}
+									onblur={() => (pointed = null)}
+									><span><Words text={s.sentence} /></span><span class="text-right font-mono text-small">{s.count}</span
+									></button
+								>
+							</li>
 						{/each}
 					</ul>
 				{/if}
 				{#if stuck.value && stuck.value.stuck.length > 0}
 					<h2 class="mt-5 mb-1">Who is stuck</h2>
-					<StuckList stuck={stuck.value.stuck} titles={Object.fromEntries(page.exercises.map((e) => [e.key, e.title]))} />
+					<StuckList
+						stuck={stuck.value.stuck}
+						titles={Object.fromEntries(page.exercises.map((e) => [e.key, e.title]))}
+					/>
 				{/if}
 				{#if page.counted.length > 0}
 					<h2 class="mt-5 mb-1">How many of the set each has managed</h2>
-					<ul class="columns-2 gap-4">{#each page.counted as c (c.student.id)}<li class="flex justify-between gap-2 text-small"><span class="truncate">{c.student.name}</span><span class="font-mono">{c.done} of {c.of}</span></li>{/each}</ul>
+					<ul class="columns-2 gap-4">
+						{#each page.counted as c (c.student.id)}<li class="flex justify-between gap-2 text-small">
+								<span class="truncate">{c.student.name}</span><span class="font-mono">{c.done} of {c.of}</span>
+							</li>{/each}
+					</ul>
 				{/if}
-				<p class="quiet mt-4"><span title={moment(page.dueAt)}>Due {moment(page.dueAt)}</span>; closes {moment(page.closesAt)}; the {page.counts === "chosen" ? "try that you choose" : `${page.counts} try`} counts.</p>
+				<p class="quiet mt-4">
+					<span title={moment(page.dueAt)}>Due {moment(page.dueAt)}</span>; closes {moment(page.closesAt)}; the {page.counts ===
+					"chosen"
+						? "try that you choose"
+						: `${page.counts} try`} counts.
+				</p>
 			</section>
 		</div>
 		<Ask bind:open={asking} title="Release points and feedback?">
-			<p class="mb-4">{page.handIns.filter((h) => !h.released).length} students will see their points and what was written to them. It can't be taken back, as they may have read it.</p>
-			<div class="flex gap-3"><button type="button" class="button primary" onclick={() => release()}>Release to all</button><button type="button" class="button" onclick={() => (asking = false)}>Not now</button></div>
+			<p class="mb-4">
+				{page.handIns.filter((h) => !h.released).length} students will see their points and what was written to them. It can't
+				be taken back, as they may have read it.
+			</p>
+			<div class="flex gap-3">
+				<button type="button" class="button primary" onclick={() => release()}>Release to all</button><button
+					type="button"
+					class="button"
+					onclick={() => (asking = false)}>Not now</button
+				>
+			</div>
 		</Ask>
 	{/snippet}
 </Fetched>

@@ -11,7 +11,13 @@
 	type Assignment = Awaited<ReturnType<typeof api.showAssignment>>;
 	type HandIn = Awaited<ReturnType<typeof api.showHandIn>>;
 	const loading = new Loading<Assignment>();
-	$effect(() => void loading.load(() => api.showAssignment({ params: { id }, query: { exercise } }), `assignment ${id} ${exercise}`));
+	$effect(
+		() =>
+			void loading.load(
+				() => api.showAssignment({ params: { id }, query: { exercise } }),
+				`assignment ${id} ${exercise}`,
+			),
+	);
 
 	const page = $derived(loading.value);
 	/** What is judged: scales, and answers that nothing expects. */
@@ -34,8 +40,14 @@
 
 	function stepsOf(id: string, possible: number): { points: number; words: string }[] {
 		const scale = page?.criteria.find((c) => c.id === id)?.scale;
-		if (scale) return Object.entries(scale).map(([points, words]) => ({ points: Number(points), words })).toSorted((a, b) => a.points - b.points);
-		return [0, possible / 2, possible].map((points, i) => ({ points: Math.round(points * 4) / 4, words: ["not there", "half of it", "all of it"][i] as string }));
+		if (scale)
+			return Object.entries(scale)
+				.map(([points, words]) => ({ points: Number(points), words }))
+				.toSorted((a, b) => a.points - b.points);
+		return [0, possible / 2, possible].map((points, i) => ({
+			points: Math.round(points * 4) / 4,
+			words: ["not there", "half of it", "all of it"][i] as string,
+		}));
 	}
 
 	async function give(points: number) {
@@ -43,13 +55,22 @@
 		const [of, before, name] = [{ id: handIn.id, criterion: criterion.id }, given, handIn.student.name];
 		const done = await notes.trying(() => api.judge({ params: of, body: { points } }));
 		if (!done) return;
-		notes.say(`${name}: ${points}.`, before === null ? {} : { undo: async () => void (await api.judge({ params: of, body: { points: before } })) });
+		notes.say(
+			`${name}: ${points}.`,
+			before === null ? {} : { undo: async () => void (await api.judge({ params: of, body: { points: before } })) },
+		);
 		await first.load(() => api.showHandIn({ params: { id: of.id } }), `hand-in ${of.id}`);
 		if (at < handIns.length - 1) at++;
 	}
 
 	function keys(event: KeyboardEvent) {
-		if ((event.target as Element).closest("input, textarea, select, [role=dialog]") || event.ctrlKey || event.metaKey || event.altKey) return;
+		if (
+			(event.target as Element).closest("input, textarea, select, [role=dialog]") ||
+			event.ctrlKey ||
+			event.metaKey ||
+			event.altKey
+		)
+			return;
 		const step = /^[1-9]$/.test(event.key) ? steps[Number(event.key) - 1] : undefined;
 		if (step) void give(step.points);
 		else if (event.key === "j" && at < handIns.length - 1) at++;
@@ -62,26 +83,64 @@
 <svelte:window onkeydown={keys} />
 <Fetched {loading} what="what is to be judged">
 	{#snippet children(page)}
-		<Head title="Judging" about={page.title} crumbs={[{ href: `/classes/${page.classId}`, text: page.className }, { href: `/assignments/${id}/${exercise}`, text: page.title }]} beside={assignmentPages(id, exercise, "/judging")} />
+		<Head
+			title="Judging"
+			about={page.title}
+			crumbs={[
+				{ href: `/classes/${page.classId}`, text: page.className },
+				{ href: `/assignments/${id}/${exercise}`, text: page.title },
+			]}
+			beside={assignmentPages(id, exercise, "/judging")}
+		/>
 		{#if handIns.length === 0}
 			<p class="px-4 py-5 sm:px-6">Nothing is handed in and checked yet. Come back when there is something to read.</p>
 		{:else if handIn && !criterion}
-			<p class="px-4 py-5 sm:px-6">Nothing of this exercise waits for a person: every criterion is checked by itself.</p>
+			<p class="px-4 py-5 sm:px-6">
+				Nothing of this exercise waits for a person: every criterion is checked by itself.
+			</p>
 		{:else if handIn && criterion}
 			<div class="grid gap-6 px-4 py-4 sm:px-6 lg:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
-				<section aria-label="Drawing"><img src="/api/v1/hand-ins/{handIn.id}/drawing.svg" alt="Drawing of {handIn.student.name}" class="max-h-[66vh] w-full border border-rule-strong bg-sheet object-contain" /></section>
+				<section aria-label="Drawing">
+					<img
+						src="/api/v1/hand-ins/{handIn.id}/drawing.svg"
+						alt="Drawing of {handIn.student.name}"
+						class="max-h-[66vh] w-full border border-rule-strong bg-sheet object-contain"
+					/>
+				</section>
 				<section aria-label="Judgement">
 					<p class="quiet">{at + 1} of {handIns.length}</p>
 					<h2 class="text-large"><a href="/hand-ins/{handIn.id}">{handIn.student.name}</a></h2>
-					{#if judged.length > 1}<label class="mt-2 block"><span class="quiet">Criterion</span> <select class="tool" value={criterion.id} onchange={(event) => (chosen = event.currentTarget.value)}>{#each judged as c (c.id)}<option value={c.id}>{c.asks}</option>{/each}</select></label>{/if}
+					{#if judged.length > 1}<label class="mt-2 block"
+							><span class="quiet">Criterion</span>
+							<select class="tool" value={criterion.id} onchange={(event) => (chosen = event.currentTarget.value)}
+								>{#each judged as c (c.id)}<option value={c.id}>{c.asks}</option>{/each}</select
+							></label
+						>{/if}
 					<p class="mt-3 font-semibold">{criterion.asks}</p>
-					{#if handIn.answers[criterion.id]}<blockquote class="by-hand my-2 text-lead">{handIn.answers[criterion.id]?.words} <span class="quiet">{handIn.answers[criterion.id]?.when}</span></blockquote>{/if}
+					{#if handIn.answers[criterion.id]}<blockquote class="by-hand my-2 text-lead">
+							{handIn.answers[criterion.id]?.words} <span class="quiet">{handIn.answers[criterion.id]?.when}</span>
+						</blockquote>{/if}
 					<ol class="mt-3 grid gap-1.5" aria-label="Places on the scale">
 						{#each steps as s, i (s.points)}
-							<li><button type="button" class="button w-full justify-start" aria-pressed={given === s.points} class:primary={given === s.points} onclick={() => give(s.points)}><kbd class="key">{i + 1}</kbd> <span class="font-mono">{s.points}</span> {s.words}</button></li>
+							<li>
+								<button
+									type="button"
+									class="button w-full justify-start"
+									aria-pressed={given === s.points}
+									class:primary={given === s.points}
+									onclick={() => give(s.points)}
+									><kbd class="key">{i + 1}</kbd> <span class="font-mono">{s.points}</span> {s.words}</button
+								>
+							</li>
 						{/each}
 					</ol>
-					<div class="mt-4 flex gap-2"><button type="button" class="button" disabled={at === 0} onclick={() => at--}>Back <kbd class="key">k</kbd></button><button type="button" class="button" disabled={at >= handIns.length - 1} onclick={() => at++}>Next <kbd class="key">j</kbd></button></div>
+					<div class="mt-4 flex gap-2">
+						<button type="button" class="button" disabled={at === 0} onclick={() => at--}
+							>Back <kbd class="key">k</kbd></button
+						><button type="button" class="button" disabled={at >= handIns.length - 1} onclick={() => at++}
+							>Next <kbd class="key">j</kbd></button
+						>
+					</div>
 				</section>
 			</div>
 		{:else if first.error}

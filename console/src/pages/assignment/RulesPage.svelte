@@ -61,12 +61,22 @@
 	function pick(studentId: string) {
 		student = studentId;
 		const there = loading.value?.page.ownDates.find((o) => o.studentId === studentId);
-		const at = (instant: string | null | undefined) => (instant ? onClock(instant, loading.value?.of.zone ?? "UTC") : "");
-		own = { dueAt: at(there?.dueAt), closesAt: at(there?.closesAt), excused: loading.value?.page.excused.includes(studentId) ?? false };
+		const at = (instant: string | null | undefined) =>
+			instant ? onClock(instant, loading.value?.of.zone ?? "UTC") : "";
+		own = {
+			dueAt: at(there?.dueAt),
+			closesAt: at(there?.closesAt),
+			excused: loading.value?.page.excused.includes(studentId) ?? false,
+		};
 	}
 	async function giveOwn(event: SubmitEvent) {
 		event.preventDefault();
-		const done = await notes.trying(() => api.setOwnDates({ params: { id, student }, body: { dueAt: own.dueAt || null, closesAt: own.closesAt || null, excused: own.excused } }));
+		const done = await notes.trying(() =>
+			api.setOwnDates({
+				params: { id, student },
+				body: { dueAt: own.dueAt || null, closesAt: own.closesAt || null, excused: own.excused },
+			}),
+		);
 		if (done) notes.say("Saved for this student.");
 		await loading.load(fetch, `rules ${id}`);
 	}
@@ -86,33 +96,113 @@
 
 <Fetched {loading} what="the rules">
 	{#snippet children({ page, of })}
-		<Head title="Dates and rules" about={page.title} crumbs={[{ href: `/classes/${page.classId}`, text: page.className }, { href: `/assignments/${id}/${exercise}`, text: page.title }]} beside={assignmentPages(id, exercise, "/rules")} />
+		<Head
+			title="Dates and rules"
+			about={page.title}
+			crumbs={[
+				{ href: `/classes/${page.classId}`, text: page.className },
+				{ href: `/assignments/${id}/${exercise}`, text: page.title },
+			]}
+			beside={assignmentPages(id, exercise, "/rules")}
+		/>
 		<div class="grid gap-8 px-4 py-4 sm:px-6 xl:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
 			<form onsubmit={save} class="grid content-start gap-5">
-				<label class="grid gap-1"><span class="font-semibold">Title</span><input class="field" bind:value={form.title} maxlength="120" required /></label>
+				<label class="grid gap-1"
+					><span class="font-semibold">Title</span><input
+						class="field"
+						bind:value={form.title}
+						maxlength="120"
+						required
+					/></label
+				>
 				<RulesFields bind:form zone={of.zone} />
 				{#if error}<p role="alert" class="border-l-[3px] border-missed py-0.5 pl-3">{error}</p>{/if}
-				<div class="flex gap-3"><button class="button primary" disabled={page.covering}>Save</button>{#if page.handIns.length === 0}<button type="button" class="button" onclick={() => (asking = true)}>Take it back …</button>{/if}</div>
+				<div class="flex gap-3">
+					<button class="button primary" disabled={page.covering}>Save</button>{#if page.handIns.length === 0}<button
+							type="button"
+							class="button"
+							onclick={() => (asking = true)}>Take it back …</button
+						>{/if}
+				</div>
 			</form>
 			<div class="grid content-start gap-6">
 				<section aria-labelledby="own">
 					<h2 id="own" class="text-lead">One student's own dates</h2>
-					<ul class="my-2">{#each page.ownDates as o (o.studentId)}<li class="quiet">{of.students.find((s) => s.id === o.studentId)?.name ?? "A student"}: {o.dueAt ? `due ${moment(o.dueAt)}` : ""}{o.closesAt ? ` closes ${moment(o.closesAt)}` : ""}</li>{/each}{#each page.excused as studentId (studentId)}<li class="quiet">{of.students.find((s) => s.id === studentId)?.name ?? "A student"}: excused</li>{/each}</ul>
-					<label class="grid gap-1"><span>Student</span><select class="field" value={student} onchange={(event) => pick(event.currentTarget.value)}><option value="">Choose one</option>{#each of.students as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select></label>
+					<ul class="my-2">
+						{#each page.ownDates as o (o.studentId)}<li class="quiet">
+								{of.students.find((s) => s.id === o.studentId)?.name ?? "A student"}: {o.dueAt
+									? `due ${moment(o.dueAt)}`
+									: ""}{o.closesAt ? ` closes ${moment(o.closesAt)}` : ""}
+							</li>{/each}{#each page.excused as studentId (studentId)}<li class="quiet">
+								{of.students.find((s) => s.id === studentId)?.name ?? "A student"}: excused
+							</li>{/each}
+					</ul>
+					<label class="grid gap-1"
+						><span>Student</span><select
+							class="field"
+							value={student}
+							onchange={(event) => pick(event.currentTarget.value)}
+							><option value="">Choose one</option>{#each of.students as s (s.id)}<option value={s.id}>{s.name}</option
+								>{/each}</select
+						></label
+					>
 					{#if student}
-						<form onsubmit={giveOwn} class="mt-2 grid gap-2 sm:grid-cols-2"><label class="grid gap-1"><span>Due</span><input class="field" type="datetime-local" bind:value={own.dueAt} /></label><label class="grid gap-1"><span>Closes</span><input class="field" type="datetime-local" bind:value={own.closesAt} /></label><label class="flex items-center gap-2 sm:col-span-2"><input type="checkbox" bind:checked={own.excused} /> excused from it</label><div><button class="button">Save for this student</button></div></form>
+						<form onsubmit={giveOwn} class="mt-2 grid gap-2 sm:grid-cols-2">
+							<label class="grid gap-1"
+								><span>Due</span><input class="field" type="datetime-local" bind:value={own.dueAt} /></label
+							><label class="grid gap-1"
+								><span>Closes</span><input class="field" type="datetime-local" bind:value={own.closesAt} /></label
+							><label class="flex items-center gap-2 sm:col-span-2"
+								><input type="checkbox" bind:checked={own.excused} /> excused from it</label
+							>
+							<div><button class="button">Save for this student</button></div>
+						</form>
 					{/if}
 				</section>
-				<Rehearsal assignmentId={id} exercise={page.exercise} version={page.exercises.find((e) => e.key === page.exercise)?.version ?? 1} />
+				<Rehearsal
+					assignmentId={id}
+					exercise={page.exercise}
+					version={page.exercises.find((e) => e.key === page.exercise)?.version ?? 1}
+				/>
 			</div>
 		</div>
-		<Ask bind:open={asking} title="Take this assignment back?"><p class="mb-4">Nobody has handed anything in. Students no longer see it; drafts they began go with it.</p><div class="flex gap-3"><button type="button" class="button primary" onclick={takeBack}>Take it back</button><button type="button" class="button" onclick={() => (asking = false)}>Leave it</button></div></Ask>
+		<Ask bind:open={asking} title="Take this assignment back?"
+			><p class="mb-4">Nobody has handed anything in. Students no longer see it; drafts they began go with it.</p>
+			<div class="flex gap-3">
+				<button type="button" class="button primary" onclick={takeBack}>Take it back</button><button
+					type="button"
+					class="button"
+					onclick={() => (asking = false)}>Leave it</button
+				>
+			</div></Ask
+		>
 	{/snippet}
 </Fetched>
 <Ask open={theirs !== null} title="Somebody else changed this assignment meanwhile" leave={false} wide>
 	{#if theirs}
 		<p class="mb-3">Both versions are kept until you choose. Where they differ:</p>
-		<table class="w-full text-left"><thead><tr><th scope="col" class="py-1"><span class="sr-only">What</span></th><th scope="col" class="py-1">Yours</th><th scope="col" class="py-1">Saved meanwhile</th></tr></thead><tbody>{#each differences(form, theirs.form) as d (d.field)}<tr class="border-t border-rule"><th scope="row" class="py-1 pr-3 font-normal text-ink-soft">{d.field}</th><td class="py-1 pr-3">{d.mine}</td><td class="py-1">{d.theirs}</td></tr>{/each}</tbody></table>
-		<div class="mt-4 flex gap-3"><button type="button" class="button primary" onclick={() => choose(true)}>Save mine</button><button type="button" class="button" onclick={() => choose(false)}>Take theirs</button></div>
+		<table class="w-full text-left">
+			<thead
+				><tr
+					><th scope="col" class="py-1"><span class="sr-only">What</span></th><th scope="col" class="py-1">Yours</th><th
+						scope="col"
+						class="py-1">Saved meanwhile</th
+					></tr
+				></thead
+			><tbody
+				>{#each differences(form, theirs.form) as d (d.field)}<tr class="border-t border-rule"
+						><th scope="row" class="py-1 pr-3 font-normal text-ink-soft">{d.field}</th><td class="py-1 pr-3"
+							>{d.mine}</td
+						><td class="py-1">{d.theirs}</td></tr
+					>{/each}</tbody
+			>
+		</table>
+		<div class="mt-4 flex gap-3">
+			<button type="button" class="button primary" onclick={() => choose(true)}>Save mine</button><button
+				type="button"
+				class="button"
+				onclick={() => choose(false)}>Take theirs</button
+			>
+		</div>
 	{/if}
 </Ask>

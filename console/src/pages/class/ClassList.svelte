@@ -10,7 +10,10 @@
 
 	const loading = new Loading<Awaited<ReturnType<typeof api.listClasses>>>();
 	let closed = $state(false);
-	$effect(() => void loading.load(() => api.listClasses({ query: { closed: closed ? "true" : "false" } }), `classes ${closed}`));
+	$effect(
+		() =>
+			void loading.load(() => api.listClasses({ query: { closed: closed ? "true" : "false" } }), `classes ${closed}`),
+	);
 
 	let making = $state(false);
 	let name = $state("");
@@ -25,7 +28,13 @@
 </script>
 
 {#snippet actions()}
-	<button type="button" class="tool" aria-pressed={closed} data-state={closed ? "on" : "off"} onclick={() => (closed = !closed)}>Closed years</button>
+	<button
+		type="button"
+		class="tool"
+		aria-pressed={closed}
+		data-state={closed ? "on" : "off"}
+		onclick={() => (closed = !closed)}>Closed years</button
+	>
 	<button type="button" class="button primary" onclick={() => (making = true)}>New class</button>
 {/snippet}
 <Head title="Classes" {actions} />
@@ -41,15 +50,22 @@
 					<span class="text-ink-soft">{c.students} students, {c.assignments} assignments</span>
 				</li>
 			{:else}
-				<li class="py-3 text-ink-soft">{closed ? "No class of yours is closed." : "You have no class yet. Make one: its list of students comes next."}</li>
+				<li class="py-3 text-ink-soft">
+					{closed
+						? "No class of yours is closed."
+						: "You have no class yet. Make one: its list of students comes next."}
+				</li>
 			{/each}
 		</ul>
 	{/snippet}
 </Fetched>
 <Ask bind:open={making} title="New class">
 	<form onsubmit={make} class="grid gap-3">
-		<label class="grid gap-1"><span>Name</span><input class="field" bind:value={name} required maxlength="120" /></label>
-		<label class="grid gap-1"><span>School year</span><input class="field" bind:value={schoolYear} required maxlength="40" /></label>
+		<label class="grid gap-1"><span>Name</span><input class="field" bind:value={name} required maxlength="120" /></label
+		>
+		<label class="grid gap-1"
+			><span>School year</span><input class="field" bind:value={schoolYear} required maxlength="40" /></label
+		>
 		<p class="quiet">Its times will be those of {zone}.</p>
 		<div><button class="button primary">Make it</button></div>
 	</form>

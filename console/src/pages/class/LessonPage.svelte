@@ -17,7 +17,11 @@
 
 	const open = $derived((loading.value?.columns ?? []).filter((c) => Date.parse(c.closesAt) > Date.now()));
 	let chosen = $state("");
-	const column = $derived(open.find((c) => `${c.assignmentId} ${c.exercise}` === chosen) ?? open.find((c) => Date.parse(c.dueAt) > Date.now()) ?? open.at(-1));
+	const column = $derived(
+		open.find((c) => `${c.assignmentId} ${c.exercise}` === chosen) ??
+			open.find((c) => Date.parse(c.dueAt) > Date.now()) ??
+			open.at(-1),
+	);
 	let hidden = $state(false);
 	const lesson = new Lesson();
 	let failed = $state("");
@@ -26,7 +30,10 @@
 		if (!column) return;
 		const { assignmentId, exercise } = column;
 		const look = () => {
-			lesson.look(assignmentId, exercise).then(() => (failed = ""), (error: Error) => (failed = error.message));
+			lesson.look(assignmentId, exercise).then(
+				() => (failed = ""),
+				(error: Error) => (failed = error.message),
+			);
 			void stuck.load(() => api.listStuck({ params: { id }, query: { assignment: assignmentId } }));
 		};
 		look();
@@ -34,18 +41,50 @@
 		return follow(`/assignments/${assignmentId}/events`, { draft: often, "handed-in": often, checked: often });
 	});
 	$effect(() => () => lesson.leave());
-	const STATES: Readonly<Record<string, string>> = { unreadable: "can't be read", "drew-nothing": "nothing drawn", "nothing-handed-in": "empty", "off-the-sheet": "off the sheet", "moved-without-drawing": "pen up all along" };
+	const STATES: Readonly<Record<string, string>> = {
+		unreadable: "can't be read",
+		"drew-nothing": "nothing drawn",
+		"nothing-handed-in": "empty",
+		"off-the-sheet": "off the sheet",
+		"moved-without-drawing": "pen up all along",
+	};
 </script>
 
 <Fetched {loading} what="the lesson">
 	{#snippet children(page)}
 		{#snippet actions()}
-			{#if open.length > 1}<select class="tool" aria-label="Exercise" value={column ? `${column.assignmentId} ${column.exercise}` : ""} onchange={(event) => (chosen = event.currentTarget.value)}>{#each open as c (c.assignmentId + c.exercise)}<option value="{c.assignmentId} {c.exercise}">{c.title}</option>{/each}</select>{/if}
-			<button type="button" class="tool" aria-pressed={hidden} data-state={hidden ? "on" : "off"} onclick={() => (hidden = !hidden)}>Hide names</button>
+			{#if open.length > 1}<select
+					class="tool"
+					aria-label="Exercise"
+					value={column ? `${column.assignmentId} ${column.exercise}` : ""}
+					onchange={(event) => (chosen = event.currentTarget.value)}
+					>{#each open as c (c.assignmentId + c.exercise)}<option value="{c.assignmentId} {c.exercise}"
+							>{c.title}</option
+						>{/each}</select
+				>{/if}
+			<button
+				type="button"
+				class="tool"
+				aria-pressed={hidden}
+				data-state={hidden ? "on" : "off"}
+				onclick={() => (hidden = !hidden)}>Hide names</button
+			>
 		{/snippet}
-		<Head title="In the lesson" about="{page.name}{column ? `, ${column.title}` : ''}" crumbs={[{ href: "/classes", text: "Classes" }, { href: `/classes/${id}`, text: page.name }]} beside={classPages(id, "/lesson")} {actions} />
+		<Head
+			title="In the lesson"
+			about="{page.name}{column ? `, ${column.title}` : ''}"
+			crumbs={[
+				{ href: "/classes", text: "Classes" },
+				{ href: `/classes/${id}`, text: page.name },
+			]}
+			beside={classPages(id, "/lesson")}
+			{actions}
+		/>
 		{#if !column}
-			<p class="px-4 py-5 sm:px-6">Nothing is open for this class just now. <a href="/classes/{id}/set-work">Set work</a>, and what they draw will stand here while they draw it.</p>
+			<p class="px-4 py-5 sm:px-6">
+				Nothing is open for this class just now. <a href="/classes/{id}/set-work">Set work</a>, and what they draw will
+				stand here while they draw it.
+			</p>
 		{:else}
 			<div class="grid grow {hidden ? '' : 'lg:grid-cols-[1fr_340px]'}">
 				<section aria-label="Drawings in the making" class="px-4 py-4 sm:px-6">
@@ -55,19 +94,36 @@
 							{@const drawn = lesson.drawings.get(d.student.id)}
 							<li data-draft={d.student.id}>
 								<span class="block border border-rule-strong bg-sheet">
-									{#if drawn}<Thumb picture={drawn.picture} label={hidden ? `Drawing ${i + 1}` : `Drawing of ${d.student.name}`} />{:else}<span class="quiet flex aspect-[4/3] items-center justify-center">drawing …</span>{/if}
+									{#if drawn}<Thumb
+											picture={drawn.picture}
+											label={hidden ? `Drawing ${i + 1}` : `Drawing of ${d.student.name}`}
+										/>{:else}<span class="quiet flex aspect-[4/3] items-center justify-center">drawing …</span>{/if}
 								</span>
-								<span class="mt-1 flex justify-between gap-2"><span class="font-semibold">{hidden ? `Drawing ${i + 1}` : d.student.name}</span>{#if d.runs > 0}<span class="font-mono text-small">{d.met.length} of {lesson.criteria}</span>{/if}</span>
-								<span class="quiet block">{drawn && STATES[drawn.state] ? `${STATES[drawn.state]}, ` : ""}{d.runs} runs{d.hints > 0 ? `, ${d.hints} ${d.hints === 1 ? "hint" : "hints"}` : ""}, {fromNow(d.savedAt)}</span>
+								<span class="mt-1 flex justify-between gap-2"
+									><span class="font-semibold">{hidden ? `Drawing ${i + 1}` : d.student.name}</span
+									>{#if d.runs > 0}<span class="font-mono text-small">{d.met.length} of {lesson.criteria}</span
+										>{/if}</span
+								>
+								<span class="quiet block"
+									>{drawn && STATES[drawn.state] ? `${STATES[drawn.state]}, ` : ""}{d.runs} runs{d.hints > 0
+										? `, ${d.hints} ${d.hints === 1 ? "hint" : "hints"}`
+										: ""}, {fromNow(d.savedAt)}</span
+								>
 							</li>
 						{:else}
-							<li class="quiet col-span-full">Nobody has begun yet. Each drawing appears when its program is first kept.</li>
+							<li class="quiet col-span-full">
+								Nobody has begun yet. Each drawing appears when its program is first kept.
+							</li>
 						{/each}
 					</ul>
 				</section>
 				{#if !hidden}
-					<section aria-labelledby="stuck" class="border-t border-rule px-4 py-4 lg:border-t-0 lg:border-l"><h2 id="stuck" class="mb-1">Who is stuck</h2>
-						{#if stuck.value && stuck.value.stuck.length > 0}<StuckList stuck={stuck.value.stuck} titles={{ [column.exercise]: column.title }} />{:else}<p class="quiet">Nobody, as far as tries and runs tell.</p>{/if}
+					<section aria-labelledby="stuck" class="border-t border-rule px-4 py-4 lg:border-t-0 lg:border-l">
+						<h2 id="stuck" class="mb-1">Who is stuck</h2>
+						{#if stuck.value && stuck.value.stuck.length > 0}<StuckList
+								stuck={stuck.value.stuck}
+								titles={{ [column.exercise]: column.title }}
+							/>{:else}<p class="quiet">Nobody, as far as tries and runs tell.</p>{/if}
 					</section>
 				{/if}
 			</div>

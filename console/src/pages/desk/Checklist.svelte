@@ -19,16 +19,25 @@
 	const { desk, lit, onpoint, ongo }: Props = $props();
 	const { exercise } = $derived(desk.work);
 	const { found } = $derived(desk);
-	const verdicts = $derived(new Map<string, ReportBody["criteria"][number]>(found?.report.criteria.map((c) => [c.id, c])));
+	const verdicts = $derived(
+		new Map<string, ReportBody["criteria"][number]>(found?.report.criteria.map((c) => [c.id, c])),
+	);
 	const old = $derived(found !== undefined && found.source !== desk.source);
 	/** Figures and lines are of the drawing that is seen. */
 	const placed = $derived(found !== undefined && found.source === desk.ran);
-	const questions = $derived(exercise.criteria.filter((c) => c.ask && (c.ask.when === "before running" || desk.runs > 0)));
+	const questions = $derived(
+		exercise.criteria.filter((c) => c.ask && (c.ask.when === "before running" || desk.runs > 0)),
+	);
 	/** Words that are explained before each criterion, in the order in which they are read. */
 	const groups = $derived(underHeadings(exercise.criteria));
 	const read = $derived(groups.flatMap((g) => g.criteria));
-	const explained = $derived(new Map(read.map((c, i) => [c.id, termsIn(exercise.brief, ...read.slice(0, i).map((before) => before.sentence))])));
-	const places = (c: ReportBody["criteria"][number]) => [...c.figures.slice(0, 4).map((figure) => ({ figure })), ...c.lines.slice(0, 4).map((line) => ({ line }))];
+	const explained = $derived(
+		new Map(read.map((c, i) => [c.id, termsIn(exercise.brief, ...read.slice(0, i).map((before) => before.sentence))])),
+	);
+	const places = (c: ReportBody["criteria"][number]) => [
+		...c.figures.slice(0, 4).map((figure) => ({ figure })),
+		...c.lines.slice(0, 4).map((line) => ({ line })),
+	];
 	const figureNumber = (index: number) => (desk.run?.figures.findIndex((f) => f.index === index) ?? -1) + 1;
 </script>
 
@@ -36,32 +45,98 @@
 	<h2 class="mb-1">Questions</h2>
 	<ul class="mb-3">
 		{#each questions as c (c.id)}
-			<li class="mb-2"><label class="grid gap-1"><span>{c.ask?.question} <span class="quiet">{c.ask?.when === "before running" && desk.runs === 0 ? "before you run it" : ""}</span></span><textarea class="field" rows="2" maxlength="2000" value={desk.answers[c.id]?.words ?? ""} oninput={(event) => desk.answer(c.id, event.currentTarget.value)}></textarea></label></li>
+			<li class="mb-2">
+				<label class="grid gap-1"
+					><span
+						>{c.ask?.question}
+						<span class="quiet">{c.ask?.when === "before running" && desk.runs === 0 ? "before you run it" : ""}</span
+						></span
+					><textarea
+						class="field"
+						rows="2"
+						maxlength="2000"
+						value={desk.answers[c.id]?.words ?? ""}
+						oninput={(event) => desk.answer(c.id, event.currentTarget.value)}></textarea></label
+				>
+			</li>
 		{/each}
 	</ul>
 {/if}
-{#if !desk.result?.report && desk.checked && !old}<div class="mb-3"><Slips slips={desk.checked.report.slips} onpoint={(slip) => onpoint(slip === null ? null : { on: "slip", id: slip })} /></div>{/if}
+{#if !desk.result?.report && desk.checked && !old}<div class="mb-3">
+		<Slips
+			slips={desk.checked.report.slips}
+			onpoint={(slip) => onpoint(slip === null ? null : { on: "slip", id: slip })}
+		/>
+	</div>{/if}
 <h2 class="mb-1">Checklist</h2>
 {#if exercise.criteria.length === 0}<p class="quiet">It is shown once you have handed something in.</p>{/if}
 {#each groups as group (group.heading)}
-{#if group.heading}<h3 class="quiet mt-3 font-semibold">{group.heading}</h3>{/if}
-<ul>
-	{#each group.criteria as c (c.id)}
-		{@const result = verdicts.get(c.id)}
-		{@const hints = desk.hints[c.id] ?? []}
-		<li class="grid grid-cols-[20px_22px_1fr_auto] gap-x-1.5 border-b border-rule py-1.5" class:lit={lit.has(c.id)} data-criterion={c.id} data-verdict={result?.verdict} onpointerenter={() => onpoint({ on: "criterion", id: c.id })} onpointerleave={() => onpoint(null)} onfocusin={() => onpoint({ on: "criterion", id: c.id })} onfocusout={() => onpoint(null)}>
-			<input type="checkbox" class="mt-1 size-4 self-start" aria-label="I think this is done: {c.sentence}" checked={desk.ticks.has(c.id)} onchange={() => desk.tick(c.id)} />
-			<span class={old ? "opacity-50" : ""}>{#if result}<VerdictSign verdict={result.verdict} />{:else}<span aria-hidden="true" class="text-ink-faint">–</span>{/if}</span>
-			<span><Words text={c.sentence} explained={explained.get(c.id)} /></span>
-			<span class="font-mono text-small text-ink-soft">{result && result.points !== null ? `${result.points}/` : ""}{c.points}</span>
-			{#if result && result.verdict !== "met"}<span class="quiet col-span-2 col-start-3"><Words text={result.sentence} /></span>{/if}
-			{#if result && placed && places(result).length > 0}
-				<span class="quiet col-span-2 col-start-3 flex-wrap gap-x-2 {result.verdict === 'met' ? 'sr-only focus-within:not-sr-only focus-within:flex' : 'flex'}">{#each places(result) as to (JSON.stringify(to))}{#if "line" in to}<button type="button" class="min-h-[24px] min-w-[24px] underline" aria-label="Line {to.line}, of: {c.sentence}" onclick={() => ongo(to)}>line {to.line}</button>{:else if figureNumber(to.figure) > 0}<button type="button" class="min-h-[24px] min-w-[24px] underline" aria-label="Figure {figureNumber(to.figure)}, of: {c.sentence}" onclick={() => ongo(to)}>figure {figureNumber(to.figure)}</button>{/if}{/each}</span>
-			{/if}
-			{#each hints as hint, n (n)}<span class="col-span-2 col-start-3 text-small leading-snug" data-hint={c.id}>Hint{hints.length > 1 ? ` ${n + 1}` : ""}: <Words text={hint} explained={new Set()} /></span>{/each}
-			{#if c.hint && desk.runs > 0 && result?.verdict !== "met" && (hints.length === 0 || desk.more.has(c.id))}<span class="col-span-2 col-start-3"><button type="button" class="quiet min-h-[24px] min-w-[24px] underline" aria-label="{hints.length === 0 ? 'A hint' : 'Another hint'} for: {c.sentence}" onclick={() => desk.hint(c.id)}>{hints.length === 0 ? "A hint" : "Another hint"}</button></span>{/if}
-		</li>
-	{/each}
-</ul>
+	{#if group.heading}<h3 class="quiet mt-3 font-semibold">{group.heading}</h3>{/if}
+	<ul>
+		{#each group.criteria as c (c.id)}
+			{@const result = verdicts.get(c.id)}
+			{@const hints = desk.hints[c.id] ?? []}
+			<li
+				class="grid grid-cols-[20px_22px_1fr_auto] gap-x-1.5 border-b border-rule py-1.5"
+				class:lit={lit.has(c.id)}
+				data-criterion={c.id}
+				data-verdict={result?.verdict}
+				onpointerenter={() => onpoint({ on: "criterion", id: c.id })}
+				onpointerleave={() => onpoint(null)}
+				onfocusin={() => onpoint({ on: "criterion", id: c.id })}
+				onfocusout={() => onpoint(null)}
+			>
+				<input
+					type="checkbox"
+					class="mt-1 size-4 self-start"
+					aria-label="I think this is done: {c.sentence}"
+					checked={desk.ticks.has(c.id)}
+					onchange={() => desk.tick(c.id)}
+				/>
+				<span class={old ? "opacity-50" : ""}
+					>{#if result}<VerdictSign verdict={result.verdict} />{:else}<span aria-hidden="true" class="text-ink-faint"
+							>–</span
+						>{/if}</span
+				>
+				<span><Words text={c.sentence} explained={explained.get(c.id)} /></span>
+				<span class="font-mono text-small text-ink-soft"
+					>{result && result.points !== null ? `${result.points}/` : ""}{c.points}</span
+				>
+				{#if result && result.verdict !== "met"}<span class="quiet col-span-2 col-start-3"
+						><Words text={result.sentence} /></span
+					>{/if}
+				{#if result && placed && places(result).length > 0}
+					<span
+						class="quiet col-span-2 col-start-3 flex-wrap gap-x-2 {result.verdict === 'met'
+							? 'sr-only focus-within:not-sr-only focus-within:flex'
+							: 'flex'}"
+						>{#each places(result) as to (JSON.stringify(to))}{#if "line" in to}<button
+									type="button"
+									class="min-h-[24px] min-w-[24px] underline"
+									aria-label="Line {to.line}, of: {c.sentence}"
+									onclick={() => ongo(to)}>line {to.line}</button
+								>{:else if figureNumber(to.figure) > 0}<button
+									type="button"
+									class="min-h-[24px] min-w-[24px] underline"
+									aria-label="Figure {figureNumber(to.figure)}, of: {c.sentence}"
+									onclick={() => ongo(to)}>figure {figureNumber(to.figure)}</button
+								>{/if}{/each}</span
+					>
+				{/if}
+				{#each hints as hint, n (n)}<span class="col-span-2 col-start-3 text-small leading-snug" data-hint={c.id}
+						>Hint{hints.length > 1 ? ` ${n + 1}` : ""}: <Words text={hint} explained={new Set()} /></span
+					>{/each}
+				{#if c.hint && desk.runs > 0 && result?.verdict !== "met" && (hints.length === 0 || desk.more.has(c.id))}<span
+						class="col-span-2 col-start-3"
+						><button
+							type="button"
+							class="quiet min-h-[24px] min-w-[24px] underline"
+							aria-label="{hints.length === 0 ? 'A hint' : 'Another hint'} for: {c.sentence}"
+							onclick={() => desk.hint(c.id)}>{hints.length === 0 ? "A hint" : "Another hint"}</button
+						></span
+					>{/if}
+			</li>
+		{/each}
+	</ul>
 {/each}
 {#if old}<p class="quiet mt-1">That is how it was when you checked it; the program has changed since.</p>{/if}

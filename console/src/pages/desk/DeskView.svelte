@@ -24,10 +24,25 @@
 
 	const shown = $derived(desk.run ?? null);
 	/** What belongs together: of a report where it speaks of the drawing that is seen, else of the drawing alone. */
-	const lit = $derived(litBy(pointed, (desk.found?.source === desk.ran && desk.found?.report) || (shown && { figures: [...shown.figures] as never, criteria: [], slips: [] })));
+	const lit = $derived(
+		litBy(
+			pointed,
+			(desk.found?.source === desk.ran && desk.found?.report) ||
+				(shown && { figures: [...shown.figures] as never, criteria: [], slips: [] }),
+		),
+	);
 	/** What stands in the margin: of what is written, or nothing. */
 	const marked = $derived(desk.fresh ? desk.run : undefined);
-	const blank = $derived({ width: 400, height: 300, origin: "top left" as const, paper: "#ffffff", ...conditions.sheet, leftOut: 0, clips: [], shapes: [] });
+	const blank = $derived({
+		width: 400,
+		height: 300,
+		origin: "top left" as const,
+		paper: "#ffffff",
+		...conditions.sheet,
+		leftOut: 0,
+		clips: [],
+		shapes: [],
+	});
 	let word = $state("");
 	let number = 0;
 	let inserted = $state.raw<{ text: string; number: number } | undefined>(undefined);
@@ -53,54 +68,149 @@
 		<Explained>
 			<h1 class="mb-2">{exercise.title}</h1>
 			<div class="prose mb-3">{@html termsInHtml(briefHtml(exercise.brief))}</div>
-			{#if desk.work.continues}<p class="quiet mb-3" data-testid="continues">You go on from your own <a href="/hand-ins/{desk.work.continues.id}">{desk.work.continues.title}</a>: the editor begins with it.</p>{/if}
+			{#if desk.work.continues}<p class="quiet mb-3" data-testid="continues">
+					You go on from your own <a href="/hand-ins/{desk.work.continues.id}">{desk.work.continues.title}</a>: the
+					editor begins with it.
+				</p>{/if}
 			{#if exercise.example}
-				<details class="mb-3" open={exercise.example.show === "picture"}><summary class="cursor-pointer font-semibold">An example</summary>
-					<img class="mt-1 w-full border border-rule-strong" style="aspect-ratio: {blank.width} / {blank.height}" alt="What the example draws" src="/api/v1/my-work/{assignmentId}/{exercise.id}/example.png" />
-					{#if exercise.example.show === "source"}{@const { program } = exercise.example}<pre class="mt-1 overflow-auto border border-rule bg-sheet p-2 font-mono text-small">{program}</pre><button type="button" class="tool mt-1" onclick={() => desk.showExample(program, true)}>Draw it here</button>{/if}
+				<details class="mb-3" open={exercise.example.show === "picture"}>
+					<summary class="cursor-pointer font-semibold">An example</summary>
+					<img
+						class="mt-1 w-full border border-rule-strong"
+						style="aspect-ratio: {blank.width} / {blank.height}"
+						alt="What the example draws"
+						src="/api/v1/my-work/{assignmentId}/{exercise.id}/example.png"
+					/>
+					{#if exercise.example.show === "source"}{@const { program } = exercise.example}
+						<pre class="mt-1 overflow-auto border border-rule bg-sheet p-2 font-mono text-small">{program}</pre>
+						<button type="button" class="tool mt-1" onclick={() => desk.showExample(program, true)}>Draw it here</button
+						>{/if}
 				</details>
 			{/if}
-			{#if model}<details class="mb-3"><summary class="cursor-pointer font-semibold">The model</summary><img class="mt-1 w-full border border-rule-strong" alt="What the model draws" src="data:image/svg+xml;utf8,{encodeURIComponent(model.picture)}" />{#if model.source}<pre class="mt-1 overflow-auto border border-rule bg-sheet p-2 font-mono text-small">{model.source}</pre>{/if}</details>{/if}
+			{#if model}<details class="mb-3">
+					<summary class="cursor-pointer font-semibold">The model</summary><img
+						class="mt-1 w-full border border-rule-strong"
+						alt="What the model draws"
+						src="data:image/svg+xml;utf8,{encodeURIComponent(model.picture)}"
+					/>{#if model.source}<pre
+							class="mt-1 overflow-auto border border-rule bg-sheet p-2 font-mono text-small">{model.source}</pre>{/if}
+				</details>{/if}
 			<Checklist {desk} lit={lit.criteria} onpoint={(at) => (pointed = at)} ongo={go} />
 		</Explained>
 		<Tries {desk} />
 	</section>
-	<section aria-label="Program" class="border-t border-rule px-4 py-4 lg:sticky lg:top-0 lg:flex lg:h-[calc(100vh-3rem)] lg:min-h-[34rem] lg:flex-col lg:border-x lg:border-t-0">
+	<section
+		aria-label="Program"
+		class="border-t border-rule px-4 py-4 lg:sticky lg:top-0 lg:flex lg:h-[calc(100vh-3rem)] lg:min-h-[34rem] lg:flex-col lg:border-x lg:border-t-0"
+	>
 		<HandingIn {desk} onpoint={(slip) => (pointed = slip === null ? null : { on: "slip", id: slip })}>
 			{#snippet before()}
-				<button type="button" class="button primary" disabled={desk.running} onclick={() => desk.runNow()}>{desk.running ? "Running …" : "Run"} <kbd class="key">Ctrl ↵</kbd></button>
-				<button type="button" class="button" disabled={desk.checking} onclick={() => desk.check()}>{desk.checking ? "Checking …" : "Check it"}</button>
+				<button type="button" class="button primary" disabled={desk.running} onclick={() => desk.runNow()}
+					>{desk.running ? "Running …" : "Run"} <kbd class="key">Ctrl ↵</kbd></button
+				>
+				<button type="button" class="button" disabled={desk.checking} onclick={() => desk.check()}
+					>{desk.checking ? "Checking …" : "Check it"}</button
+				>
 				{#if /\b(random|choose)\b/.test(desk.source)}
 					<DropdownMenu.Root>
 						<DropdownMenu.Trigger class="tool">Random numbers <span aria-hidden="true">▾</span></DropdownMenu.Trigger>
 						<DropdownMenu.Portal>
-							<DropdownMenu.Content align="start" sideOffset={4} class="z-20 min-w-56 border border-rule-strong bg-sheet py-1 text-ink">
-								<DropdownMenu.Item class="menu-item" onSelect={() => desk.runNow(1 + Math.floor(Math.random() * 9999))}>Run with other ones</DropdownMenu.Item>
-								<DropdownMenu.Item class="menu-item" onSelect={() => desk.runNow(desk.seed)}>Run with the same ones again</DropdownMenu.Item>
-								<DropdownMenu.Item class="menu-item" onSelect={() => desk.runNow(conditions.seed)}>Run with those of the first run</DropdownMenu.Item>
+							<DropdownMenu.Content
+								align="start"
+								sideOffset={4}
+								class="z-20 min-w-56 border border-rule-strong bg-sheet py-1 text-ink"
+							>
+								<DropdownMenu.Item class="menu-item" onSelect={() => desk.runNow(1 + Math.floor(Math.random() * 9999))}
+									>Run with other ones</DropdownMenu.Item
+								>
+								<DropdownMenu.Item class="menu-item" onSelect={() => desk.runNow(desk.seed)}
+									>Run with the same ones again</DropdownMenu.Item
+								>
+								<DropdownMenu.Item class="menu-item" onSelect={() => desk.runNow(conditions.seed)}
+									>Run with those of the first run</DropdownMenu.Item
+								>
 							</DropdownMenu.Content>
 						</DropdownMenu.Portal>
 					</DropdownMenu.Root>
 				{/if}
 			{/snippet}
 		</HandingIn>
-		<Editor source={desk.source} problems={marked?.errors} remarks={marked?.remarks} lit={replay.lines ?? lit.lines} onwrite={(source) => desk.write(source)} onrun={() => desk.runNow()} onword={(at) => (word = at)} online={overLine} completions={desk.help} without={conditions.without} {inserted} {gone} />
-		<WordHelp {help} colours={desk.help?.colours ?? []} onexample={(source) => desk.showExample(source)} oncolour={put} />
+		<Editor
+			source={desk.source}
+			problems={marked?.errors}
+			remarks={marked?.remarks}
+			lit={replay.lines ?? lit.lines}
+			onwrite={(source) => desk.write(source)}
+			onrun={() => desk.runNow()}
+			onword={(at) => (word = at)}
+			online={overLine}
+			completions={desk.help}
+			without={conditions.without}
+			{inserted}
+			{gone}
+		/>
+		<WordHelp
+			{help}
+			colours={desk.help?.colours ?? []}
+			onexample={(source) => desk.showExample(source)}
+			oncolour={put}
+		/>
 	</section>
-	<section aria-label="Sheet" class="border-t border-rule px-4 py-4 sm:pr-6 lg:sticky lg:top-0 lg:self-start lg:border-t-0">
-		<Viewer picture={(shown?.picture ?? blank) as never} figures={shown?.figures ?? []} lit={lit.figures} name={exercise.title} replaying={replay.replaying} onreplay={(on) => replay.turn(on, { source: desk.source, conditions, seed: desk.seed })} onpoint={(index) => (pointed = figure(index))} onplace={put} />
+	<section
+		aria-label="Sheet"
+		class="border-t border-rule px-4 py-4 sm:pr-6 lg:sticky lg:top-0 lg:self-start lg:border-t-0"
+	>
+		<Viewer
+			picture={(shown?.picture ?? blank) as never}
+			figures={shown?.figures ?? []}
+			lit={lit.figures}
+			name={exercise.title}
+			replaying={replay.replaying}
+			onreplay={(on) => replay.turn(on, { source: desk.source, conditions, seed: desk.seed })}
+			onpoint={(index) => (pointed = figure(index))}
+			onplace={put}
+		/>
 		<div aria-live="polite" class="text-small">
 			{#if desk.example}<p class="quiet">This is an example's drawing. Run your program to see yours again.</p>
-			{:else if shown && !desk.fresh && !desk.running}<p class="quiet">The program has changed since it was run.</p>{/if}
-			{#if desk.lost}<p class="border-l-[3px] border-missed pl-3">The program ran too long and had to be ended; its drawing was lost. Your program is still in the editor.</p>{/if}
-			{#if shown?.ended === "clock"}<p class="border-l-[3px] border-missed pl-3">The program ran too long and was stopped. This is what it drew before.</p>{/if}
-			{#each shown?.errors ?? [] as e (e.line + e.code)}<p class="border-l-[3px] border-missed pl-3" data-testid="problem">Line {e.line}: <Words text={e.message} /></p>{/each}
+			{:else if shown && !desk.fresh && !desk.running}<p class="quiet">
+					The program has changed since it was run.
+				</p>{/if}
+			{#if desk.lost}<p class="border-l-[3px] border-missed pl-3">
+					The program ran too long and had to be ended; its drawing was lost. Your program is still in the editor.
+				</p>{/if}
+			{#if shown?.ended === "clock"}<p class="border-l-[3px] border-missed pl-3">
+					The program ran too long and was stopped. This is what it drew before.
+				</p>{/if}
+			{#each shown?.errors ?? [] as e (e.line + e.code)}<p
+					class="border-l-[3px] border-missed pl-3"
+					data-testid="problem"
+				>
+					Line {e.line}: <Words text={e.message} />
+				</p>{/each}
 		</div>
 		{#if shown && shown.messages.length > 0}
 			<h2 class="mt-2">Printed</h2>
 			<pre class="max-h-40 overflow-auto font-mono text-small">{shown.messages.map((m) => m.text).join("\n")}</pre>
 		{/if}
-		{#if shown && shown.figures.length > 0}<FigureList bind:this={list} title="What you drew" figures={shown.figures} inAll={shown.figuresInAll} lit={lit.figures} onpoint={(index) => (pointed = figure(index))} onpick={(index) => { const line = shown.figures.find((f) => f.index === index)?.lines[0]; if (line && desk.fresh) go({ line }); }} />{/if}
+		{#if shown && shown.figures.length > 0}<FigureList
+				bind:this={list}
+				title="What you drew"
+				figures={shown.figures}
+				inAll={shown.figuresInAll}
+				lit={lit.figures}
+				onpoint={(index) => (pointed = figure(index))}
+				onpick={(index) => {
+					const line = shown.figures.find((f) => f.index === index)?.lines[0];
+					if (line && desk.fresh) go({ line });
+				}}
+			/>{/if}
 	</section>
 </div>
-<TwoVersions title="Your program was changed in two places" mine={desk.source} mineAt={desk.keeping.writtenAt} theirs={desk.keeping.theirs} kept="the other one can be had back under “Go back to”." onsettle={(mine) => desk.settle(mine)} />
+<TwoVersions
+	title="Your program was changed in two places"
+	mine={desk.source}
+	mineAt={desk.keeping.writtenAt}
+	theirs={desk.keeping.theirs}
+	kept="the other one can be had back under “Go back to”."
+	onsettle={(mine) => desk.settle(mine)}
+/>

@@ -9,7 +9,11 @@
 	const tries = $derived(bestTries(work));
 	const loading = new Loading<ReturnType<typeof stepsOf>>();
 	$effect(() => {
-		if (tries.length > 0) void loading.load(async () => stepsOf(await Promise.all(tries.map((t) => api.showHandIn({ params: { id: t.id } })))), `strip ${tries.map((t) => t.id).join()}`);
+		if (tries.length > 0)
+			void loading.load(
+				async () => stepsOf(await Promise.all(tries.map((t) => api.showHandIn({ params: { id: t.id } })))),
+				`strip ${tries.map((t) => t.id).join()}`,
+			);
 	});
 </script>
 
@@ -21,7 +25,21 @@
 			<ol class="flex gap-4">
 				{#each tries as t (t.id)}
 					{@const step = loading.value?.find((s) => s.handInId === t.id)}
-					<li class="w-40 shrink-0"><a href="/hand-ins/{t.id}" class="block text-ink no-underline"><span class="sr-only">Your drawing of</span> <img src="/api/v1/hand-ins/{t.id}/drawing.svg" alt="" class="aspect-[4/3] w-full border border-rule-strong bg-sheet object-contain" /><span class="mt-1 flex justify-between gap-2"><span class="font-semibold">{t.title}</span><span class="font-mono text-small">{step?.points ?? ""}</span></span></a>{#if step && step.first.length > 0}<span class="quiet block">first time: {step.first.join(", ")}</span>{/if}</li>
+					<li class="w-40 shrink-0">
+						<a href="/hand-ins/{t.id}" class="block text-ink no-underline"
+							><span class="sr-only">Your drawing of</span>
+							<img
+								src="/api/v1/hand-ins/{t.id}/drawing.svg"
+								alt=""
+								class="aspect-[4/3] w-full border border-rule-strong bg-sheet object-contain"
+							/><span class="mt-1 flex justify-between gap-2"
+								><span class="font-semibold">{t.title}</span><span class="font-mono text-small"
+									>{step?.points ?? ""}</span
+								></span
+							></a
+						>{#if step && step.first.length > 0}<span class="quiet block">first time: {step.first.join(", ")}</span
+							>{/if}
+					</li>
 				{/each}
 			</ol>
 		</div>

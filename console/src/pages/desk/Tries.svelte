@@ -23,9 +23,17 @@
 		looked = null;
 	}
 	const versions = $derived([
-		...(desk.work.exercise.starter === null ? [] : [{ title: "The given program", source: desk.work.exercise.starter, about: "" }]),
-		...(continues ? [{ title: `Your program of ${continues.title}`, source: continues.source, about: moment(continues.handedInAt) }] : []),
-		...desk.aside.map((kept) => ({ title: `Put aside ${moment(kept.at)}`, source: kept.source, about: kept.source.trim().split("\n")[0]?.slice(0, 40) ?? "" })),
+		...(desk.work.exercise.starter === null
+			? []
+			: [{ title: "The given program", source: desk.work.exercise.starter, about: "" }]),
+		...(continues
+			? [{ title: `Your program of ${continues.title}`, source: continues.source, about: moment(continues.handedInAt) }]
+			: []),
+		...desk.aside.map((kept) => ({
+			title: `Put aside ${moment(kept.at)}`,
+			source: kept.source,
+			about: kept.source.trim().split("\n")[0]?.slice(0, 40) ?? "",
+		})),
 	]);
 </script>
 
@@ -33,18 +41,48 @@
 	<h2 class="mt-4 mb-1">Go back to</h2>
 	<ul>
 		{#each desk.handIns as t (t.id)}
-			<li class="flex flex-wrap items-baseline gap-x-3 border-b border-rule py-1"><button type="button" class="min-h-[24px] text-left text-act underline underline-offset-3" onclick={() => look(t.id, `Try ${t.tryNumber}`)}>Try {t.tryNumber}</button><span class="quiet">{moment(t.handedInAt)}{t.late ? ", late" : ""}</span><span class="grow"></span><a href="/hand-ins/{t.id}" class="font-mono text-small" aria-label="Feedback on try {t.tryNumber}: {pointsText(t.points)} points">{pointsText(t.points)}</a></li>
+			<li class="flex flex-wrap items-baseline gap-x-3 border-b border-rule py-1">
+				<button
+					type="button"
+					class="min-h-[24px] text-left text-act underline underline-offset-3"
+					onclick={() => look(t.id, `Try ${t.tryNumber}`)}>Try {t.tryNumber}</button
+				><span class="quiet">{moment(t.handedInAt)}{t.late ? ", late" : ""}</span><span class="grow"></span><a
+					href="/hand-ins/{t.id}"
+					class="font-mono text-small"
+					aria-label="Feedback on try {t.tryNumber}: {pointsText(t.points)} points">{pointsText(t.points)}</a
+				>
+			</li>
 		{/each}
 		{#each versions as v (v.title + v.source)}
-			<li class="flex flex-wrap items-baseline gap-x-3 border-b border-rule py-1"><button type="button" class="min-h-[24px] text-left text-act underline underline-offset-3" onclick={() => (looked = v)}>{v.title}</button><span class="quiet truncate font-mono">{v.about}</span></li>
+			<li class="flex flex-wrap items-baseline gap-x-3 border-b border-rule py-1">
+				<button
+					type="button"
+					class="min-h-[24px] text-left text-act underline underline-offset-3"
+					onclick={() => (looked = v)}>{v.title}</button
+				><span class="quiet truncate font-mono">{v.about}</span>
+			</li>
 		{/each}
 	</ul>
 {/if}
-<Ask open={looked !== null} onclose={() => (looked = null)} title="{looked?.title ?? ''}, and what you have changed since" wide>
+<Ask
+	open={looked !== null}
+	onclose={() => (looked = null)}
+	title="{looked?.title ?? ''}, and what you have changed since"
+	wide
+>
 	{#if looked}
 		{@const before = looked.source}
-		{#await import("../../parts/Changes.svelte") then { default: Changes }}<Changes {before} after={desk.source} />{/await}
-		<div class="mt-3 flex gap-3"><button type="button" class="button primary" onclick={takeUp}>Take it up again</button><button type="button" class="button" onclick={() => (looked = null)}>Leave it</button></div>
+		{#await import("../../parts/Changes.svelte") then { default: Changes }}<Changes
+				{before}
+				after={desk.source}
+			/>{/await}
+		<div class="mt-3 flex gap-3">
+			<button type="button" class="button primary" onclick={takeUp}>Take it up again</button><button
+				type="button"
+				class="button"
+				onclick={() => (looked = null)}>Leave it</button
+			>
+		</div>
 		<p class="quiet mt-2">What stands in the editor now is put aside then, not lost.</p>
 	{/if}
 </Ask>

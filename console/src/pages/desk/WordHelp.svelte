@@ -16,16 +16,41 @@
 	let code = $state("#1f4fa3");
 </script>
 
-<div class="mt-2 min-h-10 text-small leading-snug lg:h-40 lg:overflow-auto lg:contain-content" aria-live="polite" data-testid="help">
+<div
+	class="mt-2 min-h-10 text-small leading-snug lg:h-40 lg:overflow-auto lg:contain-content"
+	aria-live="polite"
+	data-testid="help"
+>
 	<div class="mb-1 flex flex-wrap items-center gap-2">
 		<Popover.Root bind:open>
 			<Popover.Trigger class="tool">Colours</Popover.Trigger>
 			<Popover.Portal>
 				<Popover.Content align="start" sideOffset={4} class="z-20 w-80 border border-rule-strong bg-paper p-3 text-ink">
 					<div class="grid max-h-64 grid-cols-12 gap-1 overflow-auto p-0.5">
-						{#each colours as c (c.name)}<button type="button" class="size-5 border border-rule-strong" style="background: {c.code}" aria-label="{c.name} {c.code}" title="{c.name} {c.code}" onclick={() => { open = false; oncolour(c.name); }}></button>{/each}
+						{#each colours as c (c.name)}<button
+								type="button"
+								class="size-5 border border-rule-strong"
+								style="background: {c.code}"
+								aria-label="{c.name} {c.code}"
+								title="{c.name} {c.code}"
+								onclick={() => {
+									open = false;
+									oncolour(c.name);
+								}}
+							></button>{/each}
 					</div>
-					<form class="mt-3 flex items-center gap-2" onsubmit={(event) => { event.preventDefault(); open = false; oncolour(code); }}><input type="color" aria-label="A colour of your own" bind:value={code} /><span class="font-mono">{code}</span><button class="tool">Put its code in</button></form>
+					<form
+						class="mt-3 flex items-center gap-2"
+						onsubmit={(event) => {
+							event.preventDefault();
+							open = false;
+							oncolour(code);
+						}}
+					>
+						<input type="color" aria-label="A colour of your own" bind:value={code} /><span class="font-mono"
+							>{code}</span
+						><button class="tool">Put its code in</button>
+					</form>
 				</Popover.Content>
 			</Popover.Portal>
 		</Popover.Root>
@@ -33,7 +58,13 @@
 	</div>
 	{#if help}
 		<p><b class="font-mono">{help.word}</b> <Words text={help.help} /></p>
-		<ul class="mt-1 font-mono text-ink-soft">{#each help.forms as form (form)}<li>{form}</li>{/each}</ul>
-		<details class="mt-1"><summary class="cursor-pointer">An example</summary><pre class="mt-1 overflow-auto border border-rule bg-sheet p-2 font-mono">{help.example}</pre><button type="button" class="tool mt-1" onclick={() => onexample(help.example)}>Draw it</button></details>
+		<ul class="mt-1 font-mono text-ink-soft">
+			{#each help.forms as form (form)}<li>{form}</li>{/each}
+		</ul>
+		<details class="mt-1">
+			<summary class="cursor-pointer">An example</summary>
+			<pre class="mt-1 overflow-auto border border-rule bg-sheet p-2 font-mono">{help.example}</pre>
+			<button type="button" class="tool mt-1" onclick={() => onexample(help.example)}>Draw it</button>
+		</details>
 	{/if}
 </div>

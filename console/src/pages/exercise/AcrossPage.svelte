@@ -14,16 +14,60 @@
 
 <Fetched {loading} what="the classes">
 	{#snippet children(page)}
-		<Head title="{page.title} across classes" crumbs={[{ href: "/exercises", text: "Exercises" }, { href: `/exercises/${id}`, text: page.title }]} />
+		<Head
+			title="{page.title} across classes"
+			crumbs={[
+				{ href: "/exercises", text: "Exercises" },
+				{ href: `/exercises/${id}`, text: page.title },
+			]}
+		/>
 		{#if page.classes.length === 0}
-			<p class="px-4 py-5 sm:px-6">No class of yours was set this exercise. <a href="/classes">Open a class</a> and set it.</p>
+			<p class="px-4 py-5 sm:px-6">
+				No class of yours was set this exercise. <a href="/classes">Open a class</a> and set it.
+			</p>
 		{:else}
 			<div class="grid gap-8 px-4 py-4 sm:px-6 lg:grid-cols-2">
-				<section aria-labelledby="classes"><h2 id="classes" class="mb-1 text-lead">Classes</h2>
-					<table class="w-full text-left"><thead><tr>{#each ["Class", "Handed in", "Points"] as h (h)}<th scope="col" class="border-b border-rule-strong py-1 pr-3">{h}</th>{/each}</tr></thead><tbody>{#each page.classes as c (c.classId)}<tr class="border-b border-rule"><th scope="row" class="py-1.5 pr-3 font-normal"><a href="/classes/{c.classId}">{c.className}</a></th><td class="py-1.5 pr-3 font-mono">{c.handedIn} of {c.students}</td><td class="py-1.5 font-mono">{share(c.earned, c.possible)} %</td></tr>{/each}</tbody></table>
+				<section aria-labelledby="classes">
+					<h2 id="classes" class="mb-1 text-lead">Classes</h2>
+					<table class="w-full text-left">
+						<thead
+							><tr
+								>{#each ["Class", "Handed in", "Points"] as h (h)}<th
+										scope="col"
+										class="border-b border-rule-strong py-1 pr-3">{h}</th
+									>{/each}</tr
+							></thead
+						><tbody
+							>{#each page.classes as c (c.classId)}<tr class="border-b border-rule"
+									><th scope="row" class="py-1.5 pr-3 font-normal"><a href="/classes/{c.classId}">{c.className}</a></th
+									><td class="py-1.5 pr-3 font-mono">{c.handedIn} of {c.students}</td><td class="py-1.5 font-mono"
+										>{share(c.earned, c.possible)} %</td
+									></tr
+								>{/each}</tbody
+						>
+					</table>
 				</section>
-				<Chart question="Which criterion is hardest?" columns={["Criterion", "Met", "Of"]} rows={page.criteria.map((c) => [c.asks, c.met, c.asked])} draw={(charts, width) => charts.bars(page.criteria.map((c) => ({ name: c.asks, value: c.asked - c.met })).toSorted((a, b) => b.value - a.value), width, "Students who don't meet it in full")} />
-				<section aria-labelledby="slips"><h2 id="slips" class="mb-1 text-lead">What went wrong most</h2><ul>{#each page.slips.slice(0, 12) as s (s.id)}<li class="flex justify-between border-b border-rule py-1"><span><Words text={s.sentence} /></span><span class="font-mono">{s.students}</span></li>{:else}<li class="quiet">Nothing that several share.</li>{/each}</ul></section>
+				<Chart
+					question="Which criterion is hardest?"
+					columns={["Criterion", "Met", "Of"]}
+					rows={page.criteria.map((c) => [c.asks, c.met, c.asked])}
+					draw={(charts, width) =>
+						charts.bars(
+							page.criteria
+								.map((c) => ({ name: c.asks, value: c.asked - c.met }))
+								.toSorted((a, b) => b.value - a.value),
+							width,
+							"Students who don't meet it in full",
+						)}
+				/>
+				<section aria-labelledby="slips">
+					<h2 id="slips" class="mb-1 text-lead">What went wrong most</h2>
+					<ul>
+						{#each page.slips.slice(0, 12) as s (s.id)}<li class="flex justify-between border-b border-rule py-1">
+								<span><Words text={s.sentence} /></span><span class="font-mono">{s.students}</span>
+							</li>{:else}<li class="quiet">Nothing that several share.</li>{/each}
+					</ul>
+				</section>
 			</div>
 		{/if}
 	{/snippet}

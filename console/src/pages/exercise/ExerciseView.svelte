@@ -22,7 +22,13 @@
 	const { desk }: { desk: ExerciseDesk } = $props();
 	const { page } = $derived(desk);
 	let view = $state("brief");
-	const VIEWS = { brief: "Brief", model: "Model", starter: "Starter", programs: "Trial programs", file: "File" } as const;
+	const VIEWS = {
+		brief: "Brief",
+		model: "Model",
+		starter: "Starter",
+		programs: "Trial programs",
+		file: "File",
+	} as const;
 	let copying = $state(false);
 	let copyKey = $state("");
 	let open = $state<number | null>(null);
@@ -33,13 +39,30 @@
 	const model = $derived(parts?.model ?? "");
 	const replay = new ReplayOf(() => model);
 	const lit = $derived(new Set(desk.picked === null ? [] : [desk.picked]));
-	const blank = $derived({ width: 400, height: 300, origin: "top left" as const, paper: "#ffffff", ...parts?.conditions.sheet, shapes: [], clips: [], leftOut: 0 });
+	const blank = $derived({
+		width: 400,
+		height: 300,
+		origin: "top left" as const,
+		paper: "#ffffff",
+		...parts?.conditions.sheet,
+		shapes: [],
+		clips: [],
+		leftOut: 0,
+	});
 	const points = $derived((parts?.criteria ?? []).reduce((sum, c) => sum + (c.bonus ? 0 : c.points), 0));
-	const SAVED = { saved: "saved", saving: "saving …", unsaved: "not saved yet", offline: "kept in this browser; the service can't be reached" } as const;
+	const SAVED = {
+		saved: "saved",
+		saving: "saving …",
+		unsaved: "not saved yet",
+		offline: "kept in this browser; the service can't be reached",
+	} as const;
 
 	async function publish() {
 		const number = await desk.publish();
-		if (number) notes.say(`Version ${number} is published. Classes that were set another one keep it until you rehearse and carry out the change on the assignment's page.`);
+		if (number)
+			notes.say(
+				`Version ${number} is published. Classes that were set another one keep it until you rehearse and carry out the change on the assignment's page.`,
+			);
 	}
 	async function share() {
 		const done = await notes.trying(async () => {
@@ -68,65 +91,238 @@
 		<span class="quiet" role="status" data-testid="saved">{SAVED[desk.keeping.saved]}</span>
 		<button type="button" class="tool" disabled={!desk.canUndo} onclick={() => desk.undo()}>Undo</button>
 		<button type="button" class="tool" disabled={!desk.canRedo} onclick={() => desk.redo()}>Redo</button>
-		<button type="button" class="tool" aria-pressed={shared} data-state={shared ? "on" : "off"} onclick={share}>Shared</button>
+		<button type="button" class="tool" aria-pressed={shared} data-state={shared ? "on" : "off"} onclick={share}
+			>Shared</button
+		>
 	{/if}
 	<button type="button" class="button" onclick={() => (copying = true)}>Copy …</button>
-	<button type="button" class="button" disabled={desk.trying !== null || desk.problems.length > 0} onclick={() => desk.tryIt()}>{desk.trying ? "Trying …" : "Try it"}</button>
-	{#if page.mine}<button type="button" class="button primary" disabled={desk.problems.length > 0} onclick={publish}>Publish</button>{/if}
+	<button
+		type="button"
+		class="button"
+		disabled={desk.trying !== null || desk.problems.length > 0}
+		onclick={() => desk.tryIt()}>{desk.trying ? "Trying …" : "Try it"}</button
+	>
+	{#if page.mine}<button type="button" class="button primary" disabled={desk.problems.length > 0} onclick={publish}
+			>Publish</button
+		>{/if}
 {/snippet}
-<Head title={parts?.title || page.title} about="{page.version === null ? 'not published yet' : `version ${page.version}`}{page.mine ? '' : `, by ${page.owner ?? 'the site'}; copy it to change it`}" crumbs={[{ href: "/exercises", text: "Exercises" }]} {actions} />
+<Head
+	title={parts?.title || page.title}
+	about="{page.version === null ? 'not published yet' : `version ${page.version}`}{page.mine
+		? ''
+		: `, by ${page.owner ?? 'the site'}; copy it to change it`}"
+	crumbs={[{ href: "/exercises", text: "Exercises" }]}
+	{actions}
+/>
 <div class="grid grow lg:grid-cols-[minmax(0,1fr)_minmax(0,1.05fr)_minmax(0,0.95fr)]">
 	<section aria-label="What is given" class="flex min-w-0 flex-col px-4 py-3 sm:pl-6">
 		<Tabs.Root bind:value={view} class="flex grow flex-col">
 			<Tabs.List class="mb-2 flex flex-wrap gap-1" aria-label="Parts of the exercise">
-				{#each Object.entries(VIEWS) as [value, word] (value)}<Tabs.Trigger {value} class="tool data-[state=active]:border-ink data-[state=active]:bg-ink data-[state=active]:text-paper">{word}</Tabs.Trigger>{/each}
+				{#each Object.entries(VIEWS) as [value, word] (value)}<Tabs.Trigger
+						{value}
+						class="tool data-[state=active]:border-ink data-[state=active]:bg-ink data-[state=active]:text-paper"
+						>{word}</Tabs.Trigger
+					>{/each}
 			</Tabs.List>
 			<Tabs.Content value="brief" class="grid gap-3">
-				<label class="grid gap-1"><span class="quiet">Title</span><input class="field" value={parts?.title ?? ""} readonly={!page.mine} oninput={(event) => desk.write(withPart(desk.source, "title", event.currentTarget.value))} /></label>
-				<label class="grid gap-1"><span class="quiet">Brief, in Markdown</span><textarea class="field font-mono text-small" rows="9" readonly={!page.mine} value={parts?.brief ?? ""} oninput={(event) => desk.write(withPart(desk.source, "brief", event.currentTarget.value))}></textarea></label>
-				<div><span class="quiet">As students read it</span><div class="prose border-t border-rule pt-2">{@html briefHtml(parts?.brief ?? "")}</div></div>
+				<label class="grid gap-1"
+					><span class="quiet">Title</span><input
+						class="field"
+						value={parts?.title ?? ""}
+						readonly={!page.mine}
+						oninput={(event) => desk.write(withPart(desk.source, "title", event.currentTarget.value))}
+					/></label
+				>
+				<label class="grid gap-1"
+					><span class="quiet">Brief, in Markdown</span><textarea
+						class="field font-mono text-small"
+						rows="9"
+						readonly={!page.mine}
+						value={parts?.brief ?? ""}
+						oninput={(event) => desk.write(withPart(desk.source, "brief", event.currentTarget.value))}
+					></textarea></label
+				>
+				<div>
+					<span class="quiet">As students read it</span>
+					<div class="prose border-t border-rule pt-2">{@html briefHtml(parts?.brief ?? "")}</div>
+				</div>
 			</Tabs.Content>
-			<Tabs.Content value="model" class="flex grow flex-col"><p class="quiet mb-1">Draws what you want to see. Students never get it unless an assignment shows it.</p><Editor name="Model" source={model} lit={replay.lines} problems={report?.errors ?? []} remarks={report?.remarks ?? []} onwrite={(source) => desk.write(withPart(desk.source, "model", source))} /></Tabs.Content>
-			<Tabs.Content value="starter" class="flex grow flex-col"><p class="quiet mb-1">A program to begin with; leave it empty to begin with none.</p><Editor name="Starter" source={parts?.starter ?? ""} onwrite={(source) => desk.write(withPart(desk.source, "starter", source))} /></Tabs.Content>
+			<Tabs.Content value="model" class="flex grow flex-col"
+				><p class="quiet mb-1">Draws what you want to see. Students never get it unless an assignment shows it.</p>
+				<Editor
+					name="Model"
+					source={model}
+					lit={replay.lines}
+					problems={report?.errors ?? []}
+					remarks={report?.remarks ?? []}
+					onwrite={(source) => desk.write(withPart(desk.source, "model", source))}
+				/></Tabs.Content
+			>
+			<Tabs.Content value="starter" class="flex grow flex-col"
+				><p class="quiet mb-1">A program to begin with; leave it empty to begin with none.</p>
+				<Editor
+					name="Starter"
+					source={parts?.starter ?? ""}
+					onwrite={(source) => desk.write(withPart(desk.source, "starter", source))}
+				/></Tabs.Content
+			>
 			<Tabs.Content value="programs"><TrialPrograms {desk} /></Tabs.Content>
-			<Tabs.Content value="file"><FileEditor source={desk.source} problems={desk.problems} onwrite={(source) => desk.write(source)} /></Tabs.Content>
+			<Tabs.Content value="file"
+				><FileEditor
+					source={desk.source}
+					problems={desk.problems}
+					onwrite={(source) => desk.write(source)}
+				/></Tabs.Content
+			>
 		</Tabs.Root>
 	</section>
 	<section aria-label="Drawing" class="min-w-0 border-t border-rule px-4 py-3 lg:border-t-0 lg:border-l">
-		<Viewer picture={(report?.picture ?? blank) as never} figures={desk.measured} {lit} name={page.key} said={false} replaying={replay.replaying} onreplay={(on) => replay.turn(on, { source: model, ...(parts && { conditions: parts.conditions }) })} onpick={(figure) => desk.propose(figure)} />
-		<p class="quiet mt-2 min-h-9">{desk.picked === null ? "Click a figure to ask something of it." : desk.measured.find((m) => m.index === desk.picked)?.sentence}</p>
+		<Viewer
+			picture={(report?.picture ?? blank) as never}
+			figures={desk.measured}
+			{lit}
+			name={page.key}
+			said={false}
+			replaying={replay.replaying}
+			onreplay={(on) => replay.turn(on, { source: model, ...(parts && { conditions: parts.conditions }) })}
+			onpick={(figure) => desk.propose(figure)}
+		/>
+		<p class="quiet mt-2 min-h-9">
+			{desk.picked === null
+				? "Click a figure to ask something of it."
+				: desk.measured.find((m) => m.index === desk.picked)?.sentence}
+		</p>
 		{#if desk.measured.length > 0}
-			<ol class="max-h-40 overflow-auto text-small leading-snug" aria-label="Figures of the model">{#each desk.measured.slice(0, 60) as m (m.index)}<li><button type="button" class="w-full border-b border-rule px-1 py-1 text-left" class:lit={desk.picked === m.index} onclick={() => desk.propose(m.index)}>{m.index + 1}. {m.sentence}</button></li>{/each}</ol>
+			<ol class="max-h-40 overflow-auto text-small leading-snug" aria-label="Figures of the model">
+				{#each desk.measured.slice(0, 60) as m (m.index)}<li>
+						<button
+							type="button"
+							class="w-full border-b border-rule px-1 py-1 text-left"
+							class:lit={desk.picked === m.index}
+							onclick={() => desk.propose(m.index)}>{m.index + 1}. {m.sentence}</button
+						>
+					</li>{/each}
+			</ol>
 		{/if}
-		{#if report?.errors[0]}<p class="mt-2 border-l-[3px] border-missed pl-3 text-small">The model, line {report.errors[0].line}: {report.errors[0].message}</p>{/if}
+		{#if report?.errors[0]}<p class="mt-2 border-l-[3px] border-missed pl-3 text-small">
+				The model, line {report.errors[0].line}: {report.errors[0].message}
+			</p>{/if}
 	</section>
 	<section aria-label="Criteria" class="min-w-0 border-t border-rule px-4 py-3 sm:pr-6 lg:border-t-0 lg:border-l">
 		{#if desk.proposing}
 			<ProposalList {desk} />
 		{:else}
-			<div class="mb-2 flex min-h-8 flex-wrap items-center gap-2"><h2>Criteria, {points} points</h2><span class="grow"></span>{#if page.mine}<button type="button" class="tool" onclick={() => desk.propose(null)}>Add a criterion</button>{/if}</div>
+			<div class="mb-2 flex min-h-8 flex-wrap items-center gap-2">
+				<h2>Criteria, {points} points</h2>
+				<span class="grow"></span>{#if page.mine}<button type="button" class="tool" onclick={() => desk.propose(null)}
+						>Add a criterion</button
+					>{/if}
+			</div>
 			{#if desk.problems.length > 0}
-				<div role="alert" class="mb-2 border-l-[3px] border-missed py-0.5 pl-3 text-small"><p>The file can't be checked yet:</p><ul>{#each desk.problems.slice(0, 5) as p (p.path + p.message)}<li>line {p.line}, {p.path}: {p.message}</li>{/each}</ul></div>
+				<div role="alert" class="mb-2 border-l-[3px] border-missed py-0.5 pl-3 text-small">
+					<p>The file can't be checked yet:</p>
+					<ul>
+						{#each desk.problems.slice(0, 5) as p (p.path + p.message)}<li>
+								line {p.line}, {p.path}: {p.message}
+							</li>{/each}
+					</ul>
+				</div>
 			{/if}
 			<ul>
 				{#each parts?.criteria ?? [] as c, i (c.id + i)}
 					{@const found = report?.criteria.find((r) => r.id === c.id)}
-					{#if c.part !== (parts?.criteria[i - 1]?.part ?? "")}<li class="quiet mt-3 font-semibold">{c.part || BESIDES}</li>{/if}
+					{#if c.part !== (parts?.criteria[i - 1]?.part ?? "")}<li class="quiet mt-3 font-semibold">
+							{c.part || BESIDES}
+						</li>{/if}
 					<li class="border-b border-rule py-1.5">
 						<div class="grid grid-cols-[22px_1fr_auto] items-baseline gap-x-2">
-							{#if found}<VerdictSign verdict={found.verdict} />{:else}<span aria-hidden="true" class="text-ink-faint">–</span>{/if}
-							<button type="button" class="text-left" aria-expanded={open === i} onclick={() => (open = open === i ? null : i)}><Words text={found?.asks ?? (c.says || c.id)} /></button>
-							<input class="w-14 border border-rule-strong bg-sheet px-1 text-right font-mono text-small" type="number" min="0" step="0.25" aria-label="Points of {found?.asks ?? c.id}" value={c.points} readonly={!page.mine} onchange={(event) => desk.write(withCriterionPart(desk.source, i, "points", Number(event.currentTarget.value)), true)} />
+							{#if found}<VerdictSign verdict={found.verdict} />{:else}<span aria-hidden="true" class="text-ink-faint"
+									>–</span
+								>{/if}
+							<button
+								type="button"
+								class="text-left"
+								aria-expanded={open === i}
+								onclick={() => (open = open === i ? null : i)}><Words text={found?.asks ?? (c.says || c.id)} /></button
+							>
+							<input
+								class="w-14 border border-rule-strong bg-sheet px-1 text-right font-mono text-small"
+								type="number"
+								min="0"
+								step="0.25"
+								aria-label="Points of {found?.asks ?? c.id}"
+								value={c.points}
+								readonly={!page.mine}
+								onchange={(event) =>
+									desk.write(withCriterionPart(desk.source, i, "points", Number(event.currentTarget.value)), true)}
+							/>
 						</div>
-						{#if found && found.verdict !== "met"}<p class="quiet ml-7">The model: <Words text={found.sentence} /></p>{/if}
+						{#if found && found.verdict !== "met"}<p class="quiet ml-7">
+								The model: <Words text={found.sentence} />
+							</p>{/if}
 						{#if open === i}
 							<div class="mt-2 ml-7 grid gap-2">
-								<label class="grid gap-0.5"><span class="quiet">Sentence, if not the made one</span><input class="field" value={c.says} readonly={!page.mine} onchange={(event) => desk.write(withCriterionPart(desk.source, i, "says", event.currentTarget.value), true)} /></label>
-								<label class="grid gap-0.5"><span class="quiet">Hints, a line each; the first is shown after the first run</span><textarea class="field" rows="2" value={c.hint} readonly={!page.mine} onchange={(event) => desk.write(withCriterionPart(desk.source, i, "hint", event.currentTarget.value.trim()), true)}></textarea></label>
-								<div class="flex flex-wrap items-center gap-3"><label class="grid gap-0.5"><span class="quiet">Heading</span><input class="field w-36" value={c.part} readonly={!page.mine} onchange={(event) => desk.write(withCriterionPart(desk.source, i, "part", event.currentTarget.value.trim()), true)} /></label>
-									<label class="grid gap-0.5"><span class="quiet">Shown</span><select class="field" value={c.show || "before"} disabled={!page.mine} onchange={(event) => desk.write(withCriterionPart(desk.source, i, "show", event.currentTarget.value), true)}><option value="before">from the beginning</option><option value="after">after a hand-in</option><option value="never">never</option></select></label>
-									<label class="flex items-center gap-1.5 pt-4"><input type="checkbox" checked={c.bonus} disabled={!page.mine} onchange={(event) => desk.write(withCriterionPart(desk.source, i, "bonus", event.currentTarget.checked), true)} /> bonus</label></div>
-								{#if page.mine}<div><button type="button" class="tool" onclick={() => { desk.write(withoutCriterion(desk.source, i), true); open = null; notes.say("The criterion is gone.", { undo: () => desk.undo() }); }}>Remove</button></div>{/if}
+								<label class="grid gap-0.5"
+									><span class="quiet">Sentence, if not the made one</span><input
+										class="field"
+										value={c.says}
+										readonly={!page.mine}
+										onchange={(event) =>
+											desk.write(withCriterionPart(desk.source, i, "says", event.currentTarget.value), true)}
+									/></label
+								>
+								<label class="grid gap-0.5"
+									><span class="quiet">Hints, a line each; the first is shown after the first run</span><textarea
+										class="field"
+										rows="2"
+										value={c.hint}
+										readonly={!page.mine}
+										onchange={(event) =>
+											desk.write(withCriterionPart(desk.source, i, "hint", event.currentTarget.value.trim()), true)}
+									></textarea></label
+								>
+								<div class="flex flex-wrap items-center gap-3">
+									<label class="grid gap-0.5"
+										><span class="quiet">Heading</span><input
+											class="field w-36"
+											value={c.part}
+											readonly={!page.mine}
+											onchange={(event) =>
+												desk.write(withCriterionPart(desk.source, i, "part", event.currentTarget.value.trim()), true)}
+										/></label
+									>
+									<label class="grid gap-0.5"
+										><span class="quiet">Shown</span><select
+											class="field"
+											value={c.show || "before"}
+											disabled={!page.mine}
+											onchange={(event) =>
+												desk.write(withCriterionPart(desk.source, i, "show", event.currentTarget.value), true)}
+											><option value="before">from the beginning</option><option value="after">after a hand-in</option
+											><option value="never">never</option></select
+										></label
+									>
+									<label class="flex items-center gap-1.5 pt-4"
+										><input
+											type="checkbox"
+											checked={c.bonus}
+											disabled={!page.mine}
+											onchange={(event) =>
+												desk.write(withCriterionPart(desk.source, i, "bonus", event.currentTarget.checked), true)}
+										/> bonus</label
+									>
+								</div>
+								{#if page.mine}<div>
+										<button
+											type="button"
+											class="tool"
+											onclick={() => {
+												desk.write(withoutCriterion(desk.source, i), true);
+												open = null;
+												notes.say("The criterion is gone.", { undo: () => desk.undo() });
+											}}>Remove</button
+										>
+									</div>{/if}
 							</div>
 						{/if}
 					</li>
@@ -137,12 +333,42 @@
 	</section>
 </div>
 <Ask bind:open={copying} title="Copy this exercise">
-	<form onsubmit={copy} class="grid gap-3"><label class="grid gap-1"><span>Id of the copy: small letters, digits, hyphens</span><input class="field" bind:value={copyKey} required pattern="[a-z0-9\-]+" maxlength="80" /></label><div><button class="button primary">Copy it</button></div></form>
+	<form onsubmit={copy} class="grid gap-3">
+		<label class="grid gap-1"
+			><span>Id of the copy: small letters, digits, hyphens</span><input
+				class="field"
+				bind:value={copyKey}
+				required
+				pattern="[a-z0-9\-]+"
+				maxlength="80"
+			/></label
+		>
+		<div><button class="button primary">Copy it</button></div>
+	</form>
 </Ask>
-<Ask open={desk.keeping.theirs !== undefined} title="This exercise was saved from another place meanwhile" leave={false} wide>
+<Ask
+	open={desk.keeping.theirs !== undefined}
+	title="This exercise was saved from another place meanwhile"
+	leave={false}
+	wide
+>
 	{#if desk.keeping.theirs}
 		<p class="mb-3">Both versions are kept; the one that you don't take can be had back with Undo.</p>
-		<div class="grid gap-3 md:grid-cols-2">{#each [["Yours, in this window", desk.source], ["Saved meanwhile", desk.keeping.theirs.source]] as [word, source] (word)}<div class="min-w-0"><h3 class="font-semibold">{word}</h3><pre class="max-h-[45vh] overflow-auto border border-rule-strong bg-sheet p-2 font-mono text-tiny">{source}</pre></div>{/each}</div>
-		<div class="mt-4 flex gap-3"><button type="button" class="button primary" onclick={() => desk.settle(true)}>Go on with mine</button><button type="button" class="button" onclick={() => desk.settle(false)}>Take the other one</button></div>
+		<div class="grid gap-3 md:grid-cols-2">
+			{#each [["Yours, in this window", desk.source], ["Saved meanwhile", desk.keeping.theirs.source]] as [word, source] (word)}<div
+					class="min-w-0"
+				>
+					<h3 class="font-semibold">{word}</h3>
+					<pre
+						class="max-h-[45vh] overflow-auto border border-rule-strong bg-sheet p-2 font-mono text-tiny">{source}</pre>
+				</div>{/each}
+		</div>
+		<div class="mt-4 flex gap-3">
+			<button type="button" class="button primary" onclick={() => desk.settle(true)}>Go on with mine</button><button
+				type="button"
+				class="button"
+				onclick={() => desk.settle(false)}>Take the other one</button
+			>
+		</div>
 	{/if}
 </Ask>

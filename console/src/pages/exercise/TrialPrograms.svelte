@@ -31,18 +31,61 @@
 	{#each desk.programs as p, i (i)}
 		{@const earned = desk.programReports.get(p.name)?.points.earned}
 		<li class="flex flex-wrap items-baseline gap-2 border-b border-rule py-1.5">
-			<button type="button" class="text-left font-semibold underline decoration-1 underline-offset-3" aria-expanded={at === i} onclick={() => (at = at === i ? null : i)}>{p.name}</button>
+			<button
+				type="button"
+				class="text-left font-semibold underline decoration-1 underline-offset-3"
+				aria-expanded={at === i}
+				onclick={() => (at = at === i ? null : i)}>{p.name}</button
+			>
 			<span class="grow"></span>
-			<span class="font-mono text-small">{earned ?? "–"}{p.expects === null ? "" : earned === p.expects ? ", as expected" : `, expected ${p.expects}`}</span>
-			{#if desk.page.mine}<button type="button" class="quiet underline" aria-label="Remove {p.name}" onclick={() => remove(i)}>Remove</button>{/if}
+			<span class="font-mono text-small"
+				>{earned ?? "–"}{p.expects === null
+					? ""
+					: earned === p.expects
+						? ", as expected"
+						: `, expected ${p.expects}`}</span
+			>
+			{#if desk.page.mine}<button
+					type="button"
+					class="quiet underline"
+					aria-label="Remove {p.name}"
+					onclick={() => remove(i)}>Remove</button
+				>{/if}
 		</li>
 	{/each}
 </ul>
 {#if desk.page.mine}<button type="button" class="tool mt-2" onclick={add}>Add a program</button>{/if}
 {#if one}
 	<div class="mt-3 grid gap-2">
-		<div class="flex flex-wrap gap-3"><label class="grid gap-0.5"><span class="quiet">Name</span><input class="field" value={one.name} onchange={(event) => put({ name: event.currentTarget.value.trim() || one.name })} /></label><label class="grid gap-0.5"><span class="quiet">Should earn</span><input class="field w-24" type="number" min="0" step="0.25" value={one.expects ?? ""} onchange={(event) => put({ expects: event.currentTarget.value === "" ? null : Number(event.currentTarget.value) })} /></label></div>
-		{#key at}<Editor name="Trial program" source={one.source} problems={report?.errors ?? []} onwrite={(source) => put({ source })} />{/key}
-		{#if report}<ul class="quiet">{#each report.criteria.filter((c) => c.verdict !== "met") as c (c.id)}<li>{c.asks}: {c.sentence}</li>{:else}<li>It meets everything.</li>{/each}</ul>{/if}
+		<div class="flex flex-wrap gap-3">
+			<label class="grid gap-0.5"
+				><span class="quiet">Name</span><input
+					class="field"
+					value={one.name}
+					onchange={(event) => put({ name: event.currentTarget.value.trim() || one.name })}
+				/></label
+			><label class="grid gap-0.5"
+				><span class="quiet">Should earn</span><input
+					class="field w-24"
+					type="number"
+					min="0"
+					step="0.25"
+					value={one.expects ?? ""}
+					onchange={(event) =>
+						put({ expects: event.currentTarget.value === "" ? null : Number(event.currentTarget.value) })}
+				/></label
+			>
+		</div>
+		{#key at}<Editor
+				name="Trial program"
+				source={one.source}
+				problems={report?.errors ?? []}
+				onwrite={(source) => put({ source })}
+			/>{/key}
+		{#if report}<ul class="quiet">
+				{#each report.criteria.filter((c) => c.verdict !== "met") as c (c.id)}<li>{c.asks}: {c.sentence}</li>{:else}<li>
+						It meets everything.
+					</li>{/each}
+			</ul>{/if}
 	</div>
 {/if}

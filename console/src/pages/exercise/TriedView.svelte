@@ -18,7 +18,9 @@
 			if (drawn) pictures = new Map(pictures).set(source, drawn);
 		}
 	}
-	const shown = $derived(desk.tried ? [...desk.tried.unseen.slice(0, 12), ...desk.tried.punished.slice(0, 6)].map((p) => p.source) : []);
+	const shown = $derived(
+		desk.tried ? [...desk.tried.unseen.slice(0, 12), ...desk.tried.punished.slice(0, 6)].map((p) => p.source) : [],
+	);
 	$effect(() => {
 		const sources = shown;
 		untrack(() => {
@@ -29,26 +31,48 @@
 	const percent = (share: number | null) => (share === null ? "–" : `${Math.round(100 * share)} %`);
 </script>
 
-{#if desk.trying}<p class="quiet mt-4" role="status">Changing the model as students would get it wrong, and drawing it otherwise …</p>{/if}
+{#if desk.trying}<p class="quiet mt-4" role="status">
+		Changing the model as students would get it wrong, and drawing it otherwise …
+	</p>{/if}
 {#if desk.tried}
 	{@const tried = desk.tried}
 	<section aria-label="What trying found" class="mt-5">
 		<h2 class="mb-1">What trying found</h2>
 		{#each tried.wrong as w (w)}<p class="mb-1 border-l-[3px] border-missed pl-3">{w}</p>{/each}
-		<p><b>Strength {percent(tried.strength)}</b> of changed models were noticed; <b>fairness {percent(tried.fairness)}</b> of models drawn otherwise earned everything.</p>
+		<p>
+			<b>Strength {percent(tried.strength)}</b> of changed models were noticed;
+			<b>fairness {percent(tried.fairness)}</b> of models drawn otherwise earned everything.
+		</p>
 		{#if tried.unseen.length > 0}
 			<h3 class="mt-3 text-small font-semibold text-ink-soft">These pass unseen</h3>
 			<ul class="mt-1 grid grid-cols-[repeat(auto-fill,minmax(130px,1fr))] gap-3" aria-label="Changes that pass unseen">
 				{#each tried.unseen.slice(0, 12) as u (u.source)}
 					{@const drawn = pictures.get(u.source)}
-					<li><span class="block border border-rule-strong bg-sheet">{#if drawn}<Thumb picture={drawn.picture} label={u.says} />{:else}<span class="block aspect-[4/3]"></span>{/if}</span><span class="quiet block">{u.says}, line {u.line}</span>{#if desk.page.mine}<button type="button" class="tool mt-1" onclick={() => desk.seeTo(u.source)}>Ask for it</button>{/if}</li>
+					<li>
+						<span class="block border border-rule-strong bg-sheet"
+							>{#if drawn}<Thumb picture={drawn.picture} label={u.says} />{:else}<span class="block aspect-[4/3]"
+								></span>{/if}</span
+						><span class="quiet block">{u.says}, line {u.line}</span>{#if desk.page.mine}<button
+								type="button"
+								class="tool mt-1"
+								onclick={() => desk.seeTo(u.source)}>Ask for it</button
+							>{/if}
+					</li>
 				{/each}
 			</ul>
 			{#if tried.unseen.length > 12}<p class="quiet mt-1">… and {tried.unseen.length - 12} more.</p>{/if}
 		{:else}<p class="quiet mt-2">Nothing that was changed passes unseen.</p>{/if}
 		{#if tried.punished.length > 0}
 			<h3 class="mt-3 text-small font-semibold text-ink-soft">These are right, and lose points</h3>
-			<ul class="mt-1 grid grid-cols-[repeat(auto-fill,minmax(130px,1fr))] gap-3">{#each tried.punished.slice(0, 6) as p (p.source)}{@const drawn = pictures.get(p.source)}<li><span class="block border border-rule-strong bg-sheet">{#if drawn}<Thumb picture={drawn.picture} label={p.says} />{:else}<span class="block aspect-[4/3]"></span>{/if}</span><span class="quiet block">{p.says}: by {p.lost.join(", ")}</span></li>{/each}</ul>
+			<ul class="mt-1 grid grid-cols-[repeat(auto-fill,minmax(130px,1fr))] gap-3">
+				{#each tried.punished.slice(0, 6) as p (p.source)}{@const drawn = pictures.get(p.source)}
+					<li>
+						<span class="block border border-rule-strong bg-sheet"
+							>{#if drawn}<Thumb picture={drawn.picture} label={p.says} />{:else}<span class="block aspect-[4/3]"
+								></span>{/if}</span
+						><span class="quiet block">{p.says}: by {p.lost.join(", ")}</span>
+					</li>{/each}
+			</ul>
 		{/if}
 	</section>
 {/if}

@@ -8,7 +8,14 @@
 	const { name }: { name: string } = $props();
 	const loading = new Loading<FreeDesk>();
 	$effect(() => {
-		void loading.load(async () => new FreeDesk(name, (await api.listFreeDrawings({})).drawings.find((d) => d.name === name), ""));
+		void loading.load(
+			async () =>
+				new FreeDesk(
+					name,
+					(await api.listFreeDrawings({})).drawings.find((d) => d.name === name),
+					"",
+				),
+		);
 		return () => loading.value?.leave();
 	});
 </script>

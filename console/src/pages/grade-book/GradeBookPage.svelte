@@ -18,7 +18,13 @@
 
 	let scaling = $state(false);
 	let scale = $state<{ name: string; from: number }[]>([]);
-	const WORDS = { missing: "missing", excused: "excused", "to be judged": "to judge", "not due": "", counted: "" } as const;
+	const WORDS = {
+		missing: "missing",
+		excused: "excused",
+		"to be judged": "to judge",
+		"not due": "",
+		counted: "",
+	} as const;
 
 	function openScale() {
 		scale = (loading.value?.of.gradeScale ?? []).map((s) => ({ ...s }));
@@ -27,7 +33,9 @@
 	async function saveScale(event: SubmitEvent) {
 		event.preventDefault();
 		const revision = loading.value?.of.revision ?? 0;
-		const done = await notes.trying(() => api.changeClass({ params: { id }, body: { gradeScale: scale.filter((s) => s.name.trim() !== "") }, revision }));
+		const done = await notes.trying(() =>
+			api.changeClass({ params: { id }, body: { gradeScale: scale.filter((s) => s.name.trim() !== "") }, revision }),
+		);
 		if (!done) return;
 		scaling = false;
 		await load();
@@ -35,8 +43,20 @@
 	async function weigh(assignmentId: string, weight: number) {
 		const page = await notes.trying(() => api.showAssignment({ params: { id: assignmentId } }));
 		if (!page) return;
-		const done = await notes.trying(() => api.changeAssignment({ params: { id: assignmentId }, body: { weight }, revision: page.revision }));
-		if (done) notes.say(`It weighs ${weight} now.`, { undo: async () => { await api.changeAssignment({ params: { id: assignmentId }, body: { weight: page.weight }, revision: done.revision }); await load(); } });
+		const done = await notes.trying(() =>
+			api.changeAssignment({ params: { id: assignmentId }, body: { weight }, revision: page.revision }),
+		);
+		if (done)
+			notes.say(`It weighs ${weight} now.`, {
+				undo: async () => {
+					await api.changeAssignment({
+						params: { id: assignmentId },
+						body: { weight: page.weight },
+						revision: done.revision,
+					});
+					await load();
+				},
+			});
 		await load();
 	}
 </script>
@@ -50,28 +70,89 @@
 			<a class="button" href="/api/v1/classes/{id}/oneroster.zip" download>OneRoster</a>
 			<a class="button" href="/api/v1/classes/{id}/archive" download>Class archive</a>
 		{/snippet}
-		<Head title="Grade book" about={book.className} crumbs={[{ href: "/classes", text: "Classes" }, { href: `/classes/${id}`, text: book.className }]} beside={classPages(id, "/grade-book")} {actions} />
+		<Head
+			title="Grade book"
+			about={book.className}
+			crumbs={[
+				{ href: "/classes", text: "Classes" },
+				{ href: `/classes/${id}`, text: book.className },
+			]}
+			beside={classPages(id, "/grade-book")}
+			{actions}
+		/>
 		{#if book.columns.length === 0}
-			<p class="px-4 py-5 sm:px-6">Nothing is set yet, so there is nothing to grade. <a href="/classes/{id}/set-work">Set an exercise</a> first.</p>
+			<p class="px-4 py-5 sm:px-6">
+				Nothing is set yet, so there is nothing to grade. <a href="/classes/{id}/set-work">Set an exercise</a> first.
+			</p>
 		{:else}
 			<!-- svelte-ignore a11y_no_noninteractive_tabindex: it scrolls -->
-			<div class="relative grow overflow-x-auto px-4 py-3 sm:px-6" tabindex="0" role="region" aria-label="Points and grades">
-				<table class="w-full table-fixed border-collapse text-left text-label" style="min-width: {16 + book.columns.length * 5.2}rem">
-					<colgroup><col style="width: 9rem" />{#each book.columns as c (c.assignmentId + c.exercise)}<col />{/each}<col style="width: 4.4rem" /><col style="width: 4rem" /></colgroup>
+			<div
+				class="relative grow overflow-x-auto px-4 py-3 sm:px-6"
+				tabindex="0"
+				role="region"
+				aria-label="Points and grades"
+			>
+				<table
+					class="w-full table-fixed border-collapse text-left text-label"
+					style="min-width: {16 + book.columns.length * 5.2}rem"
+				>
+					<colgroup
+						><col style="width: 9rem" />{#each book.columns as c (c.assignmentId + c.exercise)}<col />{/each}<col
+							style="width: 4.4rem"
+						/><col style="width: 4rem" /></colgroup
+					>
 					<thead>
-						<tr class="align-bottom"><th scope="col" class="sticky left-0 z-10 border-b border-rule-strong bg-paper py-2 font-semibold">Student</th>
-							{#each book.columns as c (c.assignmentId + c.exercise)}<th scope="col" class="border-b border-rule-strong px-1.5 py-2 font-normal"><a href="/assignments/{c.assignmentId}/{c.exercise}">{c.title}</a><span class="quiet block">of {c.possible}</span><label class="quiet flex items-center gap-1">× <input class="w-12 border border-rule-strong bg-sheet px-1 font-mono" type="number" min="0" max="1000" step="0.25" aria-label="Weight of {c.title}" value={c.weight} disabled={of.covering} onchange={(event) => weigh(c.assignmentId, Number(event.currentTarget.value))} /></label></th>{/each}
-							<th scope="col" class="border-b border-rule-strong px-1.5 py-2">Percent</th><th scope="col" class="border-b border-rule-strong py-2">Grade</th></tr>
+						<tr class="align-bottom"
+							><th scope="col" class="sticky left-0 z-10 border-b border-rule-strong bg-paper py-2 font-semibold"
+								>Student</th
+							>
+							{#each book.columns as c (c.assignmentId + c.exercise)}<th
+									scope="col"
+									class="border-b border-rule-strong px-1.5 py-2 font-normal"
+									><a href="/assignments/{c.assignmentId}/{c.exercise}">{c.title}</a><span class="quiet block"
+										>of {c.possible}</span
+									><label class="quiet flex items-center gap-1"
+										>× <input
+											class="w-12 border border-rule-strong bg-sheet px-1 font-mono"
+											type="number"
+											min="0"
+											max="1000"
+											step="0.25"
+											aria-label="Weight of {c.title}"
+											value={c.weight}
+											disabled={of.covering}
+											onchange={(event) => weigh(c.assignmentId, Number(event.currentTarget.value))}
+										/></label
+									></th
+								>{/each}
+							<th scope="col" class="border-b border-rule-strong px-1.5 py-2">Percent</th><th
+								scope="col"
+								class="border-b border-rule-strong py-2">Grade</th
+							></tr
+						>
 					</thead>
 					<tbody>
 						{#each book.rows as r (r.student.id)}
-							<tr class="border-b border-rule"><th scope="row" class="sticky left-0 z-10 bg-paper py-1 font-normal"><a class="text-ink no-underline hover:underline" href="/students/{r.student.id}">{r.student.name}</a></th>
-								{#each r.cells as c (c.assignmentId + c.exercise)}<td class="px-1.5 py-1"><span class="font-mono">{c.points ? c.points.earned : ""}</span> <span class="quiet">{WORDS[c.state]}{c.late ? " late" : ""}</span></td>{/each}
-								<td class="px-1.5 py-1 font-mono">{r.percent === null ? "–" : r.percent.toFixed(1)}</td><td class="py-1 font-semibold">{r.grade ?? "–"}</td></tr>
+							<tr class="border-b border-rule"
+								><th scope="row" class="sticky left-0 z-10 bg-paper py-1 font-normal"
+									><a class="text-ink no-underline hover:underline" href="/students/{r.student.id}">{r.student.name}</a
+									></th
+								>
+								{#each r.cells as c (c.assignmentId + c.exercise)}<td class="px-1.5 py-1"
+										><span class="font-mono">{c.points ? c.points.earned : ""}</span>
+										<span class="quiet">{WORDS[c.state]}{c.late ? " late" : ""}</span></td
+									>{/each}
+								<td class="px-1.5 py-1 font-mono">{r.percent === null ? "–" : r.percent.toFixed(1)}</td><td
+									class="py-1 font-semibold">{r.grade ?? "–"}</td
+								></tr
+							>
 						{/each}
 					</tbody>
 				</table>
-				<p class="quiet mt-3 max-w-3xl">Percent is the sum of weight × points earned over the sum of weight × points possible, of what is neither excused, nor still to be judged, nor not due yet. What is missing counts 0.</p>
+				<p class="quiet mt-3 max-w-3xl">
+					Percent is the sum of weight × points earned over the sum of weight × points possible, of what is neither
+					excused, nor still to be judged, nor not due yet. What is missing counts 0.
+				</p>
 			</div>
 		{/if}
 	{/snippet}
@@ -79,8 +160,32 @@
 <Ask bind:open={scaling} title="Grade scale">
 	<form onsubmit={saveScale} class="grid gap-2">
 		<p class="quiet">Each step is reached from a percentage on.</p>
-		{#each scale as step, i (i)}<div class="flex items-end gap-2"><label class="grid gap-0.5"><span class="quiet">Step</span><input class="field w-28" bind:value={step.name} maxlength="20" /></label><label class="grid gap-0.5"><span class="quiet">from percent</span><input class="field w-24" type="number" min="0" max="100" step="0.5" bind:value={step.from} /></label><button type="button" class="tool" aria-label="Remove step {step.name}" onclick={() => (scale = scale.filter((_, k) => k !== i))}>Remove</button></div>{/each}
-		<div><button type="button" class="tool" onclick={() => (scale = [...scale, { name: "", from: 0 }])}>Add a step</button></div>
-		<div class="mt-2 flex gap-2"><button class="button primary">Save</button><button type="button" class="button" onclick={() => (scaling = false)}>Leave it</button></div>
+		{#each scale as step, i (i)}<div class="flex items-end gap-2">
+				<label class="grid gap-0.5"
+					><span class="quiet">Step</span><input class="field w-28" bind:value={step.name} maxlength="20" /></label
+				><label class="grid gap-0.5"
+					><span class="quiet">from percent</span><input
+						class="field w-24"
+						type="number"
+						min="0"
+						max="100"
+						step="0.5"
+						bind:value={step.from}
+					/></label
+				><button
+					type="button"
+					class="tool"
+					aria-label="Remove step {step.name}"
+					onclick={() => (scale = scale.filter((_, k) => k !== i))}>Remove</button
+				>
+			</div>{/each}
+		<div>
+			<button type="button" class="tool" onclick={() => (scale = [...scale, { name: "", from: 0 }])}>Add a step</button>
+		</div>
+		<div class="mt-2 flex gap-2">
+			<button class="button primary">Save</button><button type="button" class="button" onclick={() => (scaling = false)}
+				>Leave it</button
+			>
+		</div>
 	</form>
 </Ask>

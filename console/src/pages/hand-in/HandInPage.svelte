@@ -24,7 +24,11 @@
 	void marking.openKept();
 	const replay = new ReplayOf(() => marking.loading.value?.source ?? "");
 	$effect(() => () => marking.leave());
-	$effect(() => (marking.loading.value?.waiting ? follow(`/hand-ins/${id}/events`, { checked: () => void marking.open() }) : undefined));
+	$effect(() =>
+		marking.loading.value?.waiting
+			? follow(`/hand-ins/${id}/events`, { checked: () => void marking.open() })
+			: undefined,
+	);
 
 	let pointed = $state.raw<Pointed>(null);
 	let adjusting = $state<string | null>(null);
@@ -48,9 +52,14 @@
 	const assignment = new Loading<Awaited<ReturnType<typeof api.showAssignment>>>();
 	const waits = $derived(report?.criteria.some((c) => c.waits) ?? false);
 	$effect(() => {
-		if (page && waits) void assignment.load(() => api.showAssignment({ params: { id: page.assignmentId }, query: { exercise: page.exercise } }), `assignment ${page.assignmentId} ${page.exercise}`);
+		if (page && waits)
+			void assignment.load(
+				() => api.showAssignment({ params: { id: page.assignmentId }, query: { exercise: page.exercise } }),
+				`assignment ${page.assignmentId} ${page.exercise}`,
+			);
 	});
-	const scaleOf = (criterion: string) => Object.entries(assignment.value?.criteria.find((c) => c.id === criterion)?.scale ?? {});
+	const scaleOf = (criterion: string) =>
+		Object.entries(assignment.value?.criteria.find((c) => c.id === criterion)?.scale ?? {});
 
 	/** The try before, to say how much longer or shorter this one is. */
 	const last = new Loading<Awaited<ReturnType<typeof api.showHandIn>>>();
@@ -65,11 +74,15 @@
 	function beside(): string {
 		if (!last.value || !lastTry) return "";
 		const more = statements - statementsIn(last.value.source);
-		return more === 0 ? `, as many as try ${lastTry.tryNumber}` : `, ${Math.abs(more)} ${more > 0 ? "more" : "fewer"} than try ${lastTry.tryNumber}`;
+		return more === 0
+			? `, as many as try ${lastTry.tryNumber}`
+			: `, ${Math.abs(more)} ${more > 0 ? "more" : "fewer"} than try ${lastTry.tryNumber}`;
 	}
 
 	function keys(event: KeyboardEvent) {
-		const inField = (event.target as Element).closest("input, textarea, select, [contenteditable], [role=application], [role=dialog]");
+		const inField = (event.target as Element).closest(
+			"input, textarea, select, [contenteditable], [role=application], [role=dialog]",
+		);
 		if (inField || event.ctrlKey || event.metaKey || event.altKey || !page) return;
 		const chosen = /^[1-9]$/.test(event.key) ? choices[Number(event.key) - 1] : undefined;
 		if (chosen) void marking.comment(chosen.words);
@@ -93,83 +106,246 @@
 <Fetched loading={marking.loading} what="the hand-in">
 	{#snippet children(page)}
 		{#snippet actions()}
-			<span class="text-total font-bold" data-testid="points">{page.points ? page.points.earned : "–"}<span class="font-normal text-ink-soft">&nbsp;of {page.points?.possible ?? "–"}{page.points && page.points.open > 0 ? `, ${page.points.open} still to be judged` : ""}</span></span>
+			<span class="text-total font-bold" data-testid="points"
+				>{page.points ? page.points.earned : "–"}<span class="font-normal text-ink-soft"
+					>&nbsp;of {page.points?.possible ?? "–"}{page.points && page.points.open > 0
+						? `, ${page.points.open} still to be judged`
+						: ""}</span
+				></span
+			>
 			<a class="button" href="/hand-ins/{page.id}/print">Print</a>
-			<button type="button" class="button" disabled={page.released} onclick={() => marking.release()}>{page.released ? "Released" : "Release"} <kbd class="key">r</kbd></button>
-			<a class="button" aria-disabled={!page.before} href={page.before ? `/hand-ins/${page.before}` : undefined}>Back <kbd class="key">k</kbd></a>
-			<a class="button primary" aria-disabled={!page.after} href={page.after ? `/hand-ins/${page.after}` : undefined}>Next <kbd class="key">j</kbd></a>
+			<button type="button" class="button" disabled={page.released} onclick={() => marking.release()}
+				>{page.released ? "Released" : "Release"} <kbd class="key">r</kbd></button
+			>
+			<a class="button" aria-disabled={!page.before} href={page.before ? `/hand-ins/${page.before}` : undefined}
+				>Back <kbd class="key">k</kbd></a
+			>
+			<a class="button primary" aria-disabled={!page.after} href={page.after ? `/hand-ins/${page.after}` : undefined}
+				>Next <kbd class="key">j</kbd></a
+			>
 		{/snippet}
-		<Head title={page.student.name} about="try {page.tryNumber} of {page.tries.length}, handed in {moment(page.handedInAt)}{page.pressedAt ? ` (pressed ${moment(page.pressedAt)} by the student's own clock)` : ''}{page.late ? ', late' : ''}{page.madeBy === 'closing' ? ', by itself at closing' : page.madeBy === 'teacher' ? ', by a teacher' : ''}" crumbs={[{ href: `/classes/${page.classId}`, text: page.className }, { href: `/assignments/${page.assignmentId}/${page.exercise}`, text: page.title }]} {actions} />
+		<Head
+			title={page.student.name}
+			about="try {page.tryNumber} of {page.tries.length}, handed in {moment(page.handedInAt)}{page.pressedAt
+				? ` (pressed ${moment(page.pressedAt)} by the student's own clock)`
+				: ''}{page.late ? ', late' : ''}{page.madeBy === 'closing'
+				? ', by itself at closing'
+				: page.madeBy === 'teacher'
+					? ', by a teacher'
+					: ''}"
+			crumbs={[
+				{ href: `/classes/${page.classId}`, text: page.className },
+				{ href: `/assignments/${page.assignmentId}/${page.exercise}`, text: page.title },
+			]}
+			{actions}
+		/>
 		{#snippet said(of: (place: (typeof page)["comments"][number]["place"]) => boolean)}
 			{#each page.comments.filter((c) => of(c.place)) as c (c.id)}
-				<p class="by-hand mb-2 ml-7 text-small leading-snug">{c.words} <span class="text-ink-soft">{c.by}</span> <button type="button" class="text-ink-soft underline" onclick={() => marking.uncomment(c.id)}>Remove</button></p>
+				<p class="by-hand mb-2 ml-7 text-small leading-snug">
+					{c.words} <span class="text-ink-soft">{c.by}</span>
+					<button type="button" class="text-ink-soft underline" onclick={() => marking.uncomment(c.id)}>Remove</button>
+				</p>
 			{/each}
 		{/snippet}
 		{#if report}
 			<div class="grid grow lg:grid-cols-[minmax(0,1.25fr)_minmax(0,0.85fr)_minmax(0,1fr)]">
 				<section aria-label="Drawing" class="px-4 py-3 sm:pl-6">
-					<Viewer picture={report.picture as never} figures={report.figures} said={false} lit={lit.figures} wanted="/api/v1/hand-ins/{page.id}/wanted.svg" name="{page.student.name} {page.title}" replaying={replay.replaying} onreplay={(on) => replay.turn(on, { source: page.source, conditions: page.conditions, seed: report.seed })} onpoint={(index) => (pointed = index === null ? null : { on: "figure", index })} onpick={(figure) => (marking.about = { on: "figure", figure })} />
-					<FigureList title="What was drawn" figures={report.figures} inAll={report.figuresInAll} lit={lit.figures} onpoint={(index) => (pointed = index === null ? null : { on: "figure", index })} onpick={(figure) => (marking.about = { on: "figure", figure })}>
+					<Viewer
+						picture={report.picture as never}
+						figures={report.figures}
+						said={false}
+						lit={lit.figures}
+						wanted="/api/v1/hand-ins/{page.id}/wanted.svg"
+						name="{page.student.name} {page.title}"
+						replaying={replay.replaying}
+						onreplay={(on) => replay.turn(on, { source: page.source, conditions: page.conditions, seed: report.seed })}
+						onpoint={(index) => (pointed = index === null ? null : { on: "figure", index })}
+						onpick={(figure) => (marking.about = { on: "figure", figure })}
+					/>
+					<FigureList
+						title="What was drawn"
+						figures={report.figures}
+						inAll={report.figuresInAll}
+						lit={lit.figures}
+						onpoint={(index) => (pointed = index === null ? null : { on: "figure", index })}
+						onpick={(figure) => (marking.about = { on: "figure", figure })}
+					>
 						{#snippet more(f)}{@render said((p) => p.on === "figure" && p.figure === f.index)}{/snippet}
 					</FigureList>
 				</section>
-				<section aria-label="Source" class="order-3 border-t border-rule px-4 py-3 lg:order-none lg:border-t-0 lg:border-l">
-					<div class="flex min-h-8 flex-wrap items-center justify-between gap-2"><h2>Source</h2><span class="quiet">{statements} statements{beside()}; {report.steps > 0 ? `${report.steps} steps, ` : ""}{report.entries} entries</span></div>
-					<div class="mt-2">
-						<Source source={page.source} errors={report.errors} lit={lit.lines} here={replay.replaying?.line ?? null} comments={page.comments.flatMap((c) => (c.place.on === "lines" ? [{ id: c.id, after: c.place.to, words: c.words, by: c.by }] : []))} onpoint={(line) => (pointed = line === null ? null : { on: "line", line })} onpick={(line) => (marking.about = { on: "lines", from: line, to: line })} />
+				<section
+					aria-label="Source"
+					class="order-3 border-t border-rule px-4 py-3 lg:order-none lg:border-t-0 lg:border-l"
+				>
+					<div class="flex min-h-8 flex-wrap items-center justify-between gap-2">
+						<h2>Source</h2>
+						<span class="quiet"
+							>{statements} statements{beside()}; {report.steps > 0 ? `${report.steps} steps, ` : ""}{report.entries} entries</span
+						>
 					</div>
-					{#if report.messages.length > 0}<h2 class="mt-3">Printed</h2><pre class="max-h-32 overflow-auto font-mono text-small">{report.messages.map((m) => m.text).join("\n")}</pre>{/if}
+					<div class="mt-2">
+						<Source
+							source={page.source}
+							errors={report.errors}
+							lit={lit.lines}
+							here={replay.replaying?.line ?? null}
+							comments={page.comments.flatMap((c) =>
+								c.place.on === "lines" ? [{ id: c.id, after: c.place.to, words: c.words, by: c.by }] : [],
+							)}
+							onpoint={(line) => (pointed = line === null ? null : { on: "line", line })}
+							onpick={(line) => (marking.about = { on: "lines", from: line, to: line })}
+						/>
+					</div>
+					{#if report.messages.length > 0}<h2 class="mt-3">Printed</h2>
+						<pre class="max-h-32 overflow-auto font-mono text-small">{report.messages
+								.map((m) => m.text)
+								.join("\n")}</pre>{/if}
 					{#if report.remarks.length > 0}
-						<ul class="quiet mt-2">{#each report.remarks as r (r.code + r.line)}<li>Line {r.line}: {r.message}</li>{/each}</ul>
+						<ul class="quiet mt-2">
+							{#each report.remarks as r (r.code + r.line)}<li>Line {r.line}: {r.message}</li>{/each}
+						</ul>
 					{/if}
 					{#if page.tries.length > 1}
 						<p class="quiet mt-3">
-							Tries: {#each page.tries as t, i (t.id)}{i > 0 ? ", " : ""}{#if t.id === page.id}<b>{t.tryNumber}</b>{:else}<a href="/hand-ins/{t.id}">{t.tryNumber}</a>{/if} ({pointsText(t.points)}{t.counts ? ", counts" : ""}){/each}
+							Tries: {#each page.tries as t, i (t.id)}{i > 0 ? ", " : ""}{#if t.id === page.id}<b>{t.tryNumber}</b
+									>{:else}<a href="/hand-ins/{t.id}">{t.tryNumber}</a>{/if} ({pointsText(t.points)}{t.counts
+									? ", counts"
+									: ""}){/each}
 						</p>
 					{/if}
 					{#if Object.keys(page.answers).length > 0}
 						<h2 class="mt-3">Answers</h2>
-						<dl class="text-small leading-snug">{#each Object.entries(page.answers) as [criterion, a] (criterion)}<dt class="mt-1 text-ink-soft">{report.criteria.find((c) => c.id === criterion)?.asks ?? criterion}, {a.when}</dt><dd>{a.words}</dd>{/each}</dl>
+						<dl class="text-small leading-snug">
+							{#each Object.entries(page.answers) as [criterion, a] (criterion)}<dt class="mt-1 text-ink-soft">
+									{report.criteria.find((c) => c.id === criterion)?.asks ?? criterion}, {a.when}
+								</dt>
+								<dd>{a.words}</dd>{/each}
+						</dl>
 					{/if}
 				</section>
-				<section aria-label="Criteria" class="order-2 border-t border-rule px-4 py-3 sm:pr-6 lg:order-none lg:border-t-0 lg:border-l">
+				<section
+					aria-label="Criteria"
+					class="order-2 border-t border-rule px-4 py-3 sm:pr-6 lg:order-none lg:border-t-0 lg:border-l"
+				>
 					<section aria-label="Comments" class="mb-3">
-						<h2 class="leading-8">Comment on {placeWords(marking.about, page)} {#if marking.about.on !== "whole"}<button type="button" class="font-normal text-ink-soft underline" onclick={() => (marking.about = { on: "whole" })}>on the whole instead</button>{/if}</h2>
+						<h2 class="leading-8">
+							Comment on {placeWords(marking.about, page)}
+							{#if marking.about.on !== "whole"}<button
+									type="button"
+									class="font-normal text-ink-soft underline"
+									onclick={() => (marking.about = { on: "whole" })}>on the whole instead</button
+								>{/if}
+						</h2>
 						{@render said((p) => p.on === "whole")}
-						<textarea bind:this={field} class="field" rows="2" aria-label="Comment" placeholder="Write, and send with Ctrl Enter. Click a line, figure or criterion to speak of it." bind:value={marking.words} onkeydown={send}></textarea>
-						<div class="mt-1.5 flex flex-wrap items-center gap-3"><button type="button" class="tool" disabled={marking.words.trim() === ""} onclick={() => marking.comment()}>Send</button><label class="quiet flex items-center gap-1.5"><input type="checkbox" bind:checked={marking.keep} /> keep it for others</label><kbd class="key">c</kbd></div>
+						<textarea
+							bind:this={field}
+							class="field"
+							rows="2"
+							aria-label="Comment"
+							placeholder="Write, and send with Ctrl Enter. Click a line, figure or criterion to speak of it."
+							bind:value={marking.words}
+							onkeydown={send}></textarea>
+						<div class="mt-1.5 flex flex-wrap items-center gap-3">
+							<button
+								type="button"
+								class="tool"
+								disabled={marking.words.trim() === ""}
+								onclick={() => marking.comment()}>Send</button
+							><label class="quiet flex items-center gap-1.5"
+								><input type="checkbox" bind:checked={marking.keep} /> keep it for others</label
+							><kbd class="key">c</kbd>
+						</div>
 						{#if choices.length > 0}
 							<ol class="mt-2 max-h-36 overflow-auto" aria-label="Kept comments">
 								{#each choices.slice(0, 9) as k, i (k.id)}
-									<li class="flex items-baseline gap-2 border-b border-rule py-1 text-small leading-snug"><kbd class="key">{i + 1}</kbd><button type="button" class="grow text-left hover:underline" onclick={() => marking.comment(k.words)}>{k.words}{#if k.slip !== null && report.slips.some((s) => s.id === k.slip)}<span class="text-ink-soft"> fits what went wrong</span>{/if}</button><button type="button" class="text-ink-soft underline" aria-label="Don't keep “{k.words}”" onclick={() => marking.forget(k.id)}>Forget</button></li>
+									<li class="flex items-baseline gap-2 border-b border-rule py-1 text-small leading-snug">
+										<kbd class="key">{i + 1}</kbd><button
+											type="button"
+											class="grow text-left hover:underline"
+											onclick={() => marking.comment(k.words)}
+											>{k.words}{#if k.slip !== null && report.slips.some((s) => s.id === k.slip)}<span
+													class="text-ink-soft"
+												>
+													fits what went wrong</span
+												>{/if}</button
+										><button
+											type="button"
+											class="text-ink-soft underline"
+											aria-label="Don't keep “{k.words}”"
+											onclick={() => marking.forget(k.id)}>Forget</button
+										>
+									</li>
 								{/each}
 							</ol>
 						{/if}
 					</section>
-					<Slips slips={report.slips} lit={pointed?.on === "slip" ? pointed.id : null} onpoint={(slip) => (pointed = slip === null ? null : { on: "slip", id: slip })} />
+					<Slips
+						slips={report.slips}
+						lit={pointed?.on === "slip" ? pointed.id : null}
+						onpoint={(slip) => (pointed = slip === null ? null : { on: "slip", id: slip })}
+					/>
 					<h2 class="mb-1">Criteria</h2>
-					<Criteria headed criteria={report.criteria} standings={page.criteria} lit={lit.criteria} onpoint={(criterion) => (pointed = criterion === null ? null : { on: "criterion", id: criterion })} onpick={(criterion) => (marking.about = { on: "criterion", criterion })}>
+					<Criteria
+						headed
+						criteria={report.criteria}
+						standings={page.criteria}
+						lit={lit.criteria}
+						onpoint={(criterion) => (pointed = criterion === null ? null : { on: "criterion", id: criterion })}
+						onpick={(criterion) => (marking.about = { on: "criterion", criterion })}
+					>
 						{#snippet more(c, standing)}
 							{#if c.waits}
-								<div class="mb-2 ml-7 flex flex-wrap gap-1" role="group" aria-label="Judge: {c.asks}">{#each scaleOf(c.id) as [points, words] (points)}<button type="button" class="tool" aria-pressed={standing?.judged === Number(points)} data-state={standing?.judged === Number(points) ? "on" : "off"} onclick={() => marking.judge(c.id, Number(points))}>{points}: {words}</button>{/each}</div>
+								<div class="mb-2 ml-7 flex flex-wrap gap-1" role="group" aria-label="Judge: {c.asks}">
+									{#each scaleOf(c.id) as [points, words] (points)}<button
+											type="button"
+											class="tool"
+											aria-pressed={standing?.judged === Number(points)}
+											data-state={standing?.judged === Number(points) ? "on" : "off"}
+											onclick={() => marking.judge(c.id, Number(points))}>{points}: {words}</button
+										>{/each}
+								</div>
 							{/if}
 							{#if standing?.adjusted}
-								<p class="by-hand mb-2 ml-7 text-small leading-snug">Adjusted to {standing.adjusted.points} by {standing.adjusted.by}: {standing.adjusted.reason} <button type="button" class="text-ink-soft underline" onclick={() => marking.unadjust(c.id)}>Take back</button></p>
+								<p class="by-hand mb-2 ml-7 text-small leading-snug">
+									Adjusted to {standing.adjusted.points} by {standing.adjusted.by}: {standing.adjusted.reason}
+									<button type="button" class="text-ink-soft underline" onclick={() => marking.unadjust(c.id)}
+										>Take back</button
+									>
+								</p>
 							{:else if adjusting === c.id}
-								<AdjustForm points={standing?.points ?? c.points ?? 0} possible={c.possible} onsave={(points, reason) => marking.adjust(c.id, points, reason)} onleave={() => (adjusting = null)} />
+								<AdjustForm
+									points={standing?.points ?? c.points ?? 0}
+									possible={c.possible}
+									onsave={(points, reason) => marking.adjust(c.id, points, reason)}
+									onleave={() => (adjusting = null)}
+								/>
 							{:else if standing && !c.waits}
-								<button type="button" class="absolute top-1 right-12 px-1 text-tiny text-ink-soft opacity-0 underline group-hover:opacity-100 hover:opacity-100 focus:opacity-100 pointer-coarse:opacity-100 [li:hover>&]:opacity-100" aria-label="Adjust: {c.asks}" onclick={() => (adjusting = c.id)}>Adjust</button>
+								<button
+									type="button"
+									class="absolute top-1 right-12 px-1 text-tiny text-ink-soft opacity-0 underline group-hover:opacity-100 hover:opacity-100 focus:opacity-100 pointer-coarse:opacity-100 [li:hover>&]:opacity-100"
+									aria-label="Adjust: {c.asks}"
+									onclick={() => (adjusting = c.id)}>Adjust</button
+								>
 							{/if}
 							{@render said((p) => p.on === "criterion" && p.criterion === c.id)}
 						{/snippet}
 					</Criteria>
-					{#if report.state === "unreadable"}<p class="mt-3 border-l-[3px] border-ink py-0.5 pl-3">The program can't be read, so it wasn't run. The source says where.</p>{/if}
-					{#if report.ended === "stopped"}<p class="mt-3 border-l-[3px] border-ink py-0.5 pl-3">The program stopped at an error. What it drew before counts.</p>{/if}
-					{#if report.ended === "clock"}<p class="mt-3 border-l-[3px] border-ink py-0.5 pl-3">The program's time was over. What it drew before counts.</p>{/if}
+					{#if report.state === "unreadable"}<p class="mt-3 border-l-[3px] border-ink py-0.5 pl-3">
+							The program can't be read, so it wasn't run. The source says where.
+						</p>{/if}
+					{#if report.ended === "stopped"}<p class="mt-3 border-l-[3px] border-ink py-0.5 pl-3">
+							The program stopped at an error. What it drew before counts.
+						</p>{/if}
+					{#if report.ended === "clock"}<p class="mt-3 border-l-[3px] border-ink py-0.5 pl-3">
+							The program's time was over. What it drew before counts.
+						</p>{/if}
 				</section>
 			</div>
 		{:else}
-			<div class="px-4 py-4 sm:px-6"><p class="mb-3 text-ink-soft" aria-busy={page.waiting}>This hand-in is being checked …</p><Source source={page.source} /></div>
+			<div class="px-4 py-4 sm:px-6">
+				<p class="mb-3 text-ink-soft" aria-busy={page.waiting}>This hand-in is being checked …</p>
+				<Source source={page.source} />
+			</div>
 		{/if}
 	{/snippet}
 </Fetched>

@@ -39,17 +39,47 @@
 <Fetched {loading} what="the student">
 	{#snippet children(page)}
 		{@const done = page.rows.filter((r) => r.points && r.handedInAt)}
-		{#snippet actions()}<button type="button" class="button" onclick={() => takeData(page.student.name)}>All data</button>{#if session.account?.administrator}<button type="button" class="button" onclick={() => (asking = true)}>Delete …</button>{/if}{/snippet}
-		<Head title={page.student.name} about="over the year" crumbs={[{ href: "/classes", text: "Classes" }, ...new Map(page.rows.map((r) => [r.classId, { href: `/classes/${r.classId}`, text: r.className }])).values()]} {actions} />
+		{#snippet actions()}<button type="button" class="button" onclick={() => takeData(page.student.name)}
+				>All data</button
+			>{#if session.account?.administrator}<button type="button" class="button" onclick={() => (asking = true)}
+					>Delete …</button
+				>{/if}{/snippet}
+		<Head
+			title={page.student.name}
+			about="over the year"
+			crumbs={[
+				{ href: "/classes", text: "Classes" },
+				...new Map(page.rows.map((r) => [r.classId, { href: `/classes/${r.classId}`, text: r.className }])).values(),
+			]}
+			{actions}
+		/>
 		<div class="grid gap-8 px-4 py-4 sm:px-6 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
 			<section aria-label="Work">
 				<ul class="grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-4">
 					{#each page.rows as r (r.assignmentId + r.exercise)}
 						<li>
-							{#if r.handInId}<a href="/hand-ins/{r.handInId}" class="block"><img src="/api/v1/hand-ins/{r.handInId}/drawing.svg" alt="Drawing: {r.title}" class="aspect-[4/3] w-full border border-rule-strong bg-sheet object-contain" /></a>{:else}<span class="block aspect-[4/3] border border-dashed border-rule-strong"></span>{/if}
-							<span class="mt-1 flex justify-between gap-2"><span class="font-semibold">{r.title}</span><span class="font-mono text-small">{r.points ? `${r.points.earned}/${r.points.possible}` : "–"}</span></span>
-							<span class="quiet block">{r.excused ? "excused" : r.handInId ? `${r.tries} ${r.tries === 1 ? "try" : "tries"}${r.late ? ", late" : ""}${r.open > 0 ? ", to be judged" : ""}` : `due ${moment(r.dueAt)}`}</span>
-							{#if r.missed.length > 0}<span class="quiet block">not met: {r.missed.slice(0, 3).join(", ")}{r.missed.length > 3 ? " …" : ""}</span>{/if}
+							{#if r.handInId}<a href="/hand-ins/{r.handInId}" class="block"
+									><img
+										src="/api/v1/hand-ins/{r.handInId}/drawing.svg"
+										alt="Drawing: {r.title}"
+										class="aspect-[4/3] w-full border border-rule-strong bg-sheet object-contain"
+									/></a
+								>{:else}<span class="block aspect-[4/3] border border-dashed border-rule-strong"></span>{/if}
+							<span class="mt-1 flex justify-between gap-2"
+								><span class="font-semibold">{r.title}</span><span class="font-mono text-small"
+									>{r.points ? `${r.points.earned}/${r.points.possible}` : "–"}</span
+								></span
+							>
+							<span class="quiet block"
+								>{r.excused
+									? "excused"
+									: r.handInId
+										? `${r.tries} ${r.tries === 1 ? "try" : "tries"}${r.late ? ", late" : ""}${r.open > 0 ? ", to be judged" : ""}`
+										: `due ${moment(r.dueAt)}`}</span
+							>
+							{#if r.missed.length > 0}<span class="quiet block"
+									>not met: {r.missed.slice(0, 3).join(", ")}{r.missed.length > 3 ? " …" : ""}</span
+								>{/if}
 						</li>
 					{:else}
 						<li class="quiet col-span-full">Nothing was set to this student yet.</li>
@@ -57,15 +87,57 @@
 				</ul>
 			</section>
 			<div class="grid content-start gap-8">
-				<Chart question="How did this student's year go?" columns={["Exercise", "Points", "Of"]} rows={done.map((r) => [r.title, r.points?.earned ?? 0, r.points?.possible ?? 0])} draw={(charts, width) => charts.year(done.map((r) => ({ share: (r.points?.earned ?? 0) / Math.max(1, r.points?.possible ?? 1), title: r.title })), width)} none="Nothing is handed in and checked yet." />
-				<section aria-labelledby="checks"><h2 id="checks" class="mb-1 text-lead">What is met how often</h2><ul>{#each page.criteria as c (c.check)}<li class="grid grid-cols-[1fr_90px_72px] items-center gap-2 border-b border-rule py-1"><span>{c.check}</span><svg viewBox="0 0 100 8" preserveAspectRatio="none" class="h-2 w-full border border-rule-strong bg-sheet" aria-hidden="true"><rect width={(100 * c.met) / Math.max(1, c.asked)} height="8" fill="var(--c-met)" /></svg><span class="text-right font-mono text-small">{c.met} of {c.asked}</span></li>{/each}</ul></section>
-				{#if page.slips.length > 0}<section aria-labelledby="slips"><h2 id="slips" class="mb-1 text-lead">What went wrong</h2><ul>{#each page.slips as s (s.id)}<li class="flex justify-between border-b border-rule py-1"><span>{s.id.replaceAll("-", " ")}</span><span class="font-mono">{s.count}</span></li>{/each}</ul></section>{/if}
+				<Chart
+					question="How did this student's year go?"
+					columns={["Exercise", "Points", "Of"]}
+					rows={done.map((r) => [r.title, r.points?.earned ?? 0, r.points?.possible ?? 0])}
+					draw={(charts, width) =>
+						charts.year(
+							done.map((r) => ({
+								share: (r.points?.earned ?? 0) / Math.max(1, r.points?.possible ?? 1),
+								title: r.title,
+							})),
+							width,
+						)}
+					none="Nothing is handed in and checked yet."
+				/>
+				<section aria-labelledby="checks">
+					<h2 id="checks" class="mb-1 text-lead">What is met how often</h2>
+					<ul>
+						{#each page.criteria as c (c.check)}<li
+								class="grid grid-cols-[1fr_90px_72px] items-center gap-2 border-b border-rule py-1"
+							>
+								<span>{c.check}</span><svg
+									viewBox="0 0 100 8"
+									preserveAspectRatio="none"
+									class="h-2 w-full border border-rule-strong bg-sheet"
+									aria-hidden="true"
+									><rect width={(100 * c.met) / Math.max(1, c.asked)} height="8" fill="var(--c-met)" /></svg
+								><span class="text-right font-mono text-small">{c.met} of {c.asked}</span>
+							</li>{/each}
+					</ul>
+				</section>
+				{#if page.slips.length > 0}<section aria-labelledby="slips">
+						<h2 id="slips" class="mb-1 text-lead">What went wrong</h2>
+						<ul>
+							{#each page.slips as s (s.id)}<li class="flex justify-between border-b border-rule py-1">
+									<span>{s.id.replaceAll("-", " ")}</span><span class="font-mono">{s.count}</span>
+								</li>{/each}
+						</ul>
+					</section>{/if}
 			</div>
 		</div>
 		<Ask bind:open={asking} title="Delete {page.student.name} for good?">
-			<p class="mb-3">All hand-ins, drafts, comments and the name are removed and can't be had back. The class's counts keep nameless points.</p>
+			<p class="mb-3">
+				All hand-ins, drafts, comments and the name are removed and can't be had back. The class's counts keep nameless
+				points.
+			</p>
 			<label class="grid gap-1"><span>Type the name to go on</span><input class="field" bind:value={typed} /></label>
-			<div class="mt-4 flex gap-3"><button type="button" class="button primary" disabled={typed !== page.student.name} onclick={remove}>Delete</button><button type="button" class="button" onclick={() => (asking = false)}>Leave it</button></div>
+			<div class="mt-4 flex gap-3">
+				<button type="button" class="button primary" disabled={typed !== page.student.name} onclick={remove}
+					>Delete</button
+				><button type="button" class="button" onclick={() => (asking = false)}>Leave it</button>
+			</div>
 		</Ask>
 	{/snippet}
 </Fetched>

@@ -16,7 +16,11 @@
 {#snippet rows(of: readonly TodayRow[], says: (r: TodayRow) => string, to: string)}
 	<ul>
 		{#each of as r (r.assignmentId + r.exercise)}
-			<li class="flex flex-wrap items-baseline gap-x-3 border-b border-rule py-1.5"><a href={linkOf(r, to)} class="font-semibold">{r.title}</a><span class="text-ink-soft">{r.className}</span><span class="grow"></span><span class="text-small" title={moment(r.closesAt)}>{says(r)}</span></li>
+			<li class="flex flex-wrap items-baseline gap-x-3 border-b border-rule py-1.5">
+				<a href={linkOf(r, to)} class="font-semibold">{r.title}</a><span class="text-ink-soft">{r.className}</span><span
+					class="grow"
+				></span><span class="text-small" title={moment(r.closesAt)}>{says(r)}</span>
+			</li>
 		{/each}
 	</ul>
 {/snippet}
@@ -26,23 +30,49 @@
 	{#snippet children(today)}
 		{@const of = todaysOf(today.rows)}
 		{#if today.rows.length === 0}
-			<p class="px-4 py-5 sm:px-6">Nothing is set yet. <a href="/classes">Open a class</a> and set an exercise, and what needs you will stand here.</p>
+			<p class="px-4 py-5 sm:px-6">
+				Nothing is set yet. <a href="/classes">Open a class</a> and set an exercise, and what needs you will stand here.
+			</p>
 		{:else}
 			<div class="grid gap-x-10 gap-y-6 px-4 py-5 sm:px-6 lg:grid-cols-2">
-				<section aria-labelledby="stuck"><h2 id="stuck" class="mb-1 text-lead">Who is stuck</h2>
-					{#if today.stuck.length > 0}<StuckList stuck={today.stuck} titles={Object.fromEntries(today.rows.map((r) => [r.exercise, r.title]))} />{:else}<p class="quiet">Nobody, as far as tries and runs tell.</p>{/if}
+				<section aria-labelledby="stuck">
+					<h2 id="stuck" class="mb-1 text-lead">Who is stuck</h2>
+					{#if today.stuck.length > 0}<StuckList
+							stuck={today.stuck}
+							titles={Object.fromEntries(today.rows.map((r) => [r.exercise, r.title]))}
+						/>{:else}<p class="quiet">Nobody, as far as tries and runs tell.</p>{/if}
 				</section>
-				<section aria-labelledby="fresh"><h2 id="fresh" class="mb-1 text-lead">Newly handed in</h2>
-					{#if of.fresh.length > 0}{@render rows(of.fresh, (r) => `${r.fresh} since yesterday, ${r.handedIn} of ${r.students} in all`, "")}{:else}<p class="quiet">Nothing since yesterday.</p>{/if}
+				<section aria-labelledby="fresh">
+					<h2 id="fresh" class="mb-1 text-lead">Newly handed in</h2>
+					{#if of.fresh.length > 0}{@render rows(
+							of.fresh,
+							(r) => `${r.fresh} since yesterday, ${r.handedIn} of ${r.students} in all`,
+							"",
+						)}{:else}<p class="quiet">Nothing since yesterday.</p>{/if}
 				</section>
-				<section aria-labelledby="closing"><h2 id="closing" class="mb-1 text-lead">Closing soon</h2>
-					{#if of.closing.length > 0}{@render rows(of.closing, (r) => `closes ${fromNow(r.closesAt)}, ${r.students - r.handedIn} without a hand-in`, "")}{:else}<p class="quiet">Nothing within three days.</p>{/if}
+				<section aria-labelledby="closing">
+					<h2 id="closing" class="mb-1 text-lead">Closing soon</h2>
+					{#if of.closing.length > 0}{@render rows(
+							of.closing,
+							(r) => `closes ${fromNow(r.closesAt)}, ${r.students - r.handedIn} without a hand-in`,
+							"",
+						)}{:else}<p class="quiet">Nothing within three days.</p>{/if}
 				</section>
-				<section aria-labelledby="judge"><h2 id="judge" class="mb-1 text-lead">To be judged</h2>
-					{#if of.toJudge.length > 0}{@render rows(of.toJudge, (r) => `${r.toJudge} wait for you`, "/judging")}{:else}<p class="quiet">Nothing waits for your judgement.</p>{/if}
+				<section aria-labelledby="judge">
+					<h2 id="judge" class="mb-1 text-lead">To be judged</h2>
+					{#if of.toJudge.length > 0}{@render rows(of.toJudge, (r) => `${r.toJudge} wait for you`, "/judging")}{:else}<p
+							class="quiet"
+						>
+							Nothing waits for your judgement.
+						</p>{/if}
 				</section>
-				<section aria-labelledby="held"><h2 id="held" class="mb-1 text-lead">Not released</h2>
-					{#if of.held.length > 0}{@render rows(of.held, (r) => `${r.notReleased} not shown yet`, "")}{:else}<p class="quiet">Everything that waits for a release is released.</p>{/if}
+				<section aria-labelledby="held">
+					<h2 id="held" class="mb-1 text-lead">Not released</h2>
+					{#if of.held.length > 0}{@render rows(of.held, (r) => `${r.notReleased} not shown yet`, "")}{:else}<p
+							class="quiet"
+						>
+							Everything that waits for a release is released.
+						</p>{/if}
 				</section>
 			</div>
 		{/if}

@@ -33,6 +33,10 @@ export function parallel(shape: Shape, one: number, other: number): number | und
 /** The least error among the pairs of a triangle's sides that count as equal. */
 export function equalPair(shape: Shape): number | undefined {
 	const [a, b, c] = shape.sides as [number, number, number];
-	const errors = [equalLengths(a, b, shape.tolerance), equalLengths(b, c, shape.tolerance), equalLengths(c, a, shape.tolerance)].filter((e) => e !== undefined);
+	const errors = [
+		equalLengths(a, b, shape.tolerance),
+		equalLengths(b, c, shape.tolerance),
+		equalLengths(c, a, shape.tolerance),
+	].filter((e) => e !== undefined);
 	return errors.length > 0 ? Math.min(...errors) : undefined;
 }

@@ -9,7 +9,9 @@ export const polyline: KindRule = {
 	definition: `Straight pieces end to end that don't close; not where they are so short that a round line spans less than ${STEPS_SEEN}° with each.`,
 	fit(shape) {
 		if (shape.closed || shape.points.length <= 2) return undefined;
-		const step = shape.round?.step ?? (isSpiral(shape) ? shape.bends.reduce((least, turn) => Math.min(least, Math.abs(turn)), 180) : STEPS_SEEN);
+		const step =
+			shape.round?.step ??
+			(isSpiral(shape) ? shape.bends.reduce((least, turn) => Math.min(least, Math.abs(turn)), 180) : STEPS_SEEN);
 		return step >= STEPS_SEEN ? 0 : undefined;
 	},
 };

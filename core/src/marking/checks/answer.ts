@@ -9,7 +9,9 @@ const options = {
 	ask: z.string().min(1).max(500),
 	// An answer belongs to a moment of the student's work, not of the drawing.
 	when: z.enum(["before running", "after running"]).default("after running"),
-	expects: z.union([z.number(), z.string().min(1), z.array(z.union([z.string().min(1), z.number()])).min(1)]).optional(),
+	expects: z
+		.union([z.number(), z.string().min(1), z.array(z.union([z.string().min(1), z.number()])).min(1)])
+		.optional(),
 };
 type Options = Omit<Common, "when"> & z.infer<z.ZodObject<typeof options>>;
 
@@ -28,7 +30,9 @@ function says(answer: string, expected: string | number, within: number): boolea
 	}
 	if (plain(answer) === plain(expected)) return true;
 	const paint = parseColour(plain(answer).replace(/ /g, ""));
-	return paint !== undefined && colourWord.safeParse(expected).success && expected !== "none" && isColour(paint, expected);
+	return (
+		paint !== undefined && colourWord.safeParse(expected).success && expected !== "none" && isColour(paint, expected)
+	);
 }
 
 /** The student's own words to a question. */

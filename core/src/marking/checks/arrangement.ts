@@ -33,7 +33,11 @@ import { inDirection, STARTS } from "../sequence.ts";
 import { type Check, judgementOf, nameOf } from "./check.ts";
 
 const point = z.tuple([z.number(), z.number()]);
-const line = z.union([z.strictObject({ x: z.number() }), z.strictObject({ y: z.number() }), z.strictObject({ from: point, to: point })]);
+const line = z.union([
+	z.strictObject({ x: z.number() }),
+	z.strictObject({ y: z.number() }),
+	z.strictObject({ from: point, to: point }),
+]);
 const PATTERNS = ["row", "column", "ring", "grid", "mirror", "places", "along", "in drawing order"] as const;
 const alternate = z.union([z.enum(KINDS), colourWord]);
 const options = {
@@ -42,10 +46,24 @@ const options = {
 	from: z.enum(STARTS).optional(),
 	gap: z.union([z.number(), z.literal("same"), point]).optional(),
 	step: z.union([z.number(), z.literal("same"), point]).optional(),
-	growing: z.strictObject({ what: z.enum(MEASURE_NAMES), by: z.number().optional(), times: z.number().optional() }).optional(),
-	turning: z.strictObject({ by: z.number(), about: z.enum(["start", "middle"]).default("middle"), "either way": z.boolean().optional() }).optional(),
+	growing: z
+		.strictObject({ what: z.enum(MEASURE_NAMES), by: z.number().optional(), times: z.number().optional() })
+		.optional(),
+	turning: z
+		.strictObject({
+			by: z.number(),
+			about: z.enum(["start", "middle"]).default("middle"),
+			"either way": z.boolean().optional(),
+		})
+		.optional(),
 	alternating: z.array(alternate).min(2).optional(),
-	about: z.union([line, point, z.string().regex(/^centre of [a-z][a-z0-9-]*$/, { error: 'give a line, a point, or "centre of" and a name' })]).optional(),
+	about: z
+		.union([
+			line,
+			point,
+			z.string().regex(/^centre of [a-z][a-z0-9-]*$/, { error: 'give a line, a point, or "centre of" and a name' }),
+		])
+		.optional(),
 	along: z.array(z.array(point).min(2)).min(1).optional(),
 	cover: z.number().min(0).max(1).optional(),
 	"up to": z.array(z.enum(FREEDOMS)).min(1).optional(),
@@ -68,7 +86,9 @@ class Judge {
 	/** All findings, and whether the arrangement as a whole is there: without it nothing of it counts. */
 	judge(figures: readonly Figure[]): { findings: Finding[]; whole: boolean } {
 		const { o } = this;
-		const placed = figures.map((figure): Placed => ({ figure, at: anchorOf(figure, o.by ?? "centre", this.scene.up) ?? figure.centre }));
+		const placed = figures.map(
+			(figure): Placed => ({ figure, at: anchorOf(figure, o.by ?? "centre", this.scene.up) ?? figure.centre }),
+		);
 		const shape = this.pattern(placed);
 		const aligns = o.as === "row" || o.as === "column";
 		const whole = !aligns || shape.every((f) => f.met);
@@ -112,7 +132,8 @@ class Judge {
 			[x, 1],
 		];
 		const { left, right } = sheetBounds(this.scene.sheet);
-		if (about === undefined || Array.isArray(about) || typeof about === "string") return upright(this.middle()?.[0] ?? (left + right) / 2);
+		if (about === undefined || Array.isArray(about) || typeof about === "string")
+			return upright(this.middle()?.[0] ?? (left + right) / 2);
 		if ("x" in about) return upright(about.x);
 		if ("y" in about)
 			return [
@@ -125,12 +146,21 @@ class Judge {
 	private places(placed: readonly Placed[]): Finding[] {
 		const { o, full } = this;
 		const model = this.scene.case.reference("model");
-		const wanted = model ? subjectsOf(model.scene, o.of).flatMap((s) => s.figures.map((f) => anchorOf(f, o.by ?? "centre", this.scene.up) ?? f.centre)) : [];
+		const wanted = model
+			? subjectsOf(model.scene, o.of).flatMap((s) =>
+					s.figures.map((f) => anchorOf(f, o.by ?? "centre", this.scene.up) ?? f.centre),
+				)
+			: [];
 		return fitted(
 			placed.map((p) => p.at),
 			wanted,
 			o["up to"] ?? [],
-		).map((to, i) => finding((placed[i] as Placed).figure, to.off, full, "arranged-places", { wanted: [...to.wanted], found: [...(placed[i] as Placed).at] }));
+		).map((to, i) =>
+			finding((placed[i] as Placed).figure, to.off, full, "arranged-places", {
+				wanted: [...to.wanted],
+				found: [...(placed[i] as Placed).at],
+			}),
+		);
 	}
 
 	private along(placed: readonly Placed[]): Finding[] {
@@ -141,7 +171,9 @@ class Judge {
 			o["up to"] ?? [],
 		);
 		const near = placed.map(({ figure, at }) =>
-			finding(figure, toLines(at, lines), Math.max(full, Math.min(figure.width, figure.height) / 2), "arranged-along", { found: [...at] }),
+			finding(figure, toLines(at, lines), Math.max(full, Math.min(figure.width, figure.height) / 2), "arranged-along", {
+				found: [...at],
+			}),
 		);
 		const cover = coveredPart(lines, placed);
 		const least = o.cover ?? 0.9;
@@ -161,8 +193,14 @@ class Judge {
 		);
 		const row = order.map((figure) => placed.find((p) => p.figure === figure) as Placed);
 		const findings: Finding[] = [];
-		const across = axis ?? (Math.abs((row.at(-1)?.at[0] ?? 0) - (row[0]?.at[0] ?? 0)) >= Math.abs((row.at(-1)?.at[1] ?? 0) - (row[0]?.at[1] ?? 0)) ? 0 : 1);
-		if (o.gap !== undefined) findings.push(...gapped(order, across, Array.isArray(o.gap) ? (o.gap[across] as number) : o.gap, full));
+		const across =
+			axis ??
+			(Math.abs((row.at(-1)?.at[0] ?? 0) - (row[0]?.at[0] ?? 0)) >=
+			Math.abs((row.at(-1)?.at[1] ?? 0) - (row[0]?.at[1] ?? 0))
+				? 0
+				: 1);
+		if (o.gap !== undefined)
+			findings.push(...gapped(order, across, Array.isArray(o.gap) ? (o.gap[across] as number) : o.gap, full));
 		if (o.step !== undefined) findings.push(...stepped(row, o.step, axis, full));
 		if (o.growing) findings.push(...this.growing(order, o.growing));
 		if (o.turning) findings.push(...this.turning(order, o.turning));
@@ -175,12 +213,23 @@ class Judge {
 		const { o, full } = this;
 		const rows = rowsOf(placed, full);
 		const columns = (rows[0] ?? []).map((_, c) => rows.flatMap((r) => r[c] ?? []));
-		const of = (v: number | "same" | Point, axis: 0 | 1) => (Array.isArray(v) ? (v[axis] as number) : (v as number | "same"));
+		const of = (v: number | "same" | Point, axis: 0 | 1) =>
+			Array.isArray(v) ? (v[axis] as number) : (v as number | "same");
 		const figures = (all: readonly Placed[]) => all.map((p) => p.figure);
 		const { gap, step } = o;
 		return [
-			...(gap === undefined ? [] : [...rows.flatMap((r) => gapped(figures(r), 0, of(gap, 0), full)), ...columns.flatMap((c) => gapped(figures(c), 1, of(gap, 1), full))]),
-			...(step === undefined ? [] : [...rows.flatMap((r) => stepped(r, of(step, 0), 0, full)), ...columns.flatMap((c) => stepped(c, of(step, 1), 1, full))]),
+			...(gap === undefined
+				? []
+				: [
+						...rows.flatMap((r) => gapped(figures(r), 0, of(gap, 0), full)),
+						...columns.flatMap((c) => gapped(figures(c), 1, of(gap, 1), full)),
+					]),
+			...(step === undefined
+				? []
+				: [
+						...rows.flatMap((r) => stepped(r, of(step, 0), 0, full)),
+						...columns.flatMap((c) => stepped(c, of(step, 1), 1, full)),
+					]),
 		];
 	}
 
@@ -195,29 +244,51 @@ class Judge {
 		});
 	}
 
-	private turning(order: readonly Figure[], { by, about, "either way": either }: NonNullable<Options["turning"]>): Finding[] {
+	private turning(
+		order: readonly Figure[],
+		{ by, about, "either way": either }: NonNullable<Options["turning"]>,
+	): Finding[] {
 		const { scene } = this;
 		const full = marginsOf(this.o.within, scene.exactness.angle).full;
-		const common = about === "start" ? (commonPoint(order, scene.exactness.position) ?? sharedStart(order, scene.exactness.position)) : undefined;
+		const common =
+			about === "start"
+				? (commonPoint(order, scene.exactness.position) ?? sharedStart(order, scene.exactness.position))
+				: undefined;
 		const values = order.map((f) => {
 			if (about !== "start") return axisOf(f);
 			const from = common ?? f.start;
 			return scene.up * directionDeg(f.centre[0] - from[0], f.centre[1] - from[1]);
 		});
 		const symmetry = about === "start" ? 360 : undefined;
-		const offs = (sign: number) => order.slice(1).map((f, i) => turnOff(values[i + 1] as number, (values[0] as number) + sign * (i + 1) * by, symmetry ?? symmetryOf(f)));
+		const offs = (sign: number) =>
+			order
+				.slice(1)
+				.map((f, i) =>
+					turnOff(values[i + 1] as number, (values[0] as number) + sign * (i + 1) * by, symmetry ?? symmetryOf(f)),
+				);
 		const [ahead, back] = [offs(1), offs(-1)];
 		const worst = (list: readonly number[]) => Math.max(0, ...list);
 		const best = either && worst(back) < worst(ahead) ? back : ahead;
-		return order.slice(1).map((figure, i) => finding(figure, best[i] as number, full, "arranged-turning", { wanted: by, off: best[i] as number }));
+		return order
+			.slice(1)
+			.map((figure, i) =>
+				finding(figure, best[i] as number, full, "arranged-turning", { wanted: by, off: best[i] as number }),
+			);
 	}
 
 	private alternating(order: readonly Figure[], words: readonly string[]): Finding[] {
 		return order.map((figure, k) => {
 			const wanted = words[k % words.length] as string;
 			const kind = KINDS.includes(wanted as Kind);
-			const met = kind ? figure.kinds.includes(wanted as Kind) : isColour(figure.fill === -1 ? figure.outline : figure.fill, wanted);
-			return { figure: figure.index, met, code: "arranged-alternating", data: { wanted, place: k + 1, name: this.name } };
+			const met = kind
+				? figure.kinds.includes(wanted as Kind)
+				: isColour(figure.fill === -1 ? figure.outline : figure.fill, wanted);
+			return {
+				figure: figure.index,
+				met,
+				code: "arranged-alternating",
+				data: { wanted, place: k + 1, name: this.name },
+			};
 		});
 	}
 }
@@ -226,7 +297,9 @@ class Judge {
 function sharedStart(figures: readonly Figure[], near: number): Point | undefined {
 	const [first] = figures;
 	const corners = first ? [first.start, ...first.points] : [];
-	return corners.find((p) => figures.every((f) => [f.start, ...f.points].some((q) => distance(p[0], p[1], q[0], q[1]) <= near)));
+	return corners.find((p) =>
+		figures.every((f) => [f.start, ...f.points].some((q) => distance(p[0], p[1], q[0], q[1]) <= near)),
+	);
 }
 
 const SEQUENCES = ["gap", "step", "growing", "turning", "alternating"] as const;
@@ -240,7 +313,9 @@ export const arrangement: Check<Options> = {
 		if (o.as === undefined && !more) return `say how they stand: as, or ${SEQUENCES.join(", ")}`;
 		if (o.as === "in drawing order" && !more) return `in drawing order goes with ${SEQUENCES.join(", ")}`;
 		if ((o.as === "along") !== (o.along !== undefined)) return "as: along goes with along, the lines";
-		return o.as === "ring" && typeof o.about === "object" && !Array.isArray(o.about) ? "a ring is about a point or the centre of a figure" : undefined;
+		return o.as === "ring" && typeof o.about === "object" && !Array.isArray(o.about)
+			? "a ring is about a point or the centre of a figure"
+			: undefined;
 	},
 	forbids: () => false,
 	names: (o) => (typeof o.about === "string" ? [o.about.slice("centre of ".length)] : []),
@@ -279,7 +354,13 @@ export const arrangement: Check<Options> = {
 		const figures = subjects.flatMap((s) => s.figures);
 		const wanted = subjects.reduce((sum, s) => sum + s.wanted, 0);
 		if (figures.length === 0 || (figures.length < 2 && o.as !== "mirror" && o.as !== "places"))
-			return { findings: [], share: 0, figures: figures.map((f) => f.index), wanted: Math.max(wanted, 2), missing: true };
+			return {
+				findings: [],
+				share: 0,
+				figures: figures.map((f) => f.index),
+				wanted: Math.max(wanted, 2),
+				missing: true,
+			};
 		const { findings, whole } = new Judge(o, scene).judge(figures);
 		const judgement = judgementOf(
 			o,

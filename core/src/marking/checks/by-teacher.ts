@@ -3,7 +3,10 @@ import type { Common, Judgement } from "../criterion.ts";
 import { type Check, single } from "./check.ts";
 
 const options = {
-	scale: z.record(z.string().regex(/^\d+(\.\d+)?$/, { error: "give points as the key, and what they stand for as its text" }), z.string().min(1)),
+	scale: z.record(
+		z.string().regex(/^\d+(\.\d+)?$/, { error: "give points as the key, and what they stand for as its text" }),
+		z.string().min(1),
+	),
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
 
@@ -15,7 +18,9 @@ export const byTeacher: Check<Options> = {
 	needs: (o) => {
 		const steps = Object.keys(o.scale).map(Number);
 		if (steps.length < 2) return "a scale has two steps or more";
-		return Math.max(...steps) === o.points ? undefined : `the scale's highest step is ${Math.max(...steps)}, the criterion's points are ${o.points}; make them equal`;
+		return Math.max(...steps) === o.points
+			? undefined
+			: `the scale's highest step is ${Math.max(...steps)}, the criterion's points are ${o.points}; make them equal`;
 	},
 	forbids: () => false,
 	says: (o) => ({ code: "by-teacher", data: { steps: Object.keys(o.scale).length } }),

@@ -11,12 +11,19 @@ const point = z.tuple([z.number(), z.number()]);
 const options = {
 	kept: z.array(z.enum(KEPT)).min(1).optional(),
 	moved: z.union([z.literal(true), point]).optional(),
-	figures: z.strictObject({ added: z.int().nonnegative().optional(), gone: z.int().nonnegative().optional() }).optional(),
+	figures: z
+		.strictObject({ added: z.int().nonnegative().optional(), gone: z.int().nonnegative().optional() })
+		.optional(),
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
 
 /** Whether two figures are alike in one respect. */
-export function isAlike(a: Figure, b: Figure, what: (typeof KEPT)[number], { position, size }: { position: number; size: number }): boolean {
+export function isAlike(
+	a: Figure,
+	b: Figure,
+	what: (typeof KEPT)[number],
+	{ position, size }: { position: number; size: number },
+): boolean {
 	switch (what) {
 		case "kind":
 			return a.kinds[0] === b.kinds[0];
@@ -45,7 +52,9 @@ function without(figures: readonly Figure[], others: readonly Figure[], near: Sc
 /** Each figure with its like of the starter: the one taken for the same name and number. */
 function paired(o: Options, scene: Scene, starter: Scene): { figure: Figure; before: Figure | undefined }[] {
 	const before = subjectsOf(starter, o.of);
-	return subjectsOf(scene, o.of).flatMap((subject, s) => subject.slots.flatMap((figure, i) => (figure ? [{ figure, before: before[s]?.slots[i] }] : [])));
+	return subjectsOf(scene, o.of).flatMap((subject, s) =>
+		subject.slots.flatMap((figure, i) => (figure ? [{ figure, before: before[s]?.slots[i] }] : [])),
+	);
 }
 
 /** What became of the drawing that was given out. */
@@ -54,8 +63,11 @@ export const change: Check<Options> = {
 	options,
 	timeless: true,
 	needs: (o) => {
-		if (o.kept === undefined && o.moved === undefined && o.figures === undefined) return "say what is wanted: kept, moved or figures";
-		return (o.kept !== undefined || o.moved !== undefined) && o.of === undefined ? "kept and moved go with of" : undefined;
+		if (o.kept === undefined && o.moved === undefined && o.figures === undefined)
+			return "say what is wanted: kept, moved or figures";
+		return (o.kept !== undefined || o.moved !== undefined) && o.of === undefined
+			? "kept and moved go with of"
+			: undefined;
 	},
 	forbids: (o) => o.moved === undefined && o.figures === undefined,
 	says: (o) => ({
@@ -79,18 +91,31 @@ export const change: Check<Options> = {
 			const data = { name: nameOf(o.of) };
 			if (!before) findings.push({ figure: figure.index, met: false, code: "change-new", data });
 			else {
-				for (const what of o.kept ?? []) findings.push({ figure: figure.index, met: isAlike(figure, before, what, scene.exactness), code: "change-kept", data: { ...data, what } });
+				for (const what of o.kept ?? [])
+					findings.push({
+						figure: figure.index,
+						met: isAlike(figure, before, what, scene.exactness),
+						code: "change-kept",
+						data: { ...data, what },
+					});
 				if (o.moved) {
 					const found = [figure.centre[0] - before.centre[0], figure.centre[1] - before.centre[1]] as const;
 					const by = Array.isArray(o.moved) ? o.moved : undefined;
 					const off = by ? distance(found[0], found[1], by[0], by[1]) : 0;
 					const met = by ? off <= full : distance(0, 0, found[0], found[1]) > full;
-					findings.push({ figure: figure.index, met, ...(by && { off, full }), code: "change-moved", data: { ...data, wanted: by ? [...by] : [], found: [...found] } });
+					findings.push({
+						figure: figure.index,
+						met,
+						...(by && { off, full }),
+						code: "change-moved",
+						data: { ...data, wanted: by ? [...by] : [], found: [...found] },
+					});
 				}
 			}
 		}
 		const count = (code: string, wanted: number | undefined, found: readonly Figure[]) =>
-			wanted !== undefined && findings.push({ met: found.length === wanted, code, data: { wanted, found: found.length } });
+			wanted !== undefined &&
+			findings.push({ met: found.length === wanted, code, data: { wanted, found: found.length } });
 		count("change-added", o.figures?.added, without(scene.drawing.figures, starter.drawing.figures, scene.exactness));
 		count("change-gone", o.figures?.gone, without(starter.drawing.figures, scene.drawing.figures, scene.exactness));
 		return judgementOf(

@@ -35,9 +35,21 @@ export function nameOf(of: Common["of"] | readonly FigureRef[]): string {
 	const one = of as Exclude<FigureRef, string>;
 	if (one["group of"] !== undefined) return `${one["group of"]} group`;
 	const kind = one.kind === undefined ? (one.text ? "text" : "figure") : [one.kind].flat().join(" or ");
-	const large = one.pick ?? (one.drawn === undefined ? undefined : typeof one.drawn === "number" ? `${one.drawn}. drawn` : `${one.drawn} drawn`);
+	const large =
+		one.pick ??
+		(one.drawn === undefined
+			? undefined
+			: typeof one.drawn === "number"
+				? `${one.drawn}. drawn`
+				: `${one.drawn} drawn`);
 	const paint = one.fill ?? one.outline;
-	return [large, one.filled === false ? "hollow" : undefined, paint, one.sides === undefined ? undefined : `${one.sides}\u2011sided`, kind.replaceAll("-", " ")]
+	return [
+		large,
+		one.filled === false ? "hollow" : undefined,
+		paint,
+		one.sides === undefined ? undefined : `${one.sides}\u2011sided`,
+		kind.replaceAll("-", " "),
+	]
 		.filter(Boolean)
 		.join(" ");
 }
@@ -53,7 +65,12 @@ export function askedSubjects(o: Common, scene: Scene): Subject[] {
 }
 
 /** Asks something of every figure that a criterion speaks of. @param asked how many findings one figure gives */
-export function eachFigure(o: Common, scene: Scene, asked: number, ask: (figure: Figure, subject: Subject) => readonly Finding[]): Judgement {
+export function eachFigure(
+	o: Common,
+	scene: Scene,
+	asked: number,
+	ask: (figure: Figure, subject: Subject) => readonly Finding[],
+): Judgement {
 	const subjects = askedSubjects(o, scene);
 	const figures = subjects.flatMap((s) => s.figures);
 	const findings = subjects.flatMap((subject) => subject.figures.flatMap((figure) => ask(figure, subject)));
@@ -62,11 +79,24 @@ export function eachFigure(o: Common, scene: Scene, asked: number, ask: (figure:
 }
 
 /** Findings with the part of them that is met. @param all how many there would be if nothing were missing */
-export function judgementOf(o: Common, findings: readonly Finding[], all: number, figures: readonly number[], wanted?: number, missing = findings.length === 0): Judgement {
+export function judgementOf(
+	o: Common,
+	findings: readonly Finding[],
+	all: number,
+	figures: readonly number[],
+	wanted?: number,
+	missing = findings.length === 0,
+): Judgement {
 	const met = findings.filter((f) => f.met).length;
 	const of = Math.max(all, findings.length);
 	const share = o.for === "any" ? Math.min(1, met) : of === 0 ? 0 : met / of;
-	return { findings, share, figures: [...new Set(figures)], ...(wanted !== undefined && { wanted }), ...(missing && { missing: true }) };
+	return {
+		findings,
+		share,
+		figures: [...new Set(figures)],
+		...(wanted !== undefined && { wanted }),
+		...(missing && { missing: true }),
+	};
 }
 
 /** One thing that is either so or not, with no figure of its own. */

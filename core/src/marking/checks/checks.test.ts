@@ -37,7 +37,9 @@ function reportOf(example: Example, program: string, brought: Brought = {}): Rep
 
 /** An option's schema without what makes it optional. */
 function inner(schema: z.ZodType): z.ZodType {
-	return schema instanceof z.ZodOptional || schema instanceof z.ZodDefault ? inner(schema.unwrap() as z.ZodType) : schema;
+	return schema instanceof z.ZodOptional || schema instanceof z.ZodDefault
+		? inner(schema.unwrap() as z.ZodType)
+		: schema;
 }
 
 /** The options of a shape; those of options that are objects themselves are named with a point. */
@@ -50,7 +52,9 @@ function optionsOf(shape: z.ZodRawShape): string[] {
 				: own instanceof z.ZodUnion
 					? own.options.map((o) => inner(o as z.ZodType)).find((o) => o instanceof z.ZodObject && name === "unchanged")
 					: undefined;
-		return object instanceof z.ZodObject && !WHOLE.has(name) ? optionsOf(object.shape).map((more) => `${name}.${more}`) : [name];
+		return object instanceof z.ZodObject && !WHOLE.has(name)
+			? optionsOf(object.shape).map((more) => `${name}.${more}`)
+			: [name];
 	});
 }
 
@@ -79,7 +83,9 @@ for (const check of CHECKS) {
 		if (word) {
 			test(`every word of ${word} has an example`, () => {
 				const shown = own.filter((e) => e.option === word).map((e) => e.criterion);
-				const missing = wordsOf(check.options[word] as z.ZodType).filter((w) => !shown.some((c) => c.includes(`${word}: ${w}`) || c.includes(`${word}: { ${w}`)));
+				const missing = wordsOf(check.options[word] as z.ZodType).filter(
+					(w) => !shown.some((c) => c.includes(`${word}: ${w}`) || c.includes(`${word}: { ${w}`)),
+				);
 				expect(missing).toEqual([]);
 			});
 		}
@@ -100,5 +106,6 @@ test("there are words for every check and finding, and none is given twice", () 
 });
 
 test("no sentence of the examples holds a code, a lost value or a key of the file", () => {
-	for (const { asks, says } of EXAMPLES) expect(`${asks} ${says}`).not.toMatch(/undefined|NaN|Infinity|\[object|[a-z]-[a-z]+-[a-z]+|-1\b(?!\.)/);
+	for (const { asks, says } of EXAMPLES)
+		expect(`${asks} ${says}`).not.toMatch(/undefined|NaN|Infinity|\[object|[a-z]-[a-z]+-[a-z]+|-1\b(?!\.)/);
 });

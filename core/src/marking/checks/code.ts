@@ -1,7 +1,15 @@
 import { z } from "zod";
 import type { Common, Finding, Judgement } from "../criterion.ts";
 import { figuresOf, type Scene } from "../scene.ts";
-import { callsWritten, coloursWritten, loopsIn, stepsOf, tiedAndFixed, variablesIn, workedOut } from "../source/asked.ts";
+import {
+	callsWritten,
+	coloursWritten,
+	loopsIn,
+	stepsOf,
+	tiedAndFixed,
+	variablesIn,
+	workedOut,
+} from "../source/asked.ts";
 import { linesUsing, repeatedStretch, statementLines, USABLE } from "../source/constructs.ts";
 import { Program } from "../source/program.ts";
 import { type Region, region, stepsIn } from "../source/region.ts";
@@ -16,7 +24,13 @@ const options = {
 	avoids: words.optional(),
 	"at least": z.int().min(1).optional(),
 	in: region.optional(),
-	loop: z.strictObject({ rounds: z.int().nonnegative().optional(), variable: z.literal("used").optional(), nested: z.literal(true).optional() }).optional(),
+	loop: z
+		.strictObject({
+			rounds: z.int().nonnegative().optional(),
+			variable: z.literal("used").optional(),
+			nested: z.literal(true).optional(),
+		})
+		.optional(),
 	routine: z
 		.strictObject({
 			number: z.int().nonnegative().optional(),
@@ -25,7 +39,9 @@ const options = {
 			counting: z.enum(["written", "made"]).optional(),
 		})
 		.optional(),
-	statements: z.strictObject({ "at most": z.int().min(1).optional(), "fewer than": z.enum(["starter", "own last"]).optional() }).optional(),
+	statements: z
+		.strictObject({ "at most": z.int().min(1).optional(), "fewer than": z.enum(["starter", "own last"]).optional() })
+		.optional(),
 	written: z.partialRecord(word, z.int().nonnegative()).optional(),
 	calculation: z
 		.strictObject({
@@ -49,7 +65,12 @@ type Options = Common & z.infer<z.ZodObject<typeof options>>;
 /** Remarks that speak of what is written and never used; `pen up` and `pen down` aren't among them. */
 const UNUSED: ReadonlySet<string> = new Set(["setting-unused", "routine-unused", "picture-unlaid", "name-unused"]);
 
-const said = (met: boolean, code: string, data: Finding["data"], lines: readonly number[] = []): Finding => ({ met, code, data, lines: [...new Set(lines)] });
+const said = (met: boolean, code: string, data: Finding["data"], lines: readonly number[] = []): Finding => ({
+	met,
+	code,
+	data,
+	lines: [...new Set(lines)],
+});
 
 class Judge {
 	private readonly o: Options;
@@ -97,14 +118,31 @@ class Judge {
 
 	private avoids(w: string): Finding {
 		const lines = linesUsing(this.program, w, this.where, this.instead);
-		return said(lines.length === 0, "code-avoids", { word: w, found: lines.length, where: this.where, line: lines[0] ?? 0 }, lines);
+		return said(
+			lines.length === 0,
+			"code-avoids",
+			{ word: w, found: lines.length, where: this.where, line: lines[0] ?? 0 },
+			lines,
+		);
 	}
 
 	private loop({ rounds, variable, nested }: NonNullable<Options["loop"]>): Finding {
 		const loops = loopsIn(this.program, this.where, this.instead);
-		const found = loops.filter((l) => (rounds === undefined || l.rounds === rounds) && (variable === undefined || l.usesVariable) && (nested === undefined || l.nested));
+		const found = loops.filter(
+			(l) =>
+				(rounds === undefined || l.rounds === rounds) &&
+				(variable === undefined || l.usesVariable) &&
+				(nested === undefined || l.nested),
+		);
 		const near = (found[0] ?? loops[0])?.rounds;
-		const data = { rounds: rounds ?? -1, variable: variable !== undefined, nested: nested === true, loops: loops.length, found: near ?? -1, where: this.where };
+		const data = {
+			rounds: rounds ?? -1,
+			variable: variable !== undefined,
+			nested: nested === true,
+			loops: loops.length,
+			found: near ?? -1,
+			where: this.where,
+		};
 		return said(
 			found.length > 0,
 			"code-loop",
@@ -118,17 +156,30 @@ class Judge {
 		const routines = [...program.routines.values()];
 		const lines = routines.map((r) => r.place.line);
 		const findings: Finding[] = [];
-		if (number !== undefined) findings.push(said(routines.length === number, "code-routines", { wanted: number, found: routines.length }, lines));
+		if (number !== undefined)
+			findings.push(
+				said(routines.length === number, "code-routines", { wanted: number, found: routines.length }, lines),
+			);
 		if (values !== undefined) {
 			const most = Math.max(0, ...routines.map((r) => r.parameters.length));
-			findings.push(said(most >= values, "code-values", { wanted: values, found: most, routines: routines.length }, lines));
+			findings.push(
+				said(most >= values, "code-values", { wanted: values, found: most, routines: routines.length }, lines),
+			);
 		}
 		if (called) {
 			const calls = counting === "made" ? callsMade(this.scene.tape) : callsWritten(program);
 			const most = Math.max(0, ...calls.values());
-			findings.push(said(most >= called["at least"], "code-called", { wanted: called["at least"], found: most, counting, routines: routines.length }, lines));
+			findings.push(
+				said(
+					most >= called["at least"],
+					"code-called",
+					{ wanted: called["at least"], found: most, counting, routines: routines.length },
+					lines,
+				),
+			);
 		}
-		if (findings.length === 0) findings.push(said(routines.length > 0, "code-routines", { wanted: -1, found: routines.length }, lines));
+		if (findings.length === 0)
+			findings.push(said(routines.length > 0, "code-routines", { wanted: -1, found: routines.length }, lines));
 		return findings;
 	}
 
@@ -136,12 +187,24 @@ class Judge {
 		const lines = statementLines(this.program, this.where, this.instead);
 		const findings: Finding[] = [];
 		if (asked["at most"] !== undefined)
-			findings.push(said(lines.length <= asked["at most"], "code-statements", { most: asked["at most"], found: lines.length, where: this.where }));
+			findings.push(
+				said(lines.length <= asked["at most"], "code-statements", {
+					most: asked["at most"],
+					found: lines.length,
+					where: this.where,
+				}),
+			);
 		const than = asked["fewer than"];
 		if (than) {
 			const source = this.scene.case.sourceOf(than === "starter" ? "starter" : "own last try");
 			const before = source === undefined ? undefined : statementLines(new Program(source), this.where).length;
-			findings.push(said(before !== undefined && lines.length < before, "code-fewer", { than, before: before ?? -1, found: lines.length }));
+			findings.push(
+				said(before !== undefined && lines.length < before, "code-fewer", {
+					than,
+					before: before ?? -1,
+					found: lines.length,
+				}),
+			);
 		}
 		return findings;
 	}
@@ -195,8 +258,17 @@ class Judge {
 	}
 
 	private tied(use: "places" | "sizes"): Finding {
-		const { tied, fixed } = tiedAndFixed(stepsOf(this.program, this.where, this.instead, this.drawnBy), use, this.program);
-		return said(tied.length > 0 && fixed.length === 0, "code-tied", { use, fixed: fixed.length, line: fixed[0] ?? 0 }, fixed.length > 0 ? fixed : tied);
+		const { tied, fixed } = tiedAndFixed(
+			stepsOf(this.program, this.where, this.instead, this.drawnBy),
+			use,
+			this.program,
+		);
+		return said(
+			tied.length > 0 && fixed.length === 0,
+			"code-tied",
+			{ use, fixed: fixed.length, line: fixed[0] ?? 0 },
+			fixed.length > 0 ? fixed : tied,
+		);
 	}
 
 	private colours(as: "name" | "numbers" | "code"): Finding {
@@ -271,7 +343,8 @@ export const code: Check<Options> = {
 		},
 	}),
 	judge(o, scene): Judgement {
-		if (!scene.case.program.checked || stepsIn(scene.case.program, "anywhere").length === 0) return { findings: [], share: 0, figures: [], missing: true };
+		if (!scene.case.program.checked || stepsIn(scene.case.program, "anywhere").length === 0)
+			return { findings: [], share: 0, figures: [], missing: true };
 		return judgementOf(o, new Judge(o, scene).all(), 0, []);
 	},
 };

@@ -33,7 +33,9 @@ export function inWords(paint: number): string {
 /** Whether a paint is within a distance of a colour; a family has no one place, so that its own borders count. */
 function isNear(paint: number, word: string, by: number): boolean {
 	const wanted = parseColour(word);
-	return wanted === undefined || FAMILIES.includes(word as Family) ? isColour(paint, word) : difference(paint, wanted) <= by;
+	return wanted === undefined || FAMILIES.includes(word as Family)
+		? isColour(paint, word)
+		: difference(paint, wanted) <= by;
 }
 
 class Judge {
@@ -63,8 +65,11 @@ class Judge {
 		if (o["one of"]) return o["one of"].some((word) => isColour(paint, word));
 		if (o.near) return paint !== -1 && isNear(paint, o.near.colour, o.near.by);
 		if (o.as !== undefined) return this.of(o.as).some((other) => sameColour(paint, other));
-		if (o["not as"] !== undefined) return paint !== -1 && this.of(o["not as"]).every((other) => !sameColour(paint, other));
-		return o.same ? others.every((other) => sameColour(paint, other)) : others.every((other) => !sameColour(paint, other));
+		if (o["not as"] !== undefined)
+			return paint !== -1 && this.of(o["not as"]).every((other) => !sameColour(paint, other));
+		return o.same
+			? others.every((other) => sameColour(paint, other))
+			: others.every((other) => !sameColour(paint, other));
 	}
 
 	private data(paint: number, wanted?: string): Finding["data"] {
@@ -99,7 +104,9 @@ class Judge {
 			});
 		}
 		const paints = figures.map((f) => this.paintOf(f));
-		const usual = o.same ? paints.reduce((best, p) => (alike(paints, p) > alike(paints, best) ? p : best), paints[0] ?? -1) : -1;
+		const usual = o.same
+			? paints.reduce((best, p) => (alike(paints, p) > alike(paints, best) ? p : best), paints[0] ?? -1)
+			: -1;
 		return figures.map((figure, i) => {
 			const paint = paints[i] as number;
 			const met = o.same
@@ -121,7 +128,10 @@ const WAYS = ["is", "not", "one of", "near", "same", "different", "as", "not as"
 export const colour: Check<Options> = {
 	name: "colour",
 	options,
-	needs: (o) => (WAYS.filter((way) => o[way] !== undefined).length === 1 ? undefined : `say which colour by one of ${WAYS.join(", ")}`),
+	needs: (o) =>
+		WAYS.filter((way) => o[way] !== undefined).length === 1
+			? undefined
+			: `say which colour by one of ${WAYS.join(", ")}`,
 	forbids: (o) => o.what === "paper",
 	names: (o) => [o.as, o["not as"]],
 	says: (o) => ({
@@ -146,7 +156,10 @@ export const colour: Check<Options> = {
 		const subjects = askedSubjects(o, scene);
 		const wanted = subjects.reduce((sum, s) => sum + s.wanted, 0);
 		// All of one colour, or each in its own, is asked of all figures together.
-		const together: Subject[] = o.same || o.different ? [{ name: nameOf(o.of), wanted, figures: subjects.flatMap((s) => s.figures), slots: [] }] : subjects;
+		const together: Subject[] =
+			o.same || o.different
+				? [{ name: nameOf(o.of), wanted, figures: subjects.flatMap((s) => s.figures), slots: [] }]
+				: subjects;
 		const findings = together.flatMap((subject) => judge.subject(subject));
 		return judgementOf(
 			o,

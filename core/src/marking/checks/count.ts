@@ -23,9 +23,15 @@ function counted({ selection, drawing }: Scene, of: Common["of"]): readonly Figu
 export const count: Check<Options> = {
 	name: "count",
 	options,
-	needs: (o) => (o.exactly === undefined && o["at least"] === undefined && o["at most"] === undefined ? "say how many: exactly, at least or at most" : undefined),
+	needs: (o) =>
+		o.exactly === undefined && o["at least"] === undefined && o["at most"] === undefined
+			? "say how many: exactly, at least or at most"
+			: undefined,
 	forbids: (o) => o["at most"] !== undefined && o.exactly === undefined && o["at least"] === undefined,
-	says: (o) => ({ code: "count", data: { name: nameOf(o.of), exactly: o.exactly ?? -1, least: o["at least"] ?? -1, most: o["at most"] ?? -1 } }),
+	says: (o) => ({
+		code: "count",
+		data: { name: nameOf(o.of), exactly: o.exactly ?? -1, least: o["at least"] ?? -1, most: o["at most"] ?? -1 },
+	}),
 	judge(o, scene): Judgement {
 		const figures = counted(scene, o.of).map((f) => f.index);
 		const found = figures.length;
@@ -35,7 +41,14 @@ export const count: Check<Options> = {
 		const wanted = found < low ? low : high;
 		const share = met ? 1 : Math.min(found, wanted) / Math.max(found, wanted, 1);
 		return {
-			findings: [{ met, off: met ? 0 : Math.abs(found - wanted), code: "count", data: { name: nameOf(o.of), found, low, high: Number.isFinite(high) ? high : -1 } }],
+			findings: [
+				{
+					met,
+					off: met ? 0 : Math.abs(found - wanted),
+					code: "count",
+					data: { name: nameOf(o.of), found, low, high: Number.isFinite(high) ? high : -1 },
+				},
+			],
 			share,
 			figures,
 		};

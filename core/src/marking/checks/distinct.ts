@@ -33,23 +33,40 @@ function keyOf(figure: Figure, what: NonNullable<Options["what"]>, scene: Scene)
 export const distinct: Check<Options> = {
 	name: "distinct",
 	options,
-	needs: (o) => (o.what === undefined && !o["no twins"] ? "say what is wanted: what and at least, or no twins" : undefined),
+	needs: (o) =>
+		o.what === undefined && !o["no twins"] ? "say what is wanted: what and at least, or no twins" : undefined,
 	names: (o) => o.among ?? [],
 	forbids: (o) => o["no twins"] === true && o.what === undefined,
-	says: (o) => ({ code: "distinct", data: { name: nameOf(o.among ?? o.of), what: o.what ?? "", least: o["at least"] ?? 2, twins: o["no twins"] === true } }),
+	says: (o) => ({
+		code: "distinct",
+		data: {
+			name: nameOf(o.among ?? o.of),
+			what: o.what ?? "",
+			least: o["at least"] ?? 2,
+			twins: o["no twins"] === true,
+		},
+	}),
 	judge(o, scene): Judgement {
 		const figures = figuresOf(scene, o.among ?? o.of ?? "everything");
 		const findings: Finding[] = [];
 		let share = 1;
 		if (o.what) {
 			const least = o["at least"] ?? 2;
-			const found = new Set(figures.map((f) => keyOf(f, o.what as NonNullable<Options["what"]>, scene)).filter((k) => k !== undefined)).size;
+			const found = new Set(
+				figures.map((f) => keyOf(f, o.what as NonNullable<Options["what"]>, scene)).filter((k) => k !== undefined),
+			).size;
 			findings.push({ met: found >= least, code: "distinct", data: { what: o.what, least, found } });
 			share = Math.min(1, found / least);
 		}
 		if (o["no twins"]) {
 			const twins = figures.filter((f) => f.twin !== null);
-			for (const f of twins) findings.push({ figure: f.index, met: false, code: "twin", data: { kind: kindWords(f), line: f.lines[0] ?? 0, count: twins.length } });
+			for (const f of twins)
+				findings.push({
+					figure: f.index,
+					met: false,
+					code: "twin",
+					data: { kind: kindWords(f), line: f.lines[0] ?? 0, count: twins.length },
+				});
 			if (twins.length === 0) findings.push({ met: true, code: "twin-none", data: {} });
 			else share = 0;
 		}

@@ -21,7 +21,12 @@ function askedOf(o: Options, figure: Figure): Finding[] {
 	const name = nameOf(o.of);
 	const findings: Finding[] = [];
 	if (o.is)
-		findings.push({ figure: figure.index, met: isSo(figure, o.is), code: "filling", data: { name, wanted: o.is, filled: figure.fill !== -1, outlined: figure.outline !== -1 } });
+		findings.push({
+			figure: figure.index,
+			met: isSo(figure, o.is),
+			code: "filling",
+			data: { name, wanted: o.is, filled: figure.fill !== -1, outlined: figure.outline !== -1 },
+		});
 	if (o.outline) {
 		const least = o.outline["at least"] ?? 0;
 		const wide = figure.closed && figure.outline !== -1 && figure.outlineWidth >= least - 1e-9;
@@ -38,6 +43,9 @@ export const filling: Check<Options> = {
 	options,
 	needs: (o) => (o.is === undefined && o.outline === undefined ? "say what is wanted: is, or outline" : undefined),
 	forbids: () => false,
-	says: (o) => ({ code: "filling", data: { name: nameOf(o.of), is: o.is ?? "", least: o.outline?.["at least"] ?? -1, not: o.outline?.not ?? "" } }),
+	says: (o) => ({
+		code: "filling",
+		data: { name: nameOf(o.of), is: o.is ?? "", least: o.outline?.["at least"] ?? -1, not: o.outline?.not ?? "" },
+	}),
 	judge: (o, scene) => eachFigure(o, scene, (o.is ? 1 : 0) + (o.outline ? 1 : 0), (figure) => askedOf(o, figure)),
 };

@@ -9,7 +9,10 @@ import { figureName } from "../selector.ts";
 import { type Check, single } from "./check.ts";
 
 const options = {
-	to: z.union([z.enum(["model", "example", "starter", "own last try"]), z.strictObject({ "own hand-in of": figureName })]),
+	to: z.union([
+		z.enum(["model", "example", "starter", "own last try"]),
+		z.strictObject({ "own hand-in of": figureName }),
+	]),
 	"at least": z.number().gt(0).max(1).optional(),
 	ignoring: z
 		.array(z.enum(["place", "scale", "colour"]))
@@ -21,7 +24,8 @@ type Options = Common & z.infer<z.ZodObject<typeof options>>;
 /** How much agrees unless a criterion says. */
 const USUAL = 0.9;
 
-export const referenceWords = (to: Reference) => (typeof to === "string" ? to : `own hand-in of ${to["own hand-in of"]}`);
+export const referenceWords = (to: Reference) =>
+	typeof to === "string" ? to : `own hand-in of ${to["own hand-in of"]}`;
 
 /** The drawing to compare with, at the moment that the scene stands for. */
 function sceneOf(o: Options, scene: Scene): Scene | undefined {
@@ -36,16 +40,31 @@ export const likeness: Check<Options> = {
 	name: "likeness",
 	options,
 	forbids: () => false,
-	says: (o) => ({ code: "likeness", data: { to: referenceWords(o.to), least: o["at least"] ?? USUAL, ignoring: o.ignoring ?? [] } }),
+	says: (o) => ({
+		code: "likeness",
+		data: { to: referenceWords(o.to), least: o["at least"] ?? USUAL, ignoring: o.ignoring ?? [] },
+	}),
 	judge(o, scene): Judgement {
 		const other = sceneOf(o, scene);
 		if (!other) return { findings: [], share: 0, figures: [], missing: true };
 		if (scene.drawing.figures.length === 0) return { findings: [], share: 0, figures: [], missing: true };
-		const ignoring = { place: o.ignoring?.includes("place") ?? false, scale: o.ignoring?.includes("scale") ?? false, colour: o.ignoring?.includes("colour") ?? false };
+		const ignoring = {
+			place: o.ignoring?.includes("place") ?? false,
+			scale: o.ignoring?.includes("scale") ?? false,
+			colour: o.ignoring?.includes("colour") ?? false,
+		};
 		const seenAs = (s: Scene) => ({ figures: s.drawing.figures, sheet: sheetBounds(s.sheet), up: s.up });
 		const share = likenessOf(seenAs(other), seenAs(scene), ignoring, sameColour);
 		const least = o["at least"] ?? USUAL;
-		const judgement = single(share >= least - 1e-9, "likeness", { to: referenceWords(o.to), wanted: least, found: share });
-		return { ...judgement, share: Math.min(1, share / least), figures: scene.drawing.figures.map((f) => f.index).slice(0, 1000) };
+		const judgement = single(share >= least - 1e-9, "likeness", {
+			to: referenceWords(o.to),
+			wanted: least,
+			found: share,
+		});
+		return {
+			...judgement,
+			share: Math.min(1, share / least),
+			figures: scene.drawing.figures.map((f) => f.index).slice(0, 1000),
+		};
 	},
 };

@@ -65,36 +65,63 @@ class Judge {
 		const found = MEASURES[name].of(figure);
 		const data = { name: nameOf(o.of), what: name };
 		if (!found) {
-			this.findings.push({ figure: figure.index, met: false, code: "measure-none", data: { ...data, closed: figure.closed } });
+			this.findings.push({
+				figure: figure.index,
+				met: false,
+				code: "measure-none",
+				data: { ...data, closed: figure.closed },
+			});
 			return;
 		}
 		if (o.grows) return this.growing(figure, found, name);
 		const several = [o.what].flat().length > 1;
 		const wanted = this.wanted(index, several);
-		const shown = found.length > 1 && found.every((v) => Math.abs(v - (found[0] as number)) < 0.05) ? [found[0] as number] : found;
+		const shown =
+			found.length > 1 && found.every((v) => Math.abs(v - (found[0] as number)) < 0.05) ? [found[0] as number] : found;
 		const tolerance = this.full(name, wanted?.[0] ?? found[0] ?? 0);
 		if (wanted) {
 			const whole = !several && wanted.length > 1 && wanted.length !== found.length;
-			const offs = o["in any order"] ? offsOf(found, wanted, true) : figure.closed ? turnedOffs(found, wanted) : offsOf(found, wanted, false);
+			const offs = o["in any order"]
+				? offsOf(found, wanted, true)
+				: figure.closed
+					? turnedOffs(found, wanted)
+					: offsOf(found, wanted, false);
 			const off = whole ? Number.POSITIVE_INFINITY : Math.max(...offs);
-			this.findings.push({ figure: figure.index, met: off <= tolerance + 1e-9, off, full: tolerance, code: "measure", data: { ...data, wanted, found: shown } });
+			this.findings.push({
+				figure: figure.index,
+				met: off <= tolerance + 1e-9,
+				off,
+				full: tolerance,
+				code: "measure",
+				data: { ...data, wanted, found: shown },
+			});
 			return;
 		}
 		const [low, high] = this.range();
 		const slack = o.within === undefined ? 1e-6 : tolerance;
 		const off = Math.max(...found.map((v) => Math.max(low - v, v - high, 0)));
-		this.findings.push({ figure: figure.index, met: off <= slack, off, full: tolerance, code: "measure-range", data: { ...data, low, high, found: shown } });
+		this.findings.push({
+			figure: figure.index,
+			met: off <= slack,
+			off,
+			full: tolerance,
+			code: "measure-range",
+			data: { ...data, low, high, found: shown },
+		});
 	}
 
 	/** The least and the most that are met; more and less than another figure's by more than the tolerance. */
 	private range(): [number, number] {
 		const { o } = this;
 		const than = o["more than"] ?? o["less than"];
-		if (!than) return o.between ?? [o["at least"] ?? Number.NEGATIVE_INFINITY, o["at most"] ?? Number.POSITIVE_INFINITY];
+		if (!than)
+			return o.between ?? [o["at least"] ?? Number.NEGATIVE_INFINITY, o["at most"] ?? Number.POSITIVE_INFINITY];
 		const values = figuresOf(this.scene, than.of).flatMap((f) => MEASURES[than.what].of(f) ?? []);
 		if (values.length === 0) return [Number.NaN, Number.NaN];
 		const near = toleranceOf(MEASURES[than.what].unit, values[0] as number, this.scene.exactness);
-		return o["more than"] ? [Math.max(...values) + near, Number.POSITIVE_INFINITY] : [Number.NEGATIVE_INFINITY, Math.min(...values) - near];
+		return o["more than"]
+			? [Math.max(...values) + near, Number.POSITIVE_INFINITY]
+			: [Number.NEGATIVE_INFINITY, Math.min(...values) - near];
 	}
 
 	private wanted(index: number, several: boolean): readonly number[] | undefined {
@@ -118,7 +145,13 @@ class Judge {
 		const off = found.length < 2 ? Number.POSITIVE_INFINITY : Math.max(...offs);
 		const full = this.full(name, first);
 		const at = offs.findIndex((v) => v > full);
-		const data = { name: nameOf(this.o.of), what: name, wanted: [wanted[Math.max(0, at)] as number], found: [found[Math.max(0, at)] as number], place: at + 1 };
+		const data = {
+			name: nameOf(this.o.of),
+			what: name,
+			wanted: [wanted[Math.max(0, at)] as number],
+			found: [found[Math.max(0, at)] as number],
+			place: at + 1,
+		};
 		this.findings.push({ figure: figure.index, met: off <= full + 1e-9, off, full, code: "measure-grows", data });
 	}
 
@@ -177,7 +210,12 @@ export const measure: Check<Options> = {
 		const plain = names.filter((n) => MEASURES[n].unit === "size" && n !== "closing gap" && n !== "side lengths");
 		return {
 			sizes:
-				wanted.length === 0 ? [] : plain.map((n) => ({ wanted: wanted[Math.min(names.indexOf(n), wanted.length - 1)] as number, found: (f: Figure) => MEASURES[n].of(f)?.[0] })),
+				wanted.length === 0
+					? []
+					: plain.map((n) => ({
+							wanted: wanted[Math.min(names.indexOf(n), wanted.length - 1)] as number,
+							found: (f: Figure) => MEASURES[n].of(f)?.[0],
+						})),
 		};
 	},
 	judge(o, scene): Judgement {

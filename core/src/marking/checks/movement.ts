@@ -25,7 +25,8 @@ type Options = Common & z.infer<z.ZodObject<typeof options>>;
 
 const listOf = (of: Edges) => [of].flat() as Exclude<Edges, readonly unknown[]>[];
 const isPoint = (of: Options["reaches"]): of is [number, number] => Array.isArray(of) && typeof of[0] === "number";
-const edgeName = (of: Exclude<Edges, readonly unknown[]>) => (typeof of === "string" ? of : "x" in of ? `x = ${of.x}` : `y = ${of.y}`);
+const edgeName = (of: Exclude<Edges, readonly unknown[]>) =>
+	typeof of === "string" ? of : "x" in of ? `x = ${of.x}` : `y = ${of.y}`;
 
 class Judge {
 	private readonly o: Options;
@@ -56,7 +57,11 @@ class Judge {
 			...(o["each frame"] ? this.pace(o["each frame"]) : []),
 			...(o.stays ? [this.stays()] : []),
 			...(o["turns at"] ? this.turns(o["turns at"]) : []),
-			...(o.reaches === undefined ? [] : isPoint(o.reaches) ? [this.reachesPoint(o.reaches)] : listOf(o.reaches).map((e) => this.reaches(e))),
+			...(o.reaches === undefined
+				? []
+				: isPoint(o.reaches)
+					? [this.reachesPoint(o.reaches)]
+					: listOf(o.reaches).map((e) => this.reaches(e))),
 			...(o.trail ? [this.trail()] : []),
 			...(o["comes to rest"] ? [this.rests()] : []),
 		];
@@ -72,8 +77,17 @@ class Judge {
 		return steps.map(({ dx, dy, frame, turning }) => {
 			const ahead = distance(dx, dy, step[0], step[1]);
 			const back = o["either way"] ? distance(dx, dy, -step[0], -step[1]) : Number.POSITIVE_INFINITY;
-			const off = turning && o["either way"] ? Math.min(ahead, back, Math.max(0, distance(0, 0, dx, dy) - size)) : Math.min(ahead, back);
-			return this.finding(off <= full + 1e-9, "movement-step", { wanted: [...step], found: [dx, dy], frame }, off, full);
+			const off =
+				turning && o["either way"]
+					? Math.min(ahead, back, Math.max(0, distance(0, 0, dx, dy) - size))
+					: Math.min(ahead, back);
+			return this.finding(
+				off <= full + 1e-9,
+				"movement-step",
+				{ wanted: [...step], found: [dx, dy], frame },
+				off,
+				full,
+			);
 		});
 	}
 
@@ -100,24 +114,45 @@ class Judge {
 		const asked = list.map((edge) => {
 			const offs = turns.map((turn) => this.motion.offEdge(turn, edge, this.o.by ?? "rim", this.scene));
 			const best = offs.reduce((a, b) => (b < a ? b : a), Number.POSITIVE_INFINITY);
-			return this.finding(best <= margin + 1e-9, "movement-turn", { edge: edgeName(edge), found: Number.isFinite(best) ? best : -1, turns: turns.length }, best, margin);
+			return this.finding(
+				best <= margin + 1e-9,
+				"movement-turn",
+				{ edge: edgeName(edge), found: Number.isFinite(best) ? best : -1, turns: turns.length },
+				best,
+				margin,
+			);
 		});
-		const elsewhere = turns.filter((turn) => list.every((edge) => this.motion.offEdge(turn, edge, this.o.by ?? "rim", this.scene) > margin));
+		const elsewhere = turns.filter((turn) =>
+			list.every((edge) => this.motion.offEdge(turn, edge, this.o.by ?? "rim", this.scene) > margin),
+		);
 		// A turn that belongs to no edge counts where every edge has one: else it is that edge's, missed.
-		if (elsewhere.length > 0 && asked.every((f) => f.met)) asked.push(this.finding(false, "movement-turn-elsewhere", { frame: elsewhere[0]?.frame ?? 0 }));
+		if (elsewhere.length > 0 && asked.every((f) => f.met))
+			asked.push(this.finding(false, "movement-turn-elsewhere", { frame: elsewhere[0]?.frame ?? 0 }));
 		return asked;
 	}
 
 	private reaches(edge: Exclude<Edges, readonly unknown[]>): Finding {
 		const off = this.motion.nearestToEdge(edge, this.o.by ?? "rim", this.scene);
 		const margin = this.margin();
-		return this.finding(off <= margin + 1e-9, "movement-reaches", { edge: edgeName(edge), found: Number.isFinite(off) ? off : -1 }, off, margin);
+		return this.finding(
+			off <= margin + 1e-9,
+			"movement-reaches",
+			{ edge: edgeName(edge), found: Number.isFinite(off) ? off : -1 },
+			off,
+			margin,
+		);
 	}
 
 	private reachesPoint(at: Point): Finding {
 		const off = this.motion.nearestTo(at);
 		const margin = this.margin();
-		return this.finding(off <= margin + 1e-9, "movement-reaches", { edge: at.join(", "), found: Number.isFinite(off) ? off : -1 }, off, margin);
+		return this.finding(
+			off <= margin + 1e-9,
+			"movement-reaches",
+			{ edge: at.join(", "), found: Number.isFinite(off) ? off : -1 },
+			off,
+			margin,
+		);
 	}
 
 	private trail(): Finding {
@@ -141,7 +176,9 @@ export const movement: Check<Options> = {
 		if (WAYS.every((way) => o[way] === undefined)) return `say what is wanted: ${WAYS.join(", ")}`;
 		return o["either way"] && !o["each frame"] ? "either way goes with each frame" : undefined;
 	},
-	forbids: (o) => (o.trail !== undefined || o.stays !== undefined) && WAYS.every((way) => way === "trail" || way === "stays" || o[way] === undefined),
+	forbids: (o) =>
+		(o.trail !== undefined || o.stays !== undefined) &&
+		WAYS.every((way) => way === "trail" || way === "stays" || o[way] === undefined),
 	names: (o) =>
 		[o["turns at"], isPoint(o.reaches) ? undefined : o.reaches].flatMap((e) =>
 			e === undefined ? [] : listOf(e).filter((x): x is string => typeof x === "string" && !EDGES.includes(x as never)),
@@ -155,7 +192,8 @@ export const movement: Check<Options> = {
 			stays: o.stays === true,
 			turns: o["turns at"] === undefined ? [] : listOf(o["turns at"]).map(edgeName),
 			by: o.by ?? "rim",
-			reaches: o.reaches === undefined ? [] : isPoint(o.reaches) ? [o.reaches.join(", ")] : listOf(o.reaches).map(edgeName),
+			reaches:
+				o.reaches === undefined ? [] : isPoint(o.reaches) ? [o.reaches.join(", ")] : listOf(o.reaches).map(edgeName),
 			trail: o.trail !== undefined,
 			rests: o["comes to rest"] === true,
 		},
@@ -163,7 +201,8 @@ export const movement: Check<Options> = {
 	judge(o, scene): Judgement {
 		const subjects = subjectsOf(scene, o.of);
 		const wanted = subjects.reduce((sum, s) => sum + s.wanted, 0);
-		const motions = o.of === undefined ? [] : figuresOf(scene, o.of as never).map((figure) => Motion.of(figure, scene.case));
+		const motions =
+			o.of === undefined ? [] : figuresOf(scene, o.of as never).map((figure) => Motion.of(figure, scene.case));
 		if (motions.length === 0) return { findings: [], share: 0, figures: [], missing: true };
 		const perFigure = motions.map((motion) => new Judge(o, scene, motion).all());
 		const findings = perFigure.flat();

@@ -19,9 +19,17 @@ export const nothingElse: Check<Options> = {
 		const wanted = new Set([...scene.taken.values()].flatMap((t) => t.slots.flatMap((f) => f?.index ?? [])));
 		// What a selector with a number or a choice allows is looked up as a whole.
 		for (const of of allowed)
-			for (const f of of.number === undefined && of["group of"] === undefined ? scene.selection.all(of) : figuresOf(scene, of)) for (const i of membersOf(f)) wanted.add(i);
+			for (const f of of.number === undefined && of["group of"] === undefined
+				? scene.selection.all(of)
+				: figuresOf(scene, of))
+				for (const i of membersOf(f)) wanted.add(i);
 		const extra = scene.drawing.figures.filter((f) => !wanted.has(f.index));
-		const findings: Finding[] = extra.map((f) => ({ figure: f.index, met: false, code: "extra", data: { kind: kindWords(f), line: f.lines[0] ?? 0, count: extra.length } }));
+		const findings: Finding[] = extra.map((f) => ({
+			figure: f.index,
+			met: false,
+			code: "extra",
+			data: { kind: kindWords(f), line: f.lines[0] ?? 0, count: extra.length },
+		}));
 		if (findings.length === 0) findings.push({ met: true, code: "extra-none", data: {} });
 		return { findings, share: extra.length === 0 ? 1 : 0, figures: extra.map((f) => f.index) };
 	},

@@ -18,9 +18,12 @@ const listOf = (named: Options["first"]): FigureRef[] => [named].flat();
 
 /** Each earlier and each later figure that are wanted, with the names they go by. */
 function pairsOf(o: Options, scene: Scene): { first: Figure; later: Figure; names: [string, string] }[] {
-	const all = (named: Options["first"]) => listOf(named).flatMap((ref) => figuresOf(scene, ref).map((figure) => ({ name: nameOf(ref), figure })));
+	const all = (named: Options["first"]) =>
+		listOf(named).flatMap((ref) => figuresOf(scene, ref).map((figure) => ({ name: nameOf(ref), figure })));
 	const later = all(o.then);
-	return all(o.first).flatMap((a) => later.map((b) => ({ first: a.figure, later: b.figure, names: [a.name, b.name] as [string, string] })));
+	return all(o.first).flatMap((a) =>
+		later.map((b) => ({ first: a.figure, later: b.figure, names: [a.name, b.name] as [string, string] })),
+	);
 }
 
 /** That some figures are drawn after others, or lie on top of them. */
@@ -29,17 +32,35 @@ export const order: Check<Options> = {
 	options,
 	forbids: () => false,
 	names: (o) => [...listOf(o.first), ...listOf(o.then)],
-	says: (o) => ({ code: "order", data: { earlier: listOf(o.first).map((r) => nameOf(r)), later: listOf(o.then).map((r) => nameOf(r)), top: o["lies on top"] === true } }),
+	says: (o) => ({
+		code: "order",
+		data: {
+			earlier: listOf(o.first).map((r) => nameOf(r)),
+			later: listOf(o.then).map((r) => nameOf(r)),
+			top: o["lies on top"] === true,
+		},
+	}),
 	judge(o, scene): Judgement {
 		const pairs = pairsOf(o, scene);
 		const findings = pairs.map(({ first, later, names: [before, after] }): Finding => {
 			const data = { earlier: before, later: after, line: later.lines[0] ?? 0 };
-			if (o["lies on top"] && overlapOf(first, later, scene.up) < TOUCHING) return { figure: later.index, met: false, code: "order-apart", data };
-			return { figure: later.index, met: later.index > first.index, code: o["lies on top"] ? "order-under" : "order-before", data };
+			if (o["lies on top"] && overlapOf(first, later, scene.up) < TOUCHING)
+				return { figure: later.index, met: false, code: "order-apart", data };
+			return {
+				figure: later.index,
+				met: later.index > first.index,
+				code: o["lies on top"] ? "order-under" : "order-before",
+				data,
+			};
 		});
 		const gone = [...listOf(o.first), ...listOf(o.then)].some((ref) => figuresOf(scene, ref).length === 0);
 		const met = findings.filter((f) => f.met).length;
 		const figures = [...new Set(pairs.flatMap((p) => [...membersOf(p.first), ...membersOf(p.later)]))];
-		return { findings, share: findings.length === 0 || gone ? 0 : met / findings.length, figures, ...((gone || findings.length === 0) && { missing: true }) };
+		return {
+			findings,
+			share: findings.length === 0 || gone ? 0 : met / findings.length,
+			figures,
+			...((gone || findings.length === 0) && { missing: true }),
+		};
 	},
 };

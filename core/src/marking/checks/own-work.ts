@@ -29,7 +29,12 @@ export const ownWork: Check<Options> = {
 			if (at >= 0) left.splice(at, 1);
 			return at < 0;
 		});
-		const judgement = single(own.length >= o.differs["at least"], "own-work", { from: o.from, wanted: o.differs["at least"], found: own.length, of: o.differs.of });
+		const judgement = single(own.length >= o.differs["at least"], "own-work", {
+			from: o.from,
+			wanted: o.differs["at least"],
+			found: own.length,
+			of: o.differs.of,
+		});
 		return { ...judgement, share: Math.min(1, own.length / o.differs["at least"]), figures: own.map((f) => f.index) };
 	},
 };

@@ -9,7 +9,10 @@ import { type Check, judgementOf, kindWords, nameOf } from "./check.ts";
 const point = z.tuple([z.number(), z.number()]);
 const upOrDown = z.enum(["up", "down"]);
 const options = {
-	per: z.union([z.enum(["run", "figure"]), z.string().regex(/^call of [A-Za-z][A-Za-z0-9_-]*$/, { error: 'give run, figure, or "call of" and a routine' })]),
+	per: z.union([
+		z.enum(["run", "figure"]),
+		z.string().regex(/^call of [A-Za-z][A-Za-z0-9_-]*$/, { error: 'give run, figure, or "call of" and a routine' }),
+	]),
 	starts: point.optional(),
 	ends: z.union([z.enum(["start", "next start"]), point]).optional(),
 	"moves on": point.optional(),
@@ -47,7 +50,14 @@ class Judge {
 		const about = { ...(span.figures[0] && { figure: span.figures[0].index }), lines: this.linesOf(span) };
 		const near = (code: string, found: Point, wanted: Point) => {
 			const off = distance(found[0], found[1], wanted[0], wanted[1]);
-			findings.push({ ...about, met: off <= this.near + 1e-9, off, full: this.near, code, data: { wanted: [...wanted], found: [...found] } });
+			findings.push({
+				...about,
+				met: off <= this.near + 1e-9,
+				off,
+				full: this.near,
+				code,
+				data: { wanted: [...wanted], found: [...found] },
+			});
 		};
 		if (o.starts) near("path-starts", start, o.starts);
 		if (o.ends === "start") near("path-returns", end, start);
@@ -68,7 +78,13 @@ class Judge {
 			});
 		}
 		const pen = (code: string, wanted: "up" | "down" | undefined, down: boolean) =>
-			wanted && findings.push({ ...about, met: (wanted === "down") === down, code, data: { wanted, found: down ? "down" : "up" } });
+			wanted &&
+			findings.push({
+				...about,
+				met: (wanted === "down") === down,
+				code,
+				data: { wanted, found: down ? "down" : "up" },
+			});
 		pen("path-pen-start", o["pen at start"], before.down);
 		pen("path-pen-end", o["pen at end"], after.down);
 		if (o.turns !== undefined) findings.push(this.turns(span, about));
@@ -93,12 +109,26 @@ class Judge {
 				: Number.POSITIVE_INFINITY
 			: Math.abs(size(sum(turns)) - size(wanted as number));
 		const full = Math.max(this.angle, 1e-6);
-		return { ...about, met: off <= full, off, full, code: "path-turns", data: { wanted: list ? [...list] : [wanted as number], found: list ? turns.slice(0, 12) : [sum(turns)] } };
+		return {
+			...about,
+			met: off <= full,
+			off,
+			full,
+			code: "path-turns",
+			data: { wanted: list ? [...list] : [wanted as number], found: list ? turns.slice(0, 12) : [sum(turns)] },
+		};
 	}
 
 	private closed(figure: Figure): Finding {
 		const gap = figure.closed ? figure.gap : distance(figure.start[0], figure.start[1], figure.end[0], figure.end[1]);
-		return { figure: figure.index, met: figure.closed && gap <= this.near + 1e-9, off: gap, full: this.near, code: "path-closed", data: { found: gap, name: nameOf(this.o.of) } };
+		return {
+			figure: figure.index,
+			met: figure.closed && gap <= this.near + 1e-9,
+			off: gap,
+			full: this.near,
+			code: "path-closed",
+			data: { found: gap, name: nameOf(this.o.of) },
+		};
 	}
 
 	private twice(figures: readonly Figure[]): Finding[] {
@@ -113,7 +143,17 @@ class Judge {
 	}
 }
 
-const WAYS = ["starts", "ends", "moves on", "facing", "pen at start", "pen at end", "turns", "closed", "nothing twice"] as const;
+const WAYS = [
+	"starts",
+	"ends",
+	"moves on",
+	"facing",
+	"pen at start",
+	"pen at end",
+	"turns",
+	"closed",
+	"nothing twice",
+] as const;
 
 /** How the pen went: where it began and ended, how it faced, whether it was down. */
 export const path: Check<Options> = {
@@ -141,15 +181,28 @@ export const path: Check<Options> = {
 		const spans = new Spans(scene);
 		const subjects = o.per === "figure" ? subjectsOf(scene, o.of) : [];
 		const figures = subjects.flatMap((s) => s.figures);
-		const all = o.per === "run" ? spans.run() : o.per === "figure" ? spans.figures(figures) : spans.calls(o.per.slice("call of ".length));
+		const all =
+			o.per === "run"
+				? spans.run()
+				: o.per === "figure"
+					? spans.figures(figures)
+					: spans.calls(o.per.slice("call of ".length));
 		const judge = new Judge(o, scene);
 		// What is gone over twice is looked for in everything that was drawn, walked or not.
-		if (all.length === 0 && o["nothing twice"] && scene.drawing.figures.length > 0 && o.per === "run") all.push({ ...NOWHERE, figures: scene.drawing.figures });
+		if (all.length === 0 && o["nothing twice"] && scene.drawing.figures.length > 0 && o.per === "run")
+			all.push({ ...NOWHERE, figures: scene.drawing.figures });
 		const findings = all.flatMap((span, i) => judge.span(span, all[i + 1]));
 		const wanted = o.per === "figure" ? subjects.reduce((sum, s) => sum + s.wanted, 0) : undefined;
 		const each = all.length === 0 ? 1 : findings.length / all.length;
 		const shown = all.flatMap((s) => s.figures.map((f) => f.index));
-		const judgement = judgementOf(o, findings, (wanted ?? all.length) * each, shown, wanted, all.length === 0 || findings.length === 0);
+		const judgement = judgementOf(
+			o,
+			findings,
+			(wanted ?? all.length) * each,
+			shown,
+			wanted,
+			all.length === 0 || findings.length === 0,
+		);
 		return judgement.missing && o.per === "run" ? { ...judgement, waits: "held" } : judgement;
 	},
 };

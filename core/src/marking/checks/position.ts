@@ -15,7 +15,13 @@ const options = {
 	anchor: z.enum(ANCHORS).optional(),
 	at: z.union([point, z.array(point).min(1)]).optional(),
 	in: z.union([zone, z.array(zone).min(1)]).optional(),
-	on: z.union([z.strictObject({ x: z.number() }), z.strictObject({ y: z.number() }), z.strictObject({ from: point, to: point })]).optional(),
+	on: z
+		.union([
+			z.strictObject({ x: z.number() }),
+			z.strictObject({ y: z.number() }),
+			z.strictObject({ from: point, to: point }),
+		])
+		.optional(),
 	from: figureRef.optional(),
 	offset: point.optional(),
 	share: point.optional(),
@@ -31,7 +37,11 @@ function zonesOf(where: NonNullable<Options["in"]>): Zone[] {
 }
 
 /** For each found thing the wanted one that it is set against, each taken once, with the least sum of costs. */
-function assigned<W>(found: readonly Point[], wanted: readonly W[], off: (at: Point, wanted: W) => number): (W | undefined)[] {
+function assigned<W>(
+	found: readonly Point[],
+	wanted: readonly W[],
+	off: (at: Point, wanted: W) => number,
+): (W | undefined)[] {
 	if (wanted.length <= 1 || found.length === 0) return found.map(() => wanted[0]);
 	const cost = found.map((at) => [...wanted.map((w) => off(at, w)), ...found.map(() => 1e6)]);
 	return leastCost(cost).map((column, i) => wanted[column] ?? wanted[Math.min(i, wanted.length - 1)]);
@@ -74,12 +84,21 @@ class Judge {
 			const zones = zonesOf(o.in);
 			const boxes = new Map(zones.map((z) => [z, zoneBounds(z, sheetBounds(scene.sheet), scene.up)]));
 			const where = assigned(found, zones, (at, z) => outsideBy(at, boxes.get(z) as Bounds));
-			placed.forEach(({ figure, at }, i) => this.in(figure, at, where[i] as Zone, boxes.get(where[i] as Zone) as Bounds));
+			placed.forEach(({ figure, at }, i) =>
+				this.in(figure, at, where[i] as Zone, boxes.get(where[i] as Zone) as Bounds),
+			);
 		} else for (const { figure, at } of placed) o.on ? this.on(figure, at, o.on) : this.from(figure, at);
 	}
 
 	private push(figure: Figure, off: number, code: string, data: Finding["data"]): void {
-		this.findings.push({ figure: figure.index, met: off <= this.full + 1e-9, off, full: this.full, code, data: { name: this.name, anchor: this.anchor, ...data } });
+		this.findings.push({
+			figure: figure.index,
+			met: off <= this.full + 1e-9,
+			off,
+			full: this.full,
+			code,
+			data: { name: this.name, anchor: this.anchor, ...data },
+		});
 	}
 
 	private at(figure: Figure, at: Point, place: Point): void {
@@ -106,7 +125,10 @@ class Judge {
 		}
 		for (const at of points) {
 			if (o.in !== undefined) {
-				const boxes = zonesOf(o.in).map((z) => ({ z, box: zoneBounds(z, sheetBounds(this.scene.sheet), this.scene.up) }));
+				const boxes = zonesOf(o.in).map((z) => ({
+					z,
+					box: zoneBounds(z, sheetBounds(this.scene.sheet), this.scene.up),
+				}));
 				const best = boxes.sort((a, b) => outsideBy(at, a.box) - outsideBy(at, b.box))[0] as (typeof boxes)[number];
 				this.in(figure, at, best.z, best.box);
 			} else if (o.on) this.on(figure, at, o.on);
@@ -128,12 +150,21 @@ class Judge {
 		const [other] = o.from === undefined ? [] : figuresOf(scene, o.from);
 		const base = other && (anchorOf(other, anchor, scene.up) ?? other.centre);
 		if (!other || !base) {
-			this.findings.push({ figure: figure.index, met: false, code: "position-from-missing", data: { name: this.name, anchor, from: nameOf(o.from) } });
+			this.findings.push({
+				figure: figure.index,
+				met: false,
+				code: "position-from-missing",
+				data: { name: this.name, anchor, from: nameOf(o.from) },
+			});
 			return;
 		}
 		const offset: Point = o.offset ?? [(o.share?.[0] ?? 0) * other.width, (o.share?.[1] ?? 0) * other.height];
 		const found = [at[0] - base[0], at[1] - base[1]];
-		this.push(figure, distance(found[0] as number, found[1] as number, offset[0], offset[1]), "position-from", { from: nameOf(o.from), wanted: [...offset], found });
+		this.push(figure, distance(found[0] as number, found[1] as number, offset[0], offset[1]), "position-from", {
+			from: nameOf(o.from),
+			wanted: [...offset],
+			found,
+		});
 	}
 }
 
@@ -145,7 +176,8 @@ export const position: Check<Options> = {
 	options,
 	needs: (o) => {
 		if (WAYS.filter((way) => o[way] !== undefined).length !== 1) return "say where by one of at, in, on or from";
-		if ((o.from !== undefined) !== (o.offset !== undefined || o.share !== undefined)) return "from goes with offset or share";
+		if ((o.from !== undefined) !== (o.offset !== undefined || o.share !== undefined))
+			return "from goes with offset or share";
 		return o.offset !== undefined && o.share !== undefined ? "give offset or share, not both" : undefined;
 	},
 	forbids: () => false,
@@ -156,8 +188,17 @@ export const position: Check<Options> = {
 			name: nameOf(o.of),
 			anchor: o.anchor ?? "centre",
 			places: o.at ? placesOf(o.at).map(([x, y]) => `${x}, ${y}`) : [],
-			zones: o.in === undefined ? [] : zonesOf(o.in).map((z) => (typeof z === "string" ? z : `rectangle at ${z[0]}, ${z[1]}, ${z[2]} by ${z[3]}`)),
-			on: !o.on ? "" : "x" in o.on ? `x = ${o.on.x}` : "y" in o.on ? `y = ${o.on.y}` : `from ${o.on.from.join(", ")} to ${o.on.to.join(", ")}`,
+			zones:
+				o.in === undefined
+					? []
+					: zonesOf(o.in).map((z) => (typeof z === "string" ? z : `rectangle at ${z[0]}, ${z[1]}, ${z[2]} by ${z[3]}`)),
+			on: !o.on
+				? ""
+				: "x" in o.on
+					? `x = ${o.on.x}`
+					: "y" in o.on
+						? `y = ${o.on.y}`
+						: `from ${o.on.from.join(", ")} to ${o.on.to.join(", ")}`,
 			from: o.from === undefined ? "" : nameOf(o.from),
 			offset: o.offset ? [...o.offset] : [],
 			share: o.share ? [...o.share] : [],
@@ -165,7 +206,12 @@ export const position: Check<Options> = {
 	}),
 	states(o) {
 		const anchor = o.anchor ?? "centre";
-		return { places: o.at && !isSeveral(anchor) && anchor !== "far end" ? [{ at: placesOf(o.at), of: (f, up) => anchorOf(f, anchor, up) }] : [] };
+		return {
+			places:
+				o.at && !isSeveral(anchor) && anchor !== "far end"
+					? [{ at: placesOf(o.at), of: (f, up) => anchorOf(f, anchor, up) }]
+					: [],
+		};
 	},
 	judge(o, scene): Judgement {
 		const judge = new Judge(o, scene);

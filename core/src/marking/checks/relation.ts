@@ -25,7 +25,15 @@ const isEdge = (to: unknown): to is Edge => EDGES.includes(to as Edge);
 const relationsOf = (o: Options): Relation[] => (o.is === undefined ? [] : [o.is].flat());
 
 /** Relations that one figure of a name is enough for; the others hold with all of them. */
-const WITH_ONE: ReadonlySet<Relation> = new Set(["inside", "touching", "overlapping", "joined", "meeting", "centred", "covers"]);
+const WITH_ONE: ReadonlySet<Relation> = new Set([
+	"inside",
+	"touching",
+	"overlapping",
+	"joined",
+	"meeting",
+	"centred",
+	"covers",
+]);
 
 /** The names that a criterion sets its figures against; none for the sheet, an edge or each other. */
 function refsOf({ to }: Options): FigureRef[] {
@@ -40,7 +48,10 @@ interface Setting {
 	readonly others: readonly Figure[];
 }
 
-function settingsOf(o: Options, scene: Scene): { settings: Setting[]; all: number; wanted: number; figures: readonly Figure[] } {
+function settingsOf(
+	o: Options,
+	scene: Scene,
+): { settings: Setting[]; all: number; wanted: number; figures: readonly Figure[] } {
 	const subjects = askedSubjects(o, scene);
 	const figures = subjects.flatMap((s) => s.figures);
 	const wanted = subjects.reduce((sum, s) => sum + s.wanted, 0);
@@ -49,13 +60,23 @@ function settingsOf(o: Options, scene: Scene): { settings: Setting[]; all: numbe
 		const two = o.for === "neighbours" ? neighbours(figures) : pairs(figures);
 		const name = nameOf(o.of);
 		const all = o.for === "neighbours" ? Math.max(0, wanted - 1) : (wanted * (wanted - 1)) / 2;
-		return { settings: two.map(([a, b]) => ({ figure: b, name, to: "each other", others: [a] })), all, wanted, figures };
+		return {
+			settings: two.map(([a, b]) => ({ figure: b, name, to: "each other", others: [a] })),
+			all,
+			wanted,
+			figures,
+		};
 	}
 	const settings = subjects.flatMap((subject) =>
 		subject.figures.flatMap((figure): Setting[] => {
 			const name = subject.name || nameOf(o.of);
 			if (refs.length === 0) return [{ figure, name, to: String(o.to), others: [] }];
-			return refs.map((ref) => ({ figure, name, to: nameOf(ref), others: figuresOf(scene, ref).filter((f) => f !== figure) }));
+			return refs.map((ref) => ({
+				figure,
+				name,
+				to: nameOf(ref),
+				others: figuresOf(scene, ref).filter((f) => f !== figure),
+			}));
 		}),
 	);
 	return { settings, all: wanted * Math.max(1, refs.length), wanted, figures };
@@ -109,12 +130,24 @@ export const relation: Check<Options> = {
 					met: told.met,
 					...(told.off !== undefined && { off: told.off, full: told.full ?? 0 }),
 					code: told.found === undefined ? "relation" : is === "gap" ? "relation-gap" : "relation-off",
-					data: { ...data, ...(told.found !== undefined && { found: told.found }), low: o.gap?.is ?? o.gap?.between?.[0] ?? 0, high: o.gap?.is ?? o.gap?.between?.[1] ?? 0 },
+					data: {
+						...data,
+						...(told.found !== undefined && { found: told.found }),
+						low: o.gap?.is ?? o.gap?.between?.[0] ?? 0,
+						high: o.gap?.is ?? o.gap?.between?.[1] ?? 0,
+					},
 				};
 			}),
 		);
 		const others = settings.flatMap((s) => s.others.slice(0, 1));
 		const gone = refsOf(o).some((ref) => figuresOf(scene, ref).length === 0) || figures.length === 0;
-		return judgementOf(o, findings, all * asked.length, [...figures, ...others].flatMap(membersOf), wanted, gone || findings.length === 0);
+		return judgementOf(
+			o,
+			findings,
+			all * asked.length,
+			[...figures, ...others].flatMap(membersOf),
+			wanted,
+			gone || findings.length === 0,
+		);
 	},
 };

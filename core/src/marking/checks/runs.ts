@@ -15,7 +15,9 @@ const options = {
 	values: z.strictObject({ "at least": z.int().min(1) }).optional(),
 	between: z.tuple([z.number(), z.number()]).optional(),
 	holds: z.array(criterionId).min(1).optional(),
-	unchanged: z.union([z.literal(true), z.strictObject({ "all but": z.union([figureRef, z.array(figureRef).min(1)]) })]).optional(),
+	unchanged: z
+		.union([z.literal(true), z.strictObject({ "all but": z.union([figureRef, z.array(figureRef).min(1)]) })])
+		.optional(),
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
 
@@ -27,20 +29,33 @@ function seedsOf({ seeds = 5 }: Options): number[] {
 function measured(o: Options, runs: readonly { seed: number; run: Case }[]): Finding[] {
 	const { what } = o;
 	if (what === undefined) return [];
-	const found = runs.map(({ seed, run }) => ({ seed, values: figuresOf(run.scene, (o.of ?? "everything") as never).flatMap((f) => MEASURES[what].of(f) ?? []) }));
+	const found = runs.map(({ seed, run }) => ({
+		seed,
+		values: figuresOf(run.scene, (o.of ?? "everything") as never).flatMap((f) => MEASURES[what].of(f) ?? []),
+	}));
 	const all = found.flatMap((f) => f.values);
 	const findings: Finding[] = [];
 	const name = nameOf(o.of);
 	if (o.values) {
 		const near = toleranceOf(MEASURES[what].unit, all[0] ?? 0, { size: 0.5, angle: 0.5 });
-		const different = [...all].sort((a, b) => a - b).filter((v, i, sorted) => i === 0 || v - (sorted[i - 1] as number) > near).length;
-		findings.push({ met: different >= o.values["at least"], code: "runs-values", data: { name, what, wanted: o.values["at least"], found: different, runs: runs.length } });
+		const different = [...all]
+			.sort((a, b) => a - b)
+			.filter((v, i, sorted) => i === 0 || v - (sorted[i - 1] as number) > near).length;
+		findings.push({
+			met: different >= o.values["at least"],
+			code: "runs-values",
+			data: { name, what, wanted: o.values["at least"], found: different, runs: runs.length },
+		});
 	}
 	if (o.between) {
 		const [low, high] = o.between;
 		const outside = found.find(({ values }) => values.some((v) => v < low - 1e-6 || v > high + 1e-6));
 		const worst = outside?.values.find((v) => v < low || v > high) ?? 0;
-		findings.push({ met: all.length > 0 && outside === undefined, code: "runs-between", data: { name, what, low, high, found: worst, seed: outside?.seed ?? -1 } });
+		findings.push({
+			met: all.length > 0 && outside === undefined,
+			code: "runs-between",
+			data: { name, what, low, high, found: worst, seed: outside?.seed ?? -1 },
+		});
 	}
 	return findings;
 }
@@ -60,7 +75,15 @@ function unchanged(scene: Scene, runs: readonly { seed: number; run: Case }[], b
 				Math.abs(figure.height - other.height) <= near &&
 				sameColour(figure.fill, other.fill) &&
 				sameColour(figure.outline, other.outline);
-			if (!same) return [{ figure: figure.index, met: false, code: "runs-changed", data: { seed, kind: kindWords(figure), line: figure.lines[0] ?? 0 } }];
+			if (!same)
+				return [
+					{
+						figure: figure.index,
+						met: false,
+						code: "runs-changed",
+						data: { seed, kind: kindWords(figure), line: figure.lines[0] ?? 0 },
+					},
+				];
 		}
 	}
 	return [{ met: true, code: "runs-unchanged", data: {} }];
@@ -72,8 +95,11 @@ export const runs: Check<Options> = {
 	options,
 	timeless: true,
 	needs: (o) => {
-		if (o.what === undefined && o.holds === undefined && o.unchanged === undefined) return "say what is looked at: what, holds or unchanged";
-		return o.what !== undefined && o.values === undefined && o.between === undefined ? "what goes with values or between" : undefined;
+		if (o.what === undefined && o.holds === undefined && o.unchanged === undefined)
+			return "say what is looked at: what, holds or unchanged";
+		return o.what !== undefined && o.values === undefined && o.between === undefined
+			? "what goes with values or between"
+			: undefined;
 	},
 	forbids: (o) => o.unchanged !== undefined && o.what === undefined && o.holds === undefined,
 	names: (o) => (typeof o.unchanged === "object" ? [o.unchanged["all but"]].flat() : []),
@@ -93,7 +119,8 @@ export const runs: Check<Options> = {
 	}),
 	judge(o, scene): Judgement {
 		const plain = scene.case;
-		if (!plain.program.checked || scene.drawing.figures.length === 0) return { findings: [], share: 0, figures: [], missing: true };
+		if (!plain.program.checked || scene.drawing.figures.length === 0)
+			return { findings: [], share: 0, figures: [], missing: true };
 		const all = seedsOf(o).map((seed) => ({ seed, run: plain.program.usesChance ? plain.changed({ seed }) : plain }));
 		const findings = measured(o, all);
 		if (o.holds) {

@@ -16,7 +16,10 @@ type Options = Common & z.infer<z.ZodObject<typeof options>>;
 export const sheet: Check<Options> = {
 	name: "sheet",
 	options,
-	needs: (o) => (o.size === undefined && o.paper === undefined && !o["everything on it"] ? "say what is wanted: size, paper or everything on it" : undefined),
+	needs: (o) =>
+		o.size === undefined && o.paper === undefined && !o["everything on it"]
+			? "say what is wanted: size, paper or everything on it"
+			: undefined,
 	forbids: (o) => o.paper !== undefined || o["everything on it"] === true,
 	says: (o) => ({
 		code: "sheet",
@@ -31,7 +34,11 @@ export const sheet: Check<Options> = {
 		const findings: Finding[] = [];
 		if (o.size) {
 			const { width, height } = scene.sheet;
-			findings.push({ met: width === o.size[0] && height === o.size[1], code: "sheet-size", data: { wanted: o.size.join(" by "), found: `${width} by ${height}` } });
+			findings.push({
+				met: width === o.size[0] && height === o.size[1],
+				code: "sheet-size",
+				data: { wanted: o.size.join(" by "), found: `${width} by ${height}` },
+			});
 		}
 		if (o.paper !== undefined) {
 			const { paper } = scene.drawing;
@@ -40,7 +47,16 @@ export const sheet: Check<Options> = {
 			findings.push({
 				met,
 				code: "colour",
-				data: { name: "paper", what: "paper", wanted, not, same: false, as: "", notAs: "", found: `${colourName(paper)} ${formatColour(paper)}` },
+				data: {
+					name: "paper",
+					what: "paper",
+					wanted,
+					not,
+					same: false,
+					as: "",
+					notAs: "",
+					found: `${colourName(paper)} ${formatColour(paper)}`,
+				},
 			});
 		}
 		if (o["everything on it"]) {
@@ -55,6 +71,10 @@ export const sheet: Check<Options> = {
 				});
 		}
 		const met = findings.filter((f) => f.met).length;
-		return { findings, share: findings.length === 0 ? 1 : met / findings.length, figures: findings.flatMap((f) => f.figure ?? []) };
+		return {
+			findings,
+			share: findings.length === 0 ? 1 : met / findings.length,
+			figures: findings.flatMap((f) => f.figure ?? []),
+		};
 	},
 };

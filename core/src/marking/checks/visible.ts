@@ -23,7 +23,8 @@ function askedOf(o: Options, figure: Figure, scene: Scene): Finding[] {
 	const data = { name: nameOf(o.of) };
 	const findings: Finding[] = [];
 	const ask = (code: string, wanted: number | undefined, found: number, slack: number) => {
-		if (wanted !== undefined) findings.push({ figure: figure.index, met: found >= wanted - slack, code, data: { ...data, wanted, found } });
+		if (wanted !== undefined)
+			findings.push({ figure: figure.index, met: found >= wanted - slack, code, data: { ...data, wanted, found } });
 	};
 	ask("visible-share", o["share at least"], shareSeen(figure, scene), 0.01);
 	ask("visible-sheet", o["on sheet"] ? 1 : undefined, figure.onSheet, 0.001);
@@ -42,7 +43,14 @@ export const visible: Check<Options> = {
 	forbids: (o) => o.of === undefined || o.of === "everything",
 	says: (o) => ({
 		code: "visible",
-		data: { name: nameOf(o.of), share: o["share at least"] ?? -1, on: o["on sheet"] === true, size: o["size at least"] ?? -1, contrast: o["contrast at least"] ?? -1 },
+		data: {
+			name: nameOf(o.of),
+			share: o["share at least"] ?? -1,
+			on: o["on sheet"] === true,
+			size: o["size at least"] ?? -1,
+			contrast: o["contrast at least"] ?? -1,
+		},
 	}),
-	judge: (o, scene) => eachFigure(o, scene, WAYS.filter((way) => o[way] !== undefined).length, (figure) => askedOf(o, figure, scene)),
+	judge: (o, scene) =>
+		eachFigure(o, scene, WAYS.filter((way) => o[way] !== undefined).length, (figure) => askedOf(o, figure, scene)),
 };

@@ -27,10 +27,22 @@ const ANY = "any variable";
 
 /** The changed runs to look at: one, or one for each name where any will do; a sentence's data where the program lacks a name. */
 function changedRuns(o: Options, plain: Case): { runs: { run: Case; how: string }[] } | { lacks: string } {
-	const sheet: Sheet | undefined = o.sheet && { ...plain.sheet, ...(o.sheet.width && { width: o.sheet.width }), ...(o.sheet.height && { height: o.sheet.height }) };
+	const sheet: Sheet | undefined = o.sheet && {
+		...plain.sheet,
+		...(o.sheet.width && { width: o.sheet.width }),
+		...(o.sheet.height && { height: o.sheet.height }),
+	};
 	const asked = { ...o.change, ...o.set };
 	const wanted = Object.entries(asked);
-	if (wanted.length === 0) return { runs: [{ run: plain.changed({ ...(sheet && { sheet }) }), how: `a sheet of ${sheet?.width ?? 0} by ${sheet?.height ?? 0}` }] };
+	if (wanted.length === 0)
+		return {
+			runs: [
+				{
+					run: plain.changed({ ...(sheet && { sheet }) }),
+					how: `a sheet of ${sheet?.width ?? 0} by ${sheet?.height ?? 0}`,
+				},
+			],
+		};
 	const names = topNames(plain);
 	const fixed: Record<string, number> = {};
 	for (const [name, by] of wanted) {
@@ -41,10 +53,14 @@ function changedRuns(o: Options, plain: Case): { runs: { run: Case; how: string 
 	}
 	const any = asked[ANY];
 	const how = Object.entries(fixed).map(([name, value]) => `${name} at ${value}`);
-	if (any === undefined) return { runs: [{ run: plain.changed({ given: fixed, ...(sheet && { sheet }) }), how: how.join(" and ") }] };
+	if (any === undefined)
+		return { runs: [{ run: plain.changed({ given: fixed, ...(sheet && { sheet }) }), how: how.join(" and ") }] };
 	if (names.length === 0) return { lacks: ANY };
 	return {
-		runs: names.map(({ name, value }) => ({ run: plain.changed({ given: { ...fixed, [name]: value + any }, ...(sheet && { sheet }) }), how: `${name} at ${value + any}` })),
+		runs: names.map(({ name, value }) => ({
+			run: plain.changed({ given: { ...fixed, [name]: value + any }, ...(sheet && { sheet }) }),
+			how: `${name} at ${value + any}`,
+		})),
 	};
 }
 
@@ -64,7 +80,8 @@ class Judge {
 		const { o, scene } = this;
 		const others = new Counterparts(scene.drawing, run.drawing);
 		const findings: Finding[] = [];
-		if (o.moves) findings.push(...this.moved(figuresOf(scene, o.moves.of as FigureRef), others, o.moves.by, how, "what-if-moves"));
+		if (o.moves)
+			findings.push(...this.moved(figuresOf(scene, o.moves.of as FigureRef), others, o.moves.by, how, "what-if-moves"));
 		if (o.stays) findings.push(...this.moved(figuresOf(scene, o.stays), others, [0, 0], how, "what-if-stays"));
 		if (!o.holds) return findings;
 		const held = heldIn(o.holds, scene.case, [{ run, how }]);
@@ -74,7 +91,10 @@ class Judge {
 	private moved(figures: readonly Figure[], others: Counterparts, by: Point, how: string, code: string): Finding[] {
 		return figures.map((figure) => {
 			const other = others.of(figure);
-			const found: Point | undefined = other && [other.centre[0] - figure.centre[0], other.centre[1] - figure.centre[1]];
+			const found: Point | undefined = other && [
+				other.centre[0] - figure.centre[0],
+				other.centre[1] - figure.centre[1],
+			];
 			const off = found ? distance(found[0], found[1], by[0], by[1]) : Number.POSITIVE_INFINITY;
 			return {
 				figure: figure.index,
@@ -94,11 +114,17 @@ export const whatIf: Check<Options> = {
 	options,
 	timeless: true,
 	needs: (o) => {
-		if (o.change === undefined && o.set === undefined && o.sheet === undefined) return "say what is changed: change, set or sheet";
-		return o.moves === undefined && o.stays === undefined && o.holds === undefined ? "say what becomes of it: moves, stays or holds" : undefined;
+		if (o.change === undefined && o.set === undefined && o.sheet === undefined)
+			return "say what is changed: change, set or sheet";
+		return o.moves === undefined && o.stays === undefined && o.holds === undefined
+			? "say what becomes of it: moves, stays or holds"
+			: undefined;
 	},
 	forbids: () => false,
-	names: (o) => [...(o.moves && o.moves.of !== "everything" ? [o.moves.of] : []), ...(o.stays === undefined ? [] : [o.stays].flat())],
+	names: (o) => [
+		...(o.moves && o.moves.of !== "everything" ? [o.moves.of] : []),
+		...(o.stays === undefined ? [] : [o.stays].flat()),
+	],
 	ids: (o) => o.holds ?? [],
 	says: (o) => ({
 		code: "what-if",
@@ -114,7 +140,8 @@ export const whatIf: Check<Options> = {
 	}),
 	judge(o, scene): Judgement {
 		const plain = scene.case;
-		if (!plain.program.checked || scene.drawing.figures.length === 0) return { findings: [], share: 0, figures: [], missing: true };
+		if (!plain.program.checked || scene.drawing.figures.length === 0)
+			return { findings: [], share: 0, figures: [], missing: true };
 		const changed = changedRuns(o, plain);
 		if ("lacks" in changed) return single(false, "what-if-lacks", { name: changed.lacks });
 		const judge = new Judge(o, scene);

@@ -8,7 +8,11 @@ function otherBrackets(value: Value): Value[] {
 	const made: Value[] = [];
 	if (value.node !== "binary") return made;
 	const { left, right } = value;
-	const bind = (a: Value, sign: Value, b: Value): Value => ({ ...(sign as Extract<Value, { node: "binary" }>), left: a, right: b });
+	const bind = (a: Value, sign: Value, b: Value): Value => ({
+		...(sign as Extract<Value, { node: "binary" }>),
+		left: a,
+		right: b,
+	});
 	if (right.node === "binary") made.push(bind(bind(left, value, right.left), right, right.right));
 	if (left.node === "binary") made.push(bind(left.left, left, bind(left.right, value, right)));
 	for (const other of otherBrackets(left)) made.push({ ...value, left: other });
@@ -47,8 +51,20 @@ export const bracketsLeftOut: Slip = {
 					near: look.position,
 					claim: "place",
 				},
-				{ what: "width", found: [found.width, found.width / 2], wanted: [wanted.width, wanted.width / 2], near: look.size, claim: "size" },
-				{ what: "height", found: [found.height, found.height / 2], wanted: [wanted.height, wanted.height / 2], near: look.size, claim: "size" },
+				{
+					what: "width",
+					found: [found.width, found.width / 2],
+					wanted: [wanted.width, wanted.width / 2],
+					near: look.size,
+					claim: "size",
+				},
+				{
+					what: "height",
+					found: [found.height, found.height / 2],
+					wanted: [wanted.height, wanted.height / 2],
+					near: look.size,
+					claim: "size",
+				},
 			];
 			for (const step of found.lines.flatMap((line) => program.at(line))) {
 				for (const sum of sumsIn(step, program)) {
@@ -58,7 +74,9 @@ export const bracketsLeftOut: Slip = {
 						const value = constantOf(other, program.flow);
 						if (value === undefined || Math.abs(value - own) < 1) continue;
 						for (const n of numbers) {
-							const at = n.found.findIndex((v, i) => Math.abs(v - own) <= 0.5 && Math.abs((n.wanted[i] as number) - value) <= n.near);
+							const at = n.found.findIndex(
+								(v, i) => Math.abs(v - own) <= 0.5 && Math.abs((n.wanted[i] as number) - value) <= n.near,
+							);
 							if (at >= 0) return [explained(found, [n.claim], [number(n.what, own, n.found[at] as number)])];
 						}
 					}

@@ -14,7 +14,9 @@ export const byHand: Slip = {
 		if (!loop && !routine) return [];
 		const stretch = repeatedStretch(program, "anywhere");
 		const heads = new Map<string, number[]>();
-		for (const step of program.steps) if (step.node === "draw") heads.set(step.statement.head, [...(heads.get(step.statement.head) ?? []), step.place.line]);
+		for (const step of program.steps)
+			if (step.node === "draw")
+				heads.set(step.statement.head, [...(heads.get(step.statement.head) ?? []), step.place.line]);
 		const most = [...heads.values()].sort((a, b) => b.length - a.length)[0] ?? [];
 		if (!stretch && most.length < 3) return [];
 		return [
@@ -22,7 +24,9 @@ export const byHand: Slip = {
 				lines: stretch ? [...stretch] : most.slice(0, 6),
 				figures: [],
 				claims: ["source"],
-				evidence: [number("statements", statementLines(program, "anywhere").length, statementLines(program, "anywhere").length)],
+				evidence: [
+					number("statements", statementLines(program, "anywhere").length, statementLines(program, "anywhere").length),
+				],
 				data: {},
 			},
 		];

@@ -15,8 +15,13 @@ function exchanged(look: Look, part: Paint): Explanation[] {
 	const wrong = look.pairs.filter(({ found, wanted }) => wrongPaints(found, wanted).includes(part));
 	const other = (one: Pair) =>
 		wrong.find(
-			(o) => (o.name !== one.name || !sameColour(o.wanted[part], one.wanted[part])) && sameColour(one.found[part], o.wanted[part]) && sameColour(o.found[part], one.wanted[part]),
+			(o) =>
+				(o.name !== one.name || !sameColour(o.wanted[part], one.wanted[part])) &&
+				sameColour(one.found[part], o.wanted[part]) &&
+				sameColour(o.found[part], one.wanted[part]),
 		);
 	if (wrong.length === 0 || !wrong.every(other)) return [];
-	return wrong.map((one) => explained(one.found, [part], [paintEvidence(part, (other(one) as Pair).wanted[part], one.found[part])]));
+	return wrong.map((one) =>
+		explained(one.found, [part], [paintEvidence(part, (other(one) as Pair).wanted[part], one.found[part])]),
+	);
 }

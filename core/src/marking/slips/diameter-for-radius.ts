@@ -15,5 +15,11 @@ export const diameterForRadius: Slip = {
 					Math.abs(found.width - wanted.width / 2) <= look.size &&
 					Math.abs(found.height - wanted.height / 2) <= look.size,
 			)
-			.map(({ found, wanted }) => explained(found, ["size"], [number("width", wanted.width / 2, found.width), number("height", wanted.height / 2, found.height)])),
+			.map(({ found, wanted }) =>
+				explained(
+					found,
+					["size"],
+					[number("width", wanted.width / 2, found.width), number("height", wanted.height / 2, found.height)],
+				),
+			),
 };

@@ -11,7 +11,8 @@ export const didNotMoveOn: Slip = {
 			// Where they lie on one another they may count as twins that were taken for nothing.
 			const wanted = slots.filter((f) => f !== undefined);
 			const found = all.filter((f) => look.scene.selection.meets(f, selector));
-			if (wanted.length >= 2 && found.length >= wanted.length && !groups.some((g) => g.name === name)) groups.push({ name, found, wanted });
+			if (wanted.length >= 2 && found.length >= wanted.length && !groups.some((g) => g.name === name))
+				groups.push({ name, found, wanted });
 		}
 		// Walked again and again without moving between, they are one figure that is gone over.
 		const over = [...look.modelScene.taken].flatMap(([name, { slots }]) => {
@@ -34,7 +35,11 @@ export const didNotMoveOn: Slip = {
 			const here = found[0];
 			const starts = wanted.every((w) => look.near(w.start, first.start, 2));
 			const together = here
-				? found.filter((f) => look.near(f.centre, here.centre) || (!starts && f.facing !== null && look.near(f.start, here.start) && f.kinds[0] === here.kinds[0]))
+				? found.filter(
+						(f) =>
+							look.near(f.centre, here.centre) ||
+							(!starts && f.facing !== null && look.near(f.start, here.start) && f.kinds[0] === here.kinds[0]),
+					)
 				: [];
 			if (together.length < Math.max(2, Math.ceil(found.length * 0.8)) || !here) return [];
 			return [
@@ -44,7 +49,13 @@ export const didNotMoveOn: Slip = {
 					claims: [
 						...together.flatMap((f) => [`place ${f.index}`, `extra ${f.index}`]),
 						`number ${name}`,
-						...together.flatMap((f) => [`shape ${f.index}`, `twice ${f.index}`, `turn ${f.index}`, `fill ${f.index}`, `outline ${f.index}`]),
+						...together.flatMap((f) => [
+							`shape ${f.index}`,
+							`twice ${f.index}`,
+							`turn ${f.index}`,
+							`fill ${f.index}`,
+							`outline ${f.index}`,
+						]),
 					],
 					evidence: together.slice(1, 3).map((f) => point("middle", here.centre, f.centre)),
 					data: {},

@@ -12,7 +12,9 @@ export const didNotReturn: Slip = {
 		return own.flatMap((routine) => {
 			const calls = new Spans(look.scene).calls(routine);
 			const [first] = calls;
-			const others = [...look.model.program.routines.keys()].flatMap((name) => new Spans(look.modelScene).calls(name)).slice(0, 1);
+			const others = [...look.model.program.routines.keys()]
+				.flatMap((name) => new Spans(look.modelScene).calls(name))
+				.slice(0, 1);
 			const [model] = others;
 			if (!first || !model) return [];
 			const step = (s: typeof first) => [s.after.x - s.before.x, s.after.y - s.before.y] as const;
@@ -22,7 +24,15 @@ export const didNotReturn: Slip = {
 			const facing = Math.min(Math.abs(turn(first) - turn(model)), 360 - Math.abs(turn(first) - turn(model)));
 			if (!far && facing <= look.angle) return [];
 			const line = look.own.program.routines.get(routine)?.place.line ?? 1;
-			return [{ lines: [line], figures: [], claims: ["return"], evidence: [number("facing", turn(model), turn(first)), number("across", b[0], a[0])], data: { routine } }];
+			return [
+				{
+					lines: [line],
+					figures: [],
+					claims: ["return"],
+					evidence: [number("facing", turn(model), turn(first)), number("across", b[0], a[0])],
+					data: { routine },
+				},
+			];
 		});
 	},
 };

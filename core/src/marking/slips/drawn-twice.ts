@@ -16,9 +16,14 @@ export const drawnTwice: Slip = {
 		const others = look.pairs.filter((p) => names.has(p.name) && p.wanted !== p.found).map((p) => p.found.index);
 		return [
 			{
-				lines: [...new Set([...involved].flatMap((i) => look.scene.drawing.figures[i]?.lines ?? []))].sort((a, b) => a - b),
+				lines: [...new Set([...involved].flatMap((i) => look.scene.drawing.figures[i]?.lines ?? []))].sort(
+					(a, b) => a - b,
+				),
 				figures: extra.map((f) => f.index),
-				claims: [...extra.map((f) => `extra ${f.index}`), ...others.flatMap((i) => [`place ${i}`, `fill ${i}`, `outline ${i}`, `size ${i}`])],
+				claims: [
+					...extra.map((f) => `extra ${f.index}`),
+					...others.flatMap((i) => [`place ${i}`, `fill ${i}`, `outline ${i}`, `size ${i}`]),
+				],
 				evidence: [word("figures in one place", "2", "2")],
 				data: {},
 			},

@@ -14,9 +14,20 @@ export const exampleUnchanged: Slip = {
 			const given = look.own.reference(which);
 			if (!given || look.own.drawing.figures.length === 0) continue;
 			const seen = (c: typeof given) => ({ figures: c.drawing.figures, sheet: sheetBounds(c.sheet), up: c.scene.up });
-			const share = look.own.program.source.trim() === given.program.source.trim() ? 1 : likeness(seen(given), seen(look.own), {}, sameColour);
+			const share =
+				look.own.program.source.trim() === given.program.source.trim()
+					? 1
+					: likeness(seen(given), seen(look.own), {}, sameColour);
 			if (share >= ALL && given.drawing.figures.length === look.own.drawing.figures.length)
-				return [{ lines: [], figures: [], claims: ["given"], evidence: [number("per cent alike", 100, 100 * share)], data: { which } }];
+				return [
+					{
+						lines: [],
+						figures: [],
+						claims: ["given"],
+						evidence: [number("per cent alike", 100, 100 * share)],
+						data: { which },
+					},
+				];
 		}
 		return [];
 	},

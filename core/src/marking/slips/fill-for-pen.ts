@@ -8,11 +8,21 @@ export const fillForPen: Slip = {
 	about: ["paint"],
 	tries: (look) =>
 		look.pairs.flatMap(({ found, wanted }) => {
-			if (!wrongPaints(found, wanted).includes("outline") || wanted.outline === -1 || sameColour(wanted.fill, wanted.outline)) return [];
+			if (
+				!wrongPaints(found, wanted).includes("outline") ||
+				wanted.outline === -1 ||
+				sameColour(wanted.fill, wanted.outline)
+			)
+				return [];
 			const set = settingsOf(look.own, "fill").find((s) => sameColour(s.colour, wanted.outline));
 			const meant = settingsOf(look.model, "fill").some((s) => sameColour(s.colour, wanted.outline));
 			const pen = settingsOf(look.own, "outline").some((s) => sameColour(s.colour, wanted.outline));
 			if (!set || meant || pen) return [];
-			return [{ ...explained(found, ["outline", "fill"], [paintEvidence("fill", wanted.outline, set.colour)]), lines: [set.line] }];
+			return [
+				{
+					...explained(found, ["outline", "fill"], [paintEvidence("fill", wanted.outline, set.colour)]),
+					lines: [set.line],
+				},
+			];
 		}),
 };

@@ -6,6 +6,14 @@ export const filledForOutline: Slip = {
 	about: ["fill"],
 	tries: (look) =>
 		look.pairs
-			.filter(({ found, wanted }) => wanted.fill === -1 && wanted.closed && wanted.outline !== -1 && found.fill !== -1 && found.closed && !found.lettering)
+			.filter(
+				({ found, wanted }) =>
+					wanted.fill === -1 &&
+					wanted.closed &&
+					wanted.outline !== -1 &&
+					found.fill !== -1 &&
+					found.closed &&
+					!found.lettering,
+			)
 			.map(({ found }) => explained(found, ["fill", "outline"], [word("fill", "some", "some")])),
 };

@@ -15,7 +15,11 @@ export interface Moving {
 export function motions(look: Look): Moving[] {
 	if (look.model.framesAsked === 0) return [];
 	return look.pairs
-		.map((pair) => ({ own: Motion.of(pair.found, look.own), model: Motion.of(pair.wanted, look.model), right: look.isPlaced(pair) && look.isSized(pair) }))
+		.map((pair) => ({
+			own: Motion.of(pair.found, look.own),
+			model: Motion.of(pair.wanted, look.model),
+			right: look.isPlaced(pair) && look.isSized(pair),
+		}))
 		.filter(({ model }) => model.farthest() > look.position);
 }
 
@@ -36,9 +40,15 @@ export function turning(look: Look): (Moving & { readonly half: number; readonly
 		if (!moving.right) return [];
 		const [mine, theirs] = [moving.own.turns()[0], moving.model.turns()[0]];
 		if (!mine || !theirs) return [];
-		const along = Math.abs(theirs.centre[0] - (moving.model.first?.centre[0] ?? 0)) >= Math.abs(theirs.centre[1] - (moving.model.first?.centre[1] ?? 0)) ? 0 : 1;
+		const along =
+			Math.abs(theirs.centre[0] - (moving.model.first?.centre[0] ?? 0)) >=
+			Math.abs(theirs.centre[1] - (moving.model.first?.centre[1] ?? 0))
+				? 0
+				: 1;
 		const way = Math.sign(theirs.centre[along] - (moving.model.first?.centre[along] ?? 0));
 		const late = way * (mine.centre[along] - theirs.centre[along]);
-		return Math.abs(late) > Math.max(moving.own.usualStep() * 1.5, look.position) ? [{ ...moving, late, half: (along === 0 ? theirs.width : theirs.height) / 2 }] : [];
+		return Math.abs(late) > Math.max(moving.own.usualStep() * 1.5, look.position)
+			? [{ ...moving, late, half: (along === 0 ? theirs.width : theirs.height) / 2 }]
+			: [];
 	});
 }

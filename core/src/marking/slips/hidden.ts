@@ -11,7 +11,9 @@ export const hidden: Slip = {
 			if (found.visible > (over ? wanted.visible - 0.05 : 0.6 * wanted.visible)) return [];
 			return [
 				{
-					...explained(found, ["seen"], [number("per cent to be seen", 100 * found.visible, 100 * found.visible)], { line: over?.found.lines[0] ?? 0 }),
+					...explained(found, ["seen"], [number("per cent to be seen", 100 * found.visible, 100 * found.visible)], {
+						line: over?.found.lines[0] ?? 0,
+					}),
 					lines: [...found.lines, ...(over?.found.lines ?? [])],
 				},
 			];

@@ -144,7 +144,12 @@ const MOST = 12;
 /** The known mistakes that explain what a program misses; none where it misses nothing. */
 export function slipsIn(own: Case, marked: Marked): FoundSlip[] {
 	// An empty program has made no mistake yet.
-	if (!own.program.checked || own.program.steps.length === 0 || marked.judged.every((j) => j.score.verdict === "met" || j.judgement.waits)) return [];
+	if (
+		!own.program.checked ||
+		own.program.steps.length === 0 ||
+		marked.judged.every((j) => j.score.verdict === "met" || j.judgement.waits)
+	)
+		return [];
 	const model = own.reference("model");
 	if (!model?.program.checked) return [];
 	const look = new Look(own, model, marked);
@@ -154,7 +159,8 @@ export function slipsIn(own: Case, marked: Marked): FoundSlip[] {
 		if (!look.isMissed(about)) continue;
 		for (const one of byChance(tries(look), look)) {
 			const criteria = look.idsAbout(one.about ?? about, one.figures);
-			if (criteria.length === 0 || (follows ? one.claims.some((c) => explained.has(c)) : isExplained(one, explained))) continue;
+			if (criteria.length === 0 || (follows ? one.claims.some((c) => explained.has(c)) : isExplained(one, explained)))
+				continue;
 			for (const claim of one.claims) explained.add(claim);
 			const before = found.findIndex((f) => f.id === id);
 			if (before >= 0) found[before] = together(found[before] as FoundSlip, { ...one, id, criteria });
@@ -178,9 +184,11 @@ function byChance(all: readonly Explanation[], look: Look): readonly Explanation
 	if (all.length === 0) return all;
 	const nameOf = new Map(look.pairs.map((p) => [p.found.index, p.name]));
 	const wrong = new Map<string, number>();
-	for (const pair of look.pairs) if (!look.isPlaced(pair) || !look.isSized(pair)) wrong.set(pair.name, (wrong.get(pair.name) ?? 0) + 1);
+	for (const pair of look.pairs)
+		if (!look.isPlaced(pair) || !look.isSized(pair)) wrong.set(pair.name, (wrong.get(pair.name) ?? 0) + 1);
 	const fits = new Map<string, number>();
-	for (const { figures } of all) for (const f of figures) fits.set(nameOf.get(f) ?? "", (fits.get(nameOf.get(f) ?? "") ?? 0) + 1);
+	for (const { figures } of all)
+		for (const f of figures) fits.set(nameOf.get(f) ?? "", (fits.get(nameOf.get(f) ?? "") ?? 0) + 1);
 	return all.filter(({ figures, claims }) => {
 		const [first] = figures;
 		const name = first === undefined ? undefined : nameOf.get(first);

@@ -15,7 +15,19 @@ export const insideAngle: Slip = {
 			const inside = strange.filter((t) => due.some((d) => near(Math.abs(t), 180 - Math.abs(d))));
 			if (inside.length === 0 || inside.length < strange.length) return [];
 			const turn = inside[0] as number;
-			return [explained(found, ["shape", "turn", "place"], [number("turn", 180 - Math.abs(due.find((d) => near(Math.abs(turn), 180 - Math.abs(d))) as number), Math.abs(turn))])];
+			return [
+				explained(
+					found,
+					["shape", "turn", "place"],
+					[
+						number(
+							"turn",
+							180 - Math.abs(due.find((d) => near(Math.abs(turn), 180 - Math.abs(d))) as number),
+							Math.abs(turn),
+						),
+					],
+				),
+			];
 		}),
 	],
 };

@@ -30,15 +30,22 @@ export const leftDown: Slip = {
 		const isStray = (f: Figure) => {
 			const walked = f.entries.every((e) => WALKED.has(tape.kind[e]));
 			if (!walked || f.closed || (f.kinds[0] !== "line" && f.kinds[0] !== "polyline")) return false;
-			const along = meant.some(([a, b]) => (look.near(f.start, a) && look.near(f.end, b)) || (look.near(f.start, b) && look.near(f.end, a)));
-			const touches = (p: Point) => drawing.figures.some((o) => o !== f && (o.points.some((q) => look.near(p, q)) || look.near(p, o.start) || look.near(p, o.end)));
+			const along = meant.some(
+				([a, b]) => (look.near(f.start, a) && look.near(f.end, b)) || (look.near(f.start, b) && look.near(f.end, a)),
+			);
+			const touches = (p: Point) =>
+				drawing.figures.some(
+					(o) => o !== f && (o.points.some((q) => look.near(p, q)) || look.near(p, o.start) || look.near(p, o.end)),
+				);
 			return along || (touches(f.end) && (touches(f.start) || look.near(f.start, look.sheet.middle)));
 		};
 		const stray = look.extra.filter(isStray);
 		// A figure of which a stray line became a part has a move of the model's among its pieces.
 		const grown = look.pairs.filter(
 			({ found, wanted }) =>
-				!found.closed && found.sides.length > wanted.sides.length && found.entries.some((e) => tape.kind[e] === ENTRY.segment && meant.some(([a, b]) => isPiece(look, e, a, b))),
+				!found.closed &&
+				found.sides.length > wanted.sides.length &&
+				found.entries.some((e) => tape.kind[e] === ENTRY.segment && meant.some(([a, b]) => isPiece(look, e, a, b))),
 		);
 		const all = [...stray, ...grown.map((g) => g.found)];
 		return all.slice(0, 1).map((f) => ({

@@ -40,7 +40,12 @@ export class Look {
 	/** Figures that were taken for nothing. */
 	readonly extra: readonly Figure[];
 	/** Criteria that aren't met, and those that wait for them. */
-	readonly missed: readonly { readonly id: string; readonly check: string; readonly names: readonly string[]; readonly figures: readonly number[] }[];
+	readonly missed: readonly {
+		readonly id: string;
+		readonly check: string;
+		readonly names: readonly string[];
+		readonly figures: readonly number[];
+	}[];
 	private readonly second: Scene | undefined;
 	private missedChecks: ReadonlySet<string> | undefined;
 	readonly position: number;
@@ -54,7 +59,8 @@ export class Look {
 			const { criterion, judgement, score } = one;
 			// One that only waits for half of the points has nothing to explain.
 			if (score.verdict === "met" || judgement.waits || creditOf(one) >= 1 - 1e-9) return [];
-			const all: readonly Asked[] = "check" in criterion && criterion.check !== undefined ? [criterion] : innerOf(criterion);
+			const all: readonly Asked[] =
+				"check" in criterion && criterion.check !== undefined ? [criterion] : innerOf(criterion);
 			return all.map((c) => ({
 				id: criterion.id,
 				check: checkAbout(c as never),
@@ -101,7 +107,8 @@ export class Look {
 		const gone: { name: string; wanted: Figure }[] = [];
 		const used = new Set<Figure>();
 		for (const [name, { slots }] of this.modelScene.taken) {
-			const foundIn = (scene: Scene | undefined) => (scene?.taken.get(name)?.slots ?? []).filter((f) => f !== undefined);
+			const foundIn = (scene: Scene | undefined) =>
+				(scene?.taken.get(name)?.slots ?? []).filter((f) => f !== undefined);
 			const first = foundIn(this.scene);
 			const own = first.length === 0 ? foundIn(this.second) : first;
 			const wanted = slots.filter((f) => f !== undefined);
@@ -124,7 +131,8 @@ export class Look {
 		const lost = missing.filter(({ name, wanted }, i) => {
 			const alike = left.filter((f) => kindOf(f) === kindOf(wanted));
 			const [only] = alike;
-			if (!only || alike.length > 1 || missing.filter((m) => kindOf(m.wanted) === kindOf(wanted)).length > 1) return true;
+			if (!only || alike.length > 1 || missing.filter((m) => kindOf(m.wanted) === kindOf(wanted)).length > 1)
+				return true;
 			left.splice(left.indexOf(only), 1);
 			pairs.push({ name, slot: i, wanted, found: only, loose: true });
 			return false;
@@ -150,9 +158,14 @@ export class Look {
 	/** Whether a figure that wasn't taken could have been meant: it is where the wanted one is, in its size or paint. */
 	private couldBe(found: Figure, wanted: Figure): boolean {
 		const near = this.near(found.centre, wanted.centre, 2);
-		const size = Math.abs(found.width - wanted.width) <= 2 * this.size && Math.abs(found.height - wanted.height) <= 2 * this.size;
+		const size =
+			Math.abs(found.width - wanted.width) <= 2 * this.size && Math.abs(found.height - wanted.height) <= 2 * this.size;
 		const paint = sameColour(found.fill, wanted.fill) && sameColour(found.outline, wanted.outline);
-		const walked = wanted.closed && found.turns.length > 0 && paint && (!found.closed || Math.abs(found.sides.length - wanted.sides.length) <= 1);
+		const walked =
+			wanted.closed &&
+			found.turns.length > 0 &&
+			paint &&
+			(!found.closed || Math.abs(found.sides.length - wanted.sides.length) <= 1);
 		return (near && (size || paint)) || (size && paint) || walked;
 	}
 
@@ -201,10 +214,13 @@ export class Look {
 function namesOf(asked: Asked): string[] {
 	const names: string[] = [];
 	const walk = (value: unknown, key: string): void => {
-		if (typeof value === "string" && ["of", "to", "from", "first", "then", "as", "not as"].includes(key)) names.push(value);
+		if (typeof value === "string" && ["of", "to", "from", "first", "then", "as", "not as"].includes(key))
+			names.push(value);
 		else if (Array.isArray(value)) for (const item of value) walk(item, key);
 		else if (value !== null && typeof value === "object") for (const [k, v] of Object.entries(value)) walk(v, k);
 	};
-	for (const [key, value] of Object.entries(asked)) if (["of", "to", "from", "first", "then", "as", "not as", "moves", "more than", "less than"].includes(key)) walk(value, key);
+	for (const [key, value] of Object.entries(asked))
+		if (["of", "to", "from", "first", "then", "as", "not as", "moves", "more than", "less than"].includes(key))
+			walk(value, key);
 	return names.filter((n) => n !== "everything" && n !== "run" && n !== "sheet" && n !== "each other");
 }

@@ -22,6 +22,8 @@ export const lotDrawnTwice: Slip = {
 		const own = [...calls.values()].flat().length;
 		if (twice.length === 0 || model === 0 || own <= model) return [];
 		const [text, lines] = twice[0] as [string, number[]];
-		return [{ lines: [...new Set(lines)], figures: [], claims: ["lot"], evidence: [word("written", text, text)], data: {} }];
+		return [
+			{ lines: [...new Set(lines)], figures: [], claims: ["lot"], evidence: [word("written", text, text)], data: {} },
+		];
 	},
 };

@@ -9,7 +9,8 @@ export const mirrored: Slip = {
 		const off = look.misplaced;
 		if (off.length === 0 || off.length < look.pairs.length - 1) return [];
 		const image = (x: number) => 2 * middle[0] - x;
-		if (!off.every(({ found, wanted }) => look.near(found.centre, [image(wanted.centre[0]), wanted.centre[1]]))) return [];
+		if (!off.every(({ found, wanted }) => look.near(found.centre, [image(wanted.centre[0]), wanted.centre[1]])))
+			return [];
 		return [
 			{
 				lines: [...new Set(off.flatMap((p) => p.found.lines))].sort((a, b) => a - b),

@@ -13,7 +13,9 @@ export const movedAway: Slip = {
 			if (!before) return [];
 			const off = (f: typeof found) => distance(f.centre[0], f.centre[1], wanted.centre[0], wanted.centre[1]);
 			const [was, is] = [off(before), off(found)];
-			return is > look.position && is > was + look.position ? [explained(found, ["moved"], [number("off", is, is), number("off before", was, was)])] : [];
+			return is > look.position && is > was + look.position
+				? [explained(found, ["moved"], [number("off", is, is), number("off before", was, was)])]
+				: [];
 		});
 	},
 };

@@ -17,10 +17,17 @@ export const neverDown: Slip = {
 		const rests = new Set(unfinished(tape).map((u) => u.row));
 		const dry: { row: number; to: Point }[] = [];
 		for (let i = 0; i < tape.length && dry.length < MOST; i++)
-			if (!rests.has(i) && (tape.kind[i] === ENTRY.travel || tape.kind[i] === ENTRY.curvedTravel)) dry.push({ row: i, to: [coordinate(tape, i, 2), coordinate(tape, i, 3)] });
+			if (!rests.has(i) && (tape.kind[i] === ENTRY.travel || tape.kind[i] === ENTRY.curvedTravel))
+				dry.push({ row: i, to: [coordinate(tape, i, 2), coordinate(tape, i, 3)] });
 		if (dry.length < 2) return [];
 		const bare = look.pairs
-			.filter(({ found, wanted }) => found.outline === -1 && wanted.outline !== -1 && wanted.closed && look.idsAbout(["outline", "width"], [found.index]).length > 0)
+			.filter(
+				({ found, wanted }) =>
+					found.outline === -1 &&
+					wanted.outline !== -1 &&
+					wanted.closed &&
+					look.idsAbout(["outline", "width"], [found.index]).length > 0,
+			)
 			.map((p) => p.wanted);
 		const due = [...look.gone.map((g) => g.wanted), ...bare];
 		const traced = due.flatMap((wanted) => {

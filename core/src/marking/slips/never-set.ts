@@ -7,7 +7,10 @@ export const neverSet: Slip = {
 	id: "never-set",
 	about: ["paint"],
 	tries(look) {
-		const unseen = look.gone.length === 0 ? [] : (look.own.run?.remarks ?? []).filter((r) => r.code === "nothing-to-see" && r.data.why === "paint");
+		const unseen =
+			look.gone.length === 0
+				? []
+				: (look.own.run?.remarks ?? []).filter((r) => r.code === "nothing-to-see" && r.data.why === "paint");
 		const bareFigures: Explanation[] = unseen.slice(0, 1).map((r) => ({
 			lines: [...new Set(unseen.map((u) => u.place.line))],
 			figures: [],
@@ -17,19 +20,37 @@ export const neverSet: Slip = {
 			data: { what: "fill" },
 		}));
 		const figures = look.pairs.flatMap(({ found, wanted }) => {
-			const parts = wrongPaints(found, wanted).filter((part) => sameColour(found[part], START[part]) && found[part] === START[part]);
-			const all: Explanation[] = parts.map((part) => ({ ...explained(found, [part], [paintEvidence(part, START[part], found[part])], { what: part }), about: [part] }));
+			const parts = wrongPaints(found, wanted).filter(
+				(part) => sameColour(found[part], START[part]) && found[part] === START[part],
+			);
+			const all: Explanation[] = parts.map((part) => ({
+				...explained(found, [part], [paintEvidence(part, START[part], found[part])], { what: part }),
+				about: [part],
+			}));
 			if (wrongWidth(found, wanted) && found.outlineWidth === START.outlineWidth)
-				all.push({ ...explained(found, ["width"], [number("line", START.outlineWidth, found.outlineWidth)], { what: "width" }), about: ["width"] });
+				all.push({
+					...explained(found, ["width"], [number("line", START.outlineWidth, found.outlineWidth)], { what: "width" }),
+					about: ["width"],
+				});
 			return all;
 		});
 		const { paper } = look.scene.drawing;
-		const bare = paper === START.paper && !sameColour(paper, look.modelScene.drawing.paper) && look.missed.some((m) => m.check === "sheet paper" || m.check === "colour paper");
+		const bare =
+			paper === START.paper &&
+			!sameColour(paper, look.modelScene.drawing.paper) &&
+			look.missed.some((m) => m.check === "sheet paper" || m.check === "colour paper");
 		return bare
 			? [
 					...bareFigures,
 					...figures,
-					{ lines: [], figures: [], claims: ["paper"], evidence: [paintEvidence("paper", START.paper, paper)], about: ["paper"], data: { what: "paper" } },
+					{
+						lines: [],
+						figures: [],
+						claims: ["paper"],
+						evidence: [paintEvidence("paper", START.paper, paper)],
+						about: ["paper"],
+						data: { what: "paper" },
+					},
 				]
 			: [...bareFigures, ...figures];
 	},

@@ -8,5 +8,11 @@ export const offTheSheet: Slip = {
 	tries: (look) =>
 		look.pairs
 			.filter(({ found, wanted }) => found.onSheet < 0.98 && wanted.onSheet > 0.995)
-			.map(({ found }) => explained(found, ["sheet", "place", "shape", "size", "turn"], [number("per cent on the sheet", 100 * found.onSheet, 100 * found.onSheet)])),
+			.map(({ found }) =>
+				explained(
+					found,
+					["sheet", "place", "shape", "size", "turn"],
+					[number("per cent on the sheet", 100 * found.onSheet, 100 * found.onSheet)],
+				),
+			),
 };

@@ -8,7 +8,9 @@ export const otherCorner: Slip = {
 	tries: (look) =>
 		look.misplaced.flatMap(({ found, wanted }) => {
 			const [x, y] = look.corner(wanted);
-			const shifts = [-1, 0, 1].flatMap((i) => [-1, 0, 1].map((j): Point => [x + i * wanted.width, y + j * wanted.height])).filter((p) => !look.near(p, [x, y]));
+			const shifts = [-1, 0, 1]
+				.flatMap((i) => [-1, 0, 1].map((j): Point => [x + i * wanted.width, y + j * wanted.height]))
+				.filter((p) => !look.near(p, [x, y]));
 			const hit = shifts.find((p) => look.near(look.corner(found), p));
 			return hit ? [explained(found, ["place"], [point("corner", hit, look.corner(found))])] : [];
 		}),

@@ -9,7 +9,8 @@ export const otherOrigin: Slip = {
 		const { width, height, centred } = look.sheet;
 		// What was walked on from the start has its place still.
 		const all = look.misplaced;
-		if (all.length === 0 || look.pairs.some((p) => !all.includes(p) && look.isSized(p) && p.found.facing === null)) return [];
+		if (all.length === 0 || look.pairs.some((p) => !all.includes(p) && look.isSized(p) && p.found.facing === null))
+			return [];
 		const [dx, dy] = centred ? [width / 2, height / 2] : [-width / 2, -height / 2];
 		const shifted = ([x, y]: Point): Point => [x + dx, y + dy];
 		const turned = ([x, y]: Point): Point => [x + dx, dy - y + (centred ? 0 : height)];

@@ -6,6 +6,9 @@ export const outlineForFilled: Slip = {
 	about: ["fill", "outline"],
 	tries: (look) =>
 		look.pairs
-			.filter(({ found, wanted }) => wanted.fill !== -1 && wanted.closed && found.fill === -1 && found.outline !== -1 && !found.lettering)
+			.filter(
+				({ found, wanted }) =>
+					wanted.fill !== -1 && wanted.closed && found.fill === -1 && found.outline !== -1 && !found.lettering,
+			)
 			.map(({ found }) => explained(found, ["fill", "outline"], [word("fill", "none", "none")])),
 };

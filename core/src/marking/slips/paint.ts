@@ -19,7 +19,9 @@ function isPainted(figure: Figure, part: Paint): boolean {
 
 /** The paints of a figure that are others than the wanted ones. */
 export function wrongPaints(found: Figure, wanted: Figure): Paint[] {
-	return (["fill", "outline"] as const).filter((part) => isPainted(found, part) && isPainted(wanted, part) && !sameColour(found[part], wanted[part]));
+	return (["fill", "outline"] as const).filter(
+		(part) => isPainted(found, part) && isPainted(wanted, part) && !sameColour(found[part], wanted[part]),
+	);
 }
 
 /** Whether the line is wider or narrower than wanted. */
@@ -47,16 +49,36 @@ function colourIn(value: Value | undefined, look: Pick<Look, "own">): number | u
 function settingOf(step: Step, part: Paint, look: Pick<Look, "own">): number | undefined {
 	if (step.node !== "draw") return undefined;
 	if (part === "fill") return step.statement.head === "fill" ? colourIn(step.values[0], look) : undefined;
-	return step.statement.head === "pen" ? colourIn(step.phrases.find((p) => p.word === "colour")?.values[0], look) : undefined;
+	return step.statement.head === "pen"
+		? colourIn(step.phrases.find((p) => p.word === "colour")?.values[0], look)
+		: undefined;
 }
 
 /** Statements that draw something. */
-const DRAWS: ReadonlySet<string> = new Set(["rect", "circle", "ellipse", "arc", "polygon", "polyline", "star", "text", "line", "dot", "walk", "curve", "lay"]);
+const DRAWS: ReadonlySet<string> = new Set([
+	"rect",
+	"circle",
+	"ellipse",
+	"arc",
+	"polygon",
+	"polyline",
+	"star",
+	"text",
+	"line",
+	"dot",
+	"walk",
+	"curve",
+	"lay",
+]);
 
 const drawsSomething = (step: Step) => step.node === "do" || (step.node === "draw" && DRAWS.has(step.statement.head));
 
 /** What is set first after a figure, before anything else is drawn: after its own last line, or after the call that drew it. */
-function firstAfter<T>({ own, scene: { tape } }: Look, figure: Figure, of: (step: Step) => T | undefined): (T & { readonly line: number }) | undefined {
+function firstAfter<T>(
+	{ own, scene: { tape } }: Look,
+	figure: Figure,
+	of: (step: Step) => T | undefined,
+): (T & { readonly line: number }) | undefined {
 	const call = callsOf(tape, figure.entries[0] as number).at(-1);
 	const steps = [...everyStep(own.program.steps)].sort((a, b) => a.place.line - b.place.line);
 	for (const last of [Math.max(...figure.lines), ...(call ? [tape.line[call.row] as number] : [])]) {
@@ -71,7 +93,11 @@ function firstAfter<T>({ own, scene: { tape } }: Look, figure: Figure, of: (step
 }
 
 /** The colour that is set next after a figure. */
-export function settingAfter(look: Look, figure: Figure, part: Paint): { readonly colour: number; readonly line: number } | undefined {
+export function settingAfter(
+	look: Look,
+	figure: Figure,
+	part: Paint,
+): { readonly colour: number; readonly line: number } | undefined {
 	return firstAfter(look, figure, (step) => {
 		const colour = settingOf(step, part, look);
 		return colour === undefined ? undefined : { colour };
@@ -81,7 +107,10 @@ export function settingAfter(look: Look, figure: Figure, part: Paint): { readonl
 /** The pen's width that is set next after a figure. */
 export function widthAfter(look: Look, figure: Figure): { readonly width: number; readonly line: number } | undefined {
 	return firstAfter(look, figure, (step) => {
-		const value = step.node === "draw" && step.statement.head === "pen" ? step.phrases.find((p) => p.word === "width")?.values[0] : undefined;
+		const value =
+			step.node === "draw" && step.statement.head === "pen"
+				? step.phrases.find((p) => p.word === "width")?.values[0]
+				: undefined;
 		return value?.node === "number" ? { width: value.value } : undefined;
 	});
 }

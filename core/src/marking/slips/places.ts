@@ -36,7 +36,8 @@ export function placedAs(look: Look, changed: (p: Point) => readonly Point[]): E
 	};
 	const all = misplaced.flatMap((pair) => one(pair) ?? []);
 	const first = [...misplaced].sort((a, b) => a.found.index - b.found.index)[0];
-	if (!first || misplaced.length < 3 || all.length * 2 >= misplaced.length || !movedTogether(look, misplaced)) return all;
+	if (!first || misplaced.length < 3 || all.length * 2 >= misplaced.length || !movedTogether(look, misplaced))
+		return all;
 	const cause = one(first);
 	if (!cause) return all;
 	const figures = misplaced.map((p) => p.found.index);
@@ -48,5 +49,7 @@ export function movedTogether(look: Look, pairs: readonly Pick<Pair, "found" | "
 	const [first] = pairs;
 	if (!first) return false;
 	const by = [first.found.centre[0] - first.wanted.centre[0], first.found.centre[1] - first.wanted.centre[1]] as const;
-	return pairs.every(({ found, wanted }) => look.near([found.centre[0] - by[0], found.centre[1] - by[1]], wanted.centre));
+	return pairs.every(({ found, wanted }) =>
+		look.near([found.centre[0] - by[0], found.centre[1] - by[1]], wanted.centre),
+	);
 }

@@ -10,7 +10,15 @@ export const radiusForDiameter: Slip = {
 		look.pairs
 			.filter(
 				({ found, wanted }) =>
-					ROUND.some((k) => wanted.kinds.includes(k)) && Math.abs(found.width - 2 * wanted.width) <= look.size && Math.abs(found.height - 2 * wanted.height) <= look.size,
+					ROUND.some((k) => wanted.kinds.includes(k)) &&
+					Math.abs(found.width - 2 * wanted.width) <= look.size &&
+					Math.abs(found.height - 2 * wanted.height) <= look.size,
 			)
-			.map(({ found, wanted }) => explained(found, ["size"], [number("width", 2 * wanted.width, found.width), number("height", 2 * wanted.height, found.height)])),
+			.map(({ found, wanted }) =>
+				explained(
+					found,
+					["size"],
+					[number("width", 2 * wanted.width, found.width), number("height", 2 * wanted.height, found.height)],
+				),
+			),
 };

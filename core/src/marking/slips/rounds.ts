@@ -2,8 +2,14 @@ import { loopsIn } from "../source/asked.ts";
 import type { Look } from "./look.ts";
 
 /** A loop of the program that makes one pass fewer, or more, than one of the model's. */
-export function roundsOff(look: Look, by: -1 | 1): { readonly line: number; readonly own: number; readonly wanted: number } | undefined {
-	const rounds = (of: Look["own"]) => loopsIn(of.program, "anywhere", []).flatMap((l) => (l.rounds === undefined ? [] : [{ line: l.line, rounds: l.rounds }]));
+export function roundsOff(
+	look: Look,
+	by: -1 | 1,
+): { readonly line: number; readonly own: number; readonly wanted: number } | undefined {
+	const rounds = (of: Look["own"]) =>
+		loopsIn(of.program, "anywhere", []).flatMap((l) =>
+			l.rounds === undefined ? [] : [{ line: l.line, rounds: l.rounds }],
+		);
 	const own = rounds(look.own);
 	const wanted = rounds(look.model).filter((m) => m.rounds >= 3 && !own.some((o) => o.rounds === m.rounds));
 	for (const m of wanted) {

@@ -12,10 +12,24 @@ export const settingCarriedOver: Slip = {
 			if (!before) return [];
 			const carried = wrongPaints(found, wanted)
 				.filter((part) => sameColour(before[part], found[part]) && !sameColour(found[part], START[part]))
-				.map((part) => ({ ...explained(found, [part], [paintEvidence(part, before[part], found[part])], { what: part }), about: [part] }));
-			const width = wrongWidth(found, wanted) && before.outlineWidth === found.outlineWidth && found.outlineWidth !== START.outlineWidth;
+				.map((part) => ({
+					...explained(found, [part], [paintEvidence(part, before[part], found[part])], { what: part }),
+					about: [part],
+				}));
+			const width =
+				wrongWidth(found, wanted) &&
+				before.outlineWidth === found.outlineWidth &&
+				found.outlineWidth !== START.outlineWidth;
 			return width
-				? [...carried, { ...explained(found, ["width"], [number("line", before.outlineWidth, found.outlineWidth)], { what: "width" }), about: ["width" as const] }]
+				? [
+						...carried,
+						{
+							...explained(found, ["width"], [number("line", before.outlineWidth, found.outlineWidth)], {
+								what: "width",
+							}),
+							about: ["width" as const],
+						},
+					]
 				: carried;
 		}),
 };

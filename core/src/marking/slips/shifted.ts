@@ -30,7 +30,12 @@ function told(off: Off): ReturnType<Slip["tries"]>[number] {
 		lines: [...new Set(off.flatMap((p) => p.found.lines))].sort((a, b) => a - b),
 		figures: off.map((p) => p.found.index),
 		claims: off.map((p) => `place ${p.found.index}`),
-		evidence: off.slice(0, 2).flatMap(({ found, wanted }) => [number("x", wanted.centre[0] + by[0], found.centre[0]), number("y", wanted.centre[1] + by[1], found.centre[1])]),
+		evidence: off
+			.slice(0, 2)
+			.flatMap(({ found, wanted }) => [
+				number("x", wanted.centre[0] + by[0], found.centre[0]),
+				number("y", wanted.centre[1] + by[1], found.centre[1]),
+			]),
 		data: {},
 	};
 }

@@ -9,8 +9,21 @@ export const sideTooMany: Slip = {
 	tries: (look) => [
 		...look.pairs.flatMap(({ found, wanted }) => {
 			const more = found.overdrawn * found.sides.length;
-			if (found.oval || wanted.overdrawn > 0.02 || found.overdrawn <= 0.02 || found.overdrawn >= 0.999 || found.sides.length < 3) return [];
-			return [explained(found, ["shape", "twice"], [number("sides", wanted.sides.length + Math.max(1, Math.round(more)), found.sides.length + more)])];
+			if (
+				found.oval ||
+				wanted.overdrawn > 0.02 ||
+				found.overdrawn <= 0.02 ||
+				found.overdrawn >= 0.999 ||
+				found.sides.length < 3
+			)
+				return [];
+			return [
+				explained(
+					found,
+					["shape", "twice"],
+					[number("sides", wanted.sides.length + Math.max(1, Math.round(more)), found.sides.length + more)],
+				),
+			];
 		}),
 		...byRounds(look),
 		...[...look.modelScene.taken].flatMap(([name, { slots, selector }]) => {
@@ -19,10 +32,17 @@ export const sideTooMany: Slip = {
 			const [like] = own;
 			if (wanted < 3 || own.length !== wanted || !like) return [];
 			const more = look.extra.filter(
-				(f) => f.twin === null && look.scene.selection.meets(f, selector) && Math.abs(f.height - like.height) <= look.size && f.lines.join() === own[own.length - 1]?.lines.join(),
+				(f) =>
+					f.twin === null &&
+					look.scene.selection.meets(f, selector) &&
+					Math.abs(f.height - like.height) <= look.size &&
+					f.lines.join() === own[own.length - 1]?.lines.join(),
 			);
 			return more.length === 1
-				? more.map((f) => ({ ...explained(f, ["extra"], [number("rounds", wanted + 1, own.length + 1)]), claims: [`extra ${f.index}`, `number ${name}`] }))
+				? more.map((f) => ({
+						...explained(f, ["extra"], [number("rounds", wanted + 1, own.length + 1)]),
+						claims: [`extra ${f.index}`, `number ${name}`],
+					}))
 				: [];
 		}),
 	],
@@ -34,5 +54,13 @@ function byRounds(look: Look): Explanation[] {
 	const long = look.pairs.filter(({ found, wanted }) => found.perimeter - wanted.perimeter > look.size);
 	if (!off || (long.length === 0 && look.extra.length === 0)) return [];
 	const claims = long.flatMap((p) => [`shape ${p.found.index}`, `size ${p.found.index}`, `place ${p.found.index}`]);
-	return [{ lines: [off.line], figures: [], claims: [`rounds ${off.line}`, ...claims], evidence: [number("rounds", off.wanted + 1, off.own)], data: {} }];
+	return [
+		{
+			lines: [off.line],
+			figures: [],
+			claims: [`rounds ${off.line}`, ...claims],
+			evidence: [number("rounds", off.wanted + 1, off.own)],
+			data: {},
+		},
+	];
 }

@@ -33,20 +33,90 @@ export interface Slip {
 }
 
 /** What of a drawing, or of a program, can be wrong. */
-export type Aspect = "fill" | "outline" | "width" | "paper" | "place" | "turn" | "size" | "shape" | "paint" | "number" | "order" | "seen" | "frames" | "source";
+export type Aspect =
+	| "fill"
+	| "outline"
+	| "width"
+	| "paper"
+	| "place"
+	| "turn"
+	| "size"
+	| "shape"
+	| "paint"
+	| "number"
+	| "order"
+	| "seen"
+	| "frames"
+	| "source";
 
 /** The checks that speak of each aspect; those of several kinds are parted by what they look at. */
 export const CHECKS_ABOUT: Readonly<Record<Aspect, readonly string[]>> = {
-	place: ["position", "relation", "arrangement", "sheet on", "path", "likeness", "movement", "change", "what if", "colour in order"],
+	place: [
+		"position",
+		"relation",
+		"arrangement",
+		"sheet on",
+		"path",
+		"likeness",
+		"movement",
+		"change",
+		"what if",
+		"colour in order",
+	],
 	turn: ["position", "relation", "arrangement", "path", "likeness", "measure shape", "measure", "sheet on"],
-	size: ["measure", "measure shape", "arrangement", "relation", "count", "likeness", "runs", "visible", "change", "sheet on", "nothing else"],
-	shape: ["count", "measure", "measure shape", "path", "nothing else", "relation", "arrangement", "position", "likeness", "sheet on"],
+	size: [
+		"measure",
+		"measure shape",
+		"arrangement",
+		"relation",
+		"count",
+		"likeness",
+		"runs",
+		"visible",
+		"change",
+		"sheet on",
+		"nothing else",
+	],
+	shape: [
+		"count",
+		"measure",
+		"measure shape",
+		"path",
+		"nothing else",
+		"relation",
+		"arrangement",
+		"position",
+		"likeness",
+		"sheet on",
+	],
 	fill: ["colour fill", "colour in order", "filling", "distinct", "visible", "count paint", "likeness", "change"],
 	outline: ["colour outline", "filling", "distinct", "visible", "count paint", "likeness", "change"],
 	width: ["measure line", "filling"],
 	paper: ["sheet paper", "colour paper"],
-	paint: ["colour fill", "colour outline", "colour in order", "filling", "distinct", "visible", "count paint", "likeness", "measure line", "change", "sheet paper"],
-	number: ["count", "count paint", "nothing else", "distinct", "path", "arrangement", "position", "measure", "measure shape"],
+	paint: [
+		"colour fill",
+		"colour outline",
+		"colour in order",
+		"filling",
+		"distinct",
+		"visible",
+		"count paint",
+		"likeness",
+		"measure line",
+		"change",
+		"sheet paper",
+	],
+	number: [
+		"count",
+		"count paint",
+		"nothing else",
+		"distinct",
+		"path",
+		"arrangement",
+		"position",
+		"measure",
+		"measure shape",
+	],
 	order: ["order", "visible", "likeness"],
 	seen: ["visible", "order", "sheet on", "likeness"],
 	frames: ["movement", "count", "position", "nothing else", "measure", "code", "colour fill"],
@@ -73,25 +143,57 @@ const OF_SHAPE: ReadonlySet<string> = new Set([
 export function checkAbout(criterion: Readonly<Record<string, unknown>>): string {
 	const check = String(criterion.check);
 	const what = [criterion.what].flat().map(String);
-	if (check === "measure") return what.every((w) => w === "outline width") ? "measure line" : what.some((w) => OF_SHAPE.has(w)) ? "measure shape" : check;
+	if (check === "measure")
+		return what.every((w) => w === "outline width")
+			? "measure line"
+			: what.some((w) => OF_SHAPE.has(w))
+				? "measure shape"
+				: check;
 	if (check === "sheet") return criterion.paper === undefined ? "sheet on" : "sheet paper";
-	if (check === "colour") return criterion["in order"] !== undefined ? "colour in order" : `colour ${criterion.what === "text" ? "fill" : String(criterion.what)}`;
+	if (check === "colour")
+		return criterion["in order"] !== undefined
+			? "colour in order"
+			: `colour ${criterion.what === "text" ? "fill" : String(criterion.what)}`;
 	const of = criterion.of as Readonly<Record<string, unknown>> | undefined;
-	return check === "count" && of !== null && typeof of === "object" && ("fill" in of || "outline" in of || "filled" in of) ? "count paint" : check;
+	return check === "count" &&
+		of !== null &&
+		typeof of === "object" &&
+		("fill" in of || "outline" in of || "filled" in of)
+		? "count paint"
+		: check;
 }
 
 /** An explanation of one figure. */
-export function explained(figure: Figure, claims: readonly string[], evidence: readonly Evidence[], data: Explanation["data"] = {}): Explanation {
-	return { lines: figure.lines, figures: [figure.index], claims: claims.map((c) => `${c} ${figure.index}`), evidence, data };
+export function explained(
+	figure: Figure,
+	claims: readonly string[],
+	evidence: readonly Evidence[],
+	data: Explanation["data"] = {},
+): Explanation {
+	return {
+		lines: figure.lines,
+		figures: [figure.index],
+		claims: claims.map((c) => `${c} ${figure.index}`),
+		evidence,
+		data,
+	};
 }
 
 const round = (value: number) => String(Math.round(value * 10) / 10 + 0);
 
 /** One number as evidence. */
-export const number = (what: string, expected: number, found: number): Evidence => ({ what, expected: round(expected), found: round(found) });
+export const number = (what: string, expected: number, found: number): Evidence => ({
+	what,
+	expected: round(expected),
+	found: round(found),
+});
 
 /** A place as evidence. */
-export const point = (what: string, expected: readonly [number, number], found: readonly [number, number]): Evidence => ({
+export const point = (
+	what: string,
+	expected: readonly [number, number],
+	found: readonly [number, number],
+): Evidence => ({
 	what,
 	expected: expected.map(round).join(", "),
 	found: found.map(round).join(", "),

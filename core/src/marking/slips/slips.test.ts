@@ -20,7 +20,8 @@ function exerciseOf(text: string): ExerciseFile {
 	return reading.exercise;
 }
 
-const demo = (id: string) => exerciseOf(readFileSync(new URL(`../../../../demo/exercises/${id}.exercise.yaml`, import.meta.url), "utf8"));
+const demo = (id: string) =>
+	exerciseOf(readFileSync(new URL(`../../../../demo/exercises/${id}.exercise.yaml`, import.meta.url), "utf8"));
 const programs = parse(readFileSync(new URL("../../../../demo/programs.yaml", import.meta.url), "utf8")) as {
 	exercise: string;
 	student: string;
@@ -63,8 +64,13 @@ describe("each slip is told where it was made, and not where it nearly was", () 
 
 test("two slips in one program are both told", () => {
 	const exercise = exerciseOf(slipFile(exercises, { id: "", in: "disc", shows: "", not: "" }));
-	const twice = mark("pen width 4\ncircle centre 240, 90 radius 80\nfill red\nfill gold\nrect centre 60, 180 size 120, 40", exercise);
-	expect(twice.slips.map((s) => s.id)).toEqual(expect.arrayContaining(["middle-for-corner", "radius-for-diameter", "colour-after"]));
+	const twice = mark(
+		"pen width 4\ncircle centre 240, 90 radius 80\nfill red\nfill gold\nrect centre 60, 180 size 120, 40",
+		exercise,
+	);
+	expect(twice.slips.map((s) => s.id)).toEqual(
+		expect.arrayContaining(["middle-for-corner", "radius-for-diameter", "colour-after"]),
+	);
 	expect(twice.slips.map((s) => s.id)).not.toContain("setting-unused");
 });
 
@@ -80,7 +86,14 @@ describe("a student's program with a known mistake shows that slip and no other"
 });
 
 describe("of what nothing was wanted for by name, the figure itself tells what was meant", () => {
-	const walked = (...turns: string[]) => ["pen colour black width 6", "fill gold", "area", ...turns.flatMap((t) => ["  walk 60", `  turn ${t}`]), "end"].join("\n");
+	const walked = (...turns: string[]) =>
+		[
+			"pen colour black width 6",
+			"fill gold",
+			"area",
+			...turns.flatMap((t) => ["  walk 60", `  turn ${t}`]),
+			"end",
+		].join("\n");
 	const slips = (source: string) => mark(source, demo("harbour-scene")).slips.map((s) => s.id);
 
 	test.each([
@@ -100,18 +113,24 @@ describe("of what nothing was wanted for by name, the figure itself tells what w
 test("what follows from another slip isn't told beside it", () => {
 	const ids = (source: string) => mark(source, demo("sail")).slips.map((s) => s.id);
 	expect(ids("pen colour blue width 3\nrepeat 3\n  walk 90\n  turn left 45\nend")).not.toContain("off-the-sheet");
-	expect(ids('pen colour blue width 3\npen up\ngo to 160, 0\npen down\nwalk 90\nturn left 135\nwalk 127.3\nturn left 135\nwalk 90\ntext "Plover" at 20, -40')).toContain(
-		"off-the-sheet",
-	);
+	expect(
+		ids(
+			'pen colour blue width 3\npen up\ngo to 160, 0\npen down\nwalk 90\nturn left 135\nwalk 127.3\nturn left 135\nwalk 90\ntext "Plover" at 20, -40',
+		),
+	).toContain("off-the-sheet");
 });
 
 test("a program that misses nothing shows no slip", () => {
-	for (const p of programs.filter((q) => q.right !== undefined)) expect(mark(p.source, demo(p.exercise)).slips).toEqual([]);
+	for (const p of programs.filter((q) => q.right !== undefined))
+		expect(mark(p.source, demo(p.exercise)).slips).toEqual([]);
 });
 
 /** Numbers, colours and counts of sides that a brief names. */
 const tokens = (text: string) => new Set(text.toLowerCase().match(/\d+(?:\.\d+)?|[a-z]+/g) ?? []);
-const COLOURS = "red orange yellow green turquoise blue purple pink brown black grey white crimson firebrick gold navy sienna".split(" ");
+const COLOURS =
+	"red orange yellow green turquoise blue purple pink brown black grey white crimson firebrick gold navy sienna".split(
+		" ",
+	);
 
 test("no sentence for students holds a wanted number or colour that isn't in the brief, and none repeats the criterion's own", () => {
 	for (const p of programs) {
@@ -121,7 +140,9 @@ test("no sentence for students holds a wanted number or colour that isn't in the
 		const lines = new Set(report.slips.flatMap((s) => s.lines.map(String)));
 		for (const { sentence } of report.slips) {
 			const plain = sentence.replace(/\blines? [\d, and]+/g, "");
-			const told = [...tokens(plain)].filter((t) => (/^\d/.test(t) || COLOURS.includes(t)) && !brief.has(t) && !lines.has(t));
+			const told = [...tokens(plain)].filter(
+				(t) => (/^\d/.test(t) || COLOURS.includes(t)) && !brief.has(t) && !lines.has(t),
+			);
 			expect(told, sentence).toEqual([]);
 			for (const c of report.criteria) expect(sentence).not.toBe(c.asks);
 		}
@@ -129,5 +150,8 @@ test("no sentence for students holds a wanted number or colour that isn't in the
 });
 
 test("the same program shows the same slips, byte for byte", () => {
-	for (const p of programs.slice(0, 12)) expect(JSON.stringify(mark(p.source, demo(p.exercise)).slips)).toBe(JSON.stringify(mark(p.source, demo(p.exercise)).slips));
+	for (const p of programs.slice(0, 12))
+		expect(JSON.stringify(mark(p.source, demo(p.exercise)).slips)).toBe(
+			JSON.stringify(mark(p.source, demo(p.exercise)).slips),
+		);
 });

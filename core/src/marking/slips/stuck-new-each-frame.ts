@@ -9,7 +9,9 @@ export const stuckNewEachFrame: Slip = {
 		const moving = motions(look).filter(({ right }) => right);
 		const changed = frameSteps(look.own.program).filter((s) => s.node === "set");
 		const kept = look.model.program.steps.some((s) => s.node === "let");
-		const [first] = frameSteps(look.own.program).filter((l) => l.node === "let" && l.value.node !== "name" && changed.some((s) => s.node === "set" && s.name === l.name));
+		const [first] = frameSteps(look.own.program).filter(
+			(l) => l.node === "let" && l.value.node !== "name" && changed.some((s) => s.node === "set" && s.name === l.name),
+		);
 		const [one] = moving;
 		if (!one || !first || !kept || !look.missed.some((m) => m.check === "movement")) return [];
 		return [

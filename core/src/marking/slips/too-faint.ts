@@ -10,5 +10,11 @@ export const tooFaint: Slip = {
 	tries: (look) =>
 		look.pairs
 			.filter(({ found, wanted }) => found.contrast < FAINT && wanted.contrast >= 1.5 * FAINT && found.visible > 0.3)
-			.map(({ found }) => explained(found, ["seen", ...(found.fill === -1 ? ["outline"] : ["fill"])], [number("contrast", found.contrast, found.contrast)])),
+			.map(({ found }) =>
+				explained(
+					found,
+					["seen", ...(found.fill === -1 ? ["outline"] : ["fill"])],
+					[number("contrast", found.contrast, found.contrast)],
+				),
+			),
 };

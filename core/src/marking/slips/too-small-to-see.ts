@@ -8,9 +8,13 @@ export const tooSmallToSee: Slip = {
 	id: "too-small-to-see",
 	about: ["size", "seen"],
 	tries: (look) => {
-		const small = look.scene.drawing.figures.filter((f) => Math.max(f.width, f.height) < TINY && f.kinds[0] !== "text" && f.facing === null);
+		const small = look.scene.drawing.figures.filter(
+			(f) => Math.max(f.width, f.height) < TINY && f.kinds[0] !== "text" && f.facing === null,
+		);
 		const meant = look.modelScene.drawing.figures.every((f) => Math.max(f.width, f.height) >= TINY);
-		const drawn = meant ? small.map((f) => explained(f, ["size"], [number("across", TINY, Math.max(f.width, f.height))])) : [];
+		const drawn = meant
+			? small.map((f) => explained(f, ["size"], [number("across", TINY, Math.max(f.width, f.height))]))
+			: [];
 		const none = look.gone.length > 0 && look.scene.drawing.sizeless.length > 0;
 		return none
 			? [

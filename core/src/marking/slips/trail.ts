@@ -9,5 +9,11 @@ export const trail: Slip = {
 		motions(look)
 			.filter(({ own, model }) => own.left(look.own.scene) > 0 && model.left(look.model.scene) === 0)
 			.slice(0, 1)
-			.map(({ own }) => ({ lines: own.lines, figures: [], claims: ["trail"], evidence: [number("left behind", own.left(look.own.scene), own.left(look.own.scene))], data: {} })),
+			.map(({ own }) => ({
+				lines: own.lines,
+				figures: [],
+				claims: ["trail"],
+				evidence: [number("left behind", own.left(look.own.scene), own.left(look.own.scene))],
+				data: {},
+			})),
 };

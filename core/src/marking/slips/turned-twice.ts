@@ -8,8 +8,17 @@ export const turnedTwice: Slip = {
 	tries: (look) =>
 		look.pairs.flatMap(({ found, wanted }) => {
 			const symmetry = symmetryOf(wanted);
-			if (symmetry === 0 || found.kinds[0] !== wanted.kinds[0] || turnOff(wanted.rotation, 0, symmetry) < 3 * look.angle) return [];
-			const twice = turnOff(found.rotation, 2 * wanted.rotation, symmetry) <= look.angle && turnOff(found.rotation, wanted.rotation, symmetry) > 3 * look.angle;
-			return twice && look.isPlaced({ found, wanted }) ? [explained(found, ["turn"], [number("degrees", 2 * wanted.rotation, found.rotation)])] : [];
+			if (
+				symmetry === 0 ||
+				found.kinds[0] !== wanted.kinds[0] ||
+				turnOff(wanted.rotation, 0, symmetry) < 3 * look.angle
+			)
+				return [];
+			const twice =
+				turnOff(found.rotation, 2 * wanted.rotation, symmetry) <= look.angle &&
+				turnOff(found.rotation, wanted.rotation, symmetry) > 3 * look.angle;
+			return twice && look.isPlaced({ found, wanted })
+				? [explained(found, ["turn"], [number("degrees", 2 * wanted.rotation, found.rotation)])]
+				: [];
 		}),
 };

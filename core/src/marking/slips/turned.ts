@@ -12,7 +12,13 @@ export const turned: Slip = {
 			const symmetry = symmetryOf(wanted);
 			if (!same || symmetry === 0) return [];
 			const off = turnOff(found.rotation, wanted.rotation, symmetry);
-			return off > 3 * look.angle ? [explained(found, ["turn", "place"], [number("degrees", wanted.rotation, found.rotation)], { by: Math.round(off) })] : [];
+			return off > 3 * look.angle
+				? [
+						explained(found, ["turn", "place"], [number("degrees", wanted.rotation, found.rotation)], {
+							by: Math.round(off),
+						}),
+					]
+				: [];
 		}),
 };
 

@@ -14,7 +14,15 @@ export function turnsOf(figure: Figure): readonly number[] {
 /** An area closes what the pen left open: its last side was walked by nobody, and what was turned after it is no corner. */
 export function closedByArea({ closed, turns, sides, overdrawn, facing }: Figure): boolean {
 	const round = Math.abs(Math.abs(turns.slice(0, sides.length).reduce((a, b) => a + b, 0)) - 360) < 1;
-	return closed && facing !== null && overdrawn <= 0.02 && turns.length >= sides.length - 2 && turns.length <= sides.length && sides.length > 3 && !round;
+	return (
+		closed &&
+		facing !== null &&
+		overdrawn <= 0.02 &&
+		turns.length >= sides.length - 2 &&
+		turns.length <= sides.length &&
+		sides.length > 3 &&
+		!round
+	);
 }
 
 /** The turns that walk a figure: those that the model makes, or what its corners leave to the straight line. */
@@ -43,11 +51,21 @@ function endOf(sides: readonly number[], turns: readonly number[]): number {
  * Walked figures that nothing was wanted for by name, and that would close if all turns of one size had been others:
  * the wanted one is known by that.
  */
-export function closedByOther(look: Look, others: (turn: number, all: readonly number[]) => readonly number[]): Explanation[] {
+export function closedByOther(
+	look: Look,
+	others: (turn: number, all: readonly number[]) => readonly number[],
+): Explanation[] {
 	return look.extra.flatMap((found) => {
 		const turns = turnsOf(found);
 		const sides = found.sides.slice(0, turns.length + 1);
-		if (found.oval || turns.length < 2 || turns.length > 60 || (found.closed && !closedByArea(found)) || endOf(sides, turns) <= look.size) return [];
+		if (
+			found.oval ||
+			turns.length < 2 ||
+			turns.length > 60 ||
+			(found.closed && !closedByArea(found)) ||
+			endOf(sides, turns) <= look.size
+		)
+			return [];
 		for (const turn of new Set(turns)) {
 			const other = others(turn, turns).find(
 				(o) =>
@@ -57,7 +75,13 @@ export function closedByOther(look: Look, others: (turn: number, all: readonly n
 					) <= look.size,
 			);
 			if (other !== undefined)
-				return [explained(found, ["shape", "place", "turn"], [number("turn", other, turn), number("ends from its start", endOf(sides, turns), endOf(sides, turns))])];
+				return [
+					explained(
+						found,
+						["shape", "place", "turn"],
+						[number("turn", other, turn), number("ends from its start", endOf(sides, turns), endOf(sides, turns))],
+					),
+				];
 		}
 		return [];
 	});

@@ -8,6 +8,8 @@ export const turnsByMiddle: Slip = {
 	tries: (look) =>
 		turning(look).flatMap(({ own, half, late }) => {
 			if (half <= 2 * look.position || !(Math.abs(late - half) <= Math.max(own.usualStep() * 1.5, 2))) return [];
-			return [{ lines: own.lines, figures: [], claims: ["turns"], evidence: [number("late by", half, late)], data: {} }];
+			return [
+				{ lines: own.lines, figures: [], claims: ["turns"], evidence: [number("late by", half, late)], data: {} },
+			];
 		}),
 };

@@ -8,5 +8,11 @@ export const turnsTooEarly: Slip = {
 	tries: (look) =>
 		turning(look)
 			.filter(({ own, late }) => late < -1.5 * Math.max(own.usualStep(), 1))
-			.map(({ own, late }) => ({ lines: own.lines, figures: [], claims: ["turns"], evidence: [number("early by", -late, -late)], data: {} })),
+			.map(({ own, late }) => ({
+				lines: own.lines,
+				figures: [],
+				claims: ["turns"],
+				evidence: [number("early by", -late, -late)],
+				data: {},
+			})),
 };

@@ -25,7 +25,8 @@ export const unequalSizes: Slip = {
 
 /** Those of a row that have another size than the model's, which are all of one, where they have several. */
 function unequal({ wanted, found }: Row, { size }: Look): ReturnType<Slip["tries"]> {
-	const alike = (a: { width: number; height: number }, b: { width: number; height: number }) => Math.abs(a.width - b.width) <= size && Math.abs(a.height - b.height) <= size;
+	const alike = (a: { width: number; height: number }, b: { width: number; height: number }) =>
+		Math.abs(a.width - b.width) <= size && Math.abs(a.height - b.height) <= size;
 	const [first, own] = [wanted[0], found[0]];
 	if (!first || !own || !wanted.every((f) => alike(f, first)) || found.every((f) => alike(f, own))) return [];
 	return found

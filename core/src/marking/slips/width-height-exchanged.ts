@@ -8,7 +8,15 @@ export const widthHeightExchanged: Slip = {
 		look.pairs
 			.filter(
 				({ found, wanted }) =>
-					Math.abs(wanted.width - wanted.height) > look.size && Math.abs(found.width - wanted.height) <= look.size && Math.abs(found.height - wanted.width) <= look.size,
+					Math.abs(wanted.width - wanted.height) > look.size &&
+					Math.abs(found.width - wanted.height) <= look.size &&
+					Math.abs(found.height - wanted.width) <= look.size,
 			)
-			.map(({ found, wanted }) => explained(found, ["size"], [number("width", wanted.height, found.width), number("height", wanted.width, found.height)])),
+			.map(({ found, wanted }) =>
+				explained(
+					found,
+					["size"],
+					[number("width", wanted.height, found.width), number("height", wanted.width, found.height)],
+				),
+			),
 };

@@ -13,7 +13,9 @@ export const xYExchanged: Slip = {
 		// The ends of a line: it has another direction then.
 		...look.pairs.flatMap(({ found, wanted }) => {
 			if (found.kinds[0] !== "line" || wanted.kinds[0] !== "line" || look.near(found.centre, wanted.centre)) return [];
-			const ends = [found.start, found.end].every((p) => [wanted.start, wanted.end].some((q) => look.near(p, swapped(q))));
+			const ends = [found.start, found.end].every((p) =>
+				[wanted.start, wanted.end].some((q) => look.near(p, swapped(q))),
+			);
 			return ends ? [explained(found, ["place"], [point("middle", swapped(wanted.centre), found.centre)])] : [];
 		}),
 	],

@@ -27,7 +27,14 @@ export function loopsIn(program: Program, where: Region, instead: readonly strin
 	return stepsIn(program, where, instead).flatMap((step): Loop[] => {
 		if (step.node !== "repeat" && step.node !== "for" && step.node !== "each" && step.node !== "while") return [];
 		const inside = [...everyStep(step.body)];
-		return [{ line: step.place.line, rounds: roundsOf(step, program), usesVariable: variesIn(step, inside, program), nested: inside.some((s) => LOOPS.has(s.node)) }];
+		return [
+			{
+				line: step.place.line,
+				rounds: roundsOf(step, program),
+				usesVariable: variesIn(step, inside, program),
+				nested: inside.some((s) => LOOPS.has(s.node)),
+			},
+		];
 	});
 }
 
@@ -35,8 +42,14 @@ function roundsOf(step: Step, { flow }: Program): number | undefined {
 	if (step.node === "repeat") return constantOf(step.count, flow);
 	if (step.node === "each") return step.list.node === "list" ? step.list.items.length : undefined;
 	if (step.node !== "for") return undefined;
-	const [from, to, by] = [constantOf(step.from, flow), constantOf(step.to, flow), step.by ? constantOf(step.by, flow) : 1];
-	return from === undefined || to === undefined || by === undefined || by === 0 ? undefined : Math.max(0, Math.floor((to - from) / by + 1e-9) + 1);
+	const [from, to, by] = [
+		constantOf(step.from, flow),
+		constantOf(step.to, flow),
+		step.by ? constantOf(step.by, flow) : 1,
+	];
+	return from === undefined || to === undefined || by === undefined || by === 0
+		? undefined
+		: Math.max(0, Math.floor((to - from) / by + 1e-9) + 1);
 }
 
 /** Whether what is inside a loop uses its name, or a name that it changes itself. */
@@ -56,14 +69,22 @@ function variesIn(step: Step, inside: readonly Step[], { checked, flow }: Progra
 			valuesOf(s).some((value) =>
 				[...everyValue(value)].some((v) => {
 					const variable = flow.variableOf(v);
-					return variable !== undefined && (changing.has(variable) || [...flow.roots(v)].some((r) => typeof r === "object" && changing.has(r)));
+					return (
+						variable !== undefined &&
+						(changing.has(variable) || [...flow.roots(v)].some((r) => typeof r === "object" && changing.has(r)))
+					);
 				}),
 			),
 	);
 }
 
 /** The statements that drew some figures; all of a part where none are named. */
-export function stepsOf(program: Program, where: Region, instead: readonly string[], figures: readonly Figure[] | undefined): Step[] {
+export function stepsOf(
+	program: Program,
+	where: Region,
+	instead: readonly string[],
+	figures: readonly Figure[] | undefined,
+): Step[] {
 	const steps = stepsIn(program, where, instead);
 	if (!figures) return steps;
 	const lines = new Set(figures.flatMap((f) => f.lines));
@@ -84,7 +105,9 @@ export function workedOut(steps: readonly Step[], uses: readonly Use[], program:
 			.flatMap((use) => valuesFor(step, use))
 			.flatMap((value): WorkedOut[] => {
 				const signs = signsOf(value, program.flow);
-				return signs.length === 0 ? [] : [{ line: step.place.line, signs, brackets: hasBracketsSomewhere(value, program, new Set()) }];
+				return signs.length === 0
+					? []
+					: [{ line: step.place.line, signs, brackets: hasBracketsSomewhere(value, program, new Set()) }];
 			}),
 	);
 }
@@ -100,9 +123,14 @@ function hasBracketsSomewhere(value: Value, program: Program, seen: Set<Variable
 }
 
 /** Values of some statements that hang on a name or a measure, and those that are fixed. */
-export function tiedAndFixed(steps: readonly Step[], use: Use, program: Program): { readonly tied: number[]; readonly fixed: number[] } {
+export function tiedAndFixed(
+	steps: readonly Step[],
+	use: Use,
+	program: Program,
+): { readonly tied: number[]; readonly fixed: number[] } {
 	const [tied, fixed]: [number[], number[]] = [[], []];
-	for (const step of steps) for (const value of valuesFor(step, use)) (program.flow.roots(value).size > 0 ? tied : fixed).push(step.place.line);
+	for (const step of steps)
+		for (const value of valuesFor(step, use)) (program.flow.roots(value).size > 0 ? tied : fixed).push(step.place.line);
 	return { tied, fixed };
 }
 
@@ -123,10 +151,14 @@ export function coloursWritten(program: Program, tape: Tape): { readonly line: n
 	for (const step of everyStep(program.steps)) {
 		for (const value of valuesOf(step)) {
 			for (const part of everyValue(value)) {
-				if (part.node === "call" && (part.name === "rgb" || part.name === "hsl")) found.push({ line: part.place.line, as: "numbers" });
+				if (part.node === "call" && (part.name === "rgb" || part.name === "hsl"))
+					found.push({ line: part.place.line, as: "numbers" });
 				const colour = colourOf(part, program);
 				if (colour === undefined || colour === -1 || !used.has(colour)) continue;
-				const word = (lines[part.place.line - 1] ?? "").slice(part.place.column - 1, part.place.column - 1 + part.place.length);
+				const word = (lines[part.place.line - 1] ?? "").slice(
+					part.place.column - 1,
+					part.place.column - 1 + part.place.length,
+				);
 				found.push({ line: part.place.line, as: word.startsWith("#") ? "code" : "name" });
 			}
 		}
@@ -142,15 +174,25 @@ function colourOf(value: Value, { checked }: Program): number | undefined {
 }
 
 /** Names that stand in one part of the program and change in another. */
-export function variablesIn(program: Program, declared: Region, changed: Region | undefined): { readonly name: string; readonly line: number }[] {
+export function variablesIn(
+	program: Program,
+	declared: Region,
+	changed: Region | undefined,
+): { readonly name: string; readonly line: number }[] {
 	const { checked } = program;
 	if (!checked) return [];
 	// A name declared in a block belongs to that block: in main, those of the frames' block aren't meant.
-	const own = stepsIn(program, declared, []).filter((s) => s.node === "let" && (declared !== "main" || !isInFrames(program, s)));
+	const own = stepsIn(program, declared, []).filter(
+		(s) => s.node === "let" && (declared !== "main" || !isInFrames(program, s)),
+	);
 	return own.flatMap((step) => {
 		const variable = step.node === "let" ? checked.declared.get(step) : undefined;
 		if (!variable) return [];
-		const changes = changed === undefined || stepsIn(program, changed, []).some((s) => (s.node === "set" || s.node === "put") && checked.meanings.get(s) === variable);
+		const changes =
+			changed === undefined ||
+			stepsIn(program, changed, []).some(
+				(s) => (s.node === "set" || s.node === "put") && checked.meanings.get(s) === variable,
+			);
 		return changes ? [{ name: variable.name, line: step.place.line }] : [];
 	});
 }
@@ -164,7 +206,9 @@ export function callsWritten(program: Program): Map<string, number> {
 	const written = new Map<string, number>();
 	for (const step of everyStep(program.steps)) {
 		for (const value of valuesOf(step)) {
-			for (const part of everyValue(value)) if (part.node === "call" && !FUNCTIONS.has(part.name)) written.set(part.name, (written.get(part.name) ?? 0) + 1);
+			for (const part of everyValue(value))
+				if (part.node === "call" && !FUNCTIONS.has(part.name))
+					written.set(part.name, (written.get(part.name) ?? 0) + 1);
 		}
 	}
 	return written;

@@ -26,7 +26,9 @@ export const CONSTRUCTS = [
 ] as const;
 
 /** Everything that `uses` and `avoids` know. */
-export const USABLE: readonly string[] = [...CONSTRUCTS, ...[...STATEMENTS.keys()], ...[...FUNCTIONS.keys()]].filter((word, i, all) => all.indexOf(word) === i);
+export const USABLE: readonly string[] = [...CONSTRUCTS, ...[...STATEMENTS.keys()], ...[...FUNCTIONS.keys()]].filter(
+	(word, i, all) => all.indexOf(word) === i,
+);
 
 /** The lines on which a construct stands, one for each time that it is written. */
 export function linesUsing(program: Program, word: string, where: Region, instead: readonly string[] = []): number[] {
@@ -51,7 +53,10 @@ function timesIn(step: Step, word: string): number {
 			return inValues((v) => v.node === "call" && !FUNCTIONS.has(v.name ?? ""));
 		case "list":
 			// Points of a polygon are pairs, no lists.
-			return step.node === "draw" ? 0 : inValues((v) => v.node === "list" || v.node === "index") + (step.node === "put" || step.node === "each" ? 1 : 0);
+			return step.node === "draw"
+				? 0
+				: inValues((v) => v.node === "list" || v.node === "index") +
+						(step.node === "put" || step.node === "each" ? 1 : 0);
 		case "calculation":
 			return inValues((v) => v.node === "binary");
 		case "repeat":
@@ -64,7 +69,11 @@ function timesIn(step: Step, word: string): number {
 		case "let":
 			return step.node === word ? 1 : 0;
 		default:
-			return step.node === "draw" && step.statement.head === word ? 1 : FUNCTIONS.has(word) ? inValues((v) => v.node === "call" && v.name === word) : 0;
+			return step.node === "draw" && step.statement.head === word
+				? 1
+				: FUNCTIONS.has(word)
+					? inValues((v) => v.node === "call" && v.name === word)
+					: 0;
 	}
 }
 
@@ -90,7 +99,8 @@ function lastLine(step: Step): number {
 
 function linesOfRoutines(program: Program): Set<number> {
 	const lines = new Set<number>();
-	for (const routine of program.routines.values()) for (let l = routine.place.line; l <= lastLine(routine) + 1; l++) lines.add(l);
+	for (const routine of program.routines.values())
+		for (let l = routine.place.line; l <= lastLine(routine) + 1; l++) lines.add(l);
 	return lines;
 }
 
@@ -107,14 +117,24 @@ function linesOf(program: Program, where: Region, instead: readonly string[]): S
 /** Lines that say something: all but blank ones, comments, `end` and `else`; a routine's own line belongs to the routine. */
 export function statementLines(program: Program, where: Region, instead: readonly string[] = []): number[] {
 	const lines = new Set(stepsIn(program, where, instead).map((s) => s.place.line));
-	const heads = [...program.routines.values()].filter((r) => where === "anywhere" || where === `routine ${r.name}` || (where.startsWith("routine") && instead.includes(r.name)));
+	const heads = [...program.routines.values()].filter(
+		(r) =>
+			where === "anywhere" ||
+			where === `routine ${r.name}` ||
+			(where.startsWith("routine") && instead.includes(r.name)),
+	);
 	for (const routine of heads) lines.add(routine.place.line);
-	for (const step of stepsIn(program, where, instead)) if (step.node === "if") for (const branch of step.branches.slice(1)) lines.add(branch.condition.place.line);
+	for (const step of stepsIn(program, where, instead))
+		if (step.node === "if") for (const branch of step.branches.slice(1)) lines.add(branch.condition.place.line);
 	return [...lines].sort((a, b) => a - b);
 }
 
 /** The first two stretches of two or more statements that say the same, word for word; undefined where there are none. */
-export function repeatedStretch(program: Program, where: Region, instead: readonly string[] = []): readonly [number, number] | undefined {
+export function repeatedStretch(
+	program: Program,
+	where: Region,
+	instead: readonly string[] = [],
+): readonly [number, number] | undefined {
 	const source = program.source.split(/\r\n|\r|\n/);
 	const text = (step: Step) => wordsOf(step, source);
 	const seen = new Map<string, { line: number; block: number; at: number }>();
@@ -122,7 +142,8 @@ export function repeatedStretch(program: Program, where: Region, instead: readon
 	const gather = (steps: readonly Step[]) => {
 		blocks.push(steps.filter((s) => s.node !== "routine"));
 		for (const step of steps) {
-			if (step.node === "if") for (const b of [...step.branches.map((branch) => branch.body), step.otherwise ?? []]) gather(b);
+			if (step.node === "if")
+				for (const b of [...step.branches.map((branch) => branch.body), step.otherwise ?? []]) gather(b);
 			else if ("body" in step && step.node !== "routine") gather(step.body);
 		}
 	};

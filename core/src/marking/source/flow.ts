@@ -31,9 +31,12 @@ export class Flow {
 				else if (step.node === "each") this.give(checked.declared.get(step), step.list);
 				else if (step.node === "picture") {
 					// What a picture is made of leads to where it is laid.
-					for (const inner of everyStep(step.body)) for (const value of valuesOf(inner)) this.give(checked.declared.get(step), value);
-				} else if (step.node === "return" && step.value) this.returned.set(routine, [...(this.returned.get(routine) ?? []), step.value]);
-				for (const value of valuesOf(step)) for (const part of everyValue(value)) if (part.node === "call") calls.push(part);
+					for (const inner of everyStep(step.body))
+						for (const value of valuesOf(inner)) this.give(checked.declared.get(step), value);
+				} else if (step.node === "return" && step.value)
+					this.returned.set(routine, [...(this.returned.get(routine) ?? []), step.value]);
+				for (const value of valuesOf(step))
+					for (const part of everyValue(value)) if (part.node === "call") calls.push(part);
 			}
 		};
 		body(checked.program.steps.filter((s) => s.node !== "routine"));
@@ -83,7 +86,8 @@ export class Flow {
 			} else if (part.node === "property") into.add("measure");
 			else if (part.node === "call") {
 				if (CHANCE.has(part.name)) into.add("random");
-				for (const returned of this.valuesReturned(part.name)) if (!this.open.has(part.name)) this.inCall(part.name, returned, into);
+				for (const returned of this.valuesReturned(part.name))
+					if (!this.open.has(part.name)) this.inCall(part.name, returned, into);
 			}
 		}
 		return into;
@@ -91,7 +95,9 @@ export class Flow {
 
 	/** Whether a value comes from a name, or from "random". */
 	follows(value: Value, name: string): boolean {
-		return [...this.roots(value)].some((root) => (root === "random" ? name === "random" : root !== "measure" && root.name === name));
+		return [...this.roots(value)].some((root) =>
+			root === "random" ? name === "random" : root !== "measure" && root.name === name,
+		);
 	}
 
 	/** Routines whose results are being followed, so that one that calls itself comes to an end. */

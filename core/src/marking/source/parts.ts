@@ -12,7 +12,8 @@ const TURNED: ReadonlySet<string> = new Set(["arc"]);
 
 /** The values of a statement that are places, sizes or conditions; a point of a polygon gives its two numbers. */
 export function valuesFor(step: Step, use: Use): Value[] {
-	if (use === "conditions") return step.node === "if" ? step.branches.map((b) => b.condition) : step.node === "while" ? [step.condition] : [];
+	if (use === "conditions")
+		return step.node === "if" ? step.branches.map((b) => b.condition) : step.node === "while" ? [step.condition] : [];
 	if (step.node !== "draw") return [];
 	const own = use === "places" ? placesOf(step) : sizesOf(step);
 	return own.flatMap((value) => (value.node === "list" ? value.items : [value]));
@@ -21,7 +22,12 @@ export function valuesFor(step: Step, use: Use): Value[] {
 function placesOf(step: DrawNode): Value[] {
 	const { head } = step.statement;
 	const bare = head === "go" ? [...step.values] : [];
-	return [...bare, ...step.phrases.filter((p) => PLACE_PHRASES.has(p.word) && !(TURNED.has(head) && (p.word === "from" || p.word === "to"))).flatMap((p) => p.values)];
+	return [
+		...bare,
+		...step.phrases
+			.filter((p) => PLACE_PHRASES.has(p.word) && !(TURNED.has(head) && (p.word === "from" || p.word === "to")))
+			.flatMap((p) => p.values),
+	];
 }
 
 function sizesOf(step: DrawNode): Value[] {
@@ -49,7 +55,8 @@ export function hasBrackets(value: Value): boolean {
 		if (part.node === "unary") return part.value.node === "binary" && RANK[part.value.sign] < 7;
 		if (part.node !== "binary") return false;
 		const own = RANK[part.sign];
-		const looser = (v: Value, right: boolean) => v.node === "binary" && (RANK[v.sign] < own || (right && RANK[v.sign] === own && own !== 8));
+		const looser = (v: Value, right: boolean) =>
+			v.node === "binary" && (RANK[v.sign] < own || (right && RANK[v.sign] === own && own !== 8));
 		return looser(part.left, false) || looser(part.right, true);
 	});
 }

@@ -50,7 +50,8 @@ export class Program {
 	at(line: number): readonly Step[] {
 		if (!this.byLine) {
 			this.byLine = new Map();
-			for (const step of everyStep(this.steps)) this.byLine.set(step.place.line, [...(this.byLine.get(step.place.line) ?? []), step]);
+			for (const step of everyStep(this.steps))
+				this.byLine.set(step.place.line, [...(this.byLine.get(step.place.line) ?? []), step]);
 		}
 		return this.byLine.get(line) ?? [];
 	}

@@ -5,7 +5,9 @@ import type { Program } from "./program.ts";
 /** A part of a program that a criterion looks at. */
 export const region = z.union([
 	z.enum(["anywhere", "main", "each frame"]),
-	z.string().regex(/^routine [A-Za-z][A-Za-z0-9_]*$/, { error: 'give anywhere, main, each frame, or routine and its name, as in "routine lamp"' }),
+	z.string().regex(/^routine [A-Za-z][A-Za-z0-9_]*$/, {
+		error: 'give anywhere, main, each frame, or routine and its name, as in "routine lamp"',
+	}),
 ]);
 export type Region = z.infer<typeof region>;
 
@@ -22,7 +24,9 @@ export function blocksIn(program: Program, where: Region, instead: readonly stri
 
 /** Every statement of a part, those inside blocks too. */
 export function stepsIn(program: Program, where: Region, instead: readonly string[] = []): Step[] {
-	return blocksIn(program, where, instead).flatMap((block) => [...everyStep(block)].filter((s) => s.node !== "routine"));
+	return blocksIn(program, where, instead).flatMap((block) =>
+		[...everyStep(block)].filter((s) => s.node !== "routine"),
+	);
 }
 
 /** A line's text without its comment and with single spaces. */

@@ -4,7 +4,12 @@ import { place, type Statement, size, turned } from "./statement.ts";
 export const ellipse: Statement = {
 	head: "ellipse",
 	values: [],
-	phrases: [{ word: "centre", also: "center", values: place }, { word: "corner", values: place }, { word: "size", values: size }, turned],
+	phrases: [
+		{ word: "centre", also: "center", values: place },
+		{ word: "corner", values: place },
+		{ word: "size", values: size },
+		turned,
+	],
 	patterns: [
 		["centre", "size"],
 		["corner", "size"],

@@ -5,7 +5,13 @@ import { number, place, type Statement, size, turned } from "./statement.ts";
 export const rect: Statement = {
 	head: "rect",
 	values: [],
-	phrases: [{ word: "corner", values: place }, { word: "centre", also: "center", values: place }, { word: "size", values: size }, { word: "round", values: [number("R")] }, turned],
+	phrases: [
+		{ word: "corner", values: place },
+		{ word: "centre", also: "center", values: place },
+		{ word: "size", values: size },
+		{ word: "round", values: [number("R")] },
+		turned,
+	],
 	patterns: [
 		["corner", "size"],
 		["centre", "size"],

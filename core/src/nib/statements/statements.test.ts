@@ -10,7 +10,8 @@ function figures(source: string): readonly Figure[] {
 	return drawn.drawing.figures;
 }
 
-const box = (f: Figure | undefined) => f && [f.bounds.left, f.bounds.low, f.bounds.right, f.bounds.high].map((v) => Math.round(v * 1000) / 1000);
+const box = (f: Figure | undefined) =>
+	f && [f.bounds.left, f.bounds.low, f.bounds.right, f.bounds.high].map((v) => Math.round(v * 1000) / 1000);
 
 describe.each([...STATEMENTS.values()].map((s) => [s.head, s] as const))("%s", (head, statement) => {
 	test("its example runs and shows it", () => {
@@ -23,7 +24,8 @@ describe.each([...STATEMENTS.values()].map((s) => [s.head, s] as const))("%s", (
 	test("its forms begin with its head and name every phrase", () => {
 		for (const form of statement.forms) expect(form.startsWith(head)).toBe(true);
 		const told = statement.forms.join(" ");
-		for (const phrase of statement.phrases) expect(told.includes(phrase.word) || statement.help.includes(phrase.word)).toBe(true);
+		for (const phrase of statement.phrases)
+			expect(told.includes(phrase.word) || statement.help.includes(phrase.word)).toBe(true);
 	});
 
 	test("its help is a sentence or two", () => {

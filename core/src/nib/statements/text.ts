@@ -5,7 +5,12 @@ import { number, place, type Statement, turned } from "./statement.ts";
 export const text: Statement = {
 	head: "text",
 	values: [{ name: "T", kind: "any" }],
-	phrases: [{ word: "at", values: place }, { word: "size", values: [number("N")] }, { word: "align", values: [], choices: ALIGNMENTS }, turned],
+	phrases: [
+		{ word: "at", values: place },
+		{ word: "size", values: [number("N")] },
+		{ word: "align", values: [], choices: ALIGNMENTS },
+		turned,
+	],
 	patterns: [["values", "at"]],
 	forms: ["text T at X, Y", "text T at X, Y size N align left / centre / right turned A"],
 	help: "Words on the sheet: X, Y is on the line they stand on. They are 16 high unless said otherwise, in the colour of the fill, or of the pen where there is no fill.",

@@ -25,7 +25,9 @@ export interface Alteration {
 }
 
 /** For statements that draw or set something. */
-export function onDraw(change: (step: DrawNode, world: World) => Step | readonly Step[] | undefined): NonNullable<Alteration["step"]> {
+export function onDraw(
+	change: (step: DrawNode, world: World) => Step | readonly Step[] | undefined,
+): NonNullable<Alteration["step"]> {
 	return (step, world) => {
 		if (step.node !== "draw") return [];
 		const changed = change(step, world);

@@ -3,9 +3,22 @@ import { draw, number, plus } from "../edit.ts";
 import { type Alteration, onDraw } from "./alteration.ts";
 import { everyPlace } from "./places.ts";
 
-const SHAPES = new Set(["rect", "circle", "ellipse", "arc", "polygon", "polyline", "star", "text", "line", "dot", "lay"]);
+const SHAPES = new Set([
+	"rect",
+	"circle",
+	"ellipse",
+	"arc",
+	"polygon",
+	"polyline",
+	"star",
+	"text",
+	"line",
+	"dot",
+	"lay",
+]);
 const isShape = (step: Step): step is DrawNode => step.node === "draw" && SHAPES.has(step.statement.head);
-const isSetting = (step: Step | undefined): step is DrawNode => step?.node === "draw" && (step.statement.head === "fill" || step.statement.head === "pen");
+const isSetting = (step: Step | undefined): step is DrawNode =>
+	step?.node === "draw" && (step.statement.head === "fill" || step.statement.head === "pen");
 
 /** Runs of settings and the shape that they go with, in a block: what can be drawn in another order. */
 function drawnParts(steps: readonly Step[]): Step[][] | undefined {
@@ -43,10 +56,17 @@ export const COUNTING: readonly Alteration[] = [
 		id: "last-drawn-first",
 		changes: ["order"],
 		whole: (steps) => {
-			const head = steps.filter((s) => s.node === "routine" || s.node === "let" || (s.node === "draw" && ["sheet", "paper"].includes(s.statement.head)));
+			const head = steps.filter(
+				(s) =>
+					s.node === "routine" ||
+					s.node === "let" ||
+					(s.node === "draw" && ["sheet", "paper"].includes(s.statement.head)),
+			);
 			const parts = drawnParts(steps.filter((s) => !head.includes(s)));
 			const last = parts?.at(-1);
-			return parts && last && parts.length > 1 && last.some(isSetting) ? [[...head, ...last, ...parts.slice(0, -1).flat()]] : [];
+			return parts && last && parts.length > 1 && last.some(isSetting)
+				? [[...head, ...last, ...parts.slice(0, -1).flat()]]
+				: [];
 		},
 	},
 	{

@@ -16,12 +16,19 @@ function inFrames(steps: readonly Step[], change: (step: Step) => readonly Step[
 
 /** A value that adds something to a name, with the added part changed. */
 function stepOf(value: Value, change: (by: Value) => Value): Value | undefined {
-	return value.node === "binary" && (value.sign === "+" || value.sign === "-") ? { ...value, right: change(value.right) } : undefined;
+	return value.node === "binary" && (value.sign === "+" || value.sign === "-")
+		? { ...value, right: change(value.right) }
+		: undefined;
 }
 
 /** Mistakes with what moves. */
 export const FRAMES: readonly Alteration[] = [
-	{ id: "trail", changes: [], whole: (steps) => inFrames(steps, (s) => (s.node === "draw" && ["paper", "wipe"].includes(s.statement.head) ? [] : undefined)) },
+	{
+		id: "trail",
+		changes: [],
+		whole: (steps) =>
+			inFrames(steps, (s) => (s.node === "draw" && ["paper", "wipe"].includes(s.statement.head) ? [] : undefined)),
+	},
 	{
 		id: "other-pace",
 		changes: [],
@@ -31,7 +38,11 @@ export const FRAMES: readonly Alteration[] = [
 				return value && s.node === "set" ? [{ ...s, value }] : undefined;
 			}),
 	},
-	{ id: "stuck-same-sum", changes: [], whole: (steps) => inFrames(steps, (s) => (s.node === "set" && stepOf(s.value, (by) => by) ? [] : undefined)) },
+	{
+		id: "stuck-same-sum",
+		changes: [],
+		whole: (steps) => inFrames(steps, (s) => (s.node === "set" && stepOf(s.value, (by) => by) ? [] : undefined)),
+	},
 	{
 		id: "stuck-new-each-frame",
 		changes: [],
@@ -39,19 +50,31 @@ export const FRAMES: readonly Alteration[] = [
 			const lets = steps.filter((s) => s.node === "let");
 			const frames = steps.find((s) => s.node === "frames");
 			if (frames?.node !== "frames") return [];
-			return lets.map((one) => steps.flatMap((s) => (s === one ? [] : s === frames ? [{ ...frames, body: [one, ...frames.body] }] : [s])));
+			return lets.map((one) =>
+				steps.flatMap((s) => (s === one ? [] : s === frames ? [{ ...frames, body: [one, ...frames.body] }] : [s])),
+			);
 		},
 	},
 	{ id: "never-turns", changes: [], whole: (steps) => inFrames(steps, (s) => (s.node === "if" ? [] : undefined)) },
 	{
 		id: "turns-too-early",
 		changes: [],
-		whole: (steps) => inFrames(steps, (s) => (s.node === "if" ? [{ ...s, branches: s.branches.map((b) => ({ ...b, condition: nearer(b.condition, 30) })) }] : undefined)),
+		whole: (steps) =>
+			inFrames(steps, (s) =>
+				s.node === "if"
+					? [{ ...s, branches: s.branches.map((b) => ({ ...b, condition: nearer(b.condition, 30) })) }]
+					: undefined,
+			),
 	},
 	{
 		id: "turns-too-late",
 		changes: [],
-		whole: (steps) => inFrames(steps, (s) => (s.node === "if" ? [{ ...s, branches: s.branches.map((b) => ({ ...b, condition: nearer(b.condition, -30) })) }] : undefined)),
+		whole: (steps) =>
+			inFrames(steps, (s) =>
+				s.node === "if"
+					? [{ ...s, branches: s.branches.map((b) => ({ ...b, condition: nearer(b.condition, -30) })) }]
+					: undefined,
+			),
 	},
 	{
 		id: "starts-elsewhere",
@@ -59,7 +82,9 @@ export const FRAMES: readonly Alteration[] = [
 		whole: (steps) =>
 			steps.some((s) => s.node === "frames")
 				? steps.flatMap((one) =>
-						one.node === "let" && one.value.node === "number" && one.value.value > 20 ? [steps.map((s) => (s === one ? { ...one, value: plus(one.value, 60) } : s))] : [],
+						one.node === "let" && one.value.node === "number" && one.value.value > 20
+							? [steps.map((s) => (s === one ? { ...one, value: plus(one.value, 60) } : s))]
+							: [],
 					)
 				: [],
 	},
@@ -68,7 +93,8 @@ export const FRAMES: readonly Alteration[] = [
 /** A condition that comes true so much earlier. */
 function nearer(value: Value, by: number): Value {
 	if (value.node !== "binary") return value;
-	if (value.sign === "or" || value.sign === "and") return { ...value, left: nearer(value.left, by), right: nearer(value.right, by) };
+	if (value.sign === "or" || value.sign === "and")
+		return { ...value, left: nearer(value.left, by), right: nearer(value.right, by) };
 	if (value.sign === ">" || value.sign === ">=") return { ...value, left: binary(value.left, "+", number(by)) };
 	return value.sign === "<" || value.sign === "<=" ? { ...value, left: binary(value.left, "-", number(by)) } : value;
 }

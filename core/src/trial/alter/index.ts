@@ -10,7 +10,14 @@ import { SIZES } from "./sizes.ts";
 import { WALKING } from "./walking.ts";
 
 /** Every way of getting a program wrong: places, sizes and kinds, paint, walking, how many and in which order, frames. */
-export const ALTERATIONS: readonly Alteration[] = Object.freeze([...PLACES, ...SIZES, ...PAINT, ...WALKING, ...COUNTING, ...FRAMES]);
+export const ALTERATIONS: readonly Alteration[] = Object.freeze([
+	...PLACES,
+	...SIZES,
+	...PAINT,
+	...WALKING,
+	...COUNTING,
+	...FRAMES,
+]);
 
 /** A program got wrong in one way. */
 export interface Altered {
@@ -22,9 +29,14 @@ export interface Altered {
 }
 
 /** All programs that one way of getting it wrong makes of a program, in the order of its lines. */
-export function alteredBy({ id, changes, step, pair, whole }: Alteration, { steps }: Pick<Program, "steps">, world: World): Altered[] {
+export function alteredBy(
+	{ id, changes, step, pair, whole }: Alteration,
+	{ steps }: Pick<Program, "steps">,
+	world: World,
+): Altered[] {
 	const made: Altered[] = [];
-	const add = (line: number, changed: readonly Step[]) => made.push({ id, changes, line, source: sourceOf({ steps: changed }) });
+	const add = (line: number, changed: readonly Step[]) =>
+		made.push({ id, changes, line, source: sourceOf({ steps: changed }) });
 	if (whole) for (const changed of whole(steps, world)) add(0, changed);
 	for (const block of blocksOf(steps)) {
 		block.forEach((one, i) => {

@@ -12,7 +12,9 @@ function otherColour(value: Value): Value {
 }
 
 const isSetting = (step: Step): step is DrawNode =>
-	step.node === "draw" && (step.statement.head === "fill" || (step.statement.head === "pen" && (phraseOf(step, "colour") ?? phraseOf(step, "width")) !== undefined));
+	step.node === "draw" &&
+	(step.statement.head === "fill" ||
+		(step.statement.head === "pen" && (phraseOf(step, "colour") ?? phraseOf(step, "width")) !== undefined));
 const INKED = new Set(["rect", "circle", "ellipse", "arc", "polygon", "polyline", "star", "text", "line", "dot"]);
 const isShape = (step: Step): step is DrawNode => step.node === "draw" && INKED.has(step.statement.head);
 
@@ -27,13 +29,17 @@ export const PAINT: readonly Alteration[] = [
 	{
 		id: "fill-other-colour",
 		changes: ["colour"],
-		step: onDraw((step) => (step.statement.head === "fill" ? { ...step, values: [otherColour(step.values[0] as Value)] } : undefined)),
+		step: onDraw((step) =>
+			step.statement.head === "fill" ? { ...step, values: [otherColour(step.values[0] as Value)] } : undefined,
+		),
 	},
 	{
 		id: "pen-other-colour",
 		changes: ["colour"],
 		step: onDraw((step) =>
-			step.statement.head === "pen" && phraseOf(step, "colour") ? withPhrase(step, "colour", (p) => ({ ...p, values: [otherColour(p.values[0] as Value)] })) : undefined,
+			step.statement.head === "pen" && phraseOf(step, "colour")
+				? withPhrase(step, "colour", (p) => ({ ...p, values: [otherColour(p.values[0] as Value)] }))
+				: undefined,
 		),
 	},
 	{
@@ -44,25 +50,33 @@ export const PAINT: readonly Alteration[] = [
 	{
 		id: "pen-colour-lost",
 		changes: ["colour"],
-		step: onDraw((step) => (step.statement.head === "pen" && phraseOf(step, "colour") ? withoutPhrase(step, "colour") : undefined)),
+		step: onDraw((step) =>
+			step.statement.head === "pen" && phraseOf(step, "colour") ? withoutPhrase(step, "colour") : undefined,
+		),
 	},
 	{
 		id: "width-lost",
 		changes: ["size"],
-		step: onDraw((step) => (step.statement.head === "pen" && phraseOf(step, "width") ? withoutPhrase(step, "width") : undefined)),
+		step: onDraw((step) =>
+			step.statement.head === "pen" && phraseOf(step, "width") ? withoutPhrase(step, "width") : undefined,
+		),
 	},
 	{
 		id: "line-wider",
 		changes: ["size"],
 		step: onDraw((step) =>
-			step.statement.head === "pen" && phraseOf(step, "width") ? withPhrase(step, "width", (p) => ({ ...p, values: [plus(p.values[0] as Value, 4)] })) : undefined,
+			step.statement.head === "pen" && phraseOf(step, "width")
+				? withPhrase(step, "width", (p) => ({ ...p, values: [plus(p.values[0] as Value, 4)] }))
+				: undefined,
 		),
 	},
 	{
 		id: "fill-for-pen",
 		changes: ["colour"],
 		step: onDraw((step) =>
-			step.statement.head === "pen" && phraseOf(step, "colour") ? [draw("fill", { values: phraseOf(step, "colour")?.values ?? [] }), ...withoutPhrase(step, "colour")] : undefined,
+			step.statement.head === "pen" && phraseOf(step, "colour")
+				? [draw("fill", { values: phraseOf(step, "colour")?.values ?? [] }), ...withoutPhrase(step, "colour")]
+				: undefined,
 		),
 	},
 	{
@@ -77,7 +91,9 @@ export const PAINT: readonly Alteration[] = [
 	{
 		id: "filled-for-outline",
 		changes: ["colour"],
-		step: onDraw((step) => (step.statement.head === "fill" && isNone(step.values[0]) ? { ...step, values: [colour(0xff69_b4ff)] } : undefined)),
+		step: onDraw((step) =>
+			step.statement.head === "fill" && isNone(step.values[0]) ? { ...step, values: [colour(0xff69_b4ff)] } : undefined,
+		),
 	},
 	{
 		id: "colour-after",
@@ -107,12 +123,20 @@ export const PAINT: readonly Alteration[] = [
 	{
 		id: "too-faint",
 		changes: ["colour"],
-		step: onDraw((step) => (step.statement.head === "fill" && !isNone(step.values[0]) && !isPale(step.values[0]) ? { ...step, values: [colour(0xfefe_feff)] } : undefined)),
+		step: onDraw((step) =>
+			step.statement.head === "fill" && !isNone(step.values[0]) && !isPale(step.values[0])
+				? { ...step, values: [colour(0xfefe_feff)] }
+				: undefined,
+		),
 	},
 	{
 		id: "hair-line",
 		changes: ["size"],
-		step: onDraw((step) => (step.statement.head === "pen" && phraseOf(step, "width") ? withPhrase(step, "width", (p) => ({ ...p, values: [number(0.5)] })) : undefined)),
+		step: onDraw((step) =>
+			step.statement.head === "pen" && phraseOf(step, "width")
+				? withPhrase(step, "width", (p) => ({ ...p, values: [number(0.5)] }))
+				: undefined,
+		),
 	},
 ];
 

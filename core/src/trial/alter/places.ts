@@ -17,31 +17,48 @@ export function placesIn(step: DrawNode): string[] {
 }
 
 /** Every place of a statement put through a change; undefined where it has none. */
-export function everyPlace(step: DrawNode, change: (x: Value, y: Value) => readonly [Value, Value]): DrawNode | undefined {
+export function everyPlace(
+	step: DrawNode,
+	change: (x: Value, y: Value) => readonly [Value, Value],
+): DrawNode | undefined {
 	const words = placesIn(step);
 	const points = phraseOf(step, "at")?.values ?? [];
 	const listed = points.length > 0 && points.every((p) => p.node === "list" && p.items.length === 2);
 	if (words.length === 0 && !listed) return undefined;
 	let changed = step;
-	for (const word of words) changed = withPhrase(changed, word, (p) => ({ ...p, values: [...change(p.values[0] as Value, p.values[1] as Value)] }));
+	for (const word of words)
+		changed = withPhrase(changed, word, (p) => ({
+			...p,
+			values: [...change(p.values[0] as Value, p.values[1] as Value)],
+		}));
 	if (!listed) return changed;
 	return withPhrase(changed, "at", (p) => ({
 		...p,
-		values: p.values.map((v) => (v.node === "list" ? { ...v, items: [...change(v.items[0] as Value, v.items[1] as Value)] } : v)),
+		values: p.values.map((v) =>
+			v.node === "list" ? { ...v, items: [...change(v.items[0] as Value, v.items[1] as Value)] } : v,
+		),
 	}));
 }
 
 const moved = (dx: number, dy: number) =>
-	onDraw((step, { far }) => (step.statement.head === "go" ? undefined : everyPlace(step, (x, y) => [plus(x, dx * far), plus(y, dy * far)])));
+	onDraw((step, { far }) =>
+		step.statement.head === "go" ? undefined : everyPlace(step, (x, y) => [plus(x, dx * far), plus(y, dy * far)]),
+	);
 
 /** A y as it would be counted from the other side. */
 function upsideDown(y: Value, { sheet }: World): Value {
-	return sheet.origin === "centre" ? minus(y) : y.node === "number" ? number(sheet.height - y.value) : binary(number(sheet.height), "-", y);
+	return sheet.origin === "centre"
+		? minus(y)
+		: y.node === "number"
+			? number(sheet.height - y.value)
+			: binary(number(sheet.height), "-", y);
 }
 
 /** All places of a program put through a change. */
 function everywhere(steps: readonly Step[], change: (x: Value, y: Value) => readonly [Value, Value]): Step[] {
-	return steps.map((step) => (step.node === "draw" ? (everyPlace(step, change) ?? step) : inside(step, (body) => everywhere(body, change))));
+	return steps.map((step) =>
+		step.node === "draw" ? (everyPlace(step, change) ?? step) : inside(step, (body) => everywhere(body, change)),
+	);
 }
 
 /** The first sum in brackets loses them: (a + b) * c becomes a + b * c. */
@@ -49,9 +66,12 @@ function withoutBrackets(value: Value): Value | undefined {
 	if (value.node !== "binary") return undefined;
 	const { sign, left, right } = value;
 	const product = sign === "*" || sign === "/";
-	if (product && left.node === "binary" && (left.sign === "+" || left.sign === "-")) return binary(left.left, left.sign, binary(left.right, sign, right));
-	if (product && right.node === "binary" && (right.sign === "+" || right.sign === "-")) return binary(binary(left, sign, right.left), right.sign, right.right);
-	if (sign === "-" && right.node === "binary" && (right.sign === "+" || right.sign === "-")) return binary(binary(left, "-", right.left), right.sign, right.right);
+	if (product && left.node === "binary" && (left.sign === "+" || left.sign === "-"))
+		return binary(left.left, left.sign, binary(left.right, sign, right));
+	if (product && right.node === "binary" && (right.sign === "+" || right.sign === "-"))
+		return binary(binary(left, sign, right.left), right.sign, right.right);
+	if (sign === "-" && right.node === "binary" && (right.sign === "+" || right.sign === "-"))
+		return binary(binary(left, "-", right.left), right.sign, right.right);
 	return undefined;
 }
 
@@ -67,12 +87,20 @@ export const PLACES: readonly Alteration[] = [
 	{
 		id: "corner-for-middle",
 		changes: ["place"],
-		step: onDraw((step) => (phraseOf(step, "centre") && phraseOf(step, "size") ? withPhrase(step, "centre", (p) => ({ ...p, word: "corner" })) : undefined)),
+		step: onDraw((step) =>
+			phraseOf(step, "centre") && phraseOf(step, "size")
+				? withPhrase(step, "centre", (p) => ({ ...p, word: "corner" }))
+				: undefined,
+		),
 	},
 	{
 		id: "middle-for-corner",
 		changes: ["place"],
-		step: onDraw((step) => (phraseOf(step, "corner") && phraseOf(step, "size") ? withPhrase(step, "corner", (p) => ({ ...p, word: "centre" })) : undefined)),
+		step: onDraw((step) =>
+			phraseOf(step, "corner") && phraseOf(step, "size")
+				? withPhrase(step, "corner", (p) => ({ ...p, word: "centre" }))
+				: undefined,
+		),
 	},
 	{
 		id: "y-wrong-way",

@@ -12,18 +12,27 @@ function sizeIn(step: DrawNode): string | undefined {
 
 function resized(step: DrawNode, factor: number): DrawNode | undefined {
 	const word = sizeIn(step);
-	return word === undefined ? undefined : withPhrase(step, word, (p) => ({ ...p, values: p.values.map((v) => times(v, factor)) }));
+	return word === undefined
+		? undefined
+		: withPhrase(step, word, (p) => ({ ...p, values: p.values.map((v) => times(v, factor)) }));
 }
 
 const reworded = (from: string, to: string) =>
-	onDraw((step) => (phraseOf(step, from) && step.statement.phrases.some((p) => p.word === to) ? withPhrase(step, from, (p) => ({ ...p, word: to })) : undefined));
+	onDraw((step) =>
+		phraseOf(step, from) && step.statement.phrases.some((p) => p.word === to)
+			? withPhrase(step, from, (p) => ({ ...p, word: to }))
+			: undefined,
+	);
 
-const sum = (a: Value, b: Value): Value => (a.node === "number" && b.node === "number" ? number(a.value + b.value) : binary(a, "+", b));
+const sum = (a: Value, b: Value): Value =>
+	a.node === "number" && b.node === "number" ? number(a.value + b.value) : binary(a, "+", b);
 
 /** The same thing of another kind, in the same place and size. */
 function otherKind(step: DrawNode): Step | undefined {
 	const { head } = step.statement;
-	const [centre, corner, size, radius, diameter] = ["centre", "corner", "size", "radius", "diameter"].map((w) => phraseOf(step, w)?.values as Value[] | undefined);
+	const [centre, corner, size, radius, diameter] = ["centre", "corner", "size", "radius", "diameter"].map(
+		(w) => phraseOf(step, w)?.values as Value[] | undefined,
+	);
 	if (head === "circle" && centre && (radius ?? diameter)) {
 		const across = diameter ? (diameter[0] as Value) : times((radius as Value[])[0] as Value, 2);
 		return draw("rect", {
@@ -33,15 +42,23 @@ function otherKind(step: DrawNode): Step | undefined {
 			],
 		});
 	}
-	if (head === "rect" && size && (centre ?? corner)) return draw("ellipse", { phrases: [centre ? ["centre", ...centre] : ["corner", ...(corner as Value[])], ["size", ...size]] });
-	if (head === "ellipse" && size && (centre ?? corner)) return draw("rect", { phrases: [centre ? ["centre", ...centre] : ["corner", ...(corner as Value[])], ["size", ...size]] });
+	if (head === "rect" && size && (centre ?? corner))
+		return draw("ellipse", {
+			phrases: [centre ? ["centre", ...centre] : ["corner", ...(corner as Value[])], ["size", ...size]],
+		});
+	if (head === "ellipse" && size && (centre ?? corner))
+		return draw("rect", {
+			phrases: [centre ? ["centre", ...centre] : ["corner", ...(corner as Value[])], ["size", ...size]],
+		});
 	return undefined;
 }
 
 const counted = (word: string, by: number) =>
 	onDraw((step) => {
 		const value = phraseOf(step, word)?.values[0];
-		return value?.node === "number" && value.value + by >= 3 ? withPhrase(step, word, (p) => ({ ...p, values: [number(value.value + by)] })) : undefined;
+		return value?.node === "number" && value.value + by >= 3
+			? withPhrase(step, word, (p) => ({ ...p, values: [number(value.value + by)] }))
+			: undefined;
 	});
 
 /** Mistakes with sizes and kinds. */
@@ -53,7 +70,11 @@ export const SIZES: readonly Alteration[] = [
 	{
 		id: "width-height-exchanged",
 		changes: ["size"],
-		step: onDraw((step) => (phraseOf(step, "size")?.values.length === 2 ? withPhrase(step, "size", (p) => ({ ...p, values: [...p.values].reverse() })) : undefined)),
+		step: onDraw((step) =>
+			phraseOf(step, "size")?.values.length === 2
+				? withPhrase(step, "size", (p) => ({ ...p, values: [...p.values].reverse() }))
+				: undefined,
+		),
 	},
 	{
 		id: "place-size-exchanged",
@@ -76,7 +97,10 @@ export const SIZES: readonly Alteration[] = [
 		step: onDraw((step) => {
 			const [corner, size] = [phraseOf(step, "corner")?.values, phraseOf(step, "size")?.values];
 			if (!corner || size?.length !== 2) return undefined;
-			return withPhrase(step, "size", (p) => ({ ...p, values: [sum(corner[0] as Value, size[0] as Value), sum(corner[1] as Value, size[1] as Value)] }));
+			return withPhrase(step, "size", (p) => ({
+				...p,
+				values: [sum(corner[0] as Value, size[0] as Value), sum(corner[1] as Value, size[1] as Value)],
+			}));
 		}),
 	},
 	{ id: "other-kind", changes: ["kind"], step: onDraw(otherKind) },

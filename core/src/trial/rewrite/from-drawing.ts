@@ -52,13 +52,25 @@ function sides(points: readonly Point[], count: number): string[] {
 	}).flat();
 }
 
-const isWalkable = (figure: Figure) => figure.closed && figure.points.length >= 3 && !figure.rim && !figure.lettering && !figure.bend && figure.rounding === 0;
+const isWalkable = (figure: Figure) =>
+	figure.closed &&
+	figure.points.length >= 3 &&
+	!figure.rim &&
+	!figure.lettering &&
+	!figure.bend &&
+	figure.rounding === 0;
 
 function walked(figure: Figure): string[] {
 	if (!isWalkable(figure)) return [placed(figure)];
 	const { points } = figure;
 	const walk = sides(points, points.length);
-	return ["pen up", `go to ${place(points[0] as Point)}`, "pen down", ...(figure.fill === -1 ? walk : ["area", ...walk.map((l) => `  ${l}`), "end"]), "pen up"];
+	return [
+		"pen up",
+		`go to ${place(points[0] as Point)}`,
+		"pen down",
+		...(figure.fill === -1 ? walk : ["area", ...walk.map((l) => `  ${l}`), "end"]),
+		"pen up",
+	];
 }
 
 function openSided(figure: Figure): string[] {
@@ -69,7 +81,8 @@ function openSided(figure: Figure): string[] {
 
 function inSteps(figure: Figure): string[] {
 	const { oval } = figure;
-	if (!isRound(figure) || !oval || Math.abs(oval.rx - oval.ry) > 1e-6 || oval.rx < 2 || figure.kinds[0] === "dot") return [placed(figure)];
+	if (!isRound(figure) || !oval || Math.abs(oval.rx - oval.ry) > 1e-6 || oval.rx < 2 || figure.kinds[0] === "dot")
+		return [placed(figure)];
 	const walk = ["repeat 360", `  walk ${num(2 * oval.rx * sinDeg(0.5))}`, "  turn left 1", "end"];
 	return [
 		"pen up",
@@ -93,22 +106,30 @@ function inTwo(figure: Figure): string[] {
 }
 
 /** A program that draws the figures of a drawing, each by some statements; undefined where there are too many. */
-function drawn(drawing: Drawing, sheet: Sheet, each: (figure: Figure) => readonly string[], figures: readonly Figure[] = drawing.figures): string | undefined {
-	if (figures.length === 0 || figures.length > MOST || drawing.leftOut > 0 || figures.some((f) => f.overdrawn > 0.02)) return undefined;
+function drawn(
+	drawing: Drawing,
+	sheet: Sheet,
+	each: (figure: Figure) => readonly string[],
+	figures: readonly Figure[] = drawing.figures,
+): string | undefined {
+	if (figures.length === 0 || figures.length > MOST || drawing.leftOut > 0 || figures.some((f) => f.overdrawn > 0.02))
+		return undefined;
 	const head = [`sheet ${sheet.width}, ${sheet.height} origin ${sheet.origin}`, `paper ${formatColour(drawing.paper)}`];
 	return `${[...head, ...figures.flatMap((f) => [...pen(f), fill(f), ...each(f)])].join("\n")}\n`;
 }
 
 /** A drawing anew, unless no figure is drawn otherwise than placed. */
 function otherwise(each: (figure: Figure) => readonly string[]): Rewriting["make"] {
-	return (_, drawing, sheet) => (drawing.figures.some((f) => each(f).length > 1) ? drawn(drawing, sheet, each) : undefined);
+	return (_, drawing, sheet) =>
+		drawing.figures.some((f) => each(f).length > 1) ? drawn(drawing, sheet, each) : undefined;
 }
 
 /** Figures in another order: each as early as those that it lies on allow, the last drawn first. */
 function otherOrder(figures: readonly Figure[]): Figure[] {
 	const order: Figure[] = [];
 	const left = [...figures];
-	const free = (figure: Figure) => left.every((other) => other === figure || other.index > figure.index || !meets(other, figure));
+	const free = (figure: Figure) =>
+		left.every((other) => other === figure || other.index > figure.index || !meets(other, figure));
 	while (left.length > 0) {
 		const at = left.findLastIndex(free);
 		order.push(...left.splice(Math.max(0, at), 1));
@@ -124,7 +145,11 @@ function meets(a: Figure, b: Figure): boolean {
 
 /** The same pictures by programs written for the figures that are seen. */
 export const FROM_DRAWING: readonly Rewriting[] = [
-	{ id: "placed-for-walked", loses: ["source"], make: (_, drawing, sheet) => drawn(drawing, sheet, (f) => [placed(f)]) },
+	{
+		id: "placed-for-walked",
+		loses: ["source"],
+		make: (_, drawing, sheet) => drawn(drawing, sheet, (f) => [placed(f)]),
+	},
 	{ id: "walked-for-placed", loses: ["source"], make: otherwise(walked) },
 	{ id: "an-area-closes-it", loses: ["source"], make: otherwise(openSided) },
 	{ id: "circle-of-360-steps", loses: ["source"], make: otherwise(inSteps) },
@@ -136,7 +161,9 @@ export const FROM_DRAWING: readonly Rewriting[] = [
 		make: (_, drawing, sheet) => {
 			if (drawing.figures.length > MOST) return undefined;
 			const order = otherOrder(drawing.figures);
-			return order.every((f, i) => f === drawing.figures[i]) ? undefined : drawn(drawing, sheet, (f) => [placed(f)], order);
+			return order.every((f, i) => f === drawing.figures[i])
+				? undefined
+				: drawn(drawing, sheet, (f) => [placed(f)], order);
 		},
 	},
 ];

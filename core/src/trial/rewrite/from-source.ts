@@ -1,11 +1,28 @@
 import { namedColour, parts } from "../../colour/colour.ts";
 import { sourceOf } from "../../nib/source-of.ts";
 import { type DrawNode, everyStep, type ForNode, type Program, type Step, type Value } from "../../nib/tree.ts";
-import { binary, colour, draw, inside, mapped, minus, NOWHERE, name, number, phraseOf, times, withPhrase, withValues } from "../edit.ts";
+import {
+	binary,
+	colour,
+	draw,
+	inside,
+	mapped,
+	minus,
+	NOWHERE,
+	name,
+	number,
+	phraseOf,
+	times,
+	withPhrase,
+	withValues,
+} from "../edit.ts";
 import type { Rewriting } from "./rewriting.ts";
 
 /** Each statement of a program, those in blocks too, put through a change; undefined where nothing was changed. */
-function everywhere({ steps }: Pick<Program, "steps">, change: (step: Step) => Step | readonly Step[] | undefined): string | undefined {
+function everywhere(
+	{ steps }: Pick<Program, "steps">,
+	change: (step: Step) => Step | readonly Step[] | undefined,
+): string | undefined {
 	let changed = false;
 	const walk = (block: readonly Step[]): Step[] =>
 		block.flatMap((step) => {
@@ -22,9 +39,12 @@ function everywhere({ steps }: Pick<Program, "steps">, change: (step: Step) => S
 const onDraw = (change: (step: DrawNode) => Step | readonly Step[] | undefined) => (program: Pick<Program, "steps">) =>
 	everywhere(program, (step) => (step.node === "draw" ? change(step) : undefined));
 
-const half = (value: Value): Value => (value.node === "number" ? number(value.value / 2) : binary(value, "/", number(2)));
+const half = (value: Value): Value =>
+	value.node === "number" ? number(value.value / 2) : binary(value, "/", number(2));
 const sum = (a: Value, sign: "+" | "-", b: Value): Value =>
-	a.node === "number" && b.node === "number" ? number(sign === "+" ? a.value + b.value : a.value - b.value) : binary(a, sign, b);
+	a.node === "number" && b.node === "number"
+		? number(sign === "+" ? a.value + b.value : a.value - b.value)
+		: binary(a, sign, b);
 
 /** A rect or ellipse placed by the other of corner and middle, in the same place. */
 function otherPlace(step: DrawNode): DrawNode | undefined {
@@ -36,14 +56,20 @@ function otherPlace(step: DrawNode): DrawNode | undefined {
 	return withPhrase(step, from, (p) => ({
 		...p,
 		word: from === "centre" ? "corner" : "centre",
-		values: [sum(p.values[0] as Value, sign, half(size[0] as Value)), sum(p.values[1] as Value, sign, half(size[1] as Value))],
+		values: [
+			sum(p.values[0] as Value, sign, half(size[0] as Value)),
+			sum(p.values[1] as Value, sign, half(size[1] as Value)),
+		],
 	}));
 }
 
 function otherMeasure(step: DrawNode): DrawNode | undefined {
-	if (phraseOf(step, "diameter")) return withPhrase(step, "diameter", (p) => ({ ...p, word: "radius", values: [half(p.values[0] as Value)] }));
+	if (phraseOf(step, "diameter"))
+		return withPhrase(step, "diameter", (p) => ({ ...p, word: "radius", values: [half(p.values[0] as Value)] }));
 	const doubles = step.statement.phrases.some((p) => p.word === "diameter");
-	return doubles && phraseOf(step, "radius") ? withPhrase(step, "radius", (p) => ({ ...p, word: "diameter", values: [times(p.values[0] as Value, 2)] })) : undefined;
+	return doubles && phraseOf(step, "radius")
+		? withPhrase(step, "radius", (p) => ({ ...p, word: "diameter", values: [times(p.values[0] as Value, 2)] }))
+		: undefined;
 }
 
 /** The value of a loop's name in each pass, where they can be told. */
@@ -55,18 +81,23 @@ function passes({ from, to, by }: ForNode): number[] | undefined {
 }
 
 function unrolled(step: Step): readonly Step[] | undefined {
-	const plain = (body: readonly Step[]) => ![...everyStep(body)].some((s) => s.node === "let" || s.node === "break" || s.node === "picture");
+	const plain = (body: readonly Step[]) =>
+		![...everyStep(body)].some((s) => s.node === "let" || s.node === "break" || s.node === "picture");
 	if (step.node === "repeat" && step.count.node === "number" && step.count.value <= 60 && plain(step.body))
 		return Array.from({ length: Math.max(0, step.count.value) }, () => step.body).flat();
 	if (step.node !== "for" || !plain(step.body)) return undefined;
-	return passes(step)?.flatMap((k) => step.body.map((s) => withValues(s, (v) => (v.node === "name" && v.name === step.name ? number(k) : v))));
+	return passes(step)?.flatMap((k) =>
+		step.body.map((s) => withValues(s, (v) => (v.node === "name" && v.name === step.name ? number(k) : v))),
+	);
 }
 
 /** Polygons given by their points with the points in another order. */
 const reordered = (change: (points: readonly Value[]) => readonly Value[]) =>
 	onDraw((step) => {
 		const points = step.statement.head === "polygon" ? phraseOf(step, "at")?.values : undefined;
-		return points && points.length > 2 && points.every((p) => p.node === "list") ? withPhrase(step, "at", (p) => ({ ...p, values: change(p.values) })) : undefined;
+		return points && points.length > 2 && points.every((p) => p.node === "list")
+			? withPhrase(step, "at", (p) => ({ ...p, values: change(p.values) }))
+			: undefined;
 	});
 
 /** Names that the program declares, with other names for them. */
@@ -74,15 +105,32 @@ function renamed({ steps }: Pick<Program, "steps">): string | undefined {
 	const names = new Map<string, string>();
 	const add = (own: string) => names.has(own) || names.set(own, `${own}Too`);
 	for (const step of everyStep(steps)) {
-		if (step.node === "let" || step.node === "for" || step.node === "each" || step.node === "picture" || step.node === "routine") add(step.name);
+		if (
+			step.node === "let" ||
+			step.node === "for" ||
+			step.node === "each" ||
+			step.node === "picture" ||
+			step.node === "routine"
+		)
+			add(step.name);
 		if (step.node === "routine") for (const p of step.parameters) add(p.name);
 	}
 	if (names.size === 0) return undefined;
 	const other = (own: string) => names.get(own) ?? own;
 	const rename = (step: Step): Step => {
 		const deep = inside(step, (body) => body.map(rename));
-		if (deep.node === "routine") return { ...deep, name: other(deep.name), parameters: deep.parameters.map((p) => ({ ...p, name: other(p.name) })) };
-		return deep.node === "let" || deep.node === "set" || deep.node === "put" || deep.node === "for" || deep.node === "each" || deep.node === "picture"
+		if (deep.node === "routine")
+			return {
+				...deep,
+				name: other(deep.name),
+				parameters: deep.parameters.map((p) => ({ ...p, name: other(p.name) })),
+			};
+		return deep.node === "let" ||
+			deep.node === "set" ||
+			deep.node === "put" ||
+			deep.node === "for" ||
+			deep.node === "each" ||
+			deep.node === "picture"
 			? { ...deep, name: other(deep.name) }
 			: deep;
 	};
@@ -105,14 +153,23 @@ function fixedNumber(value: Value): number | undefined {
 	if (value.node !== "binary") return undefined;
 	const [a, b] = [fixedNumber(value.left), fixedNumber(value.right)];
 	if (a === undefined || b === undefined) return undefined;
-	return value.sign === "+" ? a + b : value.sign === "-" ? a - b : value.sign === "*" ? a * b : value.sign === "/" && b !== 0 ? a / b : undefined;
+	return value.sign === "+"
+		? a + b
+		: value.sign === "-"
+			? a - b
+			: value.sign === "*"
+				? a * b
+				: value.sign === "/" && b !== 0
+					? a / b
+					: undefined;
 }
 
 function roundedStep(step: DrawNode): DrawNode | undefined {
 	let changed = false;
 	const round = (v: Value): Value => {
 		const other = v.node === "list" ? { ...v, items: v.items.map(round) } : rounded(v);
-		changed ||= other !== v && !(other.node === "number" && v.node === "number" && other.value === v.value) && v.node !== "list";
+		changed ||=
+			other !== v && !(other.node === "number" && v.node === "number" && other.value === v.value) && v.node !== "list";
 		return other;
 	};
 	const sizes = step.statement.head === "walk" ? { ...step, values: step.values.map(round) } : step;
@@ -127,12 +184,21 @@ const coloured = (write: (paint: number) => Value) => (program: Pick<Program, "s
 		let changed = false;
 		const other = (v: Value): Value =>
 			mapped(v, (part) => {
-				const paint = part.node === "name" ? namedColour(part.name) : part.node === "colour" && part.value !== -1 ? part.value : undefined;
+				const paint =
+					part.node === "name"
+						? namedColour(part.name)
+						: part.node === "colour" && part.value !== -1
+							? part.value
+							: undefined;
 				if (paint === undefined) return part;
 				changed = true;
 				return write(paint);
 			});
-		const made = { ...step, values: step.values.map(other), phrases: step.phrases.map((p) => ({ ...p, values: p.values.map(other) })) };
+		const made = {
+			...step,
+			values: step.values.map(other),
+			phrases: step.phrases.map((p) => ({ ...p, values: p.values.map(other) })),
+		};
 		return changed ? made : undefined;
 	});
 
@@ -159,9 +225,14 @@ export const FROM_SOURCE: readonly Rewriting[] = [
 		id: "sums-for-numbers",
 		loses: [],
 		make: onDraw((step) => {
-			const apart = (v: Value): Value => (v.node === "number" && Math.abs(v.value) >= 10 ? binary(number(v.value - 7), "+", number(7)) : v);
+			const apart = (v: Value): Value =>
+				v.node === "number" && Math.abs(v.value) >= 10 ? binary(number(v.value - 7), "+", number(7)) : v;
 			if (!["rect", "circle", "ellipse", "line", "walk", "go"].includes(step.statement.head)) return undefined;
-			return { ...step, values: step.values.map(apart), phrases: step.phrases.map((p) => ({ ...p, values: p.values.map(apart) })) };
+			return {
+				...step,
+				values: step.values.map(apart),
+				phrases: step.phrases.map((p) => ({ ...p, values: p.values.map(apart) })),
+			};
 		}),
 	},
 	{
@@ -176,10 +247,14 @@ export const FROM_SOURCE: readonly Rewriting[] = [
 				return name(own);
 			};
 			const made = steps.map((s) =>
-				s.node === "draw" && ["rect", "circle", "ellipse", "line"].includes(s.statement.head) ? { ...s, phrases: s.phrases.map((p) => ({ ...p, values: p.values.map(keep) })) } : s,
+				s.node === "draw" && ["rect", "circle", "ellipse", "line"].includes(s.statement.head)
+					? { ...s, phrases: s.phrases.map((p) => ({ ...p, values: p.values.map(keep) })) }
+					: s,
 			);
 			const sheet = made.filter((s) => s.node === "draw" && s.statement.head === "sheet");
-			return count > 0 ? sourceOf({ steps: [...sheet, ...lets, ...made.filter((s) => !sheet.includes(s))] }) : undefined;
+			return count > 0
+				? sourceOf({ steps: [...sheet, ...lets, ...made.filter((s) => !sheet.includes(s))] })
+				: undefined;
 		},
 	},
 	{ id: "names-changed", loses: ["names"], make: renamed },
@@ -188,7 +263,12 @@ export const FROM_SOURCE: readonly Rewriting[] = [
 	{
 		id: "colours-as-numbers",
 		loses: ["writing"],
-		make: coloured((paint) => ({ node: "call", name: "rgb", values: parts(paint).slice(0, 3).map(number), place: NOWHERE })),
+		make: coloured((paint) => ({
+			node: "call",
+			name: "rgb",
+			values: parts(paint).slice(0, 3).map(number),
+			place: NOWHERE,
+		})),
 	},
 	{ id: "other-first-corner", loses: [], make: reordered((points) => [...points.slice(1), points[0] as Value]) },
 	{ id: "other-way-round", loses: [], make: reordered((points) => [...points].reverse()) },
@@ -196,13 +276,22 @@ export const FROM_SOURCE: readonly Rewriting[] = [
 	{
 		id: "turned-right-by-less-than-nothing",
 		loses: [],
-		make: onDraw((step) => (step.statement.head === "turn" ? { ...step, direction: step.direction === 0 ? 1 : 0, values: [minus(step.values[0] as Value)] } : undefined)),
+		make: onDraw((step) =>
+			step.statement.head === "turn"
+				? { ...step, direction: step.direction === 0 ? 1 : 0, values: [minus(step.values[0] as Value)] }
+				: undefined,
+		),
 	},
 	{
 		id: "sides-in-two-steps",
 		loses: ["source"],
 		make: onDraw((step) =>
-			step.statement.head === "walk" ? [draw("walk", { values: [half(step.values[0] as Value)] }), draw("walk", { values: [half(step.values[0] as Value)] })] : undefined,
+			step.statement.head === "walk"
+				? [
+						draw("walk", { values: [half(step.values[0] as Value)] }),
+						draw("walk", { values: [half(step.values[0] as Value)] }),
+					]
+				: undefined,
 		),
 	},
 	{
@@ -212,10 +301,18 @@ export const FROM_SOURCE: readonly Rewriting[] = [
 			everywhere(program, (step) => {
 				if (step.node !== "for" || passes(step) === undefined || (passes(step)?.length ?? 0) < 2) return undefined;
 				const walks =
-					[...everyStep(step.body)].some((s) => s.node === "draw" && ["walk", "turn", "curve"].includes(s.statement.head)) ||
-					[...everyStep(step.body)].some((s) => s.node === "set" || s.node === "do");
+					[...everyStep(step.body)].some(
+						(s) => s.node === "draw" && ["walk", "turn", "curve"].includes(s.statement.head),
+					) || [...everyStep(step.body)].some((s) => s.node === "set" || s.node === "do");
 				const all = passes(step) as number[];
-				return walks ? undefined : { ...step, from: number(all.at(-1) as number), to: number(all[0] as number), by: number((all[0] as number) - (all[1] as number)) };
+				return walks
+					? undefined
+					: {
+							...step,
+							from: number(all.at(-1) as number),
+							to: number(all[0] as number),
+							by: number((all[0] as number) - (all[1] as number)),
+						};
 			}),
 	},
 ];

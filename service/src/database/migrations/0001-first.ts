@@ -108,6 +108,8 @@ export class First0001 implements MigrationInterface {
 	}
 
 	async down(runner: QueryRunner): Promise<void> {
-		await runner.query("DROP TABLE reports, checks, hand_ins, assignments, exercise_versions, exercises, sessions, class_students, class_teachers, classes, accounts");
+		await runner.query(
+			"DROP TABLE reports, checks, hand_ins, assignments, exercise_versions, exercises, sessions, class_students, class_teachers, classes, accounts",
+		);
 	}
 }

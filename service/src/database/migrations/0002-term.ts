@@ -326,6 +326,8 @@ export class Term0002 implements MigrationInterface {
 	}
 
 	async down(runner: QueryRunner): Promise<void> {
-		throw new Error(`going back before ${this.name} would lose work: restore a backup instead${runner.isReleased ? "" : "."}`);
+		throw new Error(
+			`going back before ${this.name} would lose work: restore a backup instead${runner.isReleased ? "" : "."}`,
+		);
 	}
 }

@@ -5,7 +5,9 @@ export class Reasons0004 implements MigrationInterface {
 	readonly name = "Reasons1700000000004";
 
 	async up(runner: QueryRunner): Promise<void> {
-		await runner.query("ALTER TABLE alike_pairs ADD COLUMN reason text; ALTER TABLE kept_comments ADD COLUMN slip text");
+		await runner.query(
+			"ALTER TABLE alike_pairs ADD COLUMN reason text; ALTER TABLE kept_comments ADD COLUMN slip text",
+		);
 	}
 
 	async down(runner: QueryRunner): Promise<void> {
