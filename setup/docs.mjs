@@ -16,8 +16,8 @@ import {
 	namedColour,
 	PROBLEM_CODES,
 	pictureOf,
+	reportProblem,
 	STATEMENTS,
-	sayProblem,
 	svgOf,
 } from "../core/dist/index.js";
 import { apiPage } from "./api-page.mjs";
@@ -45,7 +45,7 @@ function told({ code, when, source }) {
 	const drawn = draw(source, { frames: 3 });
 	const problem = [...drawn.errors, ...(when === "remark" ? drawn.remarks : [])].find((p) => p.code === code);
 	if (!problem) throw new Error(`${code} isn't said of its own program`);
-	return sayProblem(problem);
+	return reportProblem(problem);
 }
 
 /** Every code of an error or remark, with a program that it is said of. */

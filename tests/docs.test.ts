@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { join, resolve } from "node:path";
 import { expect, test } from "vitest";
-import { draw, HELP, readExercise, sayProblem } from "../core/dist/index.js";
+import { draw, HELP, readExercise, reportProblem } from "../core/dist/index.js";
 import { ENTRY } from "../core/dist/tape/layout.js";
 import { stalePages } from "../setup/docs.mjs";
 
@@ -58,7 +58,7 @@ test("what the introduction says that a student reads is what is said", () => {
 			: program?.startsWith("if")
 				? `let x = 1\n${program}\nend`
 				: (program as string);
-		expect(draw(source).errors.map((p) => sayProblem(p).message)).toEqual([sentence?.trim()]);
+		expect(draw(source).errors.map((p) => reportProblem(p).message)).toEqual([sentence?.trim()]);
 	}
 });
 
@@ -79,7 +79,7 @@ test("every word of the language has help, and every example of it runs as it st
 		expect(help).toMatch(/^[A-Z].*\.$/);
 		expect(forms.length).toBeGreaterThan(0);
 		const drawn = draw(example, { frames: 2 });
-		expect([word, ...drawn.errors.map((p) => sayProblem(p).message)]).toEqual([word]);
+		expect([word, ...drawn.errors.map((p) => reportProblem(p).message)]).toEqual([word]);
 		expect([word, drawn.ended]).toEqual([word, "whole"]);
 	}
 });

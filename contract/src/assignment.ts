@@ -224,14 +224,14 @@ export const listDrafts = route({
 	reply: z.object({ exercise: key, conditions, drafts: z.array(draftRow), criteria: z.int() }),
 });
 /** Drawings with more shapes than that aren't sent among a wall's: each is fetched as a file. */
-export const MOST_SHAPES_ON_WALL = 1_500;
+export const MAX_SHAPES_ON_WALL = 1_500;
 export const listDrawings = route({
 	name: "listDrawings",
 	method: "GET",
 	path: "/assignments/:id/drawings",
 	who: ["teacher"],
 	reach: "looking",
-	summary: `The drawings of an assignment's wall, all in one: of the hand-ins that count, except drawings of more than ${MOST_SHAPES_ON_WALL} shapes`,
+	summary: `The drawings of an assignment's wall, all in one: of the hand-ins that count, except drawings of more than ${MAX_SHAPES_ON_WALL} shapes`,
 	params: idParams,
 	query: z.object({ exercise: key.optional() }),
 	reply: z.object({ drawings: z.array(z.object({ id: id.describe("The hand-in's"), picture })) }),

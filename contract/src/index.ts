@@ -130,7 +130,7 @@ export const ROUTES = Object.freeze({
 	carryOut: job.carryOut,
 });
 
-export { type AssignmentPage, MOST_SHAPES_ON_WALL } from "./assignment.ts";
+export { type AssignmentPage, MAX_SHAPES_ON_WALL } from "./assignment.ts";
 export type { Cell, ClassPage } from "./class.ts";
 export { SOURCE_BYTES } from "./common.ts";
 export type { GradeBook } from "./grade-book.ts";

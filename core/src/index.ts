@@ -18,10 +18,10 @@ export { type FigureData, figureData } from "./figure-data.ts";
 export { KIND_RULES } from "./figures/kinds/index.ts";
 export { type Track, tracksOf } from "./figures/tracks.ts";
 export { CLASS_LIMITS, type Limits, type Stop } from "./limits/limits.ts";
-export { lostReport } from "./lost.ts";
+export { lostRunReport } from "./lost-run-report.ts";
 export { type MarkOptions, mark, markedTape } from "./mark.ts";
-export type { Brought } from "./marking/case.ts";
 export { VERDICTS, type Verdict } from "./marking/points.ts";
+export type { Submission } from "./marking/program-run.ts";
 export { type Decided, type Settled, settle } from "./marking/settle.ts";
 export { SLIPS } from "./marking/slips/index.ts";
 export { FUNCTIONS } from "./nib/functions.ts";
@@ -31,22 +31,22 @@ export { sourceBytes } from "./nib/read.ts";
 export type { Ended } from "./nib/runner.ts";
 export { STATEMENTS } from "./nib/statements/index.ts";
 export type { Statement } from "./nib/statements/statement.ts";
-export type { Change } from "./nib/watch.ts";
+export type { VariableChange } from "./nib/watch.ts";
 export { type Picture, type PictureShape, pictureOf } from "./picture/picture.ts";
 export type { Replay } from "./picture/replay.ts";
 export { type PointedFigure, svgOf } from "./picture/svg.ts";
 export { type Replayed, replayed } from "./replayed.ts";
 export {
+	type DrawingReport,
+	type ProblemReport,
 	type Report,
 	type ReportCriterion,
 	type ReportFigure,
 	type ReportSlip,
-	type SaidDrawing,
-	type SaidProblem,
 	STATES,
 	type State,
 } from "./report.ts";
-export { reportFigure, sayDrawn, sayProblem } from "./say.ts";
+export { reportDrawing, reportFigure, reportProblem } from "./report-drawing.ts";
 export { decodeTape, encodeTape, NoTape, tapeChecksum } from "./tape/binary.ts";
 export { tapeFromLines, tapeLines } from "./tape/json-lines.ts";
 export type { Sheet } from "./tape/layout.ts";

@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from "node:fs";
 import { describe, expect, test } from "vitest";
 import { readExercise } from "./exercise/read.ts";
 import type { ExerciseFile } from "./exercise/schema.ts";
-import { lostReport } from "./lost.ts";
+import { lostRunReport } from "./lost-run-report.ts";
 import { mark } from "./mark.ts";
 
 const FOLDER = new URL("../../demo/exercises/", import.meta.url);
@@ -103,7 +103,7 @@ test("a program whose time was over is marked by what it drew", () => {
 });
 
 test("a drawing that was lost with its thread is reported as such", () => {
-	const report = lostReport(buoy, "thread-died");
+	const report = lostRunReport(buoy, "thread-died");
 	expect([report.points.earned, report.ended, report.errors[0]?.code]).toEqual([0, "clock", "thread-died"]);
 });
 

@@ -1,18 +1,18 @@
 import { WHITE } from "./colour/colour.ts";
 import { drawnOf } from "./draw.ts";
-import { caseOf } from "./exercise/case-of.ts";
+import { programRunOf } from "./exercise/program-run-of.ts";
 import type { ExerciseFile } from "./exercise/schema.ts";
 import type { Limits, Stop } from "./limits/limits.ts";
-import type { Brought } from "./marking/case.ts";
 import { judge } from "./marking/judge.ts";
+import type { Submission } from "./marking/program-run.ts";
 import { slipsIn } from "./marking/slips/index.ts";
 import type { Report } from "./report.ts";
-import { sayDrawn } from "./say.ts";
-import { sayCriterion, saySlip } from "./say-criterion.ts";
+import { reportCriterion, reportSlip } from "./report-criterion.ts";
+import { reportDrawing } from "./report-drawing.ts";
 import type { Tape } from "./tape/tape.ts";
 import { CORE_VERSION } from "./version.ts";
 
-export interface MarkOptions extends Brought {
+export interface MarkOptions extends Submission {
 	/** The exercise's first seed, or 1, unless said. */
 	readonly seed?: number;
 	readonly limits?: Limits;
@@ -36,7 +36,7 @@ export function markedTape(
 	options: MarkOptions = {},
 ): { readonly report: Report; readonly tape: Tape } {
 	const { seed, limits, stop, bare = false, ...brought } = options;
-	const plain = caseOf(source, exercise, { seed, limits, stop }, brought);
+	const plain = programRunOf(source, exercise, { seed, limits, stop }, brought);
 	const marked = judge(plain);
 	const { program, run, tape, drawing } = plain;
 	const { settings } = plain.runs;
@@ -53,11 +53,14 @@ export function markedTape(
 		version: CORE_VERSION,
 		exercise: exercise.id,
 		points: marked.points,
-		criteria: marked.judged.map((judged) => sayCriterion(judged, drawing)),
-		slips: slipsIn(plain, marked).map(saySlip),
-		taken: [...marked.taken.values()].map(({ name, slots }) => ({ name, figures: slots.map((f) => f?.index ?? null) })),
+		criteria: marked.judged.map((judged) => reportCriterion(judged, drawing)),
+		slips: slipsIn(plain, marked).map(reportSlip),
+		taken: [...marked.matches.values()].map(({ name, slots }) => ({
+			name,
+			figures: slots.map((f) => f?.index ?? null),
+		})),
 		seed: settings.seed,
-		...sayDrawn(drawn, bare),
+		...reportDrawing(drawn, bare),
 	};
 	return { report, tape };
 }

@@ -3,7 +3,7 @@ import { recognise } from "./figures/recognise.ts";
 import { CLASS_LIMITS } from "./limits/limits.ts";
 import { read } from "./nib/read.ts";
 import { run } from "./nib/runner.ts";
-import type { Change } from "./nib/watch.ts";
+import type { VariableChange } from "./nib/watch.ts";
 import { type Replay, replayOf } from "./picture/replay.ts";
 import { figureSentence } from "./words/readback.ts";
 
@@ -12,14 +12,14 @@ export interface Replayed {
 	readonly replay: Replay;
 	/** Whether the pen walks: what is placed needs no pen. */
 	readonly walks: boolean;
-	readonly changes: readonly Change[];
+	readonly changes: readonly VariableChange[];
 	/** The row with which each figure begins. */
 	readonly marks: readonly { readonly index: number; readonly row: number; readonly sentence: string }[];
 }
 
 /** Drawings of more rows get no marks: they would lie one on another. */
-const MOST_MARKED_ROWS = 5_000;
-const MOST_MARKS = 200;
+const MAX_MARKED_ROWS = 5_000;
+const MAX_MARKS = 200;
 
 /** Runs a source for a replay, with the names that are to be watched; undefined where it can't be read. */
 export function replayed(source: string, options: DrawOptions = {}): Replayed | undefined {
@@ -28,7 +28,7 @@ export function replayed(source: string, options: DrawOptions = {}): Replayed | 
 	const { tape, watched } = run(reading.checked, options);
 	const replay = replayOf(tape);
 	const { pen } = replay;
-	const figures = tape.length > MOST_MARKED_ROWS ? [] : recognise(tape).figures.slice(0, MOST_MARKS);
+	const figures = tape.length > MAX_MARKED_ROWS ? [] : recognise(tape).figures.slice(0, MAX_MARKS);
 	return {
 		replay,
 		walks: pen.some((value, i) => i % 3 < 2 && value !== pen[i % 3]),

@@ -1,5 +1,5 @@
 import type { Verdict } from "./marking/points.ts";
-import type { Fix, Place } from "./nib/problem.ts";
+import type { Fix, SourceRange } from "./nib/problem.ts";
 import type { Ended } from "./nib/runner.ts";
 import type { Picture } from "./picture/picture.ts";
 
@@ -15,14 +15,14 @@ export const STATES = [
 export type State = (typeof STATES)[number];
 
 /** A problem or remark with its sentence. */
-export interface SaidProblem extends Place {
+export interface ProblemReport extends SourceRange {
 	readonly code: string;
 	readonly message: string;
 	readonly fix?: Fix;
 }
 
 /** Figures that a report reads back at the most. */
-export const MOST_FIGURES = 1_000;
+export const MAX_FIGURES = 1_000;
 
 /** A figure read back, with what is needed to point at it. */
 export interface ReportFigure {
@@ -80,14 +80,14 @@ export interface ReportSlip {
 }
 
 /** A program run and recognised, in words and as plain data. */
-export interface SaidDrawing {
+export interface DrawingReport {
 	readonly state: State;
 	readonly ended: Ended;
 	/** The first figures in drawing order, as many as a person can read. */
 	readonly figures: readonly ReportFigure[];
 	readonly figuresInAll: number;
-	readonly errors: readonly SaidProblem[];
-	readonly remarks: readonly SaidProblem[];
+	readonly errors: readonly ProblemReport[];
+	readonly remarks: readonly ProblemReport[];
 	readonly messages: readonly { readonly line: number; readonly text: string }[];
 	readonly steps: number;
 	readonly entries: number;
@@ -95,7 +95,7 @@ export interface SaidDrawing {
 }
 
 /** All that marking one program against one exercise found. Plain data: it is stored and sent as it is. */
-export interface Report extends SaidDrawing {
+export interface Report extends DrawingReport {
 	readonly version: string;
 	readonly exercise: string;
 	/** `possible` is without bonus and without `open`, what a person must still judge. */

@@ -8,7 +8,7 @@ import { accountRoutes } from "./account/routes.ts";
 import { archiveRoutes } from "./archive/routes.ts";
 import { assignmentRoutes } from "./assignment/routes.ts";
 import { classRoutes } from "./class/routes.ts";
-import { gathered } from "./database/gathered.ts";
+import { batched } from "./database/batched.ts";
 import { exerciseRoutes } from "./exercise/routes.ts";
 import { gradeBookRoutes } from "./grade-book/routes.ts";
 import { handInRoutes } from "./hand-in/routes.ts";
@@ -94,7 +94,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
 		await dataSource.query("SELECT 1");
 		return { status: "ready" };
 	});
-	const sessionOf = gathered((tokens: readonly string[]) => findSessions(dataSource.manager, tokens));
+	const sessionOf = batched((tokens: readonly string[]) => findSessions(dataSource.manager, tokens));
 	const context: AppContext = { ...options, app, sessionOf };
 	for (const routes of ROUTES_OF) routes(context);
 	await app.register(consolePages, { root: options.consoleRoot });

@@ -3,7 +3,7 @@ import type { FastifyReply, FastifyRequest } from "fastify";
 import type { DataSource } from "typeorm";
 import { z } from "zod";
 import type { AppContext } from "./app.ts";
-import { changed, one } from "./database/data-source.ts";
+import { queryOne, queryReturning } from "./database/data-source.ts";
 import { accountOf, allow } from "./plugins/session.ts";
 import { Refusal } from "./refusals.ts";
 
@@ -26,7 +26,7 @@ export interface Call<R extends Route> {
 /** Types of replies that aren't JSON, with their character set. */
 const typeOf = (gives: string) => (/^text\/|yaml|json|xml/.test(gives) ? `${gives}; charset=utf-8` : gives);
 
-const MOST_REVISIONS = 2 ** 31 - 1;
+const MAX_REVISION = 2 ** 31 - 1;
 
 /** The revision of an If-Match header; −1 for any. */
 function revisionOf(request: FastifyRequest): number {
@@ -40,7 +40,7 @@ function revisionOf(request: FastifyRequest): number {
 			`If-Match holds a revision in quotation marks, like "3", and not ${header.slice(0, 40)}.`,
 		);
 	// No revision is as high as that, and the database's integer holds no more.
-	return Math.min(Number(number), MOST_REVISIONS);
+	return Math.min(Number(number), MAX_REVISION);
 }
 
 /** Refuses an edit of what has changed since it was read. */
@@ -79,7 +79,7 @@ async function once<T>(
 		values,
 	);
 	if (mine.length === 0) {
-		const before = await one<{ reply: T | null }>(
+		const before = await queryOne<{ reply: T | null }>(
 			manager,
 			"SELECT reply FROM repeated_calls WHERE account_id = $1 AND route = $2 AND key = $3",
 			values,
@@ -95,7 +95,7 @@ async function once<T>(
 		]);
 		return result;
 	} catch (error) {
-		await changed(
+		await queryReturning(
 			manager,
 			"DELETE FROM repeated_calls WHERE account_id = $1 AND route = $2 AND key = $3 RETURNING key",
 			values,
@@ -107,7 +107,7 @@ async function once<T>(
 /**
  * A reply whose JSON is made already, for large pages: it is sent as it is, and a test holds its shape to the contract.
  */
-export class Made {
+export class RawJson {
 	readonly json: string;
 
 	/**
@@ -127,7 +127,7 @@ export class Made {
 export function serve<R extends Route>(
 	{ app, dataSource, sessionOf }: AppContext,
 	route: R,
-	handle: (call: Call<R>) => Promise<Given<R> | Made>,
+	handle: (call: Call<R>) => Promise<Given<R> | RawJson>,
 ): void {
 	const given = (schema: z.ZodType) => !(schema instanceof z.ZodUndefined);
 	app.route({
@@ -153,7 +153,7 @@ export function serve<R extends Route>(
 			const result = await once(dataSource, request, route, () => handle(call));
 			// Events have taken the reply over.
 			if (reply.sent || route.events) return reply;
-			if (result instanceof Made)
+			if (result instanceof RawJson)
 				return reply.status(route.status).type("application/json; charset=utf-8").send(result.json);
 			if (route.gives) reply.type(typeOf(route.gives));
 			return reply.status(route.status).send(result ?? undefined);

@@ -8,7 +8,7 @@ import type { DataSource } from "typeorm";
 import { buildApp } from "./app.ts";
 import { readArchive } from "./archive/archive.ts";
 import { loadArchive } from "./archive/load.ts";
-import { createDataSource, migrate, one } from "./database/data-source.ts";
+import { createDataSource, migrate, queryOne } from "./database/data-source.ts";
 import type { Environment } from "./environment.ts";
 import { createQueue, setUpQueues } from "./jobs/queue.ts";
 import { Worker } from "./jobs/worker.ts";
@@ -39,7 +39,7 @@ export async function startService(
 		await migrate(dataSource, async () => {
 			await queue.start();
 			await setUpQueues(queue);
-			if (environment.MARKPEN_LOAD && !(await one(dataSource.manager, "SELECT 1 FROM accounts LIMIT 1", [])))
+			if (environment.MARKPEN_LOAD && !(await queryOne(dataSource.manager, "SELECT 1 FROM accounts LIMIT 1", [])))
 				await loadArchive(dataSource, queue, readArchive(await readFile(environment.MARKPEN_LOAD, "utf8")));
 		});
 	} catch (error) {
@@ -54,7 +54,7 @@ export async function startService(
 	const web = parts.web ? await startWeb(environment, { dataSource, queue, log }) : undefined;
 	return {
 		address: web?.address,
-		empty: !(await one(dataSource.manager, "SELECT 1 FROM accounts LIMIT 1", [])),
+		empty: !(await queryOne(dataSource.manager, "SELECT 1 FROM accounts LIMIT 1", [])),
 		async stop() {
 			await Promise.all([web?.stop(), worker?.stop()]);
 			await queue.stop({ graceful: false, wait: true });

@@ -5,11 +5,11 @@ import { build } from "vite";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { parse } from "yaml";
 import {
-	type Brought,
 	FUNCTIONS,
 	mark,
 	readExercise,
 	STATEMENTS,
+	type Submission,
 	tapeChecksum,
 	tapeOf,
 } from "../../core/dist/index.js";
@@ -92,14 +92,14 @@ test("2,000 generated programs, which use every function and statement between t
 interface Marking {
 	readonly file: string;
 	readonly source: string;
-	readonly brought?: Brought;
+	readonly brought?: Submission;
 }
 
 type Example = Parameters<typeof exampleFile>[0] & {
 	readonly met: string;
 	readonly missed: string;
-	readonly brought?: Brought;
-	readonly "brought missed"?: Brought;
+	readonly brought?: Submission;
+	readonly "brought missed"?: Submission;
 };
 
 /** Every demo program beside its exercise, and what meets and misses each option of each check. */

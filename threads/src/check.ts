@@ -1,4 +1,4 @@
-import { type Brought, type ExerciseFile, type Limits, lostReport, type Report } from "@markpen/core";
+import { type ExerciseFile, type Limits, lostRunReport, type Report, type Submission } from "@markpen/core";
 import { RUN_MILLISECONDS } from "./clock.ts";
 import { exerciseText, ThreadLost, type Threads } from "./pool.ts";
 import type { MarkedTape } from "./task.ts";
@@ -7,7 +7,7 @@ import type { MarkedTape } from "./task.ts";
 export interface CheckOptions {
 	readonly limits?: Limits;
 	/** What comes with the program: answers, judgements, earlier work. */
-	readonly brought?: Brought;
+	readonly brought?: Submission;
 }
 
 /**
@@ -44,8 +44,8 @@ export async function checkWithTape(
 			return tape ? await threads.run({ ...task, tape: true }) : { report: await threads.run(task), tape: null };
 		} catch (error) {
 			if (!(error instanceof ThreadLost)) throw error;
-			if (error.why === "time") return { report: lostReport(exercise, "limit-time-lost"), tape: null };
-			if (tries === 2) return { report: lostReport(exercise, "thread-died"), tape: null };
+			if (error.why === "time") return { report: lostRunReport(exercise, "limit-time-lost"), tape: null };
+			if (tries === 2) return { report: lostRunReport(exercise, "thread-died"), tape: null };
 		}
 	}
 }

@@ -1,16 +1,16 @@
 import type {
 	AlikePair,
-	Brought,
-	Change,
 	Conditions,
+	DrawingReport,
 	FigureData,
 	Given,
 	Limits,
 	Report,
-	SaidDrawing,
 	Sheet,
+	Submission,
 	Track,
 	Trial,
+	VariableChange,
 } from "@markpen/core";
 
 /** What a thread can be asked to do. */
@@ -20,7 +20,7 @@ export type Task =
 			readonly source: string;
 			/** The exercise as JSON text: a thread reads each once, and keeps what it works out for it. */
 			readonly exercise: string;
-			readonly brought?: Brought;
+			readonly brought?: Submission;
 			readonly limits?: Limits;
 			readonly milliseconds: number;
 			/** Whether the tape of the first seed is wanted too, packed; then a {@link MarkedTape} comes back. */
@@ -67,7 +67,7 @@ export type Task =
 	| { readonly do: "png"; readonly svg: string; readonly width: number };
 
 /** A program run and recognised, with the measures of every figure. */
-export interface DrawResult extends SaidDrawing {
+export interface DrawResult extends DrawingReport {
 	readonly measures: readonly FigureData[];
 	/** The tape in bytes, where it was wanted. */
 	readonly tape?: Uint8Array;
@@ -77,7 +77,7 @@ export interface DrawResult extends SaidDrawing {
 	readonly differences?: readonly string[];
 	readonly tracks?: readonly Track[];
 	/** Changes of the watched names, where there were any to watch. */
-	readonly watched?: { readonly changes: readonly Change[]; readonly leftOut: number };
+	readonly watched?: { readonly changes: readonly VariableChange[]; readonly leftOut: number };
 }
 
 /** A report with its tape, in gzip; null where it would be too large to keep. */

@@ -12,9 +12,9 @@ import {
 	mark,
 	markedTape,
 	type Report,
+	reportDrawing,
 	runUnder,
 	type Stop,
-	sayDrawn,
 	tracksOf,
 	tryExercise,
 } from "@markpen/core";
@@ -25,12 +25,12 @@ const FONT = fileURLToPath(import.meta.resolve("@markpen/threads/font"));
 
 /** Exercises that this thread has read, so that what belongs to one, its model's drawing above all, is worked out once. */
 const EXERCISES = new Map<string, ExerciseFile>();
-const MOST_EXERCISES = 50;
+const MAX_CACHED_EXERCISES = 50;
 
 function exerciseOf(text: string): ExerciseFile {
 	let known = EXERCISES.get(text);
 	if (!known) {
-		if (EXERCISES.size >= MOST_EXERCISES) EXERCISES.clear();
+		if (EXERCISES.size >= MAX_CACHED_EXERCISES) EXERCISES.clear();
 		known = JSON.parse(text) as ExerciseFile;
 		EXERCISES.set(text, known);
 	}
@@ -66,7 +66,7 @@ function drawn(task: Task & { do: "draw" }): DrawResult {
 		...(task.tape && { tape: encodeTape(result.tape) }),
 		...(result.watched && { watched: result.watched }),
 	};
-	return { ...sayDrawn(result), measures: result.drawing.figures.map(figureData), ...more };
+	return { ...reportDrawing(result), measures: result.drawing.figures.map(figureData), ...more };
 }
 
 /** The most that a kept tape has, packed. */

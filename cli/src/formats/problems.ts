@@ -1,10 +1,10 @@
-import type { SaidProblem } from "@markpen/core";
+import type { ProblemReport } from "@markpen/core";
 import type { Colours } from "./colours.ts";
 
 /** Problems and remarks as lines of a terminal: place, kind, sentence. */
 export function problemLines(
 	path: string,
-	problems: readonly SaidProblem[],
+	problems: readonly ProblemReport[],
 	kind: "error" | "remark",
 	colours: Colours,
 ): string[] {

@@ -1,12 +1,12 @@
 <script lang="ts">
 	import { untrack } from "svelte";
-	import type { SaidProblem } from "@markpen/core";
+	import type { ProblemReport } from "@markpen/core";
 	import type { Completions, NibEditor } from "../state/nib-editor.ts";
 
 	interface Props {
 		source: string;
-		problems?: readonly SaidProblem[] | undefined;
-		remarks?: readonly SaidProblem[] | undefined;
+		problems?: readonly ProblemReport[] | undefined;
+		remarks?: readonly ProblemReport[] | undefined;
 		lit?: ReadonlySet<number> | undefined;
 		onwrite: (source: string) => void;
 		onrun?: () => void;
@@ -23,7 +23,7 @@
 		name?: string;
 	}
 	// The same nothing each time, so that nothing is done for it at each key.
-	const NONE: readonly SaidProblem[] = [];
+	const NONE: readonly ProblemReport[] = [];
 	const NO_LINES: ReadonlySet<number> = new Set();
 	const {
 		source,

@@ -1,15 +1,15 @@
 import { CallError } from "@markpen/client";
 import type { HandInPage, ReportBody, Work } from "@markpen/contract";
-import type { SaidDrawing } from "@markpen/core";
+import type { DrawingReport } from "@markpen/core";
 import type { Answers as Found } from "../worker/messages.ts";
 import { api } from "./api.ts";
-import { follow } from "./following.ts";
+import { Autosave } from "./autosave.svelte.ts";
 import { pause } from "./jobs.ts";
-import { Keeping } from "./keeping.svelte.ts";
-import { keptAt } from "./kept.ts";
 import { saying } from "./loading.svelte.ts";
 import { freshKey, type Pressed, pressedFor, send } from "./outbox.ts";
 import { Runner } from "./runner.ts";
+import { follow } from "./server-events.ts";
+import { storageKey } from "./storage-key.ts";
 
 type Draft = NonNullable<Work["draft"]>;
 type Answers = Draft["answers"];
@@ -24,8 +24,8 @@ type Aside = Written & { readonly at: string };
 
 /** Runs without a check, after which one is made unseen, so that the teacher sees who doesn't get on. */
 const RUNS_UNCHECKED = 4;
-const MOST_ASIDE = 10;
-const MOST_OTHERS = 5;
+const MAX_SET_ASIDE = 10;
+const MAX_OTHERS = 5;
 
 /** The kind of device, for the person who wrote there. */
 function device(): string {
@@ -44,7 +44,7 @@ export class Desk {
 	/** What the student ticked off. */
 	ticks = $state.raw<ReadonlySet<string>>(new Set());
 	running = $state(false);
-	run = $state.raw<SaidDrawing | undefined>(undefined);
+	run = $state.raw<DrawingReport | undefined>(undefined);
 	/** The source that was run last. */
 	ran = $state<string | undefined>(undefined);
 	/** Set where a run was lost with its worker. */
@@ -69,7 +69,7 @@ export class Desk {
 	/** The tries that were handed in, oldest first. */
 	handIns = $state.raw<Work["handIns"]>([]);
 	readonly work: Work;
-	readonly keeping: Keeping<Written, Draft>;
+	readonly keeping: Autosave<Written, Draft>;
 	private readonly runner = new Runner();
 	private worked = Date.now();
 	private unchecked = 0;
@@ -80,7 +80,7 @@ export class Desk {
 		this.handIns = work.handIns;
 		this.runs = work.draft?.runs ?? 0;
 		this.seed = work.exercise.conditions.seed;
-		this.keeping = new Keeping<Written, Draft>({
+		this.keeping = new Autosave<Written, Draft>({
 			place: this.place("draft"),
 			revision: work.draft?.revision ?? 0,
 			now: () => ({ source: this.source, answers: this.answers }),
@@ -132,7 +132,7 @@ export class Desk {
 	}
 
 	private place(what: "draft" | "ticks" | "aside"): string {
-		return keptAt(`${what} ${this.work.assignmentId} ${this.work.exercise.id}`);
+		return storageKey(`${what} ${this.work.assignmentId} ${this.work.exercise.id}`);
 	}
 
 	private params() {
@@ -207,7 +207,7 @@ export class Desk {
 
 	private putAside(version: Aside): void {
 		if (version.source.trim() === "") return;
-		this.aside = [version, ...this.aside.filter((k) => k.source !== version.source)].slice(0, MOST_ASIDE);
+		this.aside = [version, ...this.aside.filter((k) => k.source !== version.source)].slice(0, MAX_SET_ASIDE);
 		localStorage.setItem(this.place("aside"), JSON.stringify(this.aside));
 	}
 
@@ -390,7 +390,7 @@ export class Desk {
 			.filter(
 				(w) => w.exercise.id !== this.work.exercise.id && Date.parse(w.closesAt) > Date.now() && w.triesLeft !== 0,
 			)
-			.slice(0, MOST_OTHERS);
+			.slice(0, MAX_OTHERS);
 		for (const other of others) {
 			const report = await this.reportOn({ id: other.assignmentId, exercise: other.exercise.id }, source, {});
 			if (report?.points && report.points.earned >= report.points.possible / 2) this.fits = other;

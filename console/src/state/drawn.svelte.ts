@@ -2,7 +2,7 @@ import type { Paintable } from "./painter.ts";
 import { Runner } from "./runner.ts";
 
 /** Pictures at the most: each program is run for its own. */
-const MOST = 40;
+const MAX_KEPT = 40;
 /** A program that takes longer is shown without a picture. */
 const PATIENCE = 1_500;
 
@@ -20,7 +20,7 @@ export class Drawn {
 	}
 
 	draw(sources: readonly string[]): void {
-		const fresh = sources.slice(0, MOST).filter((s) => !this.asked.has(s));
+		const fresh = sources.slice(0, MAX_KEPT).filter((s) => !this.asked.has(s));
 		for (const source of fresh) this.asked.add(source);
 		this.waiting = [...this.waiting, ...fresh];
 		void this.goOn();

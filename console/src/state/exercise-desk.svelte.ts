@@ -1,11 +1,11 @@
 import type { Proposal, Report, ReportFigure } from "@markpen/core";
 import { api } from "./api.ts";
+import { Autosave } from "./autosave.svelte.ts";
 import { type FileParts, partsOf, withCriterion } from "./exercise-file.ts";
 import { finished } from "./jobs.ts";
-import { Keeping } from "./keeping.svelte.ts";
-import { keptAt } from "./kept.ts";
 import { notes } from "./notes.svelte.ts";
 import { Runner } from "./runner.ts";
+import { storageKey } from "./storage-key.ts";
 
 export type ExercisePage = Awaited<ReturnType<typeof api.showExercise>>;
 export type TrialProgram = ExercisePage["trialPrograms"][number];
@@ -23,7 +23,7 @@ const MODEL = "the model";
 const STILL_MILLISECONDS = 250;
 /** Changes that follow one another so soon are undone as one. */
 const TOGETHER_MILLISECONDS = 700;
-const MOST_UNDONE = 200;
+const MAX_UNDO = 200;
 
 type Written = { readonly source: string; readonly programs: readonly TrialProgram[] };
 
@@ -45,7 +45,7 @@ export class ExerciseDesk {
 	canUndo = $state(false);
 	canRedo = $state(false);
 	readonly page: ExercisePage;
-	readonly keeping: Keeping<Written, ExercisePage>;
+	readonly keeping: Autosave<Written, ExercisePage>;
 	private readonly runner = new Runner();
 	private readonly proposer = new Runner();
 	private undone: string[] = [];
@@ -56,8 +56,8 @@ export class ExerciseDesk {
 
 	constructor(page: ExercisePage) {
 		this.page = page;
-		this.keeping = new Keeping<Written, ExercisePage>({
-			place: keptAt(`exercise ${page.id}`),
+		this.keeping = new Autosave<Written, ExercisePage>({
+			place: storageKey(`exercise ${page.id}`),
 			revision: page.revision,
 			now: () => ({ source: this.source, programs: this.programs }),
 			save: ({ source, programs }, revision) =>
@@ -101,7 +101,7 @@ export class ExerciseDesk {
 		if (source === this.source || !this.page.mine) return;
 		const now = Date.now();
 		if (apart || now - this.lastChange > TOGETHER_MILLISECONDS)
-			this.done = [...this.done.slice(-MOST_UNDONE), this.source];
+			this.done = [...this.done.slice(-MAX_UNDO), this.source];
 		this.lastChange = apart ? 0 : now;
 		this.undone = [];
 		this.put(source);

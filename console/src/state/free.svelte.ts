@@ -1,35 +1,35 @@
-import type { SaidDrawing } from "@markpen/core";
+import type { DrawingReport } from "@markpen/core";
 import type { Answers } from "../worker/messages.ts";
 import { api } from "./api.ts";
-import { Keeping, keepHere } from "./keeping.svelte.ts";
-import { keptAt } from "./kept.ts";
+import { Autosave, keepHere } from "./autosave.svelte.ts";
 import { notes } from "./notes.svelte.ts";
 import { Runner } from "./runner.ts";
+import { storageKey } from "./storage-key.ts";
 import { moment } from "./times.ts";
 
 type Drawing = Awaited<ReturnType<typeof api.listFreeDrawings>>["drawings"][number];
 
-const MOST_NAME = 120;
+const MAX_NAME_LENGTH = 120;
 /** Where this browser keeps a drawing of a name. */
-export const freePlace = (name: string): string => keptAt(`free ${name}`);
+export const freePlace = (name: string): string => storageKey(`free ${name}`);
 /** Frames that are drawn where a program moves. */
 const FRAMES = 240;
 
 /** A desk without an exercise: a program under a name, kept as it is written. */
 export class FreeDesk {
 	source = $state("");
-	run = $state.raw<SaidDrawing | undefined>(undefined);
+	run = $state.raw<DrawingReport | undefined>(undefined);
 	running = $state(false);
 	lost = $state(false);
 	ran = $state<string | undefined>(undefined);
 	help = $state.raw<Answers["help"] | undefined>(undefined);
 	readonly name: string;
-	readonly keeping: Keeping<{ readonly source: string }, Drawing>;
+	readonly keeping: Autosave<{ readonly source: string }, Drawing>;
 	private readonly runner = new Runner();
 
 	constructor(name: string, kept: Drawing | undefined, begin: string) {
 		this.name = name;
-		this.keeping = new Keeping<{ readonly source: string }, Drawing>({
+		this.keeping = new Autosave<{ readonly source: string }, Drawing>({
 			place: freePlace(name),
 			revision: kept?.revision ?? 0,
 			now: () => ({ source: this.source }),
@@ -67,7 +67,7 @@ export class FreeDesk {
 		if (!theirs) return;
 		const other = mine ? theirs.source : this.source;
 		const at = mine ? theirs.savedAt : (this.keeping.writtenAt ?? new Date().toISOString());
-		const name = `${this.name}, ${moment(at)}`.slice(0, MOST_NAME);
+		const name = `${this.name}, ${moment(at)}`.slice(0, MAX_NAME_LENGTH);
 		keepHere(freePlace(name), { source: other }, 0);
 		const stored = await notes.trying(() =>
 			api.saveFreeDrawing({ params: { name }, body: { source: other }, revision: 0 }),

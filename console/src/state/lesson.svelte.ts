@@ -1,4 +1,4 @@
-import type { Conditions, SaidDrawing } from "@markpen/core";
+import type { Conditions, DrawingReport } from "@markpen/core";
 import { api } from "./api.ts";
 import { Runner } from "./runner.ts";
 
@@ -8,7 +8,7 @@ type Draft = Awaited<ReturnType<typeof api.listDrafts>>["drafts"][number];
 export class Lesson {
 	drafts = $state.raw<readonly Draft[]>([]);
 	criteria = $state(0);
-	drawings = $state.raw<ReadonlyMap<string, SaidDrawing>>(new Map());
+	drawings = $state.raw<ReadonlyMap<string, DrawingReport>>(new Map());
 	private readonly runner = new Runner();
 	private readonly sources = new Map<string, string>();
 	private asked: { readonly assignmentId: string; readonly exercise: string } | undefined;

@@ -2,12 +2,12 @@ import { CallError } from "@markpen/client";
 
 /** What was fetched last under a key: shown at once when one comes back, while it is fetched again. */
 const KEPT = new Map<string, unknown>();
-const MOST_KEPT = 60;
+const MAX_KEPT = 60;
 
 function keep(key: string, value: unknown): void {
 	KEPT.delete(key);
 	KEPT.set(key, value);
-	if (KEPT.size > MOST_KEPT) KEPT.delete(KEPT.keys().next().value as string);
+	if (KEPT.size > MAX_KEPT) KEPT.delete(KEPT.keys().next().value as string);
 }
 
 /** Forgets all that was kept: when somebody else signs in. */

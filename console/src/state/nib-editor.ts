@@ -10,7 +10,7 @@ import { type Diagnostic, lintGutter, setDiagnostics } from "@codemirror/lint";
 import { EditorState, StateEffect, StateField } from "@codemirror/state";
 import { Decoration, type DecorationSet, EditorView, keymap, lineNumbers } from "@codemirror/view";
 import { tags } from "@lezer/highlight";
-import type { SaidProblem } from "@markpen/core";
+import type { ProblemReport } from "@markpen/core";
 import { look } from "./editor-look.ts";
 import { NIB_HEADS, namesIn } from "./nib-words.ts";
 
@@ -184,7 +184,7 @@ export class NibEditor {
 	}
 
 	/** Marks problems and remarks where they stand. */
-	show(problems: readonly SaidProblem[], remarks: readonly SaidProblem[]): void {
+	show(problems: readonly ProblemReport[], remarks: readonly ProblemReport[]): void {
 		const all = [
 			...problems.map((p) => this.diagnostic(p, "error")),
 			...remarks.map((r) => this.diagnostic(r, "info")),
@@ -228,7 +228,7 @@ export class NibEditor {
 		return { from, to: Math.min(line.to, from + place.length) };
 	}
 
-	private diagnostic(problem: SaidProblem, severity: Diagnostic["severity"]): Diagnostic {
+	private diagnostic(problem: ProblemReport, severity: Diagnostic["severity"]): Diagnostic {
 		const { fix, message } = problem;
 		const apply = (view: EditorView) => {
 			if (!fix) return;

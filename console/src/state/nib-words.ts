@@ -38,12 +38,12 @@ export function statementsIn(source: string): number {
 }
 
 /** Names that a replay watches at the most. */
-const MOST_NAMES = 12;
+const MAX_NAMES = 12;
 
 /** The names that a source gives values to, in the order in which they come: what a replay watches. */
 export function namesIn(source: string): string[] {
 	const found = [...source.matchAll(/^\s*(?:let|for(?:\s+each)?|repeat\s+.*?\bas)\s+([\p{L}_][\p{L}\p{N}_]*)/gmu)].map(
 		(m) => m[1] as string,
 	);
-	return [...new Set(found.filter((name) => name !== "each"))].slice(0, MOST_NAMES);
+	return [...new Set(found.filter((name) => name !== "each"))].slice(0, MAX_NAMES);
 }

@@ -1,7 +1,7 @@
 import { CallError } from "@markpen/client";
 import type { Work } from "@markpen/contract";
 import { api } from "./api.ts";
-import { keptAt } from "./kept.ts";
+import { storageKey } from "./storage-key.ts";
 
 /** A hand-in that was pressed and isn't known to have arrived. */
 export interface Pressed {
@@ -15,7 +15,7 @@ export interface Pressed {
 }
 
 const placeOf = ({ assignmentId, exercise }: Pick<Pressed, "assignmentId" | "exercise">) =>
-	keptAt(`handing ${assignmentId} ${exercise}`);
+	storageKey(`handing ${assignmentId} ${exercise}`);
 
 /** A key of its own for each hand-in; `crypto.randomUUID` isn't there on a plain-http address. */
 export function freshKey(): string {
@@ -60,7 +60,7 @@ export async function send(pressed: Pressed, waited: boolean): Promise<Sent> {
 /** Hands in everything of one's own that waits in this browser. */
 export async function sendAll(): Promise<readonly Sent[]> {
 	const keys = Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i) as string).filter((key) =>
-		key.startsWith(keptAt("handing ")),
+		key.startsWith(storageKey("handing ")),
 	);
 	const sent: Sent[] = [];
 	for (const key of keys) {

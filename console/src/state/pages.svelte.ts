@@ -1,5 +1,5 @@
 import type { Component } from "svelte";
-import type { PageName, Place } from "./router.svelte.ts";
+import type { PageLocation, PageName } from "./router.svelte.ts";
 
 // biome-ignore lint/suspicious/noExplicitAny: pages take what their addresses name.
 type Page = Component<any>;
@@ -41,7 +41,7 @@ const IN_PLACE: ReadonlySet<PageName> = new Set(["hand-in"]);
 
 export interface Shown {
 	readonly page: Page;
-	readonly params: Place["params"];
+	readonly params: PageLocation["params"];
 	readonly key: string;
 }
 
@@ -59,7 +59,7 @@ export class Pages {
 		this.missing = "";
 	}
 
-	async show(place: Place, role: "teacher" | "student"): Promise<void> {
+	async show(place: PageLocation, role: "teacher" | "student"): Promise<void> {
 		const turn = ++this.turn;
 		const fetch = (role === "teacher" ? TEACHERS : STUDENTS)[place.page];
 		try {

@@ -29,7 +29,7 @@ const PAGES = [
 export type PageName = (typeof PAGES)[number][0] | "nowhere";
 
 /** Where in the console one is: the page, and what its address names. */
-export interface Place {
+export interface PageLocation {
 	readonly page: PageName;
 	readonly params: Readonly<Record<string, string>>;
 }
@@ -46,7 +46,7 @@ function paramsOf(pattern: string, parts: readonly string[]): Record<string, str
 }
 
 /** The place that an address names. */
-export function placeOf(path: string): Place {
+export function locationOf(path: string): PageLocation {
 	const parts = path.split("/").filter(Boolean);
 	for (const [page, pattern] of PAGES) {
 		const params = paramsOf(pattern, parts);
@@ -60,7 +60,7 @@ export class Router {
 	path = $state(location.pathname);
 	/** What stands before every address: of pages shown from fixtures. */
 	base = $state("");
-	readonly place = $derived(placeOf(this.path.slice(this.base.length)));
+	readonly place = $derived(locationOf(this.path.slice(this.base.length)));
 
 	constructor() {
 		addEventListener("popstate", () => {

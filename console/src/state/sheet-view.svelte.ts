@@ -4,7 +4,7 @@ import { shifted, type View, wholeView, zoomed } from "./view.ts";
 
 /** How far the layers are moved as they are, as a share of what they show, and how much they are scaled. */
 const FAR = 0.3;
-const MOST_SCALED = 1.5;
+const MAX_SCALE = 1.5;
 /** While something moves they are laid anew no more often than that. */
 const LAID_MILLISECONDS = 120;
 
@@ -13,7 +13,7 @@ export const LAYERS = { drawn: "Drawn", wanted: "Wanted", both: "Both", differen
 export type Layer = keyof typeof LAYERS;
 
 /** The most pixels that the painted sheet has along its longer side. */
-const MOST_PIXELS = 4_096;
+const MAX_PIXELS = 4_096;
 /** It is painted finer than the screen shows it, so that its edges stay clean where it lies between two pixels. */
 const FINER = 2;
 /** A sheet is painted anew for another scale once it has stood still so long. */
@@ -179,7 +179,7 @@ export class SheetView {
 		const far = Math.abs(view.x - laid.x) > FAR * laid.width || Math.abs(view.y - laid.y) > FAR * laid.height;
 		const scaled = laid.width / view.width;
 		const late = performance.now() - this.laidAt > LAID_MILLISECONDS;
-		if (!going || (late && (far || scaled > MOST_SCALED || scaled < 1 / MOST_SCALED))) this.layAnew();
+		if (!going || (late && (far || scaled > MAX_SCALE || scaled < 1 / MAX_SCALE))) this.layAnew();
 		clearTimeout(this.still);
 		this.still = setTimeout(() => {
 			this.layAnew();
@@ -195,7 +195,7 @@ export class SheetView {
 
 	private wantedScale(): number {
 		const { width, height } = this.picture as Paintable;
-		return Math.min(MOST_PIXELS / Math.max(width, height), this.scale * this.pixels * FINER);
+		return Math.min(MAX_PIXELS / Math.max(width, height), this.scale * this.pixels * FINER);
 	}
 
 	/** Paints anew where the scale has become another one. */

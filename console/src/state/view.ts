@@ -13,7 +13,7 @@ interface Size {
 
 /** How far out and in one can go, as shares of the whole. */
 const LEAST = 1 / 64;
-const MOST = 2;
+const MAX_ZOOM = 2;
 
 /** All of a sheet with a margin for the rulers, in the proportions of the frame that shows it. */
 export function wholeView(sheet: Size, frame: Size): View {
@@ -27,7 +27,7 @@ export function wholeView(sheet: Size, frame: Size): View {
 /** Closer or farther by a factor, with one point staying where it is. */
 export function zoomed(view: View, by: number, at: { x: number; y: number }, sheet: Size): View {
 	const widest = Math.max(sheet.width, (sheet.height * view.width) / view.height);
-	const factor = Math.min((MOST * widest) / view.width, Math.max((LEAST * widest) / view.width, 1 / by));
+	const factor = Math.min((MAX_ZOOM * widest) / view.width, Math.max((LEAST * widest) / view.width, 1 / by));
 	return {
 		x: at.x - (at.x - view.x) * factor,
 		y: at.y - (at.y - view.y) * factor,

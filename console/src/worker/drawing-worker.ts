@@ -11,8 +11,8 @@ import {
 	proposalsFor,
 	readExercise,
 	replayed,
+	reportDrawing,
 	runUnder,
-	sayDrawn,
 } from "@markpen/core";
 import { namesIn } from "../state/nib-words.ts";
 import type { Answers, RunSettings, WorkerAnswer, WorkerRequest } from "./messages.ts";
@@ -49,7 +49,7 @@ function marked({ exercise, programs }: Extract<WorkerRequest, { do: "mark" }>):
 }
 
 function answer(request: WorkerRequest): Answers[keyof Answers] {
-	if (request.do === "run") return sayDrawn(draw(request.source, underOf(request)));
+	if (request.do === "run") return reportDrawing(draw(request.source, underOf(request)));
 	if (request.do === "replay") return replay(request);
 	if (request.do === "help")
 		return {

@@ -1,4 +1,4 @@
-import type { Conditions, Help, Proposal, Replayed, Report, SaidDrawing } from "@markpen/core";
+import type { Conditions, DrawingReport, Help, Proposal, Replayed, Report } from "@markpen/core";
 
 /** How a program is run. */
 export interface RunSettings {
@@ -38,7 +38,7 @@ export interface MarkAnswer {
 }
 
 export interface Answers {
-	readonly run: SaidDrawing;
+	readonly run: DrawingReport;
 	/** Null where the program can't be read. */
 	readonly replay: ReplayAnswer | null;
 	readonly mark: MarkAnswer;

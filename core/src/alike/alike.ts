@@ -1,5 +1,5 @@
 import { formatColour } from "../colour/colour.ts";
-import { caseOf } from "../exercise/case-of.ts";
+import { programRunOf } from "../exercise/program-run-of.ts";
 import type { ExerciseFile } from "../exercise/schema.ts";
 import { log } from "../geometry/power.ts";
 import { type Fingerprint, fingerprint } from "./fingerprint.ts";
@@ -23,7 +23,7 @@ const TELLS = 18;
 const STANDS_OUT = 3;
 
 function fingerprintOf(source: string, exercise: ExerciseFile): Fingerprint {
-	const run = caseOf(source, exercise);
+	const run = programRunOf(source, exercise);
 	const { program } = run;
 	const colours = (value: Parameters<Parameters<typeof fingerprint>[2]>[0]) => {
 		if (value.node === "colour") return value.value === -1 ? "none" : formatColour(value.value);

@@ -1,6 +1,6 @@
 import { formatColour } from "../colour/colour.ts";
 import type { Drawing } from "../figures/figure.ts";
-import { type DrawNode, everyStep, type Program, type Step, type Value, valuesOf } from "../nib/tree.ts";
+import { type DrawNode, everyStep, type ProgramTree, type Step, type Value, valuesOf } from "../nib/tree.ts";
 
 /** What of a hand-in can be the same in another: features of its source and of its drawing, with how often each is there. */
 export interface Fingerprint {
@@ -42,7 +42,7 @@ function drawShape(step: DrawNode, colours: (value: Value) => string | undefined
 }
 
 /** Statements that say something of their own; blocks are told apart in the manner. */
-function statements(program: Program, colours: (value: Value) => string | undefined): string[] {
+function statements(program: ProgramTree, colours: (value: Value) => string | undefined): string[] {
 	return [...everyStep(program.steps)].flatMap((step) => (step.node === "draw" ? [drawShape(step, colours)] : []));
 }
 
@@ -80,7 +80,7 @@ function figuresOf({ figures, paper }: Drawing): string[] {
 
 /** The features of a hand-in. @param colours a value's colour where it has one, as a code */
 export function fingerprint(
-	program: Program | undefined,
+	program: ProgramTree | undefined,
 	drawing: Drawing,
 	colours: (value: Value) => string | undefined,
 ): Fingerprint {

@@ -84,9 +84,9 @@ function withoutCheck(issue: z.core.$ZodIssue, value: unknown): boolean {
 }
 
 /** Files longer than this are no exercises. */
-const MOST_LETTERS = 1_000_000;
+const MAX_CHARACTERS = 1_000_000;
 /** Problems of one file that are told. */
-const MOST_TOLD = 50;
+const MAX_PROBLEMS = 50;
 
 /** Where scalars, keys among them, hold what no text can: YAML's escapes can write it. */
 function offsetsOfNoText(document: Document): number[] {
@@ -107,10 +107,10 @@ type Reading<T> =
  * with its path and line.
  */
 function readFile<T>(text: string, schema: z.ZodType<T>, known: () => ReadonlySet<string>): Reading<T> {
-	if (text.length > MOST_LETTERS)
+	if (text.length > MAX_CHARACTERS)
 		return {
 			ok: false,
-			problems: [{ line: 1, column: 1, path: "", message: `the file has more than ${MOST_LETTERS} characters` }],
+			problems: [{ line: 1, column: 1, path: "", message: `the file has more than ${MAX_CHARACTERS} characters` }],
 		};
 	const counter = new LineCounter();
 	const document = parseDocument(text, {
@@ -131,7 +131,7 @@ function readFile<T>(text: string, schema: z.ZodType<T>, known: () => ReadonlySe
 		if (noText.length > 0)
 			return {
 				ok: false,
-				problems: noText.slice(0, MOST_TOLD).map((o) => ({
+				problems: noText.slice(0, MAX_PROBLEMS).map((o) => ({
 					...placeAt(o),
 					path: "",
 					message: "this holds a character that is no text: U+0000, or half of one",
@@ -166,7 +166,7 @@ function readFile<T>(text: string, schema: z.ZodType<T>, known: () => ReadonlySe
 		ok: false,
 		problems: told
 			.filter((p) => !seen.has(`${p.path} ${p.message}`) && seen.add(`${p.path} ${p.message}`))
-			.slice(0, MOST_TOLD),
+			.slice(0, MAX_PROBLEMS),
 	};
 }
 

@@ -1,10 +1,10 @@
 import { z } from "zod";
 import { CHECKS, checkOf } from "../marking/checks/index.ts";
 import { common, criterionId, type FigureRef } from "../marking/criterion.ts";
+import { type Criterion, type CriterionOrGroup, innerOf } from "../marking/marking-spec.ts";
 import { colourWord } from "../marking/paint-words.ts";
 import { circleOf } from "../marking/selection.ts";
 import { figureName, namesIn, type Selector, selector } from "../marking/selector.ts";
-import { type Asked, type Criterion, innerOf } from "../marking/wanted.ts";
 import { STATEMENTS } from "../nib/statements/index.ts";
 
 /** The first line of every exercise file. */
@@ -82,7 +82,7 @@ export const exerciseFile = exerciseShape.superRefine((file, context) =>
 	new Ties(file as ExerciseFile, context).check(),
 );
 
-export type ExerciseFile = Omit<z.infer<typeof exerciseShape>, "criteria"> & { readonly criteria: Asked[] };
+export type ExerciseFile = Omit<z.infer<typeof exerciseShape>, "criteria"> & { readonly criteria: CriterionOrGroup[] };
 
 type Path = (string | number)[];
 const PAIRED: ReadonlySet<string> = new Set(["each pair", "neighbours"]);
@@ -130,8 +130,8 @@ class Ties {
 		if (!this.ids.has(id)) this.tell(path, `no criterion has the id "${id}"`);
 	}
 
-	private group(asked: Exclude<Asked, Criterion> | Asked, path: Path): void {
-		const own = asked as Exclude<Asked, Criterion>;
+	private group(asked: Exclude<CriterionOrGroup, Criterion> | CriterionOrGroup, path: Path): void {
+		const own = asked as Exclude<CriterionOrGroup, Criterion>;
 		const forms = [own["any of"], own["all of"], own.among].filter((f) => f !== undefined).length;
 		if (forms === 0)
 			return this.tell(path, "say what is checked: check, or for a group any of, all of, or at least with among");
@@ -208,9 +208,9 @@ class Ties {
 }
 
 /** The criteria inside a group with where they stand. */
-function withPaths(asked: Asked, path: Path): [Criterion, Path][] {
+function withPaths(asked: CriterionOrGroup, path: Path): [Criterion, Path][] {
 	if ("check" in asked && asked.check !== undefined) return [];
-	const own = asked as Exclude<Asked, Criterion>;
+	const own = asked as Exclude<CriterionOrGroup, Criterion>;
 	const key = own["any of"] ? "any of" : own["all of"] ? "all of" : "among";
 	return innerOf(asked).map((inner, k) => [inner, [...path, key, k]]);
 }

@@ -1,6 +1,6 @@
 import { checkOf } from "../marking/checks/index.ts";
-import type { Asked, Group } from "../marking/wanted.ts";
-import { innerOf } from "../marking/wanted.ts";
+import type { CriterionOrGroup, Group } from "../marking/marking-spec.ts";
+import { innerOf } from "../marking/marking-spec.ts";
 import { criterionSentence, groupSentence } from "../words/criteria.ts";
 import { criterionTopic, tellsMore } from "../words/topics.ts";
 import { type Conditions, conditionsOf } from "./conditions.ts";
@@ -32,10 +32,10 @@ export interface StudentCopy {
 	readonly criteria: readonly StudentCriterion[];
 }
 
-const SENTENCES = new WeakMap<Asked, string>();
+const SENTENCES = new WeakMap<CriterionOrGroup, string>();
 
 /** The sentence of a criterion: its own, or one that is made. */
-export function sentenceOf(asked: Asked): string {
+export function sentenceOf(asked: CriterionOrGroup): string {
 	let known = SENTENCES.get(asked);
 	if (known === undefined) {
 		known = madeSentence(asked);
@@ -44,13 +44,13 @@ export function sentenceOf(asked: Asked): string {
 	return known;
 }
 
-function madeSentence(asked: Asked): string {
+function madeSentence(asked: CriterionOrGroup): string {
 	if (asked.says !== undefined) return asked.says;
 	if ("check" in asked && asked.check !== undefined) return criterionSentence(checkOf(asked.check).says(asked));
 	return madeGroup(asked as Group, sentenceOf);
 }
 
-function madeGroup(group: Group, say: (inner: Asked) => string): string {
+function madeGroup(group: Group, say: (inner: CriterionOrGroup) => string): string {
 	const { "any of": any, "all of": all, "at least": least } = group;
 	return groupSentence(any ? "any" : all ? "all" : "some", least ?? 0, innerOf(group).map(say));
 }
@@ -59,7 +59,7 @@ function madeGroup(group: Group, say: (inner: Asked) => string): string {
  * The sentence of a criterion as students read it before they work: where it would say a number or a colour that
  * nothing given to them says, it says only what is looked at.
  */
-function sentenceBefore(asked: Asked, given: readonly string[]): string {
+function sentenceBefore(asked: CriterionOrGroup, given: readonly string[]): string {
 	const sentence = sentenceOf(asked);
 	if (asked.says !== undefined || !tellsMore(sentence, given)) return sentence;
 	if ("check" in asked && asked.check !== undefined)
@@ -68,7 +68,7 @@ function sentenceBefore(asked: Asked, given: readonly string[]): string {
 }
 
 /** All hints of a criterion, the first first. */
-export function hintsOf({ hint }: Asked): readonly string[] {
+export function hintsOf({ hint }: CriterionOrGroup): readonly string[] {
 	return hint === undefined ? [] : [hint].flat();
 }
 
@@ -107,7 +107,7 @@ export function studentCopy(file: ExerciseFile): StudentCopy {
 	};
 }
 
-function askOf(asked: Asked): StudentCriterion["ask"] {
+function askOf(asked: CriterionOrGroup): StudentCriterion["ask"] {
 	if (!("check" in asked) || asked.check !== "answer") return null;
 	const { ask, when } = asked as unknown as { ask: string; when?: "before running" | "after running" };
 	return { question: ask, when: when ?? "after running" };

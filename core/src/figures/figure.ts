@@ -27,7 +27,7 @@ export const KINDS = [
 	"star",
 	"polygon",
 ] as const;
-export type Kind = (typeof KINDS)[number];
+export type FigureKind = (typeof KINDS)[number];
 
 /** The exact form of an ellipse: its middle, half width and half height along its own axes, and how far it is turned. */
 export interface Oval {
@@ -68,7 +68,7 @@ export interface Figure {
 	/** Its place in the drawing order, from 0. */
 	readonly index: number;
 	/** All the kinds it answers to, the most particular first. */
-	readonly kinds: readonly Kind[];
+	readonly kinds: readonly FigureKind[];
 	/** How far it is from the ideal of its most particular kind: the largest relative error of its sides or radii. */
 	readonly fit: number;
 	/** Corners, without those that a side only runs through; none for a placed ellipse, which `oval` tells exactly. */

@@ -6,7 +6,7 @@ import type { Figure, Oval } from "./figure.ts";
 import type { Geometry } from "./measure.ts";
 
 /** Pieces of a line that are looked at. */
-const MOST_PIECES = 4_000;
+const MAX_PIECES = 4_000;
 
 /** Points looked at just outside an outline, to tell what lies round it. */
 const AROUND = 24;
@@ -68,7 +68,7 @@ export function inkOf(
 		const all: Point[][][] = filled ? [[[...points]]] : [];
 		if (half === 0) return all;
 		// Of a line of very many pieces every second, third … stands for its neighbours.
-		const step = Math.ceil(points.length / MOST_PIECES);
+		const step = Math.ceil(points.length / MAX_PIECES);
 		for (let i = closed ? 0 : 1; i < points.length; i += step)
 			all.push([bar(points[(i + points.length - 1) % points.length] as Point, points[i] as Point, half)]);
 		return all;

@@ -3,7 +3,7 @@ import { type Bounds, boundsOf, centroid, distance, type Point, signedArea } fro
 import { radians, sinDeg } from "../geometry/trig.ts";
 import { type Sheet, upward } from "../tape/layout.ts";
 import { arcBox } from "./bent.ts";
-import type { Bend, Figure, Kind, Lettering, Oval } from "./figure.ts";
+import type { Bend, Figure, FigureKind, Lettering, Oval } from "./figure.ts";
 import { KIND_RULES } from "./kinds/index.ts";
 import { Shape } from "./shape.ts";
 import { type Star, starOf } from "./star-form.ts";
@@ -40,7 +40,7 @@ const modulo = (value: number, by: number) => {
 	return by - r < 1e-9 ? 0 : r;
 };
 
-const RECTANGLES: readonly Kind[] = ["square", "rect"];
+const RECTANGLES: readonly FigureKind[] = ["square", "rect"];
 
 /** A closed or open outline of straight sides by its corners. */
 export function measureOutline(
@@ -51,7 +51,7 @@ export function measureOutline(
 	rounding = 0,
 ): Geometry {
 	const shape = new Shape(points, closed, tolerance);
-	const kinds: Kind[] = rounding > 0 ? ["rounded-rect"] : [];
+	const kinds: FigureKind[] = rounding > 0 ? ["rounded-rect"] : [];
 	let fit: number | undefined = rounding > 0 ? 0 : undefined;
 	if (rounding === 0) {
 		for (const rule of KIND_RULES) {
@@ -143,7 +143,7 @@ function ovalSize(oval: Oval): [number, number] {
 	return upright ? [2 * oval.ry, 2 * oval.rx] : [2 * oval.rx, 2 * oval.ry];
 }
 
-function rotationOf(shape: Shape, kinds: readonly Kind[], direction: (i: number) => number): number {
+function rotationOf(shape: Shape, kinds: readonly FigureKind[], direction: (i: number) => number): number {
 	const first = shape.directions.length > 0 ? direction(0) : 0;
 	if (kinds.includes("square")) return modulo(first, 90);
 	if (kinds.includes("rect"))

@@ -40,7 +40,7 @@ const PLACED: ReadonlySet<number | undefined> = new Set([
 const WALKED: ReadonlySet<number | undefined> = new Set([ENTRY.segment, ENTRY.curve, ENTRY.travel, ENTRY.curvedTravel]);
 
 /** Figures of one drawing that are looked at; no one means more, and each costs time. What is beyond is only counted. */
-const MOST_PARTS = 4_000;
+const MAX_PARTS = 4_000;
 
 /** The shapes that entries from `first` up to `last` place, and the outlines that they walk. */
 export class PartFinder {
@@ -98,9 +98,9 @@ export class PartFinder {
 
 	private finish(): void {
 		const { tape } = this;
-		if (this.outlines.length > MOST_PARTS) {
-			this.leftOut += this.outlines.length - MOST_PARTS;
-			this.outlines.length = MOST_PARTS;
+		if (this.outlines.length > MAX_PARTS) {
+			this.leftOut += this.outlines.length - MAX_PARTS;
+			this.outlines.length = MAX_PARTS;
 		}
 		const paintOf = (outline: Outline) => {
 			const { ink, width } = styleOf(tape, outline.entries[0] as number);
@@ -159,7 +159,7 @@ export class PartFinder {
 
 	/** Whether as many figures have been found as are looked at. */
 	private get full(): boolean {
-		return this.parts.length + this.outlines.length >= MOST_PARTS;
+		return this.parts.length + this.outlines.length >= MAX_PARTS;
 	}
 
 	private endStroke(): void {

@@ -11,7 +11,7 @@ const SAME = 1e-6;
 /** From so many pieces on, loops are told by their boxes, since one that goes on round seldom closes in the same point. */
 const ROUND = 20;
 /** Rows that a figure keeps; those of more rounds over the same line are left out. */
-const MOST_ROWS = 2_000;
+const MAX_ROWS = 2_000;
 
 /** Degrees that a smooth loop turns by at a corner, at most; one that turns more crosses itself on purpose, as a star does. */
 const SMOOTH = 20;
@@ -232,7 +232,7 @@ export class StrokeCutter {
 			this.outlines[this.lastLoop as number] = {
 				...before,
 				overdrawn: before.overdrawn + rounds,
-				entries: before.entries.length < MOST_ROWS ? [...before.entries, ...loop.entries] : before.entries,
+				entries: before.entries.length < MAX_ROWS ? [...before.entries, ...loop.entries] : before.entries,
 			};
 		} else {
 			this.lastLoop = this.outlines.length;

@@ -2,7 +2,7 @@ import { difference } from "../colour/difference.ts";
 import { leastCost } from "../geometry/assignment.ts";
 import { distance, type Point } from "../geometry/points.ts";
 import { areasOf, coversAll, type Tape } from "../tape/tape.ts";
-import type { Kind } from "./figure.ts";
+import type { FigureKind } from "./figure.ts";
 import { type Part, PartFinder } from "./parts.ts";
 import { CLASS_TOLERANCE, type Tolerance } from "./tolerance.ts";
 
@@ -21,21 +21,21 @@ export interface Seat {
 
 /** One figure through the frames that drew it. */
 export interface Track {
-	readonly kind: Kind;
+	readonly kind: FigureKind;
 	readonly seats: readonly Seat[];
 }
 
 /** Frames after which a figure that is gone isn't waited for any more. */
 const LONGEST_GAP = 60;
 /** Figures of one frame that are matched by least total cost; more are taken one by one, nearest first. */
-const MOST_MATCHED = 48;
+const MAX_MATCHED = 48;
 /** A figure goes no further in a frame than this, or than it has gone before and half as much again. */
 const REACH = 60;
 /** What leaving a figure without a track costs, and the most a match may cost. */
 const ALONE = 1;
 
 interface Going {
-	readonly kind: Kind;
+	readonly kind: FigureKind;
 	readonly seats: Seat[];
 	/** How far it went in its last frame. */
 	vx: number;
@@ -55,7 +55,7 @@ export function tracksOf(tape: Tape, tolerance: Tolerance = CLASS_TOLERANCE): Tr
 			const track = matched[i];
 			if (track) follow(track, seat);
 			else {
-				const fresh: Going = { kind: part.geometry.kinds[0] as Kind, seats: [seat], vx: 0, vy: 0, speed: 0 };
+				const fresh: Going = { kind: part.geometry.kinds[0] as FigureKind, seats: [seat], vx: 0, vy: 0, speed: 0 };
 				tracks.push(fresh);
 				open.push(fresh);
 			}
@@ -101,7 +101,7 @@ function match(parts: readonly Part[], open: readonly Going[], frame: number): (
 	const near = open.map((_, j) => j).filter((j) => all.some((row) => (row[j] as number) < ALONE));
 	const costs = all.map((row) => near.map((j) => row[j] as number));
 	const tracks = near.map((j) => open[j] as Going);
-	if (parts.length > MOST_MATCHED) return nearestFirst(costs, tracks);
+	if (parts.length > MAX_MATCHED) return nearestFirst(costs, tracks);
 	const best = costs.map(leastAt);
 	if (new Set(best.filter((j) => j >= 0)).size === best.filter((j) => j >= 0).length)
 		return best.map((j) => (j >= 0 ? tracks[j] : undefined));
@@ -163,7 +163,7 @@ function costOf({ geometry, fill, outline }: Part, track: Going, frame: number):
 
 /** Differences that have been worked out: a drawing has few colours. */
 const OFFS = new Map<number, Map<number, number>>();
-const MOST_OFFS = 500;
+const MAX_OFFSETS = 500;
 
 /** 0 for one colour, 1 for two that nobody would confuse, or where only one is painted. */
 function colourOff(a: number, b: number): number {
@@ -171,13 +171,13 @@ function colourOff(a: number, b: number): number {
 	if (a === -1 || b === -1) return 1;
 	let row = OFFS.get(a);
 	if (!row) {
-		if (OFFS.size >= MOST_OFFS) OFFS.clear();
+		if (OFFS.size >= MAX_OFFSETS) OFFS.clear();
 		row = new Map();
 		OFFS.set(a, row);
 	}
 	const known = row.get(b);
 	if (known !== undefined) return known;
 	const off = Math.min(1, difference(a, b) / 20);
-	if (row.size < MOST_OFFS) row.set(b, off);
+	if (row.size < MAX_OFFSETS) row.set(b, off);
 	return off;
 }

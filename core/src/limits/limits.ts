@@ -41,9 +41,9 @@ export const CLASS_LIMITS: Limits = Object.freeze({
 /** Asked every so many steps ({@link stopEvery}); true ends the run, which keeps its drawing. */
 export type Stop = () => boolean;
 
-const MOST_BETWEEN = 65_536;
+const MAX_STEPS_BETWEEN = 65_536;
 const LEAST_BETWEEN = 64;
-/** Generated code of this length, in characters, is asked at {@link MOST_BETWEEN}; longer code more often. */
+/** Generated code of this length, in characters, is asked at {@link MAX_STEPS_BETWEEN}; longer code more often. */
 const USUAL_CODE = 2_000;
 
 /**
@@ -53,7 +53,10 @@ const USUAL_CODE = 2_000;
  * @param code length of the generated code in characters
  */
 export function stopEvery(code: number): number {
-	return Math.max(LEAST_BETWEEN, Math.min(MOST_BETWEEN, Math.floor((MOST_BETWEEN * USUAL_CODE) / Math.max(1, code))));
+	return Math.max(
+		LEAST_BETWEEN,
+		Math.min(MAX_STEPS_BETWEEN, Math.floor((MAX_STEPS_BETWEEN * USUAL_CODE) / Math.max(1, code))),
+	);
 }
 
 /** A stop that never comes. */

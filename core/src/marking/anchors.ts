@@ -77,7 +77,7 @@ export function isSeveral(anchor: Anchor): boolean {
 /** The end of a figure far from the point where most of the figures' ends lie; where there is none, from the sheet's middle. */
 function farEnd(figure: Figure, scene: Scene, others: readonly Figure[]): Point {
 	const ends = others.flatMap((f) => [f.start, f.end]);
-	const near = scene.exactness.position;
+	const near = scene.tolerances.position;
 	let [best, most] = [undefined as Point | undefined, 1];
 	for (const p of ends) {
 		const count = ends.filter((q) => distance(p[0], p[1], q[0], q[1]) <= near).length;

@@ -1,6 +1,6 @@
 import type { Figure } from "../figures/figure.ts";
 import type { Bounds } from "../geometry/points.ts";
-import { cornersOf } from "./apart.ts";
+import { cornersOf } from "./outline-relations.ts";
 
 /** Several figures taken as one, by the box round all of them. */
 export interface Grouped extends Figure {

@@ -1,11 +1,11 @@
-import type { Case } from "./case.ts";
 import { checkOf } from "./checks/index.ts";
 import type { Finding, Judgement, Moment } from "./criterion.ts";
+import type { Criterion } from "./marking-spec.ts";
 import { creditOf } from "./points.ts";
-import type { Criterion } from "./wanted.ts";
+import type { ProgramRun } from "./program-run.ts";
 
 /** Judges one criterion at the moment that it asks for. */
-export function judgeCriterion(criterion: Criterion, run: Case): Judgement {
+export function judgeCriterion(criterion: Criterion, run: ProgramRun): Judgement {
 	const check = checkOf(criterion.check);
 	const moments = run.at(check.timeless ? "end" : ((criterion.when ?? "end") as Moment));
 	const all = moments.map(({ scene, frame }) => ({ frame, judgement: check.judge(criterion, scene) }));

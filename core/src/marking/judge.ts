@@ -1,45 +1,45 @@
-import type { Case } from "./case.ts";
 import { checkOf } from "./checks/index.ts";
 import type { Finding, Judgement } from "./criterion.ts";
 import { judgeCriterion } from "./judge-criterion.ts";
+import { type Criterion, type CriterionOrGroup, innerOf } from "./marking-spec.ts";
 import { creditOf, type Judged, type Points, type Score, scores, total } from "./points.ts";
-import type { Taken } from "./scene.ts";
-import { type Asked, type Criterion, innerOf } from "./wanted.ts";
+import type { ProgramRun } from "./program-run.ts";
+import type { FigureMatch } from "./scene.ts";
 
 /** A criterion or a group judged. */
 export interface JudgedCriterion extends Judged {
-	readonly criterion: Asked;
+	readonly criterion: CriterionOrGroup;
 	readonly inner?: readonly (Judged & { readonly criterion: Criterion })[];
 }
 
 /** Every criterion judged, with its points. */
 export interface Marked {
 	readonly judged: readonly (JudgedCriterion & { readonly score: Score })[];
-	readonly taken: ReadonlyMap<string, Taken>;
+	readonly matches: ReadonlyMap<string, FigureMatch>;
 	readonly points: Points;
 }
 
 /** Judges a program's runs by all that is wanted. */
-export function judge(plain: Case): Marked {
-	const { wanted, program } = plain;
-	const seeds = program.usesChance && wanted.seeds.length > 1 ? wanted.seeds : [];
+export function judge(plain: ProgramRun): Marked {
+	const { spec, program } = plain;
+	const seeds = program.usesChance && spec.seeds.length > 1 ? spec.seeds : [];
 	const runs =
 		seeds.length > 1
 			? seeds.map((seed) => ({ seed, run: plain.changed({ seed }) }))
 			: [{ seed: undefined, run: plain }];
-	const judged = wanted.criteria.map((asked): JudgedCriterion => {
+	const judged = spec.criteria.map((asked): JudgedCriterion => {
 		const all = runs.map(({ seed, run }) => judgeAsked(asked, run, seed));
 		return all.reduce((worst, one) => (creditOf(one) < creditOf(worst) ? one : worst));
 	});
 	const results = scores(judged);
 	return {
 		judged: judged.map((j, i) => ({ ...j, score: results[i] as Score })),
-		taken: plain.scene.taken,
-		points: total(judged, results, wanted.beyondFull),
+		matches: plain.scene.matches,
+		points: total(judged, results, spec.beyondFull),
 	};
 }
 
-function judgeAsked(asked: Asked, run: Case, seed: number | undefined): JudgedCriterion {
+function judgeAsked(asked: CriterionOrGroup, run: ProgramRun, seed: number | undefined): JudgedCriterion {
 	const of = seed === undefined ? {} : { seed };
 	if ("check" in asked)
 		return {

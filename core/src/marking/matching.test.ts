@@ -1,6 +1,6 @@
 import { describe, expect, test } from "vitest";
 import { draw } from "../draw.ts";
-import { match, type Stated } from "./matching.ts";
+import { match, type StatedProperties } from "./matching.ts";
 import { type Facts, Selection } from "./selection.ts";
 import type { Selector } from "./selector.ts";
 
@@ -10,7 +10,7 @@ const SHEET = { width: 400, height: 300, origin: "top left" } as const;
 function taken(
 	source: string,
 	wanted: Record<string, Selector>,
-	stated: Record<string, Stated> = {},
+	stated: Record<string, StatedProperties> = {},
 ): Record<string, (number | undefined)[]> {
 	const drawn = draw(source);
 	expect(drawn.errors).toEqual([]);
@@ -20,7 +20,10 @@ function taken(
 	return Object.fromEntries([...found].map(([name, { slots }]) => [name, slots.map((f) => f?.index)]));
 }
 
-const at = (...places: [number, number][]): Stated => ({ places: [{ at: places, of: (f) => f.centre }], sizes: [] });
+const at = (...places: [number, number][]): StatedProperties => ({
+	places: [{ at: places, of: (f) => f.centre }],
+	sizes: [],
+});
 
 test("a green buoy of the right size in the right place is the buoy", () => {
 	const source = "fill red\ncircle centre 30, 30 radius 5\nfill green\ncircle centre 200, 150 radius 40";
@@ -69,7 +72,7 @@ test("where a choice is left, the one drawn first is taken", () => {
 });
 
 test("lines match without direction", () => {
-	const rope: Stated = { places: [{ at: [[80, 60]], of: (f) => f.centre }], sizes: [] };
+	const rope: StatedProperties = { places: [{ at: [[80, 60]], of: (f) => f.centre }], sizes: [] };
 	for (const source of ["line from 60, 60 to 100, 60", "line from 100, 60 to 60, 60"])
 		expect(taken(source, { rope: { kind: "line" } }, { rope })).toEqual({ rope: [0] });
 });

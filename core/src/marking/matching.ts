@@ -1,14 +1,14 @@
-import type { Figure, Kind } from "../figures/figure.ts";
+import type { Figure, FigureKind } from "../figures/figure.ts";
 import { leastCost } from "../geometry/assignment.ts";
 import { distance, type Point } from "../geometry/points.ts";
 import type { Sheet } from "../tape/layout.ts";
 import { isColour } from "./paint-words.ts";
-import type { Taken } from "./scene.ts";
+import type { FigureMatch } from "./scene.ts";
 import type { Selection } from "./selection.ts";
 import { kindsOf, type Selector, type Sized, sameText, statedSizes } from "./selector.ts";
 
 /** What criteria add to what a selector states: places for each wanted figure, and sizes. */
-export interface Stated {
+export interface StatedProperties {
 	readonly places: readonly {
 		readonly at: readonly Point[];
 		readonly of: (figure: Figure, up: number) => Point | undefined;
@@ -19,7 +19,7 @@ export interface Stated {
 const WEIGHT = { kind: 3, place: 2, size: 2, other: 1 } as const;
 
 /** Kinds that a beginner takes for one another; a figure of a related kind costs a third. */
-const RELATED: readonly (readonly Kind[])[] = [
+const RELATED: readonly (readonly FigureKind[])[] = [
 	["circle", "ellipse"],
 	["rect", "square", "rounded-rect", "parallelogram", "rhombus", "trapezium", "kite", "quadrilateral"],
 	["triangle", "right-triangle", "isosceles-triangle", "equilateral-triangle", "scalene-triangle"],
@@ -28,8 +28,8 @@ const RELATED: readonly (readonly Kind[])[] = [
 	["polyline", "triangle", "right-triangle", "quadrilateral", "rect", "polygon"],
 ];
 
-function related(figure: Figure, kinds: readonly Kind[]): boolean {
-	const own = figure.kinds[0] as Kind;
+function related(figure: Figure, kinds: readonly FigureKind[]): boolean {
+	const own = figure.kinds[0] as FigureKind;
 	return RELATED.some(
 		(group) =>
 			kinds.some((k) => group.includes(k)) &&
@@ -49,7 +49,7 @@ interface Row {
 function costOf(
 	figure: Figure,
 	{ of, slot }: Row,
-	stated: Stated | undefined,
+	stated: StatedProperties | undefined,
 	quarter: number,
 	selection: Selection,
 ): { cost: number; weights: number } {
@@ -110,10 +110,10 @@ const MANY = 400;
 export function match(
 	figures: readonly Figure[],
 	wanted: ReadonlyMap<string, Selector>,
-	stated: ReadonlyMap<string, Stated>,
+	stated: ReadonlyMap<string, StatedProperties>,
 	selection: Selection,
 	sheet: Sheet,
-): Map<string, Taken> {
+): Map<string, FigureMatch> {
 	const rows: Row[] = [];
 	for (const [name, of] of wanted) {
 		if (of["group of"] !== undefined) continue;
@@ -150,7 +150,7 @@ export function matchOne(
 function matched(
 	figures: readonly Figure[],
 	rows: readonly Row[],
-	stated: ReadonlyMap<string, Stated>,
+	stated: ReadonlyMap<string, StatedProperties>,
 	selection: Selection,
 	sheet: Sheet,
 ): (Figure | undefined)[] {
@@ -174,11 +174,16 @@ const FORBIDDEN = 1e6;
 /** What each drawn figure costs in the place of each wanted one. */
 class Costs {
 	private readonly rows: readonly Row[];
-	private readonly stated: ReadonlyMap<string, Stated>;
+	private readonly stated: ReadonlyMap<string, StatedProperties>;
 	private readonly quarter: number;
 	private readonly selection: Selection;
 
-	constructor(rows: readonly Row[], stated: ReadonlyMap<string, Stated>, quarter: number, selection: Selection) {
+	constructor(
+		rows: readonly Row[],
+		stated: ReadonlyMap<string, StatedProperties>,
+		quarter: number,
+		selection: Selection,
+	) {
 		this.rows = rows;
 		this.stated = stated;
 		this.quarter = quarter;

@@ -2,7 +2,7 @@ import type { Figure } from "../figures/figure.ts";
 import type { Seat, Track } from "../figures/tracks.ts";
 import { distance, type Point } from "../geometry/points.ts";
 import { sheetBounds } from "../tape/layout.ts";
-import type { Case } from "./case.ts";
+import type { ProgramRun } from "./program-run.ts";
 import { figuresOf, type Scene } from "./scene.ts";
 
 /** A step from one frame to the next. */
@@ -31,7 +31,7 @@ export class Motion {
 	}
 
 	/** The motion of a figure: the track that its rows of the tape belong to. */
-	static of(figure: Figure, { tracks }: Case): Motion {
+	static of(figure: Figure, { tracks }: ProgramRun): Motion {
 		const rows = new Set(figure.entries);
 		const own = tracks.find((t) => t.seats.some((s) => s.entries.some((e) => rows.has(e)))) as Track | undefined;
 		// What was drawn before the frames began is where it starts, not a frame of its own.

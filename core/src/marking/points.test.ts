@@ -1,8 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import type { Common, Judgement } from "./criterion.ts";
+import type { Group } from "./marking-spec.ts";
 import { type Judged, pointsFor, scores, total } from "./points.ts";
-import type { Group } from "./wanted.ts";
 
 function judged(
 	criterion: Partial<Common> & { id: string; points: number },

@@ -1,6 +1,6 @@
 import type { Common, Finding, Judgement } from "./criterion.ts";
+import type { Group } from "./marking-spec.ts";
 import { marginsOf } from "./scene.ts";
-import type { Group } from "./wanted.ts";
 
 /** How a criterion came out. */
 export const VERDICTS = ["met", "partly", "missed", "not-judged"] as const;

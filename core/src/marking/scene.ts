@@ -1,15 +1,15 @@
 import type { Drawing, Figure } from "../figures/figure.ts";
 import type { Sheet } from "../tape/layout.ts";
 import type { Tape } from "../tape/tape.ts";
-import type { Case } from "./case.ts";
 import type { Common, FigureRef } from "./criterion.ts";
 import { grouped } from "./group.ts";
 import { matchOne } from "./matching.ts";
+import type { ProgramRun } from "./program-run.ts";
 import type { Selection } from "./selection.ts";
 import type { Selector } from "./selector.ts";
 
 /** How exact an exercise wants things. */
-export interface Exactness {
+export interface Tolerances {
 	/** Sheet units. */
 	readonly position: number;
 	readonly size: number;
@@ -18,7 +18,7 @@ export interface Exactness {
 }
 
 /** A wanted figure with what was taken for it. */
-export interface Taken {
+export interface FigureMatch {
 	readonly name: string;
 	readonly selector: Selector;
 	/** For each figure that is wanted, in order, the one drawn, if any. */
@@ -42,11 +42,11 @@ export interface Scene {
 	readonly sheet: Sheet;
 	/** 1 where y grows upwards as seen, -1 where it grows downwards. */
 	readonly up: 1 | -1;
-	readonly exactness: Exactness;
-	readonly taken: ReadonlyMap<string, Taken>;
+	readonly tolerances: Tolerances;
+	readonly matches: ReadonlyMap<string, FigureMatch>;
 	readonly selection: Selection;
 	/** The run it is of, and all that was brought with it. */
-	readonly case: Case;
+	readonly programRun: ProgramRun;
 }
 
 /** The figures that a criterion's `of` names. */
@@ -74,7 +74,7 @@ export function subjectsOf(scene: Scene, of: Common["of"]): Subject[] {
 }
 
 function named(scene: Scene, name: string): Subject {
-	const taken = scene.taken.get(name);
+	const taken = scene.matches.get(name);
 	if (!taken) return { name, wanted: 1, figures: [], slots: [undefined] };
 	const { selector } = taken;
 	if (selector["group of"] !== undefined) return groupOf(scene, selector["group of"], name);

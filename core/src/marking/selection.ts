@@ -1,7 +1,7 @@
 import type { Drawing, Figure } from "../figures/figure.ts";
 import { overlapOf } from "../figures/overlap.ts";
 import { type Sheet, sheetBounds, upward } from "../tape/layout.ts";
-import { isInside } from "./apart.ts";
+import { isInside } from "./outline-relations.ts";
 import { isColour } from "./paint-words.ts";
 import { kindsOf, namesIn, type Selector, sameText, sizeOffset, statedSizes } from "./selector.ts";
 import { outsideBy, zoneBounds } from "./zone.ts";

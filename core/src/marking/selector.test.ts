@@ -1,11 +1,11 @@
 import { describe, expect, test } from "vitest";
 import { namedColour } from "../colour/colour.ts";
+import { markingSpecOf } from "../exercise/marking-spec-of.ts";
 import { readExercise } from "../exercise/read.ts";
-import { wantedOf } from "../exercise/wanted-of.ts";
 import { mark } from "../mark.ts";
-import { Case } from "./case.ts";
+import { BudgetedRuns } from "./budgeted-runs.ts";
 import { isColour } from "./paint-words.ts";
-import { Runs } from "./runs.ts";
+import { ProgramRun } from "./program-run.ts";
 import { circleOf } from "./selection.ts";
 import { type Selector, selector } from "./selector.ts";
 import { Program } from "./source/program.ts";
@@ -17,11 +17,11 @@ function found(source: string, of: Selector, names: Record<string, Selector> = {
 	);
 	if (!reading.ok) throw new Error("it doesn't read");
 	const wanted = {
-		...wantedOf(reading.exercise),
+		...markingSpecOf(reading.exercise),
 		figures: new Map(Object.entries(names)),
 		exactness: { position: 3, size: 3, angle: 2 },
 	};
-	const run = new Case(new Program(source), wanted, {}, new Runs({ seed: 1 }));
+	const run = new ProgramRun(new Program(source), wanted, {}, new BudgetedRuns({ seed: 1 }));
 	return run.scene.selection.all(of).map((f) => f.index);
 }
 

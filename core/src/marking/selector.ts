@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { type Figure, KINDS, type Kind } from "../figures/figure.ts";
+import { type Figure, type FigureKind, KINDS } from "../figures/figure.ts";
 import { colourWord } from "./paint-words.ts";
 import { zone } from "./zone.ts";
 
@@ -66,7 +66,7 @@ export function namesIn(of: Selector): string[] {
 	return typeof of.not === "string" ? [...own, of.not] : of.not ? [...own, ...namesIn(of.not)] : own;
 }
 
-export function kindsOf(of: Selector): readonly Kind[] | undefined {
+export function kindsOf(of: Selector): readonly FigureKind[] | undefined {
 	return of.kind === undefined ? undefined : typeof of.kind === "string" ? [of.kind] : of.kind;
 }
 

@@ -1,21 +1,24 @@
 import { checkOf } from "./checks/index.ts";
-import type { Stated } from "./matching.ts";
-import { innerOf, type Wanted } from "./wanted.ts";
+import { innerOf, type MarkingSpec } from "./marking-spec.ts";
+import type { StatedProperties } from "./matching.ts";
 
-const KNOWN = new WeakMap<Wanted, ReadonlyMap<string, Stated>>();
+const KNOWN = new WeakMap<MarkingSpec, ReadonlyMap<string, StatedProperties>>();
 
 /** What the criteria say of each wanted figure's place and size; it helps to find the figure that was meant. */
-export function statedBy(wanted: Wanted): ReadonlyMap<string, Stated> {
+export function statedProperties(wanted: MarkingSpec): ReadonlyMap<string, StatedProperties> {
 	let known = KNOWN.get(wanted);
 	if (!known) {
-		known = gathered(wanted);
+		known = collectStated(wanted);
 		KNOWN.set(wanted, known);
 	}
 	return known;
 }
 
-function gathered(wanted: Wanted): Map<string, Stated> {
-	const all = new Map<string, { places: Stated["places"][number][]; sizes: Stated["sizes"][number][] }>();
+function collectStated(wanted: MarkingSpec): Map<string, StatedProperties> {
+	const all = new Map<
+		string,
+		{ places: StatedProperties["places"][number][]; sizes: StatedProperties["sizes"][number][] }
+	>();
 	for (const asked of wanted.criteria) {
 		for (const criterion of "check" in asked ? [asked] : innerOf(asked)) {
 			const when = criterion.when ?? "end";

@@ -1,4 +1,4 @@
-import type { Case } from "./case.ts";
+import type { ProgramRun } from "./program-run.ts";
 
 /** A name that a `let` at top level declares, with the number that it is given first. */
 export interface TopName {
@@ -8,17 +8,17 @@ export interface TopName {
 }
 
 /** Names that are tried at the most. */
-const MOST = 24;
+const MAX_NAMES = 24;
 
 /** The names at top level that hold numbers, with their first values; found by running the program once and watching them. */
-export function topNames({ program, runs, change }: Case): TopName[] {
+export function topNames({ program, runs, change }: ProgramRun): TopName[] {
 	const { checked } = program;
 	if (!checked) return [];
 	const lets = program.steps
 		.flatMap((s) =>
 			s.node === "let" && checked.declared.get(s)?.kind === "number" ? [{ name: s.name, line: s.place.line }] : [],
 		)
-		.slice(0, MOST);
+		.slice(0, MAX_NAMES);
 	if (lets.length === 0) return [];
 	const { watched } = runs.of(
 		checked,

@@ -1,5 +1,5 @@
 import type { Line } from "./lexer.ts";
-import { type Place, type Problem, Unreadable } from "./problem.ts";
+import { type Problem, type SourceRange, Unreadable } from "./problem.ts";
 import type { RoutineNode, Step, Value } from "./tree.ts";
 
 type Opened = {
@@ -39,7 +39,7 @@ export class BlockStack {
 	}
 
 	/** Opens an `if`, whose later branches come with {@link branch}. */
-	beginIf(line: Line, condition: Value, place: Place): void {
+	beginIf(line: Line, condition: Value, place: SourceRange): void {
 		const branches: { condition: Value; body: Step[] }[] = [];
 		let otherwise: Step[] | undefined;
 		const first: Step[] = [];
@@ -58,10 +58,10 @@ export class BlockStack {
 		});
 	}
 
-	private readonly branches = new WeakMap<Opened, (condition: Value | undefined, place: Place) => void>();
+	private readonly branches = new WeakMap<Opened, (condition: Value | undefined, place: SourceRange) => void>();
 
 	/** Begins an `else if` (with a condition) or `else` of the innermost block. */
-	branch(condition: Value | undefined, place: Place): void {
+	branch(condition: Value | undefined, place: SourceRange): void {
 		const opened = this.open.at(-1);
 		const branch = opened && this.branches.get(opened);
 		if (branch) return branch(condition, place);
@@ -133,6 +133,6 @@ export class BlockStack {
 	}
 }
 
-function headPlace(line: Line): Place {
+function headPlace(line: Line): SourceRange {
 	return line.tokens[0]?.place ?? { line: line.number, column: 1, length: 1 };
 }

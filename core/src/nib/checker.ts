@@ -1,6 +1,6 @@
-import { Memory } from "./memory.ts";
+import { InferredKinds } from "./inferred-kinds.ts";
 import { Naming } from "./naming.ts";
-import type { Place, Problem } from "./problem.ts";
+import type { Problem, SourceRange } from "./problem.ts";
 import type { Variable } from "./scope.ts";
 import type { PhraseSpec, ValueSpec } from "./statements/statement.ts";
 import {
@@ -8,16 +8,16 @@ import {
 	type EachNode,
 	everyStep,
 	type ForNode,
-	type Kind,
 	type LetNode,
 	type NameNode,
 	type Parameter,
 	type PictureNode,
-	type Program,
+	type ProgramTree,
 	type PutNode,
 	type RoutineNode,
 	type Step,
 	type Value,
+	type ValueKind,
 } from "./tree.ts";
 import { ValueChecker } from "./value-checker.ts";
 
@@ -29,11 +29,11 @@ export type Declaring = LetNode | ForNode | EachNode | PictureNode | Parameter;
 
 /** A tree with every name and kind worked out. */
 export interface Checked {
-	readonly program: Program;
-	readonly kinds: ReadonlyMap<Value, Kind>;
+	readonly program: ProgramTree;
+	readonly kinds: ReadonlyMap<Value, ValueKind>;
 	readonly meanings: ReadonlyMap<NameNode | LetNode | PutNode, Meaning>;
 	readonly declared: ReadonlyMap<Declaring, Variable>;
-	readonly results: ReadonlyMap<string, Kind>;
+	readonly results: ReadonlyMap<string, ValueKind>;
 	/** The number of the last line that says something. */
 	readonly lines: number;
 	readonly problems: readonly Problem[];
@@ -41,14 +41,14 @@ export interface Checked {
 }
 
 /** Tells of a problem; one a line is kept. */
-export type Reporter = (code: string, place: Place, data?: Problem["data"], fix?: Problem["fix"]) => void;
+export type Reporter = (code: string, place: SourceRange, data?: Problem["data"], fix?: Problem["fix"]) => void;
 
 /**
  * Works out names and kinds. A routine's values get the kind of what is passed in all its calls, so the whole is gone
  * over until nothing changes; only then is anything reported.
  */
-export function check(program: Program, lines: number): Checked {
-	const memory = new Memory();
+export function check(program: ProgramTree, lines: number): Checked {
+	const memory = new InferredKinds();
 	let checker = new Checker(program, memory);
 	for (let pass = 0; pass < 12; pass++) {
 		memory.changed = false;
@@ -60,8 +60,8 @@ export function check(program: Program, lines: number): Checked {
 }
 
 class Checker {
-	private readonly program: Program;
-	private readonly memory: Memory;
+	private readonly program: ProgramTree;
+	private readonly memory: InferredKinds;
 	private readonly naming: Naming;
 	private readonly values: ValueChecker;
 	private readonly declared = new Map<Declaring, Variable>();
@@ -71,7 +71,7 @@ class Checker {
 	/** The blocks round a statement that `break` and `return` care for, innermost last. */
 	private inside: ("loop" | "area" | "picture" | "frame")[] = [];
 
-	constructor(program: Program, memory: Memory) {
+	constructor(program: ProgramTree, memory: InferredKinds) {
 		this.program = program;
 		this.memory = memory;
 		this.naming = new Naming(this.report);
@@ -209,7 +209,7 @@ class Checker {
 	}
 
 	/** `break` needs a loop, and neither it nor `return` may leave an area or a picture. */
-	private leave(place: Place, word: "break" | "return"): void {
+	private leave(place: SourceRange, word: "break" | "return"): void {
 		for (let i = this.inside.length - 1; i >= 0; i--) {
 			const what = this.inside[i];
 			if (what === "area" || what === "picture") {
@@ -248,7 +248,7 @@ class Checker {
 		this.loop(step.body, "for", step.place.line, () => this.add(step, step.name, step.namePlace, "loop", "number"));
 	}
 
-	private add(node: Declaring, name: string, place: Place, role: Variable["role"], kind: Kind): void {
+	private add(node: Declaring, name: string, place: SourceRange, role: Variable["role"], kind: ValueKind): void {
 		this.declared.set(node, this.naming.add(name, place, role, kind));
 	}
 
@@ -258,7 +258,7 @@ class Checker {
 		this.declareName(step, kind);
 	}
 
-	private declareName(step: LetNode | PictureNode, kind: Kind): void {
+	private declareName(step: LetNode | PictureNode, kind: ValueKind): void {
 		const before = this.naming.scope.find(step.name);
 		if (before && before.role !== "loop" && before.routine === this.routine?.name) {
 			const place = { ...step.place, length: step.namePlace.column - step.place.column };
@@ -301,7 +301,7 @@ class Checker {
 		this.routine = undefined;
 	}
 
-	private giveBack(value: Value | undefined, place: Place): void {
+	private giveBack(value: Value | undefined, place: SourceRange): void {
 		if (!this.routine) return this.report("return-outside", place);
 		this.leave(place, "return");
 		this.memory.widen(this.memory.results, this.routine.name, value ? this.values.kindOf(value) : "nothing");

@@ -3,16 +3,16 @@ import { type BuiltIn, FUNCTIONS } from "./functions.ts";
 import { List } from "./list.ts";
 import { Paint } from "./paint.ts";
 import { Picture } from "./picture-value.ts";
-import type { Place, Problem } from "./problem.ts";
+import type { Problem, SourceRange } from "./problem.ts";
 import type { Variable } from "./scope.ts";
 import type { Statement } from "./statements/statement.ts";
-import { everyValue, type Kind, type NameNode, type Value } from "./tree.ts";
+import { everyValue, type NameNode, type Value, type ValueKind } from "./tree.ts";
 import type { WatchLog } from "./watch.ts";
 
 /** What a test in generated code says when it fails: it throws the index of its site. */
 export interface Site {
 	readonly code: string;
-	readonly place: Place;
+	readonly place: SourceRange;
 	readonly data: Problem["data"];
 }
 
@@ -111,7 +111,7 @@ export class CodeWriter {
 		return name;
 	}
 
-	site(code: string, place: Place, data: Problem["data"] = {}): number {
+	site(code: string, place: SourceRange, data: Problem["data"] = {}): number {
 		this.sites.push({ code, place, data });
 		return this.sites.length - 1;
 	}
@@ -155,7 +155,7 @@ export class CodeWriter {
 	}
 
 	/** A variable's value, tested where it may be asked for too early. */
-	ask(variable: Variable, place: Place): string {
+	ask(variable: Variable, place: SourceRange): string {
 		const code = this.reach(variable);
 		if (this.unset(variable))
 			this.line(
@@ -165,7 +165,7 @@ export class CodeWriter {
 	}
 
 	/** A test that is true where a value isn't of a kind. */
-	isNot(code: string, kind: Kind): string {
+	isNot(code: string, kind: ValueKind): string {
 		const type = ({ number: "number", text: "string", boolean: "boolean" } as const)[kind as "number"];
 		if (type) return `typeof ${code}!=="${type}"`;
 		const made = kind === "colour" ? Paint : kind === "list" ? List : Picture;

@@ -1,5 +1,5 @@
 import type { Line, Token } from "./lexer.ts";
-import { type Fix, type Place, type Problem, Unreadable } from "./problem.ts";
+import { type Fix, type Problem, type SourceRange, Unreadable } from "./problem.ts";
 
 const END: Token = { type: "sign", text: "", value: 0, place: { line: 0, column: 0, length: 0 }, touching: false };
 
@@ -64,24 +64,24 @@ export class Cursor {
 	}
 
 	/** Where the line ends, for things that are missing there. */
-	get endPlace(): Place {
+	get endPlace(): SourceRange {
 		const last = this.line.tokens.at(-1) as Token;
 		return { line: last.place.line, column: last.place.column + last.place.length, length: 1 };
 	}
 
 	/** The place of the token in front, or of the line's end. */
-	get place(): Place {
+	get place(): SourceRange {
 		return this.done ? this.endPlace : this.front.place;
 	}
 
 	/** From a place to the end of the last token taken, when both are on one line. */
-	span(from: Place): Place {
+	span(from: SourceRange): SourceRange {
 		const last = this.last.place;
 		return last.line === from.line ? { ...from, length: last.column + last.length - from.column } : from;
 	}
 
 	/** Leaves the line with a problem. */
-	fail(code: string, place: Place, data: Problem["data"] = {}, fix?: Fix): never {
+	fail(code: string, place: SourceRange, data: Problem["data"] = {}, fix?: Fix): never {
 		throw new Unreadable({ code, place, data, ...(fix && { fix }) });
 	}
 

@@ -6,15 +6,15 @@ import type { Machine } from "./machine.ts";
 import { Paint } from "./paint.ts";
 import type { Picture } from "./picture-value.ts";
 import { column, enlarged, layers, mirrored, row, turned } from "./picture-work.ts";
-import type { Kind } from "./tree.ts";
+import type { ValueKind } from "./tree.ts";
 
 /** A built-in function. A result that isn't finite is an error of the program. */
 export interface BuiltIn {
 	readonly least: number;
 	readonly most: number;
-	readonly result: Kind;
+	readonly result: ValueKind;
 	/** The kinds of its values, the last for all that follow; numbers where it is left out. */
-	readonly takes?: readonly Kind[];
+	readonly takes?: readonly ValueKind[];
 	/** As the docs and messages show it. */
 	readonly form: string;
 	/** What it gives, in a sentence. */
@@ -272,7 +272,7 @@ export const FUNCTIONS: ReadonlyMap<string, BuiltIn> = new Map<string, BuiltIn>(
 
 /** Values of the pen and the sheet that a program can read, with the kind each has. */
 export const PROPERTIES: Readonly<
-	Record<string, Readonly<Record<string, { kind: Kind; read: (m: Machine) => unknown }>>>
+	Record<string, Readonly<Record<string, { kind: ValueKind; read: (m: Machine) => unknown }>>>
 > = {
 	pen: {
 		x: { kind: "number", read: (m) => m.x },

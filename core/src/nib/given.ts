@@ -2,7 +2,7 @@ import { parseColour } from "../colour/colour.ts";
 import type { Checked } from "./checker.ts";
 import { Paint } from "./paint.ts";
 import { read } from "./read.ts";
-import type { Kind } from "./tree.ts";
+import type { ValueKind } from "./tree.ts";
 
 /** A value that a caller gives for a name of the program; a colour as CSS writes it. */
 export type Given = Readonly<Record<string, number | string | boolean>>;
@@ -13,8 +13,8 @@ export class GivenWrong extends Error {
 	/** The name that the value was given for. */
 	readonly of: string;
 	/** The kind that the name holds; undefined where no `let` at top level declares it. */
-	readonly wanted: Kind | undefined;
-	constructor(of: string, wanted: Kind | undefined) {
+	readonly wanted: ValueKind | undefined;
+	constructor(of: string, wanted: ValueKind | undefined) {
 		super(wanted === undefined ? `no let at top level declares ${of}` : `${of} holds ${wanted}`);
 		this.of = of;
 		this.wanted = wanted;
@@ -41,7 +41,7 @@ export function givenValues(checked: Checked, given: Given): Map<string, unknown
 export function givenProblem(
 	source: string,
 	given: Given,
-): { readonly of: string; readonly wanted: Kind | undefined } | undefined {
+): { readonly of: string; readonly wanted: ValueKind | undefined } | undefined {
 	const reading = read(source);
 	if (!reading.ok) return undefined;
 	try {

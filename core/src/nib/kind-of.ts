@@ -1,10 +1,10 @@
 import { List } from "./list.ts";
 import { Paint } from "./paint.ts";
 import { Picture } from "./picture-value.ts";
-import type { Kind } from "./tree.ts";
+import type { ValueKind } from "./tree.ts";
 
 /** What a value of a running program is. */
-export function kindOf(value: unknown): Kind {
+export function kindOf(value: unknown): ValueKind {
 	if (value instanceof Paint) return "colour";
 	if (value instanceof List) return "list";
 	if (value instanceof Picture) return "picture";

@@ -1,12 +1,12 @@
 import { codedColour } from "../colour/colour.ts";
-import type { Fix, Place, Problem } from "./problem.ts";
+import type { Fix, Problem, SourceRange } from "./problem.ts";
 
 export interface Token {
 	readonly type: "number" | "text" | "name" | "colour" | "sign";
 	/** As written; a text without its quote marks. */
 	readonly text: string;
 	readonly value: number;
-	readonly place: Place;
+	readonly place: SourceRange;
 	/** Whether nothing separates it from the token before. */
 	readonly touching: boolean;
 }
@@ -50,7 +50,7 @@ const isPlainLetter = (code: number) =>
 	(code >= 97 && code <= 122) || (code >= 65 && code <= 90) || (code >= 48 && code <= 57) || code === 95;
 
 /** Digits of a number that are read: far more than any drawing needs, and never so many that it is no finite number. */
-const MOST_DIGITS = 100;
+const MAX_DIGITS = 100;
 
 const isDigit = (c: string) => c >= "0" && c <= "9";
 
@@ -66,7 +66,7 @@ class LineLexer {
 		this.number = number;
 	}
 
-	place(column: number, length: number): Place {
+	place(column: number, length: number): SourceRange {
 		return { line: this.number, column: column + 1, length };
 	}
 
@@ -127,9 +127,9 @@ class LineLexer {
 
 	private numeral(): void {
 		const digits = this.match(NUMBER) as string;
-		if (digits.length > MOST_DIGITS)
+		if (digits.length > MAX_DIGITS)
 			return this.fail("number-long", this.at, digits.length, {
-				most: MOST_DIGITS,
+				most: MAX_DIGITS,
 				written: `${digits.slice(0, 12)}…`,
 			});
 		if (NUMBER_ENDS.has(this.text[this.at + digits.length]))

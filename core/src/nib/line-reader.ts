@@ -2,7 +2,7 @@ import type { BlockStack } from "./blocks.ts";
 import { Cursor } from "./cursor.ts";
 import type { Line, Token } from "./lexer.ts";
 import { drawStatement, type Surroundings } from "./phrases.ts";
-import { nearest, type Place, type Problem } from "./problem.ts";
+import { nearest, type Problem, type SourceRange } from "./problem.ts";
 import { STATEMENTS } from "./statements/index.ts";
 import type { Statement } from "./statements/statement.ts";
 import type { Parameter, Value } from "./tree.ts";
@@ -242,7 +242,7 @@ export class LineReader {
 		return [width, this.value(cursor, ",")];
 	}
 
-	private each(cursor: Cursor, blocks: BlockStack, place: Place): void {
+	private each(cursor: Cursor, blocks: BlockStack, place: SourceRange): void {
 		const name = this.name(cursor, "for each");
 		this.word(cursor, "in", "for each NAME in LIST");
 		const list = this.value(cursor, "in");
@@ -303,7 +303,7 @@ export class LineReader {
 		}
 	}
 
-	private declare(cursor: Cursor, blocks: BlockStack, place: Place): void {
+	private declare(cursor: Cursor, blocks: BlockStack, place: SourceRange): void {
 		const name = this.name(cursor, "let");
 		if (cursor.isSign("=="))
 			cursor.fail("equals-twice", cursor.place, { name: name.text }, { place: cursor.place, text: "=" });
@@ -329,7 +329,7 @@ export class LineReader {
 		blocks.add({ node: "let", name: name.text, value, namePlace: name.place, place });
 	}
 
-	private forLoop(cursor: Cursor, blocks: BlockStack, place: Place): void {
+	private forLoop(cursor: Cursor, blocks: BlockStack, place: SourceRange): void {
 		const name = this.name(cursor, "for");
 		this.word(cursor, "from", "for NAME from A to B");
 		const from = this.value(cursor, "from");
@@ -341,7 +341,7 @@ export class LineReader {
 		blocks.begin("for", cursor.line, (body) => ({ ...node, body }));
 	}
 
-	private routine(cursor: Cursor, blocks: BlockStack, place: Place): void {
+	private routine(cursor: Cursor, blocks: BlockStack, place: SourceRange): void {
 		blocks.topLevel(cursor.line);
 		const name = cursor.front;
 		if (name.type !== "name") cursor.fail("name-missing", cursor.place, { after: "routine" });

@@ -1,13 +1,13 @@
 import { cosDeg, directionDeg, sinDeg } from "../geometry/trig.ts";
 import { ENTRY, type Sheet, sheetBounds, upward } from "../tape/layout.ts";
 import { TapeWriter } from "../tape/writer.ts";
-import type { Aspect, SettingLog } from "./run-remarks.ts";
+import type { PenSetting, SettingLog } from "./run-remarks.ts";
 import { isFar, RunState, type Setup } from "./run-state.ts";
 
 const WHITE_PAPER = 0xffffffff;
 
 /** The pen, the paper and what is being recorded; a picture block has its own, and puts these aside. */
-interface Station {
+interface SavedPen {
 	readonly tape: TapeWriter;
 	readonly settings: SettingLog;
 	readonly x: number;
@@ -45,7 +45,7 @@ export class Machine extends RunState {
 	frame = 0;
 	private readonly main: TapeWriter;
 	private settings: SettingLog;
-	private readonly aside: Station[] = [];
+	private readonly aside: SavedPen[] = [];
 	/** The row of the open area's beginning; -1 where none is open. */
 	private area = -1;
 	private cos = 1;
@@ -232,7 +232,7 @@ export class Machine extends RunState {
 		this.tape.use(this.ink, this.width, colour);
 	}
 
-	private set(aspect: Aspect, line: number): void {
+	private set(aspect: PenSetting, line: number): void {
 		this.settings.set(aspect, line, this.tape);
 	}
 
@@ -384,8 +384,8 @@ export class Machine extends RunState {
 	}
 
 	/** Goes on with what was put aside for the picture being made. */
-	private dropPicture(): Station {
-		const before = this.aside.pop() as Station;
+	private dropPicture(): SavedPen {
+		const before = this.aside.pop() as SavedPen;
 		this.tape = before.tape;
 		this.settings = before.settings;
 		this.size = before.size;

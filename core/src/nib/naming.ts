@@ -1,5 +1,5 @@
 import { COLOUR_NAMES } from "../colour/colour.ts";
-import { nearest, type Place, type Problem } from "./problem.ts";
+import { nearest, type Problem, type SourceRange } from "./problem.ts";
 import { Scope, type Variable } from "./scope.ts";
 
 /** The names that can be used where the checker is: those of the routine or of the main program, and of the top level. */
@@ -9,7 +9,7 @@ export class Naming {
 	routine: string | undefined;
 	private readonly topLevel = new Map<string, Variable>();
 	private readonly reported = new Set<string>();
-	private readonly report: (code: string, place: Place, data: Problem["data"], fix?: Problem["fix"]) => void;
+	private readonly report: (code: string, place: SourceRange, data: Problem["data"], fix?: Problem["fix"]) => void;
 	private nextId = 1;
 
 	constructor(report: Naming["report"]) {
@@ -22,7 +22,7 @@ export class Naming {
 		this.routine = routine;
 	}
 
-	add(name: string, place: Place, role: Variable["role"], kind: Variable["kind"]): Variable {
+	add(name: string, place: SourceRange, role: Variable["role"], kind: Variable["kind"]): Variable {
 		const variable: Variable = {
 			id: this.nextId++,
 			name,
@@ -54,7 +54,7 @@ export class Naming {
 	}
 
 	/** Tells once of a name that isn't there, and what was meant. */
-	unknownName(name: string, place: Place, use: "read" | "read-number" | "change"): void {
+	unknownName(name: string, place: SourceRange, use: "read" | "read-number" | "change"): void {
 		if (this.reported.has(name)) return;
 		this.reported.add(name);
 		const known = [...this.scope.visible(), ...(this.routine ? this.topLevel.keys() : [])];

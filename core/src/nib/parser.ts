@@ -4,7 +4,7 @@ import { type Line, linesOf } from "./lexer.ts";
 import { LineReader } from "./line-reader.ts";
 import { type Problem, Unreadable } from "./problem.ts";
 import { STATEMENTS } from "./statements/index.ts";
-import type { Program } from "./tree.ts";
+import type { ProgramTree } from "./tree.ts";
 import { meantToOpen, opensBlock } from "./vocabulary.ts";
 
 /*
@@ -27,14 +27,14 @@ import { meantToOpen, opensBlock } from "./vocabulary.ts";
 
 /** A source as far as it could be read. */
 export interface Reading {
-	readonly program: Program;
+	readonly program: ProgramTree;
 	/** In the order of the source. A program with a problem isn't run. */
 	readonly problems: readonly Problem[];
 	readonly remarks: readonly Problem[];
 	readonly lines: readonly Line[];
 }
 
-const MOST_PROBLEMS = 50;
+const MAX_PROBLEMS = 50;
 /** Codes of a line that was meant to open a block, though its form isn't one that does. */
 const OPENS = new Set(["area-alone"]);
 
@@ -117,7 +117,7 @@ export function parse(source: string, limits: Limits = CLASS_LIMITS): Reading {
 	problems.sort((a, b) => a.place.line - b.place.line || a.place.column - b.place.column);
 	return {
 		program: { steps: blocks.steps, routines: blocks.routines },
-		problems: problems.slice(0, MOST_PROBLEMS),
+		problems: problems.slice(0, MAX_PROBLEMS),
 		remarks,
 		lines,
 	};

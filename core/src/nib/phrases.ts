@@ -1,6 +1,6 @@
 import type { Cursor } from "./cursor.ts";
 import { oddPhrase } from "./odd-phrases.ts";
-import { nearest, type Place } from "./problem.ts";
+import { nearest, type SourceRange } from "./problem.ts";
 import type { PhraseSpec, Statement, ValueSpec } from "./statements/statement.ts";
 import type { DrawNode, Phrase, Value } from "./tree.ts";
 import { ValueReader } from "./values.ts";
@@ -21,7 +21,12 @@ export function written(phrase: PhraseSpec): string {
 }
 
 /** Reads a drawing statement whose head has been taken. */
-export function drawStatement(cursor: Cursor, statement: Statement, place: Place, around: Surroundings): DrawNode {
+export function drawStatement(
+	cursor: Cursor,
+	statement: Statement,
+	place: SourceRange,
+	around: Surroundings,
+): DrawNode {
 	return new PhraseReader(cursor, statement, place, around).read();
 }
 
@@ -31,11 +36,11 @@ const completeForms = new WeakMap<Statement, Set<string>>();
 class PhraseReader {
 	private readonly cursor: Cursor;
 	private readonly statement: Statement;
-	private readonly place: Place;
+	private readonly place: SourceRange;
 	private readonly around: Surroundings;
 	private readonly reader: ValueReader;
 
-	constructor(cursor: Cursor, statement: Statement, place: Place, around: Surroundings) {
+	constructor(cursor: Cursor, statement: Statement, place: SourceRange, around: Surroundings) {
 		this.cursor = cursor;
 		this.statement = statement;
 		this.place = place;

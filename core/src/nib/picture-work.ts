@@ -3,7 +3,7 @@ import type { Bounds } from "../geometry/points.ts";
 import { entryBounds } from "../tape/entry-bounds.ts";
 import { ENTRY, sheetBounds } from "../tape/layout.ts";
 import { placedEntry } from "../tape/place-entry.ts";
-import { type Place, placed } from "../tape/transform.ts";
+import { type Placement, placed } from "../tape/transform.ts";
 import { kindOf } from "./kind-of.ts";
 import { List } from "./list.ts";
 import type { Machine } from "./machine.ts";
@@ -73,12 +73,19 @@ function contentBox(machine: Machine, { length, kind, at, coords }: Entries): Bo
 const middle = ({ left, low, right, high }: Bounds): [number, number] => [(left + right) / 2, (low + high) / 2];
 
 /** A place that puts the middle of a box at a point. */
-function centredAt(box: Bounds, x: number, y: number, place: Place): Place {
+function centredAt(box: Bounds, x: number, y: number, place: Placement): Placement {
 	const [mx, my] = placed({ ...place, x: 0, y: 0 }, ...middle(box));
 	return { ...place, x: x - mx, y: y - my };
 }
 
-const plainPlace = (machine: Machine): Place => ({ x: 0, y: 0, scale: 1, turned: 0, mirrored: false, up: machine.up });
+const plainPlace = (machine: Machine): Placement => ({
+	x: 0,
+	y: 0,
+	scale: 1,
+	turned: 0,
+	mirrored: false,
+	up: machine.up,
+});
 
 /** The number of a style with its lines as much wider. */
 function widened(machine: Machine, style: number, scale: number): number {
@@ -93,7 +100,7 @@ function widened(machine: Machine, style: number, scale: number): number {
 }
 
 /** Several pictures' entries in one, each where its place puts it; they count against the tape. */
-function together(machine: Machine, line: number, parts: readonly { picture: Picture; place: Place }[]): Entries {
+function together(machine: Machine, line: number, parts: readonly { picture: Picture; place: Placement }[]): Entries {
 	const length = parts.reduce((sum, { picture }) => sum + picture.entries.length, 0);
 	machine.tape.charge(line, length);
 	const size = parts.reduce((sum, { picture }) => sum + picture.entries.coords.length, 0);
@@ -222,7 +229,7 @@ export function layers(machine: Machine, line: number, ...values: unknown[]): Pi
 }
 
 /** A picture changed about the middle of its box, which stays where it is; the box is that of the changed box. */
-function changed(machine: Machine, line: number, picture: Picture, change: Partial<Place>): Picture {
+function changed(machine: Machine, line: number, picture: Picture, change: Partial<Placement>): Picture {
 	const [x, y] = middle(picture.box);
 	const place = centredAt(picture.box, x, y, { ...plainPlace(machine), ...change });
 	const { left, low, right, high } = picture.upright;

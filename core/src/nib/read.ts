@@ -3,7 +3,7 @@ import { type Checked, check } from "./checker.ts";
 import { withoutFollowUps } from "./follow-ups.ts";
 import { parse } from "./parser.ts";
 import type { Problem } from "./problem.ts";
-import { everyStep, type Program } from "./tree.ts";
+import { everyStep, type ProgramTree } from "./tree.ts";
 
 /** A source that can be run, or why it can't. */
 export type Read =
@@ -21,7 +21,7 @@ export function sourceBytes(source: string): number {
 }
 
 /** The statements and blocks that an exercise leaves out of the language, where a program uses them. */
-function leftOut({ steps }: Program, without: readonly string[]): Problem[] {
+function leftOut({ steps }: ProgramTree, without: readonly string[]): Problem[] {
 	if (without.length === 0) return [];
 	const told: Problem[] = [];
 	for (const step of everyStep(steps)) {

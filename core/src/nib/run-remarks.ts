@@ -12,10 +12,14 @@ export interface RunRemark {
 }
 
 /** What a setting is of. */
-export type Aspect = "ink" | "width" | "fill";
+export type PenSetting = "ink" | "width" | "fill";
 
-const ASPECTS: readonly Aspect[] = ["ink", "width", "fill"];
-const ASPECT_WORDS: Readonly<Record<Aspect, string>> = { ink: "pen's colour", width: "pen's width", fill: "fill" };
+const PEN_SETTINGS: readonly PenSetting[] = ["ink", "width", "fill"];
+const PEN_SETTING_WORDS: Readonly<Record<PenSetting, string>> = {
+	ink: "pen's colour",
+	width: "pen's width",
+	fill: "fill",
+};
 
 const OUTLINED: ReadonlySet<number> = new Set([
 	ENTRY.segment,
@@ -38,7 +42,7 @@ const INSIDE: ReadonlySet<number> = new Set([
 const SHOWN: ReadonlySet<number> = new Set([...OUTLINED, ENTRY.dot, ENTRY.text]);
 
 /** Whether an entry is drawn with what a setting set. */
-function uses(aspect: Aspect, kind: number, ink: number, fill: number): boolean {
+function uses(aspect: PenSetting, kind: number, ink: number, fill: number): boolean {
 	if (aspect === "fill") return INSIDE.has(kind);
 	if (kind === ENTRY.text) return aspect === "ink" && fill === -1;
 	if (kind === ENTRY.travel || kind === ENTRY.curvedTravel) return aspect === "ink" && ink === -1;
@@ -47,15 +51,15 @@ function uses(aspect: Aspect, kind: number, ink: number, fill: number): boolean 
 
 /** The settings of one pen: which hold, since which row. */
 export class SettingLog {
-	private readonly used: Readonly<Record<Aspect, Uint8Array>>;
-	private readonly held = new Map<Aspect, { line: number; from: number }>();
+	private readonly used: Readonly<Record<PenSetting, Uint8Array>>;
+	private readonly held = new Map<PenSetting, { line: number; from: number }>();
 
 	/** @param used by line: 1 where something was set, 2 added where something drawn used it */
-	constructor(used: Readonly<Record<Aspect, Uint8Array>>) {
+	constructor(used: Readonly<Record<PenSetting, Uint8Array>>) {
 		this.used = used;
 	}
 
-	set(aspect: Aspect, line: number, tape: TapeWriter): void {
+	set(aspect: PenSetting, line: number, tape: TapeWriter): void {
 		this.close(aspect, tape);
 		this.used[aspect][line] = (this.used[aspect][line] as number) | 1;
 		this.held.set(aspect, { line, from: tape.length });
@@ -63,10 +67,10 @@ export class SettingLog {
 
 	/** Looks at what the settings that still hold were used for. */
 	end(tape: TapeWriter): void {
-		for (const aspect of ASPECTS) this.close(aspect, tape);
+		for (const aspect of PEN_SETTINGS) this.close(aspect, tape);
 	}
 
-	private close(aspect: Aspect, tape: TapeWriter): void {
+	private close(aspect: PenSetting, tape: TapeWriter): void {
 		const held = this.held.get(aspect);
 		const flags = this.used[aspect];
 		if (!held || ((flags[held.line] as number) & 2) !== 0) return;
@@ -86,7 +90,7 @@ export class RunRemarks {
 	private readonly loops: Uint8Array;
 	private readonly downwards = new Map<number, { from: string; to: string }>();
 	private readonly dry: Uint8Array;
-	private readonly settings: Readonly<Record<Aspect, Uint8Array>>;
+	private readonly settings: Readonly<Record<PenSetting, Uint8Array>>;
 	private readonly made = new Map<number, string>();
 	private readonly laidLines = new Set<number>();
 
@@ -154,9 +158,9 @@ export class RunRemarks {
 	private unusedSettings(): void {
 		const lines = this.settings.ink.length;
 		for (let line = 0; line < lines; line++) {
-			const unused = ASPECTS.filter((a) => this.settings[a][line] === 1);
+			const unused = PEN_SETTINGS.filter((a) => this.settings[a][line] === 1);
 			if (unused.length > 0)
-				this.add("setting-unused", line, { what: unused.map((a) => ASPECT_WORDS[a]).join(" and the ") });
+				this.add("setting-unused", line, { what: unused.map((a) => PEN_SETTING_WORDS[a]).join(" and the ") });
 		}
 	}
 

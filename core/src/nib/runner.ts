@@ -8,9 +8,9 @@ import { type Given, givenValues } from "./given.ts";
 import { Halt } from "./halt.ts";
 import { kindOf } from "./kind-of.ts";
 import { Machine } from "./machine.ts";
-import type { Place, Problem } from "./problem.ts";
+import type { Problem, SourceRange } from "./problem.ts";
 import { everyStep } from "./tree.ts";
-import { type Change, WatchLog } from "./watch.ts";
+import { type VariableChange, WatchLog } from "./watch.ts";
 
 /** How one run is to go. */
 export interface RunOptions {
@@ -44,7 +44,7 @@ export interface Run {
 	/** Frames that were drawn, apart from frame 0. */
 	readonly frames: number;
 	/** Changes of the watched names, where any were asked for, and how many more there were. */
-	readonly watched?: { readonly changes: readonly Change[]; readonly leftOut: number };
+	readonly watched?: { readonly changes: readonly VariableChange[]; readonly leftOut: number };
 }
 
 /** Frames that a program with an `each frame` block draws unless the caller says otherwise: 4 seconds of a replay. */
@@ -101,7 +101,7 @@ function explain(
 	error: unknown,
 	sites: ReturnType<typeof emit>["sites"],
 	machine: Machine,
-	place: (line: number) => Place,
+	place: (line: number) => SourceRange,
 ): Problem {
 	if (typeof error === "number") {
 		const site = sites[error];
@@ -121,8 +121,8 @@ function explain(
 }
 
 /** Where a line's first statement stands. */
-function placeOfLine(checked: Checked): (line: number) => Place {
-	let places: Map<number, Place> | undefined;
+function placeOfLine(checked: Checked): (line: number) => SourceRange {
+	let places: Map<number, SourceRange> | undefined;
 	return (line) => {
 		if (!places) {
 			places = new Map();

@@ -1,15 +1,15 @@
-import type { Place } from "./problem.ts";
-import type { Kind } from "./tree.ts";
+import type { SourceRange } from "./problem.ts";
+import type { ValueKind } from "./tree.ts";
 
 /** A name of the program with what is known of it. */
 export interface Variable {
 	readonly id: number;
 	readonly name: string;
-	readonly place: Place;
+	readonly place: SourceRange;
 	/** Undefined at top level, else the routine it lives in. */
 	readonly routine: string | undefined;
 	readonly role: "let" | "loop" | "value";
-	kind: Kind;
+	kind: ValueKind;
 	/** Declared at top level outside any block and used in a routine: it lives where both can reach it. */
 	shared: boolean;
 	read: boolean;

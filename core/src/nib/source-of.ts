@@ -1,6 +1,6 @@
 import { formatColour } from "../colour/colour.ts";
 import { decimal } from "../geometry/decimal.ts";
-import type { DrawNode, Program, Sign, Step, Value } from "./tree.ts";
+import type { DrawNode, ProgramTree, Sign, Step, Value } from "./tree.ts";
 
 /** How tightly signs bind; a higher number binds first. */
 export const RANK: Readonly<Record<Sign, number>> = {
@@ -138,6 +138,6 @@ function lines(step: Step, inset: string): string[] {
 }
 
 /** A program as it is written: what it reads to is the same tree again, apart from places. Comments aren't kept. */
-export function sourceOf({ steps }: Pick<Program, "steps">): string {
+export function sourceOf({ steps }: Pick<ProgramTree, "steps">): string {
 	return `${steps.flatMap((step) => lines(step, "")).join("\n")}\n`;
 }

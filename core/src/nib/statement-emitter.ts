@@ -2,7 +2,7 @@ import type { CodeWriter } from "./code-writer.ts";
 import { kept } from "./list.ts";
 import { itemsOf, withAdded, withItem } from "./list-work.ts";
 import { beginPicture, endPicture } from "./picture-work.ts";
-import type { Place } from "./problem.ts";
+import type { SourceRange } from "./problem.ts";
 import type { Variable } from "./scope.ts";
 import {
 	type DrawNode,
@@ -10,12 +10,12 @@ import {
 	everyStep,
 	everyValue,
 	type ForNode,
-	type Kind,
 	type LetNode,
 	type PictureNode,
 	type PutNode,
 	type Step,
 	type Value,
+	type ValueKind,
 	valuesOf,
 } from "./tree.ts";
 import type { ValueEmitter } from "./value-emitter.ts";
@@ -121,7 +121,7 @@ export class StatementEmitter {
 		const variable = this.writer.checked.meanings.get(step) as Variable;
 		const [value, ...indices] = this.values.given([
 			[step.value, "any", step.name],
-			...step.indices.map((index): [Value, Kind, string] => [index, "number", "[ ]"]),
+			...step.indices.map((index): [Value, ValueKind, string] => [index, "number", "[ ]"]),
 		]);
 		const root = this.writer.ask(variable, step.namePlace);
 		const work = this.writer.helper(step.how === "set" ? withItem : withAdded);
@@ -142,7 +142,7 @@ export class StatementEmitter {
 		this.writer.changed(variable, step.place.line);
 	}
 
-	private mustBe(code: string, kind: Kind, place: Place, owner: string): void {
+	private mustBe(code: string, kind: ValueKind, place: SourceRange, owner: string): void {
 		this.writer.line(
 			`if(${this.writer.isNot(code, kind)}){m.bad=${code};throw ${this.writer.site("kind-wrong", place, { owner, wanted: kind })};}`,
 		);

@@ -1,37 +1,43 @@
-import type { Place } from "./problem.ts";
+import type { SourceRange } from "./problem.ts";
 import type { Statement } from "./statements/statement.ts";
 
 /** What a value can be. `any`: known only while running; `unknown`: nothing is known yet; `nothing`: a routine without a value. */
-export type Kind = "number" | "text" | "boolean" | "colour" | "list" | "picture" | "any" | "unknown" | "nothing";
+export type ValueKind = "number" | "text" | "boolean" | "colour" | "list" | "picture" | "any" | "unknown" | "nothing";
 
 export type Value =
-	| { readonly node: "number"; readonly value: number; readonly place: Place }
-	| { readonly node: "text"; readonly value: string; readonly place: Place }
-	| { readonly node: "boolean"; readonly value: boolean; readonly place: Place }
-	| { readonly node: "colour"; readonly value: number; readonly place: Place }
+	| { readonly node: "number"; readonly value: number; readonly place: SourceRange }
+	| { readonly node: "text"; readonly value: string; readonly place: SourceRange }
+	| { readonly node: "boolean"; readonly value: boolean; readonly place: SourceRange }
+	| { readonly node: "colour"; readonly value: number; readonly place: SourceRange }
 	| NameNode
-	| { readonly node: "property"; readonly of: string; readonly name: string; readonly place: Place }
-	| { readonly node: "unary"; readonly sign: "-" | "not"; readonly value: Value; readonly place: Place }
-	| { readonly node: "binary"; readonly sign: Sign; readonly left: Value; readonly right: Value; readonly place: Place }
+	| { readonly node: "property"; readonly of: string; readonly name: string; readonly place: SourceRange }
+	| { readonly node: "unary"; readonly sign: "-" | "not"; readonly value: Value; readonly place: SourceRange }
+	| {
+			readonly node: "binary";
+			readonly sign: Sign;
+			readonly left: Value;
+			readonly right: Value;
+			readonly place: SourceRange;
+	  }
 	| CallNode
-	| { readonly node: "index"; readonly list: Value; readonly index: Value; readonly place: Place }
+	| { readonly node: "index"; readonly list: Value; readonly index: Value; readonly place: SourceRange }
 	/** A measure of a value: `.width` of a picture. */
-	| { readonly node: "member"; readonly value: Value; readonly name: string; readonly place: Place }
-	| { readonly node: "list"; readonly items: readonly Value[]; readonly place: Place };
+	| { readonly node: "member"; readonly value: Value; readonly name: string; readonly place: SourceRange }
+	| { readonly node: "list"; readonly items: readonly Value[]; readonly place: SourceRange };
 
 export type Sign = "or" | "and" | "==" | "!=" | "<" | "<=" | ">" | ">=" | "+" | "-" | "*" | "/" | "mod" | "^";
 
 export interface NameNode {
 	readonly node: "name";
 	readonly name: string;
-	readonly place: Place;
+	readonly place: SourceRange;
 }
 
 export interface CallNode {
 	readonly node: "call";
 	readonly name: string;
 	readonly values: readonly Value[];
-	readonly place: Place;
+	readonly place: SourceRange;
 }
 
 export interface Phrase {
@@ -39,13 +45,13 @@ export interface Phrase {
 	readonly values: readonly Value[];
 	/** The fixed word chosen, where the phrase takes one. */
 	readonly choice?: string;
-	readonly place: Place;
+	readonly place: SourceRange;
 }
 
 export interface Parameter {
 	readonly name: string;
 	readonly otherwise?: Value;
-	readonly place: Place;
+	readonly place: SourceRange;
 }
 
 export interface RoutineNode {
@@ -53,8 +59,8 @@ export interface RoutineNode {
 	readonly name: string;
 	readonly parameters: readonly Parameter[];
 	readonly body: readonly Step[];
-	readonly place: Place;
-	readonly namePlace: Place;
+	readonly place: SourceRange;
+	readonly namePlace: SourceRange;
 }
 
 export interface DrawNode {
@@ -64,15 +70,15 @@ export interface DrawNode {
 	readonly direction?: number;
 	readonly values: readonly Value[];
 	readonly phrases: readonly Phrase[];
-	readonly place: Place;
+	readonly place: SourceRange;
 }
 
 export interface LetNode {
 	readonly node: "let" | "set";
 	readonly name: string;
 	readonly value: Value;
-	readonly namePlace: Place;
-	readonly place: Place;
+	readonly namePlace: SourceRange;
+	readonly place: SourceRange;
 }
 
 export interface ForNode {
@@ -82,8 +88,8 @@ export interface ForNode {
 	readonly to: Value;
 	readonly by?: Value;
 	readonly body: readonly Step[];
-	readonly namePlace: Place;
-	readonly place: Place;
+	readonly namePlace: SourceRange;
+	readonly place: SourceRange;
 }
 
 /** A picture block: it declares its name in the block around it. */
@@ -93,8 +99,8 @@ export interface PictureNode {
 	/** Width and height, where they are given. */
 	readonly size?: readonly [Value, Value];
 	readonly body: readonly Step[];
-	readonly namePlace: Place;
-	readonly place: Place;
+	readonly namePlace: SourceRange;
+	readonly place: SourceRange;
 }
 
 export interface EachNode {
@@ -102,8 +108,8 @@ export interface EachNode {
 	readonly name: string;
 	readonly list: Value;
 	readonly body: readonly Step[];
-	readonly namePlace: Place;
-	readonly place: Place;
+	readonly namePlace: SourceRange;
+	readonly place: SourceRange;
 }
 
 /** A list under a name changed: an item set, or a value added at the end. */
@@ -113,8 +119,8 @@ export interface PutNode {
 	readonly name: string;
 	readonly indices: readonly Value[];
 	readonly value: Value;
-	readonly namePlace: Place;
-	readonly place: Place;
+	readonly namePlace: SourceRange;
+	readonly place: SourceRange;
 }
 
 /** A statement of the program. */
@@ -126,21 +132,21 @@ export type Step =
 	| PutNode
 	| PictureNode
 	| RoutineNode
-	| { readonly node: "area"; readonly body: readonly Step[]; readonly last: number; readonly place: Place }
-	| { readonly node: "frames"; readonly body: readonly Step[]; readonly place: Place }
-	| { readonly node: "repeat"; readonly count: Value; readonly body: readonly Step[]; readonly place: Place }
-	| { readonly node: "while"; readonly condition: Value; readonly body: readonly Step[]; readonly place: Place }
+	| { readonly node: "area"; readonly body: readonly Step[]; readonly last: number; readonly place: SourceRange }
+	| { readonly node: "frames"; readonly body: readonly Step[]; readonly place: SourceRange }
+	| { readonly node: "repeat"; readonly count: Value; readonly body: readonly Step[]; readonly place: SourceRange }
+	| { readonly node: "while"; readonly condition: Value; readonly body: readonly Step[]; readonly place: SourceRange }
 	| {
 			readonly node: "if";
 			readonly branches: readonly { readonly condition: Value; readonly body: readonly Step[] }[];
 			readonly otherwise?: readonly Step[];
-			readonly place: Place;
+			readonly place: SourceRange;
 	  }
-	| { readonly node: "do"; readonly call: CallNode; readonly place: Place }
-	| { readonly node: "return"; readonly value?: Value; readonly place: Place }
-	| { readonly node: "break"; readonly place: Place };
+	| { readonly node: "do"; readonly call: CallNode; readonly place: SourceRange }
+	| { readonly node: "return"; readonly value?: Value; readonly place: SourceRange }
+	| { readonly node: "break"; readonly place: SourceRange };
 
-export interface Program {
+export interface ProgramTree {
 	readonly steps: readonly Step[];
 	readonly routines: ReadonlyMap<string, RoutineNode>;
 }

@@ -1,28 +1,28 @@
 import { namedColour } from "../colour/colour.ts";
 import type { Meaning, Reporter } from "./checker.ts";
 import { FUNCTIONS, PROPERTIES } from "./functions.ts";
-import type { Memory } from "./memory.ts";
+import type { InferredKinds } from "./inferred-kinds.ts";
 import type { Naming } from "./naming.ts";
-import { nearest, type Place } from "./problem.ts";
-import type { CallNode, Kind, LetNode, NameNode, Program, PutNode, RoutineNode, Value } from "./tree.ts";
+import { nearest, type SourceRange } from "./problem.ts";
+import type { CallNode, LetNode, NameNode, ProgramTree, PutNode, RoutineNode, Value, ValueKind } from "./tree.ts";
 
 const ARITHMETIC = new Set(["-", "*", "/", "mod", "^"]);
 const ORDER = new Set(["<", "<=", ">", ">="]);
 
 /** Works out what kind each value has, and tells where it is another than is needed. */
 export class ValueChecker {
-	readonly kinds = new Map<Value, Kind>();
+	readonly kinds = new Map<Value, ValueKind>();
 	readonly meanings = new Map<NameNode | LetNode | PutNode, Meaning>();
 	/** Routines that are called. */
 	readonly called = new Set<string>();
 	/** Whether an unknown name may have been meant as a colour. */
 	private colourMeant = true;
-	private readonly program: Program;
-	private readonly memory: Memory;
+	private readonly program: ProgramTree;
+	private readonly memory: InferredKinds;
 	private readonly naming: Naming;
 	private readonly report: Reporter;
 
-	constructor(program: Program, memory: Memory, naming: Naming, report: Reporter) {
+	constructor(program: ProgramTree, memory: InferredKinds, naming: Naming, report: Reporter) {
 		this.program = program;
 		this.memory = memory;
 		this.naming = naming;
@@ -30,13 +30,13 @@ export class ValueChecker {
 	}
 
 	/** Tells where a call gives nothing back though its value is needed. */
-	hasValue(value: Value, kind: Kind, owner: string): void {
+	hasValue(value: Value, kind: ValueKind, owner: string): void {
 		if (kind === "nothing" && value.node === "call")
 			this.report("value-of-nothing", value.place, { name: value.name, owner });
 	}
 
 	/** Reports a value of another kind than is needed; what is known only while running is tested then. */
-	expect(value: Value, wanted: Kind, owner: string): void {
+	expect(value: Value, wanted: ValueKind, owner: string): void {
 		this.colourMeant = wanted === "colour";
 		const kind = this.kindOf(value);
 		this.colourMeant = true;
@@ -62,13 +62,13 @@ export class ValueChecker {
 		);
 	}
 
-	kindOf(value: Value): Kind {
+	kindOf(value: Value): ValueKind {
 		const kind = this.work(value);
 		this.kinds.set(value, kind);
 		return kind;
 	}
 
-	private work(value: Value): Kind {
+	private work(value: Value): ValueKind {
 		switch (value.node) {
 			case "number":
 			case "text":
@@ -98,7 +98,7 @@ export class ValueChecker {
 		}
 	}
 
-	private binary(value: Value & { node: "binary" }): Kind {
+	private binary(value: Value & { node: "binary" }): ValueKind {
 		const { sign, left, right } = value;
 		if (sign === "and" || sign === "or") {
 			this.expect(left, "boolean", sign);
@@ -142,7 +142,7 @@ export class ValueChecker {
 		return a === "any" || b === "any" ? "any" : "unknown";
 	}
 
-	private nameKind(node: NameNode): Kind {
+	private nameKind(node: NameNode): ValueKind {
 		const variable = this.naming.lookUp(node.name);
 		if (variable) {
 			variable.read = true;
@@ -158,7 +158,7 @@ export class ValueChecker {
 		return "unknown";
 	}
 
-	private member(value: Value & { node: "member" }): Kind {
+	private member(value: Value & { node: "member" }): ValueKind {
 		const kind = this.kindOf(value.value);
 		const of = value.value.node === "name" ? value.value.name : "";
 		if (kind !== "picture" && kind !== "any" && kind !== "unknown")
@@ -173,7 +173,7 @@ export class ValueChecker {
 		return "number";
 	}
 
-	private property(of: string, name: string, place: Place): Kind {
+	private property(of: string, name: string, place: SourceRange): ValueKind {
 		const known = PROPERTIES[of];
 		if (!known) {
 			this.report("property-of", place, { of, name });
@@ -192,7 +192,7 @@ export class ValueChecker {
 		return property?.kind ?? "unknown";
 	}
 
-	private call(node: CallNode): Kind {
+	private call(node: CallNode): ValueKind {
 		const routine = this.program.routines.get(node.name);
 		if (routine) return this.callRoutine(node, routine);
 		const builtIn = FUNCTIONS.get(node.name);
@@ -229,7 +229,7 @@ export class ValueChecker {
 		return builtIn.result;
 	}
 
-	private callRoutine(node: CallNode, routine: RoutineNode): Kind {
+	private callRoutine(node: CallNode, routine: RoutineNode): ValueKind {
 		this.called.add(node.name);
 		node.values.forEach((value, i) => {
 			const kind = this.kindOf(value);

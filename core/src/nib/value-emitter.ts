@@ -6,7 +6,7 @@ import { kept } from "./list.ts";
 import { cornersOf, itemOf, listOf, plus, same } from "./list-work.ts";
 import { Paint } from "./paint.ts";
 import { pictureSide } from "./picture-work.ts";
-import type { CallNode, Kind, Value } from "./tree.ts";
+import type { CallNode, Value, ValueKind } from "./tree.ts";
 
 /** Code of values. Tests that need statements are emitted before the statement that uses the value. */
 export class ValueEmitter {
@@ -16,7 +16,7 @@ export class ValueEmitter {
 		this.writer = writer;
 	}
 
-	private kind(value: Value): Kind {
+	private kind(value: Value): ValueKind {
 		return this.writer.checked.kinds.get(value) ?? "any";
 	}
 
@@ -54,7 +54,7 @@ export class ValueEmitter {
 	}
 
 	/** Several values in order, each of the kind that is wanted; colours for drawing come as plain numbers. */
-	given(wanted: [Value, Kind, string][]): string[] {
+	given(wanted: [Value, ValueKind, string][]): string[] {
 		return this.inOrder(
 			wanted.map(([value, kind, owner]) => () => {
 				if (kind === "any" || kind === "text") return this.stored(value, owner);
@@ -108,7 +108,7 @@ export class ValueEmitter {
 	}
 
 	/** A value with its kind tested where it isn't known before the run. */
-	private ofKind(value: Value, wanted: Kind, owner: string): string {
+	private ofKind(value: Value, wanted: ValueKind, owner: string): string {
 		const code = this.value(value);
 		const kind = this.kind(value);
 		if (kind === wanted) return code;
@@ -237,7 +237,7 @@ export class ValueEmitter {
 		if (!routine) {
 			const takes = FUNCTIONS.get(node.name)?.takes ?? ["number"];
 			const values = this.given(
-				node.values.map((v, i) => [v, takes[Math.min(i, takes.length - 1)] as Kind, node.name]),
+				node.values.map((v, i) => [v, takes[Math.min(i, takes.length - 1)] as ValueKind, node.name]),
 			);
 			if (node.name === "random" || node.name === "choose") writer.effects++;
 			const temp = writer.temp("void 0");

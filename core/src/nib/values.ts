@@ -1,6 +1,6 @@
 import type { Cursor } from "./cursor.ts";
 import type { Token } from "./lexer.ts";
-import type { Place } from "./problem.ts";
+import type { SourceRange } from "./problem.ts";
 import type { NameNode, Sign, Value } from "./tree.ts";
 
 /*
@@ -39,7 +39,7 @@ const NO_VALUE = new Set([
 ]);
 
 /** Signs in one value at the most: each makes the tree of it a step deeper. */
-const MOST_SIGNS = 500;
+const MAX_SIGNS = 500;
 
 /** Reads values from the tokens of a line, no deeper than `nesting` brackets and signs. */
 export class ValueReader {
@@ -55,7 +55,7 @@ export class ValueReader {
 
 	private binary(sign: Sign, left: Value, right: Value): Value {
 		const { cursor } = this;
-		if (++this.signs > MOST_SIGNS) cursor.fail("value-long", left.place, { most: MOST_SIGNS });
+		if (++this.signs > MAX_SIGNS) cursor.fail("value-long", left.place, { most: MAX_SIGNS });
 		return { node: "binary", sign, left, right, place: cursor.span(left.place) };
 	}
 
@@ -164,7 +164,7 @@ export class ValueReader {
 					cursor.fail("property-missing", cursor.place, { of: value.node === "name" ? value.name : last.text });
 				value = { node: "member", value, name: cursor.take().text, place: cursor.span(value.place) };
 			} else return value;
-			if (++this.signs > MOST_SIGNS) cursor.fail("value-long", value.place, { most: MOST_SIGNS });
+			if (++this.signs > MAX_SIGNS) cursor.fail("value-long", value.place, { most: MAX_SIGNS });
 		}
 	}
 
@@ -210,7 +210,7 @@ export class ValueReader {
 		return { node: "call", name: text, values, place: cursor.span(place) };
 	}
 
-	private property(of: string, place: Place): Value {
+	private property(of: string, place: SourceRange): Value {
 		const { cursor } = this;
 		cursor.take();
 		if (cursor.front.type !== "name") cursor.fail("property-missing", cursor.place, { of });
@@ -218,7 +218,7 @@ export class ValueReader {
 		return { node: "property", of, name, place: cursor.span(place) };
 	}
 
-	private list(place: Place): Value {
+	private list(place: SourceRange): Value {
 		const items = this.cursor.isSign("]") ? [] : this.several("[", "]");
 		this.close("]", place, "[");
 		return { node: "list", items, place: this.cursor.span(place) };
@@ -234,7 +234,7 @@ export class ValueReader {
 		return values;
 	}
 
-	private close(sign: string, opened: Place, what: string): void {
+	private close(sign: string, opened: SourceRange, what: string): void {
 		const { cursor } = this;
 		if (cursor.takeSign(sign)) return;
 		if (cursor.done)

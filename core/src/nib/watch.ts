@@ -2,7 +2,7 @@ import { written } from "./as-text.ts";
 import type { Machine } from "./machine.ts";
 
 /** A change of a watched name. */
-export interface Change {
+export interface VariableChange {
 	readonly name: string;
 	/** Source line that changed it. */
 	readonly line: number;
@@ -14,13 +14,13 @@ export interface Change {
 }
 
 /** Changes that one run keeps; later ones are only counted. */
-const MOST_CHANGES = 20_000;
+const MAX_CHANGES = 20_000;
 /** Characters of a value that are kept. */
-const MOST_LETTERS = 200;
+const MAX_CHARACTERS = 200;
 
 /** Keeps every change of the names that a run is to watch. */
 export class WatchLog {
-	readonly changes: Change[] = [];
+	readonly changes: VariableChange[] = [];
 	/** Changes beyond those that are kept. */
 	leftOut = 0;
 	private readonly names: readonly string[];
@@ -39,17 +39,17 @@ export class WatchLog {
 	}
 
 	note(machine: Machine, line: number, name: number, value: unknown): void {
-		if (this.changes.length >= MOST_CHANGES) {
+		if (this.changes.length >= MAX_CHANGES) {
 			this.leftOut++;
 			return;
 		}
-		const text = written(value, MOST_LETTERS);
+		const text = written(value, MAX_CHARACTERS);
 		this.changes.push({
 			name: this.names[name] as string,
 			line,
 			step: machine.steps,
 			entry: machine.tape.length,
-			value: text.length > MOST_LETTERS ? `${text.slice(0, MOST_LETTERS)}…` : text,
+			value: text.length > MAX_CHARACTERS ? `${text.slice(0, MAX_CHARACTERS)}…` : text,
 		});
 	}
 }

@@ -48,7 +48,7 @@ export interface Picture {
 }
 
 /** Shapes that a picture holds at the most; a walk in one style is one shape. */
-const MOST_SHAPES = 20_000;
+const MAX_SHAPES = 20_000;
 
 const WALKED: ReadonlySet<number | undefined> = new Set([ENTRY.segment, ENTRY.curve]);
 const PLACED: ReadonlySet<number | undefined> = new Set([
@@ -118,7 +118,7 @@ export class Painter {
 	}
 
 	private add(shape: PictureShape, style: Style): void {
-		if (this.shapes.length >= MOST_SHAPES) {
+		if (this.shapes.length >= MAX_SHAPES) {
 			this.leftOut++;
 			return;
 		}

@@ -15,12 +15,12 @@ export interface Seen {
 
 /** Strips that a region is summed in at least, and corners of outlines that strips are parted at, at most. */
 const STRIPS = 96;
-const MOST_CORNERS = 600;
+const MAX_CORNERS = 600;
 /** Regions over one up to which it is summed so finely; then a quarter as finely. */
 const FEW_OVER = 5;
 /** Later regions over one, and such pairs in all, up to which each pair is looked at; beyond, cells are counted. */
-const MOST_OVER = 80;
-const MOST_PAIRS = 2_000;
+const MAX_COVERING = 80;
+const MAX_PAIRS = 2_000;
 
 /**
  * How much of each region lies in the window, and how much of that is still seen under the regions after it. Straight
@@ -38,13 +38,13 @@ export function seen(regions: readonly Region[], window: Bounds): Seen[] {
 	let pairs = 0;
 	let crowded = false;
 	regions.forEach(({ bounds }, i) => {
-		const all = near.meeting(bounds, MOST_OVER * 2);
+		const all = near.meeting(bounds, MAX_COVERING * 2);
 		const later = all.filter((j) => j > i && (regions[j] as Region).opaque);
-		crowded ||= all.length >= MOST_OVER * 2 || later.length > MOST_OVER;
+		crowded ||= all.length >= MAX_COVERING * 2 || later.length > MAX_COVERING;
 		pairs += later.length;
 		over.push(later);
 	});
-	if (crowded || pairs > MOST_PAIRS) return seenInCrowd(regions, window);
+	if (crowded || pairs > MAX_PAIRS) return seenInCrowd(regions, window);
 	return regions.map((region, i) =>
 		seenAmong(
 			region,
@@ -96,7 +96,7 @@ function rowsOver(box: Bounds, all: readonly (readonly Contours[])[]): Rows {
 		for (const contours of areas)
 			for (const points of contours) for (const [, y] of points) if (y > box.low && y < box.high) corners.push(y);
 	const finer = all.length <= FEW_OVER + 1 ? 1 : 4;
-	const most = MOST_CORNERS / finer;
+	const most = MAX_CORNERS / finer;
 	const thickest = Math.max((finer * (box.high - box.low)) / STRIPS, 1e-9);
 	const different = [...new Set(corners)];
 	const few =

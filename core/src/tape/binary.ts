@@ -19,7 +19,7 @@ const MAGIC = [0x4d, 0x50, 0x54, 0x0d, 0x0a, 0x1a, 0x0a, 0x00];
 const VERSION = 1;
 const HEADER = 20;
 /** Bytes of a body that is read at the most: some five million entries. */
-const MOST_BYTES = 512 * 1024 * 1024;
+const MAX_BYTES = 512 * 1024 * 1024;
 const COLUMN_BYTES = [1, 4, 4, 2, 4, 4, 4] as const;
 
 /** Thrown where bytes or lines aren't a tape; the message says what is wrong with them. */
@@ -95,7 +95,7 @@ export function decodeTape(bytes: Uint8Array): Tape {
 	if (version !== VERSION)
 		throw new NoTape(`This tape has the form ${version}; ${VERSION} is the only one known here.`);
 	const size = view.getUint32(12, true);
-	if (size > MOST_BYTES) throw new NoTape("This tape is too large.");
+	if (size > MAX_BYTES) throw new NoTape("This tape is too large.");
 	const body = unpacked(bytes.subarray(HEADER), size);
 	if (checksums.buf(body) >>> 0 !== view.getUint32(16, true))
 		throw new NoTape("This tape is damaged: its checksum doesn't fit.");

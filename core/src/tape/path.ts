@@ -1,4 +1,4 @@
-import { type Place, placed } from "./transform.ts";
+import { type Placement, placed } from "./transform.ts";
 
 /**
  * The coordinates of a path entry: first its fill rule (0 non-zero, 1 even-odd), then one step after the other, each a
@@ -48,7 +48,7 @@ export function pathSteps(
 }
 
 /** A path's coordinates with every step moved, turned, enlarged and mirrored. */
-export function placedPath(coords: ArrayLike<number>, from: number, to: number, place: Place): number[] {
+export function placedPath(coords: ArrayLike<number>, from: number, to: number, place: Placement): number[] {
 	const path = pathSteps(coords, from, to);
 	if (!path) return [];
 	const out = [path.evenOdd ? 1 : 0];

@@ -2,7 +2,7 @@ import { ENTRY, sheetBounds } from "./layout.ts";
 import { coordinate, type Tape } from "./tape.ts";
 
 /** Rows between a figure's first and last that are gone through for its turns, for each row that drew it. */
-const MOST_ROWS = 40;
+const MAX_ROWS = 40;
 
 /** The pen between two rows. */
 export interface PenState {
@@ -83,7 +83,7 @@ export class PenTrack {
 	turns(rows: readonly number[]): number[] {
 		const { tape } = this;
 		const [first, last] = [rows[0] as number, rows.at(-1) as number];
-		if (last - first > MOST_ROWS * rows.length) return [];
+		if (last - first > MAX_ROWS * rows.length) return [];
 		const turns: number[] = [];
 		for (let i = first; i < tape.length; i++) {
 			const kind = tape.kind[i];

@@ -1,6 +1,6 @@
 import { ENTRY } from "./layout.ts";
 import { placedPath } from "./path.ts";
-import { type Place, placed } from "./transform.ts";
+import { type Placement, placed } from "./transform.ts";
 
 /** The kinds whose coordinates are points and nothing else. */
 const POINTS: ReadonlySet<number> = new Set([
@@ -16,7 +16,13 @@ const POINTS: ReadonlySet<number> = new Set([
  * The coordinates of one entry as a place puts them. Circles, ellipses, rects, arcs and texts keep their exact form,
  * since a place stretches nothing more one way than the other.
  */
-export function placedEntry(kind: number, coords: ArrayLike<number>, from: number, to: number, place: Place): number[] {
+export function placedEntry(
+	kind: number,
+	coords: ArrayLike<number>,
+	from: number,
+	to: number,
+	place: Placement,
+): number[] {
 	const at = (i: number) => coords[from + i] as number;
 	const point = (i: number) => placed(place, at(i), at(i + 1));
 	const { scale, turned, mirrored } = place;

@@ -1,9 +1,9 @@
-import type { Place } from "../nib/problem.ts";
+import type { SourceRange } from "../nib/problem.ts";
 import { STATEMENTS } from "../nib/statements/index.ts";
 import type { DrawNode, Phrase, Sign, Step, Value } from "../nib/tree.ts";
 
 /** New nodes stand nowhere: a changed program is written out and read again. */
-export const NOWHERE: Place = Object.freeze({ line: 0, column: 0, length: 0 });
+export const NOWHERE: SourceRange = Object.freeze({ line: 0, column: 0, length: 0 });
 
 export const number = (value: number): Value => ({ node: "number", value: value + 0, place: NOWHERE });
 export const name = (text: string): Value => ({ node: "name", name: text, place: NOWHERE });

@@ -1,5 +1,5 @@
 import type { Figure } from "../figures/figure.ts";
-import type { Case } from "../marking/case.ts";
+import type { ProgramRun } from "../marking/program-run.ts";
 
 const round = (v: number) => Math.round(v * 10) / 10 + 0;
 
@@ -32,7 +32,7 @@ function looks({
 }
 
 /** Everything that can be seen of a run, as a text: two runs that look the same have the same, whatever was drawn first. */
-export function looksOf(run: Case): string {
+export function looksOf(run: ProgramRun): string {
 	const frames = run.run?.frames ?? 0;
 	const moments =
 		frames === 0

@@ -3,7 +3,8 @@ import { describe, expect, test } from "vitest";
 import { readExercise } from "../exercise/read.ts";
 import type { ExerciseFile } from "../exercise/schema.ts";
 import { mark } from "../mark.ts";
-import { criterionAgainst, type Proposal, proposalsFor } from "./propose.ts";
+import type { Proposal } from "./proposals/asking.ts";
+import { criterionAgainst, proposalsFor } from "./propose.ts";
 import { tryExercise } from "./try.ts";
 
 const FOLDER = new URL("../../../demo/exercises/", import.meta.url);

@@ -1,4 +1,4 @@
-import { caseOf } from "../exercise/case-of.ts";
+import { programRunOf } from "../exercise/program-run-of.ts";
 import type { ExerciseFile } from "../exercise/schema.ts";
 import { sentenceOf } from "../exercise/student-copy.ts";
 import { judge } from "../marking/judge.ts";
@@ -57,7 +57,7 @@ export function criterionAgainst(file: ExerciseFile, altered: string): Proposal 
 /** For each changed model, whether some criterion notices it; quicker than a report, which also looks for what went wrong. */
 export function noticed(file: ExerciseFile, altered: readonly string[]): boolean[] {
 	return altered.map((source) => {
-		const { judged } = judge(caseOf(source, file));
+		const { judged } = judge(programRunOf(source, file));
 		return judged.some((j) => j.score.verdict !== "met" && j.judgement.waits === undefined);
 	});
 }

@@ -1,9 +1,9 @@
-import { caseOf } from "../exercise/case-of.ts";
+import { programRunOf } from "../exercise/program-run-of.ts";
 import type { ExerciseFile } from "../exercise/schema.ts";
-import type { Case } from "../marking/case.ts";
 import { type JudgedCriterion, judge, type Marked } from "../marking/judge.ts";
+import { type CriterionOrGroup, innerOf } from "../marking/marking-spec.ts";
+import type { ProgramRun } from "../marking/program-run.ts";
 import type { Selector } from "../marking/selector.ts";
-import { type Asked, innerOf } from "../marking/wanted.ts";
 import { sheetBounds } from "../tape/layout.ts";
 import type { Free } from "./alter/alteration.ts";
 import { ALTERATIONS, type Altered, alteredBy } from "./alter/index.ts";
@@ -63,7 +63,7 @@ export interface TrialProblem {
 }
 
 /** Alterations that are tried of one kind at the most. */
-const MOST_OF_KIND = 4;
+const MAX_OF_KIND = 4;
 
 const UNTRIED = new Set(["by teacher", "own work"]);
 
@@ -75,18 +75,18 @@ class Bench {
 		this.file = file;
 	}
 
-	run(source: string): Case {
-		return caseOf(source, this.file);
+	run(source: string): ProgramRun {
+		return programRunOf(source, this.file);
 	}
 
-	judge(source: string): { readonly run: Case; readonly marked: Marked } {
+	judge(source: string): { readonly run: ProgramRun; readonly marked: Marked } {
 		const run = this.run(source);
 		return { run, marked: judge(run) };
 	}
 }
 
 /** Whether a criterion can't be tried: a person judges it, or it looks at a student's own earlier work. */
-function isUntried(asked: Asked): boolean {
+function isUntried(asked: CriterionOrGroup): boolean {
 	if (!("check" in asked) || asked.check === undefined) return innerOf(asked).some(isUntried);
 	const { check } = asked;
 	if (UNTRIED.has(check)) return true;
@@ -106,7 +106,7 @@ function triedOf(marked: Marked, untried: ReadonlySet<string>): Tried {
 }
 
 /** What of the source a criterion looks at, so that a program that loses it can't be asked. */
-function leansOn(asked: Asked): readonly Loses[] {
+function leansOn(asked: CriterionOrGroup): readonly Loses[] {
 	if (!("check" in asked) || asked.check === undefined) return innerOf(asked).flatMap(leansOn);
 	const leans: Loses[] = [];
 	if (["code", "path", "runs", "what if", "movement"].includes(asked.check)) leans.push("source");
@@ -157,7 +157,7 @@ export function tryExercise(file: ExerciseFile): Trial {
 	};
 }
 
-function problemsOf(run: Case, model: Tried, nothing: Trial["nothing"], starter: Tried | null): TrialProblem[] {
+function problemsOf(run: ProgramRun, model: Tried, nothing: Trial["nothing"], starter: Tried | null): TrialProblem[] {
 	const wrong: TrialProblem[] = [];
 	if (!run.program.checked)
 		wrong.push({ code: "model-unreadable", of: run.program.problems.slice(0, 1).map((p) => String(p.place.line)) });
@@ -183,7 +183,7 @@ function nothings({ sheet }: ExerciseFile): { id: Trial["nothing"][number]["id"]
 }
 
 /** Every alteration that changes what is seen, a few of each kind, with what it earns. */
-function altered(bench: Bench, run: Case, untried: ReadonlySet<string>): TriedAlteration[] {
+function altered(bench: Bench, run: ProgramRun, untried: ReadonlySet<string>): TriedAlteration[] {
 	const { checked } = run.program;
 	if (!checked) return [];
 	const { file } = bench;
@@ -194,7 +194,7 @@ function altered(bench: Bench, run: Case, untried: ReadonlySet<string>): TriedAl
 	for (const alteration of ALTERATIONS) {
 		let taken = 0;
 		for (const one of spread(alteredBy(alteration, checked.program, world))) {
-			if (taken >= MOST_OF_KIND) break;
+			if (taken >= MAX_OF_KIND) break;
 			const other = bench.run(one.source);
 			if (!other.program.checked || looksOf(other) === looks) continue;
 			taken++;
@@ -208,13 +208,13 @@ function altered(bench: Bench, run: Case, untried: ReadonlySet<string>): TriedAl
 
 /** First, last and middle ones before the others, so that a few stand for all. */
 function spread(all: readonly Altered[]): readonly Altered[] {
-	if (all.length <= MOST_OF_KIND) return all;
+	if (all.length <= MAX_OF_KIND) return all;
 	const at = (share: number) => all[Math.round(share * (all.length - 1))] as Altered;
 	return [...new Set([at(0), at(1), at(1 / 3), at(2 / 3), ...all])];
 }
 
 /** The model drawn otherwise, with the criteria that took points though they could have been asked. */
-function rewritten(bench: Bench, run: Case, marked: Marked, untried: ReadonlySet<string>): TriedRewriting[] {
+function rewritten(bench: Bench, run: ProgramRun, marked: Marked, untried: ReadonlySet<string>): TriedRewriting[] {
 	const { checked } = run.program;
 	if (!checked) return [];
 	const { file } = bench;

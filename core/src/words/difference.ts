@@ -8,7 +8,7 @@ import { listed, num, withArticle } from "./lists.ts";
 import { kindWord, lineWords } from "./readback.ts";
 
 /** Figures of one drawing that are set against another's. */
-const MOST = 200;
+const MAX_LENGTH = 200;
 /** What a figure without a partner costs. */
 const ALONE = 4;
 
@@ -52,7 +52,7 @@ const SMALL = 0.5;
  * @param diagonal of the sheet
  */
 export function differencesOf(wanted: Drawing, found: Drawing, up: 1 | -1, diagonal: number): string[] {
-	const [ours, theirs] = [wanted.figures.slice(0, MOST), found.figures.slice(0, MOST)];
+	const [ours, theirs] = [wanted.figures.slice(0, MAX_LENGTH), found.figures.slice(0, MAX_LENGTH)];
 	const cost = ours.map((a, i) => [
 		...theirs.map((b) => unlike(a, b, diagonal)),
 		...ours.map((_, j) => (i === j ? ALONE : 2 * ALONE)),

@@ -1,7 +1,7 @@
 import { parseArgs } from "node:util";
 import { v7 } from "uuid";
-import { note } from "../audit.ts";
-import { createDataSource, migrate, one } from "../database/data-source.ts";
+import { recordAudit } from "../audit.ts";
+import { createDataSource, migrate, queryOne } from "../database/data-source.ts";
 import { databaseUrl } from "../environment.ts";
 import { freshPassphrase, hashPassphrase } from "../session/session.ts";
 import { endAll, setPassphrase } from "../session/store.ts";
@@ -29,7 +29,7 @@ export async function accountOnServer(
 		const passphrase = freshPassphrase();
 		const hash = await hashPassphrase(passphrase);
 		return await dataSource.transaction(async (manager) => {
-			const known = await one<{ id: string; name: string; administrator: boolean }>(
+			const known = await queryOne<{ id: string; name: string; administrator: boolean }>(
 				manager,
 				"SELECT id, name, administrator FROM accounts WHERE role = 'teacher' AND closed_at IS NULL AND lower(sign_in_name) = lower($1)",
 				[signInName],
@@ -40,7 +40,7 @@ export async function accountOnServer(
 				await endAll(manager, known.id, undefined, true);
 				if (values.administrator && !known.administrator) {
 					await changeTeacher(manager, known.id, { name: known.name, administrator: true });
-					await note(manager, {
+					await recordAudit(manager, {
 						who: null,
 						what: "changed role",
 						subject: known.id,
@@ -49,7 +49,7 @@ export async function accountOnServer(
 						new: "administrator",
 					});
 				}
-				await note(manager, { who: null, what: "reset passphrase", subject: known.id });
+				await recordAudit(manager, { who: null, what: "reset passphrase", subject: known.id });
 				return `The account ${signInName} has a new passphrase; the old one has ended.\n${signs}`;
 			}
 			if (values.name === undefined)
@@ -58,7 +58,7 @@ export async function accountOnServer(
 				);
 			const id = v7();
 			await insertTeacher(manager, { id, name: values.name, signInName, administrator: values.administrator, hash });
-			await note(manager, {
+			await recordAudit(manager, {
 				who: null,
 				what: "added teacher",
 				subject: id,

@@ -1,8 +1,8 @@
 import { ROUTES } from "@markpen/contract";
 import { v7 } from "uuid";
 import type { AppContext } from "../app.ts";
-import { note } from "../audit.ts";
-import { isTaken } from "../database/data-source.ts";
+import { recordAudit } from "../audit.ts";
+import { isUniqueViolation } from "../database/data-source.ts";
 import { cursorAfter, cursorNumber, pageOf } from "../page.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
@@ -38,12 +38,12 @@ export function accountRoutes(context: AppContext): void {
 		const id = v7();
 		const row = await insertTeacher(manager, { id, ...body, hash: await hashPassphrase(passphrase) }).catch(
 			(error: unknown) => {
-				throw isTaken(error)
+				throw isUniqueViolation(error)
 					? new Refusal("taken", `Another teacher signs in as ${body.signInName}. Choose another name.`)
 					: error;
 			},
 		);
-		await note(manager, {
+		await recordAudit(manager, {
 			who: accountOf(request).id,
 			what: "added teacher",
 			subject: id,
@@ -62,7 +62,7 @@ export function accountRoutes(context: AppContext): void {
 			administrator: body.administrator ?? before.administrator,
 		});
 		if (row.administrator !== before.administrator)
-			await note(manager, {
+			await recordAudit(manager, {
 				who: accountOf(request).id,
 				what: "changed role",
 				subject: row.id,
@@ -79,7 +79,7 @@ export function accountRoutes(context: AppContext): void {
 		await dataSource.transaction(async (tx) => {
 			await setPassphrase(tx, params.id, hash, true);
 			await endAll(tx, params.id, undefined, true);
-			await note(tx, { who: accountOf(request).id, what: "reset passphrase", subject: params.id });
+			await recordAudit(tx, { who: accountOf(request).id, what: "reset passphrase", subject: params.id });
 		});
 		return { passphrase };
 	});
@@ -90,7 +90,7 @@ export function accountRoutes(context: AppContext): void {
 		await dataSource.transaction(async (tx) => {
 			if (!(await closeTeacher(tx, params.id))) throw new Refusal("not-found");
 			await endAll(tx, params.id, undefined, true);
-			await note(tx, { who: id, what: "closed account", subject: params.id });
+			await recordAudit(tx, { who: id, what: "closed account", subject: params.id });
 		});
 	});
 	serve(context, ROUTES.listAudit, async ({ query }) => {

@@ -1,5 +1,5 @@
 import type { EntityManager } from "typeorm";
-import { all, changed, one } from "../database/data-source.ts";
+import { queryAll, queryOne, queryReturning } from "../database/data-source.ts";
 
 export type TeacherRow = { id: string; name: string; signInName: string; administrator: boolean; madeAt: Date };
 
@@ -23,7 +23,7 @@ export function teachers(
 	limit: number,
 ): Promise<TeacherRow[]> {
 	const { by, after: isAfter } = SORTS[sort];
-	return all(
+	return queryAll(
 		manager,
 		`SELECT ${TEACHER} FROM accounts WHERE ${OPEN} AND ($1::uuid IS NULL OR ${isAfter}) AND ($3::text IS NULL OR strpos(lower(concat_ws(chr(10), name, sign_in_name)), lower($3)) > 0) ORDER BY ${by} LIMIT $4`,
 		[after?.id ?? null, after?.value ?? null, words ?? null, limit],
@@ -31,7 +31,7 @@ export function teachers(
 }
 
 export function findTeacher(manager: EntityManager, id: string): Promise<TeacherRow | undefined> {
-	return one(manager, `SELECT ${TEACHER} FROM accounts WHERE ${OPEN} AND id = $1`, [id]);
+	return queryOne(manager, `SELECT ${TEACHER} FROM accounts WHERE ${OPEN} AND id = $1`, [id]);
 }
 
 /** Adds a teacher whose passphrase is for one sign-in. */
@@ -39,7 +39,7 @@ export async function insertTeacher(
 	manager: EntityManager,
 	of: { id: string; name: string; signInName: string; administrator: boolean; hash: string },
 ): Promise<TeacherRow> {
-	const rows = await all<TeacherRow>(
+	const rows = await queryAll<TeacherRow>(
 		manager,
 		`INSERT INTO accounts (id, role, name, sign_in_name, passphrase_hash, administrator, once) VALUES ($1, 'teacher', $2, $3, $4, $5, true) RETURNING ${TEACHER}`,
 		[of.id, of.name, of.signInName, of.hash, of.administrator],
@@ -53,7 +53,7 @@ export async function changeTeacher(
 	to: { name: string; administrator: boolean },
 ): Promise<TeacherRow> {
 	return (
-		await changed<TeacherRow>(
+		await queryReturning<TeacherRow>(
 			manager,
 			`UPDATE accounts SET name = $2, administrator = $3 WHERE id = $1 RETURNING ${TEACHER}`,
 			[id, to.name, to.administrator],
@@ -63,8 +63,11 @@ export async function changeTeacher(
 
 export async function closeTeacher(manager: EntityManager, id: string): Promise<boolean> {
 	return (
-		(await changed(manager, `UPDATE accounts SET closed_at = now() WHERE ${OPEN} AND id = $1 RETURNING id`, [id]))
-			.length > 0
+		(
+			await queryReturning(manager, `UPDATE accounts SET closed_at = now() WHERE ${OPEN} AND id = $1 RETURNING id`, [
+				id,
+			])
+		).length > 0
 	);
 }
 
@@ -91,7 +94,7 @@ export function auditRows(
 	},
 	limit: number,
 ): Promise<AuditRow[]> {
-	return all(
+	return queryAll(
 		manager,
 		`SELECT id AS number, at, who, what, subject, field, old, new FROM audit
 		 WHERE ($1::bigint IS NULL OR id ${of.sort === "oldest" ? ">" : "<"} $1) AND ($2::uuid IS NULL OR subject = $2) AND ($3::uuid IS NULL OR who = $3) AND ($4::text IS NULL OR what = $4) ORDER BY id ${of.sort === "oldest" ? "" : "DESC"} LIMIT $5`,

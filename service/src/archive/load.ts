@@ -4,7 +4,7 @@ import type { DataSource, EntityManager } from "typeorm";
 import { v7 } from "uuid";
 import { insertAssignment } from "../assignment/store.ts";
 import { freshCode } from "../class/code.ts";
-import { all, one, refusedValue } from "../database/data-source.ts";
+import { dataErrorMessage, queryAll, queryOne } from "../database/data-source.ts";
 import { collectionToPublish, exerciseToPublish } from "../exercise/exercise.ts";
 import { storeCollection, storeVersion } from "../exercise/store.ts";
 import { refuseSource } from "../hand-in/source.ts";
@@ -38,7 +38,7 @@ async function part(path: string, loaded: Promise<void>): Promise<void> {
 	try {
 		await loaded;
 	} catch (error) {
-		const message = refusedValue(error);
+		const message = dataErrorMessage(error);
 		if (message === undefined) throw error;
 		throw new Refusal(
 			"archive-wrong",
@@ -56,7 +56,7 @@ async function loadPeople({ manager, ids, archive }: Loading): Promise<void> {
 		"INSERT INTO accounts (id, role, name, sign_in_name, passphrase_hash, administrator, once, sourced_id) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)";
 	const teacherHashes = await hashed(archive.teachers);
 	for (const [i, t] of archive.teachers.entries()) {
-		const known = await one<{ id: string }>(
+		const known = await queryOne<{ id: string }>(
 			manager,
 			"SELECT id FROM accounts WHERE role = 'teacher' AND closed_at IS NULL AND lower(sign_in_name) = lower($1)",
 			[t.signInName],
@@ -79,9 +79,11 @@ async function loadPeople({ manager, ids, archive }: Loading): Promise<void> {
 		const known =
 			s.number === undefined
 				? undefined
-				: await one<{ id: string }>(manager, "SELECT id FROM accounts WHERE sourced_id = $1 AND role = 'student'", [
-						s.number,
-					]);
+				: await queryOne<{ id: string }>(
+						manager,
+						"SELECT id FROM accounts WHERE sourced_id = $1 AND role = 'student'",
+						[s.number],
+					);
 		const id = ids.give("student", s.key, known?.id ?? v7());
 		if (!known)
 			await manager.query(insert, [
@@ -132,7 +134,7 @@ async function loadClasses({ manager, ids, archive }: Loading): Promise<void> {
 	const names = new Map(archive.students.map((s) => [s.key, s.signInName]));
 	for (const { key, name, schoolYear, code, zone, gradeScale, teachers, students, assignments } of archive.classes) {
 		const classId = ids.give("class", key, v7());
-		const isTaken = (await all(manager, "SELECT 1 FROM classes WHERE lower(code) = lower($1)", [code])).length > 0;
+		const isTaken = (await queryAll(manager, "SELECT 1 FROM classes WHERE lower(code) = lower($1)", [code])).length > 0;
 		await manager.query(
 			"INSERT INTO classes (id, name, school_year, code, zone, grade_scale) VALUES ($1, $2, $3, $4, $5, $6)",
 			[
@@ -171,7 +173,7 @@ async function loadAssignment(
 ): Promise<void> {
 	const id = ids.give("assignment", of.key, v7());
 	const items = of.exercises.map((key) => ({ exerciseId: ids.of("exercise", key), versionId: ids.of("version", key) }));
-	const first = await one<{ title: string }>(manager, "SELECT title FROM exercise_versions WHERE id = $1", [
+	const first = await queryOne<{ title: string }>(manager, "SELECT title FROM exercise_versions WHERE id = $1", [
 		items[0]?.versionId,
 	]);
 	await insertAssignment(manager, {

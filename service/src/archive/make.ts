@@ -1,7 +1,7 @@
 import type { EntityManager } from "typeorm";
 import { findAssignment, itemsOf, ownDatesOf } from "../assignment/store.ts";
 import { type ClassRecord, findClass } from "../class/store.ts";
-import { all } from "../database/data-source.ts";
+import { queryAll } from "../database/data-source.ts";
 import { ARCHIVE_FORMAT, type ArchiveFile } from "./archive.ts";
 
 type Archive = Required<Pick<ArchiveFile, "collections" | "drafts">> & ArchiveFile;
@@ -29,7 +29,7 @@ const iso = (date: Date) => date.toISOString();
  */
 export async function classArchive(manager: EntityManager, classId: string): Promise<ArchiveFile> {
 	const record = (await findClass(manager, classId)) as ClassRecord;
-	const rows = <T>(sql: string) => all<T>(manager, sql, [classId]);
+	const rows = <T>(sql: string) => queryAll<T>(manager, sql, [classId]);
 	const teachers = await rows<{ key: string; name: string; signInName: string; until: Date | null; member: boolean }>(
 		`SELECT a.id AS key, a.name, a.sign_in_name AS "signInName", t.until, t.account_id IS NOT NULL AS member FROM accounts a LEFT JOIN class_teachers t ON t.account_id = a.id AND t.class_id = $1
 		 WHERE a.role = 'teacher' AND a.closed_at IS NULL AND (t.account_id IS NOT NULL OR a.id IN (
@@ -105,7 +105,7 @@ async function addAssignment(
 	for (const item of items) {
 		versions.set(`${id} ${item.exerciseId}`, item.versionId);
 		if (made.exercises.some((e) => e.key === item.versionId)) continue;
-		const [of] = await all<{ ownerId: string | null; shared: boolean }>(
+		const [of] = await queryAll<{ ownerId: string | null; shared: boolean }>(
 			manager,
 			`SELECT owner_id AS "ownerId", shared FROM exercises WHERE id = $1`,
 			[item.exerciseId],
@@ -118,19 +118,19 @@ async function addAssignment(
 		});
 	}
 	if (record.collectionId && !made.collections.some((c) => c.key === record.collectionId)) {
-		const [of] = await all<{ source: string; shared: boolean }>(
+		const [of] = await queryAll<{ source: string; shared: boolean }>(
 			manager,
 			"SELECT source, shared FROM collections WHERE id = $1",
 			[record.collectionId],
 		);
 		if (of) made.collections.push({ key: record.collectionId, source: of.source, shared: of.shared });
 	}
-	const releases = await all<{ student: string; by: string; at: Date }>(
+	const releases = await queryAll<{ student: string; by: string; at: Date }>(
 		manager,
 		"SELECT student_id AS student, by_id AS by, at FROM releases WHERE assignment_id = $1 ORDER BY student_id",
 		[id],
 	);
-	const nameless = await all<{ exerciseId: string; earned: number; possible: number }>(
+	const nameless = await queryAll<{ exerciseId: string; earned: number; possible: number }>(
 		manager,
 		`SELECT exercise_id AS "exerciseId", earned::float, possible::float FROM nameless_points WHERE assignment_id = $1 ORDER BY id`,
 		[id],

@@ -1,6 +1,6 @@
 import { ROUTES } from "@markpen/contract";
 import type { AppContext } from "../app.ts";
-import { note } from "../audit.ts";
+import { recordAudit } from "../audit.ts";
 import { reach } from "../class/access.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
@@ -16,13 +16,18 @@ export function archiveRoutes(context: AppContext): void {
 		const account = accountOf(request);
 		const { covering } = await reach(manager, account, params.id, "looking");
 		if (covering) throw new Refusal("covering");
-		await note(manager, { who: account.id, what: "exported class", subject: params.id });
+		await recordAudit(manager, { who: account.id, what: "exported class", subject: params.id });
 		reply.header("content-disposition", 'attachment; filename="class-archive.json"');
 		return JSON.stringify(await classArchive(manager, params.id), null, "\t");
 	});
 	serve(context, ROUTES.loadArchive, async ({ request, body }) => {
 		const loaded = await loadArchive(dataSource, queue, readArchive(new TextDecoder().decode(body)));
-		await note(manager, { who: accountOf(request).id, what: "loaded archive", field: "hand-ins", new: loaded.handIns });
+		await recordAudit(manager, {
+			who: accountOf(request).id,
+			what: "loaded archive",
+			field: "hand-ins",
+			new: loaded.handIns,
+		});
 		return loaded;
 	});
 }

@@ -1,18 +1,18 @@
-import { MOST_SHAPES_ON_WALL, ROUTES } from "@markpen/contract";
+import { MAX_SHAPES_ON_WALL, ROUTES } from "@markpen/contract";
 import { conditionsOf, sentenceOf } from "@markpen/core";
 import type { EntityManager } from "typeorm";
 import { v7 } from "uuid";
 import type { AppContext } from "../app.ts";
-import { note } from "../audit.ts";
+import { recordAudit } from "../audit.ts";
 import { reach, reachAssignment } from "../class/access.ts";
 import { studentsOf } from "../class/store.ts";
 import { collectionToPublish, possibleOf, publishedExercise, scaleOf } from "../exercise/exercise.ts";
 import { findCollection, newestVersion } from "../exercise/store.ts";
-import { happened } from "../plugins/events.ts";
+import { publishEvent } from "../plugins/events.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
 import { studentIn } from "../roster/store.ts";
-import { Made, refuseChanged, serve, tag } from "../serve-route.ts";
+import { RawJson, refuseChanged, serve, tag } from "../serve-route.ts";
 import { instantOf } from "../time.ts";
 import {
 	type AssignmentRecord,
@@ -117,7 +117,7 @@ export function assignmentRoutes(context: AppContext): void {
 				doneWhen,
 				items,
 			});
-			await note(tx, {
+			await recordAudit(tx, {
 				who: account.id,
 				what: "set assignment",
 				subject: id,
@@ -190,7 +190,7 @@ export function assignmentRoutes(context: AppContext): void {
 			if (!(await updateAssignment(tx, params.id, next, revision))) throw new Refusal("changed-since");
 			for (const field of ["opensAt", "dueAt", "closesAt"] as const)
 				if (next[field].getTime() !== now[field].getTime())
-					await note(tx, {
+					await recordAudit(tx, {
 						who: account.id,
 						what: "changed assignment",
 						subject: params.id,
@@ -198,7 +198,7 @@ export function assignmentRoutes(context: AppContext): void {
 						old: now[field].toISOString(),
 						new: next[field].toISOString(),
 					});
-			await note(tx, { who: account.id, what: "changed assignment", subject: params.id });
+			await recordAudit(tx, { who: account.id, what: "changed assignment", subject: params.id });
 		});
 		tag(reply, now.revision + 1);
 		return { id: params.id, ...dates(next), revision: now.revision + 1 };
@@ -207,7 +207,7 @@ export function assignmentRoutes(context: AppContext): void {
 		const account = accountOf(request);
 		await reachAssignment(manager, account, params.id, "class");
 		if (!(await removeAssignment(manager, params.id))) throw new Refusal("handed-in");
-		await note(manager, { who: account.id, what: "took assignment back", subject: params.id });
+		await recordAudit(manager, { who: account.id, what: "took assignment back", subject: params.id });
 	});
 	serve(context, ROUTES.setOwnDates, async ({ request, params, body }) => {
 		const account = accountOf(request);
@@ -221,7 +221,7 @@ export function assignmentRoutes(context: AppContext): void {
 		refuseOrder({ opensAt: record.opensAt, dueAt: dueAt ?? record.dueAt, closesAt: closesAt ?? record.closesAt });
 		await dataSource.transaction(async (tx) => {
 			await setOwnDates(tx, params.id, { studentId: params.student, dueAt, closesAt, excused: body.excused });
-			await note(tx, {
+			await recordAudit(tx, {
 				who: account.id,
 				what: "set own dates",
 				subject: params.student,
@@ -241,7 +241,7 @@ export function assignmentRoutes(context: AppContext): void {
 				`Here the ${record.counts} try counts. Change the assignment to let yourself choose.`,
 			);
 		if (!(await chooseTry(manager, params.id, params.student, body.handInId))) throw new Refusal("not-found");
-		await note(manager, {
+		await recordAudit(manager, {
 			who: account.id,
 			what: "chose try",
 			subject: params.student,
@@ -256,8 +256,8 @@ export function assignmentRoutes(context: AppContext): void {
 		return dataSource.transaction(async (tx) => {
 			const released = await releaseTo(tx, record, body.students, account.id);
 			for (const subject of released)
-				await note(tx, { who: account.id, what: "released", subject, field: "assignment", new: record.id });
-			if (released.length > 0) await happened(tx, record.id, "released", { students: released.length });
+				await recordAudit(tx, { who: account.id, what: "released", subject, field: "assignment", new: record.id });
+			if (released.length > 0) await publishEvent(tx, record.id, "released", { students: released.length });
 			return { released: released.length };
 		});
 	});
@@ -279,7 +279,7 @@ export function assignmentRoutes(context: AppContext): void {
 	serve(context, ROUTES.listDrawings, async ({ request, params, query }) => {
 		await reachAssignment(manager, accountOf(request), params.id, "looking");
 		const item = itemOf(await itemsOf(manager, params.id), query.exercise);
-		return new Made({}, { drawings: await drawingsJson(manager, params.id, item.exerciseId, MOST_SHAPES_ON_WALL) });
+		return new RawJson({}, { drawings: await drawingsJson(manager, params.id, item.exerciseId, MAX_SHAPES_ON_WALL) });
 	});
 	serve(context, ROUTES.triesUntilMet, async ({ request, params, query }) => {
 		await reachAssignment(manager, accountOf(request), params.id, "looking");

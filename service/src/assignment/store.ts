@@ -1,7 +1,7 @@
 import type { AssignmentPage } from "@markpen/contract";
 import type { EntityManager } from "typeorm";
 import { pointsOf } from "../class/store.ts";
-import { all, changed, one } from "../database/data-source.ts";
+import { queryAll, queryOne, queryReturning } from "../database/data-source.ts";
 import { Refusal } from "../refusals.ts";
 import type { Showing } from "./shown.ts";
 
@@ -32,9 +32,11 @@ export const ASSIGNMENT = `a.id, a.class_id AS "classId", c.name AS "className",
 	a.show_feedback AS "showFeedback", a.show_model AS "showModel", a.show_model_as AS "showModelAs", a.hand_in_drafts AS "handInDrafts", a.weight::float AS weight, a.revision`;
 
 export function findAssignment(manager: EntityManager, id: string): Promise<AssignmentRecord | undefined> {
-	return one(manager, `SELECT ${ASSIGNMENT} FROM assignments a JOIN classes c ON c.id = a.class_id WHERE a.id = $1`, [
-		id,
-	]);
+	return queryOne(
+		manager,
+		`SELECT ${ASSIGNMENT} FROM assignments a JOIN classes c ON c.id = a.class_id WHERE a.id = $1`,
+		[id],
+	);
 }
 
 /** One exercise of an assignment, in the version that was set. */
@@ -48,7 +50,7 @@ export type Item = {
 };
 
 export function itemsOf(manager: EntityManager, assignmentId: string): Promise<Item[]> {
-	return all(
+	return queryAll(
 		manager,
 		`SELECT x.exercise_id AS "exerciseId", v.id AS "versionId", e.key, v.title, v.number, v.source FROM assignment_exercises x
 		 JOIN exercises e ON e.id = x.exercise_id JOIN exercise_versions v ON v.id = x.exercise_version_id WHERE x.assignment_id = $1 ORDER BY x.position`,
@@ -115,7 +117,7 @@ export async function updateAssignment(
 	revision: number,
 ): Promise<boolean> {
 	const sets = NAMES.map((n, i) => `${COLUMNS[n]} = $${i + 3}`).join(", ");
-	const rows = await changed(
+	const rows = await queryReturning(
 		manager,
 		`UPDATE assignments SET ${sets}, revision = revision + 1 WHERE id = $1 AND ($2 = -1 OR revision = $2) RETURNING id`,
 		[id, revision, ...NAMES.map((n) => rules[n])],
@@ -126,7 +128,7 @@ export async function updateAssignment(
 export async function removeAssignment(manager: EntityManager, id: string): Promise<boolean> {
 	return (
 		(
-			await changed(
+			await queryReturning(
 				manager,
 				"DELETE FROM assignments a WHERE a.id = $1 AND NOT EXISTS (SELECT 1 FROM hand_ins h WHERE h.assignment_id = a.id) RETURNING id",
 				[id],
@@ -138,7 +140,7 @@ export async function removeAssignment(manager: EntityManager, id: string): Prom
 export type OwnDates = { studentId: string; dueAt: Date | null; closesAt: Date | null; excused: boolean };
 
 export function ownDatesOf(manager: EntityManager, assignmentId: string): Promise<OwnDates[]> {
-	return all(
+	return queryAll(
 		manager,
 		`SELECT student_id AS "studentId", due_at AS "dueAt", closes_at AS "closesAt", excused FROM own_dates WHERE assignment_id = $1 ORDER BY student_id`,
 		[assignmentId],
@@ -186,7 +188,7 @@ export async function wallOf(
 	assignmentId: string,
 	exerciseId: string,
 ): Promise<AssignmentPage["handIns"]> {
-	const rows = await all<WallRow>(
+	const rows = await queryAll<WallRow>(
 		manager,
 		`SELECT n.hand_in_id AS id, n.student_id AS "studentId", s.name AS "studentName", n.try_number AS "tryNumber", n.handed_in_at AS "handedInAt", n.late, n.made_by AS "madeBy", r.state, r.ended,
 			n.earned, n.possible, n.open, n.adjusted, r.note, substring(h.source FROM '^\\s*--\\s*([^\\n\\r]{1,80})') AS "ownTitle", coalesce(n.verdicts, '{}') AS verdicts, coalesce(r.slips, '{}') AS slips, (l.at IS NOT NULL) AS released
@@ -212,7 +214,7 @@ export async function drawingsJson(
 	exerciseId: string,
 	most: number,
 ): Promise<string> {
-	const row = await one<{ drawings: string | null }>(
+	const row = await queryOne<{ drawings: string | null }>(
 		manager,
 		`SELECT '[' || string_agg(format('{"id":"%s","picture":%s}', n.hand_in_id, r.body -> 'picture'), ',') || ']' AS drawings FROM counting n JOIN reports r ON r.id = n.report_id
 		 WHERE n.assignment_id = $1 AND n.exercise_id = $2 AND jsonb_array_length(r.body #> '{picture,shapes}') <= $3`,
@@ -227,7 +229,7 @@ export function sharedSlips(
 	assignmentId: string,
 	exerciseId: string,
 ): Promise<AssignmentPage["slips"]> {
-	return all(
+	return queryAll(
 		manager,
 		`SELECT s ->> 'id' AS id, min(coalesce(s ->> 'teacher', s ->> 'sentence')) AS sentence, count(DISTINCT n.student_id)::int AS count
 		 FROM counting n JOIN reports r ON r.id = n.report_id CROSS JOIN LATERAL jsonb_array_elements(r.body -> 'slips') AS s
@@ -242,7 +244,7 @@ export async function countedOf(
 	record: AssignmentRecord,
 	exercises: number,
 ): Promise<AssignmentPage["counted"]> {
-	const rows = await all<{ id: string; name: string; done: number }>(
+	const rows = await queryAll<{ id: string; name: string; done: number }>(
 		manager,
 		`SELECT s.id, s.name, count(n.hand_in_id) FILTER (WHERE n.earned >= $2::numeric * n.possible AND n.possible > 0)::int AS done
 		 FROM class_students m JOIN accounts s ON s.id = m.account_id LEFT JOIN counting n ON n.student_id = s.id AND n.assignment_id = $1
@@ -253,7 +255,7 @@ export async function countedOf(
 }
 
 export async function uncheckedIn(manager: EntityManager, assignmentId: string): Promise<number> {
-	const row = await one<{ count: number }>(
+	const row = await queryOne<{ count: number }>(
 		manager,
 		"SELECT count(*)::int AS count FROM checks k JOIN hand_ins h ON h.id = k.hand_in_id WHERE h.assignment_id = $1 AND k.ended_at IS NULL",
 		[assignmentId],
@@ -267,7 +269,7 @@ export async function draftersOf(
 	assignmentId: string,
 	exerciseId: string,
 ): Promise<Set<string>> {
-	const rows = await all<{ id: string }>(
+	const rows = await queryAll<{ id: string }>(
 		manager,
 		"SELECT student_id AS id FROM drafts WHERE assignment_id = $1 AND exercise_id = $2 AND source ~ '\\S'",
 		[assignmentId, exerciseId],
@@ -282,7 +284,7 @@ export async function releaseTo(
 	students: readonly string[] | undefined,
 	by: string,
 ): Promise<string[]> {
-	const rows = await all<{ id: string }>(
+	const rows = await queryAll<{ id: string }>(
 		manager,
 		`INSERT INTO releases (assignment_id, student_id, by_id) SELECT $1, s.account_id, $2 FROM class_students s
 		 WHERE s.class_id = $3 AND ($4::uuid[] IS NULL OR s.account_id = ANY($4)) ON CONFLICT DO NOTHING RETURNING student_id AS id`,
@@ -297,7 +299,7 @@ export async function chooseTry(
 	studentId: string,
 	handInId: string,
 ): Promise<boolean> {
-	const rows = await all(
+	const rows = await queryAll(
 		manager,
 		`INSERT INTO chosen_tries (assignment_id, exercise_id, student_id, hand_in_id) SELECT assignment_id, exercise_id, student_id, id FROM hand_ins WHERE id = $3 AND assignment_id = $1 AND student_id = $2
 		 ON CONFLICT (assignment_id, exercise_id, student_id) DO UPDATE SET hand_in_id = $3 RETURNING hand_in_id`,
@@ -319,7 +321,7 @@ type DraftedRow = {
 
 /** What the students of a class are writing for an exercise, by their names. */
 export async function draftsIn(manager: EntityManager, assignmentId: string, exerciseId: string) {
-	const rows = await all<DraftedRow>(
+	const rows = await queryAll<DraftedRow>(
 		manager,
 		`SELECT s.id AS "studentId", s.name AS "studentName", d.source, d.saved_at AS "savedAt", d.runs, d.state, d.met,
 			coalesce((SELECT sum((h.value ->> 'given')::int) FROM jsonb_each(d.hinted) h), 0)::int AS hints
@@ -341,7 +343,7 @@ export function firstMet(
 	assignmentId: string,
 	exerciseId: string,
 ): Promise<{ criterion: string; try: number | null; students: number }[]> {
-	return all(
+	return queryAll(
 		manager,
 		`SELECT criterion, first AS try, count(*)::int AS students FROM (
 			SELECT h.student_id, u.criterion, min(h.try_number) FILTER (WHERE u.verdict = 'met') AS first

@@ -1,6 +1,6 @@
 import { sentenceOf } from "@markpen/core";
 import type { EntityManager } from "typeorm";
-import { all } from "../database/data-source.ts";
+import { queryAll } from "../database/data-source.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
 
 /** Hand-ins, runs and time after which a student who met no criterion more is stuck. */
@@ -48,7 +48,7 @@ export async function stuckIn(
 	classId: string,
 	assignmentId: string | undefined,
 ): Promise<Stuck[]> {
-	const rows = await all<Row>(
+	const rows = await queryAll<Row>(
 		manager,
 		`SELECT s.id AS "studentId", s.name, a.id AS "assignmentId", e.key AS exercise, v.source,
 			coalesce((SELECT array_agg((SELECT count(*)::int FROM unnest(g.verdicts) AS u(verdict) WHERE verdict = 'met') ORDER BY h.try_number) FROM hand_ins h JOIN standings g ON g.hand_in_id = h.id

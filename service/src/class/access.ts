@@ -1,6 +1,6 @@
 import type { Account } from "@markpen/contract";
 import type { EntityManager } from "typeorm";
-import { one } from "../database/data-source.ts";
+import { queryOne } from "../database/data-source.ts";
 import { Refusal } from "../refusals.ts";
 
 /** A class as far as reaching it goes. */
@@ -21,7 +21,7 @@ export async function reach(
 	classId: string,
 	how: "class" | "looking" | "upload",
 ): Promise<Reached> {
-	const row = await one<{ until: Date | null; closedAt: Date | null; zone: string }>(
+	const row = await queryOne<{ until: Date | null; closedAt: Date | null; zone: string }>(
 		manager,
 		`SELECT t.until, c.closed_at AS "closedAt", c.zone FROM class_teachers t JOIN classes c ON c.id = t.class_id
 		 WHERE t.class_id = $1 AND t.account_id = $2 AND (t.until IS NULL OR t.until > now())`,
@@ -40,9 +40,11 @@ export async function reachAssignment(
 	assignmentId: string,
 	how: "class" | "looking" | "upload",
 ): Promise<Reached> {
-	const row = await one<{ classId: string }>(manager, `SELECT class_id AS "classId" FROM assignments WHERE id = $1`, [
-		assignmentId,
-	]);
+	const row = await queryOne<{ classId: string }>(
+		manager,
+		`SELECT class_id AS "classId" FROM assignments WHERE id = $1`,
+		[assignmentId],
+	);
 	if (!row) throw new Refusal("not-found");
 	return reach(manager, account, row.classId, how);
 }
@@ -54,7 +56,7 @@ export async function reachHandIn(
 	handInId: string,
 	how: "class" | "looking",
 ): Promise<Reached & { assignmentId: string }> {
-	const row = await one<{ classId: string; assignmentId: string }>(
+	const row = await queryOne<{ classId: string; assignmentId: string }>(
 		manager,
 		`SELECT a.class_id AS "classId", a.id AS "assignmentId" FROM hand_ins h JOIN assignments a ON a.id = h.assignment_id WHERE h.id = $1`,
 		[handInId],

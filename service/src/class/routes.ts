@@ -2,12 +2,12 @@ import { type ClassPage, ROUTES } from "@markpen/contract";
 import { v7 } from "uuid";
 import { findTeacher } from "../account/store.ts";
 import type { AppContext } from "../app.ts";
-import { note } from "../audit.ts";
-import { isTaken } from "../database/data-source.ts";
+import { recordAudit } from "../audit.ts";
+import { isUniqueViolation } from "../database/data-source.ts";
 import { possibleOf, publishedExercise } from "../exercise/exercise.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
-import { Made, refuseChanged, serve, tag } from "../serve-route.ts";
+import { RawJson, refuseChanged, serve, tag } from "../serve-route.ts";
 import { isZone } from "../time.ts";
 import { reach } from "./access.ts";
 import { freshCode } from "./code.ts";
@@ -67,13 +67,13 @@ export function classRoutes(context: AppContext): void {
 				await dataSource.transaction((tx) => insertClass(tx, row));
 				break;
 			} catch (error) {
-				if (!isTaken(error)) throw error;
+				if (!isUniqueViolation(error)) throw error;
 				if (body.code !== undefined || left === 0)
 					throw new Refusal("taken", `Another class has the code ${row.code}. Choose another one.`);
 				row.code = freshCode(body.name);
 			}
 		}
-		await note(manager, { who: teacherId, what: "made class", subject: id });
+		await recordAudit(manager, { who: teacherId, what: "made class", subject: id });
 		return {
 			id,
 			name: row.name,
@@ -113,7 +113,7 @@ export function classRoutes(context: AppContext): void {
 			})),
 			excused,
 		};
-		return new Made(fields, { cells });
+		return new RawJson(fields, { cells });
 	});
 	serve(context, ROUTES.changeClass, async ({ request, reply, params, body, revision }) => {
 		refuseZone(body.zone);
@@ -131,7 +131,7 @@ export function classRoutes(context: AppContext): void {
 			closedAt,
 		};
 		if (!(await updateClass(manager, next, revision))) throw new Refusal("changed-since");
-		await note(manager, { who: account.id, what: "changed class", subject: params.id });
+		await recordAudit(manager, { who: account.id, what: "changed class", subject: params.id });
 		tag(reply, now.revision + 1);
 		const row = (await classesOf(manager, account.id, closedAt !== null)).find(
 			(c) => c.id === params.id,
@@ -140,7 +140,8 @@ export function classRoutes(context: AppContext): void {
 	});
 	serve(context, ROUTES.closeYear, async ({ request, body }) => {
 		const closed = await closeYear(manager, body.schoolYear);
-		for (const subject of closed) await note(manager, { who: accountOf(request).id, what: "closed class", subject });
+		for (const subject of closed)
+			await recordAudit(manager, { who: accountOf(request).id, what: "closed class", subject });
 		return { closed: closed.length };
 	});
 	serve(context, ROUTES.giveClass, async ({ request, params, body }) => {
@@ -153,7 +154,7 @@ export function classRoutes(context: AppContext): void {
 		await dataSource.transaction(async (tx) => {
 			await setTeacher(tx, params.id, params.teacher, until);
 			await refuseLast(tx, params.id);
-			await note(tx, {
+			await recordAudit(tx, {
 				who: account.id,
 				what: "gave class",
 				subject: params.id,
@@ -168,7 +169,7 @@ export function classRoutes(context: AppContext): void {
 		await dataSource.transaction(async (tx) => {
 			if (!(await removeTeacher(tx, params.id, params.teacher))) throw new Refusal("not-found");
 			await refuseLast(tx, params.id);
-			await note(tx, { who: account.id, what: "took class", subject: params.id });
+			await recordAudit(tx, { who: account.id, what: "took class", subject: params.id });
 		});
 	});
 }

@@ -1,6 +1,6 @@
 import type { Cell, ClassPage } from "@markpen/contract";
 import type { EntityManager } from "typeorm";
-import { all, changed, one } from "../database/data-source.ts";
+import { queryAll, queryOne, queryReturning } from "../database/data-source.ts";
 
 export type ClassSummary = {
 	id: string;
@@ -19,7 +19,7 @@ const SUMMARY = `c.id, c.name, c.school_year AS "schoolYear", c.code, t.until, c
 
 /** The classes that a teacher has or covers now. */
 export function classesOf(manager: EntityManager, teacherId: string, closed: boolean): Promise<ClassSummary[]> {
-	return all(
+	return queryAll(
 		manager,
 		`SELECT ${SUMMARY} FROM classes c JOIN class_teachers t ON t.class_id = c.id
 		 WHERE t.account_id = $1 AND (t.until IS NULL OR t.until > now()) AND (c.closed_at IS NOT NULL) = $2 ORDER BY c.name, c.id`,
@@ -39,7 +39,7 @@ export type ClassRecord = {
 };
 
 export function findClass(manager: EntityManager, classId: string): Promise<ClassRecord | undefined> {
-	return one(
+	return queryOne(
 		manager,
 		`SELECT id, name, school_year AS "schoolYear", code, zone, grade_scale AS "gradeScale", revision, closed_at AS "closedAt" FROM classes WHERE id = $1`,
 		[classId],
@@ -71,7 +71,7 @@ export async function updateClass(
 	of: Omit<ClassRecord, "code">,
 	revision: number,
 ): Promise<boolean> {
-	const rows = await changed(
+	const rows = await queryReturning(
 		manager,
 		`UPDATE classes SET name = $2, school_year = $3, zone = $4, grade_scale = $5, closed_at = $6, revision = revision + 1 WHERE id = $1 AND ($7 = -1 OR revision = $7) RETURNING id`,
 		[of.id, of.name, of.schoolYear, of.zone, JSON.stringify(of.gradeScale), of.closedAt, revision],
@@ -81,7 +81,7 @@ export async function updateClass(
 
 export async function closeYear(manager: EntityManager, schoolYear: string): Promise<string[]> {
 	return (
-		await changed<{ id: string }>(
+		await queryReturning<{ id: string }>(
 			manager,
 			"UPDATE classes SET closed_at = now(), revision = revision + 1 WHERE school_year = $1 AND closed_at IS NULL RETURNING id",
 			[schoolYear],
@@ -93,7 +93,7 @@ export function teachersOf(
 	manager: EntityManager,
 	classId: string,
 ): Promise<{ id: string; name: string; until: Date | null }[]> {
-	return all(
+	return queryAll(
 		manager,
 		"SELECT a.id, a.name, t.until FROM class_teachers t JOIN accounts a ON a.id = t.account_id WHERE t.class_id = $1 AND a.closed_at IS NULL ORDER BY a.name, a.id",
 		[classId],
@@ -115,7 +115,7 @@ export async function setTeacher(
 export async function removeTeacher(manager: EntityManager, classId: string, teacherId: string): Promise<boolean> {
 	return (
 		(
-			await changed(
+			await queryReturning(
 				manager,
 				"DELETE FROM class_teachers WHERE class_id = $1 AND account_id = $2 RETURNING account_id",
 				[classId, teacherId],
@@ -126,7 +126,7 @@ export async function removeTeacher(manager: EntityManager, classId: string, tea
 
 /** Students who are in a class now, by name. */
 export function studentsOf(manager: EntityManager, classId: string): Promise<ClassPage["students"]> {
-	return all(
+	return queryAll(
 		manager,
 		"SELECT a.id, a.name FROM class_students s JOIN accounts a ON a.id = s.account_id WHERE s.class_id = $1 AND s.left_at IS NULL ORDER BY a.name, a.id",
 		[classId],
@@ -148,7 +148,7 @@ export type ColumnRow = {
 
 /** What a class was set, exercise by exercise, in the order of its dates. */
 export function columnsOf(manager: EntityManager, classId: string): Promise<ColumnRow[]> {
-	return all(
+	return queryAll(
 		manager,
 		`SELECT a.id AS "assignmentId", x.exercise_id AS "exerciseId", e.key AS exercise, v.title, CASE WHEN a.collection_id IS NOT NULL THEN a.title END AS unit, a.due_at AS "dueAt", a.closes_at AS "closesAt", a.done_when::float AS "doneWhen", a.weight, v.source
 		 FROM assignments a JOIN assignment_exercises x ON x.assignment_id = a.id JOIN exercises e ON e.id = x.exercise_id JOIN exercise_versions v ON v.id = x.exercise_version_id
@@ -168,7 +168,7 @@ const CELL = `format('{"studentId":"%s","assignmentId":"%s","exercise":%s,"handI
  * database makes the text that is sent: of a year's class there are many hundreds.
  */
 export async function cellsJson(manager: EntityManager, classId: string): Promise<string> {
-	const row = await one<{ cells: string | null }>(
+	const row = await queryOne<{ cells: string | null }>(
 		manager,
 		`SELECT '[' || string_agg(${CELL}, ',') || ']' AS cells FROM counting n JOIN exercises e ON e.id = n.exercise_id LEFT JOIN reports r ON r.id = n.report_id
 		 WHERE n.assignment_id = ANY(ARRAY(SELECT id FROM assignments WHERE class_id = $1))`,
@@ -183,7 +183,7 @@ export async function cellsOf(manager: EntityManager, classId: string): Promise<
 }
 
 export function excusedOf(manager: EntityManager, classId: string): Promise<ClassPage["excused"]> {
-	return all(
+	return queryAll(
 		manager,
 		`SELECT o.student_id AS "studentId", o.assignment_id AS "assignmentId" FROM own_dates o JOIN assignments a ON a.id = o.assignment_id WHERE a.class_id = $1 AND o.excused`,
 		[classId],

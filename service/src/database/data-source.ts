@@ -39,18 +39,26 @@ export async function migrate(dataSource: DataSource, also: () => Promise<void>)
 }
 
 /** One row of a query, or undefined. */
-export async function one<T>(manager: EntityManager, sql: string, values: readonly unknown[]): Promise<T | undefined> {
+export async function queryOne<T>(
+	manager: EntityManager,
+	sql: string,
+	values: readonly unknown[],
+): Promise<T | undefined> {
 	const rows: T[] = await manager.query(sql, [...values]);
 	return rows[0];
 }
 
 /** The rows of a query. */
-export function all<T>(manager: EntityManager, sql: string, values: readonly unknown[] = []): Promise<T[]> {
+export function queryAll<T>(manager: EntityManager, sql: string, values: readonly unknown[] = []): Promise<T[]> {
 	return manager.query(sql, [...values]);
 }
 
 /** The rows that a change returns (UPDATE or DELETE … RETURNING). */
-export async function changed<T>(manager: EntityManager, sql: string, values: readonly unknown[] = []): Promise<T[]> {
+export async function queryReturning<T>(
+	manager: EntityManager,
+	sql: string,
+	values: readonly unknown[] = [],
+): Promise<T[]> {
 	const result: [T[], number] | T[] = await manager.query(sql, [...values]);
 	return Array.isArray(result[0]) ? result[0] : (result as T[]);
 }
@@ -61,12 +69,12 @@ function codeOf(error: unknown): string | undefined {
 }
 
 /** Whether an error of the database is that a value stands there already. */
-export function isTaken(error: unknown): boolean {
+export function isUniqueViolation(error: unknown): boolean {
 	return codeOf(error) === "23505";
 }
 
 /** What the database says where it refuses a value (SQLSTATE classes 22 and 23), in one sentence; undefined for any other error. */
-export function refusedValue(error: unknown): string | undefined {
+export function dataErrorMessage(error: unknown): string | undefined {
 	if (!/^2[23]/.test(codeOf(error) ?? "")) return undefined;
 	const { driverError = error } = error as { driverError?: unknown };
 	const { detail, message } = driverError as { detail?: string; message: string };

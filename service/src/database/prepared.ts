@@ -1,12 +1,12 @@
 import pg from "pg";
 
 /** Statements that one process keeps prepared; others, of which there are few, are planned each time. */
-const MOST = 500;
+const MAX_PREPARED = 500;
 
 const names = new Map<string, string>();
 
 function nameOf(text: string): string | undefined {
-	const name = names.get(text) ?? (names.size < MOST ? `s${names.size}` : undefined);
+	const name = names.get(text) ?? (names.size < MAX_PREPARED ? `s${names.size}` : undefined);
 	if (name !== undefined) names.set(text, name);
 	return name;
 }

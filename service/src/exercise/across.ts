@@ -1,5 +1,5 @@
 import type { EntityManager } from "typeorm";
-import { one } from "../database/data-source.ts";
+import { queryOne } from "../database/data-source.ts";
 
 interface Across {
 	classes: {
@@ -19,7 +19,7 @@ interface Across {
  * were deleted stay in the points without their names.
  */
 export async function across(manager: EntityManager, exerciseId: string, teacherId: string): Promise<Across> {
-	const row = await one<Across>(
+	const row = await queryOne<Across>(
 		manager,
 		`WITH seen AS (
 			SELECT n.*, a.class_id, r.body -> 'slips' AS slips FROM counting n

@@ -3,7 +3,7 @@ import { readExercise, sentenceOf } from "@markpen/core";
 import type { EntityManager } from "typeorm";
 import { v7 } from "uuid";
 import type { AppContext } from "../app.ts";
-import { note } from "../audit.ts";
+import { recordAudit } from "../audit.ts";
 import { beginJob } from "../jobs/job.ts";
 import { cursorAfter, pageOf } from "../page.ts";
 import { DRAWING_FILE_POLICY } from "../plugins/headers.ts";
@@ -78,7 +78,7 @@ export function exerciseRoutes(context: AppContext): void {
 		const { id: key, title } = exerciseToPublish(body.source);
 		return dataSource.transaction(async (tx) => {
 			const version = await storeVersion(tx, { key, title, source: body.source, publishedAt: new Date(), ownerId });
-			await note(tx, {
+			await recordAudit(tx, {
 				who: ownerId,
 				what: "published exercise",
 				subject: version.exerciseId,
@@ -130,7 +130,7 @@ export function exerciseRoutes(context: AppContext): void {
 			);
 		return dataSource.transaction(async (tx) => {
 			const version = await storeVersion(tx, { key, title, source: record.source, publishedAt: new Date(), ownerId });
-			await note(tx, {
+			await recordAudit(tx, {
 				who: ownerId,
 				what: "published exercise",
 				subject: params.id,
@@ -169,7 +169,7 @@ export function exerciseRoutes(context: AppContext): void {
 		const { id } = accountOf(request);
 		await owned(manager, params.id, id);
 		await setShared(manager, params.id, body.shared);
-		await note(manager, {
+		await recordAudit(manager, {
 			who: id,
 			what: "shared exercise",
 			subject: params.id,

@@ -1,6 +1,6 @@
 import type { EntityManager } from "typeorm";
 import { v7 } from "uuid";
-import { all, changed, one } from "../database/data-source.ts";
+import { queryAll, queryOne, queryReturning } from "../database/data-source.ts";
 import { ExerciseVersion, type ExerciseVersionRow } from "../database/entities.ts";
 import { Refusal } from "../refusals.ts";
 
@@ -47,7 +47,7 @@ export function exercisesFor(
 	limit: number,
 ): Promise<ExerciseSummary[]> {
 	const { by, after: isAfter } = SORTS[sort];
-	return all(
+	return queryAll(
 		manager,
 		`SELECT ${SUMMARY} ${FROM} WHERE ${SEEN} AND ($2::uuid IS NULL OR ${isAfter}) AND (NOT $4 OR e.owner_id = $1)
 		 AND ($5::text IS NULL OR strpos(lower(concat_ws(chr(10), v.title, e.key, o.name)), lower($5)) > 0) ORDER BY ${by} LIMIT $6`,
@@ -60,7 +60,7 @@ export function findExercise(
 	id: string,
 	teacherId: string,
 ): Promise<ExerciseRecord | undefined> {
-	return one(
+	return queryOne(
 		manager,
 		`SELECT ${SUMMARY}, coalesce(e.draft, v.source, '') AS source, e.revision ${FROM} WHERE ${SEEN} AND e.id = $2`,
 		[teacherId, id],
@@ -71,7 +71,7 @@ export function versionsOf(
 	manager: EntityManager,
 	exerciseId: string,
 ): Promise<{ id: string; number: number; title: string; publishedAt: Date }[]> {
-	return all(
+	return queryAll(
 		manager,
 		`SELECT id, number, title, published_at AS "publishedAt" FROM exercise_versions WHERE exercise_id = $1 ORDER BY number DESC`,
 		[exerciseId],
@@ -83,7 +83,7 @@ export function findVersion(
 	exerciseId: string,
 	number: number,
 ): Promise<{ id: string; source: string } | undefined> {
-	return one(manager, "SELECT id, source FROM exercise_versions WHERE exercise_id = $1 AND number = $2", [
+	return queryOne(manager, "SELECT id, source FROM exercise_versions WHERE exercise_id = $1 AND number = $2", [
 		exerciseId,
 		number,
 	]);
@@ -92,7 +92,7 @@ export function findVersion(
 export type TrialProgram = { name: string; source: string; expects: number | null };
 
 export async function trialProgramsOf(manager: EntityManager, exerciseId: string): Promise<TrialProgram[]> {
-	const rows = await all<{ name: string; source: string; expects: string | null }>(
+	const rows = await queryAll<{ name: string; source: string; expects: string | null }>(
 		manager,
 		"SELECT name, source, expects FROM trial_programs WHERE exercise_id = $1 ORDER BY position",
 		[exerciseId],
@@ -118,7 +118,7 @@ export async function insertDraft(
 	manager: EntityManager,
 	of: { id: string; key: string; source: string; ownerId: string },
 ): Promise<void> {
-	const rows = await all(
+	const rows = await queryAll(
 		manager,
 		"INSERT INTO exercises (id, key, owner_id, shared, draft, drafted_at) VALUES ($1, $2, $3, false, $4, now()) ON CONFLICT (key) DO NOTHING RETURNING id",
 		[of.id, of.key, of.ownerId, of.source],
@@ -133,7 +133,7 @@ export async function updateDraft(
 	source: string,
 	revision: number,
 ): Promise<number | undefined> {
-	const rows = await changed<{ revision: number }>(
+	const rows = await queryReturning<{ revision: number }>(
 		manager,
 		"UPDATE exercises SET draft = $2, drafted_at = now(), revision = revision + 1 WHERE id = $1 AND ($3 = -1 OR revision = $3) RETURNING revision",
 		[id, source, revision],
@@ -159,7 +159,7 @@ export async function storeVersion(
 		of.key,
 		of.ownerId,
 	]);
-	const exercise = await one<{ id: string; ownerId: string | null }>(
+	const exercise = await queryOne<{ id: string; ownerId: string | null }>(
 		manager,
 		`SELECT id, owner_id AS "ownerId" FROM exercises WHERE key = $1 FOR UPDATE`,
 		[of.key],
@@ -192,7 +192,7 @@ export function newestVersion(
 	key: string,
 	teacherId: string,
 ): Promise<{ id: string; exerciseId: string; number: number; title: string } | undefined> {
-	return one(
+	return queryOne(
 		manager,
 		`SELECT v.id, v.exercise_id AS "exerciseId", v.number, v.title FROM exercises e JOIN exercise_versions v ON v.exercise_id = e.id WHERE ${SEEN} AND e.key = $2 ORDER BY v.number DESC LIMIT 1`,
 		[teacherId, key],
@@ -204,7 +204,7 @@ const COLLECTION = `c.id, c.key, c.title, c.source, coalesce(c.owner_id = $1, fa
 const COLLECTION_SEEN = "(c.owner_id IS NULL OR c.owner_id = $1 OR c.shared)";
 
 export function collectionsFor(manager: EntityManager, teacherId: string): Promise<CollectionRow[]> {
-	return all(manager, `SELECT ${COLLECTION} FROM collections c WHERE ${COLLECTION_SEEN} ORDER BY c.title, c.id`, [
+	return queryAll(manager, `SELECT ${COLLECTION} FROM collections c WHERE ${COLLECTION_SEEN} ORDER BY c.title, c.id`, [
 		teacherId,
 	]);
 }
@@ -215,7 +215,7 @@ export function findCollection(
 	by: { id: string } | { key: string },
 ): Promise<CollectionRow | undefined> {
 	const [column, value] = "id" in by ? ["id", by.id] : ["key", by.key];
-	return one(manager, `SELECT ${COLLECTION} FROM collections c WHERE ${COLLECTION_SEEN} AND c.${column} = $2`, [
+	return queryOne(manager, `SELECT ${COLLECTION} FROM collections c WHERE ${COLLECTION_SEEN} AND c.${column} = $2`, [
 		teacherId,
 		value,
 	]);
@@ -225,7 +225,7 @@ export async function storeCollection(
 	manager: EntityManager,
 	of: { key: string; title: string; source: string; ownerId: string | null; shared: boolean },
 ): Promise<string> {
-	const rows = await all<{ id: string }>(
+	const rows = await queryAll<{ id: string }>(
 		manager,
 		`INSERT INTO collections (id, key, owner_id, title, source, shared) VALUES ($1, $2, $3, $4, $5, $6)
 		 ON CONFLICT (key) DO UPDATE SET title = $4, source = $5, shared = $6, revision = collections.revision + 1, changed_at = now()

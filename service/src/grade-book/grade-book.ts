@@ -1,7 +1,7 @@
 import type { GradeBook } from "@markpen/contract";
 import type { EntityManager } from "typeorm";
 import { type ClassRecord, cellsOf, columnsOf, findClass } from "../class/store.ts";
-import { all } from "../database/data-source.ts";
+import { queryAll } from "../database/data-source.ts";
 import { possibleOf, publishedExercise } from "../exercise/exercise.ts";
 import { rosterOf } from "../roster/store.ts";
 import { gradeOf, percentOf, type Weighed } from "./grade.ts";
@@ -13,7 +13,7 @@ export async function gradeBookOf(manager: EntityManager, classId: string, now =
 	const record = (await findClass(manager, classId)) as ClassRecord;
 	const columns = await columnsOf(manager, classId);
 	const cells = await cellsOf(manager, classId);
-	const own = await all<OwnRow>(
+	const own = await queryAll<OwnRow>(
 		manager,
 		`SELECT o.assignment_id AS "assignmentId", o.student_id AS "studentId", o.due_at AS "dueAt", o.excused FROM own_dates o JOIN assignments a ON a.id = o.assignment_id WHERE a.class_id = $1`,
 		[classId],

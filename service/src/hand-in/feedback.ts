@@ -1,6 +1,6 @@
 import type { EntityManager } from "typeorm";
-import { note } from "../audit.ts";
-import { changed, one } from "../database/data-source.ts";
+import { recordAudit } from "../audit.ts";
+import { queryOne, queryReturning } from "../database/data-source.ts";
 import { publishedExercise, scaleOf } from "../exercise/exercise.ts";
 import { settleHandIn } from "../jobs/settle.ts";
 import { Refusal } from "../refusals.ts";
@@ -72,7 +72,7 @@ export async function judgeCriterion(
 		throw new Refusal("points-wrong", `The scale's places are ${Object.keys(scale).join(", ")}.`);
 	if (of.points > criterion.points || !quarters(of.points))
 		throw new Refusal("points-wrong", `Points are quarters, from 0 to ${criterion.points}.`);
-	const before = await one<{ points: string }>(
+	const before = await queryOne<{ points: string }>(
 		manager,
 		"SELECT points FROM judgements WHERE hand_in_id = $1 AND criterion = $2",
 		[record.id, of.criterion],
@@ -81,7 +81,7 @@ export async function judgeCriterion(
 		"INSERT INTO judgements (hand_in_id, criterion, points, by_id) VALUES ($1, $2, $3, $4) ON CONFLICT (hand_in_id, criterion) DO UPDATE SET points = $3, by_id = $4, at = now()",
 		[record.id, of.criterion, of.points, of.by],
 	);
-	await note(manager, {
+	await recordAudit(manager, {
 		who: of.by,
 		what: "judged",
 		subject: record.id,
@@ -106,7 +106,7 @@ export async function adjustCriterion(
 		"INSERT INTO adjustments (hand_in_id, criterion, points, reason, by_id) VALUES ($1, $2, $3, $4, $5) ON CONFLICT (hand_in_id, criterion) DO UPDATE SET points = $3, reason = $4, by_id = $5, at = now()",
 		[record.id, of.criterion, of.points, of.reason, of.by],
 	);
-	await note(manager, {
+	await recordAudit(manager, {
 		who: of.by,
 		what: "adjusted",
 		subject: record.id,
@@ -122,13 +122,13 @@ export async function undoAdjustment(
 	record: HandInRecord,
 	of: { criterion: string; by: string },
 ): Promise<Standing> {
-	const gone = await changed<{ points: string }>(
+	const gone = await queryReturning<{ points: string }>(
 		manager,
 		"DELETE FROM adjustments WHERE hand_in_id = $1 AND criterion = $2 RETURNING points",
 		[record.id, of.criterion],
 	);
 	if (!gone[0]) throw new Refusal("not-found");
-	await note(manager, {
+	await recordAudit(manager, {
 		who: of.by,
 		what: "took adjustment back",
 		subject: record.id,

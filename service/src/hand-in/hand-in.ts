@@ -1,12 +1,12 @@
 import type PgBoss from "pg-boss";
 import type { DataSource, EntityManager } from "typeorm";
-import { one } from "../database/data-source.ts";
-import { gathered } from "../database/gathered.ts";
+import { batched } from "../database/batched.ts";
+import { queryOne } from "../database/data-source.ts";
 import { PRIORITY } from "../jobs/queue.ts";
 import { Refusal } from "../refusals.ts";
 import { type Answers, type HandInPlace, handInPlaces, type PlaceAsked } from "../work/store.ts";
 import { refuseSource } from "./source.ts";
-import { type Brought, type Taken, takeHandIn, takeHandIns, takenBy, takeTogether } from "./store.ts";
+import { type HandInTaken, type NewHandIn, takeHandIn, takeHandIns, takenBy, takeTogether } from "./store.ts";
 
 function refuseTime(place: HandInPlace, now: Date): void {
 	if (place.classClosed) throw new Refusal("closed");
@@ -27,9 +27,9 @@ export interface HandInCall extends PlaceAsked {
  * Hands programs in for students. A call repeated with the same key is the same hand-in; calls that come at once share the
  * database's.
  */
-export function handingIn({ manager }: DataSource, queue: PgBoss): (of: HandInCall) => Promise<Taken> {
-	const placeOf = gathered((asked: readonly PlaceAsked[]) => handInPlaces(manager, asked));
-	const take = gathered((brought: readonly Brought[]) => takeHandIns(manager, queue, brought, PRIORITY.waiting));
+export function handingIn({ manager }: DataSource, queue: PgBoss): (of: HandInCall) => Promise<HandInTaken> {
+	const placeOf = batched((asked: readonly PlaceAsked[]) => handInPlaces(manager, asked));
+	const take = batched((brought: readonly NewHandIn[]) => takeHandIns(manager, queue, brought, PRIORITY.waiting));
 	return async (of) => {
 		refuseSource(of.source);
 		const place = await placeOf(of);
@@ -75,9 +75,13 @@ export interface FileFor {
 }
 
 /** Hands students' files in for a teacher, late or not; the number of tries doesn't hold them back. */
-export async function handInFor(manager: EntityManager, queue: PgBoss, files: readonly FileFor[]): Promise<Taken[]> {
+export async function handInFor(
+	manager: EntityManager,
+	queue: PgBoss,
+	files: readonly FileFor[],
+): Promise<HandInTaken[]> {
 	const now = new Date();
-	const brought = files.map(({ place, studentId, source }): Brought => {
+	const brought = files.map(({ place, studentId, source }): NewHandIn => {
 		refuseSource(source);
 		return {
 			assignmentId: place.id,
@@ -104,7 +108,7 @@ export async function handInAtClosing(
 	of: { assignmentId: string; exerciseId: string; studentId: string; closesAt: Date },
 ): Promise<void> {
 	const { closesAt, ...place } = of;
-	const draft = await one<Pick<Brought, "source" | "answers" | "versionId">>(
+	const draft = await queryOne<Pick<NewHandIn, "source" | "answers" | "versionId">>(
 		dataSource.manager,
 		`SELECT d.source, d.answers, x.exercise_version_id AS "versionId" FROM drafts d JOIN assignment_exercises x ON x.assignment_id = d.assignment_id AND x.exercise_id = d.exercise_id
 		 WHERE d.assignment_id = $1 AND d.exercise_id = $2 AND d.student_id = $3`,
@@ -112,7 +116,7 @@ export async function handInAtClosing(
 	);
 	if (!draft) return;
 	try {
-		const brought: Brought = {
+		const brought: NewHandIn = {
 			...place,
 			...draft,
 			handedInAt: closesAt,

@@ -5,9 +5,9 @@ import { v7 } from "uuid";
 import type { AppContext } from "../app.ts";
 import { shownTo } from "../assignment/shown.ts";
 import { reachHandIn } from "../class/access.ts";
-import { all, changed, one } from "../database/data-source.ts";
+import { queryAll, queryOne, queryReturning } from "../database/data-source.ts";
 import { modelSvg, publishedExercise } from "../exercise/exercise.ts";
-import { happened } from "../plugins/events.ts";
+import { publishEvent } from "../plugins/events.ts";
 import { DRAWING_FILE_POLICY } from "../plugins/headers.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
@@ -187,24 +187,24 @@ export function handInRoutes(context: AppContext): void {
 			]);
 		const id = v7();
 		const words = filled(body.words, record);
-		const [row] = await all<{ at: Date }>(
+		const [row] = await queryAll<{ at: Date }>(
 			manager,
 			"INSERT INTO comments (id, hand_in_id, by_id, place, words) VALUES ($1, $2, $3, $4, $5) RETURNING at",
 			[id, record.id, account.id, JSON.stringify(place), words],
 		);
-		await happened(manager, record.assignmentId, "commented", { handInId: record.id });
+		await publishEvent(manager, record.assignmentId, "commented", { handInId: record.id });
 		return { id, by: account.name, place, words, at: (row?.at ?? new Date()).toISOString() };
 	});
 	serve(context, ROUTES.removeComment, async ({ request, params }) => {
 		await reachHandIn(manager, accountOf(request), params.id, "class");
-		const gone = await changed(manager, "DELETE FROM comments WHERE id = $1 AND hand_in_id = $2 RETURNING id", [
+		const gone = await queryReturning(manager, "DELETE FROM comments WHERE id = $1 AND hand_in_id = $2 RETURNING id", [
 			params.comment,
 			params.id,
 		]);
 		if (gone.length === 0) throw new Refusal("not-found");
 	});
 	serve(context, ROUTES.listKeptComments, async ({ request }) => ({
-		comments: await all<{ id: string; words: string; slip: string | null }>(
+		comments: await queryAll<{ id: string; words: string; slip: string | null }>(
 			manager,
 			"SELECT id, words, slip FROM kept_comments WHERE owner_id = $1 ORDER BY made_at, id",
 			[accountOf(request).id],
@@ -212,7 +212,7 @@ export function handInRoutes(context: AppContext): void {
 		fields: { ...FIELDS },
 	}));
 	serve(context, ROUTES.keepComment, async ({ request, body }) => {
-		const row = await one<{ id: string; words: string; slip: string | null }>(
+		const row = await queryOne<{ id: string; words: string; slip: string | null }>(
 			manager,
 			"INSERT INTO kept_comments (id, owner_id, words, slip) VALUES ($1, $2, $3, $4) RETURNING id, words, slip",
 			[v7(), accountOf(request).id, body.words, body.slip],
@@ -221,10 +221,11 @@ export function handInRoutes(context: AppContext): void {
 		return row;
 	});
 	serve(context, ROUTES.forgetComment, async ({ request, params }) => {
-		const gone = await changed(manager, "DELETE FROM kept_comments WHERE id = $1 AND owner_id = $2 RETURNING id", [
-			params.id,
-			accountOf(request).id,
-		]);
+		const gone = await queryReturning(
+			manager,
+			"DELETE FROM kept_comments WHERE id = $1 AND owner_id = $2 RETURNING id",
+			[params.id, accountOf(request).id],
+		);
 		if (gone.length === 0) throw new Refusal("not-found");
 	});
 }

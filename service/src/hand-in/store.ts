@@ -5,13 +5,13 @@ import type { EntityManager } from "typeorm";
 import { v7 } from "uuid";
 import type { Showing } from "../assignment/shown.ts";
 import { pointsOf } from "../class/store.ts";
-import { all, one } from "../database/data-source.ts";
+import { queryAll, queryOne } from "../database/data-source.ts";
 import { sendBeside } from "../jobs/queue.ts";
 import { Refusal } from "../refusals.ts";
 import type { Answers } from "../work/store.ts";
 
 /** A hand-in that is to be taken, with the version it is checked on. */
-export interface Brought {
+export interface NewHandIn {
 	readonly assignmentId: string;
 	readonly exerciseId: string;
 	readonly studentId: string;
@@ -29,14 +29,14 @@ export interface Brought {
 }
 
 /** A hand-in as it was taken. */
-export type Taken = { id: string; tryNumber: number; handedInAt: Date; late: boolean };
+export type HandInTaken = { id: string; tryNumber: number; handedInAt: Date; late: boolean };
 
 /** The columns of what is taken, and their types, in the order that the database's function takes them. */
 const TAKES = "uuid uuid uuid uuid uuid text jsonb timestamptz boolean text text integer uuid text text".split(" ");
 const COLUMNS = TAKES.map((_, n) => `c${n}`);
 const TAKE = `SELECT t.* FROM unnest(${TAKES.map((type, n) => `$${n + 1}::${type}[]`).join(", ")}) WITH ORDINALITY AS b(${COLUMNS.join(", ")}, place), LATERAL take_hand_in(${COLUMNS.map((c) => `b.${c}`).join(", ")}) t ORDER BY b.place`;
 
-const placeOf = (of: Brought) => `${of.studentId} ${of.assignmentId} ${of.exerciseId}`;
+const placeOf = (of: NewHandIn) => `${of.studentId} ${of.assignmentId} ${of.exerciseId}`;
 
 /**
  * Stores hand-ins, each under its student's next number and with its check, the event of it and the queue's job: all that
@@ -48,9 +48,9 @@ const placeOf = (of: Brought) => `${of.studentId} ${of.assignmentId} ${of.exerci
 async function takeAll(
 	manager: EntityManager,
 	queue: PgBoss,
-	brought: readonly Brought[],
+	brought: readonly NewHandIn[],
 	priority: number,
-): Promise<(Taken | Refusal)[]> {
+): Promise<(HandInTaken | Refusal)[]> {
 	const order = brought
 		.map((of, index) => ({ of, index, checkId: v7(), place: placeOf(of) }))
 		.sort((a, b) => (a.place < b.place ? -1 : a.place > b.place ? 1 : a.index - b.index));
@@ -74,13 +74,13 @@ async function takeAll(
 	const values = TAKES.map((_, n) => rows.map((row) => row[n]));
 	// The job of a call that was repeated, or refused, finds no check to do, and ends.
 	const jobs = order.map(({ checkId }) => ({ do: "check", checkId }) as const);
-	const taken = await sendBeside<{ [K in keyof Taken]: Taken[K] | null }>(queue, manager, jobs, priority, {
+	const taken = await sendBeside<{ [K in keyof HandInTaken]: HandInTaken[K] | null }>(queue, manager, jobs, priority, {
 		text: TAKE,
 		values,
 	});
-	const result: (Taken | Refusal)[] = [];
+	const result: (HandInTaken | Refusal)[] = [];
 	for (const [n, { index }] of order.entries())
-		result[index] = taken[n]?.id ? (taken[n] as Taken) : new Refusal("no-tries-left");
+		result[index] = taken[n]?.id ? (taken[n] as HandInTaken) : new Refusal("no-tries-left");
 	return result;
 }
 
@@ -92,9 +92,9 @@ async function takeAll(
 export async function takeTogether(
 	manager: EntityManager,
 	queue: PgBoss,
-	brought: readonly Brought[],
+	brought: readonly NewHandIn[],
 	priority: number,
-): Promise<Taken[]> {
+): Promise<HandInTaken[]> {
 	if (brought.length === 0) return [];
 	return (await takeAll(manager, queue, brought, priority)).map((taken) => {
 		if (taken instanceof Refusal) throw taken;
@@ -103,9 +103,14 @@ export async function takeTogether(
 }
 
 /** Takes one hand-in; the same otherwise. */
-export async function takeHandIn(manager: EntityManager, queue: PgBoss, of: Brought, priority: number): Promise<Taken> {
+export async function takeHandIn(
+	manager: EntityManager,
+	queue: PgBoss,
+	of: NewHandIn,
+	priority: number,
+): Promise<HandInTaken> {
 	const [taken] = await takeTogether(manager, queue, [of], priority);
-	return taken as Taken;
+	return taken as HandInTaken;
 }
 
 /**
@@ -116,9 +121,9 @@ export async function takeHandIn(manager: EntityManager, queue: PgBoss, of: Brou
 export async function takeHandIns(
 	manager: EntityManager,
 	queue: PgBoss,
-	brought: readonly Brought[],
+	brought: readonly NewHandIn[],
 	priority: number,
-): Promise<(Taken | Error)[]> {
+): Promise<(HandInTaken | Error)[]> {
 	try {
 		return await takeAll(manager, queue, brought, priority);
 	} catch (error) {
@@ -128,8 +133,8 @@ export async function takeHandIns(
 }
 
 /** The hand-in that a call with this key made. */
-export function takenBy(manager: EntityManager, studentId: string, key: string): Promise<Taken | undefined> {
-	return one(
+export function takenBy(manager: EntityManager, studentId: string, key: string): Promise<HandInTaken | undefined> {
+	return queryOne(
 		manager,
 		`SELECT id, try_number AS "tryNumber", handed_in_at AS "handedInAt", late FROM hand_ins WHERE student_id = $1 AND idempotency_key = $2`,
 		[studentId, key],
@@ -177,7 +182,7 @@ export async function drawingOf(
 	id: string,
 	account: { id: string; role: string },
 ): Promise<ReportBody["picture"] | undefined> {
-	const row = await one<{ picture: ReportBody["picture"] | null }>(
+	const row = await queryOne<{ picture: ReportBody["picture"] | null }>(
 		manager,
 		`SELECT r.body -> 'picture' AS picture FROM hand_ins h JOIN assignments a ON a.id = h.assignment_id LEFT JOIN standings g ON g.hand_in_id = h.id LEFT JOIN reports r ON r.id = g.report_id
 		 WHERE h.id = $1 AND ${mine(account)}`,
@@ -192,7 +197,7 @@ export function findHandIn(
 	id: string,
 	account: { id: string; role: string },
 ): Promise<HandInRecord | undefined> {
-	return one(
+	return queryOne(
 		manager,
 		`SELECT h.id, h.assignment_id AS "assignmentId", h.exercise_id AS "exerciseId", a.class_id AS "classId", c.name AS "className", v.title, e.key, v.source AS exercise, h.student_id AS "studentId",
 			s.name AS "studentName", h.try_number AS "tryNumber", h.handed_in_at AS "handedInAt", h.late, h.made_by AS "madeBy", p.at AS "pressedAt", h.source, h.answers, coalesce(o.closes_at, a.closes_at) AS "closesAt",
@@ -210,7 +215,7 @@ export function findHandIn(
 type TryRow = { id: string; tryNumber: number; earned: string | null; possible: string | null; counts: boolean };
 
 export async function triesOfStudent(manager: EntityManager, of: HandInRecord): Promise<HandInPage["tries"]> {
-	const rows = await all<TryRow>(
+	const rows = await queryAll<TryRow>(
 		manager,
 		`SELECT h.id, h.try_number AS "tryNumber", g.earned, g.possible, (n.hand_in_id = h.id) AS counts FROM hand_ins h LEFT JOIN standings g ON g.hand_in_id = h.id
 		 LEFT JOIN counting n ON n.assignment_id = h.assignment_id AND n.exercise_id = h.exercise_id AND n.student_id = $1
@@ -230,7 +235,7 @@ export async function neighbours(
 	manager: EntityManager,
 	of: HandInRecord,
 ): Promise<{ before: string | null; after: string | null }> {
-	const rows = await all<{ id: string; studentId: string }>(
+	const rows = await queryAll<{ id: string; studentId: string }>(
 		manager,
 		`SELECT n.hand_in_id AS id, n.student_id AS "studentId" FROM counting n JOIN accounts s ON s.id = n.student_id WHERE n.assignment_id = $1 AND n.exercise_id = $2 ORDER BY s.name, s.id`,
 		[of.assignmentId, of.exerciseId],
@@ -248,7 +253,7 @@ export async function decisionsOf(
 	table: "judgements" | "adjustments",
 ): Promise<Decision[]> {
 	const reason = table === "adjustments" ? "d.reason" : "NULL::text AS reason";
-	return all(
+	return queryAll(
 		manager,
 		`SELECT d.criterion, d.points::float AS points, ${reason}, a.name AS by, d.at FROM ${table} d JOIN accounts a ON a.id = d.by_id WHERE d.hand_in_id = $1`,
 		[handInId],
@@ -264,7 +269,7 @@ export type CommentRow = {
 };
 
 export function commentsOf(manager: EntityManager, handInId: string): Promise<CommentRow[]> {
-	return all(
+	return queryAll(
 		manager,
 		"SELECT c.id, a.name AS by, c.place, c.words, c.at FROM comments c JOIN accounts a ON a.id = c.by_id WHERE c.hand_in_id = $1 ORDER BY c.at, c.id",
 		[handInId],
@@ -273,5 +278,5 @@ export function commentsOf(manager: EntityManager, handInId: string): Promise<Co
 
 /** A hand-in's tape, packed, where it was small enough to keep. */
 export function tapeOfHandIn(manager: EntityManager, handInId: string): Promise<{ tape: Buffer } | undefined> {
-	return one(manager, "SELECT tape FROM tapes WHERE hand_in_id = $1", [handInId]);
+	return queryOne(manager, "SELECT tape FROM tapes WHERE hand_in_id = $1", [handInId]);
 }

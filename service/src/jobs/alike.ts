@@ -1,6 +1,6 @@
 import { exerciseText, type Threads } from "@markpen/threads";
 import type { DataSource, EntityManager } from "typeorm";
-import { all, one } from "../database/data-source.ts";
+import { queryAll, queryOne } from "../database/data-source.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
 import { endJob, findJob } from "./job.ts";
 
@@ -16,12 +16,12 @@ export async function findAlike(
 	const job = await findJob(dataSource.manager, jobId);
 	if (!job || job.endedAt) return dataSource.transaction(complete);
 	const { assignmentId, exerciseId } = job.about as { assignmentId: string; exerciseId: string };
-	const exercise = await one<{ source: string }>(
+	const exercise = await queryOne<{ source: string }>(
 		dataSource.manager,
 		"SELECT v.source FROM assignment_exercises x JOIN exercise_versions v ON v.id = x.exercise_version_id WHERE x.assignment_id = $1 AND x.exercise_id = $2",
 		[assignmentId, exerciseId],
 	);
-	const handIns = await all<{ id: string; source: string }>(
+	const handIns = await queryAll<{ id: string; source: string }>(
 		dataSource.manager,
 		"SELECT h.id, h.source FROM counting n JOIN hand_ins h ON h.id = n.hand_in_id WHERE n.assignment_id = $1 AND n.exercise_id = $2 ORDER BY h.id",
 		[assignmentId, exerciseId],

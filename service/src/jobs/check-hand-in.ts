@@ -2,12 +2,12 @@ import { CORE_VERSION, type Report, type Settled } from "@markpen/core";
 import { checkWithTape, type Threads } from "@markpen/threads";
 import type { DataSource, EntityManager } from "typeorm";
 import { v7 } from "uuid";
-import { all, one } from "../database/data-source.ts";
+import { queryAll, queryOne } from "../database/data-source.ts";
 import { Check } from "../database/entities.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
-import { happened } from "../plugins/events.ts";
-import { type BroughtIds, broughtFor } from "./brought.ts";
+import { publishEvent } from "../plugins/events.ts";
 import { settleHandIn } from "./settle.ts";
+import { type SubmissionIds, submissionFor } from "./submission.ts";
 
 interface Work {
 	handInId: string;
@@ -44,7 +44,7 @@ export async function requestCheck(
 /** Stores a report beside its check, and gives where the hand-in stands then. Done twice, it is stored once. */
 export async function storeReport(
 	manager: EntityManager,
-	of: { checkId: string; handInId: string; exerciseVersionId: string; report: Report; brought: BroughtIds },
+	of: { checkId: string; handInId: string; exerciseVersionId: string; report: Report; brought: SubmissionIds },
 ): Promise<Settled | undefined> {
 	const { report } = of;
 	await manager.query(
@@ -80,7 +80,7 @@ export async function checkHandIn(
 	checkId: string,
 	complete: (manager: EntityManager) => Promise<void>,
 ): Promise<void> {
-	const work = await one<Work>(
+	const work = await queryOne<Work>(
 		dataSource.manager,
 		`SELECT c.hand_in_id AS "handInId", c.exercise_version_id AS "exerciseVersionId", h.source, h.assignment_id AS "assignmentId", v.source AS exercise
 		 FROM checks c JOIN hand_ins h ON h.id = c.hand_in_id JOIN exercise_versions v ON v.id = c.exercise_version_id WHERE c.id = $1 AND c.ended_at IS NULL`,
@@ -88,11 +88,11 @@ export async function checkHandIn(
 	);
 	if (!work) return dataSource.transaction(complete);
 	const exercise = publishedExercise(work.exercise);
-	const { brought, ids } = await broughtFor(dataSource.manager, work.handInId, exercise);
+	const { brought, ids } = await submissionFor(dataSource.manager, work.handInId, exercise);
 	const { report, tape } = await checkWithTape(threads, work.source, exercise, { brought });
 	await dataSource.transaction(async (manager) => {
 		// A student who was deleted meanwhile has no hand-in any more.
-		const [there] = await all(manager, "SELECT 1 FROM hand_ins WHERE id = $1 FOR KEY SHARE", [work.handInId]);
+		const [there] = await queryAll(manager, "SELECT 1 FROM hand_ins WHERE id = $1 FOR KEY SHARE", [work.handInId]);
 		if (there) {
 			await storeReport(manager, {
 				checkId,
@@ -106,8 +106,8 @@ export async function checkHandIn(
 					"INSERT INTO tapes (hand_in_id, core_version, tape) VALUES ($1, $2, $3) ON CONFLICT (hand_in_id) DO UPDATE SET core_version = $2, tape = $3",
 					[work.handInId, CORE_VERSION, Buffer.from(tape)],
 				);
-			await happened(manager, work.handInId, "checked");
-			await happened(manager, work.assignmentId, "checked", { handInId: work.handInId });
+			await publishEvent(manager, work.handInId, "checked");
+			await publishEvent(manager, work.assignmentId, "checked", { handInId: work.handInId });
 		}
 		await complete(manager);
 	});

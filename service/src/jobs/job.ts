@@ -2,8 +2,8 @@ import type { Job } from "@markpen/contract";
 import type PgBoss from "pg-boss";
 import type { DataSource, EntityManager } from "typeorm";
 import { v7 } from "uuid";
-import { one } from "../database/data-source.ts";
-import { happened } from "../plugins/events.ts";
+import { queryOne } from "../database/data-source.ts";
+import { publishEvent } from "../plugins/events.ts";
 import { PRIORITY, type QueuedJob, sendWork } from "./queue.ts";
 
 export type JobRecord = {
@@ -21,7 +21,7 @@ export type JobRecord = {
 };
 
 export function findJob(manager: EntityManager, id: string): Promise<JobRecord | undefined> {
-	return one(
+	return queryOne(
 		manager,
 		`SELECT id, kind, by_id AS "byId", class_id AS "classId", about, state, done, total, result, made_at AS "madeAt", ended_at AS "endedAt" FROM jobs WHERE id = $1`,
 		[id],
@@ -60,14 +60,14 @@ export async function beginJob(
 
 /** Counts what is done of long work, and ends it when all is. */
 export async function stepJob(manager: EntityManager, id: string, done: number): Promise<void> {
-	const job = await one<{ done: number; total: number }>(
+	const job = await queryOne<{ done: number; total: number }>(
 		manager,
 		"WITH u AS (UPDATE jobs SET done = $2, state = 'running' WHERE id = $1 RETURNING done, total) SELECT * FROM u",
 		[id, done],
 	);
 	if (!job) return;
 	if (job.done >= job.total) await endJob(manager, id, {});
-	else await happened(manager, id, "progress", { done: job.done, total: job.total });
+	else await publishEvent(manager, id, "progress", { done: job.done, total: job.total });
 }
 
 export async function endJob(
@@ -80,5 +80,5 @@ export async function endJob(
 		"UPDATE jobs SET state = $3, done = total, result = $2, ended_at = now() WHERE id = $1 AND ended_at IS NULL",
 		[id, JSON.stringify(result), state],
 	);
-	await happened(manager, id, "done", { state });
+	await publishEvent(manager, id, "done", { state });
 }

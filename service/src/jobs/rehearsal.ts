@@ -2,14 +2,14 @@ import type { ReportBody } from "@markpen/contract";
 import { CORE_VERSION, type Report, settle } from "@markpen/core";
 import type PgBoss from "pg-boss";
 import type { EntityManager } from "typeorm";
-import { note } from "../audit.ts";
-import { all, changed, one } from "../database/data-source.ts";
+import { recordAudit } from "../audit.ts";
+import { queryAll, queryOne, queryReturning } from "../database/data-source.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
-import { happened } from "../plugins/events.ts";
-import { broughtFor } from "./brought.ts";
+import { publishEvent } from "../plugins/events.ts";
 import { requestCheck, storeReport } from "./check-hand-in.ts";
 import type { JobRecord } from "./job.ts";
 import { PRIORITY, sendWork } from "./queue.ts";
+import { submissionFor } from "./submission.ts";
 
 /** What a rehearsal is of. */
 export interface About {
@@ -35,7 +35,7 @@ interface Row {
 function rowsOf(manager: EntityManager, jobId: string): Promise<Row[]> {
 	const decided = (table: string) =>
 		`coalesce((SELECT jsonb_object_agg(criterion, points) FROM ${table} WHERE hand_in_id = h.id), '{}')`;
-	return all(
+	return queryAll(
 		manager,
 		`SELECT h.id AS "handInId", s.id AS "studentId", s.name AS "studentName", h.try_number AS "tryNumber", x.report, r.body AS before, g.earned, ${decided("judgements")} AS judgements, ${decided("adjustments")} AS adjustments
 		 FROM rehearsed x JOIN hand_ins h ON h.id = x.hand_in_id JOIN accounts s ON s.id = h.student_id LEFT JOIN standings g ON g.hand_in_id = h.id LEFT JOIN reports r ON r.id = g.report_id
@@ -94,7 +94,7 @@ function movedOf(row: Row, beyondFull: boolean): Moved | undefined {
 /** Whose points would move, by how much and why, and which adjustments need a decision. */
 export async function rehearsalOf(manager: EntityManager, job: JobRecord) {
 	const about = job.about as unknown as About;
-	const versions = await all<{ id: string; number: number; source: string; key: string }>(
+	const versions = await queryAll<{ id: string; number: number; source: string; key: string }>(
 		manager,
 		"SELECT v.id, v.number, v.source, e.key FROM exercise_versions v JOIN exercises e ON e.id = v.exercise_id WHERE v.id = ANY($1)",
 		[[about.fromVersionId, about.toVersionId]],
@@ -132,21 +132,21 @@ export async function carryOutRehearsal(
 		"UPDATE assignment_exercises SET exercise_version_id = $3 WHERE assignment_id = $1 AND exercise_id = $2",
 		[about.assignmentId, about.exerciseId, about.toVersionId],
 	);
-	const version = await one<{ source: string }>(manager, "SELECT source FROM exercise_versions WHERE id = $1", [
+	const version = await queryOne<{ source: string }>(manager, "SELECT source FROM exercise_versions WHERE id = $1", [
 		about.toVersionId,
 	]);
 	const exercise = publishedExercise(version?.source ?? "");
 	const rows = await rowsOf(manager, job.id);
 	let dropped = 0;
 	for (const { handInId, criterion } of of.drop) {
-		const gone = await changed<{ points: string }>(
+		const gone = await queryReturning<{ points: string }>(
 			manager,
 			"DELETE FROM adjustments WHERE hand_in_id = $1 AND criterion = $2 RETURNING points",
 			[handInId, criterion],
 		);
 		if (!gone[0]) continue;
 		dropped++;
-		await note(manager, {
+		await recordAudit(manager, {
 			who: of.by,
 			what: "dropped adjustment",
 			subject: handInId,
@@ -156,7 +156,7 @@ export async function carryOutRehearsal(
 	}
 	for (const { handInId, report, earned } of rows) {
 		const checkId = await requestCheck(manager, { handInId, exerciseVersionId: about.toVersionId });
-		const { ids } = await broughtFor(manager, handInId, exercise);
+		const { ids } = await submissionFor(manager, handInId, exercise);
 		const now = await storeReport(manager, {
 			checkId,
 			handInId,
@@ -165,7 +165,7 @@ export async function carryOutRehearsal(
 			brought: ids,
 		});
 		if (now && Number(earned) !== now.earned)
-			await note(manager, {
+			await recordAudit(manager, {
 				who: of.by,
 				what: "checked again",
 				subject: handInId,
@@ -175,7 +175,7 @@ export async function carryOutRehearsal(
 			});
 	}
 	// What was handed in since the rehearsal is checked on the new version too.
-	const since = await all<{ id: string }>(
+	const since = await queryAll<{ id: string }>(
 		manager,
 		`SELECT h.id FROM hand_ins h WHERE h.assignment_id = $1 AND h.exercise_id = $2
 		 AND NOT EXISTS (SELECT 1 FROM reports r WHERE r.hand_in_id = h.id AND r.exercise_version_id = $3 AND r.core_version = $4)`,
@@ -185,6 +185,6 @@ export async function carryOutRehearsal(
 		const checkId = await requestCheck(manager, { handInId: id, exerciseVersionId: about.toVersionId });
 		await sendWork(queue, manager, { do: "check", checkId }, PRIORITY.again);
 	}
-	await happened(manager, about.assignmentId, "checked", {});
+	await publishEvent(manager, about.assignmentId, "checked", {});
 	return { reports: rows.length, dropped };
 }

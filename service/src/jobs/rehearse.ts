@@ -1,9 +1,9 @@
 import { check, type Threads } from "@markpen/threads";
 import type { DataSource, EntityManager } from "typeorm";
-import { all, one } from "../database/data-source.ts";
+import { queryAll, queryOne } from "../database/data-source.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
-import { broughtFor } from "./brought.ts";
 import { findJob, stepJob } from "./job.ts";
+import { submissionFor } from "./submission.ts";
 
 /** Checks one hand-in for a rehearsal: what comes out is kept beside, and changes nothing. */
 export async function rehearse(
@@ -15,7 +15,7 @@ export async function rehearse(
 	const job = await findJob(dataSource.manager, of.jobId);
 	const work =
 		job &&
-		(await one<{ source: string; exercise: string }>(
+		(await queryOne<{ source: string; exercise: string }>(
 			dataSource.manager,
 			"SELECT h.source, v.source AS exercise FROM hand_ins h, exercise_versions v WHERE h.id = $1 AND v.id = $2",
 			[of.handInId, job.about.toVersionId],
@@ -24,7 +24,7 @@ export async function rehearse(
 	const report =
 		exercise &&
 		(await check(threads, work.source, exercise, {
-			brought: (await broughtFor(dataSource.manager, of.handInId, exercise)).brought,
+			brought: (await submissionFor(dataSource.manager, of.handInId, exercise)).brought,
 		}));
 	await dataSource.transaction(async (manager) => {
 		await manager.query("SELECT pg_advisory_xact_lock(hashtextextended($1, 2))", [of.jobId]);
@@ -33,7 +33,7 @@ export async function rehearse(
 				"INSERT INTO rehearsed (job_id, hand_in_id, report) SELECT $1, h.id, $3 FROM hand_ins h WHERE h.id = $2 ON CONFLICT DO NOTHING",
 				[of.jobId, of.handInId, JSON.stringify(report)],
 			);
-		const [row] = await all<{ count: number }>(
+		const [row] = await queryAll<{ count: number }>(
 			manager,
 			"SELECT count(*)::int AS count FROM rehearsed WHERE job_id = $1",
 			[of.jobId],

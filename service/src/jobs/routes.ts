@@ -2,9 +2,9 @@ import { ROUTES } from "@markpen/contract";
 import type { EntityManager } from "typeorm";
 import type { AppContext } from "../app.ts";
 import { itemOf, itemsOf } from "../assignment/store.ts";
-import { note } from "../audit.ts";
+import { recordAudit } from "../audit.ts";
 import { reach, reachAssignment } from "../class/access.ts";
-import { all, changed } from "../database/data-source.ts";
+import { queryAll, queryReturning } from "../database/data-source.ts";
 import { findVersion, versionsOf } from "../exercise/store.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
@@ -72,7 +72,7 @@ export function jobRoutes(context: AppContext): void {
 	});
 	serve(context, ROUTES.listAlike, async ({ request, params }) => {
 		await reachAssignment(manager, accountOf(request), params.id, "looking");
-		const rows = await all<PairRow>(
+		const rows = await queryAll<PairRow>(
 			manager,
 			`SELECT p.one_id AS "oneId", a.id AS "oneStudent", a.name AS "oneName", p.other_id AS "otherId", b.id AS "otherStudent", b.name AS "otherName",
 				p.likeness::float, p.drawing::float, p.source::float, p.dismissed_at IS NOT NULL AS dismissed, p.reason
@@ -95,13 +95,13 @@ export function jobRoutes(context: AppContext): void {
 	serve(context, ROUTES.dismissAlike, async ({ request, params, body }) => {
 		const account = accountOf(request);
 		await reachAssignment(manager, account, params.id, "class");
-		const rows = await changed(
+		const rows = await queryReturning(
 			manager,
 			`UPDATE alike_pairs SET dismissed_at = CASE WHEN $4 THEN now() END, dismissed_by = CASE WHEN $4 THEN $5::uuid END, reason = CASE WHEN $4 THEN $6 END WHERE assignment_id = $1 AND one_id = $2 AND other_id = $3 RETURNING one_id`,
 			[params.id, params.one, params.other, body.dismissed, account.id, body.reason],
 		);
 		if (rows.length === 0) throw new Refusal("not-found");
-		await note(manager, {
+		await recordAudit(manager, {
 			who: account.id,
 			what: body.dismissed ? "dismissed alike pair" : "took dismissal back",
 			subject: params.one,
@@ -116,7 +116,7 @@ export function jobRoutes(context: AppContext): void {
 		const number = body.version ?? (await versionsOf(manager, item.exerciseId))[0]?.number ?? item.number;
 		const version = await findVersion(manager, item.exerciseId, number);
 		if (!version) throw new Refusal("exercise-unknown", `The exercise has no version ${number}.`);
-		const handIns = await all<{ id: string }>(
+		const handIns = await queryAll<{ id: string }>(
 			manager,
 			"SELECT id FROM hand_ins WHERE assignment_id = $1 AND exercise_id = $2 ORDER BY id",
 			[params.id, item.exerciseId],
@@ -153,7 +153,7 @@ export function jobRoutes(context: AppContext): void {
 					"The rehearsal isn't over yet. Wait until it is, and look at what would move.",
 				);
 			if ("carriedOut" in job.about) throw new Refusal("not-this-way", "This rehearsal was carried out already.");
-			await note(tx, {
+			await recordAudit(tx, {
 				who: account.id,
 				what: "carried out rehearsal",
 				subject: job.about.assignmentId as string,

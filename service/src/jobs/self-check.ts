@@ -1,9 +1,9 @@
 import { check, type Threads } from "@markpen/threads";
 import type { DataSource, EntityManager } from "typeorm";
-import { one } from "../database/data-source.ts";
+import { queryOne } from "../database/data-source.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
-import { happened } from "../plugins/events.ts";
-import { earlierOf, wordsOf } from "./brought.ts";
+import { publishEvent } from "../plugins/events.ts";
+import { earlierOf, wordsOf } from "./submission.ts";
 
 interface Asked {
 	source: string;
@@ -22,7 +22,7 @@ export async function selfCheck(
 	complete: (manager: EntityManager) => Promise<void>,
 ): Promise<void> {
 	const { manager } = dataSource;
-	const asked = await one<Asked>(
+	const asked = await queryOne<Asked>(
 		manager,
 		`SELECT s.source, s.answers, v.source AS exercise, s.exercise_id AS "exerciseId", s.assignment_id AS "assignmentId", s.student_id AS "studentId" FROM self_checks s
 		 JOIN assignment_exercises x ON x.assignment_id = s.assignment_id AND x.exercise_id = s.exercise_id JOIN exercise_versions v ON v.id = x.exercise_version_id
@@ -31,7 +31,7 @@ export async function selfCheck(
 	);
 	if (!asked) return dataSource.transaction(complete);
 	const exercise = publishedExercise(asked.exercise);
-	const last = await one<{ source: string }>(
+	const last = await queryOne<{ source: string }>(
 		manager,
 		"SELECT source FROM hand_ins WHERE assignment_id = $1 AND exercise_id = $2 AND student_id = $3 ORDER BY try_number DESC LIMIT 1",
 		[asked.assignmentId, asked.exerciseId, asked.studentId],
@@ -47,7 +47,7 @@ export async function selfCheck(
 	});
 	await dataSource.transaction(async (tx) => {
 		await tx.query("UPDATE self_checks SET report = $2 WHERE id = $1", [id, JSON.stringify(report)]);
-		await happened(tx, id, "checked");
+		await publishEvent(tx, id, "checked");
 		await complete(tx);
 	});
 }

@@ -1,7 +1,7 @@
 import type { ReportBody } from "@markpen/contract";
 import { type Settled, settle } from "@markpen/core";
 import type { EntityManager } from "typeorm";
-import { all, one } from "../database/data-source.ts";
+import { queryAll, queryOne } from "../database/data-source.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
 
 /**
@@ -9,7 +9,7 @@ import { publishedExercise } from "../exercise/exercise.ts";
  * decided. Nothing is stored where there is no report yet.
  */
 export async function settleHandIn(manager: EntityManager, handInId: string): Promise<Settled | undefined> {
-	const report = await one<{ id: string; body: ReportBody; exercise: string }>(
+	const report = await queryOne<{ id: string; body: ReportBody; exercise: string }>(
 		manager,
 		`SELECT r.id, r.body, v.source AS exercise FROM reports r JOIN hand_ins h ON h.id = r.hand_in_id JOIN exercise_versions v ON v.id = r.exercise_version_id
 		 JOIN assignment_exercises x ON x.assignment_id = h.assignment_id AND x.exercise_id = h.exercise_id
@@ -18,7 +18,7 @@ export async function settleHandIn(manager: EntityManager, handInId: string): Pr
 	);
 	if (!report) return undefined;
 	const points = async (table: "judgements" | "adjustments") => {
-		const rows = await all<{ criterion: string; points: string }>(
+		const rows = await queryAll<{ criterion: string; points: string }>(
 			manager,
 			`SELECT criterion, points FROM ${table} WHERE hand_in_id = $1`,
 			[handInId],

@@ -3,7 +3,7 @@ import pg from "pg";
 import type PgBoss from "pg-boss";
 import type { Logger } from "pino";
 import type { DataSource, EntityManager } from "typeorm";
-import { told } from "../told.ts";
+import { loggableError } from "../loggable-error.ts";
 import { findAlike } from "./alike.ts";
 import { checkHandIn } from "./check-hand-in.ts";
 import { handInLeftDrafts } from "./closing.ts";
@@ -20,7 +20,7 @@ const CLEAR_MILLISECONDS = 600_000;
 /** How long stopping waits for what runs: a check is over by then, work on a whole class may not be. */
 const LONGEST_STOP = 7_000;
 /** Long work that fails as often as that is told to have failed. */
-const MOST_TRIES = 3;
+const MAX_ATTEMPTS = 3;
 
 /**
  * Takes as many jobs as threads are idle, most urgent first, woken by the database and by a slow poll besides. Nothing
@@ -114,7 +114,7 @@ export class Worker {
 				if (jobs.length > 0) this.again = true;
 			} while (this.again);
 		} catch (error) {
-			this.log.error({ error: told(error) }, "fetching jobs failed; the poll will try again");
+			this.log.error({ error: loggableError(error) }, "fetching jobs failed; the poll will try again");
 		} finally {
 			this.looking = false;
 		}
@@ -127,7 +127,7 @@ export class Worker {
 		const done = this.carryOut(job.data, complete)
 			.catch(async (error: unknown) => {
 				this.log.error(
-					{ error: told(error), job: job.id, does: job.data.do },
+					{ error: loggableError(error), job: job.id, does: job.data.do },
 					"a job failed and goes back to the queue",
 				);
 				await this.giveBack(job, complete).catch(() => undefined);
@@ -161,7 +161,7 @@ export class Worker {
 		complete: (manager: EntityManager) => Promise<void>,
 	): Promise<void> {
 		const { data } = job;
-		if ((data.do === "alike" || data.do === "trial") && job.retryCount >= MOST_TRIES)
+		if ((data.do === "alike" || data.do === "trial") && job.retryCount >= MAX_ATTEMPTS)
 			await this.dataSource.transaction(async (manager) => {
 				await endJob(manager, data.jobId, {}, "failed");
 				await complete(manager);
@@ -177,7 +177,7 @@ export class Worker {
 			await handInLeftDrafts(this.dataSource, this.queue);
 		} catch (error) {
 			this.log.error(
-				{ error: told(error) },
+				{ error: loggableError(error) },
 				"drafts of a closed assignment couldn't be handed in; the poll will try again",
 			);
 		} finally {
@@ -198,6 +198,6 @@ export class Worker {
 		for (const [table, at, age] of olds)
 			await this.dataSource
 				.query(`DELETE FROM ${table} WHERE ${at} < now() - interval '${age}'`)
-				.catch((error: unknown) => this.log.warn({ error: told(error) }, "clearing failed"));
+				.catch((error: unknown) => this.log.warn({ error: loggableError(error) }, "clearing failed"));
 	}
 }

@@ -2,8 +2,8 @@ import type { Problem } from "@markpen/contract";
 import type { FastifyReply, FastifyRequest } from "fastify";
 import plugin from "fastify-plugin";
 import { hasZodFastifySchemaValidationErrors } from "fastify-type-provider-zod";
+import { loggableError } from "../loggable-error.ts";
 import { Refusal } from "../refusals.ts";
-import { told } from "../told.ts";
 
 function problemOf({ code, title, status, message, errors }: Refusal): Problem {
 	return { type: `/problems/${code}`, title, status, detail: message, ...(errors && { errors: [...errors] }) };
@@ -31,7 +31,7 @@ function asRefusal(error: unknown): Refusal {
 /** Answers with a problem document. */
 export function answerError(error: unknown, request: FastifyRequest, reply: FastifyReply): void {
 	const refusal = asRefusal(error);
-	if (refusal.status >= 500) request.log.error({ error: told(error) }, "a request went wrong");
+	if (refusal.status >= 500) request.log.error({ error: loggableError(error) }, "a request went wrong");
 	if (refusal.wait !== undefined) reply.header("retry-after", String(refusal.wait));
 	reply
 		.status(refusal.status)

@@ -2,7 +2,7 @@ import type { FastifyReply, FastifyRequest } from "fastify";
 import pg from "pg";
 import type { Logger } from "pino";
 import type { DataSource, EntityManager } from "typeorm";
-import { all } from "../database/data-source.ts";
+import { queryAll } from "../database/data-source.ts";
 
 /** Told of on this channel, with its subject, when something has happened. */
 const CHANNEL = "markpen_progress";
@@ -10,10 +10,10 @@ const CHANNEL = "markpen_progress";
 const BEAT_MILLISECONDS = 20_000;
 const AGAIN_MILLISECONDS = 1_000;
 /** Events that one look reads at the most. */
-const MOST = 500;
+const MAX_EVENTS = 500;
 
 /** Notes that something happened to a subject (a hand-in, an assignment, a job), and wakes who waits for it. */
-export async function happened(
+export async function publishEvent(
 	manager: EntityManager,
 	subject: string,
 	kind: string,
@@ -114,7 +114,7 @@ export class Events {
 			if (Number.isNaN(from)) {
 				const [row] =
 					of.since === "now"
-						? await all<{ id: string }>(
+						? await queryAll<{ id: string }>(
 								this.dataSource.manager,
 								"SELECT coalesce(max(id), 0) AS id FROM progress WHERE subject = $1",
 								[of.subject],
@@ -122,9 +122,9 @@ export class Events {
 						: [];
 				from = Number(row?.id ?? 0);
 			}
-			const rows = await all<EventRow>(
+			const rows = await queryAll<EventRow>(
 				this.dataSource.manager,
-				`SELECT id, kind, data FROM progress WHERE subject = $1 AND id > $2 ORDER BY id LIMIT ${MOST}`,
+				`SELECT id, kind, data FROM progress WHERE subject = $1 AND id > $2 ORDER BY id LIMIT ${MAX_EVENTS}`,
 				[of.subject, from],
 			);
 			for (const { id, kind, data } of rows) {
@@ -132,7 +132,7 @@ export class Events {
 				raw.write(`id: ${id}\nevent: ${kind}\ndata: ${JSON.stringify(data)}\n\n`);
 				if (of.last.includes(kind)) return end();
 			}
-			if (rows.length === MOST) again = true;
+			if (rows.length === MAX_EVENTS) again = true;
 		};
 		const wake = () => {
 			again = true;

@@ -1,7 +1,7 @@
 import plugin from "fastify-plugin";
 import { Counter, collectDefaultMetrics, Gauge, Histogram, Registry } from "prom-client";
 import type { DataSource } from "typeorm";
-import { all } from "../database/data-source.ts";
+import { queryAll } from "../database/data-source.ts";
 import { QUEUE } from "../jobs/queue.ts";
 
 /** Prometheus text on how the service does, and the time of each reply as W3C's Server-Timing. */
@@ -28,7 +28,7 @@ export const metrics = plugin(async (app, { dataSource }: { dataSource: DataSour
 		registers: [registry],
 		async collect() {
 			this.reset();
-			const rows = await all<{ state: string; count: number }>(
+			const rows = await queryAll<{ state: string; count: number }>(
 				dataSource.manager,
 				"SELECT state, count(*)::int AS count FROM queue.job WHERE name = $1 GROUP BY state",
 				[QUEUE],

@@ -4,7 +4,7 @@ import { v7 } from "uuid";
 import { insertTeacher } from "../account/store.ts";
 import { freshCode } from "../class/code.ts";
 import { insertClass, setTeacher } from "../class/store.ts";
-import { all, one } from "../database/data-source.ts";
+import { queryAll, queryOne } from "../database/data-source.ts";
 import { Refusal } from "../refusals.ts";
 import { freshPassphrase, hashPassphrase } from "../session/session.ts";
 import { unzip } from "../zip.ts";
@@ -105,9 +105,11 @@ async function classPlans(
 			});
 			continue;
 		}
-		const known = await one<{ id: string }>(manager, "SELECT id FROM classes WHERE sourced_id = $1 OR id::text = $1", [
-			line.sourcedId,
-		]);
+		const known = await queryOne<{ id: string }>(
+			manager,
+			"SELECT id FROM classes WHERE sourced_id = $1 OR id::text = $1",
+			[line.sourcedId],
+		);
 		const of = (role: string) =>
 			enrollments
 				.filter((e) => e.classSourcedId === line.sourcedId && e.role === role)
@@ -210,13 +212,14 @@ export async function importOneRoster(
 async function freeCode(manager: EntityManager, name: string): Promise<string> {
 	for (;;) {
 		const code = freshCode(name);
-		if ((await all(manager, "SELECT 1 FROM classes WHERE lower(code) = lower($1)", [code])).length === 0) return code;
+		if ((await queryAll(manager, "SELECT 1 FROM classes WHERE lower(code) = lower($1)", [code])).length === 0)
+			return code;
 	}
 }
 
 /** The account of a teacher: by its sourcedId, by its sign-in name, or a new one. */
 async function teacherOf(manager: EntityManager, user: Line, made: NewTeacher[]): Promise<string> {
-	const known = await one<{ id: string }>(
+	const known = await queryOne<{ id: string }>(
 		manager,
 		"SELECT id FROM accounts WHERE role = 'teacher' AND closed_at IS NULL AND (sourced_id = $1 OR id::text = $1 OR lower(sign_in_name) = lower($2)) ORDER BY (sourced_id = $1 OR id::text = $1) DESC NULLS LAST LIMIT 1",
 		[user.sourcedId, user.username],

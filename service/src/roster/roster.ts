@@ -24,7 +24,7 @@ export interface Planned extends ImportRow {
 }
 
 /** The most students that one import brings. */
-const MOST_ROWS = 1_000;
+const MAX_ROWS = 1_000;
 const LONGEST_NAME = 120;
 // biome-ignore lint/suspicious/noControlCharactersInRegex: what names may not hold.
 const NO_NAME = /[\u0000-\u001f\u007f\u2028\u2029]/;
@@ -49,10 +49,10 @@ export async function planRoster(
 	const taken = new Set(roster.map((s) => lower(s.signInName)));
 	const seen = new Set<string>();
 	const planned: Planned[] = [];
-	for (const line of lines.slice(0, MOST_ROWS))
+	for (const line of lines.slice(0, MAX_ROWS))
 		planned.push(await planLine(manager, line, { roster, taken, seen, teacher }));
-	for (const line of lines.slice(MOST_ROWS))
-		planned.push(wrong(line, `one file brings ${MOST_ROWS} students at the most; put the rest into another`));
+	for (const line of lines.slice(MAX_ROWS))
+		planned.push(wrong(line, `one file brings ${MAX_ROWS} students at the most; put the rest into another`));
 	return planned;
 }
 

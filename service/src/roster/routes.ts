@@ -1,8 +1,8 @@
 import { type ImportRow, ROUTES } from "@markpen/contract";
 import type { AppContext } from "../app.ts";
-import { note } from "../audit.ts";
+import { recordAudit } from "../audit.ts";
 import { reach } from "../class/access.ts";
-import { isTaken } from "../database/data-source.ts";
+import { isUniqueViolation } from "../database/data-source.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
 import { serve } from "../serve-route.ts";
@@ -49,7 +49,7 @@ export function rosterRoutes(context: AppContext): void {
 			await tx.query("SELECT pg_advisory_xact_lock(hashtextextended($1, 1))", [params.id]);
 			const planned = await planRoster(tx, params.id, lines, account);
 			const cards = await carryOutRoster(tx, params.id, planned);
-			await note(tx, {
+			await recordAudit(tx, {
 				who: account.id,
 				what: "imported roster",
 				subject: params.id,
@@ -68,7 +68,13 @@ export function rosterRoutes(context: AppContext): void {
 				const student = await studentOfTeacher(tx, body.studentId, account.id);
 				if (!student || (!student.mine && !account.administrator)) throw new Refusal("not-found");
 				await join(tx, params.id, student.id, await nameFor(tx, params.id, student.id, student.name));
-				await note(tx, { who: account.id, what: "joined class", subject: student.id, field: "class", new: params.id });
+				await recordAudit(tx, {
+					who: account.id,
+					what: "joined class",
+					subject: student.id,
+					field: "class",
+					new: params.id,
+				});
 				return { studentId: student.id, card: null };
 			}
 			const [planned] = await planRoster(
@@ -93,7 +99,7 @@ export function rosterRoutes(context: AppContext): void {
 				);
 			const [card] = await carryOutRoster(tx, params.id, [planned]);
 			if (!card) throw new Error("a new student has a card");
-			await note(tx, {
+			await recordAudit(tx, {
 				who: account.id,
 				what: "joined class",
 				subject: card.studentId,
@@ -113,7 +119,7 @@ export function rosterRoutes(context: AppContext): void {
 				if (body.signInName !== undefined) await setSignInName(tx, params.id, student.id, body.signInName);
 			});
 		} catch (error) {
-			throw isTaken(error)
+			throw isUniqueViolation(error)
 				? new Refusal("taken", `Another student in the class signs in as ${body.signInName}.`)
 				: error;
 		}
@@ -128,7 +134,7 @@ export function rosterRoutes(context: AppContext): void {
 			if (!student || student.leftAt || params.id === body.to) throw new Refusal("not-found");
 			await leave(tx, params.id, student.id);
 			await join(tx, body.to, student.id, await nameFor(tx, body.to, student.id, student.name));
-			await note(tx, {
+			await recordAudit(tx, {
 				who: account.id,
 				what: "moved student",
 				subject: student.id,
@@ -143,7 +149,7 @@ export function rosterRoutes(context: AppContext): void {
 		const account = accountOf(request);
 		await reach(manager, account, params.id, "class");
 		if (!(await leave(manager, params.id, params.student))) throw new Refusal("not-found");
-		await note(manager, {
+		await recordAudit(manager, {
 			who: account.id,
 			what: "left class",
 			subject: params.student,
@@ -160,7 +166,7 @@ export function rosterRoutes(context: AppContext): void {
 			const students = there.filter((s) => asked.includes(s.id));
 			if (students.length < new Set(asked).size) throw new Refusal("not-found");
 			const cards = await newCards(tx, params.id, students);
-			for (const { id } of students) await note(tx, { who: account.id, what: "new card", subject: id });
+			for (const { id } of students) await recordAudit(tx, { who: account.id, what: "new card", subject: id });
 			return { cards };
 		});
 	});
@@ -173,7 +179,12 @@ export function rosterRoutes(context: AppContext): void {
 		return dataSource.transaction(async (tx) => {
 			await tx.query("SELECT pg_advisory_xact_lock(4207331002)");
 			const result = await importOneRoster(tx, body, account);
-			await note(tx, { who: account.id, what: "imported OneRoster", field: "classes", new: result.classes.length });
+			await recordAudit(tx, {
+				who: account.id,
+				what: "imported OneRoster",
+				field: "classes",
+				new: result.classes.length,
+			});
 			return result;
 		});
 	});

@@ -1,5 +1,5 @@
 import type { EntityManager } from "typeorm";
-import { all, changed, one } from "../database/data-source.ts";
+import { queryAll, queryOne, queryReturning } from "../database/data-source.ts";
 
 export type StudentRow = {
 	id: string;
@@ -14,7 +14,7 @@ const STUDENT = `a.id, a.name, s.sign_in_name AS "signInName", s.joined_at AS "j
 
 /** Everybody who is or was in a class, by name. */
 export function rosterOf(manager: EntityManager, classId: string): Promise<StudentRow[]> {
-	return all(
+	return queryAll(
 		manager,
 		`SELECT ${STUDENT} FROM class_students s JOIN accounts a ON a.id = s.account_id WHERE s.class_id = $1 ORDER BY a.name, a.id`,
 		[classId],
@@ -22,7 +22,7 @@ export function rosterOf(manager: EntityManager, classId: string): Promise<Stude
 }
 
 export function studentIn(manager: EntityManager, classId: string, studentId: string): Promise<StudentRow | undefined> {
-	return one(
+	return queryOne(
 		manager,
 		`SELECT ${STUDENT} FROM class_students s JOIN accounts a ON a.id = s.account_id WHERE s.class_id = $1 AND a.id = $2`,
 		[classId, studentId],
@@ -35,7 +35,7 @@ export function studentBySourcedId(
 	sourcedId: string,
 	teacherId: string,
 ): Promise<{ id: string; name: string; mine: boolean } | undefined> {
-	return one(
+	return queryOne(
 		manager,
 		`SELECT a.id, a.name, ${MINE} AS mine FROM accounts a WHERE (a.sourced_id = $1 OR a.id::text = $1) AND a.role = 'student' AND a.closed_at IS NULL`,
 		[sourcedId, teacherId],
@@ -50,7 +50,7 @@ export function studentOfTeacher(
 	studentId: string,
 	teacherId: string,
 ): Promise<{ id: string; name: string; mine: boolean } | undefined> {
-	return one(
+	return queryOne(
 		manager,
 		`SELECT a.id, a.name, ${MINE} AS mine FROM accounts a WHERE a.id = $1 AND a.role = 'student' AND a.closed_at IS NULL`,
 		[studentId, teacherId],
@@ -84,7 +84,7 @@ export async function join(
 export async function leave(manager: EntityManager, classId: string, studentId: string): Promise<boolean> {
 	return (
 		(
-			await changed(
+			await queryReturning(
 				manager,
 				"UPDATE class_students SET left_at = now() WHERE class_id = $1 AND account_id = $2 AND left_at IS NULL RETURNING account_id",
 				[classId, studentId],

@@ -1,7 +1,7 @@
 import { ROUTES } from "@markpen/contract";
 import type { AppContext } from "../app.ts";
-import { note } from "../audit.ts";
-import { one } from "../database/data-source.ts";
+import { recordAudit } from "../audit.ts";
+import { queryOne } from "../database/data-source.ts";
 import { accountOf, COOKIE } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
 import { serve } from "../serve-route.ts";
@@ -60,16 +60,18 @@ export function sessionRoutes(context: AppContext): void {
 	});
 	serve(context, ROUTES.changePassphrase, async ({ request, body }) => {
 		const { id } = accountOf(request);
-		const row = await one<{ hash: string }>(manager, "SELECT passphrase_hash AS hash FROM accounts WHERE id = $1", [
-			id,
-		]);
+		const row = await queryOne<{ hash: string }>(
+			manager,
+			"SELECT passphrase_hash AS hash FROM accounts WHERE id = $1",
+			[id],
+		);
 		if (!row || !(await isPassphrase(row.hash, body.now)))
 			throw new Refusal("wrong-passphrase", "This isn't your passphrase of now. Nothing was changed.");
 		const hash = await hashPassphrase(body.next);
 		await dataSource.transaction(async (tx) => {
 			await setPassphrase(tx, id, hash, false);
 			await endAll(tx, id, request.cookies[COOKIE], true);
-			await note(tx, { who: id, what: "changed passphrase", subject: id });
+			await recordAudit(tx, { who: id, what: "changed passphrase", subject: id });
 		});
 	});
 	serve(context, ROUTES.makeToken, async ({ request, body }) => {
@@ -81,7 +83,13 @@ export function sessionRoutes(context: AppContext): void {
 			scope: body.scope,
 			days: body.days,
 		});
-		await note(manager, { who: account.id, what: "made token", subject: row.id, field: "scope", new: body.scope });
+		await recordAudit(manager, {
+			who: account.id,
+			what: "made token",
+			subject: row.id,
+			field: "scope",
+			new: body.scope,
+		});
 		return { ...tokenData(row), token, account: accountData(account) };
 	});
 	serve(context, ROUTES.listTokens, async ({ request }) => ({
@@ -90,6 +98,6 @@ export function sessionRoutes(context: AppContext): void {
 	serve(context, ROUTES.revokeToken, async ({ request, params }) => {
 		const { id } = accountOf(request);
 		if (!(await revoke(manager, params.id, id))) throw new Refusal("not-found");
-		await note(manager, { who: id, what: "revoked token", subject: params.id });
+		await recordAudit(manager, { who: id, what: "revoked token", subject: params.id });
 	});
 }

@@ -1,7 +1,7 @@
 import { createHash, randomInt } from "node:crypto";
 import { hash, verify } from "@node-rs/argon2";
 import type { EntityManager } from "typeorm";
-import { note } from "../audit.ts";
+import { recordAudit } from "../audit.ts";
 import { Refusal } from "../refusals.ts";
 import { failuresOf, findAccount, loosely, noteFailure, type SignInAccount } from "./store.ts";
 
@@ -48,7 +48,7 @@ const hidden = (subject: string) => createHash("sha256").update(subject).digest(
 
 /** Minutes in which wrong sign-ins are counted, and how many of them one account, one class and one address may have. */
 const MINUTES = 10;
-const MOST = { account: 10, class: 150, address: 1_000 } as const;
+const MAX_FAILURES = { account: 10, class: 150, address: 1_000 } as const;
 
 function subjectsOf(
 	signInName: string,
@@ -57,9 +57,9 @@ function subjectsOf(
 ): readonly (readonly [subject: string, most: number])[] {
 	const code = loosely(classCode ?? "");
 	return [
-		[hidden(`account ${code} ${loosely(signInName)}`), MOST.account],
-		...(code ? [[hidden(`class ${code}`), MOST.class] as const] : []),
-		[hidden(`address ${address}`), MOST.address],
+		[hidden(`account ${code} ${loosely(signInName)}`), MAX_FAILURES.account],
+		...(code ? [[hidden(`class ${code}`), MAX_FAILURES.class] as const] : []),
+		[hidden(`address ${address}`), MAX_FAILURES.address],
 	];
 }
 
@@ -90,6 +90,6 @@ export async function signIn(
 		);
 		throw new Refusal("wrong-passphrase");
 	}
-	await note(manager, { who: account.id, what: "signed in", subject: account.id });
+	await recordAudit(manager, { who: account.id, what: "signed in", subject: account.id });
 	return account;
 }

@@ -2,7 +2,7 @@ import { createHash, randomBytes } from "node:crypto";
 import type { Account } from "@markpen/contract";
 import type { EntityManager } from "typeorm";
 import { v7 } from "uuid";
-import { all, changed, one } from "../database/data-source.ts";
+import { queryAll, queryOne, queryReturning } from "../database/data-source.ts";
 
 /** Hours that a session lasts: a school day with its evening. */
 const SESSION_HOURS = 14;
@@ -18,7 +18,7 @@ export async function findSessions(
 	tokens: readonly string[],
 ): Promise<(Account | undefined)[]> {
 	const hashes = tokens.map(hashOf);
-	const rows = await all<Account & { hash: string }>(
+	const rows = await queryAll<Account & { hash: string }>(
 		manager,
 		`SELECT s.token_hash AS hash, ${ACCOUNT} FROM sessions s JOIN accounts a ON a.id = s.account_id WHERE s.token_hash = ANY($1) AND s.ends_at > now() AND a.closed_at IS NULL`,
 		[hashes],
@@ -75,7 +75,7 @@ export async function findToken(
 	manager: EntityManager,
 	token: string,
 ): Promise<{ scope: "read" | "write"; account: Account } | undefined> {
-	const row = await one<Account & { tokenId: string; scope: "read" | "write"; stale: boolean }>(
+	const row = await queryOne<Account & { tokenId: string; scope: "read" | "write"; stale: boolean }>(
 		manager,
 		`SELECT ${ACCOUNT}, t.id AS "tokenId", t.scope, (t.used_at IS NULL OR t.used_at < now() - interval '1 minute') AS stale
 		 FROM tokens t JOIN accounts a ON a.id = t.account_id WHERE t.token_hash = $1 AND ${GOOD} AND a.closed_at IS NULL`,
@@ -93,7 +93,7 @@ export async function storeToken(
 	of: { accountId: string; name: string; scope: string; days: number },
 ): Promise<TokenRow & { token: string }> {
 	const token = `${TOKEN_PREFIX}${randomBytes(32).toString("base64url")}`;
-	const rows = await all<TokenRow>(
+	const rows = await queryAll<TokenRow>(
 		manager,
 		`INSERT INTO tokens AS t (id, account_id, name, token_hash, scope, ends_at) VALUES ($1, $2, $3, $4, $5, now() + make_interval(days => $6)) RETURNING ${TOKEN}`,
 		[v7(), of.accountId, of.name, hashOf(token), of.scope, of.days],
@@ -102,15 +102,17 @@ export async function storeToken(
 }
 
 export function tokensOf(manager: EntityManager, accountId: string): Promise<TokenRow[]> {
-	return all(manager, `SELECT ${TOKEN} FROM tokens t WHERE t.account_id = $1 AND ${GOOD} ORDER BY t.made_at DESC`, [
-		accountId,
-	]);
+	return queryAll(
+		manager,
+		`SELECT ${TOKEN} FROM tokens t WHERE t.account_id = $1 AND ${GOOD} ORDER BY t.made_at DESC`,
+		[accountId],
+	);
 }
 
 export async function revoke(manager: EntityManager, id: string, accountId: string): Promise<boolean> {
 	return (
 		(
-			await changed(
+			await queryReturning(
 				manager,
 				"UPDATE tokens SET revoked_at = now() WHERE id = $1 AND account_id = $2 AND revoked_at IS NULL RETURNING id",
 				[id, accountId],
@@ -141,7 +143,7 @@ export async function findAccount(
 ): Promise<SignInAccount | undefined> {
 	const columns = `${ACCOUNT}, a.passphrase_hash AS "passphraseHash"`;
 	const ofTeacher = classCode === undefined || loosely(classCode) === "";
-	const rows = await all<SignInAccount & { exactly: boolean }>(
+	const rows = await queryAll<SignInAccount & { exactly: boolean }>(
 		manager,
 		ofTeacher
 			? `SELECT ${columns}, lower(a.sign_in_name) = lower($1) AS exactly FROM accounts a WHERE (lower(a.sign_in_name) = lower($1) OR ${LOOSELY("a.sign_in_name")} = $2) AND a.role = 'teacher' AND a.closed_at IS NULL`
@@ -160,7 +162,7 @@ export async function failuresOf(
 	subject: string,
 	minutes: number,
 ): Promise<{ count: number; seconds: number }> {
-	const row = await one<{ count: number; seconds: number }>(
+	const row = await queryOne<{ count: number; seconds: number }>(
 		manager,
 		`SELECT count(*)::int AS count, ceil(coalesce(extract(epoch FROM min(at) + make_interval(mins => $2) - now()), 0))::int AS seconds
 		 FROM sign_in_failures WHERE subject = $1 AND at > now() - make_interval(mins => $2)`,

@@ -1,6 +1,6 @@
 import { ROUTES } from "@markpen/contract";
 import type { AppContext } from "../app.ts";
-import { note } from "../audit.ts";
+import { recordAudit } from "../audit.ts";
 import { pointsOf } from "../class/store.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
 import { accountOf } from "../plugins/session.ts";
@@ -58,13 +58,13 @@ export function studentRoutes(context: AppContext): void {
 		const account = accountOf(request);
 		if (!(await findStudent(manager, params.id, account.id, false))) throw new Refusal("not-found");
 		if (!(await findStudent(manager, params.id, account.id, true))) throw new Refusal("covering");
-		await note(manager, { who: account.id, what: "exported student", subject: params.id });
+		await recordAudit(manager, { who: account.id, what: "exported student", subject: params.id });
 		return dataOf(manager, params.id);
 	});
 	serve(context, ROUTES.deleteStudent, async ({ request, params }) => {
 		await dataSource.transaction(async (tx) => {
 			if (!(await deleteStudent(tx, params.id))) throw new Refusal("not-found");
-			await note(tx, { who: accountOf(request).id, what: "deleted student", subject: params.id });
+			await recordAudit(tx, { who: accountOf(request).id, what: "deleted student", subject: params.id });
 		});
 	});
 }

@@ -1,6 +1,6 @@
 import type { EntityManager } from "typeorm";
 import { v7 } from "uuid";
-import { all, changed, one } from "../database/data-source.ts";
+import { queryAll, queryOne, queryReturning } from "../database/data-source.ts";
 
 /** A student whom the teacher has or covers in some class. */
 export function findStudent(
@@ -9,7 +9,7 @@ export function findStudent(
 	teacherId: string,
 	own: boolean,
 ): Promise<{ id: string; name: string } | undefined> {
-	return one(
+	return queryOne(
 		manager,
 		`SELECT a.id, a.name FROM accounts a WHERE a.id = $1 AND a.role = 'student' AND EXISTS (SELECT 1 FROM class_students s JOIN class_teachers t ON t.class_id = s.class_id
 			WHERE s.account_id = a.id AND t.account_id = $2 AND (t.until IS NULL OR (t.until > now() AND NOT $3)))`,
@@ -40,7 +40,7 @@ export type YearRow = {
 
 /** Everything that a student was set in the classes that a teacher has or covers, and what came of it, in one query. */
 export function yearOf(manager: EntityManager, studentId: string, teacherId: string): Promise<YearRow[]> {
-	return all(
+	return queryAll(
 		manager,
 		`SELECT c.id AS "classId", c.name AS "className", a.id AS "assignmentId", e.key AS exercise, v.title, v.source, coalesce(o.due_at, a.due_at) AS "dueAt", n.hand_in_id AS "handInId", n.handed_in_at AS "handedInAt",
 			coalesce(n.tries, 0) AS tries, coalesce(n.late, false) AS late, coalesce(o.excused, false) AS excused, n.earned, n.possible, n.open, n.criteria, n.verdicts, r.slips
@@ -55,9 +55,9 @@ export function yearOf(manager: EntityManager, studentId: string, teacherId: str
 
 /** All that is kept of a student, by table. */
 export async function dataOf(manager: EntityManager, studentId: string): Promise<Record<string, unknown>> {
-	const rows = (sql: string) => all(manager, sql, [studentId]);
+	const rows = (sql: string) => queryAll(manager, sql, [studentId]);
 	return {
-		account: await one(
+		account: await queryOne(
 			manager,
 			`SELECT id, name, sourced_id AS "number", made_at AS "madeAt" FROM accounts WHERE id = $1`,
 			[studentId],
@@ -94,7 +94,7 @@ export async function dataOf(manager: EntityManager, studentId: string): Promise
 
 /** Deletes a student and all that was theirs for good; nameless points keep the counts of their classes. */
 export async function deleteStudent(manager: EntityManager, studentId: string): Promise<boolean> {
-	const counted = await all<{ assignmentId: string; exerciseId: string; earned: string; possible: string }>(
+	const counted = await queryAll<{ assignmentId: string; exerciseId: string; earned: string; possible: string }>(
 		manager,
 		`SELECT assignment_id AS "assignmentId", exercise_id AS "exerciseId", earned, possible FROM counting WHERE student_id = $1 AND earned IS NOT NULL`,
 		[studentId],
@@ -111,7 +111,7 @@ export async function deleteStudent(manager: EntityManager, studentId: string): 
 		[studentId],
 	);
 	return (
-		(await changed(manager, "DELETE FROM accounts WHERE id = $1 AND role = 'student' RETURNING id", [studentId]))
+		(await queryReturning(manager, "DELETE FROM accounts WHERE id = $1 AND role = 'student' RETURNING id", [studentId]))
 			.length > 0
 	);
 }

@@ -1,6 +1,6 @@
 import type { TodayRow } from "@markpen/contract";
 import type { EntityManager } from "typeorm";
-import { all } from "../database/data-source.ts";
+import { queryAll } from "../database/data-source.ts";
 
 export type TodayRecord = Omit<TodayRow, "opensAt" | "dueAt" | "closesAt" | "latest"> & {
 	opensAt: Date;
@@ -11,7 +11,7 @@ export type TodayRecord = Omit<TodayRow, "opensAt" | "dueAt" | "closesAt" | "lat
 
 /** What a teacher's open classes were set and that isn't long over, with what there is to do, the first to close first. */
 export function todayOf(manager: EntityManager, teacherId: string): Promise<TodayRecord[]> {
-	return all(
+	return queryAll(
 		manager,
 		`WITH mine AS (
 			SELECT a.*, c.name AS class_name, (SELECT count(*)::int FROM class_students s WHERE s.class_id = c.id AND s.left_at IS NULL) AS students

@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import { tell, tellPath } from "./match.ts";
+import { matchPath, matchStudent } from "./match.ts";
 
 const student = (name: string, signInName: string) => ({ id: signInName, name, signInName });
 const CLASS = [
@@ -11,7 +11,7 @@ const CLASS = [
 	student("Bo Rand", "bor"),
 ];
 const told = (segment: string) => {
-	const { students, by } = tell(segment, CLASS);
+	const { students, by } = matchStudent(segment, CLASS);
 	return [by, ...students.map((s) => s.id)];
 };
 
@@ -34,7 +34,7 @@ test.each([
 });
 
 test("of a path the part that tells most surely counts, whatever the file in it is called", () => {
-	const ids = (path: string) => tellPath(path, CLASS).students.map((s) => s.id);
+	const ids = (path: string) => matchPath(path, CLASS).students.map((s) => s.id);
 	expect(ids("class 8/Quay, Nell/boat.nib.txt")).toEqual(["nell"]);
 	expect(ids("BR/Nell Quay.txt")).toEqual(["nell"]);
 	expect(ids("dario.penha.txt")).toEqual(["dario"]);

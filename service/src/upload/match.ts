@@ -1,13 +1,13 @@
 /** A student as uploads look for them. */
-export interface Known {
+export interface KnownStudent {
 	readonly id: string;
 	readonly name: string;
 	readonly signInName: string;
 }
 
 /** Whose a name seems to be: one student told for sure, several that it may be, or nobody. */
-export interface Told {
-	readonly students: readonly Known[];
+export interface StudentMatch {
+	readonly students: readonly KnownStudent[];
 	readonly by: "name" | "sign-in name" | "initials" | "first name" | "nothing";
 }
 
@@ -35,7 +35,7 @@ const holdsAll = (words: readonly string[], of: readonly string[]) => of.every((
  * Whose a file or folder is by its name. All words of a student's name in any order go first ("Quay, Nell"), then the
  * sign-in name, then initials of two letters or more, then the first name.
  */
-export function tell(segment: string, students: readonly Known[]): Told {
+export function matchStudent(segment: string, students: readonly KnownStudent[]): StudentMatch {
 	const words = wordsIn(segment);
 	const byName = students.filter((s) => holdsAll(words, wordsOf(s.name)));
 	// "Ana Brook Vale" is meant before "Ana Brook".
@@ -45,7 +45,7 @@ export function tell(segment: string, students: readonly Known[]): Told {
 		(s) => words.includes(plain(s.signInName)) || plain(segment) === plain(s.signInName),
 	);
 	if (bySignIn.length > 0) return { students: bySignIn, by: "sign-in name" };
-	const initialsOf = (s: Known) =>
+	const initialsOf = (s: KnownStudent) =>
 		wordsOf(s.name)
 			.map((w) => w[0])
 			.join("");
@@ -56,10 +56,10 @@ export function tell(segment: string, students: readonly Known[]): Told {
 }
 
 /** Whose a path is: the folder or file in it that tells most surely. */
-export function tellPath(path: string, students: readonly Known[]): Told {
+export function matchPath(path: string, students: readonly KnownStudent[]): StudentMatch {
 	const segments = path.replace(/(?:\.[a-z0-9]{1,5})+$/i, "").split("/");
 	const order = ["name", "sign-in name", "initials", "first name", "nothing"] as const;
-	const told = segments.map((s) => tell(s, students));
+	const told = segments.map((s) => matchStudent(s, students));
 	// The outermost folder first: students are in folders, their files in those.
 	return told.sort((a, b) => order.indexOf(a.by) - order.indexOf(b.by))[0] ?? { students: [], by: "nothing" };
 }

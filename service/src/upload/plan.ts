@@ -1,4 +1,4 @@
-import { type Known, tellPath, wordsOf } from "./match.ts";
+import { type KnownStudent, matchPath, wordsOf } from "./match.ts";
 
 /** A file of an upload: whose it is and what will be done with it. */
 export interface PlannedFile {
@@ -40,13 +40,13 @@ function exerciseIn(
 function planFile(
 	file: string,
 	bytes: Uint8Array,
-	students: readonly Known[],
+	students: readonly KnownStudent[],
 	exercises: readonly { key: string; title: string }[],
 ): PlannedFile {
 	const none = { file, studentId: null, exercise: null, candidates: [], source: "" };
 	const text = textOf(bytes);
 	if ("problem" in text) return { ...none, does: "leaves out", says: `Left out: ${text.problem}.` };
-	const { students: told, by } = tellPath(file, students);
+	const { students: told, by } = matchPath(file, students);
 	const candidates = told.map(({ id, name }) => ({ id, name }));
 	const [one] = told;
 	const of = { ...none, source: text.source, candidates };
@@ -83,7 +83,7 @@ function planFile(
 /** What would be done with each file of an upload; nothing is guessed. Of several files of one student for one exercise the teacher decides. */
 export function planUpload(
 	files: ReadonlyMap<string, Uint8Array>,
-	students: readonly Known[],
+	students: readonly KnownStudent[],
 	exercises: readonly { key: string; title: string }[],
 ): PlannedFile[] {
 	const planned = [...files]

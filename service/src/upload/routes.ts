@@ -2,11 +2,11 @@ import { ROUTES } from "@markpen/contract";
 import { v7 } from "uuid";
 import type { AppContext } from "../app.ts";
 import { itemsOf } from "../assignment/store.ts";
-import { note } from "../audit.ts";
+import { recordAudit } from "../audit.ts";
 import { reachAssignment } from "../class/access.ts";
-import { one } from "../database/data-source.ts";
+import { queryOne } from "../database/data-source.ts";
 import { handInFor } from "../hand-in/hand-in.ts";
-import type { Taken } from "../hand-in/store.ts";
+import type { HandInTaken } from "../hand-in/store.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
 import { rosterOf } from "../roster/store.ts";
@@ -36,7 +36,7 @@ export function uploadRoutes(context: AppContext): void {
 	});
 	serve(context, ROUTES.carryOutUpload, async ({ request, params, body }) => {
 		const account = accountOf(request);
-		const upload = await one<{ assignmentId: string; files: PlannedFile[] }>(
+		const upload = await queryOne<{ assignmentId: string; files: PlannedFile[] }>(
 			manager,
 			`SELECT assignment_id AS "assignmentId", files FROM uploads WHERE id = $1 AND by_id = $2`,
 			[params.id, account.id],
@@ -90,10 +90,10 @@ export function uploadRoutes(context: AppContext): void {
 			});
 			const rows = await handInFor(tx, queue, files);
 			const handIns = files.map(({ file, studentId }, i) => {
-				const { id, tryNumber } = rows[i] as Taken;
+				const { id, tryNumber } = rows[i] as HandInTaken;
 				return { file, id, studentId, tryNumber };
 			});
-			await note(tx, {
+			await recordAudit(tx, {
 				who: account.id,
 				what: "handed in for students",
 				subject: upload.assignmentId,

@@ -5,12 +5,12 @@ import { v7 } from "uuid";
 import type { AppContext } from "../app.ts";
 import { shownTo } from "../assignment/shown.ts";
 import { pointsOf } from "../class/store.ts";
-import { all, one } from "../database/data-source.ts";
+import { queryAll, queryOne } from "../database/data-source.ts";
 import { exampleSvg, modelSvg, publishedExercise } from "../exercise/exercise.ts";
 import { refuseSource } from "../hand-in/source.ts";
 import { forStudent } from "../hand-in/student-view.ts";
 import { PRIORITY, sendWork } from "../jobs/queue.ts";
-import { happened } from "../plugins/events.ts";
+import { publishEvent } from "../plugins/events.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
 import { serve, tag } from "../serve-route.ts";
@@ -36,11 +36,11 @@ import {
 } from "./store.ts";
 
 /** Programs without exercise that a student may keep: far more than anybody looks through. */
-const MOST_DRAWINGS = 200;
+const MAX_FREE_DRAWINGS = 200;
 /** An example's picture, in pixels. */
 const EXAMPLE_WIDTH = 800;
 /** Self-checks that a student may have waiting at once. */
-const MOST_WAITING = 2;
+const MAX_WAITING_CHECKS = 2;
 
 const draftData = ({ source, revision, device, savedAt, runs, answers }: DraftRow) => ({
 	source,
@@ -175,7 +175,7 @@ export function workRoutes(context: AppContext): void {
 				"changed-since",
 				"Your program was saved from another place since. Both are kept: this one in your editor, that one here.",
 			);
-		await happened(manager, record.id, "draft", { studentId });
+		await publishEvent(manager, record.id, "draft", { studentId });
 		tag(reply, row.revision);
 		return draftData(row);
 	});
@@ -192,7 +192,7 @@ export function workRoutes(context: AppContext): void {
 			met,
 			milliseconds: body.milliseconds,
 		});
-		await happened(manager, record.id, "draft", { studentId });
+		await publishEvent(manager, record.id, "draft", { studentId });
 		return { runs };
 	});
 	serve(context, ROUTES.selfCheck, async ({ request, params, body }) => {
@@ -202,12 +202,12 @@ export function workRoutes(context: AppContext): void {
 		const id = v7();
 		await dataSource.transaction(async (tx) => {
 			await tx.query("SELECT pg_advisory_xact_lock(hashtextextended($1, 3))", [studentId]);
-			const [waiting] = await all<{ count: number }>(
+			const [waiting] = await queryAll<{ count: number }>(
 				tx,
 				"SELECT count(*)::int AS count FROM self_checks WHERE student_id = $1 AND report IS NULL AND made_at > now() - interval '1 minute'",
 				[studentId],
 			);
-			if ((waiting?.count ?? 0) >= MOST_WAITING)
+			if ((waiting?.count ?? 0) >= MAX_WAITING_CHECKS)
 				throw new Refusal("too-many-calls", "Two of your checks are still running. Wait for them, then check again.");
 			await tx.query(
 				"INSERT INTO self_checks (id, assignment_id, exercise_id, student_id, source, answers) VALUES ($1, $2, $3, $4, $5, $6)",
@@ -218,7 +218,7 @@ export function workRoutes(context: AppContext): void {
 		return { id };
 	});
 	serve(context, ROUTES.showSelfCheck, async ({ request, params }) => {
-		const row = await one<{ report: Parameters<typeof forStudent>[0] | null; exercise: string }>(
+		const row = await queryOne<{ report: Parameters<typeof forStudent>[0] | null; exercise: string }>(
 			manager,
 			`SELECT s.report, v.source AS exercise FROM self_checks s JOIN assignment_exercises x ON x.assignment_id = s.assignment_id AND x.exercise_id = s.exercise_id
 			 JOIN exercise_versions v ON v.id = x.exercise_version_id WHERE s.id = $1 AND s.student_id = $2`,
@@ -268,7 +268,7 @@ export function workRoutes(context: AppContext): void {
 		refuseSource(body.source);
 		const { id: studentId } = accountOf(request);
 		const others = await otherDrawings(manager, studentId, params.name);
-		if (others >= MOST_DRAWINGS)
+		if (others >= MAX_FREE_DRAWINGS)
 			throw new Refusal(
 				"not-this-way",
 				`You keep ${others} drawings, which is as many as there is room for. Remove one, then save this one.`,

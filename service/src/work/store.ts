@@ -1,6 +1,6 @@
 import type { EntityManager } from "typeorm";
 import { ASSIGNMENT, type AssignmentRecord } from "../assignment/store.ts";
-import { all, changed, one } from "../database/data-source.ts";
+import { queryAll, queryOne, queryReturning } from "../database/data-source.ts";
 
 export type Answers = Record<string, { words: string; when: "before running" | "after running" }>;
 
@@ -27,7 +27,7 @@ const WORK = `SELECT ${ASSIGNMENT.replace(`a.due_at AS "dueAt"`, `coalesce(o.due
 
 /** What a student was set and can see: assignments that are open or were, of classes that the student is in. */
 export function workOf(manager: EntityManager, studentId: string): Promise<WorkRecord[]> {
-	return all(
+	return queryAll(
 		manager,
 		`${WORK} WHERE s.account_id = $1 AND a.opens_at <= now() AND c.closed_at IS NULL ORDER BY a.due_at, a.id, x.position`,
 		[studentId],
@@ -40,7 +40,11 @@ export function findWork(
 	assignmentId: string,
 	key: string,
 ): Promise<WorkRecord | undefined> {
-	return one(manager, `${WORK} WHERE s.account_id = $1 AND a.id = $2 AND e.key = $3`, [studentId, assignmentId, key]);
+	return queryOne(manager, `${WORK} WHERE s.account_id = $1 AND a.id = $2 AND e.key = $3`, [
+		studentId,
+		assignmentId,
+		key,
+	]);
 }
 
 /** What has to be known of a student's exercise before something is handed in. */
@@ -64,7 +68,7 @@ export async function handInPlaces(
 	manager: EntityManager,
 	asked: readonly PlaceAsked[],
 ): Promise<(HandInPlace | undefined)[]> {
-	const rows = await all<HandInPlace & { place: number }>(
+	const rows = await queryAll<HandInPlace & { place: number }>(
 		manager,
 		`SELECT q.place::int, a.id, x.exercise_id AS "exerciseId", x.exercise_version_id AS "versionId", (c.closed_at IS NOT NULL) AS "classClosed", a.opens_at AS "opensAt",
 			coalesce(o.due_at, a.due_at) AS "dueAt", coalesce(o.closes_at, a.closes_at) AS "closesAt", a.late, a.tries, d.answers AS "draftAnswers"
@@ -99,7 +103,7 @@ export function triesOf(
 	studentId: string,
 	assignmentIds: readonly string[],
 ): Promise<TryRow[]> {
-	return all(
+	return queryAll(
 		manager,
 		`SELECT h.assignment_id AS "assignmentId", h.exercise_id AS "exerciseId", h.id, h.try_number AS "tryNumber", h.handed_in_at AS "handedInAt", h.late, g.earned, g.possible, g.open, (n.hand_in_id = h.id) AS counts
 		 FROM hand_ins h LEFT JOIN standings g ON g.hand_in_id = h.id
@@ -129,7 +133,7 @@ export function draftsOf(
 	studentId: string,
 	assignmentIds: readonly string[],
 ): Promise<DraftRow[]> {
-	return all(manager, `SELECT ${DRAFT} FROM drafts WHERE student_id = $1 AND assignment_id = ANY($2)`, [
+	return queryAll(manager, `SELECT ${DRAFT} FROM drafts WHERE student_id = $1 AND assignment_id = ANY($2)`, [
 		studentId,
 		assignmentIds,
 	]);
@@ -141,7 +145,7 @@ export function lastSources(
 	studentId: string,
 	assignmentIds: readonly string[],
 ): Promise<{ assignmentId: string; exerciseId: string; source: string }[]> {
-	return all(
+	return queryAll(
 		manager,
 		`SELECT DISTINCT ON (assignment_id, exercise_id) assignment_id AS "assignmentId", exercise_id AS "exerciseId", source FROM hand_ins
 		 WHERE student_id = $1 AND assignment_id = ANY($2) ORDER BY assignment_id, exercise_id, try_number DESC`,
@@ -159,7 +163,7 @@ export function lastHandIns(
 	until: Date,
 ): Promise<LastHandIn[]> {
 	if (keys.length === 0) return Promise.resolve([]);
-	return all(
+	return queryAll(
 		manager,
 		`SELECT DISTINCT ON (e.key) e.key, h.id, h.source, h.handed_in_at AS "handedInAt",
 		        (SELECT v.title FROM exercise_versions v WHERE v.exercise_id = e.id ORDER BY v.number DESC LIMIT 1) AS title
@@ -179,14 +183,14 @@ export async function storeDraft(
 ): Promise<DraftRow | undefined> {
 	const values = [of.assignmentId, of.exerciseId, of.studentId, of.source, of.device, JSON.stringify(of.answers)];
 	if (revision <= 0) {
-		const made = await all<DraftRow>(
+		const made = await queryAll<DraftRow>(
 			manager,
 			`INSERT INTO drafts (assignment_id, exercise_id, student_id, source, device, answers) VALUES ($1, $2, $3, $4, $5, $6) ON CONFLICT DO NOTHING RETURNING ${DRAFT}`,
 			values,
 		);
 		if (made[0]) return made[0];
 	}
-	const saved = await changed<DraftRow>(
+	const saved = await queryReturning<DraftRow>(
 		manager,
 		`UPDATE drafts SET source = $4, device = $5, answers = answers || $6::jsonb, saved_at = now(), revision = revision + 1
 		 WHERE assignment_id = $1 AND exercise_id = $2 AND student_id = $3 AND ($7 = -1 OR revision = $7) RETURNING ${DRAFT}`,
@@ -200,7 +204,7 @@ export async function storeRun(
 	manager: EntityManager,
 	of: Of & { state: string; met: readonly string[]; milliseconds: number },
 ): Promise<number> {
-	const rows = await all<{ runs: number }>(
+	const rows = await queryAll<{ runs: number }>(
 		manager,
 		`INSERT INTO drafts AS d (assignment_id, exercise_id, student_id, source, revision, runs, state, met, best_met, idle_runs, idle_milliseconds) VALUES ($1, $2, $3, '', 0, 1, $4, $5, $6, CASE WHEN $6 > 0 THEN 0 ELSE 1 END, CASE WHEN $6 > 0 THEN 0 ELSE $7 END)
 		 ON CONFLICT (assignment_id, exercise_id, student_id) DO UPDATE SET runs = d.runs + 1, state = $4, met = $5, best_met = greatest(d.best_met, $6),
@@ -214,14 +218,14 @@ export type FreeRow = { id: string; name: string; source: string; revision: numb
 const FREE = `id, name, source, revision, saved_at AS "savedAt"`;
 
 export function freeDrawingsOf(manager: EntityManager, studentId: string): Promise<FreeRow[]> {
-	return all(manager, `SELECT ${FREE} FROM free_drawings WHERE student_id = $1 ORDER BY name`, [studentId]);
+	return queryAll(manager, `SELECT ${FREE} FROM free_drawings WHERE student_id = $1 ORDER BY name`, [studentId]);
 }
 
 /** How many drawings a student keeps under other names. */
 export async function otherDrawings(manager: EntityManager, studentId: string, name: string): Promise<number> {
 	return (
 		(
-			await one<{ count: number }>(
+			await queryOne<{ count: number }>(
 				manager,
 				"SELECT count(*)::int AS count FROM free_drawings WHERE student_id = $1 AND name <> $2",
 				[studentId, name],
@@ -236,14 +240,14 @@ export async function storeFreeDrawing(
 	revision: number,
 ): Promise<FreeRow | undefined> {
 	if (revision <= 0) {
-		const made = await all<FreeRow>(
+		const made = await queryAll<FreeRow>(
 			manager,
 			`INSERT INTO free_drawings (id, student_id, name, source) VALUES ($1, $2, $3, $4) ON CONFLICT DO NOTHING RETURNING ${FREE}`,
 			[of.id, of.studentId, of.name, of.source],
 		);
 		if (made[0] || revision === 0) return made[0];
 	}
-	const saved = await changed<FreeRow>(
+	const saved = await queryReturning<FreeRow>(
 		manager,
 		`UPDATE free_drawings SET source = $3, saved_at = now(), revision = revision + 1 WHERE student_id = $1 AND name = $2 AND ($4 = -1 OR revision = $4) RETURNING ${FREE}`,
 		[of.studentId, of.name, of.source, revision],
@@ -254,7 +258,7 @@ export async function storeFreeDrawing(
 export async function removeFreeDrawing(manager: EntityManager, studentId: string, name: string): Promise<boolean> {
 	return (
 		(
-			await changed(manager, "DELETE FROM free_drawings WHERE student_id = $1 AND name = $2 RETURNING id", [
+			await queryReturning(manager, "DELETE FROM free_drawings WHERE student_id = $1 AND name = $2 RETURNING id", [
 				studentId,
 				name,
 			])
@@ -264,7 +268,7 @@ export async function removeFreeDrawing(manager: EntityManager, studentId: strin
 
 /** Notes that a hint was given; false where somebody else noted another one meanwhile. */
 export async function storeHinted(manager: EntityManager, of: Of, before: Hinted, after: Hinted): Promise<boolean> {
-	const rows = await changed(
+	const rows = await queryReturning(
 		manager,
 		"UPDATE drafts SET hinted = $5 WHERE assignment_id = $1 AND exercise_id = $2 AND student_id = $3 AND hinted = $4::jsonb RETURNING student_id",
 		[of.assignmentId, of.exerciseId, of.studentId, JSON.stringify(before), JSON.stringify(after)],

@@ -8,7 +8,7 @@
 	import Words from "../../parts/Words.svelte";
 	import { api } from "../../state/api.ts";
 	import { assignmentPages } from "../../state/class-pages.ts";
-	import { follow, sparing } from "../../state/following.ts";
+	import { follow, throttle } from "../../state/server-events.ts";
 	import { Loading } from "../../state/loading.svelte.ts";
 	import { notes } from "../../state/notes.svelte.ts";
 	import type { Paintable } from "../../state/painter.ts";
@@ -32,7 +32,7 @@
 
 	$effect(() => {
 		void load();
-		const often = sparing(700, () => void load());
+		const often = throttle(700, () => void load());
 		return follow(`/assignments/${id}/events`, {
 			"handed-in": often,
 			checked: often,

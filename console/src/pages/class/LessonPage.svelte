@@ -5,7 +5,7 @@
 	import Thumb from "../../parts/Thumb.svelte";
 	import { api } from "../../state/api.ts";
 	import { classPages } from "../../state/class-pages.ts";
-	import { follow, sparing } from "../../state/following.ts";
+	import { follow, throttle } from "../../state/server-events.ts";
 	import { Lesson } from "../../state/lesson.svelte.ts";
 	import { Loading } from "../../state/loading.svelte.ts";
 	import { fromNow } from "../../state/times.ts";
@@ -37,7 +37,7 @@
 			void stuck.load(() => api.listStuck({ params: { id }, query: { assignment: assignmentId } }));
 		};
 		look();
-		const often = sparing(1_000, look);
+		const often = throttle(1_000, look);
 		return follow(`/assignments/${assignmentId}/events`, { draft: often, "handed-in": often, checked: often });
 	});
 	$effect(() => () => lesson.leave());

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { Conditions, SaidDrawing } from "@markpen/core";
+	import type { Conditions, DrawingReport } from "@markpen/core";
 	import { untrack } from "svelte";
 	import Thumb from "../../parts/Thumb.svelte";
 	import type { ExerciseDesk } from "../../state/exercise-desk.svelte.ts";
@@ -8,7 +8,7 @@
 	/** What trying found: how much would slip through, and what right drawings would lose, with pictures of both. */
 	const { desk }: { desk: ExerciseDesk } = $props();
 	const runner = new Runner();
-	let pictures = $state.raw<ReadonlyMap<string, SaidDrawing>>(new Map());
+	let pictures = $state.raw<ReadonlyMap<string, DrawingReport>>(new Map());
 	$effect(() => () => runner.end());
 	/** Draws what isn't drawn yet, one after the other. */
 	async function drawAll(sources: readonly string[], conditions: Conditions) {

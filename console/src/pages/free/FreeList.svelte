@@ -6,7 +6,7 @@
 	import { EXAMPLES } from "../../state/examples.ts";
 	import { Drawn } from "../../state/drawn.svelte.ts";
 	import { freePlace } from "../../state/free.svelte.ts";
-	import { keepHere } from "../../state/keeping.svelte.ts";
+	import { keepHere } from "../../state/autosave.svelte.ts";
 	import { Loading } from "../../state/loading.svelte.ts";
 	import { notes } from "../../state/notes.svelte.ts";
 	import { router } from "../../state/router.svelte.ts";

@@ -8,7 +8,7 @@
 	import Viewer from "../../parts/Viewer.svelte";
 	import { api } from "../../state/api.ts";
 	import { grouped } from "../../state/feedback.ts";
-	import { follow } from "../../state/following.ts";
+	import { follow } from "../../state/server-events.ts";
 	import { Loading } from "../../state/loading.svelte.ts";
 	import { litBy, type Pointed } from "../../state/pointing.ts";
 	import { ReplayOf } from "../../state/replay-of.svelte.ts";

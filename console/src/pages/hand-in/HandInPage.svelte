@@ -9,7 +9,7 @@
 	import Viewer from "../../parts/Viewer.svelte";
 	import { untrack } from "svelte";
 	import { api } from "../../state/api.ts";
-	import { follow } from "../../state/following.ts";
+	import { follow } from "../../state/server-events.ts";
 	import { Loading } from "../../state/loading.svelte.ts";
 	import { Marking, offered, placeWords } from "../../state/marking.svelte.ts";
 	import { statementsIn } from "../../state/nib-words.ts";

@@ -1,10 +1,10 @@
-import type { Kind } from "../figure.ts";
+import type { FigureKind } from "../figure.ts";
 import type { Shape } from "../shape.ts";
 import { equalLengths } from "../tolerance.ts";
 
 /** A kind of figure: what it takes to be one. */
 export interface KindRule {
-	readonly kind: Kind;
+	readonly kind: FigureKind;
 	/** In a sentence for the docs. */
 	readonly definition: string;
 	/** How far the shape is from the ideal (largest relative error; angles in degrees over 90), or undefined if it isn't one. */

@@ -43,14 +43,14 @@ export const answer = {
 	forbids: () => false,
 	says: (o: Options) => ({ code: "answer", data: { ask: o.ask } }),
 	judge(o: Options, scene: Scene): Judgement {
-		const { brought } = scene.case;
-		const given = brought.answers?.[o.id];
+		const { submission } = scene.programRun;
+		const given = submission.answers?.[o.id];
 		if (given === undefined || given.trim() === "") {
 			const none = single(false, "answer-none", { ask: o.ask });
-			return brought.final ? none : { ...none, findings: [], waits: "answer" };
+			return submission.final ? none : { ...none, findings: [], waits: "answer" };
 		}
 		if (o.expects === undefined) {
-			const points = brought.judgements?.[o.id];
+			const points = submission.judgements?.[o.id];
 			const judgement = single(true, "answer-given", { answer: given });
 			return points === undefined ? { ...judgement, waits: "teacher" } : { ...judgement, given: points };
 		}

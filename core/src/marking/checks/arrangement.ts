@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { type Figure, KINDS, type Kind } from "../../figures/figure.ts";
+import { type Figure, type FigureKind, KINDS } from "../../figures/figure.ts";
 import { distance, type Point } from "../../geometry/points.ts";
 import { power } from "../../geometry/power.ts";
 import { directionDeg } from "../../geometry/trig.ts";
@@ -79,7 +79,7 @@ class Judge {
 	constructor(o: Options, scene: Scene) {
 		this.o = o;
 		this.scene = scene;
-		this.full = marginsOf(o.within, scene.exactness.position).full;
+		this.full = marginsOf(o.within, scene.tolerances.position).full;
 		this.name = nameOf(o.of);
 	}
 
@@ -107,7 +107,7 @@ class Judge {
 			case "grid":
 				return gridded(placed, full);
 			case "mirror":
-				return inMirror(placed, this.mirror(), full, scene.exactness.size);
+				return inMirror(placed, this.mirror(), full, scene.tolerances.size);
 			case "places":
 				return this.places(placed);
 			case "along":
@@ -145,7 +145,7 @@ class Judge {
 
 	private places(placed: readonly Placed[]): Finding[] {
 		const { o, full } = this;
-		const model = this.scene.case.reference("model");
+		const model = this.scene.programRun.reference("model");
 		const wanted = model
 			? subjectsOf(model.scene, o.of).flatMap((s) =>
 					s.figures.map((f) => anchorOf(f, o.by ?? "centre", this.scene.up) ?? f.centre),
@@ -236,7 +236,7 @@ class Judge {
 	private growing(order: readonly Figure[], { what, by = 0, times = 1 }: NonNullable<Options["growing"]>): Finding[] {
 		const values = order.map((f) => MEASURES[what].of(f)?.[0] ?? Number.NaN);
 		const first = values[0] as number;
-		const full = marginsOf(this.o.within, toleranceOf(MEASURES[what].unit, first, this.scene.exactness)).full;
+		const full = marginsOf(this.o.within, toleranceOf(MEASURES[what].unit, first, this.scene.tolerances)).full;
 		return order.slice(1).map((figure, i) => {
 			const wanted = first * power(times, i + 1) + (i + 1) * by;
 			const found = values[i + 1] as number;
@@ -249,10 +249,10 @@ class Judge {
 		{ by, about, "either way": either }: NonNullable<Options["turning"]>,
 	): Finding[] {
 		const { scene } = this;
-		const full = marginsOf(this.o.within, scene.exactness.angle).full;
+		const full = marginsOf(this.o.within, scene.tolerances.angle).full;
 		const common =
 			about === "start"
-				? (commonPoint(order, scene.exactness.position) ?? sharedStart(order, scene.exactness.position))
+				? (commonPoint(order, scene.tolerances.position) ?? sharedStart(order, scene.tolerances.position))
 				: undefined;
 		const values = order.map((f) => {
 			if (about !== "start") return axisOf(f);
@@ -279,9 +279,9 @@ class Judge {
 	private alternating(order: readonly Figure[], words: readonly string[]): Finding[] {
 		return order.map((figure, k) => {
 			const wanted = words[k % words.length] as string;
-			const kind = KINDS.includes(wanted as Kind);
+			const kind = KINDS.includes(wanted as FigureKind);
 			const met = kind
-				? figure.kinds.includes(wanted as Kind)
+				? figure.kinds.includes(wanted as FigureKind)
 				: isColour(figure.fill === -1 ? figure.outline : figure.fill, wanted);
 			return {
 				figure: figure.index,

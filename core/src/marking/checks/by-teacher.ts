@@ -25,7 +25,7 @@ export const byTeacher: Check<Options> = {
 	forbids: () => false,
 	says: (o) => ({ code: "by-teacher", data: { steps: Object.keys(o.scale).length } }),
 	judge(o, scene): Judgement {
-		const points = scene.case.brought.judgements?.[o.id];
+		const points = scene.programRun.submission.judgements?.[o.id];
 		if (points === undefined) return { findings: [], share: 0, figures: [], waits: "teacher" };
 		const means = Object.entries(o.scale).find(([step]) => Number(step) === points)?.[1] ?? "";
 		return { ...single(points >= o.points, "by-teacher", { means }), given: points };

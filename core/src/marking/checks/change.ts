@@ -39,7 +39,7 @@ export function isAlike(
 }
 
 /** Figures of one drawing that have no like in another, each like taken once. */
-function without(figures: readonly Figure[], others: readonly Figure[], near: Scene["exactness"]): Figure[] {
+function without(figures: readonly Figure[], others: readonly Figure[], near: Scene["tolerances"]): Figure[] {
 	const left = [...others];
 	return figures.filter((figure) => {
 		const at = left.findIndex((other) => KEPT.every((what) => isAlike(figure, other, what, near)));
@@ -82,9 +82,9 @@ export const change: Check<Options> = {
 		},
 	}),
 	judge(o, scene): Judgement {
-		const starter = scene.case.reference("starter")?.scene;
+		const starter = scene.programRun.reference("starter")?.scene;
 		if (!starter) return { findings: [], share: 0, figures: [], missing: true };
-		const { full } = marginsOf(o.within, scene.exactness.position);
+		const { full } = marginsOf(o.within, scene.tolerances.position);
 		const findings: Finding[] = [];
 		const pairs = o.kept || o.moved ? paired(o, scene, starter) : [];
 		for (const { figure, before } of pairs) {
@@ -94,7 +94,7 @@ export const change: Check<Options> = {
 				for (const what of o.kept ?? [])
 					findings.push({
 						figure: figure.index,
-						met: isAlike(figure, before, what, scene.exactness),
+						met: isAlike(figure, before, what, scene.tolerances),
 						code: "change-kept",
 						data: { ...data, what },
 					});
@@ -116,8 +116,8 @@ export const change: Check<Options> = {
 		const count = (code: string, wanted: number | undefined, found: readonly Figure[]) =>
 			wanted !== undefined &&
 			findings.push({ met: found.length === wanted, code, data: { wanted, found: found.length } });
-		count("change-added", o.figures?.added, without(scene.drawing.figures, starter.drawing.figures, scene.exactness));
-		count("change-gone", o.figures?.gone, without(starter.drawing.figures, scene.drawing.figures, scene.exactness));
+		count("change-added", o.figures?.added, without(scene.drawing.figures, starter.drawing.figures, scene.tolerances));
+		count("change-gone", o.figures?.gone, without(starter.drawing.figures, scene.drawing.figures, scene.tolerances));
 		return judgementOf(
 			o,
 			findings,

@@ -2,7 +2,7 @@ import type { z } from "zod";
 import type { Figure } from "../../figures/figure.ts";
 import type { Common, Data, FigureRef, Finding, Judgement } from "../criterion.ts";
 import { grouped, membersOf } from "../group.ts";
-import type { Stated } from "../matching.ts";
+import type { StatedProperties } from "../matching.ts";
 import { type Scene, type Subject, subjectsOf } from "../scene.ts";
 
 /** A check: its options, whether it only forbids, and how it is judged. */
@@ -18,7 +18,7 @@ export interface Check<O extends Common = Common> {
 	/** Whether it looks at the program or at whole runs, so that no moment is chosen. */
 	readonly timeless?: true;
 	/** What it tells of the wanted figures' places and sizes, for finding them. */
-	readonly states?: (options: O) => Partial<Stated>;
+	readonly states?: (options: O) => Partial<StatedProperties>;
 	/** The wanted figures that its own options speak of. */
 	readonly names?: (options: O) => readonly (FigureRef | undefined)[];
 	/** The criteria that its own options speak of. */

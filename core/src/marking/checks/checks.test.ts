@@ -8,7 +8,7 @@ import { mark } from "../../mark.ts";
 import type { Report } from "../../report.ts";
 import { CRITERION_CODES } from "../../words/criteria.ts";
 import { FINDING_CODES } from "../../words/findings.ts";
-import type { Brought } from "../case.ts";
+import type { Submission } from "../program-run.ts";
 import { CHECKS } from "./index.ts";
 
 interface Example {
@@ -19,15 +19,15 @@ interface Example {
 	readonly file?: string;
 	readonly met: string;
 	readonly missed: string;
-	readonly brought?: Brought;
-	readonly "brought missed"?: Brought;
+	readonly brought?: Submission;
+	readonly "brought missed"?: Submission;
 	readonly asks: string;
 	readonly says: string;
 }
 
 const EXAMPLES = parse(readFileSync(new URL("../../../examples/checks.yaml", import.meta.url), "utf8")) as Example[];
 
-function reportOf(example: Example, program: string, brought: Brought = {}): Report {
+function reportOf(example: Example, program: string, brought: Submission = {}): Report {
 	const reading = readExercise(exampleFile(example));
 	if (!reading.ok) throw new Error(JSON.stringify(reading.problems));
 	const report = mark(program, reading.exercise, brought);

@@ -13,7 +13,7 @@ import {
 import { linesUsing, repeatedStretch, statementLines, USABLE } from "../source/constructs.ts";
 import { Program } from "../source/program.ts";
 import { type Region, region, stepsIn } from "../source/region.ts";
-import { callsMade } from "../spans.ts";
+import { callsMade } from "../tape-ranges.ts";
 import { type Check, judgementOf } from "./check.ts";
 
 const word = z.enum(USABLE as [string, ...string[]]);
@@ -81,15 +81,15 @@ class Judge {
 	constructor(o: Options, scene: Scene) {
 		this.o = o;
 		this.scene = scene;
-		this.program = scene.case.program;
+		this.program = scene.programRun.program;
 		this.where = o.in ?? "anywhere";
 	}
 
 	/** Routines to look at where the program has none of the name that is asked for: those whose calls drew a figure of that name. */
 	private get instead(): string[] {
 		if (!this.where.startsWith("routine ")) return [];
-		const slots = this.scene.taken.get(this.where.slice("routine ".length))?.slots ?? [];
-		return [...new Set(slots.flatMap((f) => (f ? this.scene.case.routinesOf(f).slice(0, 1) : [])))];
+		const slots = this.scene.matches.get(this.where.slice("routine ".length))?.slots ?? [];
+		return [...new Set(slots.flatMap((f) => (f ? this.scene.programRun.routinesOf(f).slice(0, 1) : [])))];
 	}
 
 	all(): Finding[] {
@@ -196,7 +196,7 @@ class Judge {
 			);
 		const than = asked["fewer than"];
 		if (than) {
-			const source = this.scene.case.sourceOf(than === "starter" ? "starter" : "own last try");
+			const source = this.scene.programRun.sourceOf(than === "starter" ? "starter" : "own last try");
 			const before = source === undefined ? undefined : statementLines(new Program(source), this.where).length;
 			findings.push(
 				said(before !== undefined && lines.length < before, "code-fewer", {
@@ -288,7 +288,7 @@ class Judge {
 	}
 
 	private unused(): Finding {
-		const { program, run } = this.scene.case;
+		const { program, run } = this.scene.programRun;
 		const found = [...program.remarks, ...(run?.remarks ?? [])].filter((r) => UNUSED.has(r.code));
 		return said(
 			found.length === 0,
@@ -343,7 +343,7 @@ export const code: Check<Options> = {
 		},
 	}),
 	judge(o, scene): Judgement {
-		if (!scene.case.program.checked || stepsIn(scene.case.program, "anywhere").length === 0)
+		if (!scene.programRun.program.checked || stepsIn(scene.programRun.program, "anywhere").length === 0)
 			return { findings: [], share: 0, figures: [], missing: true };
 		return judgementOf(o, new Judge(o, scene).all(), 0, []);
 	},

@@ -20,9 +20,9 @@ function keyOf(figure: Figure, what: NonNullable<Options["what"]>, scene: Scene)
 	if (what === "fill") return figure.fill === -1 ? undefined : familiesOf(figure.fill)[0];
 	if (what === "outline") return figure.outline === -1 ? undefined : familiesOf(figure.outline)[0];
 	const near = (value: number, step: number) => Math.round(value / Math.max(step, 1e-6));
-	if (what === "place") return figure.centre.map((v) => near(v, 2 * scene.exactness.position)).join(" ");
+	if (what === "place") return figure.centre.map((v) => near(v, 2 * scene.tolerances.position)).join(" ");
 	const measure = MEASURES[what as MeasureName];
-	const step = 2 * (measure.unit === "angle" ? scene.exactness.angle : scene.exactness.size);
+	const step = 2 * (measure.unit === "angle" ? scene.tolerances.angle : scene.tolerances.size);
 	return measure
 		.of(figure)
 		?.map((v) => near(v, step))

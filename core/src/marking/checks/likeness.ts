@@ -1,9 +1,9 @@
 import { z } from "zod";
 import { likeness as likenessOf } from "../../figures/likeness.ts";
 import { sheetBounds } from "../../tape/layout.ts";
-import type { Reference } from "../case.ts";
 import type { Common, Judgement } from "../criterion.ts";
 import { sameColour } from "../paint-words.ts";
+import type { Reference } from "../program-run.ts";
 import type { Scene } from "../scene.ts";
 import { figureName } from "../selector.ts";
 import { type Check, single } from "./check.ts";
@@ -29,7 +29,7 @@ export const referenceWords = (to: Reference) =>
 
 /** The drawing to compare with, at the moment that the scene stands for. */
 function sceneOf(o: Options, scene: Scene): Scene | undefined {
-	const other = scene.case.reference(o.to);
+	const other = scene.programRun.reference(o.to);
 	if (!other) return undefined;
 	// The model is cut after its own figure of the name.
 	return typeof o.when === "object" && "after" in o.when ? other.at(o.when)[0]?.scene : other.scene;

@@ -56,7 +56,7 @@ class Judge {
 	}
 
 	private full(name: MeasureName, wanted: number): number {
-		return marginsOf(this.o.within, toleranceOf(MEASURES[name].unit, wanted, this.scene.exactness)).full;
+		return marginsOf(this.o.within, toleranceOf(MEASURES[name].unit, wanted, this.scene.tolerances)).full;
 	}
 
 	/** One measure of one figure against what is wanted of it. */
@@ -118,7 +118,7 @@ class Judge {
 			return o.between ?? [o["at least"] ?? Number.NEGATIVE_INFINITY, o["at most"] ?? Number.POSITIVE_INFINITY];
 		const values = figuresOf(this.scene, than.of).flatMap((f) => MEASURES[than.what].of(f) ?? []);
 		if (values.length === 0) return [Number.NaN, Number.NaN];
-		const near = toleranceOf(MEASURES[than.what].unit, values[0] as number, this.scene.exactness);
+		const near = toleranceOf(MEASURES[than.what].unit, values[0] as number, this.scene.tolerances);
 		return o["more than"]
 			? [Math.max(...values) + near, Number.POSITIVE_INFINITY]
 			: [Number.NEGATIVE_INFINITY, Math.min(...values) - near];

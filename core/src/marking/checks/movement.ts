@@ -2,7 +2,7 @@ import { z } from "zod";
 import { distance, type Point } from "../../geometry/points.ts";
 import type { Common, Finding, Judgement } from "../criterion.ts";
 import { Motion } from "../motion.ts";
-import { EDGES } from "../related.ts";
+import { EDGES } from "../relation-judge.ts";
 import { figuresOf, marginsOf, type Scene, subjectsOf } from "../scene.ts";
 import { figureName } from "../selector.ts";
 import { type Check, judgementOf, nameOf } from "./check.ts";
@@ -93,7 +93,7 @@ class Judge {
 
 	private stays(): Finding {
 		const far = this.motion.farthest();
-		const { full } = marginsOf(this.o.within, this.scene.exactness.position);
+		const { full } = marginsOf(this.o.within, this.scene.tolerances.position);
 		return this.finding(far <= full, "movement-stays", { found: far }, far, full);
 	}
 
@@ -202,7 +202,7 @@ export const movement: Check<Options> = {
 		const subjects = subjectsOf(scene, o.of);
 		const wanted = subjects.reduce((sum, s) => sum + s.wanted, 0);
 		const motions =
-			o.of === undefined ? [] : figuresOf(scene, o.of as never).map((figure) => Motion.of(figure, scene.case));
+			o.of === undefined ? [] : figuresOf(scene, o.of as never).map((figure) => Motion.of(figure, scene.programRun));
 		if (motions.length === 0) return { findings: [], share: 0, figures: [], missing: true };
 		const perFigure = motions.map((motion) => new Judge(o, scene, motion).all());
 		const findings = perFigure.flat();

@@ -16,7 +16,7 @@ export const nothingElse: Check<Options> = {
 	says: () => ({ code: "nothing-else", data: {} }),
 	judge(o, scene): Judgement {
 		const allowed = o.but === undefined ? [] : [o.but].flat();
-		const wanted = new Set([...scene.taken.values()].flatMap((t) => t.slots.flatMap((f) => f?.index ?? [])));
+		const wanted = new Set([...scene.matches.values()].flatMap((t) => t.slots.flatMap((f) => f?.index ?? [])));
 		// What a selector with a number or a choice allows is looked up as a whole.
 		for (const of of allowed)
 			for (const f of of.number === undefined && of["group of"] === undefined

@@ -20,12 +20,12 @@ export const ownWork: Check<Options> = {
 	forbids: () => true,
 	says: (o) => ({ code: "own-work", data: { from: o.from, least: o.differs["at least"], of: o.differs.of } }),
 	judge(o, scene): Judgement {
-		const given = scene.case.reference(o.from)?.drawing.figures;
+		const given = scene.programRun.reference(o.from)?.drawing.figures;
 		if (!given || scene.drawing.figures.length === 0) return { findings: [], share: 0, figures: [], missing: true };
 		const respects = o.differs.of.flatMap((of) => SAME[of]);
 		const left = [...given];
 		const own = scene.drawing.figures.filter((figure) => {
-			const at = left.findIndex((other) => respects.every((what) => isAlike(figure, other, what, scene.exactness)));
+			const at = left.findIndex((other) => respects.every((what) => isAlike(figure, other, what, scene.tolerances)));
 			if (at >= 0) left.splice(at, 1);
 			return at < 0;
 		});

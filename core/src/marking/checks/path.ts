@@ -3,7 +3,7 @@ import type { Figure } from "../../figures/figure.ts";
 import { distance, type Point } from "../../geometry/points.ts";
 import type { Common, Finding, Judgement } from "../criterion.ts";
 import { marginsOf, type Scene, subjectsOf } from "../scene.ts";
-import { type Span, Spans } from "../spans.ts";
+import { type TapeRange, TapeRanges } from "../tape-ranges.ts";
 import { type Check, judgementOf, kindWords, nameOf } from "./check.ts";
 
 const point = z.tuple([z.number(), z.number()]);
@@ -37,11 +37,11 @@ class Judge {
 	constructor(o: Options, scene: Scene) {
 		this.o = o;
 		this.scene = scene;
-		this.near = marginsOf(o.within, scene.exactness.position).full;
-		this.angle = marginsOf(o.within, scene.exactness.angle).full;
+		this.near = marginsOf(o.within, scene.tolerances.position).full;
+		this.angle = marginsOf(o.within, scene.tolerances.angle).full;
 	}
 
-	span(span: Span, next: Span | undefined): Finding[] {
+	span(span: TapeRange, next: TapeRange | undefined): Finding[] {
 		const { o } = this;
 		const { before, after } = span;
 		const findings: Finding[] = [];
@@ -93,12 +93,12 @@ class Judge {
 		return findings;
 	}
 
-	private linesOf(span: Span): number[] {
+	private linesOf(span: TapeRange): number[] {
 		const { line } = this.scene.tape;
 		return span.first < line.length ? [line[span.first] as number] : [];
 	}
 
-	private turns({ turns }: Span, about: Partial<Finding>): Finding {
+	private turns({ turns }: TapeRange, about: Partial<Finding>): Finding {
 		const wanted = this.o.turns as number | readonly number[];
 		const sum = (all: readonly number[]) => all.reduce((a, b) => a + b, 0);
 		const list = typeof wanted === "number" ? undefined : wanted;
@@ -178,7 +178,7 @@ export const path: Check<Options> = {
 		},
 	}),
 	judge(o, scene): Judgement {
-		const spans = new Spans(scene);
+		const spans = new TapeRanges(scene);
 		const subjects = o.per === "figure" ? subjectsOf(scene, o.of) : [];
 		const figures = subjects.flatMap((s) => s.figures);
 		const all =
@@ -208,4 +208,4 @@ export const path: Check<Options> = {
 };
 
 const STILL = { x: 0, y: 0, facing: 0, down: true };
-const NOWHERE: Span = { first: 0, end: 0, before: STILL, after: STILL, figures: [], turns: [] };
+const NOWHERE: TapeRange = { first: 0, end: 0, before: STILL, after: STILL, figures: [], turns: [] };

@@ -62,7 +62,7 @@ class Judge {
 		this.o = o;
 		this.scene = scene;
 		this.anchor = o.anchor ?? "centre";
-		this.full = marginsOf(o.within, scene.exactness.position).full;
+		this.full = marginsOf(o.within, scene.tolerances.position).full;
 		this.name = nameOf(o.of);
 	}
 

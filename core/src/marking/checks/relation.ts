@@ -3,7 +3,7 @@ import type { Figure } from "../../figures/figure.ts";
 import { ANCHORS } from "../anchors.ts";
 import { type Common, type FigureRef, type Finding, figureRef, type Judgement } from "../criterion.ts";
 import { membersOf } from "../group.ts";
-import { EDGES, type Edge, RELATIONS, Related, type Relation, type Told } from "../related.ts";
+import { EDGES, type Edge, RELATIONS, type Relation, RelationJudge, type RelationResult } from "../relation-judge.ts";
 import { figuresOf, type Scene } from "../scene.ts";
 import { neighbours, pairs } from "../sequence.ts";
 import { askedSubjects, type Check, judgementOf, nameOf } from "./check.ts";
@@ -83,7 +83,12 @@ function settingsOf(
 }
 
 /** What was found of one relation of one figure: with the others that it is worst with, or best where one is enough. */
-function toldOf(related: Related, o: Options, is: Relation | "gap", { figure, others, to }: Setting): Told | undefined {
+function toldOf(
+	related: RelationJudge,
+	o: Options,
+	is: Relation | "gap",
+	{ figure, others, to }: Setting,
+): RelationResult | undefined {
 	if (to === "sheet" || isEdge(to)) return related.toSheet(is, figure, to as "sheet" | Edge);
 	const told = others.map((other) => related.of(is, figure, other));
 	const met = told.find((t) => t.met);
@@ -118,7 +123,7 @@ export const relation: Check<Options> = {
 	}),
 	judge(o, scene): Judgement {
 		const { settings, all, wanted, figures } = settingsOf(o, scene);
-		const related = new Related(o, scene);
+		const related = new RelationJudge(o, scene);
 		const asked: (Relation | "gap")[] = [...relationsOf(o), ...(o.gap ? (["gap"] as const) : [])];
 		const findings: Finding[] = settings.flatMap((setting) =>
 			asked.map((is): Finding => {

@@ -1,11 +1,11 @@
 import { z } from "zod";
 import { distance } from "../../geometry/points.ts";
-import type { Case } from "../case.ts";
 import { Counterparts } from "../counterparts.ts";
 import { type Common, criterionId, type Finding, figureRef, type Judgement } from "../criterion.ts";
-import { heldIn, NOTHING_HELD } from "../held.ts";
+import { checkInvariants, NO_INVARIANT_LEFT } from "../invariants.ts";
 import { MEASURE_NAMES, MEASURES, toleranceOf } from "../measures.ts";
 import { sameColour } from "../paint-words.ts";
+import type { ProgramRun } from "../program-run.ts";
 import { figuresOf, type Scene } from "../scene.ts";
 import { type Check, judgementOf, kindWords, nameOf } from "./check.ts";
 
@@ -26,7 +26,7 @@ function seedsOf({ seeds = 5 }: Options): number[] {
 }
 
 /** A measure of the figures that are asked for, run by run. */
-function measured(o: Options, runs: readonly { seed: number; run: Case }[]): Finding[] {
+function measured(o: Options, runs: readonly { seed: number; run: ProgramRun }[]): Finding[] {
 	const { what } = o;
 	if (what === undefined) return [];
 	const found = runs.map(({ seed, run }) => ({
@@ -61,8 +61,12 @@ function measured(o: Options, runs: readonly { seed: number; run: Case }[]): Fin
 }
 
 /** That all figures but some are the same in every run. */
-function unchanged(scene: Scene, runs: readonly { seed: number; run: Case }[], but: ReadonlySet<number>): Finding[] {
-	const near = scene.exactness.position;
+function unchanged(
+	scene: Scene,
+	runs: readonly { seed: number; run: ProgramRun }[],
+	but: ReadonlySet<number>,
+): Finding[] {
+	const near = scene.tolerances.position;
 	for (const { seed, run } of runs) {
 		const others = new Counterparts(scene.drawing, run.drawing);
 		for (const figure of scene.drawing.figures) {
@@ -118,18 +122,18 @@ export const runs: Check<Options> = {
 		},
 	}),
 	judge(o, scene): Judgement {
-		const plain = scene.case;
+		const plain = scene.programRun;
 		if (!plain.program.checked || scene.drawing.figures.length === 0)
 			return { findings: [], share: 0, figures: [], missing: true };
 		const all = seedsOf(o).map((seed) => ({ seed, run: plain.program.usesChance ? plain.changed({ seed }) : plain }));
 		const findings = measured(o, all);
 		if (o.holds) {
-			const held = heldIn(
+			const held = checkInvariants(
 				o.holds,
 				plain,
 				all.map(({ seed, run }) => ({ run, how: `seed ${seed}` })),
 			);
-			if (!held && findings.length === 0 && !o.unchanged) return NOTHING_HELD;
+			if (!held && findings.length === 0 && !o.unchanged) return NO_INVARIANT_LEFT;
 			findings.push(...(held ?? []));
 		}
 		if (o.unchanged) {

@@ -2,10 +2,10 @@ import { z } from "zod";
 import type { Figure } from "../../figures/figure.ts";
 import { distance, type Point } from "../../geometry/points.ts";
 import type { Sheet } from "../../tape/layout.ts";
-import type { Case } from "../case.ts";
 import { Counterparts } from "../counterparts.ts";
 import { type Common, criterionId, type FigureRef, type Finding, figureRef, type Judgement } from "../criterion.ts";
-import { heldIn, NOTHING_HELD } from "../held.ts";
+import { checkInvariants, NO_INVARIANT_LEFT } from "../invariants.ts";
+import type { ProgramRun } from "../program-run.ts";
 import { figuresOf, marginsOf, type Scene } from "../scene.ts";
 import { topNames } from "../top-names.ts";
 import { type Check, judgementOf, nameOf, single } from "./check.ts";
@@ -26,7 +26,7 @@ type Options = Common & z.infer<z.ZodObject<typeof options>>;
 const ANY = "any variable";
 
 /** The changed runs to look at: one, or one for each name where any will do; a sentence's data where the program lacks a name. */
-function changedRuns(o: Options, plain: Case): { runs: { run: Case; how: string }[] } | { lacks: string } {
+function changedRuns(o: Options, plain: ProgramRun): { runs: { run: ProgramRun; how: string }[] } | { lacks: string } {
 	const sheet: Sheet | undefined = o.sheet && {
 		...plain.sheet,
 		...(o.sheet.width && { width: o.sheet.width }),
@@ -72,11 +72,11 @@ class Judge {
 	constructor(o: Options, scene: Scene) {
 		this.o = o;
 		this.scene = scene;
-		this.near = marginsOf(o.within, scene.exactness.position).full;
+		this.near = marginsOf(o.within, scene.tolerances.position).full;
 	}
 
 	/** What is found in one changed run; undefined where nothing is left to hold. */
-	in(run: Case, how: string): Finding[] | undefined {
+	in(run: ProgramRun, how: string): Finding[] | undefined {
 		const { o, scene } = this;
 		const others = new Counterparts(scene.drawing, run.drawing);
 		const findings: Finding[] = [];
@@ -84,7 +84,7 @@ class Judge {
 			findings.push(...this.moved(figuresOf(scene, o.moves.of as FigureRef), others, o.moves.by, how, "what-if-moves"));
 		if (o.stays) findings.push(...this.moved(figuresOf(scene, o.stays), others, [0, 0], how, "what-if-stays"));
 		if (!o.holds) return findings;
-		const held = heldIn(o.holds, scene.case, [{ run, how }]);
+		const held = checkInvariants(o.holds, scene.programRun, [{ run, how }]);
 		return held ? [...findings, ...held] : findings.length > 0 ? findings : undefined;
 	}
 
@@ -139,7 +139,7 @@ export const whatIf: Check<Options> = {
 		},
 	}),
 	judge(o, scene): Judgement {
-		const plain = scene.case;
+		const plain = scene.programRun;
 		if (!plain.program.checked || scene.drawing.figures.length === 0)
 			return { findings: [], share: 0, figures: [], missing: true };
 		const changed = changedRuns(o, plain);
@@ -148,7 +148,7 @@ export const whatIf: Check<Options> = {
 		let best: Judgement | undefined;
 		for (const { run, how } of changed.runs) {
 			const findings = judge.in(run, how);
-			if (!findings) return NOTHING_HELD;
+			if (!findings) return NO_INVARIANT_LEFT;
 			const judgement = judgementOf(
 				o,
 				findings,
@@ -157,6 +157,6 @@ export const whatIf: Check<Options> = {
 			);
 			if (!best || judgement.share > best.share) best = judgement;
 		}
-		return best ?? NOTHING_HELD;
+		return best ?? NO_INVARIANT_LEFT;
 	},
 };

@@ -1,7 +1,7 @@
 import { sameColour } from "../paint-words.ts";
-import type { Look, Pair } from "./look.ts";
 import { type Paint, paintEvidence, wrongPaints } from "./paint.ts";
 import { type Explanation, explained, type Slip } from "./slip.ts";
+import type { Pair, SlipContext } from "./slip-context.ts";
 
 /** Two figures have each other's colours. */
 export const coloursExchanged: Slip = {
@@ -11,7 +11,7 @@ export const coloursExchanged: Slip = {
 };
 
 /** Every figure that is wrong in this paint must have another's: else its cause is another one. */
-function exchanged(look: Look, part: Paint): Explanation[] {
+function exchanged(look: SlipContext, part: Paint): Explanation[] {
 	const wrong = look.pairs.filter(({ found, wanted }) => wrongPaints(found, wanted).includes(part));
 	const other = (one: Pair) =>
 		wrong.find(

@@ -7,7 +7,7 @@ export const didNotMoveOn: Slip = {
 	tries(look) {
 		const all = look.scene.drawing.figures;
 		const groups = look.rows(2).map(({ name, found, wanted }) => ({ name, found, wanted }));
-		for (const [name, { slots, selector }] of look.modelScene.taken) {
+		for (const [name, { slots, selector }] of look.modelScene.matches) {
 			// Where they lie on one another they may count as twins that were taken for nothing.
 			const wanted = slots.filter((f) => f !== undefined);
 			const found = all.filter((f) => look.scene.selection.meets(f, selector));
@@ -15,8 +15,8 @@ export const didNotMoveOn: Slip = {
 				groups.push({ name, found, wanted });
 		}
 		// Walked again and again without moving between, they are one figure that is gone over.
-		const over = [...look.modelScene.taken].flatMap(([name, { slots }]) => {
-			const own = (look.scene.taken.get(name)?.slots ?? []).filter((f) => f !== undefined);
+		const over = [...look.modelScene.matches].flatMap(([name, { slots }]) => {
+			const own = (look.scene.matches.get(name)?.slots ?? []).filter((f) => f !== undefined);
 			const wanted = slots.filter((f) => f !== undefined).length;
 			const again = own.find((f) => f.overdrawn >= wanted - own.length - 0.01);
 			return wanted >= 2 && own.length < wanted && again && again.overdrawn >= 0.99 ? [{ name, again }] : [];

@@ -1,4 +1,4 @@
-import { Spans } from "../spans.ts";
+import { TapeRanges } from "../tape-ranges.ts";
 import type { Slip } from "./slip.ts";
 import { number } from "./slip.ts";
 
@@ -10,10 +10,10 @@ export const didNotReturn: Slip = {
 		if (!look.missed.some((m) => m.check === "path")) return [];
 		const own = [...look.own.program.routines.keys()];
 		return own.flatMap((routine) => {
-			const calls = new Spans(look.scene).calls(routine);
+			const calls = new TapeRanges(look.scene).calls(routine);
 			const [first] = calls;
 			const others = [...look.model.program.routines.keys()]
-				.flatMap((name) => new Spans(look.modelScene).calls(name))
+				.flatMap((name) => new TapeRanges(look.modelScene).calls(name))
 				.slice(0, 1);
 			const [model] = others;
 			if (!first || !model) return [];

@@ -1,7 +1,7 @@
 import type { Figure } from "../../figures/figure.ts";
 import type { Point } from "../../geometry/points.ts";
-import type { Row } from "./look.ts";
 import { number, type Slip } from "./slip.ts";
+import type { Row } from "./slip-context.ts";
 
 /** A row in the order in which the model draws it: turned round where it was drawn from its other end. */
 function inOrder({ name, wanted, found }: Row): Row {

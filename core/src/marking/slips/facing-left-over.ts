@@ -1,10 +1,10 @@
 import { ENTRY } from "../../tape/layout.ts";
 import { symmetryOf, turnOff } from "../arranged.ts";
-import type { Look } from "./look.ts";
 import { explained, number, type Slip } from "./slip.ts";
+import type { SlipContext } from "./slip-context.ts";
 
 /** The line of the last turn before a row of the tape that wasn't part of drawing something. */
-function lastTurn({ scene }: Look, row: number): number | undefined {
+function lastTurn({ scene }: SlipContext, row: number): number | undefined {
 	for (let i = row - 1; i >= 0; i--)
 		if (scene.tape.kind[i] === ENTRY.turn || scene.tape.kind[i] === ENTRY.face) return scene.tape.line[i] as number;
 	return undefined;

@@ -1,7 +1,7 @@
 import { everyStep, type Step } from "../../nib/tree.ts";
 import { Motion } from "../motion.ts";
 import type { Program } from "../source/program.ts";
-import type { Look } from "./look.ts";
+import type { SlipContext } from "./slip-context.ts";
 
 /** What moves in the model, beside what was taken for it. */
 export interface Moving {
@@ -12,7 +12,7 @@ export interface Moving {
 }
 
 /** The figures that move in the model, each with the motion of the one that was taken for it. */
-export function motions(look: Look): Moving[] {
+export function motions(look: SlipContext): Moving[] {
 	if (look.model.framesAsked === 0) return [];
 	return look.pairs
 		.map((pair) => ({
@@ -35,7 +35,7 @@ export function frameSteps({ steps }: Program): Step[] {
 }
 
 /** What turns round elsewhere than in the model: how far it went beyond, or below 0 if it turned too early, and half its width along its way. */
-export function turning(look: Look): (Moving & { readonly half: number; readonly late: number })[] {
+export function turning(look: SlipContext): (Moving & { readonly half: number; readonly late: number })[] {
 	return motions(look).flatMap((moving) => {
 		if (!moving.right) return [];
 		const [mine, theirs] = [moving.own.turns()[0], moving.model.turns()[0]];

@@ -1,5 +1,5 @@
-import type { Case } from "../case.ts";
 import type { Marked } from "../judge.ts";
+import type { ProgramRun } from "../program-run.ts";
 import { bracketsLeftOut } from "./brackets-left-out.ts";
 import { byHand } from "./by-hand.ts";
 import { colourAfter } from "./colour-after.ts";
@@ -19,7 +19,6 @@ import { hidden } from "./hidden.ts";
 import { insideAngle } from "./inside-angle.ts";
 import { leftDown } from "./left-down.ts";
 import { liftedEarly } from "./lifted-early.ts";
-import { Look } from "./look.ts";
 import { lotDrawnTwice } from "./lot-drawn-twice.ts";
 import { middleForCorner } from "./middle-for-corner.ts";
 import { mirrored } from "./mirrored.ts";
@@ -49,6 +48,7 @@ import { sideTooFew } from "./side-too-few.ts";
 import { sideTooMany } from "./side-too-many.ts";
 import { signLost } from "./sign-lost.ts";
 import type { Explanation, Slip } from "./slip.ts";
+import { SlipContext } from "./slip-context.ts";
 import { stuckNewEachFrame } from "./stuck-new-each-frame.ts";
 import { stuckSameSum } from "./stuck-same-sum.ts";
 import { tooFaint } from "./too-faint.ts";
@@ -139,10 +139,10 @@ export interface FoundSlip extends Explanation {
 }
 
 /** Slips told at the most. */
-const MOST = 12;
+const MAX_SLIPS = 12;
 
 /** The known mistakes that explain what a program misses; none where it misses nothing. */
-export function slipsIn(own: Case, marked: Marked): FoundSlip[] {
+export function slipsIn(own: ProgramRun, marked: Marked): FoundSlip[] {
 	// An empty program has made no mistake yet.
 	if (
 		!own.program.checked ||
@@ -152,7 +152,7 @@ export function slipsIn(own: Case, marked: Marked): FoundSlip[] {
 		return [];
 	const model = own.reference("model");
 	if (!model?.program.checked) return [];
-	const look = new Look(own, model, marked);
+	const look = new SlipContext(own, model, marked);
 	const explained = new Set<string>();
 	const found: FoundSlip[] = [];
 	for (const { id, about, follows, tries } of SLIPS) {
@@ -167,7 +167,7 @@ export function slipsIn(own: Case, marked: Marked): FoundSlip[] {
 			else found.push({ ...one, id, criteria });
 		}
 	}
-	return found.slice(0, MOST);
+	return found.slice(0, MAX_SLIPS);
 }
 
 /** Whether something particular has explained it already: what it explains first, or half of what speaks of many figures. */
@@ -180,7 +180,7 @@ function isExplained({ claims }: Explanation, explained: ReadonlySet<string>): b
 const OF_FIGURES = /^(place|size|turn) /;
 
 /** Explanations without those that fit one of many wrong figures of a name by chance: they must fit half of them. */
-function byChance(all: readonly Explanation[], look: Look): readonly Explanation[] {
+function byChance(all: readonly Explanation[], look: SlipContext): readonly Explanation[] {
 	if (all.length === 0) return all;
 	const nameOf = new Map(look.pairs.map((p) => [p.found.index, p.name]));
 	const wrong = new Map<string, number>();

@@ -2,13 +2,13 @@ import type { Figure } from "../../figures/figure.ts";
 import type { Point } from "../../geometry/points.ts";
 import { ENTRY } from "../../tape/layout.ts";
 import { coordinate } from "../../tape/tape.ts";
-import type { Look } from "./look.ts";
 import { explained, point, type Slip } from "./slip.ts";
+import type { SlipContext } from "./slip-context.ts";
 
 const WALKED: ReadonlySet<number | undefined> = new Set([ENTRY.segment, ENTRY.curve]);
 
 /** Where the model moves without drawing. */
-function travels({ modelScene: { tape } }: Look): [Point, Point][] {
+function travels({ modelScene: { tape } }: SlipContext): [Point, Point][] {
 	const all: [Point, Point][] = [];
 	for (let i = 0; i < tape.length && all.length < 400; i++)
 		if (tape.kind[i] === ENTRY.travel)
@@ -57,7 +57,7 @@ export const leftDown: Slip = {
 	},
 };
 
-function isPiece(look: Look, row: number, a: Point, b: Point): boolean {
+function isPiece(look: SlipContext, row: number, a: Point, b: Point): boolean {
 	const { tape } = look.scene;
 	const [p, q]: [Point, Point] = [
 		[coordinate(tape, row, 0), coordinate(tape, row, 1)],

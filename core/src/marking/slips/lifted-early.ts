@@ -1,5 +1,5 @@
-import { unfinished } from "./dry-rests.ts";
 import { number, type Slip } from "./slip.ts";
+import { unfinished } from "./unfinished-sides.ts";
 
 /** The pen was lifted before a side was done: the rest of it was walked without ink. */
 export const liftedEarly: Slip = {

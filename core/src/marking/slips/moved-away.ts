@@ -9,7 +9,7 @@ export const movedAway: Slip = {
 		const last = look.pairs.length > 0 ? look.own.reference("own last try")?.scene : undefined;
 		if (!last) return [];
 		return look.pairs.flatMap(({ name, slot, found, wanted }) => {
-			const before = last.taken.get(name)?.slots[slot];
+			const before = last.matches.get(name)?.slots[slot];
 			if (!before) return [];
 			const off = (f: typeof found) => distance(f.centre[0], f.centre[1], wanted.centre[0], wanted.centre[1]);
 			const [was, is] = [off(before), off(found)];

@@ -1,12 +1,12 @@
 import type { Point } from "../../geometry/points.ts";
 import { ENTRY } from "../../tape/layout.ts";
 import { coordinate } from "../../tape/tape.ts";
-import { rimPoints } from "../apart.ts";
-import { unfinished } from "./dry-rests.ts";
+import { rimPoints } from "../outline-relations.ts";
 import { type Slip, word } from "./slip.ts";
+import { unfinished } from "./unfinished-sides.ts";
 
 /** Moves without ink that are looked at. */
-const MOST = 2_000;
+const MAX_ROWS = 2_000;
 
 /** The pen went where it should draw, and was up. */
 export const neverDown: Slip = {
@@ -16,7 +16,7 @@ export const neverDown: Slip = {
 		const { tape } = look.scene;
 		const rests = new Set(unfinished(tape).map((u) => u.row));
 		const dry: { row: number; to: Point }[] = [];
-		for (let i = 0; i < tape.length && dry.length < MOST; i++)
+		for (let i = 0; i < tape.length && dry.length < MAX_ROWS; i++)
 			if (!rests.has(i) && (tape.kind[i] === ENTRY.travel || tape.kind[i] === ENTRY.curvedTravel))
 				dry.push({ row: i, to: [coordinate(tape, i, 2), coordinate(tape, i, 3)] });
 		if (dry.length < 2) return [];

@@ -4,8 +4,8 @@ import type { Figure } from "../../figures/figure.ts";
 import { everyStep, type Step, type Value } from "../../nib/tree.ts";
 import { callsOf } from "../../tape/tape.ts";
 import { sameColour } from "../paint-words.ts";
-import type { Look } from "./look.ts";
 import type { Evidence } from "./slip.ts";
+import type { SlipContext } from "./slip-context.ts";
 
 /** The paint that every program starts with. */
 export const START = Object.freeze({ fill: -1, outline: 0x0000_00ff, outlineWidth: 2, paper: WHITE });
@@ -36,7 +36,7 @@ export function paintEvidence(what: string, expected: number, found: number): Ev
 	return { what, expected: words(expected), found: words(found) };
 }
 
-function colourIn(value: Value | undefined, look: Pick<Look, "own">): number | undefined {
+function colourIn(value: Value | undefined, look: Pick<SlipContext, "own">): number | undefined {
 	if (value?.node === "colour") return value.value;
 	if (value?.node !== "name") return undefined;
 	const meaning = look.own.program.checked?.meanings.get(value);
@@ -46,7 +46,7 @@ function colourIn(value: Value | undefined, look: Pick<Look, "own">): number | u
 	return given.length === 1 ? colourIn(given[0], look) : parseColour(value.name);
 }
 
-function settingOf(step: Step, part: Paint, look: Pick<Look, "own">): number | undefined {
+function settingOf(step: Step, part: Paint, look: Pick<SlipContext, "own">): number | undefined {
 	if (step.node !== "draw") return undefined;
 	if (part === "fill") return step.statement.head === "fill" ? colourIn(step.values[0], look) : undefined;
 	return step.statement.head === "pen"
@@ -75,7 +75,7 @@ const drawsSomething = (step: Step) => step.node === "do" || (step.node === "dra
 
 /** What is set first after a figure, before anything else is drawn: after its own last line, or after the call that drew it. */
 function firstAfter<T>(
-	{ own, scene: { tape } }: Look,
+	{ own, scene: { tape } }: SlipContext,
 	figure: Figure,
 	of: (step: Step) => T | undefined,
 ): (T & { readonly line: number }) | undefined {
@@ -94,7 +94,7 @@ function firstAfter<T>(
 
 /** The colour that is set next after a figure. */
 export function settingAfter(
-	look: Look,
+	look: SlipContext,
 	figure: Figure,
 	part: Paint,
 ): { readonly colour: number; readonly line: number } | undefined {
@@ -105,7 +105,10 @@ export function settingAfter(
 }
 
 /** The pen's width that is set next after a figure. */
-export function widthAfter(look: Look, figure: Figure): { readonly width: number; readonly line: number } | undefined {
+export function widthAfter(
+	look: SlipContext,
+	figure: Figure,
+): { readonly width: number; readonly line: number } | undefined {
 	return firstAfter(look, figure, (step) => {
 		const value =
 			step.node === "draw" && step.statement.head === "pen"
@@ -116,7 +119,7 @@ export function widthAfter(look: Look, figure: Figure): { readonly width: number
 }
 
 /** Every colour that a program sets for a paint, with its line. */
-export function settingsOf(own: Look["own"], part: Paint): { readonly colour: number; readonly line: number }[] {
+export function settingsOf(own: SlipContext["own"], part: Paint): { readonly colour: number; readonly line: number }[] {
 	return [...everyStep(own.program.steps)].flatMap((step) => {
 		const colour = settingOf(step, part, { own });
 		return colour === undefined ? [] : [{ colour, line: step.place.line }];

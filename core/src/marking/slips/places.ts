@@ -1,6 +1,6 @@
 import type { Point } from "../../geometry/points.ts";
-import type { Look, Pair } from "./look.ts";
 import { type Explanation, explained, point } from "./slip.ts";
+import type { Pair, SlipContext } from "./slip-context.ts";
 
 /** A point of a figure by which it may have been placed: where it is, and where it should be. */
 interface Anchor {
@@ -10,7 +10,7 @@ interface Anchor {
 }
 
 /** The middle, the corner, and, of what was walked, where the pen began. */
-function anchorsOf(look: Look, { found, wanted }: Pair): Anchor[] {
+function anchorsOf(look: SlipContext, { found, wanted }: Pair): Anchor[] {
 	const [x, y] = found.start;
 	const anchors = [
 		{ what: "middle", own: found.centre, due: wanted.centre },
@@ -25,7 +25,7 @@ function anchorsOf(look: Look, { found, wanted }: Pair): Anchor[] {
  * Figures that are where they would be if the numbers of one of their points had been changed so. Of figures that are all
  * off by one step the first is enough: the others were placed from it.
  */
-export function placedAs(look: Look, changed: (p: Point) => readonly Point[]): Explanation[] {
+export function placedAs(look: SlipContext, changed: (p: Point) => readonly Point[]): Explanation[] {
 	const { misplaced } = look;
 	const one = (pair: Pair) => {
 		for (const { what, own, due } of anchorsOf(look, pair)) {
@@ -45,7 +45,7 @@ export function placedAs(look: Look, changed: (p: Point) => readonly Point[]): E
 }
 
 /** Whether all are off by the same step. */
-export function movedTogether(look: Look, pairs: readonly Pick<Pair, "found" | "wanted">[]): boolean {
+export function movedTogether(look: SlipContext, pairs: readonly Pick<Pair, "found" | "wanted">[]): boolean {
 	const [first] = pairs;
 	if (!first) return false;
 	const by = [first.found.centre[0] - first.wanted.centre[0], first.found.centre[1] - first.wanted.centre[1]] as const;

@@ -1,12 +1,12 @@
 import { loopsIn } from "../source/asked.ts";
-import type { Look } from "./look.ts";
+import type { SlipContext } from "./slip-context.ts";
 
 /** A loop of the program that makes one pass fewer, or more, than one of the model's. */
 export function roundsOff(
-	look: Look,
+	look: SlipContext,
 	by: -1 | 1,
 ): { readonly line: number; readonly own: number; readonly wanted: number } | undefined {
-	const rounds = (of: Look["own"]) =>
+	const rounds = (of: SlipContext["own"]) =>
 		loopsIn(of.program, "anywhere", []).flatMap((l) =>
 			l.rounds === undefined ? [] : [{ line: l.line, rounds: l.rounds }],
 		);

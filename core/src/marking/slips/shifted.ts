@@ -1,6 +1,6 @@
-import type { Look } from "./look.ts";
 import { movedTogether } from "./places.ts";
 import { number, type Slip } from "./slip.ts";
+import type { SlipContext } from "./slip-context.ts";
 
 /** Everything, or all of one name, is off by the same step. */
 export const shifted: Slip = {
@@ -13,10 +13,10 @@ export const shifted: Slip = {
 			.map(told),
 };
 
-type Off = readonly Pick<Look["pairs"][number], "found" | "wanted">[];
+type Off = readonly Pick<SlipContext["pairs"][number], "found" | "wanted">[];
 
 /** Rows that begin at another place: each figure but one may stand where another should. */
-function rowsOff(look: Look): Off[] {
+function rowsOff(look: SlipContext): Off[] {
 	return look.rows(3).flatMap(({ wanted, found }) => {
 		const all = found.map((f, k) => ({ found: f, wanted: wanted[k] as (typeof wanted)[number] }));
 		return all.every((p) => look.isSized(p) && !look.isPlaced(p)) ? [all] : [];

@@ -44,8 +44,8 @@ function byRounds(look: Parameters<Slip["tries"]>[0]): ReturnType<Slip["tries"]>
 
 /** Figures of one name that are one or two short, where the others are right: a loop with a round too few. */
 function tooFewOf(look: Parameters<Slip["tries"]>[0]): ReturnType<Slip["tries"]> {
-	const short = [...look.modelScene.taken].flatMap(([name, { slots }]) => {
-		const own = (look.scene.taken.get(name)?.slots ?? []).filter((f) => f !== undefined);
+	const short = [...look.modelScene.matches].flatMap(([name, { slots }]) => {
+		const own = (look.scene.matches.get(name)?.slots ?? []).filter((f) => f !== undefined);
 		const gone = slots.filter((f) => f !== undefined).length - own.length;
 		const right = look.pairs.filter((p) => p.name === name && look.isSized(p));
 		return slots.length >= 3 && gone === 1 && right.length === own.length && look.gone.some((g) => g.name === name)

@@ -1,6 +1,6 @@
-import type { Look } from "./look.ts";
 import { roundsOff } from "./rounds.ts";
 import { type Explanation, explained, number, type Slip } from "./slip.ts";
+import type { SlipContext } from "./slip-context.ts";
 
 /** A side too many was walked: a part of the outline is gone over, or a figure more of a row stands there. */
 export const sideTooMany: Slip = {
@@ -26,9 +26,9 @@ export const sideTooMany: Slip = {
 			];
 		}),
 		...byRounds(look),
-		...[...look.modelScene.taken].flatMap(([name, { slots, selector }]) => {
+		...[...look.modelScene.matches].flatMap(([name, { slots, selector }]) => {
 			const wanted = slots.filter((f) => f !== undefined).length;
-			const own = (look.scene.taken.get(name)?.slots ?? []).filter((f) => f !== undefined);
+			const own = (look.scene.matches.get(name)?.slots ?? []).filter((f) => f !== undefined);
 			const [like] = own;
 			if (wanted < 3 || own.length !== wanted || !like) return [];
 			const more = look.extra.filter(
@@ -49,7 +49,7 @@ export const sideTooMany: Slip = {
 };
 
 /** A loop that comes round once too often, where something of it is more than it should be. */
-function byRounds(look: Look): Explanation[] {
+function byRounds(look: SlipContext): Explanation[] {
 	const off = roundsOff(look, 1);
 	const long = look.pairs.filter(({ found, wanted }) => found.perimeter - wanted.perimeter > look.size);
 	if (!off || (long.length === 0 && look.extra.length === 0)) return [];

@@ -1,5 +1,5 @@
 import type { Figure } from "../../figures/figure.ts";
-import type { Look } from "./look.ts";
+import type { SlipContext } from "./slip-context.ts";
 
 /** A number or word that a slip would have drawn, beside what was found. */
 export interface Evidence {
@@ -29,7 +29,7 @@ export interface Slip {
 	readonly about: readonly Aspect[];
 	/** It follows from other slips: told only where nothing else explains any of its claims. */
 	readonly follows?: true;
-	readonly tries: (look: Look) => readonly Explanation[];
+	readonly tries: (look: SlipContext) => readonly Explanation[];
 }
 
 /** What of a drawing, or of a program, can be wrong. */

@@ -1,8 +1,8 @@
 import type { Figure } from "../../figures/figure.ts";
 import { cosDeg, sinDeg } from "../../geometry/trig.ts";
 import { mirrored } from "../arranged.ts";
-import type { Look } from "./look.ts";
 import { explained, number, point, type Slip } from "./slip.ts";
+import type { SlipContext } from "./slip-context.ts";
 import { closedByOther, turnsOf, turnsWanted } from "./turning.ts";
 
 /** A turn to the right where one to the left was meant, or the other way round. */
@@ -34,7 +34,7 @@ export const turnedOtherWay: Slip = {
 };
 
 /** Whether a curved figure is the wanted one seen in a mirror along the direction in which the pen began. */
-function isMirrored(found: Figure, wanted: Figure, look: Look): boolean {
+function isMirrored(found: Figure, wanted: Figure, look: SlipContext): boolean {
 	if (
 		!found.facing ||
 		!wanted.facing ||

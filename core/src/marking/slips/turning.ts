@@ -1,8 +1,8 @@
 import type { Figure } from "../../figures/figure.ts";
 import { distance, type Point } from "../../geometry/points.ts";
 import { cosDeg, sinDeg } from "../../geometry/trig.ts";
-import type { Look } from "./look.ts";
 import { type Explanation, explained, number } from "./slip.ts";
+import type { SlipContext } from "./slip-context.ts";
 
 /** The turns that were written while a figure was walked; those of a figure that goes round often only once. */
 export function turnsOf(figure: Figure): readonly number[] {
@@ -52,7 +52,7 @@ function endOf(sides: readonly number[], turns: readonly number[]): number {
  * the wanted one is known by that.
  */
 export function closedByOther(
-	look: Look,
+	look: SlipContext,
 	others: (turn: number, all: readonly number[]) => readonly number[],
 ): Explanation[] {
 	return look.extra.flatMap((found) => {

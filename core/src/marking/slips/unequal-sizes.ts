@@ -1,5 +1,5 @@
-import type { Look, Row } from "./look.ts";
 import { number, type Slip } from "./slip.ts";
+import type { Row, SlipContext } from "./slip-context.ts";
 
 /** Figures, or sides of one, that should be of one size aren't. */
 export const unequalSizes: Slip = {
@@ -24,7 +24,7 @@ export const unequalSizes: Slip = {
 };
 
 /** Those of a row that have another size than the model's, which are all of one, where they have several. */
-function unequal({ wanted, found }: Row, { size }: Look): ReturnType<Slip["tries"]> {
+function unequal({ wanted, found }: Row, { size }: SlipContext): ReturnType<Slip["tries"]> {
 	const alike = (a: { width: number; height: number }, b: { width: number; height: number }) =>
 		Math.abs(a.width - b.width) <= size && Math.abs(a.height - b.height) <= size;
 	const [first, own] = [wanted[0], found[0]];

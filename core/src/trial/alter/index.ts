@@ -1,5 +1,5 @@
 import { sourceOf } from "../../nib/source-of.ts";
-import type { Program, Step } from "../../nib/tree.ts";
+import type { ProgramTree, Step } from "../../nib/tree.ts";
 import { blocksOf, replaced } from "../edit.ts";
 import type { Alteration, Free, World } from "./alteration.ts";
 import { COUNTING } from "./counting.ts";
@@ -31,7 +31,7 @@ export interface Altered {
 /** All programs that one way of getting it wrong makes of a program, in the order of its lines. */
 export function alteredBy(
 	{ id, changes, step, pair, whole }: Alteration,
-	{ steps }: Pick<Program, "steps">,
+	{ steps }: Pick<ProgramTree, "steps">,
 	world: World,
 ): Altered[] {
 	const made: Altered[] = [];

@@ -1,11 +1,11 @@
 import { familiesOf } from "../../colour/family.ts";
-import { caseOf } from "../../exercise/case-of.ts";
+import { programRunOf } from "../../exercise/program-run-of.ts";
 import { readExercise } from "../../exercise/read.ts";
 import type { ExerciseFile } from "../../exercise/schema.ts";
 import { sentenceOf } from "../../exercise/student-copy.ts";
 import type { Figure } from "../../figures/figure.ts";
-import type { Case } from "../../marking/case.ts";
 import { judge } from "../../marking/judge.ts";
+import type { ProgramRun } from "../../marking/program-run.ts";
 
 /** What a teacher wants to know, in the order in which sentences are offered. */
 export const PROPOSAL_GROUPS = [
@@ -61,13 +61,13 @@ export interface Named {
 /** An exercise whose model was run, to be asked what could be asked of it. */
 export class Asking {
 	readonly file: ExerciseFile;
-	readonly model: Case;
+	readonly model: ProgramRun;
 	readonly named: readonly Named[];
 	private readonly ids: Set<string>;
 
 	constructor(file: ExerciseFile) {
 		this.file = file;
-		this.model = caseOf(file.model, file);
+		this.model = programRunOf(file.model, file);
 		this.ids = new Set(file.criteria.map((c) => c.id));
 		this.named = this.namesOf();
 	}
@@ -88,7 +88,7 @@ export class Asking {
 	meets(source: string, candidate: Candidate): boolean | undefined {
 		const file = this.alone(candidate);
 		if (!file) return undefined;
-		const judged = judge(caseOf(source, file)).judged[0];
+		const judged = judge(programRunOf(source, file)).judged[0];
 		return judged !== undefined && judged.judgement.share >= 1 - 1e-9 && judged.judgement.findings.every((f) => f.met);
 	}
 
@@ -113,10 +113,10 @@ export class Asking {
 	}
 
 	private namesOf(): Named[] {
-		const { drawing, wanted } = this.model;
+		const { drawing, spec } = this.model;
 		const named: Named[] = [];
 		const seen = new Set<number>();
-		for (const [name, taken] of this.model.scene.taken) {
+		for (const [name, taken] of this.model.scene.matches) {
 			const figures = taken.slots.flatMap((f) => f ?? []);
 			if (figures.length === 0) continue;
 			named.push({ name, figures, added: {} });
@@ -128,7 +128,7 @@ export class Asking {
 			const like = `${spoken(figure)} ${familyOf(figure.fill === -1 ? figure.outline : figure.fill) ?? ""}`;
 			others.set(like, [...(others.get(like) ?? []), figure]);
 		}
-		const names = new Set([...wanted.figures.keys()]);
+		const names = new Set([...spec.figures.keys()]);
 		for (const figures of others.values()) {
 			const first = figures[0] as Figure;
 			const kind = spoken(first);

@@ -11,7 +11,7 @@ const place = ([x, y]: Point) => `${num(x)}, ${num(y)}`;
 const pair = ([x, y]: Point) => `[${num(x)}, ${num(y)}]`;
 
 /** Figures of a drawing beyond which it isn't drawn anew. */
-const MOST = 200;
+const MAX_ROWS = 200;
 
 function pen({ outline, outlineWidth }: Figure): string[] {
 	return outline === -1 ? ["pen none"] : [`pen colour ${formatColour(outline)} width ${num(outlineWidth)}`];
@@ -112,7 +112,12 @@ function drawn(
 	each: (figure: Figure) => readonly string[],
 	figures: readonly Figure[] = drawing.figures,
 ): string | undefined {
-	if (figures.length === 0 || figures.length > MOST || drawing.leftOut > 0 || figures.some((f) => f.overdrawn > 0.02))
+	if (
+		figures.length === 0 ||
+		figures.length > MAX_ROWS ||
+		drawing.leftOut > 0 ||
+		figures.some((f) => f.overdrawn > 0.02)
+	)
 		return undefined;
 	const head = [`sheet ${sheet.width}, ${sheet.height} origin ${sheet.origin}`, `paper ${formatColour(drawing.paper)}`];
 	return `${[...head, ...figures.flatMap((f) => [...pen(f), fill(f), ...each(f)])].join("\n")}\n`;
@@ -159,7 +164,7 @@ export const FROM_DRAWING: readonly Rewriting[] = [
 		id: "in-another-order",
 		loses: ["source", "order"],
 		make: (_, drawing, sheet) => {
-			if (drawing.figures.length > MOST) return undefined;
+			if (drawing.figures.length > MAX_ROWS) return undefined;
 			const order = otherOrder(drawing.figures);
 			return order.every((f, i) => f === drawing.figures[i])
 				? undefined

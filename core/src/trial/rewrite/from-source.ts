@@ -1,6 +1,6 @@
 import { namedColour, parts } from "../../colour/colour.ts";
 import { sourceOf } from "../../nib/source-of.ts";
-import { type DrawNode, everyStep, type ForNode, type Program, type Step, type Value } from "../../nib/tree.ts";
+import { type DrawNode, everyStep, type ForNode, type ProgramTree, type Step, type Value } from "../../nib/tree.ts";
 import {
 	binary,
 	colour,
@@ -20,7 +20,7 @@ import type { Rewriting } from "./rewriting.ts";
 
 /** Each statement of a program, those in blocks too, put through a change; undefined where nothing was changed. */
 function everywhere(
-	{ steps }: Pick<Program, "steps">,
+	{ steps }: Pick<ProgramTree, "steps">,
 	change: (step: Step) => Step | readonly Step[] | undefined,
 ): string | undefined {
 	let changed = false;
@@ -36,8 +36,9 @@ function everywhere(
 	return changed ? sourceOf({ steps: made }) : undefined;
 }
 
-const onDraw = (change: (step: DrawNode) => Step | readonly Step[] | undefined) => (program: Pick<Program, "steps">) =>
-	everywhere(program, (step) => (step.node === "draw" ? change(step) : undefined));
+const onDraw =
+	(change: (step: DrawNode) => Step | readonly Step[] | undefined) => (program: Pick<ProgramTree, "steps">) =>
+		everywhere(program, (step) => (step.node === "draw" ? change(step) : undefined));
 
 const half = (value: Value): Value =>
 	value.node === "number" ? number(value.value / 2) : binary(value, "/", number(2));
@@ -101,7 +102,7 @@ const reordered = (change: (points: readonly Value[]) => readonly Value[]) =>
 	});
 
 /** Names that the program declares, with other names for them. */
-function renamed({ steps }: Pick<Program, "steps">): string | undefined {
+function renamed({ steps }: Pick<ProgramTree, "steps">): string | undefined {
 	const names = new Map<string, string>();
 	const add = (own: string) => names.has(own) || names.set(own, `${own}Too`);
 	for (const step of everyStep(steps)) {
@@ -178,7 +179,7 @@ function roundedStep(step: DrawNode): DrawNode | undefined {
 }
 
 /** Every colour that is written by its name, written otherwise. */
-const coloured = (write: (paint: number) => Value) => (program: Pick<Program, "steps">) =>
+const coloured = (write: (paint: number) => Value) => (program: Pick<ProgramTree, "steps">) =>
 	everywhere(program, (step) => {
 		if (step.node !== "draw" || !["fill", "pen", "paper"].includes(step.statement.head)) return undefined;
 		let changed = false;

@@ -1,5 +1,5 @@
 import type { Drawing } from "../../figures/figure.ts";
-import type { Program } from "../../nib/tree.ts";
+import type { ProgramTree } from "../../nib/tree.ts";
 import type { Sheet } from "../../tape/layout.ts";
 
 /** What a rewritten program doesn't keep, so that criteria on it can't be asked of it. */
@@ -10,5 +10,5 @@ export interface Rewriting {
 	readonly id: string;
 	readonly loses: readonly Loses[];
 	/** The program written anew; undefined where there is nothing to write otherwise. */
-	readonly make: (program: Pick<Program, "steps">, drawing: Drawing, sheet: Sheet) => string | undefined;
+	readonly make: (program: Pick<ProgramTree, "steps">, drawing: Drawing, sheet: Sheet) => string | undefined;
 }

@@ -10,7 +10,7 @@ export function follow(path: string, on: Readonly<Record<string, (data: unknown)
 }
 
 /** Calls at most once in so many milliseconds, the last time too. */
-export function sparing(milliseconds: number, call: () => void): () => void {
+export function throttle(milliseconds: number, call: () => void): () => void {
 	let waiting = false;
 	return () => {
 		if (waiting) return;

@@ -1,10 +1,10 @@
-import type { Brought, ExerciseFile } from "@markpen/core";
+import type { ExerciseFile, Submission } from "@markpen/core";
 import type { EntityManager } from "typeorm";
-import { one } from "../database/data-source.ts";
+import { queryOne } from "../database/data-source.ts";
 import { type LastHandIn, lastHandIns } from "../work/store.ts";
 
 /** The hand-ins that a check looked at besides. */
-export interface BroughtIds {
+export interface SubmissionIds {
 	readonly lastTry?: string;
 	readonly earlier?: Readonly<Record<string, string>>;
 }
@@ -48,18 +48,18 @@ export function wordsOf(answers: Readonly<Record<string, { words: string }>>): R
 }
 
 /** What comes with a hand-in: the student's answers, the try before it, and what was handed in to other exercises until then. */
-export async function broughtFor(
+export async function submissionFor(
 	manager: EntityManager,
 	handInId: string,
 	exercise: ExerciseFile,
-): Promise<{ brought: Brought; ids: BroughtIds }> {
-	const of = await one<HandIn>(
+): Promise<{ brought: Submission; ids: SubmissionIds }> {
+	const of = await queryOne<HandIn>(
 		manager,
 		`SELECT assignment_id AS "assignmentId", exercise_id AS "exerciseId", student_id AS "studentId", try_number AS "tryNumber", handed_in_at AS "handedInAt", answers FROM hand_ins WHERE id = $1`,
 		[handInId],
 	);
 	if (!of) return { brought: { final: true }, ids: {} };
-	const before = await one<{ id: string; source: string }>(
+	const before = await queryOne<{ id: string; source: string }>(
 		manager,
 		"SELECT id, source FROM hand_ins WHERE assignment_id = $1 AND exercise_id = $2 AND student_id = $3 AND try_number = $4",
 		[of.assignmentId, of.exerciseId, of.studentId, of.tryNumber - 1],

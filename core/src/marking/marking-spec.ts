@@ -1,9 +1,9 @@
 import { NEVER } from "../limits/limits.ts";
 import { DEFAULT_SHEET } from "../tape/layout.ts";
-import { Case } from "./case.ts";
+import { BudgetedRuns, type RunSettings } from "./budgeted-runs.ts";
 import type { Common } from "./criterion.ts";
-import { type RunSettings, Runs } from "./runs.ts";
-import type { Exactness } from "./scene.ts";
+import { ProgramRun } from "./program-run.ts";
+import type { Tolerances } from "./scene.ts";
 import type { Selector } from "./selector.ts";
 import { Program } from "./source/program.ts";
 
@@ -19,18 +19,18 @@ export type Group = Common & {
 };
 
 /** Either of the two. */
-export type Asked = Criterion | Group;
+export type CriterionOrGroup = Criterion | Group;
 
 /** The criteria inside a group; none for a criterion. */
-export function innerOf(asked: Asked): readonly Criterion[] {
+export function innerOf(asked: CriterionOrGroup): readonly Criterion[] {
 	return "check" in asked ? [] : (asked["any of"] ?? asked["all of"] ?? asked.among ?? []);
 }
 
 /** What is marked against: the wanted figures and the criteria, and the programs that were given out. */
-export interface Wanted {
+export interface MarkingSpec {
 	readonly figures: ReadonlyMap<string, Selector>;
-	readonly criteria: readonly Asked[];
-	readonly exactness: Exactness;
+	readonly criteria: readonly CriterionOrGroup[];
+	readonly tolerances: Tolerances;
 	readonly model: string;
 	readonly starter: string | undefined;
 	readonly example: string | undefined;
@@ -41,7 +41,7 @@ export interface Wanted {
 }
 
 /** A criterion by its id, inside groups too. */
-export function criterionById(wanted: Wanted, id: string): Criterion | undefined {
+export function criterionById(wanted: MarkingSpec, id: string): Criterion | undefined {
 	for (const asked of wanted.criteria) {
 		if ("check" in asked && asked.id === id) return asked;
 		const inner = innerOf(asked).find((c) => c.id === id);
@@ -51,19 +51,19 @@ export function criterionById(wanted: Wanted, id: string): Criterion | undefined
 }
 
 /** How often a student's other program is asked whether to stop before it is: far more than a class needs, counted and so the same everywhere. */
-const MOST_ASKED = 10;
+const MAX_STOP_CALLS = 10;
 
 /** Programs beside the student's, each read and run once for one exercise: they have a budget of their own. */
 export class References {
-	private readonly known = new Map<string, Case>();
+	private readonly known = new Map<string, ProgramRun>();
 
 	/** @param given whether the program was given out with the exercise, or is a student's own, which may be of any cost */
 	caseOf(
 		source: string,
-		wanted: Wanted,
+		wanted: MarkingSpec,
 		{ seed, sheet, paper, frames, stop = NEVER }: RunSettings,
 		given: boolean,
-	): Case {
+	): ProgramRun {
 		const key = JSON.stringify([source, seed, frames ?? null, sheet ?? null]);
 		let found = this.known.get(key);
 		if (!found) {
@@ -75,11 +75,11 @@ export class References {
 				sheet: sheet ?? DEFAULT_SHEET,
 				paper,
 				frames,
-				...(!given && { stop: () => ++asked > MOST_ASKED || stop() }),
+				...(!given && { stop: () => ++asked > MAX_STOP_CALLS || stop() }),
 			};
-			found = new Case(new Program(source), wanted, {}, new Runs(settings));
+			found = new ProgramRun(new Program(source), wanted, {}, new BudgetedRuns(settings));
 			// What this check's clock has cut short isn't kept for another's.
-			if (given || asked > MOST_ASKED || found.run?.ended !== "clock") this.known.set(key, found);
+			if (given || asked > MAX_STOP_CALLS || found.run?.ended !== "clock") this.known.set(key, found);
 		}
 		return found;
 	}

@@ -2,12 +2,12 @@ import type { Figure } from "../../figures/figure.ts";
 import { leastCost } from "../../geometry/assignment.ts";
 import { distance, type Point } from "../../geometry/points.ts";
 import { sheetBounds } from "../../tape/layout.ts";
-import type { Case } from "../case.ts";
 import type { Marked } from "../judge.ts";
+import { type CriterionOrGroup, innerOf } from "../marking-spec.ts";
 import { sameColour } from "../paint-words.ts";
 import { creditOf } from "../points.ts";
+import type { ProgramRun } from "../program-run.ts";
 import type { Scene } from "../scene.ts";
-import { type Asked, innerOf } from "../wanted.ts";
 import { type Aspect, CHECKS_ABOUT, checkAbout } from "./slip.ts";
 
 /** A wanted figure, as the model draws it, with what was taken for it. */
@@ -29,9 +29,9 @@ export interface Row {
 }
 
 /** All that slips look at: the program's run beside the model's, and what was missed. */
-export class Look {
-	readonly own: Case;
-	readonly model: Case;
+export class SlipContext {
+	readonly own: ProgramRun;
+	readonly model: ProgramRun;
 	readonly scene: Scene;
 	readonly modelScene: Scene;
 	readonly pairs: readonly Pair[];
@@ -52,14 +52,14 @@ export class Look {
 	readonly size: number;
 	readonly angle: number;
 
-	constructor(own: Case, model: Case, marked: Marked) {
+	constructor(own: ProgramRun, model: ProgramRun, marked: Marked) {
 		this.own = own;
 		this.model = model;
 		this.missed = marked.judged.flatMap((one) => {
 			const { criterion, judgement, score } = one;
 			// One that only waits for half of the points has nothing to explain.
 			if (score.verdict === "met" || judgement.waits || creditOf(one) >= 1 - 1e-9) return [];
-			const all: readonly Asked[] =
+			const all: readonly CriterionOrGroup[] =
 				"check" in criterion && criterion.check !== undefined ? [criterion] : innerOf(criterion);
 			return all.map((c) => ({
 				id: criterion.id,
@@ -72,7 +72,7 @@ export class Look {
 		const moves = model.framesAsked > 0;
 		this.scene = moves ? (own.at("first frame")[0]?.scene ?? own.scene) : own.scene;
 		this.modelScene = moves ? (model.at("first frame")[0]?.scene ?? model.scene) : model.scene;
-		const { position, size, angle } = own.wanted.exactness;
+		const { position, size, angle } = own.spec.tolerances;
 		[this.position, this.size, this.angle] = [Math.max(position, 0.5), Math.max(size, 0.5), Math.max(angle, 0.5)];
 		// What the first frame doesn't draw yet, since its paint is set too late, the second may.
 		this.second = moves ? own.at({ frame: 2 })[0]?.scene : undefined;
@@ -106,9 +106,9 @@ export class Look {
 		const pairs: Pair[] = [];
 		const gone: { name: string; wanted: Figure }[] = [];
 		const used = new Set<Figure>();
-		for (const [name, { slots }] of this.modelScene.taken) {
+		for (const [name, { slots }] of this.modelScene.matches) {
 			const foundIn = (scene: Scene | undefined) =>
-				(scene?.taken.get(name)?.slots ?? []).filter((f) => f !== undefined);
+				(scene?.matches.get(name)?.slots ?? []).filter((f) => f !== undefined);
 			const first = foundIn(this.scene);
 			const own = first.length === 0 ? foundIn(this.second) : first;
 			const wanted = slots.filter((f) => f !== undefined);
@@ -172,10 +172,10 @@ export class Look {
 	/** Names with several figures, each with what was found of them, both in drawing order. */
 	rows(least: number): Row[] {
 		const rows: Row[] = [];
-		for (const [name, { slots }] of this.modelScene.taken) {
+		for (const [name, { slots }] of this.modelScene.matches) {
 			const byIndex = (a: Figure, b: Figure) => a.index - b.index;
 			const wanted = slots.filter((f) => f !== undefined).sort(byIndex);
-			const found = (this.scene.taken.get(name)?.slots ?? []).filter((f) => f !== undefined).sort(byIndex);
+			const found = (this.scene.matches.get(name)?.slots ?? []).filter((f) => f !== undefined).sort(byIndex);
 			if (wanted.length >= least && found.length === wanted.length) rows.push({ name, wanted, found });
 		}
 		return rows;
@@ -211,7 +211,7 @@ export class Look {
 	}
 }
 
-function namesOf(asked: Asked): string[] {
+function namesOf(asked: CriterionOrGroup): string[] {
 	const names: string[] = [];
 	const walk = (value: unknown, key: string): void => {
 		if (typeof value === "string" && ["of", "to", "from", "first", "then", "as", "not as"].includes(key))

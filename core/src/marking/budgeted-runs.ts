@@ -8,7 +8,7 @@ import type { Sheet } from "../tape/layout.ts";
 export const CHECK_STEPS = 20_000_000;
 
 /** How a run differs from the plain one. */
-export interface Change {
+export interface RunChange {
 	readonly seed?: number;
 	readonly given?: Given;
 	readonly sheet?: Sheet;
@@ -25,7 +25,7 @@ export interface RunSettings {
 }
 
 /** Runs a program again and again, all within one budget of steps. */
-export class Runs {
+export class BudgetedRuns {
 	readonly settings: RunSettings;
 	private left = CHECK_STEPS;
 	private readonly known = new Map<string, Run>();
@@ -35,7 +35,7 @@ export class Runs {
 	}
 
 	/** One run; the same change gives the same run again at no cost. */
-	of(checked: Checked, change: Change = {}, watch?: readonly string[]): Run {
+	of(checked: Checked, change: RunChange = {}, watch?: readonly string[]): Run {
 		const key = JSON.stringify([
 			change.seed ?? this.settings.seed,
 			change.given ?? null,

@@ -3,15 +3,15 @@ import { rimOf } from "../geometry/ellipse.ts";
 import { type Bounds, distance, distanceToSegment, type Point } from "../geometry/points.ts";
 
 /** Corners of an outline that are looked at; longer ones are thinned. */
-const MOST = 240;
+const MAX_CORNERS = 240;
 
 /** The outline of a figure as points, and whether it closes. */
 export function rimPoints({ oval, rim, points, lettering, bounds }: Figure): readonly Point[] {
 	if (oval && points.length === 0) return rimOf(oval.x, oval.y, oval.rx, oval.ry, oval.turned, 1, 72);
 	if (lettering) return cornersOf(bounds);
 	const all = rim ?? points;
-	if (all.length <= MOST) return all;
-	const step = Math.ceil(all.length / MOST);
+	if (all.length <= MAX_CORNERS) return all;
+	const step = Math.ceil(all.length / MAX_CORNERS);
 	return all.filter((_, i) => i % step === 0 || i === all.length - 1);
 }
 
@@ -102,14 +102,14 @@ function boxesShare(a: Bounds, b: Bounds): number {
 }
 
 /** How two figures lie to each other, seen as solid where they close. */
-export type Lie = "apart" | "touching" | "overlapping";
+export type OutlineRelation = "apart" | "touching" | "overlapping";
 
 /**
  * Whether two figures are apart, touch or overlap.
  *
  * @param near distance of the outlines that still counts as touching, and how far they may reach into one another
  */
-export function lieOf(a: Figure, b: Figure, near: number): Lie {
+export function outlineRelationOf(a: Figure, b: Figure, near: number): OutlineRelation {
 	const [p, q] = [rimPoints(a), rimPoints(b)];
 	const one =
 		(closedOf(b) && p.some((point) => holdsPoint(q, point) && toRim(q, true, point) > near)) ||
@@ -124,7 +124,7 @@ export function lieOf(a: Figure, b: Figure, near: number): Lie {
 }
 
 /** Lines that cross overlap; those that meet at an end touch. */
-function crossingOf(a: Figure, b: Figure, near: number): Lie {
+function crossingOf(a: Figure, b: Figure, near: number): OutlineRelation {
 	const ends = (f: Figure) => (closedOf(f) ? [] : [f.start, f.end]);
 	const meets =
 		ends(a).some((e) => toRim(rimPoints(b), closedOf(b), e) <= near) ||

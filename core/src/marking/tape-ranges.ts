@@ -5,7 +5,7 @@ import { callsOf, coordinate, type Tape } from "../tape/tape.ts";
 import type { Scene } from "./scene.ts";
 
 /** A stretch of a run that is looked at as one piece: the whole of it, a figure, or a call. */
-export interface Span {
+export interface TapeRange {
 	/** Rows from the first up to, not including, the end. */
 	readonly first: number;
 	readonly end: number;
@@ -21,7 +21,7 @@ const INK: ReadonlySet<number | undefined> = new Set([ENTRY.segment, ENTRY.curve
 const TRAILING: ReadonlySet<number | undefined> = new Set([ENTRY.turn, ENTRY.callEnd, ENTRY.areaEnd]);
 
 /** The stretches of a run that walk something. */
-export class Spans {
+export class TapeRanges {
 	private readonly scene: Scene;
 	private readonly tape: Tape;
 	private readonly pen: PenTrack;
@@ -32,20 +32,20 @@ export class Spans {
 		this.pen = new PenTrack(scene.tape);
 	}
 
-	private span(first: number, end: number, figures: readonly Figure[]): Span {
+	private span(first: number, end: number, figures: readonly Figure[]): TapeRange {
 		const turns: number[] = [];
 		for (let i = first; i < end; i++) if (this.tape.kind[i] === ENTRY.turn) turns.push(coordinate(this.tape, i, 0));
 		return { first, end, before: this.pen.state(first), after: this.pen.state(end), figures, turns };
 	}
 
 	/** From the first ink to the end; none where nothing was walked. */
-	run(): Span[] {
+	run(): TapeRange[] {
 		const first = this.tape.kind.findIndex((kind) => INK.has(kind));
 		return first < 0 ? [] : [this.span(first, this.tape.length, this.scene.drawing.figures)];
 	}
 
 	/** One for each figure that was walked, with the turns right after it. */
-	figures(figures: readonly Figure[]): Span[] {
+	figures(figures: readonly Figure[]): TapeRange[] {
 		return figures.map((figure) => {
 			const first = figure.entries[0] as number;
 			let end = (figure.entries.at(-1) as number) + 1;
@@ -55,9 +55,9 @@ export class Spans {
 	}
 
 	/** One for each call of a routine; where the program has none of that name, for each call that drew a figure of that name. */
-	calls(routine: string): Span[] {
+	calls(routine: string): TapeRange[] {
 		const { tape, scene } = this;
-		const { program } = scene.case;
+		const { program } = scene.programRun;
 		const begins = new Set<number>();
 		if (program.routines.has(routine) || routine === "any") {
 			for (let i = 0; i < tape.length; i++)
@@ -67,7 +67,7 @@ export class Spans {
 				)
 					begins.add(i);
 		} else {
-			for (const figure of scene.taken.get(routine)?.slots ?? []) {
+			for (const figure of scene.matches.get(routine)?.slots ?? []) {
 				const [call] = figure ? callsOf(tape, figure.entries[0] as number) : [];
 				if (call) begins.add(call.row);
 			}
@@ -75,7 +75,7 @@ export class Spans {
 		return [...begins].sort((a, b) => a - b).map((begin) => this.call(begin));
 	}
 
-	private call(begin: number): Span {
+	private call(begin: number): TapeRange {
 		const { tape } = this;
 		let [end, depth] = [begin + 1, 1];
 		for (; end < tape.length && depth > 0; end++) {

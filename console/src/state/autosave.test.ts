@@ -15,7 +15,7 @@ vi.stubGlobal("localStorage", {
 });
 vi.stubGlobal("addEventListener", events.addEventListener.bind(events));
 vi.stubGlobal("removeEventListener", events.removeEventListener.bind(events));
-const { Keeping, keepHere } = await import("./keeping.svelte.ts");
+const { Autosave, keepHere } = await import("./autosave.svelte.ts");
 
 interface Theirs {
 	readonly text: string;
@@ -45,9 +45,9 @@ const failure = (status: number, code: string) =>
 const PLACE = "markpen test";
 let service: Service;
 let text: string;
-let keeping: InstanceType<typeof Keeping<string, Theirs>>;
+let keeping: InstanceType<typeof Autosave<string, Theirs>>;
 const begin = () =>
-	new Keeping<string, Theirs>({
+	new Autosave<string, Theirs>({
 		place: PLACE,
 		revision: 3,
 		now: () => text,

@@ -1,16 +1,16 @@
-import { References, type Wanted } from "../marking/wanted.ts";
+import { type MarkingSpec, References } from "../marking/marking-spec.ts";
 import type { ExerciseFile } from "./schema.ts";
 
-const KNOWN = new WeakMap<ExerciseFile, Wanted>();
+const KNOWN = new WeakMap<ExerciseFile, MarkingSpec>();
 
 /** What an exercise is marked by; made once for each file that was read. */
-export function wantedOf(file: ExerciseFile): Wanted {
+export function markingSpecOf(file: ExerciseFile): MarkingSpec {
 	let wanted = KNOWN.get(file);
 	if (!wanted) {
 		wanted = {
 			figures: new Map(Object.entries(file.figures)),
 			criteria: file.criteria,
-			exactness: file.tolerance,
+			tolerances: file.tolerance,
 			model: file.model,
 			starter: file.starter,
 			example: file.example?.program,

@@ -1,13 +1,13 @@
 import type { ExerciseFile } from "./exercise/schema.ts";
 import { mark } from "./mark.ts";
 import type { Report } from "./report.ts";
-import { sayProblem } from "./say.ts";
+import { reportProblem } from "./report-drawing.ts";
 
 /** Why a drawing is lost: its thread didn't answer and was ended, or died twice. */
 export type Loss = "limit-time-lost" | "thread-died";
 
 /** The report of a program whose drawing was lost with its thread. */
-export function lostReport(exercise: ExerciseFile, why: Loss): Report {
-	const error = sayProblem({ code: why, place: { line: 1, column: 1, length: 1 }, data: {} });
+export function lostRunReport(exercise: ExerciseFile, why: Loss): Report {
+	const error = reportProblem({ code: why, place: { line: 1, column: 1, length: 1 }, data: {} });
 	return { ...mark("", exercise), state: "drew-nothing", ended: "clock", errors: [error] };
 }

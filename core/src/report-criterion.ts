@@ -20,7 +20,7 @@ function restsOn(judgement: Judgement, verdict: Verdict, drawing: Drawing): { fi
 }
 
 /** A judged criterion in words and as plain data. */
-export function sayCriterion(
+export function reportCriterion(
 	{ criterion, forbids, judgement, inner, score }: JudgedCriterion & { readonly score: Score },
 	drawing: Drawing,
 ): ReportCriterion {
@@ -75,7 +75,7 @@ function verdictOf(one: NonNullable<JudgedCriterion["inner"]>[number]): Verdict 
 }
 
 /** A slip in words and as plain data. */
-export function saySlip(slip: FoundSlip): ReportSlip {
+export function reportSlip(slip: FoundSlip): ReportSlip {
 	const { student, teacher } = slipSentences(slip);
 	const { id, lines, figures, criteria, evidence } = slip;
 	return { id, sentence: student, teacher, lines, figures, criteria, evidence };

@@ -2,7 +2,7 @@ import { setTimeout as pause } from "node:timers/promises";
 import DataLoader from "dataloader";
 
 /** Questions that one call of the database answers at the most. */
-const MOST = 50;
+const MAX_BATCH = 50;
 /** How long others wait for a call that is under way: one that waits for a lock itself holds nobody up for longer. */
 const PATIENCE_MILLISECONDS = 50;
 
@@ -13,7 +13,7 @@ const PATIENCE_MILLISECONDS = 50;
  *
  * @param answer gives an answer or an error for each question, in their order
  */
-export function gathered<Question, Answer>(
+export function batched<Question, Answer>(
 	answer: (questions: readonly Question[]) => Promise<readonly (Answer | Error)[]>,
 ): (question: Question) => Promise<Answer> {
 	// What comes in at the same turn of the event loop goes together too.
@@ -24,7 +24,7 @@ export function gathered<Question, Answer>(
 			before = Promise.race([now.catch(() => undefined), pause(PATIENCE_MILLISECONDS, undefined, { ref: false })]);
 			return now;
 		},
-		{ cache: false, maxBatchSize: MOST, batchScheduleFn: (go) => void before.then(() => setImmediate(go)) },
+		{ cache: false, maxBatchSize: MAX_BATCH, batchScheduleFn: (go) => void before.then(() => setImmediate(go)) },
 	);
 	return (question) => loader.load(question);
 }

@@ -1,11 +1,11 @@
 import { setTimeout as pause } from "node:timers/promises";
 import { expect, test } from "vitest";
-import { gathered } from "./gathered.ts";
+import { batched } from "./batched.ts";
 
 /** What was asked together, call by call, with answers that come after some milliseconds. */
 function asking(milliseconds = 5) {
 	const calls: number[][] = [];
-	const ask = gathered(async (numbers: readonly number[]) => {
+	const ask = batched(async (numbers: readonly number[]) => {
 		calls.push([...numbers]);
 		await pause(numbers.includes(-1) ? 400 : milliseconds);
 		if (numbers.includes(13)) throw new Error("the call failed");

@@ -4,14 +4,14 @@ import { rimOf } from "./geometry/ellipse.ts";
 import type { Problem } from "./nib/problem.ts";
 import { PathPen } from "./picture/paths.ts";
 import { pictureOf } from "./picture/picture.ts";
-import { MOST_FIGURES, type ReportFigure, type SaidDrawing, type SaidProblem } from "./report.ts";
+import { type DrawingReport, MAX_FIGURES, type ProblemReport, type ReportFigure } from "./report.ts";
 import { type Sheet, upward } from "./tape/layout.ts";
 import { messagesOf } from "./tape/tape.ts";
 import { problemSentence } from "./words/problems.ts";
 import { figureSentence } from "./words/readback.ts";
 
 /** A problem with its sentence, as plain data. */
-export function sayProblem(problem: Problem): SaidProblem {
+export function reportProblem(problem: Problem): ProblemReport {
 	const { code, place, fix } = problem;
 	return { code, message: problemSentence(problem), ...place, ...(fix && { fix }) };
 }
@@ -28,7 +28,7 @@ export function reportFigure(figure: Figure, sheet: Sheet): ReportFigure {
 }
 
 /** Corners that an outline to point at has at the most; of more every so many-th is kept. */
-const MOST_CORNERS = 4_000;
+const MAX_CORNERS = 4_000;
 
 /** A figure's outline as a path in the picture's coordinates. */
 function outlinePath({ points, oval, rim, closed }: Figure, sheet: Sheet): string {
@@ -37,20 +37,23 @@ function outlinePath({ points, oval, rim, closed }: Figure, sheet: Sheet): strin
 		(points.length === 0 && oval
 			? rimOf(oval.x, oval.y, oval.rx, oval.ry, oval.turned, upward(sheet.origin), 48)
 			: points);
-	const each = Math.ceil(round.length / MOST_CORNERS);
+	const each = Math.ceil(round.length / MAX_CORNERS);
 	const kept = each === 1 ? round : round.filter((_, i) => i % each === 0 || i === round.length - 1);
 	return new PathPen(sheet).through(kept, closed);
 }
 
 /** A program run and recognised, in words: what a desk shows, and what a report holds beside its verdicts. */
-export function sayDrawn({ state, ended, steps, tape, drawing, errors, remarks }: Drawn, bare = false): SaidDrawing {
+export function reportDrawing(
+	{ state, ended, steps, tape, drawing, errors, remarks }: Drawn,
+	bare = false,
+): DrawingReport {
 	return {
 		state,
 		ended,
-		figures: drawing.figures.slice(0, bare ? 0 : MOST_FIGURES).map((figure) => reportFigure(figure, tape.sheet)),
+		figures: drawing.figures.slice(0, bare ? 0 : MAX_FIGURES).map((figure) => reportFigure(figure, tape.sheet)),
 		figuresInAll: drawing.figures.length + drawing.leftOut,
-		errors: errors.map(sayProblem),
-		remarks: remarks.map(sayProblem),
+		errors: errors.map(reportProblem),
+		remarks: remarks.map(reportProblem),
 		messages: messagesOf(tape),
 		steps,
 		entries: tape.length,

@@ -1,18 +1,18 @@
-import type { Kind, Parameter } from "./tree.ts";
+import type { Parameter, ValueKind } from "./tree.ts";
 
 /** The kind that holds two kinds. */
-function join(a: Kind, b: Kind): Kind {
+function join(a: ValueKind, b: ValueKind): ValueKind {
 	if (a === "unknown" || a === b) return b;
 	return b === "unknown" ? a : "any";
 }
 
 /** What is carried from one pass to the next: kinds of routines' values and results. */
-export class Memory {
+export class InferredKinds {
 	changed = false;
-	readonly values = new Map<Parameter, Kind>();
-	readonly results = new Map<string, Kind>();
+	readonly values = new Map<Parameter, ValueKind>();
+	readonly results = new Map<string, ValueKind>();
 
-	widen<K>(map: Map<K, Kind>, key: K, kind: Kind): void {
+	widen<K>(map: Map<K, ValueKind>, key: K, kind: ValueKind): void {
 		const before = map.get(key) ?? "unknown";
 		const after = join(before, kind);
 		if (after === before) return;

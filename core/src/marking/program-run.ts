@@ -5,17 +5,17 @@ import type { Run } from "../nib/runner.ts";
 import { DEFAULT_SHEET, type Sheet, upward } from "../tape/layout.ts";
 import { callsOf, coversAll, type Tape } from "../tape/tape.ts";
 import { TapeWriter } from "../tape/writer.ts";
+import type { BudgetedRuns, RunChange } from "./budgeted-runs.ts";
 import type { Moment } from "./criterion.ts";
+import type { MarkingSpec } from "./marking-spec.ts";
 import { match } from "./matching.ts";
-import type { Change, Runs } from "./runs.ts";
 import type { Scene } from "./scene.ts";
 import { type Facts, Selection } from "./selection.ts";
 import type { Program } from "./source/program.ts";
-import { statedBy } from "./stated.ts";
-import type { Wanted } from "./wanted.ts";
+import { statedProperties } from "./stated.ts";
 
 /** What comes with a program beside its source. */
-export interface Brought {
+export interface Submission {
 	/** The student's words to questions, by the criterion's id. */
 	readonly answers?: Readonly<Record<string, string>>;
 	/** Points that a teacher gave, by the criterion's id. */
@@ -32,30 +32,30 @@ export interface Brought {
 export type Reference = "model" | "example" | "starter" | "own last try" | { readonly "own hand-in of": string };
 
 /** Rows that the scenes of all frames may look at together; beyond, frames are left out evenly. */
-const MOST_ROWS = 200_000;
+const MAX_ROWS = 200_000;
 
 /** What looking at so many rows costs: figures that lie on one another are set against each other. */
 const costOf = (rows: number) => rows + (rows * rows) / 50;
 
 /** One run of a program with all that judging it needs. */
-export class Case {
+export class ProgramRun {
 	readonly program: Program;
-	readonly wanted: Wanted;
-	readonly brought: Brought;
-	readonly runs: Runs;
+	readonly spec: MarkingSpec;
+	readonly submission: Submission;
+	readonly runs: BudgetedRuns;
 	/** How it differs from the plain run. */
-	readonly change: Change;
+	readonly change: RunChange;
 	/** Undefined where the program can't be read. */
 	readonly run: Run | undefined;
 	readonly tape: Tape;
 	private readonly scenes = new Map<number, Scene>();
-	private readonly others = new Map<string, Case | undefined>();
+	private readonly others = new Map<string, ProgramRun | undefined>();
 	private moving: readonly Track[] | undefined;
 
-	constructor(program: Program, wanted: Wanted, brought: Brought, runs: Runs, change: Change = {}) {
+	constructor(program: Program, wanted: MarkingSpec, brought: Submission, runs: BudgetedRuns, change: RunChange = {}) {
 		this.program = program;
-		this.wanted = wanted;
-		this.brought = brought;
+		this.spec = wanted;
+		this.submission = brought;
 		this.runs = runs;
 		this.change = change;
 		this.run = program.checked && runs.of(program.checked, change);
@@ -90,8 +90,8 @@ export class Case {
 	}
 
 	/** The same program run otherwise. */
-	changed(change: Change): Case {
-		return new Case(this.program, this.wanted, this.brought, this.runs, { ...this.change, ...change });
+	changed(change: RunChange): ProgramRun {
+		return new ProgramRun(this.program, this.spec, this.submission, this.runs, { ...this.change, ...change });
 	}
 
 	/** The drawing as it stood before a row of the tape. */
@@ -110,7 +110,7 @@ export class Case {
 		if (moment === "every frame") return this.everyFrame();
 		if (moment === "first frame") return [{ scene: this.until(this.endOfFrame(1)), frame: 1 }];
 		if ("frame" in moment) return [{ scene: this.until(this.endOfFrame(moment.frame)), frame: moment.frame }];
-		const last = this.scene.taken.get(moment.after)?.slots.flatMap((f) => f?.entries ?? []) ?? [];
+		const last = this.scene.matches.get(moment.after)?.slots.flatMap((f) => f?.entries ?? []) ?? [];
 		return [{ scene: last.length === 0 ? this.scene : this.until(Math.max(...last) + 1) }];
 	}
 
@@ -132,7 +132,7 @@ export class Case {
 		}
 		if (ends.size === 0) return [{ scene: this.scene }];
 		const cost = [...ends.values()].reduce((sum, { rows }) => sum + rows, 0);
-		const stride = Math.ceil(cost / MOST_ROWS);
+		const stride = Math.ceil(cost / MAX_ROWS);
 		const last = Math.max(...ends.keys());
 		return [...ends]
 			.filter(([frame], i) => i % stride === 0 || frame === last)
@@ -140,18 +140,18 @@ export class Case {
 	}
 
 	private sceneOf(drawing: Drawing): Scene {
-		const { tape, wanted } = this;
-		const selection = new Selection(drawing, tape.sheet, wanted.exactness, wanted.figures, this.facts);
-		const taken = match(drawing.figures, wanted.figures, statedBy(wanted), selection, tape.sheet);
+		const { tape, spec } = this;
+		const selection = new Selection(drawing, tape.sheet, spec.tolerances, spec.figures, this.facts);
+		const matches = match(drawing.figures, spec.figures, statedProperties(spec), selection, tape.sheet);
 		return {
 			drawing,
 			tape,
 			sheet: tape.sheet,
 			up: upward(tape.sheet.origin),
-			exactness: wanted.exactness,
-			taken,
+			tolerances: spec.tolerances,
+			matches,
 			selection,
-			case: this,
+			programRun: this,
 		};
 	}
 
@@ -180,7 +180,7 @@ export class Case {
 	}
 
 	/** Another program's drawing to set this one's beside; undefined where there is none. */
-	reference(which: Reference): Case | undefined {
+	reference(which: Reference): ProgramRun | undefined {
 		const key = JSON.stringify(which);
 		if (!this.others.has(key))
 			this.others.set(key, this.other(this.sourceOf(which), typeof which === "string" && which !== "own last try"));
@@ -189,14 +189,12 @@ export class Case {
 
 	/** The source of another program that this one is set beside. */
 	sourceOf(which: Reference): string | undefined {
-		if (typeof which === "object") return this.brought.earlier?.[which["own hand-in of"]];
-		if (which === "own last try") return this.brought.lastTry;
-		return which === "model" ? this.wanted.model : which === "example" ? this.wanted.example : this.wanted.starter;
+		if (typeof which === "object") return this.submission.earlier?.[which["own hand-in of"]];
+		if (which === "own last try") return this.submission.lastTry;
+		return which === "model" ? this.spec.model : which === "example" ? this.spec.example : this.spec.starter;
 	}
 
-	private other(source: string | undefined, given: boolean): Case | undefined {
-		return source === undefined
-			? undefined
-			: this.wanted.references.caseOf(source, this.wanted, this.runs.settings, given);
+	private other(source: string | undefined, given: boolean): ProgramRun | undefined {
+		return source === undefined ? undefined : this.spec.references.caseOf(source, this.spec, this.runs.settings, given);
 	}
 }

@@ -2,8 +2,8 @@ import type { Figure } from "../figures/figure.ts";
 import { distance, type Point } from "../geometry/points.ts";
 import { sheetBounds } from "../tape/layout.ts";
 import { type Anchor, anchorsOf } from "./anchors.ts";
-import { isInside, lieOf, rimDistance, rimPoints } from "./apart.ts";
 import type { Common } from "./criterion.ts";
+import { isInside, outlineRelationOf, rimDistance, rimPoints } from "./outline-relations.ts";
 import { marginsOf, type Scene } from "./scene.ts";
 
 /** How two figures can lie to each other. */
@@ -31,7 +31,7 @@ export const EDGES = ["left edge", "right edge", "top edge", "bottom edge"] as c
 export type Edge = (typeof EDGES)[number];
 
 /** Whether something holds, and how far it is off where that is a number. */
-export interface Told {
+export interface RelationResult {
 	readonly met: boolean;
 	readonly off?: number;
 	readonly full?: number;
@@ -60,7 +60,7 @@ interface SeenBox {
 }
 
 /** Judges how figures of one scene lie to each other. */
-export class Related {
+export class RelationJudge {
 	private readonly o: Asked;
 	private readonly scene: Scene;
 	private readonly near: number;
@@ -68,25 +68,25 @@ export class Related {
 	constructor(o: Asked, scene: Scene) {
 		this.o = o;
 		this.scene = scene;
-		this.near = marginsOf(o.within, scene.exactness.position).full;
+		this.near = marginsOf(o.within, scene.tolerances.position).full;
 	}
 
 	private box({ bounds: { left, right, low, high } }: Pick<Figure, "bounds">): SeenBox {
 		return this.scene.up > 0 ? { left, right, top: high, bottom: low } : { left, right, top: -low, bottom: -high };
 	}
 
-	private closeTo(found: number, near = this.near): Told {
+	private closeTo(found: number, near = this.near): RelationResult {
 		const off = Math.abs(found);
 		return { met: off <= near + 1e-9, off, full: near, found: off };
 	}
 
 	/** Met where a number is at least 0, or nearly; so far off otherwise. */
-	private atLeast(room: number): Told {
+	private atLeast(room: number): RelationResult {
 		const off = Math.max(0, -room);
 		return { met: off <= this.near + 1e-9, off, full: this.near };
 	}
 
-	of(is: Relation | "gap", a: Figure, b: Figure): Told {
+	of(is: Relation | "gap", a: Figure, b: Figure): RelationResult {
 		const { near, scene } = this;
 		const [p, q] = [this.box(a), this.box(b)];
 		switch (is) {
@@ -95,11 +95,11 @@ export class Related {
 			case "covers":
 				return { met: isInside(b, a, near / 2) && a.index > b.index && a.fill !== -1 };
 			case "apart":
-				return { met: lieOf(a, b, 0.5) === "apart" };
+				return { met: outlineRelationOf(a, b, 0.5) === "apart" };
 			case "touching":
-				return { met: lieOf(a, b, near) === "touching" };
+				return { met: outlineRelationOf(a, b, near) === "touching" };
 			case "overlapping":
-				return { met: lieOf(a, b, Math.min(near, 1)) === "overlapping" };
+				return { met: outlineRelationOf(a, b, Math.min(near, 1)) === "overlapping" };
 			case "joined":
 				return { met: this.isJoined(a, b) };
 			case "meeting":
@@ -117,20 +117,20 @@ export class Related {
 			case "centred":
 				return this.centred(a.centre, b.centre);
 			case "same size": {
-				const size = marginsOf(this.o.within, scene.exactness.size).full;
+				const size = marginsOf(this.o.within, scene.tolerances.size).full;
 				return this.closeTo(Math.max(Math.abs(a.width - b.width), Math.abs(a.height - b.height)), size);
 			}
 			case "larger":
-				return { met: isLarger(a, b, scene.exactness.size) };
+				return { met: isLarger(a, b, scene.tolerances.size) };
 			case "smaller":
-				return { met: isLarger(b, a, scene.exactness.size) };
+				return { met: isLarger(b, a, scene.tolerances.size) };
 			case "gap":
 				return this.gap(this.gapBetween(a, b, p, q));
 		}
 	}
 
 	/** How a figure lies to the sheet, or to one of its edges. */
-	toSheet(is: Relation | "gap", figure: Figure, to: "sheet" | Edge): Told {
+	toSheet(is: Relation | "gap", figure: Figure, to: "sheet" | Edge): RelationResult {
 		const bounds = sheetBounds(this.scene.sheet);
 		const sheet = this.box({ bounds });
 		const box = this.box(figure);
@@ -175,7 +175,7 @@ export class Related {
 		return p[by] - q[by];
 	}
 
-	private centred(a: Point, b: Point): Told {
+	private centred(a: Point, b: Point): RelationResult {
 		const { axis = "both" } = this.o;
 		const [dx, dy] = [axis === "down" ? 0 : a[0] - b[0], axis === "across" ? 0 : a[1] - b[1]];
 		return this.closeTo(distance(0, 0, dx, dy));
@@ -192,7 +192,7 @@ export class Related {
 		return rimDistance(a, b);
 	}
 
-	private gap(found: number): Told {
+	private gap(found: number): RelationResult {
 		const { is, between } = this.o.gap ?? {};
 		const off =
 			is !== undefined ? Math.abs(found - is) : Math.max((between?.[0] ?? 0) - found, found - (between?.[1] ?? 0), 0);
@@ -219,7 +219,7 @@ export class Related {
 	}
 
 	/** Whether corners or ends of the two meet in one point; at the place that is asked for, where one is. */
-	private meeting(a: Figure, b: Figure): Told {
+	private meeting(a: Figure, b: Figure): RelationResult {
 		const { anchor, at } = this.o;
 		const own = anchor ? anchorsOf(a, anchor, this.scene, [a, b]) : tips(a);
 		const others = anchor ? [...tips(b), ...anchorsOf(b, anchor, this.scene, [a, b])] : tips(b);

@@ -2,13 +2,13 @@ import { expect, test } from "vitest";
 import { draw } from "./draw.ts";
 import { CLASS_LIMITS } from "./limits/limits.ts";
 import { PathPen } from "./picture/paths.ts";
-import { sayDrawn } from "./say.ts";
+import { reportDrawing } from "./report-drawing.ts";
 
 const corners = (outline: string) => outline.match(/[ML]/g)?.length ?? 0;
 
 test("an outline to point at has some thousands of corners at the most, from its first to its last", () => {
 	const steps = (rounds: number) =>
-		sayDrawn(
+		reportDrawing(
 			draw(`repeat ${rounds}\n  walk 2\n  turn left 40\n  walk 3\n  turn right 40\nend`, {
 				limits: { ...CLASS_LIMITS, steps: 1e6 },
 			}),
