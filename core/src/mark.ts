@@ -4,7 +4,8 @@ import { programRunOf } from "./exercise/program-run-of.ts";
 import type { ExerciseFile } from "./exercise/schema.ts";
 import type { Limits, Stop } from "./limits/limits.ts";
 import { judge } from "./marking/judge.ts";
-import type { Submission } from "./marking/program-run.ts";
+import type { Submission } from "./marking/scene.ts";
+
 import { slipsIn } from "./marking/slips/index.ts";
 import type { Report } from "./report.ts";
 import { reportCriterion, reportSlip } from "./report-criterion.ts";
@@ -35,8 +36,8 @@ export function markedTape(
 	exercise: ExerciseFile,
 	options: MarkOptions = {},
 ): { readonly report: Report; readonly tape: Tape } {
-	const { seed, limits, stop, bare = false, ...brought } = options;
-	const plain = programRunOf(source, exercise, { seed, limits, stop }, brought);
+	const { seed, limits, stop, bare = false, ...submission } = options;
+	const plain = programRunOf(source, exercise, { seed, limits, stop }, submission);
 	const marked = judge(plain);
 	const { program, run, tape, drawing } = plain;
 	const { settings } = plain.runs;

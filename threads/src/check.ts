@@ -7,7 +7,7 @@ import type { MarkedTape } from "./task.ts";
 export interface CheckOptions {
 	readonly limits?: Limits;
 	/** What comes with the program: answers, judgements, earlier work. */
-	readonly brought?: Submission;
+	readonly submission?: Submission;
 }
 
 /**
@@ -28,7 +28,7 @@ export async function checkWithTape(
 	threads: Threads,
 	source: string,
 	exercise: ExerciseFile,
-	{ limits, brought }: CheckOptions = {},
+	{ limits, submission }: CheckOptions = {},
 	tape = true,
 ): Promise<MarkedTape> {
 	const task = {
@@ -37,7 +37,7 @@ export async function checkWithTape(
 		exercise: exerciseText(exercise),
 		milliseconds: RUN_MILLISECONDS,
 		...(limits && { limits }),
-		...(brought && { brought }),
+		...(submission && { submission }),
 	} as const;
 	for (let tries = 1; ; tries++) {
 		try {

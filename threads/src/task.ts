@@ -20,7 +20,7 @@ export type Task =
 			readonly source: string;
 			/** The exercise as JSON text: a thread reads each once, and keeps what it works out for it. */
 			readonly exercise: string;
-			readonly brought?: Submission;
+			readonly submission?: Submission;
 			readonly limits?: Limits;
 			readonly milliseconds: number;
 			/** Whether the tape of the first seed is wanted too, packed; then a {@link MarkedTape} comes back. */

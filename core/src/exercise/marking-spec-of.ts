@@ -1,24 +1,35 @@
-import { type MarkingSpec, References } from "../marking/marking-spec.ts";
+import type { MarkingSpec } from "../marking/marking-spec.ts";
+import { References } from "../marking/references.ts";
+import { statedProperties } from "../marking/stated.ts";
 import type { ExerciseFile } from "./schema.ts";
 
-const KNOWN = new WeakMap<ExerciseFile, MarkingSpec>();
+/** What an exercise is marked by, with the runs of its own programs, which all hand-ins share. */
+export interface ExerciseMarking {
+	readonly spec: MarkingSpec;
+	readonly references: References;
+}
+
+const CACHED = new WeakMap<ExerciseFile, ExerciseMarking>();
 
 /** What an exercise is marked by; made once for each file that was read. */
-export function markingSpecOf(file: ExerciseFile): MarkingSpec {
-	let wanted = KNOWN.get(file);
-	if (!wanted) {
-		wanted = {
-			figures: new Map(Object.entries(file.figures)),
-			criteria: file.criteria,
+export function markingOf(file: ExerciseFile): ExerciseMarking {
+	let marking = CACHED.get(file);
+	if (!marking) {
+		const figures = new Map(Object.entries(file.figures));
+		const { criteria } = file;
+		const spec = {
+			figures,
+			criteria,
+			stated: statedProperties({ figures, criteria }),
 			tolerances: file.tolerance,
 			model: file.model,
 			starter: file.starter,
 			example: file.example?.program,
 			seeds: file.run?.seeds ?? [],
 			beyondFull: file.bonus === "beyond full",
-			references: new References(),
 		};
-		KNOWN.set(file, wanted);
+		marking = { spec, references: new References() };
+		CACHED.set(file, marking);
 	}
-	return wanted;
+	return marking;
 }

@@ -1,6 +1,15 @@
 import { distance, type Point } from "../geometry/points.ts";
 import { directionDeg } from "../geometry/trig.ts";
-import type { Shape } from "./shape.ts";
+import type { Tolerance } from "./tolerance.ts";
+
+/** What an open outline tells of its corners. */
+export interface OpenLine {
+	readonly points: readonly Point[];
+	readonly sides: readonly number[];
+	/** What each corner turns by, -180 to 180. */
+	readonly bends: readonly number[];
+	readonly tolerance: Tolerance;
+}
 
 /** A line in small straight steps along a circle. Angles are anticlockwise where y grows upwards. */
 export interface RoundLine {
@@ -21,12 +30,12 @@ const RIM = 0.03;
 const FEWEST = 4;
 
 /** The circle through points that go round it in small steps; undefined where they don't. */
-export function roundLine(shape: Shape): RoundLine | undefined {
-	const { points, sides } = shape;
+export function roundLine(line: OpenLine): RoundLine | undefined {
+	const { points, sides } = line;
 	if (sides.length < FEWEST) return undefined;
-	const turns = shape.bends;
+	const turns = line.bends;
 	const way = Math.sign(turns[0] as number);
-	if (way === 0 || turns.some((t) => Math.sign(t) !== way || Math.abs(t) > WIDEST + shape.tolerance.angle))
+	if (way === 0 || turns.some((t) => Math.sign(t) !== way || Math.abs(t) > WIDEST + line.tolerance.angle))
 		return undefined;
 	const circle = circleNear(points);
 	if (!circle) return undefined;

@@ -1,16 +1,10 @@
 import type { Finding, Judgement } from "./criterion.ts";
-import { judgeCriterion } from "./judge-criterion.ts";
-import { criterionById } from "./marking-spec.ts";
-import { creditOf } from "./points.ts";
-import type { ProgramRun } from "./program-run.ts";
+import type { Judging, ProgramRun } from "./scene.ts";
 
-/** Whether a criterion is met in full in a run. */
-export function isCriterionMet(id: string, run: ProgramRun): boolean {
-	const criterion = criterionById(run.spec, id);
-	return (
-		criterion !== undefined &&
-		creditOf({ criterion, forbids: false, judgement: judgeCriterion(criterion, run) }) >= 1 - 1e-9
-	);
+/** A run in which criteria are to hold too, and how sentences call it. */
+export interface OtherRun {
+	readonly run: ProgramRun;
+	readonly how: string;
 }
 
 /**
@@ -21,12 +15,13 @@ export function isCriterionMet(id: string, run: ProgramRun): boolean {
 export function checkInvariants(
 	ids: readonly string[],
 	plain: ProgramRun,
-	others: readonly { readonly run: ProgramRun; readonly how: string }[],
+	others: readonly OtherRun[],
+	{ isMet }: Judging,
 ): Finding[] | undefined {
-	const left = ids.filter((id) => isCriterionMet(id, plain));
+	const left = ids.filter((id) => isMet(id, plain));
 	if (left.length === 0) return undefined;
 	return left.map((id) => {
-		const broken = others.find(({ run }) => !isCriterionMet(id, run));
+		const broken = others.find(({ run }) => !isMet(id, run));
 		return { met: broken === undefined, code: "held", data: { id, how: broken?.how ?? others[0]?.how ?? "" } };
 	});
 }

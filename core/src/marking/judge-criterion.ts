@@ -1,14 +1,14 @@
 import { checkOf } from "./checks/index.ts";
 import type { Finding, Judgement, Moment } from "./criterion.ts";
-import type { Criterion } from "./marking-spec.ts";
+import { type Criterion, criterionById } from "./marking-spec.ts";
 import { creditOf } from "./points.ts";
-import type { ProgramRun } from "./program-run.ts";
+import type { Judging, ProgramRun } from "./scene.ts";
 
 /** Judges one criterion at the moment that it asks for. */
 export function judgeCriterion(criterion: Criterion, run: ProgramRun): Judgement {
 	const check = checkOf(criterion.check);
 	const moments = run.at(check.timeless ? "end" : ((criterion.when ?? "end") as Moment));
-	const all = moments.map(({ scene, frame }) => ({ frame, judgement: check.judge(criterion, scene) }));
+	const all = moments.map(({ scene, frame }) => ({ frame, judgement: check.judge(criterion, scene, JUDGING) }));
 	const first = all[0] as (typeof all)[number];
 	if (all.length === 1) return first.frame === undefined ? first.judgement : { ...first.judgement, frame: first.frame };
 	return together(
@@ -46,3 +46,12 @@ function together(
 }
 
 const NOTHING: Finding = { met: false, code: "figure-missing", data: {} };
+
+/** What checks ask of other criteria: each is judged as it would be by itself. */
+const JUDGING: Judging = {
+	isMet(id, run) {
+		const criterion = criterionById(run.spec, id);
+		if (!criterion) return false;
+		return creditOf({ criterion, forbids: false, judgement: judgeCriterion(criterion, run) }) >= 1 - 1e-9;
+	},
+};

@@ -3,8 +3,7 @@ import type { Finding, Judgement } from "./criterion.ts";
 import { judgeCriterion } from "./judge-criterion.ts";
 import { type Criterion, type CriterionOrGroup, innerOf } from "./marking-spec.ts";
 import { creditOf, type Judged, type Points, type Score, scores, total } from "./points.ts";
-import type { ProgramRun } from "./program-run.ts";
-import type { FigureMatch } from "./scene.ts";
+import type { FigureMatch, ProgramRun } from "./scene.ts";
 
 /** A criterion or a group judged. */
 export interface JudgedCriterion extends Judged {

@@ -1,8 +1,9 @@
 import { describe, expect, test } from "vitest";
 import { draw } from "../draw.ts";
-import { match, type StatedProperties } from "./matching.ts";
+import { match } from "./matching.ts";
 import { type Facts, Selection } from "./selection.ts";
 import type { Selector } from "./selector.ts";
+import type { StatedProperties } from "./stated-properties.ts";
 
 const NO_FACTS: Facts = { routines: () => [], has: () => false, follows: () => false };
 const SHEET = { width: 400, height: 300, origin: "top left" } as const;

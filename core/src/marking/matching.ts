@@ -6,15 +6,7 @@ import { isColour } from "./paint-words.ts";
 import type { FigureMatch } from "./scene.ts";
 import type { Selection } from "./selection.ts";
 import { kindsOf, type Selector, type Sized, sameText, statedSizes } from "./selector.ts";
-
-/** What criteria add to what a selector states: places for each wanted figure, and sizes. */
-export interface StatedProperties {
-	readonly places: readonly {
-		readonly at: readonly Point[];
-		readonly of: (figure: Figure, up: number) => Point | undefined;
-	}[];
-	readonly sizes: readonly { readonly wanted: Sized; readonly found: (figure: Figure) => number | undefined }[];
-}
+import type { StatedProperties } from "./stated-properties.ts";
 
 const WEIGHT = { kind: 3, place: 2, size: 2, other: 1 } as const;
 

@@ -2,8 +2,8 @@ import type { Figure } from "../figures/figure.ts";
 import type { Seat, Track } from "../figures/tracks.ts";
 import { distance, type Point } from "../geometry/points.ts";
 import { sheetBounds } from "../tape/layout.ts";
-import type { ProgramRun } from "./program-run.ts";
-import { figuresOf, type Scene } from "./scene.ts";
+import type { ProgramRun, Scene } from "./scene.ts";
+import { figuresOf } from "./subjects.ts";
 
 /** A step from one frame to the next. */
 export interface MotionStep {

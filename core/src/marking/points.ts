@@ -1,6 +1,6 @@
 import type { Common, Finding, Judgement } from "./criterion.ts";
+import { marginsOf } from "./margins.ts";
 import type { Group } from "./marking-spec.ts";
-import { marginsOf } from "./scene.ts";
 
 /** How a criterion came out. */
 export const VERDICTS = ["met", "partly", "missed", "not-judged"] as const;

@@ -5,31 +5,24 @@ import type { Run } from "../nib/runner.ts";
 import { DEFAULT_SHEET, type Sheet, upward } from "../tape/layout.ts";
 import { callsOf, coversAll, type Tape } from "../tape/tape.ts";
 import { TapeWriter } from "../tape/writer.ts";
-import type { BudgetedRuns, RunChange } from "./budgeted-runs.ts";
+import { BudgetedRuns, type RunChange } from "./budgeted-runs.ts";
 import type { Moment } from "./criterion.ts";
 import type { MarkingSpec } from "./marking-spec.ts";
 import { match } from "./matching.ts";
-import type { Scene } from "./scene.ts";
+import type { References } from "./references.ts";
+import type { FrameScene, ProgramRun, Reference, Scene, Submission } from "./scene.ts";
 import { type Facts, Selection } from "./selection.ts";
-import type { Program } from "./source/program.ts";
-import { statedProperties } from "./stated.ts";
+import { Program } from "./source/program.ts";
 
-/** What comes with a program beside its source. */
-export interface Submission {
-	/** The student's words to questions, by the criterion's id. */
-	readonly answers?: Readonly<Record<string, string>>;
-	/** Points that a teacher gave, by the criterion's id. */
-	readonly judgements?: Readonly<Record<string, number>>;
-	/** Whether it was handed in, so that what isn't answered stays unanswered. */
-	readonly final?: boolean;
-	/** The student's try before this one. */
-	readonly lastTry?: string;
-	/** The student's own hand-ins to other exercises, by their ids. */
-	readonly earlier?: Readonly<Record<string, string>>;
+/** What a run is made of. */
+export interface RecordedRunParts {
+	readonly program: Program;
+	readonly spec: MarkingSpec;
+	readonly submission?: Submission;
+	readonly runs: BudgetedRuns;
+	readonly references: References;
+	readonly change?: RunChange;
 }
-
-/** Drawings that a program can be set beside. */
-export type Reference = "model" | "example" | "starter" | "own last try" | { readonly "own hand-in of": string };
 
 /** Rows that the scenes of all frames may look at together; beyond, frames are left out evenly. */
 const MAX_ROWS = 200_000;
@@ -37,26 +30,26 @@ const MAX_ROWS = 200_000;
 /** What looking at so many rows costs: figures that lie on one another are set against each other. */
 const costOf = (rows: number) => rows + (rows * rows) / 50;
 
-/** One run of a program with all that judging it needs. */
-export class ProgramRun {
+/** A run of a student's program, with its scenes, tracks and references worked out when they are first needed. */
+export class RecordedRun implements ProgramRun {
 	readonly program: Program;
 	readonly spec: MarkingSpec;
 	readonly submission: Submission;
 	readonly runs: BudgetedRuns;
-	/** How it differs from the plain run. */
 	readonly change: RunChange;
-	/** Undefined where the program can't be read. */
 	readonly run: Run | undefined;
 	readonly tape: Tape;
 	private readonly scenes = new Map<number, Scene>();
-	private readonly others = new Map<string, ProgramRun | undefined>();
+	private readonly references: References;
+	private readonly compared = new Map<string, ProgramRun>();
 	private moving: readonly Track[] | undefined;
 
-	constructor(program: Program, wanted: MarkingSpec, brought: Submission, runs: BudgetedRuns, change: RunChange = {}) {
+	constructor({ program, spec, submission = {}, runs, references, change = {} }: RecordedRunParts) {
 		this.program = program;
-		this.spec = wanted;
-		this.submission = brought;
+		this.spec = spec;
+		this.submission = submission;
 		this.runs = runs;
+		this.references = references;
 		this.change = change;
 		this.run = program.checked && runs.of(program.checked, change);
 		this.tape =
@@ -68,7 +61,6 @@ export class ProgramRun {
 		return this.tape.sheet;
 	}
 
-	/** The drawing at the end of the run. */
 	get scene(): Scene {
 		return this.until(this.tape.length);
 	}
@@ -77,24 +69,20 @@ export class ProgramRun {
 		return this.scene.drawing;
 	}
 
-	/** Frames that were asked for; those of a program that left its frames itself are all that there are. */
 	get framesAsked(): number {
 		const { frames = 0, ended } = this.run ?? {};
 		return ended === "whole" || frames === 0 ? frames : Math.max(frames, this.runs.settings.frames ?? 120);
 	}
 
-	/** The tracks of what moves. */
 	get tracks(): readonly Track[] {
 		this.moving ??= tracksOf(this.tape);
 		return this.moving;
 	}
 
-	/** The same program run otherwise. */
 	changed(change: RunChange): ProgramRun {
-		return new ProgramRun(this.program, this.spec, this.submission, this.runs, { ...this.change, ...change });
+		return new RecordedRun({ ...this, references: this.references, change: { ...this.change, ...change } });
 	}
 
-	/** The drawing as it stood before a row of the tape. */
 	until(end: number): Scene {
 		let scene = this.scenes.get(end);
 		if (!scene) {
@@ -104,8 +92,7 @@ export class ProgramRun {
 		return scene;
 	}
 
-	/** The scenes of a moment: one, or one a frame. */
-	at(moment: Moment): { readonly scene: Scene; readonly frame?: number }[] {
+	at(moment: Moment): FrameScene[] {
 		if (moment === "end") return [{ scene: this.scene }];
 		if (moment === "every frame") return this.everyFrame();
 		if (moment === "first frame") return [{ scene: this.until(this.endOfFrame(1)), frame: 1 }];
@@ -122,7 +109,7 @@ export class ProgramRun {
 		return end;
 	}
 
-	private everyFrame(): { readonly scene: Scene; readonly frame?: number }[] {
+	private everyFrame(): FrameScene[] {
 		const { tape } = this;
 		const ends = new Map<number, { end: number; rows: number }>();
 		for (let i = 0, covered = 0; i < tape.length; i++) {
@@ -142,7 +129,7 @@ export class ProgramRun {
 	private sceneOf(drawing: Drawing): Scene {
 		const { tape, spec } = this;
 		const selection = new Selection(drawing, tape.sheet, spec.tolerances, spec.figures, this.facts);
-		const matches = match(drawing.figures, spec.figures, statedProperties(spec), selection, tape.sheet);
+		const matches = match(drawing.figures, spec.figures, spec.stated, selection, tape.sheet);
 		return {
 			drawing,
 			tape,
@@ -161,7 +148,6 @@ export class ProgramRun {
 		follows: (figure, name) => this.follows(figure, name),
 	};
 
-	/** The routines whose calls drew a figure, the innermost first. */
 	routinesOf(figure: Figure): readonly string[] {
 		return callsOf(this.tape, figure.entries[0] as number).map(({ routine }) => routine);
 	}
@@ -179,22 +165,33 @@ export class ProgramRun {
 		);
 	}
 
-	/** Another program's drawing to set this one's beside; undefined where there is none. */
 	reference(which: Reference): ProgramRun | undefined {
+		const source = this.sourceOf(which);
+		if (source === undefined) return undefined;
 		const key = JSON.stringify(which);
-		if (!this.others.has(key))
-			this.others.set(key, this.other(this.sourceOf(which), typeof which === "string" && which !== "own last try"));
-		return this.others.get(key);
+		let other = this.compared.get(key);
+		if (!other) {
+			const givenOut = typeof which === "string" && which !== "own last try";
+			const { spec, references } = this;
+			other = references.runOf({ source, givenOut }, this.runs.settings, (settings) => {
+				return new RecordedRun({ program: new Program(source), spec, runs: new BudgetedRuns(settings), references });
+			});
+			this.compared.set(key, other);
+		}
+		return other;
 	}
 
-	/** The source of another program that this one is set beside. */
 	sourceOf(which: Reference): string | undefined {
 		if (typeof which === "object") return this.submission.earlier?.[which["own hand-in of"]];
-		if (which === "own last try") return this.submission.lastTry;
-		return which === "model" ? this.spec.model : which === "example" ? this.spec.example : this.spec.starter;
-	}
-
-	private other(source: string | undefined, given: boolean): ProgramRun | undefined {
-		return source === undefined ? undefined : this.spec.references.caseOf(source, this.spec, this.runs.settings, given);
+		switch (which) {
+			case "own last try":
+				return this.submission.lastTry;
+			case "model":
+				return this.spec.model;
+			case "example":
+				return this.spec.example;
+			case "starter":
+				return this.spec.starter;
+		}
 	}
 }

@@ -3,8 +3,9 @@ import { distance, type Point } from "../geometry/points.ts";
 import { sheetBounds } from "../tape/layout.ts";
 import { type Anchor, anchorsOf } from "./anchors.ts";
 import type { Common } from "./criterion.ts";
+import { marginsOf } from "./margins.ts";
 import { isInside, outlineRelationOf, rimDistance, rimPoints } from "./outline-relations.ts";
-import { marginsOf, type Scene } from "./scene.ts";
+import type { Scene } from "./scene.ts";
 
 /** How two figures can lie to each other. */
 export const RELATIONS = [

@@ -1,21 +1,14 @@
 import type { Drawing, Figure } from "../figures/figure.ts";
+import type { Track } from "../figures/tracks.ts";
+import type { Run } from "../nib/runner.ts";
 import type { Sheet } from "../tape/layout.ts";
 import type { Tape } from "../tape/tape.ts";
-import type { Common, FigureRef } from "./criterion.ts";
-import { grouped } from "./group.ts";
-import { matchOne } from "./matching.ts";
-import type { ProgramRun } from "./program-run.ts";
+import type { BudgetedRuns, RunChange } from "./budgeted-runs.ts";
+import type { Moment } from "./criterion.ts";
+import type { MarkingSpec, Tolerances } from "./marking-spec.ts";
 import type { Selection } from "./selection.ts";
 import type { Selector } from "./selector.ts";
-
-/** How exact an exercise wants things. */
-export interface Tolerances {
-	/** Sheet units. */
-	readonly position: number;
-	readonly size: number;
-	/** Degrees. */
-	readonly angle: number;
-}
+import type { Program } from "./source/program.ts";
 
 /** A wanted figure with what was taken for it. */
 export interface FigureMatch {
@@ -25,7 +18,7 @@ export interface FigureMatch {
 	readonly slots: readonly (Figure | undefined)[];
 }
 
-/** What a criterion speaks of, looked up in the drawing. */
+/** What a criterion is about, looked up in the drawing. */
 export interface Subject {
 	/** As sentences call it. */
 	readonly name: string;
@@ -45,58 +38,67 @@ export interface Scene {
 	readonly tolerances: Tolerances;
 	readonly matches: ReadonlyMap<string, FigureMatch>;
 	readonly selection: Selection;
-	/** The run it is of, and all that was brought with it. */
+	/** The run that drew it. */
 	readonly programRun: ProgramRun;
 }
 
-/** The figures that a criterion's `of` names. */
-export function subjectsOf(scene: Scene, of: Common["of"]): Subject[] {
-	if (of === undefined || of === "everything" || of === "run") {
-		const { figures } = scene.drawing;
-		return [{ name: "everything", wanted: figures.length, figures, slots: figures }];
-	}
-	if (typeof of === "string" || Array.isArray(of)) return [of].flat().map((name) => named(scene, name));
-	if (of["group of"] !== undefined) return [groupOf(scene, of["group of"], "")];
-	if (of.number !== undefined && !of.strict && of.pick === undefined && of.drawn === undefined) {
-		const slots = matchOne(scene.drawing.figures, of, scene.selection, scene.sheet);
-		return [{ name: "", wanted: of.number, figures: slots.filter((f) => f !== undefined), slots }];
-	}
-	const figures = scene.selection.all(of);
-	const wanted = of.number ?? figures.length;
-	return [
-		{
-			name: "",
-			wanted,
-			figures,
-			slots: Array.from({ length: Math.max(wanted, figures.length) }, (_, i) => figures[i]),
-		},
-	];
+/** A scene of a moment; of one frame where things move. */
+export interface FrameScene {
+	readonly scene: Scene;
+	readonly frame?: number;
 }
 
-function named(scene: Scene, name: string): Subject {
-	const taken = scene.matches.get(name);
-	if (!taken) return { name, wanted: 1, figures: [], slots: [undefined] };
-	const { selector } = taken;
-	if (selector["group of"] !== undefined) return groupOf(scene, selector["group of"], name);
-	const slots = taken.slots.map((f) =>
-		f && selector.strict === true && !scene.selection.meets(f, selector) ? undefined : f,
-	);
-	return { name, wanted: slots.length, figures: slots.filter((f) => f !== undefined), slots };
+/** What comes with a program beside its source. */
+export interface Submission {
+	/** The student's words to questions, by the criterion's id. */
+	readonly answers?: Readonly<Record<string, string>>;
+	/** Points that a teacher gave, by the criterion's id. */
+	readonly judgements?: Readonly<Record<string, number>>;
+	/** Whether it was handed in, so that what isn't answered stays unanswered. */
+	readonly final?: boolean;
+	/** The student's try before this one. */
+	readonly lastTry?: string;
+	/** The student's own hand-ins to other exercises, by their ids. */
+	readonly earlier?: Readonly<Record<string, string>>;
 }
 
-function groupOf(scene: Scene, name: string, as: string): Subject {
-	const { figures } = named(scene, name);
-	const all = figures.length === 0 ? [] : [grouped(figures)];
-	return { name: as, wanted: 1, figures: all, slots: all.length > 0 ? all : [undefined] };
+/** Drawings that a program can be compared with. */
+export type Reference = "model" | "example" | "starter" | "own last try" | { readonly "own hand-in of": string };
+
+/** What a run of a program offers to those who judge it. */
+export interface ProgramRun {
+	readonly program: Program;
+	readonly spec: MarkingSpec;
+	readonly submission: Submission;
+	readonly runs: BudgetedRuns;
+	/** How it differs from the plain run. */
+	readonly change: RunChange;
+	/** Undefined where the program can't be read. */
+	readonly run: Run | undefined;
+	readonly tape: Tape;
+	readonly sheet: Sheet;
+	/** The drawing at the end of the run. */
+	readonly scene: Scene;
+	readonly drawing: Drawing;
+	/** Frames that were asked for; those of a program that left its frames itself are all that there are. */
+	readonly framesAsked: number;
+	/** The tracks of what moves. */
+	readonly tracks: readonly Track[];
+	/** The same program run with another seed, given values or sheet. */
+	changed(change: RunChange): ProgramRun;
+	/** The drawing as it was before a row of the tape. */
+	until(end: number): Scene;
+	/** The scenes of a moment: one, or one a frame. */
+	at(moment: Moment): readonly FrameScene[];
+	/** The routines whose calls drew a figure, the innermost first. */
+	routinesOf(figure: Figure): readonly string[];
+	/** Another program's run to compare with; undefined where there is none. */
+	reference(which: Reference): ProgramRun | undefined;
+	/** The source of another program to compare with. */
+	sourceOf(which: Reference): string | undefined;
 }
 
-/** The figures of one or several names or selectors. */
-export function figuresOf(scene: Scene, refs: FigureRef | readonly FigureRef[]): readonly Figure[] {
-	return [refs].flat().flatMap((ref) => subjectsOf(scene, ref as Common["of"]).flatMap((s) => s.figures));
-}
-
-/** A number that a tolerance gives full credit up to, and none from. */
-export function marginsOf(within: Common["within"], otherwise: number): { full: number; none: number } {
-	if (within === undefined || within === "1 step") return { full: otherwise, none: 4 * otherwise };
-	return typeof within === "number" ? { full: within, none: 4 * within } : within;
+/** What a check may ask while it is judged: whether other criteria are met in full in a run. */
+export interface Judging {
+	readonly isMet: (id: string, run: ProgramRun) => boolean;
 }

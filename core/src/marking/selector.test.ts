@@ -1,11 +1,12 @@
 import { describe, expect, test } from "vitest";
 import { namedColour } from "../colour/colour.ts";
-import { markingSpecOf } from "../exercise/marking-spec-of.ts";
+import { markingOf } from "../exercise/marking-spec-of.ts";
 import { readExercise } from "../exercise/read.ts";
 import { mark } from "../mark.ts";
 import { BudgetedRuns } from "./budgeted-runs.ts";
 import { isColour } from "./paint-words.ts";
-import { ProgramRun } from "./program-run.ts";
+import { RecordedRun } from "./program-run.ts";
+
 import { circleOf } from "./selection.ts";
 import { type Selector, selector } from "./selector.ts";
 import { Program } from "./source/program.ts";
@@ -16,12 +17,13 @@ function found(source: string, of: Selector, names: Record<string, Selector> = {
 		"format: markpen/exercise@1\nid: x\ntitle: X\nbrief: X\nmodel: walk 1\ncriteria:\n  - { id: a, check: nothing else, points: 1 }\n",
 	);
 	if (!reading.ok) throw new Error("it doesn't read");
-	const wanted = {
-		...markingSpecOf(reading.exercise),
-		figures: new Map(Object.entries(names)),
-		exactness: { position: 3, size: 3, angle: 2 },
-	};
-	const run = new ProgramRun(new Program(source), wanted, {}, new BudgetedRuns({ seed: 1 }));
+	const { spec, references } = markingOf(reading.exercise);
+	const run = new RecordedRun({
+		program: new Program(source),
+		spec: { ...spec, figures: new Map(Object.entries(names)), tolerances: { position: 3, size: 3, angle: 2 } },
+		runs: new BudgetedRuns({ seed: 1 }),
+		references,
+	});
 	return run.scene.selection.all(of).map((f) => f.index);
 }
 

@@ -1,33 +1,24 @@
 import { checkOf } from "./checks/index.ts";
 import { innerOf, type MarkingSpec } from "./marking-spec.ts";
-import type { StatedProperties } from "./matching.ts";
+import type { StatedProperties } from "./stated-properties.ts";
 
-const KNOWN = new WeakMap<MarkingSpec, ReadonlyMap<string, StatedProperties>>();
+type Writable<T> = { -readonly [K in keyof T]: T[K] extends readonly (infer I)[] ? I[] : T[K] };
 
-/** What the criteria say of each wanted figure's place and size; it helps to find the figure that was meant. */
-export function statedProperties(wanted: MarkingSpec): ReadonlyMap<string, StatedProperties> {
-	let known = KNOWN.get(wanted);
-	if (!known) {
-		known = collectStated(wanted);
-		KNOWN.set(wanted, known);
-	}
-	return known;
-}
-
-function collectStated(wanted: MarkingSpec): Map<string, StatedProperties> {
-	const all = new Map<
-		string,
-		{ places: StatedProperties["places"][number][]; sizes: StatedProperties["sizes"][number][] }
-	>();
-	for (const asked of wanted.criteria) {
+/** What the criteria state of each wanted figure's place and size; it helps to find the figure that was meant. */
+export function statedProperties({
+	figures,
+	criteria,
+}: Pick<MarkingSpec, "figures" | "criteria">): ReadonlyMap<string, StatedProperties> {
+	const all = new Map<string, Writable<StatedProperties>>();
+	for (const asked of criteria) {
 		for (const criterion of "check" in asked ? [asked] : innerOf(asked)) {
 			const when = criterion.when ?? "end";
-			if (typeof criterion.of !== "string" || !wanted.figures.has(criterion.of) || when !== "end") continue;
-			const tells = checkOf(criterion.check).states?.(criterion);
-			if (!tells) continue;
+			if (typeof criterion.of !== "string" || !figures.has(criterion.of) || when !== "end") continue;
+			const stated = checkOf(criterion.check).states?.(criterion);
+			if (!stated) continue;
 			const own = all.get(criterion.of) ?? { places: [], sizes: [] };
-			own.places.push(...(tells.places ?? []));
-			own.sizes.push(...(tells.sizes ?? []));
+			own.places.push(...(stated.places ?? []));
+			own.sizes.push(...(stated.sizes ?? []));
 			all.set(criterion.of, own);
 		}
 	}

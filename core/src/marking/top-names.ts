@@ -1,4 +1,4 @@
-import type { ProgramRun } from "./program-run.ts";
+import type { ProgramRun } from "./scene.ts";
 
 /** A name that a `let` at top level declares, with the number that it is given first. */
 export interface TopName {

@@ -1,31 +1,24 @@
 import { InferredKinds } from "./inferred-kinds.ts";
+import type { Declaring, Meaning, Reporter } from "./meaning.ts";
 import { Naming } from "./naming.ts";
 import type { Problem, SourceRange } from "./problem.ts";
 import type { Variable } from "./scope.ts";
 import type { PhraseSpec, ValueSpec } from "./statements/statement.ts";
 import {
 	type DrawNode,
-	type EachNode,
 	everyStep,
 	type ForNode,
 	type LetNode,
 	type NameNode,
-	type Parameter,
 	type PictureNode,
 	type ProgramTree,
 	type PutNode,
 	type RoutineNode,
 	type Step,
 	type Value,
-	type ValueKind,
 } from "./tree.ts";
 import { ValueChecker } from "./value-checker.ts";
-
-/** What a name in the source stands for. */
-export type Meaning = Variable | { readonly colour: number };
-
-/** What declares a name. */
-export type Declaring = LetNode | ForNode | EachNode | PictureNode | Parameter;
+import type { ValueKind } from "./value-kind.ts";
 
 /** A tree with every name and kind worked out. */
 export interface Checked {
@@ -39,9 +32,6 @@ export interface Checked {
 	readonly problems: readonly Problem[];
 	readonly remarks: readonly Problem[];
 }
-
-/** Tells of a problem; one a line is kept. */
-export type Reporter = (code: string, place: SourceRange, data?: Problem["data"], fix?: Problem["fix"]) => void;
 
 /**
  * Works out names and kinds. A routine's values get the kind of what is passed in all its calls, so the whole is gone

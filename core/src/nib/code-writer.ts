@@ -6,7 +6,8 @@ import { Picture } from "./picture-value.ts";
 import type { Problem, SourceRange } from "./problem.ts";
 import type { Variable } from "./scope.ts";
 import type { Statement } from "./statements/statement.ts";
-import { everyValue, type NameNode, type Value, type ValueKind } from "./tree.ts";
+import { everyValue, type NameNode, type Value } from "./tree.ts";
+import type { ValueKind } from "./value-kind.ts";
 import type { WatchLog } from "./watch.ts";
 
 /** What a test in generated code says when it fails: it throws the index of its site. */

@@ -6,7 +6,7 @@ import type { Machine } from "./machine.ts";
 import { Paint } from "./paint.ts";
 import type { Picture } from "./picture-value.ts";
 import { column, enlarged, layers, mirrored, row, turned } from "./picture-work.ts";
-import type { ValueKind } from "./tree.ts";
+import type { ValueKind } from "./value-kind.ts";
 
 /** A built-in function. A result that isn't finite is an error of the program. */
 export interface BuiltIn {

@@ -2,7 +2,7 @@ import { parseColour } from "../colour/colour.ts";
 import type { Checked } from "./checker.ts";
 import { Paint } from "./paint.ts";
 import { read } from "./read.ts";
-import type { ValueKind } from "./tree.ts";
+import type { ValueKind } from "./value-kind.ts";
 
 /** A value that a caller gives for a name of the program; a colour as CSS writes it. */
 export type Given = Readonly<Record<string, number | string | boolean>>;

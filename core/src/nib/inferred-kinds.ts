@@ -1,4 +1,5 @@
-import type { Parameter, ValueKind } from "./tree.ts";
+import type { Parameter } from "./tree.ts";
+import type { ValueKind } from "./value-kind.ts";
 
 /** The kind that holds two kinds. */
 function join(a: ValueKind, b: ValueKind): ValueKind {

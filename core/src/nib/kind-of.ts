@@ -1,7 +1,7 @@
 import { List } from "./list.ts";
 import { Paint } from "./paint.ts";
 import { Picture } from "./picture-value.ts";
-import type { ValueKind } from "./tree.ts";
+import type { ValueKind } from "./value-kind.ts";
 
 /** What a value of a running program is. */
 export function kindOf(value: unknown): ValueKind {

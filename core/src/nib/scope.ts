@@ -1,5 +1,5 @@
 import type { SourceRange } from "./problem.ts";
-import type { ValueKind } from "./tree.ts";
+import type { ValueKind } from "./value-kind.ts";
 
 /** A name of the program with what is known of it. */
 export interface Variable {

@@ -15,10 +15,10 @@ import {
 	type PutNode,
 	type Step,
 	type Value,
-	type ValueKind,
 	valuesOf,
 } from "./tree.ts";
 import type { ValueEmitter } from "./value-emitter.ts";
+import type { ValueKind } from "./value-kind.ts";
 
 /** Whether a body only calculates: no drawing, no inner loop, no value that `calls` something. */
 function onlyCalculates(steps: readonly Step[], calls: (value: Value) => boolean): boolean {

@@ -1,9 +1,6 @@
 import type { SourceRange } from "./problem.ts";
 import type { Statement } from "./statements/statement.ts";
 
-/** What a value can be. `any`: known only while running; `unknown`: nothing is known yet; `nothing`: a routine without a value. */
-export type ValueKind = "number" | "text" | "boolean" | "colour" | "list" | "picture" | "any" | "unknown" | "nothing";
-
 export type Value =
 	| { readonly node: "number"; readonly value: number; readonly place: SourceRange }
 	| { readonly node: "text"; readonly value: string; readonly place: SourceRange }

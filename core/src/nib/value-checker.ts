@@ -1,10 +1,11 @@
 import { namedColour } from "../colour/colour.ts";
-import type { Meaning, Reporter } from "./checker.ts";
 import { FUNCTIONS, PROPERTIES } from "./functions.ts";
 import type { InferredKinds } from "./inferred-kinds.ts";
+import type { Meaning, Reporter } from "./meaning.ts";
 import type { Naming } from "./naming.ts";
 import { nearest, type SourceRange } from "./problem.ts";
-import type { CallNode, LetNode, NameNode, ProgramTree, PutNode, RoutineNode, Value, ValueKind } from "./tree.ts";
+import type { CallNode, LetNode, NameNode, ProgramTree, PutNode, RoutineNode, Value } from "./tree.ts";
+import type { ValueKind } from "./value-kind.ts";
 
 const ARITHMETIC = new Set(["-", "*", "/", "mod", "^"]);
 const ORDER = new Set(["<", "<=", ">", ">="]);

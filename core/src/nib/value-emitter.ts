@@ -6,7 +6,8 @@ import { kept } from "./list.ts";
 import { cornersOf, itemOf, listOf, plus, same } from "./list-work.ts";
 import { Paint } from "./paint.ts";
 import { pictureSide } from "./picture-work.ts";
-import type { CallNode, Value, ValueKind } from "./tree.ts";
+import type { CallNode, Value } from "./tree.ts";
+import type { ValueKind } from "./value-kind.ts";
 
 /** Code of values. Tests that need statements are emitted before the statement that uses the value. */
 export class ValueEmitter {

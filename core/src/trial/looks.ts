@@ -1,5 +1,5 @@
 import type { Figure } from "../figures/figure.ts";
-import type { ProgramRun } from "../marking/program-run.ts";
+import type { ProgramRun } from "../marking/scene.ts";
 
 const round = (v: number) => Math.round(v * 10) / 10 + 0;
 

@@ -2,65 +2,15 @@ import { programRunOf } from "../exercise/program-run-of.ts";
 import type { ExerciseFile } from "../exercise/schema.ts";
 import { type JudgedCriterion, judge, type Marked } from "../marking/judge.ts";
 import { type CriterionOrGroup, innerOf } from "../marking/marking-spec.ts";
-import type { ProgramRun } from "../marking/program-run.ts";
+import type { ProgramRun } from "../marking/scene.ts";
+
 import type { Selector } from "../marking/selector.ts";
 import { sheetBounds } from "../tape/layout.ts";
-import type { Free } from "./alter/alteration.ts";
+import type { Free, Trial, TrialProblem, Tried, TriedAlteration, TriedRewriting } from "../trial-report.ts";
 import { ALTERATIONS, type Altered, alteredBy } from "./alter/index.ts";
 import { looksOf } from "./looks.ts";
 import { REWRITINGS } from "./rewrite/index.ts";
 import type { Loses } from "./rewrite/rewriting.ts";
-
-/** Points of one trial program, with the criteria that it doesn't meet. */
-export interface Tried {
-	readonly earned: number;
-	readonly possible: number;
-	readonly missed: readonly string[];
-}
-
-/** A change of the model that marking should notice, and whether it does. */
-export interface TriedAlteration extends Tried {
-	readonly id: string;
-	readonly line: number;
-	readonly source: string;
-	/** What the brief leaves free, where that is why going unnoticed isn't counted against the exercise. */
-	readonly free: Free | null;
-}
-
-/** The model drawn otherwise, and the criteria that took points from it. */
-export interface TriedRewriting {
-	readonly id: string;
-	readonly source: string;
-	readonly lost: readonly string[];
-}
-
-/** An exercise tried before a class does. */
-export interface Trial {
-	readonly model: Tried;
-	/** Criteria that can't be tried: a person's, or a comparison with a student's own work. */
-	readonly untried: readonly string[];
-	/** Programs that should earn nothing, with what they earn. */
-	readonly nothing: readonly ({
-		readonly id: "empty program" | "one dot" | "painted sheet";
-		readonly earns: readonly string[];
-	} & Tried)[];
-	/** Null where there is no starter. */
-	readonly starter: Tried | null;
-	readonly alterations: readonly TriedAlteration[];
-	/** Share of the alterations that marking notices, of those that the brief doesn't leave free; null where there are none. */
-	readonly strength: number | null;
-	readonly rewritings: readonly TriedRewriting[];
-	/** Share of the rewritten models that earn everything; null where there are none. */
-	readonly fairness: number | null;
-	/** What is wrong with the exercise itself: what a teacher must mend before setting it. */
-	readonly wrong: readonly TrialProblem[];
-}
-
-/** A code with what it speaks of; words make a sentence of it. */
-export interface TrialProblem {
-	readonly code: "model-unreadable" | "model-stops" | "model-misses" | "nothing-earns" | "starter-full";
-	readonly of: readonly string[];
-}
 
 /** Alterations that are tried of one kind at the most. */
 const MAX_OF_KIND = 4;

@@ -1,4 +1,4 @@
-import type { TrialProblem } from "../trial/try.ts";
+import type { TrialProblem } from "../trial-report.ts";
 import { listed } from "./lists.ts";
 
 /** What was changed in a model, in words; "line 4" is added by the caller. */

@@ -88,8 +88,8 @@ export async function checkHandIn(
 	);
 	if (!work) return dataSource.transaction(complete);
 	const exercise = publishedExercise(work.exercise);
-	const { brought, ids } = await submissionFor(dataSource.manager, work.handInId, exercise);
-	const { report, tape } = await checkWithTape(threads, work.source, exercise, { brought });
+	const { submission, ids } = await submissionFor(dataSource.manager, work.handInId, exercise);
+	const { report, tape } = await checkWithTape(threads, work.source, exercise, { submission });
 	await dataSource.transaction(async (manager) => {
 		// A student who was deleted meanwhile has no hand-in any more.
 		const [there] = await queryAll(manager, "SELECT 1 FROM hand_ins WHERE id = $1 FOR KEY SHARE", [work.handInId]);

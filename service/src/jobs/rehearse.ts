@@ -24,7 +24,7 @@ export async function rehearse(
 	const report =
 		exercise &&
 		(await check(threads, work.source, exercise, {
-			brought: (await submissionFor(dataSource.manager, of.handInId, exercise)).brought,
+			submission: (await submissionFor(dataSource.manager, of.handInId, exercise)).submission,
 		}));
 	await dataSource.transaction(async (manager) => {
 		await manager.query("SELECT pg_advisory_xact_lock(hashtextextended($1, 2))", [of.jobId]);

@@ -39,7 +39,7 @@ export async function selfCheck(
 	const earlier = await earlierOf(manager, exercise, asked.studentId, new Date());
 	const answers = wordsOf(asked.answers);
 	const report = await check(threads, asked.source, exercise, {
-		brought: {
+		submission: {
 			answers,
 			...(last && { lastTry: last.source }),
 			...(earlier.length > 0 && { earlier: Object.fromEntries(earlier.map((e) => [e.key, e.source])) }),

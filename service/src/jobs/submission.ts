@@ -52,13 +52,13 @@ export async function submissionFor(
 	manager: EntityManager,
 	handInId: string,
 	exercise: ExerciseFile,
-): Promise<{ brought: Submission; ids: SubmissionIds }> {
+): Promise<{ submission: Submission; ids: SubmissionIds }> {
 	const of = await queryOne<HandIn>(
 		manager,
 		`SELECT assignment_id AS "assignmentId", exercise_id AS "exerciseId", student_id AS "studentId", try_number AS "tryNumber", handed_in_at AS "handedInAt", answers FROM hand_ins WHERE id = $1`,
 		[handInId],
 	);
-	if (!of) return { brought: { final: true }, ids: {} };
+	if (!of) return { submission: { final: true }, ids: {} };
 	const before = await queryOne<{ id: string; source: string }>(
 		manager,
 		"SELECT id, source FROM hand_ins WHERE assignment_id = $1 AND exercise_id = $2 AND student_id = $3 AND try_number = $4",
@@ -67,7 +67,7 @@ export async function submissionFor(
 	const others = await earlierOf(manager, exercise, of.studentId, of.handedInAt);
 	const answers = wordsOf(of.answers);
 	return {
-		brought: {
+		submission: {
 			final: true,
 			...(Object.keys(answers).length > 0 && { answers }),
 			...(before && { lastTry: before.source }),

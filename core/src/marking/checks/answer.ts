@@ -40,6 +40,7 @@ export const answer = {
 	name: "answer",
 	options,
 	timeless: true,
+	about: () => [],
 	forbids: () => false,
 	says: (o: Options) => ({ code: "answer", data: { ask: o.ask } }),
 	judge(o: Options, scene: Scene): Judgement {

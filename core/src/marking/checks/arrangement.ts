@@ -26,10 +26,12 @@ import {
 	turnOff,
 } from "../arranged.ts";
 import type { Common, Finding, Judgement } from "../criterion.ts";
+import { marginsOf } from "../margins.ts";
 import { MEASURE_NAMES, MEASURES, toleranceOf } from "../measures.ts";
 import { colourWord, isColour } from "../paint-words.ts";
-import { figuresOf, marginsOf, type Scene, subjectsOf } from "../scene.ts";
+import type { Scene } from "../scene.ts";
 import { inDirection, STARTS } from "../sequence.ts";
+import { figuresOf, subjectsOf } from "../subjects.ts";
 import { type Check, judgementOf, nameOf } from "./check.ts";
 
 const point = z.tuple([z.number(), z.number()]);
@@ -317,6 +319,7 @@ export const arrangement: Check<Options> = {
 			? "a ring is about a point or the centre of a figure"
 			: undefined;
 	},
+	about: () => ["place", "turn", "size", "shape", "number"],
 	forbids: () => false,
 	names: (o) => (typeof o.about === "string" ? [o.about.slice("centre of ".length)] : []),
 	says: (o) => ({

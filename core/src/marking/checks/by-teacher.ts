@@ -22,6 +22,7 @@ export const byTeacher: Check<Options> = {
 			? undefined
 			: `the scale's highest step is ${Math.max(...steps)}, the criterion's points are ${o.points}; make them equal`;
 	},
+	about: () => [],
 	forbids: () => false,
 	says: (o) => ({ code: "by-teacher", data: { steps: Object.keys(o.scale).length } }),
 	judge(o, scene): Judgement {

@@ -2,8 +2,10 @@ import { z } from "zod";
 import type { Figure } from "../../figures/figure.ts";
 import { distance } from "../../geometry/points.ts";
 import type { Common, Finding, Judgement } from "../criterion.ts";
+import { marginsOf } from "../margins.ts";
 import { sameColour } from "../paint-words.ts";
-import { marginsOf, type Scene, subjectsOf } from "../scene.ts";
+import type { Scene } from "../scene.ts";
+import { subjectsOf } from "../subjects.ts";
 import { type Check, judgementOf, nameOf } from "./check.ts";
 
 const KEPT = ["kind", "size", "place", "fill", "outline"] as const;
@@ -69,6 +71,7 @@ export const change: Check<Options> = {
 			? "kept and moved go with of"
 			: undefined;
 	},
+	about: () => ["place", "size", "fill", "outline", "paint", "source"],
 	forbids: (o) => o.moved === undefined && o.figures === undefined,
 	says: (o) => ({
 		code: "change",

@@ -1,9 +1,11 @@
 import type { z } from "zod";
 import type { Figure } from "../../figures/figure.ts";
+import type { Aspect } from "../aspects.ts";
 import type { Common, Data, FigureRef, Finding, Judgement } from "../criterion.ts";
 import { grouped, membersOf } from "../group.ts";
-import type { StatedProperties } from "../matching.ts";
-import { type Scene, type Subject, subjectsOf } from "../scene.ts";
+import type { Judging, Scene, Subject } from "../scene.ts";
+import type { StatedProperties } from "../stated-properties.ts";
+import { subjectsOf } from "../subjects.ts";
 
 /** A check: its options, whether it only forbids, and how it is judged. */
 export interface Check<O extends Common = Common> {
@@ -14,7 +16,9 @@ export interface Check<O extends Common = Common> {
 	readonly needs?: (options: O) => string | undefined;
 	/** Whether it only forbids: it then counts once half of what is asked for is earned. */
 	readonly forbids: (options: O) => boolean;
-	readonly judge: (options: O, scene: Scene) => Judgement;
+	readonly judge: (options: O, scene: Scene, judging: Judging) => Judgement;
+	/** The aspects of a drawing or program that it looks at. */
+	readonly about: (options: O) => readonly Aspect[];
 	/** Whether it looks at the program or at whole runs, so that no moment is chosen. */
 	readonly timeless?: true;
 	/** What it tells of the wanted figures' places and sizes, for finding them. */

@@ -8,7 +8,8 @@ import { mark } from "../../mark.ts";
 import type { Report } from "../../report.ts";
 import { CRITERION_CODES } from "../../words/criteria.ts";
 import { FINDING_CODES } from "../../words/findings.ts";
-import type { Submission } from "../program-run.ts";
+import type { Submission } from "../scene.ts";
+
 import { CHECKS } from "./index.ts";
 
 interface Example {

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import type { Common, Finding, Judgement } from "../criterion.ts";
-import { figuresOf, type Scene } from "../scene.ts";
+import type { Scene } from "../scene.ts";
 import {
 	callsWritten,
 	coloursWritten,
@@ -13,6 +13,7 @@ import {
 import { linesUsing, repeatedStretch, statementLines, USABLE } from "../source/constructs.ts";
 import { Program } from "../source/program.ts";
 import { type Region, region, stepsIn } from "../source/region.ts";
+import { figuresOf } from "../subjects.ts";
 import { callsMade } from "../tape-ranges.ts";
 import { type Check, judgementOf } from "./check.ts";
 
@@ -312,6 +313,7 @@ export const code: Check<Options> = {
 			return "say what is wanted of the source: uses, avoids, loop, routine, statements …";
 		return o["at least"] !== undefined && o.uses === undefined ? "at least goes with uses" : undefined;
 	},
+	about: () => ["frames", "source"],
 	forbids: (o) => ASKING.every((way) => o[way] === undefined),
 	says: (o) => ({
 		code: "code",

@@ -3,11 +3,13 @@ import { formatColour, parseColour } from "../../colour/colour.ts";
 import { difference } from "../../colour/difference.ts";
 import { nameOf as colourName, FAMILIES, type Family } from "../../colour/family.ts";
 import type { Figure } from "../../figures/figure.ts";
+import type { Aspect } from "../aspects.ts";
 import { type Common, type FigureRef, type Finding, figureRef, type Judgement } from "../criterion.ts";
 import { membersOf } from "../group.ts";
 import { colourWord, isColour, isOther, sameColour } from "../paint-words.ts";
-import { figuresOf, type Scene, type Subject } from "../scene.ts";
+import type { Scene, Subject } from "../scene.ts";
 import { inDirection, STARTS } from "../sequence.ts";
+import { figuresOf } from "../subjects.ts";
 import { askedSubjects, type Check, judgementOf, nameOf } from "./check.ts";
 
 const options = {
@@ -24,6 +26,15 @@ const options = {
 	from: z.enum(STARTS).optional(),
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
+
+const ASPECTS = {
+	fill: ["fill", "paint", "frames"],
+	text: ["fill", "paint", "frames"],
+	outline: ["outline", "paint"],
+	paper: ["paper"],
+} as const satisfies Readonly<Record<Options["what"], readonly Aspect[]>>;
+
+const aspectsOf = (o: Options): readonly Aspect[] => (o["in order"] ? ["place", "fill", "paint"] : ASPECTS[o.what]);
 
 /** A paint in words and code: "dark red #8b0000". */
 export function inWords(paint: number): string {
@@ -132,6 +143,7 @@ export const colour: Check<Options> = {
 		WAYS.filter((way) => o[way] !== undefined).length === 1
 			? undefined
 			: `say which colour by one of ${WAYS.join(", ")}`,
+	about: aspectsOf,
 	forbids: (o) => o.what === "paper",
 	names: (o) => [o.as, o["not as"]],
 	says: (o) => ({

@@ -27,6 +27,10 @@ export const count: Check<Options> = {
 		o.exactly === undefined && o["at least"] === undefined && o["at most"] === undefined
 			? "say how many: exactly, at least or at most"
 			: undefined,
+	about: ({ of }) =>
+		typeof of === "object" && ("fill" in of || "outline" in of || "filled" in of)
+			? ["fill", "outline", "paint", "number"]
+			: ["size", "shape", "number", "frames", "source"],
 	forbids: (o) => o["at most"] !== undefined && o.exactly === undefined && o["at least"] === undefined,
 	says: (o) => ({
 		code: "count",

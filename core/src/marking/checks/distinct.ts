@@ -3,7 +3,8 @@ import { familiesOf } from "../../colour/family.ts";
 import type { Figure } from "../../figures/figure.ts";
 import { type Common, type Finding, figureRef, type Judgement } from "../criterion.ts";
 import { MEASURE_NAMES, MEASURES, type MeasureName } from "../measures.ts";
-import { figuresOf, type Scene } from "../scene.ts";
+import type { Scene } from "../scene.ts";
+import { figuresOf } from "../subjects.ts";
 import { type Check, kindWords, nameOf } from "./check.ts";
 
 const options = {
@@ -36,6 +37,7 @@ export const distinct: Check<Options> = {
 	needs: (o) =>
 		o.what === undefined && !o["no twins"] ? "say what is wanted: what and at least, or no twins" : undefined,
 	names: (o) => o.among ?? [],
+	about: () => ["fill", "outline", "paint", "number"],
 	forbids: (o) => o["no twins"] === true && o.what === undefined,
 	says: (o) => ({
 		code: "distinct",

@@ -42,6 +42,7 @@ export const filling: Check<Options> = {
 	name: "filling",
 	options,
 	needs: (o) => (o.is === undefined && o.outline === undefined ? "say what is wanted: is, or outline" : undefined),
+	about: () => ["fill", "outline", "width", "paint"],
 	forbids: () => false,
 	says: (o) => ({
 		code: "filling",

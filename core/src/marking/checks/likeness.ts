@@ -3,8 +3,7 @@ import { likeness as likenessOf } from "../../figures/likeness.ts";
 import { sheetBounds } from "../../tape/layout.ts";
 import type { Common, Judgement } from "../criterion.ts";
 import { sameColour } from "../paint-words.ts";
-import type { Reference } from "../program-run.ts";
-import type { Scene } from "../scene.ts";
+import type { Reference, Scene } from "../scene.ts";
 import { figureName } from "../selector.ts";
 import { type Check, single } from "./check.ts";
 
@@ -39,6 +38,7 @@ function sceneOf(o: Options, scene: Scene): Scene | undefined {
 export const likeness: Check<Options> = {
 	name: "likeness",
 	options,
+	about: () => ["place", "turn", "size", "shape", "fill", "outline", "paint", "order", "seen"],
 	forbids: () => false,
 	says: (o) => ({
 		code: "likeness",

@@ -1,10 +1,13 @@
 import { z } from "zod";
 import type { Figure } from "../../figures/figure.ts";
 import { power } from "../../geometry/power.ts";
+import type { Aspect } from "../aspects.ts";
 import { type Common, type Finding, figureRef, type Judgement } from "../criterion.ts";
 import { membersOf } from "../group.ts";
+import { marginsOf } from "../margins.ts";
 import { MEASURE_NAMES, MEASURES, type MeasureName, toleranceOf } from "../measures.ts";
-import { figuresOf, marginsOf, type Scene, type Subject } from "../scene.ts";
+import type { Scene, Subject } from "../scene.ts";
+import { figuresOf } from "../subjects.ts";
 import { askedSubjects, type Check, judgementOf, nameOf } from "./check.ts";
 
 const what = z.enum(MEASURE_NAMES);
@@ -23,6 +26,29 @@ const options = {
 	grows: z.strictObject({ by: z.number().optional(), times: z.number().optional() }).optional(),
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
+
+/** Measures of a figure's form, beside its size. */
+const OF_SHAPE: ReadonlySet<string> = new Set<MeasureName>([
+	"side lengths",
+	"interior angles",
+	"closing gap",
+	"turns",
+	"sweep",
+	"rotation",
+	"direction",
+	"points",
+	"start angle",
+	"length",
+	"perimeter",
+	"area",
+]);
+
+function aspectsOf(o: Options): readonly Aspect[] {
+	const measures = [o.what].flat();
+	if (measures.every((m) => m === "outline width")) return ["width", "paint"];
+	const general = ["turn", "size", "shape", "number"] as const;
+	return measures.some((m) => OF_SHAPE.has(m)) ? [...general, "source"] : [...general, "frames"];
+}
 
 /** Wanted values against found ones; in any order, each is set against the nearest in size. */
 function offsOf(found: readonly number[], wanted: readonly number[], anyOrder: boolean): number[] {
@@ -181,6 +207,7 @@ export const measure: Check<Options> = {
 		const range = given.length === 2 && given.includes("at least") && given.includes("at most");
 		return given.length === 1 || range ? undefined : `say what is wanted by one of ${WAYS.join(", ")}`;
 	},
+	about: aspectsOf,
 	forbids: () => false,
 	names: (o) => [o.as?.of, o["more than"]?.of, o["less than"]?.of],
 	says: (o) => {

@@ -1,10 +1,12 @@
 import { z } from "zod";
 import { distance, type Point } from "../../geometry/points.ts";
 import type { Common, Finding, Judgement } from "../criterion.ts";
+import { marginsOf } from "../margins.ts";
 import { Motion } from "../motion.ts";
 import { EDGES } from "../relation-judge.ts";
-import { figuresOf, marginsOf, type Scene, subjectsOf } from "../scene.ts";
+import type { Scene } from "../scene.ts";
 import { figureName } from "../selector.ts";
+import { figuresOf, subjectsOf } from "../subjects.ts";
 import { type Check, judgementOf, nameOf } from "./check.ts";
 
 const point = z.tuple([z.number(), z.number()]);
@@ -176,6 +178,7 @@ export const movement: Check<Options> = {
 		if (WAYS.every((way) => o[way] === undefined)) return `say what is wanted: ${WAYS.join(", ")}`;
 		return o["either way"] && !o["each frame"] ? "either way goes with each frame" : undefined;
 	},
+	about: () => ["place", "frames"],
 	forbids: (o) =>
 		(o.trail !== undefined || o.stays !== undefined) &&
 		WAYS.every((way) => way === "trail" || way === "stays" || o[way] === undefined),

@@ -1,8 +1,8 @@
 import { z } from "zod";
 import type { Common, Finding, Judgement } from "../criterion.ts";
 import { membersOf } from "../group.ts";
-import { figuresOf } from "../scene.ts";
 import { selector } from "../selector.ts";
+import { figuresOf } from "../subjects.ts";
 import { type Check, kindWords } from "./check.ts";
 
 const options = { but: z.union([selector, z.array(selector).min(1)]).optional() };
@@ -12,6 +12,7 @@ type Options = Common & z.infer<z.ZodObject<typeof options>>;
 export const nothingElse: Check<Options> = {
 	name: "nothing else",
 	options,
+	about: () => ["size", "shape", "number", "frames"],
 	forbids: () => true,
 	says: () => ({ code: "nothing-else", data: {} }),
 	judge(o, scene): Judgement {

@@ -3,7 +3,8 @@ import type { Figure } from "../../figures/figure.ts";
 import { overlapOf } from "../../figures/overlap.ts";
 import { type Common, type FigureRef, type Finding, figureRef, type Judgement } from "../criterion.ts";
 import { membersOf } from "../group.ts";
-import { figuresOf, type Scene } from "../scene.ts";
+import type { Scene } from "../scene.ts";
+import { figuresOf } from "../subjects.ts";
 import { type Check, nameOf } from "./check.ts";
 
 const refs = z.union([figureRef, z.array(figureRef).min(1)]);
@@ -30,6 +31,7 @@ function pairsOf(o: Options, scene: Scene): { first: Figure; later: Figure; name
 export const order: Check<Options> = {
 	name: "order",
 	options,
+	about: () => ["order", "seen"],
 	forbids: () => false,
 	names: (o) => [...listOf(o.first), ...listOf(o.then)],
 	says: (o) => ({

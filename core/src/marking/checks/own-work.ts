@@ -17,6 +17,7 @@ export const ownWork: Check<Options> = {
 	name: "own work",
 	options,
 	timeless: true,
+	about: () => ["source"],
 	forbids: () => true,
 	says: (o) => ({ code: "own-work", data: { from: o.from, least: o.differs["at least"], of: o.differs.of } }),
 	judge(o, scene): Judgement {

@@ -2,7 +2,9 @@ import { z } from "zod";
 import type { Figure } from "../../figures/figure.ts";
 import { distance, type Point } from "../../geometry/points.ts";
 import type { Common, Finding, Judgement } from "../criterion.ts";
-import { marginsOf, type Scene, subjectsOf } from "../scene.ts";
+import { marginsOf } from "../margins.ts";
+import type { Scene } from "../scene.ts";
+import { subjectsOf } from "../subjects.ts";
 import { type TapeRange, TapeRanges } from "../tape-ranges.ts";
 import { type Check, judgementOf, kindWords, nameOf } from "./check.ts";
 
@@ -160,6 +162,7 @@ export const path: Check<Options> = {
 	name: "path",
 	options,
 	needs: (o) => (WAYS.every((way) => o[way] === undefined) ? `say what is wanted: ${WAYS.join(", ")}` : undefined),
+	about: () => ["place", "turn", "shape", "number"],
 	forbids: (o) => o["nothing twice"] === true && WAYS.every((way) => way === "nothing twice" || o[way] === undefined),
 	says: (o) => ({
 		code: "path",

@@ -6,7 +6,9 @@ import { sheetBounds } from "../../tape/layout.ts";
 import { ANCHORS, type Anchor, anchorOf, anchorsOf, isSeveral } from "../anchors.ts";
 import { type Common, type Finding, figureRef, type Judgement } from "../criterion.ts";
 import { membersOf } from "../group.ts";
-import { figuresOf, marginsOf, type Scene } from "../scene.ts";
+import { marginsOf } from "../margins.ts";
+import type { Scene } from "../scene.ts";
+import { figuresOf } from "../subjects.ts";
 import { outsideBy, type Zone, zone, zoneBounds } from "../zone.ts";
 import { askedSubjects, type Check, judgementOf, nameOf } from "./check.ts";
 
@@ -180,6 +182,7 @@ export const position: Check<Options> = {
 			return "from goes with offset or share";
 		return o.offset !== undefined && o.share !== undefined ? "give offset or share, not both" : undefined;
 	},
+	about: () => ["place", "turn", "shape", "number", "frames", "source"],
 	forbids: () => false,
 	names: (o) => [o.from],
 	says: (o) => ({

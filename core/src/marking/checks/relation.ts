@@ -4,8 +4,9 @@ import { ANCHORS } from "../anchors.ts";
 import { type Common, type FigureRef, type Finding, figureRef, type Judgement } from "../criterion.ts";
 import { membersOf } from "../group.ts";
 import { EDGES, type Edge, RELATIONS, type Relation, RelationJudge, type RelationResult } from "../relation-judge.ts";
-import { figuresOf, type Scene } from "../scene.ts";
+import type { Scene } from "../scene.ts";
 import { neighbours, pairs } from "../sequence.ts";
+import { figuresOf } from "../subjects.ts";
 import { askedSubjects, type Check, judgementOf, nameOf } from "./check.ts";
 
 const relationWord = z.enum(RELATIONS);
@@ -106,6 +107,7 @@ export const relation: Check<Options> = {
 		const alone = o.to === undefined && o.for !== "each pair" && o.for !== "neighbours" && o.anchor === undefined;
 		return alone ? "say to what: to, or for: each pair or neighbours" : undefined;
 	},
+	about: () => ["place", "turn", "size", "shape"],
 	forbids: () => false,
 	names: refsOf,
 	says: (o) => ({

@@ -5,8 +5,8 @@ import { type Common, criterionId, type Finding, figureRef, type Judgement } fro
 import { checkInvariants, NO_INVARIANT_LEFT } from "../invariants.ts";
 import { MEASURE_NAMES, MEASURES, toleranceOf } from "../measures.ts";
 import { sameColour } from "../paint-words.ts";
-import type { ProgramRun } from "../program-run.ts";
-import { figuresOf, type Scene } from "../scene.ts";
+import type { ProgramRun, Scene } from "../scene.ts";
+import { figuresOf } from "../subjects.ts";
 import { type Check, judgementOf, kindWords, nameOf } from "./check.ts";
 
 const options = {
@@ -105,6 +105,7 @@ export const runs: Check<Options> = {
 			? "what goes with values or between"
 			: undefined;
 	},
+	about: () => ["size", "source"],
 	forbids: (o) => o.unchanged !== undefined && o.what === undefined && o.holds === undefined,
 	names: (o) => (typeof o.unchanged === "object" ? [o.unchanged["all but"]].flat() : []),
 	ids: (o) => o.holds ?? [],
@@ -121,7 +122,7 @@ export const runs: Check<Options> = {
 			but: typeof o.unchanged === "object" ? nameOf([o.unchanged["all but"]].flat()) : "",
 		},
 	}),
-	judge(o, scene): Judgement {
+	judge(o, scene, judging): Judgement {
 		const plain = scene.programRun;
 		if (!plain.program.checked || scene.drawing.figures.length === 0)
 			return { findings: [], share: 0, figures: [], missing: true };
@@ -132,6 +133,7 @@ export const runs: Check<Options> = {
 				o.holds,
 				plain,
 				all.map(({ seed, run }) => ({ run, how: `seed ${seed}` })),
+				judging,
 			);
 			if (!held && findings.length === 0 && !o.unchanged) return NO_INVARIANT_LEFT;
 			findings.push(...(held ?? []));

@@ -20,6 +20,7 @@ export const sheet: Check<Options> = {
 		o.size === undefined && o.paper === undefined && !o["everything on it"]
 			? "say what is wanted: size, paper or everything on it"
 			: undefined,
+	about: (o) => (o.paper === undefined ? ["place", "turn", "size", "shape", "seen"] : ["paper", "paint"]),
 	forbids: (o) => o.paper !== undefined || o["everything on it"] === true,
 	says: (o) => ({
 		code: "sheet",

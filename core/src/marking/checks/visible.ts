@@ -40,6 +40,7 @@ export const visible: Check<Options> = {
 	name: "visible",
 	options,
 	needs: (o) => (WAYS.every((way) => o[way] === undefined) ? `say what is wanted: ${WAYS.join(", ")}` : undefined),
+	about: () => ["size", "fill", "outline", "paint", "order", "seen"],
 	forbids: (o) => o.of === undefined || o.of === "everything",
 	says: (o) => ({
 		code: "visible",

@@ -5,8 +5,9 @@ import type { Sheet } from "../../tape/layout.ts";
 import { Counterparts } from "../counterparts.ts";
 import { type Common, criterionId, type FigureRef, type Finding, figureRef, type Judgement } from "../criterion.ts";
 import { checkInvariants, NO_INVARIANT_LEFT } from "../invariants.ts";
-import type { ProgramRun } from "../program-run.ts";
-import { figuresOf, marginsOf, type Scene } from "../scene.ts";
+import { marginsOf } from "../margins.ts";
+import type { Judging, ProgramRun, Scene } from "../scene.ts";
+import { figuresOf } from "../subjects.ts";
 import { topNames } from "../top-names.ts";
 import { type Check, judgementOf, nameOf, single } from "./check.ts";
 
@@ -68,9 +69,11 @@ class Judge {
 	private readonly o: Options;
 	private readonly scene: Scene;
 	private readonly near: number;
+	private readonly judging: Judging;
 
-	constructor(o: Options, scene: Scene) {
+	constructor(o: Options, scene: Scene, judging: Judging) {
 		this.o = o;
+		this.judging = judging;
 		this.scene = scene;
 		this.near = marginsOf(o.within, scene.tolerances.position).full;
 	}
@@ -84,7 +87,7 @@ class Judge {
 			findings.push(...this.moved(figuresOf(scene, o.moves.of as FigureRef), others, o.moves.by, how, "what-if-moves"));
 		if (o.stays) findings.push(...this.moved(figuresOf(scene, o.stays), others, [0, 0], how, "what-if-stays"));
 		if (!o.holds) return findings;
-		const held = checkInvariants(o.holds, scene.programRun, [{ run, how }]);
+		const held = checkInvariants(o.holds, scene.programRun, [{ run, how }], this.judging);
 		return held ? [...findings, ...held] : findings.length > 0 ? findings : undefined;
 	}
 
@@ -120,6 +123,7 @@ export const whatIf: Check<Options> = {
 			? "say what becomes of it: moves, stays or holds"
 			: undefined;
 	},
+	about: () => ["place", "source"],
 	forbids: () => false,
 	names: (o) => [
 		...(o.moves && o.moves.of !== "everything" ? [o.moves.of] : []),
@@ -138,13 +142,13 @@ export const whatIf: Check<Options> = {
 			holds: o.holds ?? [],
 		},
 	}),
-	judge(o, scene): Judgement {
+	judge(o, scene, judging): Judgement {
 		const plain = scene.programRun;
 		if (!plain.program.checked || scene.drawing.figures.length === 0)
 			return { findings: [], share: 0, figures: [], missing: true };
 		const changed = changedRuns(o, plain);
 		if ("lacks" in changed) return single(false, "what-if-lacks", { name: changed.lacks });
-		const judge = new Judge(o, scene);
+		const judge = new Judge(o, scene, judging);
 		let best: Judgement | undefined;
 		for (const { run, how } of changed.runs) {
 			const findings = judge.in(run, how);

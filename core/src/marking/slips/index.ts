@@ -1,5 +1,6 @@
 import type { Marked } from "../judge.ts";
-import type { ProgramRun } from "../program-run.ts";
+import type { ProgramRun } from "../scene.ts";
+
 import { bracketsLeftOut } from "./brackets-left-out.ts";
 import { byHand } from "./by-hand.ts";
 import { colourAfter } from "./colour-after.ts";

@@ -38,7 +38,7 @@ export const neverSet: Slip = {
 		const bare =
 			paper === START.paper &&
 			!sameColour(paper, look.modelScene.drawing.paper) &&
-			look.missed.some((m) => m.check === "sheet paper" || m.check === "colour paper");
+			look.missed.some((m) => m.aspects.includes("paper"));
 		return bare
 			? [
 					...bareFigures,

@@ -2,13 +2,13 @@ import type { Figure } from "../../figures/figure.ts";
 import { leastCost } from "../../geometry/assignment.ts";
 import { distance, type Point } from "../../geometry/points.ts";
 import { sheetBounds } from "../../tape/layout.ts";
+import type { Aspect } from "../aspects.ts";
+import { checkOf } from "../checks/index.ts";
 import type { Marked } from "../judge.ts";
 import { type CriterionOrGroup, innerOf } from "../marking-spec.ts";
 import { sameColour } from "../paint-words.ts";
 import { creditOf } from "../points.ts";
-import type { ProgramRun } from "../program-run.ts";
-import type { Scene } from "../scene.ts";
-import { type Aspect, CHECKS_ABOUT, checkAbout } from "./slip.ts";
+import type { ProgramRun, Scene } from "../scene.ts";
 
 /** A wanted figure, as the model draws it, with what was taken for it. */
 export interface Pair {
@@ -43,11 +43,12 @@ export class SlipContext {
 	readonly missed: readonly {
 		readonly id: string;
 		readonly check: string;
+		readonly aspects: readonly Aspect[];
 		readonly names: readonly string[];
 		readonly figures: readonly number[];
 	}[];
 	private readonly second: Scene | undefined;
-	private missedChecks: ReadonlySet<string> | undefined;
+	private readonly missedAspects: ReadonlySet<Aspect>;
 	readonly position: number;
 	readonly size: number;
 	readonly angle: number;
@@ -59,15 +60,16 @@ export class SlipContext {
 			const { criterion, judgement, score } = one;
 			// One that only waits for half of the points has nothing to explain.
 			if (score.verdict === "met" || judgement.waits || creditOf(one) >= 1 - 1e-9) return [];
-			const all: readonly CriterionOrGroup[] =
-				"check" in criterion && criterion.check !== undefined ? [criterion] : innerOf(criterion);
+			const all = "check" in criterion && criterion.check !== undefined ? [criterion] : innerOf(criterion);
 			return all.map((c) => ({
 				id: criterion.id,
-				check: checkAbout(c as never),
+				check: c.check,
+				aspects: checkOf(c.check).about(c),
 				names: namesOf(c),
 				figures: judgement.findings.flatMap((f) => (f.met ? [] : (f.figure ?? []))),
 			}));
 		});
+		this.missedAspects = new Set(this.missed.flatMap((m) => m.aspects));
 		// What moves is compared where it begins: later frames depend on all before.
 		const moves = model.framesAsked > 0;
 		this.scene = moves ? (own.at("first frame")[0]?.scene ?? own.scene) : own.scene;
@@ -80,22 +82,17 @@ export class SlipContext {
 		[this.pairs, this.gone, this.extra] = [pairs, gone, extra];
 	}
 
-	/** Whether anything that isn't met speaks of an aspect. */
+	/** Whether anything that isn't met is about one of some aspects. */
 	isMissed(about: readonly Aspect[]): boolean {
-		return about.some((a) => CHECKS_ABOUT[a].some((check) => this.checks.has(check)));
-	}
-
-	private get checks(): ReadonlySet<string> {
-		this.missedChecks ??= new Set(this.missed.map((m) => m.check));
-		return this.missedChecks;
+		return about.some((a) => this.missedAspects.has(a));
 	}
 
 	/** Ids of the criteria that aren't met and speak of an aspect; of figures too, where some are named. */
 	idsAbout(about: readonly Aspect[], figures: readonly number[]): string[] {
-		const checks = new Set(about.flatMap((a) => CHECKS_ABOUT[a]));
 		const names = new Set(this.pairs.filter((p) => figures.includes(p.found.index)).map((p) => p.name));
-		const fits = this.missed.filter(({ check, figures: own, names: of }) => {
-			if (!checks.has(check) || (check === "sheet paper" && figures.length > 0)) return false;
+		const fits = this.missed.filter(({ check, aspects, figures: own, names: of }) => {
+			if (!aspects.some((a) => about.includes(a))) return false;
+			if (check === "sheet" && aspects.includes("paper") && figures.length > 0) return false;
 			if (figures.length === 0 || of.length === 0) return true;
 			return own.some((f) => figures.includes(f)) || of.some((n) => names.has(n));
 		});

@@ -1,4 +1,5 @@
-import type { Checked, Declaring } from "../../nib/checker.ts";
+import type { Checked } from "../../nib/checker.ts";
+import type { Declaring } from "../../nib/meaning.ts";
 import type { Variable } from "../../nib/scope.ts";
 import { everyStep, everyValue, type Value, valuesOf } from "../../nib/tree.ts";
 

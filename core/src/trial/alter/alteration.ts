@@ -1,8 +1,6 @@
 import type { DrawNode, Step } from "../../nib/tree.ts";
 import type { Sheet } from "../../tape/layout.ts";
-
-/** What a brief can leave to the student. */
-export type Free = "place" | "colour" | "size" | "order" | "number" | "kind";
+import type { Free } from "../../trial-report.ts";
 
 /** What alterations need to know of the exercise. */
 export interface World {

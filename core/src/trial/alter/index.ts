@@ -1,7 +1,8 @@
 import { sourceOf } from "../../nib/source-of.ts";
 import type { ProgramTree, Step } from "../../nib/tree.ts";
+import type { Free } from "../../trial-report.ts";
 import { blocksOf, replaced } from "../edit.ts";
-import type { Alteration, Free, World } from "./alteration.ts";
+import type { Alteration, World } from "./alteration.ts";
 import { COUNTING } from "./counting.ts";
 import { FRAMES } from "./frames.ts";
 import { PAINT } from "./paint.ts";

@@ -5,7 +5,7 @@ import type { ExerciseFile } from "../../exercise/schema.ts";
 import { sentenceOf } from "../../exercise/student-copy.ts";
 import type { Figure } from "../../figures/figure.ts";
 import { judge } from "../../marking/judge.ts";
-import type { ProgramRun } from "../../marking/program-run.ts";
+import type { ProgramRun } from "../../marking/scene.ts";
 
 /** What a teacher wants to know, in the order in which sentences are offered. */
 export const PROPOSAL_GROUPS = [
