@@ -1,4 +1,4 @@
-import { checkOf } from "../marking/checks/index.ts";
+import { askOf } from "../marking/checks/index.ts";
 import type { CriterionOrGroup, Group } from "../marking/marking-spec.ts";
 import { innerOf } from "../marking/marking-spec.ts";
 import { criterionSentence, groupSentence } from "../words/criteria.ts";
@@ -46,7 +46,7 @@ export function sentenceOf(asked: CriterionOrGroup): string {
 
 function madeSentence(asked: CriterionOrGroup): string {
 	if (asked.says !== undefined) return asked.says;
-	if ("check" in asked && asked.check !== undefined) return criterionSentence(checkOf(asked.check).says(asked));
+	if ("check" in asked && asked.check !== undefined) return criterionSentence(askOf(asked));
 	return madeGroup(asked as Group, sentenceOf);
 }
 
@@ -62,8 +62,7 @@ function madeGroup(group: Group, say: (inner: CriterionOrGroup) => string): stri
 function sentenceBefore(asked: CriterionOrGroup, given: readonly string[]): string {
 	const sentence = sentenceOf(asked);
 	if (asked.says !== undefined || !tellsMore(sentence, given)) return sentence;
-	if ("check" in asked && asked.check !== undefined)
-		return criterionTopic(checkOf(asked.check).says(asked)) ?? sentence;
+	if ("check" in asked && asked.check !== undefined) return criterionTopic(askOf(asked)) ?? sentence;
 	return madeGroup(asked as Group, (inner) => sentenceBefore(inner, given));
 }
 
@@ -102,12 +101,12 @@ export function studentCopy(file: ExerciseFile): StudentCopy {
 			points: c.points,
 			bonus: c.bonus === true,
 			hint: hintsOf(c)[0] ?? null,
-			ask: askOf(c),
+			ask: questionOf(c),
 		})),
 	};
 }
 
-function askOf(asked: CriterionOrGroup): StudentCriterion["ask"] {
+function questionOf(asked: CriterionOrGroup): StudentCriterion["ask"] {
 	if (!("check" in asked) || asked.check !== "answer") return null;
 	const { ask, when } = asked as unknown as { ask: string; when?: "before running" | "after running" };
 	return { question: ask, when: when ?? "after running" };

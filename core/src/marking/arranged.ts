@@ -2,7 +2,8 @@ import type { Figure } from "../figures/figure.ts";
 import { leastCost } from "../geometry/assignment.ts";
 import { distance, distanceToSegment, type Point } from "../geometry/points.ts";
 import { cosDeg, directionDeg, radians, sinDeg } from "../geometry/trig.ts";
-import type { Finding } from "./criterion.ts";
+import { type FindingOf, findingMaker } from "./criterion.ts";
+import type { MeasureName } from "./measures.ts";
 
 /** A figure with the point that stands for it. */
 export interface Placed {
@@ -10,15 +11,34 @@ export interface Placed {
 	readonly at: Point;
 }
 
-/** A figure against what is wanted of it. */
-export const finding = (figure: Figure, off: number, full: number, code: string, data: Finding["data"]): Finding => ({
-	figure: figure.index,
-	met: off <= full + 1e-9,
-	off,
-	full,
-	code,
-	data,
-});
+/** What is found of an arrangement: places and distances in sheet units, angles in degrees, shares from 0 to 1. */
+export type ArrangementFindings = {
+	"arranged-level": { axis: "row" | "column"; off: number };
+	"arranged-gap": { wanted: number; found: number; same: boolean };
+	"arranged-step": { wanted: readonly number[]; found: readonly number[] };
+	"arranged-ring": { off: number };
+	"arranged-grid": { rows: number; columns: number };
+	"arranged-mirror": { wanted: readonly number[] };
+	"arranged-places": { wanted: readonly number[]; found: readonly number[] };
+	"arranged-along": { found: readonly number[] };
+	"arranged-cover": { wanted: number; found: number };
+	"arranged-growing": { what: MeasureName; wanted: number; found: number };
+	"arranged-turning": { wanted: number; off: number };
+	"arranged-alternating": { wanted: string; place: number };
+};
+type Finding = FindingOf<ArrangementFindings>;
+
+const make = findingMaker<ArrangementFindings>();
+
+/** A figure compared with what is wanted of it: how far it is off, and how far off is still met. */
+export function finding<C extends keyof ArrangementFindings>(
+	figure: Figure,
+	{ off, full }: { readonly off: number; readonly full: number },
+	code: C,
+	data: ArrangementFindings[C],
+): Finding {
+	return make({ figure: figure.index, met: off <= full + 1e-9, off, full }, code, data);
+}
 
 function median(values: readonly number[]): number {
 	const sorted = [...values].sort((a, b) => a - b);
@@ -29,7 +49,7 @@ function median(values: readonly number[]): number {
 export function aligned(placed: readonly Placed[], axis: 0 | 1, full: number): Finding[] {
 	const usual = median(placed.map(({ at }) => at[axis]));
 	return placed.map(({ figure, at }) =>
-		finding(figure, Math.abs(at[axis] - usual), full, "arranged-level", {
+		finding(figure, { off: Math.abs(at[axis] - usual), full }, "arranged-level", {
 			axis: axis === 1 ? "row" : "column",
 			off: Math.abs(at[axis] - usual),
 		}),
@@ -49,7 +69,7 @@ export function gapped(row: readonly Figure[], axis: 0 | 1, gap: number | "same"
 	const gaps = gapsOf(row, axis);
 	const wanted = gap === "same" ? median(gaps) : gap;
 	return gaps.map((found, i) =>
-		finding(row[i + 1] as Figure, Math.abs(found - wanted), full, "arranged-gap", {
+		finding(row[i + 1] as Figure, { off: Math.abs(found - wanted), full }, "arranged-gap", {
 			wanted,
 			found,
 			same: gap === "same",
@@ -71,7 +91,8 @@ export function stepped(
 	const by: Point = step === "same" ? mean : typeof step === "number" ? along(mean, step, axis) : step;
 	return row.slice(1).map(({ figure, at }, i) => {
 		const wanted: Point = [first.at[0] + (i + 1) * by[0], first.at[1] + (i + 1) * by[1]];
-		return finding(figure, distance(at[0], at[1], wanted[0], wanted[1]), full, "arranged-step", {
+		const off = distance(at[0], at[1], wanted[0], wanted[1]);
+		return finding(figure, { off, full }, "arranged-step", {
 			wanted: [...wanted],
 			found: [...at],
 		});
@@ -104,7 +125,7 @@ export function ringed(placed: readonly Placed[], about: Point | undefined, full
 	return round.map(({ figure, far, angle }, k) => {
 		const turn = angle - first - lag - (k * 360) / n;
 		const off = distance(0, 0, far - radius, radius * radians(turn));
-		return finding(figure, off, full, "arranged-ring", { off });
+		return finding(figure, { off, full }, "arranged-ring", { off });
 	});
 }
 
@@ -131,7 +152,7 @@ export function gridded(placed: readonly Placed[], full: number): Finding[] {
 				row.length !== columns || rows.length < 2 || columns < 2
 					? Number.POSITIVE_INFINITY
 					: Math.max(Math.abs(at[0] - median(column)), Math.abs(at[1] - median(row.map((p) => p.at[1]))));
-			return finding(figure, off, full, "arranged-grid", { rows: rows.length, columns });
+			return finding(figure, { off, full }, "arranged-grid", { rows: rows.length, columns });
 		}),
 	);
 }
@@ -158,7 +179,7 @@ export function inMirror(
 				continue;
 			off = Math.min(off, distance(other.at[0], other.at[1], image[0], image[1]));
 		}
-		return finding(figure, off, full, "arranged-mirror", { wanted: [...image] });
+		return finding(figure, { off, full }, "arranged-mirror", { wanted: [...image] });
 	});
 }
 

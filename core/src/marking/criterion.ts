@@ -41,13 +41,35 @@ export const common = z.strictObject({
 	hint: z.union([z.string(), z.array(z.string()).min(1).max(5)]).optional(),
 	show: z.enum(["before", "after", "never"]).optional(),
 });
-export type Common = z.infer<typeof common>;
+export type Common = Omit<z.infer<typeof common>, "when"> & {
+	/** Questions to the student belong to a moment of the work, not of the drawing. */
+	readonly when?: Moment | "before running" | "after running" | undefined;
+};
 
 /** Values that sentences are made of. */
 export type Data = Readonly<Record<string, string | number | boolean | readonly (string | number)[]>>;
 
-/** One thing that was asked of one figure, or of the sheet. */
-export interface Finding {
+/** Nothing beside the code. */
+export type NoData = Readonly<Record<never, never>>;
+
+/** What the findings of a check tell, by their codes; `words/findings.ts` has a sentence for each. */
+export type FindingMap = Readonly<Record<string, Data>>;
+
+/** One thing that was asked of one figure, or of the sheet, of those in a map of findings. */
+export type FindingOf<F> = {
+	[C in keyof F & string]: FindingBase & {
+		/** Which sentence tells it. */
+		readonly code: C;
+		/** What the sentence needs. */
+		readonly data: F[C];
+	};
+}[keyof F & string];
+
+/** Any finding, whatever check it comes from. */
+export type Finding = FindingOf<FindingMap>;
+
+/** What every finding has, whatever it tells. */
+export interface FindingBase {
 	/** Index of the figure it is about. */
 	readonly figure?: number;
 	readonly met: boolean;
@@ -55,16 +77,27 @@ export interface Finding {
 	readonly off?: number;
 	/** How far off is still met. */
 	readonly full?: number;
-	/** Which sentence tells it, and what it needs. */
-	readonly code: string;
-	readonly data: Data;
 	/** Source lines that it rests on, where no figure tells them. */
 	readonly lines?: readonly number[];
 }
 
+/** Makes findings of a map, where code and data are given apart. */
+export function findingMaker<F>() {
+	// The compiler doesn't see that code and data go together once they are generic.
+	return <C extends keyof F & string>(base: FindingBase, code: C, data: F[C]) =>
+		({ ...base, code, data }) as unknown as FindingOf<F>;
+}
+
+/** Findings that come from no check alone: criteria in other runs, criteria of a group, a missing figure. */
+export type SharedFindings = {
+	held: { id: string; how: string };
+	group: { id: string };
+	"figure-missing": NoData;
+};
+
 /** What a check found out. */
-export interface Judgement {
-	readonly findings: readonly Finding[];
+export interface Judgement<F extends Finding = Finding> {
+	readonly findings: readonly F[];
 	/** Part of what was asked that is met, 0 to 1. */
 	readonly share: number;
 	/** Figures it rests on, the good ones too. */

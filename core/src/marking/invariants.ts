@@ -1,4 +1,4 @@
-import type { Finding, Judgement } from "./criterion.ts";
+import type { FindingOf, Judgement, SharedFindings } from "./criterion.ts";
 import type { Judging, ProgramRun } from "./scene.ts";
 
 /** A run in which criteria are to hold too, and how sentences call it. */
@@ -17,7 +17,7 @@ export function checkInvariants(
 	plain: ProgramRun,
 	others: readonly OtherRun[],
 	{ isMet }: Judging,
-): Finding[] | undefined {
+): FindingOf<Pick<SharedFindings, "held">>[] | undefined {
 	const left = ids.filter((id) => isMet(id, plain));
 	if (left.length === 0) return undefined;
 	return left.map((id) => {
@@ -27,4 +27,4 @@ export function checkInvariants(
 }
 
 /** A judgement that waits, since nothing is left to hold. */
-export const NO_INVARIANT_LEFT: Judgement = { findings: [], share: 0, figures: [], waits: "held" };
+export const NO_INVARIANT_LEFT: Judgement<never> = { findings: [], share: 0, figures: [], waits: "held" };

@@ -1,9 +1,6 @@
-import type { Data } from "../marking/criterion.ts";
+import type { CheckSentences } from "../marking/checks/index.ts";
 import { listed, num, sentence } from "./lists.ts";
 import { measureWord, theFigure, theFigures } from "./names.ts";
-
-const text = (v: Data[string] | undefined) => String(v ?? "");
-const values = (v: Data[string] | undefined): (string | number)[] => (Array.isArray(v) ? [...v] : []);
 
 const PATTERNS: Readonly<Record<string, string>> = {
 	row: "stand in a row",
@@ -21,30 +18,30 @@ function spaced(word: string, of: readonly (string | number)[]): string {
 }
 
 /** What an arrangement asks for. */
-export function arranged(data: Data): string {
+export function arranged(data: CheckSentences["arrangement"]): string {
 	const said: string[] = [];
-	const pattern = PATTERNS[text(data.as)];
-	const about = text(data.about);
-	const free = values(data.free).map(String);
+	const pattern = PATTERNS[data.as];
+	const about = data.about;
+	const free = data.free.map(String);
 	if (pattern)
 		said.push(
 			`${pattern}${about ? ` about ${about.startsWith("centre of ") ? `the middle of ${theFigure(about.slice(10))}` : about}` : ""}${free.length > 0 ? `, whatever the ${listed(free, "or")}` : ""}`,
 		);
 	const spaces = [
-		...(values(data.gap).length > 0 ? [spaced("gap", values(data.gap))] : []),
-		...(values(data.step).length > 0 ? [spaced("step", values(data.step))] : []),
+		...(data.gap.length > 0 ? [spaced("gap", data.gap)] : []),
+		...(data.step.length > 0 ? [spaced("step", data.step)] : []),
 	];
 	if (spaces.length > 0) said.push(`have ${listed(spaces)}`);
-	const what = measureWord(text(data.growing));
+	const what = measureWord(data.growing);
 	if (what)
 		said.push(
-			`grow in ${what}, each ${Number(data.growingBy) !== 0 ? `by ${num(Number(data.growingBy))}` : `to ${num(Number(data.growingTimes))} times the last`}`,
+			`grow in ${what}, each ${data.growingBy !== 0 ? `by ${num(data.growingBy)}` : `to ${num(data.growingTimes)} times the last`}`,
 		);
-	if (Number(data.turning) !== 0)
+	if (data.turning !== 0)
 		said.push(
-			`are turned, each by ${num(Number(data.turning))}° more${text(data.turningAbout) === "start" ? " about the point where they start" : ""}`,
+			`are turned, each by ${num(data.turning)}° more${data.turningAbout === "start" ? " about the point where they start" : ""}`,
 		);
-	const turns = values(data.alternating).map(String);
+	const turns = data.alternating.map(String);
 	if (turns.length > 0) said.push(`are ${listed(turns)} in turn`);
-	return sentence(`${theFigures(text(data.name))} ${listed(said)}`);
+	return sentence(`${theFigures(data.name)} ${listed(said)}`);
 }

@@ -1,6 +1,7 @@
 import { COLOUR_NAMES } from "../colour/colour.ts";
 import { FAMILIES } from "../colour/family.ts";
-import type { Data } from "../marking/criterion.ts";
+import type { CheckSentences, CriterionAsk } from "../marking/checks/index.ts";
+import { nameIn } from "./criteria.ts";
 import { inWords, listed, sentence } from "./lists.ts";
 import { agreeing, figuresWord, measureWord, theFigure } from "./names.ts";
 
@@ -27,24 +28,20 @@ export function tellsMore(said: string, given: readonly string[]): boolean {
 	return [...toldIn(said)].some((one) => !known.has(one));
 }
 
-const text = (v: Data[string] | undefined) => String(v ?? "");
-const words = (v: Data[string] | undefined) => (Array.isArray(v) ? v.map(String) : []);
-const named = (data: Data) => theFigure(text(data.name));
+const named = ({ name }: { readonly name: string }) => theFigure(name);
 
 /** What each check looks at, without what it wants. */
-const TOPICS: Readonly<Record<string, (data: Data) => string>> = {
-	count: (data) => `how many ${figuresWord(text(data.name).replace(/^\d+\S+ (?:regular )?/, ""), 2)} there are`,
-	measure: (data) => `the ${listed(words(data.what).map(measureWord))} of ${named(data)}`,
+const TOPICS: { readonly [N in keyof CheckSentences]: ((data: CheckSentences[N]) => string) | undefined } = {
+	count: (data) => `how many ${figuresWord(data.name.replace(/^\d+\S+ (?:regular )?/, ""), 2)} there are`,
+	measure: (data) => `the ${listed(data.what.map(measureWord))} of ${named(data)}`,
 	position: (data) => `the place of ${named(data)}`,
-	colour: (data) => (text(data.what) === "paper" ? "the colour of the paper" : `the colour of ${named(data)}`),
+	colour: (data) => (data.what === "paper" ? "the colour of the paper" : `the colour of ${named(data)}`),
 	relation: (data) => `how ${named(data)} lies to other things`,
 	arrangement: (data) => `how ${named(data)} is arranged`,
 	path: () => "the way that is walked",
 	movement: (data) => `how ${named(data)} moves`,
-	"what-if": (data) =>
-		words(data.sheet).length > 0
-			? "what happens on a sheet of another size"
-			: "what happens when a variable is changed",
+	"what if": (data) =>
+		data.sheet.length > 0 ? "what happens on a sheet of another size" : "what happens when a variable is changed",
 	runs: () => "what differs from run to run",
 	code: () => "how the program is written",
 	sheet: () => "the sheet and its paper",
@@ -53,11 +50,15 @@ const TOPICS: Readonly<Record<string, (data: Data) => string>> = {
 	order: () => "what is drawn after what",
 	visible: (data) => `how well ${named(data)} is seen`,
 	change: (data) => `what has changed of ${named(data)}`,
-	"own-work": () => "how much of the drawing is your own",
+	"own work": () => "how much of the drawing is your own",
+	"nothing else": undefined,
+	likeness: undefined,
+	answer: undefined,
+	"by teacher": undefined,
 };
 
 /** What a criterion looks at in one short phrase that gives no wanted value away; nothing for a check whose sentence has none. */
-export function criterionTopic({ code, data }: { readonly code: string; readonly data: Data }): string | undefined {
-	const topic = TOPICS[code]?.(data);
-	return topic === undefined ? undefined : agreeing(text(data.name), sentence(topic));
+export function criterionTopic<N extends keyof CheckSentences>({ check, data }: CriterionAsk<N>): string | undefined {
+	const topic = TOPICS[check]?.(data);
+	return topic === undefined ? undefined : agreeing(nameIn(data), sentence(topic));
 }

@@ -1,9 +1,8 @@
 import { z } from "zod";
 import { parseColour } from "../../colour/colour.ts";
-import type { Common, Judgement } from "../criterion.ts";
+import type { Common, FindingOf, Judgement } from "../criterion.ts";
 import { colourWord, isColour } from "../paint-words.ts";
-import type { Scene } from "../scene.ts";
-import { type Check, single } from "./check.ts";
+import { defineCheck, single } from "./check.ts";
 
 const options = {
 	ask: z.string().min(1).max(500),
@@ -13,7 +12,15 @@ const options = {
 		.union([z.number(), z.string().min(1), z.array(z.union([z.string().min(1), z.number()])).min(1)])
 		.optional(),
 };
-type Options = Omit<Common, "when"> & z.infer<z.ZodObject<typeof options>>;
+type Options = Common & z.infer<z.ZodObject<typeof options>>;
+
+/** What is found of the student's own words. */
+export type AnswerFindings = {
+	answer: { answer: string };
+	"answer-given": { answer: string };
+	"answer-none": { ask: string };
+};
+type Finding = FindingOf<AnswerFindings>;
 
 const plain = (text: string) =>
 	text
@@ -36,14 +43,14 @@ function says(answer: string, expected: string | number, within: number): boolea
 }
 
 /** The student's own words to a question. */
-export const answer = {
+export const answer = defineCheck<Options, Finding>()({
 	name: "answer",
 	options,
 	timeless: true,
 	about: () => [],
 	forbids: () => false,
-	says: (o: Options) => ({ code: "answer", data: { ask: o.ask } }),
-	judge(o: Options, scene: Scene): Judgement {
+	says: (o) => ({ ask: o.ask }),
+	judge(o, scene): Judgement<Finding> {
 		const { submission } = scene.programRun;
 		const given = submission.answers?.[o.id];
 		if (given === undefined || given.trim() === "") {
@@ -59,4 +66,4 @@ export const answer = {
 		const met = [o.expects].flat().some((expected) => says(given, expected, within));
 		return single(met, "answer", { answer: given });
 	},
-} as unknown as Check<Options & Common>;
+});

@@ -5,6 +5,7 @@ import { power } from "../../geometry/power.ts";
 import { directionDeg } from "../../geometry/trig.ts";
 import { sheetBounds } from "../../tape/layout.ts";
 import { ANCHORS, anchorOf } from "../anchors.ts";
+import type { ArrangementFindings } from "../arranged.ts";
 import {
 	aligned,
 	axisOf,
@@ -25,14 +26,14 @@ import {
 	toLines,
 	turnOff,
 } from "../arranged.ts";
-import type { Common, Finding, Judgement } from "../criterion.ts";
+import type { Common, FindingOf, Judgement } from "../criterion.ts";
 import { marginsOf } from "../margins.ts";
 import { MEASURE_NAMES, MEASURES, toleranceOf } from "../measures.ts";
 import { colourWord, isColour } from "../paint-words.ts";
 import type { Scene } from "../scene.ts";
 import { inDirection, STARTS } from "../sequence.ts";
 import { figuresOf, subjectsOf } from "../subjects.ts";
-import { type Check, judgementOf, nameOf } from "./check.ts";
+import { defineCheck, judgementOf, nameOf } from "./check.ts";
 
 const point = z.tuple([z.number(), z.number()]);
 const line = z.union([
@@ -71,6 +72,7 @@ const options = {
 	"up to": z.array(z.enum(FREEDOMS)).min(1).optional(),
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
+type Finding = FindingOf<ArrangementFindings>;
 
 class Judge {
 	private readonly o: Options;
@@ -158,7 +160,7 @@ class Judge {
 			wanted,
 			o["up to"] ?? [],
 		).map((to, i) =>
-			finding((placed[i] as Placed).figure, to.off, full, "arranged-places", {
+			finding((placed[i] as Placed).figure, { off: to.off, full }, "arranged-places", {
 				wanted: [...to.wanted],
 				found: [...(placed[i] as Placed).at],
 			}),
@@ -173,9 +175,14 @@ class Judge {
 			o["up to"] ?? [],
 		);
 		const near = placed.map(({ figure, at }) =>
-			finding(figure, toLines(at, lines), Math.max(full, Math.min(figure.width, figure.height) / 2), "arranged-along", {
-				found: [...at],
-			}),
+			finding(
+				figure,
+				{ off: toLines(at, lines), full: Math.max(full, Math.min(figure.width, figure.height) / 2) },
+				"arranged-along",
+				{
+					found: [...at],
+				},
+			),
 		);
 		const cover = coveredPart(lines, placed);
 		const least = o.cover ?? 0.9;
@@ -242,7 +249,7 @@ class Judge {
 		return order.slice(1).map((figure, i) => {
 			const wanted = first * power(times, i + 1) + (i + 1) * by;
 			const found = values[i + 1] as number;
-			return finding(figure, Math.abs(found - wanted), full, "arranged-growing", { what, wanted, found });
+			return finding(figure, { off: Math.abs(found - wanted), full }, "arranged-growing", { what, wanted, found });
 		});
 	}
 
@@ -274,7 +281,7 @@ class Judge {
 		return order
 			.slice(1)
 			.map((figure, i) =>
-				finding(figure, best[i] as number, full, "arranged-turning", { wanted: by, off: best[i] as number }),
+				finding(figure, { off: best[i] as number, full }, "arranged-turning", { wanted: by, off: best[i] as number }),
 			);
 	}
 
@@ -307,7 +314,7 @@ function sharedStart(figures: readonly Figure[], near: number): Point | undefine
 const SEQUENCES = ["gap", "step", "growing", "turning", "alternating"] as const;
 
 /** How several figures stand to one another as a whole. */
-export const arrangement: Check<Options> = {
+export const arrangement = defineCheck<Options, Finding>()({
 	name: "arrangement",
 	options,
 	needs: (o) => {
@@ -323,36 +330,33 @@ export const arrangement: Check<Options> = {
 	forbids: () => false,
 	names: (o) => (typeof o.about === "string" ? [o.about.slice("centre of ".length)] : []),
 	says: (o) => ({
-		code: "arrangement",
-		data: {
-			name: nameOf(o.of),
-			as: o.as ?? "",
-			from: o.from ?? "",
-			by: o.by ?? "",
-			gap: o.gap === undefined ? [] : [o.gap].flat(),
-			step: o.step === undefined ? [] : [o.step].flat(),
-			growing: o.growing ? o.growing.what : "",
-			growingBy: o.growing?.by ?? 0,
-			growingTimes: o.growing?.times ?? 1,
-			turning: o.turning?.by ?? 0,
-			turningAbout: o.turning?.about ?? "",
-			alternating: o.alternating ?? [],
-			about:
-				o.about === undefined
-					? ""
-					: typeof o.about === "string"
-						? o.about
-						: Array.isArray(o.about)
-							? o.about.join(", ")
-							: "x" in o.about
-								? `x = ${o.about.x}`
-								: "y" in o.about
-									? `y = ${o.about.y}`
-									: "a line",
-			free: o["up to"] ?? [],
-		},
+		name: nameOf(o.of),
+		as: o.as ?? "",
+		from: o.from ?? "",
+		by: o.by ?? "",
+		gap: o.gap === undefined ? [] : [o.gap].flat(),
+		step: o.step === undefined ? [] : [o.step].flat(),
+		growing: o.growing ? o.growing.what : "",
+		growingBy: o.growing?.by ?? 0,
+		growingTimes: o.growing?.times ?? 1,
+		turning: o.turning?.by ?? 0,
+		turningAbout: o.turning?.about ?? "",
+		alternating: o.alternating ?? [],
+		about:
+			o.about === undefined
+				? ""
+				: typeof o.about === "string"
+					? o.about
+					: Array.isArray(o.about)
+						? o.about.join(", ")
+						: "x" in o.about
+							? `x = ${o.about.x}`
+							: "y" in o.about
+								? `y = ${o.about.y}`
+								: "a line",
+		free: o["up to"] ?? [],
 	}),
-	judge(o, scene): Judgement {
+	judge(o, scene): Judgement<Finding> {
 		const subjects = subjectsOf(scene, o.of);
 		const figures = subjects.flatMap((s) => s.figures);
 		const wanted = subjects.reduce((sum, s) => sum + s.wanted, 0);
@@ -374,4 +378,4 @@ export const arrangement: Check<Options> = {
 		);
 		return whole ? judgement : { ...judgement, findings: findings.filter((f) => !f.met), share: 0 };
 	},
-};
+});

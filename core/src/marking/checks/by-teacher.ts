@@ -1,6 +1,6 @@
 import { z } from "zod";
-import type { Common, Judgement } from "../criterion.ts";
-import { type Check, single } from "./check.ts";
+import type { Common, FindingOf, Judgement } from "../criterion.ts";
+import { defineCheck, single } from "./check.ts";
 
 const options = {
 	scale: z.record(
@@ -10,8 +10,14 @@ const options = {
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
 
+/** What the teacher chose of the scale. */
+export type ByTeacherFindings = {
+	"by-teacher": { means: string };
+};
+type Finding = FindingOf<ByTeacherFindings>;
+
 /** What a person judges on a scale. */
-export const byTeacher: Check<Options> = {
+export const byTeacher = defineCheck<Options, Finding>()({
 	name: "by teacher",
 	options,
 	timeless: true,
@@ -24,11 +30,11 @@ export const byTeacher: Check<Options> = {
 	},
 	about: () => [],
 	forbids: () => false,
-	says: (o) => ({ code: "by-teacher", data: { steps: Object.keys(o.scale).length } }),
-	judge(o, scene): Judgement {
+	says: (o) => ({ steps: Object.keys(o.scale).length }),
+	judge(o, scene): Judgement<Finding> {
 		const points = scene.programRun.submission.judgements?.[o.id];
 		if (points === undefined) return { findings: [], share: 0, figures: [], waits: "teacher" };
 		const means = Object.entries(o.scale).find(([step]) => Number(step) === points)?.[1] ?? "";
 		return { ...single(points >= o.points, "by-teacher", { means }), given: points };
 	},
-};
+});

@@ -1,12 +1,12 @@
 import { z } from "zod";
 import type { Figure } from "../../figures/figure.ts";
 import { distance } from "../../geometry/points.ts";
-import type { Common, Finding, Judgement } from "../criterion.ts";
+import type { Common, FindingOf, Judgement } from "../criterion.ts";
 import { marginsOf } from "../margins.ts";
 import { sameColour } from "../paint-words.ts";
 import type { Scene } from "../scene.ts";
 import { subjectsOf } from "../subjects.ts";
-import { type Check, judgementOf, nameOf } from "./check.ts";
+import { defineCheck, judgementOf, nameOf } from "./check.ts";
 
 const KEPT = ["kind", "size", "place", "fill", "outline"] as const;
 const point = z.tuple([z.number(), z.number()]);
@@ -18,6 +18,16 @@ const options = {
 		.optional(),
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
+
+/** What is found of what became of the given program's figures. */
+export type ChangeFindings = {
+	"change-new": { name: string };
+	"change-kept": { name: string; what: string };
+	"change-moved": { name: string; wanted: readonly number[]; found: readonly number[] };
+	"change-added": { wanted: number; found: number };
+	"change-gone": { wanted: number; found: number };
+};
+type Finding = FindingOf<ChangeFindings>;
 
 /** Whether two figures are alike in one respect. */
 export function isAlike(
@@ -60,7 +70,7 @@ function paired(o: Options, scene: Scene, starter: Scene): { figure: Figure; bef
 }
 
 /** What became of the drawing that was given out. */
-export const change: Check<Options> = {
+export const change = defineCheck<Options, Finding>()({
 	name: "change",
 	options,
 	timeless: true,
@@ -74,17 +84,14 @@ export const change: Check<Options> = {
 	about: () => ["place", "size", "fill", "outline", "paint", "source"],
 	forbids: (o) => o.moved === undefined && o.figures === undefined,
 	says: (o) => ({
-		code: "change",
-		data: {
-			name: nameOf(o.of),
-			kept: o.kept ?? [],
-			moved: o.moved !== undefined,
-			by: Array.isArray(o.moved) ? [...o.moved] : [],
-			added: o.figures?.added ?? -1,
-			gone: o.figures?.gone ?? -1,
-		},
+		name: nameOf(o.of),
+		kept: o.kept ?? [],
+		moved: o.moved !== undefined,
+		by: Array.isArray(o.moved) ? [...o.moved] : [],
+		added: o.figures?.added ?? -1,
+		gone: o.figures?.gone ?? -1,
 	}),
-	judge(o, scene): Judgement {
+	judge(o, scene): Judgement<Finding> {
 		const starter = scene.programRun.reference("starter")?.scene;
 		if (!starter) return { findings: [], share: 0, figures: [], missing: true };
 		const { full } = marginsOf(o.within, scene.tolerances.position);
@@ -116,7 +123,7 @@ export const change: Check<Options> = {
 				}
 			}
 		}
-		const count = (code: string, wanted: number | undefined, found: readonly Figure[]) =>
+		const count = (code: "change-added" | "change-gone", wanted: number | undefined, found: readonly Figure[]) =>
 			wanted !== undefined &&
 			findings.push({ met: found.length === wanted, code, data: { wanted, found: found.length } });
 		count("change-added", o.figures?.added, without(scene.drawing.figures, starter.drawing.figures, scene.tolerances));
@@ -128,4 +135,4 @@ export const change: Check<Options> = {
 			pairs.map((p) => p.figure.index),
 		);
 	},
-};
+});

@@ -8,15 +8,20 @@ import type { StatedProperties } from "../stated-properties.ts";
 import { subjectsOf } from "../subjects.ts";
 
 /** A check: its options, whether it only forbids, and how it is judged. */
-export interface Check<O extends Common = Common> {
-	readonly name: string;
+export interface Check<
+	O extends Common = Common,
+	F extends Finding = Finding,
+	N extends string = string,
+	S extends Data = Data,
+> {
+	readonly name: N;
 	/** Options beside those that every criterion has. */
 	readonly options: z.ZodRawShape;
 	/** Which options must be there, and which go together; a sentence where a criterion breaks it. */
 	readonly needs?: (options: O) => string | undefined;
 	/** Whether it only forbids: it then counts once half of what is asked for is earned. */
 	readonly forbids: (options: O) => boolean;
-	readonly judge: (options: O, scene: Scene, judging: Judging) => Judgement;
+	readonly judge: (options: O, scene: Scene, judging: Judging) => Judgement<F>;
 	/** The aspects of a drawing or program that it looks at. */
 	readonly about: (options: O) => readonly Aspect[];
 	/** Whether it looks at the program or at whole runs, so that no moment is chosen. */
@@ -28,7 +33,15 @@ export interface Check<O extends Common = Common> {
 	/** The criteria that its own options speak of. */
 	readonly ids?: (options: O) => readonly string[];
 	/** What the criterion's own sentence is made of. */
-	readonly says: (options: O) => { readonly code: string; readonly data: Data };
+	readonly says: (options: O) => S;
+}
+
+/**
+ * A check of its options and findings; its name and what its sentence is made of are read off it, so that
+ * `words/criteria.ts` can't lack a sentence or misspell what it is made of.
+ */
+export function defineCheck<O extends Common, F extends Finding>() {
+	return <const N extends string, S extends Data>(check: Check<O, F, N, S>): Check<O, F, N, S> => Object.freeze(check);
 }
 
 /** The name of a criterion's subject for sentences. */
@@ -69,12 +82,12 @@ export function askedSubjects(o: Common, scene: Scene): Subject[] {
 }
 
 /** Asks something of every figure that a criterion speaks of. @param asked how many findings one figure gives */
-export function eachFigure(
+export function eachFigure<F extends Finding>(
 	o: Common,
 	scene: Scene,
 	asked: number,
-	ask: (figure: Figure, subject: Subject) => readonly Finding[],
-): Judgement {
+	ask: (figure: Figure, subject: Subject) => readonly F[],
+): Judgement<F> {
 	const subjects = askedSubjects(o, scene);
 	const figures = subjects.flatMap((s) => s.figures);
 	const findings = subjects.flatMap((subject) => subject.figures.flatMap((figure) => ask(figure, subject)));
@@ -83,14 +96,14 @@ export function eachFigure(
 }
 
 /** Findings with the part of them that is met. @param all how many there would be if nothing were missing */
-export function judgementOf(
+export function judgementOf<F extends Finding>(
 	o: Common,
-	findings: readonly Finding[],
+	findings: readonly F[],
 	all: number,
 	figures: readonly number[],
 	wanted?: number,
 	missing = findings.length === 0,
-): Judgement {
+): Judgement<F> {
 	const met = findings.filter((f) => f.met).length;
 	const of = Math.max(all, findings.length);
 	const share = o.for === "any" ? Math.min(1, met) : of === 0 ? 0 : met / of;
@@ -104,8 +117,12 @@ export function judgementOf(
 }
 
 /** One thing that is either so or not, with no figure of its own. */
-export function single(met: boolean, code: string, data: Data, lines?: readonly number[]): Judgement {
-	return { findings: [{ met, code, data, ...(lines && { lines }) }], share: met ? 1 : 0, figures: [] };
+export function single<C extends string, D extends Data>(
+	met: boolean,
+	code: C,
+	data: D,
+): Judgement<{ readonly met: boolean; readonly code: C; readonly data: D }> {
+	return { findings: [{ met, code, data }], share: met ? 1 : 0, figures: [] };
 }
 
 /** "rounded rect": a figure's kind for sentences. */

@@ -1,5 +1,6 @@
 import { z } from "zod";
-import type { Common, Finding, Judgement } from "../criterion.ts";
+import type { Common, FindingOf, Judgement, NoData } from "../criterion.ts";
+import { findingMaker } from "../criterion.ts";
 import type { Scene } from "../scene.ts";
 import {
 	callsWritten,
@@ -15,7 +16,7 @@ import { Program } from "../source/program.ts";
 import { type Region, region, stepsIn } from "../source/region.ts";
 import { figuresOf } from "../subjects.ts";
 import { callsMade } from "../tape-ranges.ts";
-import { type Check, judgementOf } from "./check.ts";
+import { defineCheck, judgementOf } from "./check.ts";
 
 const word = z.enum(USABLE as [string, ...string[]]);
 const words = z.union([word, z.array(word).min(1)]);
@@ -63,15 +64,42 @@ const options = {
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
 
+/** What is found in the source: numbers of places, and the lines they are in; -1 where none is asked for. */
+export type CodeFindings = {
+	"code-uses": { word: string; least: number; found: number; where: string };
+	"code-avoids": { word: string; found: number; where: string; line: number };
+	"code-loop": { rounds: number; variable: boolean; nested: boolean; loops: number; found: number; where: string };
+	"code-routines": { wanted: number; found: number };
+	"code-values": { wanted: number; found: number; routines: number };
+	"code-called": { wanted: number; found: number; counting: "written" | "made"; routines: number };
+	"code-statements": { most: number; found: number; where: string };
+	"code-fewer": { than: string; before: number; found: number };
+	"code-written": { word: string; wanted: number; found: number };
+	"code-calculation": { where: string; least: number; found: number };
+	"code-operator": { sign: string };
+	"code-brackets": NoData;
+	"code-variable": { declared: string; changed: string };
+	"code-tied": { use: "places" | "sizes"; fixed: number; line: number };
+	"code-colour": { as: "name" | "numbers" | "code"; found: string; line: number };
+	"code-stretch": { first: number; again: number };
+	"code-unused": { count: number; line: number };
+};
+type Finding = FindingOf<CodeFindings>;
+
 /** Remarks that speak of what is written and never used; `pen up` and `pen down` aren't among them. */
 const UNUSED: ReadonlySet<string> = new Set(["setting-unused", "routine-unused", "picture-unlaid", "name-unused"]);
 
-const said = (met: boolean, code: string, data: Finding["data"], lines: readonly number[] = []): Finding => ({
-	met,
-	code,
-	data,
-	lines: [...new Set(lines)],
-});
+const make = findingMaker<CodeFindings>();
+
+/** A finding of the source: what was found, and the lines that it rests on. */
+function finding<C extends keyof CodeFindings>(
+	met: boolean,
+	code: C,
+	data: CodeFindings[C],
+	lines: readonly number[] = [],
+): Finding {
+	return make({ met, lines: [...new Set(lines)] }, code, data);
+}
 
 class Judge {
 	private readonly o: Options;
@@ -114,12 +142,17 @@ class Judge {
 	private uses(w: string): Finding {
 		const lines = linesUsing(this.program, w, this.where, this.instead);
 		const least = this.o["at least"] ?? 1;
-		return said(lines.length >= least, "code-uses", { word: w, least, found: lines.length, where: this.where }, lines);
+		return finding(
+			lines.length >= least,
+			"code-uses",
+			{ word: w, least, found: lines.length, where: this.where },
+			lines,
+		);
 	}
 
 	private avoids(w: string): Finding {
 		const lines = linesUsing(this.program, w, this.where, this.instead);
-		return said(
+		return finding(
 			lines.length === 0,
 			"code-avoids",
 			{ word: w, found: lines.length, where: this.where, line: lines[0] ?? 0 },
@@ -144,7 +177,7 @@ class Judge {
 			found: near ?? -1,
 			where: this.where,
 		};
-		return said(
+		return finding(
 			found.length > 0,
 			"code-loop",
 			data,
@@ -159,19 +192,19 @@ class Judge {
 		const findings: Finding[] = [];
 		if (number !== undefined)
 			findings.push(
-				said(routines.length === number, "code-routines", { wanted: number, found: routines.length }, lines),
+				finding(routines.length === number, "code-routines", { wanted: number, found: routines.length }, lines),
 			);
 		if (values !== undefined) {
 			const most = Math.max(0, ...routines.map((r) => r.parameters.length));
 			findings.push(
-				said(most >= values, "code-values", { wanted: values, found: most, routines: routines.length }, lines),
+				finding(most >= values, "code-values", { wanted: values, found: most, routines: routines.length }, lines),
 			);
 		}
 		if (called) {
 			const calls = counting === "made" ? callsMade(this.scene.tape) : callsWritten(program);
 			const most = Math.max(0, ...calls.values());
 			findings.push(
-				said(
+				finding(
 					most >= called["at least"],
 					"code-called",
 					{ wanted: called["at least"], found: most, counting, routines: routines.length },
@@ -180,7 +213,7 @@ class Judge {
 			);
 		}
 		if (findings.length === 0)
-			findings.push(said(routines.length > 0, "code-routines", { wanted: -1, found: routines.length }, lines));
+			findings.push(finding(routines.length > 0, "code-routines", { wanted: -1, found: routines.length }, lines));
 		return findings;
 	}
 
@@ -189,7 +222,7 @@ class Judge {
 		const findings: Finding[] = [];
 		if (asked["at most"] !== undefined)
 			findings.push(
-				said(lines.length <= asked["at most"], "code-statements", {
+				finding(lines.length <= asked["at most"], "code-statements", {
 					most: asked["at most"],
 					found: lines.length,
 					where: this.where,
@@ -200,7 +233,7 @@ class Judge {
 			const source = this.scene.programRun.sourceOf(than === "starter" ? "starter" : "own last try");
 			const before = source === undefined ? undefined : statementLines(new Program(source), this.where).length;
 			findings.push(
-				said(before !== undefined && lines.length < before, "code-fewer", {
+				finding(before !== undefined && lines.length < before, "code-fewer", {
 					than,
 					before: before ?? -1,
 					found: lines.length,
@@ -212,7 +245,7 @@ class Judge {
 
 	private written(w: string, wanted: number): Finding {
 		const lines = linesUsing(this.program, w, this.where, this.instead);
-		return said(lines.length === wanted, "code-written", { word: w, wanted, found: lines.length }, lines);
+		return finding(lines.length === wanted, "code-written", { word: w, wanted, found: lines.length }, lines);
 	}
 
 	private get drawnBy() {
@@ -226,10 +259,10 @@ class Judge {
 		const lines = found.map((f) => f.line);
 		const least = asked["at least"] ?? 1;
 		const data = { where: uses.join(" and "), least, found: found.length };
-		const findings = [said(found.length >= least, "code-calculation", data, lines)];
+		const findings = [finding(found.length >= least, "code-calculation", data, lines)];
 		for (const sign of asked.operators ?? [])
 			findings.push(
-				said(
+				finding(
 					found.some((f) => f.signs.includes(sign)),
 					"code-operator",
 					{ sign },
@@ -238,7 +271,7 @@ class Judge {
 			);
 		if (asked.brackets)
 			findings.push(
-				said(
+				finding(
 					found.some((f) => f.brackets),
 					"code-brackets",
 					{},
@@ -250,7 +283,7 @@ class Judge {
 
 	private variable({ declared = "anywhere", changed }: NonNullable<Options["variable"]>): Finding {
 		const found = variablesIn(this.program, declared, changed);
-		return said(
+		return finding(
 			found.length > 0,
 			"code-variable",
 			{ declared, changed: changed ?? "" },
@@ -264,7 +297,7 @@ class Judge {
 			use,
 			this.program,
 		);
-		return said(
+		return finding(
 			tied.length > 0 && fixed.length === 0,
 			"code-tied",
 			{ use, fixed: fixed.length, line: fixed[0] ?? 0 },
@@ -275,7 +308,7 @@ class Judge {
 	private colours(as: "name" | "numbers" | "code"): Finding {
 		const found = coloursWritten(this.program, this.scene.tape);
 		const other = found.filter((f) => f.as !== as);
-		return said(
+		return finding(
 			found.length > 0 && other.length === 0,
 			"code-colour",
 			{ as, found: other[0]?.as ?? "", line: other[0]?.line ?? 0 },
@@ -285,13 +318,18 @@ class Judge {
 
 	private stretch(): Finding {
 		const found = repeatedStretch(this.program, this.where, this.instead);
-		return said(found === undefined, "code-stretch", { first: found?.[0] ?? 0, again: found?.[1] ?? 0 }, found ?? []);
+		return finding(
+			found === undefined,
+			"code-stretch",
+			{ first: found?.[0] ?? 0, again: found?.[1] ?? 0 },
+			found ?? [],
+		);
 	}
 
 	private unused(): Finding {
 		const { program, run } = this.scene.programRun;
 		const found = [...program.remarks, ...(run?.remarks ?? [])].filter((r) => UNUSED.has(r.code));
-		return said(
+		return finding(
 			found.length === 0,
 			"code-unused",
 			{ count: found.length, line: found[0]?.place.line ?? 0 },
@@ -304,7 +342,7 @@ const FORBIDDING = ["avoids", "unused", "no stretch repeated"] as const;
 const ASKING = ["uses", "loop", "routine", "written", "calculation", "variable", "tied", "colour written as"] as const;
 
 /** What the source is like. */
-export const code: Check<Options> = {
+export const code = defineCheck<Options, Finding>()({
 	name: "code",
 	options,
 	timeless: true,
@@ -316,37 +354,34 @@ export const code: Check<Options> = {
 	about: () => ["frames", "source"],
 	forbids: (o) => ASKING.every((way) => o[way] === undefined),
 	says: (o) => ({
-		code: "code",
-		data: {
-			name: typeof o.of === "string" ? o.of : "",
-			where: o.in ?? "anywhere",
-			uses: o.uses === undefined ? [] : [o.uses].flat(),
-			least: o["at least"] ?? 1,
-			avoids: o.avoids === undefined ? [] : [o.avoids].flat(),
-			loop: o.loop !== undefined,
-			rounds: o.loop?.rounds ?? -1,
-			variable: o.loop?.variable !== undefined,
-			nested: o.loop?.nested === true,
-			routines: o.routine ? (o.routine.number ?? -1) : -2,
-			values: o.routine?.values ?? 0,
-			called: o.routine?.called?.["at least"] ?? 0,
-			most: o.statements?.["at most"] ?? 0,
-			than: o.statements?.["fewer than"] ?? "",
-			written: Object.entries(o.written ?? {}).map(([w, n]) => `${n} ${w}`),
-			calculation: o.calculation ? [o.calculation.in ?? "anywhere"].flat() : [],
-			operators: o.calculation?.operators ?? [],
-			brackets: o.calculation?.brackets === true,
-			declared: o.variable ? (o.variable.declared ?? "anywhere") : "",
-			changed: o.variable?.changed ?? "",
-			tied: o.tied ?? "",
-			colour: o["colour written as"] ?? "",
-			stretch: o["no stretch repeated"] === true,
-			unused: o.unused !== undefined,
-		},
+		name: typeof o.of === "string" ? o.of : "",
+		where: o.in ?? "anywhere",
+		uses: o.uses === undefined ? [] : [o.uses].flat(),
+		least: o["at least"] ?? 1,
+		avoids: o.avoids === undefined ? [] : [o.avoids].flat(),
+		loop: o.loop !== undefined,
+		rounds: o.loop?.rounds ?? -1,
+		variable: o.loop?.variable !== undefined,
+		nested: o.loop?.nested === true,
+		routines: o.routine ? (o.routine.number ?? -1) : -2,
+		values: o.routine?.values ?? 0,
+		called: o.routine?.called?.["at least"] ?? 0,
+		most: o.statements?.["at most"] ?? 0,
+		than: o.statements?.["fewer than"] ?? "",
+		written: Object.entries(o.written ?? {}).map(([w, n]) => `${n} ${w}`),
+		calculation: o.calculation ? [o.calculation.in ?? "anywhere"].flat() : [],
+		operators: o.calculation?.operators ?? [],
+		brackets: o.calculation?.brackets === true,
+		declared: o.variable ? (o.variable.declared ?? "anywhere") : "",
+		changed: o.variable?.changed ?? "",
+		tied: o.tied ?? "",
+		colour: o["colour written as"] ?? "",
+		stretch: o["no stretch repeated"] === true,
+		unused: o.unused !== undefined,
 	}),
-	judge(o, scene): Judgement {
+	judge(o, scene): Judgement<Finding> {
 		if (!scene.programRun.program.checked || stepsIn(scene.programRun.program, "anywhere").length === 0)
 			return { findings: [], share: 0, figures: [], missing: true };
 		return judgementOf(o, new Judge(o, scene).all(), 0, []);
 	},
-};
+});

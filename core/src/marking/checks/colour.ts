@@ -4,13 +4,14 @@ import { difference } from "../../colour/difference.ts";
 import { nameOf as colourName, FAMILIES, type Family } from "../../colour/family.ts";
 import type { Figure } from "../../figures/figure.ts";
 import type { Aspect } from "../aspects.ts";
-import { type Common, type FigureRef, type Finding, figureRef, type Judgement } from "../criterion.ts";
+import type { FindingOf } from "../criterion.ts";
+import { type Common, type FigureRef, figureRef, type Judgement } from "../criterion.ts";
 import { membersOf } from "../group.ts";
 import { colourWord, isColour, isOther, sameColour } from "../paint-words.ts";
 import type { Scene, Subject } from "../scene.ts";
 import { inDirection, STARTS } from "../sequence.ts";
 import { figuresOf } from "../subjects.ts";
-import { askedSubjects, type Check, judgementOf, nameOf } from "./check.ts";
+import { askedSubjects, defineCheck, judgementOf, nameOf } from "./check.ts";
 
 const options = {
 	what: z.enum(["fill", "outline", "text", "paper"]),
@@ -26,6 +27,21 @@ const options = {
 	from: z.enum(STARTS).optional(),
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
+
+/** What is found of a paint; texts are empty where nothing of that sort is asked for. */
+export type ColourFindings = {
+	colour: {
+		name: string;
+		what: "fill" | "outline" | "text" | "paper";
+		wanted: string;
+		not: string;
+		same: boolean;
+		as: string;
+		notAs: string;
+		found: string;
+	};
+};
+type Finding = FindingOf<ColourFindings>;
 
 const ASPECTS = {
 	fill: ["fill", "paint", "frames"],
@@ -83,7 +99,7 @@ class Judge {
 			: others.every((other) => !sameColour(paint, other));
 	}
 
-	private data(paint: number, wanted?: string): Finding["data"] {
+	private data(paint: number, wanted?: string): ColourFindings["colour"] {
 		const { o } = this;
 		return {
 			name: o.what === "paper" ? "paper" : nameOf(o.of),
@@ -97,7 +113,7 @@ class Judge {
 		};
 	}
 
-	paper(): Judgement {
+	paper(): Judgement<Finding> {
 		const { paper } = this.scene.drawing;
 		const met = this.right(paper, []);
 		return { findings: [{ met, code: "colour", data: this.data(paper) }], share: met ? 1 : 0, figures: [] };
@@ -136,7 +152,7 @@ const alike = (paints: readonly number[], paint: number) => paints.filter((p) =>
 const WAYS = ["is", "not", "one of", "near", "same", "different", "as", "not as", "in order"] as const;
 
 /** What colour figures, words or the paper have. */
-export const colour: Check<Options> = {
+export const colour = defineCheck<Options, Finding>()({
 	name: "colour",
 	options,
 	needs: (o) =>
@@ -147,22 +163,19 @@ export const colour: Check<Options> = {
 	forbids: (o) => o.what === "paper",
 	names: (o) => [o.as, o["not as"]],
 	says: (o) => ({
-		code: "colour",
-		data: {
-			name: nameOf(o.of),
-			what: o.what,
-			is: o.is ?? o.near?.colour ?? "",
-			not: o.not ?? "",
-			choices: o["one of"] ?? [],
-			same: o.same === true,
-			different: o.different === true,
-			as: o.as === undefined ? "" : nameOf(o.as),
-			notAs: o["not as"] === undefined ? "" : nameOf(o["not as"]),
-			order: o["in order"] ?? [],
-			from: o.from ?? "left",
-		},
+		name: nameOf(o.of),
+		what: o.what,
+		is: o.is ?? o.near?.colour ?? "",
+		not: o.not ?? "",
+		choices: o["one of"] ?? [],
+		same: o.same === true,
+		different: o.different === true,
+		as: o.as === undefined ? "" : nameOf(o.as),
+		notAs: o["not as"] === undefined ? "" : nameOf(o["not as"]),
+		order: o["in order"] ?? [],
+		from: o.from ?? "left",
 	}),
-	judge(o, scene): Judgement {
+	judge(o, scene): Judgement<Finding> {
 		const judge = new Judge(o, scene);
 		if (o.what === "paper") return judge.paper();
 		const subjects = askedSubjects(o, scene);
@@ -181,4 +194,4 @@ export const colour: Check<Options> = {
 			wanted,
 		);
 	},
-};
+});

@@ -1,8 +1,8 @@
 import { z } from "zod";
 import type { Figure } from "../../figures/figure.ts";
-import type { Common, Judgement } from "../criterion.ts";
+import type { Common, FindingOf, Judgement } from "../criterion.ts";
 import type { Scene } from "../scene.ts";
-import { type Check, nameOf } from "./check.ts";
+import { defineCheck, nameOf } from "./check.ts";
 
 const options = {
 	exactly: z.int().nonnegative().optional(),
@@ -10,6 +10,12 @@ const options = {
 	"at most": z.int().nonnegative().optional(),
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
+
+/** What is found: how many figures there are, between `low` and `high`; `high` is -1 where there is no upper bound. */
+export type CountFindings = {
+	count: { name: string; found: number; low: number; high: number };
+};
+type Finding = FindingOf<CountFindings>;
 
 /** The figures that meet what a criterion speaks of in full. */
 function counted({ selection, drawing }: Scene, of: Common["of"]): readonly Figure[] {
@@ -20,7 +26,7 @@ function counted({ selection, drawing }: Scene, of: Common["of"]): readonly Figu
 }
 
 /** How many figures there are that meet a selector in full. */
-export const count: Check<Options> = {
+export const count = defineCheck<Options, Finding>()({
 	name: "count",
 	options,
 	needs: (o) =>
@@ -32,11 +38,8 @@ export const count: Check<Options> = {
 			? ["fill", "outline", "paint", "number"]
 			: ["size", "shape", "number", "frames", "source"],
 	forbids: (o) => o["at most"] !== undefined && o.exactly === undefined && o["at least"] === undefined,
-	says: (o) => ({
-		code: "count",
-		data: { name: nameOf(o.of), exactly: o.exactly ?? -1, least: o["at least"] ?? -1, most: o["at most"] ?? -1 },
-	}),
-	judge(o, scene): Judgement {
+	says: (o) => ({ name: nameOf(o.of), exactly: o.exactly ?? -1, least: o["at least"] ?? -1, most: o["at most"] ?? -1 }),
+	judge(o, scene): Judgement<Finding> {
 		const figures = counted(scene, o.of).map((f) => f.index);
 		const found = figures.length;
 		const low = o.exactly ?? o["at least"] ?? 0;
@@ -57,4 +60,4 @@ export const count: Check<Options> = {
 			figures,
 		};
 	},
-};
+});

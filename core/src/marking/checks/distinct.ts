@@ -1,11 +1,12 @@
 import { z } from "zod";
 import { familiesOf } from "../../colour/family.ts";
 import type { Figure } from "../../figures/figure.ts";
-import { type Common, type Finding, figureRef, type Judgement } from "../criterion.ts";
+import type { FindingOf, NoData } from "../criterion.ts";
+import { type Common, figureRef, type Judgement } from "../criterion.ts";
 import { MEASURE_NAMES, MEASURES, type MeasureName } from "../measures.ts";
 import type { Scene } from "../scene.ts";
 import { figuresOf } from "../subjects.ts";
-import { type Check, kindWords, nameOf } from "./check.ts";
+import { defineCheck, kindWords, nameOf } from "./check.ts";
 
 const options = {
 	what: z.enum(["kind", "fill", "outline", "place", ...MEASURE_NAMES]).optional(),
@@ -14,6 +15,14 @@ const options = {
 	"no twins": z.literal(true).optional(),
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
+
+/** What is found of how many different figures there are, and of those that lie exactly on another. */
+export type DistinctFindings = {
+	distinct: { what: string; least: number; found: number };
+	twin: { kind: string; line: number; count: number };
+	"twin-none": NoData;
+};
+type Finding = FindingOf<DistinctFindings>;
 
 /** What tells one figure from another: colours by their family, places and sizes by the exercise's tolerance. */
 function keyOf(figure: Figure, what: NonNullable<Options["what"]>, scene: Scene): string | undefined {
@@ -31,7 +40,7 @@ function keyOf(figure: Figure, what: NonNullable<Options["what"]>, scene: Scene)
 }
 
 /** That figures differ: so many kinds, colours, sizes; or that none lies exactly on another. */
-export const distinct: Check<Options> = {
+export const distinct = defineCheck<Options, Finding>()({
 	name: "distinct",
 	options,
 	needs: (o) =>
@@ -40,15 +49,12 @@ export const distinct: Check<Options> = {
 	about: () => ["fill", "outline", "paint", "number"],
 	forbids: (o) => o["no twins"] === true && o.what === undefined,
 	says: (o) => ({
-		code: "distinct",
-		data: {
-			name: nameOf(o.among ?? o.of),
-			what: o.what ?? "",
-			least: o["at least"] ?? 2,
-			twins: o["no twins"] === true,
-		},
+		name: nameOf(o.among ?? o.of),
+		what: o.what ?? "",
+		least: o["at least"] ?? 2,
+		twins: o["no twins"] === true,
 	}),
-	judge(o, scene): Judgement {
+	judge(o, scene): Judgement<Finding> {
 		const figures = figuresOf(scene, o.among ?? o.of ?? "everything");
 		const findings: Finding[] = [];
 		let share = 1;
@@ -74,4 +80,4 @@ export const distinct: Check<Options> = {
 		}
 		return { findings, share, figures: figures.map((f) => f.index), ...(figures.length === 0 && { missing: true }) };
 	},
-};
+});

@@ -1,14 +1,21 @@
 import { z } from "zod";
 import type { Figure } from "../../figures/figure.ts";
-import type { Common, Finding } from "../criterion.ts";
+import type { Common, FindingOf } from "../criterion.ts";
 import { colourWord, isColour } from "../paint-words.ts";
-import { type Check, eachFigure, nameOf } from "./check.ts";
+import { defineCheck, eachFigure, nameOf } from "./check.ts";
 
 const options = {
 	is: z.enum(["filled", "not filled", "outlined"]).optional(),
 	outline: z.strictObject({ "at least": z.number().nonnegative().optional(), not: colourWord.optional() }).optional(),
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
+
+/** What is found of a figure's fill and outline; widths in sheet units, 0 for no outline. */
+export type FillingFindings = {
+	filling: { name: string; wanted: string; filled: boolean; outlined: boolean };
+	"filling-outline": { name: string; least: number; not: string; found: number };
+};
+type Finding = FindingOf<FillingFindings>;
 
 /** Whether a figure is painted as asked; only closed figures can be outlined, a thick line is a line. */
 function isSo(figure: Figure, is: NonNullable<Options["is"]>): boolean {
@@ -38,15 +45,17 @@ function askedOf(o: Options, figure: Figure): Finding[] {
 }
 
 /** Whether figures are filled, hollow or outlined. */
-export const filling: Check<Options> = {
+export const filling = defineCheck<Options, Finding>()({
 	name: "filling",
 	options,
 	needs: (o) => (o.is === undefined && o.outline === undefined ? "say what is wanted: is, or outline" : undefined),
 	about: () => ["fill", "outline", "width", "paint"],
 	forbids: () => false,
 	says: (o) => ({
-		code: "filling",
-		data: { name: nameOf(o.of), is: o.is ?? "", least: o.outline?.["at least"] ?? -1, not: o.outline?.not ?? "" },
+		name: nameOf(o.of),
+		is: o.is ?? "",
+		least: o.outline?.["at least"] ?? -1,
+		not: o.outline?.not ?? "",
 	}),
 	judge: (o, scene) => eachFigure(o, scene, (o.is ? 1 : 0) + (o.outline ? 1 : 0), (figure) => askedOf(o, figure)),
-};
+});

@@ -1,3 +1,5 @@
+import type { Judgement, SharedFindings } from "../criterion.ts";
+import type { Criterion } from "../marking-spec.ts";
 import { answer } from "./answer.ts";
 import { arrangement } from "./arrangement.ts";
 import { byTeacher } from "./by-teacher.ts";
@@ -50,8 +52,27 @@ export const CHECKS = Object.freeze([
 	ownWork,
 	answer,
 	byTeacher,
-]) as readonly Check<never>[];
+] as const);
 
+type AnyCheck = (typeof CHECKS)[number];
+
+/** Every finding that some check makes: a code with its data. */
+export type CheckFinding = AnyCheck extends { readonly judge: (...given: never[]) => Judgement<infer F> } ? F : never;
+
+/** The data of every finding, by its code. */
+export type FindingData = SharedFindings & {
+	[C in CheckFinding["code"]]: Extract<CheckFinding, { readonly code: C }>["data"];
+};
+
+/** What the sentence of each check's criteria is made of, by the check's name. */
+export type CheckSentences = { [C in AnyCheck as C["name"]]: ReturnType<C["says"]> };
+
+/** What a criterion asks for: its check, and what its sentence is made of. */
+export type CriterionAsk<N extends keyof CheckSentences = keyof CheckSentences> = {
+	[K in N]: { readonly check: K; readonly data: CheckSentences[K] };
+}[N];
+
+// Each check takes options of its own; that a criterion has the options of its check is what the schema makes sure of.
 const BY_NAME: ReadonlyMap<string, Check> = new Map(CHECKS.map((c) => [c.name, c as unknown as Check]));
 
 /** The check of a name. Throws RangeError for a name that isn't one. */
@@ -59,4 +80,11 @@ export function checkOf(name: string): Check {
 	const check = BY_NAME.get(name);
 	if (!check) throw new RangeError(`no check is called ${name}`);
 	return check;
+}
+
+/** What a criterion asks for, as words need it. Throws RangeError where its check isn't one. */
+export function askOf(criterion: Criterion): CriterionAsk {
+	const { name, says } = checkOf(criterion.check);
+	// `says` belongs to the check of that name; the list of checks has it by its name, not by its type.
+	return { check: name, data: says(criterion) } as CriterionAsk;
 }

@@ -1,11 +1,11 @@
 import { z } from "zod";
 import { likeness as likenessOf } from "../../figures/likeness.ts";
 import { sheetBounds } from "../../tape/layout.ts";
-import type { Common, Judgement } from "../criterion.ts";
+import type { Common, FindingOf, Judgement } from "../criterion.ts";
 import { sameColour } from "../paint-words.ts";
 import type { Reference, Scene } from "../scene.ts";
 import { figureName } from "../selector.ts";
-import { type Check, single } from "./check.ts";
+import { defineCheck, single } from "./check.ts";
 
 const options = {
 	to: z.union([
@@ -19,6 +19,12 @@ const options = {
 		.optional(),
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
+
+/** What is found of how alike two drawings are: shares of the sheet from 0 to 1. */
+export type LikenessFindings = {
+	likeness: { to: string; wanted: number; found: number };
+};
+type Finding = FindingOf<LikenessFindings>;
 
 /** How much agrees unless a criterion says. */
 const USUAL = 0.9;
@@ -35,16 +41,13 @@ function sceneOf(o: Options, scene: Scene): Scene | undefined {
 }
 
 /** How much a drawing looks like another one. */
-export const likeness: Check<Options> = {
+export const likeness = defineCheck<Options, Finding>()({
 	name: "likeness",
 	options,
 	about: () => ["place", "turn", "size", "shape", "fill", "outline", "paint", "order", "seen"],
 	forbids: () => false,
-	says: (o) => ({
-		code: "likeness",
-		data: { to: referenceWords(o.to), least: o["at least"] ?? USUAL, ignoring: o.ignoring ?? [] },
-	}),
-	judge(o, scene): Judgement {
+	says: (o) => ({ to: referenceWords(o.to), least: o["at least"] ?? USUAL, ignoring: o.ignoring ?? [] }),
+	judge(o, scene): Judgement<Finding> {
 		const other = sceneOf(o, scene);
 		if (!other) return { findings: [], share: 0, figures: [], missing: true };
 		if (scene.drawing.figures.length === 0) return { findings: [], share: 0, figures: [], missing: true };
@@ -67,4 +70,4 @@ export const likeness: Check<Options> = {
 			figures: scene.drawing.figures.map((f) => f.index).slice(0, 1000),
 		};
 	},
-};
+});

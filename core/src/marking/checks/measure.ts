@@ -2,13 +2,14 @@ import { z } from "zod";
 import type { Figure } from "../../figures/figure.ts";
 import { power } from "../../geometry/power.ts";
 import type { Aspect } from "../aspects.ts";
-import { type Common, type Finding, figureRef, type Judgement } from "../criterion.ts";
+import type { FindingOf } from "../criterion.ts";
+import { type Common, figureRef, type Judgement } from "../criterion.ts";
 import { membersOf } from "../group.ts";
 import { marginsOf } from "../margins.ts";
 import { MEASURE_NAMES, MEASURES, type MeasureName, toleranceOf } from "../measures.ts";
 import type { Scene, Subject } from "../scene.ts";
 import { figuresOf } from "../subjects.ts";
-import { askedSubjects, type Check, judgementOf, nameOf } from "./check.ts";
+import { askedSubjects, defineCheck, judgementOf, nameOf } from "./check.ts";
 
 const what = z.enum(MEASURE_NAMES);
 const other = z.strictObject({ of: figureRef, what });
@@ -26,6 +27,18 @@ const options = {
 	grows: z.strictObject({ by: z.number().optional(), times: z.number().optional() }).optional(),
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
+
+/** What is found of a figure's measure, in the measure's own unit. */
+export type MeasureFindings = {
+	measure: Measured & { wanted: readonly number[]; found: readonly number[] };
+	"measure-range": Measured & { low: number; high: number; found: readonly number[] };
+	"measure-same": Measured & { found: readonly number[]; usual: readonly number[] };
+	/** `place` is the number of the value that is furthest off, from 1. */
+	"measure-grows": Measured & { wanted: readonly number[]; found: readonly number[]; place: number };
+	"measure-none": Measured & { closed: boolean };
+};
+type Measured = { name: string; what: MeasureName };
+type Finding = FindingOf<MeasureFindings>;
 
 /** Measures of a figure's form, beside its size. */
 const OF_SHAPE: ReadonlySet<string> = new Set<MeasureName>([
@@ -199,7 +212,7 @@ class Judge {
 const WAYS = ["is", "between", "at least", "at most", "same", "as", "more than", "less than", "grows"] as const;
 
 /** A size, angle or width of figures. */
-export const measure: Check<Options> = {
+export const measure = defineCheck<Options, Finding>()({
 	name: "measure",
 	options,
 	needs: (o) => {
@@ -213,22 +226,19 @@ export const measure: Check<Options> = {
 	says: (o) => {
 		const than = o["more than"] ?? o["less than"];
 		return {
-			code: "measure",
-			data: {
-				name: nameOf(o.of),
-				what: [o.what].flat(),
-				wanted: o.is === undefined ? [] : [o.is].flat(),
-				low: o.between?.[0] ?? o["at least"] ?? Number.NEGATIVE_INFINITY,
-				high: o.between?.[1] ?? o["at most"] ?? Number.POSITIVE_INFINITY,
-				same: o.same === true,
-				other: o.as ? nameOf(o.as.of) : than ? nameOf(than.of) : "",
-				times: o.as?.times ?? 1,
-				otherWhat: o.as?.what ?? than?.what ?? "",
-				than: o["more than"] ? "more" : o["less than"] ? "less" : "",
-				by: o.grows?.by ?? 0,
-				grows: o.grows !== undefined,
-				growsTimes: o.grows?.times ?? 1,
-			},
+			name: nameOf(o.of),
+			what: [o.what].flat(),
+			wanted: o.is === undefined ? [] : [o.is].flat(),
+			low: o.between?.[0] ?? o["at least"] ?? Number.NEGATIVE_INFINITY,
+			high: o.between?.[1] ?? o["at most"] ?? Number.POSITIVE_INFINITY,
+			same: o.same === true,
+			other: o.as ? nameOf(o.as.of) : than ? nameOf(than.of) : "",
+			times: o.as?.times ?? 1,
+			otherWhat: o.as?.what ?? than?.what ?? "",
+			than: o["more than"] ? "more" : o["less than"] ? "less" : "",
+			by: o.grows?.by ?? 0,
+			grows: o.grows !== undefined,
+			growsTimes: o.grows?.times ?? 1,
 		};
 	},
 	states(o) {
@@ -245,7 +255,7 @@ export const measure: Check<Options> = {
 						})),
 		};
 	},
-	judge(o, scene): Judgement {
+	judge(o, scene): Judgement<Finding> {
 		const subjects = askedSubjects(o, scene);
 		const judge = new Judge(o, scene);
 		const names = [o.what].flat();
@@ -257,4 +267,4 @@ export const measure: Check<Options> = {
 		const figures = subjects.flatMap((s) => s.figures.flatMap(membersOf));
 		return judgementOf(o, judge.findings, wanted * names.length, figures, wanted);
 	},
-};
+});

@@ -1,13 +1,13 @@
 import { z } from "zod";
 import { distance, type Point } from "../../geometry/points.ts";
-import type { Common, Finding, Judgement } from "../criterion.ts";
+import { type Common, type FindingOf, findingMaker, type Judgement } from "../criterion.ts";
 import { marginsOf } from "../margins.ts";
 import { Motion } from "../motion.ts";
 import { EDGES } from "../relation-judge.ts";
 import type { Scene } from "../scene.ts";
 import { figureName } from "../selector.ts";
 import { figuresOf, subjectsOf } from "../subjects.ts";
-import { type Check, judgementOf, nameOf } from "./check.ts";
+import { defineCheck, judgementOf, nameOf } from "./check.ts";
 
 const point = z.tuple([z.number(), z.number()]);
 const edge = z.union([z.enum(EDGES), z.strictObject({ x: z.number() }), z.strictObject({ y: z.number() }), figureName]);
@@ -25,6 +25,32 @@ const options = {
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
 
+/** What is found of how a figure moves: steps and distances in sheet units; -1 where it comes to no edge. */
+export type MovementFindings = {
+	"movement-step": Named & { wanted: readonly number[]; found: readonly number[]; frame: number };
+	"movement-still": Named;
+	"movement-stays": Named & { found: number };
+	"movement-turn": Named & { edge: string; found: number; turns: number };
+	"movement-turn-elsewhere": Named & { frame: number };
+	"movement-reaches": Named & { edge: string; found: number };
+	"movement-trail": Named & { found: number };
+	"movement-rests": Named;
+};
+type Named = { name: string };
+type Finding = FindingOf<MovementFindings>;
+
+const make = findingMaker<MovementFindings>();
+
+/** Whether something is met; how far it is off, and how far off is still met, where that can be said. */
+interface Outcome {
+	readonly met: boolean;
+	readonly off?: number;
+	readonly full?: number;
+}
+
+/** Met where it is off by no more than `full`. */
+const within = (off: number, full: number): Outcome => ({ met: off <= full + 1e-9, off, full });
+
 const listOf = (of: Edges) => [of].flat() as Exclude<Edges, readonly unknown[]>[];
 const isPoint = (of: Options["reaches"]): of is [number, number] => Array.isArray(of) && typeof of[0] === "number";
 const edgeName = (of: Exclude<Edges, readonly unknown[]>) =>
@@ -41,16 +67,14 @@ class Judge {
 		this.motion = motion;
 	}
 
-	private finding(met: boolean, code: string, data: Finding["data"], off?: number, full?: number): Finding {
-		const figure = this.motion.figure;
-		return {
-			...(figure !== undefined && { figure }),
-			met,
-			code,
-			data: { name: nameOf(this.o.of), ...data },
-			...(off !== undefined && { off, full: full ?? 0 }),
-			lines: this.motion.lines,
-		};
+	private finding<C extends keyof MovementFindings>(
+		outcome: Outcome,
+		code: C,
+		data: Omit<MovementFindings[C], "name">,
+	): Finding {
+		const { figure, lines } = this.motion;
+		const named = { name: nameOf(this.o.of), ...data } as MovementFindings[C];
+		return make({ ...(figure !== undefined && { figure }), ...outcome, lines }, code, named);
 	}
 
 	all(): Finding[] {
@@ -75,7 +99,7 @@ class Judge {
 		const size = distance(0, 0, step[0], step[1]);
 		const { full } = marginsOf(o.within === "1 step" ? size : o.within, size / 10);
 		const steps = motion.steps();
-		if (steps.length === 0) return [this.finding(false, "movement-still", {})];
+		if (steps.length === 0) return [this.finding({ met: false }, "movement-still", {})];
 		return steps.map(({ dx, dy, frame, turning }) => {
 			const ahead = distance(dx, dy, step[0], step[1]);
 			const back = o["either way"] ? distance(dx, dy, -step[0], -step[1]) : Number.POSITIVE_INFINITY;
@@ -83,20 +107,14 @@ class Judge {
 				turning && o["either way"]
 					? Math.min(ahead, back, Math.max(0, distance(0, 0, dx, dy) - size))
 					: Math.min(ahead, back);
-			return this.finding(
-				off <= full + 1e-9,
-				"movement-step",
-				{ wanted: [...step], found: [dx, dy], frame },
-				off,
-				full,
-			);
+			return this.finding(within(off, full), "movement-step", { wanted: [...step], found: [dx, dy], frame });
 		});
 	}
 
 	private stays(): Finding {
 		const far = this.motion.farthest();
 		const { full } = marginsOf(this.o.within, this.scene.tolerances.position);
-		return this.finding(far <= full, "movement-stays", { found: far }, far, full);
+		return this.finding({ met: far <= full, off: far, full }, "movement-stays", { found: far });
 	}
 
 	private stepSize(): number {
@@ -116,61 +134,53 @@ class Judge {
 		const asked = list.map((edge) => {
 			const offs = turns.map((turn) => this.motion.offEdge(turn, edge, this.o.by ?? "rim", this.scene));
 			const best = offs.reduce((a, b) => (b < a ? b : a), Number.POSITIVE_INFINITY);
-			return this.finding(
-				best <= margin + 1e-9,
-				"movement-turn",
-				{ edge: edgeName(edge), found: Number.isFinite(best) ? best : -1, turns: turns.length },
-				best,
-				margin,
-			);
+			return this.finding(within(best, margin), "movement-turn", {
+				edge: edgeName(edge),
+				found: Number.isFinite(best) ? best : -1,
+				turns: turns.length,
+			});
 		});
 		const elsewhere = turns.filter((turn) =>
 			list.every((edge) => this.motion.offEdge(turn, edge, this.o.by ?? "rim", this.scene) > margin),
 		);
 		// A turn that belongs to no edge counts where every edge has one: else it is that edge's, missed.
 		if (elsewhere.length > 0 && asked.every((f) => f.met))
-			asked.push(this.finding(false, "movement-turn-elsewhere", { frame: elsewhere[0]?.frame ?? 0 }));
+			asked.push(this.finding({ met: false }, "movement-turn-elsewhere", { frame: elsewhere[0]?.frame ?? 0 }));
 		return asked;
 	}
 
 	private reaches(edge: Exclude<Edges, readonly unknown[]>): Finding {
 		const off = this.motion.nearestToEdge(edge, this.o.by ?? "rim", this.scene);
 		const margin = this.margin();
-		return this.finding(
-			off <= margin + 1e-9,
-			"movement-reaches",
-			{ edge: edgeName(edge), found: Number.isFinite(off) ? off : -1 },
-			off,
-			margin,
-		);
+		return this.finding(within(off, margin), "movement-reaches", {
+			edge: edgeName(edge),
+			found: Number.isFinite(off) ? off : -1,
+		});
 	}
 
 	private reachesPoint(at: Point): Finding {
 		const off = this.motion.nearestTo(at);
 		const margin = this.margin();
-		return this.finding(
-			off <= margin + 1e-9,
-			"movement-reaches",
-			{ edge: at.join(", "), found: Number.isFinite(off) ? off : -1 },
-			off,
-			margin,
-		);
+		return this.finding(within(off, margin), "movement-reaches", {
+			edge: at.join(", "),
+			found: Number.isFinite(off) ? off : -1,
+		});
 	}
 
 	private trail(): Finding {
 		const left = this.motion.left(this.scene);
-		return this.finding(left === 0, "movement-trail", { found: left });
+		return this.finding({ met: left === 0 }, "movement-trail", { found: left });
 	}
 
 	private rests(): Finding {
-		return this.finding(this.motion.rests(), "movement-rests", {});
+		return this.finding({ met: this.motion.rests() }, "movement-rests", {});
 	}
 }
 
 const WAYS = ["each frame", "stays", "turns at", "reaches", "trail", "comes to rest"] as const;
 
 /** How something moves from frame to frame. */
-export const movement: Check<Options> = {
+export const movement = defineCheck<Options, Finding>()({
 	name: "movement",
 	options,
 	timeless: true,
@@ -187,21 +197,18 @@ export const movement: Check<Options> = {
 			e === undefined ? [] : listOf(e).filter((x): x is string => typeof x === "string" && !EDGES.includes(x as never)),
 		),
 	says: (o) => ({
-		code: "movement",
-		data: {
-			name: nameOf(o.of),
-			step: o["each frame"] ? [...o["each frame"]] : [],
-			either: o["either way"] === true,
-			stays: o.stays === true,
-			turns: o["turns at"] === undefined ? [] : listOf(o["turns at"]).map(edgeName),
-			by: o.by ?? "rim",
-			reaches:
-				o.reaches === undefined ? [] : isPoint(o.reaches) ? [o.reaches.join(", ")] : listOf(o.reaches).map(edgeName),
-			trail: o.trail !== undefined,
-			rests: o["comes to rest"] === true,
-		},
+		name: nameOf(o.of),
+		step: o["each frame"] ? [...o["each frame"]] : [],
+		either: o["either way"] === true,
+		stays: o.stays === true,
+		turns: o["turns at"] === undefined ? [] : listOf(o["turns at"]).map(edgeName),
+		by: o.by ?? "rim",
+		reaches:
+			o.reaches === undefined ? [] : isPoint(o.reaches) ? [o.reaches.join(", ")] : listOf(o.reaches).map(edgeName),
+		trail: o.trail !== undefined,
+		rests: o["comes to rest"] === true,
 	}),
-	judge(o, scene): Judgement {
+	judge(o, scene): Judgement<Finding> {
 		const subjects = subjectsOf(scene, o.of);
 		const wanted = subjects.reduce((sum, s) => sum + s.wanted, 0);
 		const motions =
@@ -217,4 +224,4 @@ export const movement: Check<Options> = {
 			wanted,
 		);
 	},
-};
+});

@@ -1,21 +1,28 @@
 import { z } from "zod";
-import type { Common, Finding, Judgement } from "../criterion.ts";
+import type { Common, FindingOf, Judgement, NoData } from "../criterion.ts";
 import { membersOf } from "../group.ts";
 import { selector } from "../selector.ts";
 import { figuresOf } from "../subjects.ts";
-import { type Check, kindWords } from "./check.ts";
+import { defineCheck, kindWords } from "./check.ts";
 
 const options = { but: z.union([selector, z.array(selector).min(1)]).optional() };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
 
+/** What is found beside the wanted figures. */
+export type NothingElseFindings = {
+	extra: { kind: string; line: number; count: number };
+	"extra-none": NoData;
+};
+type Finding = FindingOf<NothingElseFindings>;
+
 /** That nothing was drawn but the wanted figures. */
-export const nothingElse: Check<Options> = {
+export const nothingElse = defineCheck<Options, Finding>()({
 	name: "nothing else",
 	options,
 	about: () => ["size", "shape", "number", "frames"],
 	forbids: () => true,
-	says: () => ({ code: "nothing-else", data: {} }),
-	judge(o, scene): Judgement {
+	says: () => ({}),
+	judge(o, scene): Judgement<Finding> {
 		const allowed = o.but === undefined ? [] : [o.but].flat();
 		const wanted = new Set([...scene.matches.values()].flatMap((t) => t.slots.flatMap((f) => f?.index ?? [])));
 		// What a selector with a number or a choice allows is looked up as a whole.
@@ -34,4 +41,4 @@ export const nothingElse: Check<Options> = {
 		if (findings.length === 0) findings.push({ met: true, code: "extra-none", data: {} });
 		return { findings, share: extra.length === 0 ? 1 : 0, figures: extra.map((f) => f.index) };
 	},
-};
+});

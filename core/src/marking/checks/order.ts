@@ -1,16 +1,24 @@
 import { z } from "zod";
 import type { Figure } from "../../figures/figure.ts";
 import { overlapOf } from "../../figures/overlap.ts";
-import { type Common, type FigureRef, type Finding, figureRef, type Judgement } from "../criterion.ts";
+import type { FindingOf } from "../criterion.ts";
+import { type Common, type FigureRef, figureRef, type Judgement } from "../criterion.ts";
 import { membersOf } from "../group.ts";
 import type { Scene } from "../scene.ts";
 import { figuresOf } from "../subjects.ts";
-import { type Check, nameOf } from "./check.ts";
+import { defineCheck, nameOf } from "./check.ts";
 
 const refs = z.union([figureRef, z.array(figureRef).min(1)]);
 // biome-ignore lint/suspicious/noThenProperty: an option of the exercise file; nothing awaits it
 const options = { first: refs, then: refs, "lies on top": z.literal(true).optional() };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
+
+/** What is found of which figure is drawn after, or lies on, which. */
+export type OrderFindings = Record<
+	"order-before" | "order-under" | "order-apart",
+	{ earlier: string; later: string; line: number }
+>;
+type Finding = FindingOf<OrderFindings>;
 
 /** Less than this in common, in square units, is no more than two lines that touch. */
 const TOUCHING = 1;
@@ -28,21 +36,18 @@ function pairsOf(o: Options, scene: Scene): { first: Figure; later: Figure; name
 }
 
 /** That some figures are drawn after others, or lie on top of them. */
-export const order: Check<Options> = {
+export const order = defineCheck<Options, Finding>()({
 	name: "order",
 	options,
 	about: () => ["order", "seen"],
 	forbids: () => false,
 	names: (o) => [...listOf(o.first), ...listOf(o.then)],
 	says: (o) => ({
-		code: "order",
-		data: {
-			earlier: listOf(o.first).map((r) => nameOf(r)),
-			later: listOf(o.then).map((r) => nameOf(r)),
-			top: o["lies on top"] === true,
-		},
+		earlier: listOf(o.first).map((r) => nameOf(r)),
+		later: listOf(o.then).map((r) => nameOf(r)),
+		top: o["lies on top"] === true,
 	}),
-	judge(o, scene): Judgement {
+	judge(o, scene): Judgement<Finding> {
 		const pairs = pairsOf(o, scene);
 		const findings = pairs.map(({ first, later, names: [before, after] }): Finding => {
 			const data = { earlier: before, later: after, line: later.lines[0] ?? 0 };
@@ -65,4 +70,4 @@ export const order: Check<Options> = {
 			...((gone || findings.length === 0) && { missing: true }),
 		};
 	},
-};
+});

@@ -1,7 +1,7 @@
 import { z } from "zod";
-import type { Common, Judgement } from "../criterion.ts";
+import type { Common, FindingOf, Judgement } from "../criterion.ts";
 import { isAlike } from "./change.ts";
-import { type Check, single } from "./check.ts";
+import { defineCheck, single } from "./check.ts";
 
 const RESPECTS = ["kinds", "colours", "places"] as const;
 const options = {
@@ -10,17 +10,23 @@ const options = {
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
 
+/** What is found of how many figures differ from the given ones. */
+export type OwnWorkFindings = {
+	"own-work": { from: string; wanted: number; found: number; of: readonly string[] };
+};
+type Finding = FindingOf<OwnWorkFindings>;
+
 const SAME = { kinds: ["kind"], colours: ["fill", "outline"], places: ["place"] } as const;
 
 /** That a drawing is the student's own and not what was given out. */
-export const ownWork: Check<Options> = {
+export const ownWork = defineCheck<Options, Finding>()({
 	name: "own work",
 	options,
 	timeless: true,
 	about: () => ["source"],
 	forbids: () => true,
-	says: (o) => ({ code: "own-work", data: { from: o.from, least: o.differs["at least"], of: o.differs.of } }),
-	judge(o, scene): Judgement {
+	says: (o) => ({ from: o.from, least: o.differs["at least"], of: o.differs.of }),
+	judge(o, scene): Judgement<Finding> {
 		const given = scene.programRun.reference(o.from)?.drawing.figures;
 		if (!given || scene.drawing.figures.length === 0) return { findings: [], share: 0, figures: [], missing: true };
 		const respects = o.differs.of.flatMap((of) => SAME[of]);
@@ -38,4 +44,4 @@ export const ownWork: Check<Options> = {
 		});
 		return { ...judgement, share: Math.min(1, own.length / o.differs["at least"]), figures: own.map((f) => f.index) };
 	},
-};
+});

@@ -1,12 +1,13 @@
 import { z } from "zod";
 import type { Figure } from "../../figures/figure.ts";
 import { distance, type Point } from "../../geometry/points.ts";
-import type { Common, Finding, Judgement } from "../criterion.ts";
+import type { Common, FindingBase, FindingOf, Judgement, NoData } from "../criterion.ts";
+import { findingMaker } from "../criterion.ts";
 import { marginsOf } from "../margins.ts";
 import type { Scene } from "../scene.ts";
 import { subjectsOf } from "../subjects.ts";
 import { type TapeRange, TapeRanges } from "../tape-ranges.ts";
-import { type Check, judgementOf, kindWords, nameOf } from "./check.ts";
+import { defineCheck, judgementOf, kindWords, nameOf } from "./check.ts";
 
 const point = z.tuple([z.number(), z.number()]);
 const upOrDown = z.enum(["up", "down"]);
@@ -26,6 +27,23 @@ const options = {
 	"nothing twice": z.literal(true).optional(),
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
+
+/** What is found of how the pen went: places in sheet units, angles in degrees. */
+export type PathFindings = Record<PlaceCode, { wanted: readonly number[]; found: readonly number[] }> & {
+	"path-facing": Facing;
+	"path-facing-same": Facing;
+	"path-pen-start": { wanted: "up" | "down"; found: "up" | "down" };
+	"path-pen-end": { wanted: "up" | "down"; found: "up" | "down" };
+	"path-turns": { wanted: readonly number[]; found: readonly number[] };
+	"path-closed": { name: string; found: number };
+	"path-once": NoData;
+	"path-twice": { line: number; times: number; kind: string };
+};
+type PlaceCode = "path-starts" | "path-returns" | "path-next" | "path-ends" | "path-moves-on";
+type Facing = { wanted: number; found: number; off: number };
+type Finding = FindingOf<PathFindings>;
+
+const finding = findingMaker<PathFindings>();
 
 /** An outline gone over by less than this part of itself isn't gone over. */
 const TWICE = 0.02;
@@ -50,16 +68,10 @@ class Judge {
 		const start: Point = [before.x, before.y];
 		const end: Point = [after.x, after.y];
 		const about = { ...(span.figures[0] && { figure: span.figures[0].index }), lines: this.linesOf(span) };
-		const near = (code: string, found: Point, wanted: Point) => {
+		const near = (code: PlaceCode, found: Point, wanted: Point) => {
 			const off = distance(found[0], found[1], wanted[0], wanted[1]);
-			findings.push({
-				...about,
-				met: off <= this.near + 1e-9,
-				off,
-				full: this.near,
-				code,
-				data: { wanted: [...wanted], found: [...found] },
-			});
+			const base = { ...about, met: off <= this.near + 1e-9, off, full: this.near };
+			findings.push(finding(base, code, { wanted: [...wanted], found: [...found] }));
 		};
 		if (o.starts) near("path-starts", start, o.starts);
 		if (o.ends === "start") near("path-returns", end, start);
@@ -79,14 +91,11 @@ class Judge {
 				data: { wanted, found: after.facing, off },
 			});
 		}
-		const pen = (code: string, wanted: "up" | "down" | undefined, down: boolean) =>
+		const pen = (code: "path-pen-start" | "path-pen-end", wanted: "up" | "down" | undefined, down: boolean) =>
 			wanted &&
-			findings.push({
-				...about,
-				met: (wanted === "down") === down,
-				code,
-				data: { wanted, found: down ? "down" : "up" },
-			});
+			findings.push(
+				finding({ ...about, met: (wanted === "down") === down }, code, { wanted, found: down ? "down" : "up" }),
+			);
 		pen("path-pen-start", o["pen at start"], before.down);
 		pen("path-pen-end", o["pen at end"], after.down);
 		if (o.turns !== undefined) findings.push(this.turns(span, about));
@@ -100,7 +109,7 @@ class Judge {
 		return span.first < line.length ? [line[span.first] as number] : [];
 	}
 
-	private turns({ turns }: TapeRange, about: Partial<Finding>): Finding {
+	private turns({ turns }: TapeRange, about: Omit<FindingBase, "met">): Finding {
 		const wanted = this.o.turns as number | readonly number[];
 		const sum = (all: readonly number[]) => all.reduce((a, b) => a + b, 0);
 		const list = typeof wanted === "number" ? undefined : wanted;
@@ -158,29 +167,26 @@ const WAYS = [
 ] as const;
 
 /** How the pen went: where it began and ended, how it faced, whether it was down. */
-export const path: Check<Options> = {
+export const path = defineCheck<Options, Finding>()({
 	name: "path",
 	options,
 	needs: (o) => (WAYS.every((way) => o[way] === undefined) ? `say what is wanted: ${WAYS.join(", ")}` : undefined),
 	about: () => ["place", "turn", "shape", "number"],
 	forbids: (o) => o["nothing twice"] === true && WAYS.every((way) => way === "nothing twice" || o[way] === undefined),
 	says: (o) => ({
-		code: "path",
-		data: {
-			name: nameOf(o.of),
-			per: o.per,
-			starts: o.starts ? [...o.starts] : [],
-			ends: typeof o.ends === "string" ? o.ends : o.ends ? o.ends.join(", ") : "",
-			movesOn: o["moves on"] ? [...o["moves on"]] : [],
-			facing: o.facing === undefined ? "" : String(o.facing),
-			penStart: o["pen at start"] ?? "",
-			penEnd: o["pen at end"] ?? "",
-			turns: o.turns === undefined ? [] : [o.turns].flat(),
-			closed: o.closed === true,
-			once: o["nothing twice"] === true,
-		},
+		name: nameOf(o.of),
+		per: o.per,
+		starts: o.starts ? [...o.starts] : [],
+		ends: typeof o.ends === "string" ? o.ends : o.ends ? o.ends.join(", ") : "",
+		movesOn: o["moves on"] ? [...o["moves on"]] : [],
+		facing: o.facing === undefined ? "" : String(o.facing),
+		penStart: o["pen at start"] ?? "",
+		penEnd: o["pen at end"] ?? "",
+		turns: o.turns === undefined ? [] : [o.turns].flat(),
+		closed: o.closed === true,
+		once: o["nothing twice"] === true,
 	}),
-	judge(o, scene): Judgement {
+	judge(o, scene): Judgement<Finding> {
 		const spans = new TapeRanges(scene);
 		const subjects = o.per === "figure" ? subjectsOf(scene, o.of) : [];
 		const figures = subjects.flatMap((s) => s.figures);
@@ -208,7 +214,7 @@ export const path: Check<Options> = {
 		);
 		return judgement.missing && o.per === "run" ? { ...judgement, waits: "held" } : judgement;
 	},
-};
+});
 
 const STILL = { x: 0, y: 0, facing: 0, down: true };
 const NOWHERE: TapeRange = { first: 0, end: 0, before: STILL, after: STILL, figures: [], turns: [] };

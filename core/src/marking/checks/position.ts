@@ -4,13 +4,14 @@ import { leastCost } from "../../geometry/assignment.ts";
 import { type Bounds, distance, distanceToSegment, type Point } from "../../geometry/points.ts";
 import { sheetBounds } from "../../tape/layout.ts";
 import { ANCHORS, type Anchor, anchorOf, anchorsOf, isSeveral } from "../anchors.ts";
-import { type Common, type Finding, figureRef, type Judgement } from "../criterion.ts";
+import type { FindingOf } from "../criterion.ts";
+import { type Common, figureRef, findingMaker, type Judgement } from "../criterion.ts";
 import { membersOf } from "../group.ts";
 import { marginsOf } from "../margins.ts";
 import type { Scene } from "../scene.ts";
 import { figuresOf } from "../subjects.ts";
 import { outsideBy, type Zone, zone, zoneBounds } from "../zone.ts";
-import { askedSubjects, type Check, judgementOf, nameOf } from "./check.ts";
+import { askedSubjects, defineCheck, judgementOf, nameOf } from "./check.ts";
 
 const point = z.tuple([z.number(), z.number()]);
 const options = {
@@ -29,6 +30,20 @@ const options = {
 	share: point.optional(),
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
+
+/** What is found of a figure's place, in sheet units. */
+export type PositionFindings = {
+	"position-at": Anchored & { wanted: readonly number[]; found: readonly number[] };
+	"position-in": Anchored & { zone: string; found: readonly number[] };
+	"position-on": Anchored & { axis: "x" | "y"; value: number; found: readonly number[] };
+	"position-line": Anchored & { from: readonly number[]; to: readonly number[]; found: readonly number[] };
+	"position-from": Anchored & { from: string; wanted: readonly number[]; found: readonly number[] };
+	"position-from-missing": Anchored & { from: string };
+};
+type Anchored = { name: string; anchor: Anchor };
+type Finding = FindingOf<PositionFindings>;
+
+const finding = findingMaker<PositionFindings>();
 
 function placesOf(at: NonNullable<Options["at"]>): Point[] {
 	return typeof at[0] === "number" ? [at as Point] : (at as Point[]);
@@ -92,15 +107,15 @@ class Judge {
 		} else for (const { figure, at } of placed) o.on ? this.on(figure, at, o.on) : this.from(figure, at);
 	}
 
-	private push(figure: Figure, off: number, code: string, data: Finding["data"]): void {
-		this.findings.push({
-			figure: figure.index,
-			met: off <= this.full + 1e-9,
-			off,
-			full: this.full,
-			code,
-			data: { name: this.name, anchor: this.anchor, ...data },
-		});
+	private push<C extends keyof PositionFindings>(
+		figure: Figure,
+		off: number,
+		code: C,
+		data: Omit<PositionFindings[C], keyof Anchored>,
+	): void {
+		const base = { figure: figure.index, met: off <= this.full + 1e-9, off, full: this.full };
+		const anchored = { name: this.name, anchor: this.anchor };
+		this.findings.push(finding(base, code, { ...anchored, ...data } as PositionFindings[C]));
 	}
 
 	private at(figure: Figure, at: Point, place: Point): void {
@@ -173,7 +188,7 @@ class Judge {
 const WAYS = ["at", "in", "on", "from"] as const;
 
 /** Where figures are. */
-export const position: Check<Options> = {
+export const position = defineCheck<Options, Finding>()({
 	name: "position",
 	options,
 	needs: (o) => {
@@ -186,26 +201,23 @@ export const position: Check<Options> = {
 	forbids: () => false,
 	names: (o) => [o.from],
 	says: (o) => ({
-		code: "position",
-		data: {
-			name: nameOf(o.of),
-			anchor: o.anchor ?? "centre",
-			places: o.at ? placesOf(o.at).map(([x, y]) => `${x}, ${y}`) : [],
-			zones:
-				o.in === undefined
-					? []
-					: zonesOf(o.in).map((z) => (typeof z === "string" ? z : `rectangle at ${z[0]}, ${z[1]}, ${z[2]} by ${z[3]}`)),
-			on: !o.on
-				? ""
-				: "x" in o.on
-					? `x = ${o.on.x}`
-					: "y" in o.on
-						? `y = ${o.on.y}`
-						: `from ${o.on.from.join(", ")} to ${o.on.to.join(", ")}`,
-			from: o.from === undefined ? "" : nameOf(o.from),
-			offset: o.offset ? [...o.offset] : [],
-			share: o.share ? [...o.share] : [],
-		},
+		name: nameOf(o.of),
+		anchor: o.anchor ?? "centre",
+		places: o.at ? placesOf(o.at).map(([x, y]) => `${x}, ${y}`) : [],
+		zones:
+			o.in === undefined
+				? []
+				: zonesOf(o.in).map((z) => (typeof z === "string" ? z : `rectangle at ${z[0]}, ${z[1]}, ${z[2]} by ${z[3]}`)),
+		on: !o.on
+			? ""
+			: "x" in o.on
+				? `x = ${o.on.x}`
+				: "y" in o.on
+					? `y = ${o.on.y}`
+					: `from ${o.on.from.join(", ")} to ${o.on.to.join(", ")}`,
+		from: o.from === undefined ? "" : nameOf(o.from),
+		offset: o.offset ? [...o.offset] : [],
+		share: o.share ? [...o.share] : [],
 	}),
 	states(o) {
 		const anchor = o.anchor ?? "centre";
@@ -216,7 +228,7 @@ export const position: Check<Options> = {
 					: [],
 		};
 	},
-	judge(o, scene): Judgement {
+	judge(o, scene): Judgement<Finding> {
 		const judge = new Judge(o, scene);
 		const subjects = askedSubjects(o, scene);
 		for (const { figures, wanted } of subjects) judge.subject(figures, wanted);
@@ -229,4 +241,4 @@ export const position: Check<Options> = {
 			wanted,
 		);
 	},
-};
+});

@@ -1,13 +1,14 @@
 import { z } from "zod";
 import type { Figure } from "../../figures/figure.ts";
 import { ANCHORS } from "../anchors.ts";
-import { type Common, type FigureRef, type Finding, figureRef, type Judgement } from "../criterion.ts";
+import type { FindingOf } from "../criterion.ts";
+import { type Common, type FigureRef, figureRef, type Judgement } from "../criterion.ts";
 import { membersOf } from "../group.ts";
 import { EDGES, type Edge, RELATIONS, type Relation, RelationJudge, type RelationResult } from "../relation-judge.ts";
 import type { Scene } from "../scene.ts";
 import { neighbours, pairs } from "../sequence.ts";
 import { figuresOf } from "../subjects.ts";
-import { askedSubjects, type Check, judgementOf, nameOf } from "./check.ts";
+import { askedSubjects, defineCheck, judgementOf, nameOf } from "./check.ts";
 
 const relationWord = z.enum(RELATIONS);
 const point = z.tuple([z.number(), z.number()]);
@@ -21,6 +22,17 @@ const options = {
 	at: point.optional(),
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
+
+/** What is found of how a figure lies to another one; `found`, `low` and `high` are distances in sheet units. */
+export type RelationFindings = {
+	relation: Related & Gap;
+	"relation-off": Related & Gap & { found: number };
+	"relation-gap": Related & Gap & { found: number };
+	"relation-missing": Related;
+};
+type Related = { name: string; to: string; is: Relation | "gap"; by: string; axis: string };
+type Gap = { low: number; high: number };
+type Finding = FindingOf<RelationFindings>;
 
 const isEdge = (to: unknown): to is Edge => EDGES.includes(to as Edge);
 const relationsOf = (o: Options): Relation[] => (o.is === undefined ? [] : [o.is].flat());
@@ -98,7 +110,7 @@ function toldOf(
 }
 
 /** How figures lie to one another, to the sheet or to its edges. */
-export const relation: Check<Options> = {
+export const relation = defineCheck<Options, Finding>()({
 	name: "relation",
 	options,
 	needs: (o) => {
@@ -111,19 +123,16 @@ export const relation: Check<Options> = {
 	forbids: () => false,
 	names: refsOf,
 	says: (o) => ({
-		code: "relation",
-		data: {
-			name: nameOf(o.of),
-			is: relationsOf(o),
-			to: refsOf(o).length > 0 ? refsOf(o).map((r) => nameOf(r)) : [o.to === undefined ? "each other" : String(o.to)],
-			by: o.by ?? "",
-			axis: o.axis ?? "",
-			gap: o.gap ? (o.gap.is !== undefined ? [o.gap.is] : [...(o.gap.between ?? [])]) : [],
-			at: o.at ? [...o.at] : [],
-			neighbours: o.for === "neighbours",
-		},
+		name: nameOf(o.of),
+		is: relationsOf(o),
+		to: refsOf(o).length > 0 ? refsOf(o).map((r) => nameOf(r)) : [o.to === undefined ? "each other" : String(o.to)],
+		by: o.by ?? "",
+		axis: o.axis ?? "",
+		gap: o.gap ? (o.gap.is !== undefined ? [o.gap.is] : [...(o.gap.between ?? [])]) : [],
+		at: o.at ? [...o.at] : [],
+		neighbours: o.for === "neighbours",
 	}),
-	judge(o, scene): Judgement {
+	judge(o, scene): Judgement<Finding> {
 		const { settings, all, wanted, figures } = settingsOf(o, scene);
 		const related = new RelationJudge(o, scene);
 		const asked: (Relation | "gap")[] = [...relationsOf(o), ...(o.gap ? (["gap"] as const) : [])];
@@ -132,18 +141,15 @@ export const relation: Check<Options> = {
 				const told = toldOf(related, o, is, setting);
 				const data = { name: setting.name, to: setting.to, is, by: o.by ?? "", axis: o.axis ?? "" };
 				if (!told) return { figure: setting.figure.index, met: false, code: "relation-missing", data };
-				return {
+				const base = {
 					figure: setting.figure.index,
 					met: told.met,
 					...(told.off !== undefined && { off: told.off, full: told.full ?? 0 }),
-					code: told.found === undefined ? "relation" : is === "gap" ? "relation-gap" : "relation-off",
-					data: {
-						...data,
-						...(told.found !== undefined && { found: told.found }),
-						low: o.gap?.is ?? o.gap?.between?.[0] ?? 0,
-						high: o.gap?.is ?? o.gap?.between?.[1] ?? 0,
-					},
 				};
+				const [low, high] = o.gap?.between ?? [o.gap?.is ?? 0, o.gap?.is ?? 0];
+				if (told.found === undefined) return { ...base, code: "relation", data: { ...data, low, high } };
+				const code = is === "gap" ? "relation-gap" : "relation-off";
+				return { ...base, code, data: { ...data, found: told.found, low, high } };
 			}),
 		);
 		const others = settings.flatMap((s) => s.others.slice(0, 1));
@@ -157,4 +163,4 @@ export const relation: Check<Options> = {
 			gone || findings.length === 0,
 		);
 	},
-};
+});

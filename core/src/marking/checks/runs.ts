@@ -1,13 +1,14 @@
 import { z } from "zod";
 import { distance } from "../../geometry/points.ts";
 import { Counterparts } from "../counterparts.ts";
-import { type Common, criterionId, type Finding, figureRef, type Judgement } from "../criterion.ts";
+import type { FindingOf, NoData, SharedFindings } from "../criterion.ts";
+import { type Common, criterionId, figureRef, type Judgement } from "../criterion.ts";
 import { checkInvariants, NO_INVARIANT_LEFT } from "../invariants.ts";
 import { MEASURE_NAMES, MEASURES, toleranceOf } from "../measures.ts";
 import { sameColour } from "../paint-words.ts";
 import type { ProgramRun, Scene } from "../scene.ts";
 import { figuresOf } from "../subjects.ts";
-import { type Check, judgementOf, kindWords, nameOf } from "./check.ts";
+import { defineCheck, judgementOf, kindWords, nameOf } from "./check.ts";
 
 const options = {
 	seeds: z.union([z.int().min(2).max(20), z.array(z.int().nonnegative()).min(2).max(20)]).optional(),
@@ -20,6 +21,15 @@ const options = {
 		.optional(),
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
+
+/** What is found in several runs of one program; `seed` is -1 where no run has anything to measure. */
+export type RunsFindings = Pick<SharedFindings, "held"> & {
+	"runs-values": { name: string; what: string; wanted: number; found: number; runs: number };
+	"runs-between": { name: string; what: string; low: number; high: number; found: number; seed: number };
+	"runs-changed": { seed: number; kind: string; line: number };
+	"runs-unchanged": NoData;
+};
+type Finding = FindingOf<RunsFindings>;
 
 function seedsOf({ seeds = 5 }: Options): number[] {
 	return typeof seeds === "number" ? Array.from({ length: seeds }, (_, i) => i + 1) : seeds;
@@ -94,7 +104,7 @@ function unchanged(
 }
 
 /** What differs, or doesn't, from run to run where the program uses chance. */
-export const runs: Check<Options> = {
+export const runs = defineCheck<Options, Finding>()({
 	name: "runs",
 	options,
 	timeless: true,
@@ -110,19 +120,16 @@ export const runs: Check<Options> = {
 	names: (o) => (typeof o.unchanged === "object" ? [o.unchanged["all but"]].flat() : []),
 	ids: (o) => o.holds ?? [],
 	says: (o) => ({
-		code: "runs",
-		data: {
-			name: nameOf(o.of),
-			runs: seedsOf(o).length,
-			what: o.what ?? "",
-			values: o.values?.["at least"] ?? 0,
-			range: o.between ? [...o.between] : [],
-			holds: o.holds ?? [],
-			unchanged: o.unchanged !== undefined,
-			but: typeof o.unchanged === "object" ? nameOf([o.unchanged["all but"]].flat()) : "",
-		},
+		name: nameOf(o.of),
+		runs: seedsOf(o).length,
+		what: o.what ?? "",
+		values: o.values?.["at least"] ?? 0,
+		range: o.between ? [...o.between] : [],
+		holds: o.holds ?? [],
+		unchanged: o.unchanged !== undefined,
+		but: typeof o.unchanged === "object" ? nameOf([o.unchanged["all but"]].flat()) : "",
 	}),
-	judge(o, scene, judging): Judgement {
+	judge(o, scene, judging): Judgement<Finding> {
 		const plain = scene.programRun;
 		if (!plain.program.checked || scene.drawing.figures.length === 0)
 			return { findings: [], share: 0, figures: [], missing: true };
@@ -144,4 +151,4 @@ export const runs: Check<Options> = {
 		}
 		return judgementOf(o, findings, 0, o.of === undefined ? [] : figuresOf(scene, o.of as never).map((f) => f.index));
 	},
-};
+});

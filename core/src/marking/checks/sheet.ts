@@ -1,9 +1,10 @@
 import { z } from "zod";
 import { formatColour } from "../../colour/colour.ts";
 import { nameOf as colourName } from "../../colour/family.ts";
-import type { Common, Finding, Judgement } from "../criterion.ts";
+import type { Common, FindingOf, Judgement, NoData } from "../criterion.ts";
 import { colourWord, isColour, isOther } from "../paint-words.ts";
-import { type Check, kindWords } from "./check.ts";
+import { defineCheck, kindWords } from "./check.ts";
+import type { ColourFindings } from "./colour.ts";
 
 const options = {
 	size: z.tuple([z.number(), z.number()]).optional(),
@@ -12,8 +13,16 @@ const options = {
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
 
+/** What is found of the sheet; `share` is the percentage of a figure that is off it. */
+export type SheetFindings = Pick<ColourFindings, "colour"> & {
+	"sheet-size": { wanted: string; found: string };
+	"sheet-on": NoData;
+	"sheet-off": { name: string; share: number; line: number };
+};
+type Finding = FindingOf<SheetFindings>;
+
 /** The sheet itself: its size, its paper, and that nothing sticks out over its edge. */
-export const sheet: Check<Options> = {
+export const sheet = defineCheck<Options, Finding>()({
 	name: "sheet",
 	options,
 	needs: (o) =>
@@ -23,15 +32,12 @@ export const sheet: Check<Options> = {
 	about: (o) => (o.paper === undefined ? ["place", "turn", "size", "shape", "seen"] : ["paper", "paint"]),
 	forbids: (o) => o.paper !== undefined || o["everything on it"] === true,
 	says: (o) => ({
-		code: "sheet",
-		data: {
-			size: o.size ? o.size.join(" by ") : "",
-			paper: typeof o.paper === "string" ? o.paper : "",
-			not: typeof o.paper === "object" ? o.paper.not : "",
-			on: o["everything on it"] === true,
-		},
+		size: o.size ? o.size.join(" by ") : "",
+		paper: typeof o.paper === "string" ? o.paper : "",
+		not: typeof o.paper === "object" ? o.paper.not : "",
+		on: o["everything on it"] === true,
 	}),
-	judge(o, scene): Judgement {
+	judge(o, scene): Judgement<Finding> {
 		const findings: Finding[] = [];
 		if (o.size) {
 			const { width, height } = scene.sheet;
@@ -78,4 +84,4 @@ export const sheet: Check<Options> = {
 			figures: findings.flatMap((f) => f.figure ?? []),
 		};
 	},
-};
+});

@@ -1,8 +1,8 @@
 import { z } from "zod";
 import type { Figure } from "../../figures/figure.ts";
-import type { Common, Finding } from "../criterion.ts";
+import type { Common, FindingOf } from "../criterion.ts";
 import type { Scene } from "../scene.ts";
-import { type Check, eachFigure, nameOf } from "./check.ts";
+import { defineCheck, eachFigure, nameOf } from "./check.ts";
 
 const options = {
 	"share at least": z.number().min(0).max(1).optional(),
@@ -11,6 +11,13 @@ const options = {
 	"contrast at least": z.number().min(1).max(21).optional(),
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
+
+/** What is found of how a figure is seen: shares from 0 to 1, sizes in pixels, contrasts as WCAG ratios. */
+export type VisibleFindings = Record<
+	"visible-share" | "visible-sheet" | "visible-size" | "visible-contrast",
+	{ name: string; wanted: number; found: number }
+>;
+type Finding = FindingOf<VisibleFindings>;
 
 /** A figure that lies exactly on another is seen as much as the two together. */
 function shareSeen(figure: Figure, scene: Scene): number {
@@ -22,7 +29,7 @@ function shareSeen(figure: Figure, scene: Scene): number {
 function askedOf(o: Options, figure: Figure, scene: Scene): Finding[] {
 	const data = { name: nameOf(o.of) };
 	const findings: Finding[] = [];
-	const ask = (code: string, wanted: number | undefined, found: number, slack: number) => {
+	const ask = (code: keyof VisibleFindings, wanted: number | undefined, found: number, slack: number) => {
 		if (wanted !== undefined)
 			findings.push({ figure: figure.index, met: found >= wanted - slack, code, data: { ...data, wanted, found } });
 	};
@@ -36,22 +43,19 @@ function askedOf(o: Options, figure: Figure, scene: Scene): Finding[] {
 const WAYS = ["share at least", "on sheet", "size at least", "contrast at least"] as const;
 
 /** That figures can be seen: not hidden, not off the sheet, not tiny, not in the colour of their ground. */
-export const visible: Check<Options> = {
+export const visible = defineCheck<Options, Finding>()({
 	name: "visible",
 	options,
 	needs: (o) => (WAYS.every((way) => o[way] === undefined) ? `say what is wanted: ${WAYS.join(", ")}` : undefined),
 	about: () => ["size", "fill", "outline", "paint", "order", "seen"],
 	forbids: (o) => o.of === undefined || o.of === "everything",
 	says: (o) => ({
-		code: "visible",
-		data: {
-			name: nameOf(o.of),
-			share: o["share at least"] ?? -1,
-			on: o["on sheet"] === true,
-			size: o["size at least"] ?? -1,
-			contrast: o["contrast at least"] ?? -1,
-		},
+		name: nameOf(o.of),
+		share: o["share at least"] ?? -1,
+		on: o["on sheet"] === true,
+		size: o["size at least"] ?? -1,
+		contrast: o["contrast at least"] ?? -1,
 	}),
 	judge: (o, scene) =>
 		eachFigure(o, scene, WAYS.filter((way) => o[way] !== undefined).length, (figure) => askedOf(o, figure, scene)),
-};
+});

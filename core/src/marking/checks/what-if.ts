@@ -3,13 +3,14 @@ import type { Figure } from "../../figures/figure.ts";
 import { distance, type Point } from "../../geometry/points.ts";
 import type { Sheet } from "../../tape/layout.ts";
 import { Counterparts } from "../counterparts.ts";
-import { type Common, criterionId, type FigureRef, type Finding, figureRef, type Judgement } from "../criterion.ts";
+import type { FindingOf, SharedFindings } from "../criterion.ts";
+import { type Common, criterionId, type FigureRef, figureRef, type Judgement } from "../criterion.ts";
 import { checkInvariants, NO_INVARIANT_LEFT } from "../invariants.ts";
 import { marginsOf } from "../margins.ts";
 import type { Judging, ProgramRun, Scene } from "../scene.ts";
 import { figuresOf } from "../subjects.ts";
 import { topNames } from "../top-names.ts";
-import { type Check, judgementOf, nameOf, single } from "./check.ts";
+import { defineCheck, judgementOf, nameOf, single } from "./check.ts";
 
 const point = z.tuple([z.number(), z.number()]);
 const variable = z.string().min(1);
@@ -23,6 +24,15 @@ const options = {
 	holds: z.array(criterionId).min(1).optional(),
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
+
+/** What is found of a drawing when a value, or the sheet, is another one; moves in sheet units. */
+export type WhatIfFindings = Pick<SharedFindings, "held"> & {
+	"what-if-moves": Move;
+	"what-if-stays": Move;
+	"what-if-lacks": { name: string };
+};
+type Move = { how: string; wanted: readonly number[]; found: readonly number[]; name: string };
+type Finding = FindingOf<WhatIfFindings>;
 
 const ANY = "any variable";
 
@@ -91,7 +101,13 @@ class Judge {
 		return held ? [...findings, ...held] : findings.length > 0 ? findings : undefined;
 	}
 
-	private moved(figures: readonly Figure[], others: Counterparts, by: Point, how: string, code: string): Finding[] {
+	private moved(
+		figures: readonly Figure[],
+		others: Counterparts,
+		by: Point,
+		how: string,
+		code: "what-if-moves" | "what-if-stays",
+	): Finding[] {
 		return figures.map((figure) => {
 			const other = others.of(figure);
 			const found: Point | undefined = other && [
@@ -112,7 +128,7 @@ class Judge {
 }
 
 /** What becomes of the drawing when a value of the program, or the sheet, is another one. */
-export const whatIf: Check<Options> = {
+export const whatIf = defineCheck<Options, Finding>()({
 	name: "what if",
 	options,
 	timeless: true,
@@ -131,25 +147,22 @@ export const whatIf: Check<Options> = {
 	],
 	ids: (o) => o.holds ?? [],
 	says: (o) => ({
-		code: "what-if",
-		data: {
-			change: Object.entries(o.change ?? {}).map(([name, by]) => `${name} ${by < 0 ? "-" : "+"} ${Math.abs(by)}`),
-			set: Object.entries(o.set ?? {}).map(([name, v]) => `${name} = ${v}`),
-			sheet: o.sheet ? [o.sheet.width ?? 0, o.sheet.height ?? 0] : [],
-			moves: o.moves ? nameOf(o.moves.of as FigureRef) : "",
-			by: o.moves ? [...o.moves.by] : [],
-			stays: o.stays === undefined ? "" : nameOf([o.stays].flat()),
-			holds: o.holds ?? [],
-		},
+		change: Object.entries(o.change ?? {}).map(([name, by]) => `${name} ${by < 0 ? "-" : "+"} ${Math.abs(by)}`),
+		set: Object.entries(o.set ?? {}).map(([name, v]) => `${name} = ${v}`),
+		sheet: o.sheet ? [o.sheet.width ?? 0, o.sheet.height ?? 0] : [],
+		moves: o.moves ? nameOf(o.moves.of as FigureRef) : "",
+		by: o.moves ? [...o.moves.by] : [],
+		stays: o.stays === undefined ? "" : nameOf([o.stays].flat()),
+		holds: o.holds ?? [],
 	}),
-	judge(o, scene, judging): Judgement {
+	judge(o, scene, judging): Judgement<Finding> {
 		const plain = scene.programRun;
 		if (!plain.program.checked || scene.drawing.figures.length === 0)
 			return { findings: [], share: 0, figures: [], missing: true };
 		const changed = changedRuns(o, plain);
 		if ("lacks" in changed) return single(false, "what-if-lacks", { name: changed.lacks });
 		const judge = new Judge(o, scene, judging);
-		let best: Judgement | undefined;
+		let best: Judgement<Finding> | undefined;
 		for (const { run, how } of changed.runs) {
 			const findings = judge.in(run, how);
 			if (!findings) return NO_INVARIANT_LEFT;
@@ -163,4 +176,4 @@ export const whatIf: Check<Options> = {
 		}
 		return best ?? NO_INVARIANT_LEFT;
 	},
-};
+});
