@@ -54,24 +54,8 @@ function settingOf(step: Step, part: Paint, look: Pick<SlipContext, "own">): num
 		: undefined;
 }
 
-/** Statements that draw something. */
-const DRAWS: ReadonlySet<string> = new Set([
-	"rect",
-	"circle",
-	"ellipse",
-	"arc",
-	"polygon",
-	"polyline",
-	"star",
-	"text",
-	"line",
-	"dot",
-	"walk",
-	"curve",
-	"lay",
-]);
-
-const drawsSomething = (step: Step) => step.node === "do" || (step.node === "draw" && DRAWS.has(step.statement.head));
+const drawsSomething = (step: Step) =>
+	step.node === "do" || (step.node === "draw" && step.statement.draws !== undefined);
 
 /** What is set first after a figure, before anything else is drawn: after its own last line, or after the call that drew it. */
 function firstAfter<T>(

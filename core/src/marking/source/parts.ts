@@ -5,34 +5,26 @@ import type { Flow } from "./flow.ts";
 /** What a value in a statement is for. */
 export type Use = "places" | "sizes" | "conditions";
 
-const PLACE_PHRASES: ReadonlySet<string> = new Set(["corner", "centre", "at", "from", "to", "toward", "xs", "ys"]);
-const SIZE_PHRASES: ReadonlySet<string> = new Set(["size", "radius", "diameter", "round", "inner", "enlarged"]);
-/** Statements whose `from` and `to` are directions. */
-const TURNED: ReadonlySet<string> = new Set(["arc"]);
-
 /** The values of a statement that are places, sizes or conditions; a point of a polygon gives its two numbers. */
 export function valuesFor(step: Step, use: Use): Value[] {
-	if (use === "conditions")
-		return step.node === "if" ? step.branches.map((b) => b.condition) : step.node === "while" ? [step.condition] : [];
+	if (use === "conditions") {
+		if (step.node === "if") return step.branches.map((b) => b.condition);
+		return step.node === "while" ? [step.condition] : [];
+	}
 	if (step.node !== "draw") return [];
-	const own = use === "places" ? placesOf(step) : sizesOf(step);
-	return own.flatMap((value) => (value.node === "list" ? value.items : [value]));
+	return valuesUsedFor(step, use === "places" ? "place" : "size").flatMap((value) =>
+		value.node === "list" ? value.items : [value],
+	);
 }
 
-function placesOf(step: DrawNode): Value[] {
-	const { head } = step.statement;
-	const bare = head === "go" ? [...step.values] : [];
-	return [
-		...bare,
-		...step.phrases
-			.filter((p) => PLACE_PHRASES.has(p.word) && !(TURNED.has(head) && (p.word === "from" || p.word === "to")))
-			.flatMap((p) => p.values),
-	];
-}
-
-function sizesOf(step: DrawNode): Value[] {
-	const bare = step.statement.head === "walk" ? [...step.values] : [];
-	return [...bare, ...step.phrases.filter((p) => SIZE_PHRASES.has(p.word)).flatMap((p) => p.values)];
+/** The values of a drawing statement that its own table calls places, or sizes. */
+function valuesUsedFor({ statement, values, phrases }: DrawNode, use: "place" | "size"): Value[] {
+	const bare = values.filter((_, i) => statement.values[i]?.use === use);
+	const inPhrases = phrases.flatMap(({ word, values: given }) => {
+		const spec = statement.phrases.find((p) => p.word === word);
+		return given.filter((_, i) => (spec?.points ? use === "place" : spec?.values[i]?.use === use));
+	});
+	return [...bare, ...inPhrases];
 }
 
 /** The signs that a value is worked out with, following names; empty where it is written as it is. */

@@ -1,6 +1,6 @@
 import { cosDeg, directionDeg, sinDeg } from "../../geometry/trig.ts";
 import { ENTRY } from "../../tape/layout.ts";
-import { number, place, type Statement, size, turned } from "./statement.ts";
+import { number, place, type Statement, size, sized, turned } from "./statement.ts";
 
 /** The eccentric angle under which a facing meets the rim of an ellipse of these half axes. */
 function eccentric(facing: number, rx: number, ry: number): number {
@@ -9,13 +9,14 @@ function eccentric(facing: number, rx: number, ry: number): number {
 
 export const arc: Statement = {
 	head: "arc",
+	draws: "shape",
 	values: [],
 	phrases: [
 		{ word: "centre", also: "center", values: place },
 		{ word: "corner", values: place },
 		{ word: "size", values: size },
-		{ word: "radius", values: [number("R")] },
-		{ word: "diameter", values: [number("D")] },
+		{ word: "radius", values: [sized("R")] },
+		{ word: "diameter", values: [sized("D")] },
 		{ word: "from", values: [number("A")] },
 		{ word: "to", values: [number("B")] },
 		{ word: "closed", values: [], choices: ["sector", "segment"] },

@@ -1,13 +1,14 @@
 import { ENTRY } from "../../tape/layout.ts";
-import { number, place, type Statement } from "./statement.ts";
+import { place, type Statement, sized } from "./statement.ts";
 
 export const circle: Statement = {
 	head: "circle",
+	draws: "shape",
 	values: [],
 	phrases: [
 		{ word: "centre", also: "center", values: place },
-		{ word: "radius", values: [number("R")] },
-		{ word: "diameter", values: [number("D")] },
+		{ word: "radius", values: [sized("R")] },
+		{ word: "diameter", values: [sized("D")] },
 	],
 	patterns: [
 		["centre", "radius"],

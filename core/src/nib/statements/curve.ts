@@ -1,11 +1,12 @@
-import { number, type Statement } from "./statement.ts";
+import { number, type Statement, sized } from "./statement.ts";
 
 export const curve: Statement = {
 	head: "curve",
+	draws: "walk",
 	direction: ["left", "right"],
 	values: [],
 	phrases: [
-		{ word: "radius", values: [number("R")] },
+		{ word: "radius", values: [sized("R")] },
 		{ word: "sweep", values: [number("A")] },
 	],
 	patterns: [["radius", "sweep"]],

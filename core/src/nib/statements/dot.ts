@@ -1,12 +1,13 @@
 import { ENTRY } from "../../tape/layout.ts";
-import { number, place, type Statement } from "./statement.ts";
+import { place, type Statement, sized } from "./statement.ts";
 
 export const dot: Statement = {
 	head: "dot",
+	draws: "shape",
 	values: [],
 	phrases: [
 		{ word: "at", values: place },
-		{ word: "size", values: [number("D")] },
+		{ word: "size", values: [sized("D")] },
 	],
 	patterns: [["at"]],
 	forms: ["dot at X, Y", "dot at X, Y size D"],

@@ -3,6 +3,7 @@ import { place, type Statement, size, turned } from "./statement.ts";
 
 export const ellipse: Statement = {
 	head: "ellipse",
+	draws: "shape",
 	values: [],
 	phrases: [
 		{ word: "centre", also: "center", values: place },

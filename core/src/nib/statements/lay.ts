@@ -1,11 +1,12 @@
 import type { Picture } from "../picture-value.ts";
 import { lay as layPicture } from "../picture-work.ts";
-import { number, place, type Statement, turned } from "./statement.ts";
+import { place, type Statement, sized, turned } from "./statement.ts";
 
 export const lay: Statement = {
 	head: "lay",
+	draws: "picture",
 	values: [{ name: "PICTURE", kind: "picture" }],
-	phrases: [{ word: "at", values: place }, { word: "enlarged", values: [number("K")] }, turned],
+	phrases: [{ word: "at", values: place }, { word: "enlarged", values: [sized("K")] }, turned],
 	patterns: [["values", "at"]],
 	forms: ["lay PICTURE at X, Y", "lay PICTURE at X, Y enlarged K turned A"],
 	help: "Puts a picture on the sheet with its middle at a place. enlarged makes it so many times as big, lines and text too; turned turns it anticlockwise about its middle.",

@@ -3,6 +3,7 @@ import { place, type Statement } from "./statement.ts";
 
 export const line: Statement = {
 	head: "line",
+	draws: "shape",
 	values: [],
 	phrases: [
 		{ word: "from", values: place },

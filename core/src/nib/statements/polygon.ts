@@ -2,16 +2,17 @@ import { cosDeg, sinDeg } from "../../geometry/trig.ts";
 import { ENTRY } from "../../tape/layout.ts";
 import type { List } from "../list.ts";
 import { cornersFrom } from "../list-work.ts";
-import { number, place, points, type Statement, turned } from "./statement.ts";
+import { number, place, points, type Statement, sized, turned } from "./statement.ts";
 
 export const polygon: Statement = {
 	head: "polygon",
+	draws: "shape",
 	values: [],
 	phrases: [
 		...points,
 		{ word: "sides", values: [number("N")] },
 		{ word: "centre", also: "center", values: place },
-		{ word: "radius", values: [number("R")] },
+		{ word: "radius", values: [sized("R")] },
 		turned,
 	],
 	patterns: [["at"], ["xs", "ys"], ["sides", "centre", "radius"]],

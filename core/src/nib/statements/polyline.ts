@@ -5,6 +5,7 @@ import { points, type Statement, turned } from "./statement.ts";
 
 export const polyline: Statement = {
 	head: "polyline",
+	draws: "shape",
 	values: [],
 	phrases: [...points, turned],
 	patterns: [["at"], ["xs", "ys"]],

@@ -1,15 +1,16 @@
 import { decimal } from "../../geometry/decimal.ts";
 import { ENTRY } from "../../tape/layout.ts";
-import { number, place, type Statement, size, turned } from "./statement.ts";
+import { place, type Statement, size, sized, turned } from "./statement.ts";
 
 export const rect: Statement = {
 	head: "rect",
+	draws: "shape",
 	values: [],
 	phrases: [
 		{ word: "corner", values: place },
 		{ word: "centre", also: "center", values: place },
 		{ word: "size", values: size },
-		{ word: "round", values: [number("R")] },
+		{ word: "round", values: [sized("R")] },
 		turned,
 	],
 	patterns: [

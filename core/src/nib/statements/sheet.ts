@@ -1,12 +1,11 @@
 import type { Origin } from "../../tape/layout.ts";
-import type { Statement } from "./statement.ts";
-import { size } from "./statement.ts";
+import { number, type Statement } from "./statement.ts";
 
 const ORIGINS: readonly Origin[] = ["top left", "centre", "bottom left"];
 
 export const sheet: Statement = {
 	head: "sheet",
-	values: size,
+	values: [number("W"), number("H")],
 	phrases: [{ word: "origin", values: [], choices: ORIGINS }],
 	patterns: [["values"]],
 	forms: ["sheet W, H", "sheet W, H origin top left / centre / bottom left"],

@@ -1,15 +1,16 @@
 import { cosDeg, sinDeg } from "../../geometry/trig.ts";
 import { ENTRY } from "../../tape/layout.ts";
-import { number, place, type Statement, turned } from "./statement.ts";
+import { number, place, type Statement, sized, turned } from "./statement.ts";
 
 export const star: Statement = {
 	head: "star",
+	draws: "shape",
 	values: [],
 	phrases: [
 		{ word: "points", values: [number("N")] },
 		{ word: "centre", also: "center", values: place },
-		{ word: "radius", values: [number("R")] },
-		{ word: "inner", values: [number("R")] },
+		{ word: "radius", values: [sized("R")] },
+		{ word: "inner", values: [sized("R")] },
 		turned,
 	],
 	patterns: [

@@ -5,6 +5,8 @@ export interface ValueSpec {
 	/** As the docs and messages call it: "W", "a radius". */
 	readonly name: string;
 	readonly kind: "number" | "colour" | "text" | "list" | "picture" | "any";
+	/** What of the drawing it says, where it says a place or a size. */
+	readonly use?: "place" | "size";
 }
 
 /** A word and what follows it. */
@@ -27,6 +29,8 @@ export interface PhraseSpec {
  */
 export interface Statement {
 	readonly head: string;
+	/** What it leaves on the sheet: a placed shape, a laid picture, a walked line; nothing for settings and moves. */
+	readonly draws?: "shape" | "picture" | "walk";
 	/** Words of which one follows the head. */
 	readonly direction?: readonly string[];
 	readonly values: readonly ValueSpec[];
@@ -46,12 +50,15 @@ export interface Statement {
 }
 
 export const number = (name: string): ValueSpec => ({ name, kind: "number" });
-export const place: readonly ValueSpec[] = [number("X"), number("Y")];
-export const size: readonly ValueSpec[] = [number("W"), number("H")];
+/** A length, radius or factor: what makes a thing larger or smaller. */
+export const sized = (name: string): ValueSpec => ({ name, kind: "number", use: "size" });
+const coordinate = (name: string): ValueSpec => ({ name, kind: "number", use: "place" });
+export const place: readonly ValueSpec[] = [coordinate("X"), coordinate("Y")];
+export const size: readonly ValueSpec[] = [sized("W"), sized("H")];
 export const turned: PhraseSpec = { word: "turned", values: [number("A")] };
 /** The ways of giving points: one by one, as one list of pairs, or as two lists. */
 export const points: readonly PhraseSpec[] = [
 	{ word: "at", values: [], points: true },
-	{ word: "xs", values: [{ name: "LIST", kind: "list" }] },
-	{ word: "ys", values: [{ name: "LIST", kind: "list" }] },
+	{ word: "xs", values: [{ name: "LIST", kind: "list", use: "place" }] },
+	{ word: "ys", values: [{ name: "LIST", kind: "list", use: "place" }] },
 ];

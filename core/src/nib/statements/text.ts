@@ -1,13 +1,14 @@
 import { ALIGNMENTS } from "../../tape/layout.ts";
 import { textOf } from "../as-text.ts";
-import { number, place, type Statement, turned } from "./statement.ts";
+import { place, type Statement, sized, turned } from "./statement.ts";
 
 export const text: Statement = {
 	head: "text",
+	draws: "shape",
 	values: [{ name: "T", kind: "any" }],
 	phrases: [
 		{ word: "at", values: place },
-		{ word: "size", values: [number("N")] },
+		{ word: "size", values: [sized("N")] },
 		{ word: "align", values: [], choices: ALIGNMENTS },
 		turned,
 	],

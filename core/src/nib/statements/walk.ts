@@ -1,8 +1,9 @@
-import { number, type Statement } from "./statement.ts";
+import { type Statement, sized } from "./statement.ts";
 
 export const walk: Statement = {
 	head: "walk",
-	values: [number("N")],
+	draws: "walk",
+	values: [sized("N")],
 	phrases: [],
 	patterns: [["values"]],
 	forms: ["walk N"],

@@ -3,20 +3,8 @@ import { draw, number, plus } from "../edit.ts";
 import { type Alteration, onDraw } from "./alteration.ts";
 import { everyPlace } from "./places.ts";
 
-const SHAPES = new Set([
-	"rect",
-	"circle",
-	"ellipse",
-	"arc",
-	"polygon",
-	"polyline",
-	"star",
-	"text",
-	"line",
-	"dot",
-	"lay",
-]);
-const isShape = (step: Step): step is DrawNode => step.node === "draw" && SHAPES.has(step.statement.head);
+const isShape = (step: Step): step is DrawNode =>
+	step.node === "draw" && (step.statement.draws === "shape" || step.statement.draws === "picture");
 const isSetting = (step: Step | undefined): step is DrawNode =>
 	step?.node === "draw" && (step.statement.head === "fill" || step.statement.head === "pen");
 

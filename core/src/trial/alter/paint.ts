@@ -15,8 +15,7 @@ const isSetting = (step: Step): step is DrawNode =>
 	step.node === "draw" &&
 	(step.statement.head === "fill" ||
 		(step.statement.head === "pen" && (phraseOf(step, "colour") ?? phraseOf(step, "width")) !== undefined));
-const INKED = new Set(["rect", "circle", "ellipse", "arc", "polygon", "polyline", "star", "text", "line", "dot"]);
-const isShape = (step: Step): step is DrawNode => step.node === "draw" && INKED.has(step.statement.head);
+const isShape = (step: Step): step is DrawNode => step.node === "draw" && step.statement.draws === "shape";
 
 /** A pen statement without one of its phrases; nothing where nothing is left. */
 function withoutPhrase(step: DrawNode, word: string): readonly Step[] {
