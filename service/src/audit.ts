@@ -1,4 +1,5 @@
 import type { EntityManager } from "typeorm";
+import { AuditEntity } from "./database/entities/audit.ts";
 
 /** Something that was changed: never names, sources or words; of points, dates and roles also the values. */
 export interface AuditEntry {
@@ -15,12 +16,12 @@ const text = (value: string | number | null | undefined) =>
 
 /** Adds to the list of changes, which nothing takes from. */
 export async function recordAudit(manager: EntityManager, change: AuditEntry): Promise<void> {
-	await manager.query("INSERT INTO audit (who, what, subject, field, old, new) VALUES ($1, $2, $3, $4, $5, $6)", [
-		change.who,
-		change.what,
-		change.subject ?? null,
-		change.field ?? null,
-		text(change.old),
-		text(change.new),
-	]);
+	await manager.insert(AuditEntity, {
+		who: change.who,
+		what: change.what,
+		subject: change.subject ?? null,
+		field: change.field ?? null,
+		old: text(change.old),
+		new: text(change.new),
+	});
 }

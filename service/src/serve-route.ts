@@ -2,10 +2,10 @@ import { API_BASE, type Route } from "@markpen/contract";
 import type { FastifyReply, FastifyRequest } from "fastify";
 import type { DataSource } from "typeorm";
 import { z } from "zod";
-import type { AppContext } from "./app.ts";
-import { queryOne, queryReturning } from "./database/data-source.ts";
+import type { AppContext } from "./context.ts";
 import { accountOf, allow } from "./plugins/session.ts";
 import { Refusal } from "./refusals.ts";
+import { beginCall, forgetCall, replyOf, storeReply } from "./repeated-calls.ts";
 
 type Output<T> = T extends { _zod: { output: infer O } } ? O : never;
 type Input<T> = T extends { _zod: { input: infer I } } ? I : never;
@@ -69,37 +69,18 @@ async function once<T>(
 	if (!route.repeatable || key === undefined) return carryOut();
 	const { id } = accountOf(request);
 	const { manager } = dataSource;
-	const values = [id, `${route.name} ${JSON.stringify(request.params ?? {})}`, key];
-	// A call whose process died under it is let go after a minute: its key would be of no use else.
-	await manager.query(
-		"DELETE FROM repeated_calls WHERE at < now() - interval '1 day' OR (reply IS NULL AND at < now() - interval '1 minute')",
-	);
-	const mine = await manager.query(
-		"INSERT INTO repeated_calls (account_id, route, key) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING RETURNING key",
-		values,
-	);
-	if (mine.length === 0) {
-		const before = await queryOne<{ reply: T | null }>(
-			manager,
-			"SELECT reply FROM repeated_calls WHERE account_id = $1 AND route = $2 AND key = $3",
-			values,
-		);
-		if (before?.reply) return before.reply;
+	const call = { accountId: id, route: `${route.name} ${JSON.stringify(request.params ?? {})}`, key };
+	if (!(await beginCall(manager, call))) {
+		const reply = await replyOf(manager, call);
+		if (reply) return reply as T;
 		throw new Refusal("too-many-calls");
 	}
 	try {
 		const result = await carryOut();
-		await manager.query("UPDATE repeated_calls SET reply = $4 WHERE account_id = $1 AND route = $2 AND key = $3", [
-			...values,
-			JSON.stringify(result),
-		]);
+		await storeReply(manager, call, result);
 		return result;
 	} catch (error) {
-		await queryReturning(
-			manager,
-			"DELETE FROM repeated_calls WHERE account_id = $1 AND route = $2 AND key = $3 RETURNING key",
-			values,
-		);
+		await forgetCall(manager, call);
 		throw error;
 	}
 }
@@ -125,7 +106,7 @@ export class RawJson {
 
 /** Puts a route of the contract on the app: who may call it, what it takes, what it gives. */
 export function serve<R extends Route>(
-	{ app, dataSource, sessionOf }: AppContext,
+	{ app, dataSource, sessionOf, tokenOf }: AppContext,
 	route: R,
 	handle: (call: Call<R>) => Promise<Given<R> | RawJson>,
 ): void {
@@ -140,7 +121,7 @@ export function serve<R extends Route>(
 			...(given(route.body) && { body: route.body }),
 			...(given(route.reply) && !route.gives && { response: { [route.status]: route.reply } }),
 		},
-		preValidation: (request) => allow({ dataSource, sessionOf }, request, route),
+		preValidation: (request) => allow({ sessionOf, tokenOf }, request, route),
 		handler: async (request, reply) => {
 			const call = {
 				params: request.params as Output<R["params"]>,

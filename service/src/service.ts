@@ -8,11 +8,12 @@ import type { DataSource } from "typeorm";
 import { buildApp } from "./app.ts";
 import { readArchive } from "./archive/archive.ts";
 import { loadArchive } from "./archive/load.ts";
-import { createDataSource, migrate, queryOne } from "./database/data-source.ts";
+import { createDataSource, migrate } from "./database/data-source.ts";
+import { AccountEntity } from "./database/entities/account.ts";
 import type { Environment } from "./environment.ts";
-import { createQueue, setUpQueues } from "./jobs/queue.ts";
+import { Events } from "./events/events.ts";
 import { Worker } from "./jobs/worker.ts";
-import { Events } from "./plugins/events.ts";
+import { createQueue, setUpQueues } from "./queue/queue.ts";
 
 export interface Running {
 	/** Where it listens; undefined for a worker alone. */
@@ -39,7 +40,7 @@ export async function startService(
 		await migrate(dataSource, async () => {
 			await queue.start();
 			await setUpQueues(queue);
-			if (environment.MARKPEN_LOAD && !(await queryOne(dataSource.manager, "SELECT 1 FROM accounts LIMIT 1", [])))
+			if (environment.MARKPEN_LOAD && !(await dataSource.manager.existsBy(AccountEntity, {})))
 				await loadArchive(dataSource, queue, readArchive(await readFile(environment.MARKPEN_LOAD, "utf8")));
 		});
 	} catch (error) {
@@ -54,7 +55,7 @@ export async function startService(
 	const web = parts.web ? await startWeb(environment, { dataSource, queue, log }) : undefined;
 	return {
 		address: web?.address,
-		empty: !(await queryOne(dataSource.manager, "SELECT 1 FROM accounts LIMIT 1", [])),
+		empty: !(await dataSource.manager.existsBy(AccountEntity, {})),
 		async stop() {
 			await Promise.all([web?.stop(), worker?.stop()]);
 			await queue.stop({ graceful: false, wait: true });

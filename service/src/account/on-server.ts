@@ -1,11 +1,19 @@
 import { parseArgs } from "node:util";
 import { v7 } from "uuid";
 import { recordAudit } from "../audit.ts";
-import { createDataSource, migrate, queryOne } from "../database/data-source.ts";
+import { createDataSource, migrate } from "../database/data-source.ts";
+import { boolean, statement, text, uuid } from "../database/statement.ts";
 import { databaseUrl } from "../environment.ts";
 import { freshPassphrase, hashPassphrase } from "../session/session.ts";
 import { endAll, setPassphrase } from "../session/store.ts";
 import { changeTeacher, insertTeacher } from "./store.ts";
+
+const ACCOUNT_ON_SERVER = statement(
+	{ id: uuid, name: text(), administrator: boolean },
+	`SELECT id, name, administrator
+		FROM accounts
+		WHERE role = 'teacher' AND closed_at IS NULL AND lower(sign_in_name) = lower($1)`,
+);
 
 /**
  * Makes a teacher's account, or gives the one of that name a passphrase for one sign-in: for who has the server itself.
@@ -29,11 +37,7 @@ export async function accountOnServer(
 		const passphrase = freshPassphrase();
 		const hash = await hashPassphrase(passphrase);
 		return await dataSource.transaction(async (manager) => {
-			const known = await queryOne<{ id: string; name: string; administrator: boolean }>(
-				manager,
-				"SELECT id, name, administrator FROM accounts WHERE role = 'teacher' AND closed_at IS NULL AND lower(sign_in_name) = lower($1)",
-				[signInName],
-			);
+			const known = await ACCOUNT_ON_SERVER.one(manager, [signInName]);
 			const signs = `Sign in as ${signInName} with this passphrase, once, and choose one of your own:\n\n  ${passphrase}\n`;
 			if (known) {
 				await setPassphrase(manager, known.id, hash, true);

@@ -1,7 +1,7 @@
 import { ROUTES } from "@markpen/contract";
 import { v7 } from "uuid";
-import type { AppContext } from "../app.ts";
 import { recordAudit } from "../audit.ts";
+import type { AppContext } from "../context.ts";
 import { isUniqueViolation } from "../database/data-source.ts";
 import { cursorAfter, cursorNumber, pageOf } from "../page.ts";
 import { accountOf } from "../plugins/session.ts";

@@ -1,26 +1,22 @@
 import type { EntityManager } from "typeorm";
 import { findAssignment, itemsOf, ownDatesOf } from "../assignment/store.ts";
 import { type ClassRecord, findClass } from "../class/store.ts";
-import { queryAll } from "../database/data-source.ts";
+import { AssignmentEntity } from "../database/entities/assignment.ts";
+import { CollectionEntity, ExerciseEntity } from "../database/entities/exercise.ts";
 import { ARCHIVE_FORMAT, type ArchiveFile } from "./archive.ts";
+import {
+	LIST_ADJUSTMENTS,
+	LIST_COMMENTS,
+	LIST_DRAFTS,
+	LIST_HAND_INS,
+	LIST_JUDGEMENTS,
+	LIST_NAMELESS_POINTS,
+	LIST_RELEASES,
+	LIST_STUDENTS,
+	LIST_TEACHERS,
+} from "./store.ts";
 
 type Archive = Required<Pick<ArchiveFile, "collections" | "drafts">> & ArchiveFile;
-type HandInRow = {
-	id: string;
-	assignment: string;
-	exercise: string;
-	student: string;
-	tryNumber: number;
-	source: string;
-	handedInAt: Date;
-	late: boolean;
-	madeBy: "student";
-	answers: Record<string, never>;
-	chosen: boolean;
-	pressedAt: Date | null;
-};
-type Decided = { handInId: string; at: Date; by: string };
-
 const iso = (date: Date) => date.toISOString();
 
 /**
@@ -29,27 +25,8 @@ const iso = (date: Date) => date.toISOString();
  */
 export async function classArchive(manager: EntityManager, classId: string): Promise<ArchiveFile> {
 	const record = (await findClass(manager, classId)) as ClassRecord;
-	const rows = <T>(sql: string) => queryAll<T>(manager, sql, [classId]);
-	const teachers = await rows<{ key: string; name: string; signInName: string; until: Date | null; member: boolean }>(
-		`SELECT a.id AS key, a.name, a.sign_in_name AS "signInName", t.until, t.account_id IS NOT NULL AS member FROM accounts a LEFT JOIN class_teachers t ON t.account_id = a.id AND t.class_id = $1
-		 WHERE a.role = 'teacher' AND a.closed_at IS NULL AND (t.account_id IS NOT NULL OR a.id IN (
-			SELECT by_id FROM releases r JOIN assignments x ON x.id = r.assignment_id WHERE x.class_id = $1
-			UNION SELECT d.by_id FROM (SELECT hand_in_id, by_id FROM judgements UNION SELECT hand_in_id, by_id FROM adjustments UNION SELECT hand_in_id, by_id FROM comments) d
-				JOIN hand_ins h ON h.id = d.hand_in_id JOIN assignments x ON x.id = h.assignment_id WHERE x.class_id = $1
-			UNION SELECT e.owner_id FROM exercises e JOIN assignment_exercises i ON i.exercise_id = e.id JOIN assignments x ON x.id = i.assignment_id WHERE x.class_id = $1))
-		 ORDER BY a.name, a.id`,
-	);
-	const students = await rows<{
-		key: string;
-		name: string;
-		signInName: string;
-		number: string | null;
-		joinedAt: Date;
-		leftAt: Date | null;
-	}>(
-		`SELECT a.id AS key, a.name, s.sign_in_name AS "signInName", a.sourced_id AS number, s.joined_at AS "joinedAt", s.left_at AS "leftAt" FROM class_students s JOIN accounts a ON a.id = s.account_id
-		 WHERE s.class_id = $1 ORDER BY a.name, a.id`,
-	);
+	const teachers = await LIST_TEACHERS.all(manager, [classId]);
+	const students = await LIST_STUDENTS.all(manager, [classId]);
 	const known = new Set(teachers.map((t) => t.key));
 	const whoIs = (id: string) => (known.has(id) ? id : (teachers[0]?.key as string));
 	const made: Archive = {
@@ -86,11 +63,17 @@ export async function classArchive(manager: EntityManager, classId: string): Pro
 		drafts: [],
 	};
 	const versions = new Map<string, string>();
-	for (const { id } of await rows<{ id: string }>("SELECT id FROM assignments WHERE class_id = $1 ORDER BY due_at, id"))
+	for (const { id } of await manager.find(AssignmentEntity, {
+		select: { id: true },
+		where: { classId },
+		order: { dueAt: "ASC", id: "ASC" },
+	}))
 		await addAssignment(manager, made, id, { versions, known });
-	await addHandIns(made, rows, versions, whoIs);
+	await addHandIns(manager, made, { classId, versions, whoIs });
 	return made;
 }
+
+type Decided = { readonly handInId: string; readonly at: Date; readonly by: string };
 
 /** Adds an assignment with the versions of the exercises that it sets. */
 async function addAssignment(
@@ -105,11 +88,10 @@ async function addAssignment(
 	for (const item of items) {
 		versions.set(`${id} ${item.exerciseId}`, item.versionId);
 		if (made.exercises.some((e) => e.key === item.versionId)) continue;
-		const [of] = await queryAll<{ ownerId: string | null; shared: boolean }>(
-			manager,
-			`SELECT owner_id AS "ownerId", shared FROM exercises WHERE id = $1`,
-			[item.exerciseId],
-		);
+		const [of] = await manager.find(ExerciseEntity, {
+			select: { ownerId: true, shared: true },
+			where: { id: item.exerciseId },
+		});
 		made.exercises.push({
 			key: item.versionId,
 			source: item.source,
@@ -118,23 +100,14 @@ async function addAssignment(
 		});
 	}
 	if (record.collectionId && !made.collections.some((c) => c.key === record.collectionId)) {
-		const [of] = await queryAll<{ source: string; shared: boolean }>(
-			manager,
-			"SELECT source, shared FROM collections WHERE id = $1",
-			[record.collectionId],
-		);
+		const [of] = await manager.find(CollectionEntity, {
+			select: { source: true, shared: true },
+			where: { id: record.collectionId },
+		});
 		if (of) made.collections.push({ key: record.collectionId, source: of.source, shared: of.shared });
 	}
-	const releases = await queryAll<{ student: string; by: string; at: Date }>(
-		manager,
-		"SELECT student_id AS student, by_id AS by, at FROM releases WHERE assignment_id = $1 ORDER BY student_id",
-		[id],
-	);
-	const nameless = await queryAll<{ exerciseId: string; earned: number; possible: number }>(
-		manager,
-		`SELECT exercise_id AS "exerciseId", earned::float, possible::float FROM nameless_points WHERE assignment_id = $1 ORDER BY id`,
-		[id],
-	);
+	const releases = await LIST_RELEASES.all(manager, [id]);
+	const nameless = await LIST_NAMELESS_POINTS.all(manager, [id]);
 	const {
 		classId: _,
 		className: __,
@@ -175,32 +148,18 @@ async function addAssignment(
 }
 
 async function addHandIns(
+	manager: EntityManager,
 	made: Archive,
-	rows: <T>(sql: string) => Promise<T[]>,
-	versions: ReadonlyMap<string, string>,
-	whoIs: (id: string) => string,
+	{
+		classId,
+		versions,
+		whoIs,
+	}: { classId: string; versions: ReadonlyMap<string, string>; whoIs: (id: string) => string },
 ): Promise<void> {
-	const handIns = await rows<HandInRow>(
-		`SELECT h.id, h.assignment_id AS assignment, h.exercise_id AS exercise, h.student_id AS student, h.try_number AS "tryNumber", h.source, h.handed_in_at AS "handedInAt", h.late, h.made_by AS "madeBy", h.answers,
-			c.hand_in_id IS NOT NULL AS chosen, p.at AS "pressedAt"
-		 FROM hand_ins h JOIN assignments a ON a.id = h.assignment_id LEFT JOIN pressed p ON p.hand_in_id = h.id LEFT JOIN chosen_tries c ON c.hand_in_id = h.id WHERE a.class_id = $1 ORDER BY h.handed_in_at, h.id`,
-	);
-	const decided = <T extends Decided>(table: string, columns: string) =>
-		rows<T>(
-			`SELECT d.hand_in_id AS "handInId", d.at, d.by_id AS by, ${columns} FROM ${table} d JOIN hand_ins h ON h.id = d.hand_in_id JOIN assignments a ON a.id = h.assignment_id WHERE a.class_id = $1 ORDER BY d.at`,
-		);
-	const judgements = await decided<Decided & { criterion: string; points: number }>(
-		"judgements",
-		"d.criterion, d.points::float AS points",
-	);
-	const adjustments = await decided<Decided & { criterion: string; points: number; reason: string }>(
-		"adjustments",
-		"d.criterion, d.points::float AS points, d.reason",
-	);
-	const comments = await decided<Decided & { place: Record<string, unknown>; words: string }>(
-		"comments",
-		"d.place, d.words",
-	);
+	const handIns = await LIST_HAND_INS.all(manager, [classId]);
+	const judgements = await LIST_JUDGEMENTS.all(manager, [classId]);
+	const adjustments = await LIST_ADJUSTMENTS.all(manager, [classId]);
+	const comments = await LIST_COMMENTS.all(manager, [classId]);
 	const plain = <T extends Decided>(list: readonly T[], id: string) =>
 		list
 			.filter((d) => d.handInId === id)
@@ -216,12 +175,7 @@ async function addHandIns(
 			adjustments: plain(adjustments, id),
 			comments: plain(comments, id),
 		});
-	const drafts = await rows<
-		Omit<Archive["drafts"][number], "savedAt" | "exercise"> & { savedAt: Date; exercise: string }
-	>(
-		`SELECT d.assignment_id AS assignment, d.exercise_id AS exercise, d.student_id AS student, d.source, d.device, d.saved_at AS "savedAt", d.runs, d.state, d.met, d.best_met AS "bestMet", d.idle_runs AS "idleRuns",
-			d.idle_milliseconds AS "idleMilliseconds", d.answers, d.hinted FROM drafts d JOIN assignments a ON a.id = d.assignment_id WHERE a.class_id = $1 ORDER BY d.assignment_id, d.exercise_id, d.student_id`,
-	);
+	const drafts = await LIST_DRAFTS.all(manager, [classId]);
 	for (const { savedAt, exercise, ...d } of drafts)
 		made.drafts.push({ ...d, exercise: versions.get(`${d.assignment} ${exercise}`) as string, savedAt: iso(savedAt) });
 }

@@ -1,7 +1,7 @@
 import { ROUTES } from "@markpen/contract";
-import type { AppContext } from "../app.ts";
 import { recordAudit } from "../audit.ts";
 import { reach } from "../class/access.ts";
+import type { AppContext } from "../context.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
 import { serve } from "../serve-route.ts";

@@ -1,19 +1,19 @@
 import { MAX_SHAPES_ON_WALL, ROUTES } from "@markpen/contract";
 import { conditionsOf, sentenceOf } from "@markpen/core";
-import type { EntityManager } from "typeorm";
 import { v7 } from "uuid";
-import type { AppContext } from "../app.ts";
 import { recordAudit } from "../audit.ts";
 import { reach, reachAssignment } from "../class/access.ts";
 import { studentsOf } from "../class/store.ts";
-import { collectionToPublish, possibleOf, publishedExercise, scaleOf } from "../exercise/exercise.ts";
-import { findCollection, newestVersion } from "../exercise/store.ts";
-import { publishEvent } from "../plugins/events.ts";
+import type { AppContext } from "../context.ts";
+import { publishEvent } from "../events/events.ts";
+import { possibleOf, publishedExercise, scaleOf } from "../exercise/exercise.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
 import { studentIn } from "../roster/store.ts";
 import { RawJson, refuseChanged, serve, tag } from "../serve-route.ts";
 import { instantOf } from "../time.ts";
+import { itemsFor, refuseOrder } from "./assignment.ts";
+import { dates } from "./present.ts";
 import {
 	type AssignmentRecord,
 	chooseTry,
@@ -37,60 +37,6 @@ import {
 	wallOf,
 } from "./store.ts";
 import { stuckIn } from "./stuck.ts";
-
-const dates = ({ opensAt, dueAt, closesAt }: { opensAt: Date; dueAt: Date; closesAt: Date }) => ({
-	opensAt: opensAt.toISOString(),
-	dueAt: dueAt.toISOString(),
-	closesAt: closesAt.toISOString(),
-});
-
-function refuseOrder({ opensAt, dueAt, closesAt }: { opensAt: Date; dueAt: Date; closesAt: Date }): void {
-	if (!(opensAt <= dueAt))
-		throw new Refusal("bad-request", "It would be due before it opens.", [
-			{ path: "dueAt", message: "is before opensAt" },
-		]);
-	if (!(dueAt <= closesAt))
-		throw new Refusal("bad-request", "It would close before it is due.", [
-			{ path: "closesAt", message: "is before dueAt" },
-		]);
-}
-
-/** The exercises that an exercise's or a collection's id stands for, in the versions of now. */
-async function itemsFor(
-	manager: EntityManager,
-	teacherId: string,
-	asked: { exercise?: string | undefined; collection?: string | undefined },
-): Promise<{
-	items: { exerciseId: string; versionId: string; key: string }[];
-	title: string;
-	collectionId: string | null;
-	doneWhen: number;
-}> {
-	if ((asked.exercise === undefined) === (asked.collection === undefined))
-		throw new Refusal("bad-request", "Say what is set: an exercise, or a collection.", [
-			{ path: "exercise", message: "stands beside or without collection" },
-		]);
-	const collection =
-		asked.collection === undefined ? undefined : await findCollection(manager, teacherId, { key: asked.collection });
-	if (asked.collection !== undefined && !collection)
-		throw new Refusal("exercise-unknown", `The site has no collection of the id ${asked.collection}.`);
-	const file = collection && collectionToPublish(collection.source);
-	const items = [];
-	let title = file?.title ?? "";
-	for (const key of file?.exercises ?? [asked.exercise as string]) {
-		const version = await newestVersion(manager, key, teacherId);
-		if (!version)
-			throw new Refusal("exercise-unknown", `The site has no published exercise of the id ${key}. Publish it first.`);
-		if (!file) title = version.title;
-		items.push({ exerciseId: version.exerciseId, versionId: version.id, key });
-	}
-	return {
-		items,
-		title,
-		collectionId: collection?.id ?? null,
-		doneWhen: file?.["done when"]["share of points"] ?? 0.8,
-	};
-}
 
 export function assignmentRoutes(context: AppContext): void {
 	const { dataSource, events } = context;

@@ -1,42 +1,75 @@
 import type { AssignmentPage } from "@markpen/contract";
 import type { EntityManager } from "typeorm";
 import { pointsOf } from "../class/store.ts";
-import { queryAll, queryOne, queryReturning } from "../database/data-source.ts";
+import { AssignmentEntity, AssignmentExerciseEntity, OwnDatesEntity } from "../database/entities/assignment.ts";
+import {
+	boolean,
+	float,
+	instant,
+	integer,
+	nullable,
+	numeric,
+	type RowOf,
+	statement,
+	text,
+	texts,
+	textsOf,
+	uuid,
+} from "../database/statement.ts";
 import { Refusal } from "../refusals.ts";
-import type { Showing } from "./shown.ts";
 
-/** An assignment with its rules. */
-export type AssignmentRecord = Showing & {
-	id: string;
-	classId: string;
-	className: string;
-	classClosed: boolean;
-	title: string;
-	collectionId: string | null;
-	doneWhen: number;
-	opensAt: Date;
-	dueAt: Date;
-	closesAt: Date;
-	tries: number | null;
-	counts: "best" | "latest" | "chosen";
-	late: "marked" | "reduced" | "refused";
-	lateShare: number;
-	handInDrafts: boolean;
-	weight: number;
-	revision: number;
+/**
+ * The columns of an assignment, for statements that join `assignments a` and `classes c`.
+ *
+ * @param own what gives the dates where a student has own ones
+ */
+export const assignmentColumns = (own = { dueAt: "a.due_at", closesAt: "a.closes_at" }) =>
+	`a.id, a.class_id AS "classId", c.name AS "className", c.closed_at IS NOT NULL AS "classClosed", a.title,
+			a.collection_id AS "collectionId", a.done_when::float AS "doneWhen", a.opens_at AS "opensAt",
+			${own.dueAt} AS "dueAt", ${own.closesAt} AS "closesAt", a.tries, a.counts, a.late,
+			a.late_share::float AS "lateShare", a.show_checklist AS "showChecklist", a.show_points AS "showPoints",
+			a.show_feedback AS "showFeedback", a.show_model AS "showModel", a.show_model_as AS "showModelAs",
+			a.hand_in_drafts AS "handInDrafts", a.weight::float AS weight, a.revision`;
+
+/** The row of {@link assignmentColumns}. */
+export const ASSIGNMENT_ROW = {
+	id: uuid,
+	classId: uuid,
+	className: text(),
+	classClosed: boolean,
+	title: text(),
+	collectionId: nullable(uuid),
+	doneWhen: float,
+	opensAt: instant,
+	dueAt: instant,
+	closesAt: instant,
+	tries: nullable(integer),
+	counts: text<"best" | "latest" | "chosen">(),
+	late: text<"marked" | "reduced" | "refused">(),
+	lateShare: float,
+	showChecklist: text<"opening" | "hand-in">(),
+	showPoints: text<"at once" | "release" | "closing">(),
+	showFeedback: text<"at once" | "release" | "closing">(),
+	showModel: text<"release" | "closing" | "never">(),
+	showModelAs: text<"picture" | "source">(),
+	handInDrafts: boolean,
+	weight: float,
+	revision: integer,
 };
 
-/** The columns of an assignment, for queries that join `assignments a` and `classes c`. */
-export const ASSIGNMENT = `a.id, a.class_id AS "classId", c.name AS "className", c.closed_at IS NOT NULL AS "classClosed", a.title, a.collection_id AS "collectionId", a.done_when::float AS "doneWhen",
-	a.opens_at AS "opensAt", a.due_at AS "dueAt", a.closes_at AS "closesAt", a.tries, a.counts, a.late, a.late_share::float AS "lateShare", a.show_checklist AS "showChecklist", a.show_points AS "showPoints",
-	a.show_feedback AS "showFeedback", a.show_model AS "showModel", a.show_model_as AS "showModelAs", a.hand_in_drafts AS "handInDrafts", a.weight::float AS weight, a.revision`;
+const FIND_ASSIGNMENT = statement(
+	ASSIGNMENT_ROW,
+	`SELECT ${assignmentColumns()}
+		FROM assignments a
+		JOIN classes c ON c.id = a.class_id
+		WHERE a.id = $1`,
+);
+
+/** An assignment with its rules. */
+export type AssignmentRecord = RowOf<typeof FIND_ASSIGNMENT>;
 
 export function findAssignment(manager: EntityManager, id: string): Promise<AssignmentRecord | undefined> {
-	return queryOne(
-		manager,
-		`SELECT ${ASSIGNMENT} FROM assignments a JOIN classes c ON c.id = a.class_id WHERE a.id = $1`,
-		[id],
-	);
+	return FIND_ASSIGNMENT.one(manager, [id]);
 }
 
 /** One exercise of an assignment, in the version that was set. */
@@ -49,13 +82,18 @@ export type Item = {
 	source: string;
 };
 
+const ITEMS_OF = statement(
+	{ exerciseId: uuid, versionId: uuid, key: text(), title: text(), number: integer, source: text() },
+	`SELECT x.exercise_id AS "exerciseId", v.id AS "versionId", e.key, v.title, v.number, v.source
+			FROM assignment_exercises x
+		JOIN exercises e ON e.id = x.exercise_id
+			JOIN exercise_versions v ON v.id = x.exercise_version_id
+			WHERE x.assignment_id = $1
+			ORDER BY x.position`,
+);
+
 export function itemsOf(manager: EntityManager, assignmentId: string): Promise<Item[]> {
-	return queryAll(
-		manager,
-		`SELECT x.exercise_id AS "exerciseId", v.id AS "versionId", e.key, v.title, v.number, v.source FROM assignment_exercises x
-		 JOIN exercises e ON e.id = x.exercise_id JOIN exercise_versions v ON v.id = x.exercise_version_id WHERE x.assignment_id = $1 ORDER BY x.position`,
-		[assignmentId],
-	);
+	return ITEMS_OF.all(manager, [assignmentId]);
 }
 
 /** The exercise of an assignment that a call speaks of: the one named, or the first. */
@@ -65,26 +103,27 @@ export function itemOf(items: readonly Item[], key: string | undefined): Item {
 	return item;
 }
 
-const COLUMNS = {
-	title: "title",
-	opensAt: "opens_at",
-	dueAt: "due_at",
-	closesAt: "closes_at",
-	tries: "tries",
-	counts: "counts",
-	late: "late",
-	lateShare: "late_share",
-	showChecklist: "show_checklist",
-	showPoints: "show_points",
-	showFeedback: "show_feedback",
-	showModel: "show_model",
-	showModelAs: "show_model_as",
-	handInDrafts: "hand_in_drafts",
-	weight: "weight",
-} as const;
 /** What of an assignment can be set and changed. */
-export type Rules = Pick<AssignmentRecord, keyof typeof COLUMNS>;
-const NAMES = Object.keys(COLUMNS) as (keyof typeof COLUMNS)[];
+export const RULES = [
+	"title",
+	"opensAt",
+	"dueAt",
+	"closesAt",
+	"tries",
+	"counts",
+	"late",
+	"lateShare",
+	"showChecklist",
+	"showPoints",
+	"showFeedback",
+	"showModel",
+	"showModelAs",
+	"handInDrafts",
+	"weight",
+] as const satisfies readonly (keyof AssignmentRecord)[];
+export type Rules = Pick<AssignmentRecord, (typeof RULES)[number]>;
+
+const rulesOf = (of: Rules): Rules => Object.fromEntries(RULES.map((name) => [name, of[name]])) as Rules;
 
 export async function insertAssignment(
 	manager: EntityManager,
@@ -96,17 +135,15 @@ export async function insertAssignment(
 		items: readonly { exerciseId: string; versionId: string }[];
 	},
 ): Promise<void> {
-	const columns = ["id", "class_id", "collection_id", "done_when", ...NAMES.map((n) => COLUMNS[n])];
-	const values = [of.id, of.classId, of.collectionId, of.doneWhen, ...NAMES.map((n) => of[n])];
-	await manager.query(
-		`INSERT INTO assignments (${columns.join(", ")}) VALUES (${values.map((_, i) => `$${i + 1}`).join(", ")})`,
-		values,
-	);
+	const { id, classId, collectionId, doneWhen } = of;
+	await manager.insert(AssignmentEntity, { id, classId, collectionId, doneWhen, ...rulesOf(of) });
 	for (const [position, item] of of.items.entries())
-		await manager.query(
-			"INSERT INTO assignment_exercises (assignment_id, exercise_id, exercise_version_id, position) VALUES ($1, $2, $3, $4)",
-			[of.id, item.exerciseId, item.versionId, position],
-		);
+		await manager.insert(AssignmentExerciseEntity, {
+			assignmentId: of.id,
+			exerciseId: item.exerciseId,
+			exerciseVersionId: item.versionId,
+			position,
+		});
 }
 
 /** Changes an assignment if it still has the revision that was read (−1: any). */
@@ -116,71 +153,79 @@ export async function updateAssignment(
 	rules: Rules,
 	revision: number,
 ): Promise<boolean> {
-	const sets = NAMES.map((n, i) => `${COLUMNS[n]} = $${i + 3}`).join(", ");
-	const rows = await queryReturning(
-		manager,
-		`UPDATE assignments SET ${sets}, revision = revision + 1 WHERE id = $1 AND ($2 = -1 OR revision = $2) RETURNING id`,
-		[id, revision, ...NAMES.map((n) => rules[n])],
-	);
-	return rows.length > 0;
+	const where = { id, ...(revision !== -1 && { revision }) };
+	const changes = { ...rulesOf(rules), revision: () => "revision + 1" };
+	const { affected } = await manager.update(AssignmentEntity, where, changes);
+	return affected !== 0;
 }
 
+const REMOVE_ASSIGNMENT = statement(
+	{ id: uuid },
+	`DELETE FROM assignments a
+		WHERE a.id = $1 AND NOT EXISTS (SELECT 1 FROM hand_ins h WHERE h.assignment_id = a.id)
+		RETURNING id`,
+);
+
 export async function removeAssignment(manager: EntityManager, id: string): Promise<boolean> {
-	return (
-		(
-			await queryReturning(
-				manager,
-				"DELETE FROM assignments a WHERE a.id = $1 AND NOT EXISTS (SELECT 1 FROM hand_ins h WHERE h.assignment_id = a.id) RETURNING id",
-				[id],
-			)
-		).length > 0
-	);
+	return (await REMOVE_ASSIGNMENT.all(manager, [id])).length > 0;
 }
 
 export type OwnDates = { studentId: string; dueAt: Date | null; closesAt: Date | null; excused: boolean };
 
 export function ownDatesOf(manager: EntityManager, assignmentId: string): Promise<OwnDates[]> {
-	return queryAll(
-		manager,
-		`SELECT student_id AS "studentId", due_at AS "dueAt", closes_at AS "closesAt", excused FROM own_dates WHERE assignment_id = $1 ORDER BY student_id`,
-		[assignmentId],
-	);
+	return manager.find(OwnDatesEntity, {
+		select: { studentId: true, dueAt: true, closesAt: true, excused: true },
+		where: { assignmentId },
+		order: { studentId: "ASC" },
+	});
 }
+
+const SET_OWN_DATES = statement(
+	{},
+	`INSERT INTO own_dates (assignment_id, student_id, due_at, closes_at, excused)
+			VALUES ($1, $2, $3, $4, $5)
+		ON CONFLICT (assignment_id, student_id) DO UPDATE SET due_at = $3, closes_at = $4, excused = $5`,
+);
 
 export async function setOwnDates(manager: EntityManager, assignmentId: string, of: OwnDates): Promise<void> {
 	if (of.dueAt === null && of.closesAt === null && !of.excused)
-		await manager.query("DELETE FROM own_dates WHERE assignment_id = $1 AND student_id = $2", [
-			assignmentId,
-			of.studentId,
-		]);
-	else
-		await manager.query(
-			`INSERT INTO own_dates (assignment_id, student_id, due_at, closes_at, excused) VALUES ($1, $2, $3, $4, $5)
-			 ON CONFLICT (assignment_id, student_id) DO UPDATE SET due_at = $3, closes_at = $4, excused = $5`,
-			[assignmentId, of.studentId, of.dueAt, of.closesAt, of.excused],
-		);
+		await manager.delete(OwnDatesEntity, { assignmentId, studentId: of.studentId });
+	else await SET_OWN_DATES.all(manager, [assignmentId, of.studentId, of.dueAt, of.closesAt, of.excused]);
 }
 
-type WallRow = {
-	id: string;
-	studentId: string;
-	studentName: string;
-	tryNumber: number;
-	handedInAt: Date;
-	late: boolean;
-	madeBy: AssignmentPage["handIns"][number]["madeBy"];
-	state: string | null;
-	ended: string | null;
-	earned: string | null;
-	possible: string | null;
-	open: string | null;
-	adjusted: boolean;
-	note: string | null;
-	ownTitle: string | null;
-	verdicts: AssignmentPage["handIns"][number]["verdicts"];
-	slips: string[];
-	released: boolean;
-};
+const WALL_OF = statement(
+	{
+		id: uuid,
+		studentId: uuid,
+		studentName: text(),
+		tryNumber: integer,
+		handedInAt: instant,
+		late: boolean,
+		madeBy: text<"closing" | "student" | "teacher" | "archive">(),
+		state: nullable(text()),
+		ended: nullable(text()),
+		earned: nullable(numeric),
+		possible: nullable(numeric),
+		open: nullable(numeric),
+		adjusted: boolean,
+		note: nullable(text()),
+		ownTitle: nullable(text()),
+		verdicts: textsOf<AssignmentPage["handIns"][number]["verdicts"][number]>(),
+		slips: texts,
+		released: boolean,
+	},
+	`SELECT n.hand_in_id AS id, n.student_id AS "studentId", s.name AS "studentName", n.try_number AS
+				"tryNumber", n.handed_in_at AS "handedInAt", n.late, n.made_by AS "madeBy", r.state, r.ended,
+			n.earned, n.possible, n.open, n.adjusted, r.note, substring(h.source FROM
+					'^\\s*--\\s*([^\\n\\r]{1,80})') AS "ownTitle", coalesce(n.verdicts, '{}') AS verdicts,
+					coalesce(r.slips, '{}') AS slips, (l.at IS NOT NULL) AS released
+		FROM counting n
+			JOIN accounts s ON s.id = n.student_id
+			JOIN hand_ins h ON h.id = n.hand_in_id
+			LEFT JOIN reports r ON r.id = n.report_id
+		LEFT JOIN releases l ON l.assignment_id = n.assignment_id AND l.student_id = n.student_id
+		WHERE n.assignment_id = $1 AND n.exercise_id = $2 ORDER BY s.name, s.id`,
+);
 
 /** The hand-in of each student that counts, in the order of their names. */
 export async function wallOf(
@@ -188,15 +233,7 @@ export async function wallOf(
 	assignmentId: string,
 	exerciseId: string,
 ): Promise<AssignmentPage["handIns"]> {
-	const rows = await queryAll<WallRow>(
-		manager,
-		`SELECT n.hand_in_id AS id, n.student_id AS "studentId", s.name AS "studentName", n.try_number AS "tryNumber", n.handed_in_at AS "handedInAt", n.late, n.made_by AS "madeBy", r.state, r.ended,
-			n.earned, n.possible, n.open, n.adjusted, r.note, substring(h.source FROM '^\\s*--\\s*([^\\n\\r]{1,80})') AS "ownTitle", coalesce(n.verdicts, '{}') AS verdicts, coalesce(r.slips, '{}') AS slips, (l.at IS NOT NULL) AS released
-		 FROM counting n JOIN accounts s ON s.id = n.student_id JOIN hand_ins h ON h.id = n.hand_in_id LEFT JOIN reports r ON r.id = n.report_id
-		 LEFT JOIN releases l ON l.assignment_id = n.assignment_id AND l.student_id = n.student_id
-		 WHERE n.assignment_id = $1 AND n.exercise_id = $2 ORDER BY s.name, s.id`,
-		[assignmentId, exerciseId],
-	);
+	const rows = await WALL_OF.all(manager, [assignmentId, exerciseId]);
 	return rows.map(({ studentId, studentName, handedInAt, earned, possible, open, note, ...row }) => ({
 		...row,
 		student: { id: studentId, name: studentName },
@@ -207,6 +244,15 @@ export async function wallOf(
 	}));
 }
 
+const DRAWINGS_JSON = statement(
+	{ drawings: nullable(text()) },
+	`SELECT '[' || string_agg(format('{"id":"%s","picture":%s}', n.hand_in_id, r.body -> 'picture'), ',') || ']'
+				AS drawings
+			FROM counting n
+			JOIN reports r ON r.id = n.report_id
+		WHERE n.assignment_id = $1 AND n.exercise_id = $2 AND jsonb_array_length(r.body #> '{picture,shapes}') <= $3`,
+);
+
 /** The drawings of a wall as a JSON list of `{ id, picture }`, except those of more shapes than `most`. */
 export async function drawingsJson(
 	manager: EntityManager,
@@ -214,14 +260,19 @@ export async function drawingsJson(
 	exerciseId: string,
 	most: number,
 ): Promise<string> {
-	const row = await queryOne<{ drawings: string | null }>(
-		manager,
-		`SELECT '[' || string_agg(format('{"id":"%s","picture":%s}', n.hand_in_id, r.body -> 'picture'), ',') || ']' AS drawings FROM counting n JOIN reports r ON r.id = n.report_id
-		 WHERE n.assignment_id = $1 AND n.exercise_id = $2 AND jsonb_array_length(r.body #> '{picture,shapes}') <= $3`,
-		[assignmentId, exerciseId, most],
-	);
+	const row = await DRAWINGS_JSON.one(manager, [assignmentId, exerciseId, most]);
 	return row?.drawings ?? "[]";
 }
+
+const SHARED_SLIPS = statement(
+	{ id: text(), sentence: text(), count: integer },
+	`SELECT s ->> 'id' AS id, min(coalesce(s ->> 'teacher', s ->> 'sentence')) AS sentence, count(DISTINCT
+				n.student_id)::int AS count
+		FROM counting n
+			JOIN reports r ON r.id = n.report_id
+			CROSS JOIN LATERAL jsonb_array_elements(r.body -> 'slips') AS s
+		WHERE n.assignment_id = $1 AND n.exercise_id = $2 GROUP BY s ->> 'id' ORDER BY count DESC, id`,
+);
 
 /** The slips that most share, with a sentence of one of them. */
 export function sharedSlips(
@@ -229,14 +280,18 @@ export function sharedSlips(
 	assignmentId: string,
 	exerciseId: string,
 ): Promise<AssignmentPage["slips"]> {
-	return queryAll(
-		manager,
-		`SELECT s ->> 'id' AS id, min(coalesce(s ->> 'teacher', s ->> 'sentence')) AS sentence, count(DISTINCT n.student_id)::int AS count
-		 FROM counting n JOIN reports r ON r.id = n.report_id CROSS JOIN LATERAL jsonb_array_elements(r.body -> 'slips') AS s
-		 WHERE n.assignment_id = $1 AND n.exercise_id = $2 GROUP BY s ->> 'id' ORDER BY count DESC, id`,
-		[assignmentId, exerciseId],
-	);
+	return SHARED_SLIPS.all(manager, [assignmentId, exerciseId]);
 }
+
+const COUNTED_OF = statement(
+	{ id: uuid, name: text(), done: integer },
+	`SELECT s.id, s.name, count(n.hand_in_id) FILTER (WHERE n.earned >= $2::numeric * n.possible AND n.possible
+				> 0)::int AS done
+		FROM class_students m
+			JOIN accounts s ON s.id = m.account_id
+			LEFT JOIN counting n ON n.student_id = s.id AND n.assignment_id = $1
+		WHERE m.class_id = $3 AND m.left_at IS NULL GROUP BY s.id, s.name ORDER BY s.name, s.id`,
+);
 
 /** How many of a set's exercises each student has managed: those with the share of points that the set asks. */
 export async function countedOf(
@@ -244,24 +299,29 @@ export async function countedOf(
 	record: AssignmentRecord,
 	exercises: number,
 ): Promise<AssignmentPage["counted"]> {
-	const rows = await queryAll<{ id: string; name: string; done: number }>(
-		manager,
-		`SELECT s.id, s.name, count(n.hand_in_id) FILTER (WHERE n.earned >= $2::numeric * n.possible AND n.possible > 0)::int AS done
-		 FROM class_students m JOIN accounts s ON s.id = m.account_id LEFT JOIN counting n ON n.student_id = s.id AND n.assignment_id = $1
-		 WHERE m.class_id = $3 AND m.left_at IS NULL GROUP BY s.id, s.name ORDER BY s.name, s.id`,
-		[record.id, record.doneWhen, record.classId],
-	);
+	const rows = await COUNTED_OF.all(manager, [record.id, record.doneWhen, record.classId]);
 	return rows.map(({ id, name, done }) => ({ student: { id, name }, done, of: exercises }));
 }
 
+const UNCHECKED_IN = statement(
+	{ count: integer },
+	`SELECT count(*)::int AS count
+		FROM checks k
+		JOIN hand_ins h ON h.id = k.hand_in_id
+		WHERE h.assignment_id = $1 AND k.ended_at IS NULL`,
+);
+
 export async function uncheckedIn(manager: EntityManager, assignmentId: string): Promise<number> {
-	const row = await queryOne<{ count: number }>(
-		manager,
-		"SELECT count(*)::int AS count FROM checks k JOIN hand_ins h ON h.id = k.hand_in_id WHERE h.assignment_id = $1 AND k.ended_at IS NULL",
-		[assignmentId],
-	);
+	const row = await UNCHECKED_IN.one(manager, [assignmentId]);
 	return row?.count ?? 0;
 }
+
+const DRAFTERS_OF = statement(
+	{ id: uuid },
+	`SELECT student_id AS id
+		FROM drafts
+		WHERE assignment_id = $1 AND exercise_id = $2 AND source ~ '\\S'`,
+);
 
 /** Students who have a draft of an exercise. */
 export async function draftersOf(
@@ -269,13 +329,19 @@ export async function draftersOf(
 	assignmentId: string,
 	exerciseId: string,
 ): Promise<Set<string>> {
-	const rows = await queryAll<{ id: string }>(
-		manager,
-		"SELECT student_id AS id FROM drafts WHERE assignment_id = $1 AND exercise_id = $2 AND source ~ '\\S'",
-		[assignmentId, exerciseId],
-	);
+	const rows = await DRAFTERS_OF.all(manager, [assignmentId, exerciseId]);
 	return new Set(rows.map((r) => r.id));
 }
+
+const RELEASE_TO = statement(
+	{ id: uuid },
+	`INSERT INTO releases (assignment_id, student_id, by_id)
+			SELECT $1, s.account_id, $2
+			FROM class_students s
+		WHERE s.class_id = $3 AND ($4::uuid[] IS NULL OR s.account_id = ANY($4))
+			ON CONFLICT DO NOTHING
+			RETURNING student_id AS id`,
+);
 
 /** Releases to some students who are in the class; how many were new. */
 export async function releaseTo(
@@ -284,14 +350,18 @@ export async function releaseTo(
 	students: readonly string[] | undefined,
 	by: string,
 ): Promise<string[]> {
-	const rows = await queryAll<{ id: string }>(
-		manager,
-		`INSERT INTO releases (assignment_id, student_id, by_id) SELECT $1, s.account_id, $2 FROM class_students s
-		 WHERE s.class_id = $3 AND ($4::uuid[] IS NULL OR s.account_id = ANY($4)) ON CONFLICT DO NOTHING RETURNING student_id AS id`,
-		[record.id, by, record.classId, students ?? null],
-	);
+	const rows = await RELEASE_TO.all(manager, [record.id, by, record.classId, students ?? null]);
 	return rows.map((r) => r.id);
 }
+
+const CHOOSE_TRY = statement(
+	{ hand_in_id: uuid },
+	`INSERT INTO chosen_tries (assignment_id, exercise_id, student_id, hand_in_id)
+			SELECT assignment_id, exercise_id, student_id, id
+			FROM hand_ins
+			WHERE id = $3 AND assignment_id = $1 AND student_id = $2
+		ON CONFLICT (assignment_id, exercise_id, student_id) DO UPDATE SET hand_in_id = $3 RETURNING hand_in_id`,
+);
 
 export async function chooseTry(
 	manager: EntityManager,
@@ -299,37 +369,32 @@ export async function chooseTry(
 	studentId: string,
 	handInId: string,
 ): Promise<boolean> {
-	const rows = await queryAll(
-		manager,
-		`INSERT INTO chosen_tries (assignment_id, exercise_id, student_id, hand_in_id) SELECT assignment_id, exercise_id, student_id, id FROM hand_ins WHERE id = $3 AND assignment_id = $1 AND student_id = $2
-		 ON CONFLICT (assignment_id, exercise_id, student_id) DO UPDATE SET hand_in_id = $3 RETURNING hand_in_id`,
-		[assignmentId, studentId, handInId],
-	);
+	const rows = await CHOOSE_TRY.all(manager, [assignmentId, studentId, handInId]);
 	return rows.length > 0;
 }
 
-type DraftedRow = {
-	studentId: string;
-	studentName: string;
-	source: string;
-	savedAt: Date;
-	runs: number;
-	state: string | null;
-	met: string[];
-	hints: number;
-};
+const DRAFTS_IN = statement(
+	{
+		studentId: uuid,
+		studentName: text(),
+		source: text(),
+		savedAt: instant,
+		runs: integer,
+		state: nullable(text()),
+		met: texts,
+		hints: integer,
+	},
+	`SELECT s.id AS "studentId", s.name AS "studentName", d.source, d.saved_at AS "savedAt", d.runs, d.state,
+				d.met,
+			coalesce((SELECT sum((h.value ->> 'given')::int) FROM jsonb_each(d.hinted) h), 0)::int AS hints
+		FROM drafts d JOIN assignments a ON a.id = d.assignment_id JOIN accounts s ON s.id = d.student_id
+		JOIN class_students m ON m.class_id = a.class_id AND m.account_id = s.id AND m.left_at IS NULL
+		WHERE d.assignment_id = $1 AND d.exercise_id = $2 ORDER BY s.name, s.id`,
+);
 
 /** What the students of a class are writing for an exercise, by their names. */
 export async function draftsIn(manager: EntityManager, assignmentId: string, exerciseId: string) {
-	const rows = await queryAll<DraftedRow>(
-		manager,
-		`SELECT s.id AS "studentId", s.name AS "studentName", d.source, d.saved_at AS "savedAt", d.runs, d.state, d.met,
-			coalesce((SELECT sum((h.value ->> 'given')::int) FROM jsonb_each(d.hinted) h), 0)::int AS hints
-		 FROM drafts d JOIN assignments a ON a.id = d.assignment_id JOIN accounts s ON s.id = d.student_id
-		 JOIN class_students m ON m.class_id = a.class_id AND m.account_id = s.id AND m.left_at IS NULL
-		 WHERE d.assignment_id = $1 AND d.exercise_id = $2 ORDER BY s.name, s.id`,
-		[assignmentId, exerciseId],
-	);
+	const rows = await DRAFTS_IN.all(manager, [assignmentId, exerciseId]);
 	return rows.map(({ studentId, studentName, savedAt, ...row }) => ({
 		...row,
 		student: { id: studentId, name: studentName },
@@ -337,19 +402,22 @@ export async function draftsIn(manager: EntityManager, assignmentId: string, exe
 	}));
 }
 
+const FIRST_MET = statement(
+	{ criterion: text(), try: nullable(integer), students: integer },
+	`SELECT criterion, first AS try, count(*)::int AS students FROM (
+			SELECT h.student_id, u.criterion, min(h.try_number) FILTER (WHERE u.verdict = 'met') AS first
+			FROM hand_ins h
+				JOIN standings g ON g.hand_in_id = h.id
+				CROSS JOIN LATERAL unnest(g.criteria, g.verdicts) AS u(criterion, verdict)
+			WHERE h.assignment_id = $1 AND h.exercise_id = $2 GROUP BY h.student_id, u.criterion
+		) f GROUP BY criterion, first ORDER BY criterion, first`,
+);
+
 /** For each criterion, the try with which each student first met it, and who never did: from the standings of all tries. */
 export function firstMet(
 	manager: EntityManager,
 	assignmentId: string,
 	exerciseId: string,
 ): Promise<{ criterion: string; try: number | null; students: number }[]> {
-	return queryAll(
-		manager,
-		`SELECT criterion, first AS try, count(*)::int AS students FROM (
-			SELECT h.student_id, u.criterion, min(h.try_number) FILTER (WHERE u.verdict = 'met') AS first
-			FROM hand_ins h JOIN standings g ON g.hand_in_id = h.id CROSS JOIN LATERAL unnest(g.criteria, g.verdicts) AS u(criterion, verdict)
-			WHERE h.assignment_id = $1 AND h.exercise_id = $2 GROUP BY h.student_id, u.criterion
-		 ) f GROUP BY criterion, first ORDER BY criterion, first`,
-		[assignmentId, exerciseId],
-	);
+	return FIRST_MET.all(manager, [assignmentId, exerciseId]);
 }

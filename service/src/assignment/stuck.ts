@@ -1,6 +1,6 @@
 import { sentenceOf } from "@markpen/core";
 import type { EntityManager } from "typeorm";
-import { queryAll } from "../database/data-source.ts";
+import { boolean, integer, integers, nullable, statement, text, texts, uuid } from "../database/statement.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
 
 /** Hand-ins, runs and time after which a student who met no criterion more is stuck. */
@@ -42,33 +42,56 @@ export function idleHandIns(mets: readonly number[]): number {
 	return mets.length - since;
 }
 
+const STUCK_IN = statement(
+	{
+		studentId: uuid,
+		name: text(),
+		assignmentId: uuid,
+		exercise: text(),
+		source: text(),
+		mets: integers,
+		lastMet: nullable(texts),
+		slip: nullable(text()),
+		runs: integer,
+		milliseconds: integer,
+		draftMet: nullable(texts),
+		draftIsNewer: boolean,
+	},
+	`SELECT s.id AS "studentId", s.name, a.id AS "assignmentId", e.key AS exercise, v.source,
+			coalesce((SELECT array_agg((SELECT count(*)::int FROM unnest(g.verdicts) AS u(verdict) WHERE verdict =
+					'met') ORDER BY h.try_number) FROM hand_ins h JOIN standings g ON g.hand_in_id = h.id
+				WHERE h.assignment_id = a.id AND h.exercise_id = e.id AND h.student_id = s.id), '{}') AS mets,
+			last.met AS "lastMet", last.slip, coalesce(d.idle_runs, 0) AS runs, coalesce(d.idle_milliseconds, 0) AS
+					milliseconds, d.met AS "draftMet",
+			(d.saved_at IS NOT NULL AND d.runs > 0 AND (last.at IS NULL OR d.saved_at > last.at)) AS "draftIsNewer"
+		FROM class_students m
+			JOIN accounts s ON s.id = m.account_id
+			JOIN assignments a ON a.class_id = m.class_id
+			JOIN assignment_exercises x ON x.assignment_id = a.id
+		JOIN exercises e ON e.id = x.exercise_id JOIN exercise_versions v ON v.id = x.exercise_version_id
+		LEFT JOIN own_dates o ON o.assignment_id = a.id AND o.student_id = s.id
+		LEFT JOIN drafts d ON d.assignment_id = a.id AND d.exercise_id = e.id AND d.student_id = s.id
+		LEFT JOIN LATERAL (
+			SELECT h.handed_in_at AS at, r.body #>> '{slips,0,teacher}' AS slip, (SELECT array_agg(c) FROM
+					unnest(g.criteria, g.verdicts) AS u(c, verdict) WHERE verdict = 'met') AS met
+			FROM hand_ins h JOIN standings g ON g.hand_in_id = h.id JOIN reports r ON r.id = g.report_id
+			WHERE h.assignment_id = a.id AND h.exercise_id = e.id AND h.student_id = s.id
+				ORDER BY h.try_number DESC
+				LIMIT 1
+		) last ON true
+		WHERE m.class_id = $1 AND m.left_at IS NULL AND ($2::uuid IS NULL OR a.id = $2) AND a.opens_at <= now() AND
+				coalesce(o.closes_at, a.closes_at) > now() AND NOT coalesce(o.excused, false)
+			AND (d.student_id IS NOT NULL OR last.at IS NOT NULL)
+		ORDER BY s.name, s.id, a.due_at, a.id, x.position`,
+);
+
 /** Students of a class who don't get on with something that is open, with what holds them up. */
 export async function stuckIn(
 	manager: EntityManager,
 	classId: string,
 	assignmentId: string | undefined,
 ): Promise<Stuck[]> {
-	const rows = await queryAll<Row>(
-		manager,
-		`SELECT s.id AS "studentId", s.name, a.id AS "assignmentId", e.key AS exercise, v.source,
-			coalesce((SELECT array_agg((SELECT count(*)::int FROM unnest(g.verdicts) AS u(verdict) WHERE verdict = 'met') ORDER BY h.try_number) FROM hand_ins h JOIN standings g ON g.hand_in_id = h.id
-				WHERE h.assignment_id = a.id AND h.exercise_id = e.id AND h.student_id = s.id), '{}') AS mets,
-			last.met AS "lastMet", last.slip, coalesce(d.idle_runs, 0) AS runs, coalesce(d.idle_milliseconds, 0) AS milliseconds, d.met AS "draftMet",
-			(d.saved_at IS NOT NULL AND d.runs > 0 AND (last.at IS NULL OR d.saved_at > last.at)) AS "draftIsNewer"
-		 FROM class_students m JOIN accounts s ON s.id = m.account_id JOIN assignments a ON a.class_id = m.class_id JOIN assignment_exercises x ON x.assignment_id = a.id
-		 JOIN exercises e ON e.id = x.exercise_id JOIN exercise_versions v ON v.id = x.exercise_version_id
-		 LEFT JOIN own_dates o ON o.assignment_id = a.id AND o.student_id = s.id
-		 LEFT JOIN drafts d ON d.assignment_id = a.id AND d.exercise_id = e.id AND d.student_id = s.id
-		 LEFT JOIN LATERAL (
-			SELECT h.handed_in_at AS at, r.body #>> '{slips,0,teacher}' AS slip, (SELECT array_agg(c) FROM unnest(g.criteria, g.verdicts) AS u(c, verdict) WHERE verdict = 'met') AS met
-			FROM hand_ins h JOIN standings g ON g.hand_in_id = h.id JOIN reports r ON r.id = g.report_id
-			WHERE h.assignment_id = a.id AND h.exercise_id = e.id AND h.student_id = s.id ORDER BY h.try_number DESC LIMIT 1
-		 ) last ON true
-		 WHERE m.class_id = $1 AND m.left_at IS NULL AND ($2::uuid IS NULL OR a.id = $2) AND a.opens_at <= now() AND coalesce(o.closes_at, a.closes_at) > now() AND NOT coalesce(o.excused, false)
-			AND (d.student_id IS NOT NULL OR last.at IS NOT NULL)
-		 ORDER BY s.name, s.id, a.due_at, a.id, x.position`,
-		[classId, assignmentId ?? null],
-	);
+	const rows = await STUCK_IN.all(manager, [classId, assignmentId ?? null]);
 	return rows.flatMap((row) => stuckBy(row) ?? []);
 }
 

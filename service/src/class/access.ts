@@ -1,6 +1,7 @@
 import type { Account } from "@markpen/contract";
 import type { EntityManager } from "typeorm";
-import { queryOne } from "../database/data-source.ts";
+import { AssignmentEntity } from "../database/entities/assignment.ts";
+import { instant, nullable, statement, text, uuid } from "../database/statement.ts";
 import { Refusal } from "../refusals.ts";
 
 /** A class as far as reaching it goes. */
@@ -10,6 +11,14 @@ export interface Reached {
 	readonly covering: boolean;
 	readonly zone: string;
 }
+
+const REACH = statement(
+	{ until: nullable(instant), closedAt: nullable(instant), zone: text() },
+	`SELECT t.until, c.closed_at AS "closedAt", c.zone
+			FROM class_teachers t
+			JOIN classes c ON c.id = t.class_id
+		WHERE t.class_id = $1 AND t.account_id = $2 AND (t.until IS NULL OR t.until > now())`,
+);
 
 /**
  * Refuses what a teacher may not reach: classes of others are not there; of a class that is only covered no more than
@@ -21,12 +30,7 @@ export async function reach(
 	classId: string,
 	how: "class" | "looking" | "upload",
 ): Promise<Reached> {
-	const row = await queryOne<{ until: Date | null; closedAt: Date | null; zone: string }>(
-		manager,
-		`SELECT t.until, c.closed_at AS "closedAt", c.zone FROM class_teachers t JOIN classes c ON c.id = t.class_id
-		 WHERE t.class_id = $1 AND t.account_id = $2 AND (t.until IS NULL OR t.until > now())`,
-		[classId, account.id],
-	);
+	const row = await REACH.one(manager, [classId, account.id]);
 	if (!row) throw new Refusal("not-found");
 	if (how === "class" && row.until !== null) throw new Refusal("covering");
 	if (how !== "looking" && row.closedAt !== null) throw new Refusal("class-closed");
@@ -40,14 +44,18 @@ export async function reachAssignment(
 	assignmentId: string,
 	how: "class" | "looking" | "upload",
 ): Promise<Reached> {
-	const row = await queryOne<{ classId: string }>(
-		manager,
-		`SELECT class_id AS "classId" FROM assignments WHERE id = $1`,
-		[assignmentId],
-	);
+	const row = await manager.findOne(AssignmentEntity, { select: { classId: true }, where: { id: assignmentId } });
 	if (!row) throw new Refusal("not-found");
 	return reach(manager, account, row.classId, how);
 }
+
+const REACH_HAND_IN = statement(
+	{ classId: uuid, assignmentId: uuid },
+	`SELECT a.class_id AS "classId", a.id AS "assignmentId"
+		FROM hand_ins h
+		JOIN assignments a ON a.id = h.assignment_id
+		WHERE h.id = $1`,
+);
 
 /** The class and assignment of a hand-in, reached in the same way. */
 export async function reachHandIn(
@@ -56,11 +64,7 @@ export async function reachHandIn(
 	handInId: string,
 	how: "class" | "looking",
 ): Promise<Reached & { assignmentId: string }> {
-	const row = await queryOne<{ classId: string; assignmentId: string }>(
-		manager,
-		`SELECT a.class_id AS "classId", a.id AS "assignmentId" FROM hand_ins h JOIN assignments a ON a.id = h.assignment_id WHERE h.id = $1`,
-		[handInId],
-	);
+	const row = await REACH_HAND_IN.one(manager, [handInId]);
 	if (!row) throw new Refusal("not-found");
 	return { ...(await reach(manager, account, row.classId, how)), assignmentId: row.assignmentId };
 }

@@ -1,8 +1,8 @@
 import { type ClassPage, ROUTES } from "@markpen/contract";
 import { v7 } from "uuid";
 import { findTeacher } from "../account/store.ts";
-import type { AppContext } from "../app.ts";
 import { recordAudit } from "../audit.ts";
+import type { AppContext } from "../context.ts";
 import { isUniqueViolation } from "../database/data-source.ts";
 import { possibleOf, publishedExercise } from "../exercise/exercise.ts";
 import { accountOf } from "../plugins/session.ts";

@@ -1,6 +1,7 @@
 import type { Cell, ClassPage } from "@markpen/contract";
 import type { EntityManager } from "typeorm";
-import { queryAll, queryOne, queryReturning } from "../database/data-source.ts";
+import { ClassEntity, type ClassRow, ClassTeacherEntity } from "../database/entities/class.ts";
+import { float, instant, integer, nullable, numeric, statement, text, uuid } from "../database/statement.ts";
 
 export type ClassSummary = {
 	id: string;
@@ -17,33 +18,44 @@ const SUMMARY = `c.id, c.name, c.school_year AS "schoolYear", c.code, t.until, c
 	(SELECT count(*)::int FROM class_students s WHERE s.class_id = c.id AND s.left_at IS NULL) AS students,
 	(SELECT count(*)::int FROM assignments a WHERE a.class_id = c.id) AS assignments`;
 
+const CLASSES_OF = statement(
+	{
+		id: uuid,
+		name: text(),
+		schoolYear: text(),
+		code: text(),
+		until: nullable(instant),
+		closedAt: nullable(instant),
+		students: integer,
+		assignments: integer,
+	},
+	`SELECT ${SUMMARY} FROM classes c JOIN class_teachers t ON t.class_id = c.id
+		WHERE t.account_id = $1 AND (t.until IS NULL OR t.until > now()) AND (c.closed_at IS NOT NULL) = $2
+			ORDER BY c.name, c.id`,
+);
+
 /** The classes that a teacher has or covers now. */
 export function classesOf(manager: EntityManager, teacherId: string, closed: boolean): Promise<ClassSummary[]> {
-	return queryAll(
-		manager,
-		`SELECT ${SUMMARY} FROM classes c JOIN class_teachers t ON t.class_id = c.id
-		 WHERE t.account_id = $1 AND (t.until IS NULL OR t.until > now()) AND (c.closed_at IS NOT NULL) = $2 ORDER BY c.name, c.id`,
-		[teacherId, closed],
-	);
+	return CLASSES_OF.all(manager, [teacherId, closed]);
 }
 
-export type ClassRecord = {
-	id: string;
-	name: string;
-	schoolYear: string;
-	code: string;
-	zone: string;
-	gradeScale: ClassPage["gradeScale"];
-	revision: number;
-	closedAt: Date | null;
-};
+/** A class without what only rosters need. */
+export type ClassRecord = Omit<ClassRow, "sourcedId">;
 
-export function findClass(manager: EntityManager, classId: string): Promise<ClassRecord | undefined> {
-	return queryOne(
-		manager,
-		`SELECT id, name, school_year AS "schoolYear", code, zone, grade_scale AS "gradeScale", revision, closed_at AS "closedAt" FROM classes WHERE id = $1`,
-		[classId],
-	);
+export function findClass(manager: EntityManager, classId: string): Promise<ClassRecord | null> {
+	return manager.findOne(ClassEntity, {
+		select: {
+			id: true,
+			name: true,
+			schoolYear: true,
+			code: true,
+			zone: true,
+			gradeScale: true,
+			revision: true,
+			closedAt: true,
+		},
+		where: { id: classId },
+	});
 }
 
 export async function insertClass(
@@ -58,12 +70,24 @@ export async function insertClass(
 		sourcedId?: string;
 	},
 ): Promise<void> {
-	await manager.query(
-		"INSERT INTO classes (id, name, school_year, code, zone, sourced_id) VALUES ($1, $2, $3, $4, $5, $6)",
-		[of.id, of.name, of.schoolYear, of.code, of.zone, of.sourcedId ?? null],
-	);
-	await manager.query("INSERT INTO class_teachers (class_id, account_id) VALUES ($1, $2)", [of.id, of.teacherId]);
+	await manager.insert(ClassEntity, {
+		id: of.id,
+		name: of.name,
+		schoolYear: of.schoolYear,
+		code: of.code,
+		zone: of.zone,
+		sourcedId: of.sourcedId ?? null,
+	});
+	await manager.insert(ClassTeacherEntity, { classId: of.id, accountId: of.teacherId });
 }
+
+const UPDATE_CLASS = statement(
+	{ id: uuid },
+	`UPDATE classes
+		SET name = $2, school_year = $3, zone = $4, grade_scale = $5, closed_at = $6, revision = revision + 1
+		WHERE id = $1 AND ($7 = -1 OR revision = $7)
+		RETURNING id`,
+);
 
 /** Changes a class if it still has the revision that was read (−1: any). */
 export async function updateClass(
@@ -71,34 +95,54 @@ export async function updateClass(
 	of: Omit<ClassRecord, "code">,
 	revision: number,
 ): Promise<boolean> {
-	const rows = await queryReturning(
-		manager,
-		`UPDATE classes SET name = $2, school_year = $3, zone = $4, grade_scale = $5, closed_at = $6, revision = revision + 1 WHERE id = $1 AND ($7 = -1 OR revision = $7) RETURNING id`,
-		[of.id, of.name, of.schoolYear, of.zone, JSON.stringify(of.gradeScale), of.closedAt, revision],
-	);
+	const rows = await UPDATE_CLASS.all(manager, [
+		of.id,
+		of.name,
+		of.schoolYear,
+		of.zone,
+		JSON.stringify(of.gradeScale),
+		of.closedAt,
+		revision,
+	]);
 	return rows.length > 0;
 }
 
+const CLOSE_YEAR = statement(
+	{ id: uuid },
+	`UPDATE classes
+		SET closed_at = now(), revision = revision + 1
+		WHERE school_year = $1 AND closed_at IS NULL
+		RETURNING id`,
+);
+
 export async function closeYear(manager: EntityManager, schoolYear: string): Promise<string[]> {
-	return (
-		await queryReturning<{ id: string }>(
-			manager,
-			"UPDATE classes SET closed_at = now(), revision = revision + 1 WHERE school_year = $1 AND closed_at IS NULL RETURNING id",
-			[schoolYear],
-		)
-	).map((r) => r.id);
+	return (await CLOSE_YEAR.all(manager, [schoolYear])).map((r) => r.id);
 }
+
+const TEACHERS_OF = statement(
+	{ id: uuid, name: text(), until: nullable(instant) },
+	`SELECT a.id, a.name, t.until
+		FROM class_teachers t
+		JOIN accounts a ON a.id = t.account_id
+		WHERE t.class_id = $1 AND a.closed_at IS NULL
+		ORDER BY a.name, a.id`,
+);
 
 export function teachersOf(
 	manager: EntityManager,
 	classId: string,
 ): Promise<{ id: string; name: string; until: Date | null }[]> {
-	return queryAll(
-		manager,
-		"SELECT a.id, a.name, t.until FROM class_teachers t JOIN accounts a ON a.id = t.account_id WHERE t.class_id = $1 AND a.closed_at IS NULL ORDER BY a.name, a.id",
-		[classId],
-	);
+	return TEACHERS_OF.all(manager, [classId]);
 }
+
+const SET_TEACHER = statement(
+	{},
+	`INSERT INTO class_teachers (class_id, account_id, until)
+		VALUES ($1, $2, $3)
+		ON CONFLICT (class_id, account_id)
+		DO UPDATE
+		SET until = $3`,
+);
 
 export async function setTeacher(
 	manager: EntityManager,
@@ -106,31 +150,32 @@ export async function setTeacher(
 	teacherId: string,
 	until: Date | null,
 ): Promise<void> {
-	await manager.query(
-		"INSERT INTO class_teachers (class_id, account_id, until) VALUES ($1, $2, $3) ON CONFLICT (class_id, account_id) DO UPDATE SET until = $3",
-		[classId, teacherId, until],
-	);
+	await SET_TEACHER.all(manager, [classId, teacherId, until]);
 }
 
+const REMOVE_TEACHER = statement(
+	{ account_id: uuid },
+	`DELETE FROM class_teachers
+		WHERE class_id = $1 AND account_id = $2
+		RETURNING account_id`,
+);
+
 export async function removeTeacher(manager: EntityManager, classId: string, teacherId: string): Promise<boolean> {
-	return (
-		(
-			await queryReturning(
-				manager,
-				"DELETE FROM class_teachers WHERE class_id = $1 AND account_id = $2 RETURNING account_id",
-				[classId, teacherId],
-			)
-		).length > 0
-	);
+	return (await REMOVE_TEACHER.all(manager, [classId, teacherId])).length > 0;
 }
+
+const STUDENTS_OF = statement(
+	{ id: uuid, name: text() },
+	`SELECT a.id, a.name
+		FROM class_students s
+		JOIN accounts a ON a.id = s.account_id
+		WHERE s.class_id = $1 AND s.left_at IS NULL
+		ORDER BY a.name, a.id`,
+);
 
 /** Students who are in a class now, by name. */
 export function studentsOf(manager: EntityManager, classId: string): Promise<ClassPage["students"]> {
-	return queryAll(
-		manager,
-		"SELECT a.id, a.name FROM class_students s JOIN accounts a ON a.id = s.account_id WHERE s.class_id = $1 AND s.left_at IS NULL ORDER BY a.name, a.id",
-		[classId],
-	);
+	return STUDENTS_OF.all(manager, [classId]);
 }
 
 export type ColumnRow = {
@@ -146,15 +191,32 @@ export type ColumnRow = {
 	source: string;
 };
 
+const COLUMNS_OF = statement(
+	{
+		assignmentId: uuid,
+		exerciseId: uuid,
+		exercise: text(),
+		title: text(),
+		unit: nullable(text()),
+		dueAt: instant,
+		closesAt: instant,
+		doneWhen: float,
+		weight: numeric,
+		source: text(),
+	},
+	`SELECT a.id AS "assignmentId", x.exercise_id AS "exerciseId", e.key AS exercise, v.title, CASE WHEN
+				a.collection_id IS NOT NULL THEN a.title END AS unit, a.due_at AS "dueAt", a.closes_at AS "closesAt",
+				a.done_when::float AS "doneWhen", a.weight, v.source
+		FROM assignments a
+			JOIN assignment_exercises x ON x.assignment_id = a.id
+			JOIN exercises e ON e.id = x.exercise_id
+			JOIN exercise_versions v ON v.id = x.exercise_version_id
+		WHERE a.class_id = $1 ORDER BY a.due_at, a.id, x.position`,
+);
+
 /** What a class was set, exercise by exercise, in the order of its dates. */
 export function columnsOf(manager: EntityManager, classId: string): Promise<ColumnRow[]> {
-	return queryAll(
-		manager,
-		`SELECT a.id AS "assignmentId", x.exercise_id AS "exerciseId", e.key AS exercise, v.title, CASE WHEN a.collection_id IS NOT NULL THEN a.title END AS unit, a.due_at AS "dueAt", a.closes_at AS "closesAt", a.done_when::float AS "doneWhen", a.weight, v.source
-		 FROM assignments a JOIN assignment_exercises x ON x.assignment_id = a.id JOIN exercises e ON e.id = x.exercise_id JOIN exercise_versions v ON v.id = x.exercise_version_id
-		 WHERE a.class_id = $1 ORDER BY a.due_at, a.id, x.position`,
-		[classId],
-	);
+	return COLUMNS_OF.all(manager, [classId]);
 }
 
 /** One cell as JSON; strings that could need escapes go through `to_json`. */
@@ -163,17 +225,21 @@ const CELL = `format('{"studentId":"%s","assignmentId":"%s","exercise":%s,"handI
 	coalesce(to_json(r.state), 'null'), coalesce(to_json(r.ended), 'null'), coalesce('{"earned":' || trim_scale(n.earned) || ',"possible":' || trim_scale(n.possible) || '}', 'null'),
 	trim_scale(coalesce(n.open, 0)), to_json(n.adjusted), coalesce(to_json(n.verdicts), '[]'))`;
 
+const CELLS_JSON = statement(
+	{ cells: nullable(text()) },
+	`SELECT '[' || string_agg(${CELL}, ',') || ']' AS cells
+			FROM counting n
+			JOIN exercises e ON e.id = n.exercise_id
+			LEFT JOIN reports r ON r.id = n.report_id
+		WHERE n.assignment_id = ANY(ARRAY(SELECT id FROM assignments WHERE class_id = $1))`,
+);
+
 /**
  * The try that counts of every student at every exercise of a class, in one query, as a JSON list of {@link Cell}. The
  * database makes the text that is sent: of a year's class there are many hundreds.
  */
 export async function cellsJson(manager: EntityManager, classId: string): Promise<string> {
-	const row = await queryOne<{ cells: string | null }>(
-		manager,
-		`SELECT '[' || string_agg(${CELL}, ',') || ']' AS cells FROM counting n JOIN exercises e ON e.id = n.exercise_id LEFT JOIN reports r ON r.id = n.report_id
-		 WHERE n.assignment_id = ANY(ARRAY(SELECT id FROM assignments WHERE class_id = $1))`,
-		[classId],
-	);
+	const row = await CELLS_JSON.one(manager, [classId]);
 	return row?.cells ?? "[]";
 }
 
@@ -182,12 +248,16 @@ export async function cellsOf(manager: EntityManager, classId: string): Promise<
 	return JSON.parse(await cellsJson(manager, classId)) as Cell[];
 }
 
+const EXCUSED_OF = statement(
+	{ studentId: uuid, assignmentId: uuid },
+	`SELECT o.student_id AS "studentId", o.assignment_id AS "assignmentId"
+		FROM own_dates o
+		JOIN assignments a ON a.id = o.assignment_id
+		WHERE a.class_id = $1 AND o.excused`,
+);
+
 export function excusedOf(manager: EntityManager, classId: string): Promise<ClassPage["excused"]> {
-	return queryAll(
-		manager,
-		`SELECT o.student_id AS "studentId", o.assignment_id AS "assignmentId" FROM own_dates o JOIN assignments a ON a.id = o.assignment_id WHERE a.class_id = $1 AND o.excused`,
-		[classId],
-	);
+	return EXCUSED_OF.all(manager, [classId]);
 }
 
 /** Points as they are sent, if there are any. */

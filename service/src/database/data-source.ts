@@ -1,11 +1,12 @@
-import { DataSource, type EntityManager } from "typeorm";
-import { ENTITIES } from "./entities.ts";
+import { DataSource } from "typeorm";
+import { ENTITIES } from "./entities/index.ts";
 import { First0001 } from "./migrations/0001-first.ts";
 import { Term0002 } from "./migrations/0002-term.ts";
 import { TakeHandIn0003 } from "./migrations/0003-take-hand-in.ts";
 import { Reasons0004 } from "./migrations/0004-reasons.ts";
 import { Desk0005 } from "./migrations/0005-desk.ts";
 import { TakeHandIns0006 } from "./migrations/0006-take-hand-ins.ts";
+import { NamedArguments0007 } from "./migrations/0007-named-arguments.ts";
 import { PreparingClient } from "./prepared.ts";
 
 /** Held while migrations and the queue's set-up run, so that several starting processes do it once. */
@@ -15,8 +16,8 @@ export function createDataSource(url: string, connections = 10): DataSource {
 	return new DataSource({
 		type: "postgres",
 		url,
-		entities: ENTITIES,
-		migrations: [First0001, Term0002, TakeHandIn0003, Reasons0004, Desk0005, TakeHandIns0006],
+		entities: [...ENTITIES],
+		migrations: [First0001, Term0002, TakeHandIn0003, Reasons0004, Desk0005, TakeHandIns0006, NamedArguments0007],
 		migrationsTableName: "migrations",
 		synchronize: false,
 		logging: false,
@@ -36,31 +37,6 @@ export async function migrate(dataSource: DataSource, also: () => Promise<void>)
 		await runner.query("SELECT pg_advisory_unlock($1)", [SET_UP_LOCK]);
 		await runner.release();
 	}
-}
-
-/** One row of a query, or undefined. */
-export async function queryOne<T>(
-	manager: EntityManager,
-	sql: string,
-	values: readonly unknown[],
-): Promise<T | undefined> {
-	const rows: T[] = await manager.query(sql, [...values]);
-	return rows[0];
-}
-
-/** The rows of a query. */
-export function queryAll<T>(manager: EntityManager, sql: string, values: readonly unknown[] = []): Promise<T[]> {
-	return manager.query(sql, [...values]);
-}
-
-/** The rows that a change returns (UPDATE or DELETE … RETURNING). */
-export async function queryReturning<T>(
-	manager: EntityManager,
-	sql: string,
-	values: readonly unknown[] = [],
-): Promise<T[]> {
-	const result: [T[], number] | T[] = await manager.query(sql, [...values]);
-	return Array.isArray(result[0]) ? result[0] : (result as T[]);
 }
 
 function codeOf(error: unknown): string | undefined {

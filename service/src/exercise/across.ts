@@ -1,5 +1,5 @@
 import type { EntityManager } from "typeorm";
-import { queryOne } from "../database/data-source.ts";
+import { plainJson, statement } from "../database/statement.ts";
 
 interface Across {
 	classes: {
@@ -14,35 +14,69 @@ interface Across {
 	slips: { id: string; sentence: string; students: number }[];
 }
 
+const ACROSS = statement(
+	{
+		classes:
+			plainJson<
+				{
+					classId: string;
+					className: string;
+					students: number;
+					handedIn: number;
+					earned: number;
+					possible: number;
+				}[]
+			>(),
+		criteria: plainJson<{ id: string; met: number; asked: number }[]>(),
+		slips: plainJson<{ id: string; sentence: string; students: number }[]>(),
+	},
+	`WITH seen AS (
+			SELECT n.*, a.class_id, r.body -> 'slips' AS slips FROM counting n
+			JOIN assignments a ON a.id = n.assignment_id
+				JOIN class_teachers t ON t.class_id = a.class_id AND t.account_id = $2 AND (t.until IS NULL OR t.until
+					> now())
+			LEFT JOIN reports r ON r.id = n.report_id WHERE n.exercise_id = $1
+		), nameless AS (
+			SELECT a.class_id, p.earned, p.possible
+				FROM nameless_points p
+				JOIN assignments a ON a.id = p.assignment_id
+			JOIN class_teachers t ON t.class_id = a.class_id AND t.account_id = $2 AND (t.until IS NULL OR t.until
+					> now())
+				WHERE p.exercise_id = $1
+		), told AS (
+			SELECT c.criterion AS id, c.place, c.verdict
+				FROM seen s
+				CROSS JOIN LATERAL unnest(s.criteria, s.verdicts) WITH ORDINALITY AS c(criterion, verdict, place)
+		)
+		SELECT
+			coalesce((SELECT json_agg(json_build_object('classId', c.id, 'className', c.name,
+				'students', (SELECT count(*) FROM class_students s WHERE s.class_id = c.id AND s.left_at IS NULL),
+				'handedIn', (SELECT count(DISTINCT student_id) FROM seen WHERE class_id = c.id) + (SELECT count(*)
+						FROM nameless WHERE class_id = c.id),
+				'earned', (SELECT coalesce(sum(earned), 0) FROM seen WHERE class_id = c.id) + (SELECT
+						coalesce(sum(earned), 0) FROM nameless WHERE class_id = c.id),
+				'possible', (SELECT coalesce(sum(possible), 0) FROM seen WHERE class_id = c.id) + (SELECT
+						coalesce(sum(possible), 0) FROM nameless WHERE class_id = c.id)) ORDER BY c.name, c.id)
+				FROM classes c
+					WHERE c.id IN (SELECT class_id FROM seen UNION SELECT class_id FROM nameless)), '[]') AS classes,
+			coalesce((SELECT json_agg(json_build_object('id', id, 'met', met, 'asked', asked) ORDER BY place) FROM (
+				SELECT id, min(place) AS place, count(*) FILTER (WHERE verdict = 'met') AS met, count(*) AS asked
+					FROM told
+					GROUP BY id) x), '[]') AS criteria,
+			coalesce((SELECT json_agg(json_build_object('id', id, 'sentence', sentence, 'students', students) ORDER
+					BY students DESC, id) FROM (
+				SELECT s ->> 'id' AS id, min(coalesce(s ->> 'teacher', s ->> 'sentence')) AS sentence,
+						count(DISTINCT student_id) AS students
+					FROM seen
+					CROSS JOIN LATERAL jsonb_array_elements(slips) AS s
+					GROUP BY s ->> 'id') x), '[]') AS slips`,
+);
+
 /**
  * An exercise across the classes that a teacher has or covers: points, criteria and slips, in one query. Students who
  * were deleted stay in the points without their names.
  */
 export async function across(manager: EntityManager, exerciseId: string, teacherId: string): Promise<Across> {
-	const row = await queryOne<Across>(
-		manager,
-		`WITH seen AS (
-			SELECT n.*, a.class_id, r.body -> 'slips' AS slips FROM counting n
-			JOIN assignments a ON a.id = n.assignment_id JOIN class_teachers t ON t.class_id = a.class_id AND t.account_id = $2 AND (t.until IS NULL OR t.until > now())
-			LEFT JOIN reports r ON r.id = n.report_id WHERE n.exercise_id = $1
-		), nameless AS (
-			SELECT a.class_id, p.earned, p.possible FROM nameless_points p JOIN assignments a ON a.id = p.assignment_id
-			JOIN class_teachers t ON t.class_id = a.class_id AND t.account_id = $2 AND (t.until IS NULL OR t.until > now()) WHERE p.exercise_id = $1
-		), told AS (
-			SELECT c.criterion AS id, c.place, c.verdict FROM seen s CROSS JOIN LATERAL unnest(s.criteria, s.verdicts) WITH ORDINALITY AS c(criterion, verdict, place)
-		)
-		SELECT
-			coalesce((SELECT json_agg(json_build_object('classId', c.id, 'className', c.name,
-				'students', (SELECT count(*) FROM class_students s WHERE s.class_id = c.id AND s.left_at IS NULL),
-				'handedIn', (SELECT count(DISTINCT student_id) FROM seen WHERE class_id = c.id) + (SELECT count(*) FROM nameless WHERE class_id = c.id),
-				'earned', (SELECT coalesce(sum(earned), 0) FROM seen WHERE class_id = c.id) + (SELECT coalesce(sum(earned), 0) FROM nameless WHERE class_id = c.id),
-				'possible', (SELECT coalesce(sum(possible), 0) FROM seen WHERE class_id = c.id) + (SELECT coalesce(sum(possible), 0) FROM nameless WHERE class_id = c.id)) ORDER BY c.name, c.id)
-				FROM classes c WHERE c.id IN (SELECT class_id FROM seen UNION SELECT class_id FROM nameless)), '[]') AS classes,
-			coalesce((SELECT json_agg(json_build_object('id', id, 'met', met, 'asked', asked) ORDER BY place) FROM (
-				SELECT id, min(place) AS place, count(*) FILTER (WHERE verdict = 'met') AS met, count(*) AS asked FROM told GROUP BY id) x), '[]') AS criteria,
-			coalesce((SELECT json_agg(json_build_object('id', id, 'sentence', sentence, 'students', students) ORDER BY students DESC, id) FROM (
-				SELECT s ->> 'id' AS id, min(coalesce(s ->> 'teacher', s ->> 'sentence')) AS sentence, count(DISTINCT student_id) AS students FROM seen CROSS JOIN LATERAL jsonb_array_elements(slips) AS s GROUP BY s ->> 'id') x), '[]') AS slips`,
-		[exerciseId, teacherId],
-	);
+	const row = await ACROSS.one(manager, [exerciseId, teacherId]);
 	return row ?? { classes: [], criteria: [], slips: [] };
 }

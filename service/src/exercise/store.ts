@@ -1,42 +1,59 @@
 import type { EntityManager } from "typeorm";
 import { v7 } from "uuid";
-import { queryAll, queryOne, queryReturning } from "../database/data-source.ts";
-import { ExerciseVersion, type ExerciseVersionRow } from "../database/entities.ts";
+import {
+	ExerciseEntity,
+	ExerciseVersionEntity,
+	type ExerciseVersionRow,
+	TrialProgramEntity,
+} from "../database/entities/exercise.ts";
+import { boolean, integer, nullable, numeric, type RowOf, statement, text, uuid } from "../database/statement.ts";
 import { Refusal } from "../refusals.ts";
 
-/** An exercise as a teacher sees it in a list. */
-export type ExerciseSummary = {
-	id: string;
-	key: string;
-	title: string;
-	owner: string | null;
-	mine: boolean;
-	shared: boolean;
-	version: number | null;
-	draft: boolean;
-};
-export type ExerciseRecord = ExerciseSummary & { source: string; revision: number };
-
 const SEEN = "(e.owner_id IS NULL OR e.owner_id = $1 OR e.shared)";
-const SUMMARY = `e.id, e.key, coalesce(v.title, e.key) AS title, o.name AS owner, coalesce(e.owner_id = $1, false) AS mine, e.shared, v.number AS version,
+const SUMMARY = `e.id, e.key, coalesce(v.title, e.key) AS title, o.name AS owner, coalesce(e.owner_id = $1, false) AS mine,
+	e.shared, v.number AS version,
 	(e.draft IS NOT NULL AND e.draft IS DISTINCT FROM v.source) AS draft`;
 const FROM = `FROM exercises e LEFT JOIN accounts o ON o.id = e.owner_id
-	LEFT JOIN LATERAL (SELECT number, title, source FROM exercise_versions v WHERE v.exercise_id = e.id ORDER BY number DESC LIMIT 1) v ON true`;
+	LEFT JOIN LATERAL (SELECT number, title, source FROM exercise_versions v WHERE v.exercise_id = e.id
+		ORDER BY number DESC LIMIT 1) v ON true`;
+
+const SUMMARY_ROW = {
+	id: uuid,
+	key: text(),
+	title: text(),
+	owner: nullable(text()),
+	mine: boolean,
+	shared: boolean,
+	version: nullable(integer),
+	draft: boolean,
+};
 
 const TITLE = "lower(coalesce(v.title, e.key))";
-/** Ids tell when they were made. What stands after the row that a page ended with, by its id and its value. */
-const SORTS = {
-	key: { by: "e.key", after: "e.key > $3" },
-	title: { by: `${TITLE}, e.id`, after: `(${TITLE}, e.id) > (lower($3), $2::uuid)` },
-	newest: { by: "e.id DESC", after: "($3::text IS NOT NULL AND e.id < $2::uuid)" },
-} as const;
+/** Exercises that a teacher can see, after the row that a page ended with, by its id and its value. */
+const exercisesBy = (order: string, after: string) =>
+	statement(
+		SUMMARY_ROW,
+		`SELECT ${SUMMARY} ${FROM}
+		WHERE ${SEEN} AND ($2::uuid IS NULL OR ${after}) AND (NOT $4 OR e.owner_id = $1)
+			AND ($5::text IS NULL OR strpos(lower(concat_ws(chr(10), v.title, e.key, o.name)), lower($5)) > 0)
+		ORDER BY ${order}
+		LIMIT $6`,
+	);
+// Ids tell when they were made.
+const EXERCISES = {
+	key: exercisesBy("e.key", "e.key > $3"),
+	title: exercisesBy(`${TITLE}, e.id`, `(${TITLE}, e.id) > (lower($3), $2::uuid)`),
+	newest: exercisesBy("e.id DESC", "($3::text IS NOT NULL AND e.id < $2::uuid)"),
+};
+/** An exercise as a teacher sees it in a list. */
+export type ExerciseSummary = RowOf<typeof EXERCISES.key>;
 
 export interface ExercisesAsked {
 	/** The row that the page before ended with: its id, and what it is sorted by. */
 	readonly after: { readonly id: string; readonly value: string } | undefined;
 	readonly mine: boolean;
 	readonly words: string | undefined;
-	readonly sort: keyof typeof SORTS;
+	readonly sort: keyof typeof EXERCISES;
 }
 
 /** Exercises that a teacher can see. */
@@ -46,57 +63,57 @@ export function exercisesFor(
 	{ after, mine, words, sort }: ExercisesAsked,
 	limit: number,
 ): Promise<ExerciseSummary[]> {
-	const { by, after: isAfter } = SORTS[sort];
-	return queryAll(
-		manager,
-		`SELECT ${SUMMARY} ${FROM} WHERE ${SEEN} AND ($2::uuid IS NULL OR ${isAfter}) AND (NOT $4 OR e.owner_id = $1)
-		 AND ($5::text IS NULL OR strpos(lower(concat_ws(chr(10), v.title, e.key, o.name)), lower($5)) > 0) ORDER BY ${by} LIMIT $6`,
-		[teacherId, after?.id ?? null, after?.value ?? null, mine, words ?? null, limit],
-	);
+	const { id = null, value = null } = after ?? {};
+	return EXERCISES[sort].all(manager, [teacherId, id, value, mine, words ?? null, limit]);
 }
+
+const FIND_EXERCISE = statement(
+	{ ...SUMMARY_ROW, source: text(), revision: integer },
+	`SELECT ${SUMMARY}, coalesce(e.draft, v.source, '') AS source, e.revision ${FROM}
+		WHERE ${SEEN} AND e.id = $2`,
+);
+
+export type ExerciseRecord = RowOf<typeof FIND_EXERCISE>;
 
 export function findExercise(
 	manager: EntityManager,
 	id: string,
 	teacherId: string,
 ): Promise<ExerciseRecord | undefined> {
-	return queryOne(
-		manager,
-		`SELECT ${SUMMARY}, coalesce(e.draft, v.source, '') AS source, e.revision ${FROM} WHERE ${SEEN} AND e.id = $2`,
-		[teacherId, id],
-	);
+	return FIND_EXERCISE.one(manager, [teacherId, id]);
 }
 
 export function versionsOf(
 	manager: EntityManager,
 	exerciseId: string,
 ): Promise<{ id: string; number: number; title: string; publishedAt: Date }[]> {
-	return queryAll(
-		manager,
-		`SELECT id, number, title, published_at AS "publishedAt" FROM exercise_versions WHERE exercise_id = $1 ORDER BY number DESC`,
-		[exerciseId],
-	);
+	return manager.find(ExerciseVersionEntity, {
+		select: { id: true, number: true, title: true, publishedAt: true },
+		where: { exerciseId },
+		order: { number: "DESC" },
+	});
 }
 
 export function findVersion(
 	manager: EntityManager,
 	exerciseId: string,
 	number: number,
-): Promise<{ id: string; source: string } | undefined> {
-	return queryOne(manager, "SELECT id, source FROM exercise_versions WHERE exercise_id = $1 AND number = $2", [
-		exerciseId,
-		number,
-	]);
+): Promise<{ id: string; source: string } | null> {
+	return manager.findOne(ExerciseVersionEntity, { select: { id: true, source: true }, where: { exerciseId, number } });
 }
 
 export type TrialProgram = { name: string; source: string; expects: number | null };
 
+const TRIAL_PROGRAMS_OF = statement(
+	{ name: text(), source: text(), expects: nullable(numeric) },
+	`SELECT name, source, expects
+		FROM trial_programs
+		WHERE exercise_id = $1
+		ORDER BY position`,
+);
+
 export async function trialProgramsOf(manager: EntityManager, exerciseId: string): Promise<TrialProgram[]> {
-	const rows = await queryAll<{ name: string; source: string; expects: string | null }>(
-		manager,
-		"SELECT name, source, expects FROM trial_programs WHERE exercise_id = $1 ORDER BY position",
-		[exerciseId],
-	);
+	const rows = await TRIAL_PROGRAMS_OF.all(manager, [exerciseId]);
 	return rows.map((r) => ({ ...r, expects: r.expects === null ? null : Number(r.expects) }));
 }
 
@@ -105,26 +122,35 @@ export async function storeTrialPrograms(
 	exerciseId: string,
 	programs: readonly TrialProgram[],
 ): Promise<void> {
-	await manager.query("DELETE FROM trial_programs WHERE exercise_id = $1", [exerciseId]);
+	await manager.delete(TrialProgramEntity, { exerciseId });
 	for (const [position, { name, source, expects }] of programs.entries())
-		await manager.query(
-			"INSERT INTO trial_programs (exercise_id, position, name, source, expects) VALUES ($1, $2, $3, $4, $5)",
-			[exerciseId, position, name, source, expects],
-		);
+		await manager.insert(TrialProgramEntity, { exerciseId, position, name, source, expects });
 }
+
+const INSERT_DRAFT = statement(
+	{ id: uuid },
+	`INSERT INTO exercises (id, key, owner_id, shared, draft, drafted_at)
+		VALUES ($1, $2, $3, false, $4, now())
+		ON CONFLICT (key) DO NOTHING
+		RETURNING id`,
+);
 
 /** Begins an exercise with a draft; its id must be free on the site. */
 export async function insertDraft(
 	manager: EntityManager,
 	of: { id: string; key: string; source: string; ownerId: string },
 ): Promise<void> {
-	const rows = await queryAll(
-		manager,
-		"INSERT INTO exercises (id, key, owner_id, shared, draft, drafted_at) VALUES ($1, $2, $3, false, $4, now()) ON CONFLICT (key) DO NOTHING RETURNING id",
-		[of.id, of.key, of.ownerId, of.source],
-	);
+	const rows = await INSERT_DRAFT.all(manager, [of.id, of.key, of.ownerId, of.source]);
 	if (rows.length === 0) throw new Refusal("taken", `Another exercise has the id ${of.key}. Choose another one.`);
 }
+
+const UPDATE_DRAFT = statement(
+	{ revision: integer },
+	`UPDATE exercises
+		SET draft = $2, drafted_at = now(), revision = revision + 1
+		WHERE id = $1 AND ($3 = -1 OR revision = $3)
+		RETURNING revision`,
+);
 
 /** Saves a draft if it still has the revision that was read (−1: any). The new revision, or undefined. */
 export async function updateDraft(
@@ -133,17 +159,28 @@ export async function updateDraft(
 	source: string,
 	revision: number,
 ): Promise<number | undefined> {
-	const rows = await queryReturning<{ revision: number }>(
-		manager,
-		"UPDATE exercises SET draft = $2, drafted_at = now(), revision = revision + 1 WHERE id = $1 AND ($3 = -1 OR revision = $3) RETURNING revision",
-		[id, source, revision],
-	);
+	const rows = await UPDATE_DRAFT.all(manager, [id, source, revision]);
 	return rows[0]?.revision;
 }
 
 export async function setShared(manager: EntityManager, id: string, shared: boolean): Promise<void> {
-	await manager.query("UPDATE exercises SET shared = $2 WHERE id = $1", [id, shared]);
+	await manager.update(ExerciseEntity, { id }, { shared });
 }
+
+const INSERT_EXERCISE = statement(
+	{},
+	`INSERT INTO exercises (id, key, owner_id)
+		VALUES ($1, $2, $3)
+		ON CONFLICT (key) DO NOTHING`,
+);
+
+const LOCK_EXERCISE = statement(
+	{ id: uuid, ownerId: nullable(uuid) },
+	`SELECT id, owner_id AS "ownerId"
+		FROM exercises
+		WHERE key = $1
+		FOR UPDATE`,
+);
 
 /**
  * Stores the next version of an exercise, or the first. Text that is already the newest version is not stored again.
@@ -154,16 +191,8 @@ export async function storeVersion(
 	manager: EntityManager,
 	of: { key: string; title: string; source: string; publishedAt: Date; ownerId: string | null },
 ): Promise<ExerciseVersionRow> {
-	await manager.query("INSERT INTO exercises (id, key, owner_id) VALUES ($1, $2, $3) ON CONFLICT (key) DO NOTHING", [
-		v7(),
-		of.key,
-		of.ownerId,
-	]);
-	const exercise = await queryOne<{ id: string; ownerId: string | null }>(
-		manager,
-		`SELECT id, owner_id AS "ownerId" FROM exercises WHERE key = $1 FOR UPDATE`,
-		[of.key],
-	);
+	await INSERT_EXERCISE.all(manager, [v7(), of.key, of.ownerId]);
+	const exercise = await LOCK_EXERCISE.one(manager, [of.key]);
 	if (exercise?.ownerId && exercise.ownerId !== of.ownerId)
 		throw new Refusal(
 			"taken",
@@ -171,7 +200,7 @@ export async function storeVersion(
 		);
 	const exerciseId = exercise?.id as string;
 	const newest = await manager
-		.getRepository(ExerciseVersion)
+		.getRepository(ExerciseVersionEntity)
 		.findOne({ where: { exerciseId }, order: { number: "DESC" } });
 	if (newest?.source === of.source) return newest;
 	const version = {
@@ -182,9 +211,19 @@ export async function storeVersion(
 		source: of.source,
 		publishedAt: of.publishedAt,
 	};
-	await manager.getRepository(ExerciseVersion).insert(version);
+	await manager.getRepository(ExerciseVersionEntity).insert(version);
 	return version;
 }
+
+const NEWEST_VERSION = statement(
+	{ id: uuid, exerciseId: uuid, number: integer, title: text() },
+	`SELECT v.id, v.exercise_id AS "exerciseId", v.number, v.title
+		FROM exercises e
+		JOIN exercise_versions v ON v.exercise_id = e.id
+		WHERE ${SEEN} AND e.key = $2
+		ORDER BY v.number DESC
+		LIMIT 1`,
+);
 
 /** The newest version of an exercise by the id of its file, if the teacher can see it. */
 export function newestVersion(
@@ -192,21 +231,24 @@ export function newestVersion(
 	key: string,
 	teacherId: string,
 ): Promise<{ id: string; exerciseId: string; number: number; title: string } | undefined> {
-	return queryOne(
-		manager,
-		`SELECT v.id, v.exercise_id AS "exerciseId", v.number, v.title FROM exercises e JOIN exercise_versions v ON v.exercise_id = e.id WHERE ${SEEN} AND e.key = $2 ORDER BY v.number DESC LIMIT 1`,
-		[teacherId, key],
-	);
+	return NEWEST_VERSION.one(manager, [teacherId, key]);
 }
 
-export type CollectionRow = { id: string; key: string; title: string; source: string; mine: boolean; shared: boolean };
-const COLLECTION = `c.id, c.key, c.title, c.source, coalesce(c.owner_id = $1, false) AS mine, c.shared`;
-const COLLECTION_SEEN = "(c.owner_id IS NULL OR c.owner_id = $1 OR c.shared)";
+const collectionsBy = (condition: string) =>
+	statement(
+		{ id: uuid, key: text(), title: text(), source: text(), mine: boolean, shared: boolean },
+		`SELECT c.id, c.key, c.title, c.source, coalesce(c.owner_id = $1, false) AS mine, c.shared
+		FROM collections c
+		WHERE (c.owner_id IS NULL OR c.owner_id = $1 OR c.shared) AND ${condition}
+		ORDER BY c.title, c.id`,
+	);
+const COLLECTIONS = collectionsBy("true");
+const COLLECTION_BY_ID = collectionsBy("c.id = $2");
+const COLLECTION_BY_KEY = collectionsBy("c.key = $2");
+export type CollectionRow = RowOf<typeof COLLECTIONS>;
 
 export function collectionsFor(manager: EntityManager, teacherId: string): Promise<CollectionRow[]> {
-	return queryAll(manager, `SELECT ${COLLECTION} FROM collections c WHERE ${COLLECTION_SEEN} ORDER BY c.title, c.id`, [
-		teacherId,
-	]);
+	return COLLECTIONS.all(manager, [teacherId]);
 }
 
 export function findCollection(
@@ -214,24 +256,25 @@ export function findCollection(
 	teacherId: string,
 	by: { id: string } | { key: string },
 ): Promise<CollectionRow | undefined> {
-	const [column, value] = "id" in by ? ["id", by.id] : ["key", by.key];
-	return queryOne(manager, `SELECT ${COLLECTION} FROM collections c WHERE ${COLLECTION_SEEN} AND c.${column} = $2`, [
-		teacherId,
-		value,
-	]);
+	return "id" in by
+		? COLLECTION_BY_ID.one(manager, [teacherId, by.id])
+		: COLLECTION_BY_KEY.one(manager, [teacherId, by.key]);
 }
+
+const STORE_COLLECTION = statement(
+	{ id: uuid },
+	`INSERT INTO collections (id, key, owner_id, title, source, shared) VALUES ($1, $2, $3, $4, $5, $6)
+		ON CONFLICT (key)
+			DO UPDATE
+			SET title = $4, source = $5, shared = $6, revision = collections.revision + 1, changed_at = now()
+		WHERE collections.owner_id IS NULL OR collections.owner_id = $3 RETURNING id`,
+);
 
 export async function storeCollection(
 	manager: EntityManager,
 	of: { key: string; title: string; source: string; ownerId: string | null; shared: boolean },
 ): Promise<string> {
-	const rows = await queryAll<{ id: string }>(
-		manager,
-		`INSERT INTO collections (id, key, owner_id, title, source, shared) VALUES ($1, $2, $3, $4, $5, $6)
-		 ON CONFLICT (key) DO UPDATE SET title = $4, source = $5, shared = $6, revision = collections.revision + 1, changed_at = now()
-		 WHERE collections.owner_id IS NULL OR collections.owner_id = $3 RETURNING id`,
-		[v7(), of.key, of.ownerId, of.title, of.source, of.shared],
-	);
+	const rows = await STORE_COLLECTION.all(manager, [v7(), of.key, of.ownerId, of.title, of.source, of.shared]);
 	if (!rows[0])
 		throw new Refusal("taken", `The id ${of.key} is a collection's of another teacher. Give yours another id.`);
 	return rows[0].id;

@@ -1,23 +1,25 @@
 import type { GradeBook } from "@markpen/contract";
 import type { EntityManager } from "typeorm";
 import { type ClassRecord, cellsOf, columnsOf, findClass } from "../class/store.ts";
-import { queryAll } from "../database/data-source.ts";
+import { boolean, instant, nullable, statement, uuid } from "../database/statement.ts";
 import { possibleOf, publishedExercise } from "../exercise/exercise.ts";
 import { rosterOf } from "../roster/store.ts";
 import { gradeOf, percentOf, type Weighed } from "./grade.ts";
 
-type OwnRow = { assignmentId: string; studentId: string; dueAt: Date | null; excused: boolean };
+const LIST_OWN_DATES = statement(
+	{ assignmentId: uuid, studentId: uuid, dueAt: nullable(instant), excused: boolean },
+	`SELECT o.assignment_id AS "assignmentId", o.student_id AS "studentId", o.due_at AS "dueAt", o.excused
+		FROM own_dates o
+		JOIN assignments a ON a.id = o.assignment_id
+		WHERE a.class_id = $1`,
+);
 
 /** The grade book of a class, with every student who is in it, and who was and handed something in. */
 export async function gradeBookOf(manager: EntityManager, classId: string, now = new Date()): Promise<GradeBook> {
 	const record = (await findClass(manager, classId)) as ClassRecord;
 	const columns = await columnsOf(manager, classId);
 	const cells = await cellsOf(manager, classId);
-	const own = await queryAll<OwnRow>(
-		manager,
-		`SELECT o.assignment_id AS "assignmentId", o.student_id AS "studentId", o.due_at AS "dueAt", o.excused FROM own_dates o JOIN assignments a ON a.id = o.assignment_id WHERE a.class_id = $1`,
-		[classId],
-	);
+	const own = await LIST_OWN_DATES.all(manager, [classId]);
 	const cellAt = new Map(cells.map((c) => [`${c.studentId} ${c.assignmentId} ${c.exercise}`, c] as const));
 	const ownAt = new Map(own.map((o) => [`${o.studentId} ${o.assignmentId}`, o] as const));
 	const students = (await rosterOf(manager, classId)).filter(

@@ -2,7 +2,8 @@ import type { GradeBook } from "@markpen/contract";
 import { CORE_VERSION } from "@markpen/core";
 import type { EntityManager } from "typeorm";
 import { type ClassRecord, findClass } from "../class/store.ts";
-import { queryAll } from "../database/data-source.ts";
+import { ClassEntity } from "../database/entities/class.ts";
+import { nullable, statement, text, uuid } from "../database/statement.ts";
 import { zip } from "../zip.ts";
 import { csv } from "./csv.ts";
 
@@ -36,7 +37,6 @@ const FILES = [
 ] as const;
 
 type Table = readonly (readonly (string | number | null)[])[];
-type Person = { id: string; sourcedId: string | null; name: string; signInName: string; role: "student" | "teacher" };
 
 /** Given and family name of a whole name: the last word is the family's. */
 function split(name: string): [given: string, family: string] {
@@ -56,21 +56,25 @@ function scoreStatus(state: GradeBook["rows"][number]["cells"][number]["state"])
 	return words[state];
 }
 
+const LIST_PEOPLE = statement(
+	{ id: uuid, sourcedId: nullable(text()), name: text(), signInName: text(), role: text<"student" | "teacher">() },
+	`SELECT a.id, a.sourced_id AS "sourcedId", a.name, s.sign_in_name AS "signInName", a.role
+			FROM class_students s
+			JOIN accounts a ON a.id = s.account_id
+			WHERE s.class_id = $1 AND s.left_at IS NULL
+		UNION ALL
+			SELECT a.id, a.sourced_id, a.name, a.sign_in_name, a.role
+			FROM class_teachers t
+			JOIN accounts a ON a.id = t.account_id
+			WHERE t.class_id = $1 AND t.until IS NULL AND a.closed_at IS NULL
+		ORDER BY 5, 3, 1`,
+);
+
 /** A class's line items and results with the people that they speak of, as OneRoster 1.2 CSV files in one zip. */
 export async function oneRosterZip(manager: EntityManager, book: GradeBook): Promise<Uint8Array> {
 	const record = (await findClass(manager, book.classId)) as ClassRecord & { sourcedId?: string };
-	const people = await queryAll<Person>(
-		manager,
-		`SELECT a.id, a.sourced_id AS "sourcedId", a.name, s.sign_in_name AS "signInName", a.role FROM class_students s JOIN accounts a ON a.id = s.account_id WHERE s.class_id = $1 AND s.left_at IS NULL
-		 UNION ALL SELECT a.id, a.sourced_id, a.name, a.sign_in_name, a.role FROM class_teachers t JOIN accounts a ON a.id = t.account_id WHERE t.class_id = $1 AND t.until IS NULL AND a.closed_at IS NULL
-		 ORDER BY 5, 3, 1`,
-		[book.classId],
-	);
-	const [known] = await queryAll<{ sourcedId: string | null }>(
-		manager,
-		`SELECT sourced_id AS "sourcedId" FROM classes WHERE id = $1`,
-		[book.classId],
-	);
+	const people = await LIST_PEOPLE.all(manager, [book.classId]);
+	const [known] = await manager.find(ClassEntity, { select: { sourcedId: true }, where: { id: book.classId } });
 	const classId = known?.sourcedId ?? book.classId;
 	const idOf = new Map(people.map((p) => [p.id, p.sourcedId ?? p.id] as const));
 	const lineItem = (c: { assignmentId: string; exercise: string }) => `${c.assignmentId}-${c.exercise}`;

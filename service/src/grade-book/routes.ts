@@ -1,6 +1,6 @@
 import { ROUTES } from "@markpen/contract";
-import type { AppContext } from "../app.ts";
 import { reach } from "../class/access.ts";
+import type { AppContext } from "../context.ts";
 import { accountOf } from "../plugins/session.ts";
 import { serve } from "../serve-route.ts";
 import { byExercises, byStudents } from "./csv.ts";

@@ -1,9 +1,10 @@
 import type { EntityManager } from "typeorm";
 import { recordAudit } from "../audit.ts";
-import { queryOne, queryReturning } from "../database/data-source.ts";
+import type { CommentPlace } from "../database/entities/feedback.ts";
+import { numeric, statement } from "../database/statement.ts";
 import { publishedExercise, scaleOf } from "../exercise/exercise.ts";
-import { settleHandIn } from "../jobs/settle.ts";
 import { Refusal } from "../refusals.ts";
+import { settleHandIn } from "./settle.ts";
 import type { HandInRecord } from "./store.ts";
 
 /** What a kept comment's fields stand for. */
@@ -57,6 +58,22 @@ async function settled(manager: EntityManager, handInId: string): Promise<Standi
 	return { earned: result.earned, possible: result.possible, open: result.open };
 }
 
+const FIND_JUDGEMENT = statement(
+	{ points: numeric },
+	`SELECT points
+		FROM judgements
+		WHERE hand_in_id = $1 AND criterion = $2`,
+);
+
+const STORE_JUDGEMENT = statement(
+	{},
+	`INSERT INTO judgements (hand_in_id, criterion, points, by_id)
+		VALUES ($1, $2, $3, $4)
+		ON CONFLICT (hand_in_id, criterion)
+		DO UPDATE
+		SET points = $3, by_id = $4, at = now()`,
+);
+
 /** Gives a criterion its place on its scale, or an answer its points. */
 export async function judgeCriterion(
 	manager: EntityManager,
@@ -72,15 +89,8 @@ export async function judgeCriterion(
 		throw new Refusal("points-wrong", `The scale's places are ${Object.keys(scale).join(", ")}.`);
 	if (of.points > criterion.points || !quarters(of.points))
 		throw new Refusal("points-wrong", `Points are quarters, from 0 to ${criterion.points}.`);
-	const before = await queryOne<{ points: string }>(
-		manager,
-		"SELECT points FROM judgements WHERE hand_in_id = $1 AND criterion = $2",
-		[record.id, of.criterion],
-	);
-	await manager.query(
-		"INSERT INTO judgements (hand_in_id, criterion, points, by_id) VALUES ($1, $2, $3, $4) ON CONFLICT (hand_in_id, criterion) DO UPDATE SET points = $3, by_id = $4, at = now()",
-		[record.id, of.criterion, of.points, of.by],
-	);
+	const before = await FIND_JUDGEMENT.one(manager, [record.id, of.criterion]);
+	await STORE_JUDGEMENT.all(manager, [record.id, of.criterion, of.points, of.by]);
 	await recordAudit(manager, {
 		who: of.by,
 		what: "judged",
@@ -92,6 +102,15 @@ export async function judgeCriterion(
 	return settled(manager, record.id);
 }
 
+const STORE_ADJUSTMENT = statement(
+	{},
+	`INSERT INTO adjustments (hand_in_id, criterion, points, reason, by_id)
+		VALUES ($1, $2, $3, $4, $5)
+		ON CONFLICT (hand_in_id, criterion)
+		DO UPDATE
+		SET points = $3, reason = $4, by_id = $5, at = now()`,
+);
+
 /** Changes a criterion's points, with a reason. */
 export async function adjustCriterion(
 	manager: EntityManager,
@@ -102,10 +121,7 @@ export async function adjustCriterion(
 	if (of.points > criterion.points || !quarters(of.points))
 		throw new Refusal("points-wrong", `Points are quarters, from 0 to ${criterion.points}.`);
 	const at = record.criteria?.indexOf(of.criterion) ?? -1;
-	await manager.query(
-		"INSERT INTO adjustments (hand_in_id, criterion, points, reason, by_id) VALUES ($1, $2, $3, $4, $5) ON CONFLICT (hand_in_id, criterion) DO UPDATE SET points = $3, reason = $4, by_id = $5, at = now()",
-		[record.id, of.criterion, of.points, of.reason, of.by],
-	);
+	await STORE_ADJUSTMENT.all(manager, [record.id, of.criterion, of.points, of.reason, of.by]);
 	await recordAudit(manager, {
 		who: of.by,
 		what: "adjusted",
@@ -117,16 +133,19 @@ export async function adjustCriterion(
 	return settled(manager, record.id);
 }
 
+const DELETE_ADJUSTMENT = statement(
+	{ points: numeric },
+	`DELETE FROM adjustments
+		WHERE hand_in_id = $1 AND criterion = $2
+		RETURNING points`,
+);
+
 export async function undoAdjustment(
 	manager: EntityManager,
 	record: HandInRecord,
 	of: { criterion: string; by: string },
 ): Promise<Standing> {
-	const gone = await queryReturning<{ points: string }>(
-		manager,
-		"DELETE FROM adjustments WHERE hand_in_id = $1 AND criterion = $2 RETURNING points",
-		[record.id, of.criterion],
-	);
+	const gone = await DELETE_ADJUSTMENT.all(manager, [record.id, of.criterion]);
 	if (!gone[0]) throw new Refusal("not-found");
 	await recordAudit(manager, {
 		who: of.by,
@@ -136,4 +155,22 @@ export async function undoAdjustment(
 		old: Number(gone[0].points),
 	});
 	return settled(manager, record.id);
+}
+
+/**
+ * Refuses a comment on something that the hand-in hasn't.
+ *
+ * @throws Refusal "not-found" for a criterion, "bad-request" for lines and figures
+ */
+export function refusePlace(record: HandInRecord, place: CommentPlace): void {
+	if (place.on === "criterion" && !publishedExercise(record.exercise).criteria.some((c) => c.id === place.criterion))
+		throw new Refusal("not-found");
+	if (place.on === "lines" && (place.to < place.from || place.to > record.source.split("\n").length))
+		throw new Refusal("bad-request", "The program has no such lines.", [
+			{ path: "place.to", message: "is after the program's last line, or before place.from" },
+		]);
+	if (place.on === "figure" && !record.report?.figures.some((f) => f.index === place.figure))
+		throw new Refusal("bad-request", "The drawing has no such figure.", [
+			{ path: "place.figure", message: "is the index of no figure of the report" },
+		]);
 }

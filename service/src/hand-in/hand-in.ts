@@ -1,10 +1,12 @@
 import type PgBoss from "pg-boss";
 import type { DataSource, EntityManager } from "typeorm";
 import { batched } from "../database/batched.ts";
-import { queryOne } from "../database/data-source.ts";
-import { PRIORITY } from "../jobs/queue.ts";
+import type { Answers } from "../database/entities/answers.ts";
+import { PressedEntity } from "../database/entities/hand-in.ts";
+import { json, statement, text, uuid } from "../database/statement.ts";
+import { PRIORITY } from "../queue/queue.ts";
 import { Refusal } from "../refusals.ts";
-import { type Answers, type HandInPlace, handInPlaces, type PlaceAsked } from "../work/store.ts";
+import { type HandInPlace, handInPlaces, type PlaceAsked } from "./places.ts";
 import { refuseSource } from "./source.ts";
 import { type HandInTaken, type NewHandIn, takeHandIn, takeHandIns, takenBy, takeTogether } from "./store.ts";
 
@@ -29,7 +31,7 @@ export interface HandInCall extends PlaceAsked {
  */
 export function handingIn({ manager }: DataSource, queue: PgBoss): (of: HandInCall) => Promise<HandInTaken> {
 	const placeOf = batched((asked: readonly PlaceAsked[]) => handInPlaces(manager, asked));
-	const take = batched((brought: readonly NewHandIn[]) => takeHandIns(manager, queue, brought, PRIORITY.waiting));
+	const take = batched((handIn: readonly NewHandIn[]) => takeHandIns(manager, queue, handIn, PRIORITY.waiting));
 	return async (of) => {
 		refuseSource(of.source);
 		const place = await placeOf(of);
@@ -59,10 +61,13 @@ export function handingIn({ manager }: DataSource, queue: PgBoss): (of: HandInCa
 		});
 		// The student's own clock is told, and decides nothing.
 		if (of.pressedAt && of.pressedAt < taken.handedInAt)
-			await manager.query("INSERT INTO pressed (hand_in_id, at) VALUES ($1, $2) ON CONFLICT DO NOTHING", [
-				taken.id,
-				of.pressedAt,
-			]);
+			await manager
+				.createQueryBuilder()
+				.insert()
+				.into(PressedEntity)
+				.values({ handInId: taken.id, at: of.pressedAt })
+				.orIgnore()
+				.execute();
 		return taken;
 	};
 }
@@ -81,7 +86,7 @@ export async function handInFor(
 	files: readonly FileFor[],
 ): Promise<HandInTaken[]> {
 	const now = new Date();
-	const brought = files.map(({ place, studentId, source }): NewHandIn => {
+	const handIn = files.map(({ place, studentId, source }): NewHandIn => {
 		refuseSource(source);
 		return {
 			assignmentId: place.id,
@@ -98,8 +103,16 @@ export async function handInFor(
 			reason: "hand-in",
 		};
 	});
-	return takeTogether(manager, queue, brought, PRIORITY.again);
+	return takeTogether(manager, queue, handIn, PRIORITY.again);
 }
+
+const FIND_DRAFT = statement(
+	{ source: text(), answers: json<Answers>(), versionId: uuid },
+	`SELECT d.source, d.answers, x.exercise_version_id AS "versionId"
+			FROM drafts d
+			JOIN assignment_exercises x ON x.assignment_id = d.assignment_id AND x.exercise_id = d.exercise_id
+		WHERE d.assignment_id = $1 AND d.exercise_id = $2 AND d.student_id = $3`,
+);
 
 /** Hands the draft of a closed assignment in, as it stood at its end, unless something was handed in meanwhile. */
 export async function handInAtClosing(
@@ -108,15 +121,10 @@ export async function handInAtClosing(
 	of: { assignmentId: string; exerciseId: string; studentId: string; closesAt: Date },
 ): Promise<void> {
 	const { closesAt, ...place } = of;
-	const draft = await queryOne<Pick<NewHandIn, "source" | "answers" | "versionId">>(
-		dataSource.manager,
-		`SELECT d.source, d.answers, x.exercise_version_id AS "versionId" FROM drafts d JOIN assignment_exercises x ON x.assignment_id = d.assignment_id AND x.exercise_id = d.exercise_id
-		 WHERE d.assignment_id = $1 AND d.exercise_id = $2 AND d.student_id = $3`,
-		[of.assignmentId, of.exerciseId, of.studentId],
-	);
+	const draft = await FIND_DRAFT.one(dataSource.manager, [of.assignmentId, of.exerciseId, of.studentId]);
 	if (!draft) return;
 	try {
-		const brought: NewHandIn = {
+		const handIn: NewHandIn = {
 			...place,
 			...draft,
 			handedInAt: closesAt,
@@ -126,7 +134,7 @@ export async function handInAtClosing(
 			most: 1,
 			reason: "hand-in",
 		};
-		await takeHandIn(dataSource.manager, queue, brought, PRIORITY.again);
+		await takeHandIn(dataSource.manager, queue, handIn, PRIORITY.again);
 	} catch (error) {
 		if (!(error instanceof Refusal)) throw error;
 	}

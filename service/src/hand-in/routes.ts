@@ -1,21 +1,20 @@
 import { gunzipSync } from "node:zlib";
 import { ROUTES } from "@markpen/contract";
-import { conditionsOf, type Picture, svgOf } from "@markpen/core";
+import { type Picture, svgOf } from "@markpen/core";
 import { v7 } from "uuid";
-import type { AppContext } from "../app.ts";
-import { shownTo } from "../assignment/shown.ts";
 import { reachHandIn } from "../class/access.ts";
-import { queryAll, queryOne, queryReturning } from "../database/data-source.ts";
+import type { AppContext } from "../context.ts";
+import { publishEvent } from "../events/events.ts";
 import { modelSvg, publishedExercise } from "../exercise/exercise.ts";
-import { publishEvent } from "../plugins/events.ts";
 import { DRAWING_FILE_POLICY } from "../plugins/headers.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
 import { serve } from "../serve-route.ts";
-import { adjustCriterion, FIELDS, filled, judgeCriterion, undoAdjustment } from "./feedback.ts";
+import { deleteComment, forgetComment, insertComment, keepComment, keptCommentsOf } from "./comments.ts";
+import { adjustCriterion, FIELDS, filled, judgeCriterion, refusePlace, undoAdjustment } from "./feedback.ts";
 import { handingIn } from "./hand-in.ts";
+import { handInData } from "./present.ts";
 import {
-	type CommentRow,
 	commentsOf,
 	decisionsOf,
 	drawingOf,
@@ -24,16 +23,14 @@ import {
 	neighbours,
 	tapeOfHandIn,
 	triesOfStudent,
+	type Viewer,
 } from "./store.ts";
-import { forStudent } from "./student-view.ts";
-
-const commentData = ({ at, ...row }: CommentRow) => ({ ...row, at: at.toISOString() });
 
 export function handInRoutes(context: AppContext): void {
 	const { dataSource, queue, events, pictures } = context;
 	const { manager } = dataSource;
 	const handIn = handingIn(dataSource, queue);
-	const seen = async (id: string, account: { id: string; role: string }): Promise<HandInRecord> => {
+	const seen = async (id: string, account: Viewer): Promise<HandInRecord> => {
 		const record = await findHandIn(manager, id, account);
 		if (!record) throw new Refusal("not-found");
 		return record;
@@ -54,68 +51,17 @@ export function handInRoutes(context: AppContext): void {
 	serve(context, ROUTES.showHandIn, async ({ request, params }) => {
 		const account = accountOf(request);
 		const record = await seen(params.id, account);
-		const student = account.role === "student";
-		const shown = student ? shownTo(record, record) : { points: true, feedback: true };
-		const exercise = publishedExercise(record.exercise);
-		const [judgements, adjustments] = [
-			await decisionsOf(manager, record.id, "judgements"),
-			await decisionsOf(manager, record.id, "adjustments"),
-		];
-		const { report } = record;
-		const visible = student && report ? forStudent(report, exercise, { before: false, points: shown.points }) : report;
-		const ids = new Set(visible?.criteria.map((c) => c.id));
-		const tries = await triesOfStudent(manager, record);
-		return {
-			id: record.id,
-			assignmentId: record.assignmentId,
-			classId: record.classId,
-			className: record.className,
-			title: record.title,
-			exercise: record.key,
-			student: { id: record.studentId, name: record.studentName },
-			tryNumber: record.tryNumber,
-			tries: shown.points ? tries : tries.map((t) => ({ ...t, points: null })),
-			handedInAt: record.handedInAt.toISOString(),
-			late: record.late,
-			pressedAt: record.pressedAt?.toISOString() ?? null,
-			madeBy: record.madeBy,
-			source: record.source,
-			conditions: conditionsOf(exercise),
-			answers: record.answers,
-			report: shown.feedback ? visible : null,
-			waiting: record.waiting,
-			points:
-				shown.points && record.earned !== null
-					? { earned: Number(record.earned), possible: Number(record.possible), open: Number(record.open) }
-					: null,
-			criteria:
-				shown.points && shown.feedback
-					? (record.criteria ?? []).flatMap((id, i) => {
-							if (!ids.has(id)) return [];
-							const adjusted = adjustments.find((a) => a.criterion === id);
-							return [
-								{
-									id,
-									points: Number(record.points?.[i]),
-									judged: judgements.find((j) => j.criterion === id)?.points ?? null,
-									adjusted: adjusted
-										? {
-												points: adjusted.points,
-												reason: adjusted.reason,
-												by: adjusted.by,
-												at: adjusted.at.toISOString(),
-											}
-										: null,
-								},
-							];
-						})
-					: [],
-			comments: shown.feedback ? (await commentsOf(manager, record.id)).map(commentData) : [],
-			released: record.released,
-			...(student ? { before: null, after: null } : await neighbours(manager, record)),
-		};
+		return handInData({
+			record,
+			reader: account.role,
+			judgements: await decisionsOf(manager, record.id, "judgements"),
+			adjustments: await decisionsOf(manager, record.id, "adjustments"),
+			tries: await triesOfStudent(manager, record),
+			comments: await commentsOf(manager, record.id),
+			neighbours: account.role === "student" ? null : await neighbours(manager, record),
+		});
 	});
-	const drawn = async (id: string, account: { id: string; role: string }): Promise<string> => {
+	const drawn = async (id: string, account: Viewer): Promise<string> => {
 		const picture = await drawingOf(manager, id, account);
 		if (!picture) throw new Refusal("not-found");
 		return svgOf(picture as Picture);
@@ -174,58 +120,27 @@ export function handInRoutes(context: AppContext): void {
 	serve(context, ROUTES.commentOn, async ({ request, params, body }) => {
 		const account = accountOf(request);
 		const record = await judged(params.id, account);
-		const { place } = body;
-		if (place.on === "criterion" && !publishedExercise(record.exercise).criteria.some((c) => c.id === place.criterion))
-			throw new Refusal("not-found");
-		if (place.on === "lines" && (place.to < place.from || place.to > record.source.split("\n").length))
-			throw new Refusal("bad-request", "The program has no such lines.", [
-				{ path: "place.to", message: "is after the program's last line, or before place.from" },
-			]);
-		if (place.on === "figure" && !record.report?.figures.some((f) => f.index === place.figure))
-			throw new Refusal("bad-request", "The drawing has no such figure.", [
-				{ path: "place.figure", message: "is the index of no figure of the report" },
-			]);
+		refusePlace(record, body.place);
 		const id = v7();
 		const words = filled(body.words, record);
-		const [row] = await queryAll<{ at: Date }>(
-			manager,
-			"INSERT INTO comments (id, hand_in_id, by_id, place, words) VALUES ($1, $2, $3, $4, $5) RETURNING at",
-			[id, record.id, account.id, JSON.stringify(place), words],
-		);
+		const { place } = body;
+		const at = await insertComment(manager, { id, handInId: record.id, byId: account.id, place, words });
 		await publishEvent(manager, record.assignmentId, "commented", { handInId: record.id });
-		return { id, by: account.name, place, words, at: (row?.at ?? new Date()).toISOString() };
+		return { id, by: account.name, place, words, at: at.toISOString() };
 	});
 	serve(context, ROUTES.removeComment, async ({ request, params }) => {
 		await reachHandIn(manager, accountOf(request), params.id, "class");
-		const gone = await queryReturning(manager, "DELETE FROM comments WHERE id = $1 AND hand_in_id = $2 RETURNING id", [
-			params.comment,
-			params.id,
-		]);
-		if (gone.length === 0) throw new Refusal("not-found");
+		if (!(await deleteComment(manager, params.id, params.comment))) throw new Refusal("not-found");
 	});
 	serve(context, ROUTES.listKeptComments, async ({ request }) => ({
-		comments: await queryAll<{ id: string; words: string; slip: string | null }>(
-			manager,
-			"SELECT id, words, slip FROM kept_comments WHERE owner_id = $1 ORDER BY made_at, id",
-			[accountOf(request).id],
-		),
+		comments: await keptCommentsOf(manager, accountOf(request).id),
 		fields: { ...FIELDS },
 	}));
 	serve(context, ROUTES.keepComment, async ({ request, body }) => {
-		const row = await queryOne<{ id: string; words: string; slip: string | null }>(
-			manager,
-			"INSERT INTO kept_comments (id, owner_id, words, slip) VALUES ($1, $2, $3, $4) RETURNING id, words, slip",
-			[v7(), accountOf(request).id, body.words, body.slip],
-		);
-		if (!row) throw new Error("what is kept comes back");
-		return row;
+		const { words, slip } = body;
+		return keepComment(manager, { id: v7(), ownerId: accountOf(request).id, words, slip });
 	});
 	serve(context, ROUTES.forgetComment, async ({ request, params }) => {
-		const gone = await queryReturning(
-			manager,
-			"DELETE FROM kept_comments WHERE id = $1 AND owner_id = $2 RETURNING id",
-			[params.id, accountOf(request).id],
-		);
-		if (gone.length === 0) throw new Refusal("not-found");
+		if (!(await forgetComment(manager, accountOf(request).id, params.id))) throw new Refusal("not-found");
 	});
 }

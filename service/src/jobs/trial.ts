@@ -2,7 +2,7 @@ import { alterationWords, readExercise, rewritingWords, sentenceOf, type Trial, 
 import { check, exerciseText, type Threads } from "@markpen/threads";
 import type { DataSource, EntityManager } from "typeorm";
 import { trialProgramsOf } from "../exercise/store.ts";
-import { endJob, findJob } from "./job.ts";
+import { endJob, findJob } from "../queue/job.ts";
 
 const MILLISECONDS = 180_000;
 

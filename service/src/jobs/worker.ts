@@ -3,13 +3,13 @@ import pg from "pg";
 import type PgBoss from "pg-boss";
 import type { Logger } from "pino";
 import type { DataSource, EntityManager } from "typeorm";
+import { findAlike } from "../alike/find-alike.ts";
 import { loggableError } from "../loggable-error.ts";
-import { findAlike } from "./alike.ts";
+import { endJob } from "../queue/job.ts";
+import { onTransaction, QUEUE, type QueuedJob, WORK_CHANNEL } from "../queue/queue.ts";
+import { rehearse } from "../rehearsal/rehearse.ts";
 import { checkHandIn } from "./check-hand-in.ts";
 import { handInLeftDrafts } from "./closing.ts";
-import { endJob } from "./job.ts";
-import { onTransaction, QUEUE, type QueuedJob, WORK_CHANNEL } from "./queue.ts";
-import { rehearse } from "./rehearse.ts";
 import { selfCheck } from "./self-check.ts";
 import { tryExercise } from "./trial.ts";
 

@@ -1,11 +1,13 @@
 import plugin from "fastify-plugin";
 import { Counter, collectDefaultMetrics, Gauge, Histogram, Registry } from "prom-client";
-import type { DataSource } from "typeorm";
-import { queryAll } from "../database/data-source.ts";
-import { QUEUE } from "../jobs/queue.ts";
+
+interface MetricsOptions {
+	/** The jobs in the queue, by state. */
+	readonly jobCounts: () => Promise<Readonly<Record<string, number>>>;
+}
 
 /** Prometheus text on how the service does, and the time of each reply as W3C's Server-Timing. */
-export const metrics = plugin(async (app, { dataSource }: { dataSource: DataSource }) => {
+export const metrics = plugin(async (app, { jobCounts }: MetricsOptions) => {
 	const registry = new Registry();
 	collectDefaultMetrics({ register: registry });
 	const took = new Histogram({
@@ -28,12 +30,7 @@ export const metrics = plugin(async (app, { dataSource }: { dataSource: DataSour
 		registers: [registry],
 		async collect() {
 			this.reset();
-			const rows = await queryAll<{ state: string; count: number }>(
-				dataSource.manager,
-				"SELECT state, count(*)::int AS count FROM queue.job WHERE name = $1 GROUP BY state",
-				[QUEUE],
-			);
-			for (const { state, count } of rows) this.set({ state }, count);
+			for (const [state, count] of Object.entries(await jobCounts())) this.set({ state }, count);
 		},
 	});
 	// Told to who is signed in: to others it could tell what a refusal doesn't.

@@ -2,9 +2,7 @@ import cookie from "@fastify/cookie";
 import type { Account, Route } from "@markpen/contract";
 import type { FastifyRequest } from "fastify";
 import plugin from "fastify-plugin";
-import type { DataSource } from "typeorm";
 import { Refusal } from "../refusals.ts";
-import { findToken } from "../session/store.ts";
 
 /** The session cookie's name. */
 export const COOKIE = "markpen_session";
@@ -28,14 +26,17 @@ const WITH_ONCE: ReadonlySet<string> = new Set(["whoAmI", "signOut", "changePass
 /** Who signed in with a session's token, while it lasts. */
 export type SessionOf = (token: string) => Promise<Account | undefined>;
 
+/** Whose a token for the command line is, and whether it may change anything. */
+export type TokenOf = (token: string) => Promise<{ readonly account: Account; readonly scope: string } | undefined>;
+
 async function callerOf(
-	{ dataSource, sessionOf }: Callers,
+	{ sessionOf, tokenOf }: Callers,
 	request: FastifyRequest,
 	route: Route,
 ): Promise<Account | undefined> {
 	const bearer = /^Bearer (\S+)$/i.exec(request.headers.authorization ?? "")?.[1];
 	if (bearer !== undefined) {
-		const token = await findToken(dataSource.manager, bearer);
+		const token = await tokenOf(bearer);
 		if (token?.scope === "read" && route.method !== "GET") throw new Refusal("token-reads");
 		return token?.account;
 	}
@@ -44,9 +45,9 @@ async function callerOf(
 }
 
 /** Where callers are looked up. */
-interface Callers {
-	readonly dataSource: DataSource;
+export interface Callers {
 	readonly sessionOf: SessionOf;
+	readonly tokenOf: TokenOf;
 }
 
 /** Refuses callers that a route isn't for. */

@@ -4,7 +4,8 @@ import { v7 } from "uuid";
 import { insertTeacher } from "../account/store.ts";
 import { freshCode } from "../class/code.ts";
 import { insertClass, setTeacher } from "../class/store.ts";
-import { queryAll, queryOne } from "../database/data-source.ts";
+import { AccountEntity } from "../database/entities/account.ts";
+import { integer, statement, uuid } from "../database/statement.ts";
 import { Refusal } from "../refusals.ts";
 import { freshPassphrase, hashPassphrase } from "../session/session.ts";
 import { unzip } from "../zip.ts";
@@ -73,6 +74,13 @@ interface ClassPlan {
 	readonly teachers: readonly Line[];
 }
 
+const FIND_CLASS = statement(
+	{ id: uuid },
+	`SELECT id
+		FROM classes
+		WHERE sourced_id = $1 OR id::text = $1`,
+);
+
 async function classPlans(
 	manager: EntityManager,
 	{ classes, users, enrollments }: Tables,
@@ -105,11 +113,7 @@ async function classPlans(
 			});
 			continue;
 		}
-		const known = await queryOne<{ id: string }>(
-			manager,
-			"SELECT id FROM classes WHERE sourced_id = $1 OR id::text = $1",
-			[line.sourcedId],
-		);
+		const known = await FIND_CLASS.one(manager, [line.sourcedId]);
 		const of = (role: string) =>
 			enrollments
 				.filter((e) => e.classSourcedId === line.sourcedId && e.role === role)
@@ -158,6 +162,13 @@ export async function planOneRoster(
 
 type NewTeacher = { name: string; signInName: string; passphrase: string };
 
+const RENAME_CLASS = statement(
+	{},
+	`UPDATE classes
+		SET name = $2, revision = revision + 1
+		WHERE id = $1 AND name <> $2`,
+);
+
 /** Imports classes with their teachers and students; what is known by its sourcedId is updated. */
 export async function importOneRoster(
 	manager: EntityManager,
@@ -191,11 +202,7 @@ export async function importOneRoster(
 				teacherId: ids[0] ?? account.id,
 				sourcedId: line.sourcedId as string,
 			});
-		} else
-			await manager.query("UPDATE classes SET name = $2, revision = revision + 1 WHERE id = $1 AND name <> $2", [
-				classId,
-				name,
-			]);
+		} else await RENAME_CLASS.all(manager, [classId, name]);
 		for (const id of ids) await setTeacher(manager, classId, id, null);
 		const planned = await planRoster(manager, classId, linesOf(plan), account);
 		cards.push(...(await carryOutRoster(manager, classId, planned)));
@@ -209,21 +216,33 @@ export async function importOneRoster(
 	};
 }
 
+const FIND_CODE = statement(
+	{ there: integer },
+	`SELECT 1 AS there
+		FROM classes
+		WHERE lower(code) = lower($1)`,
+);
+
 async function freeCode(manager: EntityManager, name: string): Promise<string> {
 	for (;;) {
 		const code = freshCode(name);
-		if ((await queryAll(manager, "SELECT 1 FROM classes WHERE lower(code) = lower($1)", [code])).length === 0)
-			return code;
+		if ((await FIND_CODE.all(manager, [code])).length === 0) return code;
 	}
 }
 
+const FIND_TEACHER = statement(
+	{ id: uuid },
+	`SELECT id
+		FROM accounts
+		WHERE role = 'teacher' AND closed_at IS NULL AND (sourced_id = $1 OR id::text = $1 OR lower(sign_in_name) =
+			lower($2))
+		ORDER BY (sourced_id = $1 OR id::text = $1) DESC NULLS LAST
+		LIMIT 1`,
+);
+
 /** The account of a teacher: by its sourcedId, by its sign-in name, or a new one. */
 async function teacherOf(manager: EntityManager, user: Line, made: NewTeacher[]): Promise<string> {
-	const known = await queryOne<{ id: string }>(
-		manager,
-		"SELECT id FROM accounts WHERE role = 'teacher' AND closed_at IS NULL AND (sourced_id = $1 OR id::text = $1 OR lower(sign_in_name) = lower($2)) ORDER BY (sourced_id = $1 OR id::text = $1) DESC NULLS LAST LIMIT 1",
-		[user.sourcedId, user.username],
-	);
+	const known = await FIND_TEACHER.one(manager, [user.sourcedId, user.username]);
 	if (known) return known.id;
 	const id = v7();
 	const passphrase = freshPassphrase();
@@ -235,7 +254,7 @@ async function teacherOf(manager: EntityManager, user: Line, made: NewTeacher[])
 		administrator: false,
 		hash: await hashPassphrase(passphrase),
 	});
-	await manager.query("UPDATE accounts SET sourced_id = $2 WHERE id = $1", [id, user.sourcedId]);
+	await manager.update(AccountEntity, { id }, { sourcedId: user.sourcedId });
 	made.push({ name: nameOf(user), signInName, passphrase });
 	return id;
 }

@@ -1,32 +1,18 @@
-import { type ImportRow, ROUTES } from "@markpen/contract";
-import type { AppContext } from "../app.ts";
+import { ROUTES } from "@markpen/contract";
 import { recordAudit } from "../audit.ts";
 import { reach } from "../class/access.ts";
+import type { AppContext } from "../context.ts";
 import { isUniqueViolation } from "../database/data-source.ts";
+import { lock } from "../database/locks.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
 import { serve } from "../serve-route.ts";
 import { readRoster } from "./columns.ts";
+import { addStudent, moveStudent } from "./members.ts";
 import { importOneRoster, planOneRoster } from "./one-roster.ts";
-import { carryOutRoster, newCards, type Planned, planRoster } from "./roster.ts";
-import { freshSignInName } from "./sign-in-name.ts";
-import {
-	join,
-	leave,
-	renameStudent,
-	rosterOf,
-	type StudentRow,
-	setSignInName,
-	studentIn,
-	studentOfTeacher,
-} from "./store.ts";
-
-const rowData = ({ joinedAt, leftAt, ...row }: StudentRow) => ({
-	...row,
-	joinedAt: joinedAt.toISOString(),
-	leftAt: leftAt?.toISOString() ?? null,
-});
-const importData = ({ row, name, does, says }: Planned): ImportRow => ({ row, name, does, says });
+import { importData, rowData } from "./present.ts";
+import { carryOutRoster, newCards, planRoster } from "./roster.ts";
+import { leave, renameStudent, rosterOf, type StudentRow, setSignInName, studentIn } from "./store.ts";
 
 export function rosterRoutes(context: AppContext): void {
 	const { dataSource } = context;
@@ -46,7 +32,7 @@ export function rosterRoutes(context: AppContext): void {
 		await reach(manager, account, params.id, "class");
 		const { lines } = readRoster(body.csv);
 		return dataSource.transaction(async (tx) => {
-			await tx.query("SELECT pg_advisory_xact_lock(hashtextextended($1, 1))", [params.id]);
+			await lock(tx, "roster", params.id);
 			const planned = await planRoster(tx, params.id, lines, account);
 			const cards = await carryOutRoster(tx, params.id, planned);
 			await recordAudit(tx, {
@@ -63,50 +49,8 @@ export function rosterRoutes(context: AppContext): void {
 		const account = accountOf(request);
 		await reach(manager, account, params.id, "class");
 		return dataSource.transaction(async (tx) => {
-			await tx.query("SELECT pg_advisory_xact_lock(hashtextextended($1, 1))", [params.id]);
-			if ("studentId" in body) {
-				const student = await studentOfTeacher(tx, body.studentId, account.id);
-				if (!student || (!student.mine && !account.administrator)) throw new Refusal("not-found");
-				await join(tx, params.id, student.id, await nameFor(tx, params.id, student.id, student.name));
-				await recordAudit(tx, {
-					who: account.id,
-					what: "joined class",
-					subject: student.id,
-					field: "class",
-					new: params.id,
-				});
-				return { studentId: student.id, card: null };
-			}
-			const [planned] = await planRoster(
-				tx,
-				params.id,
-				[
-					{
-						row: 1,
-						name: body.name,
-						signInName: body.signInName ?? (await nameFor(tx, params.id, undefined, body.name)),
-						sourcedId: undefined,
-					},
-				],
-				account,
-			);
-			if (planned?.does !== "adds")
-				throw new Refusal(
-					"taken",
-					planned?.does === "wrong"
-						? planned.says
-						: `Somebody in the class signs in as ${body.signInName ?? ""} already.`,
-				);
-			const [card] = await carryOutRoster(tx, params.id, [planned]);
-			if (!card) throw new Error("a new student has a card");
-			await recordAudit(tx, {
-				who: account.id,
-				what: "joined class",
-				subject: card.studentId,
-				field: "class",
-				new: params.id,
-			});
-			return { studentId: card.studentId, card };
+			await lock(tx, "roster", params.id);
+			return addStudent(tx, params.id, body, account);
 		});
 	});
 	serve(context, ROUTES.changeStudent, async ({ request, params, body }) => {
@@ -130,19 +74,8 @@ export function rosterRoutes(context: AppContext): void {
 		await reach(manager, account, params.id, "class");
 		await reach(manager, account, body.to, "class");
 		return dataSource.transaction(async (tx) => {
-			const student = await studentIn(tx, params.id, params.student);
-			if (!student || student.leftAt || params.id === body.to) throw new Refusal("not-found");
-			await leave(tx, params.id, student.id);
-			await join(tx, body.to, student.id, await nameFor(tx, body.to, student.id, student.name));
-			await recordAudit(tx, {
-				who: account.id,
-				what: "moved student",
-				subject: student.id,
-				field: "class",
-				old: params.id,
-				new: body.to,
-			});
-			return rowData((await studentIn(tx, body.to, student.id)) as StudentRow);
+			const student = await moveStudent(tx, { from: params.id, to: body.to, studentId: params.student }, account);
+			return rowData(student);
 		});
 	});
 	serve(context, ROUTES.removeStudent, async ({ request, params }) => {
@@ -177,7 +110,7 @@ export function rosterRoutes(context: AppContext): void {
 	serve(context, ROUTES.importOneRoster, async ({ request, body }) => {
 		const account = accountOf(request);
 		return dataSource.transaction(async (tx) => {
-			await tx.query("SELECT pg_advisory_xact_lock(4207331002)");
+			await lock(tx, "one-roster", "");
 			const result = await importOneRoster(tx, body, account);
 			await recordAudit(tx, {
 				who: account.id,
@@ -188,18 +121,4 @@ export function rosterRoutes(context: AppContext): void {
 			return result;
 		});
 	});
-}
-
-/** The sign-in name that a student has in a class, or a fresh one. */
-async function nameFor(
-	manager: Parameters<typeof rosterOf>[0],
-	classId: string,
-	studentId: string | undefined,
-	name: string,
-): Promise<string> {
-	const roster = await rosterOf(manager, classId);
-	return (
-		roster.find((s) => s.id === studentId)?.signInName ??
-		freshSignInName(name, new Set(roster.map((s) => s.signInName.toLowerCase())))
-	);
 }

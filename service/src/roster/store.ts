@@ -1,33 +1,57 @@
 import type { EntityManager } from "typeorm";
-import { queryAll, queryOne, queryReturning } from "../database/data-source.ts";
+import { AccountEntity } from "../database/entities/account.ts";
+import { ClassStudentEntity } from "../database/entities/class.ts";
+import { boolean, instant, nullable, type RowOf, statement, text, uuid } from "../database/statement.ts";
 
-export type StudentRow = {
-	id: string;
-	name: string;
-	signInName: string;
-	joinedAt: Date;
-	leftAt: Date | null;
-	sourcedId: string | null;
+/** Whether one of a teacher's own classes has or had the student. */
+const MINE = `EXISTS (SELECT 1 FROM class_students s JOIN class_teachers t ON t.class_id = s.class_id
+			WHERE s.account_id = a.id AND t.account_id = $2 AND t.until IS NULL)`;
+
+const STUDENT_ROW = {
+	id: uuid,
+	name: text(),
+	signInName: text(),
+	joinedAt: instant,
+	leftAt: nullable(instant),
+	sourcedId: nullable(text()),
 };
+const STUDENT = `a.id, a.name, s.sign_in_name AS "signInName", s.joined_at AS "joinedAt", s.left_at AS "leftAt",
+			a.sourced_id AS "sourcedId"`;
 
-const STUDENT = `a.id, a.name, s.sign_in_name AS "signInName", s.joined_at AS "joinedAt", s.left_at AS "leftAt", a.sourced_id AS "sourcedId"`;
+const ROSTER_OF = statement(
+	STUDENT_ROW,
+	`SELECT ${STUDENT}
+		FROM class_students s
+		JOIN accounts a ON a.id = s.account_id
+		WHERE s.class_id = $1
+		ORDER BY a.name, a.id`,
+);
+
+export type StudentRow = RowOf<typeof ROSTER_OF>;
 
 /** Everybody who is or was in a class, by name. */
 export function rosterOf(manager: EntityManager, classId: string): Promise<StudentRow[]> {
-	return queryAll(
-		manager,
-		`SELECT ${STUDENT} FROM class_students s JOIN accounts a ON a.id = s.account_id WHERE s.class_id = $1 ORDER BY a.name, a.id`,
-		[classId],
-	);
+	return ROSTER_OF.all(manager, [classId]);
 }
 
+const STUDENT_IN = statement(
+	STUDENT_ROW,
+	`SELECT ${STUDENT}
+		FROM class_students s
+		JOIN accounts a ON a.id = s.account_id
+		WHERE s.class_id = $1 AND a.id = $2`,
+);
+
 export function studentIn(manager: EntityManager, classId: string, studentId: string): Promise<StudentRow | undefined> {
-	return queryOne(
-		manager,
-		`SELECT ${STUDENT} FROM class_students s JOIN accounts a ON a.id = s.account_id WHERE s.class_id = $1 AND a.id = $2`,
-		[classId, studentId],
-	);
+	return STUDENT_IN.one(manager, [classId, studentId]);
 }
+
+const STUDENT_BY_SOURCED_ID = statement(
+	{ id: uuid, name: text(), mine: boolean },
+	`SELECT a.id, a.name, ${MINE} AS mine
+		FROM accounts a
+		WHERE (a.sourced_id = $1 OR a.id::text = $1) AND a.role = 'student' AND a.closed_at IS NULL`,
+);
 
 /** A student by the number that a school's records give, with whether one of the teacher's classes has them. */
 export function studentBySourcedId(
@@ -35,14 +59,15 @@ export function studentBySourcedId(
 	sourcedId: string,
 	teacherId: string,
 ): Promise<{ id: string; name: string; mine: boolean } | undefined> {
-	return queryOne(
-		manager,
-		`SELECT a.id, a.name, ${MINE} AS mine FROM accounts a WHERE (a.sourced_id = $1 OR a.id::text = $1) AND a.role = 'student' AND a.closed_at IS NULL`,
-		[sourcedId, teacherId],
-	);
+	return STUDENT_BY_SOURCED_ID.one(manager, [sourcedId, teacherId]);
 }
 
-const MINE = `EXISTS (SELECT 1 FROM class_students s JOIN class_teachers t ON t.class_id = s.class_id WHERE s.account_id = a.id AND t.account_id = $2 AND t.until IS NULL)`;
+const STUDENT_OF_TEACHER = statement(
+	{ id: uuid, name: text(), mine: boolean },
+	`SELECT a.id, a.name, ${MINE} AS mine
+		FROM accounts a
+		WHERE a.id = $1 AND a.role = 'student' AND a.closed_at IS NULL`,
+);
 
 /** A student whom one of the teacher's own classes has or had. */
 export function studentOfTeacher(
@@ -50,22 +75,31 @@ export function studentOfTeacher(
 	studentId: string,
 	teacherId: string,
 ): Promise<{ id: string; name: string; mine: boolean } | undefined> {
-	return queryOne(
-		manager,
-		`SELECT a.id, a.name, ${MINE} AS mine FROM accounts a WHERE a.id = $1 AND a.role = 'student' AND a.closed_at IS NULL`,
-		[studentId, teacherId],
-	);
+	return STUDENT_OF_TEACHER.one(manager, [studentId, teacherId]);
 }
 
 export async function insertStudent(
 	manager: EntityManager,
 	of: { id: string; name: string; signInName: string; hash: string; sourcedId: string | null },
 ): Promise<void> {
-	await manager.query(
-		"INSERT INTO accounts (id, role, name, sign_in_name, passphrase_hash, sourced_id) VALUES ($1, 'student', $2, $3, $4, $5)",
-		[of.id, of.name, of.signInName, of.hash, of.sourcedId],
-	);
+	await manager.insert(AccountEntity, {
+		id: of.id,
+		role: "student",
+		name: of.name,
+		signInName: of.signInName,
+		passphraseHash: of.hash,
+		sourcedId: of.sourcedId,
+	});
 }
+
+const JOIN = statement(
+	{},
+	`INSERT INTO class_students (class_id, account_id, sign_in_name)
+		VALUES ($1, $2, $3)
+		ON CONFLICT (class_id, account_id)
+		DO UPDATE
+		SET left_at = NULL, sign_in_name = $3`,
+);
 
 /** Puts a student into a class, or back into it. */
 export async function join(
@@ -74,24 +108,28 @@ export async function join(
 	studentId: string,
 	signInName: string,
 ): Promise<void> {
-	await manager.query(
-		"INSERT INTO class_students (class_id, account_id, sign_in_name) VALUES ($1, $2, $3) ON CONFLICT (class_id, account_id) DO UPDATE SET left_at = NULL, sign_in_name = $3",
-		[classId, studentId, signInName],
-	);
+	await JOIN.all(manager, [classId, studentId, signInName]);
 }
+
+const LEAVE = statement(
+	{ account_id: uuid },
+	`UPDATE class_students
+		SET left_at = now()
+		WHERE class_id = $1 AND account_id = $2 AND left_at IS NULL
+		RETURNING account_id`,
+);
 
 /** Ends a student's time in a class; the work stays. */
 export async function leave(manager: EntityManager, classId: string, studentId: string): Promise<boolean> {
-	return (
-		(
-			await queryReturning(
-				manager,
-				"UPDATE class_students SET left_at = now() WHERE class_id = $1 AND account_id = $2 AND left_at IS NULL RETURNING account_id",
-				[classId, studentId],
-			)
-		).length > 0
-	);
+	return (await LEAVE.all(manager, [classId, studentId])).length > 0;
 }
+
+const RENAME_STUDENT = statement(
+	{},
+	`UPDATE accounts
+		SET name = $2, sourced_id = coalesce($3, sourced_id)
+		WHERE id = $1`,
+);
 
 export async function renameStudent(
 	manager: EntityManager,
@@ -99,11 +137,7 @@ export async function renameStudent(
 	name: string,
 	sourcedId?: string,
 ): Promise<void> {
-	await manager.query("UPDATE accounts SET name = $2, sourced_id = coalesce($3, sourced_id) WHERE id = $1", [
-		studentId,
-		name,
-		sourcedId ?? null,
-	]);
+	await RENAME_STUDENT.all(manager, [studentId, name, sourcedId ?? null]);
 }
 
 export async function setSignInName(
@@ -112,9 +146,5 @@ export async function setSignInName(
 	studentId: string,
 	signInName: string,
 ): Promise<void> {
-	await manager.query("UPDATE class_students SET sign_in_name = $3 WHERE class_id = $1 AND account_id = $2", [
-		classId,
-		studentId,
-		signInName,
-	]);
+	await manager.update(ClassStudentEntity, { classId, accountId: studentId }, { signInName });
 }

@@ -1,7 +1,6 @@
 import { ROUTES } from "@markpen/contract";
-import type { AppContext } from "../app.ts";
 import { recordAudit } from "../audit.ts";
-import { queryOne } from "../database/data-source.ts";
+import type { AppContext } from "../context.ts";
 import { accountOf, COOKIE } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
 import { serve } from "../serve-route.ts";
@@ -10,6 +9,7 @@ import {
 	beginSession,
 	endAll,
 	endSession,
+	passphraseHashOf,
 	revoke,
 	type SignInAccount,
 	setPassphrase,
@@ -60,12 +60,8 @@ export function sessionRoutes(context: AppContext): void {
 	});
 	serve(context, ROUTES.changePassphrase, async ({ request, body }) => {
 		const { id } = accountOf(request);
-		const row = await queryOne<{ hash: string }>(
-			manager,
-			"SELECT passphrase_hash AS hash FROM accounts WHERE id = $1",
-			[id],
-		);
-		if (!row || !(await isPassphrase(row.hash, body.now)))
+		const now = await passphraseHashOf(manager, id);
+		if (now === undefined || !(await isPassphrase(now, body.now)))
 			throw new Refusal("wrong-passphrase", "This isn't your passphrase of now. Nothing was changed.");
 		const hash = await hashPassphrase(body.next);
 		await dataSource.transaction(async (tx) => {

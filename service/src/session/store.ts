@@ -2,7 +2,9 @@ import { createHash, randomBytes } from "node:crypto";
 import type { Account } from "@markpen/contract";
 import type { EntityManager } from "typeorm";
 import { v7 } from "uuid";
-import { queryAll, queryOne, queryReturning } from "../database/data-source.ts";
+import { AccountEntity } from "../database/entities/account.ts";
+import { SessionEntity, TokenEntity } from "../database/entities/session.ts";
+import { boolean, instant, integer, nullable, statement, text, uuid } from "../database/statement.ts";
 
 /** Hours that a session lasts: a school day with its evening. */
 const SESSION_HOURS = 14;
@@ -12,35 +14,69 @@ const TOKEN_PREFIX = "mpt_";
 const hashOf = (token: string) => createHash("sha256").update(token).digest("hex");
 const ACCOUNT = "a.id, a.name, a.role, a.administrator, a.once";
 
+const ACCOUNT_ROW = {
+	id: uuid,
+	name: text(),
+	role: text<"teacher" | "student">(),
+	administrator: boolean,
+	once: boolean,
+};
+
+const FIND_SESSIONS = statement(
+	{ hash: text(), ...ACCOUNT_ROW },
+	`SELECT s.token_hash AS hash, ${ACCOUNT}
+		FROM sessions s
+		JOIN accounts a ON a.id = s.account_id
+		WHERE s.token_hash = ANY($1) AND s.ends_at > now() AND a.closed_at IS NULL`,
+);
+
 /** The open account of each session that hasn't ended. */
 export async function findSessions(
 	manager: EntityManager,
 	tokens: readonly string[],
 ): Promise<(Account | undefined)[]> {
 	const hashes = tokens.map(hashOf);
-	const rows = await queryAll<Account & { hash: string }>(
-		manager,
-		`SELECT s.token_hash AS hash, ${ACCOUNT} FROM sessions s JOIN accounts a ON a.id = s.account_id WHERE s.token_hash = ANY($1) AND s.ends_at > now() AND a.closed_at IS NULL`,
-		[hashes],
-	);
+	const rows = await FIND_SESSIONS.all(manager, [hashes]);
 	const found = new Map(rows.map(({ hash, ...account }) => [hash, account]));
 	return hashes.map((hash) => found.get(hash));
 }
 
+const DELETE_ENDED_SESSIONS = statement(
+	{},
+	`DELETE FROM sessions
+		WHERE ends_at < now()`,
+);
+
+const INSERT_SESSION = statement(
+	{},
+	`INSERT INTO sessions (token_hash, account_id, ends_at)
+		VALUES ($1, $2, now() + make_interval(hours => $3))`,
+);
+
 /** Begins a session and returns its token, which is stored hashed only. */
 export async function beginSession(manager: EntityManager, accountId: string): Promise<string> {
 	const token = randomBytes(32).toString("base64url");
-	await manager.query("DELETE FROM sessions WHERE ends_at < now()");
-	await manager.query(
-		"INSERT INTO sessions (token_hash, account_id, ends_at) VALUES ($1, $2, now() + make_interval(hours => $3))",
-		[hashOf(token), accountId, SESSION_HOURS],
-	);
+	await DELETE_ENDED_SESSIONS.all(manager);
+	await INSERT_SESSION.all(manager, [hashOf(token), accountId, SESSION_HOURS]);
 	return token;
 }
 
 export async function endSession(manager: EntityManager, token: string): Promise<void> {
-	await manager.query("DELETE FROM sessions WHERE token_hash = $1", [hashOf(token)]);
+	await manager.delete(SessionEntity, { tokenHash: hashOf(token) });
 }
+
+const DELETE_OTHER_SESSIONS = statement(
+	{},
+	`DELETE FROM sessions
+		WHERE account_id = $1 AND token_hash <> $2`,
+);
+
+const REVOKE_TOKENS = statement(
+	{},
+	`UPDATE tokens
+		SET revoked_at = now()
+		WHERE account_id = $1 AND revoked_at IS NULL`,
+);
 
 /** Ends what an account is signed in by: all sessions but one, and, where asked, all tokens. */
 export async function endAll(
@@ -49,14 +85,8 @@ export async function endAll(
 	but: string | undefined,
 	tokensToo: boolean,
 ): Promise<void> {
-	await manager.query("DELETE FROM sessions WHERE account_id = $1 AND token_hash <> $2", [
-		accountId,
-		but === undefined ? "" : hashOf(but),
-	]);
-	if (tokensToo)
-		await manager.query("UPDATE tokens SET revoked_at = now() WHERE account_id = $1 AND revoked_at IS NULL", [
-			accountId,
-		]);
+	await DELETE_OTHER_SESSIONS.all(manager, [accountId, but === undefined ? "" : hashOf(but)]);
+	if (tokensToo) await REVOKE_TOKENS.all(manager, [accountId]);
 }
 
 export type TokenRow = {
@@ -70,22 +100,49 @@ export type TokenRow = {
 const TOKEN = `t.id, t.name, t.scope, t.made_at AS "madeAt", t.ends_at AS "endsAt", t.used_at AS "usedAt"`;
 const GOOD = "t.revoked_at IS NULL AND t.ends_at > now()";
 
+const FIND_TOKEN = statement(
+	{
+		id: uuid,
+		name: text(),
+		role: text<"teacher" | "student">(),
+		administrator: boolean,
+		once: boolean,
+		tokenId: uuid,
+		scope: text<"read" | "write">(),
+		stale: boolean,
+	},
+	`SELECT ${ACCOUNT}, t.id AS "tokenId", t.scope, (t.used_at IS NULL OR t.used_at < now() - interval
+				'1 minute') AS stale
+		FROM tokens t
+			JOIN accounts a ON a.id = t.account_id
+			WHERE t.token_hash = $1 AND ${GOOD} AND a.closed_at IS NULL`,
+);
+
 /** A token that is good still, with its open account; its use is noted to the minute. */
 export async function findToken(
 	manager: EntityManager,
 	token: string,
 ): Promise<{ scope: "read" | "write"; account: Account } | undefined> {
-	const row = await queryOne<Account & { tokenId: string; scope: "read" | "write"; stale: boolean }>(
-		manager,
-		`SELECT ${ACCOUNT}, t.id AS "tokenId", t.scope, (t.used_at IS NULL OR t.used_at < now() - interval '1 minute') AS stale
-		 FROM tokens t JOIN accounts a ON a.id = t.account_id WHERE t.token_hash = $1 AND ${GOOD} AND a.closed_at IS NULL`,
-		[hashOf(token)],
-	);
+	const row = await FIND_TOKEN.one(manager, [hashOf(token)]);
 	if (!row) return undefined;
 	const { tokenId, scope, stale, ...account } = row;
-	if (stale) await manager.query("UPDATE tokens SET used_at = now() WHERE id = $1", [tokenId]);
+	if (stale) await manager.update(TokenEntity, { id: tokenId }, { usedAt: () => "now()" });
 	return { scope, account };
 }
+
+const STORE_TOKEN = statement(
+	{
+		id: uuid,
+		name: text(),
+		scope: text<"read" | "write">(),
+		madeAt: instant,
+		endsAt: instant,
+		usedAt: nullable(instant),
+	},
+	`INSERT INTO tokens AS t (id, account_id, name, token_hash, scope, ends_at)
+		VALUES ($1, $2, $3, $4, $5, now() + make_interval(days => $6))
+		RETURNING ${TOKEN}`,
+);
 
 /** Makes a token; it is returned this once and stored hashed only. */
 export async function storeToken(
@@ -93,32 +150,39 @@ export async function storeToken(
 	of: { accountId: string; name: string; scope: string; days: number },
 ): Promise<TokenRow & { token: string }> {
 	const token = `${TOKEN_PREFIX}${randomBytes(32).toString("base64url")}`;
-	const rows = await queryAll<TokenRow>(
-		manager,
-		`INSERT INTO tokens AS t (id, account_id, name, token_hash, scope, ends_at) VALUES ($1, $2, $3, $4, $5, now() + make_interval(days => $6)) RETURNING ${TOKEN}`,
-		[v7(), of.accountId, of.name, hashOf(token), of.scope, of.days],
-	);
+	const rows = await STORE_TOKEN.all(manager, [v7(), of.accountId, of.name, hashOf(token), of.scope, of.days]);
 	return { ...(rows[0] as TokenRow), token };
 }
 
+const TOKENS_OF = statement(
+	{
+		id: uuid,
+		name: text(),
+		scope: text<"read" | "write">(),
+		madeAt: instant,
+		endsAt: instant,
+		usedAt: nullable(instant),
+	},
+	`SELECT ${TOKEN}
+		FROM tokens t
+		WHERE t.account_id = $1 AND ${GOOD}
+		ORDER BY t.made_at DESC`,
+);
+
 export function tokensOf(manager: EntityManager, accountId: string): Promise<TokenRow[]> {
-	return queryAll(
-		manager,
-		`SELECT ${TOKEN} FROM tokens t WHERE t.account_id = $1 AND ${GOOD} ORDER BY t.made_at DESC`,
-		[accountId],
-	);
+	return TOKENS_OF.all(manager, [accountId]);
 }
 
+const REVOKE = statement(
+	{ id: uuid },
+	`UPDATE tokens
+		SET revoked_at = now()
+		WHERE id = $1 AND account_id = $2 AND revoked_at IS NULL
+		RETURNING id`,
+);
+
 export async function revoke(manager: EntityManager, id: string, accountId: string): Promise<boolean> {
-	return (
-		(
-			await queryReturning(
-				manager,
-				"UPDATE tokens SET revoked_at = now() WHERE id = $1 AND account_id = $2 AND revoked_at IS NULL RETURNING id",
-				[id, accountId],
-			)
-		).length > 0
-	);
+	return (await REVOKE.all(manager, [id, accountId])).length > 0;
 }
 
 export type SignInAccount = Account & { readonly passphraseHash: string };
@@ -132,6 +196,28 @@ export const loosely = (typed: string): string =>
 /** The same of a column. */
 const LOOSELY = (column: string) => `regexp_replace(normalize(lower(${column}), NFD), '[^[:alnum:]]', '', 'g')`;
 
+const SIGN_IN_ROW = { ...ACCOUNT_ROW, passphraseHash: text(), exactly: boolean };
+
+const FIND_TEACHERS_CALLED = statement(
+	SIGN_IN_ROW,
+	`SELECT ${ACCOUNT}, a.passphrase_hash AS "passphraseHash", lower(a.sign_in_name) = lower($1) AS exactly
+		FROM accounts a
+		WHERE (lower(a.sign_in_name) = lower($1) OR ${LOOSELY("a.sign_in_name")} = $2)
+			AND a.role = 'teacher' AND a.closed_at IS NULL`,
+);
+
+const FIND_STUDENTS_CALLED = statement(
+	SIGN_IN_ROW,
+	`SELECT ${ACCOUNT}, a.passphrase_hash AS "passphraseHash",
+			lower(s.sign_in_name) = lower($1) AND lower(c.code) = lower($3) AS exactly
+		FROM class_students s
+		JOIN classes c ON c.id = s.class_id
+		JOIN accounts a ON a.id = s.account_id
+		WHERE (lower(c.code) = lower($3) OR ${LOOSELY("c.code")} = $4)
+			AND (lower(s.sign_in_name) = lower($1) OR ${LOOSELY("s.sign_in_name")} = $2)
+			AND s.left_at IS NULL AND c.closed_at IS NULL AND a.closed_at IS NULL`,
+);
+
 /**
  * A teacher's account by its name, or a student's by class code and name, however either was typed; what fits to the
  * letter goes before, and where several fit loosely it is nobody's.
@@ -141,20 +227,26 @@ export async function findAccount(
 	signInName: string,
 	classCode: string | undefined,
 ): Promise<SignInAccount | undefined> {
-	const columns = `${ACCOUNT}, a.passphrase_hash AS "passphraseHash"`;
-	const ofTeacher = classCode === undefined || loosely(classCode) === "";
-	const rows = await queryAll<SignInAccount & { exactly: boolean }>(
-		manager,
-		ofTeacher
-			? `SELECT ${columns}, lower(a.sign_in_name) = lower($1) AS exactly FROM accounts a WHERE (lower(a.sign_in_name) = lower($1) OR ${LOOSELY("a.sign_in_name")} = $2) AND a.role = 'teacher' AND a.closed_at IS NULL`
-			: `SELECT ${columns}, lower(s.sign_in_name) = lower($1) AND lower(c.code) = lower($3) AS exactly FROM class_students s JOIN classes c ON c.id = s.class_id JOIN accounts a ON a.id = s.account_id
-				WHERE (lower(c.code) = lower($3) OR ${LOOSELY("c.code")} = $4) AND (lower(s.sign_in_name) = lower($1) OR ${LOOSELY("s.sign_in_name")} = $2) AND s.left_at IS NULL AND c.closed_at IS NULL AND a.closed_at IS NULL`,
-		ofTeacher
-			? [signInName.trim(), loosely(signInName)]
-			: [signInName.trim(), loosely(signInName), classCode.trim(), loosely(classCode)],
-	);
+	const name = [signInName.trim(), loosely(signInName)];
+	const rows =
+		classCode === undefined || loosely(classCode) === ""
+			? await FIND_TEACHERS_CALLED.all(manager, name)
+			: await FIND_STUDENTS_CALLED.all(manager, [...name, classCode.trim(), loosely(classCode)]);
 	return rows.find((r) => r.exactly) ?? (rows.length === 1 ? rows[0] : undefined);
 }
+
+/** The hash of an account's passphrase. */
+export async function passphraseHashOf(manager: EntityManager, accountId: string): Promise<string | undefined> {
+	const account = await manager.findOne(AccountEntity, { select: { passphraseHash: true }, where: { id: accountId } });
+	return account?.passphraseHash;
+}
+
+const COUNT_FAILURES = statement(
+	{ count: integer, seconds: integer },
+	`SELECT count(*)::int AS count, ceil(coalesce(extract(epoch FROM min(at) + make_interval(mins => $2) -
+				now()), 0))::int AS seconds
+		FROM sign_in_failures WHERE subject = $1 AND at > now() - make_interval(mins => $2)`,
+);
 
 /** Counts failures of a subject in the last minutes, and tells how long until the oldest is forgotten. */
 export async function failuresOf(
@@ -162,18 +254,25 @@ export async function failuresOf(
 	subject: string,
 	minutes: number,
 ): Promise<{ count: number; seconds: number }> {
-	const row = await queryOne<{ count: number; seconds: number }>(
-		manager,
-		`SELECT count(*)::int AS count, ceil(coalesce(extract(epoch FROM min(at) + make_interval(mins => $2) - now()), 0))::int AS seconds
-		 FROM sign_in_failures WHERE subject = $1 AND at > now() - make_interval(mins => $2)`,
-		[subject, minutes],
-	);
+	const row = await COUNT_FAILURES.one(manager, [subject, minutes]);
 	return row ?? { count: 0, seconds: 0 };
 }
 
+const INSERT_FAILURES = statement(
+	{},
+	`INSERT INTO sign_in_failures (subject)
+		SELECT unnest($1::text[])`,
+);
+
+const DELETE_OLD_FAILURES = statement(
+	{},
+	`DELETE FROM sign_in_failures
+		WHERE at < now() - interval '1 day'`,
+);
+
 export async function noteFailure(manager: EntityManager, subjects: readonly string[]): Promise<void> {
-	await manager.query("INSERT INTO sign_in_failures (subject) SELECT unnest($1::text[])", [[...subjects]]);
-	await manager.query("DELETE FROM sign_in_failures WHERE at < now() - interval '1 day'");
+	await INSERT_FAILURES.all(manager, [[...subjects]]);
+	await DELETE_OLD_FAILURES.all(manager);
 }
 
 export async function setPassphrase(
@@ -182,5 +281,5 @@ export async function setPassphrase(
 	hash: string,
 	once: boolean,
 ): Promise<void> {
-	await manager.query("UPDATE accounts SET passphrase_hash = $2, once = $3 WHERE id = $1", [accountId, hash, once]);
+	await manager.update(AccountEntity, { id: accountId }, { passphraseHash: hash, once });
 }

@@ -1,7 +1,7 @@
 import { ROUTES } from "@markpen/contract";
-import type { AppContext } from "../app.ts";
 import { recordAudit } from "../audit.ts";
 import { pointsOf } from "../class/store.ts";
+import type { AppContext } from "../context.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";

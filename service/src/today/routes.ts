@@ -1,7 +1,7 @@
 import { ROUTES, type TodayRow } from "@markpen/contract";
-import type { AppContext } from "../app.ts";
 import { stuckIn } from "../assignment/stuck.ts";
 import { classesOf } from "../class/store.ts";
+import type { AppContext } from "../context.ts";
 import { accountOf } from "../plugins/session.ts";
 import { serve } from "../serve-route.ts";
 import { todayOf } from "./store.ts";

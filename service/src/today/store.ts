@@ -1,6 +1,6 @@
 import type { TodayRow } from "@markpen/contract";
 import type { EntityManager } from "typeorm";
-import { queryAll } from "../database/data-source.ts";
+import { instant, integer, nullable, statement, text, uuid } from "../database/statement.ts";
 
 export type TodayRecord = Omit<TodayRow, "opensAt" | "dueAt" | "closesAt" | "latest"> & {
 	opensAt: Date;
@@ -9,26 +9,53 @@ export type TodayRecord = Omit<TodayRow, "opensAt" | "dueAt" | "closesAt" | "lat
 	latest: Date | null;
 };
 
+const TODAY_OF = statement(
+	{
+		assignmentId: uuid,
+		classId: uuid,
+		className: text(),
+		exercise: text(),
+		title: text(),
+		opensAt: instant,
+		dueAt: instant,
+		closesAt: instant,
+		students: integer,
+		handedIn: integer,
+		fresh: integer,
+		toJudge: integer,
+		notReleased: integer,
+		latest: nullable(instant),
+	},
+	`WITH mine AS (
+			SELECT a.*, c.name AS class_name, (SELECT count(*)::int FROM class_students s WHERE s.class_id = c.id
+					AND s.left_at IS NULL) AS students
+			FROM class_teachers t JOIN classes c ON c.id = t.class_id JOIN assignments a ON a.class_id = c.id
+			WHERE t.account_id = $1 AND (t.until IS NULL OR t.until > now()) AND c.closed_at IS NULL AND a.opens_at
+					<= now()
+		), done AS (
+			SELECT n.assignment_id, n.exercise_id, count(*)::int AS handed_in, count(*) FILTER (WHERE
+					n.handed_in_at > now() - interval '1 day')::int AS fresh,
+				count(*) FILTER (WHERE n.open > 0)::int AS to_judge, count(*) FILTER (WHERE l.at IS NULL)::int AS
+						held, max(n.handed_in_at) AS latest
+			FROM counting n
+				LEFT JOIN releases l ON l.assignment_id = n.assignment_id AND l.student_id = n.student_id
+			WHERE n.assignment_id = ANY(ARRAY(SELECT id FROM mine)) GROUP BY n.assignment_id, n.exercise_id
+		)
+		SELECT m.id AS "assignmentId", m.class_id AS "classId", m.class_name AS "className", e.key AS exercise,
+				v.title, m.opens_at AS "opensAt", m.due_at AS "dueAt", m.closes_at AS "closesAt", m.students,
+			coalesce(d.handed_in, 0) AS "handedIn", coalesce(d.fresh, 0) AS fresh, coalesce(d.to_judge, 0) AS
+					"toJudge",
+			CASE WHEN m.show_points = 'release' OR m.show_feedback = 'release' THEN coalesce(d.held, 0) ELSE 0 END
+					AS "notReleased", d.latest
+		FROM mine m
+			JOIN assignment_exercises x ON x.assignment_id = m.id
+			JOIN exercises e ON e.id = x.exercise_id
+			JOIN exercise_versions v ON v.id = x.exercise_version_id
+		LEFT JOIN done d ON d.assignment_id = m.id AND d.exercise_id = x.exercise_id
+		ORDER BY m.closes_at, m.id, x.position`,
+);
+
 /** What a teacher's open classes were set and that isn't long over, with what there is to do, the first to close first. */
 export function todayOf(manager: EntityManager, teacherId: string): Promise<TodayRecord[]> {
-	return queryAll(
-		manager,
-		`WITH mine AS (
-			SELECT a.*, c.name AS class_name, (SELECT count(*)::int FROM class_students s WHERE s.class_id = c.id AND s.left_at IS NULL) AS students
-			FROM class_teachers t JOIN classes c ON c.id = t.class_id JOIN assignments a ON a.class_id = c.id
-			WHERE t.account_id = $1 AND (t.until IS NULL OR t.until > now()) AND c.closed_at IS NULL AND a.opens_at <= now()
-		 ), done AS (
-			SELECT n.assignment_id, n.exercise_id, count(*)::int AS handed_in, count(*) FILTER (WHERE n.handed_in_at > now() - interval '1 day')::int AS fresh,
-				count(*) FILTER (WHERE n.open > 0)::int AS to_judge, count(*) FILTER (WHERE l.at IS NULL)::int AS held, max(n.handed_in_at) AS latest
-			FROM counting n LEFT JOIN releases l ON l.assignment_id = n.assignment_id AND l.student_id = n.student_id
-			WHERE n.assignment_id = ANY(ARRAY(SELECT id FROM mine)) GROUP BY n.assignment_id, n.exercise_id
-		 )
-		 SELECT m.id AS "assignmentId", m.class_id AS "classId", m.class_name AS "className", e.key AS exercise, v.title, m.opens_at AS "opensAt", m.due_at AS "dueAt", m.closes_at AS "closesAt", m.students,
-			coalesce(d.handed_in, 0) AS "handedIn", coalesce(d.fresh, 0) AS fresh, coalesce(d.to_judge, 0) AS "toJudge",
-			CASE WHEN m.show_points = 'release' OR m.show_feedback = 'release' THEN coalesce(d.held, 0) ELSE 0 END AS "notReleased", d.latest
-		 FROM mine m JOIN assignment_exercises x ON x.assignment_id = m.id JOIN exercises e ON e.id = x.exercise_id JOIN exercise_versions v ON v.id = x.exercise_version_id
-		 LEFT JOIN done d ON d.assignment_id = m.id AND d.exercise_id = x.exercise_id
-		 ORDER BY m.closes_at, m.id, x.position`,
-		[teacherId],
-	);
+	return TODAY_OF.all(manager, [teacherId]);
 }

@@ -1,16 +1,5 @@
+import type { UploadedFile } from "../database/entities/upload.ts";
 import { type KnownStudent, matchPath, wordsOf } from "./match.ts";
-
-/** A file of an upload: whose it is and what will be done with it. */
-export interface PlannedFile {
-	readonly file: string;
-	readonly studentId: string | null;
-	readonly exercise: string | null;
-	readonly does: "hands in" | "asks" | "leaves out";
-	readonly says: string;
-	readonly candidates: readonly { readonly id: string; readonly name: string }[];
-	/** Its text; nothing for what isn't taken. */
-	readonly source: string;
-}
 
 const BYTES = 256 * 1024;
 
@@ -42,7 +31,7 @@ function planFile(
 	bytes: Uint8Array,
 	students: readonly KnownStudent[],
 	exercises: readonly { key: string; title: string }[],
-): PlannedFile {
+): UploadedFile {
 	const none = { file, studentId: null, exercise: null, candidates: [], source: "" };
 	const text = textOf(bytes);
 	if ("problem" in text) return { ...none, does: "leaves out", says: `Left out: ${text.problem}.` };
@@ -85,11 +74,11 @@ export function planUpload(
 	files: ReadonlyMap<string, Uint8Array>,
 	students: readonly KnownStudent[],
 	exercises: readonly { key: string; title: string }[],
-): PlannedFile[] {
+): UploadedFile[] {
 	const planned = [...files]
 		.sort(([a], [b]) => (a < b ? -1 : 1))
 		.map(([file, bytes]) => planFile(file, bytes, students, exercises));
-	const same = (a: PlannedFile, b: PlannedFile) =>
+	const same = (a: UploadedFile, b: UploadedFile) =>
 		a !== b &&
 		a.does === "hands in" &&
 		b.does === "hands in" &&
@@ -99,7 +88,7 @@ export function planUpload(
 		const others = planned.filter((other) => same(one, other));
 		if (others.length === 0) return one;
 		const title = exercises.find((e) => e.key === one.exercise);
-		const isNamed = (p: PlannedFile) =>
+		const isNamed = (p: UploadedFile) =>
 			title !== undefined &&
 			[title.key, title.title].some((name) => wordsOf(name).every((w) => wordsOf(p.file).includes(w)));
 		if (isNamed(one) && !others.some(isNamed)) return one;

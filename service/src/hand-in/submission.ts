@@ -1,21 +1,12 @@
 import type { ExerciseFile, Submission } from "@markpen/core";
 import type { EntityManager } from "typeorm";
-import { queryOne } from "../database/data-source.ts";
-import { type LastHandIn, lastHandIns } from "../work/store.ts";
+import { HandInEntity } from "../database/entities/hand-in.ts";
+import { type LastHandIn, lastHandIns } from "./last-hand-ins.ts";
 
 /** The hand-ins that a check looked at besides. */
 export interface SubmissionIds {
 	readonly lastTry?: string;
 	readonly earlier?: Readonly<Record<string, string>>;
-}
-
-interface HandIn {
-	assignmentId: string;
-	exerciseId: string;
-	studentId: string;
-	tryNumber: number;
-	handedInAt: Date;
-	answers: Record<string, { words: string }>;
 }
 
 /** Ids of exercises whose own hand-ins an exercise speaks of. */
@@ -53,17 +44,20 @@ export async function submissionFor(
 	handInId: string,
 	exercise: ExerciseFile,
 ): Promise<{ submission: Submission; ids: SubmissionIds }> {
-	const of = await queryOne<HandIn>(
-		manager,
-		`SELECT assignment_id AS "assignmentId", exercise_id AS "exerciseId", student_id AS "studentId", try_number AS "tryNumber", handed_in_at AS "handedInAt", answers FROM hand_ins WHERE id = $1`,
-		[handInId],
-	);
+	const of = await manager.findOne(HandInEntity, {
+		select: { assignmentId: true, exerciseId: true, studentId: true, tryNumber: true, handedInAt: true, answers: true },
+		where: { id: handInId },
+	});
 	if (!of) return { submission: { final: true }, ids: {} };
-	const before = await queryOne<{ id: string; source: string }>(
-		manager,
-		"SELECT id, source FROM hand_ins WHERE assignment_id = $1 AND exercise_id = $2 AND student_id = $3 AND try_number = $4",
-		[of.assignmentId, of.exerciseId, of.studentId, of.tryNumber - 1],
-	);
+	const before = await manager.findOne(HandInEntity, {
+		select: { id: true, source: true },
+		where: {
+			assignmentId: of.assignmentId,
+			exerciseId: of.exerciseId,
+			studentId: of.studentId,
+			tryNumber: of.tryNumber - 1,
+		},
+	});
 	const others = await earlierOf(manager, exercise, of.studentId, of.handedInAt);
 	const answers = wordsOf(of.answers);
 	return {

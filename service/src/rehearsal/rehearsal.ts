@@ -3,13 +3,15 @@ import { CORE_VERSION, type Report, settle } from "@markpen/core";
 import type PgBoss from "pg-boss";
 import type { EntityManager } from "typeorm";
 import { recordAudit } from "../audit.ts";
-import { queryAll, queryOne, queryReturning } from "../database/data-source.ts";
+import { AssignmentExerciseEntity } from "../database/entities/assignment.ts";
+import { ExerciseVersionEntity } from "../database/entities/exercise.ts";
+import { integer, json, nullable, numeric, type RowOf, statement, text, uuid } from "../database/statement.ts";
+import { publishEvent } from "../events/events.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
-import { publishEvent } from "../plugins/events.ts";
-import { requestCheck, storeReport } from "./check-hand-in.ts";
-import type { JobRecord } from "./job.ts";
-import { PRIORITY, sendWork } from "./queue.ts";
-import { submissionFor } from "./submission.ts";
+import { requestCheck, storeReport } from "../hand-in/report.ts";
+import { submissionFor } from "../hand-in/submission.ts";
+import type { JobRecord } from "../queue/job.ts";
+import { PRIORITY, sendWork } from "../queue/queue.ts";
 
 /** What a rehearsal is of. */
 export interface About {
@@ -20,29 +22,32 @@ export interface About {
 	readonly carriedOut?: string;
 }
 
-interface Row {
-	handInId: string;
-	studentId: string;
-	studentName: string;
-	tryNumber: number;
-	report: Report;
-	before: ReportBody | null;
-	earned: string | null;
-	judgements: Record<string, number>;
-	adjustments: Record<string, number>;
-}
+const decided = (table: string) =>
+	`coalesce((SELECT jsonb_object_agg(criterion, points) FROM ${table} WHERE hand_in_id = h.id), '{}')`;
 
-function rowsOf(manager: EntityManager, jobId: string): Promise<Row[]> {
-	const decided = (table: string) =>
-		`coalesce((SELECT jsonb_object_agg(criterion, points) FROM ${table} WHERE hand_in_id = h.id), '{}')`;
-	return queryAll(
-		manager,
-		`SELECT h.id AS "handInId", s.id AS "studentId", s.name AS "studentName", h.try_number AS "tryNumber", x.report, r.body AS before, g.earned, ${decided("judgements")} AS judgements, ${decided("adjustments")} AS adjustments
-		 FROM rehearsed x JOIN hand_ins h ON h.id = x.hand_in_id JOIN accounts s ON s.id = h.student_id LEFT JOIN standings g ON g.hand_in_id = h.id LEFT JOIN reports r ON r.id = g.report_id
-		 WHERE x.job_id = $1 ORDER BY s.name, s.id, h.try_number`,
-		[jobId],
-	);
-}
+const LIST_REHEARSED = statement(
+	{
+		handInId: uuid,
+		studentId: uuid,
+		studentName: text(),
+		tryNumber: integer,
+		report: json<Report>(),
+		before: nullable(json<ReportBody>()),
+		earned: nullable(numeric),
+		judgements: json<Record<string, number>>(),
+		adjustments: json<Record<string, number>>(),
+	},
+	`SELECT h.id AS "handInId", s.id AS "studentId", s.name AS "studentName", h.try_number AS "tryNumber", x.report,
+			r.body AS before, g.earned, ${decided("judgements")} AS judgements, ${decided("adjustments")} AS adjustments
+		FROM rehearsed x
+		JOIN hand_ins h ON h.id = x.hand_in_id
+		JOIN accounts s ON s.id = h.student_id
+		LEFT JOIN standings g ON g.hand_in_id = h.id
+		LEFT JOIN reports r ON r.id = g.report_id
+		WHERE x.job_id = $1
+		ORDER BY s.name, s.id, h.try_number`,
+);
+type Row = RowOf<typeof LIST_REHEARSED>;
 
 export interface Moved {
 	handInId: string;
@@ -91,16 +96,20 @@ function movedOf(row: Row, beyondFull: boolean): Moved | undefined {
 	};
 }
 
+const FIND_VERSIONS = statement(
+	{ id: uuid, number: integer, source: text(), key: text() },
+	`SELECT v.id, v.number, v.source, e.key
+		FROM exercise_versions v
+		JOIN exercises e ON e.id = v.exercise_id
+		WHERE v.id = ANY($1)`,
+);
+
 /** Whose points would move, by how much and why, and which adjustments need a decision. */
 export async function rehearsalOf(manager: EntityManager, job: JobRecord) {
 	const about = job.about as unknown as About;
-	const versions = await queryAll<{ id: string; number: number; source: string; key: string }>(
-		manager,
-		"SELECT v.id, v.number, v.source, e.key FROM exercise_versions v JOIN exercises e ON e.id = v.exercise_id WHERE v.id = ANY($1)",
-		[[about.fromVersionId, about.toVersionId]],
-	);
+	const versions = await FIND_VERSIONS.all(manager, [[about.fromVersionId, about.toVersionId]]);
 	const to = versions.find((v) => v.id === about.toVersionId);
-	const rows = await rowsOf(manager, job.id);
+	const rows = await LIST_REHEARSED.all(manager, [job.id]);
 	const beyondFull = to !== undefined && publishedExercise(to.source).bonus === "beyond full";
 	const moved = rows.flatMap((row) => movedOf(row, beyondFull) ?? []);
 	return {
@@ -117,6 +126,27 @@ export async function rehearsalOf(manager: EntityManager, job: JobRecord) {
 	};
 }
 
+const MARK_CARRIED_OUT = statement(
+	{},
+	`UPDATE jobs
+		SET about = about || jsonb_build_object('carriedOut', now()::text)
+		WHERE id = $1`,
+);
+
+const DROP_ADJUSTMENT = statement(
+	{ points: numeric },
+	`DELETE FROM adjustments
+		WHERE hand_in_id = $1 AND criterion = $2
+		RETURNING points`,
+);
+
+const LIST_UNREHEARSED = statement(
+	{ id: uuid },
+	`SELECT h.id FROM hand_ins h WHERE h.assignment_id = $1 AND h.exercise_id = $2
+		AND NOT EXISTS (SELECT 1 FROM reports r WHERE r.hand_in_id = h.id AND r.exercise_version_id = $3 AND
+				r.core_version = $4)`,
+);
+
 /** Lets what a rehearsal found hold: the new version, the new reports beside the old ones, all adjustments but the dropped ones. */
 export async function carryOutRehearsal(
 	manager: EntityManager,
@@ -125,25 +155,21 @@ export async function carryOutRehearsal(
 	of: { drop: readonly { handInId: string; criterion: string }[]; by: string },
 ): Promise<{ reports: number; dropped: number }> {
 	const about = job.about as unknown as About;
-	await manager.query("UPDATE jobs SET about = about || jsonb_build_object('carriedOut', now()::text) WHERE id = $1", [
-		job.id,
-	]);
-	await manager.query(
-		"UPDATE assignment_exercises SET exercise_version_id = $3 WHERE assignment_id = $1 AND exercise_id = $2",
-		[about.assignmentId, about.exerciseId, about.toVersionId],
+	await MARK_CARRIED_OUT.all(manager, [job.id]);
+	await manager.update(
+		AssignmentExerciseEntity,
+		{ assignmentId: about.assignmentId, exerciseId: about.exerciseId },
+		{ exerciseVersionId: about.toVersionId },
 	);
-	const version = await queryOne<{ source: string }>(manager, "SELECT source FROM exercise_versions WHERE id = $1", [
-		about.toVersionId,
-	]);
+	const version = await manager.findOne(ExerciseVersionEntity, {
+		select: { source: true },
+		where: { id: about.toVersionId },
+	});
 	const exercise = publishedExercise(version?.source ?? "");
-	const rows = await rowsOf(manager, job.id);
+	const rows = await LIST_REHEARSED.all(manager, [job.id]);
 	let dropped = 0;
 	for (const { handInId, criterion } of of.drop) {
-		const gone = await queryReturning<{ points: string }>(
-			manager,
-			"DELETE FROM adjustments WHERE hand_in_id = $1 AND criterion = $2 RETURNING points",
-			[handInId, criterion],
-		);
+		const gone = await DROP_ADJUSTMENT.all(manager, [handInId, criterion]);
 		if (!gone[0]) continue;
 		dropped++;
 		await recordAudit(manager, {
@@ -162,7 +188,7 @@ export async function carryOutRehearsal(
 			handInId,
 			exerciseVersionId: about.toVersionId,
 			report,
-			brought: ids,
+			submission: ids,
 		});
 		if (now && Number(earned) !== now.earned)
 			await recordAudit(manager, {
@@ -175,12 +201,12 @@ export async function carryOutRehearsal(
 			});
 	}
 	// What was handed in since the rehearsal is checked on the new version too.
-	const since = await queryAll<{ id: string }>(
-		manager,
-		`SELECT h.id FROM hand_ins h WHERE h.assignment_id = $1 AND h.exercise_id = $2
-		 AND NOT EXISTS (SELECT 1 FROM reports r WHERE r.hand_in_id = h.id AND r.exercise_version_id = $3 AND r.core_version = $4)`,
-		[about.assignmentId, about.exerciseId, about.toVersionId, CORE_VERSION],
-	);
+	const since = await LIST_UNREHEARSED.all(manager, [
+		about.assignmentId,
+		about.exerciseId,
+		about.toVersionId,
+		CORE_VERSION,
+	]);
 	for (const { id } of since) {
 		const checkId = await requestCheck(manager, { handInId: id, exerciseVersionId: about.toVersionId });
 		await sendWork(queue, manager, { do: "check", checkId }, PRIORITY.again);

@@ -2,7 +2,8 @@ import type { FastifyReply, FastifyRequest } from "fastify";
 import pg from "pg";
 import type { Logger } from "pino";
 import type { DataSource, EntityManager } from "typeorm";
-import { queryAll } from "../database/data-source.ts";
+import { ProgressEntity } from "../database/entities/event.ts";
+import { bigint, json, statement, text } from "../database/statement.ts";
 
 /** Told of on this channel, with its subject, when something has happened. */
 const CHANNEL = "markpen_progress";
@@ -12,6 +13,8 @@ const AGAIN_MILLISECONDS = 1_000;
 /** Events that one look reads at the most. */
 const MAX_EVENTS = 500;
 
+const NOTIFY = statement({}, "SELECT pg_notify($1, $2)");
+
 /** Notes that something happened to a subject (a hand-in, an assignment, a job), and wakes who waits for it. */
 export async function publishEvent(
 	manager: EntityManager,
@@ -19,19 +22,25 @@ export async function publishEvent(
 	kind: string,
 	data: object = {},
 ): Promise<void> {
-	await manager.query("INSERT INTO progress (subject, kind, data) VALUES ($1, $2, $3)", [
-		subject,
-		kind,
-		JSON.stringify(data),
-	]);
-	await manager.query("SELECT pg_notify($1, $2)", [CHANNEL, subject]);
+	await manager.insert(ProgressEntity, { subject, kind, data });
+	await NOTIFY.all(manager, [CHANNEL, subject]);
 }
 
-interface EventRow {
-	readonly id: string;
-	readonly kind: string;
-	readonly data: object;
-}
+const LIST_EVENTS = statement(
+	{ id: bigint, kind: text(), data: json<object>() },
+	`SELECT id, kind, data
+		FROM progress
+		WHERE subject = $1 AND id > $2
+		ORDER BY id
+		LIMIT ${MAX_EVENTS}`,
+);
+
+const FIND_NEWEST = statement(
+	{ id: bigint },
+	`SELECT coalesce(max(id), 0) AS id
+		FROM progress
+		WHERE subject = $1`,
+);
 
 /** One listening connection of a web process, and who waits on it. */
 export class Events {
@@ -112,21 +121,10 @@ export class Events {
 		};
 		const look = async () => {
 			if (Number.isNaN(from)) {
-				const [row] =
-					of.since === "now"
-						? await queryAll<{ id: string }>(
-								this.dataSource.manager,
-								"SELECT coalesce(max(id), 0) AS id FROM progress WHERE subject = $1",
-								[of.subject],
-							)
-						: [];
+				const [row] = of.since === "now" ? await FIND_NEWEST.all(this.dataSource.manager, [of.subject]) : [];
 				from = Number(row?.id ?? 0);
 			}
-			const rows = await queryAll<EventRow>(
-				this.dataSource.manager,
-				`SELECT id, kind, data FROM progress WHERE subject = $1 AND id > $2 ORDER BY id LIMIT ${MAX_EVENTS}`,
-				[of.subject, from],
-			);
+			const rows = await LIST_EVENTS.all(this.dataSource.manager, [of.subject, from]);
 			for (const { id, kind, data } of rows) {
 				from = Number(id);
 				raw.write(`id: ${id}\nevent: ${kind}\ndata: ${JSON.stringify(data)}\n\n`);

@@ -1,0 +1,53 @@
+import type { EntityManager } from "typeorm";
+import { collectionToPublish } from "../exercise/exercise.ts";
+import { findCollection, newestVersion } from "../exercise/store.ts";
+import { Refusal } from "../refusals.ts";
+
+/** Refuses dates that aren't in their order. */
+export function refuseOrder({ opensAt, dueAt, closesAt }: { opensAt: Date; dueAt: Date; closesAt: Date }): void {
+	if (!(opensAt <= dueAt))
+		throw new Refusal("bad-request", "It would be due before it opens.", [
+			{ path: "dueAt", message: "is before opensAt" },
+		]);
+	if (!(dueAt <= closesAt))
+		throw new Refusal("bad-request", "It would close before it is due.", [
+			{ path: "closesAt", message: "is before dueAt" },
+		]);
+}
+
+/** The exercises that an exercise's or a collection's id stands for, in the versions of now. */
+export async function itemsFor(
+	manager: EntityManager,
+	teacherId: string,
+	asked: { exercise?: string | undefined; collection?: string | undefined },
+): Promise<{
+	items: { exerciseId: string; versionId: string; key: string }[];
+	title: string;
+	collectionId: string | null;
+	doneWhen: number;
+}> {
+	if ((asked.exercise === undefined) === (asked.collection === undefined))
+		throw new Refusal("bad-request", "Say what is set: an exercise, or a collection.", [
+			{ path: "exercise", message: "stands beside or without collection" },
+		]);
+	const collection =
+		asked.collection === undefined ? undefined : await findCollection(manager, teacherId, { key: asked.collection });
+	if (asked.collection !== undefined && !collection)
+		throw new Refusal("exercise-unknown", `The site has no collection of the id ${asked.collection}.`);
+	const file = collection && collectionToPublish(collection.source);
+	const items = [];
+	let title = file?.title ?? "";
+	for (const key of file?.exercises ?? [asked.exercise as string]) {
+		const version = await newestVersion(manager, key, teacherId);
+		if (!version)
+			throw new Refusal("exercise-unknown", `The site has no published exercise of the id ${key}. Publish it first.`);
+		if (!file) title = version.title;
+		items.push({ exerciseId: version.exerciseId, versionId: version.id, key });
+	}
+	return {
+		items,
+		title,
+		collectionId: collection?.id ?? null,
+		doneWhen: file?.["done when"]["share of points"] ?? 0.8,
+	};
+}

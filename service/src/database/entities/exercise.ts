@@ -1,0 +1,110 @@
+import { EntitySchema } from "typeorm";
+import { boolean, instant, integer, numeric, reference, text, uuid } from "./columns.ts";
+
+/** An exercise, whatever its version, with its draft. */
+export interface ExerciseRow {
+	id: string;
+	key: string;
+	ownerId: string | null;
+	shared: boolean;
+	draft: string | null;
+	revision: number;
+	draftedAt: Date | null;
+}
+
+export const ExerciseEntity = new EntitySchema<ExerciseRow>({
+	name: "exercises",
+	tableName: "exercises",
+	columns: {
+		id: { ...uuid, primary: true, primaryKeyConstraintName: "exercises_pkey" },
+		key: text,
+		ownerId: { ...uuid, name: "owner_id", nullable: true },
+		shared: { ...boolean, default: true },
+		draft: { ...text, nullable: true },
+		revision: { ...integer, default: 1 },
+		draftedAt: { ...instant, name: "drafted_at", nullable: true },
+	},
+	foreignKeys: [reference("exercises", "owner_id", "accounts")],
+	uniques: [{ name: "exercises_key_key", columns: ["key"] }],
+});
+
+/** A published version; never changed. */
+export interface ExerciseVersionRow {
+	id: string;
+	exerciseId: string;
+	number: number;
+	title: string;
+	source: string;
+	publishedAt: Date;
+}
+
+export const ExerciseVersionEntity = new EntitySchema<ExerciseVersionRow>({
+	name: "exercise_versions",
+	tableName: "exercise_versions",
+	columns: {
+		id: { ...uuid, primary: true, primaryKeyConstraintName: "exercise_versions_pkey" },
+		exerciseId: { ...uuid, name: "exercise_id" },
+		number: integer,
+		title: text,
+		source: text,
+		publishedAt: { ...instant, name: "published_at" },
+	},
+	foreignKeys: [reference("exercise_versions", "exercise_id", "exercises")],
+	uniques: [{ name: "exercise_versions_exercise_id_number_key", columns: ["exerciseId", "number"] }],
+	checks: [{ name: "exercise_versions_number_check", expression: "(number > 0)" }],
+});
+
+/** A named program saved with an exercise's draft. */
+export interface TrialProgramRow {
+	exerciseId: string;
+	position: number;
+	name: string;
+	source: string;
+	expects: number | null;
+}
+
+export const TrialProgramEntity = new EntitySchema<TrialProgramRow>({
+	name: "trial_programs",
+	tableName: "trial_programs",
+	columns: {
+		exerciseId: { ...uuid, name: "exercise_id", primary: true, primaryKeyConstraintName: "trial_programs_pkey" },
+		position: integer,
+		name: { ...text, primary: true, primaryKeyConstraintName: "trial_programs_pkey" },
+		source: text,
+		expects: { ...numeric(8, 2), nullable: true },
+	},
+	foreignKeys: [reference("trial_programs", "exercise_id", "exercises", "CASCADE")],
+	checks: [
+		{ name: "trial_programs_name_check", expression: "(name <> ''::text)" },
+		{ name: "trial_programs_source_check", expression: "(octet_length(source) <= 262144)" },
+	],
+});
+
+/** An ordered list of exercises. */
+export interface CollectionRow {
+	id: string;
+	key: string;
+	ownerId: string | null;
+	shared: boolean;
+	title: string;
+	source: string;
+	revision: number;
+	changedAt: Date;
+}
+
+export const CollectionEntity = new EntitySchema<CollectionRow>({
+	name: "collections",
+	tableName: "collections",
+	columns: {
+		id: { ...uuid, primary: true, primaryKeyConstraintName: "collections_pkey" },
+		key: text,
+		ownerId: { ...uuid, name: "owner_id", nullable: true },
+		shared: { ...boolean, default: false },
+		title: text,
+		source: text,
+		revision: { ...integer, default: 1 },
+		changedAt: { ...instant, name: "changed_at", default: () => "now()" },
+	},
+	foreignKeys: [reference("collections", "owner_id", "accounts")],
+	uniques: [{ name: "collections_key_key", columns: ["key"] }],
+});

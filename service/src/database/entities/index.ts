@@ -1,0 +1,63 @@
+import { AccountEntity } from "./account.ts";
+import { AlikePairEntity } from "./alike.ts";
+import {
+	AssignmentEntity,
+	AssignmentExerciseEntity,
+	ChosenTryEntity,
+	NamelessPointsEntity,
+	OwnDatesEntity,
+	ReleaseEntity,
+} from "./assignment.ts";
+import { AuditEntity } from "./audit.ts";
+import { CheckEntity, ReportEntity, StoredTapeEntity } from "./check.ts";
+import { ClassEntity, ClassStudentEntity, ClassTeacherEntity } from "./class.ts";
+import { ProgressEntity } from "./event.ts";
+import { CollectionEntity, ExerciseEntity, ExerciseVersionEntity, TrialProgramEntity } from "./exercise.ts";
+import { AdjustmentEntity, CommentEntity, JudgementEntity, KeptCommentEntity } from "./feedback.ts";
+import { HandInEntity, PressedEntity, StandingEntity } from "./hand-in.ts";
+import { JobEntity, RehearsedEntity } from "./job.ts";
+import { RepeatedCallEntity } from "./repeated-call.ts";
+import { SessionEntity, SignInFailureEntity, TokenEntity } from "./session.ts";
+import { UploadEntity } from "./upload.ts";
+import { DraftEntity, FreeDrawingEntity, SelfCheckEntity } from "./work.ts";
+
+/** Every table of ours, in the order in which one refers to another. */
+export const ENTITIES = Object.freeze([
+	AccountEntity,
+	SessionEntity,
+	TokenEntity,
+	SignInFailureEntity,
+	RepeatedCallEntity,
+	ClassEntity,
+	ClassTeacherEntity,
+	ClassStudentEntity,
+	ExerciseEntity,
+	ExerciseVersionEntity,
+	TrialProgramEntity,
+	CollectionEntity,
+	AssignmentEntity,
+	AssignmentExerciseEntity,
+	OwnDatesEntity,
+	ChosenTryEntity,
+	ReleaseEntity,
+	NamelessPointsEntity,
+	AlikePairEntity,
+	DraftEntity,
+	FreeDrawingEntity,
+	SelfCheckEntity,
+	HandInEntity,
+	PressedEntity,
+	StandingEntity,
+	JudgementEntity,
+	AdjustmentEntity,
+	CommentEntity,
+	KeptCommentEntity,
+	CheckEntity,
+	ReportEntity,
+	StoredTapeEntity,
+	JobEntity,
+	RehearsedEntity,
+	UploadEntity,
+	ProgressEntity,
+	AuditEntity,
+]);

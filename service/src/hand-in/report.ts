@@ -1,0 +1,73 @@
+import { CORE_VERSION, type Report, type Settled } from "@markpen/core";
+import type { EntityManager } from "typeorm";
+import { v7 } from "uuid";
+import { CheckEntity } from "../database/entities/check.ts";
+import { statement } from "../database/statement.ts";
+import { settleHandIn } from "./settle.ts";
+import type { SubmissionIds } from "./submission.ts";
+
+/** A few words on a report, for walls of drawings. */
+function noteOf(report: Report): string {
+	if (report.state === "unreadable") return `can't be read, line ${report.errors[0]?.line ?? 1}`;
+	if (report.ended === "clock") return "time was over";
+	if (report.ended === "stopped") return `stopped on line ${report.errors[0]?.line ?? 1}`;
+	const missed = report.criteria.filter((c) => c.verdict !== "met" && !c.bonus && !c.waits);
+	if (missed.length === 0) return report.criteria.some((c) => c.waits) ? "to be judged" : "all met";
+	return missed.length === 1 ? `missed: ${lowerFirst(missed[0]?.asks ?? "")}` : `${missed.length} not met`;
+}
+
+const lowerFirst = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
+
+/** Notes that a hand-in is to be checked again, on a version by today's core. */
+export async function requestCheck(
+	manager: EntityManager,
+	of: { handInId: string; exerciseVersionId: string },
+): Promise<string> {
+	const id = v7();
+	const check = { id, ...of, reason: "again" as const, coreVersion: CORE_VERSION, requestedAt: new Date() };
+	await manager.insert(CheckEntity, check);
+	return id;
+}
+
+const INSERT_REPORT = statement(
+	{},
+	`INSERT INTO reports (id, check_id, hand_in_id, exercise_version_id, core_version, state, ended, earned,
+				possible, open, criteria, verdicts, slips, note, brought, body, made_at)
+		VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, now())
+			ON CONFLICT (hand_in_id, exercise_version_id, core_version) DO NOTHING`,
+);
+
+const END_CHECK = statement(
+	{},
+	`UPDATE checks
+		SET ended_at = now()
+		WHERE id = $1 AND ended_at IS NULL`,
+);
+
+/** Stores a report beside its check, and gives where the hand-in stands then. Done twice, it is stored once. */
+export async function storeReport(
+	manager: EntityManager,
+	of: { checkId: string; handInId: string; exerciseVersionId: string; report: Report; submission: SubmissionIds },
+): Promise<Settled | undefined> {
+	const { report } = of;
+	await INSERT_REPORT.all(manager, [
+		v7(),
+		of.checkId,
+		of.handInId,
+		of.exerciseVersionId,
+		report.version,
+		report.state,
+		report.ended,
+		report.points.earned,
+		report.points.possible,
+		report.points.open,
+		report.criteria.map((c) => c.id),
+		report.criteria.map((c) => c.verdict),
+		report.slips.map((s) => s.id),
+		noteOf(report),
+		JSON.stringify(of.submission),
+		JSON.stringify(report),
+	]);
+	await END_CHECK.all(manager, [of.checkId]);
+	return settleHandIn(manager, of.handInId);
+}

@@ -1,0 +1,57 @@
+import { check, type Threads } from "@markpen/threads";
+import type { DataSource, EntityManager } from "typeorm";
+import { JobEntity } from "../database/entities/job.ts";
+import { lock } from "../database/locks.ts";
+import { integer, statement, text } from "../database/statement.ts";
+import { publishedExercise } from "../exercise/exercise.ts";
+import { submissionFor } from "../hand-in/submission.ts";
+import { findJob, stepJob } from "../queue/job.ts";
+
+const FIND_REHEARSED_WORK = statement(
+	{ source: text(), exercise: text() },
+	`SELECT h.source, v.source AS exercise
+		FROM hand_ins h, exercise_versions v
+		WHERE h.id = $1 AND v.id = $2`,
+);
+
+const STORE_REHEARSED = statement(
+	{},
+	`INSERT INTO rehearsed (job_id, hand_in_id, report)
+		SELECT $1, h.id, $3
+		FROM hand_ins h
+		WHERE h.id = $2
+		ON CONFLICT DO NOTHING`,
+);
+
+const COUNT_REHEARSED = statement(
+	{ count: integer },
+	`SELECT count(*)::int AS count
+		FROM rehearsed
+		WHERE job_id = $1`,
+);
+
+/** Checks one hand-in for a rehearsal: what comes out is kept beside, and changes nothing. */
+export async function rehearse(
+	dataSource: DataSource,
+	threads: Threads,
+	of: { jobId: string; handInId: string },
+	complete: (manager: EntityManager) => Promise<void>,
+): Promise<void> {
+	const job = await findJob(dataSource.manager, of.jobId);
+	const work = job && (await FIND_REHEARSED_WORK.one(dataSource.manager, [of.handInId, job.about.toVersionId]));
+	const exercise = work && publishedExercise(work.exercise);
+	const report =
+		exercise &&
+		(await check(threads, work.source, exercise, {
+			submission: (await submissionFor(dataSource.manager, of.handInId, exercise)).submission,
+		}));
+	await dataSource.transaction(async (manager) => {
+		await lock(manager, "job", of.jobId);
+		if (report) await STORE_REHEARSED.all(manager, [of.jobId, of.handInId, JSON.stringify(report)]);
+		const [row] = await COUNT_REHEARSED.all(manager, [of.jobId]);
+		// What a student who left for good had handed in isn't waited for.
+		if (!report) await manager.update(JobEntity, { id: of.jobId }, { total: () => "total - 1" });
+		await stepJob(manager, of.jobId, row?.count ?? 0);
+		await complete(manager);
+	});
+}

@@ -1,0 +1,69 @@
+import type { ReportBody } from "@markpen/contract";
+import type PgBoss from "pg-boss";
+import type { DataSource, EntityManager } from "typeorm";
+import { v7 } from "uuid";
+import type { Answers } from "../database/entities/answers.ts";
+import { SelfCheckEntity } from "../database/entities/work.ts";
+import { lock } from "../database/locks.ts";
+import { integer, json, nullable, statement, text } from "../database/statement.ts";
+import { publishedExercise } from "../exercise/exercise.ts";
+import { forStudent } from "../hand-in/student-view.ts";
+import { PRIORITY, sendWork } from "../queue/queue.ts";
+import { Refusal } from "../refusals.ts";
+
+/** Self-checks that a student may have waiting at once. */
+const MAX_WAITING_CHECKS = 2;
+
+const COUNT_WAITING = statement(
+	{ count: integer },
+	`SELECT count(*)::int AS count
+		FROM self_checks
+		WHERE student_id = $1 AND report IS NULL AND made_at > now() - interval '1 minute'`,
+);
+
+const FIND_SELF_CHECK = statement(
+	{ report: nullable(json<ReportBody>()), exercise: text() },
+	`SELECT s.report, v.source AS exercise
+			FROM self_checks s
+			JOIN assignment_exercises x ON x.assignment_id = s.assignment_id AND x.exercise_id = s.exercise_id
+		JOIN exercise_versions v ON v.id = x.exercise_version_id WHERE s.id = $1 AND s.student_id = $2`,
+);
+
+/** A program that a student wants checked before it is handed in. */
+export interface SelfCheckAsked {
+	readonly assignmentId: string;
+	readonly exerciseId: string;
+	readonly studentId: string;
+	readonly source: string;
+	readonly answers: Answers;
+}
+
+/**
+ * Sends a self-check to the workers, and gives its id.
+ *
+ * @throws Refusal "too-many-calls" where the student's checks before are still running
+ */
+export async function requestSelfCheck(dataSource: DataSource, queue: PgBoss, of: SelfCheckAsked): Promise<string> {
+	const id = v7();
+	await dataSource.transaction(async (manager) => {
+		await lock(manager, "self-check", of.studentId);
+		const waiting = await COUNT_WAITING.one(manager, [of.studentId]);
+		if ((waiting?.count ?? 0) >= MAX_WAITING_CHECKS)
+			throw new Refusal("too-many-calls", "Two of your checks are still running. Wait for them, then check again.");
+		const { assignmentId, exerciseId, studentId, source, answers } = of;
+		await manager.insert(SelfCheckEntity, { id, assignmentId, exerciseId, studentId, source, answers });
+		await sendWork(queue, manager, { do: "self-check", selfCheckId: id }, PRIORITY.waiting);
+	});
+	return id;
+}
+
+/** The report of a student's own self-check as the student may see it; null while it is under way. */
+export async function selfCheckReport(
+	manager: EntityManager,
+	id: string,
+	studentId: string,
+): Promise<ReturnType<typeof forStudent> | null> {
+	const row = await FIND_SELF_CHECK.one(manager, [id, studentId]);
+	if (!row) throw new Refusal("not-found");
+	return row.report && forStudent(row.report, publishedExercise(row.exercise), { before: true, points: true });
+}
