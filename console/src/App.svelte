@@ -6,11 +6,11 @@
 	import SignIn from "./pages/session/SignIn.svelte";
 	import SignInAgain from "./parts/SignInAgain.svelte";
 	import ChangePassphrase from "./parts/ChangePassphrase.svelte";
-	import { notes } from "./state/notes.svelte.ts";
-	import { sendAll } from "./state/outbox.ts";
-	import { Pages } from "./state/pages.svelte.ts";
-	import { router } from "./state/router.svelte.ts";
-	import { session } from "./state/session.svelte.ts";
+	import { notes } from "./state/site/notes.svelte.ts";
+	import { sendAll } from "./state/desk/outbox.ts";
+	import { Pages } from "./pages.svelte.ts";
+	import { router } from "./state/site/router.svelte.ts";
+	import { session } from "./state/site/session.svelte.ts";
 
 	session.load();
 	const pages = new Pages();

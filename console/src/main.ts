@@ -1,9 +1,9 @@
 import "./no-eval.ts";
 import "./app.css";
-import "./state/reading.svelte.ts";
+import "./state/site/reading.svelte.ts";
 import { mount } from "svelte";
 import App from "./App.svelte";
-import { router } from "./state/router.svelte.ts";
+import { router } from "./state/site/router.svelte.ts";
 
 /** Pages as they are before, instead of and without what they show, from fixtures: /states/loading/classes/…, /states/empty/student/free */
 const state = /^\/states\/(\w+)(\/student)?(?=\/|$)/.exec(location.pathname);

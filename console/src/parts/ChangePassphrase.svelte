@@ -1,8 +1,8 @@
 <script lang="ts">
-	import { api } from "../state/api.ts";
-	import { saying } from "../state/loading.svelte.ts";
-	import { notes } from "../state/notes.svelte.ts";
-	import { session } from "../state/session.svelte.ts";
+	import { api } from "../state/site/api.ts";
+	import { saying } from "../state/site/loading.svelte.ts";
+	import { notes } from "../state/site/notes.svelte.ts";
+	import { session } from "../state/site/session.svelte.ts";
 
 	let now = $state("");
 	let next = $state("");

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { changesInWords, changesOf } from "../state/changes.ts";
+	import { changesInWords, changesOf } from "../state/desk/changes.ts";
 
 	/** What was changed from one program to another. */
 	const { before, after }: { before: string; after: string } = $props();

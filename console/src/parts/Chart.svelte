@@ -3,7 +3,7 @@
 		/** The question that the chart answers. */
 		question: string;
 		/** Draws it so wide. */
-		draw: (charts: typeof import("../state/charts.ts"), width: number) => Element;
+		draw: (charts: typeof import("../state/assignment/charts.ts"), width: number) => Element;
 		columns: readonly string[];
 		rows: readonly (readonly (string | number)[])[];
 		none?: string;
@@ -17,7 +17,7 @@
 		if (!host || width < 50 || rows.length === 0) return;
 		const [place, wide] = [host, width];
 		let left = false;
-		import("../state/charts.ts").then(
+		import("../state/assignment/charts.ts").then(
 			(charts) => {
 				if (!left) place.replaceChildren(draw(charts, wide));
 			},

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import type { HandInPage, ReportBody } from "@markpen/contract";
 	import type { Snippet } from "svelte";
-	import { underHeadings } from "../state/headings.ts";
+	import { underHeadings } from "../state/desk/headings.ts";
 	import VerdictSign from "./VerdictSign.svelte";
 	import Words from "./Words.svelte";
 

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { untrack } from "svelte";
 	import type { ProblemReport } from "@markpen/core";
-	import type { Completions, NibEditor } from "../state/nib-editor.ts";
+	import type { Completions, NibEditor } from "../state/editor/nib-editor.ts";
 
 	interface Props {
 		source: string;
@@ -49,7 +49,7 @@
 		let left = false;
 		let made: NibEditor | undefined;
 		// What writing needs comes after what reading needs.
-		void import("../state/nib-editor.ts").then(({ NibEditor }) => {
+		void import("../state/editor/nib-editor.ts").then(({ NibEditor }) => {
 			if (left) return;
 			made = new NibEditor(
 				place,

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { Popover } from "bits-ui";
 	import type { Snippet } from "svelte";
-	import { meaningOf } from "../state/terms.ts";
+	import { meaningOf } from "../state/site/terms.ts";
 
 	/** Something in which words of drawing, buttons with a `data-term`, are explained where they stand. */
 	const { children }: { children: Snippet } = $props();

@@ -1,6 +1,6 @@
 <script lang="ts" generics="T">
 	import type { Snippet } from "svelte";
-	import type { Loading } from "../state/loading.svelte.ts";
+	import type { Loading } from "../state/site/loading.svelte.ts";
 
 	interface Props {
 		loading: Loading<T>;

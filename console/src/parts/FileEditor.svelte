@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { untrack } from "svelte";
-	import type { YamlEditor } from "../state/yaml-editor.ts";
+	import type { YamlEditor } from "../state/editor/yaml-editor.ts";
 
 	interface Props {
 		source: string;
@@ -16,7 +16,7 @@
 		if (!place) return;
 		let left = false;
 		let made: YamlEditor | undefined;
-		void import("../state/yaml-editor.ts").then(({ YamlEditor }) => {
+		void import("../state/editor/yaml-editor.ts").then(({ YamlEditor }) => {
 			if (left) return;
 			made = new YamlEditor(
 				place,

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { notes } from "../state/notes.svelte.ts";
+	import { notes } from "../state/site/notes.svelte.ts";
 </script>
 
 <div

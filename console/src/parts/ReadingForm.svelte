@@ -1,6 +1,6 @@
 <script lang="ts">
-	import { reading, SIZE_WORDS, SIZES } from "../state/reading.svelte.ts";
-	import { theme } from "../state/theme.svelte.ts";
+	import { reading, SIZE_WORDS, SIZES } from "../state/site/reading.svelte.ts";
+	import { theme } from "../state/site/theme.svelte.ts";
 	import Ask from "./Ask.svelte";
 
 	/** How pages are to be read: the size of text, its spacing, contrast, motion, light or dark. */

@@ -1,7 +1,7 @@
 <script lang="ts">
-	import { api } from "../state/api.ts";
-	import { finished } from "../state/jobs.ts";
-	import { notes } from "../state/notes.svelte.ts";
+	import { api } from "../state/site/api.ts";
+	import { finished } from "../state/site/jobs.ts";
+	import { notes } from "../state/site/notes.svelte.ts";
 
 	/** Checks every hand-in again on the newest version and by today's core, shows what would move, and then lets it hold. */
 	const { assignmentId, exercise, version }: { assignmentId: string; exercise: string; version: number } = $props();

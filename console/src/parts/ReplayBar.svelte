@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { Slider } from "bits-ui";
-	import { FRAME_SPEEDS, type Replaying, SPEEDS } from "../state/replaying.svelte.ts";
+	import { FRAME_SPEEDS, type Replaying, SPEEDS } from "../state/sheet/replaying.svelte.ts";
 
 	const { replaying: r }: { replaying: Replaying } = $props();
 

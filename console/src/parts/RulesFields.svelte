@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { RulesForm } from "../state/rules.ts";
+	import type { RulesForm } from "../state/assignment/rules.ts";
 
 	let { form = $bindable(), zone }: { form: RulesForm; zone: string } = $props();
 	let anyNumber = $derived(form.tries === null);

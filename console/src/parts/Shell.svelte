@@ -1,8 +1,8 @@
 <script lang="ts">
 	import { DropdownMenu } from "bits-ui";
 	import type { Snippet } from "svelte";
-	import { router } from "../state/router.svelte.ts";
-	import { session } from "../state/session.svelte.ts";
+	import { router } from "../state/site/router.svelte.ts";
+	import { session } from "../state/site/session.svelte.ts";
 	import ReadingForm from "./ReadingForm.svelte";
 
 	const { children }: { children: Snippet } = $props();

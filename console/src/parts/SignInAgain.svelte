@@ -1,7 +1,7 @@
 <script lang="ts">
 	import Ask from "./Ask.svelte";
 	import SignInForm from "./SignInForm.svelte";
-	import { session } from "../state/session.svelte.ts";
+	import { session } from "../state/site/session.svelte.ts";
 </script>
 
 <Ask open={session.ended} title="Sign in again" leave={false}>

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { session } from "../state/session.svelte.ts";
+	import { session } from "../state/site/session.svelte.ts";
 
 	let classCode = $state("");
 	let signInName = $state("");

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { ReportBody } from "@markpen/contract";
-	import { piecesOf } from "../state/nib-words.ts";
+	import { piecesOf } from "../worker/nib-words.ts";
 
 	interface Props {
 		source: string;

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { type Paintable, paintPicture } from "../state/painter.ts";
+	import { type Paintable, paintPicture } from "../state/sheet/painter.ts";
 
 	/** A drawing at small size. */
 	const { picture, label }: { picture: Paintable; label: string } = $props();

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { moment } from "../state/times.ts";
+	import { moment } from "../state/site/times.ts";
 	import Ask from "./Ask.svelte";
 
 	interface Props {

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { tally, type VerdictName } from "../state/verdicts.ts";
+	import { tally, type VerdictName } from "../state/hand-in/verdicts.ts";
 
 	/** A criterion a segment: filled for met, half for partly, an outline for missed, dashed for not judged. */
 	const { verdicts }: { verdicts: readonly VerdictName[] } = $props();

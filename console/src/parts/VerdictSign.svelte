@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { Tooltip } from "bits-ui";
-	import { VERDICT_WORDS, type VerdictName } from "../state/verdicts.ts";
+	import { VERDICT_WORDS, type VerdictName } from "../state/hand-in/verdicts.ts";
 
 	/** The sign of a verdict, with its word within reach. */
 	const { verdict, size = 16, quiet = false }: { verdict: VerdictName; size?: number; quiet?: boolean } = $props();

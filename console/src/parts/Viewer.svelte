@@ -3,13 +3,13 @@
 	import { colourWords, type PictureShape, svgOf } from "@markpen/core";
 	import { DropdownMenu, Toggle, ToggleGroup } from "bits-ui";
 	import { untrack } from "svelte";
-	import { gridOf, gridStep, sheetPoint } from "../state/grid.ts";
-	import { Hits } from "../state/hitting.ts";
-	import { notes } from "../state/notes.svelte.ts";
-	import type { Paintable } from "../state/painter.ts";
-	import type { Replaying } from "../state/replaying.svelte.ts";
-	import { type Layer, LAYERS, SheetView } from "../state/sheet-view.svelte.ts";
-	import { measured } from "../state/view.ts";
+	import { gridOf, gridStep, sheetPoint } from "../state/sheet/grid.ts";
+	import { Hits } from "../state/sheet/hitting.ts";
+	import { notes } from "../state/site/notes.svelte.ts";
+	import type { Paintable } from "../state/sheet/painter.ts";
+	import type { Replaying } from "../state/sheet/replaying.svelte.ts";
+	import { type Layer, LAYERS, SheetView } from "../state/sheet/sheet-view.svelte.ts";
+	import { measured } from "../state/sheet/view.ts";
 
 	interface Props {
 		picture: Paintable & { readonly origin: ReportBody["picture"]["origin"]; readonly leftOut: number };

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { withTerms } from "../state/terms.ts";
+	import { withTerms } from "../state/site/terms.ts";
 
 	interface Props {
 		/** A sentence in which what stands between backticks is a word of the language. */

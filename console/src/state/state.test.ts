@@ -1,12 +1,12 @@
 import { STATEMENTS } from "@markpen/core";
 import { describe, expect, test } from "vitest";
-import { briefHtml } from "./brief.ts";
-import { gridOf, gridStep, sheetPoint } from "./grid.ts";
-import { NIB_HEADS, piecesOf, statementsIn } from "./nib-words.ts";
-import { litBy } from "./pointing.ts";
-import { fromNow } from "./times.ts";
-import { pointsText, tally } from "./verdicts.ts";
-import { metCounts } from "./wall.ts";
+import { NIB_HEADS, piecesOf, statementsIn } from "../worker/nib-words.ts";
+import { metCounts } from "./class/wall.ts";
+import { pointsText, tally } from "./hand-in/verdicts.ts";
+import { gridOf, gridStep, sheetPoint } from "./sheet/grid.ts";
+import { litBy } from "./sheet/pointing.ts";
+import { briefHtml } from "./site/brief.ts";
+import { fromNow } from "./site/times.ts";
 
 describe("pointing", () => {
 	const report = {

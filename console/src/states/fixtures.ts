@@ -1,5 +1,5 @@
 import { API_BASE, ROUTES } from "@markpen/contract";
-import { wire } from "../state/api.ts";
+import { wire } from "../state/site/api.ts";
 
 const ID = "01890000-0000-7000-8000-000000000000";
 const SOON = "2030-01-01T12:00:00Z";

@@ -14,8 +14,8 @@ import {
 	reportDrawing,
 	runUnder,
 } from "@markpen/core";
-import { namesIn } from "../state/nib-words.ts";
 import type { Answers, RunSettings, WorkerAnswer, WorkerRequest } from "./messages.ts";
+import { namesIn } from "./nib-words.ts";
 
 /** How long a run may take. */
 const MILLISECONDS = 5_000;

@@ -3,11 +3,11 @@
 	import ChangePassphrase from "../../parts/ChangePassphrase.svelte";
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
-	import { api } from "../../state/api.ts";
-	import { Loading } from "../../state/loading.svelte.ts";
-	import { notes } from "../../state/notes.svelte.ts";
-	import { session } from "../../state/session.svelte.ts";
-	import { moment } from "../../state/times.ts";
+	import { api } from "../../state/site/api.ts";
+	import { Loading } from "../../state/site/loading.svelte.ts";
+	import { notes } from "../../state/site/notes.svelte.ts";
+	import { session } from "../../state/site/session.svelte.ts";
+	import { moment } from "../../state/site/times.ts";
 
 	const administrator = $derived(session.account?.administrator ?? false);
 	const loading = new Loading<Awaited<ReturnType<typeof fetch>>>();

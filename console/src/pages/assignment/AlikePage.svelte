@@ -3,11 +3,11 @@
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
 	import Source from "../../parts/Source.svelte";
-	import { api } from "../../state/api.ts";
-	import { assignmentPages } from "../../state/class-pages.ts";
-	import { finished } from "../../state/jobs.ts";
-	import { Loading } from "../../state/loading.svelte.ts";
-	import { notes } from "../../state/notes.svelte.ts";
+	import { api } from "../../state/site/api.ts";
+	import { assignmentPages } from "../../state/class/class-pages.ts";
+	import { finished } from "../../state/site/jobs.ts";
+	import { Loading } from "../../state/site/loading.svelte.ts";
+	import { notes } from "../../state/site/notes.svelte.ts";
 
 	const { id, exercise }: { id: string; exercise: string } = $props();
 	const assignment = new Loading<Awaited<ReturnType<typeof api.showAssignment>>>();

@@ -6,14 +6,14 @@
 	import StuckList from "../../parts/StuckList.svelte";
 	import Thumb from "../../parts/Thumb.svelte";
 	import Words from "../../parts/Words.svelte";
-	import { api } from "../../state/api.ts";
-	import { assignmentPages } from "../../state/class-pages.ts";
-	import { follow, throttle } from "../../state/server-events.ts";
-	import { Loading } from "../../state/loading.svelte.ts";
-	import { notes } from "../../state/notes.svelte.ts";
-	import type { Paintable } from "../../state/painter.ts";
-	import { fromNow, moment } from "../../state/times.ts";
-	import { metCounts } from "../../state/wall.ts";
+	import { api } from "../../state/site/api.ts";
+	import { assignmentPages } from "../../state/class/class-pages.ts";
+	import { follow, throttle } from "../../state/site/server-events.ts";
+	import { Loading } from "../../state/site/loading.svelte.ts";
+	import { notes } from "../../state/site/notes.svelte.ts";
+	import type { Paintable } from "../../state/sheet/painter.ts";
+	import { fromNow, moment } from "../../state/site/times.ts";
+	import { metCounts } from "../../state/class/wall.ts";
 
 	const { id, exercise }: { id: string; exercise?: string } = $props();
 	const loading = new Loading<Awaited<ReturnType<typeof api.showAssignment>>>();

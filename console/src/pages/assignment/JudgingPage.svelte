@@ -1,10 +1,10 @@
 <script lang="ts">
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
-	import { api } from "../../state/api.ts";
-	import { assignmentPages } from "../../state/class-pages.ts";
-	import { fetchAhead, Loading } from "../../state/loading.svelte.ts";
-	import { notes } from "../../state/notes.svelte.ts";
+	import { api } from "../../state/site/api.ts";
+	import { assignmentPages } from "../../state/class/class-pages.ts";
+	import { fetchAhead, Loading } from "../../state/site/loading.svelte.ts";
+	import { notes } from "../../state/site/notes.svelte.ts";
 
 	/** Criteria that a person judges, hand-in after hand-in: a number key gives a place on the scale and goes on. */
 	const { id, exercise }: { id: string; exercise: string } = $props();

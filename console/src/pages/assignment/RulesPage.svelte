@@ -5,13 +5,13 @@
 	import Head from "../../parts/Head.svelte";
 	import Rehearsal from "../../parts/Rehearsal.svelte";
 	import RulesFields from "../../parts/RulesFields.svelte";
-	import { api } from "../../state/api.ts";
-	import { assignmentPages } from "../../state/class-pages.ts";
-	import { Loading, saying } from "../../state/loading.svelte.ts";
-	import { notes } from "../../state/notes.svelte.ts";
-	import { router } from "../../state/router.svelte.ts";
-	import { differences, freshRules, onClock, type RulesForm, rulesBody, rulesOf } from "../../state/rules.ts";
-	import { moment } from "../../state/times.ts";
+	import { api } from "../../state/site/api.ts";
+	import { assignmentPages } from "../../state/class/class-pages.ts";
+	import { Loading, saying } from "../../state/site/loading.svelte.ts";
+	import { notes } from "../../state/site/notes.svelte.ts";
+	import { router } from "../../state/site/router.svelte.ts";
+	import { differences, freshRules, onClock, type RulesForm, rulesBody, rulesOf } from "../../state/assignment/rules.ts";
+	import { moment } from "../../state/site/times.ts";
 
 	const { id, exercise }: { id: string; exercise: string } = $props();
 	const loading = new Loading<Awaited<ReturnType<typeof fetch>>>();

@@ -3,12 +3,12 @@
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
 	import RulesFields from "../../parts/RulesFields.svelte";
-	import { api } from "../../state/api.ts";
-	import { classPages } from "../../state/class-pages.ts";
-	import { Loading, saying } from "../../state/loading.svelte.ts";
-	import { notes } from "../../state/notes.svelte.ts";
-	import { router } from "../../state/router.svelte.ts";
-	import { freshRules, type RulesForm, rulesBody } from "../../state/rules.ts";
+	import { api } from "../../state/site/api.ts";
+	import { classPages } from "../../state/class/class-pages.ts";
+	import { Loading, saying } from "../../state/site/loading.svelte.ts";
+	import { notes } from "../../state/site/notes.svelte.ts";
+	import { router } from "../../state/site/router.svelte.ts";
+	import { freshRules, type RulesForm, rulesBody } from "../../state/assignment/rules.ts";
 
 	const { id }: { id: string } = $props();
 	const loading = new Loading<Awaited<ReturnType<typeof fetch>>>();

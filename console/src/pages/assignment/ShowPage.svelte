@@ -1,9 +1,9 @@
 <script lang="ts">
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
-	import { api } from "../../state/api.ts";
-	import { assignmentPages } from "../../state/class-pages.ts";
-	import { Loading } from "../../state/loading.svelte.ts";
+	import { api } from "../../state/site/api.ts";
+	import { assignmentPages } from "../../state/class/class-pages.ts";
+	import { Loading } from "../../state/site/loading.svelte.ts";
 
 	/** Chosen drawings for the class to look at, with each student's own title; names only where they are asked for. */
 	const { id, exercise }: { id: string; exercise: string } = $props();

@@ -2,11 +2,11 @@
 	import Ask from "../../parts/Ask.svelte";
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
-	import { api } from "../../state/api.ts";
-	import { Loading } from "../../state/loading.svelte.ts";
-	import { notes } from "../../state/notes.svelte.ts";
-	import { router } from "../../state/router.svelte.ts";
-	import { moment } from "../../state/times.ts";
+	import { api } from "../../state/site/api.ts";
+	import { Loading } from "../../state/site/loading.svelte.ts";
+	import { notes } from "../../state/site/notes.svelte.ts";
+	import { router } from "../../state/site/router.svelte.ts";
+	import { moment } from "../../state/site/times.ts";
 
 	const loading = new Loading<Awaited<ReturnType<typeof api.listClasses>>>();
 	let closed = $state(false);

@@ -3,11 +3,11 @@
 	import Head from "../../parts/Head.svelte";
 	import StuckList from "../../parts/StuckList.svelte";
 	import VerdictBar from "../../parts/VerdictBar.svelte";
-	import { api } from "../../state/api.ts";
-	import { classPages } from "../../state/class-pages.ts";
-	import { Loading } from "../../state/loading.svelte.ts";
-	import { cellKey, cellNote, cellsByPlace, columnsOf, doneOf, type Order, studentsOf } from "../../state/matrix.ts";
-	import { fromNow, moment } from "../../state/times.ts";
+	import { api } from "../../state/site/api.ts";
+	import { classPages } from "../../state/class/class-pages.ts";
+	import { Loading } from "../../state/site/loading.svelte.ts";
+	import { cellKey, cellNote, cellsByPlace, columnsOf, doneOf, type Order, studentsOf } from "../../state/class/matrix.ts";
+	import { fromNow, moment } from "../../state/site/times.ts";
 
 	const { id }: { id: string } = $props();
 	const loading = new Loading<Awaited<ReturnType<typeof api.showClass>>>();

@@ -3,12 +3,12 @@
 	import Head from "../../parts/Head.svelte";
 	import StuckList from "../../parts/StuckList.svelte";
 	import Thumb from "../../parts/Thumb.svelte";
-	import { api } from "../../state/api.ts";
-	import { classPages } from "../../state/class-pages.ts";
-	import { follow, throttle } from "../../state/server-events.ts";
-	import { Lesson } from "../../state/lesson.svelte.ts";
-	import { Loading } from "../../state/loading.svelte.ts";
-	import { fromNow } from "../../state/times.ts";
+	import { api } from "../../state/site/api.ts";
+	import { classPages } from "../../state/class/class-pages.ts";
+	import { follow, throttle } from "../../state/site/server-events.ts";
+	import { Lesson } from "../../state/class/lesson.svelte.ts";
+	import { Loading } from "../../state/site/loading.svelte.ts";
+	import { fromNow } from "../../state/site/times.ts";
 
 	const { id }: { id: string } = $props();
 	const loading = new Loading<Awaited<ReturnType<typeof api.showClass>>>();

@@ -3,10 +3,10 @@
 	import Slips from "../../parts/Slips.svelte";
 	import VerdictSign from "../../parts/VerdictSign.svelte";
 	import Words from "../../parts/Words.svelte";
-	import type { Desk } from "../../state/desk.svelte.ts";
-	import type { Pointed } from "../../state/pointing.ts";
-	import { underHeadings } from "../../state/headings.ts";
-	import { termsIn } from "../../state/terms.ts";
+	import type { Desk } from "../../state/desk/desk.svelte.ts";
+	import type { Pointed } from "../../state/sheet/pointing.ts";
+	import { underHeadings } from "../../state/desk/headings.ts";
+	import { termsIn } from "../../state/site/terms.ts";
 
 	interface Props {
 		desk: Desk;
@@ -22,11 +22,11 @@
 	const verdicts = $derived(
 		new Map<string, ReportBody["criteria"][number]>(found?.report.criteria.map((c) => [c.id, c])),
 	);
-	const old = $derived(found !== undefined && found.source !== desk.source);
+	const old = $derived(found !== undefined && found.source !== desk.draft.source);
 	/** Figures and lines are of the drawing that is seen. */
-	const placed = $derived(found !== undefined && found.source === desk.ran);
+	const placed = $derived(found !== undefined && found.source === desk.run.source);
 	const questions = $derived(
-		exercise.criteria.filter((c) => c.ask && (c.ask.when === "before running" || desk.runs > 0)),
+		exercise.criteria.filter((c) => c.ask && (c.ask.when === "before running" || desk.run.count > 0)),
 	);
 	/** Words that are explained before each criterion, in the order in which they are read. */
 	const groups = $derived(underHeadings(exercise.criteria));
@@ -38,7 +38,7 @@
 		...c.figures.slice(0, 4).map((figure) => ({ figure })),
 		...c.lines.slice(0, 4).map((line) => ({ line })),
 	];
-	const figureNumber = (index: number) => (desk.run?.figures.findIndex((f) => f.index === index) ?? -1) + 1;
+	const figureNumber = (index: number) => (desk.run.drawn?.figures.findIndex((f) => f.index === index) ?? -1) + 1;
 </script>
 
 {#if questions.length > 0}
@@ -49,22 +49,23 @@
 				<label class="grid gap-1"
 					><span
 						>{c.ask?.question}
-						<span class="quiet">{c.ask?.when === "before running" && desk.runs === 0 ? "before you run it" : ""}</span
+						<span class="quiet"
+							>{c.ask?.when === "before running" && desk.run.count === 0 ? "before you run it" : ""}</span
 						></span
 					><textarea
 						class="field"
 						rows="2"
 						maxlength="2000"
-						value={desk.answers[c.id]?.words ?? ""}
+						value={desk.draft.answers[c.id]?.words ?? ""}
 						oninput={(event) => desk.answer(c.id, event.currentTarget.value)}></textarea></label
 				>
 			</li>
 		{/each}
 	</ul>
 {/if}
-{#if !desk.result?.report && desk.checked && !old}<div class="mb-3">
+{#if !desk.handIn.result?.report && desk.checks.checked && !old}<div class="mb-3">
 		<Slips
-			slips={desk.checked.report.slips}
+			slips={desk.checks.checked.report.slips}
 			onpoint={(slip) => onpoint(slip === null ? null : { on: "slip", id: slip })}
 		/>
 	</div>{/if}
@@ -75,7 +76,7 @@
 	<ul>
 		{#each group.criteria as c (c.id)}
 			{@const result = verdicts.get(c.id)}
-			{@const hints = desk.hints[c.id] ?? []}
+			{@const hints = desk.checks.hints[c.id] ?? []}
 			<li
 				class="grid grid-cols-[20px_22px_1fr_auto] gap-x-1.5 border-b border-rule py-1.5"
 				class:lit={lit.has(c.id)}
@@ -90,8 +91,8 @@
 					type="checkbox"
 					class="mt-1 size-4 self-start"
 					aria-label="I think this is done: {c.sentence}"
-					checked={desk.ticks.has(c.id)}
-					onchange={() => desk.tick(c.id)}
+					checked={desk.draft.ticks.has(c.id)}
+					onchange={() => desk.draft.tick(c.id)}
 				/>
 				<span class={old ? "opacity-50" : ""}
 					>{#if result}<VerdictSign verdict={result.verdict} />{:else}<span aria-hidden="true" class="text-ink-faint"
@@ -126,7 +127,7 @@
 				{#each hints as hint, n (n)}<span class="col-span-2 col-start-3 text-small leading-snug" data-hint={c.id}
 						>Hint{hints.length > 1 ? ` ${n + 1}` : ""}: <Words text={hint} explained={new Set()} /></span
 					>{/each}
-				{#if c.hint && desk.runs > 0 && result?.verdict !== "met" && (hints.length === 0 || desk.more.has(c.id))}<span
+				{#if c.hint && desk.run.count > 0 && result?.verdict !== "met" && (hints.length === 0 || desk.checks.more.has(c.id))}<span
 						class="col-span-2 col-start-3"
 						><button
 							type="button"

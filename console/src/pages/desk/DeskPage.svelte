@@ -1,8 +1,8 @@
 <script lang="ts">
 	import Fetched from "../../parts/Fetched.svelte";
-	import { api } from "../../state/api.ts";
-	import { Desk } from "../../state/desk.svelte.ts";
-	import { Loading } from "../../state/loading.svelte.ts";
+	import { api } from "../../state/site/api.ts";
+	import { Desk } from "../../state/desk/desk.svelte.ts";
+	import { Loading } from "../../state/site/loading.svelte.ts";
 	import DeskView from "./DeskView.svelte";
 
 	const { id, exercise }: { id: string; exercise: string } = $props();

@@ -6,11 +6,11 @@
 	import TwoVersions from "../../parts/TwoVersions.svelte";
 	import Viewer from "../../parts/Viewer.svelte";
 	import Words from "../../parts/Words.svelte";
-	import { briefHtml } from "../../state/brief.ts";
-	import type { Desk } from "../../state/desk.svelte.ts";
-	import { litBy, type Pointed } from "../../state/pointing.ts";
-	import { ReplayOf } from "../../state/replay-of.svelte.ts";
-	import { termsInHtml } from "../../state/terms.ts";
+	import { briefHtml } from "../../state/site/brief.ts";
+	import type { Desk } from "../../state/desk/desk.svelte.ts";
+	import { litBy, type Pointed } from "../../state/sheet/pointing.ts";
+	import { ReplayOf } from "../../state/sheet/replay-of.svelte.ts";
+	import { termsInHtml } from "../../state/site/terms.ts";
 	import Checklist from "./Checklist.svelte";
 	import HandingIn from "./HandingIn.svelte";
 	import Tries from "./Tries.svelte";
@@ -20,19 +20,19 @@
 	const { exercise, assignmentId, model } = $derived(desk.work);
 	const { conditions } = $derived(exercise);
 	let pointed = $state.raw<Pointed>(null);
-	const replay = new ReplayOf(() => desk.source);
+	const replay = new ReplayOf(() => desk.draft.source);
 
-	const shown = $derived(desk.run ?? null);
+	const shown = $derived(desk.run.drawn ?? null);
 	/** What belongs together: of a report where it speaks of the drawing that is seen, else of the drawing alone. */
 	const lit = $derived(
 		litBy(
 			pointed,
-			(desk.found?.source === desk.ran && desk.found?.report) ||
+			(desk.found?.source === desk.run.source && desk.found?.report) ||
 				(shown && { figures: [...shown.figures] as never, criteria: [], slips: [] }),
 		),
 	);
 	/** What stands in the margin: of what is written, or nothing. */
-	const marked = $derived(desk.fresh ? desk.run : undefined);
+	const marked = $derived(desk.fresh ? desk.run.drawn : undefined);
 	const blank = $derived({
 		width: 400,
 		height: 300,
@@ -48,7 +48,7 @@
 	let inserted = $state.raw<{ text: string; number: number } | undefined>(undefined);
 	let gone = $state.raw<{ line: number; number: number } | undefined>(undefined);
 	let list = $state<FigureList>();
-	const help = $derived(word === "" ? undefined : desk.help?.words.find((h) => h.word === word));
+	const help = $derived(word === "" ? undefined : desk.run.help?.words.find((h) => h.word === word));
 	const put = (text: string) => (inserted = { text, number: ++number });
 	const figure = (index: number | null): Pointed => (index === null ? null : { on: "figure", index });
 
@@ -83,7 +83,8 @@
 					/>
 					{#if exercise.example.show === "source"}{@const { program } = exercise.example}
 						<pre class="mt-1 overflow-auto border border-rule bg-sheet p-2 font-mono text-small">{program}</pre>
-						<button type="button" class="tool mt-1" onclick={() => desk.showExample(program, true)}>Draw it here</button
+						<button type="button" class="tool mt-1" onclick={() => desk.run.showExample(program, true)}
+							>Draw it here</button
 						>{/if}
 				</details>
 			{/if}
@@ -105,13 +106,13 @@
 	>
 		<HandingIn {desk} onpoint={(slip) => (pointed = slip === null ? null : { on: "slip", id: slip })}>
 			{#snippet before()}
-				<button type="button" class="button primary" disabled={desk.running} onclick={() => desk.runNow()}
-					>{desk.running ? "Running …" : "Run"} <kbd class="key">Ctrl ↵</kbd></button
+				<button type="button" class="button primary" disabled={desk.run.running} onclick={() => desk.runNow()}
+					>{desk.run.running ? "Running …" : "Run"} <kbd class="key">Ctrl ↵</kbd></button
 				>
-				<button type="button" class="button" disabled={desk.checking} onclick={() => desk.check()}
-					>{desk.checking ? "Checking …" : "Check it"}</button
+				<button type="button" class="button" disabled={desk.checks.checking} onclick={() => desk.check()}
+					>{desk.checks.checking ? "Checking …" : "Check it"}</button
 				>
-				{#if /\b(random|choose)\b/.test(desk.source)}
+				{#if /\b(random|choose)\b/.test(desk.draft.source)}
 					<DropdownMenu.Root>
 						<DropdownMenu.Trigger class="tool">Random numbers <span aria-hidden="true">▾</span></DropdownMenu.Trigger>
 						<DropdownMenu.Portal>
@@ -123,7 +124,7 @@
 								<DropdownMenu.Item class="menu-item" onSelect={() => desk.runNow(1 + Math.floor(Math.random() * 9999))}
 									>Run with other ones</DropdownMenu.Item
 								>
-								<DropdownMenu.Item class="menu-item" onSelect={() => desk.runNow(desk.seed)}
+								<DropdownMenu.Item class="menu-item" onSelect={() => desk.runNow(desk.run.seed)}
 									>Run with the same ones again</DropdownMenu.Item
 								>
 								<DropdownMenu.Item class="menu-item" onSelect={() => desk.runNow(conditions.seed)}
@@ -136,23 +137,23 @@
 			{/snippet}
 		</HandingIn>
 		<Editor
-			source={desk.source}
+			source={desk.draft.source}
 			problems={marked?.errors}
 			remarks={marked?.remarks}
 			lit={replay.lines ?? lit.lines}
-			onwrite={(source) => desk.write(source)}
+			onwrite={(source) => desk.draft.write(source)}
 			onrun={() => desk.runNow()}
 			onword={(at) => (word = at)}
 			online={overLine}
-			completions={desk.help}
+			completions={desk.run.help}
 			without={conditions.without}
 			{inserted}
 			{gone}
 		/>
 		<WordHelp
 			{help}
-			colours={desk.help?.colours ?? []}
-			onexample={(source) => desk.showExample(source)}
+			colours={desk.run.help?.colours ?? []}
+			onexample={(source) => desk.run.showExample(source)}
 			oncolour={put}
 		/>
 	</section>
@@ -166,16 +167,16 @@
 			lit={lit.figures}
 			name={exercise.title}
 			replaying={replay.replaying}
-			onreplay={(on) => replay.turn(on, { source: desk.source, conditions, seed: desk.seed })}
+			onreplay={(on) => replay.turn(on, { source: desk.draft.source, conditions, seed: desk.run.seed })}
 			onpoint={(index) => (pointed = figure(index))}
 			onplace={put}
 		/>
 		<div aria-live="polite" class="text-small">
-			{#if desk.example}<p class="quiet">This is an example's drawing. Run your program to see yours again.</p>
-			{:else if shown && !desk.fresh && !desk.running}<p class="quiet">
+			{#if desk.run.example}<p class="quiet">This is an example's drawing. Run your program to see yours again.</p>
+			{:else if shown && !desk.fresh && !desk.run.running}<p class="quiet">
 					The program has changed since it was run.
 				</p>{/if}
-			{#if desk.lost}<p class="border-l-[3px] border-missed pl-3">
+			{#if desk.run.lost}<p class="border-l-[3px] border-missed pl-3">
 					The program ran too long and had to be ended; its drawing was lost. Your program is still in the editor.
 				</p>{/if}
 			{#if shown?.ended === "clock"}<p class="border-l-[3px] border-missed pl-3">
@@ -208,9 +209,9 @@
 </div>
 <TwoVersions
 	title="Your program was changed in two places"
-	mine={desk.source}
-	mineAt={desk.keeping.writtenAt}
-	theirs={desk.keeping.theirs}
+	mine={desk.draft.source}
+	mineAt={desk.draft.autosave.writtenAt}
+	theirs={desk.draft.autosave.theirs}
 	kept="the other one can be had back under “Go back to”."
-	onsettle={(mine) => desk.settle(mine)}
+	onsettle={(mine) => desk.draft.settle(mine)}
 />

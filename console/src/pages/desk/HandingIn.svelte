@@ -2,17 +2,17 @@
 	import type { Snippet } from "svelte";
 	import Ask from "../../parts/Ask.svelte";
 	import Slips from "../../parts/Slips.svelte";
-	import type { Desk } from "../../state/desk.svelte.ts";
-	import { router } from "../../state/router.svelte.ts";
-	import { fromNow, moment } from "../../state/times.ts";
+	import type { Desk } from "../../state/desk/desk.svelte.ts";
+	import { router } from "../../state/site/router.svelte.ts";
+	import { fromNow, moment } from "../../state/site/times.ts";
 
 	/** Until when and how often, handing in, and what came of it. */
 	const { desk, onpoint, before }: { desk: Desk; onpoint: (slip: string | null) => void; before: Snippet } = $props();
 	const { work } = $derived(desk);
-	const report = $derived(desk.result?.report ?? null);
+	const report = $derived(desk.handIn.result?.report ?? null);
 	const closed = $derived(Date.parse(work.closesAt) <= Date.now());
 	const late = $derived(!closed && Date.parse(work.dueAt) < Date.now());
-	const refused = $derived(closed || desk.triesLeft === 0 || (late && work.late === "refused"));
+	const refused = $derived(closed || desk.handIn.triesLeft === 0 || (late && work.late === "refused"));
 	const AFTER = {
 		refused: "nothing more can be handed in",
 		reduced: "a late try loses part of its points",
@@ -27,16 +27,16 @@
 	let asking = $state(false);
 
 	async function there() {
-		const to = desk.fits;
-		if (to && (await desk.handInThere())) router.go(`/desk/${to.assignmentId}/${to.exercise.id}`);
+		const to = desk.handIn.fits;
+		if (to && (await desk.handIn.handInThere())) router.go(`/desk/${to.assignmentId}/${to.exercise.id}`);
 	}
 </script>
 
 <div class="mb-3 flex min-h-8 flex-wrap items-center gap-2">
 	{@render before()}
 	<span class="grow"></span>
-	<button type="button" class="button" disabled={desk.handing || refused} onclick={() => (asking = true)}
-		>{desk.handing ? "Handing in …" : "Hand in"}</button
+	<button type="button" class="button" disabled={desk.handIn.handing || refused} onclick={() => (asking = true)}
+		>{desk.handIn.handing ? "Handing in …" : "Hand in"}</button
 	>
 </div>
 <div class="-mt-1 mb-2 flex flex-wrap justify-between gap-x-3">
@@ -46,37 +46,37 @@
 					work.closesAt,
 				)}.{/if}
 		{:else}Due {fromNow(work.dueAt)}.{/if}
-		{#if desk.triesLeft !== null && !closed}{desk.triesLeft === 0
+		{#if desk.handIn.triesLeft !== null && !closed}{desk.handIn.triesLeft === 0
 				? "You have no try left."
-				: `${desk.triesLeft} ${desk.triesLeft === 1 ? "try" : "tries"} left.`}{/if}
+				: `${desk.handIn.triesLeft} ${desk.handIn.triesLeft === 1 ? "try" : "tries"} left.`}{/if}
 	</p>
-	<span class="quiet" role="status" data-testid="kept">{SAVED[desk.keeping.saved]}</span>
+	<span class="quiet" role="status" data-testid="kept">{SAVED[desk.draft.autosave.saved]}</span>
 </div>
 <div aria-live="polite">
-	{#if desk.waiting}<p class="mb-3 border-l-[3px] border-partly py-0.5 pl-3" data-testid="waits">
-			You handed in at {moment(desk.waiting.at)}, without a network. It is kept here and goes out by itself once there
-			is one.
+	{#if desk.handIn.waiting}<p class="mb-3 border-l-[3px] border-partly py-0.5 pl-3" data-testid="waits">
+			You handed in at {moment(desk.handIn.waiting.at)}, without a network. It is kept here and goes out by itself once
+			there is one.
 		</p>{/if}
-	{#each [desk.error, desk.keeping.error].filter((e) => e !== "") as error (error)}<p
+	{#each [desk.error, desk.draft.autosave.error].filter((e) => e !== "") as error (error)}<p
 			class="mb-3 border-l-[3px] border-missed py-0.5 pl-3"
 			role="alert"
 		>
 			{error}
 		</p>{/each}
-	{#if desk.result && !report}<p class="mb-3 border-l-[3px] border-ink py-0.5 pl-3" data-testid="result">
-			<b>It has arrived, as try {desk.result.tryNumber}.</b>
-			{desk.result.waiting ? "It is being checked …" : "Your teacher will show you how it went."}
+	{#if desk.handIn.result && !report}<p class="mb-3 border-l-[3px] border-ink py-0.5 pl-3" data-testid="result">
+			<b>It has arrived, as try {desk.handIn.result.tryNumber}.</b>
+			{desk.handIn.result.waiting ? "It is being checked …" : "Your teacher will show you how it went."}
 		</p>{/if}
-	{#if desk.result && report}
+	{#if desk.handIn.result && report}
 		<p class="mb-3 border-l-[3px] border-ink py-0.5 pl-3" data-testid="result">
 			<b
-				>{desk.result.points
-					? `Handed in: ${desk.result.points.earned} of ${desk.result.points.possible} points.`
+				>{desk.handIn.result.points
+					? `Handed in: ${desk.handIn.result.points.earned} of ${desk.handIn.result.points.possible} points.`
 					: "Handed in."}</b
-			> <a href="/hand-ins/{desk.result.id}">See it on the drawing</a>
+			> <a href="/hand-ins/{desk.handIn.result.id}">See it on the drawing</a>
 		</p>
-		{#if desk.fits}<p class="mb-2 border-l-[3px] border-ink py-0.5 pl-3">
-				This earns nothing here, but it fits <b>{desk.fits.exercise.title}</b>, which is open.
+		{#if desk.handIn.fits}<p class="mb-2 border-l-[3px] border-ink py-0.5 pl-3">
+				This earns nothing here, but it fits <b>{desk.handIn.fits.exercise.title}</b>, which is open.
 				<button type="button" class="tool" onclick={there}>Hand it in there</button>
 			</p>{/if}
 		<Slips slips={report.slips} {onpoint} />
@@ -87,23 +87,24 @@
 </div>
 <Ask bind:open={asking} title="Hand this in?">
 	<p class="mb-2">
-		Your program for <b>{work.exercise.title}</b>, {desk.source.split("\n").length} lines{desk.ran === undefined
+		Your program for <b>{work.exercise.title}</b>, {desk.draft.source.split("\n").length} lines{desk.run.source ===
+		undefined
 			? ", which you haven't run yet"
 			: desk.fresh
 				? ""
 				: ", changed since you ran it"}.
 	</p>
-	{#if desk.unanswered > 0}<p class="mb-2">
-			{desk.unanswered === 1 ? "A question is" : `${desk.unanswered} questions are`} not answered yet.
+	{#if desk.draft.unanswered > 0}<p class="mb-2">
+			{desk.draft.unanswered === 1 ? "A question is" : `${desk.draft.unanswered} questions are`} not answered yet.
 		</p>{/if}
 	<p class="quiet mb-4">
 		{late
 			? work.late === "reduced"
 				? "It is past due, so part of the points are lost. "
 				: "It is past due and will be marked as late. "
-			: ""}{desk.triesLeft === null
+			: ""}{desk.handIn.triesLeft === null
 			? "You can hand in again until it closes."
-			: `This is one of ${desk.triesLeft} ${desk.triesLeft === 1 ? "try" : "tries"} that you have left.`}
+			: `This is one of ${desk.handIn.triesLeft} ${desk.handIn.triesLeft === 1 ? "try" : "tries"} that you have left.`}
 	</p>
 	<div class="flex gap-3">
 		<button
@@ -111,7 +112,7 @@
 			class="button primary"
 			onclick={() => {
 				asking = false;
-				void desk.handIn();
+				void desk.handInNow();
 			}}>Hand it in</button
 		><button type="button" class="button" onclick={() => (asking = false)}>Not yet</button>
 	</div>

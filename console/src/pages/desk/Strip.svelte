@@ -1,8 +1,8 @@
 <script lang="ts">
 	import type { Work } from "@markpen/contract";
-	import { api } from "../../state/api.ts";
-	import { Loading } from "../../state/loading.svelte.ts";
-	import { bestTries, stepsOf } from "../../state/strip.ts";
+	import { api } from "../../state/site/api.ts";
+	import { Loading } from "../../state/site/loading.svelte.ts";
+	import { bestTries, stepsOf } from "../../state/desk/strip.ts";
 
 	/** One's own best try of each exercise, oldest first, with what was met there for the first time. */
 	const { work }: { work: readonly Work[] } = $props();

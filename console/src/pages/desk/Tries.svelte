@@ -1,10 +1,10 @@
 <script lang="ts">
 	import Ask from "../../parts/Ask.svelte";
-	import { api } from "../../state/api.ts";
-	import type { Desk } from "../../state/desk.svelte.ts";
-	import { notes } from "../../state/notes.svelte.ts";
-	import { moment } from "../../state/times.ts";
-	import { pointsText } from "../../state/verdicts.ts";
+	import { api } from "../../state/site/api.ts";
+	import type { Desk } from "../../state/desk/desk.svelte.ts";
+	import { notes } from "../../state/site/notes.svelte.ts";
+	import { moment } from "../../state/site/times.ts";
+	import { pointsText } from "../../state/hand-in/verdicts.ts";
 
 	/** Earlier tries and versions that were put aside: to be looked at beside the program of now, and taken up again. */
 	const { desk }: { desk: Desk } = $props();
@@ -17,9 +17,9 @@
 	}
 	function takeUp() {
 		if (!looked) return;
-		const before = desk.source;
-		desk.replace(looked.source);
-		notes.say(`${looked.title} is in the editor again.`, { undo: async () => desk.replace(before) });
+		const before = desk.draft.source;
+		desk.draft.replace(looked.source);
+		notes.say(`${looked.title} is in the editor again.`, { undo: async () => desk.draft.replace(before) });
 		looked = null;
 	}
 	const versions = $derived([
@@ -29,7 +29,7 @@
 		...(continues
 			? [{ title: `Your program of ${continues.title}`, source: continues.source, about: moment(continues.handedInAt) }]
 			: []),
-		...desk.aside.map((kept) => ({
+		...desk.draft.aside.map((kept) => ({
 			title: `Put aside ${moment(kept.at)}`,
 			source: kept.source,
 			about: kept.source.trim().split("\n")[0]?.slice(0, 40) ?? "",
@@ -37,10 +37,10 @@
 	]);
 </script>
 
-{#if desk.handIns.length > 0 || versions.length > 0}
+{#if desk.handIn.handIns.length > 0 || versions.length > 0}
 	<h2 class="mt-4 mb-1">Go back to</h2>
 	<ul>
-		{#each desk.handIns as t (t.id)}
+		{#each desk.handIn.handIns as t (t.id)}
 			<li class="flex flex-wrap items-baseline gap-x-3 border-b border-rule py-1">
 				<button
 					type="button"
@@ -74,7 +74,7 @@
 		{@const before = looked.source}
 		{#await import("../../parts/Changes.svelte") then { default: Changes }}<Changes
 				{before}
-				after={desk.source}
+				after={desk.draft.source}
 			/>{/await}
 		<div class="mt-3 flex gap-3">
 			<button type="button" class="button primary" onclick={takeUp}>Take it up again</button><button

@@ -2,12 +2,12 @@
 	import type { Work } from "@markpen/contract";
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
-	import { api } from "../../state/api.ts";
-	import { Loading } from "../../state/loading.svelte.ts";
-	import { fromNow, moment } from "../../state/times.ts";
-	import { pointsText } from "../../state/verdicts.ts";
+	import { api } from "../../state/site/api.ts";
+	import { Loading } from "../../state/site/loading.svelte.ts";
+	import { fromNow, moment } from "../../state/site/times.ts";
+	import { pointsText } from "../../state/hand-in/verdicts.ts";
 	import Strip from "./Strip.svelte";
-	import { nextStep, sortedWork } from "../../state/work-list.ts";
+	import { nextStep, sortedWork } from "../../state/desk/work-list.ts";
 
 	const loading = new Loading<Awaited<ReturnType<typeof api.listWork>>>();
 	loading.load(() => api.listWork({}), "my work");

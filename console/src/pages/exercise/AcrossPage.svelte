@@ -3,8 +3,8 @@
 	import Head from "../../parts/Head.svelte";
 	import Chart from "../../parts/Chart.svelte";
 	import Words from "../../parts/Words.svelte";
-	import { api } from "../../state/api.ts";
-	import { Loading } from "../../state/loading.svelte.ts";
+	import { api } from "../../state/site/api.ts";
+	import { Loading } from "../../state/site/loading.svelte.ts";
 
 	const { id }: { id: string } = $props();
 	const loading = new Loading<Awaited<ReturnType<typeof api.acrossClasses>>>();

@@ -3,10 +3,10 @@
 	import Ask from "../../parts/Ask.svelte";
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
-	import { api } from "../../state/api.ts";
-	import { freshFile, idFor } from "../../state/exercise-file.ts";
-	import { Loading, saying } from "../../state/loading.svelte.ts";
-	import { router } from "../../state/router.svelte.ts";
+	import { api } from "../../state/site/api.ts";
+	import { freshFile, idFor } from "../../state/exercise/exercise-file.ts";
+	import { Loading, saying } from "../../state/site/loading.svelte.ts";
+	import { router } from "../../state/site/router.svelte.ts";
 
 	const loading = new Loading<Awaited<ReturnType<typeof fetch>>>();
 	async function fetch() {

@@ -1,8 +1,8 @@
 <script lang="ts">
-	import { api } from "../../state/api.ts";
-	import { ExerciseDesk } from "../../state/exercise-desk.svelte.ts";
+	import { api } from "../../state/site/api.ts";
+	import { ExerciseDesk } from "../../state/exercise/exercise-desk.svelte.ts";
 	import Fetched from "../../parts/Fetched.svelte";
-	import { Loading } from "../../state/loading.svelte.ts";
+	import { Loading } from "../../state/site/loading.svelte.ts";
 	import ExerciseView from "./ExerciseView.svelte";
 
 	const { id }: { id: string } = $props();

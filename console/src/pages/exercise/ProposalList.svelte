@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { ExerciseDesk } from "../../state/exercise-desk.svelte.ts";
+	import type { ExerciseDesk } from "../../state/exercise/exercise-desk.svelte.ts";
 
 	/** Sentences to choose from, grouped by what a teacher wants to know; each is filled in from the model. */
 	const { desk }: { desk: ExerciseDesk } = $props();

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import Editor from "../../parts/Editor.svelte";
-	import type { ExerciseDesk } from "../../state/exercise-desk.svelte.ts";
-	import { notes } from "../../state/notes.svelte.ts";
+	import type { ExerciseDesk } from "../../state/exercise/exercise-desk.svelte.ts";
+	import { notes } from "../../state/site/notes.svelte.ts";
 
 	/** Programs saved with the exercise, with the points that each should earn. */
 	const { desk }: { desk: ExerciseDesk } = $props();

@@ -2,8 +2,8 @@
 	import type { Conditions, DrawingReport } from "@markpen/core";
 	import { untrack } from "svelte";
 	import Thumb from "../../parts/Thumb.svelte";
-	import type { ExerciseDesk } from "../../state/exercise-desk.svelte.ts";
-	import { Runner } from "../../state/runner.ts";
+	import type { ExerciseDesk } from "../../state/exercise/exercise-desk.svelte.ts";
+	import { Runner } from "../../worker/runner.ts";
 
 	/** What trying found: how much would slip through, and what right drawings would lose, with pictures of both. */
 	const { desk }: { desk: ExerciseDesk } = $props();

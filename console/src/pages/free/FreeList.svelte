@@ -2,15 +2,15 @@
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
 	import Thumb from "../../parts/Thumb.svelte";
-	import { api } from "../../state/api.ts";
-	import { EXAMPLES } from "../../state/examples.ts";
-	import { Drawn } from "../../state/drawn.svelte.ts";
-	import { freePlace } from "../../state/free.svelte.ts";
-	import { keepHere } from "../../state/autosave.svelte.ts";
-	import { Loading } from "../../state/loading.svelte.ts";
-	import { notes } from "../../state/notes.svelte.ts";
-	import { router } from "../../state/router.svelte.ts";
-	import { fromNow } from "../../state/times.ts";
+	import { api } from "../../state/site/api.ts";
+	import { EXAMPLES } from "../../state/exercise/examples.ts";
+	import { Drawn } from "../../state/sheet/drawn.svelte.ts";
+	import { freePlace } from "../../state/free/free.svelte.ts";
+	import { keepHere } from "../../state/site/autosave.svelte.ts";
+	import { Loading } from "../../state/site/loading.svelte.ts";
+	import { notes } from "../../state/site/notes.svelte.ts";
+	import { router } from "../../state/site/router.svelte.ts";
+	import { fromNow } from "../../state/site/times.ts";
 
 	const loading = new Loading<Awaited<ReturnType<typeof api.listFreeDrawings>>>();
 	const load = () => loading.load(() => api.listFreeDrawings({}), "free drawings");

@@ -1,8 +1,8 @@
 <script lang="ts">
 	import Fetched from "../../parts/Fetched.svelte";
-	import { api } from "../../state/api.ts";
-	import { FreeDesk } from "../../state/free.svelte.ts";
-	import { Loading } from "../../state/loading.svelte.ts";
+	import { api } from "../../state/site/api.ts";
+	import { FreeDesk } from "../../state/free/free.svelte.ts";
+	import { Loading } from "../../state/site/loading.svelte.ts";
 	import FreeView from "./FreeView.svelte";
 
 	const { name }: { name: string } = $props();

@@ -5,8 +5,8 @@
 	import TwoVersions from "../../parts/TwoVersions.svelte";
 	import Viewer from "../../parts/Viewer.svelte";
 	import Words from "../../parts/Words.svelte";
-	import type { FreeDesk } from "../../state/free.svelte.ts";
-	import { ReplayOf } from "../../state/replay-of.svelte.ts";
+	import type { FreeDesk } from "../../state/free/free.svelte.ts";
+	import { ReplayOf } from "../../state/sheet/replay-of.svelte.ts";
 	import WordHelp from "../desk/WordHelp.svelte";
 
 	const { desk }: { desk: FreeDesk } = $props();

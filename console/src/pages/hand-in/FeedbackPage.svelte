@@ -6,14 +6,14 @@
 	import Slips from "../../parts/Slips.svelte";
 	import Source from "../../parts/Source.svelte";
 	import Viewer from "../../parts/Viewer.svelte";
-	import { api } from "../../state/api.ts";
-	import { grouped } from "../../state/feedback.ts";
-	import { follow } from "../../state/server-events.ts";
-	import { Loading } from "../../state/loading.svelte.ts";
-	import { litBy, type Pointed } from "../../state/pointing.ts";
-	import { ReplayOf } from "../../state/replay-of.svelte.ts";
-	import { moment } from "../../state/times.ts";
-	import { pointsText } from "../../state/verdicts.ts";
+	import { api } from "../../state/site/api.ts";
+	import { grouped } from "../../state/hand-in/feedback.ts";
+	import { follow } from "../../state/site/server-events.ts";
+	import { Loading } from "../../state/site/loading.svelte.ts";
+	import { litBy, type Pointed } from "../../state/sheet/pointing.ts";
+	import { ReplayOf } from "../../state/sheet/replay-of.svelte.ts";
+	import { moment } from "../../state/site/times.ts";
+	import { pointsText } from "../../state/hand-in/verdicts.ts";
 
 	const { id }: { id: string } = $props();
 	const loading = new Loading<Awaited<ReturnType<typeof api.showHandIn>>>();

@@ -8,16 +8,16 @@
 	import Source from "../../parts/Source.svelte";
 	import Viewer from "../../parts/Viewer.svelte";
 	import { untrack } from "svelte";
-	import { api } from "../../state/api.ts";
-	import { follow } from "../../state/server-events.ts";
-	import { Loading } from "../../state/loading.svelte.ts";
-	import { Marking, offered, placeWords } from "../../state/marking.svelte.ts";
-	import { statementsIn } from "../../state/nib-words.ts";
-	import { litBy, type Pointed } from "../../state/pointing.ts";
-	import { ReplayOf } from "../../state/replay-of.svelte.ts";
-	import { router } from "../../state/router.svelte.ts";
-	import { moment } from "../../state/times.ts";
-	import { pointsText } from "../../state/verdicts.ts";
+	import { api } from "../../state/site/api.ts";
+	import { follow } from "../../state/site/server-events.ts";
+	import { Loading } from "../../state/site/loading.svelte.ts";
+	import { Marking, offered, placeWords } from "../../state/hand-in/marking.svelte.ts";
+	import { statementsIn } from "../../worker/nib-words.ts";
+	import { litBy, type Pointed } from "../../state/sheet/pointing.ts";
+	import { ReplayOf } from "../../state/sheet/replay-of.svelte.ts";
+	import { router } from "../../state/site/router.svelte.ts";
+	import { moment } from "../../state/site/times.ts";
+	import { pointsText } from "../../state/hand-in/verdicts.ts";
 
 	const { id }: { id: string } = $props();
 	const marking = new Marking();

@@ -2,10 +2,10 @@
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
 	import VerdictSign from "../../parts/VerdictSign.svelte";
-	import { api } from "../../state/api.ts";
-	import { Loading } from "../../state/loading.svelte.ts";
-	import { placeWords } from "../../state/marking.svelte.ts";
-	import { moment } from "../../state/times.ts";
+	import { api } from "../../state/site/api.ts";
+	import { Loading } from "../../state/site/loading.svelte.ts";
+	import { placeWords } from "../../state/hand-in/marking.svelte.ts";
+	import { moment } from "../../state/site/times.ts";
 
 	/** One A4 page about a hand-in, for a parent: what was met, what to try next, what the teacher wrote. */
 	const { id }: { id: string } = $props();

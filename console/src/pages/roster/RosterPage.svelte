@@ -5,11 +5,11 @@
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
 	import Cards from "./Cards.svelte";
-	import { api } from "../../state/api.ts";
-	import { classPages } from "../../state/class-pages.ts";
-	import { Loading } from "../../state/loading.svelte.ts";
-	import { notes } from "../../state/notes.svelte.ts";
-	import { moment } from "../../state/times.ts";
+	import { api } from "../../state/site/api.ts";
+	import { classPages } from "../../state/class/class-pages.ts";
+	import { Loading } from "../../state/site/loading.svelte.ts";
+	import { notes } from "../../state/site/notes.svelte.ts";
+	import { moment } from "../../state/site/times.ts";
 
 	const { id }: { id: string } = $props();
 	const loading = new Loading<Awaited<ReturnType<typeof fetch>>>();

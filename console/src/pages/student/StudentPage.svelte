@@ -2,12 +2,12 @@
 	import Chart from "../../parts/Chart.svelte";
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
-	import { api } from "../../state/api.ts";
-	import { Loading } from "../../state/loading.svelte.ts";
-	import { notes } from "../../state/notes.svelte.ts";
-	import { session } from "../../state/session.svelte.ts";
-	import { moment } from "../../state/times.ts";
-	import { router } from "../../state/router.svelte.ts";
+	import { api } from "../../state/site/api.ts";
+	import { Loading } from "../../state/site/loading.svelte.ts";
+	import { notes } from "../../state/site/notes.svelte.ts";
+	import { session } from "../../state/site/session.svelte.ts";
+	import { moment } from "../../state/site/times.ts";
+	import { router } from "../../state/site/router.svelte.ts";
 	import Ask from "../../parts/Ask.svelte";
 
 	const { id }: { id: string } = $props();

@@ -3,10 +3,10 @@
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
 	import StuckList from "../../parts/StuckList.svelte";
-	import { api } from "../../state/api.ts";
-	import { Loading } from "../../state/loading.svelte.ts";
-	import { fromNow, moment } from "../../state/times.ts";
-	import { todaysOf } from "../../state/todays.ts";
+	import { api } from "../../state/site/api.ts";
+	import { Loading } from "../../state/site/loading.svelte.ts";
+	import { fromNow, moment } from "../../state/site/times.ts";
+	import { todaysOf } from "../../state/class/todays.ts";
 
 	const loading = new Loading<Awaited<ReturnType<typeof api.showToday>>>();
 	loading.load(() => api.showToday({}), "today");

@@ -1,11 +1,11 @@
 <script lang="ts">
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
-	import { api } from "../../state/api.ts";
-	import { assignmentPages } from "../../state/class-pages.ts";
-	import { Loading } from "../../state/loading.svelte.ts";
-	import { notes } from "../../state/notes.svelte.ts";
-	import { zipOf } from "../../state/zip.ts";
+	import { api } from "../../state/site/api.ts";
+	import { assignmentPages } from "../../state/class/class-pages.ts";
+	import { Loading } from "../../state/site/loading.svelte.ts";
+	import { notes } from "../../state/site/notes.svelte.ts";
+	import { zipOf } from "../../state/site/zip.ts";
 
 	const { id, exercise }: { id: string; exercise: string } = $props();
 	type Preview = Awaited<ReturnType<typeof api.previewUpload>>;

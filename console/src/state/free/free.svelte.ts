@@ -1,11 +1,11 @@
 import type { DrawingReport } from "@markpen/core";
-import type { Answers } from "../worker/messages.ts";
-import { api } from "./api.ts";
-import { Autosave, keepHere } from "./autosave.svelte.ts";
-import { notes } from "./notes.svelte.ts";
-import { Runner } from "./runner.ts";
-import { storageKey } from "./storage-key.ts";
-import { moment } from "./times.ts";
+import type { Answers } from "../../worker/messages.ts";
+import type { api } from "../site/api.ts";
+import { Autosave, keepHere } from "../site/autosave.svelte.ts";
+import { notes } from "../site/notes.svelte.ts";
+import { browserPorts, type Ports } from "../site/ports.ts";
+import { storageKey } from "../site/storage-key.ts";
+import { moment } from "../site/times.ts";
 
 type Drawing = Awaited<ReturnType<typeof api.listFreeDrawings>>["drawings"][number];
 
@@ -25,10 +25,12 @@ export class FreeDesk {
 	help = $state.raw<Answers["help"] | undefined>(undefined);
 	readonly name: string;
 	readonly keeping: Autosave<{ readonly source: string }, Drawing>;
-	private readonly runner = new Runner();
+	private readonly ports: Ports;
 
-	constructor(name: string, kept: Drawing | undefined, begin: string) {
+	constructor(name: string, kept: Drawing | undefined, begin: string, ports = browserPorts()) {
 		this.name = name;
+		this.ports = ports;
+		const { api } = ports;
 		this.keeping = new Autosave<{ readonly source: string }, Drawing>({
 			place: freePlace(name),
 			revision: kept?.revision ?? 0,
@@ -42,7 +44,7 @@ export class FreeDesk {
 		if (here && kept && here.revision !== kept.revision && here.content.source !== kept.source)
 			this.keeping.clash(kept, here.at);
 		else if (!kept || this.source !== kept.source) this.keeping.wrote();
-		void this.runner.ask("help", {}, 30_000).then((help) => (this.help = help));
+		void this.ports.runner.ask("help", {}, 30_000).then((help) => (this.help = help));
 	}
 
 	write(source: string): void {
@@ -54,7 +56,7 @@ export class FreeDesk {
 	async runNow(source = this.source): Promise<void> {
 		if (this.running) return;
 		this.running = true;
-		const answer = await this.runner.ask("run", { source, frames: FRAMES });
+		const answer = await this.ports.runner.ask("run", { source, frames: FRAMES });
 		this.run = answer;
 		this.ran = source;
 		this.lost = answer === undefined;
@@ -66,19 +68,19 @@ export class FreeDesk {
 		const { theirs } = this.keeping;
 		if (!theirs) return;
 		const other = mine ? theirs.source : this.source;
-		const at = mine ? theirs.savedAt : (this.keeping.writtenAt ?? new Date().toISOString());
+		const at = mine ? theirs.savedAt : (this.keeping.writtenAt ?? new Date(this.ports.clock.now()).toISOString());
 		const name = `${this.name}, ${moment(at)}`.slice(0, MAX_NAME_LENGTH);
 		keepHere(freePlace(name), { source: other }, 0);
 		const stored = await notes.trying(() =>
-			api.saveFreeDrawing({ params: { name }, body: { source: other }, revision: 0 }),
+			this.ports.api.saveFreeDrawing({ params: { name }, body: { source: other }, revision: 0 }),
 		);
-		if (stored) localStorage.removeItem(freePlace(name));
+		if (stored) this.ports.storage.removeItem(freePlace(name));
 		if (!mine) this.source = theirs.source;
 		this.keeping.settled();
 	}
 
 	leave(): void {
 		this.keeping.leave();
-		this.runner.end();
+		this.ports.runner.end();
 	}
 }

@@ -1,4 +1,4 @@
-import type { Answers, WorkerAnswer, WorkerRequest } from "../worker/messages.ts";
+import type { Answers, WorkerAnswer, WorkerRequest } from "./messages.ts";
 
 /** After this long a worker that doesn't answer is ended; its own clock stops each run a second earlier. */
 const PATIENCE = 6_500;
@@ -11,7 +11,7 @@ export class Runner {
 	private turn = 0;
 
 	private ready(): Worker {
-		this.worker ??= new Worker(new URL("../worker/drawing-worker.ts", import.meta.url), {
+		this.worker ??= new Worker(new URL("./drawing-worker.ts", import.meta.url), {
 			type: "module",
 			name: "drawing-worker",
 		});

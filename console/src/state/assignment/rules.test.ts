@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { offered, placeWords } from "./marking.svelte.ts";
+import { offered, placeWords } from "../hand-in/marking.svelte.ts";
 import { differences, freshRules, onClock, rulesBody } from "./rules.ts";
 
 describe("an assignment's rules", () => {

@@ -1,4 +1,4 @@
-import type { ReplayAnswer } from "../worker/messages.ts";
+import type { ReplayAnswer } from "../../worker/messages.ts";
 
 /** Rows a second at which a replay can go. */
 export const SPEEDS = [2, 10, 60, 400] as const;

@@ -1,6 +1,6 @@
 import type { Conditions, DrawingReport } from "@markpen/core";
-import { api } from "./api.ts";
-import { Runner } from "./runner.ts";
+import { Runner } from "../../worker/runner.ts";
+import { api } from "../site/api.ts";
 
 type Draft = Awaited<ReturnType<typeof api.listDrafts>>["drafts"][number];
 

@@ -4,9 +4,12 @@ import { api } from "./api.ts";
 /** Pauses between two looks at whether something is done. */
 const LOOK_MILLISECONDS = [150, 250, 400, 700, 1000];
 
+/** Milliseconds until the next look, after so many. */
+export const lookAfter = (looks: number): number =>
+	LOOK_MILLISECONDS[Math.min(looks, LOOK_MILLISECONDS.length - 1)] as number;
+
 /** Waits until it is time for the next look. */
-export const pause = (look: number): Promise<void> =>
-	new Promise((resolve) => setTimeout(resolve, LOOK_MILLISECONDS[Math.min(look, LOOK_MILLISECONDS.length - 1)]));
+export const pause = (looks: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, lookAfter(looks)));
 
 /** Waits until long work is over, and tells how far it is. */
 export async function finished(jobId: string, tell: (job: Job) => void = () => undefined): Promise<Job> {

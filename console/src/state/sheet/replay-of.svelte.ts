@@ -1,8 +1,8 @@
 import { untrack } from "svelte";
-import type { RunSettings } from "../worker/messages.ts";
-import { notes } from "./notes.svelte.ts";
+import type { RunSettings } from "../../worker/messages.ts";
+import { Runner } from "../../worker/runner.ts";
+import { notes } from "../site/notes.svelte.ts";
 import { Replaying } from "./replaying.svelte.ts";
-import { Runner } from "./runner.ts";
 
 /** A replay of one program, made when it is first asked for; it ends once the program is another one. Made while its component is. */
 export class ReplayOf {

@@ -1,7 +1,7 @@
 import type { HandInPage } from "@markpen/contract";
-import { api } from "./api.ts";
-import { fetchAhead, Loading } from "./loading.svelte.ts";
-import { notes } from "./notes.svelte.ts";
+import { api } from "../site/api.ts";
+import { fetchAhead, Loading } from "../site/loading.svelte.ts";
+import { notes } from "../site/notes.svelte.ts";
 
 export type Kept = Awaited<ReturnType<typeof api.listKeptComments>>["comments"][number];
 export type CommentPlace = HandInPage["comments"][number]["place"];

@@ -1,11 +1,13 @@
 import type { Proposal, Report, ReportFigure } from "@markpen/core";
-import { api } from "./api.ts";
-import { Autosave } from "./autosave.svelte.ts";
+import { Runner } from "../../worker/runner.ts";
+import type { api } from "../site/api.ts";
+import { Autosave } from "../site/autosave.svelte.ts";
+import { finished } from "../site/jobs.ts";
+import { notes } from "../site/notes.svelte.ts";
+import { browserPorts, type Ports } from "../site/ports.ts";
+import { storageKey } from "../site/storage-key.ts";
 import { type FileParts, partsOf, withCriterion } from "./exercise-file.ts";
-import { finished } from "./jobs.ts";
-import { notes } from "./notes.svelte.ts";
-import { Runner } from "./runner.ts";
-import { storageKey } from "./storage-key.ts";
+import { UndoHistory } from "./undo.ts";
 
 export type ExercisePage = Awaited<ReturnType<typeof api.showExercise>>;
 export type TrialProgram = ExercisePage["trialPrograms"][number];
@@ -21,9 +23,11 @@ export interface Tried {
 
 const MODEL = "the model";
 const STILL_MILLISECONDS = 250;
-/** Changes that follow one another so soon are undone as one. */
-const TOGETHER_MILLISECONDS = 700;
-const MAX_UNDO = 200;
+
+/** What the editor of an exercise needs: a second runner proposes criteria while the first one draws. */
+export type ExercisePorts = Pick<Ports, "api" | "clock" | "runner"> & { readonly proposer: Ports["runner"] };
+
+const exercisePorts = (): ExercisePorts => ({ ...browserPorts(), proposer: new Runner() });
 
 type Written = { readonly source: string; readonly programs: readonly TrialProgram[] };
 
@@ -46,16 +50,15 @@ export class ExerciseDesk {
 	canRedo = $state(false);
 	readonly page: ExercisePage;
 	readonly keeping: Autosave<Written, ExercisePage>;
-	private readonly runner = new Runner();
-	private readonly proposer = new Runner();
-	private undone: string[] = [];
-	private done: string[] = [];
-	private lastChange = 0;
-	private still: ReturnType<typeof setTimeout> | undefined;
+	private readonly ports: ExercisePorts;
+	private readonly history = new UndoHistory();
+	private stopWaiting: () => void = () => undefined;
 	private turn = 0;
 
-	constructor(page: ExercisePage) {
+	constructor(page: ExercisePage, ports = exercisePorts()) {
 		this.page = page;
+		this.ports = ports;
+		const { api } = ports;
 		this.keeping = new Autosave<Written, ExercisePage>({
 			place: storageKey(`exercise ${page.id}`),
 			revision: page.revision,
@@ -80,8 +83,7 @@ export class ExerciseDesk {
 		const { source, programs } = kept.content;
 		if (source === this.source && JSON.stringify(programs) === JSON.stringify(this.programs))
 			return this.keeping.drop();
-		this.done.push(this.source);
-		this.canUndo = true;
+		this.keepForUndo(this.source);
 		this.source = source;
 		this.programs = programs;
 		this.parts = partsOf(source);
@@ -99,28 +101,23 @@ export class ExerciseDesk {
 			return;
 		}
 		if (source === this.source || !this.page.mine) return;
-		const now = Date.now();
-		if (apart || now - this.lastChange > TOGETHER_MILLISECONDS)
-			this.done = [...this.done.slice(-MAX_UNDO), this.source];
-		this.lastChange = apart ? 0 : now;
-		this.undone = [];
+		this.history.changed(this.source, this.ports.clock.now(), apart);
 		this.put(source);
 	}
 
 	undo(): void {
-		const before = this.done.pop();
-		if (before === undefined) return;
-		this.undone.push(this.source);
-		this.lastChange = 0;
-		this.put(before);
+		const before = this.history.undo(this.source);
+		if (before !== undefined) this.put(before);
 	}
 
 	redo(): void {
-		const after = this.undone.pop();
-		if (after === undefined) return;
-		this.done.push(this.source);
-		this.lastChange = 0;
-		this.put(after);
+		const after = this.history.redo(this.source);
+		if (after !== undefined) this.put(after);
+	}
+
+	private keepForUndo(source: string): void {
+		this.history.push(source);
+		this.canUndo = true;
 	}
 
 	setPrograms(programs: readonly TrialProgram[]): void {
@@ -132,23 +129,23 @@ export class ExerciseDesk {
 	private put(source: string): void {
 		this.source = source;
 		this.parts = partsOf(source) ?? this.parts;
-		this.canUndo = this.done.length > 0;
-		this.canRedo = this.undone.length > 0;
+		this.canUndo = this.history.canUndo;
+		this.canRedo = this.history.canRedo;
 		this.soonLook();
 		this.wrote();
 	}
 
 	private soonLook(): void {
-		clearTimeout(this.still);
-		this.still = setTimeout(() => void this.look(), STILL_MILLISECONDS);
+		this.stopWaiting();
+		this.stopWaiting = this.ports.clock.after(STILL_MILLISECONDS, () => void this.look());
 	}
 
 	/** Draws the model and judges it and the trial programs. */
 	private async look(): Promise<void> {
 		const turn = ++this.turn;
 		const { parts, source, programs } = this;
-		const drawn = parts && (await this.runner.ask("run", { source: parts.model, conditions: parts.conditions }));
-		const marked = await this.runner.ask("mark", {
+		const drawn = parts && (await this.ports.runner.ask("run", { source: parts.model, conditions: parts.conditions }));
+		const marked = await this.ports.runner.ask("mark", {
 			exercise: source,
 			programs: [{ name: MODEL, source: parts?.model ?? "" }, ...programs],
 		});
@@ -166,7 +163,7 @@ export class ExerciseDesk {
 	async propose(picked: number | null): Promise<void> {
 		this.picked = picked;
 		this.proposing = true;
-		const found = await this.proposer.ask("propose", { exercise: this.source, picked });
+		const found = await this.ports.proposer.ask("propose", { exercise: this.source, picked });
 		if (found && this.picked === picked) this.proposals = found;
 	}
 
@@ -184,7 +181,7 @@ export class ExerciseDesk {
 
 	/** Adds the criterion that an alteration needs to be seen; those that it sees leave the list. */
 	async seeTo(altered: string): Promise<void> {
-		const found = await this.proposer.ask("against", { exercise: this.source, altered }, 20_000);
+		const found = await this.ports.proposer.ask("against", { exercise: this.source, altered }, 20_000);
 		if (!found?.proposal) {
 			notes.say("None of the ready sentences tells this one from the model. Write a criterion in the file view.", {
 				wrong: true,
@@ -197,7 +194,11 @@ export class ExerciseDesk {
 		const unseen = this.tried.unseen.filter((u) => u.source !== altered);
 		this.tried = { ...this.tried, unseen };
 		notes.say(`Now asked: ${found.proposal.sentence}.`, { undo: () => this.undo() });
-		const looked = await this.proposer.ask("notice", { exercise: next, altered: unseen.map((u) => u.source) }, 20_000);
+		const looked = await this.ports.proposer.ask(
+			"notice",
+			{ exercise: next, altered: unseen.map((u) => u.source) },
+			20_000,
+		);
 		if (looked && this.tried) this.tried = { ...this.tried, unseen: unseen.filter((_, i) => !looked.noticed[i]) };
 	}
 
@@ -207,7 +208,7 @@ export class ExerciseDesk {
 		if (this.keeping.saved !== "saved" && this.page.mine) return;
 		this.trying = { done: 0, total: 1 };
 		await notes.trying(async () => {
-			const { jobId } = await api.tryDraft({ params: { id: this.page.id } });
+			const { jobId } = await this.ports.api.tryDraft({ params: { id: this.page.id } });
 			const job = await finished(jobId, ({ done, total }) => (this.trying = { done, total }));
 			this.tried = job.result as Tried;
 		});
@@ -219,7 +220,7 @@ export class ExerciseDesk {
 		await this.keeping.save();
 		if (this.keeping.saved !== "saved") return undefined;
 		const made = await notes.trying(() =>
-			api.publishDraft({ params: { id: this.page.id }, revision: this.keeping.revision }),
+			this.ports.api.publishDraft({ params: { id: this.page.id }, revision: this.keeping.revision }),
 		);
 		return made?.number;
 	}
@@ -232,17 +233,16 @@ export class ExerciseDesk {
 	async settle(mine: boolean): Promise<void> {
 		const { theirs } = this.keeping;
 		if (!theirs) return;
-		if (mine) this.done.push(theirs.source);
+		if (mine) this.keepForUndo(theirs.source);
 		else this.write(theirs.source, true);
-		this.canUndo = true;
 		this.keeping.settled();
 		await this.keeping.save();
 	}
 
 	leave(): void {
-		clearTimeout(this.still);
+		this.stopWaiting();
 		this.keeping.leave();
-		this.runner.end();
-		this.proposer.end();
+		this.ports.runner.end();
+		this.ports.proposer.end();
 	}
 }

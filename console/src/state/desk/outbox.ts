@@ -1,7 +1,8 @@
 import { CallError } from "@markpen/client";
 import type { Work } from "@markpen/contract";
-import { api } from "./api.ts";
-import { storageKey } from "./storage-key.ts";
+import { api } from "../site/api.ts";
+import { type KeyValues, type Ports, readStored, writeStored } from "../site/ports.ts";
+import { storageKey } from "../site/storage-key.ts";
 
 /** A hand-in that was pressed and isn't known to have arrived. */
 export interface Pressed {
@@ -23,9 +24,8 @@ export function freshKey(): string {
 }
 
 /** What this browser still has to hand in for an exercise. */
-export function pressedFor(of: Pick<Pressed, "assignmentId" | "exercise">): Pressed | undefined {
-	const kept = localStorage.getItem(placeOf(of));
-	return kept ? (JSON.parse(kept) as Pressed) : undefined;
+export function pressedFor(storage: KeyValues, of: Pick<Pressed, "assignmentId" | "exercise">): Pressed | undefined {
+	return readStored<Pressed>(storage, placeOf(of));
 }
 
 export type Sent =
@@ -38,8 +38,12 @@ export type Sent =
  *
  * @param waited whether it had to wait: it arrives with the time of the press then
  */
-export async function send(pressed: Pressed, waited: boolean): Promise<Sent> {
-	localStorage.setItem(placeOf(pressed), JSON.stringify(pressed));
+export async function send(
+	{ api, storage }: Pick<Ports, "api" | "storage">,
+	pressed: Pressed,
+	waited: boolean,
+): Promise<Sent> {
+	writeStored(storage, placeOf(pressed), pressed);
 	const { assignmentId: id, exercise, source, answers, key, at } = pressed;
 	try {
 		const done = await api.handIn({
@@ -47,12 +51,12 @@ export async function send(pressed: Pressed, waited: boolean): Promise<Sent> {
 			body: { source, answers, ...(waited && { pressedAt: at }) },
 			idempotencyKey: key,
 		});
-		localStorage.removeItem(placeOf(pressed));
+		storage.removeItem(placeOf(pressed));
 		return { state: "arrived", id: done.id };
 	} catch (error) {
 		if (error instanceof CallError && (error.status === 0 || error.status >= 500 || error.status === 401))
 			return { state: "waits" };
-		localStorage.removeItem(placeOf(pressed));
+		storage.removeItem(placeOf(pressed));
 		return { state: "refused", why: error instanceof Error ? error.message : String(error) };
 	}
 }
@@ -65,7 +69,7 @@ export async function sendAll(): Promise<readonly Sent[]> {
 	const sent: Sent[] = [];
 	for (const key of keys) {
 		const kept = localStorage.getItem(key);
-		if (kept) sent.push(await send(JSON.parse(kept) as Pressed, true));
+		if (kept) sent.push(await send({ api, storage: localStorage }, JSON.parse(kept) as Pressed, true));
 	}
 	return sent;
 }

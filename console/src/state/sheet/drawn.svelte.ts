@@ -1,5 +1,5 @@
+import { Runner } from "../../worker/runner.ts";
 import type { Paintable } from "./painter.ts";
-import { Runner } from "./runner.ts";
 
 /** Pictures at the most: each program is run for its own. */
 const MAX_KEPT = 40;

@@ -1,0 +1,128 @@
+import type { Work } from "@markpen/contract";
+import { Autosave } from "../site/autosave.svelte.ts";
+import { type Ports, readStored, writeStored } from "../site/ports.ts";
+import { storageKey } from "../site/storage-key.ts";
+
+type Draft = NonNullable<Work["draft"]>;
+export type Answers = Draft["answers"];
+
+/** What is saved of a desk. */
+interface Written {
+	readonly source: string;
+	readonly answers: Answers;
+}
+/** A version that wasn't taken. */
+export type Version = Written & { readonly at: string };
+
+const MAX_SET_ASIDE = 10;
+
+/** What a student writes at one exercise, and the versions that were put aside. */
+export class DeskDraft {
+	source = $state("");
+	answers = $state.raw<Answers>({});
+	/** What the student ticked off. */
+	ticks = $state.raw<ReadonlySet<string>>(new Set());
+	/** Versions that weren't taken. */
+	aside = $state.raw<readonly Version[]>([]);
+	readonly autosave: Autosave<Written, Draft>;
+	private readonly work: Work;
+	private readonly ports: Ports;
+
+	constructor(work: Work, ports: Ports) {
+		this.work = work;
+		this.ports = ports;
+		const params = { id: work.assignmentId, exercise: work.exercise.id };
+		this.autosave = new Autosave<Written, Draft>({
+			place: this.key("draft"),
+			revision: work.draft?.revision ?? 0,
+			now: () => ({ source: this.source, answers: this.answers }),
+			save: ({ source, answers }, revision) =>
+				ports.api.saveDraft({ params, body: { source, answers, device: ports.device() }, revision }),
+			fetch: async () => (await ports.api.showWork({ params })).draft ?? undefined,
+			same: (mine, theirs) => mine.source === theirs.source,
+		});
+		this.source = work.draft?.source ?? work.lastSource ?? work.continues?.source ?? work.exercise.starter ?? "";
+		this.answers = work.draft?.answers ?? {};
+		this.ticks = new Set(readStored<string[]>(ports.storage, this.key("ticks")) ?? []);
+		this.aside = readStored<Version[]>(ports.storage, this.key("aside")) ?? [];
+		this.takeUp();
+	}
+
+	/** How many questions aren't answered yet. */
+	get unanswered(): number {
+		return this.work.exercise.criteria.filter((c) => c.ask && !this.answers[c.id]?.words.trim()).length;
+	}
+
+	private key(what: "draft" | "ticks" | "aside"): string {
+		return storageKey(`${what} ${this.work.assignmentId} ${this.work.exercise.id}`);
+	}
+
+	/** Takes up what this browser kept and the service didn't get. */
+	private takeUp(): void {
+		const { kept } = this.autosave;
+		if (!kept) return;
+		const { source, answers } = kept.content;
+		const answered = Object.entries(answers).every(([id, a]) => this.answers[id]?.words === a.words);
+		if (source === this.source && answered) return this.autosave.drop();
+		const other = source !== this.source;
+		this.source = source;
+		this.answers = { ...this.answers, ...answers };
+		const { draft } = this.work;
+		// Written here without a network, and elsewhere since: neither is chosen silently.
+		if (other && draft && kept.revision !== draft.revision) this.autosave.clash(draft, kept.at);
+		else this.autosave.wrote();
+	}
+
+	/** Keeps what is written, here at once and at the service a moment later. */
+	write(source: string): void {
+		if (source === this.source) return;
+		this.source = source;
+		this.autosave.wrote();
+	}
+
+	answer(criterion: string, words: string, when: Answers[string]["when"]): void {
+		this.answers = { ...this.answers, [criterion]: { words, when } };
+		this.autosave.wrote();
+	}
+
+	tick(criterion: string): void {
+		const next = new Set(this.ticks);
+		if (!next.delete(criterion)) next.add(criterion);
+		this.ticks = next;
+		writeStored(this.ports.storage, this.key("ticks"), [...next]);
+	}
+
+	/** Goes on with one of two versions; the other one is put aside, not lost. */
+	settle(mine: boolean): void {
+		const { theirs } = this.autosave;
+		if (!theirs) return;
+		this.putAside(mine ? { source: theirs.source, answers: theirs.answers, at: theirs.savedAt } : this.version());
+		if (!mine) {
+			this.source = theirs.source;
+			this.answers = { ...this.answers, ...theirs.answers };
+		}
+		this.autosave.settled();
+	}
+
+	/** Puts another program in the editor; the one before is put aside. */
+	replace(source: string): void {
+		if (source === this.source) return;
+		this.putAside(this.version());
+		this.write(source);
+	}
+
+	private version(): Version {
+		const at = this.autosave.writtenAt ?? new Date(this.ports.clock.now()).toISOString();
+		return { source: this.source, answers: this.answers, at };
+	}
+
+	private putAside(version: Version): void {
+		if (version.source.trim() === "") return;
+		this.aside = [version, ...this.aside.filter((v) => v.source !== version.source)].slice(0, MAX_SET_ASIDE);
+		writeStored(this.ports.storage, this.key("aside"), this.aside);
+	}
+
+	leave(): void {
+		this.autosave.leave();
+	}
+}
