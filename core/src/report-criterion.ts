@@ -71,7 +71,8 @@ function innerRests(
 function verdictOf(one: NonNullable<JudgedCriterion["inner"]>[number]): Verdict {
 	if (one.judgement.waits) return "not-judged";
 	const credit = creditOf(one);
-	return credit >= 1 - 1e-9 ? "met" : credit > 0 ? "partly" : "missed";
+	if (credit >= 1 - 1e-9) return "met";
+	return credit > 0 ? "partly" : "missed";
 }
 
 /** A slip in words and as plain data. */

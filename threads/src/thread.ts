@@ -73,7 +73,11 @@ function drawn(task: Task & { do: "draw" }): DrawResult {
 const TAPE_BYTES = 2 * 1024 * 1024;
 
 function marked(task: Task & { do: "mark" }): Report | MarkedTape {
-	const options = { ...task.submission, stop: stopAfter(task.milliseconds), ...(task.limits && { limits: task.limits }) };
+	const options = {
+		...task.submission,
+		stop: stopAfter(task.milliseconds),
+		...(task.limits && { limits: task.limits }),
+	};
 	const exercise = exerciseOf(task.exercise);
 	if (!task.tape) return mark(task.source, exercise, options);
 	const { report, tape } = markedTape(task.source, exercise, options);

@@ -164,9 +164,10 @@ export async function gradeBookCommand(
 			["Student", ...book.columns.map((c) => `${c.exercise} /${c.possible}`), "Percent", "Grade"],
 			book.rows.map((r) => [
 				r.student.name,
-				...r.cells.map((c) =>
-					c.state === "counted" ? `${c.points?.earned}${c.late ? " late" : ""}` : c.state === "not due" ? "" : c.state,
-				),
+				...r.cells.map((c) => {
+					if (c.state === "counted") return `${c.points?.earned}${c.late ? " late" : ""}`;
+					return c.state === "not due" ? "" : c.state;
+				}),
 				r.percent,
 				r.grade,
 			]),

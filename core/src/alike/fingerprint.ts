@@ -50,7 +50,8 @@ function statements(program: ProgramTree, colours: (value: Value) => string | un
 function sumOf(value: Value): string {
 	if (value.node === "binary") return `(${sumOf(value.left)}${value.sign}${sumOf(value.right)})`;
 	if (value.node === "call") return `${value.name.length > 12 ? "f" : "c"}(${value.values.map(sumOf).join()})`;
-	return value.node === "unary" ? `-${sumOf(value.value)}` : value.node === "number" ? "0" : "n";
+	if (value.node === "unary") return `-${sumOf(value.value)}`;
+	return value.node === "number" ? "0" : "n";
 }
 
 function mannerOf(steps: readonly Step[]): string[] {

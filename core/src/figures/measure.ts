@@ -79,6 +79,16 @@ export function measureOutline(
 	const direction = (i: number) => modulo(up * (shape.directions[i] as number), 360);
 	const star = kinds.includes("star") ? starOf(shape) : undefined;
 	const bend = kinds[0] === "arc" ? bendOf(shape, up) : undefined;
+	const centreOf = (): Point => {
+		if (bend) return [bend.x, bend.y];
+		if (!closed) return middle;
+		return oval ? [oval.x, oval.y] : (star?.middle ?? centroid(points));
+	};
+	const rotated = (): number => {
+		if (oval) return kinds[0] === "circle" ? 0 : oval.turned;
+		if (bend) return modulo(bend.start, 360);
+		return star ? modulo(up * star.tip - 90, 360 / star.points) : rotationOf(shape, kinds, direction);
+	};
 	const [width, height] = oval
 		? ovalSize(oval)
 		: rectangle
@@ -90,20 +100,12 @@ export function measureOutline(
 		points,
 		closed,
 		bounds,
-		centre: bend ? [bend.x, bend.y] : closed ? (oval ? [oval.x, oval.y] : (star?.middle ?? centroid(points))) : middle,
+		centre: centreOf(),
 		width,
 		height,
 		sides: shape.sides,
 		angles: shape.angles,
-		rotation: oval
-			? kinds[0] === "circle"
-				? 0
-				: oval.turned
-			: bend
-				? modulo(bend.start, 360)
-				: star
-					? modulo(up * star.tip - 90, 360 / star.points)
-					: rotationOf(shape, kinds, direction),
+		rotation: rotated(),
 		area: closed ? areaOf(points, star, rounding) : 0,
 		perimeter: shape.sides.reduce((sum, side) => sum + side, 0) - (8 - 2 * Math.PI) * rounding,
 		start: points[0] as Point,

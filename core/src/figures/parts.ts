@@ -6,7 +6,7 @@ import { assemble } from "./assemble.ts";
 import { bentOutline } from "./bent.ts";
 import { type Geometry, measureBend, measureOutline, measureOval } from "./measure.ts";
 import { corners, type Outline } from "./outline.ts";
-import { placedGeometries } from "./placed.ts";
+import { type PlacedGeometry, placedGeometries } from "./placed.ts";
 import { StrokeCutter } from "./strokes.ts";
 import type { Tolerance } from "./tolerance.ts";
 
@@ -41,6 +41,13 @@ const WALKED: ReadonlySet<number | undefined> = new Set([ENTRY.segment, ENTRY.cu
 
 /** Figures of one drawing that are looked at; no one means more, and each costs time. What is beyond is only counted. */
 const MAX_PARTS = 4_000;
+
+/** The paints of a placed part: dots are of ink alone, letters of the fill or else of ink. */
+function paintOf(inside: PlacedGeometry["inside"], fill: number, ink: number): { fill: number; outline: number } {
+	if (inside === "ink") return { fill: ink, outline: -1 };
+	if (inside === "words") return { fill: fill === -1 ? ink : fill, outline: -1 };
+	return { fill: inside === "fill" ? fill : -1, outline: ink };
+}
 
 /** The shapes that entries from `first` up to `last` place, and the outlines that they walk. */
 export class PartFinder {
@@ -266,12 +273,7 @@ export class PartFinder {
 		const found = placedGeometries(this.tape, entry, this.tolerance, this.up);
 		if (found.length === 0) this.sizeless.push(entry);
 		for (const { geometry, inside } of found) {
-			const paint =
-				inside === "ink"
-					? { fill: ink, outline: -1 }
-					: inside === "words"
-						? { fill: fill === -1 ? ink : fill, outline: -1 }
-						: { fill: inside === "fill" ? fill : -1, outline: ink };
+			const paint = paintOf(inside, fill, ink);
 			if (paint.fill === -1 && paint.outline === -1) continue;
 			this.parts.push({
 				geometry,

@@ -120,7 +120,8 @@ export function outlineRelationOf(a: Figure, b: Figure, near: number): OutlineRe
 	if (gap > 0) return "touching";
 	// Outlines that cross with no corner deep inside: a cross of bars, or two that only just meet.
 	const open = !closedOf(a) || !closedOf(b);
-	return open ? crossingOf(a, b, near) : boxesShare(a.bounds, b.bounds) > 2 * near ? "overlapping" : "touching";
+	if (open) return crossingOf(a, b, near);
+	return boxesShare(a.bounds, b.bounds) > 2 * near ? "overlapping" : "touching";
 }
 
 /** Lines that cross overlap; those that meet at an end touch. */

@@ -50,7 +50,8 @@ function groupCredit(group: Group, credits: readonly number[]): number {
 	if (group["all of"])
 		return byShare ? credits.reduce((a, b) => a + b, 0) / credits.length : met === credits.length ? 1 : 0;
 	const least = group["at least"] ?? 1;
-	return byShare ? Math.min(1, met / least) : met >= least ? 1 : 0;
+	if (byShare) return Math.min(1, met / least);
+	return met >= least ? 1 : 0;
 }
 
 function shareMet(findings: readonly Finding[]): number {

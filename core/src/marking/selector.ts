@@ -63,11 +63,13 @@ export const selector: z.ZodType<Selector> = z.strictObject({
 /** The other names that a selector leans on. */
 export function namesIn(of: Selector): string[] {
 	const own = [of.of, of.inside, of.on, of["group of"]].filter((n) => n !== undefined);
-	return typeof of.not === "string" ? [...own, of.not] : of.not ? [...own, ...namesIn(of.not)] : own;
+	if (typeof of.not === "string") return [...own, of.not];
+	return of.not ? [...own, ...namesIn(of.not)] : own;
 }
 
 export function kindsOf(of: Selector): readonly FigureKind[] | undefined {
-	return of.kind === undefined ? undefined : typeof of.kind === "string" ? [of.kind] : of.kind;
+	if (of.kind === undefined) return undefined;
+	return typeof of.kind === "string" ? [of.kind] : of.kind;
 }
 
 /** A text with what is ignored left out. */

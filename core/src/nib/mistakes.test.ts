@@ -4,6 +4,9 @@ import { parse } from "yaml";
 import { linesOf } from "./lexer.ts";
 import { read } from "./read.ts";
 
+/** What stands in for a token of each type. */
+const CHANGED: Readonly<Record<string, string>> = { number: "%", sign: "~" };
+
 const PROGRAMS = (
 	parse(readFileSync(new URL("../../../demo/programs.yaml", import.meta.url), "utf8")) as {
 		source: string;
@@ -32,7 +35,7 @@ function* damaged(source: string): Generator<Damage> {
 				row.slice(place.column - 1, place.column - 1 + place.length),
 				row.slice(place.column - 1 + place.length),
 			];
-			const changed = type === "name" ? `${text}q` : type === "number" ? "%" : type === "sign" ? "~" : "@";
+			const changed = type === "name" ? `${text}q` : (CHANGED[type] ?? "@");
 			for (const [kind, middle] of [
 				["removed", ""],
 				["doubled", `${word} ${word}`],

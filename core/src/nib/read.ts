@@ -10,13 +10,16 @@ export type Read =
 	| { readonly ok: true; readonly checked: Checked; readonly remarks: readonly Problem[] }
 	| { readonly ok: false; readonly problems: readonly Problem[] };
 
+/** Bytes that a UTF-16 unit adds in UTF-8; half a surrogate pair adds half of four. */
+function unitBytes(unit: number): number {
+	if (unit < 0x80) return 1;
+	return unit < 0x800 || (unit >= 0xd800 && unit < 0xe000) ? 2 : 3;
+}
+
 /** Bytes of a source in UTF-8. */
 export function sourceBytes(source: string): number {
 	let bytes = 0;
-	for (let i = 0; i < source.length; i++) {
-		const unit = source.charCodeAt(i);
-		bytes += unit < 0x80 ? 1 : unit < 0x800 ? 2 : unit >= 0xd800 && unit < 0xe000 ? 2 : 3;
-	}
+	for (let i = 0; i < source.length; i++) bytes += unitBytes(source.charCodeAt(i));
 	return bytes;
 }
 

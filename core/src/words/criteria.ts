@@ -40,10 +40,12 @@ function measured(data: CheckSentences["measure"]): string {
 	return `${sentence(words)} of ${name}: ${range}`;
 }
 
+const PAINTED_PARTS = { outline: "outline", paper: "colour", text: "letter", fill: "fill" } as const;
+
 function coloured(data: CheckSentences["colour"]): string {
 	const paper = data.what === "paper";
 	const name = paper ? "the paper" : theFigure(data.name);
-	const part = data.what === "outline" ? "outline" : paper ? "colour" : data.what === "text" ? "letter" : "fill";
+	const part = PAINTED_PARTS[data.what];
 	const each = name.replace(/^the /, "every ");
 	if (data.same) return `One ${part} colour for ${each}`;
 	if (data.different) return `A ${part} colour of its own for ${each}`;

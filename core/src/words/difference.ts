@@ -119,19 +119,17 @@ function partsOf(wanted: Figure, found: Figure, up: number): string[] {
 	return parts;
 }
 
+/** Degrees after which a turned figure looks the same. */
+function symmetryOf({ kinds: [kind], star, sides }: Figure): number {
+	if (kind === "square") return 90;
+	if (star) return 360 / star.points;
+	if (kind === "regular-polygon") return 360 / sides.length;
+	return kind === "line" || kind === "rect" || kind === "ellipse" ? 180 : 360;
+}
+
 /** How much further a figure is turned, the shorter way round its own symmetry. */
 function turnedOff(wanted: Figure, found: Figure): string[] {
-	const [kind] = wanted.kinds;
-	const whole =
-		kind === "square"
-			? 90
-			: wanted.star
-				? 360 / wanted.star.points
-				: kind === "regular-polygon"
-					? 360 / wanted.sides.length
-					: kind === "line" || kind === "rect" || kind === "ellipse"
-						? 180
-						: 360;
+	const whole = symmetryOf(wanted);
 	const turn = ((((found.rotation - wanted.rotation + whole / 2) % whole) + whole) % whole) - whole / 2;
 	return Math.abs(turn) < SMALL ? [] : [`turned ${num(Math.abs(turn))}° too far to the ${turn > 0 ? "left" : "right"}`];
 }

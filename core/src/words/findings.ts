@@ -71,22 +71,23 @@ const WORDS: { readonly [C in keyof DrawingFindings]: FindingWords<DrawingFindin
 	},
 	"position-in": { wanted: (d) => d.zone, found: (d) => place(d.found) },
 	colour: {
-		wanted: (d) =>
-			d.wanted ||
-			(d.not
-				? `not ${d.not}`
-				: d.notAs
-					? `another colour than ${theFigure(d.notAs)}`
-					: d.as
-						? `the colour of ${theFigure(d.as)}`
-						: d.same
-							? "one colour for all"
-							: "a colour of its own"),
+		wanted: ({ wanted, not, notAs, as, same }) => {
+			if (wanted) return wanted;
+			if (not) return `not ${not}`;
+			if (notAs) return `another colour than ${theFigure(notAs)}`;
+			if (as) return `the colour of ${theFigure(as)}`;
+			return same ? "one colour for all" : "a colour of its own";
+		},
 		found: (d) => d.found,
 	},
 	filling: {
 		wanted: (d) => `${theFigure(d.name)} ${d.wanted}`,
-		found: (d) => (d.filled ? (d.outlined ? "it filled and outlined" : "it filled, without an outline") : "it hollow"),
+		found: (d) => {
+			if (d.filled) {
+				return d.outlined ? "it filled and outlined" : "it filled, without an outline";
+			}
+			return "it hollow";
+		},
 	},
 	"filling-outline": {
 		wanted: (d) =>
@@ -208,7 +209,10 @@ const WORDS: { readonly [C in keyof DrawingFindings]: FindingWords<DrawingFindin
 	"movement-stays": { wanted: () => "it to stay", found: (d) => `it ${num(d.found)} away` },
 	"movement-turn": {
 		wanted: (d) => `a turn at ${theEdge(d.edge)}`,
-		found: (d) => (d.turns === 0 ? "none" : d.found < 0 ? "none there" : `one ${num(d.found)} away from it`),
+		found: (d) => {
+			if (d.turns === 0) return "none";
+			return d.found < 0 ? "none there" : `one ${num(d.found)} away from it`;
+		},
 	},
 	"movement-turn-elsewhere": { wanted: () => "no turn elsewhere", found: (d) => `one in frame ${d.frame}` },
 	"movement-reaches": {

@@ -13,7 +13,8 @@ export function theFigure(name: string): string {
 export function plural(word: string, count: number): string {
 	if (word.endsWith("radius")) return count === 1 ? word : word.replace(/radius$/, "radii");
 	if (count === 1 || word.endsWith("s")) return word;
-	return /[^aeiou]y$/.test(word) ? `${word.slice(0, -1)}ies` : /(x|ch|sh)$/.test(word) ? `${word}es` : `${word}s`;
+	if (/[^aeiou]y$/.test(word)) return `${word.slice(0, -1)}ies`;
+	return /(x|ch|sh)$/.test(word) ? `${word}es` : `${word}s`;
 }
 
 /** A figure's name for so many of it. */
@@ -23,11 +24,8 @@ export function figuresWord(name: string, count: number): string {
 
 /** "the planks": all figures of a name. */
 export function theFigures(name: string): string {
-	return name === "everything" || name === ""
-		? "all figures"
-		: name.includes(" and ")
-			? theFigure(name)
-			: `the ${figuresWord(name, 2)}`;
+	if (name === "everything" || name === "") return "all figures";
+	return name.includes(" and ") ? theFigure(name) : `the ${figuresWord(name, 2)}`;
 }
 
 /** A measure as a sentence names it. */

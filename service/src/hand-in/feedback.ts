@@ -37,7 +37,8 @@ export function filled(words: string, of: HandInRecord): string {
 	return words.replace(/ ?\{[a-z]+\}/g, (field) => {
 		const value = values[field.trim()];
 		if (value === undefined) return field;
-		return value === "" ? "" : field.startsWith(" ") ? ` ${value}` : value;
+		if (value === "") return "";
+		return field.startsWith(" ") ? ` ${value}` : value;
 	});
 }
 

@@ -72,7 +72,10 @@ async function takeAll(
 ): Promise<(HandInTaken | Refusal)[]> {
 	const order = handIns
 		.map((of, index) => ({ of, index, checkId: v7(), place: placeOf(of) }))
-		.sort((a, b) => (a.place === b.place ? a.index - b.index : a.place < b.place ? -1 : 1));
+		.sort((a, b) => {
+			if (a.place === b.place) return a.index - b.index;
+			return a.place < b.place ? -1 : 1;
+		});
 	const arrived = order.map(({ of, checkId }) => ({
 		id: v7(),
 		assignment_id: of.assignmentId,

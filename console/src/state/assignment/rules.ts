@@ -122,14 +122,13 @@ export function differences(
 		handInDrafts: "Drafts handed in at closing",
 		weight: "Weight",
 	};
-	const said = (value: unknown) =>
-		value === null
-			? "any number"
-			: typeof value === "boolean"
-				? value
-					? "yes"
-					: "no"
-				: String(value).replace("T", " ");
+	const said = (value: unknown) => {
+		if (value === null) return "any number";
+		if (typeof value === "boolean") {
+			return value ? "yes" : "no";
+		}
+		return String(value).replace("T", " ");
+	};
 	return (Object.keys(words) as (keyof RulesForm)[])
 		.filter((k) => mine[k] !== theirs[k])
 		.map((k) => ({ field: words[k], mine: said(mine[k]), theirs: said(theirs[k]) }));

@@ -313,6 +313,15 @@ function sharedStart(figures: readonly Figure[], near: number): Point | undefine
 
 const SEQUENCES = ["gap", "step", "growing", "turning", "alternating"] as const;
 
+/** What an arrangement is about, in words. */
+function aboutWords(about: Options["about"]): string {
+	if (about === undefined) return "";
+	if (typeof about === "string") return about;
+	if (Array.isArray(about)) return about.join(", ");
+	if ("x" in about) return `x = ${about.x}`;
+	return "y" in about ? `y = ${about.y}` : "a line";
+}
+
 /** How several figures stand to one another as a whole. */
 export const arrangement = defineCheck<Options, Finding>()({
 	name: "arrangement",
@@ -342,18 +351,7 @@ export const arrangement = defineCheck<Options, Finding>()({
 		turning: o.turning?.by ?? 0,
 		turningAbout: o.turning?.about ?? "",
 		alternating: o.alternating ?? [],
-		about:
-			o.about === undefined
-				? ""
-				: typeof o.about === "string"
-					? o.about
-					: Array.isArray(o.about)
-						? o.about.join(", ")
-						: "x" in o.about
-							? `x = ${o.about.x}`
-							: "y" in o.about
-								? `y = ${o.about.y}`
-								: "a line",
+		about: aboutWords(o.about),
 		free: o["up to"] ?? [],
 	}),
 	judge(o, scene): Judgement<Finding> {

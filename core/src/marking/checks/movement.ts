@@ -53,8 +53,10 @@ const within = (off: number, full: number): Outcome => ({ met: off <= full + 1e-
 
 const listOf = (of: Edges) => [of].flat() as Exclude<Edges, readonly unknown[]>[];
 const isPoint = (of: Options["reaches"]): of is [number, number] => Array.isArray(of) && typeof of[0] === "number";
-const edgeName = (of: Exclude<Edges, readonly unknown[]>) =>
-	typeof of === "string" ? of : "x" in of ? `x = ${of.x}` : `y = ${of.y}`;
+const edgeName = (of: Exclude<Edges, readonly unknown[]>) => {
+	if (typeof of === "string") return of;
+	return "x" in of ? `x = ${of.x}` : `y = ${of.y}`;
+};
 
 class Judge {
 	private readonly o: Options;

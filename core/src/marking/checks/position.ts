@@ -187,6 +187,12 @@ class Judge {
 
 const WAYS = ["at", "in", "on", "from"] as const;
 
+/** A line in words: "x = 40", "from 0, 0 to 40, 30". */
+function lineWords(on: NonNullable<Options["on"]>): string {
+	if ("x" in on) return `x = ${on.x}`;
+	return "y" in on ? `y = ${on.y}` : `from ${on.from.join(", ")} to ${on.to.join(", ")}`;
+}
+
 /** Where figures are. */
 export const position = defineCheck<Options, Finding>()({
 	name: "position",
@@ -208,13 +214,7 @@ export const position = defineCheck<Options, Finding>()({
 			o.in === undefined
 				? []
 				: zonesOf(o.in).map((z) => (typeof z === "string" ? z : `rectangle at ${z[0]}, ${z[1]}, ${z[2]} by ${z[3]}`)),
-		on: !o.on
-			? ""
-			: "x" in o.on
-				? `x = ${o.on.x}`
-				: "y" in o.on
-					? `y = ${o.on.y}`
-					: `from ${o.on.from.join(", ")} to ${o.on.to.join(", ")}`,
+		on: o.on ? lineWords(o.on) : "",
 		from: o.from === undefined ? "" : nameOf(o.from),
 		offset: o.offset ? [...o.offset] : [],
 		share: o.share ? [...o.share] : [],

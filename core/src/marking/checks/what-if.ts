@@ -98,7 +98,8 @@ class Judge {
 		if (o.stays) findings.push(...this.moved(figuresOf(scene, o.stays), others, [0, 0], how, "what-if-stays"));
 		if (!o.holds) return findings;
 		const held = checkInvariants(o.holds, scene.programRun, [{ run, how }], this.judging);
-		return held ? [...findings, ...held] : findings.length > 0 ? findings : undefined;
+		if (held) return [...findings, ...held];
+		return findings.length > 0 ? findings : undefined;
 	}
 
 	private moved(

@@ -170,7 +170,8 @@ function colourOf(value: Value, { checked }: Program): number | undefined {
 	if (value.node === "colour") return value.value;
 	if (value.node !== "name") return undefined;
 	const meaning = checked?.meanings.get(value);
-	return meaning && "colour" in meaning ? meaning.colour : meaning === undefined ? parseColour(value.name) : undefined;
+	if (meaning && "colour" in meaning) return meaning.colour;
+	return meaning === undefined ? parseColour(value.name) : undefined;
 }
 
 /** Names that stand in one part of the program and change in another. */

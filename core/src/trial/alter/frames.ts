@@ -51,7 +51,10 @@ export const FRAMES: readonly Alteration[] = [
 			const frames = steps.find((s) => s.node === "frames");
 			if (frames?.node !== "frames") return [];
 			return lets.map((one) =>
-				steps.flatMap((s) => (s === one ? [] : s === frames ? [{ ...frames, body: [one, ...frames.body] }] : [s])),
+				steps.flatMap((s) => {
+					if (s === one) return [];
+					return s === frames ? [{ ...frames, body: [one, ...frames.body] }] : [s];
+				}),
 			);
 		},
 	},

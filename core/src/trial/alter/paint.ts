@@ -106,7 +106,12 @@ export const PAINT: readonly Alteration[] = [
 			const fills = steps.filter((s): s is DrawNode => s.node === "draw" && s.statement.head === "fill");
 			const [a, b] = fills;
 			if (!a || !b) return [];
-			return [steps.map((s) => (s === a ? { ...a, values: b.values } : s === b ? { ...b, values: a.values } : s))];
+			return [
+				steps.map((s) => {
+					if (s === a) return { ...a, values: b.values };
+					return s === b ? { ...b, values: a.values } : s;
+				}),
+			];
 		},
 	},
 	{

@@ -47,11 +47,8 @@ const moved = (dx: number, dy: number) =>
 
 /** A y as it would be counted from the other side. */
 function upsideDown(y: Value, { sheet }: World): Value {
-	return sheet.origin === "centre"
-		? minus(y)
-		: y.node === "number"
-			? number(sheet.height - y.value)
-			: binary(number(sheet.height), "-", y);
+	if (sheet.origin === "centre") return minus(y);
+	return y.node === "number" ? number(sheet.height - y.value) : binary(number(sheet.height), "-", y);
 }
 
 /** All places of a program put through a change. */

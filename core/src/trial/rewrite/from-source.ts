@@ -154,15 +154,10 @@ function fixedNumber(value: Value): number | undefined {
 	if (value.node !== "binary") return undefined;
 	const [a, b] = [fixedNumber(value.left), fixedNumber(value.right)];
 	if (a === undefined || b === undefined) return undefined;
-	return value.sign === "+"
-		? a + b
-		: value.sign === "-"
-			? a - b
-			: value.sign === "*"
-				? a * b
-				: value.sign === "/" && b !== 0
-					? a / b
-					: undefined;
+	if (value.sign === "+") return a + b;
+	if (value.sign === "-") return a - b;
+	if (value.sign === "*") return a * b;
+	return value.sign === "/" && b !== 0 ? a / b : undefined;
 }
 
 function roundedStep(step: DrawNode): DrawNode | undefined {
