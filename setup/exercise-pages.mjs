@@ -26,7 +26,7 @@ const MEASURED = /<!-{2} measured -->([\s\S]*?)<!-{2} \/measured -->/;
 const load = (path) => parse(readFileSync(join(ROOT, path), "utf8"));
 
 /** An SVG as a part of another one. */
-function nested(svg, box, x, y, width, height) {
+function nested(svg, box, { x, y, width, height }) {
 	return `<svg x="${x}" y="${y}" width="${width}" height="${height}" viewBox="${box}">${svg.replace(/^[\s\S]*?<svg[^>]*>/, "").replace(/<\/svg>\s*$/, "")}</svg>`;
 }
 
@@ -55,7 +55,7 @@ function pair(example) {
 	const box = lookedAt([example.met, example.missed].map((source) => draw(source, under)));
 	const frame = (x, label, colour) =>
 		`<rect x="${x}" y="24" width="${w}" height="${h}" fill="#fff" stroke="${colour}"/><text x="${x}" y="16" font-size="13" fill="${colour}">${label}</text>`;
-	return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${2 * w + 30} ${h + 34}" width="${2 * w + 30}" height="${h + 34}" font-family="Atkinson Hyperlegible Next, sans-serif">\n<rect width="100%" height="100%" fill="#fff"/>\n${frame(10, "met", "#1a6b3c")}\n${nested(drawn(example.met), box, 10, 24, w, h)}\n${frame(w + 20, "missed", "#a8321f")}\n${nested(drawn(example.missed), box, w + 20, 24, w, h)}\n</svg>\n`;
+	return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${2 * w + 30} ${h + 34}" width="${2 * w + 30}" height="${h + 34}" font-family="Atkinson Hyperlegible Next, sans-serif">\n<rect width="100%" height="100%" fill="#fff"/>\n${frame(10, "met", "#1a6b3c")}\n${nested(drawn(example.met), box, { x: 10, y: 24, width: w, height: h })}\n${frame(w + 20, "missed", "#a8321f")}\n${nested(drawn(example.missed), box, { x: w + 20, y: 24, width: w, height: h })}\n</svg>\n`;
 }
 
 const slug = (check) => check.replaceAll(" ", "-");

@@ -13,12 +13,17 @@ export function endingOf(path: string | undefined): Ending {
 	return ending as Ending;
 }
 
-/** A drawing in a form. @param width pixels across a PNG */
-export async function written(
+/** A drawing as it can be written: its SVG, its tape where that was kept, and how many pixels across its PNG is. */
+interface WritableDrawing {
+	readonly svg: string;
+	readonly tape: Uint8Array | undefined;
+	readonly width: number;
+}
+
+/** A drawing in a form. */
+export async function encoded(
+	{ svg, tape, width }: WritableDrawing,
 	ending: Ending,
-	svg: string,
-	tape: Uint8Array | undefined,
-	width: number,
 	threads: Threads,
 ): Promise<string | Uint8Array> {
 	if (ending === "svg") return svg;

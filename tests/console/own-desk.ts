@@ -55,9 +55,7 @@ export class OwnDesk {
 	}
 
 	static async make(
-		site: Site,
-		browser: Browser,
-		teacher: Client,
+		{ site, browser, teacher }: { readonly site: Site; readonly browser: Browser; readonly teacher: Client },
 		exercise: string,
 		rules: Rules = {},
 	): Promise<OwnDesk> {
@@ -129,7 +127,7 @@ export interface Desks {
 export function desks(exercises: readonly string[]): Desks {
 	const here = {
 		async begin(exercise, rules) {
-			here.own = await OwnDesk.make(here.site, here.browser, here.teacher, exercise, rules);
+			here.own = await OwnDesk.make(here, exercise, rules);
 			return here.own;
 		},
 	} as Desks;

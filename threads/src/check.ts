@@ -20,7 +20,7 @@ export async function check(
 	exercise: ExerciseFile,
 	options: CheckOptions = {},
 ): Promise<Report> {
-	return (await checkWithTape(threads, source, exercise, options, false)).report;
+	return (await checkWithTape(threads, source, exercise, { ...options, tape: false })).report;
 }
 
 /** Checks as {@link check} does, and gives the tape too where it isn't too large and `tape` asks for it. */
@@ -28,8 +28,7 @@ export async function checkWithTape(
 	threads: Threads,
 	source: string,
 	exercise: ExerciseFile,
-	{ limits, submission }: CheckOptions = {},
-	tape = true,
+	{ limits, submission, tape = true }: CheckOptions & { readonly tape?: boolean } = {},
 ): Promise<MarkedTape> {
 	const task = {
 		do: "mark",

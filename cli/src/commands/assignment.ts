@@ -98,8 +98,7 @@ export async function releaseCommand(
 		(n) =>
 			oneOf(
 				students,
-				"student",
-				n,
+				{ what: "student", called: n },
 				(s) => s.name === n || s.signInName === n,
 				(s) => s.name,
 			).id,
@@ -144,8 +143,7 @@ export async function uploadCommand(
 		decided[file] = {
 			studentId: oneOf(
 				students,
-				"student",
-				name,
+				{ what: "student", called: name },
 				(s) => s.name === name || s.signInName === name,
 				(s) => s.name,
 			).id,

@@ -47,7 +47,7 @@ async function once(paths: readonly string[], options: CheckOptions): Promise<nu
 		if (!first) process.stdout.write("There is no file to check here.\n");
 		else
 			process.stdout.write(
-				`${single ? reportText(first.file, exercise.title, first.report, colours) : summaryText(reports, colours)}\n`,
+				`${single ? reportText({ path: first.file, title: exercise.title }, first.report, colours) : summaryText(reports, colours)}\n`,
 			);
 	}
 	return reports.every(({ report }) => allMet(report)) ? EXIT.met : EXIT.missed;

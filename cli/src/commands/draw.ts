@@ -4,7 +4,7 @@ import { EXIT } from "../call.ts";
 import { readSource, save } from "../files.ts";
 import { coloursFor } from "../formats/colours.ts";
 import { problemLines } from "../formats/problems.ts";
-import { endingOf, written } from "../out.ts";
+import { encoded, endingOf } from "../out.ts";
 import { type RunCall, runOf } from "../run-call.ts";
 
 export interface DrawOptions extends RunCall {
@@ -32,7 +32,8 @@ export async function drawCommand(file: string, options: DrawOptions): Promise<n
 		});
 		const { picture, figures, errors, remarks, state, ended, messages, watched } = drawn;
 		const svg = svgOf(picture, figures);
-		if (out) await save(out, await written(ending, svg, drawn.tape, picture.width * options.scale, threads));
+		if (out)
+			await save(out, await encoded({ svg, tape: drawn.tape, width: picture.width * options.scale }, ending, threads));
 		if (options.json)
 			process.stdout.write(
 				`${JSON.stringify({ file, out: out ?? null, state, ended, width: picture.width, height: picture.height, ...(out ? {} : { svg }), errors, remarks, messages, ...(watched && { watched }) })}\n`,

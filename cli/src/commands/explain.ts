@@ -43,7 +43,7 @@ export async function explainCommand(path: string, options: ExplainOptions): Pro
 		);
 	const colours = coloursFor(process.stdout);
 	process.stdout.write(
-		`${reports.map((r) => reportText(r.file ?? path, r.exercise, r, colours, options.student === true)).join("\n\n")}\n`,
+		`${reports.map((r) => reportText({ path: r.file ?? path, title: r.exercise }, r, colours, options.student === true)).join("\n\n")}\n`,
 	);
 	return reports.every(allMet) ? EXIT.met : EXIT.missed;
 }

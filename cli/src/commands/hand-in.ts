@@ -44,8 +44,7 @@ export async function handInCommand(
 	const said = options.exercise ?? basename(file).split(".")[0] ?? "";
 	const meant = oneOf(
 		open,
-		"open exercise",
-		said,
+		{ what: "open exercise", called: said },
 		(w) => w.exercise.id === said || w.assignmentId === said,
 		(w) => w.exercise.id,
 	);
@@ -64,8 +63,7 @@ export async function handInCommand(
 	say(options.json, page, () =>
 		report && points
 			? reportText(
-					file,
-					page.title,
+					{ path: file, title: page.title },
 					{ ...report, points, criteria: report.criteria.map((c) => ({ ...c, points: c.points ?? 0 })) } as never,
 					coloursFor(process.stdout),
 					true,

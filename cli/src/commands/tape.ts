@@ -3,7 +3,7 @@ import { decodeTape, encodeTape, NoTape, pictureOf, svgOf, type Tape, tapeFromLi
 import { Threads } from "@markpen/threads";
 import { EXIT, WrongCall } from "../call.ts";
 import { save, told } from "../files.ts";
-import { endingOf, written } from "../out.ts";
+import { encoded, endingOf } from "../out.ts";
 
 export interface TapeOptions {
 	readonly out?: string;
@@ -34,7 +34,8 @@ export async function tapeCommand(file: string, { out, scale }: TapeOptions): Pr
 	}
 	const threads = new Threads(1);
 	try {
-		await save(out, await written(ending, svgOf(pictureOf(tape)), encodeTape(tape), tape.sheet.width * scale, threads));
+		const drawing = { svg: svgOf(pictureOf(tape)), tape: encodeTape(tape), width: tape.sheet.width * scale };
+		await save(out, await encoded(drawing, ending, threads));
 		return EXIT.met;
 	} finally {
 		await threads.close();

@@ -47,10 +47,17 @@ export async function tryCommand(path: string, options: TryOptions): Promise<num
 	const unseen = trial.alterations.filter((a) => a.missed.length === 0 && a.free === null);
 	const punished = trial.rewritings.filter((r) => r.lost.length > 0);
 	if (options.out) await pictures(options.out, exercise, unseen, punished);
+	const sentences = {
+		figures: figures.map((f) => f.sentence),
+		asks: exercise.criteria.map(sentenceOf),
+		wrong: trial.wrong.map(trialProblem),
+		unseen: unseen.map((a) => `${alterationWords(a.id)}${a.line > 0 ? `, line ${a.line}` : ""}`),
+		punished: punished.map((r) => `${rewritingWords(r.id)}: ${r.lost.join(", ")}`),
+	};
 	if (options.json) process.stdout.write(`${JSON.stringify({ exercise: exercise.id, ...trial })}\n`);
 	else
 		process.stdout.write(
-			`${trialText(path, exercise.title, trial, { figures: figures.map((f) => f.sentence), asks: exercise.criteria.map(sentenceOf), wrong: trial.wrong.map(trialProblem), unseen: unseen.map((a) => `${alterationWords(a.id)}${a.line > 0 ? `, line ${a.line}` : ""}`), punished: punished.map((r) => `${rewritingWords(r.id)}: ${r.lost.join(", ")}`) }, coloursFor(process.stdout))}\n`,
+			`${trialText({ path, title: exercise.title }, trial, sentences, coloursFor(process.stdout))}\n`,
 		);
 	return trial.wrong.length === 0 && unseen.length === 0 && punished.length === 0 ? EXIT.met : EXIT.missed;
 }

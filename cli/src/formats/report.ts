@@ -30,7 +30,12 @@ export function pointsText({ earned, possible, open }: Report["points"]): string
 const WIDEST = 72;
 
 /** One report for people: points first, then each criterion with its verdict and, unless it is met, why; then what the mistakes may be. */
-export function reportText(path: string, title: string, report: Report, colours: Colours, student = false): string {
+export function reportText(
+	{ path, title }: { readonly path: string; readonly title: string },
+	report: Report,
+	colours: Colours,
+	student = false,
+): string {
 	const width = Math.min(WIDEST, Math.max(...report.criteria.map((c) => c.asks.length)));
 	const lines = [`${colours.bold(path)}  ${title}  ${colours.bold(pointsText(report.points))}`];
 	if (report.state !== "drew") lines.push(`  ${STATE_WORDS[report.state]}`);

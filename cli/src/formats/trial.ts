@@ -3,18 +3,25 @@ import type { Colours } from "./colours.ts";
 
 const percent = (share: number | null) => (share === null ? "nothing to try" : `${Math.round(share * 1000) / 10} %`);
 
+/** Sentences about an exercise and what trying it found. */
+interface TrialSentences {
+	/** What the model draws, a figure each. */
+	readonly figures: readonly string[];
+	/** What each criterion asks for. */
+	readonly asks: readonly string[];
+	/** What is wrong with the exercise. */
+	readonly wrong: readonly string[];
+	/** Changed models that nothing noticed. */
+	readonly unseen: readonly string[];
+	/** Equivalent models that lost points. */
+	readonly punished: readonly string[];
+}
+
 /** What trying an exercise found, for people. */
 export function trialText(
-	path: string,
-	title: string,
+	{ path, title }: { readonly path: string; readonly title: string },
 	trial: Trial,
-	said: {
-		readonly figures: readonly string[];
-		readonly asks: readonly string[];
-		readonly wrong: readonly string[];
-		readonly unseen: readonly string[];
-		readonly punished: readonly string[];
-	},
+	sentences: TrialSentences,
 	colours: Colours,
 ): string {
 	const { model, starter, nothing, alterations, rewritings } = trial;
@@ -23,22 +30,23 @@ export function trialText(
 	const lines = [
 		`${colours.bold(path)}  ${title}`,
 		heading("What the model draws"),
-		...said.figures.slice(0, 20).map((f, i) => `  ${i + 1}. ${f}`),
+		...sentences.figures.slice(0, 20).map((f, i) => `  ${i + 1}. ${f}`),
 	];
-	if (said.figures.length > 20) lines.push(`  … and ${said.figures.length - 20} more`);
-	lines.push(heading("What is asked"), ...said.asks.map((a) => `  ${a}`));
+	if (sentences.figures.length > 20) lines.push(`  … and ${sentences.figures.length - 20} more`);
+	lines.push(heading("What is asked"), ...sentences.asks.map((a) => `  ${a}`));
 	lines.push(heading("Points"), `  model            ${model.earned} of ${model.possible}`);
 	for (const n of nothing) lines.push(`  ${n.id.padEnd(15)}  ${n.earned}`);
 	if (starter) lines.push(`  starter          ${starter.earned} of ${starter.possible}`);
 	if (trial.untried.length > 0) lines.push(`  can't be tried: ${trial.untried.join(", ")}`);
 	lines.push(
 		`${colours.bold("Strength")}  ${percent(trial.strength)} of ${counted} changed models are noticed`,
-		...said.unseen.map((u) => `  ${colours.yellow("unseen")}  ${u}`),
+		...sentences.unseen.map((u) => `  ${colours.yellow("unseen")}  ${u}`),
 	);
 	lines.push(
 		`${colours.bold("Fairness")}  ${percent(trial.fairness)} of ${rewritings.length} models drawn otherwise earn everything`,
-		...said.punished.map((p) => `  ${colours.yellow("punished")}  ${p}`),
+		...sentences.punished.map((p) => `  ${colours.yellow("punished")}  ${p}`),
 	);
-	if (said.wrong.length > 0) lines.push(colours.red("To mend before it is set"), ...said.wrong.map((w) => `  ${w}`));
+	if (sentences.wrong.length > 0)
+		lines.push(colours.red("To mend before it is set"), ...sentences.wrong.map((w) => `  ${w}`));
 	return lines.join("\n");
 }

@@ -7,8 +7,7 @@ const same = (a: string, b: string) => a.toLowerCase() === b.toLowerCase();
 /** The one thing of some that a call means; a sentence with the choice where it means none or several. */
 export function oneOf<T>(
 	all: readonly T[],
-	what: string,
-	said: string,
+	{ what, called }: { readonly what: string; readonly called: string },
 	isIt: (one: T) => boolean,
 	nameOf: (one: T) => string,
 ): T {
@@ -21,8 +20,8 @@ export function oneOf<T>(
 			: `there ${names.length === 1 ? "is" : "are"} ${names.slice(0, 12).join(", ")}`;
 	throw new WrongCall(
 		found.length > 1
-			? `Several ${what} are called ${said}: say the id. ${choice}.`
-			: `No ${what} is called ${said}; ${choice}.`,
+			? `Several ${what} are called ${called}: say the id. ${choice}.`
+			: `No ${what} is called ${called}; ${choice}.`,
 	);
 }
 
@@ -34,7 +33,7 @@ export async function findClass(client: Client, said: string): Promise<{ id: str
 	const all = open.some(matches)
 		? open
 		: [...open, ...(await client.listClasses({ query: { closed: "true" } })).classes];
-	return oneOf(all, "class", said, matches, (c) =>
+	return oneOf(all, { what: "class", called: said }, matches, (c) =>
 		all.filter((d) => d.name === c.name).length > 1 ? `${c.name} (${c.id})` : c.name,
 	);
 }
@@ -55,7 +54,7 @@ export async function findAssignment(
 		return { id: last.assignmentId, exercise: last.exercise, classId, title: last.title };
 	const unit = found.find((c) => c.unit !== null && same(c.unit, said)) ?? found.find((c) => c.assignmentId === said);
 	if (unit) return { id: unit.assignmentId, exercise: unit.exercise, classId, title: unit.unit ?? unit.title };
-	const one = oneOf(columns, "assignment", said, matches, (c) => c.exercise);
+	const one = oneOf(columns, { what: "assignment", called: said }, matches, (c) => c.exercise);
 	return { id: one.assignmentId, exercise: one.exercise, classId, title: one.title };
 }
 
@@ -67,8 +66,7 @@ export async function findExercise(client: Client, said: string): Promise<{ id: 
 	);
 	return oneOf(
 		exercises,
-		"exercise",
-		said,
+		{ what: "exercise", called: said },
 		(e) => e.key === said || (isId(said) && e.id === said),
 		(e) => e.key,
 	);

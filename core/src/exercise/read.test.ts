@@ -93,7 +93,7 @@ describe("what is wrong is told with its line and path, and the nearest word", (
 			"criteria[1].points: this must be a number, and it is a string",
 		],
 		["an id used twice", "id: middle", "id: red", "id: middle", 'criteria[3].id: the id "red" is used twice'],
-	])("%s", (_, from, to, place, message) => {
+	])("%s", (...[, from, to, place, message]) => {
 		const broken = GOOD.replace(from, to);
 		expect(broken).not.toBe(GOOD);
 		const shifted = message.includes("used twice") ? line("id: red,") : line(place);

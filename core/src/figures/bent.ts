@@ -72,14 +72,15 @@ export function flattened(
 	return flat;
 }
 
+/** Corners of an outline, and for each piece that is bent its arc in place of a straight side. */
+interface BentPieces {
+	readonly points: readonly Point[];
+	readonly arcs: readonly (Arc | undefined)[];
+	readonly closed: boolean;
+}
+
 /** Tells what an outline with bent pieces is. `up` is 1 where y grows upwards, else -1. */
-export function bentOutline(
-	points: readonly Point[],
-	arcs: readonly (Arc | undefined)[],
-	closed: boolean,
-	up: number,
-	tolerance: Tolerance,
-): Bent {
+export function bentOutline({ points, arcs, closed }: BentPieces, up: number, tolerance: Tolerance): Bent {
 	const sides = sidesOf(points, arcs, closed, tolerance);
 	const [first] = sides;
 	const bends = sides.filter((s) => s.arc);

@@ -42,13 +42,18 @@ const modulo = (value: number, by: number) => {
 
 const RECTANGLES: readonly FigureKind[] = ["square", "rect"];
 
+/** Corners, whether the last is joined to the first, and the radius of rounded corners. */
+interface StraightOutline {
+	readonly points: readonly Point[];
+	readonly closed: boolean;
+	readonly rounding?: number;
+}
+
 /** A closed or open outline of straight sides by its corners. */
 export function measureOutline(
-	points: readonly Point[],
-	closed: boolean,
+	{ points, closed, rounding = 0 }: StraightOutline,
 	sheet: Sheet,
 	tolerance: Tolerance,
-	rounding = 0,
 ): Geometry {
 	const shape = new Shape(points, closed, tolerance);
 	const kinds: FigureKind[] = rounding > 0 ? ["rounded-rect"] : [];

@@ -233,14 +233,14 @@ export class PartFinder {
 		const { sheet } = this.tape;
 		if (!outline.arcs?.some((arc) => arc !== undefined))
 			return this.straight(outline.points, outline.closed, outline.gap);
-		const bent = bentOutline(outline.points, outline.arcs, outline.closed, up, tolerance);
+		const bent = bentOutline({ ...outline, arcs: outline.arcs }, up, tolerance);
 		switch (bent.is) {
 			case "circle":
 				return measureOval({ x: bent.arc.x, y: bent.arc.y, rx: bent.arc.rx, ry: bent.arc.ry, turned: 0 }, tolerance);
 			case "arc":
 				return measureBend(bent.arc, bent.closed, up, tolerance);
 			case "rounded-rect":
-				return measureOutline(bent.corners, true, sheet, tolerance, bent.radius);
+				return measureOutline({ points: bent.corners, closed: true, rounding: bent.radius }, sheet, tolerance);
 			default:
 				return this.straight(bent.points, outline.closed);
 		}
@@ -249,7 +249,7 @@ export class PartFinder {
 	private straight(through: readonly Point[], closed: boolean, gap = 0): Geometry | undefined {
 		const points = corners(through, closed, gap);
 		if (points.length < 2) return undefined;
-		return measureOutline(points, closed && points.length > 2, this.tape.sheet, this.tolerance);
+		return measureOutline({ points, closed: closed && points.length > 2 }, this.tape.sheet, this.tolerance);
 	}
 
 	/** A shape that one entry places. Lines and open arcs may be parts of an outline, and wait for the others. */

@@ -15,11 +15,25 @@ export interface PlacedGeometry {
 	readonly inside: "fill" | "ink" | "words" | "none";
 }
 
+/** A rect by its middle and its sides, turned anticlockwise by degrees. */
+interface PlacedRect {
+	readonly x: number;
+	readonly y: number;
+	readonly width: number;
+	readonly height: number;
+	readonly turned: number;
+}
+
 /** The four corners of a rect on the tape, in the sheet's coordinates. */
-export function rectCorners(x: number, y: number, width: number, height: number, turned: number, up: 1 | -1): Point[] {
+export function rectCorners({ x, y, width, height, turned }: PlacedRect, up: 1 | -1): Point[] {
 	const [w, h] = [width / 2, height / 2];
 	const place = { x, y, scale: 1, turned, mirrored: false, up };
 	return [placed(place, -w, -h), placed(place, w, -h), placed(place, w, h), placed(place, -w, h)];
+}
+
+function measureRect(tape: Tape, at: (i: number) => number, tolerance: Tolerance, up: 1 | -1): Geometry {
+	const rect = { x: at(0), y: at(1), width: at(2), height: at(3), turned: at(5) };
+	return measureOutline({ points: rectCorners(rect, up), closed: true, rounding: at(4) }, tape.sheet, tolerance);
 }
 
 /** The shapes that an entry places: none for one of no size, several for a path of several outlines. */
@@ -27,18 +41,16 @@ export function placedGeometries(tape: Tape, entry: number, tolerance: Tolerance
 	const at = (i: number) => coordinate(tape, entry, i);
 	const one = (geometry: Geometry | undefined, inside: PlacedGeometry["inside"]): PlacedGeometry[] =>
 		geometry ? [{ geometry, inside }] : [];
-	const straight = (through: readonly Point[], closed: boolean, round = 0): Geometry | undefined => {
+	const straight = (through: readonly Point[], closed: boolean, rounding = 0): Geometry | undefined => {
 		const points = corners(through, closed);
-		return points.length < (closed ? 3 : 2) ? undefined : measureOutline(points, closed, tape.sheet, tolerance, round);
+		return points.length < (closed ? 3 : 2)
+			? undefined
+			: measureOutline({ points, closed, rounding }, tape.sheet, tolerance);
 	};
 	switch (tape.kind[entry]) {
 		case ENTRY.rect:
-			return at(2) <= 0 || at(3) <= 0
-				? []
-				: one(
-						measureOutline(rectCorners(at(0), at(1), at(2), at(3), at(5), up), true, tape.sheet, tolerance, at(4)),
-						"fill",
-					);
+			if (at(2) <= 0 || at(3) <= 0) return [];
+			return one(measureRect(tape, at, tolerance, up), "fill");
 		case ENTRY.ellipse:
 			return at(2) <= 0 || at(3) <= 0
 				? []

@@ -36,7 +36,9 @@ export function recognise(tape: Tape, tolerance: Tolerance = CLASS_TOLERANCE, en
 	const looks = new Looks(parts, sheet, upward(tape.sheet.origin), ground);
 	const twins = twinsOf(parts);
 	const pen = new PenTrack(tape);
-	const figures = parts.map((part, index) => figureOf(tape, pen, part, index, looks, twins[index] ?? null));
+	const figures = parts.map((part, index) =>
+		figureOf(part, { tape, pen, shown: new Shown(looks, index), twin: twins[index] ?? null }),
+	);
 	return { figures, paper: ground, sizeless: finder.sizeless, leftOut: finder.leftOut };
 }
 
@@ -112,12 +114,15 @@ class Shown {
 	}
 }
 
-function figureOf(tape: Tape, pen: PenTrack, part: Part, index: number, looks: Looks, twin: number | null): Figure {
+function figureOf(
+	part: Part,
+	{ tape, pen, shown, twin }: { tape: Tape; pen: PenTrack; shown: Shown; twin: number | null },
+): Figure {
 	const first = part.entries[0] as number;
 	const lines = [...new Set(part.entries.map((e) => tape.line[e] as number))].sort((a, b) => a - b);
 	const { geometry, entries, gap, overdrawn, fill, outline, outlineWidth, walked } = part;
 	const last = entries.at(-1) as number;
-	return Object.assign(new Shown(looks, index), geometry, {
+	return Object.assign(shown, geometry, {
 		entries,
 		gap,
 		overdrawn,

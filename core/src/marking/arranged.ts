@@ -207,7 +207,9 @@ export function fitted(
 	let best: { wanted: Point; off: number }[] = [];
 	let least = Number.POSITIVE_INFINITY;
 	for (const flip of free.includes("mirror") ? [1, -1] : [1]) {
-		for (const angle of free.includes("turn") ? anglesFor(found, to, wanted, from, flip) : [0]) {
+		for (const angle of free.includes("turn")
+			? anglesFor({ points: found, middle: to }, { points: wanted, middle: from }, flip)
+			: [0]) {
 			const [c, s] = [cosDeg(angle), sinDeg(angle)];
 			const placed = wanted.map(([x, y]): Point => {
 				const [dx, dy] = [(x - from[0]) * flip * ratio, (y - from[1]) * ratio];
@@ -228,11 +230,20 @@ export function fitted(
 	return best;
 }
 
+/** Points and the middle of them. */
+interface Cloud {
+	readonly points: readonly Point[];
+	readonly middle: Point;
+}
+
 /** Angles that lay some wanted point in the direction of the found one that is farthest out. */
-function anglesFor(found: readonly Point[], to: Point, wanted: readonly Point[], from: Point, flip: number): number[] {
-	const far = found.reduce((a, b) => (distance(b[0], b[1], to[0], to[1]) > distance(a[0], a[1], to[0], to[1]) ? b : a));
+function anglesFor(found: Cloud, wanted: Cloud, flip: number): number[] {
+	const [to, from] = [found.middle, wanted.middle];
+	const far = found.points.reduce((a, b) =>
+		distance(b[0], b[1], to[0], to[1]) > distance(a[0], a[1], to[0], to[1]) ? b : a,
+	);
 	const aim = directionDeg(far[0] - to[0], far[1] - to[1]);
-	return wanted.slice(0, 60).map(([x, y]) => aim - directionDeg((x - from[0]) * flip, y - from[1]));
+	return wanted.points.slice(0, 60).map(([x, y]) => aim - directionDeg((x - from[0]) * flip, y - from[1]));
 }
 
 /** Lines laid over points as far as shift and scale are free. */

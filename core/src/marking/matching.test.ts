@@ -16,8 +16,8 @@ function taken(
 	const drawn = draw(source);
 	expect(drawn.errors).toEqual([]);
 	const names = new Map(Object.entries(wanted));
-	const selection = new Selection(drawn.drawing, SHEET, { position: 4, size: 4 }, names, NO_FACTS);
-	const found = match(drawn.drawing.figures, names, new Map(Object.entries(stated)), selection, SHEET);
+	const selection = new Selection({ drawing: drawn.drawing, sheet: SHEET }, { position: 4, size: 4 }, names, NO_FACTS);
+	const found = match(drawn.drawing.figures, names, new Map(Object.entries(stated)), selection);
 	return Object.fromEntries([...found].map(([name, { slots }]) => [name, slots.map((f) => f?.index)]));
 }
 

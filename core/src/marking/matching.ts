@@ -1,7 +1,6 @@
 import type { Figure, FigureKind } from "../figures/figure.ts";
 import { leastCost } from "../geometry/assignment.ts";
 import { distance, type Point } from "../geometry/points.ts";
-import type { Sheet } from "../tape/layout.ts";
 import { isColour } from "./paint-words.ts";
 import type { FigureMatch } from "./scene.ts";
 import type { Selection } from "./selection.ts";
@@ -42,8 +41,7 @@ function costOf(
 	figure: Figure,
 	{ of, slot }: Row,
 	stated: StatedProperties | undefined,
-	quarter: number,
-	selection: Selection,
+	{ quarter, selection }: { readonly quarter: number; readonly selection: Selection },
 ): { cost: number; weights: number } {
 	let cost = 0;
 	let weights = 0;
@@ -104,7 +102,6 @@ export function match(
 	wanted: ReadonlyMap<string, Selector>,
 	stated: ReadonlyMap<string, StatedProperties>,
 	selection: Selection,
-	sheet: Sheet,
 ): Map<string, FigureMatch> {
 	const rows: Row[] = [];
 	for (const [name, of] of wanted) {
@@ -114,7 +111,7 @@ export function match(
 			rows.push({ name, of, slot, narrowed: narrowed && new Set(narrowed) });
 	}
 	const slots = new Map<string, (Figure | undefined)[]>();
-	matched(figures, rows, stated, selection, sheet).forEach((taken, r) => {
+	matched(figures, rows, stated, selection).forEach((taken, r) => {
 		const { name } = rows[r] as Row;
 		const own = slots.get(name) ?? [];
 		own.push(taken);
@@ -124,18 +121,13 @@ export function match(
 }
 
 /** The figures taken for a selector that has a number but no name. */
-export function matchOne(
-	figures: readonly Figure[],
-	of: Selector,
-	selection: Selection,
-	sheet: Sheet,
-): (Figure | undefined)[] {
+export function matchOne(figures: readonly Figure[], of: Selector, selection: Selection): (Figure | undefined)[] {
 	const narrowed = selection.narrowed(of);
 	const rows = Array.from(
 		{ length: of.number ?? 1 },
 		(_, slot): Row => ({ name: "", of, slot, narrowed: narrowed && new Set(narrowed) }),
 	);
-	return matched(figures, rows, new Map(), selection, sheet);
+	return matched(figures, rows, new Map(), selection);
 }
 
 /** For each wanted figure the one taken for it. */
@@ -144,10 +136,10 @@ function matched(
 	rows: readonly Row[],
 	stated: ReadonlyMap<string, StatedProperties>,
 	selection: Selection,
-	sheet: Sheet,
 ): (Figure | undefined)[] {
 	if (rows.length === 0) return [];
-	const quarter = distance(0, 0, sheet.width, sheet.height) / 4;
+	const { width, height } = selection.sheet;
+	const quarter = distance(0, 0, width, height) / 4;
 	const costs = new Costs(rows, stated, quarter, selection);
 	const drawn = costs.thinned(figures);
 	const table = rows.map((row, r) => {
@@ -167,8 +159,9 @@ const FORBIDDEN = 1e6;
 class Costs {
 	private readonly rows: readonly Row[];
 	private readonly stated: ReadonlyMap<string, StatedProperties>;
-	private readonly quarter: number;
-	private readonly selection: Selection;
+	/** A quarter of the sheet's diagonal: places farther off than that cost no more. */
+	readonly quarter: number;
+	readonly selection: Selection;
 
 	constructor(
 		rows: readonly Row[],
@@ -184,7 +177,7 @@ class Costs {
 
 	of(row: Row, figure: Figure): number {
 		if (row.narrowed && !row.narrowed.has(figure)) return FORBIDDEN;
-		const { cost, weights } = costOf(figure, row, this.stated.get(row.name), this.quarter, this.selection);
+		const { cost, weights } = costOf(figure, row, this.stated.get(row.name), this);
 		return cost > weights / 2 + 1e-9 ? FORBIDDEN : cost + figure.index * 1e-7;
 	}
 

@@ -128,8 +128,8 @@ export class RecordedRun implements ProgramRun {
 
 	private sceneOf(drawing: Drawing): Scene {
 		const { tape, spec } = this;
-		const selection = new Selection(drawing, tape.sheet, spec.tolerances, spec.figures, this.facts);
-		const matches = match(drawing.figures, spec.figures, spec.stated, selection, tape.sheet);
+		const selection = new Selection({ drawing, sheet: tape.sheet }, spec.tolerances, spec.figures, this.facts);
+		const matches = match(drawing.figures, spec.figures, spec.stated, selection);
 		return {
 			drawing,
 			tape,

@@ -25,7 +25,7 @@ interface Near {
 /** Figures of one drawing looked up by selectors. */
 export class Selection {
 	private readonly drawing: Drawing;
-	private readonly sheet: Sheet;
+	readonly sheet: Sheet;
 	private readonly near: Near;
 	private readonly names: ReadonlyMap<string, Selector>;
 	private readonly facts: Facts;
@@ -33,7 +33,12 @@ export class Selection {
 	/** 1 where y grows upwards as seen, -1 where it grows downwards. */
 	readonly up: 1 | -1;
 
-	constructor(drawing: Drawing, sheet: Sheet, near: Near, names: ReadonlyMap<string, Selector>, facts: Facts) {
+	constructor(
+		{ drawing, sheet }: { readonly drawing: Drawing; readonly sheet: Sheet },
+		near: Near,
+		names: ReadonlyMap<string, Selector>,
+		facts: Facts,
+	) {
 		this.drawing = drawing;
 		this.sheet = sheet;
 		this.near = near;

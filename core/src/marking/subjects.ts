@@ -13,7 +13,7 @@ export function subjectsOf(scene: Scene, of: Common["of"]): Subject[] {
 	if (typeof of === "string" || Array.isArray(of)) return [of].flat().map((name) => named(scene, name));
 	if (of["group of"] !== undefined) return [groupOf(scene, of["group of"], "")];
 	if (of.number !== undefined && !of.strict && of.pick === undefined && of.drawn === undefined) {
-		const slots = matchOne(scene.drawing.figures, of, scene.selection, scene.sheet);
+		const slots = matchOne(scene.drawing.figures, of, scene.selection);
 		return [{ name: "", wanted: of.number, figures: slots.filter((f) => f !== undefined), slots }];
 	}
 	const figures = scene.selection.all(of);

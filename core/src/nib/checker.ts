@@ -142,27 +142,25 @@ class Checker {
 				return this.change(step);
 			case "repeat":
 				this.values.expect(step.count, "number", "repeat");
-				return this.loop(step.body, "repeat", step.place.line);
+				return this.within("loop", step, "repeat");
 			case "while":
 				this.values.expect(step.condition, "boolean", "while");
-				return this.loop(step.body, "while", step.place.line);
+				return this.within("loop", step, "while");
 			case "for":
 				return this.forLoop(step);
 			case "each":
 				this.values.expect(step.list, "list", "in");
-				return this.loop(step.body, "for", step.place.line, () =>
-					this.add(step, step.name, step.namePlace, "loop", "any"),
-				);
+				return this.within("loop", step, "for", () => this.add(step, step.namePlace, "loop", "any"));
 			case "put":
 				return this.put(step);
 			case "area":
 				if (this.inside.lastIndexOf("area") > this.inside.lastIndexOf("picture"))
 					this.report("area-inside", step.place);
-				return this.within("area", step.body, "area", step.place.line);
+				return this.within("area", step, "area");
 			case "picture":
 				return this.picture(step);
 			case "frames":
-				return this.within("frame", step.body, "each frame", step.place.line);
+				return this.within("frame", step, "each frame");
 			case "if":
 				for (const branch of step.branches) {
 					this.values.expect(branch.condition, "boolean", "if");
@@ -182,19 +180,14 @@ class Checker {
 		}
 	}
 
-	private loop(body: readonly Step[], head: string, line: number, inside?: () => void): void {
-		this.within("loop", body, head, line, inside);
-	}
-
 	private within(
 		what: "loop" | "area" | "picture" | "frame",
-		body: readonly Step[],
+		{ body, place }: { readonly body: readonly Step[]; readonly place: SourceRange },
 		head: string,
-		line: number,
 		inside?: () => void,
 	): void {
 		this.inside.push(what);
-		this.steps(body, head, line, inside);
+		this.steps(body, head, place.line, inside);
 		this.inside.pop();
 	}
 
@@ -227,7 +220,7 @@ class Checker {
 
 	private picture(step: PictureNode): void {
 		for (const side of step.size ?? []) this.values.expect(side, "number", "size");
-		this.within("picture", step.body, "picture", step.place.line);
+		this.within("picture", step, "picture");
 		this.declareName(step, "picture");
 	}
 
@@ -235,11 +228,11 @@ class Checker {
 		this.values.expect(step.from, "number", "from");
 		this.values.expect(step.to, "number", "to");
 		if (step.by) this.values.expect(step.by, "number", "by");
-		this.loop(step.body, "for", step.place.line, () => this.add(step, step.name, step.namePlace, "loop", "number"));
+		this.within("loop", step, "for", () => this.add(step, step.namePlace, "loop", "number"));
 	}
 
-	private add(node: Declaring, name: string, place: SourceRange, role: Variable["role"], kind: ValueKind): void {
-		this.declared.set(node, this.naming.add(name, place, role, kind));
+	private add(node: Declaring, place: SourceRange, role: Variable["role"], kind: ValueKind): void {
+		this.declared.set(node, this.naming.add(node.name, place, role, kind));
 	}
 
 	private declare(step: LetNode): void {
@@ -256,7 +249,7 @@ class Checker {
 			if (step.node === "picture") return this.report("picture-again", step.namePlace, data);
 			return this.report("let-again", step.namePlace, data, { place, text: "" });
 		}
-		this.add(step, step.name, step.namePlace, "let", kind);
+		this.add(step, step.namePlace, "let", kind);
 	}
 
 	private change(step: LetNode): void {
@@ -284,7 +277,7 @@ class Checker {
 		for (const parameter of routine.parameters) {
 			if (parameter.otherwise)
 				this.memory.widen(this.memory.values, parameter, this.values.kindOf(parameter.otherwise));
-			this.add(parameter, parameter.name, parameter.place, "value", this.memory.values.get(parameter) ?? "unknown");
+			this.add(parameter, parameter.place, "value", this.memory.values.get(parameter) ?? "unknown");
 		}
 		if (!alwaysReturns(routine.body)) this.memory.widen(this.memory.results, routine.name, "nothing");
 		for (const step of routine.body) this.step(step);

@@ -70,9 +70,10 @@ class LineLexer {
 		return { line: this.number, column: column + 1, length };
 	}
 
-	fail(code: string, column: number, length: number, data: Problem["data"], replacement?: string): void {
+	/** Notes the line's first problem: `length` characters that begin where the lexer is. */
+	fail(code: string, length: number, data: Problem["data"], replacement?: string): void {
 		if (this.problem) return;
-		const place = this.place(column, length);
+		const place = this.place(this.at, length);
 		const fix: Fix | undefined = replacement === undefined ? undefined : { place, text: replacement };
 		this.problem = { code, place, data, ...(fix && { fix }) };
 	}
@@ -118,17 +119,17 @@ class LineLexer {
 		const after = this.text[this.at + 2];
 		if (before && (after === undefined || after === "-" || SPACE.test(after))) return true;
 		if (this.tokens.length === 0) {
-			this.fail("comment-space", this.at, 2, { rest: this.text.slice(this.at + 2).trim() }, "-- ");
+			this.fail("comment-space", 2, { rest: this.text.slice(this.at + 2).trim() }, "-- ");
 			return true;
 		}
-		this.fail("minus-minus", this.at, 2, { around: this.text.slice(Math.max(0, this.at - 1), this.at + 3) }, " - -");
+		this.fail("minus-minus", 2, { around: this.text.slice(Math.max(0, this.at - 1), this.at + 3) }, " - -");
 		return true;
 	}
 
 	private numeral(): void {
 		const digits = this.match(NUMBER) as string;
 		if (digits.length > MAX_DIGITS)
-			return this.fail("number-long", this.at, digits.length, {
+			return this.fail("number-long", digits.length, {
 				most: MAX_DIGITS,
 				written: `${digits.slice(0, 12)}…`,
 			});
@@ -139,22 +140,20 @@ class LineLexer {
 		if (power)
 			return this.fail(
 				"number-power",
-				this.at,
 				digits.length + power.length,
 				{ written: digits + power },
 				String(Number(digits + power)),
 			);
 		if (/^\.(?!\p{L})/u.test(rest))
-			return this.fail("number-point", this.at, digits.length + 1, { written: `${digits}.` }, digits);
+			return this.fail("number-point", digits.length + 1, { written: `${digits}.` }, digits);
 		const named =
 			this.tokens.length === 1 && ["let", "for", "routine", "picture"].includes(this.tokens[0]?.text as string);
 		const whole = named ? /^[\p{L}_][\p{L}\p{N}_]*/u.exec(rest)?.[0] : undefined;
-		if (whole) return this.fail("name-digit", this.at, digits.length + whole.length, { written: digits + whole });
+		if (whole) return this.fail("name-digit", digits.length + whole.length, { written: digits + whole });
 		const unit = /^(?:[°%]|[\p{L}_]+)/u.exec(rest)?.[0];
 		if (unit)
 			return this.fail(
 				"number-unit",
-				this.at,
 				digits.length + unit.length,
 				{ written: digits + unit, unit, number: digits },
 				digits,
@@ -164,7 +163,7 @@ class LineLexer {
 
 	private pointFirst(): void {
 		const digits = /^\.\d+/.exec(this.text.slice(this.at))?.[0] as string;
-		this.fail("number-point", this.at, digits.length, { written: digits }, `0${digits}`);
+		this.fail("number-point", digits.length, { written: digits }, `0${digits}`);
 	}
 
 	private quoted(): void {
@@ -178,17 +177,16 @@ class LineLexer {
 			} else return this.push("text", value, i + 1 - this.at);
 		}
 		const written = this.text.slice(this.at).trimEnd();
-		this.fail("text-open", this.at, written.length, { written }, `${written}"`);
+		this.fail("text-open", written.length, { written }, `${written}"`);
 	}
 
 	private hash(): void {
 		const code = /^#[0-9a-z]*/i.exec(this.text.slice(this.at))?.[0] as string;
 		const colour = codedColour(code);
 		if (colour !== undefined) return this.push("colour", code, code.length, colour);
-		if (/^#[0-9a-f]+$/i.test(code)) return this.fail("colour-code", this.at, code.length, { written: code });
-		if (code.length > 1 && this.tokens.length > 0)
-			return this.fail("colour-code", this.at, code.length, { written: code });
-		this.fail("comment-sign", this.at, 1, { sign: "#" }, "--");
+		if (/^#[0-9a-f]+$/i.test(code)) return this.fail("colour-code", code.length, { written: code });
+		if (code.length > 1 && this.tokens.length > 0) return this.fail("colour-code", code.length, { written: code });
+		this.fail("comment-sign", 1, { sign: "#" }, "--");
 	}
 
 	private word(): boolean {
@@ -209,14 +207,13 @@ class LineLexer {
 		}
 		const rest = this.text.slice(this.at);
 		if (rest.startsWith("//")) {
-			this.fail("comment-sign", this.at, 2, { sign: "//" }, "--");
+			this.fail("comment-sign", 2, { sign: "//" }, "--");
 			return true;
 		}
 		const exchange = Object.keys(EXCHANGES).find((sign) => rest.startsWith(sign));
 		if (exchange) {
 			this.fail(
 				"sign-exchange",
-				this.at,
 				exchange.length,
 				{ sign: exchange, ours: EXCHANGES[exchange] as string },
 				EXCHANGES[exchange] as string,
@@ -231,13 +228,12 @@ class LineLexer {
 
 	private strange(c: string): void {
 		const curly = /^([“”„«‘’'`])(.*?)[“”»‘’'`]/.exec(this.text.slice(this.at));
-		if (curly)
-			return this.fail("quote-sign", this.at, curly[0].length, { sign: c, written: curly[0] }, `"${curly[2]}"`);
-		if (/[“”„«‘’'`]/.test(c)) return this.fail("quote-sign", this.at, 1, { sign: c, written: c }, '"');
-		if (c === ";" || c === ":" || c === "{") return this.fail("sign-drop", this.at, 1, { sign: c }, "");
-		if (c === "}") return this.fail("sign-exchange", this.at, 1, { sign: c, ours: "end" }, "end");
+		if (curly) return this.fail("quote-sign", curly[0].length, { sign: c, written: curly[0] }, `"${curly[2]}"`);
+		if (/[“”„«‘’'`]/.test(c)) return this.fail("quote-sign", 1, { sign: c, written: c }, '"');
+		if (c === ";" || c === ":" || c === "{") return this.fail("sign-drop", 1, { sign: c }, "");
+		if (c === "}") return this.fail("sign-exchange", 1, { sign: c, ours: "end" }, "end");
 		const whole = String.fromCodePoint(this.text.codePointAt(this.at) as number);
-		this.fail("sign-unknown", this.at, whole.length, { sign: whole });
+		this.fail("sign-unknown", whole.length, { sign: whole });
 	}
 }
 

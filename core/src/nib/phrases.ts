@@ -20,6 +20,15 @@ export function written(phrase: PhraseSpec): string {
 		.join(" ");
 }
 
+/** The values that a statement or phrase takes, for messages. */
+interface ValuesDue {
+	/** The statement's head or the phrase's word. */
+	readonly owner: string;
+	readonly count: number;
+	/** How it is written in full. */
+	readonly form: string;
+}
+
 /** Reads a drawing statement whose head has been taken. */
 export function drawStatement(
 	cursor: Cursor,
@@ -117,7 +126,7 @@ class PhraseReader {
 		const count = specs.length;
 		const values: Value[] = [];
 		for (let i = 0; i < count; i++) {
-			if (i > 0) this.comma(owner, count, i, form, values);
+			if (i > 0) this.comma({ owner, count, form }, values);
 			this.valueDue(owner);
 			values.push(this.reader.value(owner));
 		}
@@ -132,8 +141,9 @@ class PhraseReader {
 			cursor.fail("value-missing-before", cursor.place, { owner, found: cursor.front.text });
 	}
 
-	private comma(owner: string, count: number, have: number, form: string, values: readonly Value[]): void {
+	private comma({ owner, count, form }: ValuesDue, values: readonly Value[]): void {
 		const { cursor } = this;
+		const have = values.length;
 		if (cursor.takeSign(",")) return;
 		if (have === 1 && values[0]?.node === "list") cursor.fail("pair-for-place", values[0].place, { owner, form });
 		const { front, place } = cursor;

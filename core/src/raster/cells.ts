@@ -54,9 +54,7 @@ class Cells {
  */
 export function seenByCells(
 	regions: readonly Region[],
-	asked: readonly number[],
-	box: Bounds,
-	window: Bounds,
+	{ asked, box, window }: { readonly asked: readonly number[]; readonly box: Bounds; readonly window: Bounds },
 	tell: (i: number, inside: number, visible: number) => void,
 ): void {
 	const grid = new Cells(box, asked.length);

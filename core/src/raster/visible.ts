@@ -157,7 +157,8 @@ function seenInCrowd(regions: readonly Region[], window: Bounds): Seen[] {
 	);
 	const asked = regions.map((_, i) => i).filter((i) => !apart((regions[i] as Region).bounds, window));
 	if (asked.length === 0) return result;
-	seenByCells(regions, asked, boxOf(regions, asked, window), window, (i, inside, visible) => {
+	const box = boxOf(regions, asked, window);
+	seenByCells(regions, { asked, box, window }, (i, inside, visible) => {
 		result[i] = { inside, visible, across: visible > 0 ? (result[i] as Seen).across : 0 };
 	});
 	return result;

@@ -96,7 +96,7 @@ async function takeAll(
 	}));
 	// The job of a call that was repeated, or refused, finds no check to do, and ends.
 	const jobs = order.map(({ checkId }) => ({ do: "check", checkId }) as const);
-	const taken = await sendBeside(queue, manager, { jobs, priority }, TAKE, [JSON.stringify(arrived)]);
+	const taken = await sendBeside({ queue, manager }, { jobs, priority }, TAKE, [JSON.stringify(arrived)]);
 	const result: (HandInTaken | Refusal)[] = [];
 	for (const [n, { index }] of order.entries())
 		result[index] = taken[n]?.id ? (taken[n] as HandInTaken) : new Refusal("no-tries-left");

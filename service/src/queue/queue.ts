@@ -83,8 +83,7 @@ const optionsOf = (job: QueuedJob, priority: number) => ({
  * hand-in takes four calls of the database in place of one: @MEASURED@
  */
 export async function sendBeside<R extends Row>(
-	queue: PgBoss,
-	manager: EntityManager,
+	{ queue, manager }: { readonly queue: PgBoss; readonly manager: EntityManager },
 	{ jobs, priority }: { readonly jobs: readonly QueuedJob[]; readonly priority: number },
 	ours: Statement<R>,
 	values: readonly unknown[],

@@ -367,13 +367,11 @@ export const arrangement = defineCheck<Options, Finding>()({
 				missing: true,
 			};
 		const { findings, whole } = new Judge(o, scene).judge(figures);
-		const judgement = judgementOf(
-			o,
-			findings,
-			(findings.length * wanted) / figures.length,
-			figures.map((f) => f.index),
+		const judgement = judgementOf(o, findings, {
+			all: (findings.length * wanted) / figures.length,
+			figures: figures.map((f) => f.index),
 			wanted,
-		);
+		});
 		return whole ? judgement : { ...judgement, findings: findings.filter((f) => !f.met), share: 0 };
 	},
 });

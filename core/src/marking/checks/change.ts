@@ -128,11 +128,6 @@ export const change = defineCheck<Options, Finding>()({
 			findings.push({ met: found.length === wanted, code, data: { wanted, found: found.length } });
 		count("change-added", o.figures?.added, without(scene.drawing.figures, starter.drawing.figures, scene.tolerances));
 		count("change-gone", o.figures?.gone, without(starter.drawing.figures, scene.drawing.figures, scene.tolerances));
-		return judgementOf(
-			o,
-			findings,
-			0,
-			pairs.map((p) => p.figure.index),
-		);
+		return judgementOf(o, findings, { figures: pairs.map((p) => p.figure.index) });
 	},
 });

@@ -92,17 +92,31 @@ export function eachFigure<F extends Finding>(
 	const figures = subjects.flatMap((s) => s.figures);
 	const findings = subjects.flatMap((subject) => subject.figures.flatMap((figure) => ask(figure, subject)));
 	const wanted = subjects.reduce((sum, s) => sum + s.wanted, 0);
-	return judgementOf(o, findings, wanted * asked, figures.flatMap(membersOf), wanted, figures.length === 0);
+	return judgementOf(o, findings, {
+		all: wanted * asked,
+		figures: figures.flatMap(membersOf),
+		wanted,
+		missing: figures.length === 0,
+	});
 }
 
-/** Findings with the part of them that is met. @param all how many there would be if nothing were missing */
+/** What some findings were looked for in. */
+interface Judged {
+	/** How many findings there would be if nothing were missing: as many as there are where it is left out. */
+	readonly all?: number;
+	/** The figures that were looked at, by index. */
+	readonly figures: readonly number[];
+	/** How many figures the criterion wants, where it wants a number of them. */
+	readonly wanted?: number | undefined;
+	/** Whether there is nothing to judge: where it is left out, when there are no findings. */
+	readonly missing?: boolean;
+}
+
+/** Findings with the part of them that is met. */
 export function judgementOf<F extends Finding>(
 	o: Common,
 	findings: readonly F[],
-	all: number,
-	figures: readonly number[],
-	wanted?: number,
-	missing = findings.length === 0,
+	{ all = 0, figures, wanted, missing = findings.length === 0 }: Judged,
 ): Judgement<F> {
 	const met = findings.filter((f) => f.met).length;
 	const of = Math.max(all, findings.length);

@@ -382,6 +382,6 @@ export const code = defineCheck<Options, Finding>()({
 	judge(o, scene): Judgement<Finding> {
 		if (!scene.programRun.program.checked || stepsIn(scene.programRun.program, "anywhere").length === 0)
 			return { findings: [], share: 0, figures: [], missing: true };
-		return judgementOf(o, new Judge(o, scene).all(), 0, []);
+		return judgementOf(o, new Judge(o, scene).all(), { figures: [] });
 	},
 });

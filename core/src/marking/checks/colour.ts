@@ -186,12 +186,10 @@ export const colour = defineCheck<Options, Finding>()({
 				? [{ name: nameOf(o.of), wanted, figures: subjects.flatMap((s) => s.figures), slots: [] }]
 				: subjects;
 		const findings = together.flatMap((subject) => judge.subject(subject));
-		return judgementOf(
-			o,
-			findings,
+		return judgementOf(o, findings, {
+			all: wanted,
+			figures: subjects.flatMap((s) => s.figures.flatMap(membersOf)),
 			wanted,
-			subjects.flatMap((s) => s.figures.flatMap(membersOf)),
-			wanted,
-		);
+		});
 	},
 });

@@ -265,6 +265,6 @@ export const measure = defineCheck<Options, Finding>()({
 		}
 		const wanted = subjects.reduce((sum, s) => sum + s.wanted, 0);
 		const figures = subjects.flatMap((s) => s.figures.flatMap(membersOf));
-		return judgementOf(o, judge.findings, wanted * names.length, figures, wanted);
+		return judgementOf(o, judge.findings, { all: wanted * names.length, figures, wanted });
 	},
 });

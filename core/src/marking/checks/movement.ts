@@ -218,12 +218,10 @@ export const movement = defineCheck<Options, Finding>()({
 		if (motions.length === 0) return { findings: [], share: 0, figures: [], missing: true };
 		const perFigure = motions.map((motion) => new Judge(o, scene, motion).all());
 		const findings = perFigure.flat();
-		return judgementOf(
-			o,
-			findings,
-			(findings.length * wanted) / motions.length,
-			motions.flatMap((m) => m.figure ?? []),
+		return judgementOf(o, findings, {
+			all: (findings.length * wanted) / motions.length,
+			figures: motions.flatMap((m) => m.figure ?? []),
 			wanted,
-		);
+		});
 	},
 });

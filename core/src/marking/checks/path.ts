@@ -204,14 +204,12 @@ export const path = defineCheck<Options, Finding>()({
 		const wanted = o.per === "figure" ? subjects.reduce((sum, s) => sum + s.wanted, 0) : undefined;
 		const each = all.length === 0 ? 1 : findings.length / all.length;
 		const shown = all.flatMap((s) => s.figures.map((f) => f.index));
-		const judgement = judgementOf(
-			o,
-			findings,
-			(wanted ?? all.length) * each,
-			shown,
+		const judgement = judgementOf(o, findings, {
+			all: (wanted ?? all.length) * each,
+			figures: shown,
 			wanted,
-			all.length === 0 || findings.length === 0,
-		);
+			missing: all.length === 0 || findings.length === 0,
+		});
 		return judgement.missing && o.per === "run" ? { ...judgement, waits: "held" } : judgement;
 	},
 });

@@ -233,12 +233,10 @@ export const position = defineCheck<Options, Finding>()({
 		const subjects = askedSubjects(o, scene);
 		for (const { figures, wanted } of subjects) judge.subject(figures, wanted);
 		const wanted = subjects.reduce((sum, s) => sum + s.wanted, 0);
-		return judgementOf(
-			o,
-			judge.findings,
-			judge.asked,
-			subjects.flatMap((s) => s.figures.flatMap(membersOf)),
+		return judgementOf(o, judge.findings, {
+			all: judge.asked,
+			figures: subjects.flatMap((s) => s.figures.flatMap(membersOf)),
 			wanted,
-		);
+		});
 	},
 });

@@ -154,13 +154,11 @@ export const relation = defineCheck<Options, Finding>()({
 		);
 		const others = settings.flatMap((s) => s.others.slice(0, 1));
 		const gone = refsOf(o).some((ref) => figuresOf(scene, ref).length === 0) || figures.length === 0;
-		return judgementOf(
-			o,
-			findings,
-			all * asked.length,
-			[...figures, ...others].flatMap(membersOf),
+		return judgementOf(o, findings, {
+			all: all * asked.length,
+			figures: [...figures, ...others].flatMap(membersOf),
 			wanted,
-			gone || findings.length === 0,
-		);
+			missing: gone || findings.length === 0,
+		});
 	},
 });

@@ -149,6 +149,7 @@ export const runs = defineCheck<Options, Finding>()({
 			const but = typeof o.unchanged === "object" ? figuresOf(scene, o.unchanged["all but"]).map((f) => f.index) : [];
 			findings.push(...unchanged(scene, all, new Set(but)));
 		}
-		return judgementOf(o, findings, 0, o.of === undefined ? [] : figuresOf(scene, o.of as never).map((f) => f.index));
+		const figures = o.of === undefined ? [] : figuresOf(scene, o.of as never).map((f) => f.index);
+		return judgementOf(o, findings, { figures });
 	},
 });

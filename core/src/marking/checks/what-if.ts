@@ -34,6 +34,14 @@ export type WhatIfFindings = Pick<SharedFindings, "held"> & {
 type Move = { how: string; wanted: readonly number[]; found: readonly number[]; name: string };
 type Finding = FindingOf<WhatIfFindings>;
 
+/** A changed run's figures, how the run was changed, and how far figures should be moved in it. */
+interface AskedMove {
+	readonly others: Counterparts;
+	readonly how: string;
+	readonly by: Point;
+	readonly code: "what-if-moves" | "what-if-stays";
+}
+
 const ANY = "any variable";
 
 /** The changed runs to look at: one, or one for each name where any will do; a sentence's data where the program lacks a name. */
@@ -94,21 +102,24 @@ class Judge {
 		const others = new Counterparts(scene.drawing, run.drawing);
 		const findings: Finding[] = [];
 		if (o.moves)
-			findings.push(...this.moved(figuresOf(scene, o.moves.of as FigureRef), others, o.moves.by, how, "what-if-moves"));
-		if (o.stays) findings.push(...this.moved(figuresOf(scene, o.stays), others, [0, 0], how, "what-if-stays"));
+			findings.push(
+				...this.moved(figuresOf(scene, o.moves.of as FigureRef), {
+					others,
+					by: o.moves.by,
+					how,
+					code: "what-if-moves",
+				}),
+			);
+		if (o.stays)
+			findings.push(...this.moved(figuresOf(scene, o.stays), { others, by: [0, 0], how, code: "what-if-stays" }));
 		if (!o.holds) return findings;
 		const held = checkInvariants(o.holds, scene.programRun, [{ run, how }], this.judging);
 		if (held) return [...findings, ...held];
 		return findings.length > 0 ? findings : undefined;
 	}
 
-	private moved(
-		figures: readonly Figure[],
-		others: Counterparts,
-		by: Point,
-		how: string,
-		code: "what-if-moves" | "what-if-stays",
-	): Finding[] {
+	/** Whether figures are moved as asked. */
+	private moved(figures: readonly Figure[], { others, how, by, code }: AskedMove): Finding[] {
 		return figures.map((figure) => {
 			const other = others.of(figure);
 			const found: Point | undefined = other && [
@@ -167,12 +178,7 @@ export const whatIf = defineCheck<Options, Finding>()({
 		for (const { run, how } of changed.runs) {
 			const findings = judge.in(run, how);
 			if (!findings) return NO_INVARIANT_LEFT;
-			const judgement = judgementOf(
-				o,
-				findings,
-				0,
-				findings.flatMap((f) => f.figure ?? []),
-			);
+			const judgement = judgementOf(o, findings, { figures: findings.flatMap((f) => f.figure ?? []) });
 			if (!best || judgement.share > best.share) best = judgement;
 		}
 		return best ?? NO_INVARIANT_LEFT;

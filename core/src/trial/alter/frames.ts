@@ -82,14 +82,13 @@ export const FRAMES: readonly Alteration[] = [
 	{
 		id: "starts-elsewhere",
 		changes: ["place"],
-		whole: (steps) =>
-			steps.some((s) => s.node === "frames")
-				? steps.flatMap((one) =>
-						one.node === "let" && one.value.node === "number" && one.value.value > 20
-							? [steps.map((s) => (s === one ? { ...one, value: plus(one.value, 60) } : s))]
-							: [],
-					)
-				: [],
+		whole: (steps) => {
+			if (!steps.some((s) => s.node === "frames")) return [];
+			return steps.flatMap((one) => {
+				if (one.node !== "let" || one.value.node !== "number" || one.value.value <= 20) return [];
+				return [steps.map((s) => (s === one ? { ...one, value: plus(one.value, 60) } : s))];
+			});
+		},
 	},
 ];
 
