@@ -1,23 +1,29 @@
+import { availableParallelism } from "node:os";
 import { svelte } from "@sveltejs/vite-plugin-svelte";
 import { defineConfig } from "vitest/config";
 
+// Without isolation a worker keeps the modules that it has read from file to file.
 export default defineConfig({
 	test: {
+		// Files side by side, on two cores too.
+		maxWorkers: Math.max(2, availableParallelism() - 1),
 		projects: [
 			{
 				test: {
 					name: "beside",
+					isolate: false,
 					include: ["{core,contract,threads,client,service,cli,demo}/src/**/*.test.ts", "tests/*.test.ts"],
 					testTimeout: 30_000,
 				},
 			},
 			{
 				plugins: [svelte({ configFile: "console/svelte.config.js" })],
-				test: { name: "state", include: ["console/src/**/*.test.ts"] },
+				test: { name: "state", isolate: false, include: ["console/src/**/*.test.ts"] },
 			},
 			{
 				test: {
 					name: "service",
+					isolate: false,
 					include: ["tests/{service,cli}/**/*.test.ts"],
 					globalSetup: ["tests/database.ts"],
 					testTimeout: 60_000,
@@ -28,12 +34,12 @@ export default defineConfig({
 			{
 				test: {
 					name: "console",
+					isolate: false,
 					include: ["tests/console/**/*.test.ts"],
 					globalSetup: ["tests/database.ts"],
 					testTimeout: 60_000,
 					hookTimeout: 60_000,
 					expect: { poll: { timeout: 10_000 } },
-					fileParallelism: false,
 				},
 			},
 		],

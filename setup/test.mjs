@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { build } from "./build.mjs";
-import { ensureChromium } from "./chromium.mjs";
+import { ensureHeadlessChromium } from "./chromium.mjs";
 import { ensurePackages } from "./packages.mjs";
 import { ensurePostgres } from "./postgres.mjs";
 import { main, ROOT, wait } from "./run.mjs";
@@ -28,7 +28,7 @@ await main(async () => {
 	await timed("packages, database, browser", async () => {
 		ensurePackages();
 		ensurePostgres();
-		process.env.MARKPEN_CHROMIUM = ensureChromium();
+		ensureHeadlessChromium();
 	});
 	await timed("build", build);
 	const folder = mkdtempSync(join(tmpdir(), "mark-pen-results-"));

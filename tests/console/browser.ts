@@ -3,10 +3,10 @@ import { createRequire } from "node:module";
 import { type Browser, type BrowserContext, chromium, type Page } from "playwright-core";
 import { expect } from "vitest";
 import { DEMO_SIGN_INS } from "../../demo/dist/index.js";
-import { CHROMIUM_SWITCHES, ensureChromium } from "../../setup/chromium.mjs";
+import { CHROMIUM_SWITCHES, ensureHeadlessChromium } from "../../setup/chromium.mjs";
 
 export function launch(): Promise<Browser> {
-	return chromium.launch({ executablePath: ensureChromium(), args: CHROMIUM_SWITCHES });
+	return chromium.launch({ executablePath: ensureHeadlessChromium(), args: CHROMIUM_SWITCHES });
 }
 
 /** A page whose errors are noted: a broken policy, a script error, a request to anywhere else. */
@@ -18,7 +18,8 @@ export class Watched {
 		this.page = page;
 	}
 
-	static async open(context: BrowserContext, address: string, path = ""): Promise<Watched> {
+	/** Opens a path of the service; without one the page stays blank until the test goes somewhere. */
+	static async open(context: BrowserContext, address: string, path?: string): Promise<Watched> {
 		await context.addInitScript(() => {
 			document.addEventListener("securitypolicyviolation", (event) =>
 				console.error(`policy: ${event.violatedDirective} ${event.blockedURI}`),
@@ -43,7 +44,7 @@ export class Watched {
 			)
 				wrong.push(`request: ${request.url()}`);
 		});
-		await page.goto(`${address}${path}`);
+		if (path !== undefined) await page.goto(`${address}${path}`);
 		return watched;
 	}
 }
@@ -76,15 +77,28 @@ async function sessionOf(address: string, who: "teacher" | "student"): Promise<{
 	return { name: name ?? "", value: value ?? "" };
 }
 
-/** Opens a page for a test, and looks at the end that nothing went wrong in it. */
+/** Goes to the page one comes to first. */
+export async function home(page: Page): Promise<void> {
+	await page.goto("/");
+	await page.getByRole("heading", { level: 1, name: /^(Today|My work)$/ }).waitFor();
+}
+
+/**
+ * Opens a page for a test, and looks at the end that nothing went wrong in it. Who is signed in begins on a blank page and
+ * goes where the test wants; who isn't sees the sign-in page.
+ */
 export function visiting(of: { readonly browser: Browser; readonly address: string }): Visit {
 	return async (who, use, size = { width: 1280, height: 800 }) => {
-		const context = await of.browser.newContext({ viewport: size, colorScheme: "light", locale: "en-GB" });
+		const context = await of.browser.newContext({
+			baseURL: of.address,
+			viewport: size,
+			colorScheme: "light",
+			locale: "en-GB",
+		});
 		if (who) await context.addCookies([{ ...(await sessionOf(of.address, who)), url: of.address }]);
-		const { page, wrong } = await Watched.open(context, of.address);
+		const { page, wrong } = await Watched.open(context, of.address, who ? undefined : "");
 		page.setDefaultTimeout(15_000);
 		try {
-			if (who) await page.getByRole("heading", { level: 1, name: who === "teacher" ? "Today" : "My work" }).waitFor();
 			await use(page);
 		} finally {
 			await context.close();
@@ -95,21 +109,19 @@ export function visiting(of: { readonly browser: Browser; readonly address: stri
 
 const AXE = readFileSync(createRequire(import.meta.url).resolve("axe-core/axe.min.js"), "utf8");
 
+type AxeRun = (
+	of: Document,
+	options: object,
+) => Promise<{ violations: { id: string; nodes: { target: string[] }[] }[] }>;
+
 /** What axe finds wrong on a page, in a line each. */
 export async function axe(page: Page): Promise<string[]> {
-	await page.evaluate(AXE);
+	if (!(await page.evaluate(() => "axe" in globalThis))) await page.evaluate(AXE);
 	return page.evaluate(async () => {
-		const { violations } = await (
-			globalThis as unknown as {
-				axe: {
-					run: (
-						context: Document,
-						options: object,
-					) => Promise<{ violations: { id: string; nodes: { target: string[] }[] }[] }>;
-				};
-			}
-		).axe.run(document, {
+		const { axe } = globalThis as typeof globalThis & { axe: { run: AxeRun } };
+		const { violations } = await axe.run(document, {
 			runOnly: ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"],
+			resultTypes: ["violations"],
 		});
 		return violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`);
 	});

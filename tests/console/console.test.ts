@@ -1,7 +1,7 @@
 import type { Browser, Page } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { Site } from "../site.ts";
-import { axe, launch, overSheet, signIn, type Visit, visiting } from "./browser.ts";
+import { axe, home, launch, overSheet, signIn, type Visit, visiting } from "./browser.ts";
 
 const POINT = "rgb(255, 225, 77)";
 
@@ -19,6 +19,7 @@ afterAll(async () => {
 const visit: Visit = (...of) => visiting({ browser, address: site.address })(...of);
 
 async function openClass(page: Page): Promise<void> {
+	await home(page);
 	await page.getByRole("link", { name: "Classes" }).click();
 	await page.getByRole("link", { name: "8 Tern" }).click();
 }
@@ -47,6 +48,7 @@ describe("signing in", () => {
 
 	test("signing out ends the session", () =>
 		visit("teacher", async (page) => {
+			await home(page);
 			await page.getByRole("button", { name: /Okafor/ }).click();
 			await page.getByRole("menuitem", { name: "Sign out" }).click();
 			await page.getByRole("button", { name: "Sign in" }).waitFor();
@@ -186,6 +188,7 @@ describe("the student", () => {
 	const editor = (page: Page) => page.getByRole("textbox", { name: "Program" });
 
 	async function openDesk(page: Page, title: string): Promise<void> {
+		await home(page);
 		await page.getByRole("link", { name: title, exact: true }).click();
 		await editor(page).waitFor();
 	}
@@ -308,6 +311,7 @@ describe("everyone can use it", () => {
 			"my work",
 			"student",
 			async (page) => {
+				await home(page);
 				await page.getByRole("link", { name: "Sail", exact: true }).waitFor();
 			},
 		],
@@ -315,6 +319,7 @@ describe("everyone can use it", () => {
 			"the desk",
 			"student",
 			async (page) => {
+				await home(page);
 				await page.getByRole("link", { name: "Sail", exact: true }).click();
 				await page.getByRole("textbox", { name: "Program" }).waitFor();
 			},

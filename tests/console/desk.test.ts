@@ -133,10 +133,10 @@ describe("nothing is lost", () => {
 		await handIn(page);
 		await page.getByTestId("waits").waitFor();
 		await page.close();
-		await here.own.context.setOffline(false);
 		const { card } = await here.teacher.addStudent({ params: { id: here.own.classId }, body: { name: "Otto Pyke" } });
 		await here.own.context.clearCookies();
 		await here.own.context.addCookies(await cookiesOf(here.site.address, card as typeof here.own.card));
+		await here.own.context.setOffline(false);
 		const other = await here.own.open();
 		await other.page.getByText("circle centre 100, 90").first().waitFor();
 		expect(await editor(other.page).textContent()).not.toContain("only mine");

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import type { Client } from "../../client/dist/index.js";
 import { readExercise } from "../../core/dist/index.js";
 import { Site } from "../site.ts";
-import { launch, onScreen, type Visit, visiting } from "./browser.ts";
+import { home, launch, onScreen, type Visit, visiting } from "./browser.ts";
 
 let site: Site;
 let browser: Browser;
@@ -55,6 +55,7 @@ const source = async (id: string) => (await teacher.showExercise({ params: { id 
 describe("the library", () => {
 	test("shows what each exercise draws, and finds by words", () =>
 		visit("teacher", async (page) => {
+			await home(page);
 			await page.getByRole("link", { name: "Exercises" }).click();
 			await page.getByRole("link", { name: "Sail", exact: true }).waitFor();
 			await expect

@@ -20,7 +20,7 @@ let page: Page;
 
 beforeAll(async () => {
 	[site, browser] = await Promise.all([Site.start({ web: true, worker: false }), launch()]);
-	({ page } = await Watched.open(await browser.newContext(), site.address));
+	({ page } = await Watched.open(await browser.newContext(), site.address, ""));
 	await signIn(page, "student");
 });
 afterAll(async () => {
