@@ -122,7 +122,15 @@ function introductionPictures() {
 	);
 }
 
+/** Words that begin a statement, for the console, which colours a source without loading the language. */
+function statementHeads() {
+	const heads = [...STATEMENTS.keys(), ...BLOCKS.map((b) => b.word.split(" ")[0]).filter((w) => /^[a-z]+$/.test(w))];
+	const words = [...new Set([...heads, "else", "end"])].map((word) => `\t"${word}",\n`);
+	return `/** Words that begin a statement of Nib. Made by \`npm run docs\`. */\nexport const NIB_HEADS: ReadonlySet<string> = new Set([\n${words.join("")}]);\n`;
+}
+
 const PAGES = {
+	"console/src/worker/nib-heads.ts": statementHeads,
 	"docs/statements.md": statements,
 	"docs/messages.md": messages,
 	"docs/kinds.md": kinds,

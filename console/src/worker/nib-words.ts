@@ -1,9 +1,4 @@
-/** Words that begin a statement or hold one together, for colouring a source; a test holds them to the language. */
-export const NIB_HEADS: ReadonlySet<string> = new Set(
-	"sheet paper wipe pen fill walk turn face go curve dot line polyline rect circle ellipse arc polygon star text lay print cursor pause let if else repeat for while routine return break end add area picture each".split(
-		" ",
-	),
-);
+import { NIB_HEADS } from "./nib-heads.ts";
 
 export interface Piece {
 	readonly text: string;

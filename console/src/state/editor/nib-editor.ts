@@ -11,7 +11,8 @@ import { EditorState, StateEffect, StateField } from "@codemirror/state";
 import { Decoration, type DecorationSet, EditorView, keymap, lineNumbers } from "@codemirror/view";
 import { tags } from "@lezer/highlight";
 import type { ProblemReport } from "@markpen/core";
-import { NIB_HEADS, namesIn } from "../../worker/nib-words.ts";
+import { NIB_HEADS } from "../../worker/nib-heads.ts";
+import { namesIn } from "../../worker/nib-words.ts";
 import { look } from "./editor-look.ts";
 
 const light = StateEffect.define<ReadonlySet<number>>();
