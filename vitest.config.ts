@@ -22,6 +22,14 @@ export default defineConfig({
 			},
 			{
 				test: {
+					name: "recipes",
+					include: ["tests/recipes/**/*.test.ts"],
+					testTimeout: 300_000,
+					hookTimeout: 60_000,
+				},
+			},
+			{
+				test: {
 					name: "service",
 					isolate: false,
 					include: ["tests/{service,cli}/**/*.test.ts"],

@@ -1,4 +1,5 @@
-// Installs what is missing, builds, and runs every test. `npm test -- WORDS` passes words on to one run of Vitest.
+// Installs what is missing, builds, and runs every test. `npm test -- core` (service, console, cli, recipes) runs the tests
+// of one part; other words are passed on to one run of Vitest.
 import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -8,12 +9,40 @@ import { ensurePackages } from "./packages.mjs";
 import { ensurePostgres } from "./postgres.mjs";
 import { main, ROOT, wait } from "./run.mjs";
 
-/** Parts in the order in which a mistake is cheapest to find. */
-const PARTS = [
-	["beside the source", ["--project", "beside", "--project", "state"]],
-	["service and command line", ["--project", "service"]],
-	["console in Chromium", ["--project", "console"]],
+const project = (...names) => names.flatMap((name) => ["--project", name]);
+
+/** In the order in which a mistake is cheapest to find. */
+const ALL = [
+	["beside the source", project("beside", "state")],
+	["service and command line", project("service")],
+	["console in Chromium", project("console")],
+	["recipes, followed in a copy", project("recipes")],
 ];
+
+/** What each word runs. */
+const PARTS = {
+	core: [["core", [...project("beside"), "core/src"]]],
+	service: [
+		["beside the service", [...project("beside"), "service/src", "contract", "threads/src"]],
+		["service", [...project("service"), "tests/service"]],
+	],
+	console: [
+		["state of the console", project("state")],
+		["console in Chromium", project("console")],
+	],
+	cli: [
+		["beside the command line", [...project("beside"), "cli/src"]],
+		["command line", [...project("service"), "tests/cli"]],
+	],
+	recipes: [["recipes, followed in a copy", project("recipes")]],
+};
+
+/** The runs of Vitest that some words ask for. */
+function runsOf(words) {
+	if (words.length === 0) return ALL;
+	if (words.every((word) => Object.hasOwn(PARTS, word))) return words.flatMap((word) => PARTS[word]);
+	return [["chosen tests", words]];
+}
 
 const seconds = (from) => ((Date.now() - from) / 1000).toFixed(1);
 
@@ -33,8 +62,7 @@ await main(async () => {
 	await timed("build", build);
 	const folder = mkdtempSync(join(tmpdir(), "mark-pen-results-"));
 	let [passed, failed, broken] = [0, 0, false];
-	const words = process.argv.slice(2);
-	for (const [name, args] of words.length > 0 ? [["chosen tests", words]] : PARTS) {
+	for (const [name, args] of runsOf(process.argv.slice(2))) {
 		process.stdout.write(`\n== ${name}\n`);
 		const file = join(folder, `${name}.json`);
 		const code = await timed(name, () =>
