@@ -7,7 +7,7 @@ import { build } from "./build.mjs";
 import { main, ROOT } from "./run.mjs";
 
 /** Programs kept of each exercise: enough for three classes without two alike. */
-const MOST = { right: 12, mistaken: 26 };
+const MAX_PROGRAMS = { right: 12, mistaken: 26 };
 
 await main(async () => {
 	await build();
@@ -17,11 +17,11 @@ await main(async () => {
 		const { exercise } = readExercise(readFileSync(join(folder, name), "utf8"));
 		const trial = tryExercise(exercise);
 		const full = (source) => mark(source, exercise).criteria.every((c) => c.verdict === "met" || c.waits);
-		const right = trial.rewritings.filter((r) => full(r.source)).slice(0, MOST.right);
+		const right = trial.rewritings.filter((r) => full(r.source)).slice(0, MAX_PROGRAMS.right);
 		const seen = new Set();
 		const mistaken = trial.alterations
 			.filter((a) => a.missed.length > 0 && a.missed.length <= 4 && !seen.has(a.id) && seen.add(a.id))
-			.slice(0, MOST.mistaken);
+			.slice(0, MAX_PROGRAMS.mistaken);
 		pool[exercise.id] = { right: right.map((r) => r.source), mistaken: mistaken.map((a) => a.source) };
 		process.stdout.write(`${exercise.id}: ${right.length} right, ${mistaken.length} with a mistake\n`);
 	}

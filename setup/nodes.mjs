@@ -12,9 +12,13 @@ const VERSIONS = ["22", "24"];
 
 /** Installs a version from the registry's package `node` into a folder; the folder of its binary. */
 function installed(version, folder) {
-	run("npm", ["install", "--no-save", "--no-audit", "--no-fund", "--loglevel=error", "--prefix", folder, `node@${version}`], {
-		stdio: ["ignore", "ignore", "inherit"],
-	});
+	run(
+		"npm",
+		["install", "--no-save", "--no-audit", "--no-fund", "--loglevel=error", "--prefix", folder, `node@${version}`],
+		{
+			stdio: ["ignore", "ignore", "inherit"],
+		},
+	);
 	const bin = join(folder, "node_modules/node/bin");
 	const found = ask(join(bin, "node"), ["--version"]);
 	if (!found?.startsWith(`v${version}.`)) throw new CantGoOn(`Node.js ${version} was installed, but doesn't start.`);

@@ -73,7 +73,7 @@ const WHOLE = new Set(
 );
 /** Turns at corners: nobody mistakes the inside angle of a step of one degree. */
 const CORNERS = new Set(["turn-more", "turned-other-way", "inside-angle"]);
-const MOST_OF_KIND = 4;
+const MAX_OF_KIND = 4;
 
 /** Whether a change makes the mistake that it is named for, in this program. */
 function isMistake(id, exercise, source, line) {
@@ -115,7 +115,7 @@ export function measured() {
 				for (const { source: changed, line } of alteredBy(alteration, reading.checked.program, {
 					sheet: exercise.sheet,
 					far: 30,
-				}).slice(0, MOST_OF_KIND)) {
+				}).slice(0, MAX_OF_KIND)) {
 					const routine = /routine (\w+)/.exec(source)?.[1];
 					if (alteration.id === "never-called" && routine && new RegExp(`^ *${routine}\\(`, "m").test(changed))
 						continue;

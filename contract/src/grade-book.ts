@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { id, idParams, instant, key, person, points } from "./common.ts";
+import { bytes, id, idParams, instant, key, person, points } from "./common.ts";
 import { route } from "./route.ts";
 
 /** Where a student stands with one exercise, for grades. */
@@ -65,7 +65,7 @@ export const gradeBookOneRoster = route({
 	path: "/classes/:id/oneroster.zip",
 	...from,
 	summary: "Line items and results as OneRoster 1.2 CSV files with their manifest, in one zip",
-	reply: z.string(),
+	reply: bytes,
 	gives: "application/zip",
 });
 export const classArchive = route({

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { id, idParams, instant, key, person, points, source, words } from "./common.ts";
+import { bytes, id, idParams, instant, key, person, points, source, words } from "./common.ts";
 import { conditions } from "./exercise.ts";
 import { report } from "./report.ts";
 import { route } from "./route.ts";
@@ -95,7 +95,7 @@ export const showDrawingPng = route({
 	...seen,
 	query: z.object({ width: z.coerce.number().int().min(50).max(2_400).default(800) }),
 	summary: "The drawing of a hand-in as PNG",
-	reply: z.string(),
+	reply: bytes,
 	gives: "image/png",
 });
 export const showWanted = route({
@@ -115,7 +115,7 @@ export const showTape = route({
 	path: "/hand-ins/:id/tape",
 	...seen,
 	summary: "The tape of a hand-in's first seed, in the binary form; 404 where it was too large to keep",
-	reply: z.string(),
+	reply: bytes,
 	gives: "application/octet-stream",
 });
 export const handInEvents = route({

@@ -73,6 +73,7 @@ export function route<
 	B extends z.ZodType = typeof nothing,
 	R extends z.ZodType = typeof nothing,
 >(of: Given<P, Q, B, R>): Route<P, Q, B, R> {
+	// A schema that is left out has the type that its parameter has by default, which is that of `nothing`.
 	return Object.freeze({
 		params: nothing as unknown as P,
 		query: nothing as unknown as Q,

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { id, idParams, instant, key, name, points, source } from "./common.ts";
+import { bytes, id, idParams, instant, key, name, points, source } from "./common.ts";
 import { studentCopy } from "./exercise.ts";
 import { report } from "./report.ts";
 import { route } from "./route.ts";
@@ -85,7 +85,7 @@ export const showExample = route({
 	reach: "own",
 	summary: "What the exercise's example draws, as PNG; its source shows only where the exercise says so",
 	params: workParams,
-	reply: z.string(),
+	reply: bytes,
 	gives: "image/png",
 });
 export const saveDraft = route({

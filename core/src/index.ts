@@ -20,6 +20,7 @@ export { type Track, tracksOf } from "./figures/tracks.ts";
 export { CLASS_LIMITS, type Limits, type Stop } from "./limits/limits.ts";
 export { lostRunReport } from "./lost-run-report.ts";
 export { type MarkOptions, mark, markedTape } from "./mark.ts";
+export { optionsOf } from "./marking/checks/index.ts";
 export { VERDICTS, type Verdict } from "./marking/points.ts";
 export type { Submission } from "./marking/scene.ts";
 export { type Decided, type Settled, settle } from "./marking/settle.ts";

@@ -55,10 +55,11 @@ const ROUTES_OF = [
 
 const PING = statement({ there: integer }, "SELECT 1 AS there");
 
-/** The service: what holds for every route, then a folder's routes a noun, then the console. */
+/** The service: what holds for every route, then the routes of each resource, then the console. */
 export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
 	const { dataSource } = options;
 	const app = Fastify({
+		// Fastify's own type of an app changes with its logger's; ours is the common one.
 		loggerInstance: options.log as unknown as undefined,
 		bodyLimit: BODY_BYTES,
 		trustProxy: options.tls,

@@ -151,7 +151,7 @@ export async function gradeBookCommand(
 	const { id } = await findClass(client, said);
 	if (options.out !== undefined) {
 		const data = options.out.endsWith(".zip")
-			? ((await client.gradeBookOneRoster({ params: { id } })) as unknown as Uint8Array)
+			? await client.gradeBookOneRoster({ params: { id } })
 			: await client.gradeBookCsv({ params: { id }, query: { rows: options.rows } });
 		await save(options.out, data);
 		process.stdout.write(`Written to ${options.out}.\n`);

@@ -19,7 +19,7 @@
 	}
 	/** What was drawn, figure by figure: kind, size, colour, place and line. */
 	const { title, figures, lit, onpoint, onpick, inAll = figures.length, more }: Props = $props();
-	const MOST = 200;
+	const MAX_LISTED = 200;
 	let list = $state<HTMLOListElement>();
 
 	/** Goes to a figure's row. */
@@ -40,7 +40,7 @@
 <h2 class="mt-3 mb-1">{title}</h2>
 <!-- svelte-ignore a11y_no_noninteractive_element_interactions: arrow keys go from one of its buttons to the next -->
 <ol bind:this={list} class="max-h-52 overflow-auto text-small leading-snug" aria-label={title} onkeydown={step}>
-	{#each figures.slice(0, MOST) as f, i (f.index)}
+	{#each figures.slice(0, MAX_LISTED) as f, i (f.index)}
 		<li>
 			<button
 				type="button"
@@ -58,7 +58,7 @@
 	{:else}
 		<li class="text-ink-soft">Nothing that can be seen.</li>
 	{/each}
-	{#if inAll > Math.min(figures.length, MOST)}<li class="px-1 py-1 text-ink-soft">
-			… and {inAll - Math.min(figures.length, MOST)} figures more.
+	{#if inAll > Math.min(figures.length, MAX_LISTED)}<li class="px-1 py-1 text-ink-soft">
+			… and {inAll - Math.min(figures.length, MAX_LISTED)} figures more.
 		</li>{/if}
 </ol>

@@ -173,6 +173,7 @@ function readFile<T>(text: string, schema: z.ZodType<T>, known: () => ReadonlySe
 /** Reads an exercise file. Never throws; every wrong value is told with its path and line. */
 export function readExercise(text: string): ExerciseReading {
 	const reading = readFile(text, exerciseFile, () => keysIn(exerciseJsonSchema()));
+	// The schema leaves each criterion the options of its check, where ExerciseFile says that it has some check's.
 	return reading.ok ? { ok: true, exercise: reading.value as unknown as ExerciseFile } : reading;
 }
 

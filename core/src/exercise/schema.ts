@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { CHECKS, checkOf } from "../marking/checks/index.ts";
+import { CHECKS, checkOf, optionsOf } from "../marking/checks/index.ts";
 import { common, criterionId, type FigureRef } from "../marking/criterion.ts";
 import { type Criterion, type CriterionOrGroup, innerOf } from "../marking/marking-spec.ts";
 import { colourWord } from "../marking/paint-words.ts";
@@ -70,6 +70,7 @@ export const exerciseShape = z.strictObject({
 	figures: z.record(figureName, selector).default({}),
 	criteria: z
 		.array(
+			// A list that is mapped has lost that it isn't empty, which the union asks for.
 			z.discriminatedUnion("check", [...variants, group] as unknown as [(typeof variants)[number], ...typeof variants]),
 		)
 		.min(1)
@@ -173,16 +174,11 @@ class Ties {
 
 	/** Programs that a criterion looks at must be in the file. */
 	private given(c: Criterion, path: Path): void {
-		const { to, from, statements } = c as unknown as {
-			to?: unknown;
-			from?: unknown;
-			statements?: { "fewer than"?: unknown };
-		};
-		const wanted = [
-			c.check === "likeness" ? to : undefined,
-			c.check === "own work" ? from : undefined,
+		const wanted: readonly unknown[] = [
+			optionsOf(c, "likeness")?.to,
+			optionsOf(c, "own work")?.from,
 			c.check === "change" ? "starter" : undefined,
-			statements?.["fewer than"],
+			optionsOf(c, "code")?.statements?.["fewer than"],
 		];
 		if (wanted.includes("starter") && this.file.starter === undefined)
 			this.tell(path, "this looks at the starter, and the file has none");

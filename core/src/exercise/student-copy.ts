@@ -1,4 +1,4 @@
-import { askOf } from "../marking/checks/index.ts";
+import { askOf, optionsOf } from "../marking/checks/index.ts";
 import type { CriterionOrGroup, Group } from "../marking/marking-spec.ts";
 import { innerOf } from "../marking/marking-spec.ts";
 import { criterionSentence, groupSentence } from "../words/criteria.ts";
@@ -107,7 +107,6 @@ export function studentCopy(file: ExerciseFile): StudentCopy {
 }
 
 function questionOf(asked: CriterionOrGroup): StudentCriterion["ask"] {
-	if (!("check" in asked) || asked.check !== "answer") return null;
-	const { ask, when } = asked as unknown as { ask: string; when?: "before running" | "after running" };
-	return { question: ask, when: when ?? "after running" };
+	const answer = optionsOf(asked, "answer");
+	return answer ? { question: answer.ask, when: answer.when ?? "after running" } : null;
 }

@@ -203,6 +203,7 @@ export class RelationJudge {
 	/** Whether some open line leads from one to the other. */
 	private isJoined(a: Figure, b: Figure): boolean {
 		const reaches = (figure: Figure, [x, y]: Point) => {
+			// A point in the place of a figure: of what distances look at, it has all, and no more.
 			const spot = {
 				...figure,
 				oval: undefined,

@@ -73,6 +73,7 @@ export function tapeFromLines(text: string): Tape {
 			coords.push(value);
 		}
 	}
+	// What was read may be no tape at all: that is looked at next.
 	const tape = {
 		sheet,
 		styles,

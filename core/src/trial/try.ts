@@ -1,5 +1,6 @@
 import { programRunOf } from "../exercise/program-run-of.ts";
 import type { ExerciseFile } from "../exercise/schema.ts";
+import { optionsOf } from "../marking/checks/index.ts";
 import { type JudgedCriterion, judge, type Marked } from "../marking/judge.ts";
 import { type CriterionOrGroup, innerOf } from "../marking/marking-spec.ts";
 import type { ProgramRun } from "../marking/scene.ts";
@@ -15,7 +16,7 @@ import type { Loses } from "./rewrite/rewriting.ts";
 /** Alterations that are tried of one kind at the most. */
 const MAX_OF_KIND = 4;
 
-const UNTRIED = new Set(["by teacher", "own work"]);
+const UNTRIED = new Set(["by teacher", "own work", "answer"]);
 
 /** Runs and judges programs of one exercise. */
 class Bench {
@@ -38,12 +39,10 @@ class Bench {
 /** Whether a criterion can't be tried: a person judges it, or it looks at a student's own earlier work. */
 function isUntried(asked: CriterionOrGroup): boolean {
 	if (!("check" in asked) || asked.check === undefined) return innerOf(asked).some(isUntried);
-	const { check } = asked;
-	if (UNTRIED.has(check)) return true;
-	const { to, statements } = asked as unknown as { to?: unknown; statements?: { "fewer than"?: string } };
-	if (check === "answer") return true;
-	if (check === "likeness") return to === "own last try" || typeof to === "object";
-	return check === "code" && statements?.["fewer than"] === "own last";
+	if (UNTRIED.has(asked.check)) return true;
+	const to = optionsOf(asked, "likeness")?.to;
+	if (to !== undefined) return to === "own last try" || typeof to === "object";
+	return optionsOf(asked, "code")?.statements?.["fewer than"] === "own last";
 }
 
 function triedOf(marked: Marked, untried: ReadonlySet<string>): Tried {

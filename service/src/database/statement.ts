@@ -21,11 +21,9 @@ export const numeric = column<string>("numeric");
 export const float = column<number>("double precision");
 export const boolean = column<boolean>("boolean");
 export const instant = column<Date>("timestamp with time zone");
-export const bytes = column<Buffer>("bytea");
 export const texts = column<string[]>("text[]");
 /** Text arrays of some words. */
 export const textsOf = <T extends string>() => column<T[]>("text[]");
-export const uuids = column<string[]>("uuid[]");
 export const integers = column<number[]>("integer[]");
 export const numerics = column<string[]>("numeric[]");
 /** Text; of some words where they are known. */

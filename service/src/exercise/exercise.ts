@@ -3,6 +3,7 @@ import {
 	conditionsOf,
 	type ExerciseFile,
 	type FileProblem,
+	optionsOf,
 	pictureOf,
 	readCollection,
 	readExercise,
@@ -73,8 +74,7 @@ export function possibleOf(exercise: ExerciseFile): number {
 
 /** The scale of a criterion that a teacher judges, by points. */
 export function scaleOf(criterion: ExerciseFile["criteria"][number]): Readonly<Record<string, string>> | null {
-	if (!("check" in criterion) || criterion.check !== "by teacher") return null;
-	return (criterion as unknown as { scale: Record<string, string> }).scale;
+	return optionsOf(criterion, "by teacher")?.scale ?? null;
 }
 
 /** A file under another id and title, all else as it is. */

@@ -22,6 +22,6 @@ export function gradeBookRoutes(context: AppContext): void {
 	serve(context, ROUTES.gradeBookOneRoster, async ({ request, reply, params }) => {
 		await reach(manager, accountOf(request), params.id, "looking");
 		reply.header("content-disposition", 'attachment; filename="oneroster.zip"');
-		return Buffer.from(await oneRosterZip(manager, await gradeBookOf(manager, params.id))) as unknown as string;
+		return Buffer.from(await oneRosterZip(manager, await gradeBookOf(manager, params.id)));
 	});
 }

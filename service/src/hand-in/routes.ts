@@ -74,7 +74,7 @@ export function handInRoutes(context: AppContext): void {
 	serve(context, ROUTES.showDrawingPng, async ({ request, reply, params, query }) => {
 		const png = await pictures.run({ do: "png", svg: await drawn(params.id, accountOf(request)), width: query.width });
 		reply.header("cache-control", "private, max-age=60");
-		return Buffer.from(png) as unknown as string;
+		return Buffer.from(png);
 	});
 	serve(context, ROUTES.showWanted, async ({ request, reply, params }) => {
 		const record = await seen(params.id, accountOf(request));
@@ -85,7 +85,7 @@ export function handInRoutes(context: AppContext): void {
 		const record = await seen(params.id, accountOf(request));
 		const row = await tapeOfHandIn(manager, record.id);
 		if (!row) throw new Refusal("not-found");
-		return gunzipSync(row.tape) as unknown as string;
+		return gunzipSync(row.tape);
 	});
 	serve(context, ROUTES.handInEvents, async ({ request, reply, params }) => {
 		const record = await seen(params.id, accountOf(request));

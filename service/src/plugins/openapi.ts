@@ -118,6 +118,7 @@ const nounOf = (path: string) => path.split("/")[1] as string;
 /** The API's description in OpenAPI 3.1, made from the same schemas that validate it. */
 export function openApiDocument(): Json {
 	const paths: Record<string, Record<string, Json>> = {};
+	// Routes of some schemas are routes of any; the description reads them as data.
 	for (const route of Object.values(ROUTES) as unknown as Route[]) {
 		const path = `${API_BASE}${route.path.replace(/:([a-z]+)/gi, "{$1}")}`;
 		paths[path] = { ...paths[path], [route.method.toLowerCase()]: operationOf(route, nounOf(route.path)) };

@@ -22,6 +22,9 @@ export interface About {
 	readonly carriedOut?: string;
 }
 
+/** What a job of a rehearsal is about, as it was when the job was made. */
+const aboutOf = (job: { readonly about: unknown }) => job.about as About;
+
 const decided = (table: string) =>
 	`coalesce((SELECT jsonb_object_agg(criterion, points) FROM ${table} WHERE hand_in_id = h.id), '{}')`;
 
@@ -106,7 +109,7 @@ const FIND_VERSIONS = statement(
 
 /** Whose points would move, by how much and why, and which adjustments need a decision. */
 export async function rehearsalOf(manager: EntityManager, job: JobRecord) {
-	const about = job.about as unknown as About;
+	const about = aboutOf(job);
 	const versions = await FIND_VERSIONS.all(manager, [[about.fromVersionId, about.toVersionId]]);
 	const to = versions.find((v) => v.id === about.toVersionId);
 	const rows = await LIST_REHEARSED.all(manager, [job.id]);
@@ -154,7 +157,7 @@ export async function carryOutRehearsal(
 	job: JobRecord,
 	of: { drop: readonly { handInId: string; criterion: string }[]; by: string },
 ): Promise<{ reports: number; dropped: number }> {
-	const about = job.about as unknown as About;
+	const about = aboutOf(job);
 	await MARK_CARRIED_OUT.all(manager, [job.id]);
 	await manager.update(
 		AssignmentExerciseEntity,

@@ -46,6 +46,7 @@ export function csvRows(text: string): { line: number; cells: string[] }[] {
 			trim: true,
 			info: true,
 			max_record_size: 20_000,
+			// The library's types don't know that `info` puts each record beside where it was read.
 		}) as unknown as {
 			info: { lines: number };
 			record: string[];

@@ -46,9 +46,7 @@ export function workRoutes(context: AppContext): void {
 		const file = publishedExercise((await openedWork(manager, accountOf(request).id, params)).source);
 		if (!file.example) throw new Refusal("not-found", "This exercise has no example.");
 		reply.header("cache-control", "private, max-age=60");
-		return Buffer.from(
-			await pictures.run({ do: "png", svg: exampleSvg(file), width: EXAMPLE_WIDTH }),
-		) as unknown as string;
+		return Buffer.from(await pictures.run({ do: "png", svg: exampleSvg(file), width: EXAMPLE_WIDTH }));
 	});
 	serve(context, ROUTES.saveDraft, async ({ request, reply, params, body, revision }) => {
 		refuseSource(body.source);

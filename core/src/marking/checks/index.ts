@@ -1,5 +1,5 @@
 import type { Judgement, SharedFindings } from "../criterion.ts";
-import type { Criterion } from "../marking-spec.ts";
+import type { Criterion, CriterionOrGroup } from "../marking-spec.ts";
 import { answer } from "./answer.ts";
 import { arrangement } from "./arrangement.ts";
 import { byTeacher } from "./by-teacher.ts";
@@ -80,6 +80,18 @@ export function checkOf(name: string): Check {
 	const check = BY_NAME.get(name);
 	if (!check) throw new RangeError(`no check is called ${name}`);
 	return check;
+}
+
+/** The options that each check takes, by its name. */
+type CheckOptions = { [C in AnyCheck as C["name"]]: Parameters<C["judge"]>[0] };
+
+/** The options of a criterion; undefined where it is of another check. */
+export function optionsOf<N extends keyof CheckOptions>(
+	criterion: CriterionOrGroup,
+	name: N,
+): CheckOptions[N] | undefined {
+	// The schema of exercises gives a criterion the options of its check, whose type its name doesn't carry.
+	return "check" in criterion && criterion.check === name ? (criterion as unknown as CheckOptions[N]) : undefined;
 }
 
 /** What a criterion asks for, as words need it. Throws RangeError where its check isn't one. */
