@@ -186,7 +186,7 @@ export async function consoleRows() {
 		await page.getByRole("button", { name: "Sign in" }).click();
 		await page.getByRole("heading", { level: 1, name: "Today" }).waitFor();
 
-		// An empty page that only counts its frames tells what the machine can do.
+		// An empty page that only counts its frames says what the machine can do.
 		const idle = await frames(browser, page, () =>
 			page.evaluate(
 				(ms) =>

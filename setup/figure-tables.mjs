@@ -1,4 +1,4 @@
-// The tables of docs/figures.md, made by drawing every figure by every road and asking for every measure. Throws where a
+// The tables of docs/figures.md, made by drawing every figure in every way and asking for every measure. Throws where a
 // road doesn't lead to the figure.
 import { readFileSync } from "node:fs";
 import { join } from "node:path";

@@ -7,7 +7,7 @@ import { ensurePackages } from "./packages.mjs";
 import { ensurePostgres } from "./postgres.mjs";
 import { ask, CantGoOn, main, ROOT, run, wait } from "./run.mjs";
 
-/** Major versions that are supported besides the oldest one, on which `npm test` is run. */
+/** Major versions that are supported, apart from the oldest one, on which `npm test` is run. */
 const VERSIONS = ["22", "24"];
 
 /** Installs a version from the registry's package `node` into a folder; the folder of its binary. */

@@ -34,7 +34,7 @@ export function wait(command, args, options = {}) {
 	});
 }
 
-/** Runs a script's main function; a CantGoOn is told in its one sentence. */
+/** Runs a script's main function; a CantGoOn is reported in its one sentence. */
 export async function main(work) {
 	try {
 		process.exitCode = (await work()) ?? 0;

@@ -77,7 +77,7 @@ function faults(text: string): string[] {
 	return found.filter(([, is]) => (is instanceof RegExp ? is.test(plain) : is)).map(([name]) => name);
 }
 
-/** Each text once, with where it stands. */
+/** Each text once, with where it is. */
 function texts(of: (report: Report) => readonly (string | null | undefined)[]): [text: string, of: string][] {
 	const all = new Map<string, string>();
 	for (const { of: where, report } of reports) for (const text of of(report)) if (text) all.set(text, where);

@@ -13,7 +13,7 @@ export function follow(paths: readonly string[], changed: (path: string) => Prom
 			running = running
 				.then(() => changed(path))
 				.catch((error: unknown) => {
-					// A file that can't be read while it is being written is told and waited for.
+					// A file that can't be read while it is being written is reported and waited for.
 					if (!(error instanceof WrongCall)) throw error;
 					process.stdout.write(`${error.message}\n`);
 				});

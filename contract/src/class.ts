@@ -18,7 +18,7 @@ export const classRow = z.object({
 	closedAt: instant.nullable(),
 });
 
-/** Where one student stands with one exercise of one assignment: the try that counts. */
+/** How far one student is with one exercise of one assignment: the try that counts. */
 export const cell = z.object({
 	studentId: id,
 	assignmentId: id,

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { bytes, id, idParams, instant, key, person, points } from "./common.ts";
 import { route } from "./route.ts";
 
-/** Where a student stands with one exercise, for grades. */
+/** How far a student is with one exercise, for grades. */
 export const gradeCell = z.object({
 	assignmentId: id,
 	exercise: key,

@@ -72,7 +72,7 @@ export interface DrawOptions extends RunOptions {
 	readonly without?: readonly string[];
 }
 
-/** Runs a source and tells what it drew. Never throws, whatever the source; see {@link run} for wrong options. */
+/** Runs a source and says what it drew. Never throws, whatever the source; see {@link run} for wrong options. */
 export function draw(source: string, options: DrawOptions = {}): Drawn {
 	const reading = read(source, options.limits ?? CLASS_LIMITS, options.without);
 	const done = reading.ok ? run(reading.checked, options) : undefined;

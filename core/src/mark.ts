@@ -14,7 +14,7 @@ import type { Tape } from "./tape/tape.ts";
 import { CORE_VERSION } from "./version.ts";
 
 export interface MarkOptions extends Submission {
-	/** The exercise's first seed, or 1, unless said. */
+	/** The exercise's first seed, or 1 by default. */
 	readonly seed?: number;
 	readonly limits?: Limits;
 	readonly stop?: Stop;

@@ -19,7 +19,7 @@ const schema = z.object({
 	MARKPEN_THREADS: z.coerce.number().int().min(0).max(256).optional(),
 	/** A class archive to load before serving, if the database holds no account yet. */
 	MARKPEN_LOAD: z.string().optional(),
-	/** The built console; what was built beside the service unless said. */
+	/** The built console; what was built beside the service by default. */
 	MARKPEN_CONSOLE: z.string().default(fileURLToPath(new URL("../../console/dist", import.meta.url))),
 	MARKPEN_LOG: z.enum(["fatal", "error", "warn", "info", "debug", "silent"]).default("warn"),
 });

@@ -34,7 +34,7 @@ export function cursorNumber(cursor: string | undefined): number | undefined {
 	return Number(number);
 }
 
-/** A page of rows, of which one more was read than is shown; `key` tells where the next page begins. */
+/** A page of rows, of which one more was read than is shown; `key` says where the next page begins. */
 export function pageOf<T>(
 	rows: readonly T[],
 	limit: number,

@@ -24,7 +24,7 @@ ${criteria}`;
 /** A program that meets all but the yellow lamp's place and the red one's size. */
 export const BOTH = "fill gold\ncircle centre 100, 90 diameter 36\nfill red\ncircle centre 240, 90 diameter 30\n";
 
-/** The exercise, and others like it, by what they have besides. */
+/** The exercise, and others like it with something added. */
 export const BOATHOUSE = [
 	lamps("lamps"),
 	lamps("lamps-picture", 'example: { show: picture, program: "fill blue\\ncircle centre 60, 60 diameter 50\\n" }\n'),

@@ -150,7 +150,7 @@ test("SIGTERM under load: no request is cut off, no job is left as taken, and al
 		while (!stopped) {
 			const call = fetch(`${web.address}/api/v1/my-work`, { headers: { cookie, connection: "close" } }).then(
 				async (r) => ((await r.text()).startsWith("{") ? r.status : -1),
-				// Refused, or reset before it was let in: the server's own log tells whether a request was cut off.
+				// Refused, or reset before it was let in: the server's own log says whether a request was cut off.
 				() => 0,
 			);
 			calls.push(call);

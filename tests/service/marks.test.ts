@@ -234,7 +234,7 @@ describe("grades", () => {
 			possible += column.weight * (cell.points?.possible ?? column.possible);
 		}
 		expect(row?.percent).toBe(Math.round((10_000 * earned) / possible) / 100);
-		// By hand: 13 of 16, 3 × of 12, planks, rose and scene as they stand, and nothing of the lighthouse's points.
+		// By hand: 13 of 16, 3 × of 12, planks, rose and scene as they are, and nothing of the lighthouse's points.
 		expect(possible).toBe(
 			16 +
 				3 * 12 +
@@ -414,7 +414,7 @@ test("a student over the year, and an exercise across classes", async () => {
 		cells.reduce((sum, c) => sum + (c.points?.earned ?? 0), 0),
 	]);
 	expect(across.criteria.map((c) => c.id).slice(0, 2)).toEqual(["one", "across"]);
-	// Both are told in sentences, not by their ids.
+	// Both are reported in sentences, not by their ids.
 	expect(across.criteria.map((c) => c.asks).filter((asks) => !asks.includes(" "))).toEqual([]);
 	expect(across.slips.length).toBeGreaterThan(0);
 	expect(across.slips.map((s) => s.sentence).filter((sentence) => !sentence.includes(" "))).toEqual([]);

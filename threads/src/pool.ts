@@ -36,8 +36,8 @@ export class Threads {
 	private readonly pool: Piscina;
 
 	/**
-	 * @param size how many threads; one a core unless said
-	 * @param ready how many of them start at once, and don't end when they idle; all unless said
+	 * @param size how many threads; one a core by default
+	 * @param ready how many of them start at once, and don't end when they idle; all by default
 	 */
 	constructor(size = availableParallelism(), ready = size) {
 		this.size = size;

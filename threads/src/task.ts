@@ -44,7 +44,7 @@ export type Task =
 	| {
 			readonly do: "draw";
 			readonly source: string;
-			/** The conditions' own, or 1, unless said. */
+			/** The conditions' own, or 1 by default. */
 			readonly seed?: number;
 			/** An exercise's, where it is run for one; what else is said here goes before them. */
 			readonly conditions?: Conditions;
@@ -53,7 +53,7 @@ export type Task =
 			/** Values for names that the program declares; the caller has made sure that it does. */
 			readonly given?: Given;
 			readonly watch?: readonly string[];
-			/** The frame at whose end the sheet is looked at; the last unless said. */
+			/** The frame at whose end the sheet is looked at; the last by default. */
 			readonly frame?: number;
 			/** A program whose drawing this one is set beside. */
 			readonly beside?: string;

@@ -29,7 +29,7 @@ export async function exerciseSchemaCommand(options: {
 	return EXIT.met;
 }
 
-/** Reads an exercise file and tells what is wrong with it, each with its line. */
+/** Reads an exercise file and says what is wrong with it, each with its line. */
 export async function exerciseReadCommand(path: string): Promise<number> {
 	const reading = readExercise(await readSource(path));
 	if (reading.ok) {

@@ -75,7 +75,7 @@ export async function handInCommand(
 		: EXIT.missed;
 }
 
-/** Waits for the event that tells that a hand-in is checked. */
+/** Waits for the event that says that a hand-in is checked. */
 async function checked(id: string): Promise<void> {
 	const { url, token } = await keptSite();
 	const response = await fetch(`${url}/api/v1/hand-ins/${id}/events`, {

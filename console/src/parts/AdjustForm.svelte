@@ -6,7 +6,7 @@
 		onleave: () => void;
 	}
 	const { points, possible, onsave, onleave }: Props = $props();
-	// svelte-ignore state_referenced_locally: it begins with what stands there
+	// svelte-ignore state_referenced_locally: it begins with what is there
 	let value = $state(points);
 	let reason = $state("");
 

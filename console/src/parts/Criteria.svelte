@@ -15,9 +15,9 @@
 		onpick?: (id: string) => void;
 		/** Whether rows are small: of what needs no more doing. */
 		small?: boolean;
-		/** Whether they stand under the headings that the exercise gives them. */
+		/** Whether they are under the headings that the exercise gives them. */
 		headed?: boolean;
-		/** What stands below a criterion. */
+		/** What is below a criterion. */
 		more?: Snippet<[Criterion, HandInPage["criteria"][number] | undefined]>;
 	}
 	const {

@@ -3,7 +3,7 @@
 	import type { Snippet } from "svelte";
 	import { meaningOf } from "../state/site/terms.ts";
 
-	/** Something in which words of drawing, buttons with a `data-term`, are explained where they stand. */
+	/** Something in which words of drawing, buttons with a `data-term`, are explained where they are. */
 	const { children }: { children: Snippet } = $props();
 	let at = $state.raw<HTMLElement | null>(null);
 	let open = $state(false);

@@ -14,7 +14,7 @@
 		onpick?: (figure: number) => void;
 		/** How many there are, where not all are listed. */
 		inAll?: number;
-		/** What stands below a figure. */
+		/** What is below a figure. */
 		more?: Snippet<[Figure]>;
 	}
 	/** What was drawn, figure by figure: kind, size, colour, place and line. */

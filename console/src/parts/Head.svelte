@@ -3,7 +3,7 @@
 
 	interface Props {
 		title: string;
-		/** What stands small behind the title. */
+		/** A short text after the title. */
 		about?: string;
 		crumbs?: readonly { readonly href: string; readonly text: string }[];
 		/** Pages beside this one. */

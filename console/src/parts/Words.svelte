@@ -2,7 +2,7 @@
 	import { withTerms } from "../state/site/terms.ts";
 
 	interface Props {
-		/** A sentence in which what stands between backticks is a word of the language. */
+		/** A sentence in which what is between backticks is a word of the language. */
 		text: string;
 		/** Where words of drawing are to be explained: those that were explained already. */
 		explained?: ReadonlySet<string> | undefined;

@@ -5,9 +5,9 @@ export interface RunSettings {
 	readonly source: string;
 	/** The exercise's, where it is run for one. */
 	readonly conditions?: Conditions;
-	/** The conditions' own, or 1, unless said. */
+	/** The conditions' own, or 1 by default. */
 	readonly seed?: number;
-	/** The conditions' own unless said. */
+	/** The conditions' own by default. */
 	readonly frames?: number;
 }
 

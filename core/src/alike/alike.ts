@@ -17,7 +17,7 @@ export interface AlikePair {
 
 /** Pairs closer than this are listed, where they also stand out from the others. */
 const LEAST = 0.75;
-/** How much that is rare two must share at least: a feature that only they have tells the logarithm of half the class. */
+/** How much that is rare two must share at least: a feature that only they have weighs the logarithm of half the class. */
 const TELLS = 18;
 /** How far above the usual a pair must be, in median deviations. */
 const STANDS_OUT = 3;

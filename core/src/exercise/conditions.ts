@@ -31,7 +31,7 @@ export type RunUnder = RunOptions & {
 
 /** What the caller says of a run. */
 export interface Running {
-	/** The first seed unless said. */
+	/** The first seed by default. */
 	readonly seed?: number | undefined;
 	readonly limits?: Limits | undefined;
 	readonly stop?: Stop | undefined;

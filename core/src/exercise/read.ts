@@ -85,7 +85,7 @@ function withoutCheck(issue: z.core.$ZodIssue, value: unknown): boolean {
 
 /** Files longer than this are no exercises. */
 const MAX_CHARACTERS = 1_000_000;
-/** Problems of one file that are told. */
+/** Problems of one file that are reported. */
 const MAX_PROBLEMS = 50;
 
 /** Where scalars, keys among them, hold what no text can: YAML's escapes can write it. */
@@ -103,7 +103,7 @@ type Reading<T> =
 	| { readonly ok: false; readonly problems: readonly FileProblem[] };
 
 /**
- * Reads a YAML file of ours. Of the YAML reader's own errors only the first is told; after that every wrong value is,
+ * Reads a YAML file of ours. Of the YAML reader's own errors only the first is reported; after that every wrong value is,
  * with its path and line.
  */
 function readFile<T>(text: string, schema: z.ZodType<T>, known: () => ReadonlySet<string>): Reading<T> {
@@ -170,7 +170,7 @@ function readFile<T>(text: string, schema: z.ZodType<T>, known: () => ReadonlySe
 	};
 }
 
-/** Reads an exercise file. Never throws; every wrong value is told with its path and line. */
+/** Reads an exercise file. Never throws; every wrong value is reported with its path and line. */
 export function readExercise(text: string): ExerciseReading {
 	const reading = readFile(text, exerciseFile, () => keysIn(exerciseJsonSchema()));
 	// The schema leaves each criterion the options of its check, where ExerciseFile says that it has some check's.

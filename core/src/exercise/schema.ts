@@ -203,7 +203,7 @@ class Ties {
 	}
 }
 
-/** The criteria inside a group with where they stand. */
+/** The criteria inside a group, with their places. */
 function withPaths(asked: CriterionOrGroup, path: Path): [Criterion, Path][] {
 	if ("check" in asked && asked.check !== undefined) return [];
 	const own = asked as Exclude<CriterionOrGroup, Criterion>;

@@ -79,7 +79,7 @@ interface BentPieces {
 	readonly closed: boolean;
 }
 
-/** Tells what an outline with bent pieces is. `up` is 1 where y grows upwards, else -1. */
+/** Says what an outline with bent pieces is. `up` is 1 where y grows upwards, else -1. */
 export function bentOutline({ points, arcs, closed }: BentPieces, up: number, tolerance: Tolerance): Bent {
 	const sides = sidesOf(points, arcs, closed, tolerance);
 	const [first] = sides;

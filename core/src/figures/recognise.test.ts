@@ -20,7 +20,7 @@ function only(source: string): Figure {
 
 const kindsIn = (source: string) => figuresOf(source).map((f) => f.kinds[0]);
 
-/** One square of 60 with a corner at 100, 100, by every road. */
+/** One square of 60 with a corner at 100, 100, in every way. */
 const SQUARES: Readonly<Record<string, string>> = {
 	"walked to the left": "pen up\ngo to 100, 160\npen down\nrepeat 4\n  walk 60\n  turn left 90\nend",
 	"walked to the right, from another corner":

@@ -15,10 +15,10 @@ import { type Part, PartFinder } from "./parts.ts";
 import { CLASS_TOLERANCE, type Tolerance } from "./tolerance.ts";
 
 /**
- * Tells what a tape shows at its end, as figures. What was drawn before the last paper is gone; a filled figure over
+ * Says what a tape shows at its end, as figures. What was drawn before the last paper is gone; a filled figure over
  * the whole sheet before all others is paper too.
  *
- * @param end the row up to which the tape is looked at: the whole of it unless said
+ * @param end the row up to which the tape is looked at: the whole of it by default
  */
 export function recognise(tape: Tape, tolerance: Tolerance = CLASS_TOLERANCE, end = tape.length): Drawing {
 	let [paper, first] = [WHITE, 0];

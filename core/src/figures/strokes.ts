@@ -8,7 +8,7 @@ import type { Tolerance } from "./tolerance.ts";
 /** Distance at which walked points are one point: far above rounding errors, far below what anyone draws. */
 const SAME = 1e-6;
 
-/** From so many pieces on, loops are told by their boxes, since one that goes on round seldom closes in the same point. */
+/** From so many pieces on, loops are recognised by their boxes, since one that goes on round seldom closes in the same point. */
 const ROUND = 20;
 /** Rows that a figure keeps; those of more rounds over the same line are left out. */
 const MAX_ROWS = 2_000;

@@ -43,7 +43,7 @@ interface Going {
 	speed: number;
 }
 
-/** Tells which figures of the frames are one that moves. Frames that draw nothing leave gaps; frame 0 counts. */
+/** Says which figures of the frames are one that moves. Frames that draw nothing leave gaps; frame 0 counts. */
 export function tracksOf(tape: Tape, tolerance: Tolerance = CLASS_TOLERANCE): Track[] {
 	const tracks: Going[] = [];
 	let open: Going[] = [];

@@ -38,7 +38,7 @@ export const CLASS_LIMITS: Limits = Object.freeze({
 	sheet: 4_096,
 });
 
-/** Asked every so many steps ({@link stopEvery}); true ends the run, which keeps its drawing. */
+/** Asked once in a number of steps ({@link stopEvery}); true ends the run, which keeps its drawing. */
 export type Stop = () => boolean;
 
 const MAX_STEPS_BETWEEN = 65_536;

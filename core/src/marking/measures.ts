@@ -1,7 +1,7 @@
 import type { Figure } from "../figures/figure.ts";
 import { distance } from "../geometry/points.ts";
 
-/** The unit a measure is in, which tells the tolerance that goes with it. */
+/** The unit a measure is in, which gives the tolerance that goes with it. */
 export type Unit = "size" | "angle" | "line" | "area" | "count";
 
 export interface Measure {

@@ -18,7 +18,7 @@ export class BlockStack {
 	private readonly nesting: number;
 	private readonly report: (problem: Problem) => void;
 
-	/** @param balanced whether ends and openers match in number; if not, indentation tells which belong together */
+	/** @param balanced whether ends and openers match in number; if not, indentation says which belong together */
 	constructor(balanced: boolean, nesting: number, report: (problem: Problem) => void) {
 		this.balanced = balanced;
 		this.nesting = nesting;

@@ -310,7 +310,7 @@ class Checker {
 		}
 	}
 
-	/** Points one by one, or one list of them: what is known before the run is told. */
+	/** Points one by one, or one list of them: what is known before the run is reported. */
 	private points(values: readonly Value[], owner: string): void {
 		for (const value of values) {
 			const kind = this.values.kindOf(value);

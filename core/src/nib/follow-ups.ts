@@ -45,7 +45,7 @@ export function withoutFollowUps(problems: readonly Problem[], lines: readonly L
 			if (owner >= 0) nameless.splice(owner, 1);
 			return owner < 0;
 		}
-		// Calls that all give the same number of values are right together or wrong together: the first is told.
+		// Calls that all give the same number of values are right together or wrong together: the first is reported.
 		if (p.code === "call-count")
 			return (
 				!unsure.has(String(p.data.name)) &&

@@ -4,7 +4,7 @@ import { parse } from "yaml";
 import { linesOf } from "./lexer.ts";
 import { read } from "./read.ts";
 
-/** What stands in for a token of each type. */
+/** A replacement for a token of each type. */
 const CHANGED: Readonly<Record<string, string>> = { number: "%", sign: "~" };
 
 const PROGRAMS = (

@@ -1,4 +1,4 @@
-/** Where something stands in a source: line and column from 1, length in characters. */
+/** Where something is in a source: line and column from 1, length in characters. */
 export interface SourceRange {
 	readonly line: number;
 	readonly column: number;

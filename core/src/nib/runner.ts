@@ -14,13 +14,13 @@ import { type VariableChange, WatchLog } from "./watch.ts";
 
 /** How one run is to go. */
 export interface RunOptions {
-	/** A whole number, 1 unless said. */
+	/** A whole number, 1 by default. */
 	readonly seed?: number;
 	/** The exercise's sheet; without it the program's own. */
 	readonly sheet?: Sheet;
-	/** A paper that lies there before the program begins; white unless said. */
+	/** A paper that lies there before the program begins; white by default. */
 	readonly paper?: number;
-	/** Frames of an `each frame` block, 120 unless said. */
+	/** Frames of an `each frame` block, 120 by default. */
 	readonly frames?: number;
 	/** Values for names that a `let` at top level declares, in place of that `let`'s own. */
 	readonly given?: Given;

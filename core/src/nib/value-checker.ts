@@ -10,7 +10,7 @@ import type { ValueKind } from "./value-kind.ts";
 const ARITHMETIC = new Set(["-", "*", "/", "mod", "^"]);
 const ORDER = new Set(["<", "<=", ">", ">="]);
 
-/** Works out what kind each value has, and tells where it is another than is needed. */
+/** Works out what kind each value has, and says where it is another than is needed. */
 export class ValueChecker {
 	readonly kinds = new Map<Value, ValueKind>();
 	readonly meanings = new Map<NameNode | LetNode | PutNode, Meaning>();
@@ -30,7 +30,7 @@ export class ValueChecker {
 		this.report = report;
 	}
 
-	/** Tells where a call gives nothing back though its value is needed. */
+	/** Says where a call gives nothing back though its value is needed. */
 	hasValue(value: Value, kind: ValueKind, owner: string): void {
 		if (kind === "nothing" && value.node === "call")
 			this.report("value-of-nothing", value.place, { name: value.name, owner });

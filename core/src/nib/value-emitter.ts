@@ -206,7 +206,7 @@ export class ValueEmitter {
 		return `(${a}${sign}${b})`;
 	}
 
-	/** What stands right of a sign; a divisor is tested for zero. */
+	/** What is right of a sign; a divisor is tested for zero. */
 	private divisor(value: Value, sign: string): string {
 		const code = this.ofKind(value, "number", sign);
 		if ((sign !== "/" && sign !== "mod") || (value.node === "number" && value.value !== 0)) return code;

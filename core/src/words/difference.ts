@@ -41,7 +41,7 @@ function instead(found: number, wanted: number): string {
 	return a === b ? `${a} ${formatColour(found)} instead of ${b} ${formatColour(wanted)}` : `${a} instead of ${b}`;
 }
 
-/** Differences smaller than this, in sheet units and degrees, aren't told. */
+/** Differences smaller than this, in sheet units and degrees, aren't reported. */
 const SMALL = 0.5;
 
 /**

@@ -44,7 +44,7 @@ function codeOf(error: unknown): string | undefined {
 	return driverError?.code ?? code;
 }
 
-/** Whether an error of the database is that a value stands there already. */
+/** Whether an error of the database is that a value is there already. */
 export function isUniqueViolation(error: unknown): boolean {
 	return codeOf(error) === "23505";
 }

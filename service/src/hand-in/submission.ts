@@ -3,7 +3,7 @@ import type { EntityManager } from "typeorm";
 import { HandInEntity } from "../database/entities/hand-in.ts";
 import { type LastHandIn, lastHandIns } from "./last-hand-ins.ts";
 
-/** The hand-ins that a check looked at besides. */
+/** The other hand-ins that a check looked at. */
 export interface SubmissionIds {
 	readonly lastTry?: string;
 	readonly earlier?: Readonly<Record<string, string>>;

@@ -23,7 +23,7 @@ const LONGEST_STOP = 7_000;
 const MAX_ATTEMPTS = 3;
 
 /**
- * Takes as many jobs as threads are idle, most urgent first, woken by the database and by a slow poll besides. Nothing
+ * Takes as many jobs as threads are idle, most urgent first, woken by the database and also by a slow poll. Nothing
  * waits inside the thread pool, so that a program's clock starts when its thread does.
  */
 export class Worker {

@@ -248,7 +248,7 @@ const COUNT_FAILURES = statement(
 		FROM sign_in_failures WHERE subject = $1 AND at > now() - make_interval(mins => $2)`,
 );
 
-/** Counts failures of a subject in the last minutes, and tells how long until the oldest is forgotten. */
+/** Counts failures of a subject in the last minutes, and says how long until the oldest is forgotten. */
 export async function failuresOf(
 	manager: EntityManager,
 	subject: string,

@@ -31,7 +31,7 @@
 				(shown && { figures: [...shown.figures] as never, criteria: [], slips: [] }),
 		),
 	);
-	/** What stands in the margin: of what is written, or nothing. */
+	/** What is in the margin: of what is written, or nothing. */
 	const marked = $derived(desk.fresh ? desk.run.drawn : undefined);
 	const blank = $derived({
 		width: 400,

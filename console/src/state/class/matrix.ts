@@ -11,7 +11,7 @@ export interface Column {
 	readonly possible: number;
 	readonly doneWhen: number;
 	readonly exercises: readonly ClassPage["columns"][number][];
-	/** Whether it is a collection, of which the cell tells how many are done. */
+	/** Whether it is a collection, of which the cell says how many are done. */
 	readonly folded: boolean;
 }
 

@@ -65,7 +65,7 @@ export class DeskChecks {
 			const met = (report?.criteria ?? []).filter((c) => c.verdict === "met").map((c) => c.id);
 			await this.ports.api.noteRun({ params: this.params, body: { state, met, milliseconds } });
 		} catch (error) {
-			// Runs are told as far as there is a network.
+			// Runs are reported as far as there is a network.
 			if (!(error instanceof CallError)) throw error;
 		}
 	}

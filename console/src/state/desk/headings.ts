@@ -1,7 +1,7 @@
 /** Stands over criteria without a heading that come after others with one. */
 export const BESIDES = "Besides";
 
-/** Criteria that stand under one heading; where the first ones have none, they stand under none. */
+/** Criteria that are under one heading; where the first ones have none, they are under none. */
 export interface Under<T> {
 	readonly heading: string | null;
 	readonly criteria: readonly T[];

@@ -184,7 +184,7 @@ export class NibEditor {
 		this.view.focus();
 	}
 
-	/** Marks problems and remarks where they stand. */
+	/** Marks problems and remarks where they are. */
 	show(problems: readonly ProblemReport[], remarks: readonly ProblemReport[]): void {
 		const all = [
 			...problems.map((p) => this.diagnostic(p, "error")),
@@ -198,7 +198,7 @@ export class NibEditor {
 		);
 	}
 
-	/** Puts another source in place of what stands there, which one undo brings back. */
+	/** Puts another source in place of what is there, which one undo brings back. */
 	set(source: string): void {
 		const { doc } = this.view.state;
 		// A file may end its lines otherwise; that is no other program.

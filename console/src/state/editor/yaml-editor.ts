@@ -6,7 +6,7 @@ import { EditorState } from "@codemirror/state";
 import { EditorView, keymap, lineNumbers } from "@codemirror/view";
 import { look } from "./editor-look.ts";
 
-/** The whole file of an exercise, with its errors where they stand. */
+/** The whole file of an exercise, with its errors where they are. */
 export class YamlEditor {
 	private readonly view: EditorView;
 

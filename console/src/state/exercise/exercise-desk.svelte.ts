@@ -202,7 +202,7 @@ export class ExerciseDesk {
 		if (looked && this.tried) this.tried = { ...this.tried, unseen: unseen.filter((_, i) => !looked.noticed[i]) };
 	}
 
-	/** Tries the exercise on the service, as it stands. */
+	/** Tries the exercise on the service, as it is. */
 	async tryIt(): Promise<void> {
 		await this.keeping.save();
 		if (this.keeping.saved !== "saved" && this.page.mine) return;
@@ -215,7 +215,7 @@ export class ExerciseDesk {
 		this.trying = null;
 	}
 
-	/** Publishes what stands there as the next version. */
+	/** Publishes what is there as the next version. */
 	async publish(): Promise<number | undefined> {
 		await this.keeping.save();
 		if (this.keeping.saved !== "saved") return undefined;

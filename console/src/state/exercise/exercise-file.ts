@@ -112,7 +112,7 @@ export function withPart(
 		const block = part !== "title";
 		const node = document.createNode(block && !value.endsWith("\n") ? `${value}\n` : value) as Scalar;
 		if (block) node.type = "BLOCK_LITERAL";
-		// What stands beside it in the file stays there.
+		// What is beside it in the file stays there.
 		const before = document.get(part, true);
 		if (isScalar(before))
 			Object.assign(node, {

@@ -86,7 +86,7 @@ export function paintPicture(context: Context, picture: Paintable): void {
 }
 
 /**
- * Paints a drawing in the making up to a row. Going on from a row that stands there already paints what is new alone,
+ * Paints a drawing in the making up to a row. Going on from a row that is there already paints what is new alone,
  * unless something came to lie under it.
  *
  * @param from the row up to which it is painted already; none where nothing is

@@ -10,7 +10,7 @@ function playing(source: string, names: readonly string[] = []): Replaying {
 	return replaying;
 }
 
-/** Lets time pass in frames of a screen, and tells how many milliseconds it took to come to a row. */
+/** Lets time pass in frames of a screen, and says how many milliseconds it took to come to a row. */
 function until(replaying: Replaying, row: number): number {
 	let passed = 0;
 	while (replaying.row < row && passed < 60_000) {

@@ -21,7 +21,7 @@ interface Theirs {
 	readonly text: string;
 	readonly revision: number;
 }
-/** A service that has one text, refuses what goes on from another revision, and fails as it is told. */
+/** A service that has one text, refuses what goes on from another revision, and fails when asked to. */
 class Service {
 	text = "";
 	revision = 3;

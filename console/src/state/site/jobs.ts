@@ -11,7 +11,7 @@ export const lookAfter = (looks: number): number =>
 /** Waits until it is time for the next look. */
 export const pause = (looks: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, lookAfter(looks)));
 
-/** Waits until long work is over, and tells how far it is. */
+/** Waits until long work is over, and says how far it is. */
 export async function finished(jobId: string, tell: (job: Job) => void = () => undefined): Promise<Job> {
 	for (let look = 0; ; look++) {
 		const job = await api.showJob({ params: { id: jobId } });

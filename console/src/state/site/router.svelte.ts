@@ -58,7 +58,7 @@ export function locationOf(path: string): PageLocation {
 /** The address in front and how it is changed. */
 export class Router {
 	path = $state(location.pathname);
-	/** What stands before every address: of pages shown from fixtures. */
+	/** What is before every address: of pages shown from fixtures. */
 	base = $state("");
 	readonly place = $derived(locationOf(this.path.slice(this.base.length)));
 

@@ -322,7 +322,7 @@ function aboutWords(about: Options["about"]): string {
 	return "y" in about ? `y = ${about.y}` : "a line";
 }
 
-/** How several figures stand to one another as a whole. */
+/** How several figures relate to one another as a whole. */
 export const arrangement = defineCheck<Options, Finding>()({
 	name: "arrangement",
 	options,

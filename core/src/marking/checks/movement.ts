@@ -123,7 +123,7 @@ class Judge {
 		return Math.max(this.motion.usualStep(), 0.5);
 	}
 
-	/** How far off an edge may be: one step unless said. */
+	/** How far off an edge may be: one step by default. */
 	private margin(): number {
 		const { within } = this.o;
 		return within === undefined || within === "1 step" ? this.stepSize() : marginsOf(within, 0).full;

@@ -139,7 +139,7 @@ export interface FoundSlip extends Explanation {
 	readonly criteria: readonly string[];
 }
 
-/** Slips told at the most. */
+/** Slips reported at the most. */
 const MAX_SLIPS = 12;
 
 /** The known mistakes that explain what a program misses; none where it misses nothing. */
@@ -203,7 +203,7 @@ function byChance(all: readonly Explanation[], look: SlipContext): readonly Expl
 
 const sorted = (all: readonly number[]) => [...new Set(all)].sort((a, b) => a - b);
 
-/** One slip made several times: told once, with all its lines. */
+/** One slip made several times: reported once, with all its lines. */
 function together(a: FoundSlip, b: FoundSlip): FoundSlip {
 	return {
 		...a,

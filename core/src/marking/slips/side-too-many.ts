@@ -2,7 +2,7 @@ import { roundsOff } from "./rounds.ts";
 import { type Explanation, explained, number, type Slip } from "./slip.ts";
 import type { SlipContext } from "./slip-context.ts";
 
-/** A side too many was walked: a part of the outline is gone over, or a figure more of a row stands there. */
+/** A side too many was walked: a part of the outline is gone over, or a figure more of a row is there. */
 export const sideTooMany: Slip = {
 	id: "side-too-many",
 	about: ["shape", "number"],

@@ -28,7 +28,7 @@ export interface Slip {
 	readonly id: string;
 	/** What it can explain: the checks of missed criteria for which it is tried. */
 	readonly about: readonly Aspect[];
-	/** It follows from other slips: told only where nothing else explains any of its claims. */
+	/** It follows from other slips: reported only where nothing else explains any of its claims. */
 	readonly follows?: true;
 	readonly tries: (look: SlipContext) => readonly Explanation[];
 }
