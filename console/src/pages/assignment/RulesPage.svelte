@@ -10,7 +10,14 @@
 	import { Loading, saying } from "../../state/site/loading.svelte.ts";
 	import { notes } from "../../state/site/notes.svelte.ts";
 	import { router } from "../../state/site/router.svelte.ts";
-	import { differences, freshRules, onClock, type RulesForm, rulesBody, rulesOf } from "../../state/assignment/rules.ts";
+	import {
+		differences,
+		freshRules,
+		onClock,
+		type RulesForm,
+		rulesBody,
+		rulesOf,
+	} from "../../state/assignment/rules.ts";
 	import { moment } from "../../state/site/times.ts";
 
 	const { id, exercise }: { id: string; exercise: string } = $props();

@@ -6,7 +6,15 @@
 	import { api } from "../../state/site/api.ts";
 	import { classPages } from "../../state/class/class-pages.ts";
 	import { Loading } from "../../state/site/loading.svelte.ts";
-	import { cellKey, cellNote, cellsByPlace, columnsOf, doneOf, type Order, studentsOf } from "../../state/class/matrix.ts";
+	import {
+		cellKey,
+		cellNote,
+		cellsByPlace,
+		columnsOf,
+		doneOf,
+		type Order,
+		studentsOf,
+	} from "../../state/class/matrix.ts";
 	import { fromNow, moment } from "../../state/site/times.ts";
 
 	const { id }: { id: string } = $props();
