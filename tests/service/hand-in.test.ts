@@ -241,7 +241,7 @@ test("endless programs end with their drawing so far, and the next hand-in is ch
 		"walk 90\nwhile true\nend",
 		'walk 90\nlet t = "ab"\nwhile true\n  t = t + t\nend',
 		"walk 90\nroutine f()\n  f()\nend\nf()",
-		"while true\n  circle centre 0, 0 radius 50\nend",
+		"while true\n  paper red\n  circle centre 0, 0 radius 50\nend",
 	];
 	for (const source of sources) {
 		const { id } = await student.handIn({ params: placeOf(work), body: { source } });
