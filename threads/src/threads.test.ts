@@ -28,10 +28,9 @@ test("the clock stops a run in its thread, which keeps its drawing and serves th
 });
 
 test("a thread that doesn't answer is ended from outside, and another takes its place", async () => {
-	// A time so far below zero that even the second of grace is over at once.
-	await expect(
-		threads.run({ do: "draw", source: "repeat 4000000\nlet x = sin(7)\nend", seed: 1, milliseconds: -1_000 }),
-	).rejects.toBeInstanceOf(ThreadLost);
+	// A time so far below zero that even the second of grace is over at once, while the source is still being read.
+	const source = "circle centre 5, 5 radius 3\n".repeat(9_000);
+	await expect(threads.run({ do: "draw", source, seed: 1, milliseconds: -1_000 })).rejects.toBeInstanceOf(ThreadLost);
 	expect(
 		(await threads.run({ do: "draw", source: "walk 5", seed: 1, milliseconds: RUN_MILLISECONDS })).figures.length,
 	).toBe(1);

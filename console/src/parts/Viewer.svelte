@@ -49,6 +49,7 @@
 	}: Props = $props();
 
 	const sheet = new SheetView();
+	const { viewport } = sheet;
 	let host = $state<HTMLDivElement>();
 	let canvas = $state<HTMLCanvasElement>();
 	let grid = $state(true);
@@ -62,8 +63,8 @@
 	const hits = $derived(new Hits(figures));
 	const lines = $derived(gridOf(picture));
 	/** What the layers show, and how large a screen's pixel is there. */
-	const v = $derived(sheet.laid);
-	const unit = $derived(v.width / sheet.frame.width);
+	const v = $derived(viewport.laid);
+	const unit = $derived(v.width / viewport.frame.width);
 	const at = $derived(cross && sheetPoint(picture, cross.x, cross.y));
 	/** The colour under the pointer, in words and as a code. */
 	const colour = $derived.by(() => {
@@ -102,7 +103,7 @@
 
 	function placeOf(event: MouseEvent) {
 		const box = host?.getBoundingClientRect();
-		const { view } = sheet;
+		const { view } = sheet.viewport;
 		return (
 			box && {
 				x: view.x + ((event.clientX - box.left) * view.width) / box.width,
@@ -123,7 +124,7 @@
 		if (dragged) {
 			const [dx, dy] = [event.clientX - dragged.x, event.clientY - dragged.y];
 			if (!dragged.moved && Math.hypot(dx, dy) < 4) return;
-			sheet.shift(-dx / sheet.scale, -dy / sheet.scale);
+			viewport.shift(-dx / viewport.scale, -dy / viewport.scale);
 			dragged = { x: event.clientX, y: event.clientY, moved: true };
 			return;
 		}
@@ -134,7 +135,7 @@
 	function stand(p: { x: number; y: number }) {
 		const inside = p.x >= 0 && p.y >= 0 && p.x <= picture.width && p.y <= picture.height;
 		cross = inside ? { x: Math.round(p.x), y: Math.round(p.y) } : null;
-		point(replaying ? null : hits.at(p.x, p.y, 5 / sheet.scale));
+		point(replaying ? null : hits.at(p.x, p.y, 5 / viewport.scale));
 	}
 
 	function down(event: PointerEvent) {
@@ -162,7 +163,7 @@
 	function wheel(event: WheelEvent) {
 		if (!event.ctrlKey && !event.metaKey) return;
 		event.preventDefault();
-		sheet.zoom(Math.exp(-event.deltaY / 300), placeOf(event), true);
+		viewport.zoom(Math.exp(-event.deltaY / 300), placeOf(event), true);
 	}
 
 	function step(event: KeyboardEvent) {
@@ -175,9 +176,9 @@
 			ArrowDown: [0, by],
 		};
 		const acts: Readonly<Record<string, () => void>> = {
-			"+": () => sheet.zoom(1.4),
-			"-": () => sheet.zoom(1 / 1.4),
-			"0": () => sheet.showWhole(),
+			"+": () => viewport.zoom(1.4),
+			"-": () => viewport.zoom(1 / 1.4),
+			"0": () => viewport.showWhole(),
 			m: () => {
 				measuring = true;
 				from = cross;
@@ -243,9 +244,9 @@
 			>Replay</Toggle.Root
 		>{/if}
 	<span class="flex" role="group" aria-label="Zoom">
-		<button type="button" class="tool" aria-label="Farther" onclick={() => sheet.zoom(1 / 1.4)}>−</button>
-		<button type="button" class="tool -ml-px" aria-label="Closer" onclick={() => sheet.zoom(1.4)}>+</button>
-		<button type="button" class="tool -ml-px" onclick={() => sheet.showWhole()}>Whole</button>
+		<button type="button" class="tool" aria-label="Farther" onclick={() => viewport.zoom(1 / 1.4)}>−</button>
+		<button type="button" class="tool -ml-px" aria-label="Closer" onclick={() => viewport.zoom(1.4)}>+</button>
+		<button type="button" class="tool -ml-px" onclick={() => viewport.showWhole()}>Whole</button>
 	</span>
 	{#if wanted}
 		<ToggleGroup.Root
@@ -317,7 +318,7 @@
 		}}
 		onwheel={wheel}
 	>
-		<div class="absolute inset-0 origin-top-left will-change-transform" style:transform={sheet.moved}>
+		<div class="absolute inset-0 origin-top-left will-change-transform" style:transform={viewport.moved}>
 			<canvas bind:this={canvas} class="absolute inset-0 h-full w-full" data-drawn={picture.shapes.length}></canvas>
 			<svg
 				viewBox="{v.x} {v.y} {v.width} {v.height}"

@@ -1,12 +1,7 @@
+import { browserClock, type Clock } from "../site/ports.ts";
 import { type Paintable, paintPicture, paintReplay } from "./painter.ts";
 import type { Replaying } from "./replaying.svelte.ts";
-import { shifted, type View, wholeView, zoomed } from "./view.ts";
-
-/** How far the layers are moved as they are, as a share of what they show, and how much they are scaled. */
-const FAR = 0.3;
-const MAX_SCALE = 1.5;
-/** While something moves they are laid anew no more often than that. */
-const LAID_MILLISECONDS = 120;
+import { Viewport } from "./viewport.svelte.ts";
 
 /** What is shown: what was drawn, what was wanted, one over the other, or where they differ. */
 export const LAYERS = { drawn: "Drawn", wanted: "Wanted", both: "Both", difference: "Difference" } as const;
@@ -16,19 +11,13 @@ export type Layer = keyof typeof LAYERS;
 const MAX_PIXELS = 4_096;
 /** It is painted finer than the screen shows it, so that its edges stay clean where it lies between two pixels. */
 const FINER = 2;
-/** A sheet is painted anew for another scale once it has stood still so long. */
-const STILL_MILLISECONDS = 150;
 
 /**
  * A sheet on the screen. It is painted once for a scale into a canvas of its own; each frame lays that one image, so that
  * moving about costs the same however much is drawn.
  */
 export class SheetView {
-	/** What is in view. */
-	view = $state.raw<View>({ x: 0, y: 0, width: 1, height: 1 });
-	/** What was in view when the layers were last laid: while something moves, they are moved as they are. */
-	laid = $state.raw<View>({ x: 0, y: 0, width: 1, height: 1 });
-	frame = $state.raw({ width: 1, height: 1 });
+	readonly viewport: Viewport;
 	layer = $state<Layer>("drawn");
 	private canvas: HTMLCanvasElement | undefined;
 	private readonly base = document.createElement("canvas");
@@ -38,26 +27,14 @@ export class SheetView {
 	private paintedRow: number | undefined;
 	private wanted: HTMLImageElement | undefined;
 	private asked = 0;
-	private still: ReturnType<typeof setTimeout> | undefined;
-	private whole = true;
-	private laidAt = 0;
+
+	constructor(clock: Clock = browserClock) {
+		this.viewport = new Viewport({ clock, lay: () => this.ask(), still: () => this.sharpen() });
+	}
 
 	private get pixels(): number {
 		return Math.min(2, devicePixelRatio || 1);
 	}
-
-	/** Screen pixels a unit. */
-	get scale(): number {
-		return this.frame.width / this.view.width;
-	}
-
-	/** How the layers, as they were laid, are to be moved. */
-	readonly moved = $derived.by(() => {
-		const { view, laid, scale } = this;
-		return view === laid
-			? ""
-			: `translate(${(laid.x - view.x) * scale}px, ${(laid.y - view.y) * scale}px) scale(${laid.width / view.width})`;
-	});
 
 	use(canvas: HTMLCanvasElement): void {
 		this.canvas = canvas;
@@ -65,27 +42,18 @@ export class SheetView {
 
 	resize(width: number, height: number): void {
 		if (!this.picture || width < 1 || height < 1) return;
-		this.frame = { width, height };
 		if (this.canvas) {
 			this.canvas.width = Math.round(width * this.pixels);
 			this.canvas.height = Math.round(height * this.pixels);
 		}
-		this.view = this.whole
-			? wholeView(this.picture, this.frame)
-			: { ...this.view, height: (this.view.width * height) / width };
-		this.laid = this.view;
+		this.viewport.resize(width, height);
 		this.paintBase();
 	}
 
 	show(picture: Paintable, replaying: Replaying | null): void {
-		const other = picture.width !== this.picture?.width || picture.height !== this.picture?.height;
 		this.picture = picture;
 		this.replaying = replaying;
-		if (other && this.frame.width > 1) {
-			this.whole = true;
-			this.view = wholeView(picture, this.frame);
-			this.laid = this.view;
-		}
+		this.viewport.show(picture);
 		this.paintBase();
 	}
 
@@ -111,36 +79,6 @@ export class SheetView {
 		paintReplay(context, replaying.of.replay, row, this.paintedRow);
 		this.paintedRow = row;
 		this.ask();
-	}
-
-	/**
-	 * Closer or farther.
-	 *
-	 * @param going whether more will follow at once
-	 */
-	zoom(
-		by: number,
-		at = { x: this.view.x + this.view.width / 2, y: this.view.y + this.view.height / 2 },
-		going = false,
-	): void {
-		if (!this.picture) return;
-		this.whole = false;
-		this.view = zoomed(this.view, by, at, this.picture);
-		this.shown(going);
-	}
-
-	shift(dx: number, dy: number): void {
-		if (!this.picture) return;
-		this.whole = false;
-		this.view = shifted(this.view, dx, dy, this.picture);
-		this.shown(true);
-	}
-
-	showWhole(): void {
-		if (!this.picture) return;
-		this.whole = true;
-		this.view = wholeView(this.picture, this.frame);
-		this.shown(false);
 	}
 
 	/** A picture of what is drawn, so many pixels wide. */
@@ -170,32 +108,12 @@ export class SheetView {
 
 	leave(): void {
 		cancelAnimationFrame(this.asked);
-		clearTimeout(this.still);
-	}
-
-	/** Lays the layers anew, at once or where they would show an edge, and in any case once it stands still. */
-	private shown(going: boolean): void {
-		const { view, laid } = this;
-		const far = Math.abs(view.x - laid.x) > FAR * laid.width || Math.abs(view.y - laid.y) > FAR * laid.height;
-		const scaled = laid.width / view.width;
-		const late = performance.now() - this.laidAt > LAID_MILLISECONDS;
-		if (!going || (late && (far || scaled > MAX_SCALE || scaled < 1 / MAX_SCALE))) this.layAnew();
-		clearTimeout(this.still);
-		this.still = setTimeout(() => {
-			this.layAnew();
-			this.sharpen();
-		}, STILL_MILLISECONDS);
-	}
-
-	private layAnew(): void {
-		this.laid = this.view;
-		this.laidAt = performance.now();
-		this.ask();
+		this.viewport.leave();
 	}
 
 	private wantedScale(): number {
 		const { width, height } = this.picture as Paintable;
-		return Math.min(MAX_PIXELS / Math.max(width, height), this.scale * this.pixels * FINER);
+		return Math.min(MAX_PIXELS / Math.max(width, height), this.viewport.scale * this.pixels * FINER);
 	}
 
 	/** Paints anew where the scale has become another one. */
@@ -207,7 +125,7 @@ export class SheetView {
 
 	private paintBase(): void {
 		const { picture, base } = this;
-		if (!picture || this.frame.width <= 1) return;
+		if (!picture || this.viewport.frame.width <= 1) return;
 		this.baseScale = this.wantedScale();
 		base.width = Math.max(1, Math.round(picture.width * this.baseScale));
 		base.height = Math.max(1, Math.round(picture.height * this.baseScale));
@@ -226,10 +144,11 @@ export class SheetView {
 	}
 
 	private lay(): void {
-		const { canvas, picture, laid, wanted, layer } = this;
+		const { canvas, picture, wanted, layer } = this;
+		const { laid, frame } = this.viewport;
 		const context = canvas?.getContext("2d");
 		if (!canvas || !context || !picture) return;
-		const scale = (this.frame.width / laid.width) * this.pixels;
+		const scale = (frame.width / laid.width) * this.pixels;
 		context.setTransform(1, 0, 0, 1, 0, 0);
 		context.clearRect(0, 0, canvas.width, canvas.height);
 		context.setTransform(scale, 0, 0, scale, -laid.x * scale, -laid.y * scale);

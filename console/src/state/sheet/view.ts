@@ -6,7 +6,7 @@ export interface View {
 	readonly height: number;
 }
 
-interface Size {
+export interface Size {
 	readonly width: number;
 	readonly height: number;
 }

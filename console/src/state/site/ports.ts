@@ -29,7 +29,8 @@ export interface Ports {
 	readonly device: () => string;
 }
 
-const clock: Clock = {
+/** The browser's own time. */
+export const browserClock: Clock = {
 	now: () => Date.now(),
 	after(milliseconds, call) {
 		const timer = setTimeout(call, milliseconds);
@@ -43,7 +44,7 @@ export function browserPorts(): Ports {
 		api,
 		storage: localStorage,
 		runner: new Runner(),
-		clock,
+		clock: browserClock,
 		follow,
 		onOnline(call) {
 			addEventListener("online", call);

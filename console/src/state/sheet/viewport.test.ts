@@ -1,0 +1,151 @@
+import { beforeEach, describe, expect, test } from "vitest";
+import { Viewport } from "./viewport.svelte.ts";
+
+const SHEET = { width: 400, height: 300 };
+
+let time: number;
+let waits: { at: number; call: () => void }[];
+let said: string[];
+let viewport: Viewport;
+
+/** Lets time pass, and what was waiting for it happen. */
+function pass(milliseconds: number): void {
+	time += milliseconds;
+	const due = waits.filter((w) => w.at <= time);
+	waits = waits.filter((w) => w.at > time);
+	for (const { call } of due) call();
+}
+
+beforeEach(() => {
+	time = 1_000;
+	waits = [];
+	said = [];
+	viewport = new Viewport({
+		clock: {
+			now: () => time,
+			after(milliseconds, call) {
+				const wait = { at: time + milliseconds, call };
+				waits.push(wait);
+				return () => {
+					waits = waits.filter((w) => w !== wait);
+				};
+			},
+		},
+		lay: () => said.push("lay"),
+		still: () => said.push("still"),
+	});
+	viewport.show(SHEET);
+	viewport.resize(800, 600);
+});
+
+const sides = () => [viewport.view.x, viewport.view.y, viewport.view.width, viewport.view.height].map(Math.round);
+
+describe("a sheet", () => {
+	test("is shown whole at first, in the proportions of the frame, with room for rulers", () => {
+		expect(viewport.view.width).toBeGreaterThan(400);
+		expect(viewport.view.width / viewport.view.height).toBeCloseTo(800 / 600);
+		expect(viewport.laid).toBe(viewport.view);
+		expect(viewport.moved).toBe("");
+	});
+
+	test("stays whole when the frame grows, and keeps its width in view once it was zoomed", () => {
+		viewport.resize(400, 300);
+		expect(viewport.view.width).toBeGreaterThan(400);
+		viewport.zoom(4);
+		const { width } = viewport.view;
+		viewport.resize(600, 300);
+		expect(viewport.view.width).toBe(width);
+		expect(viewport.view.height).toBeCloseTo(width / 2);
+	});
+
+	test("of another size is shown whole again, one of the same size where it was", () => {
+		viewport.zoom(4);
+		const before = sides();
+		viewport.show({ ...SHEET });
+		expect(sides()).toEqual(before);
+		viewport.show({ width: 1_000, height: 200 });
+		expect(viewport.view.width).toBeGreaterThan(1_000);
+	});
+
+	test("isn't moved before there is one", () => {
+		const empty = new Viewport({ clock: { now: () => 0, after: () => () => undefined }, lay() {}, still() {} });
+		empty.zoom(2);
+		empty.shift(5, 5);
+		empty.showWhole();
+		empty.resize(800, 600);
+		expect([empty.view.width, empty.frame.width]).toEqual([1, 1]);
+	});
+});
+
+describe("zooming", () => {
+	test("keeps the point where it is at its place on the screen", () => {
+		const at = { x: 100, y: 200 };
+		const place = () => [(at.x - viewport.view.x) * viewport.scale, (at.y - viewport.view.y) * viewport.scale];
+		const [x, y] = place() as [number, number];
+		viewport.zoom(3, at);
+		expect(place()[0]).toBeCloseTo(x);
+		expect(place()[1]).toBeCloseTo(y);
+	});
+
+	test("by a button lays the layers at once", () => {
+		viewport.zoom(1.4);
+		expect(said).toEqual(["lay"]);
+		expect(viewport.laid).toBe(viewport.view);
+	});
+
+	test("goes back to the whole", () => {
+		const whole = sides();
+		viewport.zoom(5);
+		viewport.shift(40, 40);
+		viewport.showWhole();
+		expect(sides()).toEqual(whole);
+	});
+});
+
+describe("while it moves", () => {
+	test("the layers are moved as they were laid", () => {
+		viewport.shift(10, 0);
+		expect(said).toEqual([]);
+		expect(viewport.moved).toMatch(/^translate\(-.*px, 0px\) scale\(1\)$/);
+	});
+
+	test("they are laid anew where they would show an edge, and no more often than eight times a second", () => {
+		viewport.zoom(4);
+		said = [];
+		viewport.shift(50, 0);
+		expect(said).toEqual([]);
+		time += 130;
+		viewport.shift(50, 0);
+		expect(said).toEqual(["lay"]);
+		viewport.shift(50, 0);
+		expect(said).toEqual(["lay"]);
+	});
+
+	test("they are laid anew where they would grow blurred", () => {
+		viewport.zoom(1.2, { x: 0, y: 0 }, true);
+		expect(said).toEqual([]);
+		viewport.zoom(1.6, { x: 0, y: 0 }, true);
+		expect(said).toEqual(["lay"]);
+	});
+});
+
+describe("once nothing moves any more", () => {
+	test("they are laid, and painted for their scale, once", () => {
+		viewport.shift(10, 0);
+		pass(100);
+		viewport.shift(10, 0);
+		pass(100);
+		expect(said).toEqual([]);
+		pass(60);
+		expect(said).toEqual(["lay", "still"]);
+		pass(10_000);
+		expect(said).toEqual(["lay", "still"]);
+	});
+
+	test("nothing happens on a page that was left", () => {
+		viewport.shift(10, 0);
+		viewport.leave();
+		pass(10_000);
+		expect(said).toEqual([]);
+	});
+});
