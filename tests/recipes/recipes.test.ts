@@ -1,4 +1,4 @@
-import { spawnSync } from "node:child_process";
+import { execFile } from "node:child_process";
 import { cpSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { basename, join, resolve } from "node:path";
@@ -26,16 +26,15 @@ beforeAll(() => {
 afterAll(() => rmSync(copy, { recursive: true, force: true }));
 
 /** Runs a command in the copy; what it wrote where it fails. */
-function failureOf(path: string, args: readonly string[], folder = "."): string {
+function failureOf(path: string, args: readonly string[], folder = "."): Promise<string> {
 	const script = path.includes("/") && !path.startsWith("setup/") ? join("node_modules", path) : path;
 	const env = { ...process.env, NO_COLOR: "1" };
-	const ran = spawnSync(process.execPath, [join(copy, script), ...args], {
-		cwd: join(copy, folder),
-		encoding: "utf8",
-		env,
-		maxBuffer: 1 << 28,
-	});
-	return ran.status === 0 ? "" : `${ran.stdout.slice(-8_000)}\n${ran.stderr.slice(-4_000)}`;
+	const options = { cwd: join(copy, folder), env, maxBuffer: 1 << 28 };
+	return new Promise((resolve) =>
+		execFile(process.execPath, [join(copy, script), ...args], options, (error, out, wrong) =>
+			resolve(error ? `${error.message}\n${out.slice(-8_000)}\n${wrong.slice(-4_000)}` : ""),
+		),
+	);
 }
 
 test("there is a recipe for each, and no other", () => {
@@ -49,29 +48,36 @@ describe.sequential("followed one after the other in a copy of the project", () 
 		for (const step of steps) follow(step, copy);
 	});
 
-	test("it compiles, its tests too", () => {
-		expect(failureOf("typescript/bin/tsc", ["-b"])).toBe("");
-		expect(failureOf("typescript/bin/tsc", ["-p", "tsconfig.tests.json"])).toBe("");
+	test("it compiles, its tests too", async () => {
+		expect(await failureOf("typescript/bin/tsc", ["-b"])).toBe("");
+		const svelte = ["--tsconfig", "tsconfig.json", "--fail-on-warnings"];
 		expect(
-			failureOf("svelte-check/bin/svelte-check", ["--tsconfig", "tsconfig.json", "--fail-on-warnings"], "console"),
-		).toBe("");
+			await Promise.all([
+				failureOf("typescript/bin/tsc", ["-p", "tsconfig.tests.json"]),
+				failureOf("svelte-check/bin/svelte-check", svelte, "console"),
+			]),
+		).toEqual(["", ""]);
 	});
 
-	test("it is formatted, and lint has nothing to say", () => {
-		expect(failureOf("@biomejs/biome/bin/biome", ["check", "--error-on-warnings", "core", "service"])).toBe("");
-		expect(failureOf("prettier/bin/prettier.cjs", ["--check", "console/src/pages/class/SizePage.svelte"])).toBe("");
+	test("it is formatted, and lint has nothing to say", async () => {
+		expect(
+			await Promise.all([
+				failureOf("@biomejs/biome/bin/biome", ["check", "--error-on-warnings", "core", "service"]),
+				failureOf("prettier/bin/prettier.cjs", ["--check", "console/src/pages/class/SizePage.svelte"]),
+			]),
+		).toEqual(["", ""]);
 	});
 
-	test("the documentation is made", () => {
-		expect(failureOf("setup/docs.mjs", [])).toBe("");
+	test("the documentation is made", async () => {
+		expect(await failureOf("setup/docs.mjs", [])).toBe("");
 		expect(readFileSync(join(copy, "docs/statements.md"), "utf8")).toContain("### diamond");
 		expect(readFileSync(join(copy, "docs/checks.md"), "utf8")).toContain("## palette");
 		expect(readFileSync(join(copy, "docs/slips.md"), "utf8")).toContain("half-the-sides");
 		expect(readFileSync(join(copy, "docs/api.md"), "utf8")).toContain("GET /classes/:id/size");
 	});
 
-	test("every test beside the source passes", () => {
-		expect(failureOf("vitest/vitest.mjs", ["run", "--project", "beside", "--project", "state"])).toBe("");
+	test("every test beside the source passes", async () => {
+		expect(await failureOf("vitest/vitest.mjs", ["run", "--project", "beside", "--project", "state"])).toBe("");
 	});
 });
 
