@@ -336,6 +336,14 @@ describe("handing in", () => {
 		expect(await desk.handIn.handInThere()).toBe(true);
 	});
 
+	test("and is offered there too where its report came before the page looked", async () => {
+		const desk = begin();
+		world.reports = [report(2)];
+		world.page = { ...world.page, waiting: false, report: report(0), points: { earned: 0, possible: 4, open: 0 } };
+		await desk.handInNow();
+		expect(desk.handIn.fits?.exercise.id).toBe("buoy");
+	});
+
 	test("a desk that was left asks for nothing more", async () => {
 		const desk = begin();
 		const handing = desk.handInNow();

@@ -76,11 +76,12 @@ export class DeskHandIn {
 	private async arrived(id: string): Promise<void> {
 		const { api } = this.ports;
 		this.take(await api.showHandIn({ params: { id } }));
-		if (!this.result?.waiting) return;
-		await this.reportOf(id);
-		if (this.left) return;
-		this.take(await api.showHandIn({ params: { id } }));
-		if (this.result.points?.earned === 0 && this.result.report?.state === "drew")
+		if (this.result?.waiting) {
+			await this.reportOf(id);
+			if (this.left) return;
+			this.take(await api.showHandIn({ params: { id } }));
+		}
+		if (this.result?.points?.earned === 0 && this.result.report?.state === "drew")
 			await this.lookElsewhere(this.result.source);
 	}
 
