@@ -72,16 +72,6 @@ export function findAssignment(manager: EntityManager, id: string): Promise<Assi
 	return FIND_ASSIGNMENT.one(manager, [id]);
 }
 
-/** One exercise of an assignment, in the version that was set. */
-export type Item = {
-	exerciseId: string;
-	versionId: string;
-	key: string;
-	title: string;
-	number: number;
-	source: string;
-};
-
 const ITEMS_OF = statement(
 	{ exerciseId: uuid, versionId: uuid, key: text(), title: text(), number: integer, source: text() },
 	`SELECT x.exercise_id AS "exerciseId", v.id AS "versionId", e.key, v.title, v.number, v.source
@@ -91,6 +81,8 @@ const ITEMS_OF = statement(
 			WHERE x.assignment_id = $1
 			ORDER BY x.position`,
 );
+/** One exercise of an assignment, in the version that was set. */
+export type Item = RowOf<typeof ITEMS_OF>;
 
 export function itemsOf(manager: EntityManager, assignmentId: string): Promise<Item[]> {
 	return ITEMS_OF.all(manager, [assignmentId]);

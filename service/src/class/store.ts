@@ -1,18 +1,17 @@
 import type { Cell, ClassPage } from "@markpen/contract";
 import type { EntityManager } from "typeorm";
 import { ClassEntity, type ClassRow, ClassTeacherEntity } from "../database/entities/class.ts";
-import { float, instant, integer, nullable, numeric, statement, text, uuid } from "../database/statement.ts";
-
-export type ClassSummary = {
-	id: string;
-	name: string;
-	schoolYear: string;
-	code: string;
-	students: number;
-	assignments: number;
-	until: Date | null;
-	closedAt: Date | null;
-};
+import {
+	float,
+	instant,
+	integer,
+	nullable,
+	numeric,
+	type RowOf,
+	statement,
+	text,
+	uuid,
+} from "../database/statement.ts";
 
 const SUMMARY = `c.id, c.name, c.school_year AS "schoolYear", c.code, t.until, c.closed_at AS "closedAt",
 	(SELECT count(*)::int FROM class_students s WHERE s.class_id = c.id AND s.left_at IS NULL) AS students,
@@ -33,6 +32,7 @@ const CLASSES_OF = statement(
 		WHERE t.account_id = $1 AND (t.until IS NULL OR t.until > now()) AND (c.closed_at IS NOT NULL) = $2
 			ORDER BY c.name, c.id`,
 );
+export type ClassSummary = RowOf<typeof CLASSES_OF>;
 
 /** The classes that a teacher has or covers now. */
 export function classesOf(manager: EntityManager, teacherId: string, closed: boolean): Promise<ClassSummary[]> {
@@ -178,19 +178,6 @@ export function studentsOf(manager: EntityManager, classId: string): Promise<Cla
 	return STUDENTS_OF.all(manager, [classId]);
 }
 
-export type ColumnRow = {
-	assignmentId: string;
-	exerciseId: string;
-	exercise: string;
-	title: string;
-	unit: string | null;
-	dueAt: Date;
-	closesAt: Date;
-	doneWhen: number;
-	weight: string;
-	source: string;
-};
-
 const COLUMNS_OF = statement(
 	{
 		assignmentId: uuid,
@@ -213,6 +200,7 @@ const COLUMNS_OF = statement(
 			JOIN exercise_versions v ON v.id = x.exercise_version_id
 		WHERE a.class_id = $1 ORDER BY a.due_at, a.id, x.position`,
 );
+export type ColumnRow = RowOf<typeof COLUMNS_OF>;
 
 /** What a class was set, exercise by exercise, in the order of its dates. */
 export function columnsOf(manager: EntityManager, classId: string): Promise<ColumnRow[]> {

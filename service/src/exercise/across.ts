@@ -1,18 +1,5 @@
 import type { EntityManager } from "typeorm";
-import { plainJson, statement } from "../database/statement.ts";
-
-interface Across {
-	classes: {
-		classId: string;
-		className: string;
-		students: number;
-		handedIn: number;
-		earned: number;
-		possible: number;
-	}[];
-	criteria: { id: string; met: number; asked: number }[];
-	slips: { id: string; sentence: string; students: number }[];
-}
+import { plainJson, type RowOf, statement } from "../database/statement.ts";
 
 const ACROSS = statement(
 	{
@@ -71,6 +58,7 @@ const ACROSS = statement(
 					CROSS JOIN LATERAL jsonb_array_elements(slips) AS s
 					GROUP BY s ->> 'id') x), '[]') AS slips`,
 );
+type Across = RowOf<typeof ACROSS>;
 
 /**
  * An exercise across the classes that a teacher has or covers: points, criteria and slips, in one query. Students who

@@ -4,7 +4,7 @@ import type { EntityManager } from "typeorm";
 import { v7 } from "uuid";
 import { AccountEntity } from "../database/entities/account.ts";
 import { SessionEntity, TokenEntity } from "../database/entities/session.ts";
-import { boolean, instant, integer, nullable, statement, text, uuid } from "../database/statement.ts";
+import { boolean, instant, integer, nullable, type RowOf, statement, text, uuid } from "../database/statement.ts";
 
 /** Hours that a session lasts: a school day with its evening. */
 const SESSION_HOURS = 14;
@@ -89,24 +89,21 @@ export async function endAll(
 	if (tokensToo) await REVOKE_TOKENS.all(manager, [accountId]);
 }
 
-export type TokenRow = {
-	id: string;
-	name: string;
-	scope: "read" | "write";
-	madeAt: Date;
-	endsAt: Date;
-	usedAt: Date | null;
+/** A token without its secret: {@link TOKEN} selects its columns. */
+const TOKEN_ROW = {
+	id: uuid,
+	name: text(),
+	scope: text<"read" | "write">(),
+	madeAt: instant,
+	endsAt: instant,
+	usedAt: nullable(instant),
 };
 const TOKEN = `t.id, t.name, t.scope, t.made_at AS "madeAt", t.ends_at AS "endsAt", t.used_at AS "usedAt"`;
 const GOOD = "t.revoked_at IS NULL AND t.ends_at > now()";
 
 const FIND_TOKEN = statement(
 	{
-		id: uuid,
-		name: text(),
-		role: text<"teacher" | "student">(),
-		administrator: boolean,
-		once: boolean,
+		...ACCOUNT_ROW,
 		tokenId: uuid,
 		scope: text<"read" | "write">(),
 		stale: boolean,
@@ -131,14 +128,7 @@ export async function findToken(
 }
 
 const STORE_TOKEN = statement(
-	{
-		id: uuid,
-		name: text(),
-		scope: text<"read" | "write">(),
-		madeAt: instant,
-		endsAt: instant,
-		usedAt: nullable(instant),
-	},
+	TOKEN_ROW,
 	`INSERT INTO tokens AS t (id, account_id, name, token_hash, scope, ends_at)
 		VALUES ($1, $2, $3, $4, $5, now() + make_interval(days => $6))
 		RETURNING ${TOKEN}`,
@@ -155,19 +145,13 @@ export async function storeToken(
 }
 
 const TOKENS_OF = statement(
-	{
-		id: uuid,
-		name: text(),
-		scope: text<"read" | "write">(),
-		madeAt: instant,
-		endsAt: instant,
-		usedAt: nullable(instant),
-	},
+	TOKEN_ROW,
 	`SELECT ${TOKEN}
 		FROM tokens t
 		WHERE t.account_id = $1 AND ${GOOD}
 		ORDER BY t.made_at DESC`,
 );
+export type TokenRow = RowOf<typeof TOKENS_OF>;
 
 export function tokensOf(manager: EntityManager, accountId: string): Promise<TokenRow[]> {
 	return TOKENS_OF.all(manager, [accountId]);

@@ -12,6 +12,7 @@ import {
 	json,
 	nullable,
 	numeric,
+	type RowOf,
 	statement,
 	text,
 	texts,
@@ -36,27 +37,6 @@ export function findStudent(
 ): Promise<{ id: string; name: string } | undefined> {
 	return FIND_STUDENT.one(manager, [studentId, teacherId, own]);
 }
-
-export type YearRow = {
-	classId: string;
-	className: string;
-	assignmentId: string;
-	exercise: string;
-	title: string;
-	source: string;
-	dueAt: Date;
-	handInId: string | null;
-	handedInAt: Date | null;
-	tries: number;
-	late: boolean;
-	excused: boolean;
-	earned: string | null;
-	possible: string | null;
-	open: string | null;
-	criteria: string[] | null;
-	verdicts: string[] | null;
-	slips: string[] | null;
-};
 
 const YEAR_OF = statement(
 	{
@@ -97,6 +77,7 @@ const YEAR_OF = statement(
 		WHERE s.account_id = $1 AND a.opens_at <= now() AND (s.left_at IS NULL OR a.opens_at <= s.left_at)
 			ORDER BY a.due_at, a.id, x.position`,
 );
+export type YearRow = RowOf<typeof YEAR_OF>;
 
 /** Everything that a student was set in the classes that a teacher has or covers, and what came of it, in one query. */
 export function yearOf(manager: EntityManager, studentId: string, teacherId: string): Promise<YearRow[]> {

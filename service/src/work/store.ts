@@ -66,19 +66,6 @@ export function findWork(
 	return FIND_WORK.one(manager, [studentId, assignmentId, key]);
 }
 
-export type TryRow = {
-	assignmentId: string;
-	exerciseId: string;
-	id: string;
-	tryNumber: number;
-	handedInAt: Date;
-	late: boolean;
-	earned: string | null;
-	possible: string | null;
-	open: string | null;
-	counts: boolean;
-};
-
 const TRIES_OF = statement(
 	{
 		assignmentId: uuid,
@@ -100,6 +87,7 @@ const TRIES_OF = statement(
 		WHERE h.student_id = $1 AND h.assignment_id = ANY($2)
 			ORDER BY h.assignment_id, h.exercise_id, h.try_number`,
 );
+export type TryRow = RowOf<typeof TRIES_OF>;
 
 /** A student's own tries, oldest first, with which of them count. */
 export function triesOf(
@@ -112,35 +100,27 @@ export function triesOf(
 
 /** How many hints of each criterion were given, and after how many runs the last one was. */
 export type Hinted = Readonly<Record<string, { readonly given: number; readonly runs: number }>>;
-export type DraftRow = {
-	assignmentId: string;
-	exerciseId: string;
-	source: string;
-	revision: number;
-	device: string;
-	savedAt: Date;
-	runs: number;
-	answers: Answers;
-	hinted: Hinted;
+/** A draft: {@link DRAFT} selects its columns. */
+const DRAFT_ROW = {
+	assignmentId: uuid,
+	exerciseId: uuid,
+	source: text(),
+	revision: integer,
+	device: text(),
+	savedAt: instant,
+	runs: integer,
+	answers: json<Answers>(),
+	hinted: json<Hinted>(),
 };
 const DRAFT = `assignment_id AS "assignmentId", exercise_id AS "exerciseId", source, revision, device, saved_at AS "savedAt", runs, answers, hinted`;
 
 const DRAFTS_OF = statement(
-	{
-		assignmentId: uuid,
-		exerciseId: uuid,
-		source: text(),
-		revision: integer,
-		device: text(),
-		savedAt: instant,
-		runs: integer,
-		answers: json<Answers>(),
-		hinted: json<Hinted>(),
-	},
+	DRAFT_ROW,
 	`SELECT ${DRAFT}
 		FROM drafts
 		WHERE student_id = $1 AND assignment_id = ANY($2)`,
 );
+export type DraftRow = RowOf<typeof DRAFTS_OF>;
 
 export function draftsOf(
 	manager: EntityManager,
@@ -170,17 +150,7 @@ export function lastSources(
 type Of = { assignmentId: string; exerciseId: string; studentId: string };
 
 const INSERT_DRAFT = statement(
-	{
-		assignmentId: uuid,
-		exerciseId: uuid,
-		source: text(),
-		revision: integer,
-		device: text(),
-		savedAt: instant,
-		runs: integer,
-		answers: json<Answers>(),
-		hinted: json<Hinted>(),
-	},
+	DRAFT_ROW,
 	`INSERT INTO drafts (assignment_id, exercise_id, student_id, source, device, answers)
 		VALUES ($1, $2, $3, $4, $5, $6)
 		ON CONFLICT DO NOTHING
@@ -188,17 +158,7 @@ const INSERT_DRAFT = statement(
 );
 
 const UPDATE_DRAFT = statement(
-	{
-		assignmentId: uuid,
-		exerciseId: uuid,
-		source: text(),
-		revision: integer,
-		device: text(),
-		savedAt: instant,
-		runs: integer,
-		answers: json<Answers>(),
-		hinted: json<Hinted>(),
-	},
+	DRAFT_ROW,
 	`UPDATE drafts
 			SET source = $4, device = $5, answers = answers || $6::jsonb, saved_at = now(), revision = revision + 1
 		WHERE assignment_id = $1 AND exercise_id = $2 AND student_id = $3 AND ($7 = -1 OR revision = $7)
@@ -251,7 +211,7 @@ export async function storeRun(
 	return rows[0]?.runs ?? 0;
 }
 
-export type FreeRow = { id: string; name: string; source: string; revision: number; savedAt: Date };
+const FREE_ROW = { id: uuid, name: text(), source: text(), revision: integer, savedAt: instant };
 const FREE = `id, name, source, revision, saved_at AS "savedAt"`;
 
 export function freeDrawingsOf(manager: EntityManager, studentId: string): Promise<FreeRow[]> {
@@ -275,15 +235,16 @@ export async function otherDrawings(manager: EntityManager, studentId: string, n
 }
 
 const INSERT_FREE_DRAWING = statement(
-	{ id: uuid, name: text(), source: text(), revision: integer, savedAt: instant },
+	FREE_ROW,
 	`INSERT INTO free_drawings (id, student_id, name, source)
 		VALUES ($1, $2, $3, $4)
 		ON CONFLICT DO NOTHING
 		RETURNING ${FREE}`,
 );
+export type FreeRow = RowOf<typeof INSERT_FREE_DRAWING>;
 
 const UPDATE_FREE_DRAWING = statement(
-	{ id: uuid, name: text(), source: text(), revision: integer, savedAt: instant },
+	FREE_ROW,
 	`UPDATE free_drawings
 		SET source = $3, saved_at = now(), revision = revision + 1
 		WHERE student_id = $1 AND name = $2 AND ($4 = -1 OR revision = $4)
