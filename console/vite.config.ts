@@ -8,7 +8,10 @@ import { defineConfig, type Plugin } from "vite";
 /** Files as small as this are sent as they are. */
 const SMALL = 1_000;
 
-/** Puts beside each file of text the same one compressed, so that the service sends it without compressing it for each reader. */
+/**
+ * Puts beside each file of text the same one compressed, so that the service sends it without compressing it for each
+ * reader.
+ */
 function compressed(): Plugin {
 	return {
 		name: "compressed",

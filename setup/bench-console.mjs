@@ -1,4 +1,5 @@
-// How quick the console is in Chromium, on the demo: frames while a large drawing is moved and replayed, thumbnails of a class, and a key to the next hand-in. Gives rows for the bench.
+// How quick the console is in Chromium, on the demo: frames while a large drawing is moved and replayed, thumbnails
+// of a class, and a key to the next hand-in. Gives rows for the bench.
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";

@@ -1,4 +1,5 @@
-// How the service does under load, with service and worker as processes of their own, beside a bare route with one insert. Gives rows for the bench.
+// How the service does under load, with service and worker as processes of their own, beside a bare route with one
+// insert. Gives rows for the bench.
 import { spawn } from "node:child_process";
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -153,7 +154,10 @@ async function bareRate(database, sources) {
 	return { inserted, read };
 }
 
-/** How long a page takes, in milliseconds: as the service tells by Server-Timing, and as a client sees it. The middle ones. */
+/**
+ * How long a page takes, in milliseconds: as the service tells by Server-Timing, and as a client sees it. The middle
+ * ones.
+ */
 async function readTimes(count, url, headers) {
 	const [served, seen] = [[], []];
 	for (let i = 0; i < count; i++) {

@@ -1,4 +1,5 @@
-// Makes demo/pool.yaml: programs for the demo's exercises, right ones by many roads and ones with one mistake each, as trying an exercise makes them.
+// Makes demo/pool.yaml: programs for the demo's exercises, right ones by many roads and ones with one mistake each,
+// as trying an exercise makes them.
 import { readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { stringify } from "yaml";

@@ -30,7 +30,9 @@ function nested(svg, box, { x, y, width, height }) {
 	return `<svg x="${x}" y="${y}" width="${width}" height="${height}" viewBox="${box}">${svg.replace(/^[\s\S]*?<svg[^>]*>/, "").replace(/<\/svg>\s*$/, "")}</svg>`;
 }
 
-/** The part of the sheet to look at, four by three, with all figures of some drawings; the whole sheet for large ones. */
+/**
+ * The part of the sheet to look at, four by three, with all figures of some drawings; the whole sheet for large ones.
+ */
 function lookedAt(drawings) {
 	const { width, height, origin } = drawings[0].tape.sheet;
 	const boxes = drawings.flatMap((d) => d.drawing.figures.map((f) => f.bounds));

@@ -1,4 +1,5 @@
-// Takes the pictures of docs/screenshots/ from the demo's data: starts a database and a service of its own, and Chromium.
+// Takes the pictures of docs/screenshots/ from the demo's data: starts a database and a service of its own, and
+// Chromium.
 import { execFile, execFileSync } from "node:child_process";
 import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";

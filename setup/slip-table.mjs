@@ -9,7 +9,10 @@ import { read } from "../core/dist/nib/read.js";
 import { ALTERATIONS, alteredBy } from "../core/dist/trial/alter/index.js";
 import { main, ROOT } from "./run.mjs";
 
-/** For each kind of mistake the slips that name it rightly: where a colour is lost, the one before or the start's is left. */
+/**
+ * For each kind of mistake the slips that name it rightly: where a colour is lost, the one before or the start's is
+ * left.
+ */
 const RIGHT = {
 	"x-y-exchanged": ["x-y-exchanged", "width-height-exchanged"],
 	"corner-for-middle": ["corner-for-middle"],

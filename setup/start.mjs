@@ -34,7 +34,10 @@ async function database() {
 	return { url: server.database(name), stop: server.stop, folder };
 }
 
-/** Starts the service and resolves with its address, and with its exit code later. It ends when this process does, however that ends. */
+/**
+ * Starts the service and resolves with its address, and with its exit code later. It ends when this process does,
+ * however that ends.
+ */
 function serve(environment) {
 	const child = spawn(process.execPath, [join(ROOT, "service/dist/main.js")], {
 		env: { ...process.env, ...environment },

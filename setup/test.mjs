@@ -1,5 +1,5 @@
-// Installs what is missing, builds, and runs every test. `npm test -- core` (service, console, cli, recipes) runs the tests
-// of one part; other words are passed on to one run of Vitest.
+// Installs what is missing, builds, and runs every test. `npm test -- core` (service, console, cli, recipes) runs the
+// tests of one part; other words are passed on to one run of Vitest.
 import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";

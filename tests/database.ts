@@ -29,7 +29,9 @@ async function checked(url: string): Promise<void> {
 	await client.end();
 }
 
-/** One server for all test files, with the checked demo as a template; each file makes a database of its own from it. */
+/**
+ * One server for all test files, with the checked demo as a template; each file makes a database of its own from it.
+ */
 export default async function setup(project: TestProject): Promise<() => Promise<void>> {
 	const server = await startTestPostgres();
 	const folder = mkdtempSync(join(tmpdir(), "mark-pen-demo-"));

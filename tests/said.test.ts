@@ -3,8 +3,8 @@ import { describe, expect, test } from "vitest";
 import { type ExerciseFile, mark, type Report, readExercise } from "../core/dist/index.js";
 import { demoPrograms } from "../demo/dist/index.js";
 
-// What people read of a report must be sentences, in every report that there is to look at: the demo's programs, and every
-// touchstone's model with one of its numbers, words or lines changed.
+// What people read of a report must be sentences, in every report that there is to look at: the demo's programs, and
+// every touchstone's model with one of its numbers, words or lines changed.
 
 const read = (path: string): ExerciseFile => {
 	const reading = readExercise(readFileSync(path, "utf8"));

@@ -17,7 +17,10 @@ function valueOf(text: string): number | string | boolean {
 	return text.trim() !== "" && Number.isFinite(Number(text)) ? Number(text) : text;
 }
 
-/** What a run is asked for. Throws {@link WrongCall} for a value that the program has no name for, and for an exercise file that can't be read. */
+/**
+ * What a run is asked for. Throws {@link WrongCall} for a value that the program has no name for, and for an exercise
+ * file that can't be read.
+ */
 export async function runOf(
 	source: string,
 	call: RunCall,

@@ -5,7 +5,10 @@ import { mount } from "svelte";
 import App from "./App.svelte";
 import { router } from "./state/site/router.svelte.ts";
 
-/** Pages as they are before, instead of and without what they show, from fixtures: /states/loading/classes/…, /states/empty/student/free */
+/**
+ * Pages as they are before, instead of and without what they show, from fixtures: /states/loading/classes/…,
+ * /states/empty/student/free
+ */
 const state = /^\/states\/(\w+)(\/student)?(?=\/|$)/.exec(location.pathname);
 if (state) {
 	const { showState } = await import("./states/fixtures.ts");

@@ -1,4 +1,5 @@
-// node run-cold.mjs SCENARIO ours|byHand: runs one side once in this fresh process; prints milliseconds, checksum and bytes a segment.
+// node run-cold.mjs SCENARIO ours|byHand: runs one side once in this fresh process; prints milliseconds, checksum and
+// bytes a segment.
 const [, , scenario, side] = process.argv;
 const module = await import(new URL(`${scenario}.mjs`, import.meta.url));
 

@@ -1,4 +1,7 @@
-/** The exercise file in which an example of core/examples/checks.yaml is tried: its criterion, beside one that a drawing meets. */
+/**
+ * The exercise file in which an example of core/examples/checks.yaml is tried: its criterion, beside one that a
+ * drawing meets.
+ */
 export function exampleFile({ check, criterion, figures, file = "" }) {
 	const model =
 		check === "arrangement"

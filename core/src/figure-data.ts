@@ -12,7 +12,10 @@ interface PaintData {
 	readonly name: string;
 }
 
-/** A figure's measures as plain data, for other programs: lengths in sheet units, angles in degrees anticlockwise as seen. */
+/**
+ * A figure's measures as plain data, for other programs: lengths in sheet units, angles in degrees anticlockwise as
+ * seen.
+ */
 export interface FigureData {
 	readonly kinds: readonly string[];
 	readonly centre: Pair;

@@ -37,7 +37,10 @@ export interface Trial {
 	/** Null where there is no starter. */
 	readonly starter: Tried | null;
 	readonly alterations: readonly TriedAlteration[];
-	/** Share of the alterations that marking notices, of those that the brief doesn't leave free; null where there are none. */
+	/**
+	 * Share of the alterations that marking notices, of those that the brief doesn't leave free; null where there are
+	 * none.
+	 */
 	readonly strength: number | null;
 	readonly rewritings: readonly TriedRewriting[];
 	/** Share of the rewritten models that earn everything; null where there are none. */

@@ -6,8 +6,8 @@ export interface NoText {
 
 /**
  * Goes through what was read from JSON and makes its strings text that PostgreSQL can hold: half a pair of surrogates
- * becomes U+FFFD, as it does wherever text leaves as UTF-8 (a USVString of Web IDL). Without recursion, since JSON can be
- * nested far deeper than a stack.
+ * becomes U+FFFD, as it does wherever text leaves as UTF-8 (a USVString of Web IDL). Without recursion, since JSON
+ * can be nested far deeper than a stack.
  *
  * @param put takes the value where it is a string that had to be changed
  * @returns the first place with U+0000, or with a name that is no text

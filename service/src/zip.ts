@@ -1,7 +1,10 @@
 import { unzipSync, type Zippable, zipSync } from "fflate";
 import { Refusal } from "./refusals.ts";
 
-/** The files of a zip by their paths, folders left out. Refuses what is no zip, has too many files, or grows too large. */
+/**
+ * The files of a zip by their paths, folders left out. Refuses what is no zip, has too many files, or grows too
+ * large.
+ */
 export function unzip(zip: Uint8Array, { most, bytes }: { most: number; bytes: number }): Map<string, Uint8Array> {
 	let [files, size] = [0, 0];
 	try {

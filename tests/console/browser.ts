@@ -84,8 +84,8 @@ export async function home(page: Page): Promise<void> {
 }
 
 /**
- * Opens a page for a test, and looks at the end that nothing went wrong in it. Who is signed in begins on a blank page and
- * goes where the test wants; who isn't sees the sign-in page.
+ * Opens a page for a test, and looks at the end that nothing went wrong in it. Who is signed in begins on a blank
+ * page and goes where the test wants; who isn't sees the sign-in page.
  */
 export function visiting(of: { readonly browser: Browser; readonly address: string }): Visit {
 	return async (who, use, size = { width: 1280, height: 800 }) => {

@@ -113,7 +113,9 @@ export class OwnDesk {
 	}
 }
 
-/** What a file of tests at desks has in common: a site with exercises of its own, a browser, and the desk of the test. */
+/**
+ * What a file of tests at desks has in common: a site with exercises of its own, a browser, and the desk of the test.
+ */
 export interface Desks {
 	site: Site;
 	browser: Browser;

@@ -4,9 +4,8 @@ import { join } from "node:path";
 import type { Browser, Page } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import type { Client } from "../../client/dist/index.js";
-import { DEMO_STUDENTS } from "../../demo/dist/index.js";
 import { classNamed, reportOf, Site, signedIn } from "../site.ts";
-import { home, launch, signIn, type Visit, visiting } from "./browser.ts";
+import { home, launch, type Visit, visiting } from "./browser.ts";
 
 let site: Site;
 let browser: Browser;
@@ -425,95 +424,3 @@ describe("a student", () => {
 			expect(await site.rows("SELECT 1 FROM accounts WHERE id = $1", [own.studentId])).toEqual([]);
 		}));
 });
-
-describe("an account", () => {
-	test("has its tokens and, for an administrator, the site's teachers and the audit list", () =>
-		visit("teacher", async (page) => {
-			await teacher.makeToken({
-				body: { signInName: "okafor-lind", passphrase: "lantern-quay-52", name: "my laptop" },
-			});
-			await home(page);
-			await page.getByRole("button", { name: /Okafor/ }).click();
-			await page.getByRole("menuitem", { name: "Account" }).click();
-			await page.getByRole("button", { name: "Revoke my laptop" }).click();
-			await page.getByText("You have none.").waitFor();
-			await page.getByRole("region", { name: "Audit list" }).getByText("signed in").first().waitFor();
-			await page.getByLabel("Name", { exact: true }).fill("V. Thorne");
-			await page.getByLabel("Sign-in name").fill("thorne");
-			await page.getByRole("button", { name: "Add a teacher" }).click();
-			const once =
-				(await page.getByRole("status").filter({ hasText: "one sign-in of V. Thorne" }).locator("b").textContent()) ??
-				"";
-			await page.getByRole("button", { name: /Okafor/ }).click();
-			await page.getByRole("menuitem", { name: "Sign out" }).click();
-			await page.getByLabel("Sign-in name").fill("thorne");
-			await page.getByLabel("Passphrase").fill(once);
-			await page.getByRole("button", { name: "Sign in" }).click();
-			await page.getByRole("heading", { name: "Choose a passphrase of your own" }).waitFor();
-			await page.getByLabel("Passphrase now").fill(once);
-			await page.getByLabel(/^New passphrase \(/).fill("a-long-passphrase-9");
-			await page.getByLabel("New passphrase again").fill("a-long-passphrase-9");
-			await page.getByRole("button", { name: "Change it" }).click();
-			await page.getByText("Nothing is set yet.").waitFor();
-		}));
-
-	test("chooses light or dark, and keeps it", () =>
-		visit("teacher", async (page) => {
-			await home(page);
-			await page.getByRole("button", { name: /Okafor/ }).click();
-			await page.getByRole("menuitem", { name: "Reading …" }).click();
-			await page.getByLabel("Light or dark").selectOption("dark");
-			expect(await page.evaluate(() => document.documentElement.dataset.theme)).toBe("dark");
-			await page.reload();
-			await page.getByRole("heading", { level: 1, name: "Today" }).waitFor();
-			expect(await page.evaluate(() => document.documentElement.dataset.theme)).toBe("dark");
-		}));
-
-	test("whose session ends asks to sign in again, and keeps what was typed", () =>
-		visit("teacher", async (page) => {
-			const { cells } = await teacher.showClass({ params: { id: ids.tern } });
-			await to(page, `/hand-ins/${cells[0]?.handInId}`);
-			await page.getByLabel("Comment", { exact: true }).fill("A long word of praise");
-			await site.rows("DELETE FROM sessions WHERE token_hash IS NOT NULL");
-			await page.getByRole("button", { name: "Send" }).click();
-			const dialog = page.getByRole("dialog", { name: "Sign in again" });
-			await dialog.waitFor();
-			await dialog.getByLabel("Sign-in name").fill("okafor-lind");
-			await dialog.getByLabel("Passphrase").fill("lantern-quay-52");
-			await dialog.getByRole("button", { name: "Sign in" }).click();
-			await dialog.waitFor({ state: "detached" });
-			expect(await page.getByLabel("Comment", { exact: true }).inputValue()).toBe("A long word of praise");
-			await page.getByRole("button", { name: "Send" }).click();
-			await note(page, "The comment is there.").waitFor();
-			teacher = await site.teacher();
-		}));
-});
-
-describe("who only covers a class", () => {
-	test("looks, and isn't offered what they may not do", () =>
-		visit(undefined, async (page) => {
-			const [cover] = await site.rows<{ id: string }>("SELECT id FROM accounts WHERE sign_in_name = 'amari'");
-			const until = new Date(Date.now() + 86_400_000).toISOString();
-			await teacher.giveClass({ params: { id: ids.gannet, teacher: cover?.id ?? "" }, body: { until } });
-			await page.getByLabel("Sign-in name").fill("amari");
-			await page.getByLabel("Passphrase").fill("anchor-rope-71");
-			await page.getByRole("button", { name: "Sign in" }).click();
-			await page.getByRole("heading", { level: 1, name: "Today" }).waitFor();
-			await to(page, `/classes/${ids.gannet}`);
-			await page.getByText("covered by you").waitFor();
-			await to(page, `/assignments/${ids.planks}/pier-planks/rules`);
-			await page.getByLabel("Title").waitFor();
-			expect(await page.getByRole("button", { name: "Save", exact: true }).isDisabled()).toBe(true);
-		}));
-});
-
-test("signing in as somebody else from the same window starts afresh", () =>
-	visit("teacher", async (page) => {
-		await home(page);
-		await page.getByRole("button", { name: /Okafor/ }).click();
-		await page.getByRole("menuitem", { name: "Sign out" }).click();
-		const student = DEMO_STUDENTS.tern.find((s) => s.signInName === "idris");
-		expect(student?.signInName).toBe("idris");
-		await signIn(page, "student");
-		expect(await page.getByText("Who is stuck").count()).toBe(0);
-	}));

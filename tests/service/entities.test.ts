@@ -16,7 +16,7 @@ test("after all migrations the entities are the tables: TypeORM finds nothing to
 	}
 });
 
-test("an entity that isn't its table is told", async () => {
+test("an entity that differs from its table is reported", async () => {
 	const database = await createDataSource(await demoDatabase(), 2).initialize();
 	try {
 		await database.query("ALTER TABLE drafts ADD COLUMN colour text");

@@ -97,7 +97,10 @@ afterAll(() => site.stop());
 const anyZip = new Uint8Array([1]);
 const later = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString();
 
-/** A call of each route on 8 Gannet's things. What would end a caller's own session or class is asked of things that aren't there. */
+/**
+ * A call of each route on 8 Gannet's things. What would end a caller's own session or class is asked of things that
+ * aren't there.
+ */
 const SAMPLES: Readonly<Record<Name, () => object>> = {
 	signIn: () => ({ body: { signInName: "x", passphrase: "x" } }),
 	whoAmI: () => ({}),

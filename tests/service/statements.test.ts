@@ -43,7 +43,7 @@ interface Message {
 /** Has PostgreSQL read a statement and tell its parameters and columns, without running it (Parse and Describe). */
 function describeStatement(client: pg.Client, text: string): Promise<Described> {
 	return new Promise((done, failed) => {
-		const told: { parameters: readonly number[]; columns: Described["columns"] } = { parameters: [], columns: [] };
+		const described: { parameters: readonly number[]; columns: Described["columns"] } = { parameters: [], columns: [] };
 		const nothing = () => undefined;
 		const request = {
 			submit(connection: { parse: (of: object) => void; describe: (of: object) => void; sync: () => void }) {
@@ -51,9 +51,9 @@ function describeStatement(client: pg.Client, text: string): Promise<Described> 
 				connection.describe({ type: "S", name: "" });
 				connection.sync();
 			},
-			handleRowDescription: ({ fields }: Message) => Object.assign(told, { columns: fields }),
+			handleRowDescription: ({ fields }: Message) => Object.assign(described, { columns: fields }),
 			handleParameterDescription: nothing,
-			handleReadyForQuery: () => done(told),
+			handleReadyForQuery: () => done(described),
 			handleError: failed,
 			handleNoData: nothing,
 			handleDataRow: nothing,

@@ -23,7 +23,10 @@ import type { DrawResult, MarkedTape, Task } from "./task.ts";
 
 const FONT = fileURLToPath(import.meta.resolve("@markpen/threads/font"));
 
-/** Exercises that this thread has read, so that what belongs to one, its model's drawing above all, is worked out once. */
+/**
+ * Exercises that this thread has read, so that what belongs to one, its model's drawing above all, is worked out
+ * once.
+ */
 const EXERCISES = new Map<string, ExerciseFile>();
 const MAX_CACHED_EXERCISES = 50;
 

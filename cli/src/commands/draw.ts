@@ -14,7 +14,9 @@ export interface DrawOptions extends RunCall {
 	readonly json?: boolean;
 }
 
-/** Runs a program and writes its drawing as the ending of the file says: SVG, PNG, or the tape as bytes or JSON Lines. */
+/**
+ * Runs a program and writes its drawing as the ending of the file says: SVG, PNG, or the tape as bytes or JSON Lines.
+ */
 export async function drawCommand(file: string, options: DrawOptions): Promise<number> {
 	const { out } = options;
 	const ending = endingOf(out);

@@ -24,7 +24,10 @@ async function tapeIn(file: string): Promise<Tape> {
 	}
 }
 
-/** Reads a tape back, from either form, and writes what the ending of the file asks for; without a file, its JSON Lines. */
+/**
+ * Reads a tape back, from either form, and writes what the ending of the file asks for; without a file, its JSON
+ * Lines.
+ */
 export async function tapeCommand(file: string, { out, scale }: TapeOptions): Promise<number> {
 	const ending = out === undefined ? "jsonl" : endingOf(out);
 	const tape = await tapeIn(file);

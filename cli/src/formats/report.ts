@@ -29,7 +29,10 @@ export function pointsText({ earned, possible, open }: Report["points"]): string
 /** Sentences longer than this don't push the points to the side. */
 const WIDEST = 72;
 
-/** One report for people: points first, then each criterion with its verdict and, unless it is met, why; then what the mistakes may be. */
+/**
+ * One report for people: points first, then each criterion with its verdict and, unless it is met, why; then what the
+ * mistakes may be.
+ */
 export function reportText(
 	{ path, title }: { readonly path: string; readonly title: string },
 	report: Report,

@@ -3,7 +3,10 @@
 	import { finished } from "../state/site/jobs.ts";
 	import { notes } from "../state/site/notes.svelte.ts";
 
-	/** Checks every hand-in again on the newest version and by today's core, shows what would move, and then lets it hold. */
+	/**
+	 * Checks every hand-in again on the newest version and by today's core, shows what would move, and then lets it
+	 * hold.
+	 */
 	const { assignmentId, exercise, version }: { assignmentId: string; exercise: string; version: number } = $props();
 	type Found = Awaited<ReturnType<typeof api.showRehearsal>>;
 	let found = $state.raw<Found | null>(null);

@@ -4,7 +4,10 @@ import type { ExerciseFile } from "../exercise/schema.ts";
 import { log } from "../geometry/power.ts";
 import { type Fingerprint, fingerprint } from "./fingerprint.ts";
 
-/** Two hand-ins that are much closer than is usual for the exercise. A pointer for a person to look at, never a verdict. */
+/**
+ * Two hand-ins that are much closer than is usual for the exercise. A pointer for a person to look at, never a
+ * verdict.
+ */
 export interface AlikePair {
 	/** Indices of the two, the smaller first. */
 	readonly one: number;
@@ -17,7 +20,10 @@ export interface AlikePair {
 
 /** Pairs closer than this are listed, where they also stand out from the others. */
 const LEAST = 0.75;
-/** How much that is rare two must share at least: a feature that only they have weighs the logarithm of half the class. */
+/**
+ * How much that is rare two must share at least: a feature that only they have weighs the logarithm of half the
+ * class.
+ */
 const TELLS = 18;
 /** How far above the usual a pair must be, in median deviations. */
 const STANDS_OUT = 3;
@@ -68,7 +74,10 @@ class Weights {
 	}
 }
 
-/** Pairs of a class's hand-ins to one exercise that are much closer than usual, the closest first. What was given out never counts. */
+/**
+ * Pairs of a class's hand-ins to one exercise that are much closer than usual, the closest first. What was given out
+ * never counts.
+ */
 export function alikePairs(sources: readonly string[], exercise: ExerciseFile): AlikePair[] {
 	const prints = sources.map((s) => fingerprintOf(s, exercise));
 	const given = [exercise.starter, exercise.example?.program].flatMap((s) =>

@@ -2,7 +2,10 @@ import { formatColour } from "../colour/colour.ts";
 import type { Drawing } from "../figures/figure.ts";
 import { type DrawNode, everyStep, type ProgramTree, type Step, type Value, valuesOf } from "../nib/tree.ts";
 
-/** What of a hand-in can be the same in another: features of its source and of its drawing, with how often each is there. */
+/**
+ * What of a hand-in can be the same in another: features of its source and of its drawing, with how often each is
+ * there.
+ */
 export interface Fingerprint {
 	/** Statements by their words and colours, without names, numbers and layout; each with its neighbours too. */
 	readonly source: ReadonlySet<string>;

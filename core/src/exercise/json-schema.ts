@@ -4,7 +4,10 @@ import { exerciseShape } from "./schema.ts";
 
 type Json = { readonly [key: string]: unknown };
 
-/** The exercise file's JSON Schema (draft 2020-12), for editors. What ties parts together, names and ids, only the reader checks. */
+/**
+ * The exercise file's JSON Schema (draft 2020-12), for editors. What ties parts together, names and ids, only the
+ * reader checks.
+ */
 export function exerciseJsonSchema(): Json {
 	return {
 		...(z.toJSONSchema(exerciseShape, { io: "input", unrepresentable: "any", reused: "ref" }) as Json),

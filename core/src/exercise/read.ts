@@ -103,8 +103,8 @@ type Reading<T> =
 	| { readonly ok: false; readonly problems: readonly FileProblem[] };
 
 /**
- * Reads a YAML file of ours. Of the YAML reader's own errors only the first is reported; after that every wrong value is,
- * with its path and line.
+ * Reads a YAML file of ours. Of the YAML reader's own errors only the first is reported; after that every wrong value
+ * is, with its path and line.
  */
 function readFile<T>(text: string, schema: z.ZodType<T>, known: () => ReadonlySet<string>): Reading<T> {
 	if (text.length > MAX_CHARACTERS)

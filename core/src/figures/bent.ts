@@ -3,7 +3,9 @@ import { distance, type Point } from "../geometry/points.ts";
 import { corners } from "./outline.ts";
 import { equalLengths, type Tolerance } from "./tolerance.ts";
 
-/** What an outline with bent pieces is: a circle, part of one, a rounded rect, or something else, told by its points. */
+/**
+ * What an outline with bent pieces is: a circle, part of one, a rounded rect, or something else, told by its points.
+ */
 export type Bent =
 	| { readonly is: "circle"; readonly arc: Arc }
 	| { readonly is: "arc"; readonly arc: Arc; readonly closed: "open" | "sector" | "segment" }

@@ -29,7 +29,9 @@ export const KINDS = [
 ] as const;
 export type FigureKind = (typeof KINDS)[number];
 
-/** The exact form of an ellipse: its middle, half width and half height along its own axes, and how far it is turned. */
+/**
+ * The exact form of an ellipse: its middle, half width and half height along its own axes, and how far it is turned.
+ */
 export interface Oval {
 	readonly x: number;
 	readonly y: number;

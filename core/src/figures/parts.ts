@@ -39,7 +39,9 @@ const PLACED: ReadonlySet<number | undefined> = new Set([
 /** Entries that the pen walks. */
 const WALKED: ReadonlySet<number | undefined> = new Set([ENTRY.segment, ENTRY.curve, ENTRY.travel, ENTRY.curvedTravel]);
 
-/** Figures of one drawing that are looked at; no one means more, and each costs time. What is beyond is only counted. */
+/**
+ * Figures of one drawing that are looked at; no one means more, and each costs time. What is beyond is only counted.
+ */
 const MAX_PARTS = 4_000;
 
 /** The paints of a placed part: dots are of ink alone, letters of the fill or else of ink. */
@@ -176,7 +178,10 @@ export class PartFinder {
 		this.stroke = undefined;
 	}
 
-	/** A filled area: the loops that its moves close, and what is left closed by its end. Each has the ink it was walked with. */
+	/**
+	 * A filled area: the loops that its moves close, and what is left closed by its end. Each has the ink it was walked
+	 * with.
+	 */
 	private area({ begin, end, moves }: Area): void {
 		this.endStroke();
 		const start: Point = [this.at(begin, 0), this.at(begin, 1)];

@@ -14,7 +14,10 @@ export interface Star extends StarForm {
 	readonly error: number;
 }
 
-/** Where lines that join every `step`-th of `points` points cross next to the middle, as a share of the points' distance. */
+/**
+ * Where lines that join every `step`-th of `points` points cross next to the middle, as a share of the points'
+ * distance.
+ */
 const crossing = (points: number, step: number) => cosDeg((180 * step) / points) / cosDeg((180 * (step - 1)) / points);
 
 const ofOneFactor = (a: number, b: number): boolean => (b === 0 ? a === 1 : ofOneFactor(b, a % b));
@@ -25,7 +28,9 @@ export function starOf(shape: Shape): Star | undefined {
 	return crossed(shape) ?? outlined(shape);
 }
 
-/** A regular star drawn across itself: sides of one length, and the same turn of more than a polygon's at each corner. */
+/**
+ * A regular star drawn across itself: sides of one length, and the same turn of more than a polygon's at each corner.
+ */
 function crossed(shape: Shape): Star | undefined {
 	const n = shape.corners;
 	const error = allEqual(shape.sides, shape.tolerance);

@@ -8,12 +8,18 @@ import type { Tolerance } from "./tolerance.ts";
 /** Distance at which walked points are one point: far above rounding errors, far below what anyone draws. */
 const SAME = 1e-6;
 
-/** From so many pieces on, loops are recognised by their boxes, since one that goes on round seldom closes in the same point. */
+/**
+ * From so many pieces on, loops are recognised by their boxes, since one that goes on round seldom closes in the same
+ * point.
+ */
 const ROUND = 20;
 /** Rows that a figure keeps; those of more rounds over the same line are left out. */
 const MAX_ROWS = 2_000;
 
-/** Degrees that a smooth loop turns by at a corner, at most; one that turns more crosses itself on purpose, as a star does. */
+/**
+ * Degrees that a smooth loop turns by at a corner, at most; one that turns more crosses itself on purpose, as a star
+ * does.
+ */
 const SMOOTH = 20;
 
 /** Whether points lie on a round loop, within a thirtieth of its radius. */

@@ -11,7 +11,10 @@ function slotOf(i: number, j: number, places: number): number {
 	return (Math.imul(i | 0, 73_856_093) ^ Math.imul(j | 0, 19_349_663)) & (places - 1);
 }
 
-/** Finds a point again within a tolerance, in nearly constant time. Of several in one place the last one added is found. */
+/**
+ * Finds a point again within a tolerance, in nearly constant time. Of several in one place the last one added is
+ * found.
+ */
 export class PointIndex {
 	private readonly tolerance: number;
 	/** First point of each cell of the table; cells share places, the distance tells points apart. */

@@ -1,4 +1,6 @@
-/** Points of the plane as numbers in twos, and what is measured between them. Lengths are in the units of the points. */
+/**
+ * Points of the plane as numbers in twos, and what is measured between them. Lengths are in the units of the points.
+ */
 
 export type Point = readonly [x: number, y: number];
 

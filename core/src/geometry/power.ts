@@ -1,4 +1,7 @@
-/** Powers, roots and logarithms from `+ - * / sqrt floor` alone; the reductions and series are those of fdlibm e_exp.c and e_log.c. */
+/**
+ * Powers, roots and logarithms from `+ - * / sqrt floor` alone; the reductions and series are those of fdlibm e_exp.c
+ * and e_log.c.
+ */
 
 const LN2_HI = 6.9314718036912381649e-1;
 const LN2_LO = 1.90821492927058770002e-10;

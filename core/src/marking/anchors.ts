@@ -60,7 +60,11 @@ export function anchorOf(figure: Figure, anchor: Anchor, up: number): Point | un
 	}
 }
 
-/** All points of a figure that an anchor names: corners and ends are several. @param others the figures named with it */
+/**
+ * All points of a figure that an anchor names: corners and ends are several.
+ *
+ * @param others the figures named with it
+ */
 export function anchorsOf(figure: Figure, anchor: Anchor, scene: Scene, others: readonly Figure[]): readonly Point[] {
 	if (anchor === "corners") return figure.points;
 	if (anchor === "either end") return figure.closed ? [] : [figure.start, figure.end];
@@ -74,7 +78,10 @@ export function isSeveral(anchor: Anchor): boolean {
 	return anchor === "corners" || anchor === "either end";
 }
 
-/** The end of a figure far from the point where most of the figures' ends lie; where there is none, from the sheet's middle. */
+/**
+ * The end of a figure far from the point where most of the figures' ends lie; where there is none, from the sheet's
+ * middle.
+ */
 function farEnd(figure: Figure, scene: Scene, others: readonly Figure[]): Point {
 	const ends = others.flatMap((f) => [f.start, f.end]);
 	const near = scene.tolerances.position;

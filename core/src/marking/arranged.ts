@@ -194,7 +194,10 @@ function middleOf(points: readonly Point[]): Point {
 const spreadOf = (points: readonly Point[], [mx, my]: Point) =>
 	Math.sqrt(points.reduce((s, p) => s + (p[0] - mx) * (p[0] - mx) + (p[1] - my) * (p[1] - my), 0) / points.length);
 
-/** For each found point the wanted one that it is set against after what is free has been taken off, and how far it is from it. */
+/**
+ * For each found point the wanted one that it is set against after what is free has been taken off, and how far it is
+ * from it.
+ */
 export function fitted(
 	found: readonly Point[],
 	wanted: readonly Point[],
@@ -289,7 +292,10 @@ export function toLines([x, y]: Point, lines: readonly (readonly Point[])[]): nu
 /** Points looked at along each piece of a line. */
 const ALONG = 40;
 
-/** The part of some lines that dots cover: a point is covered if a dot's middle is no further off than the dot is wide. */
+/**
+ * The part of some lines that dots cover: a point is covered if a dot's middle is no further off than the dot is
+ * wide.
+ */
 export function coveredPart(lines: readonly (readonly Point[])[], dots: readonly Placed[]): number {
 	let [covered, all] = [0, 0];
 	for (const line of lines) {

@@ -94,8 +94,8 @@ const MANY = 400;
 
 /**
  * Matches drawn figures to wanted ones, all at once, by least total cost. A wanted figure stays unmatched rather than
- * cost more than half of the weights that apply to it. What `pick`, `drawn`, `inside` and `not: NAME` narrow a name to is
- * settled before.
+ * cost more than half of the weights that apply to it. What `pick`, `drawn`, `inside` and `not: NAME` narrow a name
+ * to is settled before.
  */
 export function match(
 	figures: readonly Figure[],

@@ -63,7 +63,9 @@ function crosses(a: Point, b: Point, c: Point, d: Point): boolean {
 	return side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0;
 }
 
-/** Distance between the outlines of two figures; 0 where they cross. A figure inside another is as far as its rim is. */
+/**
+ * Distance between the outlines of two figures; 0 where they cross. A figure inside another is as far as its rim is.
+ */
 export function rimDistance(a: Figure, b: Figure): number {
 	const [p, q] = [rimPoints(a), rimPoints(b)];
 	const [pClosed, qClosed] = [closedOf(a), closedOf(b)];

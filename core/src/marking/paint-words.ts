@@ -22,7 +22,10 @@ export function isColour(paint: number, word: string): boolean {
 	return difference(paint, wanted) <= ONE_COLOUR || familiesOf(wanted)[0] === familiesOf(paint)[0];
 }
 
-/** Whether a paint is surely something else than a word says: its nearest family, or a colour that nobody would call the same. */
+/**
+ * Whether a paint is surely something else than a word says: its nearest family, or a colour that nobody would call
+ * the same.
+ */
 export function isOther(paint: number, word: string): boolean {
 	if (word === "none") return paint !== -1;
 	if (paint === -1) return true;

@@ -6,7 +6,9 @@ import type { ProgramRun } from "./scene.ts";
 /** Runs of references that one exercise keeps: a few belong to the exercise, a class's earlier hand-ins come and go. */
 const MAX_CACHED = 40;
 
-/** How often a student's other program asks whether to stop before it is stopped: counted, and so the same everywhere. */
+/**
+ * How often a student's other program asks whether to stop before it is stopped: counted, and so the same everywhere.
+ */
 const MAX_STOP_CALLS = 10;
 
 /** A program to compare with. */

@@ -68,8 +68,8 @@ export class Selection {
 	}
 
 	/**
-	 * The figures to which a selector's `pick`, `drawn`, `inside` and `not: NAME` narrow it; undefined where it has none of
-	 * them, or where no figure is left.
+	 * The figures to which a selector's `pick`, `drawn`, `inside` and `not: NAME` narrow it; undefined where it has
+	 * none of them, or where no figure is left.
 	 */
 	narrowed(of: Selector): readonly Figure[] | undefined {
 		if (of.pick !== undefined || of.drawn !== undefined) {

@@ -54,7 +54,10 @@ export class TapeRanges {
 		});
 	}
 
-	/** One for each call of a routine; where the program has none of that name, for each call that drew a figure of that name. */
+	/**
+	 * One for each call of a routine; where the program has none of that name, for each call that drew a figure of that
+	 * name.
+	 */
 	calls(routine: string): TapeRange[] {
 		const { tape, scene } = this;
 		const { program } = scene.programRun;

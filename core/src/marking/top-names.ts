@@ -10,7 +10,10 @@ export interface TopName {
 /** Names that are tried at the most. */
 const MAX_NAMES = 24;
 
-/** The names at top level that hold numbers, with their first values; found by running the program once and watching them. */
+/**
+ * The names at top level that hold numbers, with their first values; found by running the program once and watching
+ * them.
+ */
 export function topNames({ program, runs, change }: ProgramRun): TopName[] {
 	const { checked } = program;
 	if (!checked) return [];

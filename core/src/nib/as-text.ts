@@ -5,7 +5,10 @@ import type { Machine } from "./machine.ts";
 import { Paint } from "./paint.ts";
 import { Picture } from "./picture-value.ts";
 
-/** A value as text (rule 23 of docs/language.md), broken off once it is longer than `most`, however lists hold one another. */
+/**
+ * A value as text (rule 23 of docs/language.md), broken off once it is longer than `most`, however lists hold one
+ * another.
+ */
 export function written(value: unknown, most: number): string {
 	let text = "";
 	const walk = (v: unknown, quoted: boolean) => {

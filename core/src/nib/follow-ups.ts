@@ -15,8 +15,8 @@ const ABOUT_HEADS = new Set(["statement-unknown", "statement-missing", "statemen
 
 /**
  * Leaves out problems that only follow from another: a name that a broken line would have declared, an `end` whose
- * opener was misspelt, a block whose `end` was, how many values a routine takes whose own line is broken. What is left is what the student has to mend: never nothing, since a problem is
- * left out only for another that stays.
+ * opener was misspelt, a block whose `end` was, how many values a routine takes whose own line is broken. What is
+ * left is what the student has to mend: never nothing, since a problem is left out only for another that stays.
  */
 export function withoutFollowUps(problems: readonly Problem[], lines: readonly Line[]): Problem[] {
 	const broken = new Set(problems.filter((p) => !ABOUT_NAMES.has(p.code)).map((p) => p.place.line));

@@ -21,7 +21,9 @@ export class GivenWrong extends Error {
 	}
 }
 
-/** The values as the running program holds them. Throws {@link GivenWrong} for a name or kind that the program lacks. */
+/**
+ * The values as the running program holds them. Throws {@link GivenWrong} for a name or kind that the program lacks.
+ */
 export function givenValues(checked: Checked, given: Given): Map<string, unknown> {
 	const values = new Map<string, unknown>();
 	for (const [name, value] of Object.entries(given)) {
@@ -37,7 +39,10 @@ export function givenValues(checked: Checked, given: Given): Map<string, unknown
 	return values;
 }
 
-/** Why a source can't be given some values: the name, and the kind it holds (undefined where nothing declares it). A source that can't be read has no such problem. */
+/**
+ * Why a source can't be given some values: the name, and the kind it holds (undefined where nothing declares it). A
+ * source that can't be read has no such problem.
+ */
 export function givenProblem(
 	source: string,
 	given: Given,

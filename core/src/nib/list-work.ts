@@ -6,7 +6,10 @@ import type { Machine } from "./machine.ts";
 import { Paint } from "./paint.ts";
 import { Picture } from "./picture-value.ts";
 
-/** What generated code asks for on lists and on values whose kinds are known only while running. Each ends the run where it can't be done. */
+/**
+ * What generated code asks for on lists and on values whose kinds are known only while running. Each ends the run
+ * where it can't be done.
+ */
 
 /** A new list; its items are counted. */
 export function listOf(machine: Machine, line: number, items: unknown[]): List {

@@ -2,7 +2,9 @@ import { COLOUR_NAMES } from "../colour/colour.ts";
 import { nearest, type Problem, type SourceRange } from "./problem.ts";
 import { Scope, type Variable } from "./scope.ts";
 
-/** The names that can be used where the checker is: those of the routine or of the main program, and of the top level. */
+/**
+ * The names that can be used where the checker is: those of the routine or of the main program, and of the top level.
+ */
 export class Naming {
 	scope = new Scope();
 	/** The routine being checked; none in the main program. */

@@ -51,7 +51,10 @@ function declaredNames(lines: readonly Line[]): Set<string> {
 	return names;
 }
 
-/** Lines of the form NAME(names) that name no routine, where the program has more ends than blocks: each lacks its `routine`. */
+/**
+ * Lines of the form NAME(names) that name no routine, where the program has more ends than blocks: each lacks its
+ * `routine`.
+ */
 function headlessRoutines(lines: readonly Line[], routines: ReadonlySet<string>): Set<number> {
 	const found = new Set<number>();
 	let surplus = 0;

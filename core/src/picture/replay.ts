@@ -4,7 +4,9 @@ import { coordinate, type Tape } from "../tape/tape.ts";
 import { toPicture } from "./paths.ts";
 import { Painter, type Picture, type PictureShape } from "./picture.ts";
 
-/** A drawing in the making: every shape with the row of the tape that it appears with. Coordinates are the picture's. */
+/**
+ * A drawing in the making: every shape with the row of the tape that it appears with. Coordinates are the picture's.
+ */
 export interface Replay extends Omit<Picture, "shapes"> {
 	readonly shapes: readonly PictureShape[];
 	/** For each shape, the row with which it appears. */
@@ -12,7 +14,10 @@ export interface Replay extends Omit<Picture, "shapes"> {
 	/** Rows that cover the whole sheet, how many shapes lie under each, and the paper from then on. */
 	readonly covers: readonly { readonly row: number; readonly under: number; readonly paper: string }[];
 	readonly rows: number;
-	/** For each row: its source line, its frame, and where the pen is after it and faces, in degrees anticlockwise as seen. */
+	/**
+	 * For each row: its source line, its frame, and where the pen is after it and faces, in degrees anticlockwise as
+	 * seen.
+	 */
 	readonly lines: Uint32Array;
 	readonly frames: Uint16Array;
 	readonly pen: Float64Array;
@@ -22,7 +27,10 @@ export interface Replay extends Omit<Picture, "shapes"> {
 	readonly pauses: readonly { readonly row: number; readonly seconds: number }[];
 }
 
-/** Where the pen is after each row: x, y and facing of every row, one after the other. A picture that is laid leaves it where it is. */
+/**
+ * Where the pen is after each row: x, y and facing of every row, one after the other. A picture that is laid leaves
+ * it where it is.
+ */
 function penOf(tape: Tape): Float64Array {
 	const place = toPicture(tape.sheet);
 	const track = new PenTrack(tape);
@@ -57,7 +65,10 @@ function pausesOf(tape: Tape): Replay["pauses"] {
 	return pauses;
 }
 
-/** What a tape shows, row by row. At its end it shows the same as the picture, with every step of a walk a shape of its own. */
+/**
+ * What a tape shows, row by row. At its end it shows the same as the picture, with every step of a walk a shape of
+ * its own.
+ */
 export function replayOf(tape: Tape): Replay {
 	const painter = new Painter(tape, true);
 	painter.paint();

@@ -2,7 +2,9 @@ import type { Bounds } from "../geometry/points.ts";
 import type { Region } from "./region.ts";
 import { Rows } from "./rows.ts";
 
-/** Cells along the longer side of what is looked at, fewer where there are many regions, and how small a cell may be. */
+/**
+ * Cells along the longer side of what is looked at, fewer where there are many regions, and how small a cell may be.
+ */
 const CELLS = 320;
 const FEWEST = 64;
 const SMALLEST = 1 / 8;
@@ -27,7 +29,10 @@ class Cells {
 		for (let i = 0; i < this.next.length; i++) this.next[i] = i % (this.width + 2);
 	}
 
-	/** Counts the free cells of a row from a up to b, and takes them if asked; path halving keeps it nearly constant a cell. */
+	/**
+	 * Counts the free cells of a row from a up to b, and takes them if asked; path halving keeps it nearly constant a
+	 * cell.
+	 */
 	claim(row: number, a: number, b: number, take: boolean): number {
 		const base = row * (this.width + 2);
 		const { next } = this;

@@ -46,7 +46,10 @@ export class NearBoxes {
 		return found;
 	}
 
-	/** The boxes that hold a point, the last one first, until one is taken; no more than `most` are offered, and no more than {@link SCANNED} looked at. */
+	/**
+	 * The boxes that hold a point, the last one first, until one is taken; no more than `most` are offered, and no more
+	 * than {@link SCANNED} looked at.
+	 */
 	topAt(x: number, y: number, most: number, take: (box: number) => boolean): number | undefined {
 		const { left, right, low, high } = this.window;
 		if (x < left || x > right || y < low || y > high) return undefined;

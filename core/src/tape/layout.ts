@@ -5,7 +5,10 @@
 export const ENTRY = Object.freeze({
 	/** A walked segment: x1, y1, x2, y2. */
 	segment: 1,
-	/** A walked arc of a circle: x1, y1, x2, y2, then its middle x, y, its radius, the direction from the middle to its start, and its sweep, negative clockwise. */
+	/**
+	 * A walked arc of a circle: x1, y1, x2, y2, then its middle x, y, its radius, the direction from the middle to its
+	 * start, and its sweep, negative clockwise.
+	 */
 	curve: 2,
 	/** A move without ink: x1, y1, x2, y2. */
 	travel: 3,
@@ -23,7 +26,10 @@ export const ENTRY = Object.freeze({
 	ellipse: 9,
 	/** Corners: x, y each. */
 	polygon: 10,
-	/** x, y of the baseline's start, middle or end; size, alignment (0 left, 1 centre, 2 right), turned, text, mirrored (1) or not (0). */
+	/**
+	 * x, y of the baseline's start, middle or end; size, alignment (0 left, 1 centre, 2 right), turned, text, mirrored
+	 * (1) or not (0).
+	 */
 	text: 11,
 	/** The sheet covered with the style's fill, which is the paper from now on. */
 	paper: 12,
@@ -49,7 +55,10 @@ export const ENTRY = Object.freeze({
 	cursor: 23,
 	/** A disc of the pen's colour: x, y, diameter. */
 	dot: 24,
-	/** Middle x, y, half width, half height, turned, direction of its start and sweep, both as angles of the ellipse's own circle (eccentric) before it is turned; open (0), a sector (1) or a segment (2). */
+	/**
+	 * Middle x, y, half width, half height, turned, direction of its start and sweep, both as angles of the ellipse's
+	 * own circle (eccentric) before it is turned; open (0), a sector (1) or a segment (2).
+	 */
 	arc: 25,
 	/** An open line through points: x, y each. */
 	polyline: 26,

@@ -1,4 +1,7 @@
-/** Advance widths of the font that ships with the product (Atkinson Hyperlegible Next Regular), in thousandths of the size. */
+/**
+ * Advance widths of the font that ships with the product (Atkinson Hyperlegible Next Regular), in thousandths of the
+ * size.
+ */
 
 const LATIN =
 	"280 286 301 651 592 919 731 160 299 299 485 606 210 362 210 387 648 407 548 576 614 588 598 510 615 595 210 210 553 628 553 480 778 626 613 645 669 569 552 694 694 392 512 631 541 824 693 714 592 724 614 592 558 690 593 856 623 575 607 317 387 344 552 372 243 525 566 485 564 538 314 558 550 252 245 492 262 845 550 548 566 574 349 471 326 540 461 684 481 449 460 344 237 344 555";

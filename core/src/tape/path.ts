@@ -13,7 +13,10 @@ export const PATH = Object.freeze({
 	quadratic: 2,
 	/** A cubic Bézier curve: two control points, end. */
 	cubic: 3,
-	/** Part of an ellipse: middle x, y, half width, half height, turned, start and sweep as eccentric angles. Its start must be where the path is. */
+	/**
+	 * Part of an ellipse: middle x, y, half width, half height, turned, start and sweep as eccentric angles. Its start
+	 * must be where the path is.
+	 */
 	arc: 4,
 	/** A straight line back to the start of the sub-path. */
 	close: 5,

@@ -69,7 +69,9 @@ function styleFits(style: Style): boolean {
 	);
 }
 
-/** What is wrong with something that should be a tape; undefined for a tape. Columns must be typed arrays of `length`. */
+/**
+ * What is wrong with something that should be a tape; undefined for a tape. Columns must be typed arrays of `length`.
+ */
 export function tapeProblem(tape: Tape): string | undefined {
 	const { sheet, styles, texts, routines, pen } = tape;
 	if (

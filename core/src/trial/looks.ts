@@ -31,7 +31,10 @@ function looks({
 	].join(" ");
 }
 
-/** Everything that can be seen of a run, as a text: two runs that look the same have the same, whatever was drawn first. */
+/**
+ * Everything that can be seen of a run, as a text: two runs that look the same have the same, whatever was drawn
+ * first.
+ */
 export function looksOf(run: ProgramRun): string {
 	const frames = run.run?.frames ?? 0;
 	const moments =

@@ -26,8 +26,8 @@ function toldOnce(
 }
 
 /**
- * Criteria that could be asked of an exercise: of the figure that is pointed at, and of the whole. Each is filled in from the
- * model, which meets it; those that a person judges stand at the end.
+ * Criteria that could be asked of an exercise: of the figure that is pointed at, and of the whole. Each is filled in
+ * from the model, which meets it; those that a person judges stand at the end.
  *
  * @param picked the number of a figure of the model's drawing, or null
  */
@@ -39,7 +39,10 @@ export function proposalsFor(file: ExerciseFile, picked: number | null): Proposa
 	return found.sort((a, b) => PROPOSAL_GROUPS.indexOf(a.group) - PROPOSAL_GROUPS.indexOf(b.group));
 }
 
-/** A criterion that the model meets and an altered model doesn't; undefined where none of the ready ones tells them apart. */
+/**
+ * A criterion that the model meets and an altered model doesn't; undefined where none of the ready ones tells them
+ * apart.
+ */
 export function criterionAgainst(file: ExerciseFile, altered: string): Proposal | undefined {
 	const asking = new Asking(file);
 	const candidates = [
@@ -54,7 +57,10 @@ export function criterionAgainst(file: ExerciseFile, altered: string): Proposal 
 	)[0];
 }
 
-/** For each changed model, whether some criterion notices it; quicker than a report, which also looks for what went wrong. */
+/**
+ * For each changed model, whether some criterion notices it; quicker than a report, which also looks for what went
+ * wrong.
+ */
 export function noticed(file: ExerciseFile, altered: readonly string[]): boolean[] {
 	return altered.map((source) => {
 		const { judged } = judge(programRunOf(source, file));

@@ -78,7 +78,9 @@ function leansOn(asked: CriterionOrGroup): readonly Loses[] {
 /** Whether a wanted figure is told by when it is drawn. */
 const byOrder = (of: Selector) => of.drawn !== undefined;
 
-/** Tries an exercise: its model, programs that should earn nothing, changed models and rewritten ones. Deterministic. */
+/**
+ * Tries an exercise: its model, programs that should earn nothing, changed models and rewritten ones. Deterministic.
+ */
 export function tryExercise(file: ExerciseFile): Trial {
 	const bench = new Bench(file);
 	const untried = new Set(file.criteria.filter(isUntried).map((c) => c.id));

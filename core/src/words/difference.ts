@@ -45,8 +45,8 @@ function instead(found: number, wanted: number): string {
 const SMALL = 0.5;
 
 /**
- * What differs in a drawing from another one that was wanted, a sentence a figure, in the units of the sheet: "The rect is
- * 12 too low." Empty where nothing does.
+ * What differs in a drawing from another one that was wanted, a sentence a figure, in the units of the sheet: "The
+ * rect is 12 too low." Empty where nothing does.
  *
  * @param up 1 where y grows upwards on the sheet, else -1
  * @param diagonal of the sheet

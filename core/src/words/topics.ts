@@ -57,7 +57,10 @@ const TOPICS: { readonly [N in keyof CheckSentences]: ((data: CheckSentences[N])
 	"by teacher": undefined,
 };
 
-/** What a criterion looks at in one short phrase that gives no wanted value away; nothing for a check whose sentence has none. */
+/**
+ * What a criterion looks at in one short phrase that gives no wanted value away; nothing for a check whose sentence
+ * has none.
+ */
 export function criterionTopic<N extends keyof CheckSentences>({ check, data }: CriterionAsk<N>): string | undefined {
 	const topic = TOPICS[check]?.(data);
 	return topic === undefined ? undefined : agreeing(nameIn(data), sentence(topic));

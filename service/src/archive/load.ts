@@ -68,7 +68,10 @@ const FIND_TEACHER = statement(
 		WHERE role = 'teacher' AND closed_at IS NULL AND lower(sign_in_name) = lower($1)`,
 );
 
-/** Teachers whom the site has already stay who they are; students are always new, unless their school's number is known. */
+/**
+ * Teachers whom the site has already stay who they are; students are always new, unless their school's number is
+ * known.
+ */
 async function loadPeople({ manager, ids, archive }: Loading): Promise<void> {
 	const hashed = async (people: readonly { passphrase?: string | undefined }[]) =>
 		Promise.all(people.map((p) => hashPassphrase(p.passphrase ?? randomBytes(24).toString("base64url"))));

@@ -405,7 +405,10 @@ const FIRST_MET = statement(
 		) f GROUP BY criterion, first ORDER BY criterion, first`,
 );
 
-/** For each criterion, the try with which each student first met it, and who never did: from the standings of all tries. */
+/**
+ * For each criterion, the try with which each student first met it, and who never did: from the standings of all
+ * tries.
+ */
 export function firstMet(
 	manager: EntityManager,
 	assignmentId: string,

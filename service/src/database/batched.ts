@@ -7,9 +7,9 @@ const MAX_BATCH = 50;
 const PATIENCE_MILLISECONDS = 50;
 
 /**
- * Answers many at once: what is asked while a call is under way goes together into the next one. A class that presses the
- * same button at once costs few calls, and who is alone waits for nobody. Nothing is kept: each question is answered by a
- * call that begins after it was asked.
+ * Answers many at once: what is asked while a call is under way goes together into the next one. A class that presses
+ * the same button at once costs few calls, and who is alone waits for nobody. Nothing is kept: each question is
+ * answered by a call that begins after it was asked.
  *
  * @param answer gives an answer or an error for each question, in their order
  */

@@ -49,7 +49,10 @@ export function isUniqueViolation(error: unknown): boolean {
 	return codeOf(error) === "23505";
 }
 
-/** What the database says where it refuses a value (SQLSTATE classes 22 and 23), in one sentence; undefined for any other error. */
+/**
+ * What the database says where it refuses a value (SQLSTATE classes 22 and 23), in one sentence; undefined for any
+ * other error.
+ */
 export function dataErrorMessage(error: unknown): string | undefined {
 	if (!/^2[23]/.test(codeOf(error) ?? "")) return undefined;
 	const { driverError = error } = error as { driverError?: unknown };

@@ -13,7 +13,10 @@ function nameOf(text: string): string | undefined {
 
 type Query = pg.Client["query"];
 
-/** A connection that keeps statements with values prepared, so that the database reads and plans each once a connection. */
+/**
+ * A connection that keeps statements with values prepared, so that the database reads and plans each once a
+ * connection.
+ */
 export class PreparingClient extends pg.Client {
 	override query: Query = ((first: unknown, values: unknown, ...more: unknown[]) => {
 		const query = super.query as (...arguments_: unknown[]) => unknown;

@@ -19,7 +19,10 @@ export const FIELDS: Readonly<Record<string, string>> = Object.freeze({
 	"{line}": "the line that it went wrong on",
 });
 
-/** A comment with its fields filled from the student's own hand-in. A field that has nothing to say is left out with its blank. */
+/**
+ * A comment with its fields filled from the student's own hand-in. A field that has nothing to say is left out with
+ * its blank.
+ */
 export function filled(words: string, of: HandInRecord): string {
 	const missed = of.report?.criteria.find((c) => c.verdict !== "met" && !c.bonus);
 	const slip = of.report?.slips[0];

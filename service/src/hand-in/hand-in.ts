@@ -26,8 +26,8 @@ export interface HandInCall extends PlaceAsked {
 }
 
 /**
- * Hands programs in for students. A call repeated with the same key is the same hand-in; calls that come at once share the
- * database's.
+ * Hands programs in for students. A call repeated with the same key is the same hand-in; calls that come at once
+ * share the database's.
  */
 export function handingIn({ manager }: DataSource, queue: PgBoss): (of: HandInCall) => Promise<HandInTaken> {
 	const placeOf = batched((asked: readonly PlaceAsked[]) => handInPlaces(manager, asked));

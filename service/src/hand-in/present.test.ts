@@ -88,7 +88,7 @@ describe("a student", () => {
 		expect(released.report).not.toBeNull();
 	});
 
-	test("is told no more of slips than the hint", () => {
+	test("sees no more of slips than the hint", () => {
 		const slips = handInData(parts()).report?.slips ?? [];
 		expect(slips.map((s) => s.id)).toEqual((report as ReportBody).slips.map((s) => s.id));
 		expect(slips.length).toBeGreaterThan(0);

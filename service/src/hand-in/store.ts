@@ -58,9 +58,9 @@ const TAKE = statement(
 const placeOf = (of: NewHandIn) => `${of.studentId} ${of.assignmentId} ${of.exerciseId}`;
 
 /**
- * Stores hand-ins, each under its student's next number and with its check, the event of it and the queue's job: all that
- * can be taken, or none. Numbers have no gaps, however many calls come at once: the database counts under a lock for each
- * student's exercise, had in the same order by every call so that none waits for one that waits for it.
+ * Stores hand-ins, each under its student's next number and with its check, the event of it and the queue's job: all
+ * that can be taken, or none. Numbers have no gaps, however many calls come at once: the database counts under a lock
+ * for each student's exercise, had in the same order by every call so that none waits for one that waits for it.
  *
  * @returns for each, in the order they were given, what was taken, or why it wasn't
  */
@@ -133,7 +133,8 @@ export async function takeHandIn(
 }
 
 /**
- * Takes hand-ins that came at once by one call of the database. Where it fails for one of them, each is taken by itself.
+ * Takes hand-ins that came at once by one call of the database. Where it fails for one of them, each is taken by
+ * itself.
  *
  * @returns for each what was taken, or why it wasn't
  */
@@ -250,7 +251,9 @@ const handInSeen = (seen: string) =>
 const HAND_IN = { student: handInSeen(SEEN_BY.student), teacher: handInSeen(SEEN_BY.teacher) };
 export type HandInRecord = RowOf<typeof HAND_IN.student>;
 
-/** A hand-in with the report that counts, if the account may see it: the student's own, or one of the teacher's class. */
+/**
+ * A hand-in with the report that counts, if the account may see it: the student's own, or one of the teacher's class.
+ */
 export function findHandIn(manager: EntityManager, id: string, account: Viewer): Promise<HandInRecord | undefined> {
 	return HAND_IN[account.role].one(manager, [id, account.id]);
 }

@@ -38,7 +38,10 @@ export function wordsOf(answers: Readonly<Record<string, { words: string }>>): R
 	return Object.fromEntries(Object.entries(answers).map(([id, { words }]) => [id, words]));
 }
 
-/** What comes with a hand-in: the student's answers, the try before it, and what was handed in to other exercises until then. */
+/**
+ * What comes with a hand-in: the student's answers, the try before it, and what was handed in to other exercises
+ * until then.
+ */
 export async function submissionFor(
 	manager: EntityManager,
 	handInId: string,

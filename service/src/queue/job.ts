@@ -30,7 +30,9 @@ export async function ownJob(
 	return job;
 }
 
-/** Begins long work: its record, and what the workers are to do of it, all or none. Work of no parts is done at once. */
+/**
+ * Begins long work: its record, and what the workers are to do of it, all or none. Work of no parts is done at once.
+ */
 export async function beginJob(
 	dataSource: DataSource,
 	queue: PgBoss,

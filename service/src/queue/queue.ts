@@ -79,10 +79,9 @@ const optionsOf = (job: QueuedJob, priority: number) => ({
  * Sends jobs in one statement with one of ours, a `SELECT`, whose rows it gives: both happen or none. Ours wakes the
  * workers.
  *
- * The queue's interface has no such call, so that its own `INSERT` becomes part of ours here. In a transaction of its own a
- * hand-in takes four calls of the database in place of one: measured with
- * `setup/bench-load.mjs` on two cores (2026-11-29, the best of several runs), 1,665 hand-ins a second were taken so, and
- * 2,112 like this.
+ * The queue's interface has no such call, so that its own `INSERT` becomes part of ours here. In a transaction of its
+ * own a hand-in takes four calls of the database in place of one: measured with `setup/bench-load.mjs` on two cores
+ * (2026-11-29, the best of several runs), 1,665 hand-ins a second were taken so, and 2,112 like this.
  */
 export async function sendBeside<R extends Row>(
 	{ queue, manager }: { readonly queue: PgBoss; readonly manager: EntityManager },

@@ -150,7 +150,10 @@ const LIST_UNREHEARSED = statement(
 				r.core_version = $4)`,
 );
 
-/** Lets what a rehearsal found hold: the new version, the new reports beside the old ones, all adjustments but the dropped ones. */
+/**
+ * Lets what a rehearsal found hold: the new version, the new reports beside the old ones, all adjustments but the
+ * dropped ones.
+ */
 export async function carryOutRehearsal(
 	manager: EntityManager,
 	queue: PgBoss,

@@ -46,7 +46,9 @@ async function fits(hashed: string, typed: string): Promise<boolean> {
 /** Who a failure counts against, without saying a name. */
 const hidden = (subject: string) => createHash("sha256").update(subject).digest("base64url");
 
-/** Minutes in which wrong sign-ins are counted, and how many of them one account, one class and one address may have. */
+/**
+ * Minutes in which wrong sign-ins are counted, and how many of them one account, one class and one address may have.
+ */
 const MINUTES = 10;
 const MAX_FAILURES = { account: 10, class: 150, address: 1_000 } as const;
 
@@ -63,7 +65,10 @@ function subjectsOf(
 	];
 }
 
-/** The account that a name and passphrase belong to; refuses all else alike, and for some minutes where that was too often. */
+/**
+ * The account that a name and passphrase belong to; refuses all else alike, and for some minutes where that was too
+ * often.
+ */
 export async function signIn(
 	manager: EntityManager,
 	of: { signInName: string; passphrase: string; classCode: string | undefined; address: string },

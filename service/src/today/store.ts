@@ -55,7 +55,10 @@ const TODAY_OF = statement(
 		ORDER BY m.closes_at, m.id, x.position`,
 );
 
-/** What a teacher's open classes were set and that isn't long over, with what there is to do, the first to close first. */
+/**
+ * What a teacher's open classes were set and that isn't long over, with what there is to do, the first to close
+ * first.
+ */
 export function todayOf(manager: EntityManager, teacherId: string): Promise<TodayRecord[]> {
 	return TODAY_OF.all(manager, [teacherId]);
 }

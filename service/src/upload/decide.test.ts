@@ -29,7 +29,7 @@ describe("what the teacher decided nothing about", () => {
 		["no student", file("a.nib", { studentId: null })],
 		["no exercise", file("a.nib", { exercise: null })],
 		["no text", file("a.nib", { source: "" })],
-	])("is left out otherwise: %s", (_, planned) => {
+	])("is left out in all other cases: %s", (_, planned) => {
 		expect(decideFiles([planned], {}, ONE)).toEqual({ handedIn: [], leftOut: ["a.nib"] });
 	});
 });

@@ -69,7 +69,10 @@ function planFile(
 	};
 }
 
-/** What would be done with each file of an upload; nothing is guessed. Of several files of one student for one exercise the teacher decides. */
+/**
+ * What would be done with each file of an upload; nothing is guessed. Of several files of one student for one
+ * exercise the teacher decides.
+ */
 export function planUpload(
 	files: ReadonlyMap<string, Uint8Array>,
 	students: readonly KnownStudent[],

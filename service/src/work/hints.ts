@@ -12,8 +12,8 @@ export interface HintAsked {
 }
 
 /**
- * Refuses a hint that comes too early: the program is run before the first, and again before each next one. One that was
- * given before may always be read again.
+ * Refuses a hint that comes too early: the program is run before the first, and again before each next one. One that
+ * was given before may always be read again.
  */
 export function refuseEarlyHint(
 	draft: Pick<DraftRow, "runs" | "hinted"> | undefined,

@@ -86,7 +86,10 @@ export function cellNote(c: Cell): string {
 	return c.ended === "clock" ? "time over" : "";
 }
 
-/** How many of a collection's exercises a student has managed: those with the share of points that the collection asks. */
+/**
+ * How many of a collection's exercises a student has managed: those with the share of points that the collection
+ * asks.
+ */
 export function doneOf(cells: readonly (Cell | undefined)[], doneWhen: number): number {
 	return cells.filter((c) => c && c.verdicts.length > 0 && c.points && c.points.earned >= c.points.possible * doneWhen)
 		.length;

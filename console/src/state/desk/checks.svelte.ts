@@ -6,7 +6,7 @@ import type { Answers } from "./draft.svelte.ts";
 
 /** Runs without a check, after which one is made unseen, so that the teacher sees who makes no progress. */
 const RUNS_UNCHECKED = 4;
-/** The longest time of one run that the service is told, in milliseconds. */
+/** The longest time of one run that is reported to the service, in milliseconds. */
 const MAX_WORKED = 3_600_000;
 
 /** A report, and the source that it is about. */
@@ -21,7 +21,7 @@ export interface WorkParams {
 	readonly exercise: string;
 }
 
-/** What a student is told before handing in: self-checks and hints. */
+/** What a student learns before handing in: self-checks and hints. */
 export class DeskChecks {
 	checking = $state(false);
 	/** What the last self-check found. */

@@ -1,16 +1,10 @@
 import { CallError } from "@markpen/client";
 import type { HandInPage, ReportBody, Work } from "@markpen/contract";
-import { beforeEach, describe, expect, test, vi } from "vitest";
+import { beforeEach, describe, expect, test } from "vitest";
 import type { Ports } from "../site/ports.ts";
+import { storage, stored, stubBrowser, TestClock } from "../site/test-world.ts";
 
-const stored = new Map<string, string>();
-vi.stubGlobal("localStorage", {
-	getItem: (key: string) => stored.get(key) ?? null,
-	setItem: (key: string, text: string) => stored.set(key, text),
-	removeItem: (key: string) => stored.delete(key),
-});
-vi.stubGlobal("addEventListener", () => undefined);
-vi.stubGlobal("removeEventListener", () => undefined);
+stubBrowser();
 const { Desk } = await import("./desk.svelte.ts");
 
 const WORK = {
@@ -43,12 +37,12 @@ const report = (earned: number, met: string[] = []) =>
 		criteria: ["closed", "why"].map((id) => ({ id, verdict: met.includes(id) ? "met" : "missed" })),
 	}) as unknown as ReportBody;
 
-/** A world without browser and service: time moves on when it is told to. */
+/** A world without browser and service, with a clock that the test moves. */
 class World {
+	readonly clock = new TestClock();
 	readonly calls: string[] = [];
 	readonly ran: { source: string; seed: number }[] = [];
 	answer: { state: string } | undefined = { state: "drew" };
-	time = 0;
 	online: () => void = () => undefined;
 	checked: () => void = () => undefined;
 	handIn: () => Promise<{ id: string }> = async () => ({ id: "h1" });
@@ -61,7 +55,6 @@ class World {
 		report: null,
 	} as unknown as HandInPage;
 	reports: ReportBody[] = [];
-	private waits: { at: number; call: () => void }[] = [];
 
 	readonly ports = {
 		api: {
@@ -92,11 +85,7 @@ class World {
 				work: [WORK, { ...WORK, assignmentId: "b", exercise: { ...WORK.exercise, id: "buoy" } }],
 			}),
 		} as unknown as Ports["api"],
-		storage: {
-			getItem: (key: string) => stored.get(key) ?? null,
-			setItem: (key: string, text: string) => void stored.set(key, text),
-			removeItem: (key: string) => void stored.delete(key),
-		},
+		storage,
 		runner: {
 			ask: (async (what: string, of: { source: string; seed: number }) => {
 				if (what === "help") return undefined;
@@ -105,16 +94,7 @@ class World {
 			}) as Ports["runner"]["ask"],
 			end: () => void this.calls.push("runner ended"),
 		},
-		clock: {
-			now: () => this.time,
-			after: (milliseconds: number, call: () => void) => {
-				const wait = { at: this.time + milliseconds, call };
-				this.waits.push(wait);
-				return () => {
-					this.waits = this.waits.filter((w) => w !== wait);
-				};
-			},
-		},
+		clock: this.clock,
 		follow: (_: string, on: Readonly<Record<string, (data: unknown) => void>>) => {
 			this.checked = () => on.checked?.({});
 			return () => undefined;
@@ -130,10 +110,7 @@ class World {
 
 	/** Lets time pass, and everything that was waiting for it happen. */
 	async pass(milliseconds: number): Promise<void> {
-		this.time += milliseconds;
-		const due = this.waits.filter((w) => w.at <= this.time);
-		this.waits = this.waits.filter((w) => w.at > this.time);
-		for (const { call } of due) call();
+		this.clock.pass(milliseconds);
 		await settle();
 	}
 }
@@ -206,7 +183,7 @@ describe("runs", () => {
 		expect(desk.fresh).toBe(false);
 	});
 
-	test("a run whose worker was lost is told, and the program stays", async () => {
+	test("a run whose worker was lost is reported, and the program stays", async () => {
 		world.answer = undefined;
 		const desk = begin();
 		await desk.runNow();
@@ -215,7 +192,7 @@ describe("runs", () => {
 		expect(world.calls).toContain("ran lost  0");
 	});
 
-	test("the service is told of each, with the time since the last; every fourth unchecked one is checked unseen", async () => {
+	test("the service hears of each, with the time since the last; every fourth unchecked one is checked unseen", async () => {
 		const desk = begin();
 		world.reports = [report(1, ["closed"])];
 		for (let n = 0; n < 4; n++) {
@@ -316,7 +293,7 @@ describe("handing in", () => {
 		expect([next.handIn.waiting, next.handIn.handIns.length]).toEqual([undefined, 1]);
 	});
 
-	test("a refusal is told, and nothing waits", async () => {
+	test("a refusal is shown, and nothing waits", async () => {
 		world.handIn = () => Promise.reject(new CallError(409, "It is closed.", undefined as never));
 		const desk = begin();
 		await desk.handInNow();

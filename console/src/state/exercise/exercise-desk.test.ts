@@ -1,13 +1,7 @@
-import { beforeEach, describe, expect, test, vi } from "vitest";
+import { beforeEach, describe, expect, test } from "vitest";
+import { stored, stubBrowser, TestClock } from "../site/test-world.ts";
 
-const stored = new Map<string, string>();
-vi.stubGlobal("localStorage", {
-	getItem: (key: string) => stored.get(key) ?? null,
-	setItem: (key: string, text: string) => stored.set(key, text),
-	removeItem: (key: string) => stored.delete(key),
-});
-vi.stubGlobal("addEventListener", () => undefined);
-vi.stubGlobal("removeEventListener", () => undefined);
+stubBrowser();
 const { ExerciseDesk } = await import("./exercise-desk.svelte.ts");
 type Desk = InstanceType<typeof ExerciseDesk>;
 type ExercisePorts = import("./exercise-desk.svelte.ts").ExercisePorts;
@@ -30,14 +24,13 @@ criteria:
 const page = (more: Partial<ExercisePage> = {}) =>
 	({ id: "e1", key: "lamp", mine: true, source: FILE, revision: 3, trialPrograms: [], ...more }) as ExercisePage;
 
-/** Runners that answer when they are told to, and a clock that moves when it is. */
+/** Runners with answers of the test's, and a clock that the test moves. */
 class World {
+	readonly clock = new TestClock();
 	readonly calls: string[] = [];
-	time = 0;
 	marked: { problems: object[]; reports: { name: string; report: object }[] } = { problems: [], reports: [] };
 	proposals: object[] = [];
 	against: object | undefined;
-	private waits: { at: number; call: () => void }[] = [];
 
 	readonly ports = {
 		api: {
@@ -51,16 +44,7 @@ class World {
 				return { number: 2 };
 			},
 		},
-		clock: {
-			now: () => this.time,
-			after: (milliseconds: number, call: () => void) => {
-				const wait = { at: this.time + milliseconds, call };
-				this.waits.push(wait);
-				return () => {
-					this.waits = this.waits.filter((w) => w !== wait);
-				};
-			},
-		},
+		clock: this.clock,
 		runner: {
 			ask: async (what: string, of: { programs?: { name: string }[] }) => {
 				this.calls.push(what === "mark" ? `mark ${of.programs?.map((p) => p.name).join("+")}` : what);
@@ -79,10 +63,7 @@ class World {
 	} as unknown as ExercisePorts;
 
 	async pass(milliseconds: number): Promise<void> {
-		this.time += milliseconds;
-		const due = this.waits.filter((w) => w.at <= this.time);
-		this.waits = this.waits.filter((w) => w.at > this.time);
-		for (const { call } of due) call();
+		this.clock.pass(milliseconds);
 		for (let i = 0; i < 20; i++) await Promise.resolve();
 	}
 }
@@ -143,7 +124,7 @@ describe("writing", () => {
 	test("is undone and done again step by step", async () => {
 		const desk = await begun();
 		desk.write(`${FILE}# one`);
-		world.time += 5_000;
+		world.clock.time += 5_000;
 		desk.write(`${FILE}# two`);
 		expect([desk.canUndo, desk.canRedo]).toEqual([true, false]);
 		desk.undo();

@@ -10,7 +10,7 @@ test("changes that follow one another soon are undone as one, others by themselv
 	expect([history.redo("a"), history.redo("abc"), history.redo("abcd")]).toEqual(["abc", "abcd", undefined]);
 });
 
-test("a change that stands apart is undone by itself, however soon it follows", () => {
+test("a separate change is undone by itself, however soon it follows", () => {
 	const history = new UndoHistory();
 	history.changed("a", 1_000, false);
 	history.changed("b", 1_010, true);

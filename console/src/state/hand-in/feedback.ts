@@ -20,7 +20,10 @@ function stands(
 	return verdict === "met" || verdict === "partly" ? verdict : "next";
 }
 
-/** The criteria of a hand-in as a student reads them: what is met, what is partly, what to try next; groups without any are left out. */
+/**
+ * The criteria of a hand-in as a student reads them: what is met, what is partly, what to try next; groups without
+ * any are left out.
+ */
 export function grouped(criteria: readonly Criterion[], standings: HandInPage["criteria"]): Group[] {
 	const of = (as: ReturnType<typeof stands>) =>
 		criteria.filter(

@@ -2,7 +2,9 @@ import type { ReportBody } from "@markpen/contract";
 
 type Sheet = Pick<ReportBody["picture"], "width" | "height" | "origin">;
 
-/** A line of the grid: where it lies in the picture, what number it has on the sheet, and whether it is a strong one. */
+/**
+ * A line of the grid: where it lies in the picture, what number it has on the sheet, and whether it is a strong one.
+ */
 export interface GridLine {
 	readonly at: number;
 	readonly label: number;

@@ -18,8 +18,8 @@ export interface Lit {
 const NOTHING: Lit = { criteria: new Set(), lines: new Set(), figures: new Set() };
 
 /**
- * What lights up. A criterion, or a slip, lights its figures and lines; a slip also the criteria it explains; a line the
- * figures it drew; a figure its lines; the last two also the criteria that rest on these figures.
+ * What lights up. A criterion, or a slip, lights its figures and lines; a slip also the criteria it explains; a line
+ * the figures it drew; a figure its lines; the last two also the criteria that rest on these figures.
  */
 export function litBy(pointed: Pointed, report: Pick<ReportBody, "criteria" | "figures" | "slips"> | null): Lit {
 	if (!pointed) return NOTHING;

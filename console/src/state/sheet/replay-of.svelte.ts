@@ -4,7 +4,10 @@ import { Runner } from "../../worker/runner.ts";
 import { notes } from "../site/notes.svelte.ts";
 import { Replaying } from "./replaying.svelte.ts";
 
-/** A replay of one program, made when it is first asked for; it ends once the program is another one. Made while its component is. */
+/**
+ * A replay of one program, made when it is first asked for; it ends once the program is another one. Made while its
+ * component is.
+ */
 export class ReplayOf {
 	replaying = $state.raw<Replaying | null>(null);
 	busy = $state(false);

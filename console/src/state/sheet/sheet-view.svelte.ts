@@ -13,8 +13,8 @@ const MAX_PIXELS = 4_096;
 const FINER = 2;
 
 /**
- * A sheet on the screen. It is painted once for a scale into a canvas of its own; each frame lays that one image, so that
- * moving about costs the same however much is drawn.
+ * A sheet on the screen. It is painted once for a scale into a canvas of its own; each frame lays that one image, so
+ * that moving about costs the same however much is drawn.
  */
 export class SheetView {
 	readonly viewport: Viewport;

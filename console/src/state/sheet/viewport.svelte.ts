@@ -19,8 +19,8 @@ export interface ViewportPorts {
 }
 
 /**
- * Which part of a sheet is on the screen. While it moves, layers that were laid are moved as they are; they are laid anew
- * where they would show an edge or grow blurred, and once nothing moves any more.
+ * Which part of a sheet is on the screen. While it moves, layers that were laid are moved as they are; they are laid
+ * anew where they would show an edge or grow blurred, and once nothing moves any more.
  */
 export class Viewport {
 	/** What is in view, in units of the sheet. */

@@ -1,39 +1,18 @@
 import { beforeEach, describe, expect, test } from "vitest";
+import { TestClock } from "../site/test-world.ts";
 import { Viewport } from "./viewport.svelte.ts";
 
 const SHEET = { width: 400, height: 300 };
 
-let time: number;
-let waits: { at: number; call: () => void }[];
+let clock: TestClock;
 let said: string[];
 let viewport: Viewport;
 
-/** Lets time pass, and what was waiting for it happen. */
-function pass(milliseconds: number): void {
-	time += milliseconds;
-	const due = waits.filter((w) => w.at <= time);
-	waits = waits.filter((w) => w.at > time);
-	for (const { call } of due) call();
-}
-
 beforeEach(() => {
-	time = 1_000;
-	waits = [];
+	clock = new TestClock();
+	clock.time = 1_000;
 	said = [];
-	viewport = new Viewport({
-		clock: {
-			now: () => time,
-			after(milliseconds, call) {
-				const wait = { at: time + milliseconds, call };
-				waits.push(wait);
-				return () => {
-					waits = waits.filter((w) => w !== wait);
-				};
-			},
-		},
-		lay: () => said.push("lay"),
-		still: () => said.push("still"),
-	});
+	viewport = new Viewport({ clock, lay: () => said.push("lay"), still: () => said.push("still") });
 	viewport.show(SHEET);
 	viewport.resize(800, 600);
 });
@@ -68,7 +47,7 @@ describe("a sheet", () => {
 	});
 
 	test("isn't moved before there is one", () => {
-		const empty = new Viewport({ clock: { now: () => 0, after: () => () => undefined }, lay() {}, still() {} });
+		const empty = new Viewport({ clock, lay() {}, still() {} });
 		empty.zoom(2);
 		empty.shift(5, 5);
 		empty.showWhole();
@@ -114,7 +93,7 @@ describe("while it moves", () => {
 		said = [];
 		viewport.shift(50, 0);
 		expect(said).toEqual([]);
-		time += 130;
+		clock.time += 130;
 		viewport.shift(50, 0);
 		expect(said).toEqual(["lay"]);
 		viewport.shift(50, 0);
@@ -132,20 +111,20 @@ describe("while it moves", () => {
 describe("once nothing moves any more", () => {
 	test("they are laid, and painted for their scale, once", () => {
 		viewport.shift(10, 0);
-		pass(100);
+		clock.pass(100);
 		viewport.shift(10, 0);
-		pass(100);
+		clock.pass(100);
 		expect(said).toEqual([]);
-		pass(60);
+		clock.pass(60);
 		expect(said).toEqual(["lay", "still"]);
-		pass(10_000);
+		clock.pass(10_000);
 		expect(said).toEqual(["lay", "still"]);
 	});
 
 	test("nothing happens on a page that was left", () => {
 		viewport.shift(10, 0);
 		viewport.leave();
-		pass(10_000);
+		clock.pass(10_000);
 		expect(said).toEqual([]);
 	});
 });

@@ -31,8 +31,8 @@ export function keepHere<T>(place: string, content: T, revision: number, at = ne
 }
 
 /**
- * What is being written, kept by itself: in this browser at once, at the service a moment later, and again and again while
- * there is no network. Where it was saved from another place meanwhile, nothing is chosen until somebody says.
+ * What is being written, kept by itself: in this browser at once, at the service a moment later, and again and again
+ * while there is no network. Where it was saved from another place meanwhile, nothing is chosen until somebody says.
  */
 export class Autosave<T, S extends { readonly revision: number }> {
 	saved = $state<"saved" | "saving" | "unsaved" | "offline">("saved");

@@ -43,7 +43,10 @@ export class Loading<T> {
 		this.error = "";
 	}
 
-	/** Fetches; an answer that comes after a later call's is dropped. With a key, what was fetched last is there at once. */
+	/**
+	 * Fetches; an answer that comes after a later call's is dropped. With a key, what was fetched last is there at
+	 * once.
+	 */
 	async load(fetch: () => Promise<T>, key?: string): Promise<void> {
 		const turn = ++this.turn;
 		this.again = () => void this.load(fetch, key);

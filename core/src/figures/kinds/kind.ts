@@ -7,7 +7,10 @@ export interface KindRule {
 	readonly kind: FigureKind;
 	/** In a sentence for the docs. */
 	readonly definition: string;
-	/** How far the shape is from the ideal (largest relative error; angles in degrees over 90), or undefined if it isn't one. */
+	/**
+	 * How far the shape is from the ideal (largest relative error; angles in degrees over 90), or undefined if it isn't
+	 * one.
+	 */
 	readonly fit: (shape: Shape) => number | undefined;
 }
 

@@ -29,7 +29,10 @@ const plain = (text: string) =>
 		.replace(/[.!]+$/, "")
 		.replace(/\s+/g, " ");
 
-/** Whether words say one expected thing: a number within the tolerance, a colour of the same family, or the same words. */
+/**
+ * Whether words say one expected thing: a number within the tolerance, a colour of the same family, or the same
+ * words.
+ */
 function says(answer: string, expected: string | number, within: number): boolean {
 	if (typeof expected === "number") {
 		const found = /-?\d+(?:[.,]\d+)?/.exec(answer)?.[0];

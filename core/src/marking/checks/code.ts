@@ -114,7 +114,10 @@ class Judge {
 		this.where = o.in ?? "anywhere";
 	}
 
-	/** Routines to look at where the program has none of the name that is asked for: those whose calls drew a figure of that name. */
+	/**
+	 * Routines to look at where the program has none of the name that is asked for: those whose calls drew a figure of
+	 * that name.
+	 */
 	private get instead(): string[] {
 		if (!this.where.startsWith("routine ")) return [];
 		const slots = this.scene.matches.get(this.where.slice("routine ".length))?.slots ?? [];

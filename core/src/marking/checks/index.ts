@@ -25,9 +25,9 @@ import { visible } from "./visible.ts";
 import { whatIf } from "./what-if.ts";
 
 /**
- * In the order of the docs: how many, how large, where, in what colour, filled or not; how figures relate to one another,
- * and on what; how the pen went; nothing else, what is seen and what differs; the source; other runs, frames and
- * drawings; what people say.
+ * In the order of the docs: how many, how large, where, in what colour, filled or not; how figures relate to one
+ * another, and on what; how the pen went; nothing else, what is seen and what differs; the source; other runs, frames
+ * and drawings; what people say.
  */
 export const CHECKS = Object.freeze([
 	count,

@@ -44,7 +44,10 @@ interface AskedMove {
 
 const ANY = "any variable";
 
-/** The changed runs to look at: one, or one for each name where any will do; a sentence's data where the program lacks a name. */
+/**
+ * The changed runs to look at: one, or one for each name where any will do; a sentence's data where the program lacks
+ * a name.
+ */
 function changedRuns(o: Options, plain: ProgramRun): { runs: { run: ProgramRun; how: string }[] } | { lacks: string } {
 	const sheet: Sheet | undefined = o.sheet && {
 		...plain.sheet,

@@ -34,7 +34,10 @@ export function frameSteps({ steps }: Program): Step[] {
 	return steps.flatMap((s) => (s.node === "frames" ? [...everyStep(s.body)] : []));
 }
 
-/** What turns round elsewhere than in the model: how far it went beyond, or below 0 if it turned too early, and half its width along its way. */
+/**
+ * What turns round elsewhere than in the model: how far it went beyond, or below 0 if it turned too early, and half
+ * its width along its way.
+ */
 export function turning(look: SlipContext): (Moving & { readonly half: number; readonly late: number })[] {
 	return motions(look).flatMap((moving) => {
 		if (!moving.right) return [];

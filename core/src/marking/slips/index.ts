@@ -171,7 +171,10 @@ export function slipsIn(own: ProgramRun, marked: Marked): FoundSlip[] {
 	return found.slice(0, MAX_SLIPS);
 }
 
-/** Whether something particular has explained it already: what it explains first, or half of what speaks of many figures. */
+/**
+ * Whether something particular has explained it already: what it explains first, or half of what speaks of many
+ * figures.
+ */
 function isExplained({ claims }: Explanation, explained: ReadonlySet<string>): boolean {
 	const known = claims.filter((c) => explained.has(c)).length;
 	return claims.length >= 3 ? known * 2 >= claims.length : explained.has(claims[0] ?? "");

@@ -1,7 +1,10 @@
 import type { Point } from "../../geometry/points.ts";
 import { explained, point, type Slip } from "./slip.ts";
 
-/** Another corner of the figure is where its corner should be: it lies one width, one height, or both beside its place. */
+/**
+ * Another corner of the figure is where its corner should be: it lies one width, one height, or both beside its
+ * place.
+ */
 export const otherCorner: Slip = {
 	id: "other-corner",
 	about: ["place"],

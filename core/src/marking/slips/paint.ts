@@ -57,7 +57,10 @@ function settingOf(step: Step, part: Paint, look: Pick<SlipContext, "own">): num
 const drawsSomething = (step: Step) =>
 	step.node === "do" || (step.node === "draw" && step.statement.draws !== undefined);
 
-/** What is set first after a figure, before anything else is drawn: after its own last line, or after the call that drew it. */
+/**
+ * What is set first after a figure, before anything else is drawn: after its own last line, or after the call that
+ * drew it.
+ */
 function firstAfter<T>(
 	{ own, scene: { tape } }: SlipContext,
 	figure: Figure,

@@ -22,8 +22,8 @@ function anchorsOf(look: SlipContext, { found, wanted }: Pair): Anchor[] {
 }
 
 /**
- * Figures that are where they would be if the numbers of one of their points had been changed so. Of figures that are all
- * off by one step the first is enough: the others were placed from it.
+ * Figures that are where they would be if the numbers of one of their points had been changed so. Of figures that are
+ * all off by one step the first is enough: the others were placed from it.
  */
 export function placedAs(look: SlipContext, changed: (p: Point) => readonly Point[]): Explanation[] {
 	const { misplaced } = look;

@@ -137,7 +137,10 @@ export class SlipContext {
 		return { pairs, gone: lost, extra: left };
 	}
 
-	/** For each wanted figure of a name the found one that is likest, each taken once; in drawing order where all are equally like. */
+	/**
+	 * For each wanted figure of a name the found one that is likest, each taken once; in drawing order where all are
+	 * equally like.
+	 */
 	private assigned(wanted: readonly Figure[], found: readonly Figure[]): (Figure | undefined)[] {
 		if (wanted.length <= 1 || wanted.length > 60) return wanted.map((_, i) => found[i]);
 		const { width, height } = this.own.sheet;

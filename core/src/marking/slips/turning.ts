@@ -11,7 +11,10 @@ export function turnsOf(figure: Figure): readonly number[] {
 	return overdrawn > 0.02 || turns.length > sides.length ? turns.slice(0, sides.length) : turns;
 }
 
-/** An area closes what the pen left open: its last side was walked by nobody, and what was turned after it is no corner. */
+/**
+ * An area closes what the pen left open: its last side was walked by nobody, and what was turned after it is no
+ * corner.
+ */
 export function closedByArea({ closed, turns, sides, overdrawn, facing }: Figure): boolean {
 	const round = Math.abs(Math.abs(turns.slice(0, sides.length).reduce((a, b) => a + b, 0)) - 360) < 1;
 	return (

@@ -114,7 +114,10 @@ function linesOf(program: Program, where: Region, instead: readonly string[]): S
 	return lines;
 }
 
-/** Lines that say something: all but blank ones, comments, `end` and `else`; a routine's own line belongs to the routine. */
+/**
+ * Lines that say something: all but blank ones, comments, `end` and `else`; a routine's own line belongs to the
+ * routine.
+ */
 export function statementLines(program: Program, where: Region, instead: readonly string[] = []): number[] {
 	const lines = new Set(stepsIn(program, where, instead).map((s) => s.place.line));
 	const heads = [...program.routines.values()].filter(
@@ -129,7 +132,9 @@ export function statementLines(program: Program, where: Region, instead: readonl
 	return [...lines].sort((a, b) => a - b);
 }
 
-/** The first two stretches of two or more statements that say the same, word for word; undefined where there are none. */
+/**
+ * The first two stretches of two or more statements that say the same, word for word; undefined where there are none.
+ */
 export function repeatedStretch(
 	program: Program,
 	where: Region,

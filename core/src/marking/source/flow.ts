@@ -8,7 +8,10 @@ export type Root = Variable | "random" | "measure";
 
 const CHANCE: ReadonlySet<string> = new Set(["random", "choose"]);
 
-/** Follows names to the values that they are given, through routines and pictures, whatever the order of the statements. */
+/**
+ * Follows names to the values that they are given, through routines and pictures, whatever the order of the
+ * statements.
+ */
 export class Flow {
 	private readonly given = new Map<Variable, Value[]>();
 	private readonly returned = new Map<string, Value[]>();

@@ -11,7 +11,10 @@ export const region = z.union([
 ]);
 export type Region = z.infer<typeof region>;
 
-/** The blocks of statements that belong to a part; for a routine that the program doesn't have, `instead` are looked at. */
+/**
+ * The blocks of statements that belong to a part; for a routine that the program doesn't have, `instead` are looked
+ * at.
+ */
 export function blocksIn(program: Program, where: Region, instead: readonly string[] = []): (readonly Step[])[] {
 	const main = program.steps.filter((s) => s.node !== "routine");
 	if (where === "anywhere") return [main, ...[...program.routines.values()].map((r) => r.body)];

@@ -10,7 +10,9 @@ import { PLACES } from "./places.ts";
 import { SIZES } from "./sizes.ts";
 import { WALKING } from "./walking.ts";
 
-/** Every way of getting a program wrong: places, sizes and kinds, paint, walking, how many and in which order, frames. */
+/**
+ * Every way of getting a program wrong: places, sizes and kinds, paint, walking, how many and in which order, frames.
+ */
 export const ALTERATIONS: readonly Alteration[] = Object.freeze([
 	...PLACES,
 	...SIZES,

@@ -20,8 +20,8 @@ CREATE TYPE new_hand_in AS (
 )`;
 
 /**
- * Takes one hand-in: its number, row, check and event. A hand-in without tries left gives a row of nulls, so that others
- * taken by the same statement go on; a repeated key gives the hand-in that was taken with it.
+ * Takes one hand-in: its number, row, check and event. A hand-in without tries left gives a row of nulls, so that
+ * others taken by the same statement go on; a repeated key gives the hand-in that was taken with it.
  */
 export const TAKE_HAND_IN = `
 CREATE FUNCTION take_hand_in(arrived new_hand_in)
