@@ -55,6 +55,7 @@
 				place,
 				untrack(() => source),
 				{
+					name: untrack(() => name),
 					write: (text) => onwrite(text),
 					run: () => onrun?.(),
 					word: (word) => onword?.(word),
@@ -62,7 +63,6 @@
 					completions: () =>
 						completions && { ...completions, words: completions.words.filter((w) => !without.includes(w.word)) },
 				},
-				untrack(() => name),
 			);
 			editor = made;
 		});

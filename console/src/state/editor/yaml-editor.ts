@@ -1,10 +1,11 @@
 import { defaultKeymap, history, historyKeymap } from "@codemirror/commands";
 import { yaml } from "@codemirror/lang-yaml";
 import { defaultHighlightStyle, syntaxHighlighting } from "@codemirror/language";
-import { lintGutter, setDiagnostics } from "@codemirror/lint";
+import { lintGutter } from "@codemirror/lint";
 import { EditorState } from "@codemirror/state";
 import { EditorView, keymap, lineNumbers } from "@codemirror/view";
 import { look } from "./editor-look.ts";
+import { markingLines } from "./problem-marks.ts";
 
 /** The whole file of an exercise, with its errors where they are. */
 export class YamlEditor {
@@ -37,17 +38,7 @@ export class YamlEditor {
 	}
 
 	show(problems: readonly { readonly line: number; readonly path: string; readonly message: string }[]): void {
-		const { doc } = this.view.state;
-		const diagnostics = problems.map((p) => {
-			const line = doc.line(Math.max(1, Math.min(doc.lines, p.line)));
-			return { from: line.from, to: line.to, severity: "error" as const, message: `${p.path}: ${p.message}` };
-		});
-		this.view.dispatch(
-			setDiagnostics(
-				this.view.state,
-				diagnostics.toSorted((a, b) => a.from - b.from),
-			),
-		);
+		this.view.dispatch(markingLines(this.view.state, problems));
 	}
 
 	destroy(): void {
