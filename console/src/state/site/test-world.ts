@@ -1,4 +1,6 @@
+import { API_BASE, ROUTES } from "@markpen/contract";
 import { vi } from "vitest";
+import { wire } from "./api.ts";
 import type { Clock, KeyValues } from "./ports.ts";
 
 /** What a browser keeps for its person, in this process; empty it between tests. */
@@ -39,4 +41,66 @@ export class TestClock implements Clock {
 		this.waits = this.waits.filter((w) => w.at > this.time);
 		for (const { call } of due) call();
 	}
+}
+
+type RouteName = keyof typeof ROUTES;
+interface Asked {
+	readonly params: Readonly<Record<string, string>>;
+	readonly query: URLSearchParams;
+	readonly body: unknown;
+	readonly headers: Headers;
+}
+/** What a service answers, by the name of the call; it may wait, or throw an {@link HttpRefusal}. */
+export type Answers = Partial<Record<RouteName, (asked: Asked) => unknown>>;
+
+/** An answer other than 200. */
+export class HttpRefusal extends Error {
+	constructor(
+		readonly status: number,
+		readonly code: string,
+		detail: string,
+	) {
+		super(detail);
+	}
+}
+
+function routed(method: string, path: string): { name: RouteName; params: Record<string, string> } {
+	for (const [name, route] of Object.entries(ROUTES)) {
+		const names = [...route.path.matchAll(/:(\w+)/g)].map((m) => m[1] as string);
+		const fits = new RegExp(`^${route.path.replace(/:\w+/g, "([^/]+)")}$`).exec(path);
+		if (!fits || route.method !== method) continue;
+		return { name: name as RouteName, params: Object.fromEntries(names.map((n, i) => [n, fits[i + 1] as string])) };
+	}
+	throw new Error(`no call ${method} ${path}`);
+}
+
+const jsonOf = (body: unknown, status: number, kind = "application/json") =>
+	new Response(body === undefined ? null : JSON.stringify(body), { status, headers: { "content-type": kind } });
+
+/** Lets the console's calls be answered here, and says which came; a call that no answer is there for has no network. */
+export function answering(answers: Answers): { readonly calls: string[] } {
+	const calls: string[] = [];
+	wire.send = async (input, init) => {
+		const url = new URL(String(input), "http://console.test");
+		const { name, params } = routed(init?.method ?? "GET", url.pathname.slice(API_BASE.length));
+		const answer = answers[name];
+		calls.push([name, ...Object.values(params)].join(" "));
+		if (!answer) throw new TypeError("no network");
+		const body = typeof init?.body === "string" ? JSON.parse(init.body) : undefined;
+		try {
+			const reply = await answer({ params, query: url.searchParams, body, headers: new Headers(init?.headers) });
+			return jsonOf(reply, reply === undefined ? 204 : 200);
+		} catch (error) {
+			if (!(error instanceof HttpRefusal)) throw error;
+			const { status, code, message } = error;
+			const problem = { type: `/problems/${code}`, title: code, status, detail: message };
+			return jsonOf(problem, status, "application/problem+json");
+		}
+	};
+	return { calls };
+}
+
+/** Lets everything that is under way and waits for no time happen. */
+export async function settle(): Promise<void> {
+	for (let turn = 0; turn < 5; turn++) await new Promise<void>((resolve) => setImmediate(resolve));
 }
