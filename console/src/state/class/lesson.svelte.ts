@@ -1,6 +1,7 @@
 import type { Conditions, DrawingReport } from "@markpen/core";
 import { Runner } from "../../worker/runner.ts";
 import { api } from "../site/api.ts";
+import type { Ports } from "../site/ports.ts";
 
 type Draft = Awaited<ReturnType<typeof api.listDrafts>>["drafts"][number];
 
@@ -9,12 +10,16 @@ export class Lesson {
 	drafts = $state.raw<readonly Draft[]>([]);
 	criteria = $state(0);
 	drawings = $state.raw<ReadonlyMap<string, DrawingReport>>(new Map());
-	private readonly runner = new Runner();
+	private readonly runner: Ports["runner"];
 	private readonly sources = new Map<string, string>();
 	private asked: { readonly assignmentId: string; readonly exercise: string } | undefined;
 	private place = "";
 	private looking = false;
 	private left = false;
+
+	constructor(runner: Ports["runner"] = new Runner()) {
+		this.runner = runner;
+	}
 
 	/** Looks at an exercise's drafts. While that is under way, only the look that was asked for last is made after it. */
 	async look(assignmentId: string, exercise: string): Promise<void> {

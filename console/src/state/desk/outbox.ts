@@ -62,14 +62,15 @@ export async function send(
 }
 
 /** Hands in everything of one's own that waits in this browser. */
-export async function sendAll(): Promise<readonly Sent[]> {
-	const keys = Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i) as string).filter((key) =>
+export async function sendAll(ports: { api: Ports["api"]; storage: Storage } = { api, storage: localStorage }) {
+	const { storage } = ports;
+	const keys = Array.from({ length: storage.length }, (_, i) => storage.key(i) as string).filter((key) =>
 		key.startsWith(storageKey("handing ")),
 	);
 	const sent: Sent[] = [];
 	for (const key of keys) {
-		const kept = localStorage.getItem(key);
-		if (kept) sent.push(await send({ api, storage: localStorage }, JSON.parse(kept) as Pressed, true));
+		const kept = storage.getItem(key);
+		if (kept) sent.push(await send(ports, JSON.parse(kept) as Pressed, true));
 	}
 	return sent;
 }

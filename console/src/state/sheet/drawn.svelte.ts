@@ -1,4 +1,5 @@
 import { Runner } from "../../worker/runner.ts";
+import type { Ports } from "../site/ports.ts";
 import type { Paintable } from "./painter.ts";
 
 /** Pictures at the most: each program is run for its own. */
@@ -9,11 +10,15 @@ const PATIENCE = 1_500;
 /** What programs draw, for a page that shows many: each is run once, one after another. */
 export class Drawn {
 	private pictures = $state.raw<ReadonlyMap<string, Paintable>>(new Map());
-	private readonly runner = new Runner();
+	private readonly runner: Ports["runner"];
 	private readonly asked = new Set<string>();
 	private waiting: string[] = [];
 	private busy = false;
 	private left = false;
+
+	constructor(runner: Ports["runner"] = new Runner()) {
+		this.runner = runner;
+	}
 
 	of(source: string): Paintable | undefined {
 		return this.pictures.get(source);

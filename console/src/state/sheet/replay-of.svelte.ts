@@ -2,6 +2,7 @@ import { untrack } from "svelte";
 import type { RunSettings } from "../../worker/messages.ts";
 import { Runner } from "../../worker/runner.ts";
 import { notes } from "../site/notes.svelte.ts";
+import type { Ports } from "../site/ports.ts";
 import { Replaying } from "./replaying.svelte.ts";
 
 /**
@@ -11,13 +12,14 @@ import { Replaying } from "./replaying.svelte.ts";
 export class ReplayOf {
 	replaying = $state.raw<Replaying | null>(null);
 	busy = $state(false);
-	private readonly runner = new Runner();
+	private readonly runner: Ports["runner"];
 	private asked = 0;
 	/** The line that is being replayed, for an editor to light. */
 	readonly lines = $derived.by(() => (this.replaying?.line ? new Set([this.replaying.line]) : undefined));
 
 	/** @param source the program as it is now */
-	constructor(source: () => string) {
+	constructor(source: () => string, runner: Ports["runner"] = new Runner()) {
+		this.runner = runner;
 		// What holds the program may be replaced by the same once more: a comment was added, say.
 		const now = $derived.by(source);
 		$effect(() => {

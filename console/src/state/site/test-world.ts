@@ -1,22 +1,37 @@
 import { API_BASE, ROUTES } from "@markpen/contract";
 import { vi } from "vitest";
 import { wire } from "./api.ts";
-import type { Clock, KeyValues } from "./ports.ts";
+import type { Clock } from "./ports.ts";
 
 /** What a browser keeps for its person, in this process; empty it between tests. */
 export const stored = new Map<string, string>();
 
-export const storage: KeyValues = {
+export const storage: Storage = {
+	get length() {
+		return stored.size;
+	},
+	key: (at) => [...stored.keys()][at] ?? null,
+	clear: () => stored.clear(),
 	getItem: (key) => stored.get(key) ?? null,
 	setItem: (key, text) => void stored.set(key, text),
 	removeItem: (key) => void stored.delete(key),
 };
+
+/** The address that the page has. */
+export const address = { origin: "http://console.test", pathname: "/", assigned: [] as string[] };
 
 /** Gives modules that look for a browser as they load what they look for. Import those after it. */
 export function stubBrowser(): void {
 	vi.stubGlobal("localStorage", storage);
 	vi.stubGlobal("addEventListener", () => undefined);
 	vi.stubGlobal("removeEventListener", () => undefined);
+	vi.stubGlobal("location", {
+		...address,
+		get pathname() {
+			return address.pathname;
+		},
+		assign: (path: string) => void address.assigned.push(path),
+	});
 }
 
 /** A clock that a test moves. */
