@@ -25,7 +25,7 @@ export class Drawn {
 	}
 
 	draw(sources: readonly string[]): void {
-		const fresh = sources.slice(0, MAX_KEPT).filter((s) => !this.asked.has(s));
+		const fresh = [...new Set(sources)].slice(0, MAX_KEPT).filter((s) => !this.asked.has(s));
 		for (const source of fresh) this.asked.add(source);
 		this.waiting = [...this.waiting, ...fresh];
 		void this.goOn();

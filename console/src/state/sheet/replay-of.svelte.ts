@@ -26,11 +26,7 @@ export class ReplayOf {
 			void now;
 			untrack(() => this.end());
 		});
-		$effect(() => () => {
-			// What is still being made is nobody's any more.
-			this.asked++;
-			this.runner.end();
-		});
+		$effect(() => () => this.leave());
 	}
 
 	async turn(on: boolean, of: RunSettings): Promise<void> {
@@ -53,5 +49,11 @@ export class ReplayOf {
 	end(): void {
 		this.asked++;
 		this.replaying = null;
+	}
+
+	/** Ends it with its page: what is still being made is nobody's any more. */
+	leave(): void {
+		this.asked++;
+		this.runner.end();
 	}
 }
