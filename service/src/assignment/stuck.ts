@@ -17,7 +17,7 @@ export interface Stuck {
 	slip: string | null;
 }
 
-interface Row {
+export interface StuckRow {
 	studentId: string;
 	name: string;
 	assignmentId: string;
@@ -95,7 +95,8 @@ export async function stuckIn(
 	return rows.flatMap((row) => stuckBy(row) ?? []);
 }
 
-function stuckBy(row: Row): Stuck | undefined {
+/** A student who is held up by an exercise, with the first criterion that is missing; undefined where nobody is. */
+export function stuckBy(row: StuckRow): Stuck | undefined {
 	const { mets, runs, milliseconds } = row;
 	const handIns = idleHandIns(mets);
 	if (handIns < STUCK.handIns && runs < STUCK.runs && milliseconds < STUCK.milliseconds) return undefined;

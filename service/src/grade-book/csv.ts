@@ -5,7 +5,8 @@ import { stringify } from "csv-stringify/sync";
 export function csv(rows: readonly (readonly (string | number | null)[])[]): string {
 	return stringify(
 		rows.map((row) => row.map((cell) => (cell === null ? "" : cell))),
-		{ record_delimiter: "windows", escape_formulas: true },
+		// A line ends with CR LF here, but a lone one of them in a cell needs quotation marks too.
+		{ record_delimiter: "windows", escape_formulas: true, quoted_match: /[\r\n]/ },
 	);
 }
 
