@@ -139,7 +139,7 @@ export type { Job } from "./job.ts";
 export { type Problem, problem } from "./problem.ts";
 export type { ReportBody } from "./report.ts";
 export type { Card, ImportRow } from "./roster.ts";
-export { API_BASE, type Caller, type Reach, type Route } from "./route.ts";
+export { ACCOUNT_HEADER, API_BASE, type Caller, type Reach, type Route } from "./route.ts";
 export type { Account } from "./session.ts";
 export type { TodayRow } from "./today.ts";
 export type { Work } from "./work.ts";

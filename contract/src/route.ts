@@ -46,6 +46,11 @@ export interface Route<
 
 /** Where every path begins. */
 export const API_BASE = "/api/v1";
+/**
+ * Header by which a page says who it thinks is signed in. Where the cookie is somebody else's by now, the call is
+ * refused as signed out.
+ */
+export const ACCOUNT_HEADER = "markpen-account";
 
 type Given<P, Q, B, R> = {
 	readonly name: string;

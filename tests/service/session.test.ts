@@ -1,3 +1,5 @@
+import { createClient } from "@markpen/client";
+import { ACCOUNT_HEADER } from "@markpen/contract";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { DEMO_SIGN_INS } from "../../demo/dist/index.js";
 import { Site, visitorOf } from "../site.ts";
@@ -101,6 +103,30 @@ test("signing out ends this session and no other", async () => {
 	await one.signOut({});
 	await expect(one.whoAmI({})).rejects.toMatchObject({ code: "signed-out" });
 	expect(await other.whoAmI({})).toMatchObject({ name: teacher.name });
+});
+
+test("a page of one person does nothing as another who signed in after them in the same browser", async () => {
+	let cookie = "";
+	const pageOf = (account?: string) =>
+		createClient({
+			base: site.address,
+			headers: () => ({ cookie, ...(account !== undefined && { [ACCOUNT_HEADER]: account }) }),
+			onAnswer: (response) => {
+				cookie = response.headers.get("set-cookie")?.split(";")[0] ?? cookie;
+			},
+		});
+	const first = await pageOf().signIn({ body: teacher });
+	const page = pageOf(first.id);
+	expect((await page.whoAmI({})).id).toBe(first.id);
+	const second = await pageOf().signIn({ body: student });
+	await expect(page.makeClass({ body: { name: "Mine", schoolYear: "2026" } })).rejects.toMatchObject({
+		status: 401,
+		code: "signed-out",
+	});
+	expect((await pageOf(second.id).whoAmI({})).id).toBe(second.id);
+	// Who signs in again on the first page goes on there.
+	await page.signIn({ body: teacher });
+	expect((await page.makeClass({ body: { name: "Mine", schoolYear: "2026" } })).name).toBe("Mine");
 });
 
 test("thirty students sign in at once", async () => {

@@ -8,7 +8,7 @@ interface Checked {
 }
 
 /** Characters that XML 1.0 can't hold are shown as a question mark. */
-const plain = (text: string) => text.replace(/[^\t\n\r\x20-\uD7FF\uE000-\uFFFD]/gu, "?");
+const plain = (text: string) => text.replace(/[^\t\n\r\x20-\uD7FF\uE000-\uFFFD\u{10000}-\u{10FFFF}]/gu, "?");
 
 /** Reports as JUnit XML, which continuous integration shows: a suite a program, a case a criterion. */
 export function junit(exercise: ExerciseFile, reports: readonly Checked[]): string {

@@ -1,5 +1,5 @@
 import cookie from "@fastify/cookie";
-import type { Account, Route } from "@markpen/contract";
+import { ACCOUNT_HEADER, type Account, type Route } from "@markpen/contract";
 import type { FastifyRequest } from "fastify";
 import plugin from "fastify-plugin";
 import { Refusal } from "../refusals.ts";
@@ -41,7 +41,9 @@ async function callerOf(
 		return token?.account;
 	}
 	const session = request.cookies[COOKIE];
-	return session ? sessionOf(session) : undefined;
+	const account = session ? await sessionOf(session) : undefined;
+	const expected = request.headers[ACCOUNT_HEADER];
+	return expected === undefined || expected === account?.id ? account : undefined;
 }
 
 /** Where callers are looked up. */

@@ -7,11 +7,15 @@ export const STILL_MILLISECONDS = 180;
 export class CursorWord {
 	private cancel: (() => void) | undefined;
 
-	constructor(
-		private readonly clock: Pick<Clock, "after">,
-		private readonly read: () => string,
-		private readonly say: (word: string) => void,
-	) {}
+	private readonly clock: Pick<Clock, "after">;
+	private readonly read: () => string;
+	private readonly say: (word: string) => void;
+
+	constructor(clock: Pick<Clock, "after">, read: () => string, say: (word: string) => void) {
+		this.clock = clock;
+		this.read = read;
+		this.say = say;
+	}
 
 	/** The cursor moved, or the text under it changed. */
 	moved(): void {

@@ -3,7 +3,10 @@ import { beforeEach, describe, expect, test, vi } from "vitest";
 import { type Paintable, paintPicture, paintReplay, paintShape } from "./painter.ts";
 
 class Path {
-	constructor(readonly d: string) {}
+	readonly d: string;
+	constructor(d: string) {
+		this.d = d;
+	}
 }
 
 /** A context that writes down what is painted with it, in place of painting. */

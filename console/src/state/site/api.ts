@@ -1,9 +1,17 @@
 import { createClient } from "@markpen/client";
+import { ACCOUNT_HEADER } from "@markpen/contract";
 
 /** How calls leave the page, and who is told when the service no longer knows who is signed in. */
-export const wire: { send: typeof fetch; onSignedOut: () => void; listens: boolean } = {
+export const wire: {
+	send: typeof fetch;
+	onSignedOut: () => void;
+	listens: boolean;
+	/** Who this page thinks is signed in. */
+	accountId: () => string | undefined;
+} = {
 	send: (...call) => fetch(...call),
 	onSignedOut: () => undefined,
+	accountId: () => undefined,
 	listens: typeof EventSource !== "undefined",
 };
 
@@ -11,6 +19,11 @@ export const wire: { send: typeof fetch; onSignedOut: () => void; listens: boole
 export const api = createClient({
 	base: "",
 	fetch: (...call) => wire.send(...call),
+	// Somebody else may have signed in in another tab: nothing of this page's may be carried out as theirs.
+	headers(): Readonly<Record<string, string>> {
+		const id = wire.accountId();
+		return id === undefined ? {} : { [ACCOUNT_HEADER]: id };
+	},
 	onAnswer(response) {
 		if (response.status === 401 && !new URL(response.url || "/", location.origin).pathname.endsWith("/session"))
 			wire.onSignedOut();

@@ -13,6 +13,7 @@ export class Session {
 	error = $state("");
 
 	constructor() {
+		wire.accountId = () => this.account?.id;
 		wire.onSignedOut = () => {
 			if (this.account) this.ended = true;
 		};

@@ -104,6 +104,21 @@ describe("a session that ends", () => {
 		expect(session.ended).toBe(false);
 	});
 
+	test("is found out by each call, which says whose page it is", async () => {
+		const said: (string | null)[] = [];
+		const listClasses: Answers["listClasses"] = ({ headers }) => {
+			said.push(headers.get("markpen-account"));
+			return { classes: [] };
+		};
+		const session = beginning({ whoAmI: () => account("a"), signOut: () => undefined, listClasses });
+		await api.listClasses({});
+		await session.load();
+		await api.listClasses({});
+		await session.signOut();
+		await api.listClasses({});
+		expect(said).toEqual([null, "a", null]);
+	});
+
 	test("isn't asked of nobody", async () => {
 		const session = beginning({ listClasses: refused(401, "not-signed-in", "Sign in.") });
 		await api.listClasses({}).catch(() => undefined);

@@ -70,12 +70,12 @@ export type Answers = Partial<Record<RouteName, (asked: Asked) => unknown>>;
 
 /** An answer other than 200. */
 export class HttpRefusal extends Error {
-	constructor(
-		readonly status: number,
-		readonly code: string,
-		detail: string,
-	) {
+	readonly status: number;
+	readonly code: string;
+	constructor(status: number, code: string, detail: string) {
 		super(detail);
+		this.status = status;
+		this.code = code;
 	}
 }
 
