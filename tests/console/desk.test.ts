@@ -146,6 +146,20 @@ describe("nothing is lost", () => {
 		expect(await here.own.handIns()).toBe(0);
 	});
 
+	test("another student who signs in in a second tab gets nothing of the first tab's program", async () => {
+		const first = here.own;
+		const { page } = await first.open();
+		const body = { name: "Orla Senn" };
+		const { card } = await first.teacher.addStudent({ params: { id: first.classId }, body });
+		await first.context.addCookies(await cookiesOf(here.site.address, card as NonNullable<typeof card>));
+		await editor(page).fill("-- the first one's\n");
+		await page.getByRole("dialog", { name: "Sign in again" }).waitFor();
+		expect(await here.site.rows("SELECT 1 FROM drafts WHERE source LIKE '%first one%'")).toEqual([]);
+		await first.context.addCookies(await cookiesOf(here.site.address, first.card));
+		await kept(page);
+		expect(await first.draft()).toBe("-- the first one's");
+	});
+
 	test("a session that has ended asks to sign in again, and the program stays", async () => {
 		const { page } = await here.own.open();
 		await here.site.rows("DELETE FROM sessions");
