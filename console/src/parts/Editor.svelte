@@ -1,7 +1,8 @@
 <script lang="ts">
 	import { untrack } from "svelte";
 	import type { ProblemReport } from "@markpen/core";
-	import type { Completions, NibEditor } from "../state/editor/nib-editor.ts";
+	import type { NibEditor } from "../state/editor/nib-editor.ts";
+	import type { Completions } from "../state/editor/nib-language.ts";
 
 	interface Props {
 		source: string;
