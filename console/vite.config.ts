@@ -41,7 +41,14 @@ export default defineConfig({
 		assetsInlineLimit: 0,
 		// The schemas are made only once they know that the pages' policy allows no generated code.
 		rolldownOptions: {
-			output: { codeSplitting: { groups: [{ name: "schemas", test: /node_modules\/zod\/|src\/no-eval\.ts/ }] } },
+			output: {
+				codeSplitting: {
+					groups: [
+						{ name: "schemas", test: /node_modules\/zod\/|src\/no-eval\.ts/ },
+						{ name: "code-editor", test: /node_modules\/(?:@codemirror\/(?!lang-yaml)|@lezer\/(?!yaml|lr))/ },
+					],
+				},
+			},
 		},
 	},
 	worker: { format: "es", rollupOptions: { output: { entryFileNames: "assets/[name]-[hash].js" } } },
