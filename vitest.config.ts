@@ -5,8 +5,8 @@ import { defineConfig } from "vitest/config";
 // Without isolation a worker keeps the modules that it has read from file to file.
 export default defineConfig({
 	test: {
-		// Files side by side, on two cores too.
-		maxWorkers: Math.max(2, availableParallelism() - 1),
+		// One more than cores: most tests wait for a database, a process or a page.
+		maxWorkers: availableParallelism() + 1,
 		projects: [
 			{
 				test: {

@@ -28,7 +28,8 @@ afterAll(() => rmSync(copy, { recursive: true, force: true }));
 /** Runs a command in the copy; what it wrote where it fails. */
 function failureOf(path: string, args: readonly string[], folder = "."): Promise<string> {
 	const script = path.includes("/") && !path.startsWith("setup/") ? join("node_modules", path) : path;
-	const env = { ...process.env, NO_COLOR: "1" };
+	// Random programs were tried where the tests of this project ran.
+	const env = { ...process.env, NO_COLOR: "1", MARKPEN_FUZZ: "1000" };
 	const options = { cwd: join(copy, folder), env, maxBuffer: 1 << 28 };
 	return new Promise((resolve) =>
 		execFile(process.execPath, [join(copy, script), ...args], options, (error, out, wrong) =>

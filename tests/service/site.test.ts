@@ -339,17 +339,18 @@ describe("events", () => {
 		path: string,
 		cookie: string,
 		word: string,
-		headers: Record<string, string> = {},
+		see: (text: string) => void = () => undefined,
 	): Promise<string> {
 		const aborter = new AbortController();
 		const response = await fetch(`${site.address}/api/v1${path}`, {
-			headers: { cookie, ...headers },
+			headers: { cookie },
 			signal: aborter.signal,
 		});
 		expect(response.headers.get("content-type")).toContain("text/event-stream");
 		let text = "";
 		for await (const chunk of response.body as unknown as AsyncIterable<Uint8Array>) {
 			text += new TextDecoder().decode(chunk);
+			see(text);
 			if (text.includes(word)) break;
 		}
 		aborter.abort();
@@ -369,8 +370,14 @@ describe("events", () => {
 		const student = await site.student();
 		await site.rows("UPDATE assignments SET tries = NULL");
 		const place = placeOf(await workOn(student, "Pier planks"));
-		const watching = until(`/assignments/${place.id}/events`, teachers, "event: checked");
-		await new Promise((r) => setTimeout(r, 200));
+		let ready: () => void = () => undefined;
+		const isReady = new Promise<void>((resolve) => {
+			ready = resolve;
+		});
+		const watching = until(`/assignments/${place.id}/events`, teachers, "event: checked", (text) => {
+			if (text.includes("event: ready")) ready();
+		});
+		await isReady;
 		const { id } = await student.handIn({ params: place, body: { source: "walk 5" } });
 		const seen = await watching;
 		expect(seen).toMatch(/event: handed-in\ndata: \{"handInId":"[0-9a-f-]{36}"\}/);

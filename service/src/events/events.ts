@@ -92,7 +92,8 @@ export class Events {
 
 	/**
 	 * Sends what happens to a subject as server-sent events until the caller goes, or until an event of a kind that is
-	 * the last. Goes on from Last-Event-ID; without it, from `since`.
+	 * the last. Goes on from Last-Event-ID; without it, from `since`. A stream from now on says `ready` first: whoever
+	 * read something before that reads it again.
 	 */
 	stream(
 		request: FastifyRequest,
@@ -123,6 +124,8 @@ export class Events {
 			if (Number.isNaN(from)) {
 				const [row] = of.since === "now" ? await FIND_NEWEST.all(this.dataSource.manager, [of.subject]) : [];
 				from = Number(row?.id ?? 0);
+				// What was read before this may have changed since; what changes after it is sent.
+				if (of.since === "now") raw.write(`id: ${from}\nevent: ready\ndata: {}\n\n`);
 			}
 			const rows = await LIST_EVENTS.all(this.dataSource.manager, [of.subject, from]);
 			for (const { id, kind, data } of rows) {

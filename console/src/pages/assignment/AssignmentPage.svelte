@@ -34,6 +34,7 @@
 		void load();
 		const often = throttle(700, () => void load());
 		return follow(`/assignments/${id}/events`, {
+			ready: often,
 			"handed-in": often,
 			checked: often,
 			released: often,

@@ -38,7 +38,12 @@
 		};
 		look();
 		const often = throttle(1_000, look);
-		return follow(`/assignments/${assignmentId}/events`, { draft: often, "handed-in": often, checked: often });
+		return follow(`/assignments/${assignmentId}/events`, {
+			ready: look,
+			draft: often,
+			"handed-in": often,
+			checked: often,
+		});
 	});
 	$effect(() => () => lesson.leave());
 	const STATES: Readonly<Record<string, string>> = {
