@@ -8,7 +8,8 @@
 	import Words from "../../parts/Words.svelte";
 	import { api } from "../../state/site/api.ts";
 	import { assignmentPages } from "../../state/class/class-pages.ts";
-	import { follow, throttle } from "../../state/site/server-events.ts";
+	import { browserClock } from "../../state/site/ports.ts";
+	import { followOften } from "../../state/site/server-events.ts";
 	import { Loading } from "../../state/site/loading.svelte.ts";
 	import { notes } from "../../state/site/notes.svelte.ts";
 	import type { Paintable } from "../../state/sheet/painter.ts";
@@ -32,14 +33,13 @@
 
 	$effect(() => {
 		void load();
-		const often = throttle(700, () => void load());
-		return follow(`/assignments/${id}/events`, {
-			ready: often,
-			"handed-in": often,
-			checked: often,
-			released: often,
-			commented: often,
-		});
+		const kinds = ["ready", "handed-in", "checked", "released", "commented"];
+		return followOften(
+			`/assignments/${id}/events`,
+			kinds,
+			{ clock: browserClock, milliseconds: 700 },
+			() => void load(),
+		);
 	});
 	const classId = $derived(loading.value?.classId);
 	$effect(() => {

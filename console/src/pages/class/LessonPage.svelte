@@ -5,7 +5,8 @@
 	import Thumb from "../../parts/Thumb.svelte";
 	import { api } from "../../state/site/api.ts";
 	import { classPages } from "../../state/class/class-pages.ts";
-	import { follow, throttle } from "../../state/site/server-events.ts";
+	import { browserClock } from "../../state/site/ports.ts";
+	import { followOften } from "../../state/site/server-events.ts";
 	import { Lesson } from "../../state/class/lesson.svelte.ts";
 	import { Loading } from "../../state/site/loading.svelte.ts";
 	import { fromNow } from "../../state/site/times.ts";
@@ -37,13 +38,13 @@
 			void stuck.load(() => api.listStuck({ params: { id }, query: { assignment: assignmentId } }));
 		};
 		look();
-		const often = throttle(1_000, look);
-		return follow(`/assignments/${assignmentId}/events`, {
-			ready: look,
-			draft: often,
-			"handed-in": often,
-			checked: often,
-		});
+		const kinds = ["ready", "draft", "handed-in", "checked"];
+		return followOften(
+			`/assignments/${assignmentId}/events`,
+			kinds,
+			{ clock: browserClock, milliseconds: 1_000 },
+			look,
+		);
 	});
 	$effect(() => () => lesson.leave());
 	const STATES: Readonly<Record<string, string>> = {

@@ -1,4 +1,5 @@
 import { wire } from "./api.ts";
+import type { Clock } from "./ports.ts";
 
 /** Listens to events of the service until it is left; comes back by itself where the connection breaks. */
 export function follow(path: string, on: Readonly<Record<string, (data: unknown) => void>>): () => void {
@@ -9,15 +10,26 @@ export function follow(path: string, on: Readonly<Record<string, (data: unknown)
 	return () => source.close();
 }
 
-/** Calls at most once in so many milliseconds, the last time too. */
-export function throttle(milliseconds: number, call: () => void): () => void {
-	let waiting = false;
-	return () => {
-		if (waiting) return;
-		waiting = true;
-		setTimeout(() => {
-			waiting = false;
+/**
+ * Calls when something of some kinds happens, once at most in so many milliseconds and the last time too; nothing
+ * more is called once it is left.
+ */
+export function followOften(
+	path: string,
+	kinds: readonly string[],
+	{ clock, milliseconds }: { readonly clock: Pick<Clock, "after">; readonly milliseconds: number },
+	call: () => void,
+): () => void {
+	let cancel: (() => void) | undefined;
+	const soon = () => {
+		cancel ??= clock.after(milliseconds, () => {
+			cancel = undefined;
 			call();
-		}, milliseconds);
+		});
+	};
+	const stop = follow(path, Object.fromEntries(kinds.map((kind) => [kind, soon])));
+	return () => {
+		stop();
+		cancel?.();
 	};
 }
