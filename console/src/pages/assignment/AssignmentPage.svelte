@@ -8,7 +8,7 @@
 	import Words from "../../parts/Words.svelte";
 	import { api } from "../../state/site/api.ts";
 	import { assignmentPages } from "../../state/class/class-pages.ts";
-	import { browserClock } from "../../state/site/ports.ts";
+	import { browserClock } from "../../state/site/clock.ts";
 	import { followOften } from "../../state/site/server-events.ts";
 	import { Loading } from "../../state/site/loading.svelte.ts";
 	import { notes } from "../../state/site/notes.svelte.ts";

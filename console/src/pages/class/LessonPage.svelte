@@ -5,7 +5,7 @@
 	import Thumb from "../../parts/Thumb.svelte";
 	import { api } from "../../state/site/api.ts";
 	import { classPages } from "../../state/class/class-pages.ts";
-	import { browserClock } from "../../state/site/ports.ts";
+	import { browserClock } from "../../state/site/clock.ts";
 	import { followOften } from "../../state/site/server-events.ts";
 	import { Lesson } from "../../state/class/lesson.svelte.ts";
 	import { Loading } from "../../state/site/loading.svelte.ts";

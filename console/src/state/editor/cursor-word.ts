@@ -1,4 +1,4 @@
-import type { Clock } from "../site/ports.ts";
+import type { Clock } from "../site/clock.ts";
 
 /** How long typing rests before words are completed or explained: neither may get in its way. */
 export const STILL_MILLISECONDS = 180;

@@ -5,7 +5,7 @@ import { lintGutter } from "@codemirror/lint";
 import { EditorState } from "@codemirror/state";
 import { EditorView, keymap, lineNumbers } from "@codemirror/view";
 import type { ProblemReport } from "@markpen/core";
-import { browserClock, type Clock } from "../site/ports.ts";
+import { browserClock, type Clock } from "../site/clock.ts";
 import { CursorWord, onlyChanges, STILL_MILLISECONDS } from "./cursor-word.ts";
 import { look } from "./editor-look.ts";
 import { inserting, replacing, startOfLine } from "./edits.ts";

@@ -1,4 +1,4 @@
-import { browserClock, type Clock } from "../site/ports.ts";
+import { browserClock, type Clock } from "../site/clock.ts";
 import { type Paintable, paintPicture, paintReplay } from "./painter.ts";
 import type { Replaying } from "./replaying.svelte.ts";
 import { Viewport } from "./viewport.svelte.ts";

@@ -1,4 +1,4 @@
-import type { Clock } from "../site/ports.ts";
+import type { Clock } from "../site/clock.ts";
 import { type Size, shifted, type View, wholeView, zoomed } from "./view.ts";
 
 /** How far the layers are moved as they are, as a share of what they show, and how much they are scaled. */

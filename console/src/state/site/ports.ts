@@ -1,15 +1,8 @@
 import type { Client } from "@markpen/client";
 import { Runner } from "../../worker/runner.ts";
 import { api } from "./api.ts";
+import { browserClock, type Clock } from "./clock.ts";
 import { follow } from "./server-events.ts";
-
-/** The time, and waiting. */
-export interface Clock {
-	/** Milliseconds since 1970. */
-	readonly now: () => number;
-	/** Calls once after some milliseconds, unless what it gives is called before. */
-	readonly after: (milliseconds: number, call: () => void) => () => void;
-}
 
 /** What a browser keeps for its person, as text. */
 export type KeyValues = Pick<Storage, "getItem" | "setItem" | "removeItem">;
@@ -28,15 +21,6 @@ export interface Ports {
 	/** The kind of device, for the person who wrote there. */
 	readonly device: () => string;
 }
-
-/** The browser's own time. */
-export const browserClock: Clock = {
-	now: () => Date.now(),
-	after(milliseconds, call) {
-		const timer = setTimeout(call, milliseconds);
-		return () => clearTimeout(timer);
-	},
-};
 
 /** The ports of a page in a browser, with a runner of its own. */
 export function browserPorts(): Ports {

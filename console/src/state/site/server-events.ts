@@ -1,5 +1,5 @@
 import { wire } from "./api.ts";
-import type { Clock } from "./ports.ts";
+import type { Clock } from "./clock.ts";
 
 /** Listens to events of the service until it is left; comes back by itself where the connection breaks. */
 export function follow(path: string, on: Readonly<Record<string, (data: unknown) => void>>): () => void {

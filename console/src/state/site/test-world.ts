@@ -1,7 +1,7 @@
 import { API_BASE, ROUTES } from "@markpen/contract";
 import { vi } from "vitest";
 import { wire } from "./api.ts";
-import type { Clock } from "./ports.ts";
+import type { Clock } from "./clock.ts";
 
 /** What a browser keeps for its person, in this process; empty it between tests. */
 export const stored = new Map<string, string>();
