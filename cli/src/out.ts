@@ -1,5 +1,5 @@
 import { decodeTape, tapeLines } from "@markpen/core";
-import type { Threads } from "@markpen/threads";
+import { RUN_MILLISECONDS, type Threads } from "@markpen/threads";
 import { WrongCall } from "./call.ts";
 
 /** The forms that a drawing can be written in. */
@@ -27,7 +27,8 @@ export async function encoded(
 	threads: Threads,
 ): Promise<string | Uint8Array> {
 	if (ending === "svg") return svg;
-	if (ending === "png") return threads.run({ do: "png", svg, width: Math.round(width) });
+	if (ending === "png")
+		return threads.run({ do: "png", svg, width: Math.round(width), milliseconds: RUN_MILLISECONDS });
 	const bytes = tape as Uint8Array;
 	return ending === "tape" ? bytes : `${[...tapeLines(decodeTape(bytes))].join("\n")}\n`;
 }

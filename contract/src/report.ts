@@ -119,6 +119,10 @@ export const report = z.object({
 	steps: z.int(),
 	entries: z.int(),
 	seed: z.int(),
+	cut: z
+		.object({ shapes: z.int(), figures: z.int(), messages: z.int(), letters: z.int(), sentence: z.string() })
+		.optional()
+		.describe("How much isn't in the report, because it would have been larger than 1 MiB"),
 	picture,
 });
 export type ReportBody = z.infer<typeof report>;

@@ -10,6 +10,7 @@ import { slipsIn } from "./marking/slips/index.ts";
 import type { Report } from "./report.ts";
 import { reportCriterion, reportSlip } from "./report-criterion.ts";
 import { reportDrawing } from "./report-drawing.ts";
+import { fitReport } from "./report-size.ts";
 import type { Tape } from "./tape/tape.ts";
 import { CORE_VERSION } from "./version.ts";
 
@@ -50,7 +51,7 @@ export function markedTape(
 		drawing,
 		paper: settings.paper ?? WHITE,
 	});
-	const report = {
+	const report: Report = {
 		version: CORE_VERSION,
 		exercise: exercise.id,
 		points: marked.points,
@@ -63,5 +64,5 @@ export function markedTape(
 		seed: settings.seed,
 		...reportDrawing(drawn, bare),
 	};
-	return { report, tape };
+	return { report: fitReport(report), tape };
 }

@@ -94,6 +94,24 @@ export interface DrawingReport {
 	readonly picture: Picture;
 }
 
+/** How much isn't in a report. */
+export interface CutCounts {
+	/** Shapes of the picture, the last ones; one that ends on its way counts too. */
+	readonly shapes: number;
+	/** Figures read back, the last ones. */
+	readonly figures: number;
+	/** Printed messages, the last ones. */
+	readonly messages: number;
+	/** Letters, at the ends of texts. */
+	readonly letters: number;
+}
+
+/** How much isn't in a report, because it would have been too large to keep. */
+export interface CutReport extends CutCounts {
+	/** The same in words. */
+	readonly sentence: string;
+}
+
 /** All that marking one program against one exercise found. Plain data: it is stored and sent as it is. */
 export interface Report extends DrawingReport {
 	readonly version: string;
@@ -106,4 +124,6 @@ export interface Report extends DrawingReport {
 	/** Which drawn figure was taken for which wanted one. */
 	readonly taken: readonly { readonly name: string; readonly figures: readonly (number | null)[] }[];
 	readonly seed: number;
+	/** Set where parts of the report end early. */
+	readonly cut?: CutReport;
 }

@@ -1,9 +1,9 @@
-import type { Threads } from "@markpen/threads";
 import type { FastifyInstance } from "fastify";
 import type PgBoss from "pg-boss";
 import type { Logger } from "pino";
 import type { DataSource } from "typeorm";
 import type { Events } from "./events/events.ts";
+import type { Offload } from "./offload/offload.ts";
 import type { Callers } from "./plugins/session.ts";
 
 /** What the web server is made with. */
@@ -12,8 +12,8 @@ export interface AppOptions {
 	readonly queue: PgBoss;
 	readonly log: Logger;
 	readonly events: Events;
-	/** One thread for pictures: it makes PNGs and runs no student's program. */
-	readonly pictures: Threads;
+	/** Threads for what would hold this process. */
+	readonly offload: Offload;
 	/** The built console's folder. */
 	readonly consoleRoot: string;
 	/** Whether people reach the service over TLS. */

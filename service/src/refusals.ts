@@ -29,6 +29,8 @@ const REFUSALS = {
 		"Covering only",
 		"You cover this class: you can look and hand files in for it. Its own teachers change and release.",
 	],
+	busy: [503, "Busy", "The service has too much to do for this just now. Try again in a moment; nothing was lost."],
+	"too-costly": [422, "Too costly", ""],
 	"not-found": [404, "Not found", "There is nothing here that this account can see."],
 	"bad-request": [400, "Not as described", "Something in this call isn't as it should be; the errors say where."],
 	"request-too-large": [413, "Too large", "This is more than the service takes in one call."],

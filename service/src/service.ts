@@ -1,19 +1,38 @@
 import { readFile } from "node:fs/promises";
 import { Server as NetServer } from "node:net";
 import { availableParallelism } from "node:os";
+import { readCollection } from "@markpen/core";
 import { Threads } from "@markpen/threads";
 import type PgBoss from "pg-boss";
 import { type Logger, pino } from "pino";
 import type { DataSource } from "typeorm";
 import { buildApp } from "./app.ts";
-import { readArchive } from "./archive/archive.ts";
-import { loadArchive } from "./archive/load.ts";
+import { type FileReaders, loadArchive } from "./archive/load.ts";
 import { createDataSource, migrate } from "./database/data-source.ts";
 import { AccountEntity } from "./database/entities/account.ts";
 import type { Environment } from "./environment.ts";
 import { Events } from "./events/events.ts";
+import { refusalOf } from "./exercise/exercise.ts";
+import { refreshExercises } from "./exercise/refresh.ts";
 import { Worker } from "./jobs/worker.ts";
+import { Offload } from "./offload/offload.ts";
 import { createQueue, setUpQueues } from "./queue/queue.ts";
+import { readArchive } from "./reading/class-archive.ts";
+import { prepareExercise } from "./reading/prepare-exercise.ts";
+
+/** Reads an archive's files in this process: before it serves, nobody waits. */
+const READ_HERE: FileReaders = {
+	async exercise(source) {
+		const read = prepareExercise({ source });
+		if (read.ok) return read;
+		throw refusalOf(read.problems);
+	},
+	async collection(source) {
+		const read = readCollection(source);
+		if (read.ok) return read.collection;
+		throw refusalOf(read.problems);
+	},
+};
 
 export interface Running {
 	/** Where it listens; undefined for a worker alone. */
@@ -40,8 +59,12 @@ export async function startService(
 		await migrate(dataSource, async () => {
 			await queue.start();
 			await setUpQueues(queue);
+			await refreshExercises(dataSource.manager);
 			if (environment.MARKPEN_LOAD && !(await dataSource.manager.existsBy(AccountEntity, {})))
-				await loadArchive(dataSource, queue, readArchive(await readFile(environment.MARKPEN_LOAD, "utf8")));
+				await loadArchive(
+					{ dataSource, queue, read: READ_HERE },
+					readArchive(await readFile(environment.MARKPEN_LOAD, "utf8")),
+				);
 		});
 	} catch (error) {
 		await queue.stop({ graceful: false, wait: true }).catch(() => undefined);
@@ -67,18 +90,18 @@ export async function startService(
 /** How long a connection that was let in has to say what it wants. */
 const LINGER_MILLISECONDS = 300;
 
-/** The web server of this process, with its connection for events and its thread for pictures. */
+/** The web server of this process, with its connection for events and its threads for what would hold it. */
 async function startWeb(
 	environment: Environment,
 	of: { dataSource: DataSource; queue: PgBoss; log: Logger },
 ): Promise<{ address: string; stop: () => Promise<void> }> {
 	const events = new Events({ dataSource: of.dataSource, log: of.log, url: environment.DATABASE_URL });
 	await events.start();
-	const pictures = new Threads(1, 0);
+	const offload = new Offload();
 	const app = await buildApp({
 		...of,
 		events,
-		pictures,
+		offload,
 		consoleRoot: environment.MARKPEN_CONSOLE,
 		tls: environment.MARKPEN_TLS,
 	});
@@ -92,7 +115,7 @@ async function startWeb(
 			await new Promise((resolve) => setTimeout(resolve, LINGER_MILLISECONDS));
 			await app.close();
 			await closed;
-			await pictures.close();
+			await offload.close();
 		},
 	};
 }

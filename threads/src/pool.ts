@@ -1,7 +1,6 @@
 import { availableParallelism } from "node:os";
 import type { ExerciseFile } from "@markpen/core";
 import { Piscina } from "piscina";
-import { RUN_MILLISECONDS } from "./clock.ts";
 import type { Result, Task } from "./task.ts";
 
 /** How much longer than a program may run a thread may take to answer. */
@@ -30,19 +29,24 @@ export class ThreadLost extends Error {
 	}
 }
 
-/** Threads that run students' programs under limits. Callers send no more tasks than {@link size} at once. */
-export class Threads {
+export interface PoolOptions {
+	/** The module that a thread runs: its default export gets each task. */
+	readonly file: URL;
+	/** How many threads there are at the most. */
+	readonly size: number;
+	/** How many of them start at once, and don't end when they idle. */
+	readonly ready: number;
+}
+
+/** Threads under limits of time and memory. Callers send no more tasks than {@link size} at once. */
+export class ThreadPool {
 	readonly size: number;
 	private readonly pool: Piscina;
 
-	/**
-	 * @param size how many threads; one a core by default
-	 * @param ready how many of them start at once, and don't end when they idle; all by default
-	 */
-	constructor(size = availableParallelism(), ready = size) {
+	constructor({ file, size, ready }: PoolOptions) {
 		this.size = size;
 		this.pool = new Piscina({
-			filename: new URL("./thread.js", import.meta.url).href,
+			filename: file.href,
 			minThreads: ready,
 			maxThreads: size,
 			idleTimeout: 60_000,
@@ -51,13 +55,12 @@ export class Threads {
 		});
 	}
 
-	/** Runs a task; throws {@link ThreadLost} if its thread is ended or dies. */
-	async run<T extends Task>(task: T): Promise<Result<T>> {
+	/** Runs a task; throws {@link ThreadLost} if its thread is ended, because time is over, or dies. */
+	async send(task: unknown, milliseconds: number): Promise<unknown> {
 		const aborter = new AbortController();
-		const milliseconds = "milliseconds" in task ? task.milliseconds : RUN_MILLISECONDS;
-		const timer = setTimeout(() => aborter.abort(), milliseconds + GRACE_MILLISECONDS);
+		const timer = setTimeout(() => aborter.abort(), milliseconds);
 		try {
-			return (await this.pool.run(task, { signal: aborter.signal })) as Result<T>;
+			return await this.pool.run(task, { signal: aborter.signal });
 		} catch (error) {
 			if (aborter.signal.aborted) throw new ThreadLost("time", error);
 			if (
@@ -74,5 +77,21 @@ export class Threads {
 	/** Ends all threads. */
 	async close(): Promise<void> {
 		await this.pool.destroy();
+	}
+}
+
+/** Threads that run students' programs. */
+export class Threads extends ThreadPool {
+	/**
+	 * @param size how many threads; one a core by default
+	 * @param ready how many of them start at once; all by default
+	 */
+	constructor(size = availableParallelism(), ready = size) {
+		super({ file: new URL("./thread.js", import.meta.url), size, ready });
+	}
+
+	/** Runs a task; throws {@link ThreadLost} if its thread is ended or dies. */
+	async run<T extends Task>(task: T): Promise<Result<T>> {
+		return (await this.send(task, task.milliseconds + GRACE_MILLISECONDS)) as Result<T>;
 	}
 }

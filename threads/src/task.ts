@@ -64,7 +64,7 @@ export type Task =
 			readonly limits?: Limits;
 			readonly milliseconds: number;
 	  }
-	| { readonly do: "png"; readonly svg: string; readonly width: number };
+	| { readonly do: "png"; readonly svg: string; readonly width: number; readonly milliseconds: number };
 
 /** A program run and recognised, with the measures of every figure. */
 export interface DrawResult extends DrawingReport {

@@ -1,4 +1,3 @@
-import { fileURLToPath } from "node:url";
 import { gzipSync } from "node:zlib";
 import {
 	alikePairs,
@@ -19,9 +18,8 @@ import {
 	tryExercise,
 } from "@markpen/core";
 import { RUN_MILLISECONDS } from "./clock.ts";
+import { renderPng } from "./render-png.ts";
 import type { DrawResult, MarkedTape, Task } from "./task.ts";
-
-const FONT = fileURLToPath(import.meta.resolve("@markpen/threads/font"));
 
 /**
  * Exercises that this thread has read, so that what belongs to one, its model's drawing above all, is worked out
@@ -88,12 +86,6 @@ function marked(task: Task & { do: "mark" }): Report | MarkedTape {
 	return { report, tape: packed.length <= TAPE_BYTES ? packed : null };
 }
 
-async function png(task: Task & { do: "png" }): Promise<Uint8Array> {
-	const { Resvg } = await import("@resvg/resvg-js");
-	const font = { fontFiles: [FONT], loadSystemFonts: false, defaultFontFamily: "Atkinson Hyperlegible Next" };
-	return new Resvg(task.svg, { fitTo: { mode: "width", value: task.width }, font }).render().asPng();
-}
-
 /** One task in this thread. */
 export default function work(task: Task): unknown {
 	switch (task.do) {
@@ -110,6 +102,6 @@ export default function work(task: Task): unknown {
 		case "draw":
 			return drawn(task);
 		case "png":
-			return png(task);
+			return renderPng(task);
 	}
 }

@@ -66,6 +66,7 @@ export function reportText(
 	lines.push(
 		...problemLines(path, report.errors, "error", colours),
 		...problemLines(path, report.remarks, "remark", colours),
+		...(report.cut ? [colours.dim(report.cut.sentence)] : []),
 	);
 	return lines.join("\n");
 }

@@ -1,11 +1,11 @@
-import { type Document, isScalar, LineCounter, parseDocument, visit } from "yaml";
+import { CST, type Document, isScalar, Lexer, LineCounter, parseDocument, visit } from "yaml";
 import type { z } from "zod";
 import { CHECKS } from "../marking/checks/index.ts";
 import { nearest } from "../nib/problem.ts";
 import { withArticle } from "../words/lists.ts";
 import { type CollectionFile, collectionFile } from "./collection.ts";
 import { collectionJsonSchema, exerciseJsonSchema, keysIn } from "./json-schema.ts";
-import { type ExerciseFile, exerciseFile } from "./schema.ts";
+import { type ExerciseFile, exerciseFile, MAX_PARTS } from "./schema.ts";
 
 /** What is wrong in an exercise file, and where. */
 export interface FileProblem {
@@ -87,6 +87,59 @@ function withoutCheck(issue: z.core.$ZodIssue, value: unknown): boolean {
 const MAX_CHARACTERS = 1_000_000;
 /** Problems of one file that are reported. */
 const MAX_PROBLEMS = 50;
+/** Issues of one file that are looked at for that. */
+const MAX_ISSUES = 200;
+/** Tokens of YAML in a file: an exercise has some thousand. */
+const MAX_TOKENS = 40_000;
+/** Lists and maps in one another. */
+const MAX_DEPTH = 40;
+
+const OPENS: ReadonlySet<CST.TokenType | null> = new Set(["flow-seq-start", "flow-map-start"]);
+const CLOSES: ReadonlySet<CST.TokenType | null> = new Set(["flow-seq-end", "flow-map-end"]);
+const NESTS: ReadonlySet<CST.TokenType | null> = new Set(["seq-item-ind", "explicit-key-ind"]);
+/** Tokens that stand for no text: what kind of token comes next, and ends. */
+const SIGNS: ReadonlySet<string> = new Set([CST.DOCUMENT, CST.FLOW_END, CST.SCALAR]);
+
+/**
+ * Where a file is too large or nested too deeply to be read in a moment, found without reading it: its tokens are
+ * counted, which takes time in proportion to its length.
+ */
+function tooMuch(text: string): { readonly offset: number; readonly message: string } | undefined {
+	let [offset, tokens, flow, inLine] = [0, 0, 0, 0];
+	for (const token of new Lexer().lex(text)) {
+		const type = CST.tokenType(token);
+		if (OPENS.has(type)) flow++;
+		else if (CLOSES.has(type)) flow--;
+		else if (NESTS.has(type)) inLine++;
+		else if (type === "newline") inLine = 0;
+		if (++tokens > MAX_TOKENS)
+			return { offset, message: "the file has too many keys and values; an exercise has some thousand at the most" };
+		if (flow + inLine > MAX_DEPTH)
+			return { offset, message: `lists and maps stand more than ${MAX_DEPTH} deep in one another here` };
+		if (!SIGNS.has(token)) offset += token.length;
+	}
+	return undefined;
+}
+
+/** Where a map has a key twice. YAML's reader compares each key with each other one, which takes long. */
+function offsetOfTwice(document: Document): number | undefined {
+	let found: number | undefined;
+	visit(document, {
+		Map(_, { items }) {
+			const seen = new Set<unknown>();
+			for (const { key } of items) {
+				if (!isScalar(key)) continue;
+				if (seen.has(key.value)) {
+					found = key.range?.[0] ?? 0;
+					return visit.BREAK;
+				}
+				seen.add(key.value);
+			}
+			return undefined;
+		},
+	});
+	return found;
+}
 
 /** Where scalars, keys among them, hold what no text can: YAML's escapes can write it. */
 function offsetsOfNoText(document: Document): number[] {
@@ -106,16 +159,28 @@ type Reading<T> =
  * Reads a YAML file of ours. Of the YAML reader's own errors only the first is reported; after that every wrong value
  * is, with its path and line.
  */
-function readFile<T>(text: string, schema: z.ZodType<T>, known: () => ReadonlySet<string>): Reading<T> {
+function readFile<T>(
+	text: string,
+	schema: z.ZodType<T>,
+	known: () => ReadonlySet<string>,
+	most: Readonly<Record<string, number>> = {},
+): Reading<T> {
 	if (text.length > MAX_CHARACTERS)
 		return {
 			ok: false,
 			problems: [{ line: 1, column: 1, path: "", message: `the file has more than ${MAX_CHARACTERS} characters` }],
 		};
 	const counter = new LineCounter();
+	const much = tooMuch(text);
+	if (much) {
+		const before = text.slice(0, much.offset);
+		const line = before.split("\n").length;
+		const column = much.offset - before.lastIndexOf("\n");
+		return { ok: false, problems: [{ line, column, path: "", message: much.message }] };
+	}
 	const document = parseDocument(text, {
 		lineCounter: counter,
-		uniqueKeys: true,
+		uniqueKeys: false,
 		prettyErrors: false,
 		logLevel: "error",
 	});
@@ -125,6 +190,9 @@ function readFile<T>(text: string, schema: z.ZodType<T>, known: () => ReadonlySe
 	};
 	const [error] = document.errors;
 	if (error) return { ok: false, problems: [{ ...placeAt(error.pos[0]), path: "", message: error.message }] };
+	const twice = offsetOfTwice(document);
+	if (twice !== undefined)
+		return { ok: false, problems: [{ ...placeAt(twice), path: "", message: "Map keys must be unique" }] };
 	let value: unknown;
 	try {
 		const noText = offsetsOfNoText(document);
@@ -144,11 +212,18 @@ function readFile<T>(text: string, schema: z.ZodType<T>, known: () => ReadonlySe
 			problems: [{ line: 1, column: 1, path: "", message: reason instanceof Error ? reason.message : String(reason) }],
 		};
 	}
+	for (const [part, limit] of Object.entries(most)) {
+		const entries = (value as Record<string, unknown> | null)?.[part];
+		if (typeof entries !== "object" || entries === null || Object.keys(entries).length <= limit) continue;
+		const message = `there are ${Object.keys(entries).length} ${part}; ${limit} are the most`;
+		return { ok: false, problems: [{ ...placeAt(offsetOf(document, [part])), path: part, message }] };
+	}
 	const result = schema.safeParse(value);
 	if (result.success) return { ok: true, value: result.data };
 	// What ties parts together is looked at once every part is right for itself.
 	const plainIssues = result.error.issues.filter((issue) => issue.code !== "custom" || issue.params?.ties !== true);
-	const told = flattened(plainIssues.length > 0 ? plainIssues : result.error.issues).map(({ issue, path }) => {
+	const issues = (plainIssues.length > 0 ? plainIssues : result.error.issues).slice(0, MAX_ISSUES);
+	const told = flattened(issues).map(({ issue, path }) => {
 		const found = document.getIn(path);
 		const plain =
 			found !== null && typeof found === "object" && "toJSON" in found
@@ -172,7 +247,7 @@ function readFile<T>(text: string, schema: z.ZodType<T>, known: () => ReadonlySe
 
 /** Reads an exercise file. Never throws; every wrong value is reported with its path and line. */
 export function readExercise(text: string): ExerciseReading {
-	const reading = readFile(text, exerciseFile, () => keysIn(exerciseJsonSchema()));
+	const reading = readFile(text, exerciseFile, () => keysIn(exerciseJsonSchema()), MAX_PARTS);
 	// The schema leaves each criterion the options of its check, where ExerciseFile says that it has some check's.
 	return reading.ok ? { ok: true, exercise: reading.value as unknown as ExerciseFile } : reading;
 }

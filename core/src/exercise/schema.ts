@@ -31,6 +31,9 @@ export const FREE = ["place", "colour", "size", "order", "number", "kind"] as co
 export const PROGRAM_MOST = 256 * 1024;
 const program = z.string().min(1).max(PROGRAM_MOST);
 
+/** How many entries its long parts have at the most. */
+export const MAX_PARTS = Object.freeze({ figures: 200, criteria: 100 });
+
 /** The whole file, without what ties its parts together. */
 export const exerciseShape = z.strictObject({
 	format: z.literal(EXERCISE_FORMAT),
@@ -74,7 +77,7 @@ export const exerciseShape = z.strictObject({
 			z.discriminatedUnion("check", [...variants, group] as unknown as [(typeof variants)[number], ...typeof variants]),
 		)
 		.min(1)
-		.max(100),
+		.max(MAX_PARTS.criteria),
 	bonus: z.literal("beyond full").optional(),
 });
 

@@ -87,7 +87,7 @@ describe.each(["reading", "running", "remark"] as const)("each code of %s is tol
 	);
 });
 
-const TOLD_ELSEWHERE = ["limit-time", "limit-time-lost", "thread-died", "sheet-overruled"];
+const TOLD_ELSEWHERE = ["limit-time", "limit-time-lost", "thread-died", "report-not-kept", "sheet-overruled"];
 
 test("every code with words has a case, and every case has words", () => {
 	const cases = new Set([...CASES.map((c) => c.code), ...TOLD_ELSEWHERE]);

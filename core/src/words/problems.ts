@@ -168,6 +168,7 @@ const WORDS: Readonly<Record<string, (d: Data) => string>> = {
 	"limit-time": () => "The program ran too long and was stopped. Its drawing so far is kept.",
 	"limit-time-lost": () => "The program ran too long and had to be ended from outside. Its drawing was lost.",
 	"thread-died": () => "The program ended the machine part that ran it, twice. Its drawing was lost.",
+	"report-not-kept": () => "The program was run, but what it drew couldn't be kept. Ask your teacher to look at it.",
 	"limit-entries": (d) => `The program was stopped after drawing ${d.most} pieces. Its drawing so far is kept.`,
 	"limit-calls": (d) =>
 		`Since line ${d.first}, routines have called one another ${d.most} deep. Does this routine call itself without end?`,

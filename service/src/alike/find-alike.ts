@@ -1,14 +1,14 @@
 import { exerciseText, type Threads } from "@markpen/threads";
 import type { DataSource, EntityManager } from "typeorm";
-import { statement, text, uuid } from "../database/statement.ts";
+import { nullable, statement, text, uuid } from "../database/statement.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
 import { endJob, findJob } from "../queue/job.ts";
 
 const MILLISECONDS = 120_000;
 
 const FIND_EXERCISE = statement(
-	{ source: text() },
-	`SELECT v.source
+	{ file: nullable(text()) },
+	`SELECT v.file
 		FROM assignment_exercises x
 		JOIN exercise_versions v ON v.id = x.exercise_version_id
 		WHERE x.assignment_id = $1 AND x.exercise_id = $2`,
@@ -54,7 +54,7 @@ export async function findAlike(
 	const pairs = exercise
 		? await threads.run({
 				do: "alike",
-				exercise: exerciseText(publishedExercise(exercise.source)),
+				exercise: exerciseText(publishedExercise(exercise.file)),
 				sources: handIns.map((h) => h.source),
 				milliseconds: MILLISECONDS,
 			})

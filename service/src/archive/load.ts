@@ -1,4 +1,5 @@
 import { randomBytes } from "node:crypto";
+import type { CollectionFile } from "@markpen/core";
 import type PgBoss from "pg-boss";
 import type { DataSource, EntityManager } from "typeorm";
 import { v7 } from "uuid";
@@ -18,14 +19,14 @@ import { AdjustmentEntity, CommentEntity, JudgementEntity } from "../database/en
 import { PressedEntity } from "../database/entities/hand-in.ts";
 import { DraftEntity } from "../database/entities/work.ts";
 import { integer, statement, uuid } from "../database/statement.ts";
-import { collectionToPublish, exerciseToPublish } from "../exercise/exercise.ts";
+import type { ToPublish } from "../exercise/exercise.ts";
 import { storeCollection, storeVersion } from "../exercise/store.ts";
 import { refuseSource } from "../hand-in/source.ts";
 import { takeHandIn } from "../hand-in/store.ts";
 import { PRIORITY } from "../queue/queue.ts";
+import type { ClassArchive } from "../reading/class-archive.ts";
 import { Refusal } from "../refusals.ts";
 import { hashPassphrase } from "../session/session.ts";
-import type { ClassArchive } from "./archive.ts";
 
 /** Ids in the site for the archive's keys. */
 class Ids {
@@ -44,7 +45,18 @@ class Ids {
 	}
 }
 
-type Loading = { readonly manager: EntityManager; readonly ids: Ids; readonly archive: ClassArchive };
+/** Reads the exercises and collections that an archive holds. */
+export interface FileReaders {
+	readonly exercise: (source: string) => Promise<ToPublish>;
+	readonly collection: (source: string) => Promise<CollectionFile>;
+}
+
+type Loading = {
+	readonly manager: EntityManager;
+	readonly ids: Ids;
+	readonly archive: ClassArchive;
+	readonly read: FileReaders;
+};
 
 /** Loads a part; what the database doesn't take of it is told as the archive's. */
 async function part(path: string, loaded: Promise<void>): Promise<void> {
@@ -112,33 +124,21 @@ async function loadPeople({ manager, ids, archive }: Loading): Promise<void> {
 	}
 }
 
-async function loadExercises({ manager, ids, archive }: Loading): Promise<void> {
+async function loadExercises({ manager, ids, archive, read }: Loading): Promise<void> {
 	for (const { key, source, owner, shared } of archive.exercises) {
-		const file = exerciseToPublish(source);
 		const ownerId = owner === undefined ? null : ids.of("teacher", owner);
-		const version = await storeVersion(manager, {
-			key: file.id,
-			title: file.title,
-			source,
-			publishedAt: new Date(),
-			ownerId,
-		});
+		const file = await read.exercise(source);
+		const version = await storeVersion(manager, { source, publishedAt: new Date(), ownerId }, file);
 		ids.give("version", key, version.id);
 		ids.give("exercise", key, version.exerciseId);
 		await manager.update(ExerciseEntity, { id: version.exerciseId }, { shared });
 	}
 	for (const { key, source, owner, shared } of archive.collections) {
-		const file = collectionToPublish(source);
+		const ownerId = owner === undefined ? null : ids.of("teacher", owner);
 		ids.give(
 			"collection",
 			key,
-			await storeCollection(manager, {
-				key: file.id,
-				title: file.title,
-				source,
-				ownerId: owner === undefined ? null : ids.of("teacher", owner),
-				shared,
-			}),
+			await storeCollection(manager, { source, ownerId, shared }, await read.collection(source)),
 		);
 	}
 }
@@ -178,12 +178,12 @@ async function loadClasses({ manager, ids, archive }: Loading): Promise<void> {
 				typeof s === "string" ? { student: s, signInName: names.get(s) ?? s, joinedAt: null, leftAt: null } : s;
 			await INSERT_MEMBER.all(manager, [classId, ids.of("student", of.student), of.signInName, of.joinedAt, of.leftAt]);
 		}
-		for (const a of assignments) await loadAssignment({ manager, ids, archive }, classId, a);
+		for (const a of assignments) await loadAssignment({ manager, ids }, classId, a);
 	}
 }
 
 async function loadAssignment(
-	{ manager, ids }: Loading,
+	{ manager, ids }: Pick<Loading, "manager" | "ids">,
 	classId: string,
 	of: ClassArchive["classes"][number]["assignments"][number],
 ): Promise<void> {
@@ -298,13 +298,12 @@ async function loadDrafts({ manager, ids, archive }: Loading): Promise<void> {
 
 /** Stores everything in an archive and queues a check for each hand-in, all in one transaction. */
 export async function loadArchive(
-	dataSource: DataSource,
-	queue: PgBoss,
+	{ dataSource, queue, read }: { dataSource: DataSource; queue: PgBoss; read: FileReaders },
 	archive: ClassArchive,
 ): Promise<{ classes: number; students: number; handIns: number }> {
 	const ids = new Ids();
 	await dataSource.transaction(async (manager) => {
-		const loading = { manager, ids, archive };
+		const loading = { manager, ids, archive, read };
 		await part("people", loadPeople(loading));
 		await part("exercises", loadExercises(loading));
 		await part("classes", loadClasses(loading));

@@ -2,8 +2,8 @@ import type { EntityManager } from "typeorm";
 import { findAssignment, itemsOf, ownDatesOf } from "../assignment/store.ts";
 import { type ClassRecord, findClass } from "../class/store.ts";
 import { AssignmentEntity } from "../database/entities/assignment.ts";
-import { CollectionEntity, ExerciseEntity } from "../database/entities/exercise.ts";
-import { ARCHIVE_FORMAT, type ArchiveFile } from "./archive.ts";
+import { CollectionEntity, ExerciseEntity, ExerciseVersionEntity } from "../database/entities/exercise.ts";
+import { ARCHIVE_FORMAT, type ArchiveFile } from "../reading/class-archive.ts";
 import {
 	LIST_ADJUSTMENTS,
 	LIST_COMMENTS,
@@ -92,9 +92,10 @@ async function addAssignment(
 			select: { ownerId: true, shared: true },
 			where: { id: item.exerciseId },
 		});
+		const { source } = await manager.findOneByOrFail(ExerciseVersionEntity, { id: item.versionId });
 		made.exercises.push({
 			key: item.versionId,
-			source: item.source,
+			source,
 			shared: of?.shared ?? true,
 			...(of?.ownerId && known.has(of.ownerId) && { owner: of.ownerId }),
 		});

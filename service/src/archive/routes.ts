@@ -2,15 +2,15 @@ import { ROUTES } from "@markpen/contract";
 import { recordAudit } from "../audit.ts";
 import { reach } from "../class/access.ts";
 import type { AppContext } from "../context.ts";
+import { collectionToPublish, exerciseToPublish } from "../exercise/exercise.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
 import { serve } from "../serve-route.ts";
-import { readArchive } from "./archive.ts";
 import { loadArchive } from "./load.ts";
 import { classArchive } from "./make.ts";
 
 export function archiveRoutes(context: AppContext): void {
-	const { dataSource, queue } = context;
+	const { dataSource, offload, queue } = context;
 	const { manager } = dataSource;
 	serve(context, ROUTES.classArchive, async ({ request, reply, params }) => {
 		const account = accountOf(request);
@@ -21,9 +21,15 @@ export function archiveRoutes(context: AppContext): void {
 		return JSON.stringify(await classArchive(manager, params.id), null, "\t");
 	});
 	serve(context, ROUTES.loadArchive, async ({ request, body }) => {
-		const loaded = await loadArchive(dataSource, queue, readArchive(new TextDecoder().decode(body)));
+		const { id } = accountOf(request);
+		const archive = await offload.run("readArchive", id, { bytes: body });
+		const read = {
+			exercise: (source: string) => exerciseToPublish(offload, id, source),
+			collection: (source: string) => collectionToPublish(offload, id, source),
+		};
+		const loaded = await loadArchive({ dataSource, queue, read }, archive);
 		await recordAudit(manager, {
-			who: accountOf(request).id,
+			who: id,
 			what: "loaded archive",
 			field: "hand-ins",
 			new: loaded.handIns,

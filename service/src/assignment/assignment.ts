@@ -1,5 +1,5 @@
 import type { EntityManager } from "typeorm";
-import { collectionToPublish } from "../exercise/exercise.ts";
+import { publishedCollection } from "../exercise/exercise.ts";
 import { findCollection, newestVersion } from "../exercise/store.ts";
 import { Refusal } from "../refusals.ts";
 
@@ -34,7 +34,7 @@ export async function itemsFor(
 		asked.collection === undefined ? undefined : await findCollection(manager, teacherId, { key: asked.collection });
 	if (asked.collection !== undefined && !collection)
 		throw new Refusal("exercise-unknown", `The site has no collection of the id ${asked.collection}.`);
-	const file = collection && collectionToPublish(collection.source);
+	const file = collection && publishedCollection(collection.file);
 	const items = [];
 	let title = file?.title ?? "";
 	for (const key of file?.exercises ?? [asked.exercise as string]) {

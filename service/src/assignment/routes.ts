@@ -79,7 +79,7 @@ export function assignmentRoutes(context: AppContext): void {
 		const record = (await findAssignment(manager, params.id)) as AssignmentRecord;
 		const items = await itemsOf(manager, record.id);
 		const item = itemOf(items, query.exercise);
-		const exercise = publishedExercise(item.source);
+		const exercise = publishedExercise(item.file);
 		const students = await studentsOf(manager, record.classId);
 		const handIns = await wallOf(manager, record.id, item.exerciseId);
 		const there = new Set(handIns.map((h) => h.student.id));
@@ -95,7 +95,7 @@ export function assignmentRoutes(context: AppContext): void {
 				key: i.key,
 				title: i.title,
 				version: i.number,
-				possible: possibleOf(publishedExercise(i.source)),
+				possible: possibleOf(publishedExercise(i.file)),
 			})),
 			brief: exercise.brief,
 			covering,
@@ -214,7 +214,7 @@ export function assignmentRoutes(context: AppContext): void {
 	serve(context, ROUTES.listDrafts, async ({ request, params, query }) => {
 		await reachAssignment(manager, accountOf(request), params.id, "looking");
 		const item = itemOf(await itemsOf(manager, params.id), query.exercise);
-		const exercise = publishedExercise(item.source);
+		const exercise = publishedExercise(item.file);
 		return {
 			exercise: item.key,
 			conditions: conditionsOf(exercise),
@@ -232,7 +232,7 @@ export function assignmentRoutes(context: AppContext): void {
 		const item = itemOf(await itemsOf(manager, params.id), query.exercise);
 		const rows = await firstMet(manager, params.id, item.exerciseId);
 		return {
-			criteria: publishedExercise(item.source).criteria.map((c) => {
+			criteria: publishedExercise(item.file).criteria.map((c) => {
 				const mine = rows.filter((r) => r.criterion === c.id);
 				const most = Math.max(0, ...mine.map((r) => r.try ?? 0));
 				const first = Array.from({ length: most }, (_, i) => mine.find((r) => r.try === i + 1)?.students ?? 0);

@@ -73,8 +73,8 @@ export function findAssignment(manager: EntityManager, id: string): Promise<Assi
 }
 
 const ITEMS_OF = statement(
-	{ exerciseId: uuid, versionId: uuid, key: text(), title: text(), number: integer, source: text() },
-	`SELECT x.exercise_id AS "exerciseId", v.id AS "versionId", e.key, v.title, v.number, v.source
+	{ exerciseId: uuid, versionId: uuid, key: text(), title: text(), number: integer, file: nullable(text()) },
+	`SELECT x.exercise_id AS "exerciseId", v.id AS "versionId", e.key, v.title, v.number, v.file
 			FROM assignment_exercises x
 		JOIN exercises e ON e.id = x.exercise_id
 			JOIN exercise_versions v ON v.id = x.exercise_version_id

@@ -1,3 +1,4 @@
+import { readExercise } from "@markpen/core";
 import { describe, expect, test } from "vitest";
 import { type StuckRow, stuckBy } from "./stuck.ts";
 
@@ -19,12 +20,15 @@ criteria:
   - { id: why, check: by teacher, says: It is tidy, points: 1, scale: { 0: no, 1: yes } }
   - { id: extra, check: count, of: { kind: line }, exactly: 0, points: 1, bonus: true }
 `;
+const reading = readExercise(SOURCE);
+if (!reading.ok) throw new Error("the exercise can't be read");
+const FILE = JSON.stringify(reading.exercise);
 const row = (more: Partial<StuckRow> = {}): StuckRow => ({
 	studentId: "s",
 	name: "Nilo Brandt",
 	assignmentId: "a",
 	exercise: "lamp",
-	source: SOURCE,
+	file: FILE,
 	mets: [],
 	lastMet: null,
 	slip: null,

@@ -22,7 +22,7 @@ export interface StuckRow {
 	name: string;
 	assignmentId: string;
 	exercise: string;
-	source: string;
+	file: string | null;
 	/** Criteria met by each hand-in, the oldest first. */
 	mets: number[];
 	lastMet: string[] | null;
@@ -48,7 +48,7 @@ const STUCK_IN = statement(
 		name: text(),
 		assignmentId: uuid,
 		exercise: text(),
-		source: text(),
+		file: nullable(text()),
 		mets: integers,
 		lastMet: nullable(texts),
 		slip: nullable(text()),
@@ -57,7 +57,7 @@ const STUCK_IN = statement(
 		draftMet: nullable(texts),
 		draftIsNewer: boolean,
 	},
-	`SELECT s.id AS "studentId", s.name, a.id AS "assignmentId", e.key AS exercise, v.source,
+	`SELECT s.id AS "studentId", s.name, a.id AS "assignmentId", e.key AS exercise, v.file,
 			coalesce((SELECT array_agg((SELECT count(*)::int FROM unnest(g.verdicts) AS u(verdict) WHERE verdict =
 					'met') ORDER BY h.try_number) FROM hand_ins h JOIN standings g ON g.hand_in_id = h.id
 				WHERE h.assignment_id = a.id AND h.exercise_id = e.id AND h.student_id = s.id), '{}') AS mets,
@@ -102,7 +102,7 @@ export function stuckBy(row: StuckRow): Stuck | undefined {
 	if (handIns < STUCK.handIns && runs < STUCK.runs && milliseconds < STUCK.milliseconds) return undefined;
 	const met = new Set(row.draftIsNewer ? row.draftMet : (row.lastMet ?? row.draftMet ?? []));
 	// Who has met everything isn't held up, however often it was tried.
-	const missed = publishedExercise(row.source).criteria.filter(
+	const missed = publishedExercise(row.file).criteria.filter(
 		(c) => !c.bonus && !met.has(c.id) && !("check" in c && (c.check === "by teacher" || c.check === "answer")),
 	);
 	if (missed.length === 0) return undefined;

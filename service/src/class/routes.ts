@@ -104,12 +104,12 @@ export function classRoutes(context: AppContext): void {
 			covering,
 			teachers: teachers.map(({ until, ...t }) => ({ ...t, until: until?.toISOString() ?? null })),
 			students,
-			columns: columns.map(({ source, exerciseId: _, weight, dueAt, closesAt, ...c }) => ({
+			columns: columns.map(({ file, exerciseId: _, weight, dueAt, closesAt, ...c }) => ({
 				...c,
 				dueAt: dueAt.toISOString(),
 				closesAt: closesAt.toISOString(),
 				weight: Number(weight),
-				possible: possibleOf(publishedExercise(source)),
+				possible: possibleOf(publishedExercise(file)),
 			})),
 			excused,
 		};

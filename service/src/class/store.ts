@@ -189,11 +189,11 @@ const COLUMNS_OF = statement(
 		closesAt: instant,
 		doneWhen: float,
 		weight: numeric,
-		source: text(),
+		file: nullable(text()),
 	},
 	`SELECT a.id AS "assignmentId", x.exercise_id AS "exerciseId", e.key AS exercise, v.title, CASE WHEN
 				a.collection_id IS NOT NULL THEN a.title END AS unit, a.due_at AS "dueAt", a.closes_at AS "closesAt",
-				a.done_when::float AS "doneWhen", a.weight, v.source
+				a.done_when::float AS "doneWhen", a.weight, v.file
 		FROM assignments a
 			JOIN assignment_exercises x ON x.assignment_id = a.id
 			JOIN exercises e ON e.id = x.exercise_id

@@ -7,6 +7,7 @@ import { Reasons0004 } from "./migrations/0004-reasons.ts";
 import { Desk0005 } from "./migrations/0005-desk.ts";
 import { TakeHandIns0006 } from "./migrations/0006-take-hand-ins.ts";
 import { NamedArguments0007 } from "./migrations/0007-named-arguments.ts";
+import { PreparedExercises0008 } from "./migrations/0008-prepared-exercises.ts";
 import { PreparingClient } from "./prepared.ts";
 
 /** Held while migrations and the queue's set-up run, so that several starting processes do it once. */
@@ -17,7 +18,16 @@ export function createDataSource(url: string, connections = 10): DataSource {
 		type: "postgres",
 		url,
 		entities: [...ENTITIES],
-		migrations: [First0001, Term0002, TakeHandIn0003, Reasons0004, Desk0005, TakeHandIns0006, NamedArguments0007],
+		migrations: [
+			First0001,
+			Term0002,
+			TakeHandIn0003,
+			Reasons0004,
+			Desk0005,
+			TakeHandIns0006,
+			NamedArguments0007,
+			PreparedExercises0008,
+		],
 		migrationsTableName: "migrations",
 		synchronize: false,
 		logging: false,

@@ -1,19 +1,10 @@
-import {
-	type CollectionFile,
-	conditionsOf,
-	type ExerciseFile,
-	type FileProblem,
-	optionsOf,
-	pictureOf,
-	readCollection,
-	readExercise,
-	runUnder,
-	svgOf,
-	tapeOf,
-} from "@markpen/core";
+import type { CollectionFile, ExerciseFile, FileProblem } from "@markpen/core";
+import { optionsOf } from "@markpen/core";
+import type { Offload } from "../offload/offload.ts";
+import type { PreparedExercise } from "../reading/prepare-exercise.ts";
 import { Refusal } from "../refusals.ts";
 
-function refusalOf(problems: readonly FileProblem[]): Refusal {
+export function refusalOf(problems: readonly FileProblem[]): Refusal {
 	return new Refusal(
 		"exercise-wrong",
 		undefined,
@@ -21,15 +12,21 @@ function refusalOf(problems: readonly FileProblem[]): Refusal {
 	);
 }
 
+/** A file that was read and drawn for being published. */
+export interface ToPublish {
+	readonly exercise: ExerciseFile;
+	readonly prepared: PreparedExercise;
+}
+
 /** Reads a file that a teacher wants to publish; refuses it with a line for each thing that is wrong. */
-export function exerciseToPublish(source: string): ExerciseFile {
-	const reading = readExercise(source);
-	if (reading.ok) return reading.exercise;
+export async function exerciseToPublish(offload: Offload, who: string, source: string): Promise<ToPublish> {
+	const reading = await offload.run("prepareExercise", who, { source });
+	if (reading.ok) return reading;
 	throw refusalOf(reading.problems);
 }
 
-export function collectionToPublish(source: string): CollectionFile {
-	const reading = readCollection(source);
+export async function collectionToPublish(offload: Offload, who: string, source: string): Promise<CollectionFile> {
+	const reading = await offload.run("readCollection", who, { source });
 	if (reading.ok) return reading.collection;
 	throw refusalOf(reading.problems);
 }
@@ -38,34 +35,29 @@ export function collectionToPublish(source: string): CollectionFile {
 const RECENT = 64;
 const recent = new Map<string, ExerciseFile>();
 
-/** A published exercise from its text. */
-export function publishedExercise(source: string): ExerciseFile {
-	const known = recent.get(source);
+/**
+ * A published exercise, from the JSON that is stored with its version.
+ *
+ * @param file null for a version that this site's core can't read any more
+ */
+export function publishedExercise(file: string | null): ExerciseFile {
+	if (file === null)
+		throw new Refusal("exercise-wrong", "The exercise's file can't be read any more. Publish it again.");
+	const known = recent.get(file);
 	if (known) return known;
-	const exercise = exerciseToPublish(source);
+	// It was read by our own schema before it was stored.
+	const exercise = JSON.parse(file) as ExerciseFile;
 	if (recent.size >= RECENT) recent.delete(recent.keys().next().value as string);
-	recent.set(source, exercise);
+	recent.set(file, exercise);
 	return exercise;
 }
 
-/** What one of a teacher's own programs draws, as SVG; each exercise's is drawn once. */
-function drawnBy(programOf: (exercise: ExerciseFile) => string): (exercise: ExerciseFile) => string {
-	const pictures = new WeakMap<ExerciseFile, string>();
-	return (exercise) => {
-		const known = pictures.get(exercise);
-		if (known !== undefined) return known;
-		// What is left out is left out for students: a teacher's own program may use it.
-		const tape = tapeOf(programOf(exercise), { ...runUnder(conditionsOf(exercise)), without: [] });
-		const svg = tape ? svgOf(pictureOf(tape)) : "";
-		pictures.set(exercise, svg);
-		return svg;
-	};
+/** A collection, from the JSON that is stored with it. */
+export function publishedCollection(file: string | null): CollectionFile {
+	if (file === null)
+		throw new Refusal("exercise-wrong", "The collection's file can't be read any more. Publish it again.");
+	return JSON.parse(file) as CollectionFile;
 }
-
-/** What an exercise's model draws, as SVG: it was tried before it was published. */
-export const modelSvg = drawnBy((exercise) => exercise.model);
-/** What an exercise's example draws, as SVG; nothing where it has none. */
-export const exampleSvg = drawnBy((exercise) => exercise.example?.program ?? "");
 
 /** Points that an exercise gives at the most, bonus left out. */
 export function possibleOf(exercise: ExerciseFile): number {

@@ -1,5 +1,5 @@
 import { ROUTES } from "@markpen/contract";
-import { readExercise, sentenceOf } from "@markpen/core";
+import { sentenceOf } from "@markpen/core";
 import type { EntityManager } from "typeorm";
 import { v7 } from "uuid";
 import { recordAudit } from "../audit.ts";
@@ -11,7 +11,7 @@ import { beginJob } from "../queue/job.ts";
 import { Refusal } from "../refusals.ts";
 import { refuseChanged, serve, tag } from "../serve-route.ts";
 import { across } from "./across.ts";
-import { collectionToPublish, exerciseToPublish, modelSvg, publishedExercise, renamed } from "./exercise.ts";
+import { collectionToPublish, exerciseToPublish, publishedCollection, publishedExercise, renamed } from "./exercise.ts";
 import {
 	type CollectionRow,
 	collectionsFor,
@@ -53,13 +53,13 @@ async function pageFor(manager: EntityManager, id: string, teacherId: string) {
 	};
 }
 
-const collectionData = ({ source, ...row }: CollectionRow) => ({
+const collectionData = ({ source: _, file, ...row }: CollectionRow) => ({
 	...row,
-	exercises: collectionToPublish(source).exercises,
+	exercises: publishedCollection(file).exercises,
 });
 
 export function exerciseRoutes(context: AppContext): void {
-	const { dataSource, queue } = context;
+	const { dataSource, offload, queue } = context;
 	const { manager } = dataSource;
 	serve(context, ROUTES.listExercises, async ({ request, query }) => {
 		const { cursor, limit, mine, ...asked } = query;
@@ -75,9 +75,10 @@ export function exerciseRoutes(context: AppContext): void {
 	});
 	serve(context, ROUTES.publishExercise, async ({ request, body }) => {
 		const { id: ownerId } = accountOf(request);
-		const { id: key, title } = exerciseToPublish(body.source);
+		const read = await exerciseToPublish(offload, ownerId, body.source);
+		const { id: key, title } = read.exercise;
 		return dataSource.transaction(async (tx) => {
-			const version = await storeVersion(tx, { key, title, source: body.source, publishedAt: new Date(), ownerId });
+			const version = await storeVersion(tx, { source: body.source, publishedAt: new Date(), ownerId }, read);
 			await recordAudit(tx, {
 				who: ownerId,
 				what: "published exercise",
@@ -101,15 +102,16 @@ export function exerciseRoutes(context: AppContext): void {
 		return page;
 	});
 	serve(context, ROUTES.saveExercise, async ({ request, reply, params, body, revision }) => {
-		await owned(manager, params.id, accountOf(request).id);
+		const { id: ownerId } = accountOf(request);
+		await owned(manager, params.id, ownerId);
 		const programs = body.trialPrograms;
 		if (programs && new Set(programs.map((p) => p.name)).size < programs.length)
 			throw new Refusal("taken", "Two trial programs have one name.");
+		const reading = await offload.run("readExercise", ownerId, { source: body.source });
 		return dataSource.transaction(async (tx) => {
 			const next = await updateDraft(tx, params.id, body.source, revision);
 			if (next === undefined) throw new Refusal("changed-since");
 			if (programs) await storeTrialPrograms(tx, params.id, programs);
-			const reading = readExercise(body.source);
 			tag(reply, next);
 			return {
 				revision: next,
@@ -121,7 +123,8 @@ export function exerciseRoutes(context: AppContext): void {
 		const { id: ownerId } = accountOf(request);
 		const record = await owned(manager, params.id, ownerId);
 		refuseChanged(revision, record.revision);
-		const { id: key, title } = exerciseToPublish(record.source);
+		const read = await exerciseToPublish(offload, ownerId, record.source);
+		const { id: key, title } = read.exercise;
 		if (key !== record.key)
 			throw new Refusal(
 				"exercise-wrong",
@@ -129,7 +132,7 @@ export function exerciseRoutes(context: AppContext): void {
 				[{ path: "id", message: `is ${key}, and must be ${record.key}` }],
 			);
 		return dataSource.transaction(async (tx) => {
-			const version = await storeVersion(tx, { key, title, source: record.source, publishedAt: new Date(), ownerId });
+			const version = await storeVersion(tx, { source: record.source, publishedAt: new Date(), ownerId }, read);
 			await recordAudit(tx, {
 				who: ownerId,
 				what: "published exercise",
@@ -152,7 +155,7 @@ export function exerciseRoutes(context: AppContext): void {
 		if (!version)
 			throw new Refusal("not-found", "Nothing of this exercise is published yet, so there is no picture of it.");
 		reply.header("content-security-policy", DRAWING_FILE_POLICY).header("cache-control", "private, max-age=60");
-		return modelSvg(publishedExercise(version.source));
+		return version.modelSvg ?? "";
 	});
 	serve(context, ROUTES.copyExercise, async ({ request, reply, params, body }) => {
 		const { id: ownerId } = accountOf(request);
@@ -180,7 +183,7 @@ export function exerciseRoutes(context: AppContext): void {
 	serve(context, ROUTES.tryDraft, async ({ request, params }) => {
 		const { id } = accountOf(request);
 		const record = await seen(manager, params.id, id);
-		exerciseToPublish(record.source);
+		await exerciseToPublish(offload, id, record.source);
 		return {
 			jobId: await beginJob(dataSource, queue, {
 				kind: "trial",
@@ -194,9 +197,7 @@ export function exerciseRoutes(context: AppContext): void {
 		const record = await seen(manager, params.id, accountOf(request).id);
 		const found = await across(manager, params.id, accountOf(request).id);
 		const version = record.version === null ? undefined : await findVersion(manager, record.id, record.version);
-		const asked = new Map(
-			(version ? publishedExercise(version.source).criteria : []).map((c) => [c.id, sentenceOf(c)]),
-		);
+		const asked = new Map((version ? publishedExercise(version.file).criteria : []).map((c) => [c.id, sentenceOf(c)]));
 		return {
 			key: record.key,
 			title: record.title,
@@ -209,10 +210,11 @@ export function exerciseRoutes(context: AppContext): void {
 	}));
 	serve(context, ROUTES.publishCollection, async ({ request, body }) => {
 		const { id: ownerId } = accountOf(request);
-		const { id: key, title, exercises } = collectionToPublish(body.source);
+		const file = await collectionToPublish(offload, ownerId, body.source);
+		const { id: key, title, exercises } = file;
 		const missing: string[] = [];
 		for (const exercise of exercises) if (!(await newestVersion(manager, exercise, ownerId))) missing.push(exercise);
-		const id = await storeCollection(manager, { key, title, source: body.source, ownerId, shared: body.shared });
+		const id = await storeCollection(manager, { source: body.source, ownerId, shared: body.shared }, file);
 		return { id, key, title, mine: true, shared: body.shared, exercises, missing };
 	});
 	serve(context, ROUTES.showCollection, async ({ request, params }) => {

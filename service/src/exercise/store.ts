@@ -1,4 +1,5 @@
-import type { EntityManager } from "typeorm";
+import { CORE_VERSION, type CollectionFile } from "@markpen/core";
+import { type EntityManager, In } from "typeorm";
 import { v7 } from "uuid";
 import {
 	ExerciseEntity,
@@ -8,6 +9,7 @@ import {
 } from "../database/entities/exercise.ts";
 import { boolean, integer, nullable, numeric, type RowOf, statement, text, uuid } from "../database/statement.ts";
 import { Refusal } from "../refusals.ts";
+import type { ToPublish } from "./exercise.ts";
 
 const SEEN = "(e.owner_id IS NULL OR e.owner_id = $1 OR e.shared)";
 const SUMMARY = `e.id, e.key, coalesce(v.title, e.key) AS title, o.name AS owner, coalesce(e.owner_id = $1, false) AS mine,
@@ -98,8 +100,24 @@ export function findVersion(
 	manager: EntityManager,
 	exerciseId: string,
 	number: number,
-): Promise<{ id: string; source: string } | null> {
-	return manager.findOne(ExerciseVersionEntity, { select: { id: true, source: true }, where: { exerciseId, number } });
+): Promise<Pick<ExerciseVersionRow, "id" | "source" | "file" | "modelSvg"> | null> {
+	return manager.findOne(ExerciseVersionEntity, {
+		select: { id: true, source: true, file: true, modelSvg: true },
+		where: { exerciseId, number },
+	});
+}
+
+/** What the model and the example of some versions draw, by the versions' ids. */
+export async function picturesOf(
+	manager: EntityManager,
+	versionIds: readonly string[],
+): Promise<ReadonlyMap<string, Pick<ExerciseVersionRow, "modelSvg" | "exampleSvg">>> {
+	if (versionIds.length === 0) return new Map();
+	const rows = await manager.find(ExerciseVersionEntity, {
+		select: { id: true, modelSvg: true, exampleSvg: true },
+		where: { id: In([...versionIds]) },
+	});
+	return new Map(rows.map((row) => [row.id, row]));
 }
 
 export type TrialProgram = { name: string; source: string; expects: number | null };
@@ -189,14 +207,15 @@ const LOCK_EXERCISE = statement(
  */
 export async function storeVersion(
 	manager: EntityManager,
-	of: { key: string; title: string; source: string; publishedAt: Date; ownerId: string | null },
+	of: { source: string; publishedAt: Date; ownerId: string | null },
+	{ exercise: { id: key, title }, prepared }: ToPublish,
 ): Promise<ExerciseVersionRow> {
-	await INSERT_EXERCISE.all(manager, [v7(), of.key, of.ownerId]);
-	const exercise = await LOCK_EXERCISE.one(manager, [of.key]);
+	await INSERT_EXERCISE.all(manager, [v7(), key, of.ownerId]);
+	const exercise = await LOCK_EXERCISE.one(manager, [key]);
 	if (exercise?.ownerId && exercise.ownerId !== of.ownerId)
 		throw new Refusal(
 			"taken",
-			`The id ${of.key} is an exercise's of another teacher. Give yours another id, or copy theirs.`,
+			`The id ${key} is an exercise's of another teacher. Give yours another id, or copy theirs.`,
 		);
 	const exerciseId = exercise?.id as string;
 	const newest = await manager
@@ -207,9 +226,11 @@ export async function storeVersion(
 		id: v7(),
 		exerciseId,
 		number: (newest?.number ?? 0) + 1,
-		title: of.title,
+		title,
 		source: of.source,
 		publishedAt: of.publishedAt,
+		...prepared,
+		preparedBy: CORE_VERSION,
 	};
 	await manager.getRepository(ExerciseVersionEntity).insert(version);
 	return version;
@@ -236,8 +257,8 @@ export function newestVersion(
 
 const collectionsBy = (condition: string) =>
 	statement(
-		{ id: uuid, key: text(), title: text(), source: text(), mine: boolean, shared: boolean },
-		`SELECT c.id, c.key, c.title, c.source, coalesce(c.owner_id = $1, false) AS mine, c.shared
+		{ id: uuid, key: text(), title: text(), source: text(), file: nullable(text()), mine: boolean, shared: boolean },
+		`SELECT c.id, c.key, c.title, c.source, c.file, coalesce(c.owner_id = $1, false) AS mine, c.shared
 		FROM collections c
 		WHERE (c.owner_id IS NULL OR c.owner_id = $1 OR c.shared) AND ${condition}
 		ORDER BY c.title, c.id`,
@@ -263,19 +284,25 @@ export function findCollection(
 
 const STORE_COLLECTION = statement(
 	{ id: uuid },
-	`INSERT INTO collections (id, key, owner_id, title, source, shared) VALUES ($1, $2, $3, $4, $5, $6)
+	`INSERT INTO collections (id, key, owner_id, title, source, shared, file, prepared_by)
+			VALUES ($1, $2, $3, $4, $5, $6, $7, $8)
 		ON CONFLICT (key)
 			DO UPDATE
-			SET title = $4, source = $5, shared = $6, revision = collections.revision + 1, changed_at = now()
-		WHERE collections.owner_id IS NULL OR collections.owner_id = $3 RETURNING id`,
+			SET title = $4, source = $5, shared = $6, file = $7, prepared_by = $8,
+				revision = collections.revision + 1, changed_at = now()
+			WHERE collections.owner_id IS NULL OR collections.owner_id = $3
+		RETURNING id`,
 );
 
 export async function storeCollection(
 	manager: EntityManager,
-	of: { key: string; title: string; source: string; ownerId: string | null; shared: boolean },
+	of: { source: string; ownerId: string | null; shared: boolean },
+	file: CollectionFile,
 ): Promise<string> {
-	const rows = await STORE_COLLECTION.all(manager, [v7(), of.key, of.ownerId, of.title, of.source, of.shared]);
+	const { id: key, title } = file;
+	const values = [v7(), key, of.ownerId, title, of.source, of.shared, JSON.stringify(file), CORE_VERSION];
+	const rows = await STORE_COLLECTION.all(manager, values);
 	if (!rows[0])
-		throw new Refusal("taken", `The id ${of.key} is a collection's of another teacher. Give yours another id.`);
+		throw new Refusal("taken", `The id ${key} is a collection's of another teacher. Give yours another id.`);
 	return rows[0].id;
 }

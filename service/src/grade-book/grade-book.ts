@@ -30,7 +30,7 @@ export async function gradeBookOf(manager: EntityManager, classId: string, now =
 		exercise: c.exercise,
 		title: c.title,
 		dueAt: c.dueAt.toISOString(),
-		possible: possibleOf(publishedExercise(c.source)),
+		possible: possibleOf(publishedExercise(c.file)),
 		weight: Number(c.weight),
 	}));
 	const rows = students.map((s) => {

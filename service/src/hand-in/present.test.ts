@@ -8,6 +8,7 @@ const source = readFileSync(new URL("../../../demo/exercises/mooring-buoy.exerci
 const reading = readExercise(source);
 if (!reading.ok) throw new Error("mooring-buoy can't be read");
 const report = JSON.parse(JSON.stringify(mark("fill crimson\ncircle centre 200, 150 radius 80", reading.exercise)));
+const FILE = JSON.stringify(reading.exercise);
 const ids = (report as ReportBody).criteria.map((c) => c.id);
 
 const at = new Date("2027-03-01T10:00:00Z");
@@ -20,10 +21,11 @@ function parts(record: Partial<HandInParts["record"]> = {}, more: Partial<HandIn
 			assignmentId: "a1",
 			exerciseId: "e1",
 			classId: "c1",
+			versionId: "v1",
 			className: "8 Tern",
 			title: "Mooring buoy",
 			key: "mooring-buoy",
-			exercise: source,
+			exercise: FILE,
 			studentId: "s1",
 			studentName: "Zoe Lark",
 			tryNumber: 2,

@@ -5,7 +5,7 @@ import { v7 } from "uuid";
 import { reachHandIn } from "../class/access.ts";
 import type { AppContext } from "../context.ts";
 import { publishEvent } from "../events/events.ts";
-import { modelSvg, publishedExercise } from "../exercise/exercise.ts";
+import { picturesOf } from "../exercise/store.ts";
 import { DRAWING_FILE_POLICY } from "../plugins/headers.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
@@ -27,7 +27,7 @@ import {
 } from "./store.ts";
 
 export function handInRoutes(context: AppContext): void {
-	const { dataSource, queue, events, pictures } = context;
+	const { dataSource, queue, events, offload } = context;
 	const { manager } = dataSource;
 	const handIn = handingIn(dataSource, queue);
 	const seen = async (id: string, account: Viewer): Promise<HandInRecord> => {
@@ -72,14 +72,16 @@ export function handInRoutes(context: AppContext): void {
 		return svg;
 	});
 	serve(context, ROUTES.showDrawingPng, async ({ request, reply, params, query }) => {
-		const png = await pictures.run({ do: "png", svg: await drawn(params.id, accountOf(request)), width: query.width });
+		const account = accountOf(request);
+		const svg = await drawn(params.id, account);
+		const png = await offload.run("renderPng", account.id, { svg, width: query.width });
 		reply.header("cache-control", "private, max-age=60");
 		return Buffer.from(png);
 	});
 	serve(context, ROUTES.showWanted, async ({ request, reply, params }) => {
 		const record = await seen(params.id, accountOf(request));
 		reply.header("content-security-policy", DRAWING_FILE_POLICY).header("cache-control", "private, max-age=60");
-		return modelSvg(publishedExercise(record.exercise));
+		return (await picturesOf(manager, [record.versionId])).get(record.versionId)?.modelSvg ?? "";
 	});
 	serve(context, ROUTES.showTape, async ({ request, params }) => {
 		const record = await seen(params.id, accountOf(request));

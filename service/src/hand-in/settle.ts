@@ -2,12 +2,12 @@ import type { ReportBody } from "@markpen/contract";
 import { type Settled, settle } from "@markpen/core";
 import type { EntityManager } from "typeorm";
 import { AdjustmentEntity, JudgementEntity } from "../database/entities/feedback.ts";
-import { json, statement, text, uuid } from "../database/statement.ts";
+import { json, nullable, statement, text, uuid } from "../database/statement.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
 
 const FIND_COUNTING_REPORT = statement(
-	{ id: uuid, body: json<ReportBody>(), exercise: text() },
-	`SELECT r.id, r.body, v.source AS exercise
+	{ id: uuid, body: json<ReportBody>(), exercise: nullable(text()) },
+	`SELECT r.id, r.body, v.file AS exercise
 			FROM reports r
 			JOIN hand_ins h ON h.id = r.hand_in_id
 			JOIN exercise_versions v ON v.id = r.exercise_version_id

@@ -1,16 +1,17 @@
-import { CORE_VERSION } from "@markpen/core";
+import { CORE_VERSION, lostRunReport } from "@markpen/core";
 import { checkWithTape, type Threads } from "@markpen/threads";
 import type { DataSource, EntityManager } from "typeorm";
-import { integer, statement, text, uuid } from "../database/statement.ts";
+import { integer, nullable, statement, text, uuid } from "../database/statement.ts";
+import { isUnstorable } from "../database/unstorable.ts";
 import { publishEvent } from "../events/events.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
 import { storeReport } from "../hand-in/report.ts";
 import { submissionFor } from "../hand-in/submission.ts";
 
 const FIND_CHECK = statement(
-	{ handInId: uuid, exerciseVersionId: uuid, source: text(), assignmentId: uuid, exercise: text() },
+	{ handInId: uuid, exerciseVersionId: uuid, source: text(), assignmentId: uuid, exercise: nullable(text()) },
 	`SELECT c.hand_in_id AS "handInId", c.exercise_version_id AS "exerciseVersionId", h.source, h.assignment_id
-				AS "assignmentId", v.source AS exercise
+				AS "assignmentId", v.file AS exercise
 		FROM checks c
 			JOIN hand_ins h ON h.id = c.hand_in_id
 			JOIN exercise_versions v ON v.id = c.exercise_version_id
@@ -44,22 +45,30 @@ export async function checkHandIn(
 	if (!work) return dataSource.transaction(complete);
 	const exercise = publishedExercise(work.exercise);
 	const { submission, ids } = await submissionFor(dataSource.manager, work.handInId, exercise);
-	const { report, tape } = await checkWithTape(threads, work.source, exercise, { submission });
-	await dataSource.transaction(async (manager) => {
-		// A student who was deleted meanwhile has no hand-in any more.
-		const [there] = await KEEP_HAND_IN.all(manager, [work.handInId]);
-		if (there) {
-			await storeReport(manager, {
-				checkId,
-				handInId: work.handInId,
-				exerciseVersionId: work.exerciseVersionId,
-				report,
-				submission: ids,
-			});
-			if (tape) await STORE_TAPE.all(manager, [work.handInId, CORE_VERSION, Buffer.from(tape)]);
-			await publishEvent(manager, work.handInId, "checked");
-			await publishEvent(manager, work.assignmentId, "checked", { handInId: work.handInId });
-		}
-		await complete(manager);
-	});
+	const marked = await checkWithTape(threads, work.source, exercise, { submission });
+	const store = ({ report, tape }: typeof marked) =>
+		dataSource.transaction(async (manager) => {
+			// A student who was deleted meanwhile has no hand-in any more.
+			const [there] = await KEEP_HAND_IN.all(manager, [work.handInId]);
+			if (there) {
+				await storeReport(manager, {
+					checkId,
+					handInId: work.handInId,
+					exerciseVersionId: work.exerciseVersionId,
+					report,
+					submission: ids,
+				});
+				if (tape) await STORE_TAPE.all(manager, [work.handInId, CORE_VERSION, Buffer.from(tape)]);
+				await publishEvent(manager, work.handInId, "checked");
+				await publishEvent(manager, work.assignmentId, "checked", { handInId: work.handInId });
+			}
+			await complete(manager);
+		});
+	try {
+		await store(marked);
+	} catch (error) {
+		if (!isUnstorable(error)) throw error;
+		// Tried again it would fail again, and hold a thread each time.
+		await store({ report: lostRunReport(exercise, "report-not-kept"), tape: null });
+	}
 }

@@ -1,7 +1,9 @@
+import { lostRunReport, type Report } from "@markpen/core";
 import { check, type Threads } from "@markpen/threads";
 import type { DataSource, EntityManager } from "typeorm";
 import { SelfCheckEntity } from "../database/entities/work.ts";
-import { json, statement, text, uuid } from "../database/statement.ts";
+import { json, nullable, statement, text, uuid } from "../database/statement.ts";
+import { isUnstorable } from "../database/unstorable.ts";
 import { publishEvent } from "../events/events.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
 import { earlierOf, wordsOf } from "../hand-in/submission.ts";
@@ -10,12 +12,12 @@ const FIND_SELF_CHECK = statement(
 	{
 		source: text(),
 		answers: json<Record<string, { words: string }>>(),
-		exercise: text(),
+		exercise: nullable(text()),
 		exerciseId: uuid,
 		assignmentId: uuid,
 		studentId: uuid,
 	},
-	`SELECT s.source, s.answers, v.source AS exercise, s.exercise_id AS "exerciseId", s.assignment_id AS
+	`SELECT s.source, s.answers, v.file AS exercise, s.exercise_id AS "exerciseId", s.assignment_id AS
 				"assignmentId", s.student_id AS "studentId"
 			FROM self_checks s
 		JOIN assignment_exercises x ON x.assignment_id = s.assignment_id AND x.exercise_id = s.exercise_id
@@ -53,9 +55,16 @@ export async function selfCheck(
 			...(earlier.length > 0 && { earlier: Object.fromEntries(earlier.map((e) => [e.key, e.source])) }),
 		},
 	});
-	await dataSource.transaction(async (tx) => {
-		await tx.update(SelfCheckEntity, { id }, { report });
-		await publishEvent(tx, id, "checked");
-		await complete(tx);
-	});
+	const store = (of: Report) =>
+		dataSource.transaction(async (tx) => {
+			await tx.update(SelfCheckEntity, { id }, { report: of });
+			await publishEvent(tx, id, "checked");
+			await complete(tx);
+		});
+	try {
+		await store(report);
+	} catch (error) {
+		if (!isUnstorable(error)) throw error;
+		await store(lostRunReport(exercise, "report-not-kept"));
+	}
 }

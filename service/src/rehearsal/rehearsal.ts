@@ -100,8 +100,8 @@ function movedOf(row: Row, beyondFull: boolean): Moved | undefined {
 }
 
 const FIND_VERSIONS = statement(
-	{ id: uuid, number: integer, source: text(), key: text() },
-	`SELECT v.id, v.number, v.source, e.key
+	{ id: uuid, number: integer, file: nullable(text()), key: text() },
+	`SELECT v.id, v.number, v.file, e.key
 		FROM exercise_versions v
 		JOIN exercises e ON e.id = v.exercise_id
 		WHERE v.id = ANY($1)`,
@@ -113,7 +113,7 @@ export async function rehearsalOf(manager: EntityManager, job: JobRecord) {
 	const versions = await FIND_VERSIONS.all(manager, [[about.fromVersionId, about.toVersionId]]);
 	const to = versions.find((v) => v.id === about.toVersionId);
 	const rows = await LIST_REHEARSED.all(manager, [job.id]);
-	const beyondFull = to !== undefined && publishedExercise(to.source).bonus === "beyond full";
+	const beyondFull = to !== undefined && publishedExercise(to.file).bonus === "beyond full";
 	const moved = rows.flatMap((row) => movedOf(row, beyondFull) ?? []);
 	return {
 		id: job.id,
@@ -168,10 +168,10 @@ export async function carryOutRehearsal(
 		{ exerciseVersionId: about.toVersionId },
 	);
 	const version = await manager.findOne(ExerciseVersionEntity, {
-		select: { source: true },
+		select: { file: true },
 		where: { id: about.toVersionId },
 	});
-	const exercise = publishedExercise(version?.source ?? "");
+	const exercise = publishedExercise(version?.file ?? null);
 	const rows = await LIST_REHEARSED.all(manager, [job.id]);
 	let dropped = 0;
 	for (const { handInId, criterion } of of.drop) {

@@ -2,14 +2,14 @@ import { check, type Threads } from "@markpen/threads";
 import type { DataSource, EntityManager } from "typeorm";
 import { JobEntity } from "../database/entities/job.ts";
 import { lock } from "../database/locks.ts";
-import { integer, statement, text } from "../database/statement.ts";
+import { integer, nullable, statement, text } from "../database/statement.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
 import { submissionFor } from "../hand-in/submission.ts";
 import { findJob, stepJob } from "../queue/job.ts";
 
 const FIND_REHEARSED_WORK = statement(
-	{ source: text(), exercise: text() },
-	`SELECT h.source, v.source AS exercise
+	{ source: text(), exercise: nullable(text()) },
+	`SELECT h.source, v.file AS exercise
 		FROM hand_ins h, exercise_versions v
 		WHERE h.id = $1 AND v.id = $2`,
 );

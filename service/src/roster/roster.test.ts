@@ -1,8 +1,8 @@
 import { expect, test } from "vitest";
 import { cursorOf, pageOf } from "../page.ts";
+import { readRoster } from "../reading/roster-file.ts";
 import { freshPassphrase } from "../session/session.ts";
 import { instantOf, isZone } from "../time.ts";
-import { readRoster } from "./columns.ts";
 import { freshSignInName } from "./sign-in-name.ts";
 
 test.each([
@@ -18,11 +18,11 @@ test.each([
 
 test("columns are found by their headings in any order, with commas, semicolons or tabs", () => {
 	for (const sign of [",", ";", "\t"]) {
-		const { lines, columns } = readRoster(
-			["Student number", "Surname", "GIVEN_NAME", "House"]
+		const { lines, columns } = readRoster({
+			csv: ["Student number", "Surname", "GIVEN_NAME", "House"]
 				.join(sign)
 				.concat("\n", ["7", "Quay", "Nell", "Red"].join(sign), "\n\n", ["8", "Penha", "Dário", ""].join(sign)),
-		);
+		});
 		expect(lines).toEqual([
 			{ row: 2, name: "Nell Quay", signInName: undefined, sourcedId: "7" },
 			{ row: 4, name: "Dário Penha", signInName: undefined, sourcedId: "8" },

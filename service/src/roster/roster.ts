@@ -2,9 +2,9 @@ import type { Account, Card, ImportRow } from "@markpen/contract";
 import type { EntityManager } from "typeorm";
 import { v7 } from "uuid";
 import { findClass } from "../class/store.ts";
+import type { RosterLine } from "../reading/roster-file.ts";
 import { freshPassphrase, hashPassphrase } from "../session/session.ts";
 import { endAll, setPassphrase } from "../session/store.ts";
-import type { RosterLine } from "./columns.ts";
 import { freshSignInName } from "./sign-in-name.ts";
 import {
 	insertStudent,

@@ -7,7 +7,6 @@ import { lock } from "../database/locks.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
 import { serve } from "../serve-route.ts";
-import { readRoster } from "./columns.ts";
 import { addStudent, moveStudent } from "./members.ts";
 import { importOneRoster, planOneRoster } from "./one-roster.ts";
 import { importData, rowData } from "./present.ts";
@@ -15,7 +14,7 @@ import { carryOutRoster, newCards, planRoster } from "./roster.ts";
 import { leave, renameStudent, rosterOf, type StudentRow, setSignInName, studentIn } from "./store.ts";
 
 export function rosterRoutes(context: AppContext): void {
-	const { dataSource } = context;
+	const { dataSource, offload } = context;
 	const { manager } = dataSource;
 	serve(context, ROUTES.showRoster, async ({ request, params }) => {
 		await reach(manager, accountOf(request), params.id, "looking");
@@ -24,13 +23,13 @@ export function rosterRoutes(context: AppContext): void {
 	serve(context, ROUTES.previewRoster, async ({ request, params, body }) => {
 		const account = accountOf(request);
 		await reach(manager, account, params.id, "class");
-		const { columns, lines } = readRoster(body.csv);
+		const { columns, lines } = await offload.run("readRoster", account.id, body);
 		return { columns, rows: (await planRoster(manager, params.id, lines, account)).map(importData) };
 	});
 	serve(context, ROUTES.importRoster, async ({ request, params, body }) => {
 		const account = accountOf(request);
 		await reach(manager, account, params.id, "class");
-		const { lines } = readRoster(body.csv);
+		const { lines } = await offload.run("readRoster", account.id, body);
 		return dataSource.transaction(async (tx) => {
 			await lock(tx, "roster", params.id);
 			const planned = await planRoster(tx, params.id, lines, account);
@@ -103,15 +102,17 @@ export function rosterRoutes(context: AppContext): void {
 			return { cards };
 		});
 	});
-	serve(context, ROUTES.previewOneRoster, async ({ body }) => {
-		const { classes, rows } = await planOneRoster(manager, body);
+	serve(context, ROUTES.previewOneRoster, async ({ request, body }) => {
+		const tables = await offload.run("readOneRoster", accountOf(request).id, { zip: body });
+		const { classes, rows } = await planOneRoster(manager, tables);
 		return { classes, rows };
 	});
 	serve(context, ROUTES.importOneRoster, async ({ request, body }) => {
 		const account = accountOf(request);
+		const tables = await offload.run("readOneRoster", account.id, { zip: body });
 		return dataSource.transaction(async (tx) => {
 			await lock(tx, "one-roster", "");
-			const result = await importOneRoster(tx, body, account);
+			const result = await importOneRoster(tx, tables, account);
 			await recordAudit(tx, {
 				who: account.id,
 				what: "imported OneRoster",

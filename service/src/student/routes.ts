@@ -12,7 +12,7 @@ import { dataOf, deleteStudent, findStudent, type YearRow, yearOf } from "./stor
 function criteriaOf(rows: readonly YearRow[]): { check: string; met: number; asked: number }[] {
 	const counts = new Map<string, { met: number; asked: number }>();
 	for (const row of rows) {
-		const { criteria } = publishedExercise(row.source);
+		const { criteria } = publishedExercise(row.file);
 		row.criteria?.forEach((id, i) => {
 			const criterion = criteria.find((c) => c.id === id);
 			const check = criterion && "check" in criterion && criterion.check !== undefined ? criterion.check : "group";
@@ -41,7 +41,7 @@ export function studentRoutes(context: AppContext): void {
 		const rows = await yearOf(manager, student.id, id);
 		return {
 			student,
-			rows: rows.map(({ source: _, criteria, verdicts, slips, earned, possible, open, dueAt, handedInAt, ...row }) => ({
+			rows: rows.map(({ file: _, criteria, verdicts, slips, earned, possible, open, dueAt, handedInAt, ...row }) => ({
 				...row,
 				dueAt: dueAt.toISOString(),
 				handedInAt: handedInAt?.toISOString() ?? null,

@@ -45,7 +45,7 @@ const YEAR_OF = statement(
 		assignmentId: uuid,
 		exercise: text(),
 		title: text(),
-		source: text(),
+		file: nullable(text()),
 		dueAt: instant,
 		handInId: nullable(uuid),
 		handedInAt: nullable(instant),
@@ -60,7 +60,7 @@ const YEAR_OF = statement(
 		slips: nullable(texts),
 	},
 	`SELECT c.id AS "classId", c.name AS "className", a.id AS "assignmentId", e.key AS exercise, v.title,
-				v.source, coalesce(o.due_at, a.due_at) AS "dueAt", n.hand_in_id AS "handInId", n.handed_in_at AS
+				v.file, coalesce(o.due_at, a.due_at) AS "dueAt", n.hand_in_id AS "handInId", n.handed_in_at AS
 				"handedInAt",
 			coalesce(n.tries, 0) AS tries, coalesce(n.late, false) AS late, coalesce(o.excused, false) AS excused,
 					n.earned, n.possible, n.open, n.criteria, n.verdicts, r.slips

@@ -11,21 +11,24 @@ import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
 import { rosterOf } from "../roster/store.ts";
 import { serve } from "../serve-route.ts";
-import { unzip } from "../zip.ts";
 import { decideFiles } from "./decide.ts";
 import { planUpload } from "./plan.ts";
 import { findUpload, storeUpload, takeUpload } from "./store.ts";
 
-const LIMITS = { most: 500, bytes: 60_000_000 };
+const LIMITS = { files: 500, bytes: 60_000_000 };
 
 export function uploadRoutes(context: AppContext): void {
-	const { dataSource, queue } = context;
+	const { dataSource, offload, queue } = context;
 	const { manager } = dataSource;
 	serve(context, ROUTES.previewUpload, async ({ request, params, body }) => {
 		const account = accountOf(request);
 		const { classId } = await reachAssignment(manager, account, params.id, "upload");
 		const students = (await rosterOf(manager, classId)).filter((s) => s.leftAt === null);
-		const files = planUpload(unzip(body, LIMITS), students, await itemsOf(manager, params.id));
+		const files = planUpload(
+			new Map(await offload.run("unzip", account.id, { zip: body, limits: LIMITS })),
+			students,
+			await itemsOf(manager, params.id),
+		);
 		const id = v7();
 		await storeUpload(manager, { id, assignmentId: params.id, byId: account.id, files });
 		return { id, rows: files.map(({ source: _, candidates, ...row }) => ({ ...row, candidates: [...candidates] })) };

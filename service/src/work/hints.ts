@@ -37,7 +37,7 @@ export async function giveHint(
 	asked: HintAsked,
 ): Promise<{ hint: string; more: boolean }> {
 	const { studentId, criterion: id, number } = asked;
-	const criterion = publishedExercise(record.source).criteria.find(
+	const criterion = publishedExercise(record.file).criteria.find(
 		(c) => c.id === id && (c.show ?? "before") === "before",
 	);
 	const hints = criterion ? hintsOf(criterion) : [];

@@ -1,10 +1,15 @@
 import { readFileSync } from "node:fs";
+import { readExercise } from "@markpen/core";
 import { describe, expect, test } from "vitest";
 import type { WorkParts } from "./present.ts";
 import { draftData, workData } from "./present.ts";
 import type { DraftRow, TryRow, WorkRecord } from "./store.ts";
 
-const source = readFileSync(new URL("../../../demo/exercises/mooring-buoy.exercise.yaml", import.meta.url), "utf8");
+const reading = readExercise(
+	readFileSync(new URL("../../../demo/exercises/mooring-buoy.exercise.yaml", import.meta.url), "utf8"),
+);
+if (!reading.ok) throw new Error("mooring-buoy can't be read");
+const file = JSON.stringify(reading.exercise);
 const at = new Date("2027-03-01T10:00:00Z");
 
 const record = (more: Partial<WorkRecord> = {}): WorkRecord =>
@@ -14,7 +19,8 @@ const record = (more: Partial<WorkRecord> = {}): WorkRecord =>
 		className: "8 Tern",
 		unit: null,
 		doneWhen: null,
-		source,
+		versionId: "v1",
+		file,
 		opensAt: at,
 		dueAt: at,
 		closesAt: new Date(Date.now() + 86_400_000),
@@ -60,6 +66,7 @@ const parts = (more: Partial<WorkParts> = {}): WorkParts => ({
 	drafts: [],
 	sources: [],
 	before: new Map(),
+	models: new Map([["v1", "<svg/>"]]),
 	...more,
 });
 
@@ -131,7 +138,7 @@ describe("the model", () => {
 		expect(workData(record({ showModel: "release" }), parts()).model).toBeNull();
 		const picture = workData(record({ showModel: "release", released: true }), parts()).model;
 		expect(picture?.picture).toContain("<svg");
-		expect(picture?.source).toBeNull();
+		expect(picture).toEqual({ picture: "<svg/>", source: null });
 		const whole = workData(record({ showModel: "release", released: true, showModelAs: "source" }), parts()).model;
 		expect(whole?.source).toContain("circle");
 	});

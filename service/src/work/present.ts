@@ -2,7 +2,7 @@ import type { Work } from "@markpen/contract";
 import { studentCopy } from "@markpen/core";
 import { shownTo } from "../assignment/shown.ts";
 import { pointsOf } from "../class/store.ts";
-import { modelSvg, publishedExercise } from "../exercise/exercise.ts";
+import { publishedExercise } from "../exercise/exercise.ts";
 import type { LastHandIn } from "../hand-in/last-hand-ins.ts";
 import type { DraftRow, FreeRow, TryRow, WorkRecord } from "./store.ts";
 
@@ -18,9 +18,8 @@ export const draftData = ({ source, revision, device, savedAt, runs, answers }: 
 /** A drawing without an exercise as the API shows it. */
 export const freeData = ({ savedAt, ...row }: FreeRow) => ({ ...row, savedAt: savedAt.toISOString() });
 
-function modelOf(record: WorkRecord): NonNullable<Work["model"]> {
-	const file = publishedExercise(record.source);
-	return { picture: modelSvg(file), source: record.showModelAs === "source" ? file.model : null };
+function modelOf(record: WorkRecord, svg: string): NonNullable<Work["model"]> {
+	return { picture: svg, source: record.showModelAs === "source" ? publishedExercise(record.file).model : null };
 }
 
 /** What belongs to a student's work beside the assignments themselves. */
@@ -30,6 +29,8 @@ export interface WorkParts {
 	readonly sources: readonly { assignmentId: string; exerciseId: string; source: string }[];
 	/** Hand-ins that the exercises go on from, by the key of theirs. */
 	readonly before: ReadonlyMap<string, LastHandIn>;
+	/** What the models that are shown draw, as SVG, by their versions' ids. */
+	readonly models: ReadonlyMap<string, string>;
 }
 
 const isOf =
@@ -38,11 +39,11 @@ const isOf =
 		row.assignmentId === record.id && row.exerciseId === record.exerciseId;
 
 /** A student's work at one exercise as the API shows it. */
-export function workData(record: WorkRecord, { tries, drafts, sources, before }: WorkParts): Work {
+export function workData(record: WorkRecord, { tries, drafts, sources, before, models }: WorkParts): Work {
 	const mine = tries.filter(isOf(record));
 	const draft = drafts.find(isOf(record));
 	const shown = shownTo(record, record);
-	const file = publishedExercise(record.source);
+	const file = publishedExercise(record.file);
 	const copy = studentCopy(file);
 	const from = before.get(file.continues ?? "");
 	const checklist = record.showChecklist === "opening" || mine.length > 0;
@@ -74,6 +75,6 @@ export function workData(record: WorkRecord, { tries, drafts, sources, before }:
 		continues: from
 			? { id: from.id, title: from.title, source: from.source, handedInAt: from.handedInAt.toISOString() }
 			: null,
-		model: shown.model ? modelOf(record) : null,
+		model: shown.model ? modelOf(record, models.get(record.versionId) ?? "") : null,
 	};
 }

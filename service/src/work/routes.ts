@@ -2,7 +2,8 @@ import { ROUTES } from "@markpen/contract";
 import { v7 } from "uuid";
 import type { AppContext } from "../context.ts";
 import { publishEvent } from "../events/events.ts";
-import { exampleSvg, publishedExercise } from "../exercise/exercise.ts";
+import { publishedExercise } from "../exercise/exercise.ts";
+import { picturesOf } from "../exercise/store.ts";
 import { refuseSource } from "../hand-in/source.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
@@ -27,7 +28,7 @@ const MAX_FREE_DRAWINGS = 200;
 const EXAMPLE_WIDTH = 800;
 
 export function workRoutes(context: AppContext): void {
-	const { dataSource, queue, pictures } = context;
+	const { dataSource, offload, queue } = context;
 	const { manager } = dataSource;
 	serve(context, ROUTES.listWork, async ({ request }) => {
 		const { id } = accountOf(request);
@@ -43,10 +44,12 @@ export function workRoutes(context: AppContext): void {
 		return data;
 	});
 	serve(context, ROUTES.showExample, async ({ request, reply, params }) => {
-		const file = publishedExercise((await openedWork(manager, accountOf(request).id, params)).source);
-		if (!file.example) throw new Refusal("not-found", "This exercise has no example.");
+		const { id } = accountOf(request);
+		const { versionId } = await openedWork(manager, id, params);
+		const svg = (await picturesOf(manager, [versionId])).get(versionId)?.exampleSvg;
+		if (!svg) throw new Refusal("not-found", "This exercise has no example.");
 		reply.header("cache-control", "private, max-age=60");
-		return Buffer.from(await pictures.run({ do: "png", svg: exampleSvg(file), width: EXAMPLE_WIDTH }));
+		return Buffer.from(await offload.run("renderPng", id, { svg, width: EXAMPLE_WIDTH }));
 	});
 	serve(context, ROUTES.saveDraft, async ({ request, reply, params, body, revision }) => {
 		refuseSource(body.source);
@@ -69,7 +72,7 @@ export function workRoutes(context: AppContext): void {
 	serve(context, ROUTES.noteRun, async ({ request, params, body }) => {
 		const { id: studentId } = accountOf(request);
 		const record = await openWork(manager, studentId, params);
-		const known = new Set(publishedExercise(record.source).criteria.map((c) => c.id));
+		const known = new Set(publishedExercise(record.file).criteria.map((c) => c.id));
 		const met = [...new Set(body.met)].filter((c) => known.has(c));
 		const runs = await storeRun(manager, {
 			assignmentId: record.id,

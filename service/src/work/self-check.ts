@@ -22,8 +22,8 @@ const COUNT_WAITING = statement(
 );
 
 const FIND_SELF_CHECK = statement(
-	{ report: nullable(json<ReportBody>()), exercise: text() },
-	`SELECT s.report, v.source AS exercise
+	{ report: nullable(json<ReportBody>()), exercise: nullable(text()) },
+	`SELECT s.report, v.file AS exercise
 			FROM self_checks s
 			JOIN assignment_exercises x ON x.assignment_id = s.assignment_id AND x.exercise_id = s.exercise_id
 		JOIN exercise_versions v ON v.id = x.exercise_version_id WHERE s.id = $1 AND s.student_id = $2`,

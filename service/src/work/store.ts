@@ -25,14 +25,14 @@ const workWhere = (condition: string) =>
 			exerciseId: uuid,
 			versionId: uuid,
 			key: text(),
-			source: text(),
+			file: nullable(text()),
 			excused: boolean,
 			released: boolean,
 			unit: nullable(text()),
 			draftAnswers: nullable(json<Answers>()),
 		},
 		`SELECT ${assignmentColumns({ dueAt: "coalesce(o.due_at, a.due_at)", closesAt: "coalesce(o.closes_at, a.closes_at)" })},
-			x.exercise_id AS "exerciseId", v.id AS "versionId", e.key, v.source,
+			x.exercise_id AS "exerciseId", v.id AS "versionId", e.key, v.file,
 			coalesce(o.excused, false) AS excused, (l.at IS NOT NULL) AS released,
 			CASE WHEN a.collection_id IS NOT NULL THEN a.title END AS unit, d.answers AS "draftAnswers"
 		FROM assignments a

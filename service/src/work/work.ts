@@ -1,5 +1,7 @@
 import type { EntityManager } from "typeorm";
+import { shownTo } from "../assignment/shown.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
+import { picturesOf } from "../exercise/store.ts";
 import { lastHandIns } from "../hand-in/last-hand-ins.ts";
 import { Refusal } from "../refusals.ts";
 import type { WorkParts } from "./present.ts";
@@ -36,10 +38,13 @@ export async function workParts(
 	records: readonly WorkRecord[],
 ): Promise<WorkParts> {
 	const ids = [...new Set(records.map((r) => r.id))];
-	const keys = [...new Set(records.flatMap((r) => publishedExercise(r.source).continues ?? []))];
+	const keys = [...new Set(records.flatMap((r) => publishedExercise(r.file).continues ?? []))];
 	const before = new Map((await lastHandIns(manager, studentId, keys, new Date())).map((h) => [h.key, h]));
+	const shown = records.filter((record) => shownTo(record, record).model).map((record) => record.versionId);
+	const pictures = await picturesOf(manager, [...new Set(shown)]);
 	return {
 		before,
+		models: new Map([...pictures].map(([id, { modelSvg }]) => [id, modelSvg ?? ""])),
 		tries: await triesOf(manager, studentId, ids),
 		drafts: await draftsOf(manager, studentId, ids),
 		sources: await lastSources(manager, studentId, ids),

@@ -82,6 +82,7 @@
 						onreplay={(on) => replay.turn(on, { source: page.source, conditions: page.conditions, seed: report.seed })}
 						onpoint={(index) => (pointed = index === null ? null : { on: "figure", index })}
 					/>
+					{#if report.cut}<p class="quiet mt-2">{report.cut.sentence}</p>{/if}
 					<FigureList
 						bind:this={list}
 						title="What you drew"

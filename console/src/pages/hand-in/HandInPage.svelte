@@ -162,6 +162,7 @@
 						onpoint={(index) => (pointed = index === null ? null : { on: "figure", index })}
 						onpick={(figure) => (marking.about = { on: "figure", figure })}
 					/>
+					{#if report.cut}<p class="quiet mt-2">{report.cut.sentence}</p>{/if}
 					<FigureList
 						title="What was drawn"
 						figures={report.figures}

@@ -36,6 +36,13 @@ export interface ExerciseVersionRow {
 	title: string;
 	source: string;
 	publishedAt: Date;
+	/** What was read of the source, as JSON's text: the file's own order of keys is kept. */
+	file: string | null;
+	/** What the model and the example draw, as SVG. */
+	modelSvg: string | null;
+	exampleSvg: string | null;
+	/** The core that read and drew it; another one does so again. */
+	preparedBy: string | null;
 }
 
 export const ExerciseVersionEntity = new EntitySchema<ExerciseVersionRow>({
@@ -48,6 +55,10 @@ export const ExerciseVersionEntity = new EntitySchema<ExerciseVersionRow>({
 		title: text,
 		source: text,
 		publishedAt: { ...instant, name: "published_at" },
+		file: { ...text, nullable: true },
+		modelSvg: { ...text, name: "model_svg", nullable: true },
+		exampleSvg: { ...text, name: "example_svg", nullable: true },
+		preparedBy: { ...text, name: "prepared_by", nullable: true },
 	},
 	foreignKeys: [reference("exercise_versions", "exercise_id", "exercises")],
 	uniques: [{ name: "exercise_versions_exercise_id_number_key", columns: ["exerciseId", "number"] }],
@@ -90,6 +101,9 @@ export interface CollectionRow {
 	source: string;
 	revision: number;
 	changedAt: Date;
+	/** What was read of the source, as JSON. */
+	file: string | null;
+	preparedBy: string | null;
 }
 
 export const CollectionEntity = new EntitySchema<CollectionRow>({
@@ -104,6 +118,8 @@ export const CollectionEntity = new EntitySchema<CollectionRow>({
 		source: text,
 		revision: { ...integer, default: 1 },
 		changedAt: { ...instant, name: "changed_at", default: () => "now()" },
+		file: { ...text, nullable: true },
+		preparedBy: { ...text, name: "prepared_by", nullable: true },
 	},
 	foreignKeys: [reference("collections", "owner_id", "accounts")],
 	uniques: [{ name: "collections_key_key", columns: ["key"] }],

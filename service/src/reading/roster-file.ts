@@ -1,5 +1,5 @@
-import { parse } from "csv-parse/sync";
 import { Refusal } from "../refusals.ts";
+import { csvRows } from "./csv-rows.ts";
 
 /** What a roster's columns can hold. */
 export const FIELDS = ["name", "first name", "last name", "sign-in name", "id"] as const;
@@ -35,31 +35,9 @@ const plain = (heading: string) =>
 		.toLowerCase()
 		.replace(/[_\s]+/g, " ");
 
-/** The rows of a CSV text with the line that each begins on. Throws a refusal with the line of what is wrong. */
-export function csvRows(text: string): { line: number; cells: string[] }[] {
-	try {
-		const records = parse(text, {
-			bom: true,
-			delimiter: [",", ";", "\t"],
-			relax_column_count: true,
-			skip_empty_lines: true,
-			trim: true,
-			info: true,
-			max_record_size: 20_000,
-			// The library's types don't know that `info` puts each record beside where it was read.
-		}) as unknown as {
-			info: { lines: number };
-			record: string[];
-		}[];
-		return records.map(({ info, record }) => ({ line: info.lines, cells: record }));
-	} catch (error) {
-		throw new Refusal("file-wrong", `The file is no CSV: ${error instanceof Error ? error.message : String(error)}`);
-	}
-}
-
 /** Reads a roster: the columns are found by their headings. */
-export function readRoster(text: string): RosterFile {
-	const [heading, ...rows] = csvRows(text);
+export function readRoster({ csv }: { readonly csv: string }): RosterFile {
+	const [heading, ...rows] = csvRows(csv);
 	if (!heading)
 		throw new Refusal(
 			"file-wrong",

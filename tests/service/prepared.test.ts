@@ -1,0 +1,46 @@
+import { expect, test } from "vitest";
+import { DEMO_SIGN_INS } from "../../demo/dist/index.js";
+import { readEnvironment, startService } from "../../service/dist/index.js";
+import { demoDatabase, rowsOf, settings, visitorOf } from "../site.ts";
+
+interface Version {
+	readonly id: string;
+	readonly file: string;
+	readonly model_svg: string;
+	readonly example_svg: string | null;
+}
+const VERSIONS = "SELECT id, file, model_svg, example_svg FROM exercise_versions ORDER BY id";
+const PARTS = { web: true, worker: false };
+
+test("what another core published is read and drawn anew at the next start, and only then", async () => {
+	const url = await demoDatabase();
+	const before = await rowsOf<Version>(url, VERSIONS);
+	expect(before.every((v) => v.file && v.model_svg.startsWith("<svg"))).toBe(true);
+	// As it was before there was such a thing, and as an older core left it.
+	await rowsOf(
+		url,
+		"UPDATE exercise_versions SET file = NULL, model_svg = NULL, example_svg = NULL, prepared_by = NULL",
+	);
+	await rowsOf(url, "UPDATE collections SET file = NULL, prepared_by = '0.0.0'");
+	const running = await startService(readEnvironment(settings(url)), PARTS);
+	expect(await rowsOf<Version>(url, VERSIONS)).toEqual(before);
+	const teacher = visitorOf(running.address as string);
+	await teacher.signIn({ body: DEMO_SIGN_INS.teacher });
+	const { collections } = await teacher.listCollections({});
+	expect(collections[0]?.exercises.length).toBeGreaterThan(2);
+	await running.stop();
+	await rowsOf(url, "UPDATE exercise_versions SET model_svg = '<svg>kept</svg>'");
+	await (await startService(readEnvironment(settings(url)), PARTS)).stop();
+	expect(new Set((await rowsOf<Version>(url, VERSIONS)).map((v) => v.model_svg))).toEqual(new Set(["<svg>kept</svg>"]));
+});
+
+test("a version that today's core can't read keeps what it had", async () => {
+	const url = await demoDatabase();
+	await expect(rowsOf(url, "UPDATE exercise_versions SET source = ''")).rejects.toThrow("is never changed");
+	await rowsOf(url, "ALTER TABLE exercise_versions DISABLE TRIGGER exercise_versions_never_changed");
+	await rowsOf(url, "UPDATE exercise_versions SET source = 'title: [', prepared_by = '0.0.0'");
+	const before = await rowsOf<Version>(url, VERSIONS);
+	const running = await startService(readEnvironment(settings(url)), PARTS);
+	expect(await rowsOf<Version>(url, VERSIONS)).toEqual(before);
+	await running.stop();
+});
