@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { id, instant } from "./common.ts";
+import { LEAST_CHARACTERS, weakness } from "./passphrase.ts";
 import { route } from "./route.ts";
 
 export const account = z.object({
@@ -11,7 +12,14 @@ export const account = z.object({
 });
 export type Account = z.infer<typeof account>;
 
-export const passphrase = z.string().min(12, { error: "is too short: 12 characters or more" }).max(200);
+export const passphrase = z
+	.string()
+	.max(200)
+	.superRefine((text, context) => {
+		const message = weakness(text);
+		if (message !== undefined) context.addIssue({ code: "custom", message });
+	})
+	.meta({ minLength: LEAST_CHARACTERS });
 
 export const signInBody = z.object({
 	classCode: z.string().trim().max(40).optional().describe("Of a student's class; teachers leave it out"),

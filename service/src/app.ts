@@ -62,7 +62,8 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
 		// Fastify's own type of an app changes with its logger's; ours is the common one.
 		loggerInstance: options.log as unknown as undefined,
 		bodyLimit: BODY_BYTES,
-		trustProxy: options.tls,
+		// The proxy before the service is believed, and nobody before that: a client can say any address of itself.
+		trustProxy: options.tls ? (_address, hop) => hop === 0 : false,
 		forceCloseConnections: "idle",
 		frameworkErrors: answerError,
 	}) as FastifyInstance;

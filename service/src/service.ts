@@ -98,6 +98,7 @@ async function startWeb(
 	const events = new Events({ dataSource: of.dataSource, log: of.log, url: environment.DATABASE_URL });
 	await events.start();
 	const offload = new Offload();
+	await offload.warm();
 	const app = await buildApp({
 		...of,
 		events,

@@ -5,8 +5,11 @@ import { API_BASE } from "../../contract/dist/index.js";
 import { DEMO_SIGN_INS } from "../../demo/dist/index.js";
 import { classNamed, placeOf, reportOf, Site, workOn } from "../site.ts";
 
-/** What a heavy request may hold up the service at the most: before, it was seconds. A slow machine adds to it. */
-const MAX_DELAY = 200;
+/**
+ * What a heavy request may hold up the service at the most, in milliseconds. It is some ten on a quiet machine, and was
+ * 4 to 19 s; other tests beside this one, and a slow machine, add to it.
+ */
+const MAX_DELAY = 1_000;
 
 let site: Site;
 let cookies: { teacher: string; student: string };
@@ -92,7 +95,7 @@ describe("a file that takes long to read", () => {
 		const delay = await held(async () =>
 			(await call("POST", path, "teacher", { type: "application/json", body })).text(),
 		);
-		expect(delay).toBeLessThan(10 * MAX_DELAY);
+		expect(delay).toBeLessThan(MAX_DELAY);
 	});
 });
 
@@ -140,7 +143,7 @@ describe("a zip that says wrong things", () => {
 
 describe("a program whose report would be too large", () => {
 	const programOf = (letter: string) =>
-		`let t = "${letter.repeat(10_000)}"\nfor i from 1 to 20000\n  text t at i, i\nend\n`;
+		`let t = "${letter.repeat(10_000)}"\nfor i from 1 to 5000\n  text t at i, i\nend\n`;
 
 	test.each(["a", "港"])(
 		"of letters %s has a report of a mebibyte at the most, which is read in a moment",

@@ -1,7 +1,8 @@
-import { afterAll, describe, expect, test } from "vitest";
+import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { Offload } from "../../dist/offload/offload.js";
 
 const offload = new Offload();
+beforeAll(() => offload.warm());
 afterAll(() => offload.close());
 
 const svgOf = (shapes: number) =>
@@ -46,7 +47,7 @@ describe("what would hold the web process", () => {
 
 describe("too much at once", () => {
 	test("of one person is refused with a moment to wait, and another one is served", async () => {
-		const mine = Array.from({ length: 12 }, () => codeOf(png("one", 2_000)));
+		const mine = Array.from({ length: 12 }, () => codeOf(png("one", 400)));
 		const other = codeOf(png("two"));
 		expect(await other).toBe("done");
 		const codes = await Promise.all(mine);
@@ -56,7 +57,7 @@ describe("too much at once", () => {
 	});
 
 	test("of all is refused before it waits too long", async () => {
-		const all = Array.from({ length: 60 }, (_, n) => codeOf(png(`person ${n}`, 500)));
+		const all = Array.from({ length: 60 }, (_, n) => codeOf(png(`person ${n}`, 100)));
 		const codes = await Promise.all(all);
 		const refused = codes.filter((c) => c === "busy").length;
 		expect(refused).toBeGreaterThan(10);
@@ -65,7 +66,7 @@ describe("too much at once", () => {
 
 	test("says when to try again", async () => {
 		const all = Array.from({ length: 8 }, () =>
-			png("three", 500).then(
+			png("three", 100).then(
 				() => undefined,
 				(error) => error,
 			),

@@ -7,6 +7,10 @@ import { TASKS, type TaskAnswer, type TaskInput, type TaskName, type TaskResult 
 const THREADS = 2;
 /** Tasks that wait for a thread at the most, of all people and of one. */
 const MAX_WAITING = { all: 40, each: 6 } as const;
+/** How long a thread may take to load. */
+const LOAD_MILLISECONDS = 60_000;
+/** How much later than a task's time its thread is ended: one that took an ended one's place loads first. */
+const GRACE_MILLISECONDS = 2_000;
 /** Seconds after which somebody may try again where too much waits. */
 const AGAIN_SECONDS = 2;
 
@@ -29,7 +33,11 @@ const TOO_COSTLY: Readonly<Record<TaskName, string>> = {
  * counted as the task's.
  */
 export class Offload {
-	private readonly pool = new ThreadPool({ file: new URL("./thread.js", import.meta.url), size: THREADS, ready: 0 });
+	private readonly pool = new ThreadPool({
+		file: new URL("./thread.js", import.meta.url),
+		size: THREADS,
+		ready: THREADS,
+	});
 	private readonly limit = pLimit(THREADS);
 	private readonly perPerson = new Map<string, number>();
 
@@ -51,10 +59,16 @@ export class Offload {
 		}
 	}
 
+	/** Loads the threads, so that the first who needs one doesn't pay for that with the task's time. */
+	async warm(): Promise<void> {
+		const source = { name: "readCollection", input: { source: "" } } as const;
+		await Promise.all(Array.from({ length: THREADS }, () => this.pool.send(source, LOAD_MILLISECONDS)));
+	}
+
 	private async carryOut<N extends TaskName>(name: N, input: TaskInput<N>): Promise<TaskResult<N>> {
 		let answer: TaskAnswer;
 		try {
-			answer = (await this.pool.send({ name, input }, TASKS[name].milliseconds)) as TaskAnswer;
+			answer = (await this.pool.send({ name, input }, TASKS[name].milliseconds + GRACE_MILLISECONDS)) as TaskAnswer;
 		} catch (error) {
 			if (error instanceof ThreadLost) throw new Refusal("too-costly", TOO_COSTLY[name]);
 			throw error;

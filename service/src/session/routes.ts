@@ -4,12 +4,11 @@ import type { AppContext } from "../context.ts";
 import { accountOf, COOKIE } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
 import { serve } from "../serve-route.ts";
-import { hashPassphrase, isPassphrase, signIn } from "./session.ts";
+import { hashPassphrase, isOwnPassphrase, signIn } from "./session.ts";
 import {
 	beginSession,
 	endAll,
 	endSession,
-	passphraseHashOf,
 	revoke,
 	type SignInAccount,
 	setPassphrase,
@@ -60,8 +59,7 @@ export function sessionRoutes(context: AppContext): void {
 	});
 	serve(context, ROUTES.changePassphrase, async ({ request, body }) => {
 		const { id } = accountOf(request);
-		const now = await passphraseHashOf(manager, id);
-		if (now === undefined || !(await isPassphrase(now, body.now)))
+		if (!(await isOwnPassphrase(manager, id, body.now)))
 			throw new Refusal("wrong-passphrase", "This isn't your passphrase of now. Nothing was changed.");
 		const hash = await hashPassphrase(body.next);
 		await dataSource.transaction(async (tx) => {

@@ -1,16 +1,25 @@
 import { createHash, randomInt } from "node:crypto";
 import { hash, verify } from "@node-rs/argon2";
+import pLimit, { type LimitFunction } from "p-limit";
 import type { EntityManager } from "typeorm";
 import { recordAudit } from "../audit.ts";
 import { Refusal } from "../refusals.ts";
-import { failuresOf, findAccount, loosely, noteFailure, type SignInAccount } from "./store.ts";
+import {
+	attemptsOn,
+	findAccount,
+	forgetAttempt,
+	loosely,
+	noteAttempt,
+	passphraseHashOf,
+	type SignInAccount,
+} from "./store.ts";
 
 /** Hashes a passphrase with argon2id. */
 export function hashPassphrase(passphrase: string): Promise<string> {
 	return hash(passphrase, { memoryCost: 19_456, timeCost: 2, parallelism: 1 });
 }
 
-export function isPassphrase(hashed: string, passphrase: string): Promise<boolean> {
+function isPassphrase(hashed: string, passphrase: string): Promise<boolean> {
 	return verify(hashed, passphrase);
 }
 
@@ -43,58 +52,109 @@ async function fits(hashed: string, typed: string): Promise<boolean> {
 	return plain !== typed && plain !== "" && isPassphrase(hashed, plain);
 }
 
-/** Who a failure counts against, without saying a name. */
+/** Who an attempt counts against, without saying a name. */
 const hidden = (subject: string) => createHash("sha256").update(subject).digest("base64url");
 
-/**
- * Minutes in which wrong sign-ins are counted, and how many of them one account, one class and one address may have.
- */
+/** Minutes for which a wrong passphrase counts. */
 const MINUTES = 10;
-const MAX_FAILURES = { account: 10, class: 150, address: 1_000 } as const;
+/**
+ * Wrong passphrases in that time, of one account and of one class from one address, after which only one attempt in
+ * {@link PAUSE_SECONDS} is looked at, so that whoever has the right one waits no longer than that; and of one address,
+ * after which none is.
+ */
+const MAX_FAILURES = { account: 10, class: 100, address: 1_000 } as const;
+const PAUSE_SECONDS = 30;
 
-function subjectsOf(
-	signInName: string,
-	classCode: string | undefined,
-	address: string,
-): readonly (readonly [subject: string, most: number])[] {
+const refusedFor = (seconds: number) =>
+	new Refusal(
+		"too-many-failures",
+		`There were too many wrong passphrases. Try again in ${seconds < 60 ? `${seconds} s` : `${Math.ceil(seconds / 60)} min`}.`,
+		undefined,
+		seconds,
+	);
+
+/** Something that attempts count against. */
+interface Brake {
+	readonly subject: string;
+	readonly most: number;
+	/** Whether one attempt in a while is looked at all the same. */
+	readonly lets: boolean;
+}
+
+/** Attempts on one account that wait for one another in this process, and how many do at the most. */
+const turns = new Map<string, LimitFunction>();
+const MAX_WAITING = 40;
+
+/** Attempts of one account one after the other, so that each knows how those before it ended. */
+async function inTurn<T>(account: string, attempt: () => Promise<T>): Promise<T> {
+	const turn = turns.get(account) ?? pLimit(1);
+	if (turn.pendingCount >= MAX_WAITING) throw refusedFor(1);
+	turns.set(account, turn);
+	try {
+		return await turn(attempt);
+	} finally {
+		if (turn.activeCount + turn.pendingCount === 0) turns.delete(account);
+	}
+}
+
+/**
+ * Looks at a passphrase, unless too many wrong ones came before it. The attempt counts before it is looked at, in
+ * other processes too; a right one counts no longer.
+ */
+async function braked<T>(
+	manager: EntityManager,
+	brakes: readonly Brake[],
+	look: () => Promise<T | undefined>,
+): Promise<T | undefined> {
+	const subjects = brakes.map((brake) => brake.subject);
+	const attempt = await noteAttempt(manager, subjects);
+	for (const { subject, most, lets } of brakes) {
+		const { count, oldest, newest } = await attemptsOn(manager, subject, MINUTES, attempt);
+		if (count < most) continue;
+		const pause = lets ? PAUSE_SECONDS - newest : 60 * MINUTES - oldest;
+		if (pause <= 0) continue;
+		await forgetAttempt(manager, attempt);
+		throw refusedFor(Math.max(1, Math.ceil(pause)));
+	}
+	const found = await look();
+	if (found !== undefined) await forgetAttempt(manager, attempt);
+	return found;
+}
+
+function signInBrakes(signInName: string, classCode: string | undefined, address: string): readonly Brake[] {
 	const code = loosely(classCode ?? "");
 	return [
-		[hidden(`account ${code} ${loosely(signInName)}`), MAX_FAILURES.account],
-		...(code ? [[hidden(`class ${code}`), MAX_FAILURES.class] as const] : []),
-		[hidden(`address ${address}`), MAX_FAILURES.address],
+		{ subject: hidden(`account ${code} ${loosely(signInName)}`), most: MAX_FAILURES.account, lets: true },
+		...(code ? [{ subject: hidden(`class ${code} ${address}`), most: MAX_FAILURES.class, lets: true }] : []),
+		{ subject: hidden(`address ${address}`), most: MAX_FAILURES.address, lets: false },
 	];
 }
 
 /**
- * The account that a name and passphrase belong to; refuses all else alike, and for some minutes where that was too
- * often.
+ * The account that a name and passphrase belong to; refuses all else alike, and for a while where that was too often.
  */
 export async function signIn(
 	manager: EntityManager,
 	of: { signInName: string; passphrase: string; classCode: string | undefined; address: string },
 ): Promise<SignInAccount> {
-	const subjects = subjectsOf(of.signInName, of.classCode, of.address);
-	for (const [subject, most] of subjects) {
-		const { count, seconds } = await failuresOf(manager, subject, MINUTES);
-		if (count >= most) {
-			const wait = Math.max(1, seconds);
-			throw new Refusal(
-				"too-many-failures",
-				`There were ${count} wrong passphrases in ten minutes. Try again in ${Math.ceil(wait / 60)} min.`,
-				undefined,
-				wait,
-			);
-		}
-	}
-	const account = await findAccount(manager, of.signInName, of.classCode);
-	const right = await fits(account?.passphraseHash ?? NOBODY, of.passphrase);
-	if (!account || !right) {
-		await noteFailure(
-			manager,
-			subjects.map(([subject]) => subject),
-		);
-		throw new Refusal("wrong-passphrase");
-	}
+	const brakes = signInBrakes(of.signInName, of.classCode, of.address);
+	const look = async () => {
+		const found = await findAccount(manager, of.signInName, of.classCode);
+		const right = await fits(found?.passphraseHash ?? NOBODY, of.passphrase);
+		return right ? found : undefined;
+	};
+	const account = await inTurn((brakes[0] as Brake).subject, () => braked(manager, brakes, look));
+	if (!account) throw new Refusal("wrong-passphrase");
 	await recordAudit(manager, { who: account.id, what: "signed in", subject: account.id });
 	return account;
+}
+
+/** Whether a passphrase is an account's own; looked at no more often than at signing in. */
+export async function isOwnPassphrase(manager: EntityManager, accountId: string, typed: string): Promise<boolean> {
+	const brake = { subject: hidden(`own ${accountId}`), most: MAX_FAILURES.account, lets: true };
+	const look = async () => {
+		const now = await passphraseHashOf(manager, accountId);
+		return now !== undefined && (await isPassphrase(now, typed)) ? true : undefined;
+	};
+	return (await inTurn(brake.subject, () => braked(manager, [brake], look))) === true;
 }

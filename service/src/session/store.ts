@@ -1,10 +1,21 @@
 import { createHash, randomBytes } from "node:crypto";
 import type { Account } from "@markpen/contract";
-import type { EntityManager } from "typeorm";
+import { type EntityManager, In } from "typeorm";
 import { v7 } from "uuid";
 import { AccountEntity } from "../database/entities/account.ts";
-import { SessionEntity, TokenEntity } from "../database/entities/session.ts";
-import { boolean, instant, integer, nullable, type RowOf, statement, text, uuid } from "../database/statement.ts";
+import { SessionEntity, SignInFailureEntity, TokenEntity } from "../database/entities/session.ts";
+import {
+	bigint,
+	boolean,
+	float,
+	instant,
+	integer,
+	nullable,
+	type RowOf,
+	statement,
+	text,
+	uuid,
+} from "../database/statement.ts";
 
 /** Hours that a session lasts: a school day with its evening. */
 const SESSION_HOURS = 14;
@@ -225,38 +236,47 @@ export async function passphraseHashOf(manager: EntityManager, accountId: string
 	return account?.passphraseHash;
 }
 
-const COUNT_FAILURES = statement(
-	{ count: integer, seconds: integer },
-	`SELECT count(*)::int AS count, ceil(coalesce(extract(epoch FROM min(at) + make_interval(mins => $2) -
-				now()), 0))::int AS seconds
-		FROM sign_in_failures WHERE subject = $1 AND at > now() - make_interval(mins => $2)`,
+const COUNT_ATTEMPTS = statement(
+	{ count: integer, oldest: float, newest: float },
+	`SELECT count(*)::int AS count,
+			coalesce(extract(epoch FROM now() - min(at)), 0)::float AS oldest,
+			coalesce(extract(epoch FROM now() - max(at)), 0)::float AS newest
+		FROM sign_in_failures
+		WHERE subject = $1 AND at > now() - make_interval(mins => $2) AND id <> ALL($3)`,
 );
 
-/** Counts failures of a subject in the last minutes, and says how long until the oldest is forgotten. */
-export async function failuresOf(
+/** An attempt's rows. */
+export type Attempt = readonly string[];
+
+/**
+ * Attempts of a subject in the last minutes, beside one that is being made, and how many seconds ago the oldest and
+ * the newest were.
+ */
+export async function attemptsOn(
 	manager: EntityManager,
 	subject: string,
 	minutes: number,
-): Promise<{ count: number; seconds: number }> {
-	const row = await COUNT_FAILURES.one(manager, [subject, minutes]);
-	return row ?? { count: 0, seconds: 0 };
+	beside: Attempt,
+): Promise<{ count: number; oldest: number; newest: number }> {
+	const row = await COUNT_ATTEMPTS.one(manager, [subject, minutes, [...beside]]);
+	return row ?? { count: 0, oldest: 0, newest: 0 };
 }
 
-const INSERT_FAILURES = statement(
-	{},
+const INSERT_ATTEMPT = statement(
+	{ id: bigint },
 	`INSERT INTO sign_in_failures (subject)
-		SELECT unnest($1::text[])`,
+		SELECT unnest($1::text[])
+		RETURNING id`,
 );
 
-const DELETE_OLD_FAILURES = statement(
-	{},
-	`DELETE FROM sign_in_failures
-		WHERE at < now() - interval '1 day'`,
-);
+/** Notes an attempt for each of its subjects: it counts as wrong until it is forgotten. */
+export async function noteAttempt(manager: EntityManager, subjects: readonly string[]): Promise<Attempt> {
+	return (await INSERT_ATTEMPT.all(manager, [[...subjects]])).map((row) => String(row.id));
+}
 
-export async function noteFailure(manager: EntityManager, subjects: readonly string[]): Promise<void> {
-	await INSERT_FAILURES.all(manager, [[...subjects]]);
-	await DELETE_OLD_FAILURES.all(manager);
+/** Forgets an attempt that was right, or wasn't looked at. */
+export async function forgetAttempt(manager: EntityManager, attempt: Attempt): Promise<void> {
+	await manager.delete(SignInFailureEntity, { id: In([...attempt]) });
 }
 
 export async function setPassphrase(
