@@ -69,7 +69,10 @@ describe("an account", () => {
 			const { cells } = await classNamed(teacher, "8 Tern");
 			await to(page, `/hand-ins/${cells[0]?.handInId}`);
 			await page.getByLabel("Comment", { exact: true }).fill("A long word of praise");
+			// What the page fetches ahead is there: else that finds the session ended before anything is pressed.
+			await page.waitForLoadState("networkidle");
 			await site.rows("DELETE FROM sessions WHERE token_hash IS NOT NULL");
+			teacher = await site.teacher();
 			await page.getByRole("button", { name: "Send" }).click();
 			const dialog = page.getByRole("dialog", { name: "Sign in again" });
 			await dialog.waitFor();
@@ -80,7 +83,6 @@ describe("an account", () => {
 			expect(await page.getByLabel("Comment", { exact: true }).inputValue()).toBe("A long word of praise");
 			await page.getByRole("button", { name: "Send" }).click();
 			await note(page, "The comment is there.").waitFor();
-			teacher = await site.teacher();
 		}));
 });
 
