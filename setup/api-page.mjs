@@ -42,10 +42,11 @@ Made by \`npm run docs\` from the table of routes. It is below \`${API_BASE}\`, 
 \`${API_BASE}/openapi.json\`; a running site has a page to read it at \`/api\`.
 
 **Who calls.** A session's cookie (\`signIn\`), or a token as \`Authorization: Bearer mpt_…\` (\`makeToken\`): shown once, kept hashed, for
-reading or for writing. A page of another site can't call. After ten wrong passphrases of one account in ten minutes, or a hundred
-of one class from one address, one attempt in half a minute is looked at; others are refused with \`Retry-After\`. A page may say by
-\`Markpen-Account\` whose id it thinks is signed in: where the cookie is somebody else's by now, because they signed in in another
-tab, the call is refused as \`signed-out\`, and nothing is done as theirs.
+reading or for writing. A page of another site can't call. After ten wrong passphrases of one account in ten minutes,
+or a hundred of one class from one address, one attempt in half a minute is looked at; others are refused with
+\`Retry-After\`. A page may say by \`Markpen-Account\` whose id it thinks is signed in: where the cookie is somebody
+else's by now, because they signed in in another tab, the call is refused as \`signed-out\`, and nothing is done as
+theirs.
 
 **Edits** of classes, assignments, exercises and drafts say by \`If-Match\` which revision they change, as the \`ETag\` or \`revision\` of
 what was read told it; \`*\` changes whichever. **Creations** marked so take an \`Idempotency-Key\`: a repeated call gives the first

@@ -4,11 +4,15 @@ export const LEAST_CHARACTERS = 12;
 const LEAST_DIFFERENT = 6;
 
 /** Beginnings of passphrases that are tried first by whoever guesses, without signs and spaces. */
-const COMMON =
-	"password passwort passw0rd passphrase letmein welcome iloveyou admin administrator qwerty qwertz azerty abc123 monkey dragon football baseball sunshine princess superman starwars whatever trustno1 changeme secret default computer school teacher student classroom harbour markpen"
-		.split(" ")
-		// "administrator" before "admin".
-		.sort((a, b) => b.length - a.length);
+const COMMON = `
+	password passwort passw0rd passphrase letmein welcome iloveyou admin administrator qwerty qwertz
+	azerty abc123 monkey dragon football baseball sunshine princess superman starwars whatever trustno1
+	changeme secret default computer school teacher student classroom harbour markpen`
+	.trim()
+	.split(/\s+/)
+	// "administrator" before "admin".
+	.sort((a, b) => b.length - a.length);
+const ADVICE = "Take three or four words that don't belong together";
 /** Rows of keys, along which fingers slide. */
 const ROWS = ["01234567890", "abcdefghijklmnopqrstuvwxyz", "qwertyuiopasdfghjklzxcvbnm", "qwertzuiopasdfghjklyxcvbnm"];
 
@@ -25,10 +29,9 @@ function withoutRuns(text: string): string {
 export function weakness(passphrase: string): string | undefined {
 	if (passphrase.length < LEAST_CHARACTERS) return `is too short: ${LEAST_CHARACTERS} characters or more`;
 	const plain = passphrase.toLowerCase().replace(/[^\p{L}\p{N}]/gu, "");
-	if (new Set(plain).size < LEAST_DIFFERENT)
-		return "is too easy to guess: it has too few different letters. Take three or four words that don't belong together";
+	if (new Set(plain).size < LEAST_DIFFERENT) return `is too easy to guess: it has too few different letters. ${ADVICE}`;
 	const left = COMMON.reduce((rest, common) => rest.replaceAll(common, ""), withoutRuns(plain));
 	if (left.replace(/\d+/g, "").length < 4 && left.length < 6)
-		return "is too easy to guess: it is what people try first. Take three or four words that don't belong together";
+		return `is too easy to guess: it is what people try first. ${ADVICE}`;
 	return undefined;
 }

@@ -10,6 +10,7 @@ const reading = readExercise(
 if (!reading.ok) throw new Error("the exercise can't be read");
 const { exercise } = reading;
 const bytesOf = (value: unknown) => new TextEncoder().encode(JSON.stringify(value)).length;
+const MANY_TEXTS = "for i from 1 to 6000\n  text t at i, i\nend\n";
 const long = (letter: string, count: number) => `let t = "${letter.repeat(count)}"\n`;
 
 describe("bytes of a report", () => {
@@ -56,7 +57,7 @@ describe("a report too large to keep", () => {
 	});
 
 	test("says how much is missing, and keeps verdicts and points", () => {
-		const source = `${long("a", 10_000)}circle centre 200, 150 diameter 80\nfor i from 1 to 6000\n  text t at i, i\nend\n`;
+		const source = `${long("a", 10_000)}circle centre 200, 150 diameter 80\n${MANY_TEXTS}`;
 		const report = mark(source, exercise);
 		const bare = mark(source, exercise, { bare: true });
 		expect(report.criteria.map((c) => [c.id, c.verdict])).toEqual(bare.criteria.map((c) => [c.id, c.verdict]));

@@ -5,13 +5,15 @@ import { cutSentence } from "./words/cut.ts";
 /** What a report has at the most, as JSON in UTF-8. */
 export const MAX_REPORT_BYTES = 1_048_576;
 
-/** Bytes of a UTF-16 code unit in a JSON text in UTF-8 (RFC 8259, section 7); half a pair of surrogates is two of four. */
+/**
+ * Bytes of a UTF-16 code unit in a JSON text in UTF-8 (RFC 8259, section 7), at the most: half a pair of surrogates
+ * counts as if it were alone, which is written in six.
+ */
 function unitBytes(unit: number): number {
 	if (unit === 0x22 || unit === 0x5c) return 2;
 	if (unit < 0x20) return 6;
 	if (unit < 0x80) return 1;
 	if (unit < 0x800) return 2;
-	// Where there is no other half, it is written as \\uXXXX.
 	return unit >= 0xd800 && unit < 0xe000 ? 6 : 3;
 }
 

@@ -233,7 +233,7 @@ describe("signing in", () => {
 		await site.rows("DELETE FROM sign_in_failures");
 	});
 
-	test("wrong tries at a class keep out only the address that they come from, whatever else that says of itself", async () => {
+	test("wrong tries at a class keep out only the address that they come from, whatever it says of itself", async () => {
 		const url = await demoDatabase();
 		const running = await startService(readEnvironment(settings(url, { MARKPEN_TLS: "1" })), {
 			web: true,

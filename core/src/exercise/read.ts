@@ -97,7 +97,7 @@ const MAX_DEPTH = 40;
 const OPENS: ReadonlySet<CST.TokenType | null> = new Set(["flow-seq-start", "flow-map-start"]);
 const CLOSES: ReadonlySet<CST.TokenType | null> = new Set(["flow-seq-end", "flow-map-end"]);
 const NESTS: ReadonlySet<CST.TokenType | null> = new Set(["seq-item-ind", "explicit-key-ind"]);
-/** Tokens that stand for no text: what kind of token comes next, and ends. */
+/** Tokens without text: they say what kind of token comes next, and where a line of brackets ends. */
 const SIGNS: ReadonlySet<string> = new Set([CST.DOCUMENT, CST.FLOW_END, CST.SCALAR]);
 
 /**
@@ -115,7 +115,7 @@ function tooMuch(text: string): { readonly offset: number; readonly message: str
 		if (++tokens > MAX_TOKENS)
 			return { offset, message: "the file has too many keys and values; an exercise has some thousand at the most" };
 		if (flow + inLine > MAX_DEPTH)
-			return { offset, message: `lists and maps stand more than ${MAX_DEPTH} deep in one another here` };
+			return { offset, message: `lists and maps are more than ${MAX_DEPTH} deep in one another here` };
 		if (!SIGNS.has(token)) offset += token.length;
 	}
 	return undefined;

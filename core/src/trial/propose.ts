@@ -27,7 +27,7 @@ function toldOnce(
 
 /**
  * Criteria that could be asked of an exercise: of the figure that is pointed at, and of the whole. Each is filled in
- * from the model, which meets it; those that a person judges stand at the end.
+ * from the model, which meets it; those that a person judges come last.
  *
  * @param picked the number of a figure of the model's drawing, or null
  */

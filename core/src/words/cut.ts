@@ -16,5 +16,6 @@ export function cutSentence(counts: CutCounts): string {
 	const parts = NAMES.filter(([name]) => counts[name] > 0).map(
 		([name, one, many]) => `${grouped(counts[name])} ${counts[name] === 1 ? one : many}`,
 	);
-	return `The drawing was too large to keep whole: ${listed(parts)} of it aren't shown. Verdicts and points are of the whole.`;
+	const missing = `${listed(parts)} of it aren't shown`;
+	return `The drawing was too large to keep whole: ${missing}. Verdicts and points are of the whole.`;
 }

@@ -15,7 +15,7 @@ export function refuseOrder({ opensAt, dueAt, closesAt }: { opensAt: Date; dueAt
 		]);
 }
 
-/** The exercises that an exercise's or a collection's id stands for, in the versions of now. */
+/** The exercises that an exercise's or a collection's id names, in their newest versions. */
 export async function itemsFor(
 	manager: EntityManager,
 	teacherId: string,

@@ -44,7 +44,7 @@ const END_CHECK = statement(
 		WHERE id = $1 AND ended_at IS NULL`,
 );
 
-/** Stores a report beside its check, and gives where the hand-in stands then. Done twice, it is stored once. */
+/** Stores a report with its check, and gives the hand-in's result. Done twice, it is stored once. */
 export async function storeReport(
 	manager: EntityManager,
 	of: { checkId: string; handInId: string; exerciseVersionId: string; report: Report; submission: SubmissionIds },

@@ -31,7 +31,7 @@ const pointsOf = (decided: readonly { readonly criterion: string; readonly point
 	Object.fromEntries(decided.map(({ criterion, points }) => [criterion, points]));
 
 /**
- * Works out where a hand-in stands: its newest report on the version that its assignment has now, with what people
+ * Works out a hand-in's result: its newest report on the version that its assignment has now, with what people
  * decided. Nothing is stored where there is no report yet.
  */
 export async function settleHandIn(manager: EntityManager, handInId: string): Promise<Settled | undefined> {

@@ -13,7 +13,7 @@ export interface UnzipLimits {
 const MAX_RATIO = 200;
 /** Files as small as this may grow as they like. */
 const SMALL = 1_048_576;
-/** What stands before a file's data beside its name (PKWARE's APPNOTE, 4.3.7). */
+/** Bytes before a file's data, its name left out (PKWARE's APPNOTE, 4.3.7). */
 const LOCAL_HEADER = 30;
 
 const megabytes = (bytes: number) => `${Math.round(bytes / 1_000_000)} MB`;

@@ -15,7 +15,9 @@ function parted<T>(all: readonly T[], fits: (one: T) => boolean): [fitting: T[],
 }
 
 const nameOf = (user: Line) =>
-	`${user.cells.preferredFirstName || user.cells.preferredGivenName || user.cells.givenName} ${user.cells.familyName}`.trim();
+	[user.cells.preferredFirstName || user.cells.preferredGivenName || user.cells.givenName, user.cells.familyName]
+		.join(" ")
+		.trim();
 
 interface ClassPlan {
 	readonly line: Line;

@@ -65,13 +65,11 @@ const MINUTES = 10;
 const MAX_FAILURES = { account: 10, class: 100, address: 1_000 } as const;
 const PAUSE_SECONDS = 30;
 
-const refusedFor = (seconds: number) =>
-	new Refusal(
-		"too-many-failures",
-		`There were too many wrong passphrases. Try again in ${seconds < 60 ? `${seconds} s` : `${Math.ceil(seconds / 60)} min`}.`,
-		undefined,
-		seconds,
-	);
+function refusedFor(seconds: number): Refusal {
+	const wait = seconds < 60 ? `${seconds} s` : `${Math.ceil(seconds / 60)} min`;
+	const detail = `There were too many wrong passphrases. Try again in ${wait}.`;
+	return new Refusal("too-many-failures", detail, undefined, seconds);
+}
 
 /** Something that attempts count against. */
 interface Brake {

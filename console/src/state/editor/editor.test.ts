@@ -242,7 +242,7 @@ describe("completion", () => {
 	test("keeps out of comments and strings", () => {
 		expect(offered("dot 4 -- a wa|")).toBeNull();
 		expect(offered("-- wa|")).toBeNull();
-		expect(offered('write "wa|')).toBeNull();
+		expect(offered('print "wa|')).toBeNull();
 		expect(labels('print "sea" wa|')).toContain("walk");
 	});
 

@@ -4,7 +4,7 @@ import { api } from "./api.ts";
 /** Pauses between two looks at whether something is done. */
 const LOOK_MILLISECONDS = [150, 250, 400, 700, 1000];
 
-/** Milliseconds until the next look, after so many. */
+/** Milliseconds until the next look, after a number of looks. */
 export const lookAfter = (looks: number): number =>
 	LOOK_MILLISECONDS[Math.min(looks, LOOK_MILLISECONDS.length - 1)] as number;
 

@@ -11,8 +11,8 @@ export function follow(path: string, on: Readonly<Record<string, (data: unknown)
 }
 
 /**
- * Calls when something of some kinds happens, once at most in so many milliseconds and the last time too; nothing
- * more is called once it is left.
+ * Calls when something of some kinds happens, at most once in `milliseconds` and also after the last event. Calls
+ * nothing any more once it is left.
  */
 export function followOften(
 	path: string,

@@ -92,7 +92,7 @@ function routed(method: string, path: string): { name: RouteName; params: Record
 const jsonOf = (body: unknown, status: number, kind = "application/json") =>
 	new Response(body === undefined ? null : JSON.stringify(body), { status, headers: { "content-type": kind } });
 
-/** Lets the console's calls be answered here, and says which came; a call that no answer is there for has no network. */
+/** Answers the console's calls here, and says which came; a call without an answer finds no network. */
 export function answering(answers: Answers): { readonly calls: string[] } {
 	const calls: string[] = [];
 	wire.send = async (input, init) => {
