@@ -47,10 +47,23 @@ function chosen(machine: Machine, line: number, list: List): unknown {
 	return kept(list.items[Math.floor(machine.random() * list.items.length)]);
 }
 
+/** Unicode code points of a text; half a pair of surrogates counts as one. */
+function countCharacters(text: string): number {
+	let count = text.length;
+	for (let i = 1; i < text.length; i++) {
+		const low = (text.charCodeAt(i) & 0xfc00) === 0xdc00;
+		if (low && (text.charCodeAt(i - 1) & 0xfc00) === 0xd800) count--;
+	}
+	return count;
+}
+
 /** Items of a list, or characters of a text. */
 function lengthOf(machine: Machine, line: number, value: unknown): number {
 	if (value instanceof List) return value.items.length;
-	if (typeof value === "string") return [...value].length;
+	if (typeof value === "string") {
+		machine.work(line, value.length);
+		return countCharacters(value);
+	}
 	return machine.fail(line, "kind-wrong", { owner: "length", wanted: "list", found: kindOf(value) });
 }
 

@@ -131,6 +131,7 @@ function samePicture(machine: Machine, line: number, a: Picture, b: Picture): bo
 		return true;
 	};
 	machine.spend(line, a.entries.length);
+	machine.work(line, a.entries.coords.length);
 	const boxes = a.width === b.width && a.height === b.height;
 	return (
 		boxes &&

@@ -5,6 +5,8 @@ import type { PenSetting, SettingLog } from "./run-remarks.ts";
 import { isFar, RunState, type Setup } from "./run-state.ts";
 
 const WHITE_PAPER = 0xffffffff;
+/** What a new pair of pen and fill counts as among the cells of a run. */
+const CELLS_A_STYLE = 4;
 
 /** The pen, the paper and what is being recorded; a picture block has its own, and puts these aside. */
 interface SavedPen {
@@ -223,13 +225,20 @@ export class Machine extends RunState {
 		}
 		this.ink = ink ?? this.ink;
 		this.width = width ?? this.width;
-		this.tape.use(this.ink, this.width, this.fill);
+		this.use(line, this.fill);
 	}
 
 	setFill(line: number, colour: number): void {
 		this.set("fill", line);
 		this.fill = colour;
-		this.tape.use(this.ink, this.width, colour);
+		this.use(line, colour);
+	}
+
+	/** What is drawn from now on has the pen's ink and width, and this fill; a style that is new is counted. */
+	private use(line: number, fill: number): void {
+		const before = this.tape.styles;
+		this.tape.use(this.ink, this.width, fill);
+		if (this.tape.styles > before) this.spend(line, CELLS_A_STYLE);
 	}
 
 	private set(aspect: PenSetting, line: number): void {
@@ -288,7 +297,7 @@ export class Machine extends RunState {
 		if (colour !== undefined) this.paper = colour;
 		if (this.aside.length > 0) return this.coverPicture(line, colour === undefined ? "wipe" : "paper");
 		if (this.opened < this.depth) this.open();
-		this.tape.use(this.ink, this.width, this.paper);
+		this.use(line, this.paper);
 		this.tape.add(colour === undefined ? ENTRY.wipe : ENTRY.paper, line, this.steps);
 		this.tape.use(this.ink, this.width, this.fill);
 	}
@@ -303,6 +312,7 @@ export class Machine extends RunState {
 	}
 
 	words(line: number, text: string, x: number, y: number, size: number, align: number, angle: number): void {
+		this.work(line, text.length);
 		this.placed(ENTRY.text, line, [x, y, size, align, angle, this.tape.textNumber(text), 0]);
 	}
 

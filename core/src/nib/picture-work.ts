@@ -25,6 +25,17 @@ const DRAWN: ReadonlySet<number> = new Set([
 	ENTRY.text,
 ]);
 
+/** What a picture counts as for itself, and what an entry has room for, among the cells of a run. */
+const CELLS_A_PICTURE = 16;
+const CELLS_AN_ENTRY = 9;
+/** Joining so many pictures, or more, takes a step for each. */
+const MANY_PICTURES = 32;
+
+/** Counts corners that are copied, beyond those that entries, which are counted themselves, usually have. */
+function spendCorners(machine: Machine, line: number, { length, coords }: Entries): void {
+	machine.spend(line, Math.max(0, coords.length - CELLS_AN_ENTRY * length));
+}
+
 /** Begins a picture block, of a size where one is given. */
 export function beginPicture(machine: Machine, line: number, width?: number, height?: number): void {
 	if (width === undefined || height === undefined) return machine.beginPicture(line, undefined);
@@ -38,6 +49,7 @@ export function endPicture(machine: Machine, line: number, name: string): Pictur
 	const { size } = machine;
 	const entries = machine.endPicture(line).columns();
 	machine.remarks.pictureMade(line, name);
+	machine.spend(line, CELLS_A_PICTURE);
 	const box = size ? sheetBounds({ ...size, origin: machine.sheet.origin }) : contentBox(machine, entries);
 	return new Picture(entries, box, [line]);
 }
@@ -103,6 +115,8 @@ function widened(machine: Machine, style: number, scale: number): number {
 function together(machine: Machine, line: number, parts: readonly { picture: Picture; place: Placement }[]): Entries {
 	const length = parts.reduce((sum, { picture }) => sum + picture.entries.length, 0);
 	machine.tape.charge(line, length);
+	machine.spend(line, CELLS_A_PICTURE);
+	for (const { picture } of parts) spendCorners(machine, line, picture.entries);
 	const size = parts.reduce((sum, { picture }) => sum + picture.entries.coords.length, 0);
 	const made = {
 		length,
@@ -150,6 +164,7 @@ export function lay(
 	const place = centredAt(picture.box, x, y, { ...plainPlace(machine), scale, turned });
 	const tape = machine.openForLaying();
 	const { entries } = picture;
+	spendCorners(machine, line, entries);
 	machine.placed(ENTRY.pictureBegin, line, [x, y, picture.width * scale, picture.height * scale, turned, 0]);
 	for (let i = 0; i < entries.length; i++) {
 		const kind = entries.kind[i] as number;
@@ -164,6 +179,8 @@ export function lay(
 /** Pictures and gaps as they were given; a list stands for its items. */
 function membersOf(machine: Machine, line: number, owner: string, values: readonly unknown[]): (Picture | number)[] {
 	const members: (Picture | number)[] = [];
+	const count = values.reduce((sum: number, v) => sum + (v instanceof List ? v.items.length : 1), 0);
+	if (count >= MANY_PICTURES) machine.takeSteps(line, count);
 	for (const value of values.flatMap((v) => (v instanceof List ? v.items : [v]))) {
 		if (value instanceof Picture || (typeof value === "number" && owner !== "layers")) members.push(value);
 		else machine.fail(line, "kind-wrong", { owner, wanted: "picture", found: kindOf(value) });
@@ -171,7 +188,18 @@ function membersOf(machine: Machine, line: number, owner: string, values: readon
 	return members;
 }
 
-const sourcesOf = (pictures: readonly Picture[]) => [...new Set(pictures.flatMap((p) => p.sources))];
+/** Lines of the picture blocks that pictures are made of, each once. */
+function sourcesOf(machine: Machine, line: number, pictures: readonly Picture[]): number[] {
+	const lines = new Set<number>();
+	for (const { sources } of new Set(pictures)) {
+		machine.work(line, sources.length);
+		for (const source of sources) lines.add(source);
+	}
+	return [...lines];
+}
+
+/** The largest of some lengths; 0 where there are none. */
+const largest = (lengths: readonly number[]) => lengths.reduce((a, b) => Math.max(a, b), 0);
 
 /** A picture, unless it has grown beyond all that can be drawn. */
 function within(machine: Machine, line: number, picture: Picture): Picture {
@@ -189,7 +217,7 @@ function joinedAlong(machine: Machine, line: number, owner: "row" | "column", va
 		members.reduce((sum: number, m) => sum + lengthOf(m), 0),
 	);
 	const pictures = members.filter((m) => m instanceof Picture);
-	const across = Math.max(0, ...pictures.map((p) => (sideways ? p.height : p.width)));
+	const across = largest(pictures.map((p) => (sideways ? p.height : p.width)));
 	let along = -total / 2;
 	const parts = members.flatMap((member) => {
 		const at = along + lengthOf(member) / 2;
@@ -202,7 +230,11 @@ function joinedAlong(machine: Machine, line: number, owner: "row" | "column", va
 	return within(
 		machine,
 		line,
-		new Picture(together(machine, line, parts), { left: -w, right: w, low: -h, high: h }, sourcesOf(pictures)),
+		new Picture(
+			together(machine, line, parts),
+			{ left: -w, right: w, low: -h, high: h },
+			sourcesOf(machine, line, pictures),
+		),
 	);
 }
 
@@ -220,11 +252,15 @@ export function layers(machine: Machine, line: number, ...values: unknown[]): Pi
 	const parts = [...pictures]
 		.reverse()
 		.map((picture) => ({ picture, place: centredAt(picture.box, 0, 0, plainPlace(machine)) }));
-	const [w, h] = [Math.max(0, ...pictures.map((p) => p.width)) / 2, Math.max(0, ...pictures.map((p) => p.height)) / 2];
+	const [w, h] = [largest(pictures.map((p) => p.width)) / 2, largest(pictures.map((p) => p.height)) / 2];
 	return within(
 		machine,
 		line,
-		new Picture(together(machine, line, parts), { left: -w, right: w, low: -h, high: h }, sourcesOf(pictures)),
+		new Picture(
+			together(machine, line, parts),
+			{ left: -w, right: w, low: -h, high: h },
+			sourcesOf(machine, line, pictures),
+		),
 	);
 }
 

@@ -6,6 +6,8 @@ import { Halt } from "./halt.ts";
 import { RunRemarks } from "./run-remarks.ts";
 
 const BLOCK = 16_384;
+/** Characters, items or corners that an operation goes through in one step. */
+const CELLS_A_STEP = 32;
 /** Beyond this a place is of no use, and sums of places would lose their fractions. */
 const FARTHEST = 1e12;
 
@@ -102,6 +104,20 @@ export class RunState {
 
 	notNegative(line: number, phrase: string, value: number, what: string): void {
 		if (value < 0) this.fail(line, "size-negative", { phrase, value: decimal(value), what });
+	}
+
+	/**
+	 * Counts the steps of an operation that goes through many characters, items or corners: one for every 32, so that
+	 * what is short costs no more than the step it is in.
+	 */
+	work(line: number, cells: number): void {
+		if (cells >= CELLS_A_STEP) this.takeSteps(line, Math.floor(cells / CELLS_A_STEP));
+	}
+
+	/** Takes several steps at once. */
+	takeSteps(line: number, steps: number): void {
+		this.steps += steps;
+		if (this.steps > this.next) this.pause(line);
 	}
 
 	/** Counts characters, items or corners that the run makes. */

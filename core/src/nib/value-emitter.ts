@@ -54,10 +54,15 @@ export class ValueEmitter {
 		return this.given(wanted.map(([value, owner]) => [value, "number", owner]));
 	}
 
-	/** Several values in order, each of the kind that is wanted; colours for drawing come as plain numbers. */
-	given(wanted: [Value, ValueKind, string][]): string[] {
+	/**
+	 * Several values in order, each of the kind that is wanted; colours for drawing come as plain numbers.
+	 *
+	 * @param keeps whether a list among them may be held on, so that what changes it later must copy it
+	 */
+	given(wanted: [Value, ValueKind, string][], keeps = true): string[] {
 		return this.inOrder(
 			wanted.map(([value, kind, owner]) => () => {
+				if (kind === "any" && !keeps) return this.finite(value, this.value(value), owner);
 				if (kind === "any" || kind === "text") return this.stored(value, owner);
 				if (kind === "colour") return this.colour(value, owner);
 				if (kind === "list" || kind === "picture") return this.ofKind(value, kind, owner);
@@ -239,6 +244,7 @@ export class ValueEmitter {
 			const takes = FUNCTIONS.get(node.name)?.takes ?? ["number"];
 			const values = this.given(
 				node.values.map((v, i) => [v, takes[Math.min(i, takes.length - 1)] as ValueKind, node.name]),
+				node.values.length > 1,
 			);
 			if (node.name === "random" || node.name === "choose") writer.effects++;
 			const temp = writer.temp("void 0");

@@ -32,9 +32,30 @@ export const FONT_FAMILY = "Atkinson Hyperlegible Next";
 export const ASCENT = 0.8;
 export const DESCENT = 0.2;
 
-/** Width of a text on the sheet, in sheet units. */
-export function textWidth(text: string, size: number): number {
+/** Texts longer than this are measured once while they are used. */
+const LONG = 64;
+const MAX_MEASURED = 200;
+const MEASURED = new Map<string, number>();
+
+/** The sum of a text's advance widths, in thousandths of its size. */
+function advance(text: string): number {
 	let sum = 0;
 	for (const letter of text) sum += WIDTHS.get(letter.codePointAt(0) as number) ?? OTHER;
-	return (sum * size) / 1000;
+	return sum;
+}
+
+/** The same of a long text, which is measured once. */
+function longAdvance(text: string): number {
+	let sum = MEASURED.get(text);
+	if (sum === undefined) {
+		sum = advance(text);
+		if (MEASURED.size >= MAX_MEASURED) MEASURED.clear();
+		MEASURED.set(text, sum);
+	}
+	return sum;
+}
+
+/** Width of a text on the sheet, in sheet units. */
+export function textWidth(text: string, size: number): number {
+	return ((text.length > LONG ? longAdvance(text) : advance(text)) * size) / 1000;
 }

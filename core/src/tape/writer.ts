@@ -117,6 +117,11 @@ export class TapeWriter {
 		return index;
 	}
 
+	/** How many styles the run has used so far. */
+	get styles(): number {
+		return this.tables.styles.length;
+	}
+
 	/** The number of the style of a row that has been recorded. */
 	styleNumber(row: number): number {
 		return this.style[row] as number;

@@ -178,7 +178,7 @@ const WORDS: Readonly<Record<string, (d: Data) => string>> = {
 	"limit-depth": (d) => `Lists hold one another more than ${d.most} deep.`,
 	"limit-text": (d) => `A text grew beyond ${d.most} characters.`,
 	"limit-messages": (d) => `The messages grew beyond ${d.most} characters.`,
-	"limit-cells": (d) => `The program made more than ${d.most} characters and items in all.`,
+	"limit-cells": (d) => `The program made more than ${d.most} characters, items and corners in all.`,
 	// Lists, areas, pictures, frames
 	"index-space": (d) =>
 		`“[” after a space begins a new list. To pick an item, let it touch the name: ${q(`${d.name}[`)}.`,
