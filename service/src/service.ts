@@ -14,6 +14,7 @@ import type { Environment } from "./environment.ts";
 import { Events } from "./events/events.ts";
 import { refusalOf } from "./exercise/exercise.ts";
 import { refreshExercises } from "./exercise/refresh.ts";
+import { Lanes } from "./jobs/lanes.ts";
 import { Worker } from "./jobs/worker.ts";
 import { Offload } from "./offload/offload.ts";
 import { createQueue, setUpQueues } from "./queue/queue.ts";
@@ -72,7 +73,14 @@ export async function startService(
 		throw error;
 	}
 	const worker = checks
-		? new Worker({ dataSource, queue, threads: new Threads(size), log, url: environment.DATABASE_URL })
+		? new Worker({
+				dataSource,
+				queue,
+				cores: size,
+				threads: new Threads(Lanes.threadsFor(size), size),
+				log,
+				url: environment.DATABASE_URL,
+			})
 		: undefined;
 	await worker?.start();
 	const web = parts.web ? await startWeb(environment, { dataSource, queue, log }) : undefined;

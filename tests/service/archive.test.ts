@@ -49,7 +49,7 @@ describe("a class archive", () => {
 			"SELECT handed_in_at FROM hand_ins h JOIN accounts a ON a.id = h.student_id WHERE a.name = 'Ana Brook' ORDER BY 1 LIMIT 1",
 		);
 		expect(Date.now() - (first?.handed_in_at.getTime() ?? 0)).toBeGreaterThan(18 * 86_400_000);
-		expect((await rowsOf(url, "SELECT 1 FROM queue.job WHERE name = 'checks'")).length).toBe(handIns);
+		expect((await rowsOf(url, "SELECT 1 FROM queue.job WHERE name = 'slow-checks'")).length).toBe(handIns);
 	});
 
 	test("with a hand-in of nobody changes nothing at all", async () => {
@@ -99,7 +99,7 @@ test("several processes that start at once set the database up once", async () =
 			}),
 		),
 	);
-	expect((await rowsOf(url, "SELECT 1 FROM migrations")).length).toBe(8);
+	expect((await rowsOf(url, "SELECT 1 FROM migrations")).length).toBe(9);
 	expect((await rowsOf(url, "SELECT 1 FROM classes")).length).toBe(3);
 	await Promise.all(all.map((running) => running.stop()));
 });

@@ -84,7 +84,9 @@ async function handInUntilTaken(source: string): Promise<string> {
 				body: JSON.stringify({ source }),
 			});
 			if (response.status === 201) return ((await response.json()) as { id: string }).id;
-			if (response.status < 500) throw new Error(`refused: ${response.status} ${await response.text()}`);
+			// So many of one student's may wait at once.
+			if (response.status < 500 && response.status !== 429)
+				throw new Error(`refused: ${response.status} ${await response.text()}`);
 		} catch (error) {
 			if (error instanceof Error && error.message.startsWith("refused")) throw error;
 		}
@@ -176,7 +178,7 @@ test("SIGTERM under load: no request is cut off, no job is left as taken, and al
 	const of = (msg: string) => lines.filter((l) => l.msg === msg).map((l) => l.reqId);
 	expect(of("incoming request").length).toBeGreaterThan(10);
 	expect(of("request completed").sort()).toEqual(of("incoming request").sort());
-	expect(await rowsOf(url, "SELECT 1 FROM queue.job WHERE name = 'checks' AND state = 'active'")).toEqual([]);
+	expect(await rowsOf(url, "SELECT 1 FROM queue.job WHERE state = 'active'")).toEqual([]);
 	[web, ...workers] = (await Promise.all([start("web", url), start("worker", url), start("worker", url)])) as [
 		Part,
 		Part,

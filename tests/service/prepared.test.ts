@@ -44,3 +44,33 @@ test("a version that today's core can't read keeps what it had", async () => {
 	expect(await rowsOf<Version>(url, VERSIONS)).toEqual(before);
 	await running.stop();
 });
+
+test("an exercise whose model alone takes long to mark is refused with its cost", async () => {
+	const url = await demoDatabase();
+	const running = await startService(readEnvironment(settings(url)), PARTS);
+	const teacher = visitorOf(running.address as string);
+	await teacher.signIn({ body: DEMO_SIGN_INS.teacher });
+	const body = (rounds: number) => ({
+		source: `format: markpen/exercise@1
+id: heavy-model
+title: Heavy model
+brief: |
+  Walk ninety.
+language: nib
+model: |
+  walk 90
+  let x = 0.5
+  repeat ${rounds}
+${"    x = sin(x * 57) + cos(x * 31)\n".repeat(40)}  end
+figures:
+  side: { kind: line }
+criteria:
+  - { id: one, check: count, of: side, exactly: 1, points: 1 }
+`,
+	});
+	const refused = await teacher.publishExercise({ body: body(5_000_000) }).catch((error: unknown) => error);
+	expect(refused).toMatchObject({ code: "too-costly", status: 422 });
+	expect(String((refused as Error).message)).toMatch(/^Marking the model takes [2-9]\.\d s or more; 2 s is the most/);
+	expect((await teacher.publishExercise({ body: body(5) })).key).toBe("heavy-model");
+	await running.stop();
+});

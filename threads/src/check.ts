@@ -1,7 +1,7 @@
 import { type ExerciseFile, type Limits, lostRunReport, type Report, type Submission } from "@markpen/core";
 import { RUN_MILLISECONDS } from "./clock.ts";
 import { exerciseText, ThreadLost, type Threads } from "./pool.ts";
-import type { MarkedTape } from "./task.ts";
+import type { Marked } from "./task.ts";
 
 /** What a check may be told beside program and exercise. */
 export interface CheckOptions {
@@ -29,7 +29,7 @@ export async function checkWithTape(
 	source: string,
 	exercise: ExerciseFile,
 	{ limits, submission, tape = true }: CheckOptions & { readonly tape?: boolean } = {},
-): Promise<MarkedTape> {
+): Promise<Marked> {
 	const task = {
 		do: "mark",
 		source,
@@ -37,14 +37,21 @@ export async function checkWithTape(
 		milliseconds: RUN_MILLISECONDS,
 		...(limits && { limits }),
 		...(submission && { submission }),
+		tape,
 	} as const;
+	const begun = performance.now();
+	const lost = (code: Parameters<typeof lostRunReport>[1]): Marked => ({
+		report: lostRunReport(exercise, code),
+		tape: null,
+		milliseconds: performance.now() - begun,
+	});
 	for (let tries = 1; ; tries++) {
 		try {
-			return tape ? await threads.run({ ...task, tape: true }) : { report: await threads.run(task), tape: null };
+			return await threads.run(task);
 		} catch (error) {
 			if (!(error instanceof ThreadLost)) throw error;
-			if (error.why === "time") return { report: lostRunReport(exercise, "limit-time-lost"), tape: null };
-			if (tries === 2) return { report: lostRunReport(exercise, "thread-died"), tape: null };
+			if (error.why === "time") return lost("limit-time-lost");
+			if (tries === 2) return lost("thread-died");
 		}
 	}
 }

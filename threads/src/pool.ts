@@ -83,7 +83,7 @@ export class ThreadPool {
 /** Threads that run students' programs. */
 export class Threads extends ThreadPool {
 	/**
-	 * @param size how many threads; one a core by default
+	 * @param size how many threads there are at the most; one a core by default
 	 * @param ready how many of them start at once; all by default
 	 */
 	constructor(size = availableParallelism(), ready = size) {

@@ -23,7 +23,7 @@ export type Task =
 			readonly submission?: Submission;
 			readonly limits?: Limits;
 			readonly milliseconds: number;
-			/** Whether the tape of the first seed is wanted too, packed; then a {@link MarkedTape} comes back. */
+			/** Whether the tape of the first seed is wanted too, packed. */
 			readonly tape?: boolean;
 	  }
 	| {
@@ -80,23 +80,24 @@ export interface DrawResult extends DrawingReport {
 	readonly watched?: { readonly changes: readonly VariableChange[]; readonly leftOut: number };
 }
 
-/** A report with its tape, in gzip; null where it would be too large to keep. */
-export interface MarkedTape {
+/** A report with what the marking took. */
+export interface Marked {
 	readonly report: Report;
+	/** The tape in gzip, where it was wanted and isn't too large to keep. */
 	readonly tape: Uint8Array | null;
+	/** How long the thread worked on it. */
+	readonly milliseconds: number;
 }
 
 /** What each task gives back. */
-export type Result<T extends Task> = T extends { do: "mark"; tape: true }
-	? MarkedTape
-	: T extends { do: "mark" }
-		? Report
-		: T extends { do: "draw" }
-			? DrawResult
-			: T extends { do: "mark-many" }
-				? readonly Report[]
-				: T extends { do: "try" }
-					? Trial
-					: T extends { do: "alike" }
-						? readonly AlikePair[]
-						: Uint8Array;
+export type Result<T extends Task> = T extends { do: "mark" }
+	? Marked
+	: T extends { do: "draw" }
+		? DrawResult
+		: T extends { do: "mark-many" }
+			? readonly Report[]
+			: T extends { do: "try" }
+				? Trial
+				: T extends { do: "alike" }
+					? readonly AlikePair[]
+					: Uint8Array;

@@ -10,7 +10,6 @@ import {
 	figureData,
 	mark,
 	markedTape,
-	type Report,
 	reportDrawing,
 	runUnder,
 	type Stop,
@@ -19,7 +18,7 @@ import {
 } from "@markpen/core";
 import { RUN_MILLISECONDS } from "./clock.ts";
 import { renderPng } from "./render-png.ts";
-import type { DrawResult, MarkedTape, Task } from "./task.ts";
+import type { DrawResult, Marked, Task } from "./task.ts";
 
 /**
  * Exercises that this thread has read, so that what belongs to one, its model's drawing above all, is worked out
@@ -73,17 +72,21 @@ function drawn(task: Task & { do: "draw" }): DrawResult {
 /** The most that a kept tape has, packed. */
 const TAPE_BYTES = 2 * 1024 * 1024;
 
-function marked(task: Task & { do: "mark" }): Report | MarkedTape {
+function marked(task: Task & { do: "mark" }): Marked {
+	const begun = performance.now();
 	const options = {
 		...task.submission,
 		stop: stopAfter(task.milliseconds),
 		...(task.limits && { limits: task.limits }),
 	};
 	const exercise = exerciseOf(task.exercise);
-	if (!task.tape) return mark(task.source, exercise, options);
 	const { report, tape } = markedTape(task.source, exercise, options);
-	const packed = gzipSync(encodeTape(tape), { level: 6 });
-	return { report, tape: packed.length <= TAPE_BYTES ? packed : null };
+	const packed = task.tape ? gzipSync(encodeTape(tape), { level: 6 }) : null;
+	return {
+		report,
+		tape: packed && packed.length <= TAPE_BYTES ? packed : null,
+		milliseconds: performance.now() - begun,
+	};
 }
 
 /** One task in this thread. */

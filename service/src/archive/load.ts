@@ -23,7 +23,7 @@ import type { ToPublish } from "../exercise/exercise.ts";
 import { storeCollection, storeVersion } from "../exercise/store.ts";
 import { refuseSource } from "../hand-in/source.ts";
 import { takeHandIn } from "../hand-in/store.ts";
-import { PRIORITY } from "../queue/queue.ts";
+import { CHECK_AGAIN } from "../queue/queue.ts";
 import type { ClassArchive } from "../reading/class-archive.ts";
 import { Refusal } from "../refusals.ts";
 import { hashPassphrase } from "../session/session.ts";
@@ -251,8 +251,9 @@ async function loadHandIns({ manager, ids, archive }: Loading, queue: PgBoss): P
 			key: null,
 			most: null,
 			reason: "archive",
+			turn: CHECK_AGAIN,
 		} as const;
-		const { id, tryNumber } = await takeHandIn(manager, queue, handIn, PRIORITY.again);
+		const { id, tryNumber } = await takeHandIn(manager, queue, handIn);
 		if (tryNumber !== h.tryNumber)
 			throw new Refusal(
 				"bad-request",

@@ -8,6 +8,7 @@ import { Desk0005 } from "./migrations/0005-desk.ts";
 import { TakeHandIns0006 } from "./migrations/0006-take-hand-ins.ts";
 import { NamedArguments0007 } from "./migrations/0007-named-arguments.ts";
 import { PreparedExercises0008 } from "./migrations/0008-prepared-exercises.ts";
+import { Turns0009 } from "./migrations/0009-turns.ts";
 import { PreparingClient } from "./prepared.ts";
 
 /** Held while migrations and the queue's set-up run, so that several starting processes do it once. */
@@ -27,6 +28,7 @@ export function createDataSource(url: string, connections = 10): DataSource {
 			TakeHandIns0006,
 			NamedArguments0007,
 			PreparedExercises0008,
+			Turns0009,
 		],
 		migrationsTableName: "migrations",
 		synchronize: false,

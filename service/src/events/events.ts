@@ -1,15 +1,14 @@
 import type { FastifyReply, FastifyRequest } from "fastify";
-import pg from "pg";
 import type { Logger } from "pino";
 import type { DataSource, EntityManager } from "typeorm";
 import { ProgressEntity } from "../database/entities/event.ts";
+import { Listener } from "../database/listener.ts";
 import { bigint, json, statement, text } from "../database/statement.ts";
 
 /** Told of on this channel, with its subject, when something has happened. */
 const CHANNEL = "markpen_progress";
 /** How often a stream says that it is still there. */
 const BEAT_MILLISECONDS = 20_000;
-const AGAIN_MILLISECONDS = 1_000;
 /** Events that one look reads at the most. */
 const MAX_EVENTS = 500;
 
@@ -46,48 +45,35 @@ const FIND_NEWEST = statement(
 export class Events {
 	private readonly dataSource: DataSource;
 	private readonly log: Logger;
-	private readonly url: string;
 	private readonly waiting = new Map<string, Set<() => void>>();
 	private readonly streams = new Set<() => void>();
-	private client: pg.Client | undefined;
-	private ended = false;
+	private readonly listener: Listener;
 
 	constructor(of: { dataSource: DataSource; log: Logger; url: string }) {
 		this.dataSource = of.dataSource;
 		this.log = of.log;
-		this.url = of.url;
-	}
-
-	async start(): Promise<void> {
-		const client = new pg.Client({ connectionString: this.url, application_name: "markpen events" });
-		client.on("notification", ({ payload }) => {
-			for (const wake of this.waiting.get(payload ?? "") ?? []) wake();
-		});
-		client.on("error", (error) => {
-			this.log.warn({ error: error.message }, "the connection for events was lost and is made again");
-			this.client = undefined;
-			if (!this.ended) setTimeout(() => void this.again(), AGAIN_MILLISECONDS).unref();
-		});
-		await client.connect();
-		await client.query(`LISTEN ${CHANNEL}`);
-		this.client = client;
-	}
-
-	private async again(): Promise<void> {
-		try {
-			await this.start();
+		this.listener = new Listener({
+			...of,
+			channel: CHANNEL,
+			name: "markpen events",
+			onNotice: (subject) => {
+				for (const wake of this.waiting.get(subject) ?? []) wake();
+			},
 			// What happened meanwhile stands in the table.
-			for (const wakes of this.waiting.values()) for (const wake of wakes) wake();
-		} catch {
-			if (!this.ended) setTimeout(() => void this.again(), AGAIN_MILLISECONDS).unref();
-		}
+			onAgain: () => {
+				for (const wakes of this.waiting.values()) for (const wake of wakes) wake();
+			},
+		});
+	}
+
+	start(): Promise<void> {
+		return this.listener.start();
 	}
 
 	/** Ends all streams and the connection. */
 	async stop(): Promise<void> {
-		this.ended = true;
 		for (const end of [...this.streams]) end();
-		await this.client?.end().catch(() => undefined);
+		await this.listener.stop();
 	}
 
 	/**

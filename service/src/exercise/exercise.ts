@@ -20,7 +20,7 @@ export interface ToPublish {
 
 /** Reads a file that a teacher wants to publish; refuses it with a line for each thing that is wrong. */
 export async function exerciseToPublish(offload: Offload, who: string, source: string): Promise<ToPublish> {
-	const reading = await offload.run("prepareExercise", who, { source });
+	const reading = await offload.run("prepareExercise", who, { source, measured: true });
 	if (reading.ok) return reading;
 	throw refusalOf(reading.problems);
 }

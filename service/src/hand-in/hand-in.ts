@@ -4,13 +4,15 @@ import { batched } from "../database/batched.ts";
 import type { Answers } from "../database/entities/answers.ts";
 import { PressedEntity } from "../database/entities/hand-in.ts";
 import { json, statement, text, uuid } from "../database/statement.ts";
-import { PRIORITY } from "../queue/queue.ts";
+import { CHECK_AGAIN, type Place } from "../queue/queue.ts";
+import { turnOf } from "../queue/turn.ts";
 import { Refusal } from "../refusals.ts";
 import { type HandInPlace, handInPlaces, type PlaceAsked } from "./places.ts";
 import { refuseSource } from "./source.ts";
 import { type HandInTaken, type NewHandIn, takeHandIn, takeHandIns, takenBy, takeTogether } from "./store.ts";
 
-function refuseTime(place: HandInPlace, now: Date): void {
+function refuseTime(place: HandInPlace): void {
+	const { now } = place;
 	if (place.classClosed) throw new Refusal("closed");
 	if (now < place.opensAt) throw new Refusal("not-open-yet");
 	if (now >= place.closesAt) throw new Refusal("closed");
@@ -31,14 +33,23 @@ export interface HandInCall extends PlaceAsked {
  */
 export function handingIn({ manager }: DataSource, queue: PgBoss): (of: HandInCall) => Promise<HandInTaken> {
 	const placeOf = batched((asked: readonly PlaceAsked[]) => handInPlaces(manager, asked));
-	const take = batched((handIn: readonly NewHandIn[]) => takeHandIns(manager, queue, handIn, PRIORITY.waiting));
-	return async (of) => {
+	const take = batched((handIn: readonly NewHandIn[]) => takeHandIns(manager, queue, handIn));
+	/** Hand-ins of each student that are on their way here, and not among those that wait yet. */
+	const arriving = new Map<string, number>();
+	const handIn = async (of: HandInCall): Promise<HandInTaken> => {
 		refuseSource(of.source);
+		const before = (arriving.get(of.studentId) ?? 1) - 1;
 		const place = await placeOf(of);
 		if (!place) throw new Refusal("not-found");
-		const now = new Date();
+		let turn: Place;
 		try {
-			refuseTime(place, now);
+			refuseTime(place);
+			turn = turnOf({
+				...place,
+				// What arrives may be among those that wait by now.
+				ofStudent: Math.max(place.ofStudent, before),
+				whose: { student: of.studentId, class: place.classId },
+			});
 		} catch (refusal) {
 			// What was taken in time is told so, however late its call is repeated.
 			const before = of.key === null ? undefined : await takenBy(manager, of.studentId, of.key);
@@ -52,12 +63,13 @@ export function handingIn({ manager }: DataSource, queue: PgBoss): (of: HandInCa
 			versionId: place.versionId,
 			source: of.source,
 			answers: { ...place.draftAnswers, ...of.answers },
-			handedInAt: now,
-			late: now > place.dueAt,
+			handedInAt: place.now,
+			late: place.now > place.dueAt,
 			madeBy: "student",
 			key: of.key,
 			most: place.tries,
 			reason: "hand-in",
+			turn,
 		});
 		// The student's own clock is told, and decides nothing.
 		if (of.pressedAt && of.pressedAt < taken.handedInAt)
@@ -69,6 +81,16 @@ export function handingIn({ manager }: DataSource, queue: PgBoss): (of: HandInCa
 				.orIgnore()
 				.execute();
 		return taken;
+	};
+	return async (of) => {
+		arriving.set(of.studentId, (arriving.get(of.studentId) ?? 0) + 1);
+		try {
+			return await handIn(of);
+		} finally {
+			const left = (arriving.get(of.studentId) ?? 1) - 1;
+			if (left === 0) arriving.delete(of.studentId);
+			else arriving.set(of.studentId, left);
+		}
 	};
 }
 
@@ -85,7 +107,6 @@ export async function handInFor(
 	queue: PgBoss,
 	files: readonly FileFor[],
 ): Promise<HandInTaken[]> {
-	const now = new Date();
 	const handIn = files.map(({ place, studentId, source }): NewHandIn => {
 		refuseSource(source);
 		return {
@@ -95,15 +116,16 @@ export async function handInFor(
 			versionId: place.versionId,
 			source,
 			answers: {},
-			handedInAt: now,
-			late: now > place.dueAt,
+			handedInAt: place.now,
+			late: place.now > place.dueAt,
 			madeBy: "teacher",
 			key: null,
 			most: null,
 			reason: "hand-in",
+			turn: CHECK_AGAIN,
 		};
 	});
-	return takeTogether(manager, queue, handIn, PRIORITY.again);
+	return takeTogether(manager, queue, handIn);
 }
 
 const FIND_DRAFT = statement(
@@ -133,8 +155,9 @@ export async function handInAtClosing(
 			key: null,
 			most: 1,
 			reason: "hand-in",
+			turn: CHECK_AGAIN,
 		};
-		await takeHandIn(dataSource.manager, queue, handIn, PRIORITY.again);
+		await takeHandIn(dataSource.manager, queue, handIn);
 	} catch (error) {
 		if (!(error instanceof Refusal)) throw error;
 	}

@@ -1,6 +1,7 @@
 import type { EntityManager } from "typeorm";
 import type { Answers } from "../database/entities/answers.ts";
 import { boolean, instant, integer, json, nullable, type RowOf, statement, text, uuid } from "../database/statement.ts";
+import { slowOf, WAITING } from "../queue/turn.ts";
 
 /** A student's exercise of an assignment, by the id of its file. */
 export interface PlaceAsked {
@@ -13,6 +14,7 @@ const HAND_IN_PLACES = statement(
 	{
 		place: integer,
 		id: uuid,
+		classId: uuid,
 		exerciseId: uuid,
 		versionId: uuid,
 		classClosed: boolean,
@@ -22,11 +24,19 @@ const HAND_IN_PLACES = statement(
 		late: text<"marked" | "reduced" | "refused">(),
 		tries: nullable(integer),
 		draftAnswers: nullable(json<Answers>()),
+		now: instant,
+		ofStudent: integer,
+		ofClass: integer,
+		slow: boolean,
 	},
-	`SELECT q.place::int, a.id, x.exercise_id AS "exerciseId", x.exercise_version_id AS "versionId",
+	`WITH ${WAITING}
+		SELECT q.place::int, a.id, a.class_id AS "classId", x.exercise_id AS "exerciseId", x.exercise_version_id AS "versionId",
 				(c.closed_at IS NOT NULL) AS "classClosed", a.opens_at AS "opensAt",
 			coalesce(o.due_at, a.due_at) AS "dueAt", coalesce(o.closes_at, a.closes_at) AS "closesAt", a.late,
-					a.tries, d.answers AS "draftAnswers"
+					a.tries, d.answers AS "draftAnswers", now() AS now,
+			(SELECT count(*)::int FROM waiting w WHERE w.student_id = q.student_id) AS "ofStudent",
+			(SELECT count(*)::int FROM waiting w WHERE w.class_id = a.class_id) AS "ofClass",
+			${slowOf("q.student_id", "x.exercise_version_id")} AS slow
 		FROM unnest($1::uuid[], $2::uuid[], $3::text[]) WITH ORDINALITY AS q(student_id, assignment_id, key, place)
 		JOIN assignments a ON a.id = q.assignment_id JOIN classes c ON c.id = a.class_id
 		JOIN class_students s ON s.class_id = a.class_id AND s.account_id = q.student_id AND s.left_at IS NULL

@@ -23,7 +23,7 @@ import {
 	texts,
 	uuid,
 } from "../database/statement.ts";
-import { sendBeside } from "../queue/queue.ts";
+import { type Place, sendBeside, whoseOf } from "../queue/queue.ts";
 import { Refusal } from "../refusals.ts";
 
 /** A hand-in that is to be taken, with the version it is checked on. */
@@ -42,6 +42,8 @@ export interface NewHandIn {
 	/** The most tries there may be; null for any number. */
 	readonly most: number | null;
 	readonly reason: "hand-in" | "archive";
+	/** Where its check waits. */
+	readonly turn: Place;
 }
 
 /** A hand-in as it was taken. */
@@ -68,7 +70,6 @@ async function takeAll(
 	manager: EntityManager,
 	queue: PgBoss,
 	handIns: readonly NewHandIn[],
-	priority: number,
 ): Promise<(HandInTaken | Refusal)[]> {
 	const order = handIns
 		.map((of, index) => ({ of, index, checkId: v7(), place: placeOf(of) }))
@@ -95,8 +96,11 @@ async function takeAll(
 		reason: of.reason,
 	}));
 	// The job of a call that was repeated, or refused, finds no check to do, and ends.
-	const jobs = order.map(({ checkId }) => ({ do: "check", checkId }) as const);
-	const taken = await sendBeside({ queue, manager }, { jobs, priority }, TAKE, [JSON.stringify(arrived)]);
+	const jobs = order.map(({ checkId, of: { turn } }) => ({
+		job: { do: "check", checkId, ...whoseOf(turn) } as const,
+		place: turn,
+	}));
+	const taken = await sendBeside({ queue, manager }, jobs, TAKE, [JSON.stringify(arrived)]);
 	const result: (HandInTaken | Refusal)[] = [];
 	for (const [n, { index }] of order.entries())
 		result[index] = taken[n]?.id ? (taken[n] as HandInTaken) : new Refusal("no-tries-left");
@@ -112,23 +116,17 @@ export async function takeTogether(
 	manager: EntityManager,
 	queue: PgBoss,
 	handIns: readonly NewHandIn[],
-	priority: number,
 ): Promise<HandInTaken[]> {
 	if (handIns.length === 0) return [];
-	return (await takeAll(manager, queue, handIns, priority)).map((taken) => {
+	return (await takeAll(manager, queue, handIns)).map((taken) => {
 		if (taken instanceof Refusal) throw taken;
 		return taken;
 	});
 }
 
 /** Takes one hand-in; the same otherwise. */
-export async function takeHandIn(
-	manager: EntityManager,
-	queue: PgBoss,
-	of: NewHandIn,
-	priority: number,
-): Promise<HandInTaken> {
-	const [taken] = await takeTogether(manager, queue, [of], priority);
+export async function takeHandIn(manager: EntityManager, queue: PgBoss, of: NewHandIn): Promise<HandInTaken> {
+	const [taken] = await takeTogether(manager, queue, [of]);
 	return taken as HandInTaken;
 }
 
@@ -142,13 +140,12 @@ export async function takeHandIns(
 	manager: EntityManager,
 	queue: PgBoss,
 	handIns: readonly NewHandIn[],
-	priority: number,
 ): Promise<(HandInTaken | Error)[]> {
 	try {
-		return await takeAll(manager, queue, handIns, priority);
+		return await takeAll(manager, queue, handIns);
 	} catch (error) {
 		if (handIns.length === 1) return [error as Error];
-		return Promise.all(handIns.map((of) => takeHandIn(manager, queue, of, priority).catch((e: Error) => e)));
+		return Promise.all(handIns.map((of) => takeHandIn(manager, queue, of).catch((e: Error) => e)));
 	}
 }
 

@@ -7,11 +7,19 @@ import { publishEvent } from "../events/events.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
 import { storeReport } from "../hand-in/report.ts";
 import { submissionFor } from "../hand-in/submission.ts";
+import { noteSlow } from "../queue/turn.ts";
 
 const FIND_CHECK = statement(
-	{ handInId: uuid, exerciseVersionId: uuid, source: text(), assignmentId: uuid, exercise: nullable(text()) },
-	`SELECT c.hand_in_id AS "handInId", c.exercise_version_id AS "exerciseVersionId", h.source, h.assignment_id
-				AS "assignmentId", v.file AS exercise
+	{
+		handInId: uuid,
+		studentId: uuid,
+		exerciseVersionId: uuid,
+		source: text(),
+		assignmentId: uuid,
+		exercise: nullable(text()),
+	},
+	`SELECT c.hand_in_id AS "handInId", h.student_id AS "studentId", c.exercise_version_id AS "exerciseVersionId",
+				h.source, h.assignment_id AS "assignmentId", v.file AS exercise
 		FROM checks c
 			JOIN hand_ins h ON h.id = c.hand_in_id
 			JOIN exercise_versions v ON v.id = c.exercise_version_id
@@ -46,7 +54,9 @@ export async function checkHandIn(
 	const exercise = publishedExercise(work.exercise);
 	const { submission, ids } = await submissionFor(dataSource.manager, work.handInId, exercise);
 	const marked = await checkWithTape(threads, work.source, exercise, { submission });
-	const store = ({ report, tape }: typeof marked) =>
+	const { studentId, exerciseVersionId } = work;
+	const { milliseconds } = marked;
+	const store = ({ report, tape }: Pick<typeof marked, "report" | "tape">) =>
 		dataSource.transaction(async (manager) => {
 			// A student who was deleted meanwhile has no hand-in any more.
 			const [there] = await KEEP_HAND_IN.all(manager, [work.handInId]);
@@ -59,6 +69,7 @@ export async function checkHandIn(
 					submission: ids,
 				});
 				if (tape) await STORE_TAPE.all(manager, [work.handInId, CORE_VERSION, Buffer.from(tape)]);
+				await noteSlow(manager, { studentId, exerciseVersionId, milliseconds });
 				await publishEvent(manager, work.handInId, "checked");
 				await publishEvent(manager, work.assignmentId, "checked", { handInId: work.handInId });
 			}

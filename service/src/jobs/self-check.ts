@@ -1,5 +1,5 @@
 import { lostRunReport, type Report } from "@markpen/core";
-import { check, type Threads } from "@markpen/threads";
+import { checkWithTape, type Threads } from "@markpen/threads";
 import type { DataSource, EntityManager } from "typeorm";
 import { SelfCheckEntity } from "../database/entities/work.ts";
 import { json, nullable, statement, text, uuid } from "../database/statement.ts";
@@ -7,6 +7,7 @@ import { isUnstorable } from "../database/unstorable.ts";
 import { publishEvent } from "../events/events.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
 import { earlierOf, wordsOf } from "../hand-in/submission.ts";
+import { noteSlow } from "../queue/turn.ts";
 
 const FIND_SELF_CHECK = statement(
 	{
@@ -16,9 +17,10 @@ const FIND_SELF_CHECK = statement(
 		exerciseId: uuid,
 		assignmentId: uuid,
 		studentId: uuid,
+		versionId: uuid,
 	},
 	`SELECT s.source, s.answers, v.file AS exercise, s.exercise_id AS "exerciseId", s.assignment_id AS
-				"assignmentId", s.student_id AS "studentId"
+				"assignmentId", s.student_id AS "studentId", v.id AS "versionId"
 			FROM self_checks s
 		JOIN assignment_exercises x ON x.assignment_id = s.assignment_id AND x.exercise_id = s.exercise_id
 			JOIN exercise_versions v ON v.id = x.exercise_version_id
@@ -48,7 +50,8 @@ export async function selfCheck(
 	const last = await FIND_LAST_TRY.one(manager, [asked.assignmentId, asked.exerciseId, asked.studentId]);
 	const earlier = await earlierOf(manager, exercise, asked.studentId, new Date());
 	const answers = wordsOf(asked.answers);
-	const report = await check(threads, asked.source, exercise, {
+	const { report, milliseconds } = await checkWithTape(threads, asked.source, exercise, {
+		tape: false,
 		submission: {
 			answers,
 			...(last && { lastTry: last.source }),
@@ -58,6 +61,7 @@ export async function selfCheck(
 	const store = (of: Report) =>
 		dataSource.transaction(async (tx) => {
 			await tx.update(SelfCheckEntity, { id }, { report: of });
+			await noteSlow(tx, { studentId: asked.studentId, exerciseVersionId: asked.versionId, milliseconds });
 			await publishEvent(tx, id, "checked");
 			await complete(tx);
 		});

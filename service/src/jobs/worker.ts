@@ -1,15 +1,16 @@
 import type { Threads } from "@markpen/threads";
-import pg from "pg";
 import type PgBoss from "pg-boss";
 import type { Logger } from "pino";
 import type { DataSource, EntityManager } from "typeorm";
 import { findAlike } from "../alike/find-alike.ts";
+import { Listener } from "../database/listener.ts";
 import { loggableError } from "../loggable-error.ts";
 import { endJob } from "../queue/job.ts";
-import { onTransaction, QUEUE, type QueuedJob, WORK_CHANNEL } from "../queue/queue.ts";
+import { LANES, type Lane, onTransaction, type QueuedJob, queueOf, sendWork, WORK_CHANNEL } from "../queue/queue.ts";
 import { rehearse } from "../rehearsal/rehearse.ts";
 import { checkHandIn } from "./check-hand-in.ts";
 import { handInLeftDrafts } from "./closing.ts";
+import { Lanes, LONG_MILLISECONDS } from "./lanes.ts";
 import { selfCheck } from "./self-check.ts";
 import { tryExercise } from "./trial.ts";
 
@@ -22,8 +23,10 @@ const LONGEST_STOP = 7_000;
 /** Long work that fails as often as that is told to have failed. */
 const MAX_ATTEMPTS = 3;
 
+const whoseIs = (job: QueuedJob) => ("whose" in job ? job.whose : undefined);
+
 /**
- * Takes as many jobs as threads are idle, most urgent first, woken by the database and also by a slow poll. Nothing
+ * Takes as many jobs of each lane as may run, most urgent first, woken by the database and also by a slow poll. Nothing
  * waits inside the thread pool, so that a program's clock starts when its thread does.
  */
 export class Worker {
@@ -31,33 +34,52 @@ export class Worker {
 	private readonly queue: PgBoss;
 	private readonly threads: Threads;
 	private readonly log: Logger;
-	private readonly url: string;
-	private listener: pg.Client | undefined;
+	private readonly listener: Listener;
+	private readonly lanes: Lanes;
 	private readonly timers: NodeJS.Timeout[] = [];
 	private readonly running = new Set<Promise<void>>();
+	/** Lanes that are to be looked at. */
+	private readonly wanted = new Set<Lane>();
 	private looking = false;
-	private again = false;
 	private closing = false;
 	private ended = false;
 
-	constructor(of: { dataSource: DataSource; queue: PgBoss; threads: Threads; log: Logger; url: string }) {
+	/**
+	 * @param of.cores quick checks that run at once
+	 * @param of.threads as many as all lanes together need ({@link Lanes.threadsFor})
+	 */
+	constructor(of: {
+		dataSource: DataSource;
+		queue: PgBoss;
+		cores: number;
+		threads: Threads;
+		log: Logger;
+		url: string;
+	}) {
 		this.dataSource = of.dataSource;
 		this.queue = of.queue;
 		this.threads = of.threads;
 		this.log = of.log;
-		this.url = of.url;
+		this.lanes = new Lanes(of.cores);
+		this.listener = new Listener({
+			...of,
+			channel: WORK_CHANNEL,
+			name: "markpen worker",
+			onNotice: (lane) => void this.look([LANES.find((l) => l === lane) ?? "quick"]),
+			onAgain: () => void this.look(LANES),
+		});
 	}
 
 	async start(): Promise<void> {
-		await this.listen();
+		await this.listener.start();
 		this.timers.push(
 			setInterval(() => {
-				void this.look();
+				void this.look(LANES);
 				void this.close();
 			}, POLL_MILLISECONDS),
 			setInterval(() => void this.clear(), CLEAR_MILLISECONDS),
 		);
-		void this.look();
+		void this.look(LANES);
 		void this.close();
 	}
 
@@ -65,7 +87,7 @@ export class Worker {
 	async stop(): Promise<void> {
 		this.ended = true;
 		for (const timer of this.timers) clearInterval(timer);
-		await this.listener?.end().catch(() => undefined);
+		await this.listener.stop();
 		const over = Promise.allSettled(this.running);
 		let timer: NodeJS.Timeout | undefined;
 		await Promise.race([
@@ -81,38 +103,28 @@ export class Worker {
 		while (this.closing) await new Promise((resolve) => setTimeout(resolve, 20));
 	}
 
-	private async listen(): Promise<void> {
-		const client = new pg.Client({ connectionString: this.url, application_name: "markpen listener" });
-		client.on("notification", () => void this.look());
-		client.on("error", (error) => {
-			this.log.warn({ error: error.message }, "the listening connection was lost; the poll goes on");
-			if (!this.ended) setTimeout(() => void this.listen().catch(() => undefined), POLL_MILLISECONDS).unref();
-		});
-		await client.connect();
-		await client.query(`LISTEN ${WORK_CHANNEL}`);
-		this.listener = client;
-	}
-
-	/** Fetches while threads are idle; a call in between is remembered. */
-	private async look(): Promise<void> {
-		if (this.looking) {
-			this.again = true;
-			return;
-		}
+	/**
+	 * Fetches while more may run: from these lanes, and from those that had more than there was room for. A call in
+	 * between is remembered.
+	 */
+	private async look(lanes: readonly Lane[] = []): Promise<void> {
+		for (const lane of lanes) this.wanted.add(lane);
+		if (this.looking) return;
 		this.looking = true;
 		try {
-			do {
-				this.again = false;
-				const idle = this.threads.size - this.running.size;
-				if (this.ended || idle <= 0) break;
-				const jobs = await this.queue.fetch<QueuedJob>(QUEUE, {
-					batchSize: idle,
+			for (let lane = this.next(); lane && !this.ended; lane = this.next()) {
+				this.wanted.delete(lane);
+				const batchSize = this.lanes.free(lane);
+				const jobs = await this.queue.fetch<QueuedJob>(queueOf(lane), {
+					batchSize,
 					priority: true,
 					includeMetadata: true,
 				});
-				for (const job of jobs) this.begin(job);
-				if (jobs.length > 0) this.again = true;
-			} while (this.again);
+				for (const job of jobs)
+					if (lane === "quick" && this.lanes.behind(whoseIs(job.data))) await this.putBehind(job);
+					else this.begin(job, lane);
+				if (jobs.length === batchSize) this.wanted.add(lane);
+			}
 		} catch (error) {
 			this.log.error({ error: loggableError(error) }, "fetching jobs failed; the poll will try again");
 		} finally {
@@ -120,9 +132,26 @@ export class Worker {
 		}
 	}
 
-	private begin(job: PgBoss.JobWithMetadata<QueuedJob>): void {
+	/** Lets a quick check wait among the slow ones. */
+	private async putBehind(job: PgBoss.JobWithMetadata<QueuedJob>): Promise<void> {
+		await this.dataSource.transaction(async (manager) => {
+			await sendWork(this.queue, manager, job.data, { lane: "slow", priority: job.priority });
+			await this.queue.complete(queueOf("quick"), job.id, {}, { db: onTransaction(manager) });
+		});
+	}
+
+	/** The first lane that is to be looked at and has room; those without room are looked at when a job ends. */
+	private next(): Lane | undefined {
+		return LANES.find((lane) => this.wanted.has(lane) && this.lanes.free(lane) > 0);
+	}
+
+	private begin(job: PgBoss.JobWithMetadata<QueuedJob>, lane: Lane): void {
+		const queue = queueOf(lane);
+		this.lanes.begin(job.id, lane, whoseIs(job.data));
+		// By then it has given its place back, if it still runs.
+		const late = setTimeout(() => void this.look(), LONG_MILLISECONDS);
 		const complete = async (manager: EntityManager) => {
-			await this.queue.complete(QUEUE, job.id, {}, { db: onTransaction(manager) });
+			await this.queue.complete(queue, job.id, {}, { db: onTransaction(manager) });
 		};
 		const done = this.carryOut(job.data, complete)
 			.catch(async (error: unknown) => {
@@ -130,9 +159,12 @@ export class Worker {
 					{ error: loggableError(error), job: job.id, does: job.data.do },
 					"a job failed and goes back to the queue",
 				);
-				await this.giveBack(job, complete).catch(() => undefined);
+				await this.giveBack(job, queue, complete).catch(() => undefined);
+				this.wanted.add(lane);
 			})
 			.finally(() => {
+				clearTimeout(late);
+				this.lanes.end(job.id);
 				this.running.delete(done);
 				void this.look();
 			});
@@ -158,6 +190,7 @@ export class Worker {
 	/** A job that failed is taken again; long work that fails again and again is ended as failed. */
 	private async giveBack(
 		job: PgBoss.JobWithMetadata<QueuedJob>,
+		queue: string,
 		complete: (manager: EntityManager) => Promise<void>,
 	): Promise<void> {
 		const { data } = job;
@@ -166,7 +199,7 @@ export class Worker {
 				await endJob(manager, data.jobId, {}, "failed");
 				await complete(manager);
 			});
-		else await this.queue.fail(QUEUE, job.id, {});
+		else await this.queue.fail(queue, job.id, {});
 	}
 
 	/** Hands in the drafts of what has closed. */
@@ -192,6 +225,7 @@ export class Worker {
 			["uploads", "made_at", "1 day"],
 			["self_checks", "made_at", "1 day"],
 			["sign_in_failures", "at", "1 day"],
+			["slow_checks", "at", "1 day"],
 			["repeated_calls", "at", "1 day"],
 			["rehearsed", "(SELECT made_at FROM jobs j WHERE j.id = job_id)", "30 days"],
 		] as const;

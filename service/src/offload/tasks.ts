@@ -13,7 +13,7 @@ import { unzip } from "../reading/unzip.ts";
 export const TASKS = {
 	readExercise: { milliseconds: 2_000, work: ({ source }: { readonly source: string }) => readExercise(source) },
 	readCollection: { milliseconds: 2_000, work: ({ source }: { readonly source: string }) => readCollection(source) },
-	prepareExercise: { milliseconds: 8_000, work: prepareExercise },
+	prepareExercise: { milliseconds: 10_000, work: prepareExercise },
 	unzip: { milliseconds: 1_500, work: unzip },
 	readRoster: { milliseconds: 2_000, work: readRoster },
 	readOneRoster: { milliseconds: 4_000, work: readOneRoster },

@@ -5,7 +5,10 @@ import { JobEntity, type JobRow } from "../database/entities/job.ts";
 import { integer, statement } from "../database/statement.ts";
 import { publishEvent } from "../events/events.ts";
 import { Refusal } from "../refusals.ts";
-import { PRIORITY, type QueuedJob, sendWork } from "./queue.ts";
+import { CHECK_AGAIN, type Place, PRIORITY, type QueuedJob, sendWork } from "./queue.ts";
+
+/** Where work on a whole class or exercise waits. */
+const WHOLE: Place = { lane: "long", priority: PRIORITY.teacher };
 
 /** A job as it is stored. */
 export type JobRecord = JobRow;
@@ -55,8 +58,8 @@ export async function beginJob(
 			about: of.about,
 			total: parts.length,
 		});
-		for (const part of parts)
-			await sendWork(queue, manager, part, of.kind === "rehearsal" ? PRIORITY.again : PRIORITY.teacher);
+		const place = of.kind === "rehearsal" ? CHECK_AGAIN : WHOLE;
+		for (const part of parts) await sendWork(queue, manager, part, place);
 		if (parts.length === 0) await endJob(manager, id, {});
 	});
 	return id;

@@ -2,9 +2,16 @@ import PgBoss from "pg-boss";
 import type { EntityManager } from "typeorm";
 import { type Row, type RowOf, type Statement, statement } from "../database/statement.ts";
 
-/** All that waits for a worker. */
-export const QUEUE = "checks";
-/** Told of on this channel when something is added. */
+/**
+ * Where work waits: what somebody waits for and is done in a moment; checks that take long, or come after others of
+ * the same person; work on a whole class or exercise.
+ */
+export const LANES = Object.freeze(["quick", "slow", "long"] as const);
+export type Lane = (typeof LANES)[number];
+/** The queue of each lane. */
+const QUEUES: Readonly<Record<Lane, string>> = { quick: "checks", slow: "slow-checks", long: "long-work" };
+export const queueOf = (lane: Lane) => QUEUES[lane];
+/** Workers are woken on this channel, with the lane that something was added to; none is the quick one. */
 export const WORK_CHANNEL = "markpen_work";
 
 /** Seconds after which a job that no one has finished goes to another worker: above the longest check. */
@@ -14,16 +21,36 @@ const LONG_SECONDS = 240;
 /** A worker that dies takes no blame: the job comes back as often as that. */
 const RETRIES = 20;
 
+/** Whose check it is: people and classes take turns. */
+export interface Whose {
+	readonly student: string;
+	readonly class: string;
+}
+
 /** What a worker can be asked to do; ids alone, so that the queue holds no source and no name. */
 export type QueuedJob =
-	| { readonly do: "check"; readonly checkId: string }
-	| { readonly do: "self-check"; readonly selfCheckId: string }
+	| { readonly do: "check"; readonly checkId: string; readonly whose?: Whose }
+	| { readonly do: "self-check"; readonly selfCheckId: string; readonly whose?: Whose }
 	| { readonly do: "rehearse"; readonly jobId: string; readonly handInId: string }
 	| { readonly do: "alike"; readonly jobId: string }
 	| { readonly do: "trial"; readonly jobId: string };
 
-/** Priority of what somebody waits for, above what only has to be done. */
-export const PRIORITY = Object.freeze({ waiting: 10, teacher: 5, again: 1 });
+/** Priority of what somebody waits for, above what only has to be done; people's turns are some hundred steps. */
+export const PRIORITY = Object.freeze({ waiting: 10_000, teacher: 5_000, again: 1_000 });
+
+/** Where a job waits, and before which others. */
+export interface Place {
+	readonly lane: Lane;
+	readonly priority: number;
+	/** Left out where nobody sits and waits for it. */
+	readonly whose?: Whose;
+}
+
+/** Whose a job is, as its data says it. */
+export const whoseOf = ({ whose }: Place) => (whose ? { whose } : {});
+
+/** The place of a check that nobody sits and waits for. */
+export const CHECK_AGAIN: Place = Object.freeze({ lane: "slow", priority: PRIORITY.again });
 
 /** The queue's own database calls on a transaction of ours, so that both are committed as one. */
 export function onTransaction(manager: EntityManager): PgBoss.Db {
@@ -56,28 +83,31 @@ export function createQueue(url: string, looksAfter: boolean, onError: (error: E
 	return queue;
 }
 
-/** Makes the queue if it doesn't exist yet. */
+/** Makes the queues that don't exist yet. */
 export async function setUpQueues(queue: PgBoss): Promise<void> {
-	if (!(await queue.getQueue(QUEUE)))
-		await queue.createQueue(QUEUE, {
-			name: QUEUE,
-			policy: "standard",
-			retryLimit: RETRIES,
-			retryDelay: 0,
-			expireInSeconds: EXPIRES_SECONDS,
-		});
+	for (const name of Object.values(QUEUES))
+		if (!(await queue.getQueue(name)))
+			await queue.createQueue(name, {
+				name,
+				policy: "standard",
+				retryLimit: RETRIES,
+				retryDelay: 0,
+				expireInSeconds: EXPIRES_SECONDS,
+			});
 }
 
-const optionsOf = (job: QueuedJob, priority: number) => ({
+const optionsOf = (job: QueuedJob, { priority }: Place) => ({
 	priority,
 	retryLimit: RETRIES,
 	retryDelay: 0,
 	expireInSeconds: job.do === "alike" || job.do === "trial" ? LONG_SECONDS : EXPIRES_SECONDS,
 });
 
+const NOTIFY_WORKERS = statement({}, "SELECT pg_notify($1, $2)");
+
 /**
  * Sends jobs in one statement with one of ours, a `SELECT`, whose rows it gives: both happen or none. Ours wakes the
- * workers.
+ * workers for the quick ones.
  *
  * The queue's interface has no such call, so that its own `INSERT` becomes part of ours here. In a transaction of its
  * own a hand-in takes four calls of the database in place of one: measured with `setup/bench-load.mjs` on two cores
@@ -85,7 +115,7 @@ const optionsOf = (job: QueuedJob, priority: number) => ({
  */
 export async function sendBeside<R extends Row>(
 	{ queue, manager }: { readonly queue: PgBoss; readonly manager: EntityManager },
-	{ jobs, priority }: { readonly jobs: readonly QueuedJob[]; readonly priority: number },
+	jobs: readonly { readonly job: QueuedJob; readonly place: Place }[],
 	ours: Statement<R>,
 	values: readonly unknown[],
 ): Promise<RowOf<Statement<R>>[]> {
@@ -97,31 +127,33 @@ export async function sendBeside<R extends Row>(
 			return { rows: [] };
 		},
 	};
-	const insert = jobs.map((job) => ({ name: QUEUE, data: job, ...optionsOf(job, priority) }));
+	const insert = jobs.map(({ job, place }) => ({ name: queueOf(place.lane), data: job, ...optionsOf(job, place) }));
 	await queue.insert(insert, { db });
+	for (const lane of new Set(jobs.map(({ place }) => place.lane)))
+		if (lane !== "quick") await NOTIFY_WORKERS.all(manager, [WORK_CHANNEL, lane]);
 	return rows;
 }
 
-const NOTIFY_WORKERS = statement({}, "SELECT pg_notify($1, '')");
-
 /** Sends work inside a transaction and wakes the workers when it is committed. */
-export async function sendWork(queue: PgBoss, manager: EntityManager, job: QueuedJob, priority: number): Promise<void> {
-	await queue.send(QUEUE, job, { ...optionsOf(job, priority), db: onTransaction(manager) });
-	await NOTIFY_WORKERS.all(manager, [WORK_CHANNEL]);
+export async function sendWork(queue: PgBoss, manager: EntityManager, job: QueuedJob, place: Place): Promise<void> {
+	await queue.send(queueOf(place.lane), job, { ...optionsOf(job, place), db: onTransaction(manager) });
+	await NOTIFY_WORKERS.all(manager, [WORK_CHANNEL, place.lane]);
 }
 
 /** States of jobs, in the order in which the queue's own counts include them. */
 const STATES = ["created", "retry", "active", "completed"] as const;
 const AFTER = { created: "retry", retry: "active", active: "completed", completed: "cancelled" } as const;
 
-/** The jobs in the queue, by state. */
+/** The jobs in the queues, by state. */
 export async function jobCounts(queue: PgBoss): Promise<Record<(typeof STATES)[number], number>> {
 	const counts = { created: 0, retry: 0, active: 0, completed: 0 };
-	let before = 0;
-	for (const state of STATES) {
-		const until = await queue.getQueueSize(QUEUE, { before: AFTER[state] });
-		counts[state] = until - before;
-		before = until;
+	for (const name of Object.values(QUEUES)) {
+		let before = 0;
+		for (const state of STATES) {
+			const until = await queue.getQueueSize(name, { before: AFTER[state] });
+			counts[state] += until - before;
+			before = until;
+		}
 	}
 	return counts;
 }

@@ -2,12 +2,14 @@ import {
 	conditionsOf,
 	type ExerciseFile,
 	type FileProblem,
+	mark,
 	pictureOf,
 	readExercise,
 	runUnder,
 	svgOf,
 	tapeOf,
 } from "@markpen/core";
+import { Refusal } from "../refusals.ts";
 
 /** What is worked out of an exercise's file once, when it is published. */
 export interface PreparedExercise {
@@ -34,11 +36,38 @@ function svgBy(program: string, exercise: ExerciseFile): string {
 	return tape ? svgOf(pictureOf(tape)) : "";
 }
 
-/** Reads an exercise's file and draws its pictures. */
-export function prepareExercise({ source }: { readonly source: string }): Prepared {
-	const reading = readExercise(source);
+/** How long marking the model may take: every hand-in of a class is marked so. */
+const MARK_MILLISECONDS = 2_000;
+
+function millisecondsToMark(exercise: ExerciseFile): number {
+	const begun = performance.now();
+	mark(exercise.model, exercise, { stop: () => performance.now() - begun > MARK_MILLISECONDS });
+	return performance.now() - begun;
+}
+
+/** Refuses an exercise whose model alone takes long to mark. A slow moment of the machine isn't the exercise's. */
+function refuseHeavy(exercise: ExerciseFile): void {
+	const first = millisecondsToMark(exercise);
+	if (first <= MARK_MILLISECONDS) return;
+	const least = Math.min(first, millisecondsToMark(exercise));
+	if (least <= MARK_MILLISECONDS) return;
+	throw new Refusal(
+		"too-costly",
+		`Marking the model takes ${(least / 1_000).toFixed(1)} s or more; ${MARK_MILLISECONDS / 1_000} s is the most, since every hand-in is marked like that. Let the model do less, or ask for fewer seeds, frames or figures.`,
+	);
+}
+
+/**
+ * Reads an exercise's file and draws its pictures.
+ *
+ * @param of.measured whether it is to be published, and so refused where it takes too long to mark
+ * @throws Refusal "too-costly"
+ */
+export function prepareExercise(of: { readonly source: string; readonly measured?: boolean }): Prepared {
+	const reading = readExercise(of.source);
 	if (!reading.ok) return reading;
 	const { exercise } = reading;
+	if (of.measured) refuseHeavy(exercise);
 	return {
 		ok: true,
 		exercise,

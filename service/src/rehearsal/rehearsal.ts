@@ -11,7 +11,7 @@ import { publishedExercise } from "../exercise/exercise.ts";
 import { requestCheck, storeReport } from "../hand-in/report.ts";
 import { submissionFor } from "../hand-in/submission.ts";
 import type { JobRecord } from "../queue/job.ts";
-import { PRIORITY, sendWork } from "../queue/queue.ts";
+import { CHECK_AGAIN, sendWork } from "../queue/queue.ts";
 
 /** What a rehearsal is of. */
 export interface About {
@@ -215,7 +215,7 @@ export async function carryOutRehearsal(
 	]);
 	for (const { id } of since) {
 		const checkId = await requestCheck(manager, { handInId: id, exerciseVersionId: about.toVersionId });
-		await sendWork(queue, manager, { do: "check", checkId }, PRIORITY.again);
+		await sendWork(queue, manager, { do: "check", checkId }, CHECK_AGAIN);
 	}
 	await publishEvent(manager, about.assignmentId, "checked", {});
 	return { reports: rows.length, dropped };

@@ -8,7 +8,8 @@ import { lock } from "../database/locks.ts";
 import { integer, json, nullable, statement, text } from "../database/statement.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
 import { forStudent } from "../hand-in/student-view.ts";
-import { PRIORITY, sendWork } from "../queue/queue.ts";
+import { sendWork, whoseOf } from "../queue/queue.ts";
+import { turnOfSelfCheck } from "../queue/turn.ts";
 import { Refusal } from "../refusals.ts";
 
 /** Self-checks that a student may have waiting at once. */
@@ -51,8 +52,9 @@ export async function requestSelfCheck(dataSource: DataSource, queue: PgBoss, of
 		if ((waiting?.count ?? 0) >= MAX_WAITING_CHECKS)
 			throw new Refusal("too-many-calls", "Two of your checks are still running. Wait for them, then check again.");
 		const { assignmentId, exerciseId, studentId, source, answers } = of;
+		const place = await turnOfSelfCheck(manager, of);
 		await manager.insert(SelfCheckEntity, { id, assignmentId, exerciseId, studentId, source, answers });
-		await sendWork(queue, manager, { do: "self-check", selfCheckId: id }, PRIORITY.waiting);
+		await sendWork(queue, manager, { do: "self-check", selfCheckId: id, ...whoseOf(place) }, place);
 	});
 	return id;
 }

@@ -34,7 +34,10 @@ export const CheckEntity = new EntitySchema<CheckRow>({
 			expression: "(reason = ANY (ARRAY['hand-in'::text, 'again'::text, 'archive'::text]))",
 		},
 	],
-	indices: [{ name: "checks_hand_in", columns: ["handInId"] }],
+	indices: [
+		{ name: "checks_hand_in", columns: ["handInId"] },
+		{ name: "checks_waiting", columns: ["handInId"], where: "(ended_at IS NULL)" },
+	],
 });
 
 /** The result of a check. */
@@ -115,4 +118,31 @@ export const StoredTapeEntity = new EntitySchema<StoredTapeRow>({
 	},
 	foreignKeys: [reference("tapes", "hand_in_id", "hand_ins", "CASCADE")],
 	checks: [{ name: "tapes_tape_check", expression: "(octet_length(tape) <= 2097152)" }],
+});
+
+/** A check that took long: the next ones of its student, or of its exercise, take turns with others that do. */
+export interface SlowCheckRow {
+	id: string;
+	studentId: string;
+	exerciseVersionId: string;
+	at: Date;
+}
+
+export const SlowCheckEntity = new EntitySchema<SlowCheckRow>({
+	name: "slow_checks",
+	tableName: "slow_checks",
+	columns: {
+		id: { ...uuid, primary: true, primaryKeyConstraintName: "slow_checks_pkey" },
+		studentId: { ...uuid, name: "student_id" },
+		exerciseVersionId: { ...uuid, name: "exercise_version_id" },
+		at: { ...instant, default: () => "now()" },
+	},
+	foreignKeys: [
+		reference("slow_checks", "exercise_version_id", "exercise_versions", "CASCADE"),
+		reference("slow_checks", "student_id", "accounts", "CASCADE"),
+	],
+	indices: [
+		{ name: "slow_checks_student", columns: ["studentId", "at"] },
+		{ name: "slow_checks_version", columns: ["exerciseVersionId", "at"] },
+	],
 });

@@ -9,7 +9,7 @@ import {
 	ReleaseEntity,
 } from "./assignment.ts";
 import { AuditEntity } from "./audit.ts";
-import { CheckEntity, ReportEntity, StoredTapeEntity } from "./check.ts";
+import { CheckEntity, ReportEntity, SlowCheckEntity, StoredTapeEntity } from "./check.ts";
 import { ClassEntity, ClassStudentEntity, ClassTeacherEntity } from "./class.ts";
 import { ProgressEntity } from "./event.ts";
 import { CollectionEntity, ExerciseEntity, ExerciseVersionEntity, TrialProgramEntity } from "./exercise.ts";
@@ -53,6 +53,7 @@ export const ENTITIES = Object.freeze([
 	CommentEntity,
 	KeptCommentEntity,
 	CheckEntity,
+	SlowCheckEntity,
 	ReportEntity,
 	StoredTapeEntity,
 	JobEntity,

@@ -1,0 +1,98 @@
+import type { EntityManager } from "typeorm";
+import { v7 } from "uuid";
+import { SlowCheckEntity } from "../database/entities/check.ts";
+import { boolean, integer, statement, uuid } from "../database/statement.ts";
+import { Refusal } from "../refusals.ts";
+import { type Place, PRIORITY, type Whose } from "./queue.ts";
+
+/** Hand-ins of one student that may wait to be checked at once. */
+const MAX_WAITING = 10;
+/** A student with so many before it has the next one checked when there is room beside others. */
+const FEW = 2;
+/** A check that took longer than this, in milliseconds, is remembered. */
+const SLOW_MILLISECONDS = 1_000;
+/** For how long: until then the student's next ones take turns with slow ones. */
+export const SLOW_MEMORY = "10 minutes";
+/** So many students with slow checks of one exercise make it a slow exercise. */
+const SLOW_STUDENTS = 3;
+
+/** How far each waiting hand-in puts back the next one of its student, and of its class. */
+const STEP_BACK = { student: 20, class: 1 } as const;
+const MOST_BACK = { student: 500, class: 400 } as const;
+
+/** Hand-ins that wait to be checked, with their students and classes: a common table expression. */
+export const WAITING = `waiting AS MATERIALIZED (
+		SELECT h.student_id, a.class_id
+		FROM checks c
+		JOIN hand_ins h ON h.id = c.hand_in_id
+		JOIN assignments a ON a.id = h.assignment_id
+		WHERE c.ended_at IS NULL AND c.reason = 'hand-in')`;
+
+/** Whether checks of a student, or of an exercise's version, have been slow of late. */
+export const slowOf = (student: string, version: string) => `(EXISTS (
+			SELECT 1 FROM slow_checks k
+			WHERE k.student_id = ${student} AND k.at > now() - interval '${SLOW_MEMORY}')
+		OR (SELECT count(DISTINCT k.student_id) FROM slow_checks k
+			WHERE k.exercise_version_id = ${version} AND k.at > now() - interval '${SLOW_MEMORY}') >= ${SLOW_STUDENTS})`;
+
+/** What decides when a check has its turn. */
+export interface Waiting {
+	/** Hand-ins of the student, and of the class, that wait already. */
+	readonly ofStudent: number;
+	readonly ofClass: number;
+	/** Whether the student's last checks, or others of the exercise, were slow. */
+	readonly slow: boolean;
+	readonly whose: Whose;
+}
+
+/**
+ * Where a student's check waits: people and classes take turns, so that whoever has little waiting comes first.
+ *
+ * @throws Refusal "too-many-calls" where too many of the student's wait already
+ */
+export function turnOf({ ofStudent, ofClass, slow, whose }: Waiting): Place {
+	if (ofStudent >= MAX_WAITING)
+		throw new Refusal(
+			"too-many-calls",
+			`${MAX_WAITING} of your programs are still waiting to be checked, so this one was not handed in. It is kept in the editor; hand it in when one of them is done.`,
+			undefined,
+			2,
+		);
+	const back =
+		Math.min(MOST_BACK.student, STEP_BACK.student * ofStudent) + Math.min(MOST_BACK.class, STEP_BACK.class * ofClass);
+	return { lane: slow || ofStudent >= FEW ? "slow" : "quick", priority: PRIORITY.waiting - back, whose };
+}
+
+const SELF_CHECK_TURN = statement(
+	{ classId: uuid, ofStudent: integer, ofClass: integer, slow: boolean },
+	`WITH ${WAITING}
+		SELECT a.class_id AS "classId", (SELECT count(*)::int FROM waiting w WHERE w.student_id = $1) AS "ofStudent",
+			(SELECT count(*)::int FROM waiting w WHERE w.class_id = a.class_id) AS "ofClass",
+			${slowOf("$1", "x.exercise_version_id")} AS slow
+		FROM assignments a
+		JOIN assignment_exercises x ON x.assignment_id = a.id AND x.exercise_id = $3
+		WHERE a.id = $2`,
+);
+
+/** The turn of a check that a student asks for before handing in. */
+export async function turnOfSelfCheck(
+	manager: EntityManager,
+	of: { readonly studentId: string; readonly assignmentId: string; readonly exerciseId: string },
+): Promise<Place> {
+	const found = await SELF_CHECK_TURN.one(manager, [of.studentId, of.assignmentId, of.exerciseId]);
+	if (!found) throw new Refusal("not-found");
+	return turnOf({
+		...found,
+		ofStudent: Math.min(found.ofStudent, MAX_WAITING - 1),
+		whose: { student: of.studentId, class: found.classId },
+	});
+}
+
+/** Remembers a check that took long. */
+export async function noteSlow(
+	manager: EntityManager,
+	of: { readonly studentId: string; readonly exerciseVersionId: string; readonly milliseconds: number },
+): Promise<void> {
+	const { milliseconds, ...key } = of;
+	if (milliseconds > SLOW_MILLISECONDS) await manager.insert(SlowCheckEntity, { id: v7(), ...key });
+}
