@@ -5,6 +5,7 @@ import { spawn } from "node:child_process";
 import { mkdirSync, writeFileSync } from "node:fs";
 import { createServer } from "node:net";
 import { join } from "node:path";
+import { createInterface } from "node:readline";
 import { build } from "./build.mjs";
 import { ensurePackages } from "./packages.mjs";
 import { dataFolder, ensurePostgres, startPostgres } from "./postgres.mjs";
@@ -46,9 +47,10 @@ function serve(environment) {
 	});
 	const exited = new Promise((resolve) => child.on("exit", (code) => resolve(code ?? 1)));
 	const ready = new Promise((resolve) => {
-		child.stdout.on("data", (data) => {
-			const address = /ready (\S+)/.exec(String(data))?.[1];
+		createInterface({ input: child.stdout }).on("line", (line) => {
+			const address = /^ready (\S+)$/.exec(line)?.[1];
 			if (address) resolve(address);
+			else process.stdout.write(`${line}\n`);
 		});
 		exited.then(() => resolve(undefined));
 	});

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { id, idParams, instant, key, name, person, points, verdict } from "./common.ts";
+import { id, idParams, instant, key, name, next, pageQuery, person, points, verdict } from "./common.ts";
 import { route } from "./route.ts";
 
 /** A step of a grade scale: its name, and the percent from which it holds. */
@@ -76,6 +76,27 @@ export const listClasses = route({
 	query: z.object({ closed: z.enum(["true", "false"]).default("false") }),
 	reply: z.object({ classes: z.array(classRow) }),
 });
+export const listSiteClasses = route({
+	name: "listSiteClasses",
+	method: "GET",
+	path: "/site/classes",
+	who: ["administrator"],
+	reach: "site",
+	summary: "Every class of the site with its teachers, so that an administrator can give it to somebody",
+	query: pageQuery,
+	reply: z.object({
+		classes: z.array(
+			z.object({
+				id,
+				name: z.string(),
+				schoolYear: z.string(),
+				closedAt: instant.nullable(),
+				teachers: z.array(person.extend({ until: instant.nullable() })),
+			}),
+		),
+		next,
+	}),
+});
 export const makeClass = route({
 	name: "makeClass",
 	method: "POST",
@@ -139,7 +160,7 @@ export const giveClass = route({
 	who: ["teacher"],
 	reach: "class",
 	summary:
-		"Give a class to another teacher as well, or as cover until a date: to look and upload, not to adjust or release",
+		"Give a class to another teacher as well, or as cover until a date: to look and upload, not to adjust or release. An administrator may give any class",
 	params: teacherParams,
 	body: z.object({ until: instant.nullable().default(null) }),
 });

@@ -32,6 +32,7 @@ export const ROUTES = Object.freeze({
 	showToday: today.showToday,
 
 	listClasses: classes.listClasses,
+	listSiteClasses: classes.listSiteClasses,
 	makeClass: classes.makeClass,
 	showClass: classes.showClass,
 	changeClass: classes.changeClass,

@@ -33,6 +33,11 @@ import { workRoutes } from "./work/routes.ts";
 /** The most that one request's body may have: a source of the largest size, with every character escaped. */
 const BODY_BYTES = 2 * 1024 * 1024;
 
+/** How long a request may take to arrive, and its headers; how often those that take longer are looked for. */
+const REQUEST_MILLISECONDS = 60_000;
+const HEADERS_MILLISECONDS = 10_000;
+const LOOK_MILLISECONDS = 2_000;
+
 /** Every noun's routes. */
 const ROUTES_OF = [
 	sessionRoutes,
@@ -62,6 +67,8 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
 		// Fastify's own type of an app changes with its logger's; ours is the common one.
 		loggerInstance: options.log as unknown as undefined,
 		bodyLimit: BODY_BYTES,
+		requestTimeout: REQUEST_MILLISECONDS,
+		http: { headersTimeout: HEADERS_MILLISECONDS, connectionsCheckingInterval: LOOK_MILLISECONDS },
 		// The proxy before the service is believed, and nobody before that: a client can say any address of itself.
 		trustProxy: options.tls ? (_address, hop) => hop === 0 : false,
 		forceCloseConnections: "idle",

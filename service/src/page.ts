@@ -6,12 +6,16 @@ const strange = () =>
 		{ path: "cursor", message: "is none of ours" },
 	]);
 
+/** Text that the database can hold. */
+const isText = (value: unknown): value is string =>
+	typeof value === "string" && !value.includes("\u0000") && value.isWellFormed();
+
 /** The values that a cursor holds; none without one. Throws a refusal for what is no cursor of ours. */
 export function cursorOf(cursor: string | undefined, parts: number): (string | undefined)[] {
 	if (cursor === undefined) return new Array(parts).fill(undefined);
 	try {
 		const values: unknown = JSON.parse(Buffer.from(cursor, "base64url").toString("utf8"));
-		if (Array.isArray(values) && values.length === parts && values.every((v) => typeof v === "string")) return values;
+		if (Array.isArray(values) && values.length === parts && values.every(isText)) return values;
 	} catch {
 		// What can't be read is told below.
 	}

@@ -29,7 +29,12 @@ const REFUSALS = {
 		"Covering only",
 		"You cover this class: you can look and hand files in for it. Its own teachers change and release.",
 	],
-	busy: [503, "Busy", "The service has too much to do for this just now. Try again in a moment; nothing was lost."],
+	busy: [503, "Busy", "The service has too much to do for this just now, so it was not done. Try again in a moment."],
+	"no-database": [
+		503,
+		"Not reachable",
+		"The service can't reach its database just now, so this was not done, or it isn't known whether it was. Try again in a moment.",
+	],
 	"too-costly": [422, "Too costly", ""],
 	"not-found": [404, "Not found", "There is nothing here that this account can see."],
 	"bad-request": [400, "Not as described", "Something in this call isn't as it should be; the errors say where."],
@@ -74,7 +79,7 @@ const REFUSALS = {
 	"went-wrong": [
 		500,
 		"Something went wrong",
-		"The service made a mistake. Nothing you did was lost; try again, and tell who runs it if it stays.",
+		"The service made a mistake, and this may not have been done. Try again, and tell who runs it if it stays.",
 	],
 } as const satisfies Readonly<Record<string, readonly [status: number, title: string, detail: string]>>;
 

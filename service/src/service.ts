@@ -16,6 +16,7 @@ import { refusalOf } from "./exercise/exercise.ts";
 import { refreshExercises } from "./exercise/refresh.ts";
 import { Lanes } from "./jobs/lanes.ts";
 import { Worker } from "./jobs/worker.ts";
+import { loggableRequest } from "./loggable-error.ts";
 import { Offload } from "./offload/offload.ts";
 import { createQueue, setUpQueues } from "./queue/queue.ts";
 import { readArchive } from "./reading/class-archive.ts";
@@ -49,7 +50,7 @@ export async function startService(
 	environment: Environment,
 	parts: { web: boolean; worker: boolean },
 ): Promise<Running> {
-	const log = pino({ level: environment.MARKPEN_LOG });
+	const log = pino({ level: environment.MARKPEN_LOG, serializers: { req: loggableRequest } });
 	const dataSource = await createDataSource(environment.DATABASE_URL).initialize();
 	const size = environment.MARKPEN_THREADS ?? availableParallelism();
 	const checks = parts.worker && size > 0;

@@ -1,7 +1,7 @@
 import { createClient } from "@markpen/client";
 import { ACCOUNT_HEADER } from "@markpen/contract";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
-import { DEMO_SIGN_INS } from "../../demo/dist/index.js";
+import { DEMO_SIGN_INS, DEMO_STUDENTS } from "../../demo/dist/index.js";
 import { Site, visitorOf } from "../site.ts";
 
 let site: Site;
@@ -11,6 +11,8 @@ beforeAll(async () => {
 afterAll(() => site.stop());
 
 const { teacher, student } = DEMO_SIGN_INS;
+const passphraseOf = (signInName: string) =>
+	DEMO_STUDENTS.tern.find((s) => s.signInName === signInName)?.passphrase as string;
 
 describe("signing in", () => {
 	test("a teacher by name, a student by class code and name, in any case", async () => {
@@ -85,7 +87,9 @@ describe("signing in", () => {
 			cookie = response.headers.get("set-cookie") ?? cookie;
 		});
 		await client.signIn({ body: { signInName: teacher.signInName, passphrase: teacher.passphrase } });
-		expect(cookie).toMatch(/^markpen_session=[\w-]{43}; Path=\/; HttpOnly; SameSite=Lax$/);
+		expect(cookie).toMatch(
+			/^markpen_session=[\w-]{43}; Path=\/; HttpOnly; SameSite=Lax, markpen_browser=[\w-]{43}; Max-Age=31536000; Path=\/api\/v1\/session; HttpOnly; SameSite=Lax$/,
+		);
 	});
 });
 
@@ -161,4 +165,66 @@ test("a name of other letters is typed to the letter", async () => {
 		const body = { classCode: made.code, signInName: name, passphrase: card?.passphrase ?? "" };
 		expect(await site.visitor().signIn({ body })).toMatchObject({ name: "Anna Ray" });
 	}
+});
+
+/** Calls of one browser, which keeps all of its cookies. */
+function browser() {
+	const cookies = new Map<string, string>();
+	return async (method: string, path: string, body?: object) => {
+		const response = await fetch(`${site.address}/api/v1${path}`, {
+			method,
+			headers: {
+				cookie: [...cookies].map(([name, value]) => `${name}=${value}`).join("; "),
+				...(body && { "content-type": "application/json" }),
+			},
+			...(body && { body: JSON.stringify(body) }),
+		});
+		for (const set of response.headers.getSetCookie()) {
+			const [, name, value] = /^([^=]+)=([^;]*)/.exec(set) as unknown as [string, string, string];
+			cookies.set(name, value);
+		}
+		return { status: response.status, body: (await response.json().catch(() => ({}))) as { detail?: string } };
+	};
+}
+
+test("whoever has signed in in a browser before gets in there, however much others guess", async () => {
+	const body = { classCode: student.classCode, signInName: "ned", passphrase: passphraseOf("ned") };
+	const [own, elsewhere] = [browser(), browser()];
+	expect((await own("POST", "/session", body)).status).toBe(200);
+	const guess = () => elsewhere("POST", "/session", { ...body, passphrase: "wrong" });
+	const statuses: number[] = [];
+	for (let n = 0; n < 14; n++) statuses.push((await guess()).status);
+	expect(statuses).toEqual([...new Array(10).fill(401), ...new Array(4).fill(429)]);
+	// Elsewhere the right one waits with the wrong ones; in the known browser it doesn't.
+	expect((await elsewhere("POST", "/session", body)).status).toBe(429);
+	expect((await own("POST", "/session", body)).status).toBe(200);
+	// The browser is known for this account alone, and its own wrong ones count.
+	for (let n = 0; n < 10; n++)
+		expect((await own("POST", "/session", { ...body, passphrase: "wrong" })).status).toBe(401);
+	expect((await own("POST", "/session", body)).status).toBe(429);
+	expect((await own("POST", "/session", { ...body, signInName: "ivy", passphrase: passphraseOf("ivy") })).status).toBe(
+		200,
+	);
+	expect(await site.rows("SELECT 1 FROM known_browsers WHERE length(token_hash) <> 64")).toEqual([]);
+});
+
+test("a passphrase for one sign-in is for one", async () => {
+	const admin = await site.teacher();
+	const { id, passphrase } = await admin.addTeacher({ body: { name: "T. Once", signInName: "once-only" } });
+	const body = { signInName: "once-only", passphrase };
+	const [mine, others] = [browser(), browser()];
+	// A token isn't a sign-in: it is refused, and uses nothing up.
+	expect((await mine("POST", "/tokens", { ...body, name: "x" })).body.detail).toContain("one of your own");
+	const both = await Promise.all([mine("POST", "/session", body), others("POST", "/session", body)]);
+	expect(both.map((b) => b.status).sort()).toEqual([200, 401]);
+	expect(both.find((b) => b.status === 401)?.body.detail).toContain("was for one sign-in, which is over");
+	const [inside] = both[0].status === 200 ? [mine] : [others];
+	expect((await browser()("POST", "/session", body)).status).toBe(401);
+	// Who is in chooses one of their own with it.
+	expect((await inside("PUT", "/session/passphrase", { now: passphrase, next: "a-quay-of-my-own" })).status).toBe(204);
+	expect((await browser()("POST", "/session", { ...body, passphrase: "a-quay-of-my-own" })).status).toBe(200);
+	// A new one is for one again.
+	const again = await admin.resetPassphrase({ params: { id } });
+	expect((await browser()("POST", "/session", { ...body, ...again })).status).toBe(200);
+	expect((await browser()("POST", "/session", { ...body, ...again })).status).toBe(401);
 });

@@ -3,6 +3,7 @@ import { v7 } from "uuid";
 import { recordAudit } from "../audit.ts";
 import type { AppContext } from "../context.ts";
 import { isUniqueViolation } from "../database/data-source.ts";
+import { lock } from "../database/locks.ts";
 import { cursorAfter, cursorNumber, pageOf } from "../page.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
@@ -15,11 +16,19 @@ import {
 	closeTeacher,
 	findTeacher,
 	insertTeacher,
+	onlyTeacherOf,
 	type TeacherRow,
 	teachers,
 } from "./store.ts";
 
 const teacherData = ({ madeAt, ...row }: TeacherRow) => ({ ...row, madeAt: madeAt.toISOString() });
+
+/** Names in a sentence; of many, the first ones. */
+function listed(names: readonly string[]): string {
+	const shown = names.slice(0, 5);
+	const more = names.length - shown.length;
+	return more > 0 ? `${shown.join(", ")} and ${more} more` : shown.join(" and ");
+}
 
 export function accountRoutes(context: AppContext): void {
 	const { dataSource } = context;
@@ -88,6 +97,13 @@ export function accountRoutes(context: AppContext): void {
 		if (params.id === id)
 			throw new Refusal("not-this-way", "You can't close your own account; another administrator can.");
 		await dataSource.transaction(async (tx) => {
+			for (const { id: classId } of await onlyTeacherOf(tx, params.id)) await lock(tx, "class-teachers", classId);
+			const left = (await onlyTeacherOf(tx, params.id)).map(({ name }) => name);
+			if (left.length > 0)
+				throw new Refusal(
+					"last-teacher",
+					`Nobody else has ${listed(left)}. Give ${left.length === 1 ? "it" : "them"} to somebody first, then close the account.`,
+				);
 			if (!(await closeTeacher(tx, params.id))) throw new Refusal("not-found");
 			await endAll(tx, params.id, undefined, true);
 			await recordAudit(tx, { who: id, what: "closed account", subject: params.id });

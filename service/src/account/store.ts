@@ -82,6 +82,23 @@ export async function changeTeacher(
 	return (await CHANGE_TEACHER.all(manager, [id, to.name, to.administrator]))[0] as TeacherRow;
 }
 
+const ONLY_TEACHER_OF = statement(
+	{ id: uuid, name: text() },
+	`SELECT c.id, c.name
+		FROM classes c
+		JOIN class_teachers t ON t.class_id = c.id AND t.account_id = $1 AND t.until IS NULL
+		WHERE c.closed_at IS NULL AND NOT EXISTS (
+			SELECT 1 FROM class_teachers o
+			JOIN accounts a ON a.id = o.account_id
+			WHERE o.class_id = c.id AND o.account_id <> $1 AND o.until IS NULL AND a.closed_at IS NULL)
+		ORDER BY c.name, c.id`,
+);
+
+/** The open classes that only this teacher has. */
+export function onlyTeacherOf(manager: EntityManager, teacherId: string): Promise<RowOf<typeof ONLY_TEACHER_OF>[]> {
+	return ONLY_TEACHER_OF.all(manager, [teacherId]);
+}
+
 const CLOSE_TEACHER = statement(
 	{ id: uuid },
 	`UPDATE accounts

@@ -7,7 +7,7 @@ import { studentsOf } from "../class/store.ts";
 import type { AppContext } from "../context.ts";
 import { publishEvent } from "../events/events.ts";
 import { possibleOf, publishedExercise, scaleOf } from "../exercise/exercise.ts";
-import { accountOf } from "../plugins/session.ts";
+import { accountOf, isStill } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
 import { studentIn } from "../roster/store.ts";
 import { RawJson, refuseChanged, serve, tag } from "../serve-route.ts";
@@ -241,8 +241,10 @@ export function assignmentRoutes(context: AppContext): void {
 		};
 	});
 	serve(context, ROUTES.assignmentEvents, async ({ request, reply, params }) => {
-		await reachAssignment(manager, accountOf(request), params.id, "looking");
-		events.stream(request, reply, { subject: params.id, last: [], since: "now" });
+		const reached = () => reachAssignment(manager, accountOf(request), params.id, "looking");
+		await reached();
+		const still = () => isStill(context, request, ROUTES.assignmentEvents, reached);
+		events.stream(request, reply, { subject: params.id, last: [], since: "now", still });
 		return "";
 	});
 }

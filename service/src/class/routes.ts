@@ -1,10 +1,13 @@
-import { type ClassPage, ROUTES } from "@markpen/contract";
+import { type Account, type ClassPage, ROUTES } from "@markpen/contract";
+import type { EntityManager } from "typeorm";
 import { v7 } from "uuid";
 import { findTeacher } from "../account/store.ts";
 import { recordAudit } from "../audit.ts";
 import type { AppContext } from "../context.ts";
 import { isUniqueViolation } from "../database/data-source.ts";
+import { lock } from "../database/locks.ts";
 import { possibleOf, publishedExercise } from "../exercise/exercise.ts";
+import { cursorAfter, pageOf } from "../page.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
 import { RawJson, refuseChanged, serve, tag } from "../serve-route.ts";
@@ -23,6 +26,7 @@ import {
 	insertClass,
 	removeTeacher,
 	setTeacher,
+	siteClasses,
 	studentsOf,
 	teachersOf,
 	updateClass,
@@ -50,6 +54,11 @@ export function classRoutes(context: AppContext): void {
 	serve(context, ROUTES.listClasses, async ({ request, query }) => ({
 		classes: (await classesOf(manager, accountOf(request).id, query.closed === "true")).map(summaryData),
 	}));
+	serve(context, ROUTES.listSiteClasses, async ({ query }) => {
+		const rows = await siteClasses(manager, cursorAfter(query.cursor), query.limit + 1);
+		const { items, next } = pageOf(rows, query.limit, (row) => [row.id, row.name]);
+		return { classes: items.map((row) => ({ ...row, closedAt: row.closedAt?.toISOString() ?? null })), next };
+	});
 	serve(context, ROUTES.makeClass, async ({ request, body }) => {
 		refuseZone(body.zone);
 		const { id: teacherId } = accountOf(request);
@@ -146,12 +155,14 @@ export function classRoutes(context: AppContext): void {
 	});
 	serve(context, ROUTES.giveClass, async ({ request, params, body }) => {
 		const account = accountOf(request);
-		await reach(manager, account, params.id, "class");
+		await reachToGive(manager, account, params.id);
 		if (!(await findTeacher(manager, params.teacher))) throw new Refusal("not-found");
 		const until = body.until === null ? null : new Date(body.until);
 		if (until && until <= new Date())
 			throw new Refusal("bad-request", "The cover would be over already.", [{ path: "until", message: "is past" }]);
 		await dataSource.transaction(async (tx) => {
+			await lock(tx, "class-teachers", params.id);
+			await reachToGive(tx, account, params.id);
 			await setTeacher(tx, params.id, params.teacher, until);
 			await refuseLast(tx, params.id);
 			await recordAudit(tx, {
@@ -165,8 +176,10 @@ export function classRoutes(context: AppContext): void {
 	});
 	serve(context, ROUTES.takeClass, async ({ request, params }) => {
 		const account = accountOf(request);
-		await reach(manager, account, params.id, "class");
 		await dataSource.transaction(async (tx) => {
+			// Two who take the class from one another at once: the second one has it no more.
+			await lock(tx, "class-teachers", params.id);
+			await reach(tx, account, params.id, "class");
 			if (!(await removeTeacher(tx, params.id, params.teacher))) throw new Refusal("not-found");
 			await refuseLast(tx, params.id);
 			await recordAudit(tx, { who: account.id, what: "took class", subject: params.id });
@@ -174,7 +187,13 @@ export function classRoutes(context: AppContext): void {
 	});
 }
 
+/** Refuses who may not give a class: teachers give their own, administrators any. */
+async function reachToGive(manager: EntityManager, account: Account, classId: string): Promise<void> {
+	if (!account.administrator) await reach(manager, account, classId, "class");
+	else if (!(await findClass(manager, classId))) throw new Refusal("not-found");
+}
+
 /** A class keeps one teacher of its own. */
-async function refuseLast(manager: Parameters<typeof teachersOf>[0], classId: string): Promise<void> {
+async function refuseLast(manager: EntityManager, classId: string): Promise<void> {
 	if (!(await teachersOf(manager, classId)).some((t) => t.until === null)) throw new Refusal("last-teacher");
 }

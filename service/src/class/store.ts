@@ -5,6 +5,7 @@ import {
 	float,
 	instant,
 	integer,
+	json,
 	nullable,
 	numeric,
 	type RowOf,
@@ -133,6 +134,36 @@ export function teachersOf(
 	classId: string,
 ): Promise<{ id: string; name: string; until: Date | null }[]> {
 	return TEACHERS_OF.all(manager, [classId]);
+}
+
+const SITE_CLASSES = statement(
+	{
+		id: uuid,
+		name: text(),
+		schoolYear: text(),
+		closedAt: nullable(instant),
+		teachers: json<{ id: string; name: string; until: string | null }[]>(),
+	},
+	`SELECT c.id, c.name, c.school_year AS "schoolYear", c.closed_at AS "closedAt", coalesce((
+			SELECT jsonb_agg(jsonb_build_object('id', a.id, 'name', a.name, 'until',
+				to_char(t.until AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')) ORDER BY a.name, a.id)
+			FROM class_teachers t
+			JOIN accounts a ON a.id = t.account_id
+			WHERE t.class_id = c.id AND a.closed_at IS NULL AND (t.until IS NULL OR t.until > now())
+		), '[]') AS teachers
+		FROM classes c
+		WHERE $1::uuid IS NULL OR (c.name, c.id) > ($2, $1::uuid)
+		ORDER BY c.name, c.id
+		LIMIT $3`,
+);
+
+/** Classes of the site with who has and covers them, after the one that the page before ended with. */
+export function siteClasses(
+	manager: EntityManager,
+	after: { readonly id: string; readonly value: string } | undefined,
+	limit: number,
+): Promise<RowOf<typeof SITE_CLASSES>[]> {
+	return SITE_CLASSES.all(manager, [after?.id ?? null, after?.value ?? null, limit]);
 }
 
 const SET_TEACHER = statement(

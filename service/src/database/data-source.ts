@@ -9,10 +9,14 @@ import { TakeHandIns0006 } from "./migrations/0006-take-hand-ins.ts";
 import { NamedArguments0007 } from "./migrations/0007-named-arguments.ts";
 import { PreparedExercises0008 } from "./migrations/0008-prepared-exercises.ts";
 import { Turns0009 } from "./migrations/0009-turns.ts";
+import { SigningIn0010 } from "./migrations/0010-signing-in.ts";
 import { PreparingClient } from "./prepared.ts";
 
 /** Held while migrations and the queue's set-up run, so that several starting processes do it once. */
 const SET_UP_LOCK = 4_207_331_001;
+
+/** How long a call waits for a connection, to the database or of the pool. */
+const CONNECT_MILLISECONDS = 10_000;
 
 export function createDataSource(url: string, connections = 10): DataSource {
 	return new DataSource({
@@ -29,11 +33,12 @@ export function createDataSource(url: string, connections = 10): DataSource {
 			NamedArguments0007,
 			PreparedExercises0008,
 			Turns0009,
+			SigningIn0010,
 		],
 		migrationsTableName: "migrations",
 		synchronize: false,
 		logging: false,
-		extra: { max: connections, Client: PreparingClient },
+		extra: { max: connections, connectionTimeoutMillis: CONNECT_MILLISECONDS, Client: PreparingClient },
 	});
 }
 
@@ -59,6 +64,11 @@ function codeOf(error: unknown): string | undefined {
 /** Whether an error of the database is that a value is there already. */
 export function isUniqueViolation(error: unknown): boolean {
 	return codeOf(error) === "23505";
+}
+
+/** Whether the database refuses a value as such: out of range, or no text (SQLSTATE class 22). */
+export function isDataException(error: unknown): boolean {
+	return /^22/.test(codeOf(error) ?? "");
 }
 
 /**

@@ -7,8 +7,11 @@ import { bigint, json, statement, text } from "../database/statement.ts";
 
 /** Told of on this channel, with its subject, when something has happened. */
 const CHANNEL = "markpen_progress";
-/** How often a stream says that it is still there. */
-const BEAT_MILLISECONDS = 20_000;
+/** How often a stream looks whether its caller may still see it, and every how many looks it says that it is there. */
+const BEAT_MILLISECONDS = 5_000;
+const BEATS_A_LINE = 4;
+/** How long an answer to that holds. */
+const ASKED_MILLISECONDS = 1_000;
 /** Events that one look reads at the most. */
 const MAX_EVENTS = 500;
 
@@ -78,13 +81,19 @@ export class Events {
 
 	/**
 	 * Sends what happens to a subject as server-sent events until the caller goes, or until an event of a kind that is
-	 * the last. Goes on from Last-Event-ID; without it, from `since`. A stream from now on says `ready` first: whoever
+	 * the last, or until the caller may see it no more. Goes on from Last-Event-ID; without it, from `since`. A stream from now on says `ready` first: whoever
 	 * read something before that reads it again.
 	 */
 	stream(
 		request: FastifyRequest,
 		reply: FastifyReply,
-		of: { subject: string; last: readonly string[]; since?: "beginning" | "now" },
+		of: {
+			subject: string;
+			last: readonly string[];
+			since?: "beginning" | "now";
+			/** Whether the caller may still see this; asked again and again while the stream goes on. */
+			still: () => Promise<boolean>;
+		},
 	): void {
 		reply.hijack();
 		const { raw } = reply;
@@ -97,6 +106,7 @@ export class Events {
 		raw.write(": here\n\n");
 		let from = Number(request.headers["last-event-id"] ?? Number.NaN);
 		let [looking, again, over] = [false, false, false];
+		let asked = performance.now();
 		const end = () => {
 			if (over) return;
 			over = true;
@@ -107,6 +117,10 @@ export class Events {
 			raw.end();
 		};
 		const look = async () => {
+			if (performance.now() - asked >= ASKED_MILLISECONDS) {
+				if (!(await of.still())) return end();
+				asked = performance.now();
+			}
 			if (Number.isNaN(from)) {
 				const [row] = of.since === "now" ? await FIND_NEWEST.all(this.dataSource.manager, [of.subject]) : [];
 				from = Number(row?.id ?? 0);
@@ -139,7 +153,11 @@ export class Events {
 				}
 			})();
 		};
-		const beat = setInterval(() => raw.write(": still here\n\n"), BEAT_MILLISECONDS);
+		let beats = 0;
+		const beat = setInterval(() => {
+			if (++beats % BEATS_A_LINE === 0) raw.write(": still here\n\n");
+			wake();
+		}, BEAT_MILLISECONDS);
 		beat.unref();
 		const wakes = this.waiting.get(of.subject) ?? new Set();
 		wakes.add(wake);

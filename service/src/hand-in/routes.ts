@@ -1,4 +1,5 @@
-import { gunzipSync } from "node:zlib";
+import { promisify } from "node:util";
+import { gunzip } from "node:zlib";
 import { ROUTES } from "@markpen/contract";
 import { type Picture, svgOf } from "@markpen/core";
 import { v7 } from "uuid";
@@ -7,7 +8,7 @@ import type { AppContext } from "../context.ts";
 import { publishEvent } from "../events/events.ts";
 import { picturesOf } from "../exercise/store.ts";
 import { DRAWING_FILE_POLICY } from "../plugins/headers.ts";
-import { accountOf } from "../plugins/session.ts";
+import { accountOf, isStill } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
 import { serve } from "../serve-route.ts";
 import { deleteComment, forgetComment, insertComment, keepComment, keptCommentsOf } from "./comments.ts";
@@ -25,6 +26,11 @@ import {
 	triesOfStudent,
 	type Viewer,
 } from "./store.ts";
+
+/** Unpacks beside the process's own work. */
+const unpack = promisify(gunzip) as (bytes: Buffer, options: { maxOutputLength: number }) => Promise<Buffer>;
+/** More than any run's tape: 200,000 entries with their corners. */
+const MAX_TAPE_BYTES = 64 * 1024 * 1024;
 
 export function handInRoutes(context: AppContext): void {
 	const { dataSource, queue, events, offload } = context;
@@ -87,11 +93,13 @@ export function handInRoutes(context: AppContext): void {
 		const record = await seen(params.id, accountOf(request));
 		const row = await tapeOfHandIn(manager, record.id);
 		if (!row) throw new Refusal("not-found");
-		return gunzipSync(row.tape);
+		return unpack(row.tape, { maxOutputLength: MAX_TAPE_BYTES });
 	});
 	serve(context, ROUTES.handInEvents, async ({ request, reply, params }) => {
-		const record = await seen(params.id, accountOf(request));
-		events.stream(request, reply, { subject: record.id, last: ["checked"] });
+		const reached = () => seen(params.id, accountOf(request));
+		const { id } = await reached();
+		const still = () => isStill(context, request, ROUTES.handInEvents, reached);
+		events.stream(request, reply, { subject: id, last: ["checked"], still });
 		return "";
 	});
 

@@ -222,6 +222,7 @@ export class Worker {
 	private async clear(): Promise<void> {
 		const olds = [
 			["progress", "at", "2 days"],
+			["known_browsers", "at", "400 days"],
 			["uploads", "made_at", "1 day"],
 			["self_checks", "made_at", "1 day"],
 			["sign_in_failures", "at", "1 day"],

@@ -2,8 +2,13 @@ import type { Problem } from "@markpen/contract";
 import type { FastifyReply, FastifyRequest } from "fastify";
 import plugin from "fastify-plugin";
 import { hasZodFastifySchemaValidationErrors } from "fastify-type-provider-zod";
+import { dataErrorMessage, isDataException } from "../database/data-source.ts";
+import { isUnavailable } from "../database/unavailable.ts";
 import { loggableError } from "../loggable-error.ts";
 import { Refusal } from "../refusals.ts";
+
+/** Seconds after which the database may be there again. */
+const AGAIN_SECONDS = 5;
 
 function problemOf({ code, title, status, message, errors }: Refusal): Problem {
 	return { type: `/problems/${code}`, title, status, detail: message, ...(errors && { errors: [...errors] }) };
@@ -25,6 +30,9 @@ function asRefusal(error: unknown): Refusal {
 	if (status === 413) return new Refusal("request-too-large");
 	if (status !== undefined && status >= 400 && status < 500)
 		return new Refusal("bad-request", (error as Error).message);
+	if (isUnavailable(error)) return new Refusal("no-database", undefined, undefined, AGAIN_SECONDS);
+	const wrong = isDataException(error) ? dataErrorMessage(error) : undefined;
+	if (wrong) return new Refusal("bad-request", `Something in this call can't be kept: ${wrong}. Nothing was taken.`);
 	return new Refusal("went-wrong");
 }
 

@@ -1,4 +1,5 @@
 import helmet from "@fastify/helmet";
+import { API_BASE } from "@markpen/contract";
 import plugin from "fastify-plugin";
 
 /** What pages may load: only what the service itself serves. Inline styles are the editor's. */
@@ -10,8 +11,15 @@ const PAGES = {
 	"connect-src": ["'self'"],
 	"object-src": ["'none'"],
 	"base-uri": ["'none'"],
+	"form-action": ["'self'"],
 	"frame-ancestors": ["'none'"],
 };
+
+/** Of calls, whose replies are no pages. */
+const CALLS_POLICY = "default-src 'none'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'";
+/** Of the page that describes the API, whose styles are partly inline. */
+export const API_PAGE_POLICY =
+	"default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; connect-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'";
 
 /** The drawing worker's own policy: generated code runs there and can reach nothing. */
 export const DRAWING_WORKER_POLICY = "default-src 'none'; script-src 'self' 'unsafe-eval'";
@@ -31,5 +39,8 @@ export const headers = plugin(async (app, options: { tls: boolean }) => {
 		hsts: options.tls,
 		crossOriginEmbedderPolicy: false,
 		referrerPolicy: { policy: "same-origin" },
+	});
+	app.addHook("onRequest", async (request, reply) => {
+		if (request.url.startsWith(`${API_BASE}/`)) reply.header("content-security-policy", CALLS_POLICY);
 	});
 });

@@ -5,6 +5,7 @@ import { CORE_VERSION } from "@markpen/core";
 import plugin from "fastify-plugin";
 import { z } from "zod";
 import { REFUSAL_TABLE } from "../refusals.ts";
+import { API_PAGE_POLICY } from "./headers.ts";
 import { EXAMPLES } from "./openapi-examples.ts";
 
 type Json = Record<string, unknown>;
@@ -156,6 +157,7 @@ export const openapi = plugin(async (app) => {
 	await app.register(ui, {
 		routePrefix: "/api",
 		staticCSP: true,
+		transformStaticCSP: () => API_PAGE_POLICY,
 		uiConfig: { docExpansion: "list", defaultModelsExpandDepth: -1, supportedSubmitMethods: [] },
 	});
 	app.get("/api/v1/openapi.json", async () => document);

@@ -62,6 +62,27 @@ export async function allow(callers: Callers, request: FastifyRequest, route: Ro
 	if (account.once && !WITH_ONCE.has(route.name)) throw new Refusal("change-passphrase");
 }
 
+/**
+ * Whether a call that was let in would be let in again: the session or token is there still, and so is what it reaches.
+ *
+ * @param reached asks again for what the call reaches; throws where it doesn't any more
+ */
+export async function isStill(
+	callers: Callers,
+	request: FastifyRequest,
+	route: Route,
+	reached: () => Promise<unknown>,
+): Promise<boolean> {
+	try {
+		await allow(callers, request, route);
+		await reached();
+		return true;
+	} catch (error) {
+		if (error instanceof Refusal) return false;
+		throw error;
+	}
+}
+
 /** Reads cookies, and refuses changes asked for by pages of other sites. */
 export const session = plugin(async (app) => {
 	await app.register(cookie);

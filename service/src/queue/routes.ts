@@ -1,19 +1,24 @@
 import { ROUTES } from "@markpen/contract";
 import type { AppContext } from "../context.ts";
-import { accountOf } from "../plugins/session.ts";
+import { accountOf, isStill } from "../plugins/session.ts";
 import { serve } from "../serve-route.ts";
-import { ownJob } from "./job.ts";
 import { jobData } from "./present.ts";
+import { reachJob } from "./reach-job.ts";
 
 export function jobRoutes(context: AppContext): void {
 	const { dataSource, events } = context;
 	const { manager } = dataSource;
 	serve(context, ROUTES.showJob, async ({ request, params }) =>
-		jobData(await ownJob(manager, params.id, accountOf(request).id)),
+		jobData(await reachJob(manager, accountOf(request), params.id)),
 	);
 	serve(context, ROUTES.jobEvents, async ({ request, reply, params }) => {
-		const job = await ownJob(manager, params.id, accountOf(request).id);
-		events.stream(request, reply, { subject: job.id, last: ["done"] });
+		const reached = () => reachJob(manager, accountOf(request), params.id);
+		const job = await reached();
+		events.stream(request, reply, {
+			subject: job.id,
+			last: ["done"],
+			still: () => isStill(context, request, ROUTES.jobEvents, reached),
+		});
 		return "";
 	});
 }

@@ -12,6 +12,7 @@ import { requestCheck, storeReport } from "../hand-in/report.ts";
 import { submissionFor } from "../hand-in/submission.ts";
 import type { JobRecord } from "../queue/job.ts";
 import { CHECK_AGAIN, sendWork } from "../queue/queue.ts";
+import { Refusal } from "../refusals.ts";
 
 /** What a rehearsal is of. */
 export interface About {
@@ -173,8 +174,10 @@ export async function carryOutRehearsal(
 	});
 	const exercise = publishedExercise(version?.file ?? null);
 	const rows = await LIST_REHEARSED.all(manager, [job.id]);
+	const rehearsed = new Set(rows.map((row) => row.handInId));
 	let dropped = 0;
 	for (const { handInId, criterion } of of.drop) {
+		if (!rehearsed.has(handInId)) throw new Refusal("not-found", "A hand-in to drop from isn't one of this rehearsal.");
 		const gone = await DROP_ADJUSTMENT.all(manager, [handInId, criterion]);
 		if (!gone[0]) continue;
 		dropped++;

@@ -8,6 +8,7 @@ import { lock } from "../database/locks.ts";
 import { findVersion, versionsOf } from "../exercise/store.ts";
 import { accountOf } from "../plugins/session.ts";
 import { beginJob, ownJob } from "../queue/job.ts";
+import { reachJob } from "../queue/reach-job.ts";
 import { Refusal } from "../refusals.ts";
 import { serve } from "../serve-route.ts";
 import { carryOutRehearsal, rehearsalOf } from "./rehearsal.ts";
@@ -44,11 +45,11 @@ export function rehearsalRoutes(context: AppContext): void {
 		};
 	});
 	serve(context, ROUTES.showRehearsal, async ({ request, params }) =>
-		rehearsalOf(manager, await ownJob(manager, params.id, accountOf(request).id, "rehearsal")),
+		rehearsalOf(manager, await reachJob(manager, accountOf(request), params.id, "rehearsal")),
 	);
 	serve(context, ROUTES.carryOut, async ({ request, params, body }) => {
 		const account = accountOf(request);
-		const { classId } = await ownJob(manager, params.id, account.id, "rehearsal");
+		const { classId } = await reachJob(manager, account, params.id, "rehearsal");
 		if (classId) await reach(manager, account, classId, "class");
 		return dataSource.transaction(async (tx) => {
 			await lock(tx, "job", params.id);

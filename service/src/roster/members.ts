@@ -2,6 +2,7 @@ import type { Account, Card } from "@markpen/contract";
 import type { EntityManager } from "typeorm";
 import { recordAudit } from "../audit.ts";
 import { Refusal } from "../refusals.ts";
+import type { Fresh } from "../session/fresh.ts";
 import { carryOutRoster, planRoster } from "./roster.ts";
 import { freshSignInName } from "./sign-in-name.ts";
 import { join, leave, rosterOf, type StudentRow, studentIn, studentOfTeacher } from "./store.ts";
@@ -33,7 +34,7 @@ async function nameFor(
 export async function addStudent(
 	manager: EntityManager,
 	classId: string,
-	body: NewMember,
+	{ body, prepared }: { readonly body: NewMember; readonly prepared: readonly Fresh[] },
 	account: Account,
 ): Promise<{ studentId: string; card: Card | null }> {
 	if ("studentId" in body) {
@@ -67,7 +68,7 @@ export async function addStudent(
 			"taken",
 			planned?.does === "wrong" ? planned.says : `Somebody in the class signs in as ${body.signInName ?? ""} already.`,
 		);
-	const [card] = await carryOutRoster(manager, classId, [planned]);
+	const [card] = await carryOutRoster(manager, classId, [planned], prepared);
 	if (!card) throw new Error("a new student has a card");
 	await recordAudit(manager, {
 		who: account.id,

@@ -7,8 +7,8 @@ import { insertClass, setTeacher } from "../class/store.ts";
 import { AccountEntity } from "../database/entities/account.ts";
 import { integer, statement, uuid } from "../database/statement.ts";
 import type { Line, OneRoster } from "../reading/one-roster-file.ts";
-import { freshPassphrase, hashPassphrase } from "../session/session.ts";
-import { carryOutRoster, isName, planRoster } from "./roster.ts";
+import { type Fresh, freshPassphrases } from "../session/fresh.ts";
+import { carryOutRoster, isName, newIn, planRoster } from "./roster.ts";
 
 function parted<T>(all: readonly T[], fits: (one: T) => boolean): [fitting: T[], others: T[]] {
 	return [all.filter(fits), all.filter((one) => !fits(one))];
@@ -123,6 +123,17 @@ export async function planOneRoster(
 	};
 }
 
+/** How many passphrases an import needs: for new students and new teachers. */
+export async function newInOneRoster(manager: EntityManager, tables: OneRoster): Promise<number> {
+	const { plans } = await classPlans(manager, tables);
+	const teachers = new Map(plans.flatMap((plan) => plan.teachers).map((user) => [user.cells.sourcedId, user]));
+	let count = 0;
+	for (const user of teachers.values()) if (!(await knownTeacher(manager, user))) count++;
+	for (const plan of plans)
+		count += newIn(await planRoster(manager, plan.id ?? ADMINISTRATOR.id, linesOf(plan), ADMINISTRATOR));
+	return count;
+}
+
 type NewTeacher = { name: string; signInName: string; passphrase: string };
 
 const RENAME_CLASS = statement(
@@ -136,7 +147,7 @@ const RENAME_CLASS = statement(
 export async function importOneRoster(
 	manager: EntityManager,
 	tables: OneRoster,
-	account: Account,
+	{ account, prepared }: { readonly account: Account; readonly prepared: readonly Fresh[] },
 ): Promise<{
 	classes: { name: string; does: "adds" | "updates" }[];
 	rows: ImportRow[];
@@ -145,9 +156,10 @@ export async function importOneRoster(
 }> {
 	const { plans, rows } = await classPlans(manager, tables);
 	const [cards, teachers]: [Card[], NewTeacher[]] = [[], []];
+	const fresh = [...prepared];
 	for (const plan of plans) {
 		const ids: string[] = [];
-		for (const user of plan.teachers) ids.push(await teacherOf(manager, user, teachers));
+		for (const user of plan.teachers) ids.push(await teacherOf(manager, user, { made: teachers, fresh }));
 		const { line } = plan;
 		const classId = plan.id ?? v7();
 		const schoolYear =
@@ -168,7 +180,7 @@ export async function importOneRoster(
 		} else await RENAME_CLASS.all(manager, [classId, name]);
 		for (const id of ids) await setTeacher(manager, classId, id, null);
 		const planned = await planRoster(manager, classId, linesOf(plan), account);
-		cards.push(...(await carryOutRoster(manager, classId, planned)));
+		cards.push(...(await carryOutRoster(manager, classId, planned, fresh.splice(0, newIn(planned)))));
 		rows.push(...planned.map(({ row, name: who, does, says }) => ({ row, name: who, does, says })));
 	}
 	return {
@@ -203,19 +215,26 @@ const FIND_TEACHER = statement(
 		LIMIT 1`,
 );
 
+const knownTeacher = (manager: EntityManager, user: Line) =>
+	FIND_TEACHER.one(manager, [user.cells.sourcedId, user.cells.username]);
+
 /** The account of a teacher: by its sourcedId, by its sign-in name, or a new one. */
-async function teacherOf(manager: EntityManager, user: Line, made: NewTeacher[]): Promise<string> {
-	const known = await FIND_TEACHER.one(manager, [user.cells.sourcedId, user.cells.username]);
+async function teacherOf(
+	manager: EntityManager,
+	user: Line,
+	{ made, fresh }: { readonly made: NewTeacher[]; readonly fresh: Fresh[] },
+): Promise<string> {
+	const known = await knownTeacher(manager, user);
 	if (known) return known.id;
 	const id = v7();
-	const passphrase = freshPassphrase();
+	const { passphrase, hash } = fresh.shift() ?? ((await freshPassphrases(1))[0] as Fresh);
 	const signInName = user.cells.username as string;
 	await insertTeacher(manager, {
 		id,
 		name: nameOf(user),
 		signInName,
 		administrator: false,
-		hash: await hashPassphrase(passphrase),
+		hash,
 	});
 	await manager.update(AccountEntity, { id }, { sourcedId: user.cells.sourcedId });
 	made.push({ name: nameOf(user), signInName, passphrase });

@@ -3,7 +3,7 @@ import type { EntityManager } from "typeorm";
 import { v7 } from "uuid";
 import { findClass } from "../class/store.ts";
 import type { RosterLine } from "../reading/roster-file.ts";
-import { freshPassphrase, hashPassphrase } from "../session/session.ts";
+import { type Fresh, freshPassphrases } from "../session/fresh.ts";
 import { endAll, setPassphrase } from "../session/store.ts";
 import { freshSignInName } from "./sign-in-name.ts";
 import {
@@ -14,6 +14,7 @@ import {
 	type StudentRow,
 	setSignInName,
 	studentBySourcedId,
+	studentOfTeacher,
 } from "./store.ts";
 
 /** One row of an import with all that carrying it out needs. */
@@ -123,6 +124,8 @@ async function planLine(
 			...(sourcedId !== undefined && student.sourcedId !== sourcedId && student.id !== sourcedId ? ["the number"] : []),
 		];
 		const more = { ...of, studentId: student.id, signInName: next };
+		if (student.leftAt && !teacher.administrator && !(await studentOfTeacher(manager, student.id, teacher.id))?.mine)
+			return wrong(line, "this student is in another teacher's class now; an administrator can bring them back");
 		if (student.leftAt)
 			return { ...more, does: "comes back", says: "Comes back into the class; the earlier work is there." };
 		return changes.length > 0
@@ -146,23 +149,32 @@ async function planLine(
 	return { ...of, does: "adds", says: `Is new, and will sign in as ${next}.`, studentId: undefined, signInName: next };
 }
 
-/** Carries a plan out, and gives a card to each new student. */
+/** How many new students a plan brings. */
+export const newIn = (planned: readonly Planned[]) => planned.filter((p) => p.does === "adds").length;
+
+/**
+ * Carries a plan out, and gives a card to each new student.
+ *
+ * @param prepared passphrases for them; what is missing is made
+ */
 export async function carryOutRoster(
 	manager: EntityManager,
 	classId: string,
 	planned: readonly Planned[],
+	prepared: readonly Fresh[],
 ): Promise<Card[]> {
 	const record = await findClass(manager, classId);
 	const cards: Card[] = [];
-	const fresh = planned.filter((p) => p.does === "adds").map((p) => ({ ...p, passphrase: freshPassphrase() }));
-	const hashes = await Promise.all(fresh.map((p) => hashPassphrase(p.passphrase)));
+	const fresh = planned.filter((p) => p.does === "adds");
+	const passphrases = [...prepared, ...(await freshPassphrases(Math.max(0, fresh.length - prepared.length)))];
 	for (const [i, p] of fresh.entries()) {
+		const { passphrase, hash } = passphrases[i] as Fresh;
 		const studentId = v7();
 		await insertStudent(manager, {
 			id: studentId,
 			name: p.name,
 			signInName: p.signInName,
-			hash: hashes[i] as string,
+			hash,
 			sourcedId: p.sourcedId ?? null,
 		});
 		await join(manager, classId, studentId, p.signInName);
@@ -172,7 +184,7 @@ export async function carryOutRoster(
 			className: record?.name ?? "",
 			classCode: record?.code ?? "",
 			signInName: p.signInName,
-			passphrase: p.passphrase,
+			passphrase,
 		});
 	}
 	for (const p of planned) {
@@ -186,17 +198,17 @@ export async function carryOutRoster(
 	return cards;
 }
 
-/** New cards for students of a class; the old ones stop, and whoever is signed in by them is signed out. */
+/** New cards for students of a class, with a passphrase prepared for each; the old ones stop, and whoever is signed in by them is signed out. */
 export async function newCards(
 	manager: EntityManager,
 	classId: string,
 	students: readonly StudentRow[],
+	prepared: readonly Fresh[],
 ): Promise<Card[]> {
 	const record = await findClass(manager, classId);
-	const made = students.map((s) => ({ student: s, passphrase: freshPassphrase() }));
-	const hashes = await Promise.all(made.map((m) => hashPassphrase(m.passphrase)));
-	for (const [i, { student }] of made.entries()) {
-		await setPassphrase(manager, student.id, hashes[i] as string, false);
+	const made = students.map((student, i) => ({ student, ...(prepared[i] as Fresh) }));
+	for (const { student, hash } of made) {
+		await setPassphrase(manager, student.id, hash, false);
 		await endAll(manager, student.id, undefined, true);
 	}
 	return made.map(({ student, passphrase }) => ({

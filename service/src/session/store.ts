@@ -3,7 +3,7 @@ import type { Account } from "@markpen/contract";
 import { type EntityManager, In } from "typeorm";
 import { v7 } from "uuid";
 import { AccountEntity } from "../database/entities/account.ts";
-import { SessionEntity, SignInFailureEntity, TokenEntity } from "../database/entities/session.ts";
+import { KnownBrowserEntity, SessionEntity, SignInFailureEntity, TokenEntity } from "../database/entities/session.ts";
 import {
 	bigint,
 	boolean,
@@ -279,11 +279,46 @@ export async function forgetAttempt(manager: EntityManager, attempt: Attempt): P
 	await manager.delete(SignInFailureEntity, { id: In([...attempt]) });
 }
 
+const USE_ONCE = statement(
+	{ id: uuid },
+	`UPDATE accounts
+		SET once_used_at = now()
+		WHERE id = $1 AND once_used_at IS NULL
+		RETURNING id`,
+);
+
+/** Uses up a passphrase for one sign-in; false where it was used before. */
+export async function useOnce(manager: EntityManager, accountId: string): Promise<boolean> {
+	return (await USE_ONCE.all(manager, [accountId])).length > 0;
+}
+
+/** A name for a browser, which it keeps in a cookie. */
+export const freshBrowser = () => randomBytes(32).toString("base64url");
+
+/** Whether an account has signed in in a browser before. */
+export function isKnownBrowser(manager: EntityManager, browser: string, accountId: string): Promise<boolean> {
+	return manager.existsBy(KnownBrowserEntity, { tokenHash: hashOf(browser), accountId });
+}
+
+const KNOW_BROWSER = statement(
+	{},
+	`INSERT INTO known_browsers (token_hash, account_id)
+		VALUES ($1, $2)
+		ON CONFLICT (token_hash, account_id)
+		DO UPDATE
+		SET at = now()`,
+);
+
+/** Remembers that an account has signed in in a browser. */
+export async function knowBrowser(manager: EntityManager, browser: string, accountId: string): Promise<void> {
+	await KNOW_BROWSER.all(manager, [hashOf(browser), accountId]);
+}
+
 export async function setPassphrase(
 	manager: EntityManager,
 	accountId: string,
 	hash: string,
 	once: boolean,
 ): Promise<void> {
-	await manager.update(AccountEntity, { id: accountId }, { passphraseHash: hash, once });
+	await manager.update(AccountEntity, { id: accountId }, { passphraseHash: hash, once, onceUsedAt: null });
 }

@@ -36,8 +36,9 @@ export function studentRoutes(context: AppContext): void {
 	const { manager } = dataSource;
 	serve(context, ROUTES.showStudent, async ({ request, params }) => {
 		const { id } = accountOf(request);
-		const student = await findStudent(manager, params.id, id, false);
-		if (!student) throw new Refusal("not-found");
+		const found = await findStudent(manager, params.id, id);
+		if (!found) throw new Refusal("not-found");
+		const student = { id: found.id, name: found.name };
 		const rows = await yearOf(manager, student.id, id);
 		return {
 			student,
@@ -56,8 +57,14 @@ export function studentRoutes(context: AppContext): void {
 	});
 	serve(context, ROUTES.exportStudent, async ({ request, params }) => {
 		const account = accountOf(request);
-		if (!(await findStudent(manager, params.id, account.id, false))) throw new Refusal("not-found");
-		if (!(await findStudent(manager, params.id, account.id, true))) throw new Refusal("covering");
+		const student = await findStudent(manager, params.id, account.id);
+		if (!student) throw new Refusal("not-found");
+		if (student.covered) throw new Refusal("covering");
+		if (!student.mine)
+			throw new Refusal(
+				"not-for-you",
+				`${student.name} is in another teacher's class now. That teacher can export what is kept.`,
+			);
 		await recordAudit(manager, { who: account.id, what: "exported student", subject: params.id });
 		return dataOf(manager, params.id);
 	});

@@ -18,24 +18,31 @@ import {
 	texts,
 	uuid,
 } from "../database/statement.ts";
+import { hasStudent } from "../roster/store.ts";
 
 const FIND_STUDENT = statement(
-	{ id: uuid, name: text() },
-	`SELECT a.id, a.name
-			FROM accounts a
-			WHERE a.id = $1 AND a.role = 'student' AND EXISTS (SELECT 1 FROM class_students s JOIN class_teachers t ON
-				t.class_id = s.class_id
-		WHERE s.account_id = a.id AND t.account_id = $2 AND (t.until IS NULL OR (t.until > now() AND NOT $3)))`,
+	{ id: uuid, name: text(), mine: boolean, covered: boolean },
+	`SELECT a.id, a.name, ${hasStudent("a.id", "$2")} AS mine, NOT EXISTS (
+			SELECT 1 FROM class_students s
+			JOIN class_teachers t ON t.class_id = s.class_id
+			WHERE s.account_id = a.id AND t.account_id = $2 AND t.until IS NULL) AS covered
+		FROM accounts a
+		WHERE a.id = $1 AND a.role = 'student' AND EXISTS (
+			SELECT 1 FROM class_students s
+			JOIN class_teachers t ON t.class_id = s.class_id
+			WHERE s.account_id = a.id AND t.account_id = $2 AND (t.until IS NULL OR t.until > now()))`,
 );
 
-/** A student whom the teacher has or covers in some class. */
+/**
+ * A student whom the teacher has, had or covers in some class: whether they are the teacher's now, or the teacher only
+ * covers their classes.
+ */
 export function findStudent(
 	manager: EntityManager,
 	studentId: string,
 	teacherId: string,
-	own: boolean,
-): Promise<{ id: string; name: string } | undefined> {
-	return FIND_STUDENT.one(manager, [studentId, teacherId, own]);
+): Promise<RowOf<typeof FIND_STUDENT> | undefined> {
+	return FIND_STUDENT.one(manager, [studentId, teacherId]);
 }
 
 const YEAR_OF = statement(

@@ -2,10 +2,11 @@ import type { ReportBody } from "@markpen/contract";
 import type PgBoss from "pg-boss";
 import type { DataSource, EntityManager } from "typeorm";
 import { v7 } from "uuid";
+import { type Showing, shownTo } from "../assignment/shown.ts";
 import type { Answers } from "../database/entities/answers.ts";
 import { SelfCheckEntity } from "../database/entities/work.ts";
 import { lock } from "../database/locks.ts";
-import { integer, json, nullable, statement, text } from "../database/statement.ts";
+import { boolean, instant, integer, json, nullable, statement, text } from "../database/statement.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
 import { forStudent } from "../hand-in/student-view.ts";
 import { sendWork, whoseOf } from "../queue/queue.ts";
@@ -23,9 +24,27 @@ const COUNT_WAITING = statement(
 );
 
 const FIND_SELF_CHECK = statement(
-	{ report: nullable(json<ReportBody>()), exercise: nullable(text()) },
-	`SELECT s.report, v.file AS exercise
+	{
+		report: nullable(json<ReportBody>()),
+		exercise: nullable(text()),
+		closesAt: instant,
+		released: boolean,
+		showChecklist: text<Showing["showChecklist"]>(),
+		showPoints: text<Showing["showPoints"]>(),
+		showFeedback: text<Showing["showFeedback"]>(),
+		showModel: text<Showing["showModel"]>(),
+		showModelAs: text<Showing["showModelAs"]>(),
+		handedIn: boolean,
+	},
+	`SELECT s.report, v.file AS exercise, coalesce(o.closes_at, a.closes_at) AS "closesAt",
+			(l.at IS NOT NULL) AS released, a.show_checklist AS "showChecklist", a.show_points AS "showPoints",
+			a.show_feedback AS "showFeedback", a.show_model AS "showModel", a.show_model_as AS "showModelAs",
+			EXISTS (SELECT 1 FROM hand_ins h WHERE h.assignment_id = s.assignment_id
+				AND h.exercise_id = s.exercise_id AND h.student_id = s.student_id) AS "handedIn"
 			FROM self_checks s
+			JOIN assignments a ON a.id = s.assignment_id
+			LEFT JOIN own_dates o ON o.assignment_id = s.assignment_id AND o.student_id = s.student_id
+			LEFT JOIN releases l ON l.assignment_id = s.assignment_id AND l.student_id = s.student_id
 			JOIN assignment_exercises x ON x.assignment_id = s.assignment_id AND x.exercise_id = s.exercise_id
 		JOIN exercise_versions v ON v.id = x.exercise_version_id WHERE s.id = $1 AND s.student_id = $2`,
 );
@@ -67,5 +86,10 @@ export async function selfCheckReport(
 ): Promise<ReturnType<typeof forStudent> | null> {
 	const row = await FIND_SELF_CHECK.one(manager, [id, studentId]);
 	if (!row) throw new Refusal("not-found");
-	return row.report && forStudent(row.report, publishedExercise(row.exercise), { before: true, points: true });
+	if (!row.report) return null;
+	const shown = shownTo(row, row);
+	const report = forStudent(row.report, publishedExercise(row.exercise), { before: true, points: shown.points });
+	// What was drawn is the student's own; how it did isn't told before the assignment shows it.
+	const told = shown.feedback && (row.showChecklist === "opening" || row.handedIn);
+	return told ? report : { ...report, criteria: [], slips: [], points: null };
 }

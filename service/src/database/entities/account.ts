@@ -11,6 +11,8 @@ export interface AccountRow {
 	closedAt: Date | null;
 	administrator: boolean;
 	once: boolean;
+	/** When a passphrase for one sign-in was used. */
+	onceUsedAt: Date | null;
 	sourcedId: string | null;
 	madeAt: Date;
 }
@@ -27,6 +29,7 @@ export const AccountEntity = new EntitySchema<AccountRow>({
 		closedAt: { ...instant, name: "closed_at", nullable: true },
 		administrator: { ...boolean, default: false },
 		once: { ...boolean, default: false },
+		onceUsedAt: { ...instant, name: "once_used_at", nullable: true },
 		sourcedId: { ...text, name: "sourced_id", nullable: true },
 		madeAt: { ...instant, name: "made_at", default: () => "now()" },
 	},

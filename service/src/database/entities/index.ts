@@ -17,7 +17,7 @@ import { AdjustmentEntity, CommentEntity, JudgementEntity, KeptCommentEntity } f
 import { HandInEntity, PressedEntity, StandingEntity } from "./hand-in.ts";
 import { JobEntity, RehearsedEntity } from "./job.ts";
 import { RepeatedCallEntity } from "./repeated-call.ts";
-import { SessionEntity, SignInFailureEntity, TokenEntity } from "./session.ts";
+import { KnownBrowserEntity, SessionEntity, SignInFailureEntity, TokenEntity } from "./session.ts";
 import { UploadEntity } from "./upload.ts";
 import { DraftEntity, FreeDrawingEntity, SelfCheckEntity } from "./work.ts";
 
@@ -27,6 +27,7 @@ export const ENTITIES = Object.freeze([
 	SessionEntity,
 	TokenEntity,
 	SignInFailureEntity,
+	KnownBrowserEntity,
 	RepeatedCallEntity,
 	ClassEntity,
 	ClassTeacherEntity,

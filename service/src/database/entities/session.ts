@@ -75,3 +75,22 @@ export const SignInFailureEntity = new EntitySchema<SignInFailureRow>({
 	},
 	indices: [{ name: "sign_in_failures_subject", columns: ["subject", "at"] }],
 });
+
+/** A browser in which an account has signed in before; only the cookie's hash is stored. */
+export interface KnownBrowserRow {
+	tokenHash: string;
+	accountId: string;
+	at: Date;
+}
+
+export const KnownBrowserEntity = new EntitySchema<KnownBrowserRow>({
+	name: "known_browsers",
+	tableName: "known_browsers",
+	columns: {
+		tokenHash: { ...text, name: "token_hash", primary: true, primaryKeyConstraintName: "known_browsers_pkey" },
+		accountId: { ...uuid, name: "account_id", primary: true, primaryKeyConstraintName: "known_browsers_pkey" },
+		at: { ...instant, default: () => "now()" },
+	},
+	foreignKeys: [reference("known_browsers", "account_id", "accounts", "CASCADE")],
+	indices: [{ name: "known_browsers_account", columns: ["accountId"] }],
+});

@@ -1,0 +1,18 @@
+/** Node's codes of a connection that isn't there, or is no more. */
+const NO_CONNECTION = new Set(["ECONNREFUSED", "ECONNRESET", "ENOTFOUND", "EAI_AGAIN", "EPIPE", "ETIMEDOUT", "ENOENT"]);
+/** What the driver says of one, which has no code of its own. */
+const NO_CONNECTION_WORDS =
+	/Connection terminated|timeout exceeded when trying to connect|not queryable|Client was closed|Driver not Connected/i;
+
+/**
+ * Whether an error says that the database can't be reached, or takes nobody now: SQLSTATE class 08, too many
+ * connections (53300), shutting down or starting (57P01 to 57P03), or no connection at all.
+ */
+export function isUnavailable(error: unknown): boolean {
+	if (!(error instanceof Error)) return false;
+	const { code, driverError } = error as { code?: unknown; driverError?: unknown };
+	if (driverError instanceof Error && driverError !== error && isUnavailable(driverError)) return true;
+	if (error instanceof AggregateError && error.errors.some(isUnavailable)) return true;
+	if (typeof code === "string" && (/^(08...|53300|57P0[1-3])$/.test(code) || NO_CONNECTION.has(code))) return true;
+	return NO_CONNECTION_WORDS.test(error.message);
+}

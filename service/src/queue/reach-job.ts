@@ -1,0 +1,20 @@
+import type { Account } from "@markpen/contract";
+import type { EntityManager } from "typeorm";
+import { reach } from "../class/access.ts";
+import { type JobRecord, ownJob } from "./job.ts";
+
+/**
+ * A job that an account began, as long as it reaches the class that the job is about.
+ *
+ * @throws Refusal "not-found"
+ */
+export async function reachJob(
+	manager: EntityManager,
+	account: Account,
+	id: string,
+	kind?: JobRecord["kind"],
+): Promise<JobRecord> {
+	const job = await ownJob(manager, id, account.id, kind);
+	if (job.classId) await reach(manager, account, job.classId, "looking");
+	return job;
+}

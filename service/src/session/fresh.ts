@@ -1,0 +1,24 @@
+import pLimit from "p-limit";
+import { freshPassphrase, hashPassphrase } from "./session.ts";
+
+/** A new passphrase, which is shown once, and its hash. */
+export interface Fresh {
+	readonly passphrase: string;
+	readonly hash: string;
+}
+
+/** How many are hashed at once: the threads that are left are for signing in. */
+const turns = pLimit(2);
+
+/**
+ * New passphrases with their hashes. A hash takes some 25 ms by design: it is made before a transaction begins, so that
+ * a class's cards don't hold a connection for seconds.
+ */
+export function freshPassphrases(count: number): Promise<Fresh[]> {
+	return Promise.all(
+		Array.from({ length: count }, async () => {
+			const passphrase = freshPassphrase();
+			return { passphrase, hash: await turns(() => hashPassphrase(passphrase)) };
+		}),
+	);
+}
