@@ -1,5 +1,6 @@
 import { watch } from "chokidar";
 import { EXIT, WrongCall } from "./call.ts";
+import { print } from "./formats/terminal.ts";
 
 /** Calls back each time one of some files changes, one change after the other, until the command is ended. */
 export function follow(paths: readonly string[], changed: (path: string) => Promise<void>): Promise<number> {
@@ -15,7 +16,7 @@ export function follow(paths: readonly string[], changed: (path: string) => Prom
 				.catch((error: unknown) => {
 					// A file that can't be read while it is being written is reported and waited for.
 					if (!(error instanceof WrongCall)) throw error;
-					process.stdout.write(`${error.message}\n`);
+					print(`${error.message}\n`);
 				});
 		};
 		watcher.on("change", next).on("add", next);

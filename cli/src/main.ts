@@ -9,6 +9,7 @@ import type { ExplainOptions } from "./commands/explain.ts";
 import type { FiguresOptions } from "./commands/figures.ts";
 import type { TapeOptions } from "./commands/tape.ts";
 import type { TryOptions } from "./commands/try.ts";
+import { printAside } from "./formats/terminal.ts";
 import { addSiteCommands } from "./site-commands.ts";
 
 function whole(least: number): (text: string) => number {
@@ -183,11 +184,11 @@ export async function main(argv: readonly string[]): Promise<number> {
 		if (error instanceof CommanderError) return error.exitCode === 0 ? EXIT.met : EXIT.wrongCall;
 		if (error instanceof CallError) {
 			const fields = (error.problem?.errors ?? []).map(({ path, message }) => `\n  ${path}: ${message}`);
-			process.stderr.write(`${error.message}${fields.join("")}\n`);
+			printAside(`${error.message}${fields.join("")}\n`);
 			return error.status === 0 ? EXIT.unreachable : EXIT.wrongCall;
 		}
 		if (!(error instanceof WrongCall)) throw error;
-		process.stderr.write(`${error.message}\n`);
+		printAside(`${error.message}\n`);
 		return EXIT.wrongCall;
 	}
 }

@@ -2,8 +2,12 @@ import { z } from "zod";
 
 export const id = z.uuid();
 export const idParams = z.object({ id });
+/** The end of the year 9999, in milliseconds of Unix time: ISO 8601 has four digits for a year. */
+export const LAST_INSTANT = 253_402_300_799_999;
 /** An instant, in ISO 8601 with its zone. */
-export const instant = z.iso.datetime({ offset: true });
+export const instant = z.iso
+	.datetime({ offset: true })
+	.refine((text) => Date.parse(text) <= LAST_INSTANT, { error: "is after the year 9999" });
 /** An instant, or a time on a class's own clock, which becomes one: "2027-03-28T02:30". */
 export const moment = z.union([instant, z.iso.datetime({ local: true })]);
 export const points = z.object({ earned: z.number(), possible: z.number() });

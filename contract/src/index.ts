@@ -133,7 +133,7 @@ export const ROUTES = Object.freeze({
 
 export { type AssignmentPage, MAX_SHAPES_ON_WALL } from "./assignment.ts";
 export type { Cell, ClassPage } from "./class.ts";
-export { SOURCE_BYTES } from "./common.ts";
+export { LAST_INSTANT, SOURCE_BYTES } from "./common.ts";
 export type { GradeBook } from "./grade-book.ts";
 export type { HandInPage } from "./hand-in.ts";
 export type { Job } from "./job.ts";

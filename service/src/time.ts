@@ -1,4 +1,5 @@
 import { Temporal } from "@js-temporal/polyfill";
+import { LAST_INSTANT } from "@markpen/contract";
 import { Refusal } from "./refusals.ts";
 
 /** Whether a name is a time zone of the IANA database. */
@@ -20,11 +21,12 @@ export function isZone(zone: string): boolean {
  */
 export function instantOf(text: string, zone: string): Date {
 	if (/(?:Z|[+-]\d\d:?\d\d)$/i.test(text)) return new Date(text);
+	let at: number;
 	try {
-		return new Date(
-			Temporal.PlainDateTime.from(text).toZonedDateTime(zone, { disambiguation: "later" }).epochMilliseconds,
-		);
+		at = Temporal.PlainDateTime.from(text).toZonedDateTime(zone, { disambiguation: "later" }).epochMilliseconds;
 	} catch {
 		throw new Refusal("bad-request", `${text} is no time in ${zone}.`);
 	}
+	if (at > LAST_INSTANT) throw new Refusal("bad-request", `${text} in ${zone} is after the year 9999.`);
+	return new Date(at);
 }

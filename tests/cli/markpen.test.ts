@@ -24,6 +24,8 @@ beforeAll(() => {
 		"waves.nib",
 		"let gap = 40\nfill steelblue\nfor i from 0 to 2\n  circle centre 60 + i * gap, 100 radius 20\nend\neach frame\n  dot at frame.number, 20\nend\n",
 	);
+	write("hostile.nib", 'print "\u001b[31mred\u009b2J\u202e"\ntext "\u001b]0;x\u0007\u009b" at 20, 40\n');
+	write("unread.nib", "walk 5\nfoo\u001b[31m\u009b\n");
 	write("dice.nib", "walk random(1, 200)\n");
 	write("class/ana.nib.txt", model);
 	write("class/bo.nib.txt", model.replace("crimson", "green"));
@@ -81,6 +83,22 @@ describe("draw", () => {
 		const { out, err } = await markpen("draw", "print.nib");
 		expect(out).toMatch(/^<svg/);
 		expect(err).toBe("hello 3\nprint.nib:2:5: remark: “spare” is never used.\n");
+	});
+
+	test.each([
+		["draw", "hostile.nib"],
+		["draw", "hostile.nib", "--json"],
+		["figures", "hostile.nib"],
+		["figures", "hostile.nib", "--json"],
+		["check", "hostile.nib", "--exercise", EXERCISE],
+		["check", "hostile.nib", "--exercise", EXERCISE, "--json"],
+		["draw", "unread.nib"],
+		["check", "unread.nib", "--exercise", EXERCISE],
+		["draw", "no\u001b[2Jsuch.nib"],
+	])("no control character of a program's reaches the terminal: %s %s %s", async (...args) => {
+		const { out, err } = await markpen(...args);
+		// biome-ignore lint/suspicious/noControlCharactersInRegex: what may not be there.
+		expect(out + err).not.toMatch(/[\u0000-\u0008\u000b-\u001f\u007f-\u009f\u202a-\u202e]/);
 	});
 
 	test("--json holds the drawing or where it went", async () => {

@@ -43,6 +43,8 @@ const STRINGS = [
 	"walk 5\nwhile true\nend",
 	"2026-02-30T25:61:00Z",
 	"2026-11-26T10:00:00Z",
+	"9999-12-31T23:59:59-12:00",
+	"9999-12-31T23:59",
 	"+275760-09-13T00:00:00.001Z",
 	"Europe/Lisbon",
 	"Nowhere/Land",
@@ -81,7 +83,10 @@ function rightOf(schema: Schema, ids: readonly string[]): fc.Arbitrary<unknown> 
 		);
 		if (schema.format === "uuid") return fc.constantFrom(...ids);
 		if (schema.format === "date-time")
-			return fc.date({ min: new Date(0), noInvalidDate: true }).map((d) => d.toISOString());
+			return fc.oneof(
+				fc.date({ min: new Date(0), noInvalidDate: true }).map((d) => d.toISOString()),
+				fc.constant("9999-12-31T23:59:59-12:00"),
+			);
 		return schema.pattern ? fc.oneof(fc.stringMatching(new RegExp(schema.pattern, "u")), any) : any;
 	}
 	if (schema.type === "number" || schema.type === "integer")
@@ -217,6 +222,47 @@ describe("whatever is sent, the answer is a reply or a refusal with its reason, 
 		const route = ROUTES[name as keyof typeof ROUTES] as unknown as Route;
 		for (const who of ["student", "teacher"] as const) expect(await asked(route, who, 60)).toEqual([]);
 	});
+});
+
+describe("a value that no table can hold is refused as such", () => {
+	const call = async (method: string, path: string, who: keyof typeof cookies, body?: object) => {
+		const response = await fetch(`${site.address}${API_BASE}${path}`, {
+			method,
+			headers: { cookie: cookies[who], "if-match": "*", ...(body && { "content-type": "application/json" }) },
+			...(body && { body: JSON.stringify(body) }),
+		});
+		return { status: response.status, ...((await response.json()) as { type: string; detail: string }) };
+	};
+	const cursor = (...values: string[]) => Buffer.from(JSON.stringify(values)).toString("base64url");
+	const [classId, , assignment] = [0, 1, 2].map((n) => () => ids[n] as string);
+	const rules = { exercise: "sail", opensAt: "2026-11-26T10:00:00Z", dueAt: "2026-11-27T10:00:00Z" };
+
+	test.each([
+		["U+0000 in a cursor", () => call("GET", `/exercises?cursor=${cursor(ids[0] as string, "a\u0000")}`, "teacher")],
+		[
+			"half a pair in a cursor",
+			() => call("GET", `/exercises?cursor=${cursor(ids[0] as string, "\ud800")}`, "teacher"),
+		],
+		["a cursor of another list", () => call("GET", `/audit?cursor=${cursor("99999999999999999999")}`, "teacher")],
+		[
+			"the year 10000",
+			() =>
+				call("POST", `/classes/${classId?.()}/assignments`, "teacher", {
+					...rules,
+					closesAt: "9999-12-31T23:59:59-12:00",
+				}),
+		],
+		[
+			"milliseconds beyond 2^31",
+			() =>
+				call("POST", `/my-work/${assignment?.()}/pier-planks/runs`, "student", {
+					state: "drew",
+					met: [],
+					milliseconds: 2 ** 31,
+				}),
+		],
+		["tries beyond 2^31", () => call("PATCH", `/assignments/${assignment?.()}`, "teacher", { tries: 2 ** 31 })],
+	])("%s", async (_, made) => expect(await made()).toMatchObject({ status: 400, type: "/problems/bad-request" }));
 });
 
 test("after all of that the service is well, and both are still signed in", async () => {

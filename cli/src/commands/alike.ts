@@ -1,6 +1,7 @@
 import { exerciseText, RUN_MILLISECONDS, Threads } from "@markpen/threads";
 import { EXIT } from "../call.ts";
 import { readExerciseFile, readSource } from "../files.ts";
+import { print, printJson } from "../formats/terminal.ts";
 import { handedIn } from "../handed-in.ts";
 
 export interface AlikeOptions {
@@ -22,11 +23,11 @@ export async function alikeCommand(paths: readonly string[], options: AlikeOptio
 			milliseconds: 20 * RUN_MILLISECONDS,
 		});
 		const pairs = found.map((p) => ({ ...p, one: files[p.one]?.name ?? "", other: files[p.other]?.name ?? "" }));
-		if (options.json) process.stdout.write(`${JSON.stringify({ files: files.length, pairs })}\n`);
-		else if (pairs.length === 0) process.stdout.write(`No two of ${files.length} programs are closer than usual.\n`);
+		if (options.json) printJson({ files: files.length, pairs });
+		else if (pairs.length === 0) print(`No two of ${files.length} programs are closer than usual.\n`);
 		else {
 			const percent = (v: number) => `${Math.round(v * 100)} %`.padStart(5);
-			process.stdout.write(
+			print(
 				`${pairs.map((p) => `${p.one} and ${p.other}: drawing ${percent(p.drawing)}, source ${percent(p.source)}`).join("\n")}\nLook at them side by side before you think anything of it.\n`,
 			);
 		}

@@ -5,6 +5,7 @@ import { zipSync } from "fflate";
 import { EXIT, WrongCall } from "../call.ts";
 import { save, told } from "../files.ts";
 import { moment, say, tableOr } from "../formats/said.ts";
+import { print } from "../formats/terminal.ts";
 import { Progress } from "../progress.ts";
 import { site } from "../site/connection.ts";
 import { findAssignment, findClass, oneOf } from "../site/find.ts";
@@ -299,6 +300,6 @@ export async function drawingsCommand(
 		count++;
 	}
 	bar.end();
-	process.stdout.write(`${count} drawings written to ${options.out}.\n`);
+	print(`${count} drawings written to ${options.out}.\n`);
 	return EXIT.met;
 }

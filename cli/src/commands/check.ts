@@ -5,6 +5,7 @@ import { EXIT } from "../call.ts";
 import { readExerciseFile, readSource, save } from "../files.ts";
 import { coloursFor } from "../formats/colours.ts";
 import { reportText, summaryText } from "../formats/report.ts";
+import { print, printJson } from "../formats/terminal.ts";
 import { type HandedIn, handedIn } from "../handed-in.ts";
 import { Progress } from "../progress.ts";
 
@@ -26,7 +27,7 @@ export async function checkCommand(paths: readonly string[], options: CheckOptio
 	await once(paths, options);
 	const { follow } = await import("../follow.ts");
 	return follow([...paths, options.exercise], async (changed) => {
-		process.stdout.write(`\n${changed} has changed.\n`);
+		print(`\n${changed} has changed.\n`);
 		await once(paths, options);
 	});
 }
@@ -38,15 +39,20 @@ async function once(paths: readonly string[], options: CheckOptions): Promise<nu
 	const reports = await checkAll(files, exercise, !single && !options.json);
 	if (options.junit) await save(options.junit, (await import("../formats/junit.ts")).junit(exercise, reports));
 	if (options.json)
-		process.stdout.write(
-			`${JSON.stringify(single ? reports[0]?.report : { reports: reports.map(({ file, name, report }) => ({ file, name, ...report })), summary: summaryOf(reports) })}\n`,
+		printJson(
+			single
+				? reports[0]?.report
+				: {
+						reports: reports.map(({ file, name, report }) => ({ file, name, ...report })),
+						summary: summaryOf(reports),
+					},
 		);
 	else {
 		const colours = coloursFor(process.stdout);
 		const first = reports[0];
-		if (!first) process.stdout.write("There is no file to check here.\n");
+		if (!first) print("There is no file to check here.\n");
 		else
-			process.stdout.write(
+			print(
 				`${single ? reportText({ path: first.file, title: exercise.title }, first.report, colours) : summaryText(reports, colours)}\n`,
 			);
 	}

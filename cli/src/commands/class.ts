@@ -2,6 +2,7 @@ import { readFile } from "node:fs/promises";
 import { EXIT, WrongCall } from "../call.ts";
 import { save, told } from "../files.ts";
 import { moment, say, tableOr } from "../formats/said.ts";
+import { print } from "../formats/terminal.ts";
 import { site } from "../site/connection.ts";
 import { findClass } from "../site/find.ts";
 
@@ -154,7 +155,7 @@ export async function gradeBookCommand(
 			? await client.gradeBookOneRoster({ params: { id } })
 			: await client.gradeBookCsv({ params: { id }, query: { rows: options.rows } });
 		await save(options.out, data);
-		process.stdout.write(`Written to ${options.out}.\n`);
+		print(`Written to ${options.out}.\n`);
 		return EXIT.met;
 	}
 	const book = await client.showGradeBook({ params: { id } });
@@ -181,6 +182,6 @@ export async function archiveCommand(said: string, options: { out: string }): Pr
 	const client = await site();
 	const archive: unknown = await client.classArchive({ params: { id: (await findClass(client, said)).id } });
 	await save(options.out, typeof archive === "string" ? archive : `${JSON.stringify(archive, null, "\t")}\n`);
-	process.stdout.write(`Written to ${options.out}.\n`);
+	print(`Written to ${options.out}.\n`);
 	return EXIT.met;
 }

@@ -1,5 +1,6 @@
 import type { Command } from "commander";
 import { WrongCall } from "../call.ts";
+import { print } from "../formats/terminal.ts";
 
 interface Words {
 	/** The words before, from the second on: "class roster". */
@@ -78,6 +79,6 @@ const SHELLS: Readonly<Record<string, (all: readonly Words[]) => string>> = { ba
 export function completionCommand(shell: string, root: Command): number {
 	const make = SHELLS[shell];
 	if (!make) throw new WrongCall(`Completion is there for ${Object.keys(SHELLS).join(", ")}, not for ${shell}.`);
-	process.stdout.write(make(wordsOf(root)));
+	print(make(wordsOf(root)));
 	return 0;
 }

@@ -4,6 +4,7 @@ import { EXIT } from "../call.ts";
 import { readSource, save } from "../files.ts";
 import { coloursFor } from "../formats/colours.ts";
 import { problemLines } from "../formats/problems.ts";
+import { printAside, printJson, printXml } from "../formats/terminal.ts";
 import { encoded, endingOf } from "../out.ts";
 import { type RunCall, runOf } from "../run-call.ts";
 
@@ -37,21 +38,31 @@ export async function drawCommand(file: string, options: DrawOptions): Promise<n
 		if (out)
 			await save(out, await encoded({ svg, tape: drawn.tape, width: picture.width * options.scale }, ending, threads));
 		if (options.json)
-			process.stdout.write(
-				`${JSON.stringify({ file, out: out ?? null, state, ended, width: picture.width, height: picture.height, ...(out ? {} : { svg }), errors, remarks, messages, ...(watched && { watched }) })}\n`,
-			);
-		else if (!out) process.stdout.write(svg);
+			printJson({
+				file,
+				out: out ?? null,
+				state,
+				ended,
+				width: picture.width,
+				height: picture.height,
+				...(out ? {} : { svg }),
+				errors,
+				remarks,
+				messages,
+				...(watched && { watched }),
+			});
+		else if (!out) printXml(svg);
 		if (!options.json) {
 			const colours = coloursFor(process.stderr);
-			for (const { text } of messages) process.stderr.write(`${text}\n`);
+			for (const { text } of messages) printAside(`${text}\n`);
 			for (const { step, line, name, value } of watched?.changes ?? [])
-				process.stderr.write(`step ${step}, line ${line}: ${name} = ${value}\n`);
-			if (watched?.leftOut) process.stderr.write(`… and ${watched.leftOut} changes more\n`);
+				printAside(`step ${step}, line ${line}: ${name} = ${value}\n`);
+			if (watched?.leftOut) printAside(`… and ${watched.leftOut} changes more\n`);
 			for (const line of [
 				...problemLines(file, errors, "error", colours),
 				...problemLines(file, remarks, "remark", colours),
 			])
-				process.stderr.write(`${line}\n`);
+				printAside(`${line}\n`);
 		}
 		return errors.length > 0 ? EXIT.missed : EXIT.met;
 	} finally {

@@ -3,6 +3,7 @@ import { collectionJsonSchema, exerciseJsonSchema, readExercise } from "@markpen
 import { EXIT, WrongCall } from "../call.ts";
 import { readSource, save } from "../files.ts";
 import { newExercise } from "../formats/new-exercise.ts";
+import { print } from "../formats/terminal.ts";
 
 /** Writes a new exercise file with comments that explain each part; it reads, and its model earns everything. */
 export async function exerciseNewCommand(id: string, options: { readonly out?: string }): Promise<number> {
@@ -14,7 +15,7 @@ export async function exerciseNewCommand(id: string, options: { readonly out?: s
 		.catch(() => false);
 	if (there) throw new WrongCall(`${path} is there already; nothing was written.`);
 	await save(path, newExercise(id));
-	process.stdout.write(`${path} is written. Try it with: markpen try ${path}\n`);
+	print(`${path} is written. Try it with: markpen try ${path}\n`);
 	return EXIT.met;
 }
 
@@ -25,7 +26,7 @@ export async function exerciseSchemaCommand(options: {
 }): Promise<number> {
 	const text = `${JSON.stringify(options.collection ? collectionJsonSchema() : exerciseJsonSchema(), null, 2)}\n`;
 	if (options.out) await save(options.out, text);
-	else process.stdout.write(text);
+	else print(text);
 	return EXIT.met;
 }
 
@@ -33,10 +34,10 @@ export async function exerciseSchemaCommand(options: {
 export async function exerciseReadCommand(path: string): Promise<number> {
 	const reading = readExercise(await readSource(path));
 	if (reading.ok) {
-		process.stdout.write(`${path} reads: ${reading.exercise.title}, ${reading.exercise.criteria.length} criteria.\n`);
+		print(`${path} reads: ${reading.exercise.title}, ${reading.exercise.criteria.length} criteria.\n`);
 		return EXIT.met;
 	}
-	process.stdout.write(
+	print(
 		`${reading.problems.map((p) => `${path}:${p.line}:${p.column}: ${p.path ? `${p.path}: ` : ""}${p.message}`).join("\n")}\n`,
 	);
 	return EXIT.missed;

@@ -3,6 +3,7 @@ import { EXIT, WrongCall } from "../call.ts";
 import { readSource } from "../files.ts";
 import { coloursFor } from "../formats/colours.ts";
 import { reportText } from "../formats/report.ts";
+import { print } from "../formats/terminal.ts";
 import { allMet } from "./check.ts";
 
 export interface ExplainOptions {
@@ -42,7 +43,7 @@ export async function explainCommand(path: string, options: ExplainOptions): Pro
 				: `${path} holds no report of ${options.only}.`,
 		);
 	const colours = coloursFor(process.stdout);
-	process.stdout.write(
+	print(
 		`${reports.map((r) => reportText({ path: r.file ?? path, title: r.exercise }, r, colours, options.student === true)).join("\n\n")}\n`,
 	);
 	return reports.every(allMet) ? EXIT.met : EXIT.missed;

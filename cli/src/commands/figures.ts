@@ -4,6 +4,7 @@ import { EXIT, WrongCall } from "../call.ts";
 import { readSource } from "../files.ts";
 import { coloursFor } from "../formats/colours.ts";
 import { problemLines } from "../formats/problems.ts";
+import { print, printJson } from "../formats/terminal.ts";
 import { type RunCall, runOf } from "../run-call.ts";
 
 export interface FiguresOptions extends RunCall {
@@ -42,23 +43,21 @@ export async function figuresCommand(file: string, options: FiguresOptions): Pro
 		if (frame !== undefined && frame > lastFrame)
 			throw new WrongCall(`${file} has no frame ${frame}; its last is ${lastFrame}.`);
 		if (options.json)
-			process.stdout.write(
-				`${JSON.stringify({ figures: shown, ...(differences && { differences }), ...(tracks && { tracks }), errors, remarks })}\n`,
-			);
+			printJson({ figures: shown, ...(differences && { differences }), ...(tracks && { tracks }), errors, remarks });
 		else {
 			const colours = coloursFor(process.stdout);
-			shown.forEach((f, i) => process.stdout.write(`${i + 1}. ${f.sentence}\n`));
-			if (shown.length === 0) process.stdout.write("Nothing was drawn.\n");
-			for (const track of tracks ?? []) process.stdout.write(`${trackLine(track)}\n`);
+			shown.forEach((f, i) => print(`${i + 1}. ${f.sentence}\n`));
+			if (shown.length === 0) print("Nothing was drawn.\n");
+			for (const track of tracks ?? []) print(`${trackLine(track)}\n`);
 			if (differences)
-				process.stdout.write(
+				print(
 					`\nBeside ${options.beside}:\n${(differences.length > 0 ? differences : ["Nothing differs."]).map((s) => `- ${s}`).join("\n")}\n`,
 				);
 			for (const line of [
 				...problemLines(file, errors, "error", colours),
 				...problemLines(file, remarks, "remark", colours),
 			])
-				process.stdout.write(`${line}\n`);
+				print(`${line}\n`);
 		}
 		return errors.length > 0 ? EXIT.missed : EXIT.met;
 	} finally {

@@ -2,6 +2,7 @@ import { everyPage } from "@markpen/client";
 import { EXIT } from "../call.ts";
 import { readSource, save } from "../files.ts";
 import { say, tableOr } from "../formats/said.ts";
+import { print } from "../formats/terminal.ts";
 import { site } from "../site/connection.ts";
 import { findExercise } from "../site/find.ts";
 
@@ -68,10 +69,10 @@ export async function exerciseGetCommand(key: string, options: { version?: numbe
 	const found = await findExercise(client, key);
 	const number = options.version ?? (await client.showExercise({ params: { id: found.id } })).versions[0]?.number ?? 1;
 	const text = await client.showVersion({ params: { id: found.id, number } });
-	if (options.out === undefined) process.stdout.write(text);
+	if (options.out === undefined) print(text);
 	else {
 		await save(options.out, text);
-		process.stdout.write(`Written to ${options.out}.\n`);
+		print(`Written to ${options.out}.\n`);
 	}
 	return EXIT.met;
 }

@@ -2,6 +2,7 @@ import { hostname } from "node:os";
 import { createClient } from "@markpen/client";
 import { WrongCall } from "../call.ts";
 import { say } from "../formats/said.ts";
+import { print } from "../formats/terminal.ts";
 import { clientOf, forget, keep, keptSite, site } from "../site/connection.ts";
 import { secrets } from "../site/passphrase.ts";
 
@@ -46,7 +47,7 @@ export async function signOutCommand(): Promise<number> {
 	const { tokenId, url } = await keptSite();
 	await (await site()).revokeToken({ params: { id: tokenId } }).catch(() => undefined);
 	await forget();
-	process.stdout.write(`Signed out of ${url}.\n`);
+	print(`Signed out of ${url}.\n`);
 	return 0;
 }
 
@@ -80,6 +81,6 @@ export async function passphraseCommand(address: string, options: { signInName: 
 	await client.signIn({ body: { signInName: options.signInName, passphrase: now } });
 	await client.changePassphrase({ body: { now, next } });
 	await client.signOut({});
-	process.stdout.write("The passphrase is changed. Tokens and other sessions have ended.\n");
+	print("The passphrase is changed. Tokens and other sessions have ended.\n");
 	return 0;
 }

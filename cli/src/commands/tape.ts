@@ -3,6 +3,7 @@ import { decodeTape, encodeTape, NoTape, pictureOf, svgOf, type Tape, tapeFromLi
 import { Threads } from "@markpen/threads";
 import { EXIT, WrongCall } from "../call.ts";
 import { save, told } from "../files.ts";
+import { printJsonLine } from "../formats/terminal.ts";
 import { encoded, endingOf } from "../out.ts";
 
 export interface TapeOptions {
@@ -32,7 +33,7 @@ export async function tapeCommand(file: string, { out, scale }: TapeOptions): Pr
 	const ending = out === undefined ? "jsonl" : endingOf(out);
 	const tape = await tapeIn(file);
 	if (out === undefined) {
-		for (const line of tapeLines(tape)) process.stdout.write(`${line}\n`);
+		for (const line of tapeLines(tape)) printJsonLine(line);
 		return EXIT.met;
 	}
 	const threads = new Threads(1);

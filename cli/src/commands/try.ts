@@ -17,6 +17,7 @@ import { exerciseText, RUN_MILLISECONDS, Threads } from "@markpen/threads";
 import { EXIT } from "../call.ts";
 import { readExerciseFile, save } from "../files.ts";
 import { coloursFor } from "../formats/colours.ts";
+import { print, printJson } from "../formats/terminal.ts";
 import { trialText } from "../formats/trial.ts";
 
 export interface TryOptions {
@@ -54,11 +55,8 @@ export async function tryCommand(path: string, options: TryOptions): Promise<num
 		unseen: unseen.map((a) => `${alterationWords(a.id)}${a.line > 0 ? `, line ${a.line}` : ""}`),
 		punished: punished.map((r) => `${rewritingWords(r.id)}: ${r.lost.join(", ")}`),
 	};
-	if (options.json) process.stdout.write(`${JSON.stringify({ exercise: exercise.id, ...trial })}\n`);
-	else
-		process.stdout.write(
-			`${trialText({ path, title: exercise.title }, trial, sentences, coloursFor(process.stdout))}\n`,
-		);
+	if (options.json) printJson({ exercise: exercise.id, ...trial });
+	else print(`${trialText({ path, title: exercise.title }, trial, sentences, coloursFor(process.stdout))}\n`);
 	return trial.wrong.length === 0 && unseen.length === 0 && punished.length === 0 ? EXIT.met : EXIT.missed;
 }
 

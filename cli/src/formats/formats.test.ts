@@ -1,11 +1,12 @@
 import type { ExerciseFile, Report } from "@markpen/core";
-import { describe, expect, test } from "vitest";
+import { describe, expect, test, vi } from "vitest";
 import { create } from "xmlbuilder2";
 import { coloursFor } from "./colours.ts";
 import { junit } from "./junit.ts";
 import { problemLines } from "./problems.ts";
 import { moment, tableOr } from "./said.ts";
 import { table } from "./table.ts";
+import { print, printJson, printXml } from "./terminal.ts";
 
 const PLAIN = coloursFor({ isTTY: false } as NodeJS.WriteStream);
 const HEADINGS = ["Name", "Exercise", "Points"];
@@ -54,6 +55,37 @@ test("a problem is a line with its place, as editors and terminals open it", () 
 	const problem = { code: "unknown-name", line: 3, column: 7, length: 2, message: "There is no `ab`." } as const;
 	expect(problemLines("a.nib", [problem], "error", PLAIN)).toEqual(["a.nib:3:7: error: There is no `ab`."]);
 	expect(problemLines("a.nib", [problem, problem], "remark", PLAIN)[1]).toContain(": remark: ");
+});
+
+describe("text of anybody in a terminal", () => {
+	const HOSTILE = "a\u001b[31m\u009b2J\u0007\u007f\u202eb\r\tc\nd";
+	const printed = (what: () => void) => {
+		let text = "";
+		const write = vi.spyOn(process.stdout, "write").mockImplementation((part) => {
+			text += String(part);
+			return true;
+		});
+		what();
+		write.mockRestore();
+		return text;
+	};
+	const SHOWN = "a␛[31m<U+009B>2J␇␡<U+202E>b␍\tc\nd";
+
+	test("does nothing but stand there", () => expect(printed(() => print(HOSTILE))).toBe(SHOWN));
+
+	test("keeps our own colours, and none of its own", () => {
+		const colours = coloursFor({ isTTY: true } as NodeJS.WriteStream);
+		expect(printed(() => print(`${colours.red(HOSTILE)}${HOSTILE}`))).toBe(`\u001b[31m${SHOWN}\u001b[39m${SHOWN}`);
+		expect(printed(() => print("\ue0000123456789abcdef\ue001[31m"))).not.toContain("\u001b");
+	});
+
+	test("is the same text in JSON and XML", () => {
+		const json = printed(() => printJson({ text: HOSTILE }));
+		expect(JSON.parse(json)).toEqual({ text: HOSTILE });
+		// biome-ignore lint/suspicious/noControlCharactersInRegex: what may not be there.
+		expect(json.trimEnd()).not.toMatch(/[\u0000-\u001f\u007f-\u009f\u202e]/);
+		expect(printed(() => printXml("<text>\u009b</text>\n"))).toBe("<text>&#x009b;</text>\n");
+	});
 });
 
 describe("JUnit XML", () => {

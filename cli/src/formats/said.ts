@@ -1,8 +1,10 @@
 import { table } from "./table.ts";
+import { print, printJson } from "./terminal.ts";
 
 /** What a command found: as JSON where that is asked, else as a table or in words. */
 export function say(json: boolean | undefined, value: unknown, words: string | (() => string)): void {
-	process.stdout.write(`${json ? JSON.stringify(value) : typeof words === "string" ? words : words()}\n`);
+	if (json) printJson(value);
+	else print(`${typeof words === "string" ? words : words()}\n`);
 }
 
 /** A table, or a sentence where it would have no row. */

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, test } from "vitest";
-import { type Answers, address, answering, HttpRefusal, settle, stubBrowser } from "./test-world.ts";
+import { type Answers, address, answering, HttpRefusal, settle, stored, stubBrowser, TestClock } from "./test-world.ts";
 
 stubBrowser();
 const { Session } = await import("./session.svelte.ts");
@@ -23,6 +23,7 @@ const keptOf = (key: string) => {
 beforeEach(() => {
 	forgetKept();
 	address.assigned.length = 0;
+	stored.clear();
 });
 
 describe("who is signed in", () => {
@@ -125,10 +126,54 @@ describe("a session that ends", () => {
 		expect(session.ended).toBe(false);
 	});
 
-	test("by signing out is over here, whether the service heard it or not", async () => {
-		const session = beginning({ whoAmI: () => account("a") });
+	test("by signing out is over here at once, and at the service as soon as that can be reached", async () => {
+		const clock = new TestClock();
+		answering({ whoAmI: () => account("a") });
+		const session = new Session(clock);
 		await session.load();
 		await session.signOut();
-		expect([session.account, session.ended]).toEqual([null, false]);
+		expect([session.account, session.ended, session.leaving]).toEqual([null, false, "a"]);
+		const { calls } = answering({ signOut: refused(503, "no-database", "Not reachable.") });
+		clock.pass(3_000);
+		await settle();
+		expect([calls, session.leaving]).toEqual([["signOut"], "a"]);
+		const whose: (string | null)[] = [];
+		answering({ signOut: ({ headers }) => void whose.push(headers.get("markpen-account")) });
+		clock.pass(3_000);
+		await settle();
+		expect([whose, session.leaving, stored.has("markpen leaving")]).toEqual([["a"], null, false]);
+		clock.pass(10_000);
+		await settle();
+		expect(whose).toHaveLength(1);
+	});
+
+	test("doesn't let the last one in again when the page is loaded before the service heard it", async () => {
+		const clock = new TestClock();
+		answering({ whoAmI: () => account("a") });
+		const before = new Session(clock);
+		await before.load();
+		await before.signOut();
+		const { calls } = answering({ whoAmI: () => account("a") });
+		const session = new Session(new TestClock());
+		await session.load();
+		expect([session.known, session.account, session.leaving, calls]).toEqual([true, null, "a", ["signOut"]]);
+		// The cookie is somebody else's by now, or nobody's.
+		answering({
+			signOut: refused(401, "signed-out", "Sign in first."),
+			whoAmI: refused(401, "signed-out", "Sign in first."),
+		});
+		const later = new Session(new TestClock());
+		await later.load();
+		expect([later.account, later.leaving]).toEqual([null, null]);
+	});
+
+	test("by signing out is over too once the next one signs in", async () => {
+		answering({ whoAmI: () => account("a") });
+		const session = new Session(new TestClock());
+		await session.load();
+		await session.signOut();
+		answering({ signIn: () => account("b") });
+		await session.signIn("", "b", "y");
+		expect([session.account?.id, session.leaving, stored.has("markpen leaving")]).toEqual(["b", null, false]);
 	});
 });
