@@ -52,6 +52,48 @@ describe("an account", () => {
 			await page.getByText("Nothing is set yet.").waitFor();
 		}));
 
+	test("gives a class of the site to somebody, and closes an account that is the only one to have none", () =>
+		visit("teacher", async (page) => {
+			const rows = await site.rows<{ class_id: string; account_id: string }>(
+				`DELETE FROM class_teachers t USING classes c, accounts a
+					WHERE c.id = t.class_id AND c.name = '8 Gannet' AND a.id = t.account_id AND a.name = 'M. Okafor-Lind'
+					RETURNING t.class_id, t.account_id`,
+			);
+			await to(page, "/account");
+			const classes = page.getByRole("region", { name: "Classes of this site" });
+			await page.getByRole("button", { name: "Close R. Castellane's account" }).click();
+			const sure = page.getByRole("dialog", { name: "Close R. Castellane's account?" });
+			await sure.getByRole("button", { name: "Close the account" }).click();
+			await page.getByText("Nobody else has 8 Gannet. Give it to somebody first, then close the account.").waitFor();
+			await classes.getByLabel("Give 8 Gannet to").selectOption({ label: "J. Amari" });
+			await classes.getByRole("button", { name: "Give 8 Gannet" }).click();
+			await note(page, "8 Gannet is given.").waitFor();
+			await classes.getByText(/J\. Amari, R\. Castellane/).waitFor();
+			await page.getByRole("button", { name: "Close R. Castellane's account" }).click();
+			await sure.getByRole("button", { name: "Close the account" }).click();
+			await page.getByRole("button", { name: "Close R. Castellane's account" }).waitFor({ state: "detached" });
+			await site.rows("UPDATE accounts SET closed_at = NULL");
+			for (const { class_id, account_id } of rows)
+				await site.rows("INSERT INTO class_teachers (class_id, account_id) VALUES ($1, $2)", [class_id, account_id]);
+			await site.rows(
+				"DELETE FROM class_teachers WHERE until IS NULL AND account_id = (SELECT id FROM accounts WHERE name = 'J. Amari')",
+			);
+		}));
+
+	test("signs out without a network as soon as there is one, and not before it says so", () =>
+		visit("teacher", async (page) => {
+			await home(page);
+			await page.context().setOffline(true);
+			await page.getByRole("button", { name: /Okafor/ }).click();
+			await page.getByRole("menuitem", { name: "Sign out" }).click();
+			const pending = page.getByRole("alert").filter({ hasText: "not signed out yet" });
+			await pending.waitFor();
+			await page.context().setOffline(false);
+			await pending.waitFor({ state: "detached" });
+			await page.reload();
+			await page.getByRole("button", { name: "Sign in" }).waitFor();
+		}));
+
 	test("chooses light or dark, and keeps it", () =>
 		visit("teacher", async (page) => {
 			await home(page);

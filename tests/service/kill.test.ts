@@ -110,8 +110,11 @@ test("logs hold neither sources nor names, also when something goes wrong", asyn
 	).rejects.toMatchObject({ code: "went-wrong" });
 	await rowsOf(url, "ALTER TABLE hand_ins DROP CONSTRAINT refused");
 	expect(web.said()).toContain("a request went wrong");
+	await student.saveFreeDrawing({ params: { name: "My quiet boat" }, body: { source: "walk 5" }, revision: "any" });
+	await fetch(`${web.address}/api/v1/exercises?words=looked-for-word`);
+	await expect.poll(() => web.said()).toContain("/api/v1/free-drawings/:name");
 	for (const part of [web, worker])
-		for (const secret of ["my secret source", DEMO_SIGN_INS.student.name, DEMO_SIGN_INS.student.passphrase])
+		for (const secret of ["my secret source", "quiet", "looked-for-word", DEMO_SIGN_INS.student.name, DEMO_SIGN_INS.student.passphrase])
 			expect(part.said()).not.toContain(secret);
 });
 

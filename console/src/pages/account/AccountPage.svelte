@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { everyPage } from "@markpen/client";
+	import Ask from "../../parts/Ask.svelte";
 	import ChangePassphrase from "../../parts/ChangePassphrase.svelte";
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
@@ -13,15 +14,20 @@
 	const loading = new Loading<Awaited<ReturnType<typeof fetch>>>();
 	async function fetch() {
 		const { tokens } = await api.listTokens({});
-		if (!session.account?.administrator) return { tokens, teachers: [], audit: [], next: null as string | null };
-		const [teachers, { rows, next }] = await Promise.all([
+		if (!session.account?.administrator)
+			return { tokens, teachers: [], classes: [], audit: [], next: null as string | null };
+		const [teachers, classes, { rows, next }] = await Promise.all([
 			everyPage(
 				(at) => api.listTeachers({ query: at }),
 				(page) => page.teachers,
 			),
+			everyPage(
+				(at) => api.listSiteClasses({ query: at }),
+				(page) => page.classes,
+			),
 			api.listAudit({ query: { limit: 50 } }),
 		]);
-		return { tokens, teachers, audit: rows, next };
+		return { tokens, teachers, classes, audit: rows, next };
 	}
 	const load = () => loading.load(fetch, "account");
 	$effect(() => void load());
@@ -52,6 +58,29 @@
 	async function reset(id: string, of: string) {
 		const made = await notes.trying(() => api.resetPassphrase({ params: { id } }));
 		if (made) once = { name: of, passphrase: made.passphrase };
+	}
+	/** The teacher whose account is to be closed. */
+	let closing = $state.raw<{ id: string; name: string } | null>(null);
+	async function close() {
+		if (!closing) return;
+		const { id } = closing;
+		closing = null;
+		await notes.trying(() => api.closeTeacher({ params: { id } }));
+		await load();
+	}
+	/** Whom a class is given to, by its id. */
+	let given = $state<Record<string, string>>({});
+	async function give(event: SubmitEvent, id: string, name: string) {
+		event.preventDefault();
+		const teacher = given[id];
+		if (!teacher) return;
+		const done = await notes.trying(async () => {
+			await api.giveClass({ params: { id, teacher }, body: { until: null } });
+			return true;
+		});
+		if (done) notes.say(`${name} is given.`);
+		given = { ...given, [id]: "" };
+		await load();
 	}
 	async function older() {
 		if (!next) return;
@@ -104,6 +133,11 @@
 										type="button"
 										class="tool"
 										onclick={() => reset(t.id, t.name)}>New passphrase<span class="sr-only"> for {t.name}</span></button
+									><button
+										type="button"
+										class="tool"
+										aria-label="Close {t.name}'s account"
+										onclick={() => (closing = t)}>Close account</button
 									>{/if}
 							</li>{/each}
 					</ul>
@@ -119,6 +153,29 @@
 							/></label
 						><button class="button">Add a teacher</button>
 					</form>
+				</section>
+				<section aria-labelledby="classes">
+					<h2 id="classes" class="mb-1 text-lead">Classes of this site</h2>
+					<p class="quiet mb-2">A class whose teacher is away can be given to another one, who has it as well then.</p>
+					<ul>
+						{#each page.classes as c (c.id)}<li
+								class="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule py-1.5"
+							>
+								<b>{c.name}</b><span class="quiet grow"
+									>{c.schoolYear}{c.closedAt ? ", closed" : ""}: {c.teachers
+										.map((t) => (t.until ? `${t.name} until ${moment(t.until)}` : t.name))
+										.join(", ") || "nobody"}</span
+								>
+								<form class="flex gap-2" onsubmit={(event) => give(event, c.id, c.name)}>
+									<select class="field w-36" required aria-label="Give {c.name} to" bind:value={given[c.id]}
+										><option value={undefined} disabled>A teacher</option
+										>{#each page.teachers.filter((t) => !c.teachers.some((o) => o.id === t.id && o.until === null)) as t (t.id)}<option
+												value={t.id}>{t.name}</option
+											>{/each}</select
+									><button class="tool">Give<span class="sr-only"> {c.name}</span></button>
+								</form>
+							</li>{:else}<li class="quiet">There are none yet.</li>{/each}
+					</ul>
 				</section>
 				<section aria-labelledby="audit" class="min-w-0">
 					<h2 id="audit" class="mb-1 text-lead">What was changed</h2>
@@ -150,3 +207,16 @@
 		</div>
 	{/snippet}
 </Fetched>
+<Ask open={closing !== null} title="Close {closing?.name ?? ''}'s account?" onclose={() => (closing = null)}
+	><p class="mb-4">
+		{closing?.name} can't sign in any more, and all tokens end. What was set and decided stays under the name. Classes that
+		nobody else has must be given to somebody first.
+	</p>
+	<div class="flex gap-3">
+		<button type="button" class="button primary" onclick={close}>Close the account</button><button
+			type="button"
+			class="button"
+			onclick={() => (closing = null)}>Leave it</button
+		>
+	</div></Ask
+>

@@ -70,7 +70,10 @@
 		/>
 	</div>{/if}
 <h2 class="mb-1">Checklist</h2>
-{#if exercise.criteria.length === 0}<p class="quiet">It is shown once you have handed something in.</p>{/if}
+{#if exercise.criteria.length === 0}<p class="quiet">It is shown once you have handed something in.</p>
+{:else if found && !old && found.report.criteria.length === 0}<p class="quiet" role="status">
+		It was checked. Your teacher shows you later how it went.
+	</p>{/if}
 {#each groups as group (group.heading)}
 	{#if group.heading}<h3 class="quiet mt-3 font-semibold">{group.heading}</h3>{/if}
 	<ul>
