@@ -1,4 +1,5 @@
-// The long forms of the fuzzing and kill tests: 200,000 programs of each kind, and the worker killed again and again.
+// The long forms of the tests: 200,000 programs of each kind, the worker killed again and again, and ten minutes of
+// every attack beside a class that works as usual.
 import { join } from "node:path";
 import { build } from "./build.mjs";
 import { ensurePostgres } from "./postgres.mjs";
@@ -26,6 +27,8 @@ await main(async () => {
 	await run("fifty processes killed at any moment", ["--project", "service", "tests/service/kill-any.test.ts"], {
 		MARKPEN_KILLS: process.env.MARKPEN_KILLS_ANY ?? "50",
 	});
+	process.stdout.write("== every attack at once, beside a class of thirty\n");
+	if ((await wait(process.execPath, [join(ROOT, "setup/soak-attacks.mjs")])) !== 0) failed++;
 	process.stdout.write(failed === 0 ? "Everything held.\n" : `${failed} runs failed.\n`);
 	return failed === 0 ? 0 : 1;
 });

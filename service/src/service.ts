@@ -2,7 +2,6 @@ import { readFile } from "node:fs/promises";
 import { Server as NetServer } from "node:net";
 import { availableParallelism } from "node:os";
 import { readCollection } from "@markpen/core";
-import { Threads } from "@markpen/threads";
 import type PgBoss from "pg-boss";
 import { type Logger, pino } from "pino";
 import type { DataSource } from "typeorm";
@@ -14,7 +13,6 @@ import type { Environment } from "./environment.ts";
 import { Events } from "./events/events.ts";
 import { refusalOf } from "./exercise/exercise.ts";
 import { refreshExercises } from "./exercise/refresh.ts";
-import { Lanes } from "./jobs/lanes.ts";
 import { Worker } from "./jobs/worker.ts";
 import { loggableRequest } from "./loggable-error.ts";
 import { Offload } from "./offload/offload.ts";
@@ -78,7 +76,6 @@ export async function startService(
 				dataSource,
 				queue,
 				cores: size,
-				threads: new Threads(Lanes.threadsFor(size), size),
 				log,
 				url: environment.DATABASE_URL,
 			})

@@ -114,7 +114,13 @@ test("logs hold neither sources nor names, also when something goes wrong", asyn
 	await fetch(`${web.address}/api/v1/exercises?words=looked-for-word`);
 	await expect.poll(() => web.said()).toContain("/api/v1/free-drawings/:name");
 	for (const part of [web, worker])
-		for (const secret of ["my secret source", "quiet", "looked-for-word", DEMO_SIGN_INS.student.name, DEMO_SIGN_INS.student.passphrase])
+		for (const secret of [
+			"my secret source",
+			"quiet",
+			"looked-for-word",
+			DEMO_SIGN_INS.student.name,
+			DEMO_SIGN_INS.student.passphrase,
+		])
 			expect(part.said()).not.toContain(secret);
 });
 

@@ -1,5 +1,7 @@
 export { type CheckOptions, check, checkMany, checkWithTape } from "./check.ts";
 export { RUN_MILLISECONDS } from "./clock.ts";
 export { exerciseText, ThreadLost, ThreadPool, Threads } from "./pool.ts";
+export { giveWay } from "./priority.ts";
 export { renderPng } from "./render-png.ts";
 export type { DrawResult, Task } from "./task.ts";
+export { threadMilliseconds } from "./thread-time.ts";

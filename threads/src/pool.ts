@@ -1,6 +1,7 @@
 import { availableParallelism } from "node:os";
 import type { ExerciseFile } from "@markpen/core";
 import { Piscina } from "piscina";
+import type { ThreadSettings } from "./priority.ts";
 import type { Result, Task } from "./task.ts";
 
 /** How much longer than a program may run a thread may take to answer. */
@@ -36,6 +37,8 @@ export interface PoolOptions {
 	readonly size: number;
 	/** How many of them start at once, and don't end when they idle. */
 	readonly ready: number;
+	/** How far they give way to other threads and processes (nice, 0 to 19); not at all by default. */
+	readonly nice?: number | undefined;
 }
 
 /** Threads under limits of time and memory. Callers send no more tasks than {@link size} at once. */
@@ -43,7 +46,7 @@ export class ThreadPool {
 	readonly size: number;
 	private readonly pool: Piscina;
 
-	constructor({ file, size, ready }: PoolOptions) {
+	constructor({ file, size, ready, nice = 0 }: PoolOptions) {
 		this.size = size;
 		this.pool = new Piscina({
 			filename: file.href,
@@ -51,6 +54,7 @@ export class ThreadPool {
 			maxThreads: size,
 			idleTimeout: 60_000,
 			concurrentTasksPerWorker: 1,
+			workerData: { nice } satisfies ThreadSettings,
 			resourceLimits: { maxOldGenerationSizeMb: 384, maxYoungGenerationSizeMb: 64, stackSizeMb: 8 },
 		});
 	}
@@ -85,9 +89,10 @@ export class Threads extends ThreadPool {
 	/**
 	 * @param size how many threads there are at the most; one a core by default
 	 * @param ready how many of them start at once; all by default
+	 * @param nice how far they give way to others; not at all by default
 	 */
-	constructor(size = availableParallelism(), ready = size) {
-		super({ file: new URL("./thread.js", import.meta.url), size, ready });
+	constructor(size = availableParallelism(), ready = size, nice = 0) {
+		super({ file: new URL("./thread.js", import.meta.url), size, ready, nice });
 	}
 
 	/** Runs a task; throws {@link ThreadLost} if its thread is ended or dies. */

@@ -85,7 +85,7 @@ export interface Marked {
 	readonly report: Report;
 	/** The tape in gzip, where it was wanted and isn't too large to keep. */
 	readonly tape: Uint8Array | null;
-	/** How long the thread worked on it. */
+	/** How long the thread worked on it: on a core, not waiting for one. */
 	readonly milliseconds: number;
 }
 

@@ -17,8 +17,12 @@ import {
 	tryExercise,
 } from "@markpen/core";
 import { RUN_MILLISECONDS } from "./clock.ts";
+import { giveWay } from "./priority.ts";
 import { renderPng } from "./render-png.ts";
 import type { DrawResult, Marked, Task } from "./task.ts";
+import { threadMilliseconds } from "./thread-time.ts";
+
+giveWay();
 
 /**
  * Exercises that this thread has read, so that what belongs to one, its model's drawing above all, is worked out
@@ -73,7 +77,7 @@ function drawn(task: Task & { do: "draw" }): DrawResult {
 const TAPE_BYTES = 2 * 1024 * 1024;
 
 function marked(task: Task & { do: "mark" }): Marked {
-	const begun = performance.now();
+	const begun = threadMilliseconds();
 	const options = {
 		...task.submission,
 		stop: stopAfter(task.milliseconds),
@@ -85,7 +89,7 @@ function marked(task: Task & { do: "mark" }): Marked {
 	return {
 		report,
 		tape: packed && packed.length <= TAPE_BYTES ? packed : null,
-		milliseconds: performance.now() - begun,
+		milliseconds: threadMilliseconds() - begun,
 	};
 }
 

@@ -36,7 +36,7 @@ const HAND_IN_PLACES = statement(
 					a.tries, d.answers AS "draftAnswers", now() AS now,
 			(SELECT count(*)::int FROM waiting w WHERE w.student_id = q.student_id) AS "ofStudent",
 			(SELECT count(*)::int FROM waiting w WHERE w.class_id = a.class_id) AS "ofClass",
-			${slowOf("q.student_id", "x.exercise_version_id")} AS slow
+			${slowOf("q.student_id", "a.id")} AS slow
 		FROM unnest($1::uuid[], $2::uuid[], $3::text[]) WITH ORDINALITY AS q(student_id, assignment_id, key, place)
 		JOIN assignments a ON a.id = q.assignment_id JOIN classes c ON c.id = a.class_id
 		JOIN class_students s ON s.class_id = a.class_id AND s.account_id = q.student_id AND s.left_at IS NULL

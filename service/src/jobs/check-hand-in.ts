@@ -54,7 +54,7 @@ export async function checkHandIn(
 	const exercise = publishedExercise(work.exercise);
 	const { submission, ids } = await submissionFor(dataSource.manager, work.handInId, exercise);
 	const marked = await checkWithTape(threads, work.source, exercise, { submission });
-	const { studentId, exerciseVersionId } = work;
+	const { studentId, assignmentId } = work;
 	const { milliseconds } = marked;
 	const store = ({ report, tape }: Pick<typeof marked, "report" | "tape">) =>
 		dataSource.transaction(async (manager) => {
@@ -69,7 +69,7 @@ export async function checkHandIn(
 					submission: ids,
 				});
 				if (tape) await STORE_TAPE.all(manager, [work.handInId, CORE_VERSION, Buffer.from(tape)]);
-				await noteSlow(manager, { studentId, exerciseVersionId, milliseconds });
+				await noteSlow(manager, { studentId, assignmentId, milliseconds });
 				await publishEvent(manager, work.handInId, "checked");
 				await publishEvent(manager, work.assignmentId, "checked", { handInId: work.handInId });
 			}

@@ -15,9 +15,8 @@ interface Begun {
 /**
  * How many jobs of each lane may run at once, so that a quick check never waits for long ones.
  *
- * With so many threads as cores, as many quick checks run. One that turns out to take long gives its place back, and
- * counts among the slow ones, of which as many may run beside them; work on a whole class or exercise has places of
- * its own. Of either, one goes on however much else there is, and more only while cores are idle.
+ * As many quick checks run as there are cores. One that turns out to take long gives its place back, and counts among
+ * the slow ones, of which as many may run beside them; work on a whole class or exercise has places of its own. Of either, one goes on however much else there is, and more only while cores are idle.
  */
 export class Lanes {
 	private readonly cores: number;
@@ -33,9 +32,13 @@ export class Lanes {
 		this.now = now;
 	}
 
-	/** Threads that are needed when all lanes are full. */
-	static threadsFor(cores: number): number {
-		return 2 * cores + Lanes.mostLong(cores);
+	/**
+	 * Threads that are needed when all lanes are full: for quick checks and those of them that turn out to take long,
+	 * and for all else. Of the quick ones two more, since a thread that was ended takes seconds to be replaced on a busy
+	 * machine.
+	 */
+	static threadsFor(cores: number): { quick: number; behind: number } {
+		return { quick: 2 * cores + 2, behind: cores + Lanes.mostLong(cores) };
 	}
 
 	private static mostLong(cores: number): number {
@@ -75,8 +78,8 @@ export class Lanes {
 			count[of]++;
 			if (of === "quick" && this.now() - at >= LONG_MILLISECONDS) late++;
 		}
-		// Quick checks that take long move among the slow ones, as far as there is room.
-		const moved = Math.min(late, Math.max(0, this.cores - count.slow));
+		// Quick checks that take long count among the slow ones, as far as there are threads for the next quick ones.
+		const moved = Math.min(late, this.cores);
 		if (lane === "quick") return Math.max(0, this.cores - count.quick + moved);
 		const [here, most] = lane === "slow" ? [count.slow + moved, this.cores] : [count.long, Lanes.mostLong(this.cores)];
 		if (here === 0) return 1;

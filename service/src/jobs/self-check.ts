@@ -17,10 +17,9 @@ const FIND_SELF_CHECK = statement(
 		exerciseId: uuid,
 		assignmentId: uuid,
 		studentId: uuid,
-		versionId: uuid,
 	},
 	`SELECT s.source, s.answers, v.file AS exercise, s.exercise_id AS "exerciseId", s.assignment_id AS
-				"assignmentId", s.student_id AS "studentId", v.id AS "versionId"
+				"assignmentId", s.student_id AS "studentId"
 			FROM self_checks s
 		JOIN assignment_exercises x ON x.assignment_id = s.assignment_id AND x.exercise_id = s.exercise_id
 			JOIN exercise_versions v ON v.id = x.exercise_version_id
@@ -61,7 +60,7 @@ export async function selfCheck(
 	const store = (of: Report) =>
 		dataSource.transaction(async (tx) => {
 			await tx.update(SelfCheckEntity, { id }, { report: of });
-			await noteSlow(tx, { studentId: asked.studentId, exerciseVersionId: asked.versionId, milliseconds });
+			await noteSlow(tx, { studentId: asked.studentId, assignmentId: asked.assignmentId, milliseconds });
 			await publishEvent(tx, id, "checked");
 			await complete(tx);
 		});

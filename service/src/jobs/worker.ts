@@ -1,4 +1,4 @@
-import type { Threads } from "@markpen/threads";
+import { Threads } from "@markpen/threads";
 import type PgBoss from "pg-boss";
 import type { Logger } from "pino";
 import type { DataSource, EntityManager } from "typeorm";
@@ -20,6 +20,8 @@ const POLL_MILLISECONDS = 2_000;
 const CLEAR_MILLISECONDS = 600_000;
 /** How long stopping waits for what runs: a check is over by then, work on a whole class may not be. */
 const LONGEST_STOP = 7_000;
+/** How far slow checks and long work give way to quick ones. */
+const BEHIND_NICE = 10;
 /** Long work that fails as often as that is told to have failed. */
 const MAX_ATTEMPTS = 3;
 
@@ -32,7 +34,9 @@ const whoseIs = (job: QueuedJob) => ("whose" in job ? job.whose : undefined);
 export class Worker {
 	private readonly dataSource: DataSource;
 	private readonly queue: PgBoss;
-	private readonly threads: Threads;
+	/** Threads for quick checks, and for all else: those give way, so that a quick check has its core. */
+	private readonly quick: Threads;
+	private readonly behind: Threads;
 	private readonly log: Logger;
 	private readonly listener: Listener;
 	private readonly lanes: Lanes;
@@ -44,23 +48,15 @@ export class Worker {
 	private closing = false;
 	private ended = false;
 
-	/**
-	 * @param of.cores quick checks that run at once
-	 * @param of.threads as many as all lanes together need ({@link Lanes.threadsFor})
-	 */
-	constructor(of: {
-		dataSource: DataSource;
-		queue: PgBoss;
-		cores: number;
-		threads: Threads;
-		log: Logger;
-		url: string;
-	}) {
+	/** @param of.cores quick checks that run at once */
+	constructor(of: { dataSource: DataSource; queue: PgBoss; cores: number; log: Logger; url: string }) {
 		this.dataSource = of.dataSource;
 		this.queue = of.queue;
-		this.threads = of.threads;
 		this.log = of.log;
 		this.lanes = new Lanes(of.cores);
+		const { quick, behind } = Lanes.threadsFor(of.cores);
+		this.quick = new Threads(quick);
+		this.behind = new Threads(behind, 1, BEHIND_NICE);
 		this.listener = new Listener({
 			...of,
 			channel: WORK_CHANNEL,
@@ -98,7 +94,7 @@ export class Worker {
 		]);
 		clearTimeout(timer);
 		// Ending the threads makes what still runs fail, which gives it back.
-		await this.threads.close();
+		await Promise.all([this.quick.close(), this.behind.close()]);
 		await over;
 		while (this.closing) await new Promise((resolve) => setTimeout(resolve, 20));
 	}
@@ -153,7 +149,8 @@ export class Worker {
 		const complete = async (manager: EntityManager) => {
 			await this.queue.complete(queue, job.id, {}, { db: onTransaction(manager) });
 		};
-		const done = this.carryOut(job.data, complete)
+		const threads = lane === "quick" ? this.quick : this.behind;
+		const done = this.carryOut(job.data, threads, complete)
 			.catch(async (error: unknown) => {
 				this.log.error(
 					{ error: loggableError(error), job: job.id, does: job.data.do },
@@ -171,8 +168,12 @@ export class Worker {
 		this.running.add(done);
 	}
 
-	private carryOut(job: QueuedJob, complete: (manager: EntityManager) => Promise<void>): Promise<void> {
-		const { dataSource, threads } = this;
+	private carryOut(
+		job: QueuedJob,
+		threads: Threads,
+		complete: (manager: EntityManager) => Promise<void>,
+	): Promise<void> {
+		const { dataSource } = this;
 		switch (job.do) {
 			case "check":
 				return checkHandIn(dataSource, threads, job.checkId, complete);

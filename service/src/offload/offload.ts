@@ -5,6 +5,8 @@ import { TASKS, type TaskAnswer, type TaskInput, type TaskName, type TaskResult 
 
 /** Threads of the web process for what may take long. */
 const THREADS = 2;
+/** How far they give way: to the web server itself, and to checks that somebody waits for. */
+const NICE = 5;
 /** Tasks that wait for a thread at the most, of all people and of one. */
 const MAX_WAITING = { all: 40, each: 6 } as const;
 /** How long a thread may take to load. */
@@ -37,6 +39,7 @@ export class Offload {
 		file: new URL("./thread.js", import.meta.url),
 		size: THREADS,
 		ready: THREADS,
+		nice: NICE,
 	});
 	private readonly limit = pLimit(THREADS);
 	private readonly perPerson = new Map<string, number>();

@@ -1,5 +1,8 @@
+import { giveWay } from "@markpen/threads";
 import { Refusal } from "../refusals.ts";
 import { TASKS, type TaskAnswer, type TaskName } from "./tasks.ts";
+
+giveWay();
 
 /** One task in this thread. */
 export default async function work({ name, input }: { name: TaskName; input: never }): Promise<TaskAnswer> {

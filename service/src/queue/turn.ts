@@ -13,7 +13,7 @@ const FEW = 2;
 const SLOW_MILLISECONDS = 1_000;
 /** For how long: until then the student's next ones take turns with slow ones. */
 export const SLOW_MEMORY = "10 minutes";
-/** So many students with slow checks of one exercise make it a slow exercise. */
+/** So many students with slow checks of one assignment make it a slow one. */
 const SLOW_STUDENTS = 3;
 
 /** How far each waiting hand-in puts back the next one of its student, and of its class. */
@@ -28,19 +28,19 @@ export const WAITING = `waiting AS MATERIALIZED (
 		JOIN assignments a ON a.id = h.assignment_id
 		WHERE c.ended_at IS NULL AND c.reason = 'hand-in')`;
 
-/** Whether checks of a student, or of an exercise's version, have been slow of late. */
-export const slowOf = (student: string, version: string) => `(EXISTS (
+/** Whether checks of a student, or of an assignment, have been slow of late. */
+export const slowOf = (student: string, assignment: string) => `(EXISTS (
 			SELECT 1 FROM slow_checks k
 			WHERE k.student_id = ${student} AND k.at > now() - interval '${SLOW_MEMORY}')
 		OR (SELECT count(DISTINCT k.student_id) FROM slow_checks k
-			WHERE k.exercise_version_id = ${version} AND k.at > now() - interval '${SLOW_MEMORY}') >= ${SLOW_STUDENTS})`;
+			WHERE k.assignment_id = ${assignment} AND k.at > now() - interval '${SLOW_MEMORY}') >= ${SLOW_STUDENTS})`;
 
 /** What decides when a check has its turn. */
 export interface Waiting {
 	/** Hand-ins of the student, and of the class, that wait already. */
 	readonly ofStudent: number;
 	readonly ofClass: number;
-	/** Whether the student's last checks, or others of the exercise, were slow. */
+	/** Whether the student's last checks, or others of the assignment, were slow. */
 	readonly slow: boolean;
 	readonly whose: Whose;
 }
@@ -68,18 +68,17 @@ const SELF_CHECK_TURN = statement(
 	`WITH ${WAITING}
 		SELECT a.class_id AS "classId", (SELECT count(*)::int FROM waiting w WHERE w.student_id = $1) AS "ofStudent",
 			(SELECT count(*)::int FROM waiting w WHERE w.class_id = a.class_id) AS "ofClass",
-			${slowOf("$1", "x.exercise_version_id")} AS slow
+			${slowOf("$1", "a.id")} AS slow
 		FROM assignments a
-		JOIN assignment_exercises x ON x.assignment_id = a.id AND x.exercise_id = $3
 		WHERE a.id = $2`,
 );
 
 /** The turn of a check that a student asks for before handing in. */
 export async function turnOfSelfCheck(
 	manager: EntityManager,
-	of: { readonly studentId: string; readonly assignmentId: string; readonly exerciseId: string },
+	of: { readonly studentId: string; readonly assignmentId: string },
 ): Promise<Place> {
-	const found = await SELF_CHECK_TURN.one(manager, [of.studentId, of.assignmentId, of.exerciseId]);
+	const found = await SELF_CHECK_TURN.one(manager, [of.studentId, of.assignmentId]);
 	if (!found) throw new Refusal("not-found");
 	return turnOf({
 		...found,
@@ -91,7 +90,7 @@ export async function turnOfSelfCheck(
 /** Remembers a check that took long. */
 export async function noteSlow(
 	manager: EntityManager,
-	of: { readonly studentId: string; readonly exerciseVersionId: string; readonly milliseconds: number },
+	of: { readonly studentId: string; readonly assignmentId: string; readonly milliseconds: number },
 ): Promise<void> {
 	const { milliseconds, ...key } = of;
 	if (milliseconds > SLOW_MILLISECONDS) await manager.insert(SlowCheckEntity, { id: v7(), ...key });

@@ -120,11 +120,11 @@ export const StoredTapeEntity = new EntitySchema<StoredTapeRow>({
 	checks: [{ name: "tapes_tape_check", expression: "(octet_length(tape) <= 2097152)" }],
 });
 
-/** A check that took long: the next ones of its student, or of its exercise, take turns with others that do. */
+/** A check that took long: the next ones of its student, or of its class at this, take turns with others that do. */
 export interface SlowCheckRow {
 	id: string;
 	studentId: string;
-	exerciseVersionId: string;
+	assignmentId: string;
 	at: Date;
 }
 
@@ -134,15 +134,15 @@ export const SlowCheckEntity = new EntitySchema<SlowCheckRow>({
 	columns: {
 		id: { ...uuid, primary: true, primaryKeyConstraintName: "slow_checks_pkey" },
 		studentId: { ...uuid, name: "student_id" },
-		exerciseVersionId: { ...uuid, name: "exercise_version_id" },
+		assignmentId: { ...uuid, name: "assignment_id" },
 		at: { ...instant, default: () => "now()" },
 	},
 	foreignKeys: [
-		reference("slow_checks", "exercise_version_id", "exercise_versions", "CASCADE"),
+		reference("slow_checks", "assignment_id", "assignments", "CASCADE"),
 		reference("slow_checks", "student_id", "accounts", "CASCADE"),
 	],
 	indices: [
 		{ name: "slow_checks_student", columns: ["studentId", "at"] },
-		{ name: "slow_checks_version", columns: ["exerciseVersionId", "at"] },
+		{ name: "slow_checks_assignment", columns: ["assignmentId", "at"] },
 	],
 });

@@ -9,11 +9,11 @@ export class Turns0009 implements MigrationInterface {
 		await runner.query(`CREATE TABLE slow_checks (
 			id uuid PRIMARY KEY,
 			student_id uuid NOT NULL REFERENCES accounts ON DELETE CASCADE,
-			exercise_version_id uuid NOT NULL REFERENCES exercise_versions ON DELETE CASCADE,
+			assignment_id uuid NOT NULL REFERENCES assignments ON DELETE CASCADE,
 			at timestamptz NOT NULL DEFAULT now()
 		)`);
 		await runner.query("CREATE INDEX slow_checks_student ON slow_checks (student_id, at)");
-		await runner.query("CREATE INDEX slow_checks_version ON slow_checks (exercise_version_id, at)");
+		await runner.query("CREATE INDEX slow_checks_assignment ON slow_checks (assignment_id, at)");
 	}
 
 	async down(runner: QueryRunner): Promise<void> {

@@ -1,7 +1,7 @@
 import type { Account } from "@markpen/contract";
 import type { EntityManager } from "typeorm";
 import { reach } from "../class/access.ts";
-import { type JobRecord, ownJob } from "./job.ts";
+import { type JobRecord, ownJob } from "../queue/job.ts";
 
 /**
  * A job that an account began, as long as it reaches the class that the job is about.
