@@ -78,11 +78,16 @@ function archive() {
 	};
 }
 
+/** Processes that run, to be ended however the bench ends. */
+const children = new Set();
+
 function start(part, environment) {
 	const child = spawn(process.execPath, [join(ROOT, "service/dist/main.js"), part], {
 		env: { ...process.env, ...environment },
 		stdio: ["ignore", "pipe", "inherit"],
 	});
+	children.add(child);
+	child.on("exit", () => children.delete(child));
 	const ready = new Promise((resolve) =>
 		child.stdout.on("data", (data) => /ready (\S+)/.test(String(data)) && resolve(/ready (\S+)/.exec(String(data))[1])),
 	);
@@ -231,7 +236,7 @@ export async function loadRows() {
 		// No worker takes what is handed in now, and so many of one student's may wait.
 		const ending = setInterval(
 			() => void sql.query("UPDATE checks SET ended_at = now() WHERE ended_at IS NULL").catch(() => undefined),
-			100,
+			20,
 		);
 		const accepted = await rate(
 			address,
@@ -275,6 +280,7 @@ export async function loadRows() {
 			},
 		];
 	} finally {
+		for (const child of children) child.kill("SIGKILL");
 		await sql.end().catch(() => undefined);
 		rmSync(folder, { recursive: true, force: true });
 		await server.stop();
