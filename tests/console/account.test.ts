@@ -61,7 +61,7 @@ describe("an account", () => {
 			);
 			await to(page, "/account");
 			const classes = page.getByRole("region", { name: "Classes of this site" });
-			await page.getByRole("button", { name: "Close R. Castellane's account" }).click();
+			await page.getByRole("button", { name: "Close account of R. Castellane" }).click();
 			const sure = page.getByRole("dialog", { name: "Close R. Castellane's account?" });
 			await sure.getByRole("button", { name: "Close the account" }).click();
 			await page.getByText("Nobody else has 8 Gannet. Give it to somebody first, then close the account.").waitFor();
@@ -69,9 +69,9 @@ describe("an account", () => {
 			await classes.getByRole("button", { name: "Give 8 Gannet" }).click();
 			await note(page, "8 Gannet is given.").waitFor();
 			await classes.getByText(/J\. Amari, R\. Castellane/).waitFor();
-			await page.getByRole("button", { name: "Close R. Castellane's account" }).click();
+			await page.getByRole("button", { name: "Close account of R. Castellane" }).click();
 			await sure.getByRole("button", { name: "Close the account" }).click();
-			await page.getByRole("button", { name: "Close R. Castellane's account" }).waitFor({ state: "detached" });
+			await page.getByRole("button", { name: "Close account of R. Castellane" }).waitFor({ state: "detached" });
 			await site.rows("UPDATE accounts SET closed_at = NULL");
 			for (const { class_id, account_id } of rows)
 				await site.rows("INSERT INTO class_teachers (class_id, account_id) VALUES ($1, $2)", [class_id, account_id]);

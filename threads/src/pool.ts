@@ -4,7 +4,7 @@ import { Piscina } from "piscina";
 import type { ThreadSettings } from "./priority.ts";
 import type { Result, Task } from "./task.ts";
 
-/** How much longer than a program may run a thread may take to answer. */
+/** How much longer than a program may run a thread may take to answer, where its pool doesn't say. */
 const GRACE_MILLISECONDS = 1_000;
 
 const TEXTS = new WeakMap<ExerciseFile, string>();
@@ -86,17 +86,27 @@ export class ThreadPool {
 
 /** Threads that run students' programs. */
 export class Threads extends ThreadPool {
+	private readonly grace: number;
+
 	/**
 	 * @param size how many threads there are at the most; one a core by default
 	 * @param ready how many of them start at once; all by default
-	 * @param nice how far they give way to others; not at all by default
+	 * @param more how far they give way to others (nice), not at all by default; and how much longer than a program may
+	 *   run, on a core, a thread may take to answer, by the clock on the wall in milliseconds
 	 */
-	constructor(size = availableParallelism(), ready = size, nice = 0) {
+	constructor(
+		size = availableParallelism(),
+		ready = size,
+		{ nice = 0, grace = GRACE_MILLISECONDS }: { readonly nice?: number; readonly grace?: number } = {},
+	) {
 		super({ file: new URL("./thread.js", import.meta.url), size, ready, nice });
+		this.grace = grace;
 	}
 
 	/** Runs a task; throws {@link ThreadLost} if its thread is ended or dies. */
 	async run<T extends Task>(task: T): Promise<Result<T>> {
-		return (await this.send(task, task.milliseconds + GRACE_MILLISECONDS)) as Result<T>;
+		// What a run has drawn by then is kept: it ends before its thread is ended.
+		const wall = task.milliseconds + this.grace - GRACE_MILLISECONDS;
+		return (await this.send({ wall, ...task }, task.milliseconds + this.grace)) as Result<T>;
 	}
 }

@@ -1,6 +1,6 @@
-import { readlinkSync } from "node:fs";
 import { setPriority } from "node:os";
 import { workerData } from "node:worker_threads";
+import { threadNumber } from "./thread-time.ts";
 
 /** What a pool tells its threads as they start. */
 export interface ThreadSettings {
@@ -16,9 +16,9 @@ export function giveWay(): void {
 	const { nice = 0 } = (workerData as ThreadSettings | null) ?? {};
 	if (nice === 0) return;
 	try {
-		// /proc/thread-self is a link to <process>/task/<thread>.
-		setPriority(Number(readlinkSync("/proc/thread-self").split("/").at(-1)), nice);
+		const number = threadNumber();
+		if (number !== 0) setPriority(number, nice);
 	} catch {
-		// No such place, or not allowed: it runs as the others do.
+		// Not allowed: it runs as the others do.
 	}
 }

@@ -22,7 +22,10 @@ export type Task =
 			readonly exercise: string;
 			readonly submission?: Submission;
 			readonly limits?: Limits;
+			/** How long it may run: on a core. */
 			readonly milliseconds: number;
+			/** How long it may take by the clock on the wall; as long as it may run by default. */
+			readonly wall?: number;
 			/** Whether the tape of the first seed is wanted too, packed. */
 			readonly tape?: boolean;
 	  }

@@ -74,7 +74,9 @@ describe("text of anybody in a terminal", () => {
 	test("does nothing but stand there", () => expect(printed(() => print(HOSTILE))).toBe(SHOWN));
 
 	test("keeps our own colours, and none of its own", () => {
+		vi.stubEnv("NO_COLOR", undefined);
 		const colours = coloursFor({ isTTY: true } as NodeJS.WriteStream);
+		vi.unstubAllEnvs();
 		expect(printed(() => print(`${colours.red(HOSTILE)}${HOSTILE}`))).toBe(`\u001b[31m${SHOWN}\u001b[39m${SHOWN}`);
 		expect(printed(() => print("\ue0000123456789abcdef\ue001[31m"))).not.toContain("\u001b");
 	});

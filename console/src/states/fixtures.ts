@@ -119,6 +119,7 @@ const EMPTY: Readonly<Partial<Record<keyof typeof ROUTES, unknown>>> = {
 	showStudent: { student: { id: ID, name: "S. Example" }, rows: [], criteria: [], slips: [] },
 	listTokens: { tokens: [] },
 	listTeachers: { teachers: [], next: null },
+	listSiteClasses: { classes: [], next: null },
 	listAudit: { rows: [], next: null },
 	listWork: { work: [] },
 	showWork: {

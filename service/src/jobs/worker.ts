@@ -21,7 +21,12 @@ const CLEAR_MILLISECONDS = 600_000;
 /** How long stopping waits for what runs: a check is over by then, work on a whole class may not be. */
 const LONGEST_STOP = 7_000;
 /** How far slow checks and long work give way to quick ones. */
-const BEHIND_NICE = 10;
+const BEHIND_NICE = 5;
+/**
+ * How much longer than a program may run its thread may take, in milliseconds on the wall: a busy machine takes nothing
+ * away from a program, and a check is over before its job goes to another worker.
+ */
+const GRACE = { quick: 5_500, behind: 13_000 } as const;
 /** Long work that fails as often as that is told to have failed. */
 const MAX_ATTEMPTS = 3;
 
@@ -55,8 +60,8 @@ export class Worker {
 		this.log = of.log;
 		this.lanes = new Lanes(of.cores);
 		const { quick, behind } = Lanes.threadsFor(of.cores);
-		this.quick = new Threads(quick);
-		this.behind = new Threads(behind, 1, BEHIND_NICE);
+		this.quick = new Threads(quick, quick, { grace: GRACE.quick });
+		this.behind = new Threads(behind, 1, { nice: BEHIND_NICE, grace: GRACE.behind });
 		this.listener = new Listener({
 			...of,
 			channel: WORK_CHANNEL,

@@ -14,8 +14,12 @@ export const queueOf = (lane: Lane) => QUEUES[lane];
 /** Workers are woken on this channel, with the lane that something was added to; none is the quick one. */
 export const WORK_CHANNEL = "markpen_work";
 
-/** Seconds after which a job that no one has finished goes to another worker: above the longest check. */
+/**
+ * Seconds after which a job that no one has finished goes to another worker: above the longest check. One of the slow
+ * lane gives way to others, and has more.
+ */
 const EXPIRES_SECONDS = 12;
+const SLOW_SECONDS = 20;
 /** The same for work on a whole class or exercise. */
 const LONG_SECONDS = 240;
 /** A worker that dies takes no blame: the job comes back as often as that. */
@@ -96,11 +100,11 @@ export async function setUpQueues(queue: PgBoss): Promise<void> {
 			});
 }
 
-const optionsOf = (job: QueuedJob, { priority }: Place) => ({
+const optionsOf = ({ lane, priority }: Place) => ({
 	priority,
 	retryLimit: RETRIES,
 	retryDelay: 0,
-	expireInSeconds: job.do === "alike" || job.do === "trial" ? LONG_SECONDS : EXPIRES_SECONDS,
+	expireInSeconds: { quick: EXPIRES_SECONDS, slow: SLOW_SECONDS, long: LONG_SECONDS }[lane],
 });
 
 const NOTIFY_WORKERS = statement({}, "SELECT pg_notify($1, $2)");
@@ -127,7 +131,7 @@ export async function sendBeside<R extends Row>(
 			return { rows: [] };
 		},
 	};
-	const insert = jobs.map(({ job, place }) => ({ name: queueOf(place.lane), data: job, ...optionsOf(job, place) }));
+	const insert = jobs.map(({ job, place }) => ({ name: queueOf(place.lane), data: job, ...optionsOf(place) }));
 	await queue.insert(insert, { db });
 	for (const lane of new Set(jobs.map(({ place }) => place.lane)))
 		if (lane !== "quick") await NOTIFY_WORKERS.all(manager, [WORK_CHANNEL, lane]);
@@ -136,7 +140,7 @@ export async function sendBeside<R extends Row>(
 
 /** Sends work inside a transaction and wakes the workers when it is committed. */
 export async function sendWork(queue: PgBoss, manager: EntityManager, job: QueuedJob, place: Place): Promise<void> {
-	await queue.send(queueOf(place.lane), job, { ...optionsOf(job, place), db: onTransaction(manager) });
+	await queue.send(queueOf(place.lane), job, { ...optionsOf(place), db: onTransaction(manager) });
 	await NOTIFY_WORKERS.all(manager, [WORK_CHANNEL, place.lane]);
 }
 

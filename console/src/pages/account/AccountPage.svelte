@@ -133,11 +133,8 @@
 										type="button"
 										class="tool"
 										onclick={() => reset(t.id, t.name)}>New passphrase<span class="sr-only"> for {t.name}</span></button
-									><button
-										type="button"
-										class="tool"
-										aria-label="Close {t.name}'s account"
-										onclick={() => (closing = t)}>Close account</button
+									><button type="button" class="tool" onclick={() => (closing = t)}
+										>Close account<span class="sr-only"> of {t.name}</span></button
 									>{/if}
 							</li>{/each}
 					</ul>
