@@ -1,8 +1,8 @@
 // What hostile or careless people do to a service, all at once and again and again until it is ended: a process of its
 // own, so that its work doesn't slow the one that measures. Addresses of two web processes by environment.
 import { connect } from "node:net";
-import { deflateRawSync } from "node:zlib";
 import { createClient } from "../client/dist/index.js";
+import { zipBomb } from "./zip-bomb.mjs";
 
 const ADDRESSES = process.env.ATTACKED.split(" ");
 const PASSPHRASE = process.env.ATTACK_PASSPHRASE;
@@ -92,32 +92,6 @@ const FILES = [
 ];
 const exercise = (id, model) =>
 	`format: markpen/exercise@1\nid: ${id}\ntitle: ${id}\nbrief: |\n  Walk.\nlanguage: nib\nmodel: |\n${model.replace(/^/gm, "  ")}\nfigures:\n  side: { kind: line }\ncriteria:\n  - { id: one, check: count, of: side, exactly: 1, points: 1 }\n`;
-
-/** A zip of ten entries on one stream of zeros, each said to be small. */
-function zipBomb() {
-	const packed = deflateRawSync(new Uint8Array(100_000_000), { level: 9 });
-	const local = Buffer.alloc(34);
-	local.writeUInt32LE(0x04034b50, 0);
-	local.writeUInt16LE(8, 8);
-	local.writeUInt32LE(packed.length, 18);
-	local.writeUInt32LE(1_000, 22);
-	local.writeUInt16LE(4, 26);
-	local.write("nell", 30);
-	const entry = Buffer.alloc(50);
-	entry.writeUInt32LE(0x02014b50, 0);
-	entry.writeUInt16LE(8, 10);
-	entry.writeUInt32LE(packed.length, 20);
-	entry.writeUInt32LE(1_000, 24);
-	entry.writeUInt16LE(4, 28);
-	entry.write("nell", 46);
-	const end = Buffer.alloc(22);
-	end.writeUInt32LE(0x06054b50, 0);
-	end.writeUInt16LE(10, 8);
-	end.writeUInt16LE(10, 10);
-	end.writeUInt32LE(500, 12);
-	end.writeUInt32LE(34 + packed.length, 16);
-	return Buffer.concat([local, packed, ...new Array(10).fill(entry), end]);
-}
 
 const ATTACKS = {
 	async "reports and memory bombs"() {

@@ -160,7 +160,7 @@ export const giveClass = route({
 	who: ["teacher"],
 	reach: "class",
 	summary:
-		"Give a class to another teacher as well, or as cover until a date: to look and upload, not to adjust or release. An administrator may give any class",
+		"Give a class to another teacher, or cover until a date (look and upload only); an administrator may give any class",
 	params: teacherParams,
 	body: z.object({ until: instant.nullable().default(null) }),
 });

@@ -1,8 +1,8 @@
 import { monitorEventLoopDelay } from "node:perf_hooks";
-import { deflateRawSync } from "node:zlib";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { API_BASE } from "../../contract/dist/index.js";
 import { DEMO_SIGN_INS } from "../../demo/dist/index.js";
+import { zipBomb } from "../../setup/zip-bomb.mjs";
 import { classNamed, placeOf, reportOf, Site, workOn } from "../site.ts";
 
 /**
@@ -89,37 +89,11 @@ describe("a file that takes long to read", () => {
 });
 
 describe("a zip that says wrong things", () => {
-	/** Ten entries on one stream of zeros, each said to be small. */
-	function bomb(): Uint8Array<ArrayBuffer> {
-		const packed = deflateRawSync(new Uint8Array(100_000_000), { level: 9 });
-		const local = Buffer.alloc(34);
-		local.writeUInt32LE(0x04034b50, 0);
-		local.writeUInt16LE(8, 8);
-		local.writeUInt32LE(packed.length, 18);
-		local.writeUInt32LE(1_000, 22);
-		local.writeUInt16LE(4, 26);
-		local.write("nell", 30);
-		const entry = Buffer.alloc(50);
-		entry.writeUInt32LE(0x02014b50, 0);
-		entry.writeUInt16LE(8, 10);
-		entry.writeUInt32LE(packed.length, 20);
-		entry.writeUInt32LE(1_000, 24);
-		entry.writeUInt16LE(4, 28);
-		entry.write("nell", 46);
-		const end = Buffer.alloc(22);
-		end.writeUInt32LE(0x06054b50, 0);
-		end.writeUInt16LE(10, 8);
-		end.writeUInt16LE(10, 10);
-		end.writeUInt32LE(500, 12);
-		end.writeUInt32LE(34 + packed.length, 16);
-		return new Uint8Array(Buffer.concat([local, packed, ...Array(10).fill(entry), end]));
-	}
-
 	test.each([
 		["an upload", () => `/assignments/${assignment}/uploads`],
 		["OneRoster's lists", () => "/oneroster/preview"],
 	])("as %s is refused without holding others", async (_, path) => {
-		const zip = bomb();
+		const zip = zipBomb();
 		let said = "";
 		const delay = await held(async () => {
 			const response = await call("POST", path(), "teacher", { type: "application/zip", body: zip });

@@ -257,7 +257,7 @@ test("long work is shown to whoever began it as long as they have the class", as
 		expect(await outcome(call({ params: { id: jobId } }))).toBe("not-found");
 });
 
-describe("a check before handing in tells no more than the assignment shows", () => {
+describe("a check before handing in shows no more than the assignment does", () => {
 	const [, second] = DEMO_STUDENTS.tern;
 	async function checked(rules: string) {
 		const student = await signedIn(site.address, {

@@ -2,7 +2,7 @@ import { setPriority } from "node:os";
 import { workerData } from "node:worker_threads";
 import { threadNumber } from "./thread-time.ts";
 
-/** What a pool tells its threads as they start. */
+/** Settings that a pool passes to its threads when they start. */
 export interface ThreadSettings {
 	/** How far they give way to others (nice, 0 to 19). */
 	readonly nice?: number;

@@ -62,7 +62,7 @@ export class Events {
 			onNotice: (subject) => {
 				for (const wake of this.waiting.get(subject) ?? []) wake();
 			},
-			// What happened meanwhile stands in the table.
+			// Events that were missed are in the table.
 			onAgain: () => {
 				for (const wakes of this.waiting.values()) for (const wake of wakes) wake();
 			},
@@ -81,8 +81,8 @@ export class Events {
 
 	/**
 	 * Sends what happens to a subject as server-sent events until the caller goes, or until an event of a kind that is
-	 * the last, or until the caller may see it no more. Goes on from Last-Event-ID; without it, from `since`. A stream from now on says `ready` first: whoever
-	 * read something before that reads it again.
+	 * the last, or until the caller may see it no more. Goes on from Last-Event-ID; without it, from `since`. A stream from
+	 * now on sends `ready` first: whoever read something before that reads it again.
 	 */
 	stream(
 		request: FastifyRequest,

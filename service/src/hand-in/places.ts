@@ -30,7 +30,8 @@ const HAND_IN_PLACES = statement(
 		slow: boolean,
 	},
 	`WITH ${WAITING}
-		SELECT q.place::int, a.id, a.class_id AS "classId", x.exercise_id AS "exerciseId", x.exercise_version_id AS "versionId",
+		SELECT q.place::int, a.id, a.class_id AS "classId", x.exercise_id AS "exerciseId",
+				x.exercise_version_id AS "versionId",
 				(c.closed_at IS NOT NULL) AS "classClosed", a.opens_at AS "opensAt",
 			coalesce(o.due_at, a.due_at) AS "dueAt", coalesce(o.closes_at, a.closes_at) AS "closesAt", a.late,
 					a.tries, d.answers AS "draftAnswers", now() AS now,

@@ -16,7 +16,8 @@ interface Begun {
  * How many jobs of each lane may run at once, so that a quick check never waits for long ones.
  *
  * As many quick checks run as there are cores. One that turns out to take long gives its place back, and counts among
- * the slow ones, of which as many may run beside them; work on a whole class or exercise has places of its own. Of either, one goes on however much else there is, and more only while cores are idle.
+ * the slow ones, of which as many may run beside them; work on a whole class or exercise has places of its own. One of
+ * each always runs; more start only while cores are idle.
  */
 export class Lanes {
 	private readonly cores: number;

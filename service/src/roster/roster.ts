@@ -198,7 +198,10 @@ export async function carryOutRoster(
 	return cards;
 }
 
-/** New cards for students of a class, with a passphrase prepared for each; the old ones stop, and whoever is signed in by them is signed out. */
+/**
+ * New cards for students of a class, with a passphrase prepared for each. The old cards stop working, and their
+ * sessions and tokens end.
+ */
 export async function newCards(
 	manager: EntityManager,
 	classId: string,

@@ -37,7 +37,7 @@ const tokenData = ({ id, name, scope, madeAt, endsAt, usedAt }: TokenRow) => ({
 	usedAt: usedAt?.toISOString() ?? null,
 });
 
-/** By this cookie a browser is known again, a year long: it tells nobody who uses it, and opens nothing. */
+/** This cookie identifies a browser for a year. It holds no name and grants no access. */
 const BROWSER_COOKIE = "markpen_browser";
 const BROWSER_SECONDS = 365 * 86_400;
 

@@ -89,7 +89,7 @@ export async function selfCheckReport(
 	if (!row.report) return null;
 	const shown = shownTo(row, row);
 	const report = forStudent(row.report, publishedExercise(row.exercise), { before: true, points: shown.points });
-	// What was drawn is the student's own; how it did isn't told before the assignment shows it.
-	const told = shown.feedback && (row.showChecklist === "opening" || row.handedIn);
-	return told ? report : { ...report, criteria: [], slips: [], points: null };
+	// The drawing is always shown; verdicts only where the assignment shows them already.
+	const isShown = shown.feedback && (row.showChecklist === "opening" || row.handedIn);
+	return isShown ? report : { ...report, criteria: [], slips: [], points: null };
 }
