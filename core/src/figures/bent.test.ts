@@ -68,7 +68,13 @@ describe("curves", () => {
 		);
 		expect(rounded).toMatchObject({ kinds: ["rounded-rect"], rounding: 10, width: 80, height: 50, centre: [230, 125] });
 		expect(rounded.area).toBeCloseTo(80 * 50 - (4 - Math.PI) * 100, 5);
-		expect(only("repeat 2\n  walk 60\n  curve left radius 20 sweep 180\nend").kinds).toEqual(["polygon"]);
+		expect(only("repeat 2\n  walk 60\n  curve left radius 20 sweep 180\nend")).toMatchObject({
+			kinds: ["rounded-rect"],
+			rounding: 20,
+			width: 100,
+			height: 40,
+			centre: [230, 130],
+		});
 	});
 
 	test("a bend whose ends a line joins is a segment", () => {

@@ -10,7 +10,7 @@ export type Bent =
 	| { readonly is: "circle"; readonly arc: Arc }
 	| { readonly is: "arc"; readonly arc: Arc; readonly closed: "open" | "sector" | "segment" }
 	| { readonly is: "rounded-rect"; readonly corners: readonly Point[]; readonly radius: number }
-	| { readonly is: "points"; readonly points: readonly Point[] };
+	| { readonly is: "points" };
 
 interface Side {
 	readonly from: Point;
@@ -81,8 +81,8 @@ interface BentPieces {
 	readonly closed: boolean;
 }
 
-/** Says what an outline with bent pieces is. `up` is 1 where y grows upwards, else -1. */
-export function bentOutline({ points, arcs, closed }: BentPieces, up: number, tolerance: Tolerance): Bent {
+/** Says what an outline with bent pieces is. */
+export function bentOutline({ points, arcs, closed }: BentPieces, tolerance: Tolerance): Bent {
 	const sides = sidesOf(points, arcs, closed, tolerance);
 	const [first] = sides;
 	const bends = sides.filter((s) => s.arc);
@@ -98,8 +98,8 @@ export function bentOutline({ points, arcs, closed }: BentPieces, up: number, to
 		if (straight.length === 2 && (near(straight[0]?.to as Point) || near(straight[1]?.to as Point)))
 			return { is: "arc", arc: only, closed: "sector" };
 	}
-	const rounded = closed && roundedRect(sides, tolerance);
-	return rounded || { is: "points", points: flattened(points, arcs, closed, up) };
+	const rounded = closed && (roundedRect(sides, tolerance) ?? bar(sides, tolerance));
+	return rounded || { is: "points" };
 }
 
 /** Four straight sides and four quarter turns of one radius, by turns. */
@@ -121,15 +121,58 @@ function roundedRect(sides: readonly Side[], tolerance: Tolerance): Bent | undef
 	const [a, b, c, d] = lengths as [number, number, number, number];
 	if (equalLengths(a, c, tolerance) === undefined || equalLengths(b, d, tolerance) === undefined) return undefined;
 	// The corner that a quarter turn cuts off: where its two sides would meet.
-	const corner = (i: number): Point => {
-		const [before, bend, after] = [
-			order[(i * 2) % 8] as Side,
-			(order[(i * 2 + 1) % 8] as Side).arc as Arc,
-			order[(i * 2 + 2) % 8] as Side,
-		];
-		return [before.to[0] + after.from[0] - bend.x, before.to[1] + after.from[1] - bend.y];
-	};
+	const corner = (i: number): Point => meetingOf(order[(i * 2) % 8] as Side, order[(i * 2 + 2) % 8] as Side);
 	return { is: "rounded-rect", corners: [0, 1, 2, 3].map(corner), radius: first.rx };
+}
+
+/** Where two sides would meet if they went on. */
+function meetingOf(a: Side, b: Side): Point {
+	const [ux, uy, vx, vy] = [a.to[0] - a.from[0], a.to[1] - a.from[1], b.to[0] - b.from[0], b.to[1] - b.from[1]];
+	const t = ((b.from[0] - a.to[0]) * vy - (b.from[1] - a.to[1]) * vx) / (ux * vy - uy * vx || 1);
+	return [a.to[0] + t * ux, a.to[1] + t * uy];
+}
+
+/** Two straight sides and two half turns of one radius, by turns: a rect whose ends are wholly round. */
+function bar(sides: readonly Side[], tolerance: Tolerance): Bent | undefined {
+	if (sides.length !== 4) return undefined;
+	const order = sides[0]?.arc ? [...sides.slice(1), sides[0]] : sides;
+	const [one, first, other, second] = order as [Side, Side, Side, Side];
+	if (one.arc || other.arc || !first.arc || !second.arc) return undefined;
+	const bends = [first.arc, second.arc] as const;
+	if (bends.some((b) => Math.abs(Math.abs(b.sweep) - 180) > tolerance.angle)) return undefined;
+	if (Math.sign(bends[0].sweep) !== Math.sign(bends[1].sweep)) return undefined;
+	if (equalLengths(bends[0].rx, bends[1].rx, tolerance) === undefined) return undefined;
+	const length = distance(one.from[0], one.from[1], one.to[0], one.to[1]);
+	if (equalLengths(length, distance(other.from[0], other.from[1], other.to[0], other.to[1]), tolerance) === undefined)
+		return undefined;
+	const [ux, uy] = [(one.to[0] - one.from[0]) / length, (one.to[1] - one.from[1]) / length];
+	const along = (x: number, y: number) => (x - one.from[0]) * ux + (y - one.from[1]) * uy;
+	const across = (other.from[0] - one.from[0]) * -uy + (other.from[1] - one.from[1]) * ux;
+	const [near, far] = [along(bends[1].x, bends[1].y) - bends[1].rx, along(bends[0].x, bends[0].y) + bends[0].rx];
+	const corner = (t: number, v: number): Point => [one.from[0] + t * ux - v * uy, one.from[1] + t * uy + v * ux];
+	return {
+		is: "rounded-rect",
+		corners: [corner(near, 0), corner(far, 0), corner(far, across), corner(near, across)],
+		radius: Math.min(bends[0].rx, Math.abs(across) / 2),
+	};
+}
+
+/** The pieces of an open chain of arcs, each as the places of its first piece and of that after its last. */
+export function arcChain(
+	points: readonly Point[],
+	arcs: readonly (Arc | undefined)[],
+	tolerance: Tolerance,
+): (readonly [number, number])[] | undefined {
+	if (arcs.length < 2 || arcs.some((arc) => arc === undefined)) return undefined;
+	const runs: { first: number; end: number; side: Side }[] = [];
+	arcs.forEach((arc, i) => {
+		const side: Side = { from: points[i] as Point, to: points[i + 1] as Point, arc: arc as Arc };
+		const last = runs.at(-1);
+		const merged = last && together(last.side, side, tolerance);
+		if (last && merged) runs[runs.length - 1] = { first: last.first, end: i + 1, side: merged };
+		else runs.push({ first: i, end: i + 1, side });
+	});
+	return runs.length < 2 ? undefined : runs.map(({ first, end }) => [first, end] as const);
 }
 
 /** The box of an arc's own line, with its middle where it is a sector. */

@@ -129,7 +129,7 @@ export interface Figure {
 	readonly step: number;
 	/** Rows of the tape that drew it, in order. */
 	readonly entries: readonly number[];
-	/** Source lines that drew it, in order, each once. */
+	/** Source lines that drew it, each once: those of calls and of `lay` first, then its own statements' in order. */
 	readonly lines: readonly number[];
 	/** The routine whose call drew it. */
 	readonly routine: string | undefined;

@@ -8,26 +8,31 @@ export interface Ignoring {
 	readonly place?: boolean;
 	readonly scale?: boolean;
 	readonly colour?: boolean;
+	readonly paper?: boolean;
+}
+
+/** A drawing that is compared. */
+interface Seen {
+	readonly figures: readonly Figure[];
+	readonly paper: number;
+	readonly sheet: Bounds;
+	readonly up: 1 | -1;
 }
 
 /**
- * How much two drawings agree, 0 to 1: of what is painted in either, the part that looks the same in the other.
+ * How much two drawings agree, 0 to 1: of what is painted in either, and of its edges, the part that looks the same in
+ * the other.
  *
  * @param same whether two colours count as one
  */
-export function likeness(
-	one: { readonly figures: readonly Figure[]; readonly sheet: Bounds; readonly up: 1 | -1 },
-	other: { readonly figures: readonly Figure[]; readonly sheet: Bounds; readonly up: 1 | -1 },
-	ignoring: Ignoring,
-	same: (a: number, b: number) => boolean,
-): number {
-	const alike = ignoring.colour ? () => true : same;
+export function likeness(one: Seen, other: Seen, ignoring: Ignoring, same: (a: number, b: number) => boolean): number {
+	const papers = ignoring.colour || ignoring.paper ? undefined : ([one.paper, other.paper] as const);
 	const [p, q] = windowsOf(one, other, ignoring);
-	const cells = ([of, window]: readonly [typeof one, Bounds]) => {
+	const cells = ([of, window]: readonly [Seen, Bounds]) => {
 		const cell = Math.max(window.right - window.left, window.high - window.low, 1e-6) / CELLS_ACROSS;
 		return cellsOf(layersOf(of.figures, of.up, cell), window, cell);
 	};
-	return likenessOf(cells([one, p]), cells([other, q]), alike);
+	return likenessOf(cells([one, p]), cells([other, q]), { same: ignoring.colour ? () => true : same, papers });
 }
 
 /** Fill and line of each figure, lines wide enough to be met by the grid. */

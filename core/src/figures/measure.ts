@@ -90,7 +90,7 @@ export function measureOutline(
 		return oval ? [oval.x, oval.y] : (star?.middle ?? centroid(points));
 	};
 	const rotated = (): number => {
-		if (oval) return kinds[0] === "circle" ? 0 : oval.turned;
+		if (oval) return kinds[0] === "circle" ? 0 : turnOf(oval.turned);
 		if (bend) return modulo(bend.start, 360);
 		return star ? modulo(up * star.tip - 90, 360 / star.points) : rotationOf(shape, kinds, direction);
 	};
@@ -136,25 +136,32 @@ function bendOf(shape: Shape, up: 1 | -1): Bend | undefined {
 	return { x, y, rx: radius, ry: radius, turned: 0, start: modulo(up * start, 360), sweep: up * sweep, ends: "open" };
 }
 
-/** Width and height of a rectangle along its own sides; the first side is the width unless it stands upright. */
+/** Whether a direction is nearer to upright than to level; one halfway between is neither. */
+function isUpright(direction: number): boolean {
+	return Math.abs(modulo(direction, 180) - 90) < 45 - 1e-6;
+}
+
+/** Width and height of a rectangle along its own sides; the first side is the width unless it is upright. */
 function rectSize(shape: Shape, direction: number): [number, number] {
 	const [a, b, c, d] = shape.sides as [number, number, number, number];
 	const [first, second] = [(a + c) / 2, (b + d) / 2];
-	const off = modulo(direction, 180);
-	return off >= 45 && off < 135 ? [second, first] : [first, second];
+	return isUpright(direction) ? [second, first] : [first, second];
 }
 
-/** Width and height of an ellipse: as seen when it isn't turned against the sheet's edges, else along its axes. */
+/** How far an oblong is turned, 0 up to 180, by the direction of what its width is if it isn't upright. */
+function turnOf(direction: number): number {
+	return modulo(direction + (isUpright(direction) ? 90 : 0), 180);
+}
+
+/** Width and height of an ellipse, the longer axis first unless it is upright. */
 function ovalSize(oval: Oval): [number, number] {
-	const upright = Math.abs(modulo(oval.turned + 45, 180) - 45 - 90) < 45;
-	return upright ? [2 * oval.ry, 2 * oval.rx] : [2 * oval.rx, 2 * oval.ry];
+	return isUpright(oval.turned) ? [2 * oval.ry, 2 * oval.rx] : [2 * oval.rx, 2 * oval.ry];
 }
 
 function rotationOf(shape: Shape, kinds: readonly FigureKind[], direction: (i: number) => number): number {
 	const first = shape.directions.length > 0 ? direction(0) : 0;
 	if (kinds.includes("square")) return modulo(first, 90);
-	if (kinds.includes("rect"))
-		return modulo(first + (modulo(first, 180) >= 45 && modulo(first, 180) < 135 ? 90 : 0), 180);
+	if (kinds.includes("rect") || kinds[0] === "rounded-rect") return turnOf(first);
 	if (kinds.includes("regular-polygon")) return modulo(first, 360 / shape.corners);
 	if (kinds[0] === "line") return modulo(first, 180);
 	let longest = 0;
@@ -192,7 +199,7 @@ export function measureOval(oval: Oval, tolerance: Tolerance): Geometry {
 		height,
 		sides: [],
 		angles: [],
-		rotation: circle ? 0 : turned,
+		rotation: circle ? 0 : turnOf(turned),
 		area: Math.PI * oval.rx * oval.ry,
 		perimeter: ovalPerimeter(long),
 		start: oval.rx === 0 ? [oval.x, oval.y] : [oval.x + halfWidth, oval.y],
@@ -217,7 +224,7 @@ export function measureDot(x: number, y: number, across: number, tolerance: Tole
 /** Part of an ellipse's rim; a whole open one is the ellipse. */
 export function measureBend(arc: Arc, ends: Bend["ends"], up: 1 | -1, tolerance: Tolerance): Geometry {
 	const { x, y, rx, ry, turned, start, sweep } = arc;
-	if (ends === "open" && Math.abs(sweep) >= 360 - 1e-9) {
+	if (ends !== "sector" && Math.abs(sweep) >= 360 - 1e-9) {
 		const whole = measureOval({ x, y, rx, ry, turned }, tolerance);
 		return { ...whole, kinds: [...whole.kinds, "arc"], bend: { ...arc, start: modulo(start, 360), ends } };
 	}

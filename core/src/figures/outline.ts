@@ -12,6 +12,8 @@ export interface Outline {
 	/** How far the end missed the start, for closed outlines. */
 	readonly gap: number;
 	readonly overdrawn: number;
+	/** How far the line is from closed where only a fill closes it. */
+	readonly missing?: number;
 	/** Cut off from a closed figure of the same stroke. */
 	readonly stray?: true;
 }

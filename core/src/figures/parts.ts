@@ -3,10 +3,11 @@ import { distance, type Point } from "../geometry/points.ts";
 import { ENTRY, upward } from "../tape/layout.ts";
 import { type Area, areasOf, coordinate, styleOf, type Tape } from "../tape/tape.ts";
 import { assemble } from "./assemble.ts";
-import { bentOutline } from "./bent.ts";
+import { arcChain, bentOutline, flattened } from "./bent.ts";
 import { type Geometry, measureBend, measureOutline, measureOval } from "./measure.ts";
 import { corners, type Outline } from "./outline.ts";
 import { type PlacedGeometry, placedGeometries } from "./placed.ts";
+import { steppedArcs, withArcs } from "./stepped-arcs.ts";
 import { StrokeCutter } from "./strokes.ts";
 import type { Tolerance } from "./tolerance.ts";
 
@@ -196,7 +197,10 @@ export class PartFinder {
 		for (const outline of cutter.outlines) {
 			const inked = this.inkOf(outline.entries);
 			if (outline.closed || (!some && outline.points.length > 2 && !outline.stray))
-				this.drawn({ ...outline, closed: true, ...(outline.closed ? {} : closing(outline)) }, { fill, ...inked });
+				this.drawn(
+					{ ...outline, closed: true, ...(outline.closed ? {} : closing(outline, inked)) },
+					{ fill, ...inked },
+				);
 			else if (inked.outline !== -1)
 				this.outlines.push({ ...outline, entries: outline.entries.filter((row) => this.isInked(row)), stray: true });
 		}
@@ -224,21 +228,54 @@ export class PartFinder {
 		return { outline: ink, outlineWidth: width };
 	}
 
-	/** A figure from an outline that was walked, or put together from lines. */
+	/** A figure from an outline that was walked, or put together from lines; several from a chain of arcs. */
 	private drawn(outline: Outline, paint: Pick<Part, "fill" | "outline" | "outlineWidth">): void {
-		const geometry = this.geometryOf(outline);
+		const { points, entries, gap, overdrawn, arcs, closed } = outline;
+		const stepped = arcs?.some((arc) => arc !== undefined) ? undefined : steppedArcs(points, closed, this.up);
+		if (!closed && entries.length === points.length - 1) {
+			const chain = stepped
+				? stepped.every((run) => run.arc) && stepped.map(({ first, end }) => [first, end] as const)
+				: arcs && arcChain(points, arcs, this.tolerance);
+			// A spiral of arcs is one figure.
+			if (chain && this.geometryOf(outline)?.kinds[0] !== "spiral") {
+				for (const [first, end] of chain)
+					this.drawn(
+						{
+							...outline,
+							points: points.slice(first, end + 1),
+							entries: entries.slice(first, end),
+							...(arcs && { arcs: arcs.slice(first, end) }),
+						},
+						paint,
+					);
+				return;
+			}
+		}
+		const geometry = (stepped && this.bent(withArcs(points, stepped, closed), closed)) ?? this.geometryOf(outline);
 		if (!geometry) return;
-		const { entries, gap, overdrawn } = outline;
 		const walked = WALKED.has(this.tape.kind[entries[0] as number]);
-		this.parts.push({ geometry, entries, gap, overdrawn, ...paint, walked });
+		const start = points[0] as Point;
+		this.parts.push({
+			geometry: walked && closed ? { ...geometry, start, end: start } : geometry,
+			entries,
+			gap: outline.missing ?? gap,
+			overdrawn,
+			...paint,
+			walked,
+		});
 	}
 
 	private geometryOf(outline: Outline): Geometry | undefined {
+		const { points, arcs, closed, gap } = outline;
+		if (!arcs?.some((arc) => arc !== undefined)) return this.straight(points, closed, gap);
+		return this.bent({ points, arcs }, closed) ?? this.straight(flattened(points, arcs, closed, this.up), closed);
+	}
+
+	/** What an outline with bent pieces is; undefined where it is told by its points alone. */
+	private bent(outline: Required<Pick<Outline, "points" | "arcs">>, closed: boolean): Geometry | undefined {
 		const { tolerance, up } = this;
 		const { sheet } = this.tape;
-		if (!outline.arcs?.some((arc) => arc !== undefined))
-			return this.straight(outline.points, outline.closed, outline.gap);
-		const bent = bentOutline({ ...outline, arcs: outline.arcs }, up, tolerance);
+		const bent = bentOutline({ ...outline, closed }, tolerance);
 		switch (bent.is) {
 			case "circle":
 				return measureOval({ x: bent.arc.x, y: bent.arc.y, rx: bent.arc.rx, ry: bent.arc.ry, turned: 0 }, tolerance);
@@ -247,7 +284,7 @@ export class PartFinder {
 			case "rounded-rect":
 				return measureOutline({ points: bent.corners, closed: true, rounding: bent.radius }, sheet, tolerance);
 			default:
-				return this.straight(bent.points, outline.closed);
+				return undefined;
 		}
 	}
 
@@ -324,7 +361,14 @@ function endsOf(arc: Arc, up: 1 | -1): [Point, Point] {
 	return [rimPoint(arc, arc.start, up), rimPoint(arc, arc.start + arc.sweep, up)];
 }
 
-/** The straight edge by which an area's end closes an outline. */
-function closing({ arcs }: Outline): { arcs?: readonly (Arc | undefined)[] } {
-	return arcs ? { arcs: [...arcs, undefined] } : {};
+/** The straight edge by which an area's end closes an outline: it has no ink, so that a line stays open by as much. */
+function closing(
+	{ arcs, points }: Outline,
+	{ outline: ink }: { readonly outline: number },
+): { arcs?: readonly (Arc | undefined)[]; missing?: number } {
+	const [first, last] = [points[0] as Point, points.at(-1) as Point];
+	return {
+		...(arcs && { arcs: [...arcs, undefined] }),
+		...(ink !== -1 && { missing: distance(first[0], first[1], last[0], last[1]) }),
+	};
 }

@@ -131,7 +131,7 @@ test("an open walk is a polyline, one piece a line, and their ends are told", ()
 
 test("ellipses keep their axes, and their width is as seen", () => {
 	const upright = only("ellipse centre 100, 100 size 40, 80");
-	expect([upright.kinds, upright.width, upright.height, upright.rotation]).toEqual([["ellipse"], 40, 80, 90]);
+	expect([upright.kinds, upright.width, upright.height, upright.rotation]).toEqual([["ellipse"], 40, 80, 0]);
 	const turned = only("ellipse centre 100, 100 size 80, 40 turned 90");
 	expect([Math.round(turned.width), Math.round(turned.height)]).toEqual([40, 80]);
 });

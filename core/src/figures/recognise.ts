@@ -11,6 +11,7 @@ import { coversAll, routineOf, styleOf, type Tape } from "../tape/tape.ts";
 import type { Drawing, Figure } from "./figure.ts";
 import { inkOf, pointsAround } from "./ink.ts";
 import type { Geometry } from "./measure.ts";
+import { Origins } from "./origins.ts";
 import { type Part, PartFinder } from "./parts.ts";
 import { CLASS_TOLERANCE, type Tolerance } from "./tolerance.ts";
 
@@ -35,9 +36,9 @@ export function recognise(tape: Tape, tolerance: Tolerance = CLASS_TOLERANCE, en
 	const ground = paper === -1 ? WHITE : paper;
 	const looks = new Looks(parts, sheet, upward(tape.sheet.origin), ground);
 	const twins = twinsOf(parts);
-	const pen = new PenTrack(tape);
+	const [pen, origins] = [new PenTrack(tape), new Origins(tape)];
 	const figures = parts.map((part, index) =>
-		figureOf(part, { tape, pen, shown: new Shown(looks, index), twin: twins[index] ?? null }),
+		figureOf(part, { tape, pen, origins, shown: new Shown(looks, index), twin: twins[index] ?? null }),
 	);
 	return { figures, paper: ground, sizeless: finder.sizeless, leftOut: finder.leftOut };
 }
@@ -114,12 +115,18 @@ class Shown {
 	}
 }
 
-function figureOf(
-	part: Part,
-	{ tape, pen, shown, twin }: { tape: Tape; pen: PenTrack; shown: Shown; twin: number | null },
-): Figure {
+/** What a figure is made of beside its part. */
+interface FigureParts {
+	readonly tape: Tape;
+	readonly pen: PenTrack;
+	readonly origins: Origins;
+	readonly shown: Shown;
+	readonly twin: number | null;
+}
+
+function figureOf(part: Part, { tape, pen, origins, shown, twin }: FigureParts): Figure {
 	const first = part.entries[0] as number;
-	const lines = [...new Set(part.entries.map((e) => tape.line[e] as number))].sort((a, b) => a - b);
+	const lines = origins.linesOf(part.entries);
 	const { geometry, entries, gap, overdrawn, fill, outline, outlineWidth, walked } = part;
 	const last = entries.at(-1) as number;
 	return Object.assign(shown, geometry, {

@@ -2,7 +2,7 @@ import { type Arc, arcArea, arcLength } from "../geometry/arc.ts";
 import { PointIndex } from "../geometry/point-index.ts";
 import { type Bounds, boundsOf, distance, distanceToSegment, type Point, signedArea } from "../geometry/points.ts";
 import { directionDeg } from "../geometry/trig.ts";
-import type { Outline } from "./outline.ts";
+import { corners, type Outline } from "./outline.ts";
 import type { Tolerance } from "./tolerance.ts";
 
 /** Distance at which walked points are one point: far above rounding errors, far below what anyone draws. */
@@ -13,6 +13,11 @@ const SAME = 1e-6;
  * point.
  */
 const ROUND = 20;
+/** How far rounded lengths make a stroke miss a corner of its own, at the most, in sheet units. */
+const MISSES = 1.5;
+/** Pieces shorter than this can't miss by anything that counts. */
+const SHORT = 2;
+
 /** Rows that a figure keeps; those of more rounds over the same line are left out. */
 const MAX_ROWS = 2_000;
 
@@ -67,6 +72,8 @@ export class StrokeCutter {
 	private readonly up: 1 | -1;
 	private lengths: number[] = [0];
 	private index = new PointIndex(SAME * 4);
+	/** The corners that long pieces begin at, found again from nearby; made when there is one. */
+	private corners: PointIndex | undefined;
 	/** Place in `outlines` of the loop closed last in this stroke. */
 	private lastLoop: number | undefined;
 
@@ -84,6 +91,7 @@ export class StrokeCutter {
 		this.bent = false;
 		this.lengths = [0];
 		this.index = new PointIndex(SAME * 4);
+		this.corners = undefined;
 		this.index.add(start, 0);
 	}
 
@@ -104,7 +112,12 @@ export class StrokeCutter {
 		this.lengths.push((this.lengths[this.lengths.length - 1] as number) + length);
 		const at = this.index.find(to);
 		if (at === undefined) {
-			if (!this.nearStart(to) && !this.landsInFirst(to)) this.index.add(to, this.points.length - 1);
+			if (this.nearStart(to) || this.landsInFirst(to) || this.nearCorner(to, length)) return;
+			this.index.add(to, this.points.length - 1);
+			if (length >= SHORT) {
+				this.corners ??= new PointIndex(MISSES, 2 * MISSES);
+				this.corners.add(from, this.points.length - 2);
+			}
 			return;
 		}
 		if (this.points.length - 1 - at >= (this.bent ? 2 : 3) && this.hasArea(at)) this.close(at, 0);
@@ -128,6 +141,7 @@ export class StrokeCutter {
 			this.entries.length >= 3 &&
 			gap <= this.tolerance.gap * whole &&
 			gap <= 0.45 * this.shortestEnd() &&
+			gap <= 0.3 * this.shortestSide() &&
 			this.hasArea(0)
 		) {
 			this.outlines.push({
@@ -174,6 +188,15 @@ export class StrokeCutter {
 		return Math.min(this.lengths[1] as number, (this.lengths[n - 1] as number) - (this.lengths[n - 2] as number));
 	}
 
+	/** The shortest of the stroke's sides; of a round one, none counts. */
+	private shortestSide(): number {
+		if (this.entries.length >= ROUND || this.bent) return Number.POSITIVE_INFINITY;
+		const sides = corners(this.points, false);
+		return Math.min(
+			...sides.slice(1).map((p, i) => distance(p[0], p[1], (sides[i] as Point)[0], (sides[i] as Point)[1])),
+		);
+	}
+
 	private hasArea(from: number): boolean {
 		const loop = this.points.slice(from);
 		const length = (this.lengths.at(-1) as number) - (this.lengths[from] as number);
@@ -199,15 +222,43 @@ export class StrokeCutter {
 		return true;
 	}
 
-	/** A stroke that ends inside its first piece: the piece is parted there. */
+	/** Closes where the stroke comes back near any corner of its own, as rounded numbers make it. */
+	private nearCorner(p: Point, length: number): boolean {
+		if (length < SHORT || !this.corners || this.entries.length < 3) return false;
+		const at = this.corners.find(p);
+		const corner = at === undefined ? undefined : this.points[at];
+		const pieces = this.points.length - 1 - (at ?? 0);
+		// A round line that doesn't come back to its own point goes on round.
+		if (at === undefined || !corner || pieces < 3 || pieces >= ROUND) return false;
+		const gap = distance(p[0], p[1], corner[0], corner[1]);
+		const next = (this.lengths[at + 1] as number) - (this.lengths[at] as number);
+		const round = (this.lengths.at(-1) as number) - (this.lengths[at] as number);
+		if (gap > Math.min(MISSES, this.tolerance.gap * round, 0.3 * Math.min(next, length)) || !this.hasArea(at))
+			return false;
+		const before = this.points.at(-2) as Point;
+		if (distance(before[0], before[1], corner[0], corner[1]) <= gap) return false;
+		this.close(at, gap);
+		return true;
+	}
+
+	/** A stroke that ends inside its first piece, or nearly: the piece is parted there. */
 	private landsInFirst(p: Point): boolean {
 		if (this.entries.length < 4 || (this.bent && this.arcs[0])) return false;
 		const [a, b] = [this.points[0] as Point, this.points[1] as Point];
-		if (distanceToSegment(p[0], p[1], a[0], a[1], b[0], b[1]) > SAME * 4) return false;
+		const off = distanceToSegment(p[0], p[1], a[0], a[1], b[0], b[1]);
+		if (off > SAME * 4) {
+			if (this.entries.length >= ROUND) return false;
+			const [lead, rest] = [distance(p[0], p[1], a[0], a[1]), distance(p[0], p[1], b[0], b[1])];
+			const [whole, n] = [(this.lengths.at(-1) as number) - lead, this.lengths.length];
+			const last = whole + lead - (this.lengths[n - 2] as number);
+			// Nearly: by no more than a corner is missed, and well inside the piece.
+			if (off > Math.min(MISSES, this.tolerance.gap * whole, 0.1 * Math.min(lead, rest, last)) || !this.hasArea(0))
+				return false;
+		}
 		const entry = this.entries[0] as number;
 		this.outlines.push({ points: [a, p], entries: [entry], closed: false, gap: 0, overdrawn: 0, stray: true });
 		this.points[0] = p;
-		this.close(0, 0);
+		this.close(0, off > SAME * 4 ? off : 0);
 		return true;
 	}
 

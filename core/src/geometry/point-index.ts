@@ -17,6 +17,7 @@ function slotOf(i: number, j: number, places: number): number {
  */
 export class PointIndex {
 	private readonly tolerance: number;
+	private readonly cell: number;
 	/** First point of each cell of the table; cells share places, the distance tells points apart. */
 	private heads: Int32Array | undefined;
 	private xs: number[] | Float64Array = [];
@@ -26,9 +27,13 @@ export class PointIndex {
 	private nexts = NO_NEXTS;
 	private count = 0;
 
-	/** @param tolerance distance at which two points are one; below {@link CELL} */
-	constructor(tolerance: number) {
+	/**
+	 * @param tolerance distance at which two points are one; below the side of a cell
+	 * @param cell side of a cell of the table
+	 */
+	constructor(tolerance: number, cell = CELL) {
 		this.tolerance = tolerance;
+		this.cell = cell;
 	}
 
 	add(point: Point, value: number): void {
@@ -42,9 +47,10 @@ export class PointIndex {
 	}
 
 	private link(n: number, heads: Int32Array): void {
+		const { cell } = this;
 		const slot = slotOf(
-			Math.floor((this.xs[n] as number) / CELL),
-			Math.floor((this.ys[n] as number) / CELL),
+			Math.floor((this.xs[n] as number) / cell),
+			Math.floor((this.ys[n] as number) / cell),
 			heads.length,
 		);
 		this.nexts[n] = heads[slot] as number;
@@ -73,15 +79,15 @@ export class PointIndex {
 	}
 
 	private row([x, y]: Point): number {
-		const { tolerance, heads } = this;
+		const { tolerance, heads, cell } = this;
 		if (!heads) {
 			for (let n = this.count - 1; n >= 0; n--) if (this.isAt(n, x, y)) return n;
 			return NONE;
 		}
-		const left = Math.floor((x - tolerance) / CELL);
-		const right = Math.floor((x + tolerance) / CELL);
-		const low = Math.floor((y - tolerance) / CELL);
-		const high = Math.floor((y + tolerance) / CELL);
+		const left = Math.floor((x - tolerance) / cell);
+		const right = Math.floor((x + tolerance) / cell);
+		const low = Math.floor((y - tolerance) / cell);
+		const high = Math.floor((y + tolerance) / cell);
 		if (left === right && low === high) {
 			for (let n = heads[slotOf(left, low, heads.length)] as number; n !== NONE; n = this.nexts[n] as number)
 				if (this.isAt(n, x, y)) return n;

@@ -40,14 +40,28 @@ export function cellsOf(layers: readonly Layer[], window: Bounds, cell: number):
 	return { width, height, colours };
 }
 
+/** Cells beside one that an edge may lie off by. */
+const EDGE = 2;
+
+/** How two pictures are compared. */
+export interface Comparing {
+	/** Whether two colours count as one. */
+	readonly same: (one: number, other: number) => boolean;
+	/** What the two lie on, where that counts. */
+	readonly papers?: readonly [number, number] | undefined;
+}
+
 /**
- * How much two pictures agree: of the cells that are painted in either, the part that finds its like in the other, in
- * the same cell or one beside it. 1 where both are empty.
+ * How much two pictures agree, 0 to 1: the smaller of two shares. The one is of what is painted in either, the part
+ * that finds its like in the other, in the same cell or one beside it; where the papers differ, all that is painted in
+ * neither disagrees. The other is of the edges in either, the part that has an edge nearby in the other, so that a
+ * square is no disc. 1 where both are empty.
  */
-export function likenessOf(a: Cells, b: Cells, same: (one: number, other: number) => boolean): number {
+export function likenessOf(a: Cells, b: Cells, { same, papers }: Comparing): number {
 	const known = new Map<string, boolean>();
 	const alike = (one: number, other: number) => {
 		if (one === other) return true;
+		if (one === NOTHING || other === NOTHING) return false;
 		const key = `${one} ${other}`;
 		let found = known.get(key);
 		if (found === undefined) {
@@ -56,18 +70,83 @@ export function likenessOf(a: Cells, b: Cells, same: (one: number, other: number
 		}
 		return found;
 	};
-	const [p, q] = [agreeing(a, b, alike), agreeing(b, a, alike)];
-	return p.all + q.all === 0 ? 1 : (p.met + q.met) / (p.all + q.all);
+	const [p, q] = [agreeing(a, b, alike, papers?.[1]), agreeing(b, a, alike, papers?.[0])];
+	const bare = papers && !alike(papers[0], papers[1]) ? 2 * bareIn(a, b) : 0;
+	const all = p.all + q.all + bare;
+	if (all === 0) return 1;
+	return Math.min((p.met + q.met) / all, edgesAgree(edgesOf(a, alike), edgesOf(b, alike), a));
 }
 
-function agreeing(a: Cells, b: Cells, alike: (one: number, other: number) => boolean): { met: number; all: number } {
+/** Cells that are painted in neither. */
+function bareIn(a: Cells, b: Cells): number {
+	let bare = 0;
+	for (let i = 0; i < a.colours.length; i++) if (a.colours[i] === NOTHING && b.colours[i] === NOTHING) bare++;
+	return bare;
+}
+
+/** 1 for each cell that differs from the one to its right or below it. */
+function edgesOf({ width, height, colours }: Cells, alike: (one: number, other: number) => boolean): Uint8Array {
+	const edges = new Uint8Array(width * height);
+	for (let y = 0; y < height; y++) {
+		for (let x = 0; x < width; x++) {
+			const i = y * width + x;
+			const own = colours[i] as number;
+			const differs = (other: number) => !alike(own, other);
+			if (
+				(x + 1 < width && differs(colours[i + 1] as number)) ||
+				(y + 1 < height && differs(colours[i + width] as number))
+			)
+				edges[i] = 1;
+		}
+	}
+	return edges;
+}
+
+/** Of the edges in either, the part that has one nearby in the other; 1 where there are none. */
+function edgesAgree(a: Uint8Array, b: Uint8Array, { width, height }: Cells): number {
+	let [met, all] = [0, 0];
+	for (const [own, other] of [
+		[a, b],
+		[b, a],
+	] as const) {
+		for (let y = 0; y < height; y++) {
+			for (let x = 0; x < width; x++) {
+				if (own[y * width + x] === 0) continue;
+				all++;
+				if (isMarkedNear(other, x, y, { width, height })) met++;
+			}
+		}
+	}
+	return all === 0 ? 1 : met / all;
+}
+
+function isMarkedNear(
+	marks: Uint8Array,
+	x: number,
+	y: number,
+	{ width, height }: Pick<Cells, "width" | "height">,
+): boolean {
+	for (let v = Math.max(0, y - EDGE); v <= Math.min(height - 1, y + EDGE); v++)
+		for (let u = Math.max(0, x - EDGE); u <= Math.min(width - 1, x + EDGE); u++)
+			if (marks[v * width + u] === 1) return true;
+	return false;
+}
+
+/** Cells painted in one picture, and those of them that are the same in the other, or in one beside. */
+function agreeing(
+	a: Cells,
+	b: Cells,
+	alike: (one: number, other: number) => boolean,
+	paper: number = NOTHING,
+): { met: number; all: number } {
 	let [met, all] = [0, 0];
 	for (let y = 0; y < a.height; y++) {
 		for (let x = 0; x < a.width; x++) {
 			const colour = a.colours[y * a.width + x] as number;
 			if (colour === NOTHING) continue;
 			all++;
-			if (hasNear(b, x, y, colour, alike)) met++;
+			const bare = b.colours[y * b.width + x] === NOTHING;
+			if (hasNear(b, x, y, { colour, alike }) || (bare && alike(colour, paper))) met++;
 		}
 	}
 	return { met, all };
@@ -77,8 +156,7 @@ function hasNear(
 	{ width, height, colours }: Cells,
 	x: number,
 	y: number,
-	colour: number,
-	alike: (one: number, other: number) => boolean,
+	{ colour, alike }: { readonly colour: number; readonly alike: (one: number, other: number) => boolean },
 ): boolean {
 	for (let v = Math.max(0, y - 1); v <= Math.min(height - 1, y + 1); v++) {
 		for (let u = Math.max(0, x - 1); u <= Math.min(width - 1, x + 1); u++) {
