@@ -56,7 +56,7 @@ export function markedTape(
 		exercise: exercise.id,
 		points: marked.points,
 		criteria: marked.judged.map((judged) => reportCriterion(judged, drawing)),
-		slips: slipsIn(plain, marked).map(reportSlip),
+		slips: slipsIn(marked.run, marked).map(reportSlip),
 		taken: [...marked.matches.values()].map(({ name, slots }) => ({
 			name,
 			figures: slots.map((f) => f?.index ?? null),

@@ -62,6 +62,8 @@ export function familiesOf(colour: Rgba): Family[] {
 	if (faint) add(neutral);
 	if (chroma > 0.012 && lightness > 0.1)
 		for (const h of [hue, hue - HUE_BORDER, hue + HUE_BORDER]) add(hueFamily((h + 360) % 360, lightness, chroma));
+	// Magenta is called pink as often as purple, and never other than pink.
+	if (found[0] === "purple" && hue > 322 && lightness > 0.65 && chroma > 0.25) found.unshift("pink");
 	if (found[0] === "red" && lightness < 0.515 && chroma < 0.2 && hue > 20) add("brown");
 	if (!faint && (chroma < 0.045 || (lightness > 0.95 && chroma < 0.05))) add(neutral);
 	if (faint && lightness > 0.9 && lightness <= 0.955) add("white");

@@ -25,6 +25,7 @@ export function markingOf(file: ExerciseFile): ExerciseMarking {
 			model: file.model,
 			starter: file.starter,
 			example: file.example?.program,
+			continues: file.continues,
 			seeds: file.run?.seeds ?? [],
 			beyondFull: file.bonus === "beyond full",
 		};

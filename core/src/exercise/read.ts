@@ -1,6 +1,7 @@
 import { CST, type Document, isScalar, Lexer, LineCounter, parseDocument, visit } from "yaml";
 import type { z } from "zod";
-import { CHECKS } from "../marking/checks/index.ts";
+import { CHECKS, optionsOf } from "../marking/checks/index.ts";
+import type { CriterionOrGroup } from "../marking/marking-spec.ts";
 import { nearest } from "../nib/problem.ts";
 import { withArticle } from "../words/lists.ts";
 import { type CollectionFile, collectionFile } from "./collection.ts";
@@ -249,7 +250,17 @@ function readFile<T>(
 export function readExercise(text: string): ExerciseReading {
 	const reading = readFile(text, exerciseFile, () => keysIn(exerciseJsonSchema()), MAX_PARTS);
 	// The schema leaves each criterion the options of its check, where ExerciseFile says that it has some check's.
-	return reading.ok ? { ok: true, exercise: reading.value as unknown as ExerciseFile } : reading;
+	return reading.ok ? { ok: true, exercise: withoutGifts(reading.value as unknown as ExerciseFile) } : reading;
+}
+
+/** Where the exercise sets the sheet, its size pays nothing: an empty program has it. */
+function withoutGifts(file: ExerciseFile): ExerciseFile {
+	const isGift = (asked: CriterionOrGroup) => {
+		const of = optionsOf(asked, "sheet");
+		return of?.size !== undefined && of.paper === undefined && !of["everything on it"] && asked.points > 0;
+	};
+	if (!file.sheet || !file.criteria.some(isGift)) return file;
+	return { ...file, criteria: file.criteria.map((asked) => (isGift(asked) ? { ...asked, points: 0 } : asked)) };
 }
 
 /** A collection, or what is wrong in its file. */

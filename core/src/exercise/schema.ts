@@ -182,6 +182,8 @@ class Ties {
 			optionsOf(c, "own work")?.from,
 			c.check === "change" ? "starter" : undefined,
 			optionsOf(c, "code")?.statements?.["fewer than"],
+			optionsOf(c, "measure")?.["more than"]?.in,
+			optionsOf(c, "measure")?.["less than"]?.in,
 		];
 		if (wanted.includes("starter") && this.file.starter === undefined)
 			this.tell(path, "this looks at the starter, and the file has none");

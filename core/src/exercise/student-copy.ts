@@ -46,7 +46,8 @@ export function sentenceOf(asked: CriterionOrGroup): string {
 
 function madeSentence(asked: CriterionOrGroup): string {
 	if (asked.says !== undefined) return asked.says;
-	if ("check" in asked && asked.check !== undefined) return criterionSentence(askOf(asked));
+	if ("check" in asked && asked.check !== undefined)
+		return `${criterionSentence(askOf(asked))}${asked.for === "any" ? ", for at least one" : ""}`;
 	return madeGroup(asked as Group, sentenceOf);
 }
 

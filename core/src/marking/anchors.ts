@@ -68,7 +68,7 @@ export function anchorOf(figure: Figure, anchor: Anchor, up: number): Point | un
 export function anchorsOf(figure: Figure, anchor: Anchor, scene: Scene, others: readonly Figure[]): readonly Point[] {
 	if (anchor === "corners") return figure.points;
 	if (anchor === "either end") return figure.closed ? [] : [figure.start, figure.end];
-	if (anchor === "far end") return [farEnd(figure, scene, others)];
+	if (anchor === "far end") return figure.closed ? [] : [farEnd(figure, scene, others)];
 	const one = anchorOf(figure, anchor, scene.up);
 	return one ? [one] : [];
 }

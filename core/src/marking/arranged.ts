@@ -2,6 +2,7 @@ import type { Figure } from "../figures/figure.ts";
 import { leastCost } from "../geometry/assignment.ts";
 import { distance, distanceToSegment, type Point } from "../geometry/points.ts";
 import { cosDeg, directionDeg, radians, sinDeg } from "../geometry/trig.ts";
+import type { Anchor } from "./anchors.ts";
 import { type FindingOf, findingMaker } from "./criterion.ts";
 import type { MeasureName } from "./measures.ts";
 
@@ -15,15 +16,18 @@ export interface Placed {
 export type ArrangementFindings = {
 	"arranged-level": { axis: "row" | "column"; off: number };
 	"arranged-gap": { wanted: number; found: number; same: boolean };
-	"arranged-step": { wanted: readonly number[]; found: readonly number[] };
+	/** Steps from the one before: across and upwards, or along the row or column alone. */
+	"arranged-step": { wanted: readonly number[]; found: readonly number[]; same: boolean };
 	"arranged-ring": { off: number };
 	"arranged-grid": { rows: number; columns: number };
 	"arranged-mirror": { wanted: readonly number[] };
 	"arranged-places": { wanted: readonly number[]; found: readonly number[] };
 	"arranged-along": { found: readonly number[] };
 	"arranged-cover": { wanted: number; found: number };
-	"arranged-growing": { what: MeasureName; wanted: number; found: number };
-	"arranged-turning": { wanted: number; off: number };
+	/** Differences from the one before; with `times` what it is multiplied by. */
+	"arranged-growing": { what: MeasureName; wanted: number; found: number; times: boolean };
+	"arranged-turning": { wanted: number; found: number };
+	"anchor-none": { name: string; anchor: Anchor; kind: string };
 	"arranged-alternating": { wanted: string; place: number };
 };
 type Finding = FindingOf<ArrangementFindings>;
@@ -77,24 +81,47 @@ export function gapped(row: readonly Figure[], axis: 0 | 1, gap: number | "same"
 	);
 }
 
-/** That the k-th is where the first and k steps lead. */
+/**
+ * How far off one of a sequence is: its step from the one before, or its own place among them all, whichever is nearer.
+ * So a step that is a little off doesn't add up, and one that is out of place is missed once.
+ */
+export function stepOff(fromLast: number, fromFirst: number): number {
+	return Math.min(fromLast, fromFirst);
+}
+
+/** How far off a step may be: as anything else, but by less than half of itself, since no step at all isn't one. */
+export function stepFull(full: number, step: number): number {
+	return step === 0 ? full : Math.min(full, Math.abs(step) * 0.45);
+}
+
+/** That each is one step from the one before. @param stated whether the criterion itself says how far off it may be */
 export function stepped(
 	row: readonly Placed[],
-	step: number | Point | "same",
-	axis: 0 | 1 | undefined,
+	{ step, axis }: { readonly step: number | Point | "same"; readonly axis: 0 | 1 | undefined },
 	full: number,
+	stated = false,
 ): Finding[] {
 	const [first, last] = [row[0], row.at(-1)];
 	if (!first || !last) return [];
-	const n = row.length - 1;
-	const mean: Point = [(last.at[0] - first.at[0]) / Math.max(1, n), (last.at[1] - first.at[1]) / Math.max(1, n)];
-	const by: Point = step === "same" ? mean : typeof step === "number" ? along(mean, step, axis) : step;
+	const steps = row.slice(1).map(({ at }, i): Point => {
+		const before = (row[i] as Placed).at;
+		return [at[0] - before[0], at[1] - before[1]];
+	});
+	const n = Math.max(1, steps.length);
+	const mean: Point = [(last.at[0] - first.at[0]) / n, (last.at[1] - first.at[1]) / n];
+	const usual: Point = [median(steps.map((s) => s[0])), median(steps.map((s) => s[1]))];
+	const by: Point = step === "same" ? usual : typeof step === "number" ? along(mean, step, axis) : step;
+	const apart = ([x, y]: Point, [u, v]: Point) =>
+		axis === 0 ? Math.abs(x - u) : axis === 1 ? Math.abs(y - v) : distance(x, y, u, v);
+	const shown = (p: Point) => (axis === undefined ? [...p] : [p[axis]]);
+	const near = stated || step === "same" ? full : stepFull(full, distance(0, 0, by[0], by[1]));
 	return row.slice(1).map(({ figure, at }, i) => {
-		const wanted: Point = [first.at[0] + (i + 1) * by[0], first.at[1] + (i + 1) * by[1]];
-		const off = distance(at[0], at[1], wanted[0], wanted[1]);
-		return finding(figure, { off, full }, "arranged-step", {
-			wanted: [...wanted],
-			found: [...at],
+		const place: Point = [first.at[0] + (i + 1) * by[0], first.at[1] + (i + 1) * by[1]];
+		const off = stepOff(apart(steps[i] as Point, by), apart(at, place));
+		return finding(figure, { off, full: near }, "arranged-step", {
+			wanted: shown(by),
+			found: shown(steps[i] as Point),
+			same: step === "same",
 		});
 	});
 }
@@ -351,7 +378,8 @@ export function symmetryOf({ kinds, sides, star }: Figure): number {
 
 /** The direction of a figure's longer side, which turns with it; its rotation where it has none. */
 export function axisOf({ kinds, rotation, width, height }: Figure): number {
-	return kinds.includes("rect") && !kinds.includes("square") && height > width ? rotation + 90 : rotation;
+	const oblong = kinds.includes("rect") || kinds.includes("ellipse") || kinds[0] === "rounded-rect";
+	return oblong && !kinds.includes("square") && height > width ? rotation + 90 : rotation;
 }
 
 /** How far an angle is from another one, where turning by `symmetry` changes nothing. */

@@ -106,8 +106,10 @@ export interface Judgement<F extends Finding = Finding> {
 	readonly wanted?: number;
 	/** Set where the check can't be made: what it needs isn't there. */
 	readonly missing?: boolean;
-	/** Set where it waits: for a person, or for words that weren't given yet. */
-	readonly waits?: "teacher" | "answer" | "held";
+	/** Set where it waits: for a person, for words that weren't given yet, or for a program that can be read. */
+	readonly waits?: "teacher" | "answer" | "held" | "reading";
+	/** Whether it is of one figure, the one that comes nearest, where several could have met it. */
+	readonly nearest?: boolean;
 	/** Points that a person gave, in place of credit. */
 	readonly given?: number;
 	/** The seed and the frame in which it came out worst, where several were looked at. */

@@ -1,6 +1,7 @@
 import { checkOf } from "./checks/index.ts";
 import type { Finding, Judgement, Moment } from "./criterion.ts";
 import { type Criterion, criterionById } from "./marking-spec.ts";
+import { ofNearest } from "./nearest.ts";
 import { creditOf } from "./points.ts";
 import type { Judging, ProgramRun } from "./scene.ts";
 
@@ -8,7 +9,10 @@ import type { Judging, ProgramRun } from "./scene.ts";
 export function judgeCriterion(criterion: Criterion, run: ProgramRun): Judgement {
 	const check = checkOf(criterion.check);
 	const moments = run.at(check.timeless ? "end" : ((criterion.when ?? "end") as Moment));
-	const all = moments.map(({ scene, frame }) => ({ frame, judgement: check.judge(criterion, scene, JUDGING) }));
+	const all = moments.map(({ scene, frame }) => {
+		const judgement = check.judge(criterion, scene, JUDGING);
+		return { frame, judgement: criterion.for === "any" ? ofNearest(judgement) : judgement };
+	});
 	const first = all[0] as (typeof all)[number];
 	if (all.length === 1) return first.frame === undefined ? first.judgement : { ...first.judgement, frame: first.frame };
 	return together(

@@ -16,10 +16,40 @@ export interface Marked {
 	readonly judged: readonly (JudgedCriterion & { readonly score: Score })[];
 	readonly matches: ReadonlyMap<string, FigureMatch>;
 	readonly points: Points;
+	/** The plain run, with the figures that were taken for wanted ones. */
+	readonly run: ProgramRun;
 }
 
-/** Judges a program's runs by all that is wanted. */
+/** How often another way to match is taken up because it earns more. */
+const MAX_ROUNDS = 3;
+
+/**
+ * Judges a program's runs by all that is wanted. Of ways to match that are as good or nearly, the one that earns most
+ * is taken.
+ */
 export function judge(plain: ProgramRun): Marked {
+	let best = judgeMatched(plain);
+	if (!plain.program.checked) return best;
+	for (let round = 0; round < MAX_ROUNDS && isShort(best); round++) {
+		const before = best;
+		for (const preferred of before.run.exchanges) {
+			const other = judgeMatched(before.run.preferring(preferred));
+			if (earnedIn(other) > earnedIn(best)) best = other;
+		}
+		if (best === before) break;
+	}
+	return best;
+}
+
+const earnedIn = ({ judged }: Marked) => judged.reduce((sum, { score }) => sum + score.points, 0);
+
+/** Whether some criterion that isn't waited for lacks points. */
+function isShort({ judged }: Marked): boolean {
+	return judged.some((j) => j.score.points < j.criterion.points && !j.judgement.waits);
+}
+
+/** Judges a program's runs with the figures that its matching takes. */
+function judgeMatched(plain: ProgramRun): Marked {
 	const { spec, program } = plain;
 	const seeds = program.usesChance && spec.seeds.length > 1 ? spec.seeds : [];
 	const runs =
@@ -27,6 +57,7 @@ export function judge(plain: ProgramRun): Marked {
 			? seeds.map((seed) => ({ seed, run: plain.changed({ seed }) }))
 			: [{ seed: undefined, run: plain }];
 	const judged = spec.criteria.map((asked): JudgedCriterion => {
+		if (!program.checked) return unread(asked);
 		const all = runs.map(({ seed, run }) => judgeAsked(asked, run, seed));
 		return all.reduce((worst, one) => (creditOf(one) < creditOf(worst) ? one : worst));
 	});
@@ -35,7 +66,13 @@ export function judge(plain: ProgramRun): Marked {
 		judged: judged.map((j, i) => ({ ...j, score: results[i] as Score })),
 		matches: plain.scene.matches,
 		points: total(judged, results, spec.beyondFull),
+		run: plain,
 	};
+}
+
+/** Of a program that can't be read nothing is judged, and it earns nothing: its errors say what to mend first. */
+function unread(criterion: CriterionOrGroup): JudgedCriterion {
+	return { criterion, forbids: false, judgement: { findings: [], share: 0, figures: [], waits: "reading" } };
 }
 
 function judgeAsked(asked: CriterionOrGroup, run: ProgramRun, seed: number | undefined): JudgedCriterion {

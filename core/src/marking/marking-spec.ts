@@ -30,6 +30,11 @@ export function innerOf(asked: CriterionOrGroup): readonly Criterion[] {
 	return "check" in asked ? [] : (asked["any of"] ?? asked["all of"] ?? asked.among ?? []);
 }
 
+/** All criteria, those inside groups too. */
+export function criteriaIn(asked: readonly CriterionOrGroup[]): readonly Criterion[] {
+	return asked.flatMap((one) => ("check" in one ? [one] : innerOf(one)));
+}
+
 /** What is marked against: the wanted figures and the criteria, and the programs that were given out. */
 export interface MarkingSpec {
 	readonly figures: ReadonlyMap<string, Selector>;
@@ -40,6 +45,8 @@ export interface MarkingSpec {
 	readonly model: string;
 	readonly starter: string | undefined;
 	readonly example: string | undefined;
+	/** The exercise whose hand-in this one continues from, by its id. */
+	readonly continues: string | undefined;
 	/** Seeds that every criterion is judged with. */
 	readonly seeds: readonly number[];
 	/** Whether bonus points may earn more than the points that are possible. */
@@ -48,10 +55,5 @@ export interface MarkingSpec {
 
 /** A criterion by its id, inside groups too. */
 export function criterionById(spec: MarkingSpec, id: string): Criterion | undefined {
-	for (const asked of spec.criteria) {
-		if ("check" in asked && asked.id === id) return asked;
-		const inner = innerOf(asked).find((c) => c.id === id);
-		if (inner) return inner;
-	}
-	return undefined;
+	return criteriaIn(spec.criteria).find((c) => c.id === id);
 }

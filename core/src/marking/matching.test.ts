@@ -17,7 +17,7 @@ function taken(
 	expect(drawn.errors).toEqual([]);
 	const names = new Map(Object.entries(wanted));
 	const selection = new Selection({ drawing: drawn.drawing, sheet: SHEET }, { position: 4, size: 4 }, names, NO_FACTS);
-	const found = match(drawn.drawing.figures, names, new Map(Object.entries(stated)), selection);
+	const found = match(drawn.drawing.figures, { figures: names, stated: new Map(Object.entries(stated)) }, selection);
 	return Object.fromEntries([...found].map(([name, { slots }]) => [name, slots.map((f) => f?.index)]));
 }
 

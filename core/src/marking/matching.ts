@@ -2,6 +2,7 @@ import type { Figure, FigureKind } from "../figures/figure.ts";
 import { leastCost } from "../geometry/assignment.ts";
 import { distance, type Point } from "../geometry/points.ts";
 import { isColour } from "./paint-words.ts";
+import { type Preferred, slotKey } from "./preferred.ts";
 import type { FigureMatch } from "./scene.ts";
 import type { Selection } from "./selection.ts";
 import { kindsOf, type Selector, type Sized, sameText, statedSizes } from "./selector.ts";
@@ -92,17 +93,14 @@ function sizeOff(found: number | undefined, asked: Sized): number {
 /** More figures than this are first thinned to those nearest to something wanted. */
 const MANY = 400;
 
-/**
- * Matches drawn figures to wanted ones, all at once, by least total cost. A wanted figure stays unmatched rather than
- * cost more than half of the weights that apply to it. What `pick`, `drawn`, `inside` and `not: NAME` narrow a name
- * to is settled before.
- */
-export function match(
-	figures: readonly Figure[],
-	wanted: ReadonlyMap<string, Selector>,
-	stated: ReadonlyMap<string, StatedProperties>,
-	selection: Selection,
-): Map<string, FigureMatch> {
+/** What figures are matched to. */
+export interface Wanted {
+	readonly figures: ReadonlyMap<string, Selector>;
+	readonly stated: ReadonlyMap<string, StatedProperties>;
+	readonly preferred?: Preferred | undefined;
+}
+
+function rowsOf(wanted: ReadonlyMap<string, Selector>, selection: Selection): Row[] {
 	const rows: Row[] = [];
 	for (const [name, of] of wanted) {
 		if (of["group of"] !== undefined) continue;
@@ -110,14 +108,78 @@ export function match(
 		for (let slot = 0; slot < (of.number ?? 1); slot++)
 			rows.push({ name, of, slot, narrowed: narrowed && new Set(narrowed) });
 	}
+	return rows;
+}
+
+/**
+ * Matches drawn figures to wanted ones, all at once, by least total cost. A wanted figure stays unmatched rather than
+ * cost more than half of the weights that apply to it. What `pick`, `drawn`, `inside` and `not: NAME` narrow a name
+ * to is settled before.
+ */
+export function match(figures: readonly Figure[], wanted: Wanted, selection: Selection): Map<string, FigureMatch> {
+	const rows = rowsOf(wanted.figures, selection);
 	const slots = new Map<string, (Figure | undefined)[]>();
-	matched(figures, rows, stated, selection).forEach((taken, r) => {
+	matched(figures, rows, wanted, selection).forEach((taken, r) => {
 		const { name } = rows[r] as Row;
 		const own = slots.get(name) ?? [];
 		own.push(taken);
 		slots.set(name, own);
 	});
-	return new Map([...wanted].map(([name, selector]) => [name, { name, selector, slots: slots.get(name) ?? [] }]));
+	return new Map(
+		[...wanted.figures].map(([name, selector]) => [name, { name, selector, slots: slots.get(name) ?? [] }]),
+	);
+}
+
+/** How much dearer a match may be and still be as good as another one: half of what a stated colour weighs. */
+const NEARLY = 0.5;
+/** Exchanges that are worth a try, the cheapest first. */
+const MAX_EXCHANGES = 12;
+/** Wanted figures, and drawn ones that nothing was taken for, beyond which exchanges aren't looked for. */
+const MAX_ROWS = 60;
+
+/**
+ * Other ways to match that cost the same or nearly: two wanted figures exchanged, or one that takes a figure which
+ * nothing was taken for. The cheapest come first.
+ */
+export function exchanges(
+	figures: readonly Figure[],
+	wanted: Wanted,
+	matches: ReadonlyMap<string, FigureMatch>,
+	selection: Selection,
+): Preferred[] {
+	const rows = rowsOf(wanted.figures, selection);
+	const taken = rows.map(({ name, slot }) => matches.get(name)?.slots[slot]);
+	const used = new Set(taken);
+	const free = figures.filter((f) => !used.has(f));
+	if (rows.length > MAX_ROWS || free.length > MAX_ROWS) return [];
+	const { width, height } = selection.sheet;
+	const costs = new Costs(rows, wanted.stated, distance(0, 0, width, height) / 4, selection);
+	const found: { dearer: number; preferred: Preferred }[] = [];
+	const add = (dearer: number, pairs: readonly (readonly [Row, Figure])[]) => {
+		if (dearer > NEARLY) return;
+		const preferred = new Map(wanted.preferred);
+		for (const [{ name, slot }, figure] of pairs) preferred.set(slotKey(name, slot), figure.index);
+		found.push({ dearer, preferred });
+	};
+	rows.forEach((row, r) => {
+		const own = taken[r];
+		if (!own) return;
+		const now = costs.of(row, own);
+		rows.slice(r + 1).forEach((other, i) => {
+			const its = taken[r + 1 + i];
+			if (!its || (other.name === row.name && (wanted.stated.get(row.name)?.places.length ?? 0) === 0)) return;
+			const then = costs.of(row, its) + costs.of(other, own);
+			add(then - now - costs.of(other, its), [
+				[row, its],
+				[other, own],
+			]);
+		});
+		for (const figure of free) add(costs.of(row, figure) - now, [[row, figure]]);
+	});
+	return found
+		.sort((a, b) => a.dearer - b.dearer)
+		.slice(0, MAX_EXCHANGES)
+		.map(({ preferred }) => preferred);
 }
 
 /** The figures taken for a selector that has a number but no name. */
@@ -127,33 +189,48 @@ export function matchOne(figures: readonly Figure[], of: Selector, selection: Se
 		{ length: of.number ?? 1 },
 		(_, slot): Row => ({ name: "", of, slot, narrowed: narrowed && new Set(narrowed) }),
 	);
-	return matched(figures, rows, new Map(), selection);
+	return matched(figures, rows, { figures: new Map(), stated: new Map() }, selection);
 }
 
 /** For each wanted figure the one taken for it. */
 function matched(
 	figures: readonly Figure[],
 	rows: readonly Row[],
-	stated: ReadonlyMap<string, StatedProperties>,
+	{ stated, preferred }: Wanted,
 	selection: Selection,
 ): (Figure | undefined)[] {
 	if (rows.length === 0) return [];
 	const { width, height } = selection.sheet;
 	const quarter = distance(0, 0, width, height) / 4;
 	const costs = new Costs(rows, stated, quarter, selection);
-	const drawn = costs.thinned(figures);
+	const drawn = newestFirst(costs.thinned(figures));
 	const table = rows.map((row, r) => {
-		const line = drawn.map((figure) => costs.of(row, figure));
-		// One place for each wanted figure to stay empty, dearer than any match that is allowed.
-		for (let k = 0; k < rows.length; k++) line.push(k === r ? 100 : FORBIDDEN);
+		const first = preferred?.get(slotKey(row.name, row.slot));
+		const line = drawn.map(
+			(figure, rank) => costs.of(row, figure) + rank * EARLIER - (figure.index === first ? PREFERRED : 0),
+		);
+		// One place for each wanted figure to stay empty: an unlike figure doesn't push others out of theirs.
+		for (let k = 0; k < rows.length; k++) line.push(k === r ? costs.ofNone(row, drawn[0]) : FORBIDDEN);
 		return line;
 	});
 	return leastCost(table).map((column, r) =>
-		((table[r] as number[])[column] as number) < 100 ? drawn[column] : undefined,
+		((table[r] as number[])[column] as number) < FORBIDDEN - PREFERRED ? drawn[column] : undefined,
 	);
 }
 
+/** Figures in the order in which they are taken where nothing else decides: of several frames the last comes first. */
+function newestFirst(figures: readonly Figure[]): readonly Figure[] {
+	if (figures.every((f) => f.frame === figures[0]?.frame)) return figures;
+	return [...figures].sort((a, b) => b.frame - a.frame || a.index - b.index);
+}
+
 const FORBIDDEN = 1e6;
+/** What a figure that is to be taken costs less: more than everything that can be stated of it. */
+const PREFERRED = 100;
+/** What coming later costs, so that of two alike the first is taken. */
+const EARLIER = 1e-7;
+/** How much dearer an empty place is than half of the weights: a match that costs just that is taken. */
+const EMPTY = 1e-3;
 
 /** What each drawn figure costs in the place of each wanted one. */
 class Costs {
@@ -178,7 +255,12 @@ class Costs {
 	of(row: Row, figure: Figure): number {
 		if (row.narrowed && !row.narrowed.has(figure)) return FORBIDDEN;
 		const { cost, weights } = costOf(figure, row, this.stated.get(row.name), this);
-		return cost > weights / 2 + 1e-9 ? FORBIDDEN : cost + figure.index * 1e-7;
+		return cost > weights / 2 + 1e-9 ? FORBIDDEN : cost;
+	}
+
+	/** What it costs that nothing is taken for a wanted figure: half of the weights that apply to it. */
+	ofNone(row: Row, any: Figure | undefined): number {
+		return any ? costOf(any, row, this.stated.get(row.name), this).weights / 2 + EMPTY : 0;
 	}
 
 	/** The figures that are likest to something wanted, where there are very many. */

@@ -1,4 +1,4 @@
-import type { Figure } from "../figures/figure.ts";
+import type { Figure, FigureKind } from "../figures/figure.ts";
 import { distance } from "../geometry/points.ts";
 
 /** The unit a measure is in, which gives the tolerance that goes with it. */
@@ -23,9 +23,19 @@ function gapOf({ closed, gap, start, end }: Figure): number {
 	return closed ? gap : distance(start[0], start[1], end[0], end[1]);
 }
 
-/** Twice the distance from the middle to the rim: of an arc, that of its circle. */
-function diameterOf({ bend, width, height }: Figure): number {
-	return bend ? bend.rx + bend.ry : (width + height) / 2;
+/** Kinds that have a diameter beside arcs. */
+const ROUND: readonly FigureKind[] = ["circle", "ellipse", "dot"];
+
+/** Twice the distance from the middle to the rim: of an arc, that of its circle. What has corners has none. */
+function diameterOf({ bend, kinds, width, height }: Figure): number | undefined {
+	if (bend) return bend.rx + bend.ry;
+	return kinds.some((kind) => ROUND.includes(kind)) ? (width + height) / 2 : undefined;
+}
+
+/** Half of that. */
+function radiusOf(figure: Figure): number | undefined {
+	const diameter = diameterOf(figure);
+	return diameter === undefined ? undefined : diameter / 2;
 }
 
 /** Degrees that a round figure goes round by, as walked: 720 stays 720. */
@@ -45,7 +55,7 @@ export const MEASURES = {
 	width: one("size", (f) => f.width),
 	height: one("size", (f) => f.height),
 	diameter: one("size", diameterOf),
-	radius: one("size", (f) => diameterOf(f) / 2),
+	radius: one("size", radiusOf),
 	"side lengths": { unit: "size", of: (f: Figure) => (f.sides.length > 0 ? f.sides : undefined) },
 	"interior angles": { unit: "angle", of: (f: Figure) => (f.angles.length > 0 ? f.angles : undefined) },
 	sweep: one("angle", sweepOf),

@@ -72,10 +72,6 @@ describe("credit", () => {
 		expect(score(judged({ id: "a", points: 1 }, six))?.points).toBe(1);
 		expect(score(judged({ id: "a", points: 1, credit: "by share" }, six))?.points).toBe(0.75);
 	});
-
-	test("for any: one is enough", () => {
-		expect(score(judged({ id: "a", points: 1, for: "any" }, { met: [false, true] }))?.points).toBe(1);
-	});
 });
 
 describe("a criterion that only forbids", () => {

@@ -33,12 +33,11 @@ export function creditOf({ criterion, judgement, inner }: Judged): number {
 			return share;
 		case "by distance": {
 			const credits = findings.map((f) => ramp(f, criterion.within));
-			if (criterion.for === "any") return Math.max(...credits);
 			const complete = share > 0 ? Math.min(1, share / Math.max(shareMet(findings), 1e-9)) : 1;
 			return (credits.reduce((a, b) => a + b, 0) / credits.length) * complete;
 		}
 		default:
-			return (criterion.for === "any" ? findings.some((f) => f.met) : findings.every((f) => f.met)) ? 1 : 0;
+			return findings.every((f) => f.met) ? 1 : 0;
 	}
 }
 

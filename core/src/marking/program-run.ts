@@ -3,12 +3,13 @@ import { recognise } from "../figures/recognise.ts";
 import { type Track, tracksOf } from "../figures/tracks.ts";
 import type { Run } from "../nib/runner.ts";
 import { DEFAULT_SHEET, type Sheet, upward } from "../tape/layout.ts";
-import { callsOf, coversAll, type Tape } from "../tape/tape.ts";
+import { type Area, areasOf, callsOf, coversAll, type Tape } from "../tape/tape.ts";
 import { TapeWriter } from "../tape/writer.ts";
 import { BudgetedRuns, type RunChange } from "./budgeted-runs.ts";
 import type { Moment } from "./criterion.ts";
 import type { MarkingSpec } from "./marking-spec.ts";
-import { match } from "./matching.ts";
+import { exchanges, match } from "./matching.ts";
+import type { Preferred } from "./preferred.ts";
 import type { References } from "./references.ts";
 import type { FrameScene, ProgramRun, Reference, Scene, Submission } from "./scene.ts";
 import { type Facts, Selection } from "./selection.ts";
@@ -22,6 +23,10 @@ export interface RecordedRunParts {
 	readonly runs: BudgetedRuns;
 	readonly references: References;
 	readonly change?: RunChange;
+	/** Figures that are to be taken for wanted ones, where they can be. */
+	readonly preferred?: Preferred | undefined;
+	/** Drawings that were recognised before, by the row of the tape that each ends at. */
+	readonly drawings?: Map<number, Drawing>;
 }
 
 /** Rows that the scenes of all frames may look at together; beyond, frames are left out evenly. */
@@ -40,11 +45,25 @@ export class RecordedRun implements ProgramRun {
 	readonly run: Run | undefined;
 	readonly tape: Tape;
 	private readonly scenes = new Map<number, Scene>();
+	private readonly drawings: Map<number, Drawing>;
+	private readonly preferred: Preferred | undefined;
 	private readonly references: References;
 	private readonly compared = new Map<string, ProgramRun>();
 	private moving: readonly Track[] | undefined;
+	private areas: readonly Area[] | undefined;
 
-	constructor({ program, spec, submission = {}, runs, references, change = {} }: RecordedRunParts) {
+	constructor({
+		program,
+		spec,
+		submission = {},
+		runs,
+		references,
+		change = {},
+		preferred,
+		drawings = new Map(),
+	}: RecordedRunParts) {
+		this.preferred = preferred;
+		this.drawings = drawings;
 		this.program = program;
 		this.spec = spec;
 		this.submission = submission;
@@ -80,13 +99,33 @@ export class RecordedRun implements ProgramRun {
 	}
 
 	changed(change: RunChange): ProgramRun {
-		return new RecordedRun({ ...this, references: this.references, change: { ...this.change, ...change } });
+		const { references, preferred } = this;
+		return new RecordedRun({
+			...this,
+			references,
+			preferred,
+			change: { ...this.change, ...change },
+			drawings: new Map(),
+		});
+	}
+
+	/** The same run with other figures taken for wanted ones. */
+	preferring(preferred: Preferred): ProgramRun {
+		const { references, drawings } = this;
+		return new RecordedRun({ ...this, references, drawings, preferred });
+	}
+
+	get exchanges(): readonly Preferred[] {
+		const { drawing, matches, selection } = this.scene;
+		return exchanges(drawing.figures, { ...this.spec, preferred: this.preferred }, matches, selection);
 	}
 
 	until(end: number): Scene {
 		let scene = this.scenes.get(end);
 		if (!scene) {
-			scene = this.sceneOf(recognise(this.tape, undefined, end));
+			const drawing = this.drawings.get(end) ?? recognise(this.tape, undefined, end);
+			this.drawings.set(end, drawing);
+			scene = this.sceneOf(drawing);
 			this.scenes.set(end, scene);
 		}
 		return scene;
@@ -98,7 +137,14 @@ export class RecordedRun implements ProgramRun {
 		if (moment === "first frame") return [{ scene: this.until(this.endOfFrame(1)), frame: 1 }];
 		if ("frame" in moment) return [{ scene: this.until(this.endOfFrame(moment.frame)), frame: moment.frame }];
 		const last = this.scene.matches.get(moment.after)?.slots.flatMap((f) => f?.entries ?? []) ?? [];
-		return [{ scene: last.length === 0 ? this.scene : this.until(Math.max(...last) + 1) }];
+		return [{ scene: last.length === 0 ? this.scene : this.until(this.completeAt(Math.max(...last))) }];
+	}
+
+	/** The row after the one with which a figure that ends in a row is complete: an area is once it ends. */
+	private completeAt(row: number): number {
+		this.areas ??= areasOf(this.tape);
+		const area = this.areas.find(({ begin, end }) => begin < row && row < end);
+		return (area?.end ?? row) + 1;
 	}
 
 	/** The row after a frame's last; the end of the tape where there are fewer frames. */
@@ -129,7 +175,7 @@ export class RecordedRun implements ProgramRun {
 	private sceneOf(drawing: Drawing): Scene {
 		const { tape, spec } = this;
 		const selection = new Selection({ drawing, sheet: tape.sheet }, spec.tolerances, spec.figures, this.facts);
-		const matches = match(drawing.figures, spec.figures, spec.stated, selection);
+		const matches = match(drawing.figures, { ...spec, preferred: this.preferred }, selection);
 		return {
 			drawing,
 			tape,
@@ -185,7 +231,7 @@ export class RecordedRun implements ProgramRun {
 		if (typeof which === "object") return this.submission.earlier?.[which["own hand-in of"]];
 		switch (which) {
 			case "own last try":
-				return this.submission.lastTry;
+				return this.submission.lastTry ?? this.submission.earlier?.[this.spec.continues ?? ""];
 			case "model":
 				return this.spec.model;
 			case "example":

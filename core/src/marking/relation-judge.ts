@@ -65,8 +65,11 @@ export class RelationJudge {
 	private readonly o: Asked;
 	private readonly scene: Scene;
 	private readonly near: number;
+	private readonly named: readonly Figure[];
 
-	constructor(o: Asked, scene: Scene) {
+	/** @param named the figures that the criterion is about: far ends are judged among them */
+	constructor(o: Asked, scene: Scene, named: readonly Figure[]) {
+		this.named = named;
 		this.o = o;
 		this.scene = scene;
 		this.near = marginsOf(o.within, scene.tolerances.position).full;
@@ -223,8 +226,8 @@ export class RelationJudge {
 	/** Whether corners or ends of the two meet in one point; at the place that is asked for, where one is. */
 	private meeting(a: Figure, b: Figure): RelationResult {
 		const { anchor, at } = this.o;
-		const own = anchor ? anchorsOf(a, anchor, this.scene, [a, b]) : tips(a);
-		const others = anchor ? [...tips(b), ...anchorsOf(b, anchor, this.scene, [a, b])] : tips(b);
+		const own = anchor ? anchorsOf(a, anchor, this.scene, this.named) : tips(a);
+		const others = anchor ? [...tips(b), ...anchorsOf(b, anchor, this.scene, this.named)] : tips(b);
 		let off = Number.POSITIVE_INFINITY;
 		for (const p of own) {
 			for (const q of others) {

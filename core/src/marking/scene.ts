@@ -6,6 +6,7 @@ import type { Tape } from "../tape/tape.ts";
 import type { BudgetedRuns, RunChange } from "./budgeted-runs.ts";
 import type { Moment } from "./criterion.ts";
 import type { MarkingSpec, Tolerances } from "./marking-spec.ts";
+import type { Preferred } from "./preferred.ts";
 import type { Selection } from "./selection.ts";
 import type { Selector } from "./selector.ts";
 import type { Program } from "./source/program.ts";
@@ -86,6 +87,10 @@ export interface ProgramRun {
 	readonly tracks: readonly Track[];
 	/** The same program run with another seed, given values or sheet. */
 	changed(change: RunChange): ProgramRun;
+	/** Other ways to match its drawing that are as good or nearly, the best first. */
+	readonly exchanges: readonly Preferred[];
+	/** The same run with these figures taken for wanted ones, where they can be. */
+	preferring(preferred: Preferred): ProgramRun;
 	/** The drawing as it was before a row of the tape. */
 	until(end: number): Scene;
 	/** The scenes of a moment: one, or one a frame. */

@@ -73,12 +73,22 @@ export class Selection {
 	 */
 	narrowed(of: Selector): readonly Figure[] | undefined {
 		if (of.pick !== undefined || of.drawn !== undefined) {
-			const found = this.all(of);
+			const found = this.withTies(of);
 			return found.length > 0 ? found : undefined;
 		}
 		if (of.inside === undefined && of.not === undefined) return undefined;
 		const found = this.drawing.figures.filter((f) => this.isWithin(f, of) && !this.isExcluded(f, of));
 		return found.length > 0 ? found : undefined;
+	}
+
+	/** The figures that `pick` or `drawn` chooses, and those that it could as well have chosen. */
+	private withTies(of: Selector): readonly Figure[] {
+		const found = this.all(of);
+		if (of.pick === undefined || found.length === 0) return found;
+		const key = keyOf(of.pick, this.up);
+		const last = Math.max(...found.map(key));
+		const near = of.pick === "largest" || of.pick === "smallest" ? Math.abs(last) * 0.02 : this.near.position / 4;
+		return this.drawing.figures.filter((f) => found.includes(f) || (key(f) <= last + near && this.meets(f, of)));
 	}
 
 	/** Whether a figure meets all that a selector states of itself; `pick` and `drawn` choose among those that do. */

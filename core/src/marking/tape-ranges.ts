@@ -11,12 +11,16 @@ export interface TapeRange {
 	readonly end: number;
 	readonly before: PenState;
 	readonly after: PenState;
+	/** Facings that it may be said to begin with, 0 up to 360: that before its first turn, and that of its first ink. */
+	readonly facings: readonly number[];
 	readonly figures: readonly Figure[];
 	/** Turns written in it, in order. */
 	readonly turns: readonly number[];
 }
 
 const INK: ReadonlySet<number | undefined> = new Set([ENTRY.segment, ENTRY.curve]);
+/** Rows in which the pen goes somewhere, or something is placed. */
+const GOES: ReadonlySet<number | undefined> = new Set([ENTRY.segment, ENTRY.curve, ENTRY.travel, ENTRY.curvedTravel]);
 /** Rows after a figure's last that still belong to it: it turns, and a call or area ends. */
 const TRAILING: ReadonlySet<number | undefined> = new Set([ENTRY.turn, ENTRY.callEnd, ENTRY.areaEnd]);
 
@@ -35,13 +39,26 @@ export class TapeRanges {
 	private span(first: number, end: number, figures: readonly Figure[]): TapeRange {
 		const turns: number[] = [];
 		for (let i = first; i < end; i++) if (this.tape.kind[i] === ENTRY.turn) turns.push(coordinate(this.tape, i, 0));
-		return { first, end, before: this.pen.state(first), after: this.pen.state(end), figures, turns };
+		const before = this.pen.state(first);
+		return { first, end, before, after: this.pen.state(end), facings: [before.facing], figures, turns };
+	}
+
+	/** The facing before the turns that lead up to a row, back to what was drawn or where the pen went before it. */
+	private facingBefore(row: number): number {
+		let turn = row;
+		for (let i = row - 1; i >= 0 && !GOES.has(this.tape.kind[i]); i--)
+			if (this.tape.kind[i] === ENTRY.turn) turn = i;
+			else if (this.tape.kind[i] === ENTRY.face) break;
+		return this.pen.facing(turn);
 	}
 
 	/** From the first ink to the end; none where nothing was walked. */
 	run(): TapeRange[] {
 		const first = this.tape.kind.findIndex((kind) => INK.has(kind));
-		return first < 0 ? [] : [this.span(first, this.tape.length, this.scene.drawing.figures)];
+		if (first < 0) return [];
+		const turn = this.tape.kind.indexOf(ENTRY.turn);
+		const facings = [this.pen.facing(turn < 0 ? first : Math.min(turn, first))];
+		return [{ ...this.span(first, this.tape.length, this.scene.drawing.figures), facings }];
 	}
 
 	/** One for each figure that was walked, with the turns right after it. */
@@ -50,7 +67,19 @@ export class TapeRanges {
 			const first = figure.entries[0] as number;
 			let end = (figure.entries.at(-1) as number) + 1;
 			while (end < this.tape.length && TRAILING.has(this.tape.kind[end])) end++;
-			return this.span(first, end, [figure]);
+			const span = this.span(first, end, [figure]);
+			// A pen that is lifted before anything else happens was lifted at its end.
+			let lifted = end;
+			while (
+				lifted < this.tape.length &&
+				(this.tape.kind[lifted] === ENTRY.pen || TRAILING.has(this.tape.kind[lifted]))
+			)
+				lifted++;
+			return {
+				...span,
+				after: { ...span.after, down: this.pen.state(lifted).down },
+				facings: [span.before.facing, this.facingBefore(first)],
+			};
 		});
 	}
 

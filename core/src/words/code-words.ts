@@ -18,13 +18,28 @@ export function constructWord(word: string): string {
 		: `\`${word}\``;
 }
 
+/** "2 s", "1 s or more", "1 to 2 s". */
+function seconds(low: number, high: number): string {
+	if (low === high) return `${num(low)} s`;
+	if (high < 0 || !Number.isFinite(high)) return `${num(low)} s or more`;
+	return low === 0 ? `${num(high)} s at the most` : `${num(low)} to ${num(high)} s`;
+}
+
+/** What a criterion asks of the program's pictures. */
+function picturesSaid({ inside, pictures }: CheckSentences["code"]): string {
+	if (inside) return "a picture is used inside another";
+	if (pictures < 0) return "a picture is made";
+	return `${inWords(pictures)} ${plural("picture", pictures)} ${pictures === 1 ? "is" : "are"} made`;
+}
+
 /** What a criterion asks of the source. */
 export function codeSentence(data: CheckSentences["code"]): string {
 	const said: string[] = [];
 	const where = inRegion(data.where);
 	const least = data.least;
 	const uses = data.uses;
-	if (uses.length > 0)
+	if (data.first) said.push(`${listed(uses.map(constructWord))} comes first${where}`);
+	else if (uses.length > 0)
 		said.push(
 			`the program uses ${listed(uses.map((w) => (least > 1 ? `${num(least)} times ${constructWord(w).replace(/^a /, "")}` : constructWord(w))))}${where}`,
 		);
@@ -61,6 +76,9 @@ export function codeSentence(data: CheckSentences["code"]): string {
 	}
 	if (data.tied) said.push(`the ${data.tied}${data.name ? ` of ${theFigure(data.name)}` : ""} are kept in variables`);
 	if (data.colour) said.push(`colours are written as ${data.colour === "numbers" ? "numbers" : `${data.colour}s`}`);
+	if (data.pictures > -2) said.push(picturesSaid(data));
+	if (data.pause.length > 0)
+		said.push(`every pause lasts ${seconds(data.pause[0] as number, data.pause[1] as number)}`);
 	if (data.stretch) said.push(`no stretch of the program stands there twice${where}`);
 	if (data.unused) said.push("nothing in the program is left unused");
 	return sentence(listed(said));
@@ -71,6 +89,22 @@ export const CODE_WORDS: { readonly [C in keyof CodeFindings]: (data: CodeFindin
 	"code-uses": (d) => ({
 		wanted: `${d.least > 1 ? `${num(d.least)} times ` : ""}${constructWord(d.word)}${inRegion(d.where)}`,
 		found: d.found === 0 ? "none" : `${num(d.found)}`,
+	}),
+	"code-first": (d) => ({
+		wanted: `${constructWord(d.word)} first${inRegion(d.where)}`,
+		found: "something else there",
+	}),
+	"code-pictures": (d) => ({
+		wanted: d.wanted < 0 ? "a picture" : `${inWords(d.wanted)} ${plural("picture", d.wanted)}`,
+		found: d.found === 0 ? "none" : num(d.found),
+	}),
+	"code-inside": (d) => ({
+		wanted: "a picture inside another",
+		found: d.pictures === 0 ? "no picture" : d.pictures === 1 ? "one by itself" : "each by itself",
+	}),
+	"code-pause": (d) => ({
+		wanted: `pauses of ${seconds(d.low, d.high)}`,
+		found: d.found < 0 ? "none" : `one of ${num(d.found)} s in line ${d.line}`,
 	}),
 	"code-avoids": (d) => ({
 		wanted: `no ${constructWord(d.word).replace(/^a /, "")}`,

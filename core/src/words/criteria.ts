@@ -23,7 +23,7 @@ function measured(data: CheckSentences["measure"]): string {
 	if (data.grows)
 		return `${sentence(words)} of ${name}: each ${data.by ? `${num(data.by)}${unit} more than` : `${num(data.growsTimes)} times`} the one before`;
 	if (data.than)
-		return `${sentence(words)} of ${name}: ${data.than} than the ${measureWord(data.otherWhat)} of ${theFigure(data.other)}`;
+		return `${sentence(words)} of ${name}: ${data.than} than the ${measureWord(data.otherWhat)} of ${theFigure(data.other)}${data.before === "own last" ? " in your last try" : data.before ? " in the given program" : ""}`;
 	if (data.other)
 		return `${sentence(words)} of ${name}: ${data.times === 1 ? "" : `${num(data.times)} times `}the ${measureWord(data.otherWhat)} of ${theFigure(data.other)}`;
 	if (what.join() === "width,height" && wanted.length === 2) return `${sentence(name)} is ${wanted.join(" by ")}`;

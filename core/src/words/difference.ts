@@ -1,38 +1,12 @@
 import { formatColour } from "../colour/colour.ts";
-import { difference } from "../colour/difference.ts";
 import { nameOf } from "../colour/family.ts";
 import type { Drawing, Figure } from "../figures/figure.ts";
-import { leastCost } from "../geometry/assignment.ts";
-import { distance } from "../geometry/points.ts";
+import { pairedFigures, samePaint } from "../figures/pairing.ts";
 import { listed, num, withArticle } from "./lists.ts";
 import { kindWord, lineWords } from "./readback.ts";
 
 /** Figures of one drawing that are set against another's. */
 const MAX_LENGTH = 200;
-/** What a figure without a partner costs. */
-const ALONE = 4;
-
-/** How unlike two figures are: kind weighs 3, place 2 (over a quarter of the sheet's diagonal), size 2, colour 1. */
-function unlike(a: Figure, b: Figure, diagonal: number): number {
-	const kind =
-		a.kinds[0] === b.kinds[0]
-			? 0
-			: b.kinds.includes(a.kinds[0] as never) || a.kinds.includes(b.kinds[0] as never)
-				? 1
-				: 3;
-	const place = 2 * Math.min(1, distance(a.centre[0], a.centre[1], b.centre[0], b.centre[1]) / (diagonal / 4));
-	const grown = Math.max(ratio(a.width, b.width), ratio(a.height, b.height));
-	return (
-		kind +
-		place +
-		2 * Math.min(1, grown - 1) +
-		(a.lettering?.text === b.lettering?.text ? 0 : 1) +
-		(sameColour(a.fill, b.fill) && sameColour(a.outline, b.outline) ? 0 : 1)
-	);
-}
-
-const ratio = (a: number, b: number) => (Math.max(a, b) + 1) / (Math.min(a, b) + 1);
-const sameColour = (a: number, b: number) => a === b || (a !== -1 && b !== -1 && difference(a, b) < 2);
 const colourWord = (colour: number) => (colour === -1 ? "none" : nameOf(colour));
 
 /** "green instead of red"; with their codes where two have one name. */
@@ -53,29 +27,24 @@ const SMALL = 0.5;
  */
 export function differencesOf(wanted: Drawing, found: Drawing, up: 1 | -1, diagonal: number): string[] {
 	const [ours, theirs] = [wanted.figures.slice(0, MAX_LENGTH), found.figures.slice(0, MAX_LENGTH)];
-	const cost = ours.map((a, i) => [
-		...theirs.map((b) => unlike(a, b, diagonal)),
-		...ours.map((_, j) => (i === j ? ALONE : 2 * ALONE)),
-	]);
-	const partners = ours.length === 0 ? [] : leastCost(cost);
-	const taken = new Set<number>();
+	const partners = pairedFigures(ours, theirs, diagonal);
+	const taken = new Set<Figure>();
 	const sentences: string[] = [];
-	if (!sameColour(wanted.paper, found.paper)) sentences.push(`The paper is ${instead(found.paper, wanted.paper)}.`);
+	if (!samePaint(wanted.paper, found.paper)) sentences.push(`The paper is ${instead(found.paper, wanted.paper)}.`);
 	ours.forEach((figure, i) => {
-		const partner = theirs[partners[i] as number];
+		const partner = partners[i];
 		const name = nameIn(figure, ours);
 		if (!partner) {
 			sentences.push(`${name} is missing.`);
 			return;
 		}
-		taken.add(partners[i] as number);
+		taken.add(partner);
 		const parts = partsOf(figure, partner, up);
 		if (parts.length > 0) sentences.push(`${name} is ${listed(parts)} (${lineWords(partner.lines)}).`);
 	});
-	theirs.forEach((figure, j) => {
-		if (!taken.has(j))
+	for (const figure of theirs)
+		if (!taken.has(figure))
 			sentences.push(`There is ${withArticle(kindWord(figure))} too many (${lineWords(figure.lines)}).`);
-	});
 	return sentences;
 }
 
@@ -110,8 +79,8 @@ function partsOf(wanted: Figure, found: Figure, up: number): string[] {
 		parts.push(...off(found.height - wanted.height, "too tall", "too short"));
 	}
 	if (wanted.kinds[0] === found.kinds[0]) parts.push(...turnedOff(wanted, found));
-	if (!sameColour(wanted.fill, found.fill)) parts.push(`filled ${instead(found.fill, wanted.fill)}`);
-	if (!sameColour(wanted.outline, found.outline)) parts.push(`outlined ${instead(found.outline, wanted.outline)}`);
+	if (!samePaint(wanted.fill, found.fill)) parts.push(`filled ${instead(found.fill, wanted.fill)}`);
+	if (!samePaint(wanted.outline, found.outline)) parts.push(`outlined ${instead(found.outline, wanted.outline)}`);
 	else if (wanted.outline !== -1)
 		parts.push(...off(found.outlineWidth - wanted.outlineWidth, "too thick in its line", "too thin in its line"));
 	if (wanted.lettering && found.lettering && wanted.lettering.text !== found.lettering.text)

@@ -1,3 +1,4 @@
+import { rounded } from "../geometry/decimal.ts";
 import type { CodeFindings } from "../marking/checks/code.ts";
 import type { CheckFinding, FindingData } from "../marking/checks/index.ts";
 import type { Finding, FindingOf, Judgement, SharedFindings } from "../marking/criterion.ts";
@@ -10,6 +11,12 @@ import type { WantedAndFound } from "./wanted-and-found.ts";
 
 const numbers = (values: readonly number[]) => values.map(num);
 const place = (values: readonly number[]) => numbers(values).join(", ");
+
+/** "15 more", "16 less", "no more". */
+function moreOrLess(by: number): string {
+	if (num(by) === "0") return "no more";
+	return `${num(Math.abs(by))} ${by > 0 ? "more" : "less"}`;
+}
 
 /** What was wanted and found, as short texts made of a finding's data. */
 interface FindingWords<D> {
@@ -47,8 +54,9 @@ const WORDS: { readonly [C in keyof DrawingFindings]: FindingWords<DrawingFindin
 		found: (d) => listed(numbers(d.found)),
 	},
 	"measure-same": {
-		wanted: (d) => `${numbers(d.usual)[0]} as in the others`,
-		found: (d) => numbers(d.found)[0] as string,
+		wanted: (d) =>
+			d.within ? `${measureWord(d.what)} that are all the same` : `${numbers(d.usual)[0]} as in the others`,
+		found: (d) => (d.within ? `${numbers(d.found)[0]} beside ${numbers(d.usual)[0]}` : (numbers(d.found)[0] as string)),
 	},
 	"measure-grows": {
 		wanted: (d) => `${numbers(d.wanted)[0]} for number ${d.place}`,
@@ -56,6 +64,10 @@ const WORDS: { readonly [C in keyof DrawingFindings]: FindingWords<DrawingFindin
 	},
 	"measure-none": { wanted: (d) => measureWord(d.what), found: () => "a figure without one" },
 	"position-at": { wanted: (d) => place(d.wanted), found: (d) => place(d.found) },
+	"anchor-none": {
+		wanted: (d) => `the ${d.anchor} of ${theFigure(d.name)}`,
+		found: (d) => `${withArticle(d.kind)}, which has none`,
+	},
 	"position-on": { wanted: (d) => `${d.axis} = ${num(d.value)}`, found: (d) => place(d.found) },
 	"position-line": {
 		wanted: (d) => `a point of the line from ${place(d.from)} to ${place(d.to)}`,
@@ -151,7 +163,10 @@ const WORDS: { readonly [C in keyof DrawingFindings]: FindingWords<DrawingFindin
 		wanted: (d) => (d.same ? `a gap of ${num(d.wanted)} as between the others` : `a gap of ${num(d.wanted)}`),
 		found: (d) => num(d.found),
 	},
-	"arranged-step": { wanted: (d) => place(d.wanted), found: (d) => place(d.found) },
+	"arranged-step": {
+		wanted: (d) => `a step of ${place(d.wanted)}${d.same ? " as between the others" : ""}`,
+		found: (d) => `one of ${place(d.found)}`,
+	},
 	"arranged-ring": { wanted: () => "all equally far apart in a ring", found: (d) => `one ${num(d.off)} off` },
 	"arranged-grid": {
 		wanted: () => "rows and columns",
@@ -165,12 +180,16 @@ const WORDS: { readonly [C in keyof DrawingFindings]: FindingWords<DrawingFindin
 		found: (d) => `${num(d.found * 100)} %`,
 	},
 	"arranged-growing": {
-		wanted: (d) => `${withArticle(measureWord(d.what))} of ${num(d.wanted)}`,
-		found: (d) => num(d.found),
+		wanted: (d) =>
+			d.times
+				? `each ${rounded(d.wanted, 2)} times the ${measureWord(d.what)} of the one before`
+				: `each ${moreOrLess(d.wanted)} in ${measureWord(d.what)} than the one before`,
+		found: (d) =>
+			Number.isNaN(d.found) ? "nothing to measure" : d.times ? `${rounded(d.found, 2)} times` : moreOrLess(d.found),
 	},
 	"arranged-turning": {
-		wanted: (d) => `each turned by ${num(d.wanted)}° more`,
-		found: (d) => `one ${num(d.off)}° off`,
+		wanted: (d) => `each turned by ${num(d.wanted)}° from the one before`,
+		found: (d) => `${num(d.found)}°`,
 	},
 	"arranged-alternating": { wanted: (d) => `${d.wanted} for number ${d.place}`, found: () => "another" },
 	"path-starts": { wanted: (d) => `a start at ${place(d.wanted)}`, found: (d) => place(d.found) },
@@ -350,7 +369,7 @@ function missedSentence(missed: Finding): string {
 			return `Wanted ${wanted}, found ${found === "0" ? "none" : found}.`;
 	}
 	if (missed.code.startsWith("position"))
-		return `Wanted ${wanted === "" ? "another place" : wanted}, found it at ${found}.`;
+		return `Wanted ${wanted === "" ? "another place" : wanted}, found ${found === "" ? "nothing there" : `it at ${found}`}.`;
 	return `Wanted ${wanted}, found ${found}.`;
 }
 
@@ -358,6 +377,7 @@ const WAITS: Readonly<Record<NonNullable<Judgement["waits"]>, string>> = {
 	teacher: "Still to be judged by the teacher.",
 	answer: "Not answered yet.",
 	held: "Can't be judged: what it rests on isn't there yet.",
+	reading: "Not judged: the program can't be read yet.",
 };
 
 /** One sentence on how a criterion came out. */
@@ -381,14 +401,16 @@ export function verdictSentence(verdict: Verdict, judgement: Judgement, forbids:
 			: `${run}${frame}${sentence(theFigure(name))} isn't there.`;
 	if (first.code === "group")
 		return `${run}${missed.length} of ${judgement.findings.length} of these ${missed.length === 1 ? "is" : "are"} missed.`;
-	return `${run}${frame}${missedSentences(missed, judgement.findings)}`;
+	const nearest = judgement.nearest ? "Of the nearest one: " : "";
+	return `${run}${frame}${nearest}${missedSentences(missed, judgement.findings)}`;
 }
 
 /** All that is wrong with a single figure; of several the first, and how many are as wrong. */
 function missedSentences(missed: readonly Finding[], all: readonly Finding[]): string {
 	const first = missed[0] as Finding;
 	if (missed.length === 1 || first.code === "extra") return missedSentence(first);
-	const figures = (of: readonly Finding[]) => new Set(of.map((f, i) => f.figure ?? `none ${i}`)).size;
+	const figures = (of: readonly Finding[]) =>
+		new Set(of.filter((f) => f.code === first.code).map((f, i) => f.figure ?? `none ${i}`)).size;
 	if (figures(missed) > 1) return `${missedSentence(first)} So for ${figures(missed)} of ${figures(all)}.`;
 	if (missed.length > 3) return `${missedSentence(first)} So for ${missed.length} of ${all.length}.`;
 	return missed.map(missedSentence).join(" ").replaceAll(". Wanted ", "; wanted ");

@@ -49,7 +49,8 @@ function placeWords(figure: Figure): string {
 export function lineWords(lines: readonly number[]): string {
 	if (lines.length === 1) return `line ${lines[0]}`;
 	const [first, last] = [lines[0] as number, lines.at(-1) as number];
-	if (lines.length > 2 && last - first === lines.length - 1) return `lines ${first} to ${last}`;
+	if (lines.length > 2 && last - first === lines.length - 1 && lines.every((line, i) => line === first + i))
+		return `lines ${first} to ${last}`;
 	return `lines ${listed(lines.slice(0, 6).map(String))}${lines.length > 6 ? " …" : ""}`;
 }
 

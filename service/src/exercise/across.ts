@@ -47,7 +47,8 @@ const ACROSS = statement(
 				FROM classes c
 					WHERE c.id IN (SELECT class_id FROM seen UNION SELECT class_id FROM nameless)), '[]') AS classes,
 			coalesce((SELECT json_agg(json_build_object('id', id, 'met', met, 'asked', asked) ORDER BY place) FROM (
-				SELECT id, min(place) AS place, count(*) FILTER (WHERE verdict = 'met') AS met, count(*) AS asked
+				SELECT id, min(place) AS place, count(*) FILTER (WHERE verdict = 'met') AS met,
+						count(*) FILTER (WHERE verdict <> 'not-judged') AS asked
 					FROM told
 					GROUP BY id) x), '[]') AS criteria,
 			coalesce((SELECT json_agg(json_build_object('id', id, 'sentence', sentence, 'students', students) ORDER

@@ -14,6 +14,8 @@ function criteriaOf(rows: readonly YearRow[]): { check: string; met: number; ask
 	for (const row of rows) {
 		const { criteria } = publishedExercise(row.file);
 		row.criteria?.forEach((id, i) => {
+			// What waits for somebody isn't missed.
+			if (row.verdicts?.[i] === "not-judged") return;
 			const criterion = criteria.find((c) => c.id === id);
 			const check = criterion && "check" in criterion && criterion.check !== undefined ? criterion.check : "group";
 			const count = counts.get(check) ?? { met: 0, asked: 0 };
@@ -48,7 +50,7 @@ export function studentRoutes(context: AppContext): void {
 				handedInAt: handedInAt?.toISOString() ?? null,
 				points: pointsOf(earned, possible),
 				open: Number(open ?? 0),
-				missed: (criteria ?? []).filter((__, i) => verdicts?.[i] !== "met"),
+				missed: (criteria ?? []).filter((__, i) => verdicts?.[i] === "missed" || verdicts?.[i] === "partly"),
 				slips: slips ?? [],
 			})),
 			criteria: criteriaOf(rows),

@@ -62,7 +62,8 @@
 	function isLit(h: Row): boolean {
 		if (pointed === null) return false;
 		if ("slip" in pointed) return h.slips.includes(pointed.slip);
-		return h.verdicts.length > pointed.criterion && h.verdicts[pointed.criterion] !== "met";
+		const verdict = h.verdicts[pointed.criterion];
+		return verdict === "missed" || verdict === "partly";
 	}
 
 	async function release(students?: string[]) {

@@ -4,7 +4,7 @@ import { distance, type Point } from "../../geometry/points.ts";
 import { power } from "../../geometry/power.ts";
 import { directionDeg } from "../../geometry/trig.ts";
 import { sheetBounds } from "../../tape/layout.ts";
-import { ANCHORS, anchorOf } from "../anchors.ts";
+import { ANCHORS, type Anchor, anchorsOf, isSeveral } from "../anchors.ts";
 import type { ArrangementFindings } from "../arranged.ts";
 import {
 	aligned,
@@ -21,6 +21,8 @@ import {
 	type Placed,
 	ringed,
 	rowsOf,
+	stepFull,
+	stepOff,
 	stepped,
 	symmetryOf,
 	toLines,
@@ -33,7 +35,7 @@ import { colourWord, isColour } from "../paint-words.ts";
 import type { Scene } from "../scene.ts";
 import { inDirection, STARTS } from "../sequence.ts";
 import { figuresOf, subjectsOf } from "../subjects.ts";
-import { defineCheck, judgementOf, nameOf } from "./check.ts";
+import { defineCheck, judgementOf, kindWords, nameOf } from "./check.ts";
 
 const point = z.tuple([z.number(), z.number()]);
 const line = z.union([
@@ -74,6 +76,14 @@ const options = {
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
 type Finding = FindingOf<ArrangementFindings>;
 
+/** Figures with the point of each that is looked at; those that have no such point are left out. */
+function placedBy(figures: readonly Figure[], by: Anchor = "centre", scene: Scene): Placed[] {
+	return figures.flatMap((figure) => {
+		const [at] = anchorsOf(figure, by, scene, figures);
+		return at ? [{ figure, at }] : [];
+	});
+}
+
 class Judge {
 	private readonly o: Options;
 	private readonly scene: Scene;
@@ -90,13 +100,22 @@ class Judge {
 	/** All findings, and whether the arrangement as a whole is there: without it nothing of it counts. */
 	judge(figures: readonly Figure[]): { findings: Finding[]; whole: boolean } {
 		const { o } = this;
-		const placed = figures.map(
-			(figure): Placed => ({ figure, at: anchorOf(figure, o.by ?? "centre", this.scene.up) ?? figure.centre }),
-		);
+		const placed = placedBy(figures, o.by, this.scene);
+		const lacking = figures
+			.filter((f) => placed.every((p) => p.figure !== f))
+			.map(
+				(f): Finding => ({
+					figure: f.index,
+					met: false,
+					code: "anchor-none",
+					data: { name: this.name, anchor: o.by ?? "centre", kind: kindWords(f) },
+				}),
+			);
+		if (placed.length === 0) return { findings: lacking, whole: false };
 		const shape = this.pattern(placed);
 		const aligns = o.as === "row" || o.as === "column";
 		const whole = !aligns || shape.every((f) => f.met);
-		return { findings: [...shape, ...this.sequence(placed)], whole };
+		return { findings: [...lacking, ...shape, ...this.sequence(placed)], whole };
 	}
 
 	private pattern(placed: readonly Placed[]): Finding[] {
@@ -151,9 +170,11 @@ class Judge {
 		const { o, full } = this;
 		const model = this.scene.programRun.reference("model");
 		const wanted = model
-			? subjectsOf(model.scene, o.of).flatMap((s) =>
-					s.figures.map((f) => anchorOf(f, o.by ?? "centre", this.scene.up) ?? f.centre),
-				)
+			? placedBy(
+					subjectsOf(model.scene, o.of).flatMap((s) => s.figures),
+					o.by,
+					model.scene,
+				).map((p) => p.at)
 			: [];
 		return fitted(
 			placed.map((p) => p.at),
@@ -210,11 +231,15 @@ class Judge {
 				: 1);
 		if (o.gap !== undefined)
 			findings.push(...gapped(order, across, Array.isArray(o.gap) ? (o.gap[across] as number) : o.gap, full));
-		if (o.step !== undefined) findings.push(...stepped(row, o.step, axis, full));
+		if (o.step !== undefined) findings.push(...this.steps(row, o.step, axis));
 		if (o.growing) findings.push(...this.growing(order, o.growing));
 		if (o.turning) findings.push(...this.turning(order, o.turning));
 		if (o.alternating) findings.push(...this.alternating(order, o.alternating));
 		return findings;
+	}
+
+	private steps(row: readonly Placed[], step: number | Point | "same", axis: 0 | 1 | undefined): Finding[] {
+		return stepped(row, { step, axis }, this.full, this.o.within !== undefined);
 	}
 
 	/** Rooms and steps of a grid: along each row, and from row to row. */
@@ -236,8 +261,8 @@ class Judge {
 			...(step === undefined
 				? []
 				: [
-						...rows.flatMap((r) => stepped(r, of(step, 0), 0, full)),
-						...columns.flatMap((c) => stepped(c, of(step, 1), 1, full)),
+						...rows.flatMap((r) => this.steps(r, of(step, 0), 0)),
+						...columns.flatMap((c) => this.steps(c, of(step, 1), 1)),
 					]),
 		];
 	}
@@ -247,9 +272,21 @@ class Judge {
 		const first = values[0] as number;
 		const full = marginsOf(this.o.within, toleranceOf(MEASURES[what].unit, first, this.scene.tolerances)).full;
 		return order.slice(1).map((figure, i) => {
-			const wanted = first * power(times, i + 1) + (i + 1) * by;
-			const found = values[i + 1] as number;
-			return finding(figure, { off: Math.abs(found - wanted), full }, "arranged-growing", { what, wanted, found });
+			const [before, value] = [values[i] as number, values[i + 1] as number];
+			const [next, own] = [before * times + by, first * power(times, i + 1) + (i + 1) * by];
+			const near = this.o.within === undefined ? stepFull(full, next - before) : full;
+			const off = stepOff(Math.abs(value - next), Math.abs(value - own));
+			const data = times === 1 ? { wanted: by, found: value - before } : { wanted: times, found: value / before };
+			return finding(
+				figure,
+				{ off: Number.isNaN(off) ? Number.POSITIVE_INFINITY : off, full: near },
+				"arranged-growing",
+				{
+					what,
+					times: times !== 1,
+					...data,
+				},
+			);
 		});
 	}
 
@@ -258,7 +295,8 @@ class Judge {
 		{ by, about, "either way": either }: NonNullable<Options["turning"]>,
 	): Finding[] {
 		const { scene } = this;
-		const full = marginsOf(this.o.within, scene.tolerances.angle).full;
+		const angle = marginsOf(this.o.within, scene.tolerances.angle).full;
+		const full = this.o.within === undefined ? stepFull(angle, by) : angle;
 		const common =
 			about === "start"
 				? (commonPoint(order, scene.tolerances.position) ?? sharedStart(order, scene.tolerances.position))
@@ -268,38 +306,51 @@ class Judge {
 			const from = common ?? f.start;
 			return scene.up * directionDeg(f.centre[0] - from[0], f.centre[1] - from[1]);
 		});
-		const symmetry = about === "start" ? 360 : undefined;
-		const offs = (sign: number) =>
-			order
-				.slice(1)
-				.map((f, i) =>
-					turnOff(values[i + 1] as number, (values[0] as number) + sign * (i + 1) * by, symmetry ?? symmetryOf(f)),
+		const [first] = values;
+		const turns = order.slice(1).map((figure, i) => {
+			const symmetry = about === "start" ? 360 : symmetryOf(figure);
+			const [before, value] = [values[i] as number, values[i + 1] as number];
+			const off = (sign: number) =>
+				stepOff(
+					turnOff(value, before + sign * by, symmetry),
+					turnOff(value, (first as number) + sign * (i + 1) * by, symmetry),
 				);
-		const [ahead, back] = [offs(1), offs(-1)];
+			return { figure, ahead: off(1), back: off(-1), found: nearestTurn(value - before, by, symmetry) };
+		});
 		const worst = (list: readonly number[]) => Math.max(0, ...list);
-		const best = either && worst(back) < worst(ahead) ? back : ahead;
-		return order
-			.slice(1)
-			.map((figure, i) =>
-				finding(figure, { off: best[i] as number, full }, "arranged-turning", { wanted: by, off: best[i] as number }),
-			);
+		const backwards = either && worst(turns.map((t) => t.back)) < worst(turns.map((t) => t.ahead));
+		return turns.map(({ figure, ahead, back, found }) =>
+			finding(figure, { off: backwards ? back : ahead, full }, "arranged-turning", {
+				wanted: by,
+				found: backwards ? nearestTurn(-found, by, 360) : found,
+			}),
+		);
 	}
 
+	/** Each by its place, or by the one before it: a sequence that slipped by one is missed once. */
 	private alternating(order: readonly Figure[], words: readonly string[]): Finding[] {
+		const is = (figure: Figure, word: string) =>
+			KINDS.includes(word as FigureKind)
+				? figure.kinds.includes(word as FigureKind)
+				: isColour(figure.fill === -1 ? figure.outline : figure.fill, word);
+		const at = (k: number) => words[k % words.length] as string;
 		return order.map((figure, k) => {
-			const wanted = words[k % words.length] as string;
-			const kind = KINDS.includes(wanted as FigureKind);
-			const met = kind
-				? figure.kinds.includes(wanted as FigureKind)
-				: isColour(figure.fill === -1 ? figure.outline : figure.fill, wanted);
+			const before = order[k - 1];
+			const met = is(figure, at(k)) || words.some((w, i) => before && is(before, w) && is(figure, at(i + 1)));
 			return {
 				figure: figure.index,
 				met,
 				code: "arranged-alternating",
-				data: { wanted, place: k + 1, name: this.name },
+				data: { wanted: at(k), place: k + 1, name: this.name },
 			};
 		});
 	}
+}
+
+/** A turn in degrees as the one that is nearest to a wanted turn, where turning by `symmetry` changes nothing. */
+function nearestTurn(turn: number, wanted: number, symmetry: number): number {
+	if (symmetry === 0) return wanted;
+	return turn + Math.round((wanted - turn) / symmetry) * symmetry;
 }
 
 /** The point in which most of some figures begin. */
@@ -328,8 +379,9 @@ export const arrangement = defineCheck<Options, Finding>()({
 	options,
 	needs: (o) => {
 		const more = SEQUENCES.some((s) => o[s] !== undefined);
-		if (o.as === undefined && !more) return `say how they stand: as, or ${SEQUENCES.join(", ")}`;
+		if (o.as === undefined && !more) return `say how they are arranged: as, or ${SEQUENCES.join(", ")}`;
 		if (o.as === "in drawing order" && !more) return `in drawing order goes with ${SEQUENCES.join(", ")}`;
+		if (o.by !== undefined && isSeveral(o.by)) return `by takes an anchor that is one point, not ${o.by}`;
 		if ((o.as === "along") !== (o.along !== undefined)) return "as: along goes with along, the lines";
 		return o.as === "ring" && typeof o.about === "object" && !Array.isArray(o.about)
 			? "a ring is about a point or the centre of a figure"

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import type { Figure } from "../../figures/figure.ts";
+import { pairedFigures } from "../../figures/pairing.ts";
 import { distance } from "../../geometry/points.ts";
 import type { Common, FindingOf, Judgement } from "../criterion.ts";
 import { marginsOf } from "../margins.ts";
@@ -50,22 +51,31 @@ export function isAlike(
 	}
 }
 
-/** Figures of one drawing that have no like in another, each like taken once. */
-function without(figures: readonly Figure[], others: readonly Figure[], near: Scene["tolerances"]): Figure[] {
-	const left = [...others];
-	return figures.filter((figure) => {
-		const at = left.findIndex((other) => KEPT.every((what) => isAlike(figure, other, what, near)));
-		if (at < 0) return true;
-		left.splice(at, 1);
-		return false;
-	});
+/** Figures beyond which a drawing isn't set against the given one. */
+const MAX_FIGURES = 400;
+
+/** The figures of a drawing, each with the given one that it comes from: moved and recoloured ones are the same. */
+function originsOf(scene: Scene, starter: Scene): ReadonlyMap<Figure, Figure | undefined> {
+	const [ours, theirs] = [scene, starter].map((s) => s.drawing.figures.slice(0, MAX_FIGURES)) as [Figure[], Figure[]];
+	const { width, height } = scene.sheet;
+	const paired = pairedFigures(ours, theirs, distance(0, 0, width, height), true);
+	return new Map(ours.map((figure, i) => [figure, paired[i]]));
 }
 
-/** Each figure with its like of the starter: the one taken for the same name and number. */
-function paired(o: Options, scene: Scene, starter: Scene): { figure: Figure; before: Figure | undefined }[] {
+/** Each figure with the one that it comes from; otherwise the one taken for the same name and number. */
+function paired(
+	o: Options,
+	{ scene, starter }: { readonly scene: Scene; readonly starter: Scene },
+	origins: ReadonlyMap<Figure, Figure | undefined>,
+): { figure: Figure; before: Figure | undefined }[] {
 	const before = subjectsOf(starter, o.of);
+	const taken = new Set([...origins.values()]);
 	return subjectsOf(scene, o.of).flatMap((subject, s) =>
-		subject.slots.flatMap((figure, i) => (figure ? [{ figure, before: before[s]?.slots[i] }] : [])),
+		subject.slots.flatMap((figure, i) => {
+			if (!figure) return [];
+			const named = before[s]?.slots[i];
+			return [{ figure, before: origins.get(figure) ?? (named && !taken.has(named) ? named : undefined) }];
+		}),
 	);
 }
 
@@ -78,7 +88,7 @@ export const change = defineCheck<Options, Finding>()({
 		if (o.kept === undefined && o.moved === undefined && o.figures === undefined)
 			return "say what is wanted: kept, moved or figures";
 		return (o.kept !== undefined || o.moved !== undefined) && o.of === undefined
-			? "kept and moved go with of"
+			? "kept and moved go with of: the figures that are meant"
 			: undefined;
 	},
 	about: () => ["place", "size", "fill", "outline", "paint", "source"],
@@ -96,7 +106,8 @@ export const change = defineCheck<Options, Finding>()({
 		if (!starter) return { findings: [], share: 0, figures: [], missing: true };
 		const { full } = marginsOf(o.within, scene.tolerances.position);
 		const findings: Finding[] = [];
-		const pairs = o.kept || o.moved ? paired(o, scene, starter) : [];
+		const origins = originsOf(scene, starter);
+		const pairs = o.kept || o.moved ? paired(o, { scene, starter }, origins) : [];
 		for (const { figure, before } of pairs) {
 			const data = { name: nameOf(o.of) };
 			if (!before) findings.push({ figure: figure.index, met: false, code: "change-new", data });
@@ -126,8 +137,17 @@ export const change = defineCheck<Options, Finding>()({
 		const count = (code: "change-added" | "change-gone", wanted: number | undefined, found: readonly Figure[]) =>
 			wanted !== undefined &&
 			findings.push({ met: found.length === wanted, code, data: { wanted, found: found.length } });
-		count("change-added", o.figures?.added, without(scene.drawing.figures, starter.drawing.figures, scene.tolerances));
-		count("change-gone", o.figures?.gone, without(starter.drawing.figures, scene.drawing.figures, scene.tolerances));
+		const kept = new Set(origins.values());
+		count(
+			"change-added",
+			o.figures?.added,
+			scene.drawing.figures.filter((f) => !origins.get(f)),
+		);
+		count(
+			"change-gone",
+			o.figures?.gone,
+			starter.drawing.figures.filter((f) => !kept.has(f)),
+		);
 		return judgementOf(o, findings, { figures: pairs.map((p) => p.figure.index) });
 	},
 });

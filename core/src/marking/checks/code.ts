@@ -5,13 +5,16 @@ import type { Scene } from "../scene.ts";
 import {
 	callsWritten,
 	coloursWritten,
+	type Loop,
 	loopsIn,
+	pausesIn,
+	picturesIn,
 	stepsOf,
 	tiedAndFixed,
 	variablesIn,
 	workedOut,
 } from "../source/asked.ts";
-import { linesUsing, repeatedStretch, statementLines, USABLE } from "../source/constructs.ts";
+import { firstUsing, linesUsing, repeatedStretch, statementLines, USABLE } from "../source/constructs.ts";
 import { Program } from "../source/program.ts";
 import { type Region, region, stepsIn } from "../source/region.ts";
 import { figuresOf } from "../subjects.ts";
@@ -25,6 +28,7 @@ const options = {
 	uses: words.optional(),
 	avoids: words.optional(),
 	"at least": z.int().min(1).optional(),
+	first: z.literal(true).optional(),
 	in: region.optional(),
 	loop: z
 		.strictObject({
@@ -59,7 +63,17 @@ const options = {
 	variable: z.strictObject({ declared: region.optional(), changed: region.optional() }).optional(),
 	tied: z.enum(["places", "sizes"]).optional(),
 	"colour written as": z.enum(["name", "numbers", "code"]).optional(),
-	"no stretch repeated": z.literal(true).optional(),
+	picture: z
+		.strictObject({ number: z.int().min(1).optional(), "inside another": z.literal(true).optional() })
+		.optional(),
+	pause: z
+		.strictObject({
+			is: z.number().nonnegative().optional(),
+			"at least": z.number().nonnegative().optional(),
+			"at most": z.number().nonnegative().optional(),
+		})
+		.optional(),
+	"no stretch repeated": z.union([z.literal(true), z.strictObject({ "at least": z.int().min(2) })]).optional(),
 	unused: z.literal("none").optional(),
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
@@ -67,6 +81,11 @@ type Options = Common & z.infer<z.ZodObject<typeof options>>;
 /** What is found in the source: numbers of places, and the lines they are in; -1 where none is asked for. */
 export type CodeFindings = {
 	"code-uses": { word: string; least: number; found: number; where: string };
+	"code-first": { word: string; where: string };
+	"code-pictures": { wanted: number; found: number };
+	"code-inside": { pictures: number };
+	/** Seconds; `found` is the wait that is furthest off, -1 where there is none. */
+	"code-pause": { low: number; high: number; found: number; line: number };
 	"code-avoids": { word: string; found: number; where: string; line: number };
 	"code-loop": { rounds: number; variable: boolean; nested: boolean; loops: number; found: number; where: string };
 	"code-routines": { wanted: number; found: number };
@@ -137,12 +156,18 @@ class Judge {
 			...(o.variable ? [this.variable(o.variable)] : []),
 			...(o.tied ? [this.tied(o.tied)] : []),
 			...(o["colour written as"] ? [this.colours(o["colour written as"])] : []),
-			...(o["no stretch repeated"] ? [this.stretch()] : []),
+			...(o.picture ? this.pictures(o.picture) : []),
+			...(o.pause ? [this.pause(o.pause)] : []),
+			...(o["no stretch repeated"] ? [this.stretch(o["no stretch repeated"])] : []),
 			...(o.unused ? [this.unused()] : []),
 		];
 	}
 
 	private uses(w: string): Finding {
+		if (this.o.first) {
+			const first = firstUsing(this.program, w, this.where, this.instead);
+			return finding(first.length > 0, "code-first", { word: w, where: this.where }, first);
+		}
 		const lines = linesUsing(this.program, w, this.where, this.instead);
 		const least = this.o["at least"] ?? 1;
 		return finding(
@@ -171,7 +196,7 @@ class Judge {
 				(variable === undefined || l.usesVariable) &&
 				(nested === undefined || l.nested),
 		);
-		const near = (found[0] ?? loops[0])?.rounds;
+		const near = (found[0] ?? nearestLoop(loops, rounds))?.rounds;
 		const data = {
 			rounds: rounds ?? -1,
 			variable: variable !== undefined,
@@ -309,7 +334,7 @@ class Judge {
 	}
 
 	private colours(as: "name" | "numbers" | "code"): Finding {
-		const found = coloursWritten(this.program, this.scene.tape);
+		const found = coloursWritten(this.program, this.scene.tape, this.drawnBy);
 		const other = found.filter((f) => f.as !== as);
 		return finding(
 			found.length > 0 && other.length === 0,
@@ -319,8 +344,48 @@ class Judge {
 		);
 	}
 
-	private stretch(): Finding {
-		const found = repeatedStretch(this.program, this.where, this.instead);
+	private pictures({ number, "inside another": inside }: NonNullable<Options["picture"]>): Finding[] {
+		const pictures = picturesIn(this.program);
+		const lines = pictures.map((p) => p.line);
+		const findings: Finding[] = [];
+		if (number !== undefined || !inside)
+			findings.push(
+				finding(
+					number === undefined ? pictures.length > 0 : pictures.length === number,
+					"code-pictures",
+					{ wanted: number ?? -1, found: pictures.length },
+					lines,
+				),
+			);
+		if (inside)
+			findings.push(
+				finding(
+					pictures.some((p) => p.uses.length > 0),
+					"code-inside",
+					{ pictures: pictures.length },
+					lines,
+				),
+			);
+		return findings;
+	}
+
+	/** Every wait of the run, in seconds. */
+	private pause({ is, "at least": least, "at most": most }: NonNullable<Options["pause"]>): Finding {
+		const [low, high] = [is ?? least ?? 0, is ?? most ?? Number.POSITIVE_INFINITY];
+		const off = (seconds: number) => Math.max(low - seconds, seconds - high, 0);
+		const pauses = pausesIn(this.scene.tape).sort((a, b) => off(b.seconds) - off(a.seconds));
+		const [worst] = pauses;
+		return finding(
+			worst !== undefined && off(worst.seconds) <= 1e-9,
+			"code-pause",
+			{ low, high: Number.isFinite(high) ? high : -1, found: worst?.seconds ?? -1, line: worst?.line ?? 0 },
+			pauses.map((p) => p.line),
+		);
+	}
+
+	private stretch(asked: NonNullable<Options["no stretch repeated"]>): Finding {
+		const least = asked === true ? STRETCH : asked["at least"];
+		const found = repeatedStretch(this.program, { where: this.where, instead: this.instead }, least);
 		return finding(
 			found === undefined,
 			"code-stretch",
@@ -341,8 +406,29 @@ class Judge {
 	}
 }
 
+/** The loop whose rounds are nearest to those wanted; the first where none are wanted, or none can be counted. */
+function nearestLoop(loops: readonly Loop[], rounds: number | undefined): Loop | undefined {
+	const off = (loop: Loop) =>
+		rounds === undefined || loop.rounds === undefined ? Number.POSITIVE_INFINITY : Math.abs(loop.rounds - rounds);
+	return loops.reduce<Loop | undefined>((best, loop) => (best && off(best) <= off(loop) ? best : loop), undefined);
+}
+
+/** Statements that a stretch has at least, where a criterion doesn't say. */
+const STRETCH = 3;
+
 const FORBIDDING = ["avoids", "unused", "no stretch repeated"] as const;
-const ASKING = ["uses", "loop", "routine", "written", "calculation", "variable", "tied", "colour written as"] as const;
+const ASKING = [
+	"uses",
+	"loop",
+	"routine",
+	"written",
+	"calculation",
+	"variable",
+	"tied",
+	"colour written as",
+	"picture",
+	"pause",
+] as const;
 
 /** What the source is like. */
 export const code = defineCheck<Options, Finding>()({
@@ -352,7 +438,12 @@ export const code = defineCheck<Options, Finding>()({
 	needs: (o) => {
 		if ([...FORBIDDING, ...ASKING, "statements" as const].every((way) => o[way] === undefined))
 			return "say what is wanted of the source: uses, avoids, loop, routine, statements …";
-		return o["at least"] !== undefined && o.uses === undefined ? "at least goes with uses" : undefined;
+		if (o.pause && Object.keys(o.pause).length === 0) return "pause takes is, at least or at most, in seconds";
+		if (o.first && (o["at least"] !== undefined || o.in === undefined))
+			return "first goes with uses and in, and not with at least";
+		return (o["at least"] !== undefined || o.first) && o.uses === undefined
+			? `${o.first ? "first" : "at least"} goes with uses`
+			: undefined;
 	},
 	about: () => ["frames", "source"],
 	forbids: (o) => ASKING.every((way) => o[way] === undefined),
@@ -361,6 +452,12 @@ export const code = defineCheck<Options, Finding>()({
 		where: o.in ?? "anywhere",
 		uses: o.uses === undefined ? [] : [o.uses].flat(),
 		least: o["at least"] ?? 1,
+		first: o.first === true,
+		pictures: o.picture ? (o.picture.number ?? -1) : -2,
+		inside: o.picture?.["inside another"] === true,
+		pause: o.pause
+			? [o.pause.is ?? o.pause["at least"] ?? 0, o.pause.is ?? o.pause["at most"] ?? Number.POSITIVE_INFINITY]
+			: [],
 		avoids: o.avoids === undefined ? [] : [o.avoids].flat(),
 		loop: o.loop !== undefined,
 		rounds: o.loop?.rounds ?? -1,
@@ -379,7 +476,7 @@ export const code = defineCheck<Options, Finding>()({
 		changed: o.variable?.changed ?? "",
 		tied: o.tied ?? "",
 		colour: o["colour written as"] ?? "",
-		stretch: o["no stretch repeated"] === true,
+		stretch: o["no stretch repeated"] !== undefined,
 		unused: o.unused !== undefined,
 	}),
 	judge(o, scene): Judgement<Finding> {

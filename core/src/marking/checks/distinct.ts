@@ -1,5 +1,6 @@
 import { z } from "zod";
-import { familiesOf } from "../../colour/family.ts";
+import type { Rgba } from "../../colour/colour.ts";
+import { difference } from "../../colour/difference.ts";
 import type { Figure } from "../../figures/figure.ts";
 import type { FindingOf, NoData } from "../criterion.ts";
 import { type Common, figureRef, type Judgement } from "../criterion.ts";
@@ -12,6 +13,7 @@ const options = {
 	what: z.enum(["kind", "fill", "outline", "place", ...MEASURE_NAMES]).optional(),
 	"at least": z.int().min(1).optional(),
 	among: z.array(figureRef).min(1).optional(),
+	apart: z.number().positive().max(100).optional(),
 	"no twins": z.literal(true).optional(),
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
@@ -24,11 +26,24 @@ export type DistinctFindings = {
 };
 type Finding = FindingOf<DistinctFindings>;
 
-/** What tells one figure from another: colours by their family, places and sizes by the exercise's tolerance. */
-function keyOf(figure: Figure, what: NonNullable<Options["what"]>, scene: Scene): string | undefined {
+/** The difference of two colours (CIEDE2000) from which people tell them apart at a glance. */
+const APART = 10;
+
+/** How many colours there are that are told apart, each from every other that is counted. */
+function coloursApart(colours: readonly Rgba[], apart: number): number {
+	const counted: Rgba[] = [];
+	for (const colour of new Set(colours))
+		if (counted.every((other) => difference(colour, other) > apart)) counted.push(colour);
+	return counted.length;
+}
+
+/** What tells one figure from another: places and sizes by the exercise's tolerance. */
+function keyOf(
+	figure: Figure,
+	what: Exclude<NonNullable<Options["what"]>, "fill" | "outline">,
+	scene: Scene,
+): string | undefined {
 	if (what === "kind") return figure.kinds[0];
-	if (what === "fill") return figure.fill === -1 ? undefined : familiesOf(figure.fill)[0];
-	if (what === "outline") return figure.outline === -1 ? undefined : familiesOf(figure.outline)[0];
 	const near = (value: number, step: number) => Math.round(value / Math.max(step, 1e-6));
 	if (what === "place") return figure.centre.map((v) => near(v, 2 * scene.tolerances.position)).join(" ");
 	const measure = MEASURES[what as MeasureName];
@@ -44,7 +59,11 @@ export const distinct = defineCheck<Options, Finding>()({
 	name: "distinct",
 	options,
 	needs: (o) =>
-		o.what === undefined && !o["no twins"] ? "say what is wanted: what and at least, or no twins" : undefined,
+		o.what === undefined && !o["no twins"]
+			? "say what is wanted: what and at least, or no twins"
+			: o.apart !== undefined && o.what !== "fill" && o.what !== "outline"
+				? "apart is of colours: what: fill or outline"
+				: undefined,
 	names: (o) => o.among ?? [],
 	about: () => ["fill", "outline", "paint", "number"],
 	forbids: (o) => o["no twins"] === true && o.what === undefined,
@@ -60,9 +79,14 @@ export const distinct = defineCheck<Options, Finding>()({
 		let share = 1;
 		if (o.what) {
 			const least = o["at least"] ?? 2;
-			const found = new Set(
-				figures.map((f) => keyOf(f, o.what as NonNullable<Options["what"]>, scene)).filter((k) => k !== undefined),
-			).size;
+			const { what } = o;
+			const found =
+				what === "fill" || what === "outline"
+					? coloursApart(
+							figures.map((f) => f[what]).filter((colour) => colour !== -1),
+							o.apart ?? APART,
+						)
+					: new Set(figures.map((f) => keyOf(f, what, scene)).filter((k) => k !== undefined)).size;
 			findings.push({ met: found >= least, code: "distinct", data: { what: o.what, least, found } });
 			share = Math.min(1, found / least);
 		}

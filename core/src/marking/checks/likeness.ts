@@ -14,7 +14,7 @@ const options = {
 	]),
 	"at least": z.number().gt(0).max(1).optional(),
 	ignoring: z
-		.array(z.enum(["place", "scale", "colour"]))
+		.array(z.enum(["place", "scale", "colour", "paper"]))
 		.min(1)
 		.optional(),
 };
@@ -55,8 +55,9 @@ export const likeness = defineCheck<Options, Finding>()({
 			place: o.ignoring?.includes("place") ?? false,
 			scale: o.ignoring?.includes("scale") ?? false,
 			colour: o.ignoring?.includes("colour") ?? false,
+			paper: o.ignoring?.includes("paper") ?? false,
 		};
-		const seenAs = (s: Scene) => ({ figures: s.drawing.figures, sheet: sheetBounds(s.sheet), up: s.up });
+		const seenAs = (s: Scene) => ({ ...s.drawing, sheet: sheetBounds(s.sheet), up: s.up });
 		const share = likenessOf(seenAs(other), seenAs(scene), ignoring, sameColour);
 		const least = o["at least"] ?? USUAL;
 		const judgement = single(share >= least - 1e-9, "likeness", {

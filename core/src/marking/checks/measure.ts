@@ -13,6 +13,7 @@ import { askedSubjects, defineCheck, judgementOf, nameOf } from "./check.ts";
 
 const what = z.enum(MEASURE_NAMES);
 const other = z.strictObject({ of: figureRef, what });
+const earlier = other.extend({ in: z.enum(["own last", "starter"]).optional() });
 const options = {
 	what: z.union([what, z.array(what).min(1)]),
 	is: z.union([z.number(), z.array(z.number()).min(1)]).optional(),
@@ -22,8 +23,8 @@ const options = {
 	"at most": z.number().optional(),
 	same: z.literal(true).optional(),
 	as: other.extend({ times: z.number().optional() }).optional(),
-	"more than": other.optional(),
-	"less than": other.optional(),
+	"more than": earlier.optional(),
+	"less than": earlier.optional(),
 	grows: z.strictObject({ by: z.number().optional(), times: z.number().optional() }).optional(),
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
@@ -32,7 +33,8 @@ type Options = Common & z.infer<z.ZodObject<typeof options>>;
 export type MeasureFindings = {
 	measure: Measured & { wanted: readonly number[]; found: readonly number[] };
 	"measure-range": Measured & { low: number; high: number; found: readonly number[] };
-	"measure-same": Measured & { found: readonly number[]; usual: readonly number[] };
+	/** `found` is what is furthest from the usual; `within` holds where it is compared inside one figure. */
+	"measure-same": Measured & { found: readonly number[]; usual: readonly number[]; within: boolean };
 	/** `place` is the number of the value that is furthest off, from 1. */
 	"measure-grows": Measured & { wanted: readonly number[]; found: readonly number[]; place: number };
 	"measure-none": Measured & { closed: boolean };
@@ -82,6 +84,11 @@ function turnedOffs(found: readonly number[], wanted: readonly number[]): number
 		}
 	}
 	return best;
+}
+
+/** The drawing that a measure is compared with: the student's own last one, or what was given out. */
+function earlierScene(which: "own last" | "starter", scene: Scene): Scene | undefined {
+	return scene.programRun.reference(which === "own last" ? "own last try" : "starter")?.scene;
 }
 
 class Judge {
@@ -155,7 +162,8 @@ class Judge {
 		const than = o["more than"] ?? o["less than"];
 		if (!than)
 			return o.between ?? [o["at least"] ?? Number.NEGATIVE_INFINITY, o["at most"] ?? Number.POSITIVE_INFINITY];
-		const values = figuresOf(this.scene, than.of).flatMap((f) => MEASURES[than.what].of(f) ?? []);
+		const scene = than.in === undefined ? this.scene : earlierScene(than.in, this.scene);
+		const values = scene ? figuresOf(scene, than.of).flatMap((f) => MEASURES[than.what].of(f) ?? []) : [];
 		if (values.length === 0) return [Number.NaN, Number.NaN];
 		const near = toleranceOf(MEASURES[than.what].unit, values[0] as number, this.scene.tolerances);
 		return o["more than"]
@@ -194,18 +202,65 @@ class Judge {
 		this.findings.push({ figure: figure.index, met: off <= full + 1e-9, off, full, code: "measure-grows", data });
 	}
 
-	/** The same in all, at any value. */
-	same(subject: Subject, name: MeasureName): void {
-		const { of } = MEASURES[name];
-		const values = subject.figures.map((f) => of(f)?.[0] ?? Number.NaN);
-		const sorted = values.filter((v) => !Number.isNaN(v)).sort((a, b) => a - b);
+	/** Several measures of one figure against as many values, whichever has which: width and height exchanged. */
+	inAnyOrder(figure: Figure, names: readonly MeasureName[]): void {
+		const wanted = [...[this.o.is ?? []].flat()].sort((x, y) => x - y);
+		const rows = names.map((name) => ({ name, found: MEASURES[name].of(figure)?.[0] }));
+		const order = [...rows].sort((x, y) => (x.found ?? Number.MAX_VALUE) - (y.found ?? Number.MAX_VALUE));
+		for (const { name, found } of rows) {
+			const data = { name: nameOf(this.o.of), what: name };
+			if (found === undefined) {
+				this.findings.push({
+					figure: figure.index,
+					met: false,
+					code: "measure-none",
+					data: { ...data, closed: figure.closed },
+				});
+				continue;
+			}
+			const value = wanted[order.findIndex((row) => row.name === name)] as number;
+			const [off, full] = [Math.abs(found - value), this.full(name, value)];
+			this.findings.push({
+				figure: figure.index,
+				met: off <= full + 1e-9,
+				off,
+				full,
+				code: "measure",
+				data: { ...data, wanted: [value], found: [found] },
+			});
+		}
+	}
+
+	/** The same in all, at any value: in all figures of all names, and in all sides of a figure that has several. */
+	same(subjects: readonly Subject[], name: MeasureName): void {
+		const rows = subjects.flatMap((subject) =>
+			subject.figures.map((figure) => ({ figure, of: subject.name, values: MEASURES[name].of(figure) })),
+		);
+		const sorted = rows.flatMap((row) => row.values ?? []).sort((a, b) => a - b);
 		const usual = sorted[Math.floor(sorted.length / 2)] ?? Number.NaN;
 		const full = this.full(name, usual);
-		subject.figures.forEach((figure, i) => {
-			const off = Math.abs((values[i] as number) - usual);
-			const data = { name: subject.name, what: name, found: [values[i] as number], usual: [usual] };
-			this.findings.push({ figure: figure.index, met: off <= full, off, full, code: "measure-same", data });
-		});
+		for (const { figure, of, values } of rows) {
+			const data = { name: of, what: name };
+			if (!values) {
+				this.findings.push({
+					figure: figure.index,
+					met: false,
+					code: "measure-none",
+					data: { ...data, closed: figure.closed },
+				});
+				continue;
+			}
+			const worst = values.reduce((a, b) => (Math.abs(b - usual) > Math.abs(a - usual) ? b : a));
+			const off = Math.abs(worst - usual);
+			this.findings.push({
+				figure: figure.index,
+				met: off <= full + 1e-9,
+				off,
+				full,
+				code: "measure-same",
+				data: { ...data, found: [worst], usual: [usual], within: rows.length === 1 },
+			});
+		}
 	}
 }
 
@@ -218,7 +273,13 @@ export const measure = defineCheck<Options, Finding>()({
 	needs: (o) => {
 		const given = WAYS.filter((way) => o[way] !== undefined);
 		const range = given.length === 2 && given.includes("at least") && given.includes("at most");
-		return given.length === 1 || range ? undefined : `say what is wanted by one of ${WAYS.join(", ")}`;
+		if (given.length !== 1 && !range) return `say what is wanted by one of ${WAYS.join(", ")}`;
+		const several = [o.what].flat().length;
+		if (several > 1 && Array.isArray(o.is) && o.is.length > 1 && o.is.length !== several)
+			return `give as many values as measures: ${several}, or one for all`;
+		return o["in any order"] && !(Array.isArray(o.is) && o.is.length > 1)
+			? "in any order goes with is and a list of values"
+			: undefined;
 	},
 	about: aspectsOf,
 	forbids: () => false,
@@ -236,6 +297,7 @@ export const measure = defineCheck<Options, Finding>()({
 			times: o.as?.times ?? 1,
 			otherWhat: o.as?.what ?? than?.what ?? "",
 			than: o["more than"] ? "more" : o["less than"] ? "less" : "",
+			before: than?.in ?? "",
 			by: o.grows?.by ?? 0,
 			grows: o.grows !== undefined,
 			growsTimes: o.grows?.times ?? 1,
@@ -259,12 +321,17 @@ export const measure = defineCheck<Options, Finding>()({
 		const subjects = askedSubjects(o, scene);
 		const judge = new Judge(o, scene);
 		const names = [o.what].flat();
-		for (const subject of subjects) {
-			if (o.same) for (const name of names) judge.same(subject, name);
-			else for (const figure of subject.figures) for (const [i, name] of names.entries()) judge.one(figure, name, i);
-		}
+		const before = (o["more than"] ?? o["less than"])?.in;
+		if (before !== undefined && !earlierScene(before, scene))
+			return { findings: [], share: 0, figures: [], waits: "held" };
 		const wanted = subjects.reduce((sum, s) => sum + s.wanted, 0);
-		const figures = subjects.flatMap((s) => s.figures.flatMap(membersOf));
+		const all = subjects.flatMap((s) => s.figures);
+		const figures = all.flatMap(membersOf);
+		// One of several that are wanted is like itself, which says nothing.
+		if (o.same && all.length < Math.min(2, wanted)) return { findings: [], share: 0, figures, wanted, missing: true };
+		if (o.same) for (const name of names) judge.same(subjects, name);
+		else if (o["in any order"] && names.length > 1) for (const figure of all) judge.inAnyOrder(figure, names);
+		else for (const figure of all) for (const [i, name] of names.entries()) judge.one(figure, name, i);
 		return judgementOf(o, judge.findings, { all: wanted * names.length, figures, wanted });
 	},
 });

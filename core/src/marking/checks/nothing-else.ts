@@ -1,6 +1,8 @@
 import { z } from "zod";
 import type { Common, FindingOf, Judgement, NoData } from "../criterion.ts";
 import { membersOf } from "../group.ts";
+import { criteriaIn } from "../marking-spec.ts";
+import type { Scene } from "../scene.ts";
 import { selector } from "../selector.ts";
 import { figuresOf } from "../subjects.ts";
 import { defineCheck, kindWords } from "./check.ts";
@@ -14,6 +16,24 @@ export type NothingElseFindings = {
 	"extra-none": NoData;
 };
 type Finding = FindingOf<NothingElseFindings>;
+
+/**
+ * Figures that other criteria ask for by a selector in place of a name: those that it takes, up to the number that is
+ * asked for.
+ */
+function* askedFor(scene: Scene): Iterable<number> {
+	for (const { check, of, ...options } of criteriaIn(scene.programRun.spec.criteria)) {
+		if (check === "nothing else" || typeof of !== "object" || Array.isArray(of)) continue;
+		const {
+			exactly,
+			"at least": least,
+			"at most": most,
+		} = options as { [K in "exactly" | "at least" | "at most"]?: number };
+		const asked = check === "count" ? (exactly ?? most ?? Number.POSITIVE_INFINITY) : Number.POSITIVE_INFINITY;
+		if (check === "count" && exactly === undefined && least === undefined) continue;
+		for (const figure of figuresOf(scene, of).slice(0, asked)) yield* membersOf(figure);
+	}
+}
 
 /** That nothing was drawn but the wanted figures. */
 export const nothingElse = defineCheck<Options, Finding>()({
@@ -31,6 +51,7 @@ export const nothingElse = defineCheck<Options, Finding>()({
 				? scene.selection.all(of)
 				: figuresOf(scene, of))
 				for (const i of membersOf(f)) wanted.add(i);
+		for (const index of askedFor(scene)) wanted.add(index);
 		const extra = scene.drawing.figures.filter((f) => !wanted.has(f.index));
 		const findings: Finding[] = extra.map((f) => ({
 			figure: f.index,

@@ -79,9 +79,10 @@ class Judge {
 		else if (o.ends) near("path-ends", end, o.ends);
 		if (o["moves on"]) near("path-moves-on", [end[0] - start[0], end[1] - start[1]], o["moves on"]);
 		if (o.facing !== undefined) {
-			const wanted = o.facing === "same" ? before.facing : o.facing;
-			const rest = (((after.facing - wanted) % 360) + 540) % 360;
-			const off = Math.abs(rest - 180);
+			const turned = (from: number) => Math.abs(((((after.facing - from) % 360) + 540) % 360) - 180);
+			const from = o.facing === "same" ? span.facings : [o.facing];
+			const wanted = from.reduce((a, b) => (turned(b) < turned(a) ? b : a));
+			const off = turned(wanted);
 			findings.push({
 				...about,
 				met: off <= this.angle + 1e-9,
@@ -215,4 +216,4 @@ export const path = defineCheck<Options, Finding>()({
 });
 
 const STILL = { x: 0, y: 0, facing: 0, down: true };
-const NOWHERE: TapeRange = { first: 0, end: 0, before: STILL, after: STILL, figures: [], turns: [] };
+const NOWHERE: TapeRange = { first: 0, end: 0, before: STILL, after: STILL, facings: [0], figures: [], turns: [] };

@@ -11,7 +11,7 @@ import { marginsOf } from "../margins.ts";
 import type { Scene } from "../scene.ts";
 import { figuresOf } from "../subjects.ts";
 import { outsideBy, type Zone, zone, zoneBounds } from "../zone.ts";
-import { askedSubjects, defineCheck, judgementOf, nameOf } from "./check.ts";
+import { askedSubjects, defineCheck, judgementOf, kindWords, nameOf } from "./check.ts";
 
 const point = z.tuple([z.number(), z.number()]);
 const options = {
@@ -39,8 +39,10 @@ export type PositionFindings = {
 	"position-line": Anchored & { from: readonly number[]; to: readonly number[]; found: readonly number[] };
 	"position-from": Anchored & { from: string; wanted: readonly number[]; found: readonly number[] };
 	"position-from-missing": Anchored & { from: string };
+	"anchor-none": Anchored & { kind: string };
 };
 type Anchored = { name: string; anchor: Anchor };
+type Placed = { readonly figure: Figure; readonly at: Point };
 type Finding = FindingOf<PositionFindings>;
 
 const finding = findingMaker<PositionFindings>();
@@ -53,14 +55,19 @@ function zonesOf(where: NonNullable<Options["in"]>): Zone[] {
 	return typeof where === "string" || typeof where[0] === "number" ? [where as Zone] : (where as Zone[]);
 }
 
-/** For each found thing the wanted one that it is set against, each taken once, with the least sum of costs. */
+/** What it costs that a place isn't met, beside how far off it is: more than a sheet is wide. */
+const MISSED = 1e5;
+
+/** For each found thing the wanted one that it is set against, each taken once, so that most are met. */
 function assigned<W>(
 	found: readonly Point[],
 	wanted: readonly W[],
-	off: (at: Point, wanted: W) => number,
+	{ off, full }: { readonly off: (at: Point, wanted: W) => number; readonly full: number },
 ): (W | undefined)[] {
 	if (wanted.length <= 1 || found.length === 0) return found.map(() => wanted[0]);
-	const cost = found.map((at) => [...wanted.map((w) => off(at, w)), ...found.map(() => 1e6)]);
+	// As many as can be are met, then the rest is as near as can be.
+	const dear = (away: number) => (away <= full + 1e-9 ? away : away + MISSED);
+	const cost = found.map((at) => [...wanted.map((w) => dear(off(at, w))), ...found.map(() => 100 * MISSED)]);
 	return leastCost(cost).map((column, i) => wanted[column] ?? wanted[Math.min(i, wanted.length - 1)]);
 }
 
@@ -71,6 +78,8 @@ class Judge {
 	private readonly scene: Scene;
 	private readonly anchor: Anchor;
 	private readonly full: number;
+	/** How far off counts as met where places are shared out; by distance, nothing does, so that the sum is least. */
+	private readonly near: number;
 	private readonly name: string;
 	readonly findings: Finding[] = [];
 	asked = 0;
@@ -80,27 +89,39 @@ class Judge {
 		this.scene = scene;
 		this.anchor = o.anchor ?? "centre";
 		this.full = marginsOf(o.within, scene.tolerances.position).full;
+		this.near = o.credit === "by distance" ? Number.POSITIVE_INFINITY : this.full;
 		this.name = nameOf(o.of);
 	}
 
 	subject(figures: readonly Figure[], wanted: number): void {
 		const { o, anchor, scene } = this;
+		const places = o.at ? placesOf(o.at) : [];
+		const placed = figures.flatMap((figure) => {
+			const points = anchorsOf(figure, anchor, scene, figures);
+			if (points.length === 0) this.none(figure);
+			return points.map((at) => ({ figure, at }));
+		});
 		if (isSeveral(anchor)) {
-			const places = o.at ? placesOf(o.at) : [];
-			this.asked += wanted * Math.max(1, places.length);
-			for (const figure of figures) this.manyPoints(figure, anchorsOf(figure, anchor, scene, figures), places);
+			const shared = wanted > 1 && places.length > 1;
+			this.asked += shared ? places.length : wanted * Math.max(1, places.length);
+			if (shared) return this.sharedPlaces(placed, places);
+			for (const figure of figures)
+				this.manyPoints(
+					figure,
+					placed.flatMap((p) => (p.figure === figure ? [p.at] : [])),
+					places,
+				);
 			return;
 		}
 		this.asked += wanted;
-		const placed = figures.flatMap((figure) => anchorsOf(figure, anchor, scene, figures).map((at) => ({ figure, at })));
 		const found = placed.map((p) => p.at);
 		if (o.at) {
-			const places = assigned(found, placesOf(o.at), apart);
+			const places = assigned(found, placesOf(o.at), { off: apart, full: this.near });
 			placed.forEach(({ figure, at }, i) => this.at(figure, at, places[i] as Point));
 		} else if (o.in !== undefined) {
 			const zones = zonesOf(o.in);
 			const boxes = new Map(zones.map((z) => [z, zoneBounds(z, sheetBounds(scene.sheet), scene.up)]));
-			const where = assigned(found, zones, (at, z) => outsideBy(at, boxes.get(z) as Bounds));
+			const where = assigned(found, zones, { off: (at, z) => outsideBy(at, boxes.get(z) as Bounds), full: 0 });
 			placed.forEach(({ figure, at }, i) =>
 				this.in(figure, at, where[i] as Zone, boxes.get(where[i] as Zone) as Bounds),
 			);
@@ -128,11 +149,44 @@ class Judge {
 		this.findings.push({ figure: figure.index, met: off <= 1e-9, off, full: this.full, code: "position-in", data });
 	}
 
+	/** A figure without the place that is looked at: the start of a disc's rim, the baseline of a square. */
+	private none(figure: Figure): void {
+		const data = { name: this.name, anchor: this.anchor, kind: kindWords(figure) };
+		this.findings.push({ figure: figure.index, met: false, code: "anchor-none", data });
+	}
+
+	/**
+	 * Corners or ends of several figures, each wanted place taken by one of them; where there are no more places than
+	 * figures, each by another figure.
+	 */
+	private sharedPlaces(placed: readonly Placed[], places: readonly Point[]): void {
+		const figures = [...new Set(placed.map((p) => p.figure))];
+		const groups =
+			places.length <= figures.length
+				? figures.map((f) => placed.filter((p) => p.figure === f))
+				: placed.map((p) => [p]);
+		if (groups.length === 0) return;
+		const nearest = (group: readonly Placed[], place: Point) =>
+			group.reduce((a, b) => (apart(b.at, place) < apart(a.at, place) ? b : a));
+		const cost = places.map((place) => [
+			...groups.map((group) => {
+				const away = apart(nearest(group, place).at, place);
+				return away <= this.near + 1e-9 ? away : away + MISSED;
+			}),
+			...places.map(() => 100 * MISSED),
+		]);
+		leastCost(cost).forEach((column, i) => {
+			const [group, place] = [groups[column], places[i] as Point];
+			if (group) this.at(nearest(group, place).figure, nearest(group, place).at, place);
+			else this.push(figures[0] as Figure, Number.POSITIVE_INFINITY, "position-at", { wanted: [...place], found: [] });
+		});
+	}
+
 	/** Corners or ends of one figure: each wanted place has one of them. */
 	private manyPoints(figure: Figure, points: readonly Point[], places: readonly Point[]): void {
 		const { o } = this;
 		if (places.length > 0) {
-			const taken = assigned(places, points, apart);
+			const taken = assigned(places, points, { off: apart, full: this.near });
 			places.forEach((place, i) => {
 				const at = points.length < places.length && i >= points.length ? undefined : taken[i];
 				if (at) this.at(figure, at, place);
@@ -165,7 +219,7 @@ class Judge {
 	private from(figure: Figure, at: Point): void {
 		const { o, scene, anchor } = this;
 		const [other] = o.from === undefined ? [] : figuresOf(scene, o.from);
-		const base = other && (anchorOf(other, anchor, scene.up) ?? other.centre);
+		const base = other && anchorOf(other, anchor, scene.up);
 		if (!other || !base) {
 			this.findings.push({
 				figure: figure.index,
@@ -201,7 +255,9 @@ export const position = defineCheck<Options, Finding>()({
 		if (WAYS.filter((way) => o[way] !== undefined).length !== 1) return "say where by one of at, in, on or from";
 		if ((o.from !== undefined) !== (o.offset !== undefined || o.share !== undefined))
 			return "from goes with offset or share";
-		return o.offset !== undefined && o.share !== undefined ? "give offset or share, not both" : undefined;
+		if (o.offset !== undefined && o.share !== undefined) return "give offset or share, not both";
+		const point = o.anchor === undefined || (!isSeveral(o.anchor) && o.anchor !== "far end");
+		return o.from !== undefined && !point ? `from goes with an anchor that is one point, not ${o.anchor}` : undefined;
 	},
 	about: () => ["place", "turn", "shape", "number", "frames", "source"],
 	forbids: () => false,
@@ -231,8 +287,16 @@ export const position = defineCheck<Options, Finding>()({
 	judge(o, scene): Judgement<Finding> {
 		const judge = new Judge(o, scene);
 		const subjects = askedSubjects(o, scene);
-		for (const { figures, wanted } of subjects) judge.subject(figures, wanted);
 		const wanted = subjects.reduce((sum, s) => sum + s.wanted, 0);
+		// Of several names, each place of a list, or each zone, is for one of their figures.
+		const together =
+			(Array.isArray(o.at) && Array.isArray(o.at[0])) || (o.in !== undefined && zonesOf(o.in).length > 1);
+		if (together)
+			judge.subject(
+				subjects.flatMap((s) => s.figures),
+				wanted,
+			);
+		else for (const { figures, wanted } of subjects) judge.subject(figures, wanted);
 		return judgementOf(o, judge.findings, {
 			all: judge.asked,
 			figures: subjects.flatMap((s) => s.figures.flatMap(membersOf)),

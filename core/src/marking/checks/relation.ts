@@ -117,7 +117,9 @@ export const relation = defineCheck<Options, Finding>()({
 		if (o.is === undefined && o.gap === undefined) return "say what is wanted: is, or gap";
 		if (o.gap && (o.gap.is === undefined) === (o.gap.between === undefined)) return "gap takes is or between";
 		const alone = o.to === undefined && o.for !== "each pair" && o.for !== "neighbours" && o.anchor === undefined;
-		return alone ? "say to what: to, or for: each pair or neighbours" : undefined;
+		if (alone) return "say to what: to, or for: each pair or neighbours";
+		const meets = relationsOf(o).includes("meeting");
+		return (o.anchor !== undefined || o.at !== undefined) && !meets ? "anchor and at go with is: meeting" : undefined;
 	},
 	about: () => ["place", "turn", "size", "shape"],
 	forbids: () => false,
@@ -134,7 +136,7 @@ export const relation = defineCheck<Options, Finding>()({
 	}),
 	judge(o, scene): Judgement<Finding> {
 		const { settings, all, wanted, figures } = settingsOf(o, scene);
-		const related = new RelationJudge(o, scene);
+		const related = new RelationJudge(o, scene, figures);
 		const asked: (Relation | "gap")[] = [...relationsOf(o), ...(o.gap ? (["gap"] as const) : [])];
 		const findings: Finding[] = settings.flatMap((setting) =>
 			asked.map((is): Finding => {

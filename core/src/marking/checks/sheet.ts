@@ -1,8 +1,12 @@
 import { z } from "zod";
 import { formatColour } from "../../colour/colour.ts";
 import { nameOf as colourName } from "../../colour/family.ts";
+import type { Figure } from "../../figures/figure.ts";
+import { sheetBounds } from "../../tape/layout.ts";
 import type { Common, FindingOf, Judgement, NoData } from "../criterion.ts";
+import { marginsOf } from "../margins.ts";
 import { colourWord, isColour, isOther } from "../paint-words.ts";
+import type { Scene } from "../scene.ts";
 import { defineCheck, kindWords } from "./check.ts";
 import type { ColourFindings } from "./colour.ts";
 
@@ -20,6 +24,18 @@ export type SheetFindings = Pick<ColourFindings, "colour"> & {
 	"sheet-off": { name: string; share: number; line: number };
 };
 type Finding = FindingOf<SheetFindings>;
+
+/** How far a figure sticks out over the sheet's edges at the most, in sheet units, its outline's width left out. */
+function beyond({ bounds }: Figure, scene: Scene): number {
+	const edge = sheetBounds(scene.sheet);
+	return Math.max(
+		edge.left - bounds.left,
+		bounds.right - edge.right,
+		edge.low - bounds.low,
+		bounds.high - edge.high,
+		0,
+	);
+}
 
 /** The sheet itself: its size, its paper, and that nothing sticks out over its edge. */
 export const sheet = defineCheck<Options, Finding>()({
@@ -67,12 +83,17 @@ export const sheet = defineCheck<Options, Finding>()({
 			});
 		}
 		if (o["everything on it"]) {
-			const off = scene.drawing.figures.filter((f) => f.onSheet < 0.999);
+			const { full } = marginsOf(o.within, 0);
+			const off = scene.drawing.figures.filter(
+				(f) => f.onSheet < 0.999 && (o.within === undefined || beyond(f, scene) > full),
+			);
 			if (off.length === 0) findings.push({ met: true, code: "sheet-on", data: {} });
 			for (const figure of off)
 				findings.push({
 					figure: figure.index,
 					met: false,
+					off: beyond(figure, scene),
+					full,
 					code: "sheet-off",
 					data: { name: kindWords(figure), share: Math.round((1 - figure.onSheet) * 100), line: figure.lines[0] ?? 0 },
 				});

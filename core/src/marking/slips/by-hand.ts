@@ -12,7 +12,7 @@ export const byHand: Slip = {
 		const loop = loops(program) === 0 && loops(look.model.program) > 0;
 		const routine = program.routines.size === 0 && look.model.program.routines.size > 0;
 		if (!loop && !routine) return [];
-		const stretch = repeatedStretch(program, "anywhere");
+		const stretch = repeatedStretch(program, { where: "anywhere", walked: true }, 2);
 		const heads = new Map<string, number[]>();
 		for (const step of program.steps)
 			if (step.node === "draw")

@@ -13,7 +13,7 @@ export const exampleUnchanged: Slip = {
 		for (const which of ["starter", "example"] as const) {
 			const given = look.own.reference(which);
 			if (!given || look.own.drawing.figures.length === 0) continue;
-			const seen = (c: typeof given) => ({ figures: c.drawing.figures, sheet: sheetBounds(c.sheet), up: c.scene.up });
+			const seen = (c: typeof given) => ({ ...c.drawing, sheet: sheetBounds(c.sheet), up: c.scene.up });
 			const share =
 				look.own.program.source.trim() === given.program.source.trim()
 					? 1

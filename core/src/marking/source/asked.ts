@@ -2,10 +2,11 @@ import { parseColour } from "../../colour/colour.ts";
 import type { Figure } from "../../figures/figure.ts";
 import { FUNCTIONS } from "../../nib/functions.ts";
 import type { Variable } from "../../nib/scope.ts";
-import { everyStep, everyValue, type Step, type Value, valuesOf } from "../../nib/tree.ts";
-import type { Tape } from "../../tape/tape.ts";
+import { type CallNode, everyStep, everyValue, type Step, type Value, valuesOf } from "../../nib/tree.ts";
+import { ENTRY } from "../../tape/layout.ts";
+import { coordinate, type Tape } from "../../tape/tape.ts";
 import { constantOf } from "./constant.ts";
-import { hasBrackets, signsOf, type Use, valuesFor } from "./parts.ts";
+import { hasBrackets, signsIn, signsOf, type Use, valuesFor } from "./parts.ts";
 import type { Program } from "./program.ts";
 import { type Region, stepsIn } from "./region.ts";
 
@@ -98,16 +99,16 @@ export interface WorkedOut {
 	readonly brackets: boolean;
 }
 
-/** The values of some statements that are worked out, following names. */
+/** The values of some statements that are worked out, following names; a condition is looked at by itself. */
 export function workedOut(steps: readonly Step[], uses: readonly Use[], program: Program): WorkedOut[] {
 	return steps.flatMap((step) =>
 		uses
-			.flatMap((use) => valuesFor(step, use))
-			.flatMap((value): WorkedOut[] => {
-				const signs = signsOf(value, program.flow);
-				return signs.length === 0
-					? []
-					: [{ line: step.place.line, signs, brackets: hasBracketsSomewhere(value, program, new Set()) }];
+			.flatMap((use) => valuesFor(step, use).map((value) => ({ use, value })))
+			.flatMap(({ use, value }): WorkedOut[] => {
+				const condition = use === "conditions";
+				const signs = condition ? signsIn(value) : signsOf(value, program.flow);
+				const brackets = condition ? hasBrackets(value) : hasBracketsSomewhere(value, program, new Set());
+				return signs.length === 0 ? [] : [{ line: step.place.line, signs, brackets }];
 			}),
 	);
 }
@@ -137,11 +138,18 @@ export function tiedAndFixed(
 /** How a colour is written. */
 export type Writing = "name" | "numbers" | "code";
 
-/** The colours that something drawn used, each with how and where it is written. */
-export function coloursWritten(program: Program, tape: Tape): { readonly line: number; readonly as: Writing }[] {
+/**
+ * The colours that something drawn used, or some figures, each with how and where it is written. A colour that is
+ * worked out from numbers counts for some figures only where one of them has it.
+ */
+export function coloursWritten(
+	program: Program,
+	tape: Tape,
+	figures?: readonly Figure[],
+): { readonly line: number; readonly as: Writing }[] {
 	const used = new Set<number>();
-	for (let i = 0; i < tape.length; i++) {
-		const style = tape.styles[tape.style[i] as number];
+	for (const row of figures ? figures.flatMap((f) => f.entries) : tape.kind.keys()) {
+		const style = tape.styles[tape.style[row] as number];
 		if (!style) continue;
 		used.add(style.fill);
 		used.add(style.ink);
@@ -151,7 +159,7 @@ export function coloursWritten(program: Program, tape: Tape): { readonly line: n
 	for (const step of everyStep(program.steps)) {
 		for (const value of valuesOf(step)) {
 			for (const part of everyValue(value)) {
-				if (part.node === "call" && (part.name === "rgb" || part.name === "hsl"))
+				if (part.node === "call" && (part.name === "rgb" || part.name === "hsl") && isUsed(part, used, figures))
 					found.push({ line: part.place.line, as: "numbers" });
 				const colour = colourOf(part, program);
 				if (colour === undefined || colour === -1 || !used.has(colour)) continue;
@@ -164,6 +172,15 @@ export function coloursWritten(program: Program, tape: Tape): { readonly line: n
 		}
 	}
 	return found;
+}
+
+/** Whether a colour of numbers is among those used; of one whose numbers aren't fixed that isn't known. */
+function isUsed(call: CallNode, used: ReadonlySet<number>, figures: readonly Figure[] | undefined): boolean {
+	if (!figures) return true;
+	const numbers = call.values.map((v) => (v.node === "number" ? v.value : Number.NaN));
+	if (call.name !== "rgb" || numbers.some(Number.isNaN)) return true;
+	const colour = parseColour(`rgb(${numbers.slice(0, 3).join(", ")})`);
+	return colour === undefined || numbers.length > 3 || used.has(colour);
 }
 
 function colourOf(value: Value, { checked }: Program): number | undefined {
@@ -213,4 +230,28 @@ export function callsWritten(program: Program): Map<string, number> {
 		}
 	}
 	return written;
+}
+
+/** The pictures of a program, each with the names of other pictures that are used inside it. */
+export function picturesIn(program: Program): { readonly line: number; readonly uses: readonly string[] }[] {
+	const all = [...everyStep(program.steps)].filter((step) => step.node === "picture");
+	const own = new Set(all.map((picture) => picture.name));
+	return all.map(({ name, body, place }) => ({
+		line: place.line,
+		uses: [...everyStep(body)].flatMap((step) =>
+			valuesOf(step).flatMap((value) =>
+				[...everyValue(value)].flatMap((part) =>
+					part.node === "name" && part.name !== name && own.has(part.name) ? [part.name] : [],
+				),
+			),
+		),
+	}));
+}
+
+/** The waits of a run in seconds, with their lines. */
+export function pausesIn(tape: Tape): { readonly line: number; readonly seconds: number }[] {
+	const pauses: { line: number; seconds: number }[] = [];
+	for (let i = 0; i < tape.length; i++)
+		if (tape.kind[i] === ENTRY.pause) pauses.push({ line: tape.line[i] as number, seconds: coordinate(tape, i, 0) });
+	return pauses;
 }

@@ -23,7 +23,15 @@ export const CONSTRUCTS = [
 	"else",
 	"let",
 	"calculation",
+	"pen up",
+	"pen down",
+	"pen none",
+	"pen colour",
+	"pen width",
 ] as const;
+
+/** Statements that only walk: a walked outline says the same again at each of its sides. */
+const WALKING: ReadonlySet<string> = new Set(["walk", "turn", "curve", "face", "go"]);
 
 /** Everything that `uses` and `avoids` know. */
 export const USABLE: readonly string[] = [...CONSTRUCTS, ...[...STATEMENTS.keys()], ...[...FUNCTIONS.keys()]].filter(
@@ -68,6 +76,16 @@ function timesIn(step: Step, word: string): number {
 		case "if":
 		case "let":
 			return step.node === word ? 1 : 0;
+		case "pen up":
+		case "pen down":
+		case "pen none":
+		case "pen colour":
+		case "pen width":
+			return step.node === "draw" &&
+				step.statement.head === "pen" &&
+				step.phrases.some((p) => p.word === word.slice("pen ".length))
+				? 1
+				: 0;
 		default:
 			return step.node === "draw" && step.statement.head === word
 				? 1
@@ -90,6 +108,13 @@ function isCommented(line: string): boolean {
 	const plain = plainLine(line);
 	const rest = line.replace(/\s+/g, " ").trim().slice(plain.length).replace(/-/g, "").trim();
 	return rest.length > 0;
+}
+
+/** The line of the statement that a part of the program begins with, if it is one that uses a construct. */
+export function firstUsing(program: Program, word: string, where: Region, instead: readonly string[] = []): number[] {
+	return blocksIn(program, where, instead).flatMap(([first]) =>
+		first && timesIn(first, word) > 0 ? [first.place.line] : [],
+	);
 }
 
 /** From a step's line to the last line of what is inside it. */
@@ -132,16 +157,23 @@ export function statementLines(program: Program, where: Region, instead: readonl
 	return [...lines].sort((a, b) => a - b);
 }
 
+/** Where stretches are looked for, and whether those that only walk are among them. */
+interface StretchPlace {
+	readonly where: Region;
+	readonly instead?: readonly string[];
+	readonly walked?: boolean;
+}
+
 /**
- * The first two stretches of two or more statements that say the same, word for word; undefined where there are none.
+ * The first two stretches of so many statements or more that say the same, word for word; undefined where there are
+ * none.
  */
 export function repeatedStretch(
 	program: Program,
-	where: Region,
-	instead: readonly string[] = [],
+	{ where, instead = [], walked = false }: StretchPlace,
+	least: number,
 ): readonly [number, number] | undefined {
 	const source = program.source.split(/\r\n|\r|\n/);
-	const text = (step: Step) => wordsOf(step, source);
 	const seen = new Map<string, { line: number; block: number; at: number }>();
 	const blocks: (readonly Step[])[] = [];
 	const gather = (steps: readonly Step[]) => {
@@ -154,11 +186,15 @@ export function repeatedStretch(
 	};
 	for (const block of blocksIn(program, where, instead)) gather(block);
 	for (const [b, block] of blocks.entries()) {
-		for (let i = 0; i + 1 < block.length; i++) {
-			const key = `${text(block[i] as Step)}\n${text(block[i + 1] as Step)}`;
+		const texts = block.map((step) => wordsOf(step, source));
+		const walks = block.map((step) => step.node === "draw" && WALKING.has(step.statement.head));
+		for (let i = 0; i + least <= block.length; i++) {
+			if (!walked && walks.slice(i, i + least).every(Boolean)) continue;
+			const key = texts.slice(i, i + least).join("\n");
 			const before = seen.get(key);
-			if (before && (before.block !== b || before.at + 2 <= i)) return [before.line, (block[i] as Step).place.line];
-			if (!before) seen.set(key, { line: (block[i] as Step).place.line, block: b, at: i });
+			const { line } = (block[i] as Step).place;
+			if (before && (before.block !== b || before.at + least <= i)) return [before.line, line];
+			if (!before) seen.set(key, { line, block: b, at: i });
 		}
 	}
 	return undefined;

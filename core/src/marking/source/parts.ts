@@ -41,6 +41,16 @@ export function signsOf(value: Value, flow: Flow, seen: Set<object> = new Set())
 	return signs;
 }
 
+/** Signs that work out a number, and none that compares. */
+const WORKS_OUT: ReadonlySet<string> = new Set(["+", "-", "*", "/", "mod", "^"]);
+
+/** The signs and functions that a condition itself is worked out with; comparing isn't working out. */
+export function signsIn(condition: Value): string[] {
+	return [...everyValue(condition)].flatMap((part) =>
+		part.node === "binary" && WORKS_OUT.has(part.sign) ? [part.sign] : part.node === "call" ? [`${part.name}( )`] : [],
+	);
+}
+
 /** Whether a value can't be written without brackets. */
 export function hasBrackets(value: Value): boolean {
 	return [...everyValue(value)].some((part) => {
