@@ -14,7 +14,8 @@ const MINUTES = Number(process.env.MARKPEN_ATTACK_MINUTES ?? 10);
 const CLASS = 30;
 /** Seconds between two hand-ins of one student of the class. */
 const EVERY = 12;
-const MOST = { reply: 1_000, report: 2_000 };
+/** Milliseconds, and bytes of memory of one process. */
+const MOST = { reply: 1_000, report: 2_000, memory: 2 * 1024 ** 3 };
 const PASSPHRASE = "a-passphrase-for-all";
 const pause = (milliseconds) => new Promise((resolve) => setTimeout(resolve, milliseconds));
 const percentile = (values, share) =>
@@ -71,6 +72,20 @@ function start(part, environment) {
 	);
 	return state;
 }
+
+/** Bytes of memory that the largest of some processes has; 0 where the system doesn't say. */
+function largestOf(parts) {
+	const bytes = parts.map(({ child }) => {
+		try {
+			return 1024 * Number(/VmRSS:\s*(\d+)/.exec(readFileSync(`/proc/${child.pid}/status`, "utf8"))?.[1] ?? 0);
+		} catch {
+			return 0;
+		}
+	});
+	return Math.max(...bytes);
+}
+
+const megabytes = (bytes) => `${Math.round(bytes / 1024 ** 2)} MB`;
 
 /** The class: what it sent, and how long everything took. */
 class SteadyClass {
@@ -190,10 +205,12 @@ await main(async () => {
 		const began = new Date();
 		// What is measured is measured under attack.
 		[steady.replies.length, steady.reports.length] = [0, 0];
+		let memory = 0;
 		for (let minute = 1; minute <= MINUTES; minute++) {
 			await pause(60_000);
+			memory = Math.max(memory, largestOf(parts));
 			process.stdout.write(
-				`minute ${minute}: ${steady.replies.length} replies, 99 % by ${percentile(steady.replies, 0.99).toFixed(0)} ms; ${steady.reports.length} reports, 99 % by ${percentile(steady.reports, 0.99).toFixed(0)} ms\n`,
+				`minute ${minute}: ${steady.replies.length} replies, 99 % by ${percentile(steady.replies, 0.99).toFixed(0)} ms; ${steady.reports.length} reports, 99 % by ${percentile(steady.reports, 0.99).toFixed(0)} ms; the largest process had ${megabytes(memory)}\n`,
 			);
 		}
 		steady.over = true;
@@ -235,10 +252,15 @@ await main(async () => {
 				.join("\n")}\n`,
 		);
 		process.stdout.write(
-			`processes lost: ${lost}; hand-ins: ${steady.taken.length}, without a report: ${missing}; refused to the class: ${steady.refused.length}${steady.refused.length > 0 ? ` (${[...new Set(steady.refused)].slice(0, 5).join("; ")})` : ""}\nreplies: ${steady.replies.length}, middle ${percentile(steady.replies, 0.5).toFixed(0)} ms, 99 % by ${reply.toFixed(0)} (most ${MOST.reply}), latest ${Math.max(...steady.replies).toFixed(0)}\nreports: ${steady.reports.length}, middle ${percentile(steady.reports, 0.5).toFixed(0)} ms, 99 % by ${report.toFixed(0)} (most ${MOST.report}), latest ${Math.max(...steady.reports).toFixed(0)}\n`,
+			`processes lost: ${lost}; hand-ins: ${steady.taken.length}, without a report: ${missing}; refused to the class: ${steady.refused.length}${steady.refused.length > 0 ? ` (${[...new Set(steady.refused)].slice(0, 5).join("; ")})` : ""}\nreplies: ${steady.replies.length}, middle ${percentile(steady.replies, 0.5).toFixed(0)} ms, 99 % by ${reply.toFixed(0)} (most ${MOST.reply}), latest ${Math.max(...steady.replies).toFixed(0)}\nreports: ${steady.reports.length}, middle ${percentile(steady.reports, 0.5).toFixed(0)} ms, 99 % by ${report.toFixed(0)} (most ${MOST.report}), latest ${Math.max(...steady.reports).toFixed(0)}\nmemory of the largest process: ${megabytes(memory)} (most ${megabytes(MOST.memory)})\n`,
 		);
 		const held =
-			lost === 0 && missing === 0 && steady.refused.length === 0 && reply < MOST.reply && report < MOST.report;
+			lost === 0 &&
+			missing === 0 &&
+			steady.refused.length === 0 &&
+			reply < MOST.reply &&
+			report < MOST.report &&
+			memory < MOST.memory;
 		process.stdout.write(held ? "The class noticed nothing.\n" : "The class was held up.\n");
 		return held ? 0 : 1;
 	} finally {

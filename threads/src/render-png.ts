@@ -1,10 +1,39 @@
+import { setImmediate } from "node:timers/promises";
 import { fileURLToPath } from "node:url";
+import { setFlagsFromString } from "node:v8";
+import { runInNewContext } from "node:vm";
 
 const FONT = fileURLToPath(new URL("../font/AtkinsonHyperlegibleNext-Regular.ttf", import.meta.url));
+
+/** Bytes of pixels after which the ones that aren't needed any more are given back. */
+const MOST_PIXELS = 64 * 1024 * 1024;
+
+let kept = 0;
+let collect: (() => void) | undefined;
+
+/**
+ * Gives the pixels of finished pictures back. They lie outside the thread's heap, which hardly grows by a picture, so
+ * that the engine would let gigabytes of them wait for its next collection. They are given back in the next turn of the
+ * event loop, which a thread that waits for tasks otherwise never takes.
+ */
+async function giveBack(bytes: number): Promise<void> {
+	kept += bytes;
+	if (kept < MOST_PIXELS) return;
+	kept = 0;
+	if (!collect) {
+		setFlagsFromString("--expose-gc");
+		collect = runInNewContext("gc") as () => void;
+	}
+	collect();
+	await setImmediate();
+}
 
 /** A drawing in SVG as a PNG of a width in pixels. */
 export async function renderPng({ svg, width }: { readonly svg: string; readonly width: number }): Promise<Uint8Array> {
 	const { Resvg } = await import("@resvg/resvg-js");
 	const font = { fontFiles: [FONT], loadSystemFonts: false, defaultFontFamily: "Atkinson Hyperlegible Next" };
-	return new Resvg(svg, { fitTo: { mode: "width", value: width }, font }).render().asPng();
+	const image = new Resvg(svg, { fitTo: { mode: "width", value: width }, font }).render();
+	const png = image.asPng();
+	await giveBack(4 * image.width * image.height);
+	return png;
 }

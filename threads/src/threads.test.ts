@@ -68,3 +68,20 @@ test("a picture becomes a PNG with the product's own font", async () => {
 	).toBe("PNG");
 	expect((written as Uint8Array).length).toBeGreaterThan((blank as Uint8Array).length + 200);
 });
+
+test("pictures of a thread give their pixels back: a hundred of 12 MB don't add up", async () => {
+	const one = new Threads(1);
+	const picture = (n: number) =>
+		one.run({
+			do: "png",
+			svg: `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 400 300"><rect width="${n}" height="300"/></svg>`,
+			width: 2_000,
+			milliseconds: RUN_MILLISECONDS,
+		});
+	await picture(1);
+	const before = process.memoryUsage().rss;
+	for (let n = 0; n < 100; n++) await picture(n);
+	const grown = (process.memoryUsage().rss - before) / 1024 ** 2;
+	await one.close();
+	expect(grown).toBeLessThan(400);
+});
