@@ -3,10 +3,12 @@ import { existsSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { parse } from "yaml";
 import {
+	ANCHORS,
 	collectionJsonSchema,
 	conditionsOf,
 	draw,
 	exerciseJsonSchema,
+	MEASURE_NAMES,
 	mark,
 	pictureOf,
 	readExercise,
@@ -18,6 +20,7 @@ import {
 import { CHECKS } from "../core/dist/marking/checks/index.js";
 import { exampleFile } from "../core/examples/example-file.mjs";
 import { slipFile } from "../core/examples/slip-file.mjs";
+import { MATCHING, MEASURES_MEAN, NOTES, PLACES_MEAN } from "./check-notes.mjs";
 import { ROOT } from "./run.mjs";
 
 const fence = "```";
@@ -75,6 +78,13 @@ export function checkPictures() {
 
 /** Every check with each of its options: how it is written, how it reads, and what is said where it is missed. */
 export function checksPage() {
+	for (const [what, means, names] of [
+		["measure", MEASURES_MEAN, MEASURE_NAMES],
+		["place", PLACES_MEAN, ANCHORS],
+	]) {
+		const lacking = names.filter((name) => means[name] === undefined);
+		if (lacking.length > 0) throw new Error(`setup/check-notes.mjs lacks the ${what} ${lacking.join(", ")}`);
+	}
 	const examples = load("core/examples/checks.yaml");
 	const code = (text) => `\`${text.replaceAll("|", "\\|")}\``;
 	const parts = CHECKS.map((check) => {
@@ -95,9 +105,11 @@ export function checksPage() {
 			"|---|---|---|---|",
 			...rows,
 			"",
+			...(NOTES[check.name] ?? []).map((note) => `- ${note}`),
+			...(NOTES[check.name] ? [""] : []),
 		].join("\n");
 	});
-	return `# Checks\n\nEach check with each of its options. Made by \`npm run docs\` from core/examples/checks.yaml, whose every program is marked by a test. The pictures show the first example of each: what meets it, and what misses it. How an exercise is put together: [exercises.md](exercises.md).\n\n${parts.join("\n")}`;
+	return `# Checks\n\nEach check with each of its options. Made by \`npm run docs\` from core/examples/checks.yaml, whose every program is marked by a test. The pictures show the first example of each: what meets it, and what misses it. How an exercise is put together: [exercises.md](exercises.md).\n\n## Which figure is which\n\n${MATCHING.map((note) => `- ${note}`).join("\n")}\n\n${parts.join("\n")}\n## What can be measured\n\n| \`what\` | what it is |\n|---|---|\n${MEASURE_NAMES.map((name) => `| \`${name}\` | ${MEASURES_MEAN[name]} |`).join("\n")}\n\nA measure that a kind doesn't have is missed with that reason: a square has no diameter.\n\n## Places on a figure\n\n| \`anchor\`, \`by\` | which point |\n|---|---|\n${ANCHORS.map((name) => `| \`${name}\` | ${PLACES_MEAN[name]} |`).join("\n")}\n`;
 }
 
 /** Every slip: what is said to student and teacher, with a program that shows it. The measured table stays as it is. */

@@ -93,6 +93,12 @@ function program(done: (code: number) => void): Command {
 		.description("check programs against an exercise")
 		.option("--json", "print the reports as JSON")
 		.option("--junit <path>", "write the outcome as JUnit XML too")
+		.option("--last <file>", "the student's last try, for criteria that compare with it")
+		.option("--continues <file>", "the hand-in that the exercise continues from")
+		.option(
+			"--answers <file>",
+			"answers to the exercise's questions, a line each: the question's id, a colon, the answer",
+		)
 		.option("--watch", "check again whenever a file changes, until Ctrl-C")
 		.addHelpText(
 			"after",

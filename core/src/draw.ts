@@ -1,13 +1,15 @@
 import { WHITE } from "./colour/colour.ts";
 import type { Drawing } from "./figures/figure.ts";
+import { pairedFigures } from "./figures/pairing.ts";
 import { recognise, recogniseFrame } from "./figures/recognise.ts";
 import { CLASS_LIMITS } from "./limits/limits.ts";
 import type { Problem } from "./nib/problem.ts";
 import { read } from "./nib/read.ts";
 import { type Ended, type Run, type RunOptions, run } from "./nib/runner.ts";
 import type { State } from "./report.ts";
+import { entryBounds } from "./tape/entry-bounds.ts";
 import { DEFAULT_SHEET, ENTRY, sheetBounds, upward } from "./tape/layout.ts";
-import type { Tape } from "./tape/tape.ts";
+import { coversAll, endOf, type Tape } from "./tape/tape.ts";
 import { TapeWriter } from "./tape/writer.ts";
 import { differencesOf } from "./words/difference.ts";
 
@@ -101,10 +103,30 @@ function stateOf(tape: Tape, drawing: Drawing, paper: number): State {
 		const off = drawing.figures.every(
 			({ bounds: b }) => b.right < left || b.left > right || b.high < low || b.low > high,
 		);
-		return off ? "off-the-sheet" : "drew";
+		return off && !isEverOn(tape) ? "off-the-sheet" : "drew";
 	}
 	if (drawing.paper !== paper) return "drew";
 	return tape.kind.includes(ENTRY.travel) ? "moved-without-drawing" : "drew-nothing";
+}
+
+/** Whether something was drawn on the sheet in some frame, though it may be covered or gone by the end. */
+function isEverOn(tape: Tape): boolean {
+	const { left, right, low, high } = sheetBounds(tape.sheet);
+	if (!tape.kind.includes(ENTRY.frame)) return false;
+	for (let i = 0; i < tape.length; i++) {
+		const kind = tape.kind[i] as number;
+		if (kind === ENTRY.travel || kind === ENTRY.curvedTravel || coversAll(kind)) continue;
+		const box = entryBounds(
+			kind,
+			tape.coords,
+			tape.at[i] as number,
+			endOf(tape, i),
+			tape.texts,
+			upward(tape.sheet.origin),
+		);
+		if (box && box.right >= left && box.left <= right && box.high >= low && box.low <= high) return true;
+	}
+	return false;
 }
 
 /** The same drawing as it stood at the end of a frame. */
@@ -112,8 +134,14 @@ export function atFrame(drawn: Drawn, frame: number): Drawn {
 	return { ...drawn, drawing: recogniseFrame(drawn.tape, frame) };
 }
 
+/** Figures of one drawing that are set against another's. */
+const MAX_COMPARED = 200;
+
 /** What differs in a drawing from another one that was wanted, in sentences; empty where nothing does. */
 export function compare(wanted: Drawn, found: Drawn): string[] {
 	const { width, height, origin } = wanted.tape.sheet;
-	return differencesOf(wanted.drawing, found.drawing, upward(origin), Math.sqrt(width * width + height * height));
+	const first = ({ drawing }: Drawn): Drawing => ({ ...drawing, figures: drawing.figures.slice(0, MAX_COMPARED) });
+	const [ours, theirs] = [first(wanted), first(found)];
+	const partners = pairedFigures(ours.figures, theirs.figures, Math.sqrt(width * width + height * height));
+	return differencesOf(ours, theirs, partners, upward(origin));
 }

@@ -45,12 +45,25 @@ export interface Trial {
 	readonly rewritings: readonly TriedRewriting[];
 	/** Share of the rewritten models that earn everything; null where there are none. */
 	readonly fairness: number | null;
+	/** Whether only the model was tried, since it misses something itself: what else is found would mean nothing. */
+	readonly modelOnly: boolean;
 	/** What is wrong with the exercise itself: what a teacher must mend before setting it. */
 	readonly wrong: readonly TrialProblem[];
+	/** What may be meant as it is, and is worth a look. */
+	readonly doubts: readonly TrialDoubt[];
+}
+
+/** What looks as if brief and criteria disagree; words make a sentence of it. */
+export interface TrialDoubt {
+	readonly code: "brief-alone" | "criteria-alone" | "name-unused" | "names-alike" | "no-points" | "asked-twice";
+	/** Numbers and colours, sentences of criteria, or names of figures. */
+	readonly of: readonly string[];
 }
 
 /** A code with what it speaks of; words make a sentence of it. */
 export interface TrialProblem {
 	readonly code: "model-unreadable" | "model-stops" | "model-misses" | "nothing-earns" | "starter-full";
 	readonly of: readonly string[];
+	/** What the criteria that it is about ask for, and how they came out. */
+	readonly criteria?: readonly { readonly asks: string; readonly found: string }[];
 }

@@ -60,26 +60,28 @@ export async function checkWithTape(
  * Marks several programs one after the other in a thread. Where the thread is lost with one of them, each is marked
  * alone, so that the others keep their reports.
  *
- * @param bare whether the drawings needn't be read back
+ * @param options whether the drawings needn't be read back, and what comes with each program
  */
 export async function checkMany(
 	threads: Threads,
 	sources: readonly string[],
 	exercise: ExerciseFile,
-	bare: boolean,
+	options: { readonly bare: boolean; readonly submission?: Submission },
 ): Promise<readonly Report[]> {
+	const { bare, submission } = options;
 	try {
 		return await threads.run({
 			do: "mark-many",
 			sources,
 			exercise: exerciseText(exercise),
 			bare,
+			...(submission && { submission }),
 			milliseconds: 2 * RUN_MILLISECONDS,
 		});
 	} catch (error) {
 		if (!(error instanceof ThreadLost)) throw error;
 		const reports: Report[] = [];
-		for (const source of sources) reports.push(await check(threads, source, exercise));
+		for (const source of sources) reports.push(await check(threads, source, exercise, submission && { submission }));
 		return reports;
 	}
 }

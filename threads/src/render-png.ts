@@ -8,25 +8,30 @@ const FONT = fileURLToPath(new URL("../font/AtkinsonHyperlegibleNext-Regular.ttf
 /** Bytes of pixels after which the ones that aren't needed any more are given back. */
 const MOST_PIXELS = 64 * 1024 * 1024;
 
-let kept = 0;
-let collect: (() => void) | undefined;
-
 /**
  * Gives the pixels of finished pictures back. They lie outside the thread's heap, which hardly grows by a picture, so
- * that the engine would let gigabytes of them wait for its next collection. They are given back in the next turn of the
- * event loop, which a thread that waits for tasks otherwise never takes.
+ * that the engine would let gigabytes of them wait for its next collection.
  */
-async function giveBack(bytes: number): Promise<void> {
-	kept += bytes;
-	if (kept < MOST_PIXELS) return;
-	kept = 0;
-	if (!collect) {
-		setFlagsFromString("--expose-gc");
-		collect = runInNewContext("gc") as () => void;
+class PixelMemory {
+	private kept = 0;
+	private collect: (() => void) | undefined;
+
+	/** A picture of so many bytes is finished: its pixels and those before it are given back once they are many. */
+	async finished(bytes: number): Promise<void> {
+		this.kept += bytes;
+		if (this.kept < MOST_PIXELS) return;
+		this.kept = 0;
+		if (!this.collect) {
+			setFlagsFromString("--expose-gc");
+			this.collect = runInNewContext("gc") as () => void;
+		}
+		this.collect();
+		// They are given back in the next turn of the event loop, which a thread that waits for tasks otherwise never takes.
+		await setImmediate();
 	}
-	collect();
-	await setImmediate();
 }
+
+const PIXELS = new PixelMemory();
 
 /** A drawing in SVG as a PNG of a width in pixels. */
 export async function renderPng({ svg, width }: { readonly svg: string; readonly width: number }): Promise<Uint8Array> {
@@ -34,6 +39,6 @@ export async function renderPng({ svg, width }: { readonly svg: string; readonly
 	const font = { fontFiles: [FONT], loadSystemFonts: false, defaultFontFamily: "Atkinson Hyperlegible Next" };
 	const image = new Resvg(svg, { fitTo: { mode: "width", value: width }, font }).render();
 	const png = image.asPng();
-	await giveBack(4 * image.width * image.height);
+	await PIXELS.finished(4 * image.width * image.height);
 	return png;
 }

@@ -35,6 +35,8 @@ export type Task =
 			readonly sources: readonly string[];
 			readonly exercise: string;
 			readonly bare: boolean;
+			/** What comes with each of them. */
+			readonly submission?: Submission;
 			readonly milliseconds: number;
 	  }
 	| { readonly do: "try"; readonly exercise: string; readonly milliseconds: number }

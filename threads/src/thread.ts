@@ -104,7 +104,11 @@ export default function work(task: Task): unknown {
 			return marked(task);
 		case "mark-many":
 			return task.sources.map((source) =>
-				mark(source, exerciseOf(task.exercise), { bare: task.bare, stop: stopAfter(RUN_MILLISECONDS) }),
+				mark(source, exerciseOf(task.exercise), {
+					...task.submission,
+					bare: task.bare,
+					stop: stopAfter(RUN_MILLISECONDS),
+				}),
 			);
 		case "try":
 			return tryExercise(exerciseOf(task.exercise));

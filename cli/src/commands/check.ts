@@ -1,6 +1,7 @@
 import { stat } from "node:fs/promises";
 import type { ExerciseFile, Report } from "@markpen/core";
 import { checkMany, Threads } from "@markpen/threads";
+import { type BroughtFiles, submissionOf } from "../brought.ts";
 import { EXIT } from "../call.ts";
 import { readExerciseFile, readSource, save } from "../files.ts";
 import { coloursFor } from "../formats/colours.ts";
@@ -9,7 +10,7 @@ import { print, printJson } from "../formats/terminal.ts";
 import { type HandedIn, handedIn } from "../handed-in.ts";
 import { Progress } from "../progress.ts";
 
-export interface CheckOptions {
+export interface CheckOptions extends BroughtFiles {
 	readonly exercise: string;
 	readonly json?: boolean;
 	readonly junit?: string;
@@ -26,7 +27,8 @@ export async function checkCommand(paths: readonly string[], options: CheckOptio
 	if (!options.watch) return once(paths, options);
 	await once(paths, options);
 	const { follow } = await import("../follow.ts");
-	return follow([...paths, options.exercise], async (changed) => {
+	const beside = [options.last, options.continues, options.answers].filter((file) => file !== undefined);
+	return follow([...paths, options.exercise, ...beside], async (changed) => {
 		print(`\n${changed} has changed.\n`);
 		await once(paths, options);
 	});
@@ -36,7 +38,8 @@ async function once(paths: readonly string[], options: CheckOptions): Promise<nu
 	const exercise = await readExerciseFile(options.exercise);
 	const files = await handedIn(paths, exercise.id);
 	const single = files.length === 1 && paths.length === 1 && !(await stat(paths[0] as string)).isDirectory();
-	const reports = await checkAll(files, exercise, !single && !options.json);
+	const submission = await submissionOf(options, exercise);
+	const reports = await checkAll(files, exercise, { bare: !single && !options.json, submission });
 	if (options.junit) await save(options.junit, (await import("../formats/junit.ts")).junit(exercise, reports));
 	if (options.json)
 		printJson(
@@ -68,7 +71,11 @@ export function allMet(report: Report): boolean {
 const AT_ONCE = 12;
 
 /** Reports in the order of the files, worked out by as many threads as there are cores. */
-async function checkAll(files: readonly HandedIn[], exercise: ExerciseFile, bare: boolean): Promise<Checked[]> {
+async function checkAll(
+	files: readonly HandedIn[],
+	exercise: ExerciseFile,
+	how: Parameters<typeof checkMany>[3],
+): Promise<Checked[]> {
 	const threads = new Threads(files.length > 1 ? undefined : 1);
 	const progress = new Progress("checking", files.length);
 	const reports: Checked[] = new Array(files.length);
@@ -78,7 +85,7 @@ async function checkAll(files: readonly HandedIn[], exercise: ExerciseFile, bare
 			const some = files.slice(from, from + AT_ONCE);
 			next = from + some.length;
 			const sources = await Promise.all(some.map(({ file }) => readSource(file)));
-			const found = await checkMany(threads, sources, exercise, bare);
+			const found = await checkMany(threads, sources, exercise, how);
 			some.forEach((one, k) => {
 				reports[from + k] = { ...one, report: found[k] as Report };
 				progress.step();

@@ -34,7 +34,9 @@ export async function exerciseSchemaCommand(options: {
 export async function exerciseReadCommand(path: string): Promise<number> {
 	const reading = readExercise(await readSource(path));
 	if (reading.ok) {
-		print(`${path} reads: ${reading.exercise.title}, ${reading.exercise.criteria.length} criteria.\n`);
+		print(
+			`${path} reads: ${reading.exercise.title}, ${reading.exercise.criteria.length} ${reading.exercise.criteria.length === 1 ? "criterion" : "criteria"}.\n`,
+		);
 		return EXIT.met;
 	}
 	print(

@@ -52,7 +52,7 @@ export async function publishCommand(path: string, options: Json & { shared?: bo
 		say(
 			options.json,
 			made,
-			`${made.key} is there with ${made.exercises.length} exercises${made.missing.length > 0 ? `; the site doesn't have ${made.missing.join(", ")}` : ""}.`,
+			`${made.key} is there with ${made.exercises.length} ${made.exercises.length === 1 ? "exercise" : "exercises"}${made.missing.length > 0 ? `; the site doesn't have ${made.missing.join(", ")}` : ""}.`,
 		);
 		return made.missing.length > 0 ? EXIT.missed : EXIT.met;
 	}

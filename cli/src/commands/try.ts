@@ -11,6 +11,7 @@ import {
 	svgOf,
 	type Trial,
 	tapeOf,
+	trialDoubt,
 	trialProblem,
 } from "@markpen/core";
 import { exerciseText, RUN_MILLISECONDS, Threads } from "@markpen/threads";
@@ -52,6 +53,7 @@ export async function tryCommand(path: string, options: TryOptions): Promise<num
 		figures: figures.map((f) => f.sentence),
 		asks: exercise.criteria.map(sentenceOf),
 		wrong: trial.wrong.map(trialProblem),
+		doubts: trial.doubts.map(trialDoubt),
 		unseen: unseen.map((a) => `${alterationWords(a.id)}${a.line > 0 ? `, line ${a.line}` : ""}`),
 		punished: punished.map((r) => `${rewritingWords(r.id)}: ${r.lost.join(", ")}`),
 	};

@@ -11,6 +11,8 @@ interface TrialSentences {
 	readonly asks: readonly string[];
 	/** What is wrong with the exercise. */
 	readonly wrong: readonly string[];
+	/** Where brief and criteria may disagree. */
+	readonly doubts: readonly string[];
 	/** Changed models that nothing noticed. */
 	readonly unseen: readonly string[];
 	/** Equivalent models that lost points. */
@@ -24,9 +26,8 @@ export function trialText(
 	sentences: TrialSentences,
 	colours: Colours,
 ): string {
-	const { model, starter, nothing, alterations, rewritings } = trial;
+	const { model, starter, nothing } = trial;
 	const heading = (text: string) => colours.dim(text);
-	const counted = alterations.filter((a) => a.free === null || a.missed.length > 0).length;
 	const lines = [
 		`${colours.bold(path)}  ${title}`,
 		heading("What the model draws"),
@@ -38,15 +39,24 @@ export function trialText(
 	for (const n of nothing) lines.push(`  ${n.id.padEnd(15)}  ${n.earned}`);
 	if (starter) lines.push(`  starter          ${starter.earned} of ${starter.possible}`);
 	if (trial.untried.length > 0) lines.push(`  can't be tried: ${trial.untried.join(", ")}`);
-	lines.push(
-		`${colours.bold("Strength")}  ${percent(trial.strength)} of ${counted} changed models are noticed`,
-		...sentences.unseen.map((u) => `  ${colours.yellow("unseen")}  ${u}`),
-	);
-	lines.push(
-		`${colours.bold("Fairness")}  ${percent(trial.fairness)} of ${rewritings.length} models drawn otherwise earn everything`,
-		...sentences.punished.map((p) => `  ${colours.yellow("punished")}  ${p}`),
-	);
+	if (!trial.modelOnly) lines.push(...found(trial, sentences, colours));
 	if (sentences.wrong.length > 0)
 		lines.push(colours.red("To mend before it is set"), ...sentences.wrong.map((w) => `  ${w}`));
+	if (sentences.doubts.length > 0) lines.push(heading("Worth a look"), ...sentences.doubts.map((d) => `  ${d}`));
 	return lines.join("\n");
+}
+
+/** What changing the model and drawing it otherwise found. */
+function found(
+	{ strength, fairness, alterations, rewritings }: Trial,
+	sentences: TrialSentences,
+	colours: Colours,
+): string[] {
+	const counted = alterations.filter((a) => a.free === null || a.missed.length > 0).length;
+	return [
+		`${colours.bold("Strength")}  ${percent(strength)} of ${counted} changed models are noticed`,
+		...sentences.unseen.map((u) => `  ${colours.yellow("unseen")}  ${u}`),
+		`${colours.bold("Fairness")}  ${percent(fairness)} of ${rewritings.length} models drawn otherwise earn everything`,
+		...sentences.punished.map((p) => `  ${colours.yellow("punished")}  ${p}`),
+	];
 }

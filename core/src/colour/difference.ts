@@ -43,3 +43,8 @@ export function difference(one: Rgba, other: Rgba): number {
 	const [x, y, z] = [dL / sl, dC / sc, dH / sh];
 	return Math.sqrt(x * x + y * y + z * z + rt * y * z);
 }
+
+/** Whether two paints look the same, none (-1) among them: a difference below 2. */
+export function looksSame(a: Rgba, b: Rgba): boolean {
+	return a === b || (a !== -1 && b !== -1 && difference(a, b) < 2);
+}

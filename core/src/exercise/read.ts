@@ -1,10 +1,9 @@
 import { CST, type Document, isScalar, Lexer, LineCounter, parseDocument, visit } from "yaml";
 import type { z } from "zod";
-import { CHECKS, optionsOf } from "../marking/checks/index.ts";
+import { optionsOf } from "../marking/checks/index.ts";
 import type { CriterionOrGroup } from "../marking/marking-spec.ts";
-import { nearest } from "../nib/problem.ts";
-import { withArticle } from "../words/lists.ts";
 import { type CollectionFile, collectionFile } from "./collection.ts";
+import { exampleOf, issueMessage, yamlMessage } from "./file-messages.ts";
 import { collectionJsonSchema, exerciseJsonSchema, keysIn } from "./json-schema.ts";
 import { type ExerciseFile, exerciseFile, MAX_PARTS } from "./schema.ts";
 
@@ -31,37 +30,17 @@ function pathText(path: Path): string {
 		.replace(/^\./, "");
 }
 
-/** An issue in words, with the nearest key for one that isn't known. */
-function messageOf(issue: z.core.$ZodIssue, known: () => ReadonlySet<string>, found: unknown): string {
-	if (issue.code === "unrecognized_keys") {
-		return issue.keys
-			.slice(0, 3)
-			.map((key) => {
-				const near = nearest(key, known());
-				return `"${key}" isn't known here${near ? `; did you mean "${near}"?` : ""}`;
-			})
-			.join("; ");
-	}
-	const allowed =
-		issue.code === "invalid_value"
-			? issue.values.map(String)
-			: issue.code === "invalid_union" && issue.discriminator
-				? CHECKS.map((c) => c.name)
-				: undefined;
-	if (found === undefined && (issue.code === "invalid_type" || issue.code === "invalid_value"))
-		return "this is missing";
-	if (issue.code === "invalid_type")
-		return `this must be ${withArticle(issue.expected)}, and it is ${withArticle(found === null ? "empty" : Array.isArray(found) ? "list" : typeof found)}`;
-	if (!allowed) return issue.message;
-	const near = nearest(String(found), allowed);
-	return `${JSON.stringify(found)} isn't known here${near ? `; did you mean "${near}"?` : `; known are ${allowed.join(", ")}`}`;
-}
-
 /** The issue that says most: of the alternatives of a union, those of the one that came nearest. */
 function flattened(issues: readonly z.core.$ZodIssue[], base: Path = []): { issue: z.core.$ZodIssue; path: Path }[] {
 	return issues.flatMap((issue) => {
 		const path = [...base, ...issue.path];
 		if (issue.code !== "invalid_union" || issue.errors.length === 0) return [{ issue, path }];
+		// Where nothing came near any of them, the union says what may stand there.
+		if (
+			issue.errors.every((alternative) => alternative.every((one) => one.path.length === 0)) &&
+			issue.errors.length > 1
+		)
+			return [{ issue, path }];
 		const best = [...issue.errors].sort((a, b) => depth(b) - depth(a) || a.length - b.length)[0];
 		return best && best.length > 0 ? flattened(best, path) : [{ issue, path }];
 	});
@@ -152,6 +131,18 @@ function offsetsOfNoText(document: Document): number[] {
 	return offsets;
 }
 
+/** The check of the criterion that a path leads into, and whether it leads to the criterion itself. */
+function criterionAt(file: unknown, path: Path): { readonly check: string | undefined; readonly ofCriterion: boolean } {
+	let [value, check, ofCriterion] = [file, undefined as string | undefined, false];
+	for (const key of ["", ...path]) {
+		if (key !== "") value = (value as Record<PropertyKey, unknown> | null | undefined)?.[key];
+		const own = value !== null && typeof value === "object" ? (value as { check?: unknown }).check : undefined;
+		ofCriterion = typeof own === "string";
+		if (typeof own === "string") check = own;
+	}
+	return { check, ofCriterion };
+}
+
 type Reading<T> =
 	| { readonly ok: true; readonly value: T }
 	| { readonly ok: false; readonly problems: readonly FileProblem[] };
@@ -190,10 +181,13 @@ function readFile<T>(
 		return { line: Math.max(1, line), column: Math.max(1, col) };
 	};
 	const [error] = document.errors;
-	if (error) return { ok: false, problems: [{ ...placeAt(error.pos[0]), path: "", message: error.message }] };
+	if (error) return { ok: false, problems: [{ ...placeAt(error.pos[0]), path: "", message: yamlMessage(error) }] };
 	const twice = offsetOfTwice(document);
 	if (twice !== undefined)
-		return { ok: false, problems: [{ ...placeAt(twice), path: "", message: "Map keys must be unique" }] };
+		return {
+			ok: false,
+			problems: [{ ...placeAt(twice), path: "", message: yamlMessage({ code: "DUPLICATE_KEY", message: "" }) }],
+		};
 	let value: unknown;
 	try {
 		const noText = offsetsOfNoText(document);
@@ -233,8 +227,8 @@ function readFile<T>(
 		const target =
 			issue.code === "unrecognized_keys" && !withoutCheck(issue, plain) ? [...path, issue.keys[0] as string] : path;
 		const message = withoutCheck(issue, plain)
-			? "say what is checked: check is missing here"
-			: messageOf(issue, known, document.getIn(path));
+			? `say what is checked: check is missing here${exampleOf(undefined)}`
+			: issueMessage(issue, { found: plain, known, ...criterionAt(value, path) });
 		return { ...placeAt(offsetOf(document, target)), path: pathText(target), message };
 	});
 	const seen = new Set<string>();

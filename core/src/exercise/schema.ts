@@ -6,6 +6,7 @@ import { colourWord } from "../marking/paint-words.ts";
 import { circleOf } from "../marking/selection.ts";
 import { figureName, namesIn, type Selector, selector } from "../marking/selector.ts";
 import { STATEMENTS } from "../nib/statements/index.ts";
+import { exampleOf } from "./file-messages.ts";
 
 /** The first line of every exercise file. */
 export const EXERCISE_FORMAT = "markpen/exercise@1";
@@ -154,7 +155,7 @@ class Ties {
 	private criterion(c: Criterion, path: Path): void {
 		const check = checkOf(c.check);
 		const needs = check.needs?.(c);
-		if (needs) this.tell(path, needs);
+		if (needs) this.tell(path, needs + exampleOf(c.check));
 		if (typeof c.of === "string" && c.of !== "everything" && c.of !== "run") this.name(c.of, [...path, "of"]);
 		else if (Array.isArray(c.of)) for (const name of c.of) this.name(name, [...path, "of"]);
 		else if (c.of !== undefined && typeof c.of !== "string") this.selector(c.of, [...path, "of"]);

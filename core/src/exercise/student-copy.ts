@@ -1,7 +1,7 @@
-import { askOf, optionsOf } from "../marking/checks/index.ts";
-import type { CriterionOrGroup, Group } from "../marking/marking-spec.ts";
+import { askOf, checkOf, optionsOf } from "../marking/checks/index.ts";
+import type { Criterion, CriterionOrGroup, Group } from "../marking/marking-spec.ts";
 import { innerOf } from "../marking/marking-spec.ts";
-import { criterionSentence, groupSentence } from "../words/criteria.ts";
+import { criterionSentence, groupSentence, momentWords } from "../words/criteria.ts";
 import { criterionTopic, tellsMore } from "../words/topics.ts";
 import { type Conditions, conditionsOf } from "./conditions.ts";
 import type { ExerciseFile } from "./schema.ts";
@@ -47,8 +47,13 @@ export function sentenceOf(asked: CriterionOrGroup): string {
 function madeSentence(asked: CriterionOrGroup): string {
 	if (asked.says !== undefined) return asked.says;
 	if ("check" in asked && asked.check !== undefined)
-		return `${criterionSentence(askOf(asked))}${asked.for === "any" ? ", for at least one" : ""}`;
+		return `${criterionSentence(askOf(asked))}${asked.for === "any" ? ", for at least one" : ""}${momentOf(asked)}`;
 	return madeGroup(asked as Group, sentenceOf);
+}
+
+/** When a criterion looks at the drawing, where that isn't its end. */
+function momentOf({ check, when }: Criterion): string {
+	return when === undefined || when === "end" || checkOf(check).timeless ? "" : momentWords(when);
 }
 
 function madeGroup(group: Group, say: (inner: CriterionOrGroup) => string): string {

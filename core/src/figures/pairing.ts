@@ -1,4 +1,4 @@
-import { difference } from "../colour/difference.ts";
+import { looksSame } from "../colour/difference.ts";
 import { leastCost } from "../geometry/assignment.ts";
 import { distance } from "../geometry/points.ts";
 import type { Figure } from "./figure.ts";
@@ -7,9 +7,6 @@ import type { Figure } from "./figure.ts";
 const ALONE = 4;
 
 const ratio = (a: number, b: number) => (Math.max(a, b) + 1) / (Math.min(a, b) + 1);
-
-/** Whether two paints look the same: a CIEDE2000 difference below 2. */
-export const samePaint = (a: number, b: number) => a === b || (a !== -1 && b !== -1 && difference(a, b) < 2);
 
 /** Whether one of two figures answers to the other's own kind. */
 function isKin(a: Figure, b: Figure): boolean {
@@ -26,7 +23,7 @@ function unlike(a: Figure, b: Figure, diagonal: number): number {
 		place +
 		2 * Math.min(1, grown - 1) +
 		(a.lettering?.text === b.lettering?.text ? 0 : 1) +
-		(samePaint(a.fill, b.fill) && samePaint(a.outline, b.outline) ? 0 : 1)
+		(looksSame(a.fill, b.fill) && looksSame(a.outline, b.outline) ? 0 : 1)
 	);
 }
 

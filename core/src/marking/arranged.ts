@@ -81,17 +81,32 @@ export function gapped(row: readonly Figure[], axis: 0 | 1, gap: number | "same"
 	);
 }
 
-/**
- * How far off one of a sequence is: its step from the one before, or its own place among them all, whichever is nearer.
- * So a step that is a little off doesn't add up, and one that is out of place is missed once.
- */
-export function stepOff(fromLast: number, fromFirst: number): number {
-	return Math.min(fromLast, fromFirst);
+/** How far one of a sequence is off: by its step from the one before, and by its own place among them all. */
+export interface StepOff {
+	readonly fromLast: number;
+	readonly fromFirst: number;
 }
 
-/** How far off a step may be: as anything else, but by less than half of itself, since no step at all isn't one. */
-export function stepFull(full: number, step: number): number {
-	return step === 0 ? full : Math.min(full, Math.abs(step) * 0.45);
+/** The part of a step that it may be off by: what rounding makes of it. */
+const STEP_SHARE = 0.05;
+const LEAST_STEP = 0.5;
+
+/**
+ * How far each of a sequence is off, and how far off is met. Where all are in their places, they are. Otherwise each
+ * step is compared with the one that is asked for, so that a small error doesn't add up, and one that is out of its
+ * place is missed once.
+ *
+ * @param full how far off a place or size may be
+ * @param step the size of the step that is asked for; undefined where the criterion says itself how far off it may be
+ */
+export function stepsOff(
+	offs: readonly StepOff[],
+	full: number,
+	step: number | undefined,
+): { readonly off: number; readonly full: number }[] {
+	if (offs.every(({ fromFirst }) => fromFirst <= full + 1e-9)) return offs.map((o) => ({ off: o.fromFirst, full }));
+	const near = step === undefined ? full : Math.min(full, Math.max(LEAST_STEP, STEP_SHARE * Math.abs(step)));
+	return offs.map((o) => ({ off: Math.min(o.fromLast, o.fromFirst), full: near }));
 }
 
 /** That each is one step from the one before. @param stated whether the criterion itself says how far off it may be */
@@ -114,16 +129,18 @@ export function stepped(
 	const apart = ([x, y]: Point, [u, v]: Point) =>
 		axis === 0 ? Math.abs(x - u) : axis === 1 ? Math.abs(y - v) : distance(x, y, u, v);
 	const shown = (p: Point) => (axis === undefined ? [...p] : [p[axis]]);
-	const near = stated || step === "same" ? full : stepFull(full, distance(0, 0, by[0], by[1]));
-	return row.slice(1).map(({ figure, at }, i) => {
+	const offs = row.slice(1).map(({ at }, i): StepOff => {
 		const place: Point = [first.at[0] + (i + 1) * by[0], first.at[1] + (i + 1) * by[1]];
-		const off = stepOff(apart(steps[i] as Point, by), apart(at, place));
-		return finding(figure, { off, full: near }, "arranged-step", {
+		return { fromLast: apart(steps[i] as Point, by), fromFirst: apart(at, place) };
+	});
+	const judged = stepsOff(offs, full, stated || step === "same" ? undefined : distance(0, 0, by[0], by[1]));
+	return row.slice(1).map(({ figure }, i) =>
+		finding(figure, judged[i] as (typeof judged)[number], "arranged-step", {
 			wanted: shown(by),
 			found: shown(steps[i] as Point),
 			same: step === "same",
-		});
-	});
+		}),
+	);
 }
 
 /** A step of some length in the direction in which a row goes. */

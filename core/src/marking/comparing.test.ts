@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { marked, sentence, verdicts } from "./test-marking.ts";
+import { marked, sentence, verdicts } from "../test-marking.ts";
 
 const disc = (x: number, y: number, across: number) => `circle centre ${x}, ${y} diameter ${across}\n`;
 
@@ -59,7 +59,7 @@ criteria:
 	test("one alone is no comparison", () =>
 		expect(
 			marked(spec("measure, what: width, same: true"), "fill red\ncircle centre 60, 100 diameter 40").criteria[0],
-		).toMatchObject({ verdict: "missed", sentence: "Only 1 of 3 are there." }));
+		).toMatchObject({ verdict: "missed", sentence: "Only 1 of the 3 figures is there." }));
 	test("position: each place of a list once", () => {
 		const places = "position, at: [[60, 100], [180, 100], [300, 100]]";
 		expect(verdicts(spec(places), three([40, 40, 40]))).toEqual({ it: "met" });
@@ -163,8 +163,16 @@ criteria:
 		expect(verdicts(spec(narrower), planks([200, 184, 168, 152, 136]))).toEqual({ it: "met" });
 		expect(verdicts(spec(narrower), planks([200, 183.2, 166.4, 149.6, 132.8]))).toEqual({ it: "met" });
 		expect(sentence(spec(narrower), planks([200, 186, 172, 158, 144]), "it")).toBe(
-			"Wanted each 16 less in width than the one before, found 14 less. So for 4 of 4.",
+			"Wanted each 16 less in width than the one before, found 14 less. All 4 are off.",
 		);
+	});
+	test("sizes: by the exercise's own tolerance too, a step that isn't the one asked for is missed at each", () => {
+		const asked = spec(narrower.replace("as: column, ", "").replace(", within: 1", ", credit: by share"));
+		expect(marked(asked, planks([200, 184, 168, 152, 136])).points.earned).toBe(1);
+		expect(marked(asked, planks([200, 185, 170, 155, 140])).criteria[0]).toMatchObject({
+			points: 0,
+			sentence: "Wanted each 16 less in width than the one before, found 15 less. All 4 are off.",
+		});
 	});
 	test("sizes: no step at all isn't a small one", () => {
 		const by2 = "as: column, from: bottom, growing: { what: width, by: -2 }";
@@ -181,7 +189,7 @@ criteria:
 			angles.map((a, i) => `rect centre ${50 + 80 * i}, 100 size 60, 8 turned ${a}\n`).join("");
 		const turned = "as: in drawing order, turning: { by: 15 }";
 		expect(verdicts(spec(turned), oars([0, 15, 30, 45, 60]))).toEqual({ it: "met" });
-		expect(verdicts(spec(turned), oars([0, 16, 32, 48, 64]))).toEqual({ it: "met" });
+		expect(verdicts(spec(turned), oars([0, 15.6, 31.2, 46.8, 62.4]))).toEqual({ it: "met" });
 		expect(verdicts(spec(turned), oars([0, 20, 40, 60, 80]))).toEqual({ it: "missed" });
 	});
 	test("colours in turn: a sequence that begins with the other one is missed at its first alone", () => {

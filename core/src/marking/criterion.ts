@@ -106,6 +106,12 @@ export interface Judgement<F extends Finding = Finding> {
 	readonly wanted?: number;
 	/** Set where the check can't be made: what it needs isn't there. */
 	readonly missing?: boolean;
+	/** The names of what isn't there at all, where that is why the check can't be made. */
+	readonly gone?: readonly { readonly name: string; readonly one: boolean }[];
+	/** What else isn't there: statements, a drawing, or calls of a routine. */
+	readonly lacks?: "statements" | "drawing" | { readonly calls: string };
+	/** Of several frames: how many missed it, how many were looked at, and how many the program ran. */
+	readonly frames?: { readonly missed: number; readonly looked: number; readonly ran: number };
 	/** Set where it waits: for a person, for words that weren't given yet, or for a program that can be read. */
 	readonly waits?: "teacher" | "answer" | "held" | "reading";
 	/** Whether it is of one figure, the one that comes nearest, where several could have met it. */

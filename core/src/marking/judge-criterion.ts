@@ -1,16 +1,18 @@
 import { checkOf } from "./checks/index.ts";
-import type { Finding, Judgement, Moment } from "./criterion.ts";
+import type { FigureRef, Finding, Judgement, Moment } from "./criterion.ts";
 import { type Criterion, criterionById } from "./marking-spec.ts";
 import { ofNearest } from "./nearest.ts";
 import { creditOf } from "./points.ts";
-import type { Judging, ProgramRun } from "./scene.ts";
+import type { Judging, ProgramRun, Scene } from "./scene.ts";
+import { nameOf } from "./subject-names.ts";
+import { figuresOf } from "./subjects.ts";
 
 /** Judges one criterion at the moment that it asks for. */
 export function judgeCriterion(criterion: Criterion, run: ProgramRun): Judgement {
 	const check = checkOf(criterion.check);
 	const moments = run.at(check.timeless ? "end" : ((criterion.when ?? "end") as Moment));
 	const all = moments.map(({ scene, frame }) => {
-		const judgement = check.judge(criterion, scene, JUDGING);
+		const judgement = withGone(criterion, check.judge(criterion, scene, JUDGING), scene);
 		return { frame, judgement: criterion.for === "any" ? ofNearest(judgement) : judgement };
 	});
 	const first = all[0] as (typeof all)[number];
@@ -20,6 +22,24 @@ export function judgeCriterion(criterion: Criterion, run: ProgramRun): Judgement
 		criterion,
 		run.framesAsked,
 	);
+}
+
+/** A judgement that can't be made, with the names of what isn't there. */
+function withGone(criterion: Criterion, judgement: Judgement, scene: Scene): Judgement {
+	if (!judgement.missing || judgement.waits || judgement.lacks) return judgement;
+	const { of } = criterion;
+	const own: readonly FigureRef[] =
+		of === undefined || of === "everything" || of === "run" ? [] : ([of].flat() as FigureRef[]);
+	const refs = [...own, ...(checkOf(criterion.check).names?.(criterion) ?? [])].filter((ref) => ref !== undefined);
+	const isOne = (ref: FigureRef) =>
+		(typeof ref === "string" ? (scene.matches.get(ref)?.selector.number ?? 1) : (ref.number ?? 1)) === 1;
+	const gone = [
+		...new Map(
+			refs.filter((ref) => figuresOf(scene, ref).length === 0).map((ref) => [nameOf(ref), isOne(ref)] as const),
+		),
+	].map(([name, one]) => ({ name, one }));
+	if (gone.length > 0) return { ...judgement, gone };
+	return scene.drawing.figures.length === 0 ? { ...judgement, lacks: "drawing" } : judgement;
 }
 
 /** What was found out frame by frame as one: a finding a frame, and what the first frame that misses it says. */
@@ -45,7 +65,12 @@ function together(
 		figures: worst.figures,
 		...(worst.wanted !== undefined && { wanted: worst.wanted }),
 		...(all.every(({ judgement }) => judgement.missing) && { missing: true }),
-		...(missed.length > 0 && { frame }),
+		...(worst.gone && { gone: worst.gone }),
+		...(worst.lacks && { lacks: worst.lacks }),
+		...(missed.length > 0 && {
+			frame,
+			frames: { missed: missed.length, looked: all.length, ran: Math.max(last.frame, all.length) },
+		}),
 	};
 }
 

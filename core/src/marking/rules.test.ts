@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { marked, sentence, verdicts } from "./test-marking.ts";
+import { marked, sentence, verdicts } from "../test-marking.ts";
 
 describe("an empty place costs half of the weights, and pushes nobody", () => {
 	const spec = `figures:

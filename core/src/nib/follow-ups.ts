@@ -32,13 +32,18 @@ export function withoutFollowUps(problems: readonly Problem[], lines: readonly L
 			.filter((l) => l.tokens[0]?.text.toLowerCase() === "routine" && problems.some((p) => p.place.line === l.number))
 			.flatMap((l) => l.tokens.slice(1).flatMap((t) => (t.type === "name" ? [t.text] : []))),
 	);
+	/** Whether a routine's own line is so broken that its name isn't known: any call may be of it. */
+	const unnamed = lines.some(
+		({ tokens: [head, name], number }) =>
+			head?.text.toLowerCase() === "routine" && name?.type !== "name" && broken.has(number),
+	);
 	const told = new Set<string>();
 	/** Lines that should have declared a name and lack it: each accounts for one unknown name after it. */
 	const nameless = problems.filter((p) => p.code === "name-missing").map((p) => p.place.line);
 	return problems.filter((p) => {
 		const again = `${p.code} ${p.data.name}`;
-		if ((p.code === "routine-unknown" || p.code === "function-unknown") && (told.has(again) || !told.add(again)))
-			return false;
+		const call = p.code === "routine-unknown" || p.code === "function-unknown";
+		if (call && (unnamed || told.has(again) || !told.add(again))) return false;
 		if (ABOUT_NAMES.has(p.code) && !broken.has(p.place.line)) {
 			if (lost.has(String(p.data.name))) return false;
 			const owner = nameless.findIndex((line) => line < p.place.line);

@@ -68,3 +68,14 @@ test("one token removed, doubled or changed at every place of the demo programs 
 	expect(most).toBeLessThanOrEqual(3);
 	expect(placed / wrong).toBeGreaterThan(0.9);
 });
+
+test.each([
+	["routine pole(x\n  walk x\nend\npole(40)\npole(80)", [1]],
+	["routine pole x\n  walk x\nend\npole(40)\npole(80, 2)", [1]],
+	["routine 2pole(x)\n  walk x\nend\npole(40)\npole(80)", [1]],
+	["routine (x)\n  walk x\nend\npole(40)\nbuoy(80)", [1]],
+	["routine pole(x)\n  walk x\nend\npoel(40)\npole(80)", [4]],
+])("what follows from a broken first line of a routine isn't reported again at each call: %s", (source, lines) => {
+	const reading = read(source);
+	expect(reading.ok ? [] : reading.problems.map((p) => p.place.line)).toEqual(lines);
+});

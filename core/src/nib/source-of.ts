@@ -83,21 +83,30 @@ function drawText({ statement, direction, values, phrases }: DrawNode): string {
 	return parts.join(" ");
 }
 
-function lines(step: Step, inset: string): string[] {
-	const body = (steps: readonly Step[]) => steps.flatMap((s) => lines(s, `${inset}  `));
-	const block = (head: string, steps: readonly Step[]) => [`${inset}${head}`, ...body(steps), `${inset}end`];
+/** A line as it is written, and the line of the program that it comes from; 0 for one that is new, or only closes. */
+interface Row {
+	readonly text: string;
+	readonly line: number;
+}
+
+function rowsOf(step: Step, inset: string): Row[] {
+	const body = (steps: readonly Step[]) => steps.flatMap((s) => rowsOf(s, `${inset}  `));
+	const row = (text: string, line = step.place.line): Row => ({ text: inset + text, line });
+	const block = (head: string, steps: readonly Step[]) => [row(head), ...body(steps), row("end", 0)];
 	switch (step.node) {
 		case "draw":
-			return [inset + drawText(step)];
+			return [row(drawText(step))];
 		case "let":
-			return [`${inset}let ${step.name} = ${valueText(step.value)}`];
+			return [row(`let ${step.name} = ${valueText(step.value)}`)];
 		case "set":
-			return [`${inset}${step.name} = ${valueText(step.value)}`];
+			return [row(`${step.name} = ${valueText(step.value)}`)];
 		case "put":
 			return [
-				step.how === "add"
-					? `${inset}add ${valueText(step.value)} to ${step.name}`
-					: `${inset}${step.name}${step.indices.map((i) => `[${valueText(i)}]`).join("")} = ${valueText(step.value)}`,
+				row(
+					step.how === "add"
+						? `add ${valueText(step.value)} to ${step.name}`
+						: `${step.name}${step.indices.map((i) => `[${valueText(i)}]`).join("")} = ${valueText(step.value)}`,
+				),
 			];
 		case "repeat":
 			return block(`repeat ${valueText(step.count)}`, step.body);
@@ -123,21 +132,62 @@ function lines(step: Step, inset: string): string[] {
 			);
 		case "if": {
 			const heads = step.branches.flatMap((b, i) => [
-				`${inset}${i === 0 ? "if" : "else if"} ${valueText(b.condition)}`,
+				row(`${i === 0 ? "if" : "else if"} ${valueText(b.condition)}`, b.condition.place.line),
 				...body(b.body),
 			]);
-			return [...heads, ...(step.otherwise ? [`${inset}else`, ...body(step.otherwise)] : []), `${inset}end`];
+			return [...heads, ...(step.otherwise ? [row("else", 0), ...body(step.otherwise)] : []), row("end", 0)];
 		}
 		case "do":
-			return [inset + valueText(step.call)];
+			return [row(valueText(step.call))];
 		case "return":
-			return [`${inset}return${step.value ? ` ${valueText(step.value)}` : ""}`];
+			return [row(`return${step.value ? ` ${valueText(step.value)}` : ""}`)];
 		case "break":
-			return [`${inset}break`];
+			return [row("break")];
 	}
 }
 
-/** A program as it is written: what it reads to is the same tree again, apart from places. Comments aren't kept. */
-export function sourceOf({ steps }: Pick<ProgramTree, "steps">): string {
-	return `${steps.flatMap((step) => lines(step, "")).join("\n")}\n`;
+/** A program's comments by their lines: the whole of it from `--` on, and whether nothing stands before it. */
+export type Comments = ReadonlyMap<number, { readonly text: string; readonly alone: boolean }>;
+
+/** The comments of a program as it is written. */
+export function commentsIn(source: string): Comments {
+	const comments = new Map<number, { text: string; alone: boolean }>();
+	for (const [i, line] of source.split(/\r\n|\r|\n/).entries()) {
+		let quoted = false;
+		for (let k = 0; k < line.length; k++) {
+			if (line[k] === '"') quoted = !quoted;
+			if (quoted || !line.startsWith("--", k)) continue;
+			comments.set(i + 1, { text: line.slice(k).trimEnd(), alone: line.slice(0, k).trim() === "" });
+			break;
+		}
+	}
+	return comments;
+}
+
+/**
+ * A program as it is written: what it reads to is the same tree again, apart from places.
+ *
+ * @param comments kept beside the statements that they were written at
+ */
+export function sourceOf({ steps }: Pick<ProgramTree, "steps">, comments: Comments = new Map()): string {
+	const left = new Map(comments);
+	const take = (to: number, inset = "") => {
+		const rows: string[] = [];
+		for (const [line, { text }] of left) {
+			if (line >= to) continue;
+			left.delete(line);
+			rows.push(inset + text);
+		}
+		return rows;
+	};
+	const rows = steps
+		.flatMap((step) => rowsOf(step, ""))
+		.flatMap(({ text, line }) => {
+			if (line === 0 || left.size === 0) return [text];
+			const before = take(line, /^ */.exec(text)?.[0]);
+			const beside = left.get(line);
+			left.delete(line);
+			return [...before, beside ? `${text} ${beside.text}` : text];
+		});
+	return `${[...rows, ...take(Number.POSITIVE_INFINITY)].join("\n")}\n`;
 }

@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from "node:fs";
 import { describe, expect, test } from "vitest";
 import { readExercise } from "../exercise/read.ts";
 import type { ExerciseFile } from "../exercise/schema.ts";
-import { ALTERATION_WORDS, REWRITING_WORDS, trialProblem } from "../words/trial.ts";
+import { ALTERATION_WORDS, REWRITING_WORDS, trialDoubt, trialProblem } from "../words/trial.ts";
 import { ALTERATIONS } from "./alter/index.ts";
 import { REWRITINGS } from "./rewrite/index.ts";
 import { tryExercise } from "./try.ts";
@@ -80,17 +80,17 @@ describe("what is wrong with an exercise is told", () => {
 		[
 			"a model that can't be read",
 			buoy.replace("circle centre 200", "circl centre 200"),
-			"The model can't be read: see its line 4.",
+			"The model can't be read: see its line 4. Nothing else was tried.",
 		],
 		[
 			"a model that stops",
 			buoy.replace("  fill white\n", "  fill white\n  print 1 / 0\n"),
-			"The model stops at an error in its line 6.",
+			"The model stops at an error in its line 6. Nothing else was tried.",
 		],
 		[
 			"a lost minus sign",
 			buoy.replace("at: [200, 150]", "at: [100, 150]"),
-			"The model itself doesn't meet middle: mend the model or what is asked.",
+			"The model itself misses “The buoy is in the middle of the sheet”: Wanted 100, 150, found it at 200, 150. Mend the model or what is asked; nothing else was tried.",
 		],
 		[
 			"a starter that is all",
@@ -103,7 +103,7 @@ describe("what is wrong with an exercise is told", () => {
 		[
 			"a criterion that a dot meets",
 			buoy.replace("criteria:", "criteria:\n  - { id: easy, check: count, at least: 1, points: 5 }"),
-			"One dot earns points for easy.",
+			"One dot earns points for “One figure or more”.",
 		],
 	])("%s", (_, text, told) => {
 		expect(of(text)).toContain(told);
@@ -113,6 +113,106 @@ describe("what is wrong with an exercise is told", () => {
 test("there are words for every alteration and rewriting, and for nothing else", () => {
 	expect([...ALTERATION_WORDS].sort()).toEqual(ALTERATIONS.map((a) => a.id).sort());
 	expect([...REWRITING_WORDS].sort()).toEqual(REWRITINGS.map((r) => r.id).sort());
+});
+
+test("a model that misses something is all that is tried: nothing is claimed of what wasn't", () => {
+	const trial = tryExercise(exerciseOf(buoy.replace("at: [200, 150]", "at: [100, 150]")));
+	expect([trial.modelOnly, trial.strength, trial.fairness]).toEqual([true, null, null]);
+	expect([trial.alterations, trial.rewritings]).toEqual([[], []]);
+});
+
+test("what waits for a teacher isn't missed by the model", () => {
+	const trial = tryExercise(
+		exerciseOf(
+			buoy.replace("criteria:", "criteria:\n  - { id: tidy, check: by teacher, scale: { 0: no, 2: yes }, points: 2 }"),
+		),
+	);
+	expect([trial.modelOnly, trial.wrong, trial.untried]).toEqual([false, [], ["tidy"]]);
+});
+
+describe("a program written otherwise", () => {
+	const dotted = `-- the buoy's lamp
+pen colour navy width 3
+dot at 200, 100 size 12
+pen none
+fill #ff000080
+circle centre 200, 150 diameter 60 -- see-through`;
+	const text = `format: markpen/exercise@1
+id: lamp
+title: Lamp
+brief: A dot of 12 and a red disc 60 across.
+model: |
+${dotted.replace(/^/gm, "  ")}
+criteria:
+  - { id: lamp, check: measure, of: { kind: dot }, what: diameter, is: 12, points: 1 }
+  - { id: disc, check: measure, of: { kind: circle }, what: diameter, is: 60, points: 1 }
+  - { id: rim, check: colour, of: { kind: circle }, what: outline, is: none, points: 1 }
+  - { id: said, check: code, uses: comment, at least: 2, points: 1 }
+`;
+	test("keeps comments, dots, shapes without an outline, and fills that let something through", () => {
+		const trial = tryExercise(exerciseOf(text));
+		expect(trial.wrong).toEqual([]);
+		expect(trial.rewritings.filter((r) => r.lost.length > 0).map((r) => `${r.id}: ${r.lost}`)).toEqual([]);
+		const sums = trial.rewritings.find((r) => r.id === "sums-for-numbers")?.source ?? "";
+		expect(sums).toContain("-- the buoy's lamp\npen colour");
+		expect(sums).toMatch(/^circle .* -- see-through$/m);
+		expect(trial.rewritings.find((r) => r.id === "placed-for-walked")?.source).toContain("pen colour #000080");
+	});
+	test("counts only where it is right: numbers that an exercise wants to a tenth aren't rounded", () => {
+		const exact = exerciseOf(
+			text
+				.replace("diameter 60 --", "diameter 60.4 --")
+				.replace("is: 60", "is: 60.4, within: 0.1")
+				.replace("criteria:", "tolerance: { position: 0, size: 0 }\ncriteria:"),
+		);
+		const ids = tryExercise(exact).rewritings.map((r) => r.id);
+		expect(ids).toContain("sums-for-numbers");
+		expect(ids).not.toContain("rounded-to-whole-numbers");
+	});
+});
+
+describe("doubts: where brief and criteria disagree", () => {
+	const doubtsOf = (text: string) => tryExercise(exerciseOf(text)).doubts.map(trialDoubt);
+	test("the demo's buoy raises none", () => expect(doubtsOf(buoy)).toEqual([]));
+	test.each([
+		[
+			"a number and a colour of the brief that nothing asks for",
+			buoy.replace(/brief: \|\n/, "brief: |\n  Draw nine green gulls, 33 wide.\n"),
+			"The brief says 9, green and 33, and no criterion asks for them.",
+		],
+		[
+			"numbers that only the criteria say",
+			buoy.replace(/brief: \|\n(?: .*\n)+/, "brief: Draw the buoy.\n"),
+			"The brief doesn't give the numbers or colours of",
+		],
+		[
+			"a name that nothing uses",
+			buoy.replace("figures:\n", "figures:\n  gull: { kind: line }\n"),
+			"No criterion uses the figure gull.",
+		],
+		[
+			"two names for one figure",
+			buoy
+				.replace("figures:\n", "figures:\n  ring: { kind: rect, fill: white }\n")
+				.replace("criteria:\n", "criteria:\n  - { id: ring, check: filling, of: ring, is: filled, points: 1 }\n"),
+			"ring and band are found by the same description: say in one of them what tells them apart.",
+		],
+		[
+			"a criterion that pays nothing",
+			buoy.replace("criteria:\n", "criteria:\n  - { id: free, check: count, of: { kind: line }, at most: 9 }\n"),
+			"“At most nine lines” pays no points.",
+		],
+		[
+			"the same asked twice",
+			buoy.replace(/^( {2}- \{ id: red,.*)$/m, (line) => `${line}\n${line.replace("id: red", "id: red-too")}`),
+			"is asked twice.",
+		],
+	])("%s", (_, text, said) => {
+		expect(
+			doubtsOf(text).some((doubt) => doubt.includes(said)),
+			doubtsOf(text).join("\n"),
+		).toBe(true);
+	});
 });
 
 test("trying is the same twice", () => {

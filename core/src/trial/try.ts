@@ -1,14 +1,19 @@
+import { askedAndFound } from "../exercise/brief-words.ts";
 import { programRunOf } from "../exercise/program-run-of.ts";
 import type { ExerciseFile } from "../exercise/schema.ts";
+import { sentenceOf } from "../exercise/student-copy.ts";
 import { optionsOf } from "../marking/checks/index.ts";
 import { type JudgedCriterion, judge, type Marked } from "../marking/judge.ts";
 import { type CriterionOrGroup, innerOf } from "../marking/marking-spec.ts";
+import { waitsForSomeone } from "../marking/points.ts";
 import type { ProgramRun } from "../marking/scene.ts";
 
 import type { Selector } from "../marking/selector.ts";
 import { sheetBounds } from "../tape/layout.ts";
 import type { Free, Trial, TrialProblem, Tried, TriedAlteration, TriedRewriting } from "../trial-report.ts";
 import { ALTERATIONS, type Altered, alteredBy } from "./alter/index.ts";
+import { doubtsOf } from "./doubts.ts";
+import { isRight } from "./is-right.ts";
 import { looksOf } from "./looks.ts";
 import { REWRITINGS } from "./rewrite/index.ts";
 import type { Loses } from "./rewrite/rewriting.ts";
@@ -40,9 +45,16 @@ class Bench {
 function isUntried(asked: CriterionOrGroup): boolean {
 	if (!("check" in asked) || asked.check === undefined) return innerOf(asked).some(isUntried);
 	if (UNTRIED.has(asked.check)) return true;
+	const measured = optionsOf(asked, "measure");
+	if ((measured?.["less than"] ?? measured?.["more than"])?.in === "own last") return true;
 	const to = optionsOf(asked, "likeness")?.to;
 	if (to !== undefined) return to === "own last try" || typeof to === "object";
 	return optionsOf(asked, "code")?.statements?.["fewer than"] === "own last";
+}
+
+/** The criteria that aren't met; what waits for a person isn't missed. */
+function missedIn({ judged }: Marked, untried: ReadonlySet<string>): Marked["judged"] {
+	return judged.filter((j) => !untried.has(j.criterion.id) && j.score.verdict !== "met" && !waitsForSomeone(j));
 }
 
 function triedOf(marked: Marked, untried: ReadonlySet<string>): Tried {
@@ -50,7 +62,7 @@ function triedOf(marked: Marked, untried: ReadonlySet<string>): Tried {
 	return {
 		earned: counted.reduce((sum, j) => sum + j.score.points, 0),
 		possible: counted.reduce((sum, j) => sum + (j.criterion.bonus ? 0 : j.criterion.points), 0),
-		missed: counted.filter((j) => j.score.verdict !== "met").map((j) => j.criterion.id),
+		missed: missedIn(marked, untried).map((j) => j.criterion.id),
 	};
 }
 
@@ -92,9 +104,11 @@ export function tryExercise(file: ExerciseFile): Trial {
 		return { id, earns: earning, ...triedOf(other, untried) };
 	});
 	const starter = file.starter === undefined ? null : triedOf(bench.judge(file.starter).marked, untried);
-	const alterations = altered(bench, run, untried);
+	const wrong = problemsOf(file, { run, model, marked, untried }, nothing, starter);
+	const modelOnly = wrong.some(({ code }) => code.startsWith("model-"));
+	const alterations = modelOnly ? [] : altered(bench, run, untried);
 	const counted = alterations.filter((a) => a.free === null);
-	const rewritings = rewritten(bench, run, marked, untried);
+	const rewritings = modelOnly ? [] : rewritten(bench, run, marked, untried);
 	return {
 		model,
 		untried: [...untried],
@@ -104,18 +118,43 @@ export function tryExercise(file: ExerciseFile): Trial {
 		strength: counted.length === 0 ? null : counted.filter((a) => a.missed.length > 0).length / counted.length,
 		rewritings,
 		fairness: rewritings.length === 0 ? null : rewritings.filter((r) => r.lost.length === 0).length / rewritings.length,
-		wrong: problemsOf(run, model, nothing, starter),
+		modelOnly,
+		wrong,
+		doubts: doubtsOf(file, run),
 	};
 }
 
-function problemsOf(run: ProgramRun, model: Tried, nothing: Trial["nothing"], starter: Tried | null): TrialProblem[] {
+interface TriedModel {
+	readonly run: ProgramRun;
+	readonly model: Tried;
+	readonly marked: Marked;
+	readonly untried: ReadonlySet<string>;
+}
+
+function problemsOf(
+	{ criteria }: ExerciseFile,
+	{ run, model, marked, untried }: TriedModel,
+	nothing: Trial["nothing"],
+	starter: Tried | null,
+): TrialProblem[] {
 	const wrong: TrialProblem[] = [];
 	if (!run.program.checked)
-		wrong.push({ code: "model-unreadable", of: run.program.problems.slice(0, 1).map((p) => String(p.place.line)) });
-	else if (run.run && run.run.ended !== "whole")
+		return [{ code: "model-unreadable", of: run.program.problems.slice(0, 1).map((p) => String(p.place.line)) }];
+	if (run.run && run.run.ended !== "whole")
 		wrong.push({ code: "model-stops", of: [String(run.run.problem?.place.line ?? 0)] });
-	if (model.missed.length > 0) wrong.push({ code: "model-misses", of: model.missed });
-	for (const { id, earns } of nothing) if (earns.length > 0) wrong.push({ code: "nothing-earns", of: [id, ...earns] });
+	if (model.missed.length > 0)
+		wrong.push({
+			code: "model-misses",
+			of: model.missed,
+			criteria: missedIn(marked, untried).map((j) => askedAndFound(j, j.score.verdict)),
+		});
+	for (const { id, earns } of nothing)
+		if (earns.length > 0)
+			wrong.push({
+				code: "nothing-earns",
+				of: [id, ...earns],
+				criteria: criteria.filter((c) => earns.includes(c.id)).map((c) => ({ asks: sentenceOf(c), found: "" })),
+			});
 	if (starter && starter.possible > 0 && starter.earned >= starter.possible)
 		wrong.push({ code: "starter-full", of: [] });
 	return wrong;
@@ -144,7 +183,7 @@ function altered(bench: Bench, run: ProgramRun, untried: ReadonlySet<string>): T
 	const tried: TriedAlteration[] = [];
 	for (const alteration of ALTERATIONS) {
 		let taken = 0;
-		for (const one of spread(alteredBy(alteration, checked.program, world))) {
+		for (const one of spread(alteredBy(alteration, { ...checked.program, source: run.program.source }, world))) {
 			if (taken >= MAX_OF_KIND) break;
 			const other = bench.run(one.source);
 			if (!other.program.checked || looksOf(other) === looks) continue;
@@ -176,11 +215,13 @@ function rewritten(bench: Bench, run: ProgramRun, marked: Marked, untried: Reado
 	for (const { id, loses, make } of REWRITINGS) {
 		if (loses.includes("order") && ordered) continue;
 		if (moves && loses.includes("source")) continue;
-		const source = make(checked.program, run.drawing, run.sheet);
+		const source = make({ ...checked.program, source: run.program.source }, run.drawing, run.sheet);
 		if (source === undefined) continue;
 		const other = bench.judge(source);
 		// A statement that the exercise leaves out is no other way to draw the same.
 		if (other.run.program.problems.some((p) => p.code === "statement-left-out")) continue;
+		// Nor is what draws something else by more than the exercise lets things be off.
+		if (other.run.program.checked && !isRight(run, other.run, file.tolerance)) continue;
 		const lost = asked.filter(
 			(j) => !leansOn(j.criterion).some((l) => loses.includes(l)) && isLess(j, other.marked.judged),
 		);

@@ -3,12 +3,12 @@ import { listed, num, sentence } from "./lists.ts";
 import { measureWord, theFigure, theFigures } from "./names.ts";
 
 const PATTERNS: Readonly<Record<string, string>> = {
-	row: "stand in a row",
-	column: "stand one below the other",
-	ring: "stand in a ring",
-	grid: "stand in rows and columns",
+	row: "are in a row",
+	column: "are one below the other",
+	ring: "are in a ring",
+	grid: "are in rows and columns",
 	mirror: "are the same on both sides",
-	places: "stand as they should",
+	places: "are where they should be",
 	along: "follow the lines",
 };
 
@@ -23,15 +23,19 @@ export function arranged(data: CheckSentences["arrangement"]): string {
 	const pattern = PATTERNS[data.as];
 	const about = data.about;
 	const free = data.free.map(String);
-	if (pattern)
-		said.push(
-			`${pattern}${about ? ` about ${about.startsWith("centre of ") ? `the middle of ${theFigure(about.slice(10))}` : about}` : ""}${free.length > 0 ? `, whatever the ${listed(free, "or")}` : ""}`,
-		);
 	const spaces = [
 		...(data.gap.length > 0 ? [spaced("gap", data.gap)] : []),
 		...(data.step.length > 0 ? [spaced("step", data.step)] : []),
 	];
-	if (spaces.length > 0) said.push(`have ${listed(spaces)}`);
+	if (pattern) {
+		const middle = about.startsWith("centre of ") ? `the middle of ${theFigure(about.slice(10))}` : about;
+		const further = [
+			...(middle ? [` about ${middle}`] : []),
+			...(free.length > 0 ? [`, whatever the ${listed(free, "or")}`] : []),
+			...(spaces.length > 0 ? [`, with ${listed(spaces)}`] : []),
+		];
+		said.push(`${pattern}${further.join("")}`);
+	} else if (spaces.length > 0) said.push(`have ${listed(spaces)}`);
 	const what = measureWord(data.growing);
 	if (what)
 		said.push(

@@ -25,6 +25,16 @@ function seconds(low: number, high: number): string {
 	return low === 0 ? `${num(high)} s at the most` : `${num(low)} to ${num(high)} s`;
 }
 
+const timesWord = (count: number) => (count === 1 ? "once" : `${inWords(count)} times`);
+
+/** "2 circle" as a criterion has it: "`circle` is written two times". */
+function writtenSaid(written: string): string {
+	const [count = "0", ...words] = written.split(" ");
+	return count === "0"
+		? `\`${words.join(" ")}\` isn't written`
+		: `\`${words.join(" ")}\` is written ${timesWord(Number(count))}`;
+}
+
 /** What a criterion asks of the program's pictures. */
 function picturesSaid({ inside, pictures }: CheckSentences["code"]): string {
 	if (inside) return "a picture is used inside another";
@@ -41,7 +51,7 @@ export function codeSentence(data: CheckSentences["code"]): string {
 	if (data.first) said.push(`${listed(uses.map(constructWord))} comes first${where}`);
 	else if (uses.length > 0)
 		said.push(
-			`the program uses ${listed(uses.map((w) => (least > 1 ? `${num(least)} times ${constructWord(w).replace(/^a /, "")}` : constructWord(w))))}${where}`,
+			`the program uses ${listed(uses.map(constructWord))}${least > 1 ? ` ${num(least)} times or more` : ""}${where}`,
 		);
 	if (data.avoids.length > 0)
 		said.push(
@@ -61,7 +71,7 @@ export function codeSentence(data: CheckSentences["code"]): string {
 	}
 	if (data.most > 0) said.push(`at most ${inWords(data.most)} ${plural("statement", data.most)}${where}`);
 	if (data.than) said.push(`fewer statements than ${data.than === "starter" ? "the given program" : "your last try"}`);
-	if (data.written.length > 0) said.push(`written: ${listed(data.written)}`);
+	if (data.written.length > 0) said.push(listed(data.written.map(writtenSaid)));
 	const calculation = data.calculation;
 	if (calculation.length > 0) {
 		const own = calculation.filter((c) => c !== "anywhere");
@@ -79,7 +89,7 @@ export function codeSentence(data: CheckSentences["code"]): string {
 	if (data.pictures > -2) said.push(picturesSaid(data));
 	if (data.pause.length > 0)
 		said.push(`every pause lasts ${seconds(data.pause[0] as number, data.pause[1] as number)}`);
-	if (data.stretch) said.push(`no stretch of the program stands there twice${where}`);
+	if (data.stretch) said.push(`no stretch of the program is written twice${where}`);
 	if (data.unused) said.push("nothing in the program is left unused");
 	return sentence(listed(said));
 }
@@ -87,7 +97,7 @@ export function codeSentence(data: CheckSentences["code"]): string {
 /** What was wanted and found of the source. */
 export const CODE_WORDS: { readonly [C in keyof CodeFindings]: (data: CodeFindings[C]) => WantedAndFound } = {
 	"code-uses": (d) => ({
-		wanted: `${d.least > 1 ? `${num(d.least)} times ` : ""}${constructWord(d.word)}${inRegion(d.where)}`,
+		wanted: `${constructWord(d.word)}${d.least > 1 ? ` ${num(d.least)} times or more` : ""}${inRegion(d.where)}`,
 		found: d.found === 0 ? "none" : `${num(d.found)}`,
 	}),
 	"code-first": (d) => ({
@@ -140,11 +150,11 @@ export const CODE_WORDS: { readonly [C in keyof CodeFindings]: (data: CodeFindin
 		found: num(d.found),
 	}),
 	"code-written": (d) => ({
-		wanted: `${num(d.wanted)} times \`${d.word}\` in the program`,
+		wanted: d.wanted === 0 ? `no \`${d.word}\`` : `\`${d.word}\` ${timesWord(d.wanted)}`,
 		found: num(d.found),
 	}),
 	"code-calculation": (d) => ({
-		wanted: `${inWords(d.least)} or more worked out (${d.where})`,
+		wanted: `${inWords(d.least)} or more of the ${listed(d.where.split(" and "))} worked out`,
 		found: d.found === 0 ? "fixed numbers only" : num(d.found),
 	}),
 	"code-operator": (d) => ({ wanted: `\`${d.sign}\` in what is worked out`, found: "none" }),
@@ -166,7 +176,7 @@ export const CODE_WORDS: { readonly [C in keyof CodeFindings]: (data: CodeFindin
 	}),
 	"code-stretch": (d) => ({
 		wanted: "no stretch twice",
-		found: d.first === 0 ? "none" : `what begins in line ${d.first} again from line ${d.again} on`,
+		found: d.first === 0 ? "none" : `what begins in line ${d.first} is written again from line ${d.again} on`,
 	}),
 	"code-unused": (d) => ({
 		wanted: "nothing left unused",

@@ -1,8 +1,9 @@
 import type { CheckSentences, CriterionAsk } from "../marking/checks/index.ts";
+import type { Common } from "../marking/criterion.ts";
 import { arranged } from "./arrangements.ts";
 import { codeSentence } from "./code-words.ts";
 import { inWords, listed, num, sentence } from "./lists.ts";
-import { agreeing, figuresWord, measureWord, plural, theFigure, theFigures } from "./names.ts";
+import { agreeing, figuresWord, isPlural, measureWord, plural, singular, theFigure, theFigures } from "./names.ts";
 
 const UNITS: Readonly<Record<string, string>> = {
 	"interior angles": "°",
@@ -19,7 +20,12 @@ function measured(data: CheckSentences["measure"]): string {
 	const unit = UNITS[what[0] as string] ?? "";
 	const wanted = data.wanted.map((v) => `${num(Number(v))}${unit}`);
 	const words = listed(what.map(measureWord));
-	if (data.same) return `${sentence(words)}: the same in every ${figuresWord(data.name, 1)}`;
+	if (data.same) {
+		const every = data.name.includes(" and ")
+			? `${theFigure(data.name)}`
+			: `every ${figuresWord(singular(data.name), 1)}`;
+		return `${sentence(words)}: the same in ${every}`;
+	}
 	if (data.grows)
 		return `${sentence(words)} of ${name}: each ${data.by ? `${num(data.by)}${unit} more than` : `${num(data.growsTimes)} times`} the one before`;
 	if (data.than)
@@ -46,7 +52,7 @@ function coloured(data: CheckSentences["colour"]): string {
 	const paper = data.what === "paper";
 	const name = paper ? "the paper" : theFigure(data.name);
 	const part = PAINTED_PARTS[data.what];
-	const each = name.replace(/^the /, "every ");
+	const each = data.name.includes(" and ") ? `each of ${name}` : `every ${figuresWord(singular(data.name), 1)}`;
 	if (data.same) return `One ${part} colour for ${each}`;
 	if (data.different) return `A ${part} colour of its own for ${each}`;
 	if (data.as) return `${sentence(name)} has the colour of ${theFigure(data.as)}`;
@@ -77,7 +83,7 @@ function placed(data: CheckSentences["position"]): string {
 	const share = data.share.map(Number);
 	if (share.length > 0)
 		return sentence(
-			`${subject} is from that of ${theFigure(data.from)} by ${num((share[0] as number) * 100)} % of its width and ${num((share[1] as number) * 100)} % of its height`,
+			`from the ${point} of ${theFigure(data.from)} to that of ${name} it is ${num((share[0] as number) * 100)} % of the first's width and ${num((share[1] as number) * 100)} % of its height`,
 		);
 	const offset = data.offset.map(Number);
 	if (data.from && offset.every((v) => v === 0)) return sentence(`${subject} is that of ${theFigure(data.from)}`);
@@ -115,6 +121,20 @@ const BETWEEN_WORDS: Readonly<Record<string, string>> = {
 /** A relation as a verb: "is inside", "touches". */
 export function relationVerb(is: string): string {
 	return RELATION_WORDS[is] ?? `is ${is}`;
+}
+
+const VERBS: Readonly<Record<string, string>> = {
+	touching: "touch",
+	overlapping: "overlap",
+	meeting: "meet",
+	covers: "cover",
+};
+
+/** A relation that doesn't hold: "isn't inside the band", "don't touch one another". */
+export function relationNot(is: string, several: boolean, to: string): string {
+	const verb = VERBS[is];
+	if (verb) return `${several ? "don't" : "doesn't"} ${verb} ${to}`;
+	return `${several ? "aren't" : "isn't"} ${relationVerb(is).replace(/^is /, "")} ${to}`;
 }
 
 function related(data: CheckSentences["relation"]): string {
@@ -157,7 +177,8 @@ function walked(data: CheckSentences["path"]): string {
 				? theFigure(data.name)
 				: `each call of ${per.slice("call of ".length)}`;
 	const point = (at: readonly number[]) => at.map(num).join(", ");
-	if (data.starts.length > 0) said.push(`starts at ${point(data.starts)}`);
+	if (data.starts.length > 0)
+		said.push(per === "run" ? `draws its first line from ${point(data.starts)}` : `starts at ${point(data.starts)}`);
 	if (data.ends === "start") said.push("comes back to where it started");
 	else if (data.ends === "next start") said.push("ends where the next begins");
 	else if (data.ends) said.push(`ends at ${data.ends}`);
@@ -298,7 +319,7 @@ const SENTENCES: { readonly [N in keyof CheckSentences]: (data: CheckSentences[N
 	"nothing else": () => "Nothing else is drawn",
 	likeness(data) {
 		const free = data.ignoring.map(String);
-		return `The drawing looks like ${data.to.startsWith("own") ? `your ${data.to}` : `the ${data.to}`}${free.length > 0 ? `, whatever its ${listed(free, "or")}` : ""}`;
+		return `The drawing looks like ${data.to.startsWith("own ") ? data.to.replace("own", "your") : `the ${data.to}`}${free.length > 0 ? `, whatever its ${listed(free, "or")}` : ""}`;
 	},
 	change(data) {
 		const said: string[] = [];
@@ -320,6 +341,13 @@ const SENTENCES: { readonly [N in keyof CheckSentences]: (data: CheckSentences[N
 /** What a criterion asks for, in one short sentence. */
 export function criterionSentence<N extends keyof CheckSentences>({ check, data }: CriterionAsk<N>): string {
 	return agreeing(nameIn(data), SENTENCES[check](data));
+}
+
+/** When a drawing is looked at: ", in every frame", ", once the band is drawn". */
+export function momentWords(when: NonNullable<Common["when"]>): string {
+	if (typeof when === "string") return when.endsWith("running") ? "" : `, in the ${when}`.replace("the every", "every");
+	if ("frame" in when) return `, in frame ${when.frame}`;
+	return `, once ${theFigure(when.after)} ${isPlural(when.after) ? "are" : "is"} drawn`;
 }
 
 /** The name of the figure that a sentence is about; nothing where it is about none. */

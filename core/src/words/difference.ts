@@ -1,12 +1,10 @@
 import { formatColour } from "../colour/colour.ts";
+import { looksSame } from "../colour/difference.ts";
 import { nameOf } from "../colour/family.ts";
 import type { Drawing, Figure } from "../figures/figure.ts";
-import { pairedFigures, samePaint } from "../figures/pairing.ts";
 import { listed, num, withArticle } from "./lists.ts";
 import { kindWord, lineWords } from "./readback.ts";
 
-/** Figures of one drawing that are set against another's. */
-const MAX_LENGTH = 200;
 const colourWord = (colour: number) => (colour === -1 ? "none" : nameOf(colour));
 
 /** "green instead of red"; with their codes where two have one name. */
@@ -22,15 +20,19 @@ const SMALL = 0.5;
  * What differs in a drawing from another one that was wanted, a sentence a figure, in the units of the sheet: "The
  * rect is 12 too low." Empty where nothing does.
  *
+ * @param partners for each wanted figure its like among those found
  * @param up 1 where y grows upwards on the sheet, else -1
- * @param diagonal of the sheet
  */
-export function differencesOf(wanted: Drawing, found: Drawing, up: 1 | -1, diagonal: number): string[] {
-	const [ours, theirs] = [wanted.figures.slice(0, MAX_LENGTH), found.figures.slice(0, MAX_LENGTH)];
-	const partners = pairedFigures(ours, theirs, diagonal);
+export function differencesOf(
+	wanted: Drawing,
+	found: Drawing,
+	partners: readonly (Figure | undefined)[],
+	up: 1 | -1,
+): string[] {
+	const [ours, theirs] = [wanted.figures, found.figures];
 	const taken = new Set<Figure>();
 	const sentences: string[] = [];
-	if (!samePaint(wanted.paper, found.paper)) sentences.push(`The paper is ${instead(found.paper, wanted.paper)}.`);
+	if (!looksSame(wanted.paper, found.paper)) sentences.push(`The paper is ${instead(found.paper, wanted.paper)}.`);
 	ours.forEach((figure, i) => {
 		const partner = partners[i];
 		const name = nameIn(figure, ours);
@@ -79,8 +81,8 @@ function partsOf(wanted: Figure, found: Figure, up: number): string[] {
 		parts.push(...off(found.height - wanted.height, "too tall", "too short"));
 	}
 	if (wanted.kinds[0] === found.kinds[0]) parts.push(...turnedOff(wanted, found));
-	if (!samePaint(wanted.fill, found.fill)) parts.push(`filled ${instead(found.fill, wanted.fill)}`);
-	if (!samePaint(wanted.outline, found.outline)) parts.push(`outlined ${instead(found.outline, wanted.outline)}`);
+	if (!looksSame(wanted.fill, found.fill)) parts.push(`filled ${instead(found.fill, wanted.fill)}`);
+	if (!looksSame(wanted.outline, found.outline)) parts.push(`outlined ${instead(found.outline, wanted.outline)}`);
 	else if (wanted.outline !== -1)
 		parts.push(...off(found.outlineWidth - wanted.outlineWidth, "too thick in its line", "too thin in its line"));
 	if (wanted.lettering && found.lettering && wanted.lettering.text !== found.lettering.text)

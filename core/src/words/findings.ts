@@ -4,19 +4,27 @@ import type { CheckFinding, FindingData } from "../marking/checks/index.ts";
 import type { Finding, FindingOf, Judgement, SharedFindings } from "../marking/criterion.ts";
 import type { Verdict } from "../marking/points.ts";
 import { CODE_WORDS } from "./code-words.ts";
-import { relationVerb, theEdge } from "./criteria.ts";
+import { relationNot, relationVerb, theEdge } from "./criteria.ts";
 import { inWords, listed, num, sentence, withArticle } from "./lists.ts";
-import { measureWord, plural, theFigure, theFigures } from "./names.ts";
+import { figuresWord, isNot, isPlural, measureWord, plural, theFigure, theFigures } from "./names.ts";
 import type { WantedAndFound } from "./wanted-and-found.ts";
 
 const numbers = (values: readonly number[]) => values.map(num);
 const place = (values: readonly number[]) => numbers(values).join(", ");
+
+/** "1.5 times", "the same". */
+function timesWords(by: number): string {
+	const times = rounded(by, 2);
+	return times === "1" ? "the same" : `${times} times`;
+}
 
 /** "15 more", "16 less", "no more". */
 function moreOrLess(by: number): string {
 	if (num(by) === "0") return "no more";
 	return `${num(Math.abs(by))} ${by > 0 ? "more" : "less"}`;
 }
+
+const none = ({ found }: { readonly found: number }) => (found === 0 ? "none" : String(found));
 
 /** What was wanted and found, as short texts made of a finding's data. */
 interface FindingWords<D> {
@@ -32,12 +40,13 @@ type DrawingFindings = Omit<FindingData, keyof CodeFindings>;
 
 const WORDS: { readonly [C in keyof DrawingFindings]: FindingWords<DrawingFindings[C]> } = {
 	count: {
-		wanted: ({ low, high }) => {
-			if (low === high) return String(low);
-			if (high < 0) return `${low} or more`;
-			return low === 0 ? `at most ${high}` : `${low} to ${high}`;
+		wanted: ({ name, low, high }) => {
+			const of = (count: number) => `${count} ${figuresWord(name, count)}`;
+			if (low === high) return of(low);
+			if (high < 0) return `${of(low)} or more`;
+			return low === 0 ? `at most ${of(high)}` : `${low} to ${of(high)}`;
 		},
-		found: (d) => String(d.found),
+		found: (d) => (d.found === 0 ? "none" : String(d.found)),
 	},
 	measure: {
 		wanted: (d) =>
@@ -123,7 +132,7 @@ const WORDS: { readonly [C in keyof DrawingFindings]: FindingWords<DrawingFindin
 	},
 	"order-under": {
 		wanted: (d) => `${theFigure(d.later)} on top of ${theFigure(d.earlier)}`,
-		found: () => "it under it",
+		found: () => "it underneath",
 	},
 	"order-apart": {
 		wanted: (d) => `${theFigure(d.later)} on top of ${theFigure(d.earlier)}`,
@@ -146,9 +155,9 @@ const WORDS: { readonly [C in keyof DrawingFindings]: FindingWords<DrawingFindin
 	"sheet-on": { wanted: () => "on the sheet", found: () => "on the sheet" },
 	"sheet-off": {
 		wanted: () => "on the sheet",
-		found: (d) => `${d.share} % of the ${d.name} of line ${d.line} off it`,
+		found: (d) => `${d.share} % of the ${d.name} in line ${d.line} is off the sheet`,
 	},
-	relation: { wanted: (d) => relationWanted(d), found: () => "it otherwise" },
+	relation: { wanted: (d) => relationWanted(d), found: () => "that it isn't so" },
 	"relation-off": { wanted: (d) => relationWanted(d), found: (d) => `it ${num(d.found)} off` },
 	"relation-gap": {
 		wanted: (d) => `a gap of ${d.low === d.high ? num(d.low) : `${num(d.low)} to ${num(d.high)}`}`,
@@ -172,7 +181,7 @@ const WORDS: { readonly [C in keyof DrawingFindings]: FindingWords<DrawingFindin
 		wanted: () => "rows and columns",
 		found: (d) => (d.rows < 2 || d.columns < 2 ? "none" : "one out of line"),
 	},
-	"arranged-mirror": { wanted: (d) => `its like at ${place(d.wanted)}`, found: () => "none" },
+	"arranged-mirror": { wanted: (d) => `its mirror image at ${place(d.wanted)}`, found: () => "none" },
 	"arranged-places": { wanted: (d) => place(d.wanted), found: (d) => place(d.found) },
 	"arranged-along": { wanted: () => "a place on the lines", found: (d) => place(d.found) },
 	"arranged-cover": {
@@ -184,8 +193,7 @@ const WORDS: { readonly [C in keyof DrawingFindings]: FindingWords<DrawingFindin
 			d.times
 				? `each ${rounded(d.wanted, 2)} times the ${measureWord(d.what)} of the one before`
 				: `each ${moreOrLess(d.wanted)} in ${measureWord(d.what)} than the one before`,
-		found: (d) =>
-			Number.isNaN(d.found) ? "nothing to measure" : d.times ? `${rounded(d.found, 2)} times` : moreOrLess(d.found),
+		found: (d) => (Number.isNaN(d.found) ? "nothing to measure" : d.times ? timesWords(d.found) : moreOrLess(d.found)),
 	},
 	"arranged-turning": {
 		wanted: (d) => `each turned by ${num(d.wanted)}° from the one before`,
@@ -218,7 +226,7 @@ const WORDS: { readonly [C in keyof DrawingFindings]: FindingWords<DrawingFindin
 	"path-once": { wanted: () => "nothing gone over twice", found: () => "nothing" },
 	"path-twice": {
 		wanted: () => "nothing gone over twice",
-		found: (d) => `${withArticle(d.kind)} of line ${d.line} gone over`,
+		found: (d) => `the ${d.kind} in line ${d.line} is gone over again`,
 	},
 	"movement-step": {
 		wanted: (d) => `a step of ${place(d.wanted)}`,
@@ -242,7 +250,7 @@ const WORDS: { readonly [C in keyof DrawingFindings]: FindingWords<DrawingFindin
 		wanted: () => "no trail",
 		found: (d) => (d.found === 0 ? "none" : `${num(d.found)} ${plural("picture", d.found)} left behind`),
 	},
-	"movement-rests": { wanted: () => "it at rest in the end", found: () => "it otherwise" },
+	"movement-rests": { wanted: () => "it at rest in the end", found: () => "it still moving" },
 	"what-if-moves": {
 		wanted: (d) => `a move by ${place(d.wanted)} with ${d.how}`,
 		found: (d) => place(d.found) || "it gone",
@@ -263,11 +271,12 @@ const WORDS: { readonly [C in keyof DrawingFindings]: FindingWords<DrawingFindin
 	},
 	"runs-changed": {
 		wanted: () => "the same in every run",
-		found: (d) => `${withArticle(d.kind)} of line ${d.line} otherwise with seed ${d.seed}`,
+		found: (d) => `the ${d.kind} of line ${d.line} changed with seed ${d.seed}`,
 	},
 	"runs-unchanged": { wanted: () => "the same in every run", found: () => "the same" },
 	likeness: {
-		wanted: (d) => `${num(d.wanted * 100)} % like ${d.to.startsWith("own") ? `the student's ${d.to}` : `the ${d.to}`}`,
+		wanted: (d) =>
+			`${num(d.wanted * 100)} % like ${d.to.replace(/^own /, "the student's ").replace(/^(?!the )/, "the ")}`,
 		found: (d) => `${num(d.found * 100)} %`,
 	},
 	"change-new": { wanted: (d) => `${theFigure(d.name)} of the given program`, found: () => "another" },
@@ -276,11 +285,11 @@ const WORDS: { readonly [C in keyof DrawingFindings]: FindingWords<DrawingFindin
 		wanted: (d) => (numbers(d.wanted).length > 0 ? `a move by ${place(d.wanted)}` : "another place than was given"),
 		found: (d) => place(d.found),
 	},
-	"change-added": { wanted: (d) => `${inWords(d.wanted)} more than were given`, found: (d) => String(d.found) },
-	"change-gone": { wanted: (d) => `${inWords(d.wanted)} of the given ones gone`, found: (d) => String(d.found) },
+	"change-added": { wanted: (d) => `${inWords(d.wanted)} more than were given`, found: none },
+	"change-gone": { wanted: (d) => `${inWords(d.wanted)} of the given ones gone`, found: none },
 	"own-work": {
 		wanted: (d) => `${inWords(d.wanted)} or more unlike the ${d.from}`,
-		found: (d) => String(d.found),
+		found: (d) => (d.found === 0 ? "none" : String(d.found)),
 	},
 	answer: { wanted: () => "another answer", found: (d) => `"${d.answer}"` },
 	"answer-given": { wanted: () => "an answer", found: (d) => `"${d.answer}"` },
@@ -292,9 +301,9 @@ const WORDS: { readonly [C in keyof DrawingFindings]: FindingWords<DrawingFindin
 	"extra-none": { wanted: () => "nothing else", found: () => "nothing else" },
 };
 
-function withCount(d: FindingData["extra"]): string {
-	const count = d.count;
-	return count === 1 ? `one ${d.kind} more` : `${count} figures more (the first is ${withArticle(d.kind)})`;
+function withCount({ kind, line, count }: FindingData["extra"]): string {
+	if (count === 1) return `one ${kind} more, in line ${line}`;
+	return `${count} figures more; the first is ${withArticle(kind)} in line ${line}`;
 }
 
 /** "the band inside the buoy". */
@@ -306,6 +315,16 @@ function relationWanted(d: FindingData["relation-missing"]): string {
 		? `the ${d.to}`
 		: theFigure(d.to);
 	return `that ${theFigure(name)} ${relationVerb(d.is)} ${to}${side}`;
+}
+
+/** "the band isn't inside the buoy": how a relation is missed. */
+function relationMissed(d: FindingData["relation-missing"]): string {
+	const side = d.by && d.by !== "centre" ? `, ${d.by} to ${d.by}` : "";
+	if (d.to === "each other") return `${theFigures(d.name)} ${relationNot(d.is, true, "one another")}${side}`;
+	const to = ["sheet", "left edge", "right edge", "top edge", "bottom edge"].includes(d.to)
+		? `the ${d.to}`
+		: theFigure(d.to);
+	return `${theFigure(d.name)} ${relationNot(d.is, isPlural(d.name), to)}${side}`;
 }
 
 /** The words of a finding of the source or of a drawing; undefined for a code that a test made up. */
@@ -325,15 +344,26 @@ export function wantedAndFound(finding: Finding): WantedAndFound {
 /** "a diameter of", "side lengths of". */
 function measured(what: string): string {
 	const word = measureWord(what);
-	return `${what === "side lengths" || what === "interior angles" ? word : withArticle(word)} of`;
+	return `${SEVERAL.has(what) ? word : withArticle(word)} of`;
 }
+
+/** Measures that are several numbers. */
+const SEVERAL: ReadonlySet<string> = new Set(["side lengths", "interior angles", "turns", "points"]);
 
 function missedSentence(missed: Finding): string {
 	const finding = missed as AnyFinding;
 	const { wanted, found } = wantedAndFound(missed);
 	switch (finding.code) {
-		case "extra":
-			return sentence(`${found} than was asked for.`);
+		case "extra": {
+			const { kind, line, count } = finding.data;
+			if (count === 1) return `One ${kind} more than was asked for, in line ${line}.`;
+			return `${count} figures more than were asked for; the first is ${withArticle(kind)} in line ${line}.`;
+		}
+		case "relation":
+		case "relation-off": {
+			const far = finding.code === "relation-off" ? `: it is ${num(finding.data.found)} off` : "";
+			return sentence(`${relationMissed(finding.data)}${far}.`);
+		}
 		case "measure-none": {
 			const { name, what, closed } = finding.data;
 			return sentence(
@@ -341,7 +371,9 @@ function missedSentence(missed: Finding): string {
 			);
 		}
 		case "position-from-missing":
-			return sentence(`${theFigure(finding.data.from)}, from which its place is measured, isn't there.`);
+			return sentence(
+				`${theFigure(finding.data.from)}, from which its place is measured, ${isNot(finding.data.from)} there.`,
+			);
 		case "sheet-off":
 		case "path-twice":
 		case "code-stretch":
@@ -353,7 +385,7 @@ function missedSentence(missed: Finding): string {
 		case "by-teacher":
 			return sentence(`${found || "judged by the teacher"}.`);
 		case "relation-missing":
-			return sentence(`${theFigure(finding.data.to)}, to which it is to lie so, isn't there.`);
+			return sentence(`${theFigure(finding.data.to)}, to which it is to lie so, ${isNot(finding.data.to)} there.`);
 		case "what-if-lacks": {
 			const { name } = finding.data;
 			const lacking = name === "any variable" ? "variable" : `variable ${name}`;
@@ -364,9 +396,8 @@ function missedSentence(missed: Finding): string {
 			break;
 		case "measure":
 		case "measure-range":
+			if (finding.data.what === "closing gap") return `Wanted a gap of ${wanted} where it closes, found ${found}.`;
 			return `Wanted ${measured(finding.data.what)} ${wanted}, found ${found}.`;
-		case "count":
-			return `Wanted ${wanted}, found ${found === "0" ? "none" : found}.`;
 	}
 	if (missed.code.startsWith("position"))
 		return `Wanted ${wanted === "" ? "another place" : wanted}, found ${found === "" ? "nothing there" : `it at ${found}`}.`;
@@ -393,16 +424,42 @@ export function verdictSentence(verdict: Verdict, judgement: Judgement, forbids:
 	const run = judgement.seed !== undefined && verdict !== "met" ? `With seed ${judgement.seed}: ` : "";
 	const frame = judgement.frame !== undefined && verdict !== "met" ? `In frame ${judgement.frame}: ` : "";
 	if (verdict === "met") return "Met.";
-	if (!first && judgement.figures.length > 0 && judgement.wanted !== undefined)
-		return `${run}${frame}Only ${new Set(judgement.figures).size} of ${judgement.wanted} are there.`;
-	if (judgement.missing || !first)
-		return name === "everything" || name === ""
-			? `${run}${frame}Nothing was drawn that it speaks of.`
-			: `${run}${frame}${sentence(theFigure(name))} isn't there.`;
+	if (!first) return `${run}${frame}${lacking(judgement, name)}`;
 	if (first.code === "group")
 		return `${run}${missed.length} of ${judgement.findings.length} of these ${missed.length === 1 ? "is" : "are"} missed.`;
 	const nearest = judgement.nearest ? "Of the nearest one: " : "";
-	return `${run}${frame}${nearest}${missedSentences(missed, judgement.findings)}`;
+	const said = judgement.frames
+		? `${missedSentence(first)}${framesSaid(judgement.frames)}`
+		: missedSentences(missed, judgement.findings);
+	return `${run}${frame}${nearest}${said}`;
+}
+
+/** In how many frames something is missed; nothing where it is one. */
+function framesSaid({ missed, looked, ran }: NonNullable<Judgement["frames"]>): string {
+	if (missed === 1) return "";
+	return ` ${missed} of ${looked} frames${looked < ran ? ` that were looked at, of ${ran},` : ""} are off.`;
+}
+
+/** What isn't there, so that nothing can be judged. */
+function lacking({ figures, wanted, gone = [], lacks }: Judgement, name: string): string {
+	const there = new Set(figures).size;
+	if (there > 0 && wanted !== undefined && there < wanted)
+		return `Only ${there} of the ${wanted} ${figuresWord(name.includes(" and ") ? "" : name, wanted)} ${there === 1 ? "is" : "are"} there.`;
+	if (gone.length > 0) {
+		const several = gone.length > 1 || gone.some(({ name, one }) => !one || isPlural(name));
+		const names = gone.map(({ name, one }) => (one ? theFigure(name) : theFigures(name)));
+		return `${sentence(listed(names))} ${several ? "aren't" : "isn't"} there.`;
+	}
+	if (lacks === "statements") return "The program has no statements yet.";
+	if (typeof lacks === "object")
+		return lacks.calls === "any" ? "No routine is called." : `The routine ${lacks.calls} is never called.`;
+	if (lacks === "drawing") return "Nothing was drawn yet.";
+	return there > 0 ? "There is nothing of it to look at." : "What it looks at isn't there.";
+}
+
+/** How many are off, of how many that were looked at. */
+function offWords(off: number, all: number, of = ""): string {
+	return off === all ? `All ${all}${of} are off.` : `${off} of ${all}${of} are off.`;
 }
 
 /** All that is wrong with a single figure; of several the first, and how many are as wrong. */
@@ -411,7 +468,9 @@ function missedSentences(missed: readonly Finding[], all: readonly Finding[]): s
 	if (missed.length === 1 || first.code === "extra") return missedSentence(first);
 	const figures = (of: readonly Finding[]) =>
 		new Set(of.filter((f) => f.code === first.code).map((f, i) => f.figure ?? `none ${i}`)).size;
-	if (figures(missed) > 1) return `${missedSentence(first)} So for ${figures(missed)} of ${figures(all)}.`;
-	if (missed.length > 3) return `${missedSentence(first)} So for ${missed.length} of ${all.length}.`;
+	const ofFigures = missed.some((f) => f.figure !== undefined);
+	if (ofFigures && figures(missed) > 1) return `${missedSentence(first)} ${offWords(figures(missed), figures(all))}`;
+	const unit = first.code === "movement-step" ? " steps" : "";
+	if (missed.length > 3) return `${missedSentence(first)} ${offWords(missed.length, all.length, unit)}`;
 	return missed.map(missedSentence).join(" ").replaceAll(". Wanted ", "; wanted ");
 }

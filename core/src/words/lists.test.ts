@@ -64,7 +64,7 @@ describe("names of figures", () => {
 		["box", "the boxes"],
 		["torch", "the torches"],
 		["brush", "the brushes"],
-		["compass", "the compass"],
+		["compass", "the compasses"],
 		["mast and deck", "the mast and the deck"],
 		["everything", "all figures"],
 	])("all of %j are %j", (name, words) => {

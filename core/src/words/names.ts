@@ -9,12 +9,45 @@ export function theFigure(name: string): string {
 		.join(" and ");
 }
 
+/** Where what follows a noun begins: "circle | in the upper half", "text | “Open”". */
+const FURTHER =
+	/ (?:“|in |inside |on |of |with |drawn |that |other |wider |higher |(?:\d[\d. to]* )(?:across|wide|high|by ))/;
+
+/** A noun and what follows it. */
+function parted(phrase: string): readonly [noun: string, further: string] {
+	const at = phrase.search(FURTHER);
+	return at < 0 ? [phrase, ""] : [phrase.slice(0, at), phrase.slice(at)];
+}
+
+/** Nouns that end in s and mean one. */
+const SINGULAR = /(?:ss|us|is|\blens|\bgas|\bcanvas|\batlas|\bseries)$/;
+
+/** Whether a figure's name means several, as "eyes" does, or "the hull and the mast". */
+export function isPlural(name: string): boolean {
+	const [noun] = parted(name.replaceAll("-", " "));
+	return name.includes(" and ") || (/s$/.test(noun) && !SINGULAR.test(noun));
+}
+
+/** One of what a name means: "plank" of "planks". */
+export function singular(name: string): string {
+	const [noun, further] = parted(name.replaceAll("-", " "));
+	if (name.includes(" and ") || !isPlural(name)) return noun + further;
+	return (
+		noun.replace(/(?:([^aeiou])ies|(x|ch|sh)es|s)$/, (_, y?: string, e?: string) => (y ? `${y}y` : (e ?? ""))) + further
+	);
+}
+
+/** "isn't", or "aren't" of several. */
+export const isNot = (name: string) => (isPlural(name) ? "aren't" : "isn't");
+
 /** A word for so many. */
 export function plural(word: string, count: number): string {
+	const [noun, further] = parted(word);
+	if (further !== "") return plural(noun, count) + further;
 	if (word.endsWith("radius")) return count === 1 ? word : word.replace(/radius$/, "radii");
-	if (count === 1 || word.endsWith("s")) return word;
+	if (count === 1 || (word.endsWith("s") && !SINGULAR.test(word))) return word;
 	if (/[^aeiou]y$/.test(word)) return `${word.slice(0, -1)}ies`;
-	return /(x|ch|sh)$/.test(word) ? `${word}es` : `${word}s`;
+	return /(s|x|ch|sh)$/.test(word) ? `${word}es` : `${word}s`;
 }
 
 /** A figure's name for so many of it. */
@@ -25,7 +58,7 @@ export function figuresWord(name: string, count: number): string {
 /** "the planks": all figures of a name. */
 export function theFigures(name: string): string {
 	if (name === "everything" || name === "") return "all figures";
-	return name.includes(" and ") ? theFigure(name) : `the ${figuresWord(name, 2)}`;
+	return isPlural(name) ? theFigure(name) : `the ${figuresWord(name, 2)}`;
 }
 
 /** A measure as a sentence names it. */
@@ -51,11 +84,19 @@ const MANY: Readonly<Record<string, string>> = {
 	stands: "stand",
 	stays: "stay",
 	touches: "touch",
+	ends: "end",
+	begins: "begin",
+	starts: "start",
 	turns: "turn",
 };
 
 /** A sentence whose subject is several figures: its verbs in the plural. */
 export function agreeing(name: string, sentence: string): string {
-	if (!name.includes(" and ")) return sentence;
-	return sentence.replace(/\b[a-z]+\b/g, (word) => MANY[word] ?? word);
+	const subject = theFigure(name);
+	const several = isPlural(name) && sentence.toLowerCase().startsWith(`${subject.toLowerCase()} `);
+	if (!several) return sentence;
+	return (
+		sentence.slice(0, subject.length) +
+		sentence.slice(subject.length).replace(/\b[a-z]+\b/g, (word) => MANY[word] ?? word)
+	);
 }

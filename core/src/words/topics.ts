@@ -11,21 +11,21 @@ const COUNTS = new Map(Array.from({ length: 11 }, (_, n) => [inWords(n), n] as c
 const PLAIN: ReadonlySet<string> = new Set(["0", "1"]);
 
 /** The numbers and colours that a text says, small numbers in words among them. */
-function toldIn(text: string): Set<string> {
-	const told = new Set<string>();
+export function saidIn(text: string): Set<string> {
+	const said = new Set<string>();
 	for (const [word] of text.toLowerCase().matchAll(/\d+(?:\.\d+)?|[a-z]+/g)) {
 		const count = COUNTS.get(word);
-		if (count !== undefined) told.add(String(count));
-		else if (/^\d/.test(word)) told.add(String(Number(word)));
-		else if (COLOURS.has(word)) told.add(word);
+		if (count !== undefined) said.add(String(count));
+		else if (/^\d/.test(word)) said.add(String(Number(word)));
+		else if (COLOURS.has(word)) said.add(word);
 	}
-	return told;
+	return said;
 }
 
 /** Whether a sentence says a number or a colour that some other texts don't. */
 export function tellsMore(said: string, given: readonly string[]): boolean {
-	const known = new Set([...PLAIN, ...given.flatMap((text) => [...toldIn(text)])]);
-	return [...toldIn(said)].some((one) => !known.has(one));
+	const known = new Set([...PLAIN, ...given.flatMap((text) => [...saidIn(text)])]);
+	return [...saidIn(said)].some((one) => !known.has(one));
 }
 
 const named = ({ name }: { readonly name: string }) => theFigure(name);

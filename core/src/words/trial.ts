@@ -1,5 +1,6 @@
-import type { TrialProblem } from "../trial-report.ts";
+import type { TrialDoubt, TrialProblem } from "../trial-report.ts";
 import { listed } from "./lists.ts";
+import { plural } from "./names.ts";
 
 /** What was changed in a model, in words; "line 4" is added by the caller. */
 const ALTERATIONS: Readonly<Record<string, string>> = {
@@ -20,7 +21,7 @@ const ALTERATIONS: Readonly<Record<string, string>> = {
 	"width-height-exchanged": "width and height exchanged",
 	"place-size-exchanged": "place and size exchanged",
 	"far-corner-as-size": "the far corner given as the size",
-	"other-kind": "another kind of shape",
+	"other-kind": "another kind of shape, as a square for a disc",
 	"corner-more": "a corner more",
 	"corner-less": "a corner less",
 	"point-more": "a point more",
@@ -115,19 +116,52 @@ export function rewritingWords(id: string): string {
 	return REWRITINGS[id] ?? id;
 }
 
+/** Sentences that are listed of one sort at the most. */
+const SHOWN = 4;
+
+/** "“A is red”, “B is green” and 3 more". */
+function quoted(sentences: readonly string[]): string {
+	const shown = sentences.slice(0, SHOWN).map((text) => `“${text}”`);
+	const more = sentences.length - shown.length;
+	return listed(more > 0 ? [...shown, `${more} more`] : shown);
+}
+
 /** What is wrong with an exercise, and what to do. */
-export function trialProblem({ code, of }: TrialProblem): string {
-	const [first, ...rest] = of;
+export function trialProblem({ code, of, criteria = [] }: TrialProblem): string {
+	const [first] = of;
 	switch (code) {
 		case "model-unreadable":
-			return `The model can't be read: see its line ${first}.`;
+			return `The model can't be read: see its line ${first}. Nothing else was tried.`;
 		case "model-stops":
-			return `The model stops at an error in its line ${first}.`;
-		case "model-misses":
-			return `The model itself doesn't meet ${listed(of)}: mend the model or what is asked.`;
-		case "nothing-earns":
-			return `${first === "one dot" ? "One dot" : first === "painted sheet" ? "A painted sheet" : "An empty program"} earns points for ${listed(rest)}.`;
+			return `The model stops at an error in its line ${first}. Nothing else was tried.`;
+		case "model-misses": {
+			const shown = criteria.slice(0, SHOWN).map(({ asks, found }) => `“${asks}”: ${found}`);
+			const more = criteria.length - shown.length;
+			return `The model itself misses ${shown.join(" ")}${more > 0 ? ` And ${more} more.` : ""} Mend the model or what is asked; nothing else was tried.`;
+		}
+		case "nothing-earns": {
+			const who = first === "one dot" ? "One dot" : first === "painted sheet" ? "A painted sheet" : "An empty program";
+			return `${who} earns points for ${quoted(criteria.map(({ asks }) => asks))}.`;
+		}
 		case "starter-full":
 			return "The starter earns every point already.";
+	}
+}
+
+/** What looks as if brief and criteria disagree. */
+export function trialDoubt({ code, of }: TrialDoubt): string {
+	switch (code) {
+		case "brief-alone":
+			return `The brief says ${listed(of)}, and no criterion asks for ${of.length === 1 ? "it" : "them"}.`;
+		case "criteria-alone":
+			return `The brief doesn't give the numbers or colours of ${quoted(of)}.`;
+		case "name-unused":
+			return `No criterion uses the ${plural("figure", of.length)} ${listed(of)}.`;
+		case "names-alike":
+			return `${listed(of)} are found by the same description: say in one of them what tells them apart.`;
+		case "no-points":
+			return `${quoted(of)} ${of.length === 1 ? "pays" : "pay"} no points.`;
+		case "asked-twice":
+			return `${quoted(of)} ${of.length === 1 ? "is" : "are"} asked twice.`;
 	}
 }

@@ -401,7 +401,7 @@ const FIRST_MET = statement(
 			FROM hand_ins h
 				JOIN standings g ON g.hand_in_id = h.id
 				CROSS JOIN LATERAL unnest(g.criteria, g.verdicts) AS u(criterion, verdict)
-			WHERE h.assignment_id = $1 AND h.exercise_id = $2 GROUP BY h.student_id, u.criterion
+			WHERE h.assignment_id = $1 AND h.exercise_id = $2 AND u.verdict <> 'not-judged' GROUP BY h.student_id, u.criterion
 		) f GROUP BY criterion, first ORDER BY criterion, first`,
 );
 

@@ -24,7 +24,7 @@ export const FIELDS: Readonly<Record<string, string>> = Object.freeze({
  * its blank.
  */
 export function filled(words: string, of: HandInRecord): string {
-	const missed = of.report?.criteria.find((c) => c.verdict !== "met" && !c.bonus);
+	const missed = of.report?.criteria.find((c) => c.verdict !== "met" && !c.bonus && c.waits === undefined);
 	const slip = of.report?.slips[0];
 	const line = slip?.lines[0] ?? missed?.lines[0];
 	const values: Readonly<Record<string, string>> = {

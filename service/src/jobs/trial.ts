@@ -1,4 +1,12 @@
-import { alterationWords, readExercise, rewritingWords, sentenceOf, type Trial, trialProblem } from "@markpen/core";
+import {
+	alterationWords,
+	readExercise,
+	rewritingWords,
+	sentenceOf,
+	type Trial,
+	trialDoubt,
+	trialProblem,
+} from "@markpen/core";
 import { check, exerciseText, type Threads } from "@markpen/threads";
 import type { DataSource, EntityManager } from "typeorm";
 import { trialProgramsOf } from "../exercise/store.ts";
@@ -12,6 +20,8 @@ function told(trial: Trial, asks: readonly string[]): object {
 		asks,
 		model: trial.model,
 		wrong: trial.wrong.map(trialProblem),
+		modelOnly: trial.modelOnly,
+		doubts: trial.doubts.map(trialDoubt),
 		strength: trial.strength,
 		fairness: trial.fairness,
 		unseen: trial.alterations
@@ -46,7 +56,7 @@ export async function tryExercise(
 			earned: report.points.earned,
 			possible: report.points.possible,
 			asExpected: expects === null || report.points.earned === expects,
-			missed: report.criteria.filter((c) => c.verdict !== "met").map((c) => c.asks),
+			missed: report.criteria.filter((c) => c.verdict !== "met" && c.waits === undefined).map((c) => c.asks),
 		});
 	}
 	await dataSource.transaction(async (manager) => {

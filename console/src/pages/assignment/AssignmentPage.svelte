@@ -133,11 +133,16 @@
 						<Chart
 							question="Which criterion is hardest?"
 							columns={["Criterion", "Met", "Partly", "Of"]}
-							rows={page.criteria.map((c, i) => [c.asks, counts[i]?.met ?? 0, counts[i]?.partly ?? 0, checked])}
+							rows={page.criteria.map((c, i) => [
+								c.asks,
+								counts[i]?.met ?? 0,
+								counts[i]?.partly ?? 0,
+								counts[i]?.judged ?? 0,
+							])}
 							draw={(chart, width) =>
 								chart.bars(
 									page.criteria
-										.map((c, i) => ({ name: c.asks, value: checked - (counts[i]?.met ?? 0) }))
+										.map((c, i) => ({ name: c.asks, value: (counts[i]?.judged ?? 0) - (counts[i]?.met ?? 0) }))
 										.toSorted((a, b) => b.value - a.value),
 									width,
 									"Students who don't meet it in full",
@@ -260,16 +265,24 @@
 									class="h-2 w-full border border-rule-strong bg-sheet"
 									aria-hidden="true"
 								>
-									<rect width={count ? (100 * count.met) / Math.max(1, checked) : 0} height="8" fill="var(--c-met)" />
 									<rect
-										x={count ? (100 * count.met) / Math.max(1, checked) : 0}
-										width={count ? (100 * count.partly) / Math.max(1, checked) : 0}
+										width={count ? (100 * count.met) / Math.max(1, count.judged) : 0}
+										height="8"
+										fill="var(--c-met)"
+									/>
+									<rect
+										x={count ? (100 * count.met) / Math.max(1, count.judged) : 0}
+										width={count ? (100 * count.partly) / Math.max(1, count.judged) : 0}
 										y="4"
 										height="4"
 										fill="var(--c-partly)"
 									/>
 								</svg>
-								<span class="text-right font-mono text-small">{count?.met ?? 0} of {checked}</span>
+								<span class="text-right font-mono text-small"
+									>{checked > 0 && count?.judged === 0
+										? "waiting"
+										: `${count?.met ?? 0} of ${count?.judged ?? 0}`}</span
+								>
 							</button>
 						</li>
 					{/each}

@@ -76,7 +76,7 @@
 			> <a href="/hand-ins/{desk.handIn.result.id}">See it on the drawing</a>
 		</p>
 		{#if desk.handIn.fits}<p class="mb-2 border-l-[3px] border-ink py-0.5 pl-3">
-				This earns nothing here, but it fits <b>{desk.handIn.fits.exercise.title}</b>, which is open.
+				This looks like <b>{desk.handIn.fits.exercise.title}</b>, which is open.
 				<button type="button" class="tool" onclick={there}>Hand it in there</button>
 			</p>{/if}
 		<Slips slips={report.slips} {onpoint} />

@@ -1,9 +1,19 @@
 import type { AssignmentPage } from "@markpen/contract";
 
-/** For each criterion, how many of the checked hand-ins meet it in full and in part. */
-export function metCounts(page: Pick<AssignmentPage, "criteria" | "handIns">): { met: number; partly: number }[] {
+/** How a criterion came out in a class; what waits for a person, or isn't judged yet, is missed by nobody. */
+export interface MetCount {
+	readonly met: number;
+	readonly partly: number;
+	/** Hand-ins in which it was judged. */
+	readonly judged: number;
+}
+
+/** For each criterion, how many of the hand-ins in which it was judged meet it in full and in part. */
+export function metCounts(page: Pick<AssignmentPage, "criteria" | "handIns">): MetCount[] {
+	const verdicts = (i: number) => page.handIns.flatMap((h) => h.verdicts[i] ?? []);
 	return page.criteria.map((_, i) => ({
-		met: page.handIns.filter((h) => h.verdicts[i] === "met").length,
-		partly: page.handIns.filter((h) => h.verdicts[i] === "partly").length,
+		met: verdicts(i).filter((v) => v === "met").length,
+		partly: verdicts(i).filter((v) => v === "partly").length,
+		judged: verdicts(i).filter((v) => v !== "not-judged").length,
 	}));
 }

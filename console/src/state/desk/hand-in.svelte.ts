@@ -8,13 +8,19 @@ import { freshKey, type Pressed, pressedFor, send } from "./outbox.ts";
 const MAX_OTHERS = 5;
 /** How often the page looks for a report where events don't come through, in milliseconds. */
 const LOOK_MILLISECONDS = 1_500;
-/** A program that earns this share of the points elsewhere fits there. */
+/** A program that earns less than this share of the points may be meant for another exercise, and fits where it earns more. */
 const FITS = 0.5;
+/** How much more of the points it earns there at least. */
+const BETTER = 0.25;
+
+/** The part of the points that is earned; 0 where there are none. */
+const shareOf = (points: { earned: number; possible: number } | null | undefined) =>
+	points && points.possible > 0 ? points.earned / points.possible : 0;
 
 /** Handing in: what was pressed, what arrived, and where else it fits. */
 export class DeskHandIn {
 	handing = $state(false);
-	/** Another open exercise that what was handed in fits, where it earned nothing here. */
+	/** Another open exercise that what was handed in looks like, where it earned little here. */
 	fits = $state.raw<Work | undefined>(undefined);
 	/** Pressed, and waiting for a network. */
 	waiting = $state.raw<Pressed | undefined>(undefined);
@@ -81,8 +87,9 @@ export class DeskHandIn {
 			if (this.left) return;
 			this.take(await api.showHandIn({ params: { id } }));
 		}
-		if (this.result?.points?.earned === 0 && this.result.report?.state === "drew")
-			await this.lookElsewhere(this.result.source);
+		const { points, report, source } = this.result as HandInPage;
+		if (points && shareOf(points) < FITS && report?.state === "drew")
+			await this.lookElsewhere(source, shareOf(points) + BETTER);
 	}
 
 	/** Waits until a hand-in has its report, or until the desk is left. */
@@ -116,17 +123,20 @@ export class DeskHandIn {
 		this.handIns = [...this.handIns.filter((t) => t.id !== id), one];
 	}
 
-	/** Whether a program that earned nothing here fits another exercise that is open. */
-	private async lookElsewhere(source: string): Promise<void> {
+	/** Looks for the open exercise in which a program earns most, if that is enough. */
+	private async lookElsewhere(source: string, enough: number): Promise<void> {
 		const { work } = await this.ports.api.listWork({});
 		const now = this.ports.clock.now();
 		const isOpen = (w: Work) => Date.parse(w.closesAt) > now && w.triesLeft !== 0;
 		const others = work.filter((w) => w.exercise.id !== this.work.exercise.id && isOpen(w)).slice(0, MAX_OTHERS);
+		let most = Math.max(FITS, enough) - 1e-9;
 		for (const other of others) {
 			const params = { id: other.assignmentId, exercise: other.exercise.id };
 			const report = await this.checks.reportOn(params, source, {});
-			if (report?.points && report.points.earned >= report.points.possible * FITS) this.fits = other;
-			if (this.fits || this.left) return;
+			if (this.left) return;
+			const share = shareOf(report?.points);
+			if (share > most) [this.fits, most] = [other, share];
+			if (share === 1) return;
 		}
 	}
 

@@ -17,6 +17,10 @@ export interface Tried {
 	readonly strength: number | null;
 	readonly fairness: number | null;
 	readonly wrong: readonly string[];
+	/** Whether nothing but the model was tried, since it misses something itself. */
+	readonly modelOnly?: boolean;
+	/** Where brief and criteria may disagree; older trials have none. */
+	readonly doubts?: readonly string[];
 	readonly unseen: readonly { readonly says: string; readonly line: number; readonly source: string }[];
 	readonly punished: readonly { readonly says: string; readonly source: string; readonly lost: readonly string[] }[];
 }

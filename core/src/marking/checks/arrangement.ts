@@ -21,9 +21,9 @@ import {
 	type Placed,
 	ringed,
 	rowsOf,
-	stepFull,
-	stepOff,
+	type StepOff,
 	stepped,
+	stepsOff,
 	symmetryOf,
 	toLines,
 	turnOff,
@@ -271,22 +271,22 @@ class Judge {
 		const values = order.map((f) => MEASURES[what].of(f)?.[0] ?? Number.NaN);
 		const first = values[0] as number;
 		const full = marginsOf(this.o.within, toleranceOf(MEASURES[what].unit, first, this.scene.tolerances)).full;
-		return order.slice(1).map((figure, i) => {
+		const offs = order.slice(1).map((_, i): StepOff => {
 			const [before, value] = [values[i] as number, values[i + 1] as number];
 			const [next, own] = [before * times + by, first * power(times, i + 1) + (i + 1) * by];
-			const near = this.o.within === undefined ? stepFull(full, next - before) : full;
-			const off = stepOff(Math.abs(value - next), Math.abs(value - own));
+			const off = (wanted: number) =>
+				Number.isNaN(value - wanted) ? Number.POSITIVE_INFINITY : Math.abs(value - wanted);
+			return { fromLast: off(next), fromFirst: off(own) };
+		});
+		const judged = stepsOff(offs, full, this.o.within === undefined ? first * times + by - first : undefined);
+		return order.slice(1).map((figure, i) => {
+			const [before, value] = [values[i] as number, values[i + 1] as number];
 			const data = times === 1 ? { wanted: by, found: value - before } : { wanted: times, found: value / before };
-			return finding(
-				figure,
-				{ off: Number.isNaN(off) ? Number.POSITIVE_INFINITY : off, full: near },
-				"arranged-growing",
-				{
-					what,
-					times: times !== 1,
-					...data,
-				},
-			);
+			return finding(figure, judged[i] as (typeof judged)[number], "arranged-growing", {
+				what,
+				times: times !== 1,
+				...data,
+			});
 		});
 	}
 
@@ -295,8 +295,7 @@ class Judge {
 		{ by, about, "either way": either }: NonNullable<Options["turning"]>,
 	): Finding[] {
 		const { scene } = this;
-		const angle = marginsOf(this.o.within, scene.tolerances.angle).full;
-		const full = this.o.within === undefined ? stepFull(angle, by) : angle;
+		const full = marginsOf(this.o.within, scene.tolerances.angle).full;
 		const common =
 			about === "start"
 				? (commonPoint(order, scene.tolerances.position) ?? sharedStart(order, scene.tolerances.position))
@@ -310,17 +309,20 @@ class Judge {
 		const turns = order.slice(1).map((figure, i) => {
 			const symmetry = about === "start" ? 360 : symmetryOf(figure);
 			const [before, value] = [values[i] as number, values[i + 1] as number];
-			const off = (sign: number) =>
-				stepOff(
-					turnOff(value, before + sign * by, symmetry),
-					turnOff(value, (first as number) + sign * (i + 1) * by, symmetry),
-				);
+			const off = (sign: number): StepOff => ({
+				fromLast: turnOff(value, before + sign * by, symmetry),
+				fromFirst: turnOff(value, (first as number) + sign * (i + 1) * by, symmetry),
+			});
 			return { figure, ahead: off(1), back: off(-1), found: nearestTurn(value - before, by, symmetry) };
 		});
-		const worst = (list: readonly number[]) => Math.max(0, ...list);
-		const backwards = either && worst(turns.map((t) => t.back)) < worst(turns.map((t) => t.ahead));
-		return turns.map(({ figure, ahead, back, found }) =>
-			finding(figure, { off: backwards ? back : ahead, full }, "arranged-turning", {
+		const step = this.o.within === undefined ? by : undefined;
+		const [ahead, back] = [turns.map((t) => t.ahead), turns.map((t) => t.back)].map((offs) =>
+			stepsOff(offs, full, step),
+		);
+		const worst = (judged: typeof ahead = []) => Math.max(0, ...judged.map(({ off }) => off));
+		const backwards = either && worst(back) < worst(ahead);
+		return turns.map(({ figure, found }, i) =>
+			finding(figure, (backwards ? back : ahead)?.[i] ?? { off: 0, full }, "arranged-turning", {
 				wanted: by,
 				found: backwards ? nearestTurn(-found, by, 360) : found,
 			}),

@@ -7,6 +7,8 @@ import type { Judging, Scene, Subject } from "../scene.ts";
 import type { StatedProperties } from "../stated-properties.ts";
 import { subjectsOf } from "../subjects.ts";
 
+export { nameOf } from "../subject-names.ts";
+
 /** A check: its options, whether it only forbids, and how it is judged. */
 export interface Check<
 	O extends Common = Common,
@@ -42,33 +44,6 @@ export interface Check<
  */
 export function defineCheck<O extends Common, F extends Finding>() {
 	return <const N extends string, S extends Data>(check: Check<O, F, N, S>): Check<O, F, N, S> => Object.freeze(check);
-}
-
-/** The name of a criterion's subject for sentences. */
-export function nameOf(of: Common["of"] | readonly FigureRef[]): string {
-	if (of === undefined || of === "everything" || of === "run") return "everything";
-	if (typeof of === "string") return of;
-	if (Array.isArray(of)) return of.map((one) => nameOf(one)).join(" and ");
-	const one = of as Exclude<FigureRef, string>;
-	if (one["group of"] !== undefined) return `${one["group of"]} group`;
-	const kind = one.kind === undefined ? (one.text ? "text" : "figure") : [one.kind].flat().join(" or ");
-	const large =
-		one.pick ??
-		(one.drawn === undefined
-			? undefined
-			: typeof one.drawn === "number"
-				? `${one.drawn}. drawn`
-				: `${one.drawn} drawn`);
-	const paint = one.fill ?? one.outline;
-	return [
-		large,
-		one.filled === false ? "hollow" : undefined,
-		paint,
-		one.sides === undefined ? undefined : `${one.sides}\u2011sided`,
-		kind.replaceAll("-", " "),
-	]
-		.filter(Boolean)
-		.join(" ");
 }
 
 /** The subjects of a criterion; `for: together` takes the figures of each as one. */

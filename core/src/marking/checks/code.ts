@@ -481,7 +481,7 @@ export const code = defineCheck<Options, Finding>()({
 	}),
 	judge(o, scene): Judgement<Finding> {
 		if (!scene.programRun.program.checked || stepsIn(scene.programRun.program, "anywhere").length === 0)
-			return { findings: [], share: 0, figures: [], missing: true };
+			return { findings: [], share: 0, figures: [], missing: true, lacks: "statements" };
 		return judgementOf(o, new Judge(o, scene).all(), { figures: [] });
 	},
 });

@@ -78,7 +78,8 @@ class Judge {
 		else if (o.ends === "next start") next && near("path-next", end, [next.before.x, next.before.y]);
 		else if (o.ends) near("path-ends", end, o.ends);
 		if (o["moves on"]) near("path-moves-on", [end[0] - start[0], end[1] - start[1]], o["moves on"]);
-		if (o.facing !== undefined) {
+		// In a picture the pen faces nowhere that can be compared.
+		if (o.facing !== undefined && !Number.isNaN(after.facing)) {
 			const turned = (from: number) => Math.abs(((((after.facing - from) % 360) + 540) % 360) - 180);
 			const from = o.facing === "same" ? span.facings : [o.facing];
 			const wanted = from.reduce((a, b) => (turned(b) < turned(a) ? b : a));
@@ -211,6 +212,8 @@ export const path = defineCheck<Options, Finding>()({
 			wanted,
 			missing: all.length === 0 || findings.length === 0,
 		});
+		if (all.length === 0 && o.per.startsWith("call of "))
+			return { ...judgement, lacks: { calls: o.per.slice("call of ".length) } };
 		return judgement.missing && o.per === "run" ? { ...judgement, waits: "held" } : judgement;
 	},
 });

@@ -1,3 +1,4 @@
+import type { Figure } from "../../figures/figure.ts";
 import { type Slip, word } from "./slip.ts";
 
 /** The same figure was drawn again in its own place. */
@@ -24,9 +25,16 @@ export const drawnTwice: Slip = {
 					...extra.map((f) => `extra ${f.index}`),
 					...others.flatMap((i) => [`place ${i}`, `fill ${i}`, `outline ${i}`, `size ${i}`]),
 				],
-				evidence: [word("figures in one place", "2", "2")],
+				evidence: [word("figures in one place", "1", String(mostInOnePlace(twins)))],
 				data: {},
 			},
 		];
 	},
 };
+
+/** The most figures that lie on one another, the first among them. */
+function mostInOnePlace(twins: readonly Figure[]): number {
+	const places = new Map<number, number>();
+	for (const { twin } of twins) if (twin !== null) places.set(twin, (places.get(twin) ?? 1) + 1);
+	return Math.max(1, ...places.values());
+}

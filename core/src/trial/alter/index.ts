@@ -1,4 +1,4 @@
-import { sourceOf } from "../../nib/source-of.ts";
+import { commentsIn, sourceOf } from "../../nib/source-of.ts";
 import type { ProgramTree, Step } from "../../nib/tree.ts";
 import type { Free } from "../../trial-report.ts";
 import { blocksOf, replaced } from "../edit.ts";
@@ -34,12 +34,13 @@ export interface Altered {
 /** All programs that one way of getting it wrong makes of a program, in the order of its lines. */
 export function alteredBy(
 	{ id, changes, step, pair, whole }: Alteration,
-	{ steps }: Pick<ProgramTree, "steps">,
+	{ steps, source }: Pick<ProgramTree, "steps"> & { readonly source: string },
 	world: World,
 ): Altered[] {
 	const made: Altered[] = [];
+	const comments = commentsIn(source);
 	const add = (line: number, changed: readonly Step[]) =>
-		made.push({ id, changes, line, source: sourceOf({ steps: changed }) });
+		made.push({ id, changes, line, source: sourceOf({ steps: changed }, comments) });
 	if (whole) for (const changed of whole(steps, world)) add(0, changed);
 	for (const block of blocksOf(steps)) {
 		block.forEach((one, i) => {

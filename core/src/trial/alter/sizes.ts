@@ -42,6 +42,29 @@ function otherKind(step: DrawNode): Step | undefined {
 			],
 		});
 	}
+	if (
+		(head === "polygon" || head === "star") &&
+		phraseOf(step, head === "star" ? "points" : "sides") &&
+		centre &&
+		radius
+	)
+		return draw("circle", {
+			phrases: [
+				["centre", ...centre],
+				["radius", ...radius],
+			],
+		});
+	if (head === "dot") {
+		const [at, across] = [phraseOf(step, "at")?.values, phraseOf(step, "size")?.values[0]];
+		return at && across
+			? draw("rect", {
+					phrases: [
+						["centre", ...at],
+						["size", across, across],
+					],
+				})
+			: undefined;
+	}
 	if (head === "rect" && size && (centre ?? corner))
 		return draw("ellipse", {
 			phrases: [centre ? ["centre", ...centre] : ["corner", ...(corner as Value[])], ["size", ...size]],

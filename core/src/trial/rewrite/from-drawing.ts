@@ -13,7 +13,8 @@ const pair = ([x, y]: Point) => `[${num(x)}, ${num(y)}]`;
 /** Figures of a drawing beyond which it isn't drawn anew. */
 const MAX_ROWS = 200;
 
-function pen({ outline, outlineWidth }: Figure): string[] {
+function pen({ kinds, fill: paint, outline, outlineWidth }: Figure): string[] {
+	if (kinds[0] === "dot") return [`pen colour ${formatColour(paint)}`];
 	return outline === -1 ? ["pen none"] : [`pen colour ${formatColour(outline)} width ${num(outlineWidth)}`];
 }
 

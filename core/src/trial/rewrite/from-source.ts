@@ -1,6 +1,6 @@
 import { namedColour, parts } from "../../colour/colour.ts";
-import { sourceOf } from "../../nib/source-of.ts";
-import { type DrawNode, everyStep, type ForNode, type ProgramTree, type Step, type Value } from "../../nib/tree.ts";
+import { commentsIn, sourceOf } from "../../nib/source-of.ts";
+import { type DrawNode, everyStep, type ForNode, type Step, type Value } from "../../nib/tree.ts";
 import {
 	binary,
 	colour,
@@ -16,11 +16,11 @@ import {
 	withPhrase,
 	withValues,
 } from "../edit.ts";
-import type { Rewriting } from "./rewriting.ts";
+import type { Rewritable, Rewriting } from "./rewriting.ts";
 
 /** Each statement of a program, those in blocks too, put through a change; undefined where nothing was changed. */
 function everywhere(
-	{ steps }: Pick<ProgramTree, "steps">,
+	{ steps, source }: Rewritable,
 	change: (step: Step) => Step | readonly Step[] | undefined,
 ): string | undefined {
 	let changed = false;
@@ -33,12 +33,11 @@ function everywhere(
 			return other;
 		});
 	const made = walk(steps);
-	return changed ? sourceOf({ steps: made }) : undefined;
+	return changed ? sourceOf({ steps: made }, commentsIn(source)) : undefined;
 }
 
-const onDraw =
-	(change: (step: DrawNode) => Step | readonly Step[] | undefined) => (program: Pick<ProgramTree, "steps">) =>
-		everywhere(program, (step) => (step.node === "draw" ? change(step) : undefined));
+const onDraw = (change: (step: DrawNode) => Step | readonly Step[] | undefined) => (program: Rewritable) =>
+	everywhere(program, (step) => (step.node === "draw" ? change(step) : undefined));
 
 const half = (value: Value): Value =>
 	value.node === "number" ? number(value.value / 2) : binary(value, "/", number(2));
@@ -102,7 +101,7 @@ const reordered = (change: (points: readonly Value[]) => readonly Value[]) =>
 	});
 
 /** Names that the program declares, with other names for them. */
-function renamed({ steps }: Pick<ProgramTree, "steps">): string | undefined {
+function renamed({ steps, source }: Rewritable): string | undefined {
 	const names = new Map<string, string>();
 	const add = (own: string) => names.has(own) || names.set(own, `${own}Too`);
 	for (const step of everyStep(steps)) {
@@ -136,7 +135,7 @@ function renamed({ steps }: Pick<ProgramTree, "steps">): string | undefined {
 			: deep;
 	};
 	const values = (v: Value): Value => (v.node === "name" || v.node === "call" ? { ...v, name: other(v.name) } : v);
-	return sourceOf({ steps: steps.map((s) => rename(withValues(s, values))) });
+	return sourceOf({ steps: steps.map((s) => rename(withValues(s, values))) }, commentsIn(source));
 }
 
 /** A value written with whole numbers: roots and fractions of fixed numbers worked out and rounded. */
@@ -174,7 +173,7 @@ function roundedStep(step: DrawNode): DrawNode | undefined {
 }
 
 /** Every colour that is written by its name, written otherwise. */
-const coloured = (write: (paint: number) => Value) => (program: Pick<ProgramTree, "steps">) =>
+const coloured = (write: (paint: number) => Value) => (program: Rewritable) =>
 	everywhere(program, (step) => {
 		if (step.node !== "draw" || !["fill", "pen", "paper"].includes(step.statement.head)) return undefined;
 		let changed = false;
@@ -186,7 +185,8 @@ const coloured = (write: (paint: number) => Value) => (program: Pick<ProgramTree
 						: part.node === "colour" && part.value !== -1
 							? part.value
 							: undefined;
-				if (paint === undefined) return part;
+				// What lets something through is left as it is: not every way of writing a colour can say it.
+				if (paint === undefined || parts(paint)[3] !== 255) return part;
 				changed = true;
 				return write(paint);
 			});
@@ -234,7 +234,7 @@ export const FROM_SOURCE: readonly Rewriting[] = [
 	{
 		id: "numbers-in-variables",
 		loses: [],
-		make: ({ steps }) => {
+		make: ({ steps, source }) => {
 			let [count, lets] = [0, [] as Step[]];
 			const keep = (v: Value): Value => {
 				if (v.node !== "number" || Math.abs(v.value) < 10 || count >= 6) return v;
@@ -249,12 +249,12 @@ export const FROM_SOURCE: readonly Rewriting[] = [
 			);
 			const sheet = made.filter((s) => s.node === "draw" && s.statement.head === "sheet");
 			return count > 0
-				? sourceOf({ steps: [...sheet, ...lets, ...made.filter((s) => !sheet.includes(s))] })
+				? sourceOf({ steps: [...sheet, ...lets, ...made.filter((s) => !sheet.includes(s))] }, commentsIn(source))
 				: undefined;
 		},
 	},
 	{ id: "names-changed", loses: ["names"], make: renamed },
-	{ id: "a-comment-more", loses: [], make: ({ steps }) => `-- drawn by me\n${sourceOf({ steps })}-- done\n` },
+	{ id: "a-comment-more", loses: [], make: ({ source }) => `-- drawn by me\n${source.trimEnd()}\n-- done\n` },
 	{ id: "colours-as-codes", loses: ["writing"], make: coloured(colour) },
 	{
 		id: "colours-as-numbers",

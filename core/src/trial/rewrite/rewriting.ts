@@ -5,10 +5,15 @@ import type { Sheet } from "../../tape/layout.ts";
 /** What a rewritten program doesn't keep, so that criteria on it can't be asked of it. */
 export type Loses = "source" | "names" | "order" | "writing";
 
+/** A program to write otherwise: its statements, and its text, whose comments are kept. */
+export interface Rewritable extends Pick<ProgramTree, "steps"> {
+	readonly source: string;
+}
+
 /** Another way of drawing the same picture. */
 export interface Rewriting {
 	readonly id: string;
 	readonly loses: readonly Loses[];
 	/** The program written anew; undefined where there is nothing to write otherwise. */
-	readonly make: (program: Pick<ProgramTree, "steps">, drawing: Drawing, sheet: Sheet) => string | undefined;
+	readonly make: (program: Rewritable, drawing: Drawing, sheet: Sheet) => string | undefined;
 }

@@ -1,7 +1,7 @@
-import { readExercise } from "../exercise/read.ts";
-import { mark } from "../mark.ts";
-import type { Report } from "../report.ts";
-import type { Submission } from "./scene.ts";
+import { readExercise } from "./exercise/read.ts";
+import { mark } from "./mark.ts";
+import type { Submission } from "./marking/scene.ts";
+import type { Report } from "./report.ts";
 
 /** A program marked by figures and criteria in YAML, with a model of its own or itself as the model. */
 export function marked(

@@ -1,0 +1,57 @@
+import { criteriaIn, type ExerciseFile, optionsOf, type Submission } from "@markpen/core";
+import { parse } from "yaml";
+import { WrongCall } from "./call.ts";
+import { readSource } from "./files.ts";
+
+/** What the service knows of a student beside the program: given as files, so that criteria over tries can be tried. */
+export interface BroughtFiles {
+	/** The student's last try. */
+	readonly last?: string;
+	/** The hand-in that the exercise continues from. */
+	readonly continues?: string;
+	/** The student's words to questions, by the criteria's ids. */
+	readonly answers?: string;
+}
+
+/** Reads what comes with a program. Throws WrongCall with what to do where a file doesn't fit the exercise. */
+export async function submissionOf(files: BroughtFiles, exercise: ExerciseFile): Promise<Submission> {
+	const { last, continues, answers } = files;
+	return {
+		...(last && { lastTry: await readSource(last) }),
+		...(continues && { earlier: { [earlierOf(exercise)]: await readSource(continues) } }),
+		...(answers && { answers: answersOf(answers, await readSource(answers), exercise) }),
+	};
+}
+
+/** The exercise whose hand-in a program continues from, or is compared with. */
+function earlierOf({ id, continues, criteria }: ExerciseFile): string {
+	const compared = criteriaIn(criteria).flatMap((asked) => {
+		const to = optionsOf(asked, "likeness")?.to;
+		return typeof to === "object" ? [to["own hand-in of"]] : [];
+	});
+	const key = continues ?? compared[0];
+	if (key === undefined)
+		throw new WrongCall(`The exercise ${id} continues from no other one, so that --continues has nothing to give.`);
+	return key;
+}
+
+function answersOf(path: string, text: string, { criteria }: ExerciseFile): Readonly<Record<string, string>> {
+	let given: unknown;
+	try {
+		given = parse(text, { logLevel: "error", maxAliasCount: 0 } as never);
+	} catch (error) {
+		throw new WrongCall(`${path} can't be read: ${error instanceof Error ? error.message : String(error)}`);
+	}
+	if (given === null || typeof given !== "object" || Array.isArray(given))
+		throw new WrongCall(`${path} is to have a line for each answer, as in "how-many: 12".`);
+	const asked = new Set(criteriaIn(criteria).flatMap((c) => (c.check === "answer" ? [c.id] : [])));
+	return Object.fromEntries(
+		Object.entries(given).map(([id, answer]) => {
+			if (!asked.has(id))
+				throw new WrongCall(
+					`${path}: no question of the exercise has the id ${id}; there ${asked.size === 1 ? "is" : "are"} ${[...asked].join(", ") || "none"}.`,
+				);
+			return [id, String(answer)];
+		}),
+	);
+}
