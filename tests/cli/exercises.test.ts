@@ -121,6 +121,82 @@ describe("try", () => {
 	});
 });
 
+describe("check with what the service knows", () => {
+	const write = (name: string, text: string) => writeFileSync(join(folder, name), text);
+	const verdicts = async (...more: string[]) => {
+		const { out } = await markpen("check", "smaller.nib.txt", "--exercise", "again.exercise.yaml", "--json", ...more);
+		const { criteria } = JSON.parse(out) as { criteria: { id: string; verdict: string; waits?: string }[] };
+		return Object.fromEntries(criteria.map((c) => [c.id, c.waits ?? c.verdict]));
+	};
+	beforeAll(() => {
+		write(
+			"again.exercise.yaml",
+			`format: markpen/exercise@1
+id: again
+title: Again
+brief: Draw the buoy smaller than you drew it, and say how wide it is.
+continues: mooring-buoy
+model: circle centre 200, 150 diameter 40
+figures:
+  buoy: { kind: circle }
+criteria:
+  - { id: there, check: count, of: buoy, exactly: 1, points: 1 }
+  - id: smaller
+    check: measure
+    of: buoy
+    what: diameter
+    less than: { of: buoy, what: diameter, in: own last }
+    points: 1
+  - { id: like-it, check: likeness, to: { own hand-in of: mooring-buoy }, ignoring: [scale, colour], points: 1 }
+  - { id: wide, check: answer, ask: How wide is it?, expects: 40, points: 1 }
+`,
+		);
+		write("smaller.nib.txt", "circle centre 200, 150 diameter 40");
+		write("before.nib.txt", "circle centre 200, 150 diameter 80");
+		write("answers.yaml", "wide: 40\n");
+	});
+
+	test("without it, what rests on it can't be judged", async () => {
+		expect(await verdicts()).toEqual({ there: "met", smaller: "not-judged", "like-it": "missed", wide: "answer" });
+	});
+	test("a last try, the hand-in that it continues from, and answers", async () => {
+		expect(await verdicts("--last", "before.nib.txt")).toMatchObject({ smaller: "met" });
+		expect(await verdicts("--last", "smaller.nib.txt")).toMatchObject({ smaller: "missed" });
+		expect(await verdicts("--continues", "before.nib.txt")).toMatchObject({ smaller: "met", "like-it": "met" });
+		expect(await verdicts("--answers", "answers.yaml")).toMatchObject({ wide: "met" });
+	});
+	test("several programs are all marked with it", async () => {
+		mkdirSync(join(folder, "one"), { recursive: true });
+		write("one/a.nib.txt", "circle centre 200, 150 diameter 40");
+		write("one/b.nib.txt", "circle centre 200, 150 diameter 90");
+		const { out } = await markpen(
+			"check",
+			"one",
+			"--exercise",
+			"again.exercise.yaml",
+			"--last",
+			"before.nib.txt",
+			"--json",
+		);
+		const { reports } = JSON.parse(out) as { reports: { criteria: { verdict: string }[] }[] };
+		expect(reports.map((r) => r.criteria[1]?.verdict)).toEqual(["met", "missed"]);
+	});
+	test("what doesn't fit is refused with a sentence", async () => {
+		const refused = async (exercise: string, ...more: string[]) =>
+			(await markpen("check", "smaller.nib.txt", "--exercise", exercise, ...more)).err;
+		expect(await refused(BUOY, "--continues", "before.nib.txt")).toBe(
+			"The exercise mooring-buoy continues from no other one, so that --continues has nothing to give.\n",
+		);
+		write("other.yaml", "width: 40\n");
+		expect(await refused("again.exercise.yaml", "--answers", "other.yaml")).toBe(
+			"other.yaml: no question of the exercise has the id width; there is wide.\n",
+		);
+		write("other.yaml", "forty\n");
+		expect(await refused("again.exercise.yaml", "--answers", "other.yaml")).toContain("a line for each answer");
+		expect(await refused("again.exercise.yaml", "--last", "nowhere.nib.txt")).toContain("There is no file");
+	});
+});
+
 describe("explain", () => {
 	test("tells a kept report in words, for teachers and for students", async () => {
 		const { out } = await markpen("check", "files", "--exercise", BUOY, "--json");

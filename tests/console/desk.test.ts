@@ -293,7 +293,7 @@ describe("handing in", () => {
 			"paper lightcyan\npen colour sienna width 3\nfor i from 0 to 6\n  rect corner 30 + i * 60, 90 size 36, 150\nend\n",
 		);
 		await handIn(page);
-		await page.getByText("it fits").waitFor();
+		await page.getByText("This looks like").waitFor();
 		await page.getByRole("button", { name: "Hand it in there" }).click();
 		await page.getByRole("heading", { level: 1, name: "Pier planks" }).waitFor();
 	});

@@ -52,7 +52,7 @@ describe("the demo", () => {
 		const url = new URL(inject("postgres"));
 		url.pathname = "/demo_template";
 		const rows = await rowsOf<{ earned: number }>(url.href, `${POINTS} ORDER BY 1, 2, 3`);
-		expect([rows.length, rows.reduce((sum, r) => sum + r.earned, 0)]).toEqual([256, 3273.5]);
+		expect([rows.length, rows.reduce((sum, r) => sum + r.earned, 0)]).toEqual([256, 3273.75]);
 		expect(demoChecksum(new Date())).toBe("0dcfb3052c0e05e3");
 	});
 });

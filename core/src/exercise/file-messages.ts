@@ -171,11 +171,13 @@ export function issueMessage(issue: z.core.$ZodIssue, place: IssuePlace): string
 
 /** What YAML's own errors mean, by their codes, for somebody who writes an exercise. */
 const YAML_WORDS: Readonly<Record<string, string>> = {
-	BAD_INDENT: "this line begins too far left or too far right: what belongs together begins in one column",
+	BAD_INDENT:
+		"this line begins too far left or too far right, or a bracket or brace that was opened before it isn't closed",
 	BAD_SCALAR_START: 'a text can\'t begin with this character: put it in quotes, as in "@home"',
 	BLOCK_AS_IMPLICIT_KEY:
-		"a key and its value stand on one line here, where another key was begun: put the inner ones in braces, as in { a: 1 }",
-	BLOCK_IN_FLOW: "inside brackets or braces everything is in brackets or braces",
+		"two keys are on one line, or this line and the next begin in different columns: a text with a colon goes in quotes, as in 'Buoy: red'",
+	BLOCK_IN_FLOW:
+		"a comma is missing here: inside brackets and braces commas stand between things, as in { a: 1, b: 2 }",
 	COMMENT_SPACE: "a comment begins with a space and #",
 	DUPLICATE_KEY: "this key is here twice: keep one of them",
 	IMPOSSIBLE: "this can't be read as YAML",

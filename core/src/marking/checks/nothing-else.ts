@@ -21,7 +21,7 @@ type Finding = FindingOf<NothingElseFindings>;
  * Figures that other criteria ask for by a selector in place of a name: those that it takes, up to the number that is
  * asked for.
  */
-function* askedFor(scene: Scene): Iterable<number> {
+function* askedFor(scene: Scene, wanted: ReadonlySet<number>): Iterable<number> {
 	for (const { check, of, ...options } of criteriaIn(scene.programRun.spec.criteria)) {
 		if (check === "nothing else" || typeof of !== "object" || Array.isArray(of)) continue;
 		const {
@@ -31,7 +31,9 @@ function* askedFor(scene: Scene): Iterable<number> {
 		} = options as { [K in "exactly" | "at least" | "at most"]?: number };
 		const asked = check === "count" ? (exactly ?? most ?? Number.POSITIVE_INFINITY) : Number.POSITIVE_INFINITY;
 		if (check === "count" && exactly === undefined && least === undefined) continue;
-		for (const figure of figuresOf(scene, of).slice(0, asked)) yield* membersOf(figure);
+		// Those that are wanted anyway are among the number.
+		const figures = [...figuresOf(scene, of)].sort((a, b) => Number(wanted.has(b.index)) - Number(wanted.has(a.index)));
+		for (const figure of figures.slice(0, asked)) yield* membersOf(figure);
 	}
 }
 
@@ -51,7 +53,7 @@ export const nothingElse = defineCheck<Options, Finding>()({
 				? scene.selection.all(of)
 				: figuresOf(scene, of))
 				for (const i of membersOf(f)) wanted.add(i);
-		for (const index of askedFor(scene)) wanted.add(index);
+		for (const index of [...askedFor(scene, wanted)]) wanted.add(index);
 		const extra = scene.drawing.figures.filter((f) => !wanted.has(f.index));
 		const findings: Finding[] = extra.map((f) => ({
 			figure: f.index,
