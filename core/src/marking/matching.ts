@@ -161,21 +161,27 @@ export function exchanges(
 		for (const [{ name, slot }, figure] of pairs) preferred.set(slotKey(name, slot), figure.index);
 		found.push({ dearer, preferred });
 	};
+	/** For each name the row for which a free figure is taken at the least cost: places of one name are shared out anyway. */
+	const instead = new Map<string, { row: Row; figure: Figure; dearer: number }>();
 	rows.forEach((row, r) => {
 		const own = taken[r];
 		if (!own) return;
 		const now = costs.of(row, own);
 		rows.slice(r + 1).forEach((other, i) => {
 			const its = taken[r + 1 + i];
-			if (!its || (other.name === row.name && (wanted.stated.get(row.name)?.places.length ?? 0) === 0)) return;
+			if (!its || other.name === row.name) return;
 			const then = costs.of(row, its) + costs.of(other, own);
 			add(then - now - costs.of(other, its), [
 				[row, its],
 				[other, own],
 			]);
 		});
-		for (const figure of free) add(costs.of(row, figure) - now, [[row, figure]]);
+		for (const figure of free) {
+			const [key, dearer] = [`${row.name} ${figure.index}`, costs.of(row, figure) - now];
+			if (dearer < (instead.get(key)?.dearer ?? Number.POSITIVE_INFINITY)) instead.set(key, { row, figure, dearer });
+		}
 	});
+	for (const { row, figure, dearer } of instead.values()) add(dearer, [[row, figure]]);
 	return found
 		.sort((a, b) => a.dearer - b.dearer)
 		.slice(0, MAX_EXCHANGES)

@@ -88,15 +88,14 @@ function bareIn(a: Cells, b: Cells): number {
 function edgesOf({ width, height, colours }: Cells, alike: (one: number, other: number) => boolean): Uint8Array {
 	const edges = new Uint8Array(width * height);
 	for (let y = 0; y < height; y++) {
-		for (let x = 0; x < width; x++) {
-			const i = y * width + x;
+		const last = (y + 1) * width - 1;
+		const below = y + 1 < height ? width : 0;
+		for (let i = y * width; i <= last; i++) {
 			const own = colours[i] as number;
-			const differs = (other: number) => !alike(own, other);
-			if (
-				(x + 1 < width && differs(colours[i + 1] as number)) ||
-				(y + 1 < height && differs(colours[i + width] as number))
-			)
-				edges[i] = 1;
+			// Most cells are of one colour with those beside them.
+			const right = i < last ? (colours[i + 1] as number) : own;
+			const under = colours[i + below] as number;
+			if ((right !== own && !alike(own, right)) || (under !== own && !alike(own, under))) edges[i] = 1;
 		}
 	}
 	return edges;

@@ -13,12 +13,13 @@ export const exampleUnchanged: Slip = {
 		for (const which of ["starter", "example"] as const) {
 			const given = look.own.reference(which);
 			if (!given || look.own.drawing.figures.length === 0) continue;
+			if (given.drawing.figures.length !== look.own.drawing.figures.length) continue;
 			const seen = (c: typeof given) => ({ ...c.drawing, sheet: sheetBounds(c.sheet), up: c.scene.up });
 			const share =
 				look.own.program.source.trim() === given.program.source.trim()
 					? 1
 					: likeness(seen(given), seen(look.own), {}, sameColour);
-			if (share >= ALL && given.drawing.figures.length === look.own.drawing.figures.length)
+			if (share >= ALL)
 				return [
 					{
 						lines: [],
