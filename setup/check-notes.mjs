@@ -43,7 +43,7 @@ export const NOTES = {
 		"`colour written as` with `of` looks at the colours of those figures alone.",
 		"`first: true` asks that a part of the program begins with the statement: `uses: wipe, in: each frame, first: true`.",
 		"`calculation: { in: conditions }` looks at what the condition itself works out; comparing isn't working out.",
-		"`no stretch repeated` finds three statements or more, or as many as `at least` says, that stand there twice word for word. What only walks is left out: an outline repeats itself at each side.",
+		"`no stretch repeated` finds three statements or more, or as many as `at least` says, that are written twice, word for word. What only walks is left out: an outline repeats itself at each side.",
 		"`pause` is of every wait of the run, in seconds.",
 	],
 	change: [

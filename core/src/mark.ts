@@ -55,7 +55,7 @@ export function markedTape(
 		version: CORE_VERSION,
 		exercise: exercise.id,
 		points: marked.points,
-		criteria: marked.judged.map((judged) => reportCriterion(judged, drawing)),
+		criteria: marked.judged.map((judged) => reportCriterion(judged, drawing, exercise.criteria)),
 		slips: slipsIn(marked.run, marked).map(reportSlip),
 		taken: [...marked.matches.values()].map(({ name, slots }) => ({
 			name,

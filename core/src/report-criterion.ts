@@ -3,6 +3,7 @@ import type { Drawing } from "./figures/figure.ts";
 import { nameOf } from "./marking/checks/check.ts";
 import type { Finding, Judgement } from "./marking/criterion.ts";
 import type { JudgedCriterion } from "./marking/judge.ts";
+import { type CriterionOrGroup, criteriaIn } from "./marking/marking-spec.ts";
 import { creditOf, type Score, type Verdict } from "./marking/points.ts";
 import type { FoundSlip } from "./marking/slips/index.ts";
 import type { ReportCriterion, ReportInner, ReportSlip } from "./report.ts";
@@ -19,11 +20,28 @@ function restsOn(judgement: Judgement, verdict: Verdict, drawing: Drawing): { fi
 	return { figures: figures.slice(0, 1_000), lines: [...new Set(lines)].sort((a, b) => a - b) };
 }
 
-/** A judged criterion in words and as plain data. */
+/** A judgement whose findings name other criteria by what they ask for, and not by their ids. */
+function withSentences(judgement: Judgement, criteria: readonly CriterionOrGroup[]): Judgement {
+	if (!judgement.findings.some(({ code }) => code === "held" || code === "group")) return judgement;
+	const asked = new Map([...criteria, ...criteriaIn(criteria)].map((one) => [one.id, one]));
+	return {
+		...judgement,
+		findings: judgement.findings.map((finding) => {
+			const other = asked.get(String(finding.data.id));
+			return other && (finding.code === "held" || finding.code === "group")
+				? { ...finding, data: { ...finding.data, id: sentenceOf(other) } }
+				: finding;
+		}),
+	};
+}
+
+/** A judged criterion in words and as plain data. @param criteria all of the exercise's */
 export function reportCriterion(
-	{ criterion, forbids, judgement, inner, score }: JudgedCriterion & { readonly score: Score },
+	{ criterion, forbids, judgement: found, inner, score }: JudgedCriterion & { readonly score: Score },
 	drawing: Drawing,
+	criteria: readonly CriterionOrGroup[],
 ): ReportCriterion {
+	const judgement = withSentences(found, criteria);
 	const telling = judgement.findings.find((f) => !f.met) ?? judgement.findings[0];
 	const rests = inner && inner.length > 0 ? innerRests(inner, drawing) : restsOn(judgement, score.verdict, drawing);
 	return {

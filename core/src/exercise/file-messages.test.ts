@@ -22,7 +22,7 @@ function changed(from: string | RegExp, to: string): string {
 const RAW =
 	/\b(?:expected|received|invalid|tuple|object|array|string|boolean|undefined|implicit|scalar|node|Too (?:big|small))\b|>=|<=/i;
 
-describe("a wrong file is reported in plain words, with what may stand there and an example", () => {
+describe("a wrong file is reported in plain words, with what may be there and an example", () => {
 	test.each([
 		[
 			"a number for a pair",

@@ -7,7 +7,7 @@ import { listed } from "../words/lists.ts";
 
 /** What is known of the place in a file that an issue is about. */
 export interface IssuePlace {
-	/** What stands there; undefined where nothing does. */
+	/** What is there; undefined where nothing is. */
 	readonly found: unknown;
 	/** The check of the criterion around it, where there is one. */
 	readonly check: string | undefined;
@@ -29,39 +29,13 @@ const KINDS: Readonly<Record<string, string>> = {
 	record: "options in braces, as in { x: 40 }",
 };
 
-/** A criterion of each check that reads. */
-const CRITERIA: Readonly<Record<string, string>> = {
-	count: "{ id: one, check: count, of: { kind: circle }, exactly: 1, points: 1 }",
-	measure: "{ id: across, check: measure, of: buoy, what: diameter, is: 80, points: 1 }",
-	position: "{ id: middle, check: position, of: buoy, at: [200, 150], points: 1 }",
-	colour: "{ id: red, check: colour, of: buoy, what: fill, is: red, points: 1 }",
-	filling: "{ id: hollow, check: filling, of: buoy, is: not filled, points: 1 }",
-	relation: "{ id: on-it, check: relation, of: band, to: buoy, is: inside, points: 1 }",
-	arrangement: "{ id: row, check: arrangement, of: lamp, as: row, step: 40, points: 1 }",
-	order: "{ id: on-top, check: order, first: buoy, then: band, points: 1 }",
-	sheet: "{ id: water, check: sheet, paper: { not: white }, points: 1 }",
-	path: "{ id: back, check: path, per: run, ends: start, points: 1 }",
-	"nothing else": "{ id: neat, check: nothing else, points: 1 }",
-	visible: "{ id: seen, check: visible, of: buoy, share at least: 0.8, points: 1 }",
-	distinct: "{ id: three, check: distinct, what: fill, at least: 3, points: 1 }",
-	code: "{ id: loop, check: code, uses: repeat, points: 1 }",
-	runs: "{ id: varied, check: runs, of: buoy, what: width, values: { at least: 3 }, points: 1 }",
-	"what if": "{ id: moves, check: what if, change: { x: 40 }, moves: { of: buoy, by: [40, 0] }, points: 1 }",
-	movement: "{ id: sails, check: movement, of: boat, each frame: [4, 0], points: 1 }",
-	likeness: "{ id: alike, check: likeness, to: model, points: 1 }",
-	change: "{ id: moved, check: change, of: buoy, moved: true, points: 1 }",
-	"own work": "{ id: own, check: own work, from: example, differs: { at least: 2, of: [colours] }, points: 1 }",
-	answer: "{ id: how-many, check: answer, ask: How many lamps are there?, expects: 3, points: 1 }",
-	"by teacher": "{ id: tidy, check: by teacher, scale: { 0: not tidy, 1: tidy }, points: 1 }",
-};
-
 /** ", as in …": a criterion that shows how a check is written. */
 export function exampleOf(check: string | undefined): string {
-	const example = CRITERIA[check ?? "position"];
-	return example ? `; a criterion reads like ${example}` : "";
+	const own = CHECKS.find((c) => c.name === (check ?? "position"));
+	return own ? `; a criterion reads like ${own.example}` : "";
 }
 
-/** What stands in a file, in words. */
+/** What is in a file, in words. */
 function foundWords(found: unknown): string {
 	if (found === null) return "nothing";
 	if (Array.isArray(found)) return "a list";
@@ -74,7 +48,7 @@ function optionsIn(check: string): string[] {
 	return [...Object.keys(checkOf(check).options), ...Object.keys(common.shape).filter((key) => key !== "id")];
 }
 
-/** A key that isn't known where it stands. */
+/** A key that isn't known where it is. */
 function unknownKey(key: string, { check, ofCriterion, known }: IssuePlace): string {
 	const has = check !== undefined && CHECKS.some((c) => c.name === check);
 	if (!has || !ofCriterion) {
@@ -129,7 +103,7 @@ function eitherOf(issue: z.core.$ZodIssue): string | undefined {
 	return kinds.size > 1 ? listed([...kinds], "or") : undefined;
 }
 
-/** An issue of the schema in plain words: what is wrong, what may stand there, and an example. */
+/** An issue of the schema in plain words: what is wrong, what may be there, and an example. */
 export function issueMessage(issue: z.core.$ZodIssue, place: IssuePlace): string {
 	const { found } = place;
 	if (issue.code === "unrecognized_keys")
@@ -176,17 +150,16 @@ const YAML_WORDS: Readonly<Record<string, string>> = {
 	BAD_SCALAR_START: 'a text can\'t begin with this character: put it in quotes, as in "@home"',
 	BLOCK_AS_IMPLICIT_KEY:
 		"two keys are on one line, or this line and the next begin in different columns: a text with a colon goes in quotes, as in 'Buoy: red'",
-	BLOCK_IN_FLOW:
-		"a comma is missing here: inside brackets and braces commas stand between things, as in { a: 1, b: 2 }",
+	BLOCK_IN_FLOW: "a comma is missing here: inside brackets and braces commas go between things, as in { a: 1, b: 2 }",
 	COMMENT_SPACE: "a comment begins with a space and #",
 	DUPLICATE_KEY: "this key is here twice: keep one of them",
 	IMPOSSIBLE: "this can't be read as YAML",
 	KEY_OVER_1024_CHARS: "this key is too long: a colon may be missing before it",
 	MISSING_CHAR: "a sign is missing here: a closing bracket, brace or quote, or the colon after a key",
-	MULTILINE_IMPLICIT_KEY: "a key and its colon stand on one line: a colon may be missing in the line before",
+	MULTILINE_IMPLICIT_KEY: "a key and its colon are on one line: a colon may be missing in the line before",
 	MULTIPLE_DOCS: "the file goes on after ---: an exercise is one document",
 	TAB_AS_INDENT: "a line begins with a tab: use spaces",
-	UNEXPECTED_TOKEN: "something stands here that can't be read: a comma, a quote or a bracket may be missing before it",
+	UNEXPECTED_TOKEN: "something here can't be read: a comma, a quote or a bracket may be missing before it",
 	BAD_ALIAS: '* and & are signs of YAML: put the text in quotes, as in "*"',
 };
 

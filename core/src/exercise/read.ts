@@ -35,7 +35,7 @@ function flattened(issues: readonly z.core.$ZodIssue[], base: Path = []): { issu
 	return issues.flatMap((issue) => {
 		const path = [...base, ...issue.path];
 		if (issue.code !== "invalid_union" || issue.errors.length === 0) return [{ issue, path }];
-		// Where nothing came near any of them, the union says what may stand there.
+		// Where nothing came near any of them, the union says what may be there.
 		if (
 			issue.errors.every((alternative) => alternative.every((one) => one.path.length === 0)) &&
 			issue.errors.length > 1

@@ -146,7 +146,7 @@ function rowsOf(step: Step, inset: string): Row[] {
 	}
 }
 
-/** A program's comments by their lines: the whole of it from `--` on, and whether nothing stands before it. */
+/** A program's comments by their lines: the whole of it from `--` on, and whether nothing comes before it. */
 export type Comments = ReadonlyMap<number, { readonly text: string; readonly alone: boolean }>;
 
 /** The comments of a program as it is written. */

@@ -260,7 +260,7 @@ const WORDS: { readonly [C in keyof DrawingFindings]: FindingWords<DrawingFindin
 		wanted: (d) => (d.name === "any variable" ? "a variable" : `a variable ${d.name}`),
 		found: () => "none outside all blocks that holds a number",
 	},
-	held: { wanted: (d) => `"${d.id}" met with ${d.how} too`, found: () => "it missed" },
+	held: { wanted: (d) => `“${d.id}” to hold with ${d.how} too`, found: () => "that it doesn't" },
 	"runs-values": {
 		wanted: (d) => `${inWords(d.wanted)} different ${plural(measureWord(d.what), 2)} in ${d.runs} runs`,
 		found: (d) => String(d.found),
@@ -295,7 +295,7 @@ const WORDS: { readonly [C in keyof DrawingFindings]: FindingWords<DrawingFindin
 	"answer-given": { wanted: () => "an answer", found: (d) => `"${d.answer}"` },
 	"answer-none": { wanted: () => "an answer", found: () => "none" },
 	"by-teacher": { wanted: () => "the highest step", found: (d) => d.means },
-	group: { wanted: (d) => `"${d.id}"`, found: () => "it missed" },
+	group: { wanted: (d) => `“${d.id}”`, found: () => "it missed" },
 	"figure-missing": { wanted: () => "the figure", found: () => "none" },
 	extra: { wanted: () => "nothing else", found: withCount },
 	"extra-none": { wanted: () => "nothing else", found: () => "nothing else" },
@@ -394,6 +394,8 @@ function missedSentence(missed: Finding): string {
 		case "code-tied":
 			if (finding.data.fixed > 0) return sentence(`${found}, where a variable was wanted.`);
 			break;
+		case "held":
+			return `“${finding.data.id}” doesn't hold with ${finding.data.how}.`;
 		case "measure":
 		case "measure-range":
 			if (finding.data.what === "closing gap") return `Wanted a gap of ${wanted} where it closes, found ${found}.`;

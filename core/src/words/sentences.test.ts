@@ -115,7 +115,7 @@ describe("every sentence can be read aloud", () => {
 	});
 });
 
-test("criteria that differ in when, in what drew it, in its fill or size are told apart", () => {
+test("criteria that differ in when, in what drew it, in its fill or size read differently", () => {
 	const asks = (criterion: string) => {
 		const reading = readExercise(exampleFile({ check: "measure", criterion, figures: "buoy: { kind: circle }" }));
 		if (!reading.ok) throw new Error(JSON.stringify(reading.problems));

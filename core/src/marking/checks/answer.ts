@@ -49,6 +49,7 @@ function says(answer: string, expected: string | number, within: number): boolea
 export const answer = defineCheck<Options, Finding>()({
 	name: "answer",
 	options,
+	example: "{ id: how-many, check: answer, ask: How many lamps are there?, expects: 3, points: 1 }",
 	timeless: true,
 	about: () => [],
 	forbids: () => false,

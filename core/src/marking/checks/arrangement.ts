@@ -379,6 +379,7 @@ function aboutWords(about: Options["about"]): string {
 export const arrangement = defineCheck<Options, Finding>()({
 	name: "arrangement",
 	options,
+	example: "{ id: row, check: arrangement, of: lamp, as: row, step: 40, points: 1 }",
 	needs: (o) => {
 		const more = SEQUENCES.some((s) => o[s] !== undefined);
 		if (o.as === undefined && !more) return `say how they are arranged: as, or ${SEQUENCES.join(", ")}`;

@@ -20,6 +20,7 @@ type Finding = FindingOf<ByTeacherFindings>;
 export const byTeacher = defineCheck<Options, Finding>()({
 	name: "by teacher",
 	options,
+	example: "{ id: tidy, check: by teacher, scale: { 0: not tidy, 1: tidy }, points: 1 }",
 	timeless: true,
 	needs: (o) => {
 		const steps = Object.keys(o.scale).map(Number);

@@ -83,6 +83,7 @@ function paired(
 export const change = defineCheck<Options, Finding>()({
 	name: "change",
 	options,
+	example: "{ id: moved, check: change, of: buoy, moved: true, points: 1 }",
 	timeless: true,
 	needs: (o) => {
 		if (o.kept === undefined && o.moved === undefined && o.figures === undefined)

@@ -19,6 +19,8 @@ export interface Check<
 	readonly name: N;
 	/** Options beside those that every criterion has. */
 	readonly options: z.ZodRawShape;
+	/** A criterion of it as a file has it, which errors show. */
+	readonly example: string;
 	/** Which options must be there, and which go together; a sentence where a criterion breaks it. */
 	readonly needs?: (options: O) => string | undefined;
 	/** Whether it only forbids: it then counts once half of what is asked for is earned. */

@@ -434,6 +434,7 @@ const ASKING = [
 export const code = defineCheck<Options, Finding>()({
 	name: "code",
 	options,
+	example: "{ id: loop, check: code, uses: repeat, points: 1 }",
 	timeless: true,
 	needs: (o) => {
 		if ([...FORBIDDING, ...ASKING, "statements" as const].every((way) => o[way] === undefined))

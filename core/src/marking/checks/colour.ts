@@ -155,6 +155,7 @@ const WAYS = ["is", "not", "one of", "near", "same", "different", "as", "not as"
 export const colour = defineCheck<Options, Finding>()({
 	name: "colour",
 	options,
+	example: "{ id: red, check: colour, of: buoy, what: fill, is: red, points: 1 }",
 	needs: (o) =>
 		WAYS.filter((way) => o[way] !== undefined).length === 1
 			? undefined

@@ -29,6 +29,7 @@ function counted({ selection, drawing }: Scene, of: Common["of"]): readonly Figu
 export const count = defineCheck<Options, Finding>()({
 	name: "count",
 	options,
+	example: "{ id: one, check: count, of: { kind: circle }, exactly: 1, points: 1 }",
 	needs: (o) =>
 		o.exactly === undefined && o["at least"] === undefined && o["at most"] === undefined
 			? "say how many: exactly, at least or at most"

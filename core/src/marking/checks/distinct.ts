@@ -29,7 +29,7 @@ type Finding = FindingOf<DistinctFindings>;
 /** The difference of two colours (CIEDE2000) from which people tell them apart at a glance. */
 const APART = 10;
 
-/** How many colours there are that are told apart, each from every other that is counted. */
+/** How many colours people tell apart, each from every other that is counted. */
 function coloursApart(colours: readonly Rgba[], apart: number): number {
 	const counted: Rgba[] = [];
 	for (const colour of new Set(colours))
@@ -58,6 +58,7 @@ function keyOf(
 export const distinct = defineCheck<Options, Finding>()({
 	name: "distinct",
 	options,
+	example: "{ id: three, check: distinct, what: fill, at least: 3, points: 1 }",
 	needs: (o) =>
 		o.what === undefined && !o["no twins"]
 			? "say what is wanted: what and at least, or no twins"

@@ -48,6 +48,7 @@ function askedOf(o: Options, figure: Figure): Finding[] {
 export const filling = defineCheck<Options, Finding>()({
 	name: "filling",
 	options,
+	example: "{ id: hollow, check: filling, of: buoy, is: not filled, points: 1 }",
 	needs: (o) => (o.is === undefined && o.outline === undefined ? "say what is wanted: is, or outline" : undefined),
 	about: () => ["fill", "outline", "width", "paint"],
 	forbids: () => false,

@@ -44,6 +44,7 @@ function sceneOf(o: Options, scene: Scene): Scene | undefined {
 export const likeness = defineCheck<Options, Finding>()({
 	name: "likeness",
 	options,
+	example: "{ id: alike, check: likeness, to: model, points: 1 }",
 	about: () => ["place", "turn", "size", "shape", "fill", "outline", "paint", "order", "seen"],
 	forbids: () => false,
 	says: (o) => ({ to: referenceWords(o.to), least: o["at least"] ?? USUAL, ignoring: o.ignoring ?? [] }),

@@ -270,6 +270,7 @@ const WAYS = ["is", "between", "at least", "at most", "same", "as", "more than",
 export const measure = defineCheck<Options, Finding>()({
 	name: "measure",
 	options,
+	example: "{ id: across, check: measure, of: buoy, what: diameter, is: 80, points: 1 }",
 	needs: (o) => {
 		const given = WAYS.filter((way) => o[way] !== undefined);
 		const range = given.length === 2 && given.includes("at least") && given.includes("at most");

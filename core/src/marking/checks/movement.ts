@@ -185,6 +185,7 @@ const WAYS = ["each frame", "stays", "turns at", "reaches", "trail", "comes to r
 export const movement = defineCheck<Options, Finding>()({
 	name: "movement",
 	options,
+	example: "{ id: sails, check: movement, of: boat, each frame: [4, 0], points: 1 }",
 	timeless: true,
 	needs: (o) => {
 		if (WAYS.every((way) => o[way] === undefined)) return `say what is wanted: ${WAYS.join(", ")}`;

@@ -41,6 +41,7 @@ function* askedFor(scene: Scene, wanted: ReadonlySet<number>): Iterable<number> 
 export const nothingElse = defineCheck<Options, Finding>()({
 	name: "nothing else",
 	options,
+	example: "{ id: neat, check: nothing else, points: 1 }",
 	about: () => ["size", "shape", "number", "frames"],
 	forbids: () => true,
 	says: () => ({}),

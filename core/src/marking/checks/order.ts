@@ -39,6 +39,7 @@ function pairsOf(o: Options, scene: Scene): { first: Figure; later: Figure; name
 export const order = defineCheck<Options, Finding>()({
 	name: "order",
 	options,
+	example: "{ id: on-top, check: order, first: buoy, then: band, points: 1 }",
 	about: () => ["order", "seen"],
 	forbids: () => false,
 	names: (o) => [...listOf(o.first), ...listOf(o.then)],

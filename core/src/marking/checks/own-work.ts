@@ -22,6 +22,7 @@ const SAME = { kinds: ["kind"], colours: ["fill", "outline"], places: ["place"] 
 export const ownWork = defineCheck<Options, Finding>()({
 	name: "own work",
 	options,
+	example: "{ id: own, check: own work, from: example, differs: { at least: 2, of: [colours] }, points: 1 }",
 	timeless: true,
 	about: () => ["source"],
 	forbids: () => true,

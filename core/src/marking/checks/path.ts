@@ -172,6 +172,7 @@ const WAYS = [
 export const path = defineCheck<Options, Finding>()({
 	name: "path",
 	options,
+	example: "{ id: back, check: path, per: run, ends: start, points: 1 }",
 	needs: (o) => (WAYS.every((way) => o[way] === undefined) ? `say what is wanted: ${WAYS.join(", ")}` : undefined),
 	about: () => ["place", "turn", "shape", "number"],
 	forbids: (o) => o["nothing twice"] === true && WAYS.every((way) => way === "nothing twice" || o[way] === undefined),

@@ -251,6 +251,7 @@ function lineWords(on: NonNullable<Options["on"]>): string {
 export const position = defineCheck<Options, Finding>()({
 	name: "position",
 	options,
+	example: "{ id: middle, check: position, of: buoy, at: [200, 150], points: 1 }",
 	needs: (o) => {
 		if (WAYS.filter((way) => o[way] !== undefined).length !== 1) return "say where by one of at, in, on or from";
 		if ((o.from !== undefined) !== (o.offset !== undefined || o.share !== undefined))

@@ -113,6 +113,7 @@ function toldOf(
 export const relation = defineCheck<Options, Finding>()({
 	name: "relation",
 	options,
+	example: "{ id: on-it, check: relation, of: band, to: buoy, is: inside, points: 1 }",
 	needs: (o) => {
 		if (o.is === undefined && o.gap === undefined) return "say what is wanted: is, or gap";
 		if (o.gap && (o.gap.is === undefined) === (o.gap.between === undefined)) return "gap takes is or between";

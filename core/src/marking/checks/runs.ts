@@ -107,6 +107,7 @@ function unchanged(
 export const runs = defineCheck<Options, Finding>()({
 	name: "runs",
 	options,
+	example: "{ id: varied, check: runs, of: buoy, what: width, values: { at least: 3 }, points: 1 }",
 	timeless: true,
 	needs: (o) => {
 		if (o.what === undefined && o.holds === undefined && o.unchanged === undefined)

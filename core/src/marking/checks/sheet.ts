@@ -41,6 +41,7 @@ function beyond({ bounds }: Figure, scene: Scene): number {
 export const sheet = defineCheck<Options, Finding>()({
 	name: "sheet",
 	options,
+	example: "{ id: water, check: sheet, paper: { not: white }, points: 1 }",
 	needs: (o) =>
 		o.size === undefined && o.paper === undefined && !o["everything on it"]
 			? "say what is wanted: size, paper or everything on it"

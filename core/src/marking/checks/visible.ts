@@ -46,6 +46,7 @@ const WAYS = ["share at least", "on sheet", "size at least", "contrast at least"
 export const visible = defineCheck<Options, Finding>()({
 	name: "visible",
 	options,
+	example: "{ id: seen, check: visible, of: buoy, share at least: 0.8, points: 1 }",
 	needs: (o) => (WAYS.every((way) => o[way] === undefined) ? `say what is wanted: ${WAYS.join(", ")}` : undefined),
 	about: () => ["size", "fill", "outline", "paint", "order", "seen"],
 	forbids: (o) => o.of === undefined || o.of === "everything",

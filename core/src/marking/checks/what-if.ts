@@ -146,6 +146,7 @@ class Judge {
 export const whatIf = defineCheck<Options, Finding>()({
 	name: "what if",
 	options,
+	example: "{ id: moves, check: what if, change: { x: 40 }, moves: { of: buoy, by: [40, 0] }, points: 1 }",
 	timeless: true,
 	needs: (o) => {
 		if (o.change === undefined && o.set === undefined && o.sheet === undefined)
