@@ -13,7 +13,7 @@ function* valuesIn(part: unknown): Generator<string> {
 	if (typeof part === "number") yield String(Math.abs(part));
 	else if (typeof part === "string") yield* part.toLowerCase().match(/[a-z]+|\d+(?:\.\d+)?/g) ?? [];
 	else if (part !== null && typeof part === "object")
-		for (const [key, value] of Object.entries(part)) if (key !== "says" && key !== "hint") yield* valuesIn(value);
+		for (const [key, value] of Object.entries(part)) if (key !== "hint") yield* valuesIn(value);
 }
 
 /** Numbers and colours of the brief that no criterion and no wanted figure asks for, nor the sheet has. */

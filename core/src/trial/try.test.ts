@@ -90,7 +90,7 @@ describe("what is wrong with an exercise is told", () => {
 		[
 			"a lost minus sign",
 			buoy.replace("at: [200, 150]", "at: [100, 150]"),
-			"The model itself misses “The buoy is in the middle of the sheet”: Wanted 100, 150, found it at 200, 150. Mend the model or what is asked; nothing else was tried.",
+			"The model itself misses “The buoy is in the middle of the sheet”: wanted 100, 150, found it at 200, 150. Mend the model or what is asked; nothing else was tried.",
 		],
 		[
 			"a starter that is all",

@@ -39,16 +39,16 @@
 	<section aria-label="What trying found" class="mt-5">
 		<h2 class="mb-1">What trying found</h2>
 		{#each tried.wrong as w (w)}<p class="mb-1 border-l-[3px] border-missed pl-3">{w}</p>{/each}
+		{#if !tried.modelOnly}<p>
+				<b>Strength {percent(tried.strength)}</b> of changed models were noticed;
+				<b>fairness {percent(tried.fairness)}</b> of models drawn otherwise earned everything.
+			</p>{/if}
 		{#if tried.doubts && tried.doubts.length > 0}
 			<h3 class="mt-3 text-small font-semibold text-ink-soft">Worth a look</h3>
 			<ul class="mt-1 mb-3" aria-label="Worth a look">
 				{#each tried.doubts as doubt (doubt)}<li class="mb-1">{doubt}</li>{/each}
 			</ul>
 		{/if}
-		{#if !tried.modelOnly}<p>
-				<b>Strength {percent(tried.strength)}</b> of changed models were noticed;
-				<b>fairness {percent(tried.fairness)}</b> of models drawn otherwise earned everything.
-			</p>{/if}
 		{#if tried.unseen.length > 0}
 			<h3 class="mt-3 text-small font-semibold text-ink-soft">These pass unseen</h3>
 			<ul class="mt-1 grid grid-cols-[repeat(auto-fill,minmax(130px,1fr))] gap-3" aria-label="Changes that pass unseen">

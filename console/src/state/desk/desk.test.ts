@@ -321,6 +321,23 @@ describe("handing in", () => {
 		expect(desk.handIn.fits?.exercise.id).toBe("buoy");
 	});
 
+	test.each([
+		["a quarter here and all there", 1, 4, true],
+		["half here", 2, 4, false],
+		["as little there", 1, 1, false],
+	])("what earns little here is offered where it earns much more: %s", async (_, here, there, offered) => {
+		const desk = begin();
+		world.reports = [report(there)];
+		world.page = {
+			...world.page,
+			waiting: false,
+			report: report(here),
+			points: { earned: here, possible: 4, open: 0 },
+		};
+		await desk.handInNow();
+		expect(desk.handIn.fits !== undefined).toBe(offered);
+	});
+
 	test("a desk that was left asks for nothing more", async () => {
 		const desk = begin();
 		const handing = desk.handInNow();
