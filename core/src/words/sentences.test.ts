@@ -1,31 +1,18 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, test } from "vitest";
 import { parse } from "yaml";
-import { exampleFile } from "../../examples/example-file.mjs";
+import { type CheckExample, exampleFile } from "../../examples/example-file.mjs";
 import { readExercise } from "../exercise/read.ts";
 import type { ExerciseFile } from "../exercise/schema.ts";
 import { mark } from "../mark.ts";
-import type { Submission } from "../marking/scene.ts";
 import type { Report } from "../report.ts";
 import { isPlural, plural, singular } from "./names.ts";
 
-interface Example {
-	readonly check: string;
-	readonly option: string;
-	readonly criterion: string;
-	readonly figures: string;
-	readonly file?: string;
-	readonly met: string;
-	readonly missed: string;
-	readonly brought?: Submission;
-	readonly "brought missed"?: Submission;
-}
-
-const EXAMPLES = parse(readFileSync(new URL("../../examples/checks.yaml", import.meta.url), "utf8")) as Example[];
+const EXAMPLES = parse(readFileSync(new URL("../../examples/checks.yaml", import.meta.url), "utf8")) as CheckExample[];
 const PROGRAMS = EXAMPLES.flatMap((e) => [e.met, e.missed]);
 
 /** An example's exercise; with its first name in the plural or the singular, where that is asked. */
-function exerciseOf(example: Example, rename?: (name: string) => string): ExerciseFile | undefined {
+function exerciseOf(example: CheckExample, rename?: (name: string) => string): ExerciseFile | undefined {
 	const name = /^\s*([a-z-]+):/.exec(example.figures)?.[1] ?? "buoy";
 	const other = rename?.(name) ?? name;
 	const text = exampleFile(example).replaceAll(new RegExp(`\\b${name}\\b(?!\\()`, "g"), other);

@@ -135,7 +135,9 @@ export function trialProblem({ code, of, criteria = [] }: TrialProblem): string 
 		case "model-stops":
 			return `The model stops at an error in its line ${first}. Nothing else was tried.`;
 		case "model-misses": {
-			const shown = criteria.slice(0, SHOWN).map(({ asks, found }) => `“${asks}”: ${found.charAt(0).toLowerCase()}${found.slice(1)}`);
+			const shown = criteria
+				.slice(0, SHOWN)
+				.map(({ asks, found }) => `“${asks}”: ${found.charAt(0).toLowerCase()}${found.slice(1)}`);
 			const more = criteria.length - shown.length;
 			return `The model itself misses ${shown.join(" ")}${more > 0 ? ` And ${more} more.` : ""} Mend the model or what is asked; nothing else was tried.`;
 		}

@@ -2,7 +2,7 @@ import { readFileSync } from "node:fs";
 import { describe, expect, test } from "vitest";
 import { parse } from "yaml";
 import { z } from "zod";
-import { exampleFile } from "../../../examples/example-file.mjs";
+import { type CheckExample, exampleFile } from "../../../examples/example-file.mjs";
 import { readExercise } from "../../exercise/read.ts";
 import { mark } from "../../mark.ts";
 import type { Report } from "../../report.ts";
@@ -10,24 +10,12 @@ import type { Submission } from "../scene.ts";
 
 import { CHECKS } from "./index.ts";
 
-interface Example {
-	readonly check: string;
-	readonly option: string;
-	readonly criterion: string;
-	readonly figures: string;
-	readonly file?: string;
-	readonly met: string;
-	readonly missed: string;
-	readonly brought?: Submission;
-	readonly "brought missed"?: Submission;
-	readonly asks: string;
-	readonly says: string;
-}
-
 const FILE = "core/examples/checks.yaml";
-const EXAMPLES = parse(readFileSync(new URL("../../../examples/checks.yaml", import.meta.url), "utf8")) as Example[];
+const EXAMPLES = parse(
+	readFileSync(new URL("../../../examples/checks.yaml", import.meta.url), "utf8"),
+) as CheckExample[];
 
-function reportOf(example: Example, program: string, brought: Submission = {}): Report {
+function reportOf(example: CheckExample, program: string, brought: Submission = {}): Report {
 	const reading = readExercise(exampleFile(example));
 	if (!reading.ok) throw new Error(JSON.stringify(reading.problems));
 	const report = mark(program, reading.exercise, brought);

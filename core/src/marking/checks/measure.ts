@@ -105,18 +105,19 @@ class Judge {
 		return marginsOf(this.o.within, toleranceOf(MEASURES[name].unit, wanted, this.scene.tolerances)).full;
 	}
 
+	/** A figure that has no such measure. */
+	private none(figure: Figure, data: Measured): void {
+		const { index, closed } = figure;
+		this.findings.push({ figure: index, met: false, code: "measure-none", data: { ...data, closed } });
+	}
+
 	/** One measure of one figure against what is wanted of it. */
 	one(figure: Figure, name: MeasureName, index: number): void {
 		const { o } = this;
 		const found = MEASURES[name].of(figure);
 		const data = { name: nameOf(o.of), what: name };
 		if (!found) {
-			this.findings.push({
-				figure: figure.index,
-				met: false,
-				code: "measure-none",
-				data: { ...data, closed: figure.closed },
-			});
+			this.none(figure, data);
 			return;
 		}
 		if (o.grows) return this.growing(figure, found, name);
@@ -210,12 +211,7 @@ class Judge {
 		for (const { name, found } of rows) {
 			const data = { name: nameOf(this.o.of), what: name };
 			if (found === undefined) {
-				this.findings.push({
-					figure: figure.index,
-					met: false,
-					code: "measure-none",
-					data: { ...data, closed: figure.closed },
-				});
+				this.none(figure, data);
 				continue;
 			}
 			const value = wanted[order.findIndex((row) => row.name === name)] as number;
@@ -242,12 +238,7 @@ class Judge {
 		for (const { figure, of, values } of rows) {
 			const data = { name: of, what: name };
 			if (!values) {
-				this.findings.push({
-					figure: figure.index,
-					met: false,
-					code: "measure-none",
-					data: { ...data, closed: figure.closed },
-				});
+				this.none(figure, data);
 				continue;
 			}
 			const worst = values.reduce((a, b) => (Math.abs(b - usual) > Math.abs(a - usual) ? b : a));
