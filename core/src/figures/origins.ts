@@ -6,11 +6,13 @@ export class Origins {
 	private readonly tape: Tape;
 	/** For each row the laid picture that it belongs to, plus one; 0 for none. Undefined where nothing was laid. */
 	private readonly pictures: Uint32Array | undefined;
+	private readonly nested: boolean;
 	private readonly known = new Map<string, readonly number[]>();
 
 	constructor(tape: Tape) {
 		this.tape = tape;
 		this.pictures = tape.kind.includes(ENTRY.pictureBegin) ? picturesOf(tape) : undefined;
+		this.nested = this.pictures !== undefined || tape.kind.includes(ENTRY.callBegin);
 	}
 
 	/**
@@ -23,7 +25,7 @@ export class Origins {
 		const outer = new Set<number>();
 		for (const entry of entries) {
 			own.add(tape.line[entry] as number);
-			for (const line of this.around(entry)) outer.add(line);
+			if (this.nested) for (const line of this.around(entry)) outer.add(line);
 		}
 		const inner = [...own].sort((a, b) => a - b);
 		return outer.size === 0 ? inner : [...new Set([...outer, ...inner])];

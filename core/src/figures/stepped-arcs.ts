@@ -20,21 +20,39 @@ export interface PieceRun {
 	readonly arc?: Arc;
 }
 
-/** A straight piece of an outline. */
-interface Piece {
-	readonly x: number;
-	readonly y: number;
-	readonly length: number;
+/** The straight pieces of an outline, column by column. */
+interface Pieces {
+	readonly x: Float64Array;
+	readonly y: Float64Array;
+	readonly length: Float64Array;
 }
 
-/** Sine and cosine of the turn from one piece to the next. */
-function turnBetween(a: Piece, b: Piece): { readonly sine: number; readonly cosine: number } {
-	const size = a.length * b.length || 1;
-	return { sine: (a.x * b.y - a.y * b.x) / size, cosine: (a.x * b.x + a.y * b.y) / size };
+/** Sine and cosine of the turn from a piece to the next one. */
+function turnAfter({ x, y, length }: Pieces, i: number): { readonly sine: number; readonly cosine: number } {
+	const [ax, ay, bx, by] = [x[i], y[i], x[i + 1], y[i + 1]] as [number, number, number, number];
+	const size = (length[i] as number) * (length[i + 1] as number) || 1;
+	return { sine: (ax * by - ay * bx) / size, cosine: (ax * bx + ay * by) / size };
 }
 
-const isStep = ({ sine, cosine }: ReturnType<typeof turnBetween>) =>
+/** Whether two pieces are as long. */
+function areEven({ length }: Pieces, i: number, k: number): boolean {
+	const [a, b] = [length[i] as number, length[k] as number];
+	return Math.abs(a - b) <= EVEN.length * a;
+}
+
+const isStep = ({ sine, cosine }: ReturnType<typeof turnAfter>) =>
 	cosine > 0 && Math.abs(sine) >= LEAST && Math.abs(sine) <= WIDEST;
+
+function piecesOf(points: readonly Point[], count: number): Pieces {
+	const [x, y, length] = [new Float64Array(count), new Float64Array(count), new Float64Array(count)];
+	for (let i = 0; i < count; i++) {
+		const [a, b] = [points[i] as Point, points[(i + 1) % points.length] as Point];
+		x[i] = b[0] - a[0];
+		y[i] = b[1] - a[1];
+		length[i] = distance(a[0], a[1], b[0], b[1]);
+	}
+	return { x, y, length };
+}
 
 /**
  * Finds arcs that were walked in small steps: pieces of one length, each turned as much from the one before.
@@ -47,21 +65,20 @@ export function steppedArcs(points: readonly Point[], closed: boolean, up: 1 | -
 	const n = points.length;
 	const count = closed ? n : n - 1;
 	if (count < FEWEST + 1) return undefined;
-	const pieces = Array.from({ length: count }, (_, i): Piece => {
-		const [a, b] = [points[i] as Point, points[(i + 1) % n] as Point];
-		return { x: b[0] - a[0], y: b[1] - a[1], length: distance(a[0], a[1], b[0], b[1]) };
-	});
+	const pieces = piecesOf(points, count);
+	if (!hasRun(pieces, count)) return undefined;
 	const runs: PieceRun[] = [];
 	let found = false;
 	for (let i = 0; i < count; ) {
 		const end = endOfRun(pieces, i);
 		const steps = end - i;
-		const turn = steps >= FEWEST ? turnBetween(pieces[i] as Piece, pieces[i + 1] as Piece) : undefined;
+		const turn = steps >= FEWEST ? turnAfter(pieces, i) : undefined;
 		const angle = turn ? directionDeg(turn.cosine, turn.sine) : 0;
 		const bend = angle > 180 ? angle - 360 : angle;
 		if (turn && steps === count) return undefined;
 		if (turn && Math.abs(bend) * steps >= SHORTEST) {
-			runs.push({ first: i, end, arc: arcOf(points[i] as Point, pieces[i] as Piece, { bend, steps, up }) });
+			const [x, y, length] = [pieces.x[i], pieces.y[i], pieces.length[i]] as [number, number, number];
+			runs.push({ first: i, end, arc: arcOf(points[i] as Point, { x, y, length }, { bend, steps, up }) });
 			found = true;
 		} else for (let k = i; k < end; k++) runs.push({ first: k, end: k + 1 });
 		i = end;
@@ -69,17 +86,24 @@ export function steppedArcs(points: readonly Point[], closed: boolean, up: 1 | -
 	return found ? runs : undefined;
 }
 
+/** Whether as many pieces as an arc has at least are even somewhere: most outlines have none, and cost no more. */
+function hasRun(pieces: Pieces, count: number): boolean {
+	for (let i = 0, even = 1; i + 1 < count; i++) {
+		even = areEven(pieces, i, i + 1) ? even + 1 : 1;
+		if (even >= FEWEST) return true;
+	}
+	return false;
+}
+
 /** The piece after the last that goes on round as the one at `from` begins to. */
-function endOfRun(pieces: readonly Piece[], from: number): number {
-	const [first, second] = [pieces[from] as Piece, pieces[from + 1]];
-	if (!second || Math.abs(second.length - first.length) > EVEN.length * first.length) return from + 1;
-	const turn = turnBetween(first, second);
+function endOfRun(pieces: Pieces, from: number): number {
+	const count = pieces.length.length;
+	if (from + 1 >= count || !areEven(pieces, from, from + 1)) return from + 1;
+	const turn = turnAfter(pieces, from);
 	if (!isStep(turn)) return from + 1;
 	let end = from + 2;
-	for (; end < pieces.length; end++) {
-		const [before, piece] = [pieces[end - 1] as Piece, pieces[end] as Piece];
-		if (Math.abs(piece.length - first.length) > EVEN.length * first.length) break;
-		const next = turnBetween(before, piece);
+	for (; end < count && areEven(pieces, from, end); end++) {
+		const next = turnAfter(pieces, end - 1);
 		if (!(next.cosine > 0) || Math.abs(next.sine - turn.sine) > EVEN.turn) break;
 	}
 	return isShared(pieces, from, end) ? end - 1 : end;
@@ -92,11 +116,9 @@ const PLAIN = 45;
  * Whether the last step of a run belongs to the next one, which bends the other way: where two arcs meet so, that step
  * goes along both, and the one is given it whose sweep is plainer.
  */
-function isShared(pieces: readonly Piece[], from: number, end: number): boolean {
-	const [last, next] = [pieces[end - 1] as Piece, pieces[end]];
-	if (!next || end - from <= FEWEST || Math.abs(next.length - last.length) > EVEN.length * last.length) return false;
-	const turn = turnBetween(pieces[from] as Piece, pieces[from + 1] as Piece);
-	const back = turnBetween(last, next);
+function isShared(pieces: Pieces, from: number, end: number): boolean {
+	if (end >= pieces.length.length || end - from <= FEWEST || !areEven(pieces, end - 1, end)) return false;
+	const [turn, back] = [turnAfter(pieces, from), turnAfter(pieces, end - 1)];
 	if (!isStep(back) || Math.abs(back.sine + turn.sine) > EVEN.turn) return false;
 	const angle = directionDeg(turn.cosine, Math.abs(turn.sine));
 	const off = (steps: number) => Math.abs(steps * angle - Math.round((steps * angle) / PLAIN) * PLAIN);
@@ -106,7 +128,7 @@ function isShared(pieces: readonly Piece[], from: number, end: number): boolean 
 /** The circle that steps go along, with where they begin and how far they go. */
 function arcOf(
 	[x, y]: Point,
-	piece: Piece,
+	piece: { readonly x: number; readonly y: number; readonly length: number },
 	{ bend, steps, up }: { readonly bend: number; readonly steps: number; readonly up: 1 | -1 },
 ): Arc {
 	const half = Math.abs(bend) / 2;

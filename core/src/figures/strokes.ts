@@ -15,8 +15,12 @@ const SAME = 1e-6;
 const ROUND = 20;
 /** How far rounded lengths make a stroke miss a corner of its own, at the most, in sheet units. */
 const MISSES = 1.5;
+/** Pieces of a stroke after which only its exact corners count: a longer one is a scribble, which comes near everything. */
+const MANY = 2_000;
+/** The part of the sides that meet at a corner by which it is missed at the most. */
+const OF_SIDE = 0.06;
 /** Pieces shorter than this can't miss by anything that counts. */
-const SHORT = 2;
+const SHORT = 5;
 
 /** Rows that a figure keeps; those of more rounds over the same line are left out. */
 const MAX_ROWS = 2_000;
@@ -65,6 +69,7 @@ function alike(one: Outline, other: Outline): boolean {
 export class StrokeCutter {
 	readonly outlines: Outline[] = [];
 	private readonly tolerance: Tolerance;
+	private pieces = 0;
 	private points: Point[] = [];
 	private entries: number[] = [];
 	private arcs: (Arc | undefined)[] = [];
@@ -100,6 +105,7 @@ export class StrokeCutter {
 		const from = this.points[this.points.length - 1] as Point;
 		const length = arc ? arcLength(arc) : distance(from[0], from[1], to[0], to[1]);
 		if (length <= SAME) return;
+		this.pieces++;
 		if (arc && Math.abs(arc.sweep) >= 360 - 1e-9) return this.round(arc, entry);
 		this.points.push(to);
 		this.entries.push(entry);
@@ -114,7 +120,7 @@ export class StrokeCutter {
 		if (at === undefined) {
 			if (this.nearStart(to) || this.landsInFirst(to) || this.nearCorner(to, length)) return;
 			this.index.add(to, this.points.length - 1);
-			if (length >= SHORT) {
+			if (length >= SHORT && this.pieces <= MANY) {
 				this.corners ??= new PointIndex(MISSES, 2 * MISSES);
 				this.corners.add(from, this.points.length - 2);
 			}
@@ -224,7 +230,7 @@ export class StrokeCutter {
 
 	/** Closes where the stroke comes back near any corner of its own, as rounded numbers make it. */
 	private nearCorner(p: Point, length: number): boolean {
-		if (length < SHORT || !this.corners || this.entries.length < 3) return false;
+		if (length < SHORT || this.pieces > MANY || !this.corners || this.entries.length < 3) return false;
 		const at = this.corners.find(p);
 		const corner = at === undefined ? undefined : this.points[at];
 		const pieces = this.points.length - 1 - (at ?? 0);
@@ -233,7 +239,7 @@ export class StrokeCutter {
 		const gap = distance(p[0], p[1], corner[0], corner[1]);
 		const next = (this.lengths[at + 1] as number) - (this.lengths[at] as number);
 		const round = (this.lengths.at(-1) as number) - (this.lengths[at] as number);
-		if (gap > Math.min(MISSES, this.tolerance.gap * round, 0.3 * Math.min(next, length)) || !this.hasArea(at))
+		if (gap > Math.min(MISSES, this.tolerance.gap * round, OF_SIDE * Math.min(next, length)) || !this.hasArea(at))
 			return false;
 		const before = this.points.at(-2) as Point;
 		if (distance(before[0], before[1], corner[0], corner[1]) <= gap) return false;
@@ -252,7 +258,7 @@ export class StrokeCutter {
 			const [whole, n] = [(this.lengths.at(-1) as number) - lead, this.lengths.length];
 			const last = whole + lead - (this.lengths[n - 2] as number);
 			// Nearly: by no more than a corner is missed, and well inside the piece.
-			if (off > Math.min(MISSES, this.tolerance.gap * whole, 0.1 * Math.min(lead, rest, last)) || !this.hasArea(0))
+			if (off > Math.min(MISSES, this.tolerance.gap * whole, OF_SIDE * Math.min(lead, rest, last)) || !this.hasArea(0))
 				return false;
 		}
 		const entry = this.entries[0] as number;

@@ -50,6 +50,9 @@ function endOf(sides: readonly number[], turns: readonly number[]): number {
 	return distance(0, 0, x, y);
 }
 
+/** Figures beyond the wanted ones that are looked at: who draws more has scribbled. */
+const MAX_LOOKED = 60;
+
 /**
  * Walked figures that nothing was wanted for by name, and that would close if all turns of one size had been others:
  * the wanted one is known by that.
@@ -58,7 +61,7 @@ export function closedByOther(
 	look: SlipContext,
 	others: (turn: number, all: readonly number[]) => readonly number[],
 ): Explanation[] {
-	return look.extra.flatMap((found) => {
+	return look.extra.slice(0, MAX_LOOKED).flatMap((found) => {
 		const turns = turnsOf(found);
 		const sides = found.sides.slice(0, turns.length + 1);
 		if (
