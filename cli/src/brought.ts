@@ -38,18 +38,18 @@ function earlierOf({ id, continues, criteria }: ExerciseFile): string {
 function answersOf(path: string, text: string, { criteria }: ExerciseFile): Readonly<Record<string, string>> {
 	let given: unknown;
 	try {
-		given = parse(text, { logLevel: "error", maxAliasCount: 0 } as never);
+		given = parse(text, { logLevel: "error", maxAliasCount: 0 });
 	} catch (error) {
 		throw new WrongCall(`${path} can't be read: ${error instanceof Error ? error.message : String(error)}`);
 	}
 	if (given === null || typeof given !== "object" || Array.isArray(given))
-		throw new WrongCall(`${path} is to have a line for each answer, as in "how-many: 12".`);
+		throw new WrongCall(`${path} needs a line for each answer, as in "how-many: 12".`);
 	const asked = new Set(criteriaIn(criteria).flatMap((c) => (c.check === "answer" ? [c.id] : [])));
 	return Object.fromEntries(
 		Object.entries(given).map(([id, answer]) => {
 			if (!asked.has(id))
 				throw new WrongCall(
-					`${path}: no question of the exercise has the id ${id}; there ${asked.size === 1 ? "is" : "are"} ${[...asked].join(", ") || "none"}.`,
+					`${path}: no question of the exercise has the id ${id}. Its ids: ${[...asked].join(", ") || "none"}.`,
 				);
 			return [id, String(answer)];
 		}),

@@ -189,7 +189,7 @@ criteria:
 		);
 		write("other.yaml", "width: 40\n");
 		expect(await refused("again.exercise.yaml", "--answers", "other.yaml")).toBe(
-			"other.yaml: no question of the exercise has the id width; there is wide.\n",
+			"other.yaml: no question of the exercise has the id width. Its ids: wide.\n",
 		);
 		write("other.yaml", "forty\n");
 		expect(await refused("again.exercise.yaml", "--answers", "other.yaml")).toContain("a line for each answer");

@@ -1,5 +1,5 @@
 import { stat } from "node:fs/promises";
-import { collectionJsonSchema, exerciseJsonSchema, readExercise } from "@markpen/core";
+import { collectionJsonSchema, counted, exerciseJsonSchema, readExercise } from "@markpen/core";
 import { EXIT, WrongCall } from "../call.ts";
 import { readSource, save } from "../files.ts";
 import { newExercise } from "../formats/new-exercise.ts";
@@ -34,9 +34,8 @@ export async function exerciseSchemaCommand(options: {
 export async function exerciseReadCommand(path: string): Promise<number> {
 	const reading = readExercise(await readSource(path));
 	if (reading.ok) {
-		print(
-			`${path} reads: ${reading.exercise.title}, ${reading.exercise.criteria.length} ${reading.exercise.criteria.length === 1 ? "criterion" : "criteria"}.\n`,
-		);
+		const { title, criteria } = reading.exercise;
+		print(`${path} reads: ${title}, ${counted(criteria.length, "criterion", "criteria")}.\n`);
 		return EXIT.met;
 	}
 	print(

@@ -1,4 +1,5 @@
 import { everyPage } from "@markpen/client";
+import { counted } from "@markpen/core";
 import { EXIT } from "../call.ts";
 import { readSource, save } from "../files.ts";
 import { say, tableOr } from "../formats/said.ts";
@@ -49,11 +50,8 @@ export async function publishCommand(path: string, options: Json & { shared?: bo
 	const source = await readSource(path);
 	if (/^format:\s*markpen\/collection@/m.test(source)) {
 		const made = await client.publishCollection({ body: { source, shared: options.shared ?? false } });
-		say(
-			options.json,
-			made,
-			`${made.key} is there with ${made.exercises.length} ${made.exercises.length === 1 ? "exercise" : "exercises"}${made.missing.length > 0 ? `; the site doesn't have ${made.missing.join(", ")}` : ""}.`,
-		);
+		const missing = made.missing.length > 0 ? `; the site doesn't have ${made.missing.join(", ")}` : "";
+		say(options.json, made, `${made.key} is there with ${counted(made.exercises.length, "exercise")}${missing}.`);
 		return made.missing.length > 0 ? EXIT.missed : EXIT.met;
 	}
 	const made = await client.publishExercise({ body: { source } });

@@ -1,4 +1,4 @@
-import { type Report, type ReportCriterion, STATE_WORDS, VERDICT_WORDS } from "@markpen/core";
+import { counted, type Report, type ReportCriterion, STATE_WORDS, VERDICT_WORDS } from "@markpen/core";
 import type { Colours } from "./colours.ts";
 import { problemLines } from "./problems.ts";
 
@@ -86,7 +86,7 @@ export function summaryText(reports: readonly { name: string; report: Report }[]
 		return `${name.padEnd(width)}  ${`${earned} of ${possible}`.padStart(10)}  ${row(report)}${colours.dim(error || slips)}`;
 	});
 	const all = reports.filter((r) => r.report.points.earned === r.report.points.possible).length;
-	lines.push("", `${reports.length} ${reports.length === 1 ? "program" : "programs"}, ${all} with all points.`);
+	lines.push("", `${counted(reports.length, "program")}, ${all} with all points.`);
 	const first = reports[0]?.report;
 	for (const [i, c] of (first?.criteria ?? []).entries()) {
 		const met = reports.filter((r) => r.report.criteria[i]?.verdict === "met").length;

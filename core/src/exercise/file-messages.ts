@@ -59,7 +59,8 @@ function unknownKey(key: string, { check, ofCriterion, known }: IssuePlace): str
 	const options = optionsIn(check);
 	const near = nearest(key, new Set(options));
 	if (near && near !== key) return `"${key}" isn't known here; did you mean "${near}"?`;
-	return `"${key}" isn't an option of ${check}, which takes ${listed(Object.keys(checkOf(check).options))}, and what every criterion may have${exampleOf(check)}`;
+	const own = listed(Object.keys(checkOf(check).options));
+	return `"${key}" isn't an option of ${check}, which takes ${own}, and what every criterion may have${exampleOf(check)}`;
 }
 
 /** How much of something there may be. */

@@ -15,7 +15,7 @@ const SAME = 1e-6;
 const ROUND = 20;
 /** How far rounded lengths make a stroke miss a corner of its own, at the most, in sheet units. */
 const MISSES = 1.5;
-/** Pieces of a stroke after which only its exact corners count: a longer one is a scribble, which comes near everything. */
+/** Pieces of a stroke after which only its exact corners count: a scribble comes near everything. */
 const MANY = 2_000;
 /** The part of the sides that meet at a corner by which it is missed at the most. */
 const OF_SIDE = 0.06;

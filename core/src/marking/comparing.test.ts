@@ -59,7 +59,7 @@ criteria:
 	test("one alone is no comparison", () =>
 		expect(
 			marked(spec("measure, what: width, same: true"), "fill red\ncircle centre 60, 100 diameter 40").criteria[0],
-		).toMatchObject({ verdict: "missed", sentence: "Only 1 of the 3 figures is there." }));
+		).toMatchObject({ verdict: "missed", sentence: "Only 1 of the 3 figures found." }));
 	test("position: each place of a list once", () => {
 		const places = "position, at: [[60, 100], [180, 100], [300, 100]]";
 		expect(verdicts(spec(places), three([40, 40, 40]))).toEqual({ it: "met" });

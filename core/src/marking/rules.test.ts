@@ -89,7 +89,7 @@ criteria:
 	test.each([
 		["two reds that differ much and a blue", discs("#ffb0b0", "#8b0000", "blue"), "", "met"],
 		["shades that look alike", discs("#ff0000", "#f80808", "blue"), "", "missed"],
-		["the same shades, told apart as the exercise says", discs("#ff0000", "#e01010", "blue"), ", apart: 1", "met"],
+		["the same shades, as far apart as the exercise says", discs("#ff0000", "#e01010", "blue"), ", apart: 1", "met"],
 		["no fill is no colour", discs("red", "none", "blue"), "", "missed"],
 	])("%s", (_, program, more, wanted) => expect(verdicts(spec(more), program)).toEqual({ three: wanted }));
 });
@@ -104,12 +104,12 @@ criteria:
 		expect(verdicts(spec("diameter"), "circle centre 100, 100 diameter 60")).toEqual({ it: "met", place: "met" });
 		expect(verdicts(spec("diameter"), "ellipse centre 100, 100 size 62, 58")).toMatchObject({ it: "met" });
 	});
-	test.each(["diameter", "radius"])("a square has no %s, though it stands in the circle's place", (what) => {
+	test.each(["diameter", "radius"])("a square has no %s, though it is in the circle's place", (what) => {
 		const square = "rect centre 100, 100 size 60, 60";
 		expect(verdicts(spec(what), square)).toMatchObject({ it: "missed" });
 		const many = "polygon sides 24 centre 100, 100 radius 30";
 		expect(sentence(spec(what), square, "it") ?? sentence(spec(what), many, "it")).toMatch(
-			new RegExp(`has no ${what} to measure|isn't there`),
+			new RegExp(`has no ${what} to measure|No .* found`),
 		);
 	});
 });
@@ -139,7 +139,7 @@ criteria:
 	expect(report.state).toBe("unreadable");
 	expect(report.errors[0]?.line).toBe(1);
 	expect(report.criteria.map((c) => [c.verdict, c.points, c.sentence])).toEqual(
-		new Array(3).fill(["not-judged", 0, "Not judged: the program can't be read yet."]),
+		new Array(3).fill(["not-judged", 0, "Not checked: the program has errors."]),
 	);
 	expect(report.points).toEqual({ earned: 0, possible: 4, open: 0 });
 });

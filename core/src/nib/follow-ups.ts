@@ -37,13 +37,13 @@ export function withoutFollowUps(problems: readonly Problem[], lines: readonly L
 		({ tokens: [head, name], number }) =>
 			head?.text.toLowerCase() === "routine" && name?.type !== "name" && broken.has(number),
 	);
-	const told = new Set<string>();
+	const reported = new Set<string>();
 	/** Lines that should have declared a name and lack it: each accounts for one unknown name after it. */
 	const nameless = problems.filter((p) => p.code === "name-missing").map((p) => p.place.line);
 	return problems.filter((p) => {
 		const again = `${p.code} ${p.data.name}`;
 		const call = p.code === "routine-unknown" || p.code === "function-unknown";
-		if (call && (unnamed || told.has(again) || !told.add(again))) return false;
+		if (call && (unnamed || reported.has(again) || !reported.add(again))) return false;
 		if (ABOUT_NAMES.has(p.code) && !broken.has(p.place.line)) {
 			if (lost.has(String(p.data.name))) return false;
 			const owner = nameless.findIndex((line) => line < p.place.line);
@@ -54,8 +54,8 @@ export function withoutFollowUps(problems: readonly Problem[], lines: readonly L
 		if (p.code === "call-count")
 			return (
 				!unsure.has(String(p.data.name)) &&
-				!told.has(`${again} ${p.data.count}`) &&
-				told.add(`${again} ${p.data.count}`) !== undefined
+				!reported.has(`${again} ${p.data.count}`) &&
+				reported.add(`${again} ${p.data.count}`) !== undefined
 			);
 		if (p.code === "end-extra") return !heads.some((h) => h.place.line < p.place.line);
 		if (p.code === "end-missing") return !heads.some((h) => h.data.near === "end" && h.place.line > p.place.line);

@@ -36,7 +36,7 @@ function askedBy(asked: CriterionOrGroup): string {
 	return JSON.stringify(rest, (key, value) => (key === "id" ? undefined : value));
 }
 
-/** Names of wanted figures that no criterion and no other name leans on. */
+/** Names of wanted figures that no criterion and no other name refers to. */
 function unused({ figures, criteria }: ExerciseFile): string[] {
 	const whole = (part: unknown) => ` ${JSON.stringify(part).replace(/[^A-Za-z0-9-]+/g, " ")} `;
 	const inCriteria = whole(criteria);
@@ -46,7 +46,7 @@ function unused({ figures, criteria }: ExerciseFile): string[] {
 	});
 }
 
-/** Pairs of names that the same figures of the model meet, with no place that tells them apart. */
+/** Pairs of names that the same figures of the model meet, whose places are the same. */
 function alike({ scene, spec }: ProgramRun): string[] {
 	const found = [...spec.figures].flatMap(([name, of]) => {
 		const figures = scene.selection.bases(name).map((f) => f.index);

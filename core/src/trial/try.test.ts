@@ -80,17 +80,18 @@ describe("what is wrong with an exercise is told", () => {
 		[
 			"a model that can't be read",
 			buoy.replace("circle centre 200", "circl centre 200"),
-			"The model can't be read: see its line 4. Nothing else was tried.",
+			"The model can't be read: see its line 4. Nothing else was tested.",
 		],
 		[
 			"a model that stops",
 			buoy.replace("  fill white\n", "  fill white\n  print 1 / 0\n"),
-			"The model stops at an error in its line 6. Nothing else was tried.",
+			"The model stops at an error in its line 6. Nothing else was tested.",
 		],
 		[
 			"a lost minus sign",
 			buoy.replace("at: [200, 150]", "at: [100, 150]"),
-			"The model itself misses “The buoy is in the middle of the sheet”: wanted 100, 150, found it at 200, 150. Mend the model or what is asked; nothing else was tried.",
+			"The model misses “The buoy is in the middle of the sheet”: wanted 100, 150, found it at 200, 150. " +
+				"Change the model or the criterion; nothing else was tested.",
 		],
 		[
 			"a starter that is all",
@@ -195,7 +196,7 @@ describe("doubts: where brief and criteria disagree", () => {
 			buoy
 				.replace("figures:\n", "figures:\n  ring: { kind: rect, fill: white }\n")
 				.replace("criteria:\n", "criteria:\n  - { id: ring, check: filling, of: ring, is: filled, points: 1 }\n"),
-			"ring and band are found by the same description: say in one of them what tells them apart.",
+			"ring and band are found by the same description: add to one of them what only it has.",
 		],
 		[
 			"a criterion that pays nothing",

@@ -14,6 +14,12 @@ const UNITS: Readonly<Record<string, string>> = {
 	"start angle": "°",
 };
 
+/** The drawing that a measure is compared with, where that isn't this one. */
+const BEFORE: Readonly<Record<string, string>> = {
+	"own last": " in your last try",
+	starter: " in the given program",
+};
+
 function measured(data: CheckSentences["measure"]): string {
 	const what = data.what.map(String);
 	const name = theFigure(data.name);
@@ -29,7 +35,7 @@ function measured(data: CheckSentences["measure"]): string {
 	if (data.grows)
 		return `${sentence(words)} of ${name}: each ${data.by ? `${num(data.by)}${unit} more than` : `${num(data.growsTimes)} times`} the one before`;
 	if (data.than)
-		return `${sentence(words)} of ${name}: ${data.than} than the ${measureWord(data.otherWhat)} of ${theFigure(data.other)}${data.before === "own last" ? " in your last try" : data.before ? " in the given program" : ""}`;
+		return `${sentence(words)} of ${name}: ${data.than} than the ${measureWord(data.otherWhat)} of ${theFigure(data.other)}${BEFORE[data.before] ?? ""}`;
 	if (data.other)
 		return `${sentence(words)} of ${name}: ${data.times === 1 ? "" : `${num(data.times)} times `}the ${measureWord(data.otherWhat)} of ${theFigure(data.other)}`;
 	if (what.join() === "width,height" && wanted.length === 2) return `${sentence(name)} is ${wanted.join(" by ")}`;
@@ -81,9 +87,10 @@ function placed(data: CheckSentences["position"]): string {
 		return `${sentence(plural(point, 2))} of ${theFigures(data.name)} at ${places.slice(0, 3).join("; ")}${places.length > 3 ? " and so on" : ""}`;
 	if (data.on) return sentence(`${subject} is on the line ${data.on}`);
 	const share = data.share.map(Number);
+	const shares = share.map((part) => num(part * 100));
 	if (share.length > 0)
 		return sentence(
-			`from the ${point} of ${theFigure(data.from)} to that of ${name} it is ${num((share[0] as number) * 100)} % of the first's width and ${num((share[1] as number) * 100)} % of its height`,
+			`from the ${point} of ${theFigure(data.from)} to that of ${name} it is ${shares[0]} % of the first's width and ${shares[1]} % of its height`,
 		);
 	const offset = data.offset.map(Number);
 	if (data.from && offset.every((v) => v === 0)) return sentence(`${subject} is that of ${theFigure(data.from)}`);

@@ -6,7 +6,7 @@ import type { Verdict } from "../marking/points.ts";
 import { CODE_WORDS } from "./code-words.ts";
 import { relationNot, relationVerb, theEdge } from "./criteria.ts";
 import { inWords, listed, num, sentence, withArticle } from "./lists.ts";
-import { figuresWord, isNot, isPlural, measureWord, plural, theFigure, theFigures } from "./names.ts";
+import { figuresWord, isPlural, measureWord, plural, theFigure, theFigures } from "./names.ts";
 import type { WantedAndFound } from "./wanted-and-found.ts";
 
 const numbers = (values: readonly number[]) => values.map(num);
@@ -371,9 +371,7 @@ function missedSentence(missed: Finding): string {
 			);
 		}
 		case "position-from-missing":
-			return sentence(
-				`${theFigure(finding.data.from)}, from which its place is measured, ${isNot(finding.data.from)} there.`,
-			);
+			return `No ${figuresWord(finding.data.from, 1)} found to measure the place from.`;
 		case "sheet-off":
 		case "path-twice":
 		case "code-stretch":
@@ -385,7 +383,7 @@ function missedSentence(missed: Finding): string {
 		case "by-teacher":
 			return sentence(`${found || "judged by the teacher"}.`);
 		case "relation-missing":
-			return sentence(`${theFigure(finding.data.to)}, to which it is to lie so, ${isNot(finding.data.to)} there.`);
+			return `No ${figuresWord(finding.data.to, 1)} found to compare with.`;
 		case "what-if-lacks": {
 			const { name } = finding.data;
 			const lacking = name === "any variable" ? "variable" : `variable ${name}`;
@@ -398,19 +396,22 @@ function missedSentence(missed: Finding): string {
 			return `“${finding.data.id}” doesn't hold with ${finding.data.how}.`;
 		case "measure":
 		case "measure-range":
-			if (finding.data.what === "closing gap") return `Wanted a gap of ${wanted} where it closes, found ${found}.`;
+			if (finding.data.what === "closing gap")
+				return `Wanted a gap of ${wanted} at the closing corner, found ${found}.`;
 			return `Wanted ${measured(finding.data.what)} ${wanted}, found ${found}.`;
 	}
-	if (missed.code.startsWith("position"))
-		return `Wanted ${wanted === "" ? "another place" : wanted}, found ${found === "" ? "nothing there" : `it at ${found}`}.`;
+	if (missed.code.startsWith("position")) {
+		const place = found === "" ? "nothing there" : `it at ${found}`;
+		return `Wanted ${wanted === "" ? "another place" : wanted}, found ${place}.`;
+	}
 	return `Wanted ${wanted}, found ${found}.`;
 }
 
 const WAITS: Readonly<Record<NonNullable<Judgement["waits"]>, string>> = {
 	teacher: "Still to be judged by the teacher.",
 	answer: "Not answered yet.",
-	held: "Can't be judged: what it rests on isn't there yet.",
-	reading: "Not judged: the program can't be read yet.",
+	held: "Not checked yet: what it compares with is missing.",
+	reading: "Not checked: the program has errors.",
 };
 
 /** One sentence on how a criterion came out. */
@@ -419,8 +420,8 @@ export function verdictSentence(verdict: Verdict, judgement: Judgement, forbids:
 		return judgement.waits
 			? WAITS[judgement.waits]
 			: forbids && !judgement.missing
-				? "Counts once half of the rest is earned."
-				: "Can't be judged yet.";
+				? "Not checked yet: it counts once half of the other points are earned."
+				: "Not checked yet.";
 	const missed = judgement.findings.filter((f) => !f.met);
 	const first = missed[0];
 	const run = judgement.seed !== undefined && verdict !== "met" ? `With seed ${judgement.seed}: ` : "";
@@ -445,18 +446,19 @@ function framesSaid({ missed, looked, ran }: NonNullable<Judgement["frames"]>): 
 /** What isn't there, so that nothing can be judged. */
 function lacking({ figures, wanted, gone = [], lacks }: Judgement, name: string): string {
 	const there = new Set(figures).size;
-	if (there > 0 && wanted !== undefined && there < wanted)
-		return `Only ${there} of the ${wanted} ${figuresWord(name.includes(" and ") ? "" : name, wanted)} ${there === 1 ? "is" : "are"} there.`;
-	if (gone.length > 0) {
-		const several = gone.length > 1 || gone.some(({ name, one }) => !one || isPlural(name));
-		const names = gone.map(({ name, one }) => (one ? theFigure(name) : theFigures(name)));
-		return `${sentence(listed(names))} ${several ? "aren't" : "isn't"} there.`;
+	if (there > 0 && wanted !== undefined && there < wanted) {
+		const figures = figuresWord(name.includes(" and ") ? "" : name, wanted);
+		return `Only ${there} of the ${wanted} ${figures} found.`;
 	}
-	if (lacks === "statements") return "The program has no statements yet.";
+	if (gone.length > 0) {
+		const names = gone.map(({ name, one }) => `no ${figuresWord(name, one ? 1 : 2)}`);
+		return `${sentence(listed(names))} found.`;
+	}
+	if (lacks === "statements") return "Nothing to check yet: the program has no statements.";
 	if (typeof lacks === "object")
 		return lacks.calls === "any" ? "No routine is called." : `The routine ${lacks.calls} is never called.`;
-	if (lacks === "drawing") return "Nothing was drawn yet.";
-	return there > 0 ? "There is nothing of it to look at." : "What it looks at isn't there.";
+	if (lacks === "drawing") return "Nothing to check yet: nothing was drawn.";
+	return "Nothing to check yet.";
 }
 
 /** How many are off, of how many that were looked at. */

@@ -37,9 +37,6 @@ export function singular(name: string): string {
 	);
 }
 
-/** "isn't", or "aren't" of several. */
-export const isNot = (name: string) => (isPlural(name) ? "aren't" : "isn't");
-
 /** A word for so many. */
 export function plural(word: string, count: number): string {
 	const [noun, further] = parted(word);

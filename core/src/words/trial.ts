@@ -131,15 +131,16 @@ export function trialProblem({ code, of, criteria = [] }: TrialProblem): string 
 	const [first] = of;
 	switch (code) {
 		case "model-unreadable":
-			return `The model can't be read: see its line ${first}. Nothing else was tried.`;
+			return `The model can't be read: see its line ${first}. Nothing else was tested.`;
 		case "model-stops":
-			return `The model stops at an error in its line ${first}. Nothing else was tried.`;
+			return `The model stops at an error in its line ${first}. Nothing else was tested.`;
 		case "model-misses": {
 			const shown = criteria
 				.slice(0, SHOWN)
 				.map(({ asks, found }) => `“${asks}”: ${found.charAt(0).toLowerCase()}${found.slice(1)}`);
 			const more = criteria.length - shown.length;
-			return `The model itself misses ${shown.join(" ")}${more > 0 ? ` And ${more} more.` : ""} Mend the model or what is asked; nothing else was tried.`;
+			const others = more > 0 ? ` And ${more} more.` : "";
+			return `The model misses ${shown.join(" ")}${others} Change the model or the criterion; nothing else was tested.`;
 		}
 		case "nothing-earns": {
 			const who = first === "one dot" ? "One dot" : first === "painted sheet" ? "A painted sheet" : "An empty program";
@@ -160,7 +161,7 @@ export function trialDoubt({ code, of }: TrialDoubt): string {
 		case "name-unused":
 			return `No criterion uses the ${plural("figure", of.length)} ${listed(of)}.`;
 		case "names-alike":
-			return `${listed(of)} are found by the same description: say in one of them what tells them apart.`;
+			return `${listed(of)} are found by the same description: add to one of them what only it has.`;
 		case "no-points":
 			return `${quoted(of)} ${of.length === 1 ? "pays" : "pay"} no points.`;
 		case "asked-twice":

@@ -8,7 +8,7 @@ import { freshKey, type Pressed, pressedFor, send } from "./outbox.ts";
 const MAX_OTHERS = 5;
 /** How often the page looks for a report where events don't come through, in milliseconds. */
 const LOOK_MILLISECONDS = 1_500;
-/** A program that earns less than this share of the points may be meant for another exercise, and fits where it earns more. */
+/** Below this share of the points a program may be meant for another exercise: one in which it earns more. */
 const FITS = 0.5;
 /** How much more of the points it earns there at least. */
 const BETTER = 0.25;

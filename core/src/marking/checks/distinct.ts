@@ -37,7 +37,7 @@ function coloursApart(colours: readonly Rgba[], apart: number): number {
 	return counted.length;
 }
 
-/** What tells one figure from another: places and sizes by the exercise's tolerance. */
+/** What one figure differs in from another: places and sizes by the exercise's tolerance. */
 function keyOf(
 	figure: Figure,
 	what: Exclude<NonNullable<Options["what"]>, "fill" | "outline">,
