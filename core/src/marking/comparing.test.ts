@@ -219,6 +219,14 @@ criteria:
 		expect(verdicts(none, `${moved}\nline from 10, 10 to 60, 10`)).toMatchObject({ it: "missed" });
 		expect(verdicts(none, given.split("\n").slice(2).join("\n"))).toMatchObject({ it: "missed" });
 	});
+	test("of more figures than are paired with care, those that nothing was done to are still the same", () => {
+		const dot = (i: number) => `circle centre ${10 + 12 * (i % 30)}, ${10 + 14 * Math.floor(i / 30)} diameter 6`;
+		const many = ["fill red", ...Array.from({ length: 450 }, (_, i) => dot(i))].join("\n");
+		const none = spec("figures: { added: 0, gone: 0 }", many);
+		const extra = "rect centre 380, 290 size 12, 10";
+		expect(verdicts(none, many)).toMatchObject({ it: "met" });
+		expect(verdicts(none, `${many}\n${extra}`)).toMatchObject({ it: "missed" });
+	});
 	test("moved alone can be met", () => {
 		expect(verdicts(spec("of: buoy, moved: true"), moved)).toMatchObject({ it: "met" });
 		expect(verdicts(spec("of: buoy, moved: true"), given.replace("red", "green"))).toMatchObject({ it: "missed" });

@@ -316,13 +316,17 @@ class Judge {
 			return { figure, ahead: off(1), back: off(-1), found: nearestTurn(value - before, by, symmetry) };
 		});
 		const step = this.o.within === undefined ? by : undefined;
-		const [ahead, back] = [turns.map((t) => t.ahead), turns.map((t) => t.back)].map((offs) =>
-			stepsOff(offs, full, step),
-		);
-		const worst = (judged: typeof ahead = []) => Math.max(0, ...judged.map(({ off }) => off));
+		const judged = (way: "ahead" | "back") =>
+			stepsOff(
+				turns.map((t) => t[way]),
+				full,
+				step,
+			);
+		const [ahead, back] = [judged("ahead"), judged("back")];
+		const worst = (steps: typeof ahead) => Math.max(0, ...steps.map(({ off }) => off));
 		const backwards = either && worst(back) < worst(ahead);
 		return turns.map(({ figure, found }, i) =>
-			finding(figure, (backwards ? back : ahead)?.[i] ?? { off: 0, full }, "arranged-turning", {
+			finding(figure, (backwards ? back : ahead)[i] as (typeof ahead)[number], "arranged-turning", {
 				wanted: by,
 				found: backwards ? nearestTurn(-found, by, 360) : found,
 			}),

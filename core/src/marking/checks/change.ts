@@ -51,15 +51,37 @@ export function isAlike(
 	}
 }
 
-/** Figures beyond which a drawing isn't set against the given one. */
+/** Figures of one drawing, each with one of another that is alike in some respects and is no other's. */
+export function alikes(
+	ours: readonly Figure[],
+	theirs: readonly Figure[],
+	respects: readonly (typeof KEPT)[number][],
+	tolerances: Scene["tolerances"],
+): Map<Figure, Figure> {
+	const left = [...theirs];
+	const found = new Map<Figure, Figure>();
+	for (const figure of ours) {
+		const at = left.findIndex((other) => respects.every((what) => isAlike(figure, other, what, tolerances)));
+		const [other] = at < 0 ? [] : left.splice(at, 1);
+		if (other) found.set(figure, other);
+	}
+	return found;
+}
+
+/** Figures beyond which those that nothing was done to are taken out before the rest is paired. */
 const MAX_FIGURES = 400;
 
 /** The figures of a drawing, each with the given one that it comes from: moved and recoloured ones are the same. */
 function originsOf(scene: Scene, starter: Scene): ReadonlyMap<Figure, Figure | undefined> {
-	const [ours, theirs] = [scene, starter].map((s) => s.drawing.figures.slice(0, MAX_FIGURES)) as [Figure[], Figure[]];
+	const [ours, theirs] = [scene.drawing.figures, starter.drawing.figures];
+	const isMany = Math.max(ours.length, theirs.length) > MAX_FIGURES;
+	const same = isMany ? alikes(ours, theirs, KEPT, scene.tolerances) : new Map<Figure, Figure>();
+	const taken = new Set(same.values());
+	const changed = ours.filter((figure) => !same.has(figure)).slice(0, MAX_FIGURES);
+	const given = theirs.filter((figure) => !taken.has(figure)).slice(0, MAX_FIGURES);
 	const { width, height } = scene.sheet;
-	const paired = pairedFigures(ours, theirs, distance(0, 0, width, height), true);
-	return new Map(ours.map((figure, i) => [figure, paired[i]]));
+	const partners = pairedFigures(changed, given, distance(0, 0, width, height), true);
+	return new Map([...same, ...changed.map((figure, i) => [figure, partners[i]] as const)]);
 }
 
 /** Each figure with the one that it comes from; otherwise the one taken for the same name and number. */

@@ -59,12 +59,12 @@ export const distinct = defineCheck<Options, Finding>()({
 	name: "distinct",
 	options,
 	example: "{ id: three, check: distinct, what: fill, at least: 3, points: 1 }",
-	needs: (o) =>
-		o.what === undefined && !o["no twins"]
-			? "say what is wanted: what and at least, or no twins"
-			: o.apart !== undefined && o.what !== "fill" && o.what !== "outline"
-				? "apart is of colours: what: fill or outline"
-				: undefined,
+	needs: (o) => {
+		if (o.what === undefined && !o["no twins"]) return "say what is wanted: what and at least, or no twins";
+		return o.apart !== undefined && o.what !== "fill" && o.what !== "outline"
+			? "apart is of colours: what: fill or outline"
+			: undefined;
+	},
 	names: (o) => o.among ?? [],
 	about: () => ["fill", "outline", "paint", "number"],
 	forbids: (o) => o["no twins"] === true && o.what === undefined,

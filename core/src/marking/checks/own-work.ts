@@ -1,6 +1,6 @@
 import { z } from "zod";
 import type { Common, FindingOf, Judgement } from "../criterion.ts";
-import { isAlike } from "./change.ts";
+import { alikes } from "./change.ts";
 import { defineCheck, single } from "./check.ts";
 
 const RESPECTS = ["kinds", "colours", "places"] as const;
@@ -31,12 +31,8 @@ export const ownWork = defineCheck<Options, Finding>()({
 		const given = scene.programRun.reference(o.from)?.drawing.figures;
 		if (!given || scene.drawing.figures.length === 0) return { findings: [], share: 0, figures: [], missing: true };
 		const respects = o.differs.of.flatMap((of) => SAME[of]);
-		const left = [...given];
-		const own = scene.drawing.figures.filter((figure) => {
-			const at = left.findIndex((other) => respects.every((what) => isAlike(figure, other, what, scene.tolerances)));
-			if (at >= 0) left.splice(at, 1);
-			return at < 0;
-		});
+		const alike = alikes(scene.drawing.figures, given, respects, scene.tolerances);
+		const own = scene.drawing.figures.filter((figure) => !alike.has(figure));
 		const judgement = single(own.length >= o.differs["at least"], "own-work", {
 			from: o.from,
 			wanted: o.differs["at least"],
