@@ -25,6 +25,10 @@ while k < 10000
 end
 `;
 
+/** A check that is still to be done, or a report without its causes. */
+const UNDONE =
+	"SELECT 1 FROM checks WHERE ended_at IS NULL UNION ALL SELECT 1 FROM full_reports WHERE body -> 'causes' = 'null' LIMIT 1";
+
 async function startDemo() {
 	const { demoArchive } = await import("../demo/dist/index.js");
 	const { readEnvironment, startService } = await import("../service/dist/index.js");
@@ -50,8 +54,7 @@ async function startDemo() {
 	const { default: pg } = await import("pg");
 	const client = new pg.Client({ connectionString: database });
 	await client.connect();
-	while ((await client.query("SELECT 1 FROM checks WHERE ended_at IS NULL LIMIT 1")).rows.length > 0)
-		await new Promise((resolve) => setTimeout(resolve, 200));
+	while ((await client.query(UNDONE)).rows.length > 0) await new Promise((resolve) => setTimeout(resolve, 200));
 	const [large] = (await client.query("SELECT id, assignment_id FROM hand_ins WHERE source LIKE 'sheet 800, 600%'"))
 		.rows;
 	await client.end();

@@ -2,7 +2,7 @@
 
 /** How figures are taken for wanted ones. */
 export const MATCHING = [
-	"A named figure is a wanted one, found by best match: kind weighs 3, place 2, size 2, each other stated property 1. One slip costs one criterion, not all that are about the figure.",
+	"A named figure is a wanted one, found by best match: kind weighs 3, place 2, size 2, each other stated property 1. One mistake costs one criterion, not all that are about the figure.",
 	"Nothing is taken for a wanted figure rather than cost more than half of the weights that apply to it, and an empty place costs that half: an unlike shape pushes no other out of its place.",
 	"Of matches that cost the same or nearly (half of what a colour weighs), the one that earns most is taken, then the figure that was drawn first; where things move, the one of the newest frame. So it is for `pick` too: of two that are equally large either may be the largest.",
 	"`for: any` asks that one figure meets everything. Where none does, the report is about the nearest.",
@@ -96,3 +96,29 @@ export const PLACES_MEAN = {
 	"far end": "the end away from where the named figures' ends meet, or from the sheet's middle",
 	baseline: "where words begin",
 };
+
+export const MISTAKES_MEAN = `# Mistakes: which word of the program it was
+
+A criterion says *that* something is off. A cause says *which word* of the program to look at, and it is proved: the program was run again with this one thing mended, what was missed is met, and nothing that was met is lost.
+
+Each mistake is one file in core/src/mistakes. It holds how the mistake gets into a right program (\`make\`, used when an exercise is tested), how it is mended (\`mend\`, used when a hand-in is marked), its sentences and an example. Made by \`npm run docs\`.
+
+## How a cause is found
+
+1. The search begins at the statements on which the missed criteria depend: those that drew the figures, the moves before them, the settings in force there, the blocks and calls around them, and what gives their names their values. Other statements come after these.
+2. Each mistake proposes mends: one word, number, sign, colour, name or statement, or the same change everywhere. For a number the program is run with the number changed a little; from what that changes in the drawing the needed value is worked out.
+3. Mends are tried in the order of how likely they are, measured on half of the programs below. Each is run and judged. One that draws what was seen before, or can't be better than the best so far, is dropped early.
+4. Of those that regain something and lose nothing, the one that regains most points counts; then the more particular change, fewer sites, and the drawing that is nearer to the model's. Where nothing decides between two lines, both are named; between more, none.
+5. With the best one applied the rest is searched again, up to three causes.
+
+The search counts runs, steps and entries, never time: the same hand-in has the same causes on every machine. Points never wait for it.
+
+Where nothing is proved, a few plain rules may say what it could be. They are marked as not proved, and only speak of criteria that no cause covers.
+
+Not searched: criteria that the model misses, that a person judges, or that ask for something different (any change would meet them). A criterion that only forbids is not mended by a number changed a little.
+
+With \`consequences: forgiven\` in the exercise, of the criteria that one cause takes along only the most valuable one is deducted. The others are paid and say from which line they follow.
+
+## How well
+
+Measured by \`node setup/mistake-table.mjs\`: each mistake is made at random in the models and right programs of the demo's exercises, two forms of each program, where it costs points that a mend can prove something about. The order of mends is fitted on one half and measured on the other.`;

@@ -21,7 +21,7 @@ import {
 	svgOf,
 } from "../core/dist/index.js";
 import { apiPage } from "./api-page.mjs";
-import { checkPictures, checksPage, SCHEMAS, slipsPage } from "./exercise-pages.mjs";
+import { checkPictures, checksPage, mistakesPage, SCHEMAS } from "./exercise-pages.mjs";
 import { measuresTable, routesTable } from "./figure-tables.mjs";
 import { main, ROOT } from "./run.mjs";
 
@@ -138,7 +138,7 @@ const PAGES = {
 	"docs/pictures/colours.svg": colours,
 	...introductionPictures(),
 	"docs/checks.md": checksPage,
-	"docs/slips.md": slipsPage,
+	"docs/mistakes.md": mistakesPage,
 	"docs/api.md": apiPage,
 	...checkPictures(),
 	...SCHEMAS,

@@ -1,4 +1,4 @@
-// Makes the pages on checks and slips from their examples.
+// Makes the pages on checks and mistakes from their examples.
 import { existsSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { parse } from "yaml";
@@ -9,22 +9,20 @@ import {
 	draw,
 	exerciseJsonSchema,
 	MEASURE_NAMES,
-	mark,
+	MISTAKES,
 	pictureOf,
 	readExercise,
 	runUnder,
-	SLIPS,
 	svgOf,
 	tapeOf,
 } from "../core/dist/index.js";
 import { CHECKS } from "../core/dist/marking/checks/index.js";
 import { exampleFile } from "../core/examples/example-file.mjs";
-import { slipFile } from "../core/examples/slip-file.mjs";
-import { MATCHING, MEASURES_MEAN, NOTES, PLACES_MEAN } from "./check-notes.mjs";
+import { MATCHING, MEASURES_MEAN, MISTAKES_MEAN, NOTES, PLACES_MEAN } from "./check-notes.mjs";
 import { ROOT } from "./run.mjs";
 
 const fence = "```";
-/** The measured table of the slips page, which is made by setup/slip-table.mjs. */
+/** The measured table of the page on mistakes, which is made by setup/mistake-table.mjs. */
 const MEASURED = /<!-{2} measured -->([\s\S]*?)<!-{2} \/measured -->/;
 const load = (path) => parse(readFileSync(join(ROOT, path), "utf8"));
 
@@ -112,20 +110,35 @@ export function checksPage() {
 	return `# Checks\n\nEach check with each of its options. Made by \`npm run docs\` from core/examples/checks.yaml, whose every program is marked by a test. The pictures show the first example of each: what meets it, and what misses it. How an exercise is put together: [exercises.md](exercises.md).\n\n## Which figure is which\n\n${MATCHING.map((note) => `- ${note}`).join("\n")}\n\n${parts.join("\n")}\n## What can be measured\n\n| \`what\` | what it is |\n|---|---|\n${MEASURE_NAMES.map((name) => `| \`${name}\` | ${MEASURES_MEAN[name]} |`).join("\n")}\n\nA measure that a kind doesn't have is missed with that reason: a square has no diameter.\n\n## Places on a figure\n\n| \`anchor\`, \`by\` | which point |\n|---|---|\n${ANCHORS.map((name) => `| \`${name}\` | ${PLACES_MEAN[name]} |`).join("\n")}\n`;
 }
 
-/** Every slip: what is said to student and teacher, with a program that shows it. The measured table stays as it is. */
-export function slipsPage() {
-	const { exercises, slips } = load("core/examples/slips.yaml");
-	const path = join(ROOT, "docs/slips.md");
+const code = (source) => `${fence}\n${source.trimEnd()}\n${fence}`;
+
+/** How a mistake is found. */
+function howFound({ mend, mendedBy, notice }) {
+	if (mend) return "Proved: the program is run with it mended.";
+	if (mendedBy) return `Mended as ${mendedBy.join(", ")}.`;
+	if (notice) return "Not proved: a plain rule, told only where no cause covers the criteria.";
+	return "Made when an exercise is tested. No single mend brings back what isn't there.";
+}
+
+/** One mistake: how it is mended, what people read of it, and two programs that differ by it. */
+function mistakePart({ id, made, did, instead, asks, make, mend, notice, mendedBy, example }) {
+	const how = howFound({ mend, mendedBy, notice });
+	const teacher = did === "" ? "" : `- To the teacher: ${did}; ${instead} …\n`;
+	const student = asks === "" ? "" : `- To the student: ${asks.replace("@", " in line 4")}\n`;
+	const tested = make ? "- Made when an exercise is tested.\n" : "";
+	return `### ${id}\n\n${made.charAt(0).toUpperCase()}${made.slice(1)}. ${how}\n\n${teacher}${student}${tested}\nRight, then wrong:\n\n${code(example.right)}\n\n${code(example.wrong)}\n`;
+}
+
+/** Every mistake, by families. The measured table stays as it is. */
+export function mistakesPage() {
+	const path = join(ROOT, "docs/mistakes.md");
 	const [, table = "\n\n"] = existsSync(path) ? (MEASURED.exec(readFileSync(path, "utf8")) ?? []) : [];
-	const parts = SLIPS.map(({ id }) => {
-		const example = slips.find((s) => s.id === id);
-		const { exercise } = readExercise(slipFile(exercises, example));
-		const slip = mark(example.shows, exercise, example.before ? { lastTry: example.before } : {}).slips.find(
-			(s) => s.id === id,
-		);
-		return `### ${id}\n\n- To the student: ${slip.sentence}\n- To the teacher: ${slip.teacher}\n\n${fence}\n${example.shows.trimEnd()}\n${fence}\n`;
+	const families = [...new Set(MISTAKES.map((m) => m.family))];
+	const parts = families.map((family) => {
+		const own = MISTAKES.filter((m) => m.family === family).map(mistakePart);
+		return `## ${family.charAt(0).toUpperCase()}${family.slice(1)}\n\n${own.join("\n")}`;
 	});
-	return `# Slips: why it went wrong\n\nWhere a criterion is missed, known kinds of mistake are tried as explanations: each says what it would have drawn, and is told only where that fits what was found. A student's sentence leads and gives no answer away; a teacher's says it outright. The order is that in which they are tried: a particular cause goes before a general one. Made by \`npm run docs\` from core/examples/slips.yaml, whose every program is marked by a test.\n\n## How well they are named\n\nMeasured by \`node setup/slip-table.mjs\` on every right program of the demo: each kind of mistake is made in it by the alterations that exercises are tried with, which share no code with the slips. Where a change doesn't make the mistake it is named for (a figure broken up, a step of one degree), or costs nothing, it isn't counted.\n\n<!-- measured -->${table}<!-- /measured -->\n\n## Each slip\n\n${parts.join("\n")}`;
+	return `${MISTAKES_MEAN}\n\n<!-- measured -->${table}<!-- /measured -->\n\n${parts.join("\n")}`;
 }
 
 /** The JSON Schemas by which editors complete exercise and collection files. */

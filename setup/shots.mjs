@@ -13,6 +13,10 @@ const folder = process.argv[2] ?? join(ROOT, "docs/screenshots");
 const MARKPEN = join(ROOT, "cli/bin/markpen.mjs");
 
 /** A service with the checked demo. */
+/** A check that is still to be done, or a report without its causes. */
+const UNDONE =
+	"SELECT 1 FROM checks WHERE ended_at IS NULL UNION ALL SELECT 1 FROM full_reports WHERE body -> 'causes' = 'null' LIMIT 1";
+
 async function startDemo() {
 	const { demoArchive } = await import("../demo/dist/index.js");
 	const { readEnvironment, startService } = await import("../service/dist/index.js");
@@ -32,8 +36,7 @@ async function startDemo() {
 	const { default: pg } = await import("pg");
 	const client = new pg.Client({ connectionString: postgres.database("shots") });
 	await client.connect();
-	while ((await client.query("SELECT 1 FROM checks WHERE ended_at IS NULL LIMIT 1")).rows.length > 0)
-		await new Promise((resolve) => setTimeout(resolve, 200));
+	while ((await client.query(UNDONE)).rows.length > 0) await new Promise((resolve) => setTimeout(resolve, 200));
 	await client.end();
 	return {
 		address: running.address,
@@ -87,7 +90,7 @@ async function teacherShots(page, address, shot) {
 	await to(`/classes/${tern.id}/grade-book`, "Zoe Lark");
 	await shot("grade-book");
 	await to(`/assignments/${of("pier-planks")}/pier-planks`, "Zoe Lark");
-	await page.getByRole("button", { name: /first plank at 30, 90/ }).hover();
+	await page.locator("button[aria-expanded]:has-text(' of ')").first().click();
 	await still();
 	await shot("assignment");
 	await page.getByRole("button", { name: "Charts" }).click();
@@ -95,10 +98,10 @@ async function teacherShots(page, address, shot) {
 	await shot("charts");
 	await to(`/assignments/${of("harbour-scene")}/harbour-scene/judging`, "1 of 6");
 	await shot("judging");
-	await to(`/hand-ins/${handIn("Ruth Pell", "mooring-buoy")}`, "What was drawn");
-	await page.locator("[data-slip]").first().hover();
-	await still();
-	await shot("hand-in-slip");
+	await to(`/hand-ins/${handIn("Idris Vale", "sail")}`, "What was drawn");
+	await page.getByRole("button", { name: "What if" }).first().click();
+	await page.waitForTimeout(1_500);
+	await shot("hand-in-cause");
 	await to(`/hand-ins/${handIn("Oli Tarn", "pier-planks")}`, "What was drawn");
 	await page.locator("[data-criterion=places]").hover();
 	await still();

@@ -97,18 +97,20 @@ const ROOMS: Readonly<Record<string, readonly string[]>> = {
 	colour: ["geometry"],
 	tape: ["geometry", "colour", "limits"],
 	raster: ["geometry"],
-	nib: ["geometry", "colour", "limits", "tape"],
+	languages: [],
+	nib: ["geometry", "colour", "limits", "tape", "languages"],
 	figures: ["geometry", "colour", "tape", "raster"],
 	picture: ["geometry", "colour", "tape"],
 	marking: ["geometry", "colour", "limits", "tape", "figures", "nib", "raster"],
+	mistakes: ["geometry", "colour", "tape", "figures", "languages", "nib", "marking"],
 	words: ["geometry", "colour"],
 	exercise: ["geometry", "colour", "limits", "marking", "nib", "tape", "words"],
-	trial: ["geometry", "colour", "tape", "nib", "figures", "marking", "exercise"],
+	trial: ["geometry", "colour", "tape", "nib", "figures", "marking", "mistakes", "exercise"],
 	alike: ["geometry", "colour", "nib", "figures", "marking", "exercise"],
 };
 
 /** Rooms that `words` may name types of. */
-const WORDS_TYPES = ["marking", "nib", "figures", "picture", "."];
+const WORDS_TYPES = ["marking", "mistakes", "nib", "figures", "picture", "."];
 
 test.each(Object.keys(PACKAGES))("no circle of imports in %s, between files or folders, types included", (name) => {
 	expect(circlesBelow(join(ROOT, name, "src"))).toEqual([]);

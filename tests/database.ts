@@ -14,16 +14,17 @@ declare module "vitest" {
 	}
 }
 
-/** Waits until every hand-in of a database has its report. */
+/** Waits until every hand-in of a database has its report, and every report its causes. */
 async function checked(url: string): Promise<void> {
 	const client = new pg.Client({ connectionString: url });
 	await client.connect();
 	for (let tries = 0; ; tries++) {
 		const { rows } = await client.query(
-			"SELECT (SELECT count(*) FROM hand_ins) = (SELECT count(*) FROM reports) AS done",
+			`SELECT (SELECT count(*) FROM hand_ins) = (SELECT count(*) FROM reports) AND NOT EXISTS
+				(SELECT 1 FROM full_reports WHERE body -> 'causes' = 'null') AS done`,
 		);
 		if (rows[0].done) break;
-		if (tries > 600) throw new Error("the demo was not checked within 60 s");
+		if (tries > 1_800) throw new Error("the demo was not checked within 180 s");
 		await new Promise((resolve) => setTimeout(resolve, 100));
 	}
 	await client.end();

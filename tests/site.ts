@@ -102,8 +102,9 @@ export function visitorOf(address: string, onAnswer?: (response: Response) => vo
 export async function signedIn(
 	address: string,
 	body: { classCode?: string; signInName: string; passphrase: string },
+	onAnswer?: (response: Response) => void,
 ): Promise<Client> {
-	const client = visitorOf(address);
+	const client = visitorOf(address, onAnswer);
 	await client.signIn({ body });
 	return client;
 }
@@ -123,6 +124,17 @@ export async function reportOf(client: Client, id: string, milliseconds = 15_000
 		await new Promise((resolve) => setTimeout(resolve, 30));
 	}
 	throw new Error(`hand-in ${id} has no report after ${milliseconds} ms`);
+}
+
+/** Waits until the causes of a hand-in's report are found. */
+export async function explainedOf(client: Client, id: string, milliseconds = 30_000) {
+	const end = Date.now() + milliseconds;
+	while (Date.now() < end) {
+		const { report } = await client.showHandIn({ params: { id } });
+		if (report?.causes) return { ...report, causes: report.causes };
+		await new Promise((resolve) => setTimeout(resolve, 50));
+	}
+	throw new Error(`hand-in ${id} has no causes after ${milliseconds} ms`);
 }
 
 /** Waits until long work is done, and gives its end. */

@@ -99,6 +99,7 @@ function program(done: (code: number) => void): Command {
 			"--answers <file>",
 			"answers to the exercise's questions, a line each: the question's id, a colon, the answer",
 		)
+		.option("--no-causes", "don't look for the mistakes behind what is missed, which takes most of the time")
 		.option("--watch", "check again whenever a file changes, until Ctrl-C")
 		.addHelpText(
 			"after",

@@ -39,7 +39,8 @@ export const handInRow = z.object({
 		.nullable()
 		.describe("The student's own title: the program's first line, where that is a comment"),
 	verdicts: z.array(verdict),
-	slips: z.array(z.string()),
+	slips: z.array(z.string()).describe("Ids of the causes, and of what may be where none is proved"),
+	oneChangeAway: z.boolean().describe("Whether mending one mistake would meet everything"),
 	released: z.boolean(),
 });
 

@@ -205,7 +205,7 @@ export const acrossClasses = route({
 	path: "/exercises/:id/across",
 	who: ["teacher"],
 	reach: "looking",
-	summary: "An exercise across the classes that the teacher has: points, criteria and slips",
+	summary: "An exercise across the classes that the teacher has: points, criteria and causes",
 	params: idParams,
 	reply: z.object({
 		key,

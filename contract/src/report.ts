@@ -71,6 +71,7 @@ export const report = z.object({
 			found: z.string(),
 			figures: z.array(z.int()),
 			lines: z.array(z.int()),
+			follows: z.int().optional().describe("The line of the cause from which it follows, where that is forgiven"),
 			waits: z.enum(["teacher", "answer"]).optional(),
 			seed: z.int().optional(),
 			frame: z.int().optional(),
@@ -89,6 +90,30 @@ export const report = z.object({
 				.optional(),
 		}),
 	),
+	causes: z
+		.array(
+			z.object({
+				id: z.string(),
+				line: z.int(),
+				column: z.int(),
+				length: z.int(),
+				also: z.array(z.object({ line: z.int(), column: z.int(), length: z.int() })),
+				either: z.boolean().describe("Whether it is one of these places, and nothing says which"),
+				regains: z.array(z.object({ id: z.string(), points: z.number() })),
+				points: z.number(),
+				sentence: z.string(),
+				teacher: z.string().optional().describe("Says it outright: for teachers alone"),
+				was: z.string().optional().describe("The lines that change: for teachers alone"),
+				mended: z.string().optional().describe("The same lines mended: for teachers alone"),
+				edit: z
+					.object({ start: z.int(), end: z.int(), text: z.string() })
+					.optional()
+					.describe("What makes the program one with this mistake mended: for teachers alone"),
+			}),
+		)
+		.nullable()
+		.default(null)
+		.describe("The mistakes behind what is missed, each proved; null where nobody has looked for them yet"),
 	slips: z.array(
 		z.object({
 			id: z.string(),

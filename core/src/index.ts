@@ -14,12 +14,14 @@ export {
 } from "./exercise/read.ts";
 export type { ExerciseFile } from "./exercise/schema.ts";
 export { hintsOf, type StudentCopy, sentenceOf, studentCopy } from "./exercise/student-copy.ts";
+export { type Explained, mendedBy } from "./explain.ts";
 export { type FigureData, figureData } from "./figure-data.ts";
 export { KIND_RULES } from "./figures/kinds/index.ts";
 export { type Track, tracksOf } from "./figures/tracks.ts";
+export { forgiven, isOneChangeAway } from "./forgiven.ts";
 export { CLASS_LIMITS, type Limits, type Stop } from "./limits/limits.ts";
 export { lostRunReport } from "./lost-run-report.ts";
-export { type MarkOptions, mark, markedTape } from "./mark.ts";
+export { causesIn, type MarkOptions, mark, markedTape } from "./mark.ts";
 export { ANCHORS } from "./marking/anchors.ts";
 export { optionsOf } from "./marking/checks/index.ts";
 export { criteriaIn } from "./marking/marking-spec.ts";
@@ -27,7 +29,7 @@ export { MEASURE_NAMES } from "./marking/measures.ts";
 export { VERDICTS, type Verdict } from "./marking/points.ts";
 export type { Submission } from "./marking/scene.ts";
 export { type Decided, type Settled, settle } from "./marking/settle.ts";
-export { SLIPS } from "./marking/slips/index.ts";
+export { alterationWords, MISTAKES, mistakeWords } from "./mistakes/index.ts";
 export { FUNCTIONS } from "./nib/functions.ts";
 export { type Given, givenProblem } from "./nib/given.ts";
 export { BLOCKS, HELP, type Help } from "./nib/help.ts";
@@ -44,6 +46,7 @@ export {
 	type DrawingReport,
 	type ProblemReport,
 	type Report,
+	type ReportCause,
 	type ReportCriterion,
 	type ReportFigure,
 	type ReportSlip,
@@ -63,4 +66,4 @@ export { CORE_VERSION } from "./version.ts";
 export { counted } from "./words/lists.ts";
 export { PROBLEM_CODES } from "./words/problems.ts";
 export { ENDED_WORDS, STATE_WORDS, VERDICT_WORDS } from "./words/states.ts";
-export { alterationWords, rewritingWords, trialDoubt, trialProblem } from "./words/trial.ts";
+export { rewritingWords, trialDoubt, trialProblem } from "./words/trial.ts";

@@ -2,13 +2,14 @@ import { WHITE } from "./colour/colour.ts";
 import { drawnOf } from "./draw.ts";
 import { programRunOf } from "./exercise/program-run-of.ts";
 import type { ExerciseFile } from "./exercise/schema.ts";
+import { type Explained, explain, isExplainable } from "./explain.ts";
+import { forgiven } from "./forgiven.ts";
 import type { Limits, Stop } from "./limits/limits.ts";
 import { judge } from "./marking/judge.ts";
 import type { Submission } from "./marking/scene.ts";
 
-import { slipsIn } from "./marking/slips/index.ts";
 import type { Report } from "./report.ts";
-import { reportCriterion, reportSlip } from "./report-criterion.ts";
+import { reportCriterion } from "./report-criterion.ts";
 import { reportDrawing } from "./report-drawing.ts";
 import { fitReport } from "./report-size.ts";
 import type { Tape } from "./tape/tape.ts";
@@ -19,6 +20,8 @@ export interface MarkOptions extends Submission {
 	readonly seed?: number;
 	readonly limits?: Limits;
 	readonly stop?: Stop;
+	/** Looks for the causes of what is missed too, which takes some hundred runs; without it they are null. */
+	readonly causes?: boolean;
 	/** Leaves out the figures read back and the picture, for summaries of many. */
 	readonly bare?: boolean;
 }
@@ -31,13 +34,23 @@ export function mark(source: string, exercise: ExerciseFile, options: MarkOption
 	return markedTape(source, exercise, options).report;
 }
 
+/**
+ * The causes of what a program misses, as {@link mark} finds them: for a report that was made without them. Points never
+ * wait for causes.
+ */
+export function causesIn(source: string, exercise: ExerciseFile, options: MarkOptions = {}): Explained {
+	const { seed, limits, stop, causes: _, bare: _bare, ...submission } = options;
+	const plain = programRunOf(source, exercise, { seed, limits, stop }, submission);
+	return explain(plain, judge(plain), exercise, { limits, submission });
+}
+
 /** Marks as {@link mark} does, and gives the tape of the first seed too. */
 export function markedTape(
 	source: string,
 	exercise: ExerciseFile,
 	options: MarkOptions = {},
 ): { readonly report: Report; readonly tape: Tape } {
-	const { seed, limits, stop, bare = false, ...submission } = options;
+	const { seed, limits, stop, causes = false, bare = false, ...submission } = options;
 	const plain = programRunOf(source, exercise, { seed, limits, stop }, submission);
 	const marked = judge(plain);
 	const { program, run, tape, drawing } = plain;
@@ -56,7 +69,9 @@ export function markedTape(
 		exercise: exercise.id,
 		points: marked.points,
 		criteria: marked.judged.map((judged) => reportCriterion(judged, drawing, exercise.criteria)),
-		slips: slipsIn(marked.run, marked).map(reportSlip),
+		...(causes
+			? explain(plain, marked, exercise, { limits, submission })
+			: { causes: isExplainable(marked) ? null : [], slips: [] }),
 		taken: [...marked.matches.values()].map(({ name, slots }) => ({
 			name,
 			figures: slots.map((f) => f?.index ?? null),
@@ -64,5 +79,5 @@ export function markedTape(
 		seed: settings.seed,
 		...reportDrawing(drawn, bare),
 	};
-	return { report: fitReport(report), tape };
+	return { report: fitReport(forgiven(report, exercise)), tape };
 }

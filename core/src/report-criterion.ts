@@ -5,10 +5,8 @@ import type { Finding, Judgement } from "./marking/criterion.ts";
 import type { JudgedCriterion } from "./marking/judge.ts";
 import { type CriterionOrGroup, criteriaIn } from "./marking/marking-spec.ts";
 import { creditOf, type Score, type Verdict } from "./marking/points.ts";
-import type { FoundSlip } from "./marking/slips/index.ts";
-import type { ReportCriterion, ReportInner, ReportSlip } from "./report.ts";
+import type { ReportCriterion, ReportInner } from "./report.ts";
 import { verdictSentence, wantedAndFound } from "./words/findings.ts";
-import { slipSentences } from "./words/slips.ts";
 
 /** Figures and lines that a judgement rests on: those that fail it, or all where it is met. */
 function restsOn(judgement: Judgement, verdict: Verdict, drawing: Drawing): { figures: number[]; lines: number[] } {
@@ -91,11 +89,4 @@ function verdictOf(one: NonNullable<JudgedCriterion["inner"]>[number]): Verdict 
 	const credit = creditOf(one);
 	if (credit >= 1 - 1e-9) return "met";
 	return credit > 0 ? "partly" : "missed";
-}
-
-/** A slip in words and as plain data. */
-export function reportSlip(slip: FoundSlip): ReportSlip {
-	const { student, teacher } = slipSentences(slip);
-	const { id, lines, figures, criteria, evidence } = slip;
-	return { id, sentence: student, teacher, lines, figures, criteria, evidence };
 }

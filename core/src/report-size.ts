@@ -104,7 +104,7 @@ class Cutting {
 
 function cutTo(report: Report, level: Level): Report {
 	const cutting = new Cutting(level);
-	const { picture, figures, messages, criteria, slips, taken, errors, remarks } = report;
+	const { picture, figures, messages, criteria, causes, slips, taken, errors, remarks } = report;
 	const clips = jsonBytes(picture.clips, level.picture);
 	const room = clips > level.picture / 2 ? 0 : level.picture - clips;
 	// The last shape that has any room may be a walk of a million steps: it ends on its way.
@@ -126,6 +126,7 @@ function cutTo(report: Report, level: Level): Report {
 	const ofMessages = cutting.list(messages, level.messages, (message) => cutting.whole(message));
 	const texts = {
 		criteria: cutting.whole(criteria),
+		causes: causes?.map((cause) => ({ ...cutting.whole(cause), edit: cause.edit })) ?? null,
 		slips: cutting.whole(slips),
 		taken: cutting.whole(taken),
 		errors: cutting.whole(errors),

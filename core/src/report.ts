@@ -52,6 +52,8 @@ export interface ReportCriterion {
 	/** Figures that it rests on: for one that is missed or partly met, those that fail it. */
 	readonly figures: readonly number[];
 	readonly lines: readonly number[];
+	/** With `consequences: forgiven`, the line of the cause from which this follows, so that it isn't deducted. */
+	readonly follows?: number;
 	/** Set where it waits for a teacher's judgement, or for an answer. */
 	readonly waits?: "teacher" | "answer";
 	/** The seed, and the frame, in which it came out worst, where several were looked at. */
@@ -64,7 +66,34 @@ export interface ReportCriterion {
 /** A criterion inside a group. */
 export type ReportInner = Pick<ReportCriterion, "id" | "check" | "asks" | "verdict" | "sentence" | "figures" | "lines">;
 
-/** A known mistake that explains what was missed. */
+/** A stretch of the program. */
+export interface ReportPlace {
+	readonly line: number;
+	readonly column: number;
+	readonly length: number;
+}
+
+/** A mistake that is proved: with it mended, what was missed is met, and nothing that was met is lost. */
+export interface ReportCause extends ReportPlace {
+	readonly id: string;
+	/** More places: all of them change in the same way, or it is one of them where `either` is set. */
+	readonly also: readonly ReportPlace[];
+	readonly either: boolean;
+	/** The criteria that the mend meets, or from which it earns more, with what it earns. */
+	readonly regains: readonly { readonly id: string; readonly points: number }[];
+	readonly points: number;
+	/** For the student: leads to the place, and gives no answer away. */
+	readonly sentence: string;
+	/** For the teacher: says it outright. */
+	readonly teacher: string;
+	/** The lines that change, before and after: for the teacher. */
+	readonly was: string;
+	readonly mended: string;
+	/** What makes the program one with this mistake mended, and those named before it: for the teacher. */
+	readonly edit: { readonly start: number; readonly end: number; readonly text: string };
+}
+
+/** Something that may explain what was missed, and that isn't proved. */
 export interface ReportSlip {
 	readonly id: string;
 	/** For the student: leads, and gives no answer away. */
@@ -119,7 +148,9 @@ export interface Report extends DrawingReport {
 	/** `possible` is without bonus and without `open`, what a person must still judge. */
 	readonly points: { readonly earned: number; readonly possible: number; readonly open: number };
 	readonly criteria: readonly ReportCriterion[];
-	/** Known mistakes that explain what was missed. */
+	/** The mistakes behind what was missed, each proved; null where nobody has looked for them yet. */
+	readonly causes: readonly ReportCause[] | null;
+	/** What may explain criteria that no cause covers. */
 	readonly slips: readonly ReportSlip[];
 	/** Which drawn figure was taken for which wanted one. */
 	readonly taken: readonly { readonly name: string; readonly figures: readonly (number | null)[] }[];

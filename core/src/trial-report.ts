@@ -1,5 +1,6 @@
-/** What a brief can leave to the student. */
-export type Free = "place" | "colour" | "size" | "order" | "number" | "kind";
+import type { Free } from "./mistakes/mistake.ts";
+
+export type { Free };
 
 /** Points of one trial program, with the criteria that it doesn't meet. */
 export interface Tried {

@@ -31,13 +31,14 @@ afterAll(() => rmSync(folder, { recursive: true }));
 const markpen = (...args: string[]) => runMarkpen(folder, args);
 
 describe("check", () => {
-	test("a folder with a file for each student gives a row each, with the slips that most share", async () => {
+	test("a folder with a file for each student gives a row each, with its causes", async () => {
 		const { code, out } = await markpen("check", "files", "--exercise", BUOY);
 		expect(code).toBe(1);
 		expect(out).toMatch(/^ana +16 of 16 {2}●+$/m);
-		expect(out).toMatch(/^bo +14 of 16 {2}●○●+ {2}radius-for-diameter$/m);
+		expect(out).toMatch(
+			/^bo +14 of 16 {2}●○●+ {2}Line 4: the number is the radius; the diameter meets 1 more criterion\.$/m,
+		);
 		expect(out).toContain("3 programs, 1 with all points.");
-		expect(out).toContain("Slips: radius-for-diameter 1");
 	});
 
 	test("a folder with a folder for each student takes the file that is named for the exercise", async () => {
@@ -48,14 +49,14 @@ describe("check", () => {
 			["bo", 14],
 			["cy", 0],
 		]);
-		expect([summary.files, summary.allMet, summary.slips]).toEqual([3, 1, [{ id: "radius-for-diameter", count: 1 }]]);
+		expect([summary.files, summary.allMet, summary.causes]).toEqual([3, 1, [{ id: "radius-for-diameter", count: 1 }]]);
 	});
 
-	test("what it may be stands below the criteria", async () => {
+	test("the causes are below the criteria, and are not looked for where that isn't wanted", async () => {
 		const { out } = await markpen("check", "files/bo.nib.txt", "--exercise", BUOY);
-		expect(out).toContain(
-			"What it may be\n  → The diameter's number stands after `radius` in line 4 (found: width 160).",
-		);
+		expect(out).toContain("Causes\n  → Line 4: the number is the radius; the diameter meets 1 more criterion.");
+		const without = await markpen("check", "files/bo.nib.txt", "--exercise", BUOY, "--no-causes", "--json");
+		expect([without.code, JSON.parse(without.out).causes]).toEqual([1, null]);
 	});
 
 	test("--junit writes XML that holds names with signs of XML, a suite a program and a case a criterion", async () => {

@@ -298,7 +298,7 @@ describe("check", () => {
 			state: "drew",
 			ended: "whole",
 			points: { earned: 14, possible: 16, open: 0 },
-			slips: [{ id: "radius-for-diameter", lines: [4] }],
+			causes: [{ id: "radius-for-diameter", line: 4, regains: [{ id: "across", points: 2 }] }],
 		});
 		expect(report.criteria[1]).toMatchObject({
 			id: "across",

@@ -121,19 +121,48 @@ describe("the teacher", () => {
 			expect(await yellow()).toBe(0);
 		}));
 
-	test("reads why it probably went wrong, and pointing at that lights the line, the figure and the criteria it explains", () =>
+	test("reads the cause, and pointing at it lights the line, the figure and the criteria that it takes along", () =>
 		visit("teacher", async (page) => {
 			await openHandIn(page, "Mooring buoy", "Kit Sorrel");
 			await page.getByRole("link", { name: "1", exact: true }).click();
 			await page.getByText("try 1 of 2").waitFor();
-			const slip = page.locator("[data-slip=radius-for-diameter]");
-			expect(await slip.textContent()).toMatch(/line 5.*To the student: /);
-			await slip.hover();
-			for (const lit of ["[data-slip=radius-for-diameter]", "[data-line='5']", "[data-criterion=across]"])
+			const cause = page.locator("[data-cause=radius-for-diameter]");
+			expect(await cause.textContent()).toMatch(/Line 5.*To the student: /);
+			await cause.locator("[role=presentation]").hover();
+			for (const lit of [
+				"[data-cause=radius-for-diameter] [role=presentation]",
+				"[data-line='5']",
+				"[data-criterion=across]",
+			])
 				expect(await background(page, lit)).toBe(POINT);
 			expect(
 				await page.locator("path[data-lit]").evaluateAll((all) => all.map((e) => (e as SVGElement).dataset.lit)),
 			).toEqual(["0"]);
+		}));
+
+	test("sees the drawing as it would be, with the line before and after, and the criteria under their cause", () =>
+		visit("teacher", async (page) => {
+			await openHandIn(page, "Sail", "Idris Vale");
+			const cause = page.locator("[data-cause=turned-other-way]");
+			expect(await cause.locator("[data-criterion]").count()).toBe(3);
+			const blue = () =>
+				page.locator("canvas").evaluate((canvas) => {
+					const { width, height } = canvas as HTMLCanvasElement;
+					const context = (canvas as HTMLCanvasElement).getContext("2d") as CanvasRenderingContext2D;
+					const { data } = context.getImageData(0, 0, width, height);
+					let count = 0;
+					for (let i = 0; i < data.length; i += 4) if ((data[i + 2] as number) > (data[i] as number) + 60) count++;
+					return count;
+				});
+			const before = await blue();
+			await cause.getByRole("button", { name: "What if" }).click();
+			await page.getByTestId("what-if").waitFor();
+			expect((await page.getByTestId("what-if").textContent())?.replace(/\s+/g, " ").trim()).toBe(
+				"turn right 135 turn left 135",
+			);
+			await expect.poll(blue).toBeGreaterThan(before);
+			await cause.getByRole("button", { name: "What if" }).click();
+			await expect.poll(blue).toBe(before);
 		}));
 
 	test("pointing at a line lights what it drew, at a figure its line", () =>
@@ -219,8 +248,9 @@ describe("the student", () => {
 			);
 			await page.getByRole("button", { name: "Hand in", exact: true }).click();
 			await page.getByRole("button", { name: "Hand it in" }).click();
-			await page.locator("[data-slip=colour-after]").waitFor();
-			expect(await page.locator("[data-slip]").allTextContents()).toEqual([
+			await page.getByRole("link", { name: "See it on the drawing" }).click();
+			await page.locator("[data-explanation=colour-after]").waitFor();
+			expect(await page.locator("[data-explanation]").allTextContents()).toEqual([
 				expect.stringMatching(/^[^#]*line 5[^#]*$/),
 			]);
 			expect(await page.getByText("To the student").count()).toBe(0);

@@ -231,16 +231,33 @@ describe("a class", () => {
 });
 
 describe("an assignment", () => {
-	test("tells what several share, and pointing at a slip lights their drawings", () =>
+	test("tells the causes by number of hand-ins, opens those of one after another, and comments on all of them", () =>
 		visit("teacher", async (page) => {
 			await to(page, `/assignments/${ids.planks}/pier-planks`);
 			const shared = page.getByRole("region", { name: "What the class shares" });
-			await shared.getByRole("heading", { name: "What went wrong, most shared first" }).waitFor();
-			const slip = shared.locator("h2:has-text('most shared') + ul button").first();
-			const count = Number((await slip.textContent())?.match(/(\d+)$/)?.[1]);
+			await shared.getByRole("heading", { name: "Causes, by number of hand-ins" }).waitFor();
+			const cause = shared.locator("button[aria-expanded]").first();
+			const count = Number((await cause.textContent())?.match(/(\d+) of \d+$/)?.[1]);
 			expect(count).toBeGreaterThan(0);
-			await slip.hover();
+			await cause.hover();
 			expect(await page.locator("[data-hand-in] [data-lit]").count()).toBe(count);
+			await cause.click();
+			await shared.getByLabel("Comment for all who share this cause").fill("Look at the places once more.");
+			await shared.getByRole("button", { name: `Send to ${count}` }).click();
+			await page.getByText(`${count} of ${count} hand-ins have the comment.`).waitFor();
+			await shared.getByRole("button", { name: /^Open / }).click();
+			await page.getByText("Look at the places once more.").first().waitFor();
+			await page.getByText(`1 of ${count}`, { exact: false }).first().waitFor();
+		}));
+
+	test("shows only the hand-ins that meet everything with one mistake mended", () =>
+		visit("teacher", async (page) => {
+			await to(page, `/assignments/${ids.planks}/pier-planks`);
+			const away = page.getByRole("button", { name: /^One change away: \d+$/ });
+			const count = Number((await away.textContent())?.match(/\d+/)?.[0]);
+			expect(await page.locator("[data-hand-in]").count()).toBeGreaterThan(count);
+			await away.click();
+			expect(await page.locator("[data-hand-in]").count()).toBe(count);
 		}));
 
 	test("shows a hand-in as it comes in, checked, without being loaded again", () =>

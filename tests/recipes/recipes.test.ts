@@ -73,7 +73,7 @@ describe.sequential("followed one after the other in a copy of the project", () 
 		expect(await failureOf("setup/docs.mjs", [])).toBe("");
 		expect(readFileSync(join(copy, "docs/statements.md"), "utf8")).toContain("### diamond");
 		expect(readFileSync(join(copy, "docs/checks.md"), "utf8")).toContain("## palette");
-		expect(readFileSync(join(copy, "docs/slips.md"), "utf8")).toContain("half-the-sides");
+		expect(readFileSync(join(copy, "docs/mistakes.md"), "utf8")).toContain("half-the-sides");
 		expect(readFileSync(join(copy, "docs/api.md"), "utf8")).toContain("GET /classes/:id/size");
 	});
 

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import type { Client } from "../../client/dist/index.js";
 import { DEMO_SIGN_INS, DEMO_STUDENTS } from "../../demo/dist/index.js";
-import { placeOf, reportOf, Site, signedIn, workOn } from "../site.ts";
+import { explainedOf, placeOf, reportOf, Site, signedIn, workOn } from "../site.ts";
 
 let site: Site;
 let student: Client;
@@ -27,7 +27,7 @@ test("a student hands in, and teacher and student see the same report", async ()
 	expect([page.source, page.student.name, page.title]).toEqual([MODEL, "Idris Vale", "Pier planks"]);
 });
 
-test("a slip is told outright to the teacher, and to the student only so far as to lead", async () => {
+test("a cause names the line; what is mended there is for the teacher alone", async () => {
 	const work = await workOn(student, "Pier planks");
 	await site.rows("UPDATE assignments SET tries = NULL WHERE id = $1", [work.assignmentId]);
 	const { id } = await student.handIn({
@@ -39,16 +39,17 @@ test("a slip is told outright to the teacher, and to the student only so far as 
 			),
 		},
 	});
-	const own = await reportOf(student, id);
-	expect(own.slips.map((s) => [s.id, s.lines])).toEqual([["colour-after", [3, 5]]]);
-	expect(own.slips[0]).not.toHaveProperty("teacher");
-	expect(own.slips[0]).not.toHaveProperty("evidence");
-	const seen = (await teacher.showHandIn({ params: { id } })).report?.slips[0];
+	expect((await reportOf(student, id)).points?.earned).toBeLessThan(11);
+	const [own, ...others] = (await explainedOf(student, id)).causes;
+	expect([own?.id, own?.line, others]).toEqual(["colour-after", 5, []]);
+	for (const key of ["teacher", "was", "mended", "edit"]) expect(own).not.toHaveProperty(key);
+	const seen = (await explainedOf(teacher, id)).causes[0];
 	expect(seen).toMatchObject({
-		...own.slips[0],
-		teacher: expect.stringMatching(/line 5/),
-		evidence: expect.any(Array),
+		...own,
+		teacher: expect.stringMatching(/^Line 5: .* meets? 2 more criteria\.$/),
+		edit: expect.any(Object),
 	});
+	expect(seen?.mended).toContain("pen colour saddlebrown width 3");
 });
 
 test("a source is kept exactly, whatever its characters and line ends", async () => {

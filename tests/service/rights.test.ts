@@ -35,6 +35,9 @@ const ids = {
 	token: "",
 };
 
+/** The text of every reply to a student. */
+const replies: Promise<string>[] = [];
+
 const bearer = (token: string) =>
 	createClient({ base: site.address, headers: () => ({ authorization: `Bearer ${token}` }) });
 const NONE = "01890000-0000-7000-8000-000000000000";
@@ -63,16 +66,24 @@ beforeAll(async () => {
 	await other.revokeToken({ params: { id: revoked.id } });
 	const [s, o] = [DEMO_STUDENTS.gannet[0], DEMO_STUDENTS.tern[0]];
 	callers.nobody = site.visitor();
-	callers["a student of the class"] = await signedIn(address, {
-		classCode: "gannet-8",
-		signInName: s?.signInName as string,
-		passphrase: s?.passphrase as string,
-	});
-	callers["a student of another"] = await signedIn(address, {
-		classCode: DEMO_SIGN_INS.student.classCode,
-		signInName: o?.signInName as string,
-		passphrase: o?.passphrase as string,
-	});
+	const read = (response: Response) => {
+		if (/json|text|svg|csv/.test(response.headers.get("content-type") ?? "") && !response.url.endsWith("/events"))
+			replies.push(response.clone().text());
+	};
+	callers["a student of the class"] = await signedIn(
+		address,
+		{ classCode: "gannet-8", signInName: s?.signInName as string, passphrase: s?.passphrase as string },
+		read,
+	);
+	callers["a student of another"] = await signedIn(
+		address,
+		{
+			classCode: DEMO_SIGN_INS.student.classCode,
+			signInName: o?.signInName as string,
+			passphrase: o?.passphrase as string,
+		},
+		read,
+	);
 	callers["its teacher"] = other;
 	callers["a teacher of none"] = await fresh("none", false);
 	callers["who covers it"] = await signedIn(address, DEMO_TEACHERS.cover);
@@ -281,6 +292,16 @@ describe.each(Object.entries(ROUTES) as unknown as [Name, Route][])("%s", (name,
 		)
 			expect([who, found]).toEqual([who, "in"]);
 	});
+});
+
+test("no reply to a student, of any call, holds what is mended by a cause", async () => {
+	for (const who of ["a student of the class", "a student of another"] as const)
+		for (const { handIns } of (await callers[who].listWork({})).work)
+			for (const { id } of handIns) await callers[who].showHandIn({ params: { id } });
+	const texts = await Promise.all(replies);
+	expect(texts.length).toBeGreaterThan(2 * Object.keys(ROUTES).length - 20);
+	expect(texts.some((text) => text.includes('"causes":[{'))).toBe(true);
+	expect(texts.filter((text) => /"mended"|"edit":|"was":|"teacher":"/.test(text))).toEqual([]);
 });
 
 test("every route of the service is in the contract's table", async () => {

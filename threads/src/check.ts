@@ -1,5 +1,13 @@
-import { type ExerciseFile, type Limits, lostRunReport, type Report, type Submission } from "@markpen/core";
-import { RUN_MILLISECONDS } from "./clock.ts";
+import {
+	type ExerciseFile,
+	type Explained,
+	forgiven,
+	type Limits,
+	lostRunReport,
+	type Report,
+	type Submission,
+} from "@markpen/core";
+import { EXPLAIN_MILLISECONDS, RUN_MILLISECONDS } from "./clock.ts";
 import { exerciseText, ThreadLost, type Threads } from "./pool.ts";
 import type { Marked } from "./task.ts";
 
@@ -56,6 +64,31 @@ export async function checkWithTape(
 	}
 }
 
+/** Explained where nothing could be found out: no cause, and nothing that may be. */
+const UNEXPLAINED: Explained = Object.freeze({ causes: [], slips: [] });
+
+/** The causes of what a program misses. A thread that is lost with the search has found none. */
+export async function explainMissed(
+	threads: Threads,
+	source: string,
+	exercise: ExerciseFile,
+	{ limits, submission }: CheckOptions = {},
+): Promise<Explained> {
+	try {
+		return await threads.run({
+			do: "explain",
+			source,
+			exercise: exerciseText(exercise),
+			milliseconds: EXPLAIN_MILLISECONDS,
+			...(limits && { limits }),
+			...(submission && { submission }),
+		});
+	} catch (error) {
+		if (!(error instanceof ThreadLost)) throw error;
+		return UNEXPLAINED;
+	}
+}
+
 /**
  * Marks several programs one after the other in a thread. Where the thread is lost with one of them, each is marked
  * alone, so that the others keep their reports.
@@ -66,22 +99,27 @@ export async function checkMany(
 	threads: Threads,
 	sources: readonly string[],
 	exercise: ExerciseFile,
-	options: { readonly bare: boolean; readonly submission?: Submission },
+	options: { readonly bare: boolean; readonly causes?: boolean; readonly submission?: Submission },
 ): Promise<readonly Report[]> {
-	const { bare, submission } = options;
+	const { bare, causes = false, submission } = options;
 	try {
 		return await threads.run({
 			do: "mark-many",
 			sources,
 			exercise: exerciseText(exercise),
 			bare,
+			causes,
 			...(submission && { submission }),
-			milliseconds: 2 * RUN_MILLISECONDS,
+			milliseconds: causes ? 2 * EXPLAIN_MILLISECONDS : 2 * RUN_MILLISECONDS,
 		});
 	} catch (error) {
 		if (!(error instanceof ThreadLost)) throw error;
 		const reports: Report[] = [];
-		for (const source of sources) reports.push(await check(threads, source, exercise, submission && { submission }));
+		for (const source of sources) {
+			const report = await check(threads, source, exercise, submission && { submission });
+			const found = causes ? await explainMissed(threads, source, exercise, submission && { submission }) : {};
+			reports.push(forgiven({ ...report, ...found }, exercise));
+		}
 		return reports;
 	}
 }

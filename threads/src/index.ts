@@ -1,4 +1,4 @@
-export { type CheckOptions, check, checkMany, checkWithTape } from "./check.ts";
+export { type CheckOptions, check, checkMany, checkWithTape, explainMissed } from "./check.ts";
 export { RUN_MILLISECONDS } from "./clock.ts";
 export { exerciseText, ThreadLost, ThreadPool, Threads } from "./pool.ts";
 export { giveWay } from "./priority.ts";

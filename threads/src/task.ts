@@ -2,6 +2,7 @@ import type {
 	AlikePair,
 	Conditions,
 	DrawingReport,
+	Explained,
 	FigureData,
 	Given,
 	Limits,
@@ -35,8 +36,19 @@ export type Task =
 			readonly sources: readonly string[];
 			readonly exercise: string;
 			readonly bare: boolean;
+			/** Whether the causes of what is missed are looked for too. */
+			readonly causes: boolean;
 			/** What comes with each of them. */
 			readonly submission?: Submission;
+			readonly milliseconds: number;
+	  }
+	| {
+			/** Why a program misses what it misses: the second half of its report. */
+			readonly do: "explain";
+			readonly source: string;
+			readonly exercise: string;
+			readonly submission?: Submission;
+			readonly limits?: Limits;
 			readonly milliseconds: number;
 	  }
 	| { readonly do: "try"; readonly exercise: string; readonly milliseconds: number }
@@ -99,10 +111,12 @@ export type Result<T extends Task> = T extends { do: "mark" }
 	? Marked
 	: T extends { do: "draw" }
 		? DrawResult
-		: T extends { do: "mark-many" }
-			? readonly Report[]
-			: T extends { do: "try" }
-				? Trial
-				: T extends { do: "alike" }
-					? readonly AlikePair[]
-					: Uint8Array;
+		: T extends { do: "explain" }
+			? Explained
+			: T extends { do: "mark-many" }
+				? readonly Report[]
+				: T extends { do: "try" }
+					? Trial
+					: T extends { do: "alike" }
+						? readonly AlikePair[]
+						: Uint8Array;

@@ -3,6 +3,7 @@ import {
 	alikePairs,
 	atFrame,
 	CLASS_LIMITS,
+	causesIn,
 	compare,
 	draw,
 	type ExerciseFile,
@@ -16,7 +17,7 @@ import {
 	tracksOf,
 	tryExercise,
 } from "@markpen/core";
-import { RUN_MILLISECONDS } from "./clock.ts";
+import { EXPLAIN_MILLISECONDS, RUN_MILLISECONDS } from "./clock.ts";
 import { giveWay } from "./priority.ts";
 import { renderPng } from "./render-png.ts";
 import type { DrawResult, Marked, Task } from "./task.ts";
@@ -107,9 +108,16 @@ export default function work(task: Task): unknown {
 				mark(source, exerciseOf(task.exercise), {
 					...task.submission,
 					bare: task.bare,
-					stop: stopAfter(RUN_MILLISECONDS),
+					causes: task.causes,
+					stop: stopAfter(task.causes ? EXPLAIN_MILLISECONDS : RUN_MILLISECONDS),
 				}),
 			);
+		case "explain":
+			return causesIn(task.source, exerciseOf(task.exercise), {
+				...task.submission,
+				stop: stopAfter(task.milliseconds),
+				...(task.limits && { limits: task.limits }),
+			});
 		case "try":
 			return tryExercise(exerciseOf(task.exercise));
 		case "alike":

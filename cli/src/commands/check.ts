@@ -15,6 +15,8 @@ export interface CheckOptions extends BroughtFiles {
 	readonly json?: boolean;
 	readonly junit?: string;
 	readonly watch?: boolean;
+	/** Whether the mistakes behind what is missed are looked for. */
+	readonly causes: boolean;
 }
 
 /** A program with its report. */
@@ -39,7 +41,11 @@ async function once(paths: readonly string[], options: CheckOptions): Promise<nu
 	const files = await handedIn(paths, exercise.id);
 	const single = files.length === 1 && paths.length === 1 && !(await stat(paths[0] as string)).isDirectory();
 	const submission = await submissionOf(options, exercise);
-	const reports = await checkAll(files, exercise, { bare: !single && !options.json, submission });
+	const reports = await checkAll(files, exercise, {
+		bare: !single && !options.json,
+		causes: options.causes,
+		submission,
+	});
 	if (options.junit) await save(options.junit, (await import("../formats/junit.ts")).junit(exercise, reports));
 	if (options.json)
 		printJson(
@@ -69,6 +75,8 @@ export function allMet(report: Report): boolean {
 
 /** Programs that a thread is sent together. */
 const AT_ONCE = 12;
+/** The same where causes are looked for: each takes about twenty times as long. */
+const SEARCHED_AT_ONCE = 4;
 
 /** Reports in the order of the files, worked out by as many threads as there are cores. */
 async function checkAll(
@@ -82,7 +90,7 @@ async function checkAll(
 	let next = 0;
 	const worker = async () => {
 		for (let from = next; from < files.length; from = next) {
-			const some = files.slice(from, from + AT_ONCE);
+			const some = files.slice(from, from + (how.causes ? SEARCHED_AT_ONCE : AT_ONCE));
 			next = from + some.length;
 			const sources = await Promise.all(some.map(({ file }) => readSource(file)));
 			const found = await checkMany(threads, sources, exercise, how);
@@ -107,13 +115,20 @@ function summaryOf(reports: readonly Checked[]): object {
 		id: c.id,
 		met: reports.filter((r) => r.report.criteria[i]?.verdict === "met").length,
 	}));
-	const slips = new Map<string, number>();
-	for (const { report } of reports) for (const slip of report.slips) slips.set(slip.id, (slips.get(slip.id) ?? 0) + 1);
 	return {
 		files: reports.length,
 		allMet: reports.filter((r) => allMet(r.report)).length,
 		earned: reports.reduce((sum, r) => sum + r.report.points.earned, 0),
 		criteria,
-		slips: [...slips].map(([id, count]) => ({ id, count })).sort((a, b) => b.count - a.count),
+		causes: countedIds(reports, (report) => report.causes ?? []),
+		slips: countedIds(reports, (report) => report.slips),
 	};
+}
+
+/** How many reports share each id, the most frequent first. */
+function countedIds(reports: readonly Checked[], of: (report: Report) => readonly { readonly id: string }[]): object[] {
+	const counts = new Map<string, number>();
+	for (const { report } of reports)
+		for (const id of new Set(of(report).map((one) => one.id))) counts.set(id, (counts.get(id) ?? 0) + 1);
+	return [...counts].map(([id, count]) => ({ id, count })).sort((a, b) => b.count - a.count);
 }

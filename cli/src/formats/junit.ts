@@ -37,7 +37,8 @@ export function junit(exercise: ExerciseFile, reports: readonly Checked[]): stri
 					.txt(plain(c.lines.length > 0 ? `${c.sentence}\n${file}:${c.lines[0]}` : c.sentence));
 			if (c.verdict === "not-judged") one.ele("skipped", { message: plain(c.sentence) });
 		}
-		const said = [...report.errors.map((e) => `line ${e.line}: ${e.message}`), ...report.slips.map((s) => s.teacher)];
+		const why = [...(report.causes ?? []), ...report.slips].map((s) => s.teacher);
+		const said = [...report.errors.map((e) => `line ${e.line}: ${e.message}`), ...why];
 		if (said.length > 0) suite.ele("system-out").txt(plain(said.join("\n")));
 	}
 	return `${root.end({ prettyPrint: true })}\n`;

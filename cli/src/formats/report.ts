@@ -1,4 +1,4 @@
-import { counted, type Report, type ReportCriterion, STATE_WORDS, VERDICT_WORDS } from "@markpen/core";
+import { alterationWords, counted, type Report, type ReportCriterion, STATE_WORDS, VERDICT_WORDS } from "@markpen/core";
 import type { Colours } from "./colours.ts";
 import { problemLines } from "./problems.ts";
 
@@ -58,11 +58,7 @@ export function reportText(
 				`      ${painted(inner.verdict, SIGNS[inner.verdict], colours)} ${inner.asks}${inner.verdict === "met" ? "" : `: ${inner.sentence}`}`,
 			);
 	}
-	if (report.slips.length > 0)
-		lines.push(
-			`  ${colours.dim(student ? "Try next" : "What it may be")}`,
-			...report.slips.map((s) => `  → ${student ? s.sentence : s.teacher}`),
-		);
+	lines.push(...explanationLines(report, colours, student));
 	lines.push(
 		...problemLines(path, report.errors, "error", colours),
 		...problemLines(path, report.remarks, "remark", colours),
@@ -71,19 +67,41 @@ export function reportText(
 	return lines.join("\n");
 }
 
+/** The causes, and what may be where none is proved; reports of earlier versions have no causes. */
+function explanationLines(report: Report, colours: Colours, student: boolean): string[] {
+	const causes = report.causes ?? [];
+	const said = (all: readonly { readonly sentence: string; readonly teacher: string }[]) =>
+		all.map((one) => `  → ${student ? one.sentence : one.teacher}`);
+	return [
+		...(causes.length > 0 ? [`  ${colours.dim(student ? "Try next" : "Causes")}`, ...said(causes)] : []),
+		...(report.slips.length > 0
+			? [`  ${colours.dim(student ? "Have a look" : "Not proved")}`, ...said(report.slips)]
+			: []),
+	];
+}
+
 /** The order of verdicts in a table row. */
 function row(report: Report): string {
 	return report.criteria.map((c) => SIGNS[c.verdict]).join("");
 }
 
-/** One line a program, then the sums: how many meet each criterion, and which slips most share. */
+/** The causes that most programs share, each in words. */
+function sharedCauses(reports: readonly Report[]): string[] {
+	const counts = new Map<string, number>();
+	for (const { causes } of reports)
+		for (const id of new Set((causes ?? []).map((c) => c.id))) counts.set(id, (counts.get(id) ?? 0) + 1);
+	const shared = [...counts].filter(([, count]) => count > 1).sort((a, b) => b[1] - a[1]);
+	return shared.slice(0, 5).map(([id, count]) => `  ${String(count).padStart(4)}  ${alterationWords(id)}`);
+}
+
+/** One line a program, then the sums: how many meet each criterion, and which causes most share. */
 export function summaryText(reports: readonly { name: string; report: Report }[], colours: Colours): string {
 	const width = Math.max(...reports.map((r) => r.name.length));
 	const lines = reports.map(({ name, report }) => {
 		const { earned, possible } = report.points;
 		const error = report.errors[0] ? `  line ${report.errors[0].line}: ${report.errors[0].message}` : "";
-		const slips = error === "" && report.slips.length > 0 ? `  ${report.slips.map((s) => s.id).join(", ")}` : "";
-		return `${name.padEnd(width)}  ${`${earned} of ${possible}`.padStart(10)}  ${row(report)}${colours.dim(error || slips)}`;
+		const causes = (report.causes ?? []).map((c) => `  ${c.teacher}`).join("");
+		return `${name.padEnd(width)}  ${`${earned} of ${possible}`.padStart(10)}  ${row(report)}${colours.dim(error || causes)}`;
 	});
 	const all = reports.filter((r) => r.report.points.earned === r.report.points.possible).length;
 	lines.push("", `${counted(reports.length, "program")}, ${all} with all points.`);
@@ -92,9 +110,7 @@ export function summaryText(reports: readonly { name: string; report: Report }[]
 		const met = reports.filter((r) => r.report.criteria[i]?.verdict === "met").length;
 		lines.push(`  ${String(met).padStart(4)} met  ${c.asks}`);
 	}
-	const slips = new Map<string, number>();
-	for (const { report } of reports) for (const slip of report.slips) slips.set(slip.id, (slips.get(slip.id) ?? 0) + 1);
-	const shared = [...slips].sort((a, b) => b[1] - a[1]).slice(0, 5);
-	if (shared.length > 0) lines.push("", `Slips: ${shared.map(([id, count]) => `${id} ${count}`).join(", ")}`);
+	const shared = sharedCauses(reports.map((r) => r.report));
+	if (shared.length > 0) lines.push("", "Causes that several programs share:", ...shared);
 	return lines.join("\n");
 }

@@ -29,6 +29,8 @@
 		said?: boolean;
 		/** Where the drawing that was wanted is. */
 		wanted?: string | undefined;
+		/** An image of the drawing as it would be, shown over what was drawn. */
+		mended?: string | undefined;
 		replaying?: Replaying | null;
 		/** Begins a replay, or ends it. */
 		onreplay?: (on: boolean) => void;
@@ -43,6 +45,7 @@
 		onplace,
 		said = true,
 		wanted,
+		mended,
 		replaying = null,
 		onreplay,
 		name = "drawing",
@@ -96,6 +99,7 @@
 			if (host) sheet.resize(host.clientWidth, host.clientHeight);
 		});
 	});
+	$effect(() => sheet.showMended(mended));
 	$effect(() => sheet.showWanted(sheet.layer === "drawn" ? undefined : wanted));
 	$effect(() => {
 		if (replaying) sheet.toRow(replaying.row);

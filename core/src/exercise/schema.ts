@@ -80,6 +80,7 @@ export const exerciseShape = z.strictObject({
 		.min(1)
 		.max(MAX_PARTS.criteria),
 	bonus: z.literal("beyond full").optional(),
+	consequences: z.enum(["count", "forgiven"]).optional(),
 });
 
 /** The whole file. */

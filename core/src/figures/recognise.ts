@@ -65,8 +65,11 @@ class Looks {
 	}
 
 	inside(index: number): number {
+		const part = this.parts[index] as Part;
 		// A pen's width over the edge doesn't take a figure off the sheet.
-		return within((this.parts[index] as Part).geometry.bounds, this.sheet) ? 1 : this.of(index).inside;
+		if (within(part.geometry.bounds, this.sheet)) return 1;
+		// What lies over it doesn't matter here: it is looked at alone.
+		return (seen([inkOf(part.geometry, part, this.up)], this.sheet)[0] as Seen).inside;
 	}
 
 	contrast(index: number): number {

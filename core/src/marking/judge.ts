@@ -48,19 +48,25 @@ function isShort({ judged }: Marked): boolean {
 	return judged.some((j) => j.score.points < j.criterion.points && !j.judgement.waits);
 }
 
-/** Judges a program's runs with the figures that its matching takes. */
-function judgeMatched(plain: ProgramRun): Marked {
+/** Judges some of a program's criteria alone, with the figures that its matching takes first. */
+export function judgeSome(plain: ProgramRun, criteria: readonly CriterionOrGroup[]): JudgedCriterion[] {
 	const { spec, program } = plain;
 	const seeds = program.usesChance && spec.seeds.length > 1 ? spec.seeds : [];
 	const runs =
 		seeds.length > 1
 			? seeds.map((seed) => ({ seed, run: plain.changed({ seed }) }))
 			: [{ seed: undefined, run: plain }];
-	const judged = spec.criteria.map((asked): JudgedCriterion => {
+	return criteria.map((asked) => {
 		if (!program.checked) return unread(asked);
 		const all = runs.map(({ seed, run }) => judgeAsked(asked, run, seed));
 		return all.reduce((worst, one) => (creditOf(one) < creditOf(worst) ? one : worst));
 	});
+}
+
+/** Judges a program's runs with the figures that its matching takes. */
+function judgeMatched(plain: ProgramRun): Marked {
+	const { spec } = plain;
+	const judged = judgeSome(plain, spec.criteria);
 	const results = scores(judged);
 	return {
 		judged: judged.map((j, i) => ({ ...j, score: results[i] as Score })),

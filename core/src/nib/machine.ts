@@ -53,8 +53,8 @@ export class Machine extends RunState {
 	private cos = 1;
 	private sin = 0;
 	/** The routine and the line of each call in progress. */
-	private readonly callRoutines: Int32Array;
-	private readonly callLines: Int32Array;
+	private readonly callRoutines: number[] = [];
+	private readonly callLines: number[] = [];
 	/** How many of the calls in progress stand on the tape. */
 	private opened = 0;
 	private readonly callsBefore: number[] = [];
@@ -63,8 +63,6 @@ export class Machine extends RunState {
 	constructor(setup: Setup) {
 		super(setup);
 		this.sheet = setup.sheet;
-		this.callRoutines = new Int32Array(setup.limits.calls);
-		this.callLines = new Int32Array(setup.limits.calls);
 		this.main = new TapeWriter(setup.limits.entries);
 		this.tape = this.main;
 		this.settings = this.remarks.log();
@@ -96,7 +94,7 @@ export class Machine extends RunState {
 	/** Begins a call; it goes on the tape only when something is recorded inside it. */
 	enter(routine: number, line: number): void {
 		const depth = this.depth;
-		if (depth >= this.callLines.length)
+		if (depth >= this.limits.calls)
 			this.fail(line, "limit-calls", { most: this.limits.calls, first: this.callLines[0] as number });
 		if (++this.steps > this.next) this.pause(line);
 		this.callRoutines[depth] = routine;

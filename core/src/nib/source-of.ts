@@ -71,7 +71,8 @@ export function valueText(value: Value): string {
 
 const listed = (values: readonly Value[]) => values.map(valueText).join(", ");
 
-function drawText({ statement, direction, values, phrases }: DrawNode): string {
+/** A drawing statement as it is written. */
+export function drawText({ statement, direction, values, phrases }: DrawNode): string {
 	const parts: string[] = [statement.head];
 	if (direction !== undefined) parts.push(statement.direction?.[direction] as string);
 	if (values.length > 0) parts.push(listed(values));

@@ -16,12 +16,6 @@ export const binary = (left: Value, sign: Sign, right: Value): Value => ({
 	place: NOWHERE,
 });
 
-/** A value and so much more; numbers are added up at once. */
-export function plus(value: Value, more: number): Value {
-	if (value.node === "number") return number(value.value + more);
-	return more < 0 ? binary(value, "-", number(-more)) : binary(value, "+", number(more));
-}
-
 /** A value so many times. */
 export function times(value: Value, factor: number): Value {
 	return value.node === "number" ? number(value.value * factor) : binary(number(factor), "*", value);

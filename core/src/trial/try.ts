@@ -9,9 +9,12 @@ import { waitsForSomeone } from "../marking/points.ts";
 import type { ProgramRun } from "../marking/scene.ts";
 
 import type { Selector } from "../marking/selector.ts";
+import type { Change } from "../mistakes/change.ts";
+import { edited } from "../mistakes/edits.ts";
+import { MISTAKES } from "../mistakes/index.ts";
+import { nibSites } from "../nib/sites/nib-sites.ts";
 import { sheetBounds } from "../tape/layout.ts";
 import type { Free, Trial, TrialProblem, Tried, TriedAlteration, TriedRewriting } from "../trial-report.ts";
-import { ALTERATIONS, type Altered, alteredBy } from "./alter/index.ts";
 import { doubtsOf } from "./doubts.ts";
 import { isRight } from "./is-right.ts";
 import { looksOf } from "./looks.ts";
@@ -181,25 +184,28 @@ function altered(bench: Bench, run: ProgramRun, untried: ReadonlySet<string>): T
 	const world = { sheet: run.sheet, far: Math.max(28, 6 * file.tolerance.position) };
 	const looks = looksOf(run);
 	const tried: TriedAlteration[] = [];
-	for (const alteration of ALTERATIONS) {
+	const { source } = run.program;
+	const sites = nibSites(source, checked.program.steps);
+	for (const { id, changes, make } of MISTAKES) {
 		let taken = 0;
-		for (const one of spread(alteredBy(alteration, { ...checked.program, source: run.program.source }, world))) {
+		for (const change of spread([...(make?.(sites, world) ?? [])])) {
 			if (taken >= MAX_OF_KIND) break;
-			const other = bench.run(one.source);
+			const wrong = edited(source, change.edits);
+			const other = bench.run(wrong);
 			if (!other.program.checked || looksOf(other) === looks) continue;
 			taken++;
 			const outcome = triedOf(judge(other), untried);
-			const left = outcome.missed.length > 0 ? undefined : one.changes.find((c) => free.has(c));
-			tried.push({ id: one.id, line: one.line, source: one.source, free: left ?? null, ...outcome });
+			const left = outcome.missed.length > 0 ? undefined : changes.find((c) => free.has(c));
+			tried.push({ id, line: change.at.line, source: wrong, free: left ?? null, ...outcome });
 		}
 	}
 	return tried;
 }
 
 /** First, last and middle ones before the others, so that a few stand for all. */
-function spread(all: readonly Altered[]): readonly Altered[] {
+function spread(all: readonly Change[]): readonly Change[] {
 	if (all.length <= MAX_OF_KIND) return all;
-	const at = (share: number) => all[Math.round(share * (all.length - 1))] as Altered;
+	const at = (share: number) => all[Math.round(share * (all.length - 1))] as Change;
 	return [...new Set([at(0), at(1), at(1 / 3), at(2 / 3), ...all])];
 }
 

@@ -1,4 +1,5 @@
 import type { AssignmentPage } from "@markpen/contract";
+import { mistakeWords } from "@markpen/core";
 import type { EntityManager } from "typeorm";
 import { pointsOf } from "../class/store.ts";
 import { AssignmentEntity, AssignmentExerciseEntity, OwnDatesEntity } from "../database/entities/assignment.ts";
@@ -204,17 +205,19 @@ const WALL_OF = statement(
 		ownTitle: nullable(text()),
 		verdicts: textsOf<AssignmentPage["handIns"][number]["verdicts"][number]>(),
 		slips: texts,
+		oneChangeAway: boolean,
 		released: boolean,
 	},
 	`SELECT n.hand_in_id AS id, n.student_id AS "studentId", s.name AS "studentName", n.try_number AS
 				"tryNumber", n.handed_in_at AS "handedInAt", n.late, n.made_by AS "madeBy", r.state, r.ended,
 			n.earned, n.possible, n.open, n.adjusted, r.note, substring(h.source FROM
 					'^\\s*--\\s*([^\\n\\r]{1,80})') AS "ownTitle", coalesce(n.verdicts, '{}') AS verdicts,
-					coalesce(r.slips, '{}') AS slips, (l.at IS NOT NULL) AS released
+					coalesce(r.slips, '{}') AS slips, coalesce(r.one_change_away, false) AS
+					"oneChangeAway", (l.at IS NOT NULL) AS released
 		FROM counting n
 			JOIN accounts s ON s.id = n.student_id
 			JOIN hand_ins h ON h.id = n.hand_in_id
-			LEFT JOIN reports r ON r.id = n.report_id
+			LEFT JOIN full_reports r ON r.id = n.report_id
 		LEFT JOIN releases l ON l.assignment_id = n.assignment_id AND l.student_id = n.student_id
 		WHERE n.assignment_id = $1 AND n.exercise_id = $2 ORDER BY s.name, s.id`,
 );
@@ -261,18 +264,19 @@ const SHARED_SLIPS = statement(
 	`SELECT s ->> 'id' AS id, min(coalesce(s ->> 'teacher', s ->> 'sentence')) AS sentence, count(DISTINCT
 				n.student_id)::int AS count
 		FROM counting n
-			JOIN reports r ON r.id = n.report_id
-			CROSS JOIN LATERAL jsonb_array_elements(r.body -> 'slips') AS s
+			JOIN full_reports r ON r.id = n.report_id
+			CROSS JOIN LATERAL jsonb_array_elements(r.explained) AS s
 		WHERE n.assignment_id = $1 AND n.exercise_id = $2 GROUP BY s ->> 'id' ORDER BY count DESC, id`,
 );
 
 /** The slips that most share, with a sentence of one of them. */
-export function sharedSlips(
+export async function sharedSlips(
 	manager: EntityManager,
 	assignmentId: string,
 	exerciseId: string,
 ): Promise<AssignmentPage["slips"]> {
-	return SHARED_SLIPS.all(manager, [assignmentId, exerciseId]);
+	const rows = await SHARED_SLIPS.all(manager, [assignmentId, exerciseId]);
+	return rows.map((row) => ({ ...row, sentence: mistakeWords(row.id) ?? row.sentence }));
 }
 
 const COUNTED_OF = statement(

@@ -72,9 +72,9 @@ const STUCK_IN = statement(
 		LEFT JOIN own_dates o ON o.assignment_id = a.id AND o.student_id = s.id
 		LEFT JOIN drafts d ON d.assignment_id = a.id AND d.exercise_id = e.id AND d.student_id = s.id
 		LEFT JOIN LATERAL (
-			SELECT h.handed_in_at AS at, r.body #>> '{slips,0,teacher}' AS slip, (SELECT array_agg(c) FROM
+			SELECT h.handed_in_at AS at, r.explained #>> '{0,teacher}' AS slip, (SELECT array_agg(c) FROM
 					unnest(g.criteria, g.verdicts) AS u(c, verdict) WHERE verdict = 'met') AS met
-			FROM hand_ins h JOIN standings g ON g.hand_in_id = h.id JOIN reports r ON r.id = g.report_id
+			FROM hand_ins h JOIN standings g ON g.hand_in_id = h.id JOIN full_reports r ON r.id = g.report_id
 			WHERE h.assignment_id = a.id AND h.exercise_id = e.id AND h.student_id = s.id
 				ORDER BY h.try_number DESC
 				LIMIT 1

@@ -249,7 +249,7 @@ const CELLS_JSON = statement(
 	`SELECT '[' || string_agg(${CELL}, ',') || ']' AS cells
 			FROM counting n
 			JOIN exercises e ON e.id = n.exercise_id
-			LEFT JOIN reports r ON r.id = n.report_id
+			LEFT JOIN full_reports r ON r.id = n.report_id
 		WHERE n.assignment_id = ANY(ARRAY(SELECT id FROM assignments WHERE class_id = $1))`,
 );
 

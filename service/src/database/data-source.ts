@@ -10,6 +10,7 @@ import { NamedArguments0007 } from "./migrations/0007-named-arguments.ts";
 import { PreparedExercises0008 } from "./migrations/0008-prepared-exercises.ts";
 import { Turns0009 } from "./migrations/0009-turns.ts";
 import { SigningIn0010 } from "./migrations/0010-signing-in.ts";
+import { Explanations0011 } from "./migrations/0011-explanations.ts";
 import { PreparingClient } from "./prepared.ts";
 
 /** Held while migrations and the queue's set-up run, so that several starting processes do it once. */
@@ -34,6 +35,7 @@ export function createDataSource(url: string, connections = 10): DataSource {
 			PreparedExercises0008,
 			Turns0009,
 			SigningIn0010,
+			Explanations0011,
 		],
 		migrationsTableName: "migrations",
 		synchronize: false,

@@ -1,3 +1,4 @@
+import { mistakeWords } from "@markpen/core";
 import type { EntityManager } from "typeorm";
 import { plainJson, type RowOf, statement } from "../database/statement.ts";
 
@@ -18,11 +19,11 @@ const ACROSS = statement(
 		slips: plainJson<{ id: string; sentence: string; students: number }[]>(),
 	},
 	`WITH seen AS (
-			SELECT n.*, a.class_id, r.body -> 'slips' AS slips FROM counting n
+			SELECT n.*, a.class_id, r.explained AS slips FROM counting n
 			JOIN assignments a ON a.id = n.assignment_id
 				JOIN class_teachers t ON t.class_id = a.class_id AND t.account_id = $2 AND (t.until IS NULL OR t.until
 					> now())
-			LEFT JOIN reports r ON r.id = n.report_id WHERE n.exercise_id = $1
+			LEFT JOIN full_reports r ON r.id = n.report_id WHERE n.exercise_id = $1
 		), nameless AS (
 			SELECT a.class_id, p.earned, p.possible
 				FROM nameless_points p
@@ -67,5 +68,6 @@ type Across = RowOf<typeof ACROSS>;
  */
 export async function across(manager: EntityManager, exerciseId: string, teacherId: string): Promise<Across> {
 	const row = await ACROSS.one(manager, [exerciseId, teacherId]);
-	return row ?? { classes: [], criteria: [], slips: [] };
+	if (!row) return { classes: [], criteria: [], slips: [] };
+	return { ...row, slips: row.slips.map((s) => ({ ...s, sentence: mistakeWords(s.id) ?? s.sentence })) };
 }

@@ -25,8 +25,8 @@ export const FIELDS: Readonly<Record<string, string>> = Object.freeze({
  */
 export function filled(words: string, of: HandInRecord): string {
 	const missed = of.report?.criteria.find((c) => c.verdict !== "met" && !c.bonus && c.waits === undefined);
-	const slip = of.report?.slips[0];
-	const line = slip?.lines[0] ?? missed?.lines[0];
+	const slip = of.report?.causes?.[0] ?? of.report?.slips[0];
+	const line = of.report?.causes?.[0]?.line ?? of.report?.slips[0]?.lines[0] ?? missed?.lines[0];
 	const values: Readonly<Record<string, string>> = {
 		"{name}": of.studentName.split(/\s+/)[0] ?? of.studentName,
 		"{title}": of.title,

@@ -7,7 +7,9 @@ import { commentData, type HandInParts, handInData } from "./present.ts";
 const source = readFileSync(new URL("../../../demo/exercises/mooring-buoy.exercise.yaml", import.meta.url), "utf8");
 const reading = readExercise(source);
 if (!reading.ok) throw new Error("mooring-buoy can't be read");
-const report = JSON.parse(JSON.stringify(mark("fill crimson\ncircle centre 200, 150 radius 80", reading.exercise)));
+const report = JSON.parse(
+	JSON.stringify(mark("fill crimson\ncircle centre 200, 150 radius 80", reading.exercise, { causes: true })),
+);
 const FILE = JSON.stringify(reading.exercise);
 const ids = (report as ReportBody).criteria.map((c) => c.id);
 
@@ -90,11 +92,18 @@ describe("a student", () => {
 		expect(released.report).not.toBeNull();
 	});
 
-	test("sees no more of slips than the hint", () => {
-		const slips = handInData(parts()).report?.slips ?? [];
-		expect(slips.map((s) => s.id)).toEqual((report as ReportBody).slips.map((s) => s.id));
-		expect(slips.length).toBeGreaterThan(0);
-		for (const slip of slips) expect([slip.teacher, slip.evidence]).toEqual([undefined, undefined]);
+	test("sees of causes the place and the question, and nothing that is mended", () => {
+		const causes = handInData(parts()).report?.causes ?? [];
+		expect(causes.map((c) => c.id)).toEqual((report as ReportBody).causes?.map((c) => c.id));
+		expect(causes.length).toBeGreaterThan(0);
+		for (const { teacher, was, mended, edit, sentence } of causes)
+			expect([teacher, was, mended, edit, sentence.includes("?")]).toEqual([
+				undefined,
+				undefined,
+				undefined,
+				undefined,
+				true,
+			]);
 	});
 });
 

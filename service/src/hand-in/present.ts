@@ -1,5 +1,5 @@
 import type { HandInPage, ReportBody } from "@markpen/contract";
-import { conditionsOf } from "@markpen/core";
+import { conditionsOf, forgiven, type Report } from "@markpen/core";
 import { shownTo } from "../assignment/shown.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
 import type { CommentRow, Decision, HandInRecord } from "./store.ts";
@@ -43,7 +43,7 @@ export function handInData(parts: HandInParts): HandInPage {
 	const student = reader === "student";
 	const shown = student ? shownTo(record, record) : { points: true, feedback: true };
 	const exercise = publishedExercise(record.exercise);
-	const { report } = record;
+	const report = record.report && (forgiven(record.report as Report, exercise) as ReportBody);
 	const visible = student && report ? forStudent(report, exercise, { before: false, points: shown.points }) : report;
 	return {
 		id: record.id,

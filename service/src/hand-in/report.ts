@@ -1,8 +1,8 @@
-import { CORE_VERSION, type Report, type Settled } from "@markpen/core";
+import { CORE_VERSION, isOneChangeAway, type Report, type Settled } from "@markpen/core";
 import type { EntityManager } from "typeorm";
 import { v7 } from "uuid";
 import { CheckEntity } from "../database/entities/check.ts";
-import { statement } from "../database/statement.ts";
+import { statement, uuid } from "../database/statement.ts";
 import { settleHandIn } from "./settle.ts";
 import type { SubmissionIds } from "./submission.ts";
 
@@ -30,12 +30,40 @@ export async function requestCheck(
 }
 
 const INSERT_REPORT = statement(
-	{},
+	{ id: uuid },
 	`INSERT INTO reports (id, check_id, hand_in_id, exercise_version_id, core_version, state, ended, earned,
 				possible, open, criteria, verdicts, slips, note, brought, body, made_at)
 		VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, now())
-			ON CONFLICT (hand_in_id, exercise_version_id, core_version) DO NOTHING`,
+			ON CONFLICT (hand_in_id, exercise_version_id, core_version) DO NOTHING
+			RETURNING id`,
 );
+
+const INSERT_EXPLANATION = statement(
+	{},
+	`INSERT INTO explanations (report_id, causes, slips, ids, one_change_away)
+		SELECT r.id, $2, $3, $4, $5
+		FROM reports r
+		WHERE r.id = $1
+		ON CONFLICT (report_id) DO NOTHING`,
+);
+
+/** Stores why a report's program misses what it misses. Done twice, it is stored once. */
+export async function storeExplanation(
+	manager: EntityManager,
+	reportId: string,
+	report: Pick<Report, "causes" | "slips" | "criteria">,
+): Promise<void> {
+	const { causes, slips } = report;
+	if (causes === null) return;
+	const ids = [...new Set([...causes, ...slips].map((one) => one.id))];
+	await INSERT_EXPLANATION.all(manager, [
+		reportId,
+		JSON.stringify(causes),
+		JSON.stringify(slips),
+		ids,
+		isOneChangeAway(report),
+	]);
+}
 
 const END_CHECK = statement(
 	{},
@@ -48,9 +76,9 @@ const END_CHECK = statement(
 export async function storeReport(
 	manager: EntityManager,
 	of: { checkId: string; handInId: string; exerciseVersionId: string; report: Report; submission: SubmissionIds },
-): Promise<Settled | undefined> {
+): Promise<{ readonly reportId: string; readonly settled: Settled | undefined } | undefined> {
 	const { report } = of;
-	await INSERT_REPORT.all(manager, [
+	const stored = await INSERT_REPORT.one(manager, [
 		v7(),
 		of.checkId,
 		of.handInId,
@@ -68,6 +96,9 @@ export async function storeReport(
 		JSON.stringify(of.submission),
 		JSON.stringify(report),
 	]);
+	if (stored && report.causes && report.causes.length + report.slips.length > 0)
+		await storeExplanation(manager, stored.id, report);
 	await END_CHECK.all(manager, [of.checkId]);
-	return settleHandIn(manager, of.handInId);
+	const settled = await settleHandIn(manager, of.handInId);
+	return stored && { reportId: stored.id, settled };
 }

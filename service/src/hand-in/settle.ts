@@ -1,5 +1,5 @@
 import type { ReportBody } from "@markpen/contract";
-import { type Settled, settle } from "@markpen/core";
+import { forgiven, type Report, type Settled, settle } from "@markpen/core";
 import type { EntityManager } from "typeorm";
 import { AdjustmentEntity, JudgementEntity } from "../database/entities/feedback.ts";
 import { json, nullable, statement, text, uuid } from "../database/statement.ts";
@@ -8,7 +8,7 @@ import { publishedExercise } from "../exercise/exercise.ts";
 const FIND_COUNTING_REPORT = statement(
 	{ id: uuid, body: json<ReportBody>(), exercise: nullable(text()) },
 	`SELECT r.id, r.body, v.file AS exercise
-			FROM reports r
+			FROM full_reports r
 			JOIN hand_ins h ON h.id = r.hand_in_id
 			JOIN exercise_versions v ON v.id = r.exercise_version_id
 		JOIN assignment_exercises x ON x.assignment_id = h.assignment_id AND x.exercise_id = h.exercise_id
@@ -41,16 +41,14 @@ export async function settleHandIn(manager: EntityManager, handInId: string): Pr
 		pointsOf(await manager.findBy(JudgementEntity, { handInId })),
 		pointsOf(await manager.findBy(AdjustmentEntity, { handInId })),
 	];
-	const criteria = report.body.criteria.map(({ waits, ...c }) => ({
+	const exercise = publishedExercise(report.exercise);
+	const { criteria: found } = forgiven(report.body as Report, exercise);
+	const criteria = found.map(({ waits, ...c }) => ({
 		...c,
 		points: c.points ?? 0,
 		...(waits && { waits }),
 	}));
-	const settled = settle(
-		criteria,
-		{ judgements, adjustments },
-		publishedExercise(report.exercise).bonus === "beyond full",
-	);
+	const settled = settle(criteria, { judgements, adjustments }, exercise.bonus === "beyond full");
 	await STORE_STANDING.all(manager, [
 		handInId,
 		report.id,

@@ -173,7 +173,7 @@ const drawingSeen = (seen: string) =>
 		FROM hand_ins h
 		JOIN assignments a ON a.id = h.assignment_id
 		LEFT JOIN standings g ON g.hand_in_id = h.id
-		LEFT JOIN reports r ON r.id = g.report_id
+		LEFT JOIN full_reports r ON r.id = g.report_id
 		WHERE h.id = $1 AND ${seen}`,
 	);
 const DRAWING = { student: drawingSeen(SEEN_BY.student), teacher: drawingSeen(SEEN_BY.teacher) };
@@ -243,7 +243,7 @@ const handInSeen = (seen: string) =>
 		LEFT JOIN releases l ON l.assignment_id = a.id AND l.student_id = h.student_id
 		LEFT JOIN pressed p ON p.hand_in_id = h.id
 		LEFT JOIN standings g ON g.hand_in_id = h.id
-		LEFT JOIN reports r ON r.id = g.report_id
+		LEFT JOIN full_reports r ON r.id = g.report_id
 		WHERE h.id = $1 AND ${seen}`,
 	);
 const HAND_IN = { student: handInSeen(SEEN_BY.student), teacher: handInSeen(SEEN_BY.teacher) };

@@ -35,10 +35,23 @@ const criterion = (id: string, verdict: "met" | "missed", more: object = {}) => 
 	inner: { most: "secret" },
 	...more,
 });
+const TOLD = { points: 1, sentence: "Look.", teacher: "The answer is 36.", was: "x", mended: "The answer", edit: {} };
 const REPORT = {
 	state: "drew",
 	points: { earned: 1, possible: 3 },
 	criteria: [criterion("always", "met"), criterion("afterwards", "missed"), criterion("secret", "missed")],
+	causes: [
+		{
+			id: "k",
+			line: 4,
+			regains: [
+				{ id: "always", points: 1 },
+				{ id: "secret", points: 1 },
+			],
+			...TOLD,
+		},
+		{ id: "l", line: 5, regains: [{ id: "secret", points: 1 }], ...TOLD },
+	],
 	slips: [
 		{ id: "a", sentence: "Look.", teacher: "The answer is 36.", evidence: ["36"], criteria: ["always", "secret"] },
 		{ id: "b", sentence: "Look.", teacher: "The answer is 36.", evidence: [], criteria: ["secret"] },
@@ -57,6 +70,9 @@ describe("a student sees of a report", () => {
 	});
 
 	test("of mistakes nothing that is for the teacher, and none that is about hidden criteria alone", () => {
+		expect(seen(false).causes).toEqual([
+			{ id: "k", line: 4, regains: [{ id: "always", points: 1 }], points: 1, sentence: "Look." },
+		]);
 		expect(seen(false).slips).toEqual([{ id: "a", sentence: "Look.", criteria: ["always"] }]);
 		expect(JSON.stringify(seen(false))).not.toContain("The answer");
 	});

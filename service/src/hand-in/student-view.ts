@@ -38,5 +38,14 @@ export function forStudent(
 			criteria: slip.criteria.filter((id) => !hidden.has(id)),
 		}))
 		.filter((slip) => slip.criteria.length > 0);
-	return { ...report, criteria, slips, points: points ? report.points : null };
+	// What is written there and what would be right is for teachers alone.
+	const causes =
+		report.causes
+			?.map(({ teacher: _teacher, was: _was, mended: _mended, edit: _edit, ...cause }) => ({
+				...cause,
+				regains: cause.regains.filter(({ id }) => !hidden.has(id)).map((r) => (points ? r : { ...r, points: 0 })),
+				points: points ? cause.points : 0,
+			}))
+			.filter((cause) => cause.regains.length > 0) ?? null;
+	return { ...report, criteria, causes, slips, points: points ? report.points : null };
 }

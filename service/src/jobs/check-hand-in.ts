@@ -7,6 +7,7 @@ import { publishEvent } from "../events/events.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
 import { storeReport } from "../hand-in/report.ts";
 import { submissionFor } from "../hand-in/submission.ts";
+import type { QueuedJob } from "../queue/queue.ts";
 import { noteSlow } from "../queue/turn.ts";
 
 const FIND_CHECK = statement(
@@ -42,12 +43,20 @@ const STORE_TAPE = statement(
 		SET core_version = $2, tape = $3`,
 );
 
-/** Checks one hand-in; `complete` belongs to the transaction that stores its report. */
+/** What belongs to the transaction that stores a report. */
+export interface CheckEnds {
+	/** Ends the job. */
+	readonly complete: (manager: EntityManager) => Promise<void>;
+	/** Lets the causes of what a report misses be looked for: points never wait for them. */
+	readonly later: (manager: EntityManager, job: QueuedJob) => Promise<void>;
+}
+
+/** Checks one hand-in; what `complete` and `later` do belongs to the transaction that stores its report. */
 export async function checkHandIn(
 	dataSource: DataSource,
 	threads: Threads,
 	checkId: string,
-	complete: (manager: EntityManager) => Promise<void>,
+	{ complete, later }: CheckEnds,
 ): Promise<void> {
 	const work = await FIND_CHECK.one(dataSource.manager, [checkId]);
 	if (!work) return dataSource.transaction(complete);
@@ -61,13 +70,14 @@ export async function checkHandIn(
 			// A student who was deleted meanwhile has no hand-in any more.
 			const [there] = await KEEP_HAND_IN.all(manager, [work.handInId]);
 			if (there) {
-				await storeReport(manager, {
+				const stored = await storeReport(manager, {
 					checkId,
 					handInId: work.handInId,
 					exerciseVersionId: work.exerciseVersionId,
 					report,
 					submission: ids,
 				});
+				if (stored && report.causes === null) await later(manager, { do: "explain", reportId: stored.reportId });
 				if (tape) await STORE_TAPE.all(manager, [work.handInId, CORE_VERSION, Buffer.from(tape)]);
 				await noteSlow(manager, { studentId, assignmentId, milliseconds });
 				await publishEvent(manager, work.handInId, "checked");

@@ -1,4 +1,4 @@
-import { lostRunReport, type Report } from "@markpen/core";
+import { type ExerciseFile, lostRunReport, type Report, type Submission } from "@markpen/core";
 import { checkWithTape, type Threads } from "@markpen/threads";
 import type { DataSource, EntityManager } from "typeorm";
 import { SelfCheckEntity } from "../database/entities/work.ts";
@@ -7,6 +7,7 @@ import { isUnstorable } from "../database/unstorable.ts";
 import { publishEvent } from "../events/events.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
 import { earlierOf, wordsOf } from "../hand-in/submission.ts";
+import type { QueuedJob } from "../queue/queue.ts";
 import { noteSlow } from "../queue/turn.ts";
 
 const FIND_SELF_CHECK = statement(
@@ -35,32 +36,52 @@ const FIND_LAST_TRY = statement(
 		LIMIT 1`,
 );
 
+/** What belongs to the transaction that stores a self-check's report. */
+export interface SelfCheckEnds {
+	readonly complete: (manager: EntityManager) => Promise<void>;
+	readonly later: (manager: EntityManager, job: QueuedJob) => Promise<void>;
+}
+
+/** What comes with a program that a student wants checked: answers, the last try, earlier work. */
+export async function broughtWith(
+	manager: EntityManager,
+	asked: {
+		readonly assignmentId: string;
+		readonly exerciseId: string;
+		readonly studentId: string;
+		readonly answers: Record<string, { words: string }>;
+	},
+	exercise: ExerciseFile,
+): Promise<Submission> {
+	const last = await FIND_LAST_TRY.one(manager, [asked.assignmentId, asked.exerciseId, asked.studentId]);
+	const earlier = await earlierOf(manager, exercise, asked.studentId, new Date());
+	return {
+		answers: wordsOf(asked.answers),
+		...(last && { lastTry: last.source }),
+		...(earlier.length > 0 && { earlier: Object.fromEntries(earlier.map((e) => [e.key, e.source])) }),
+	};
+}
+
 /** Checks a program that isn't handed in, with a hand-in's limits. */
 export async function selfCheck(
 	dataSource: DataSource,
 	threads: Threads,
 	id: string,
-	complete: (manager: EntityManager) => Promise<void>,
+	{ complete, later }: SelfCheckEnds,
 ): Promise<void> {
 	const { manager } = dataSource;
 	const asked = await FIND_SELF_CHECK.one(manager, [id]);
 	if (!asked) return dataSource.transaction(complete);
 	const exercise = publishedExercise(asked.exercise);
-	const last = await FIND_LAST_TRY.one(manager, [asked.assignmentId, asked.exerciseId, asked.studentId]);
-	const earlier = await earlierOf(manager, exercise, asked.studentId, new Date());
-	const answers = wordsOf(asked.answers);
 	const { report, milliseconds } = await checkWithTape(threads, asked.source, exercise, {
 		tape: false,
-		submission: {
-			answers,
-			...(last && { lastTry: last.source }),
-			...(earlier.length > 0 && { earlier: Object.fromEntries(earlier.map((e) => [e.key, e.source])) }),
-		},
+		submission: await broughtWith(manager, asked, exercise),
 	});
 	const store = (of: Report) =>
 		dataSource.transaction(async (tx) => {
 			await tx.update(SelfCheckEntity, { id }, { report: of });
 			await noteSlow(tx, { studentId: asked.studentId, assignmentId: asked.assignmentId, milliseconds });
+			if (of.causes === null) await later(tx, { do: "explain-self-check", selfCheckId: id });
 			await publishEvent(tx, id, "checked");
 			await complete(tx);
 		});

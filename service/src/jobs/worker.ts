@@ -6,10 +6,21 @@ import { findAlike } from "../alike/find-alike.ts";
 import { Listener } from "../database/listener.ts";
 import { loggableError } from "../loggable-error.ts";
 import { endJob } from "../queue/job.ts";
-import { LANES, type Lane, onTransaction, type QueuedJob, queueOf, sendWork, WORK_CHANNEL } from "../queue/queue.ts";
+import {
+	EXPLAINED_LATER,
+	LANES,
+	type Lane,
+	onTransaction,
+	type QueuedJob,
+	queueOf,
+	sendWork,
+	WORK_CHANNEL,
+} from "../queue/queue.ts";
 import { rehearse } from "../rehearsal/rehearse.ts";
 import { checkHandIn } from "./check-hand-in.ts";
 import { handInLeftDrafts } from "./closing.ts";
+import { explainReport } from "./explain.ts";
+import { explainSelfCheck } from "./explain-self-check.ts";
 import { Lanes, LONG_MILLISECONDS } from "./lanes.ts";
 import { selfCheck } from "./self-check.ts";
 import { tryExercise } from "./trial.ts";
@@ -181,9 +192,13 @@ export class Worker {
 		const { dataSource } = this;
 		switch (job.do) {
 			case "check":
-				return checkHandIn(dataSource, threads, job.checkId, complete);
+				return checkHandIn(dataSource, threads, job.checkId, { complete, later: this.later });
+			case "explain":
+				return explainReport(dataSource, threads, job.reportId, complete);
+			case "explain-self-check":
+				return explainSelfCheck(dataSource, threads, job.selfCheckId, complete);
 			case "self-check":
-				return selfCheck(dataSource, threads, job.selfCheckId, complete);
+				return selfCheck(dataSource, threads, job.selfCheckId, { complete, later: this.later });
 			case "rehearse":
 				return rehearse(dataSource, threads, job, complete);
 			case "alike":
@@ -192,6 +207,10 @@ export class Worker {
 				return tryExercise(dataSource, threads, job.jobId, complete);
 		}
 	}
+
+	/** Sends a search for causes, in the transaction that stores what it is of. */
+	private readonly later = (manager: EntityManager, job: QueuedJob): Promise<void> =>
+		sendWork(this.queue, manager, job, EXPLAINED_LATER);
 
 	/** A job that failed is taken again; long work that fails again and again is ended as failed. */
 	private async giveBack(

@@ -35,12 +35,14 @@ export interface Whose {
 export type QueuedJob =
 	| { readonly do: "check"; readonly checkId: string; readonly whose?: Whose }
 	| { readonly do: "self-check"; readonly selfCheckId: string; readonly whose?: Whose }
+	| { readonly do: "explain"; readonly reportId: string }
+	| { readonly do: "explain-self-check"; readonly selfCheckId: string }
 	| { readonly do: "rehearse"; readonly jobId: string; readonly handInId: string }
 	| { readonly do: "alike"; readonly jobId: string }
 	| { readonly do: "trial"; readonly jobId: string };
 
 /** Priority of what somebody waits for, above what only has to be done; people's turns are some hundred steps. */
-export const PRIORITY = Object.freeze({ waiting: 10_000, teacher: 5_000, again: 1_000 });
+export const PRIORITY = Object.freeze({ waiting: 10_000, teacher: 5_000, again: 1_000, explained: 500 });
 
 /** Where a job waits, and before which others. */
 export interface Place {
@@ -55,6 +57,9 @@ export const whoseOf = ({ whose }: Place) => (whose ? { whose } : {});
 
 /** The place of a check that nobody sits and waits for. */
 export const CHECK_AGAIN: Place = Object.freeze({ lane: "slow", priority: PRIORITY.again });
+
+/** The place of a search for causes: a report is there already, and checks come first. */
+export const EXPLAINED_LATER: Place = Object.freeze({ lane: "slow", priority: PRIORITY.explained });
 
 /** The queue's own database calls on a transaction of ours, so that both are committed as one. */
 export function onTransaction(manager: EntityManager): PgBoss.Db {

@@ -47,7 +47,7 @@ const LIST_REHEARSED = statement(
 		JOIN hand_ins h ON h.id = x.hand_in_id
 		JOIN accounts s ON s.id = h.student_id
 		LEFT JOIN standings g ON g.hand_in_id = h.id
-		LEFT JOIN reports r ON r.id = g.report_id
+		LEFT JOIN full_reports r ON r.id = g.report_id
 		WHERE x.job_id = $1
 		ORDER BY s.name, s.id, h.try_number`,
 );
@@ -192,13 +192,14 @@ export async function carryOutRehearsal(
 	for (const { handInId, report, earned } of rows) {
 		const checkId = await requestCheck(manager, { handInId, exerciseVersionId: about.toVersionId });
 		const { ids } = await submissionFor(manager, handInId, exercise);
-		const now = await storeReport(manager, {
+		const stored = await storeReport(manager, {
 			checkId,
 			handInId,
 			exerciseVersionId: about.toVersionId,
 			report,
 			submission: ids,
 		});
+		const now = stored?.settled;
 		if (now && Number(earned) !== now.earned)
 			await recordAudit(manager, {
 				who: of.by,

@@ -1,4 +1,5 @@
-import { check, type Threads } from "@markpen/threads";
+import { type ExerciseFile, forgiven, type Report, type Submission } from "@markpen/core";
+import { check, explainMissed, type Threads } from "@markpen/threads";
 import type { DataSource, EntityManager } from "typeorm";
 import { JobEntity } from "../database/entities/job.ts";
 import { lock } from "../database/locks.ts";
@@ -30,6 +31,18 @@ const COUNT_REHEARSED = statement(
 		WHERE job_id = $1`,
 );
 
+/** A report with its causes: points may depend on them. */
+async function withCauses(
+	threads: Threads,
+	source: string,
+	exercise: ExerciseFile,
+	submission: Submission,
+): Promise<Report> {
+	const report = await check(threads, source, exercise, { submission });
+	if (report.causes !== null) return report;
+	return forgiven({ ...report, ...(await explainMissed(threads, source, exercise, { submission })) }, exercise);
+}
+
 /** Checks one hand-in for a rehearsal: what comes out is kept beside, and changes nothing. */
 export async function rehearse(
 	dataSource: DataSource,
@@ -40,11 +53,8 @@ export async function rehearse(
 	const job = await findJob(dataSource.manager, of.jobId);
 	const work = job && (await FIND_REHEARSED_WORK.one(dataSource.manager, [of.handInId, job.about.toVersionId]));
 	const exercise = work && publishedExercise(work.exercise);
-	const report =
-		exercise &&
-		(await check(threads, work.source, exercise, {
-			submission: (await submissionFor(dataSource.manager, of.handInId, exercise)).submission,
-		}));
+	const submission = exercise && (await submissionFor(dataSource.manager, of.handInId, exercise)).submission;
+	const report = submission && (await withCauses(threads, work.source, exercise, submission));
 	await dataSource.transaction(async (manager) => {
 		await lock(manager, "job", of.jobId);
 		if (report) await STORE_REHEARSED.all(manager, [of.jobId, of.handInId, JSON.stringify(report)]);

@@ -80,7 +80,7 @@ const YEAR_OF = statement(
 			JOIN exercise_versions v ON v.id = x.exercise_version_id
 		LEFT JOIN own_dates o ON o.assignment_id = a.id AND o.student_id = s.account_id
 		LEFT JOIN counting n ON n.assignment_id = a.id AND n.exercise_id = e.id AND n.student_id = $1
-			LEFT JOIN reports r ON r.id = n.report_id
+			LEFT JOIN full_reports r ON r.id = n.report_id
 		WHERE s.account_id = $1 AND a.opens_at <= now() AND (s.left_at IS NULL OR a.opens_at <= s.left_at)
 			ORDER BY a.due_at, a.id, x.position`,
 );
@@ -123,7 +123,7 @@ const LIST_HAND_INS = statement(
 		JOIN assignments a ON a.id = h.assignment_id
 		JOIN exercises e ON e.id = h.exercise_id
 		LEFT JOIN standings g ON g.hand_in_id = h.id
-		LEFT JOIN reports r ON r.id = g.report_id
+		LEFT JOIN full_reports r ON r.id = g.report_id
 		WHERE h.student_id = $1
 		ORDER BY h.handed_in_at, h.id`,
 );

@@ -91,5 +91,5 @@ export async function selfCheckReport(
 	const report = forStudent(row.report, publishedExercise(row.exercise), { before: true, points: shown.points });
 	// The drawing is always shown; verdicts only where the assignment shows them already.
 	const isShown = shown.feedback && (row.showChecklist === "opening" || row.handedIn);
-	return isShown ? report : { ...report, criteria: [], slips: [], points: null };
+	return isShown ? report : { ...report, criteria: [], causes: [], slips: [], points: null };
 }

@@ -4,6 +4,7 @@
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
 	import StuckList from "../../parts/StuckList.svelte";
+	import SharedCauses from "../../parts/SharedCauses.svelte";
 	import Thumb from "../../parts/Thumb.svelte";
 	import Words from "../../parts/Words.svelte";
 	import { api } from "../../state/site/api.ts";
@@ -33,7 +34,7 @@
 
 	$effect(() => {
 		void load();
-		const kinds = ["ready", "handed-in", "checked", "released", "commented"];
+		const kinds = ["ready", "handed-in", "checked", "explained", "released", "commented"];
 		return followOften(
 			`/assignments/${id}/events`,
 			kinds,
@@ -53,6 +54,8 @@
 	/** What is pointed at: a criterion by its place, or a slip. */
 	let pointed = $state.raw<{ criterion: number } | { slip: string } | null>(null);
 	let asking = $state(false);
+	/** Whether only hand-ins are shown that meet everything with one mistake mended. */
+	let onlyAway = $state(false);
 	let charts = $state(false);
 	$effect(() => {
 		if (charts) void tries.load(() => api.triesUntilMet({ params: { id }, query }), `tries ${id} ${exercise ?? ""}`);
@@ -82,6 +85,7 @@
 <Fetched {loading} what="the assignment">
 	{#snippet children(page)}
 		{@const counts = metCounts(page)}
+		{@const away = page.handIns.filter((h) => h.oneChangeAway).length}
 		{@const checked = page.handIns.filter((h) => h.state !== null).length}
 		{@const held =
 			(page.showPoints === "release" || page.showFeedback === "release") && page.handIns.some((h) => !h.released)}
@@ -188,8 +192,17 @@
 						{/if}
 					</div>
 				{/if}
+				{#if away > 0}<p class="mb-3 flex items-center gap-2">
+						<button
+							type="button"
+							class="tool"
+							aria-pressed={onlyAway}
+							data-state={onlyAway ? "on" : "off"}
+							onclick={() => (onlyAway = !onlyAway)}>One change away: {away}</button
+						><span class="quiet">With one mistake mended, these meet everything.</span>
+					</p>{/if}
 				<ul class="grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-4">
-					{#each page.handIns as h (h.id)}
+					{#each page.handIns.filter((h) => !onlyAway || h.oneChangeAway) as h (h.id)}
 						{@const on = isLit(h)}
 						{@const drawn = drawings.value?.get(h.id)}
 						<li>
@@ -226,7 +239,7 @@
 							</a>
 						</li>
 					{/each}
-					{#each page.without as s (s.id)}
+					{#each onlyAway ? [] : page.without as s (s.id)}
 						<li>
 							<span class="block aspect-[4/3] border border-dashed border-rule-strong"></span>
 							<a href="/students/{s.id}" class="mt-1 block font-semibold text-ink no-underline hover:underline"
@@ -289,25 +302,12 @@
 				</ul>
 				<p class="quiet mt-2">Pointing at a row lights the drawings that don't meet it in full.</p>
 				{#if page.slips.length > 0}
-					<h2 class="mt-5 mb-1">What went wrong, most shared first</h2>
-					<ul>
-						{#each page.slips.slice(0, 8) as s (s.id)}
-							{@const on = pointed !== null && "slip" in pointed && pointed.slip === s.id}
-							<li>
-								<button
-									type="button"
-									class="grid w-full grid-cols-[1fr_40px] gap-2 border-b border-rule px-1 py-1.5 text-left leading-snug"
-									class:lit={on}
-									onpointerenter={() => (pointed = { slip: s.id })}
-									onpointerleave={() => (pointed = null)}
-									onfocus={() => (pointed = { slip: s.id })}
-									onblur={() => (pointed = null)}
-									><span><Words text={s.sentence} /></span><span class="text-right font-mono text-small">{s.count}</span
-									></button
-								>
-							</li>
-						{/each}
-					</ul>
+					<SharedCauses
+						causes={page.slips}
+						handIns={page.handIns}
+						lit={pointed !== null && "slip" in pointed ? pointed.slip : null}
+						onpoint={(slip) => (pointed = slip === null ? null : { slip })}
+					/>
 				{/if}
 				{#if stuck.value && stuck.value.stuck.length > 0}
 					<h2 class="mt-5 mb-1">Who is stuck</h2>

@@ -38,7 +38,7 @@
 			void stuck.load(() => api.listStuck({ params: { id }, query: { assignment: assignmentId } }));
 		};
 		look();
-		const kinds = ["ready", "draft", "handed-in", "checked"];
+		const kinds = ["ready", "draft", "handed-in", "checked", "explained"];
 		return followOften(
 			`/assignments/${assignmentId}/events`,
 			kinds,

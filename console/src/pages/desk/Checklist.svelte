@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { ReportBody } from "@markpen/contract";
-	import Slips from "../../parts/Slips.svelte";
+	import Explanations from "../../parts/Explanations.svelte";
+	import { explanations } from "../../state/hand-in/explained.ts";
 	import VerdictSign from "../../parts/VerdictSign.svelte";
 	import Words from "../../parts/Words.svelte";
 	import type { Desk } from "../../state/desk/desk.svelte.ts";
@@ -64,9 +65,10 @@
 	</ul>
 {/if}
 {#if !desk.handIn.result?.report && desk.checks.checked && !old}<div class="mb-3">
-		<Slips
-			slips={desk.checks.checked.report.slips}
-			onpoint={(slip) => onpoint(slip === null ? null : { on: "slip", id: slip })}
+		<Explanations
+			title="What to look at"
+			said={explanations(desk.checks.checked.report)}
+			onpoint={(index) => onpoint(index === null ? null : { on: "explanation", index })}
 		/>
 	</div>{/if}
 <h2 class="mb-1">Checklist</h2>

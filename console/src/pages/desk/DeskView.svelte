@@ -28,7 +28,7 @@
 		litBy(
 			pointed,
 			(desk.found?.source === desk.run.source && desk.found?.report) ||
-				(shown && { figures: [...shown.figures] as never, criteria: [], slips: [] }),
+				(shown && { figures: [...shown.figures] as never, criteria: [], causes: [], slips: [] }),
 		),
 	);
 	/** What is in the margin: of what is written, or nothing. */
@@ -104,7 +104,7 @@
 		aria-label="Program"
 		class="border-t border-rule px-4 py-4 lg:sticky lg:top-0 lg:flex lg:h-[calc(100vh-3rem)] lg:min-h-[34rem] lg:flex-col lg:border-x lg:border-t-0"
 	>
-		<HandingIn {desk} onpoint={(slip) => (pointed = slip === null ? null : { on: "slip", id: slip })}>
+		<HandingIn {desk} onpoint={(index) => (pointed = index === null ? null : { on: "explanation", index })}>
 			{#snippet before()}
 				<button type="button" class="button primary" disabled={desk.run.running} onclick={() => desk.runNow()}
 					>{desk.run.running ? "Running …" : "Run"} <kbd class="key">Ctrl ↵</kbd></button

@@ -1,13 +1,14 @@
 <script lang="ts">
 	import type { Snippet } from "svelte";
 	import Ask from "../../parts/Ask.svelte";
-	import Slips from "../../parts/Slips.svelte";
+	import Explanations from "../../parts/Explanations.svelte";
+	import { explanations } from "../../state/hand-in/explained.ts";
 	import type { Desk } from "../../state/desk/desk.svelte.ts";
 	import { router } from "../../state/site/router.svelte.ts";
 	import { fromNow, moment } from "../../state/site/times.ts";
 
 	/** Until when and how often, handing in, and what came of it. */
-	const { desk, onpoint, before }: { desk: Desk; onpoint: (slip: string | null) => void; before: Snippet } = $props();
+	const { desk, onpoint, before }: { desk: Desk; onpoint: (index: number | null) => void; before: Snippet } = $props();
 	const { work } = $derived(desk);
 	const report = $derived(desk.handIn.result?.report ?? null);
 	const closed = $derived(Date.parse(work.closesAt) <= Date.now());
@@ -79,7 +80,7 @@
 				This looks like <b>{desk.handIn.fits.exercise.title}</b>, which is open.
 				<button type="button" class="tool" onclick={there}>Hand it in there</button>
 			</p>{/if}
-		<Slips slips={report.slips} {onpoint} />
+		<Explanations title="What to look at" said={explanations(report)} {onpoint} />
 		{#each report.errors as e (e.line + e.code)}<p class="mb-2 border-l-[3px] border-missed py-0.5 pl-3 text-small">
 				{report.state === "unreadable" ? "It can't be read" : "It stopped"} in line {e.line}: {e.message}
 			</p>{/each}

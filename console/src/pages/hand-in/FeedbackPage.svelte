@@ -3,7 +3,8 @@
 	import Fetched from "../../parts/Fetched.svelte";
 	import FigureList from "../../parts/FigureList.svelte";
 	import Head from "../../parts/Head.svelte";
-	import Slips from "../../parts/Slips.svelte";
+	import Explanations from "../../parts/Explanations.svelte";
+	import { explanations, untilExplained } from "../../state/hand-in/explained.ts";
 	import Source from "../../parts/Source.svelte";
 	import Viewer from "../../parts/Viewer.svelte";
 	import { api } from "../../state/site/api.ts";
@@ -18,11 +19,25 @@
 	const { id }: { id: string } = $props();
 	const loading = new Loading<Awaited<ReturnType<typeof api.showHandIn>>>();
 	const work = new Loading<Awaited<ReturnType<typeof api.showWork>>>();
+	const report = $derived(loading.value?.report ?? null);
 	const open = () => loading.load(() => api.showHandIn({ params: { id } }), `hand-in ${id}`);
 	$effect(() => void open());
 	$effect(() =>
 		loading.value?.waiting ? follow(`/hand-ins/${id}/events`, { checked: () => void open() }) : undefined,
 	);
+	const searching = $derived(report !== null && report.causes === null);
+	$effect(() => {
+		if (!searching) return;
+		let left = false;
+		const look = async () => {
+			if (!left) await open();
+			return left ? undefined : loading.value?.report;
+		};
+		void untilExplained({ causes: null }, look, (ms) => new Promise((done) => setTimeout(done, ms)));
+		return () => {
+			left = true;
+		};
+	});
 	const params = $derived(loading.value && { id: loading.value.assignmentId, exercise: loading.value.exercise });
 	$effect(() => {
 		const of = params;
@@ -31,7 +46,6 @@
 	const replay = new ReplayOf(() => loading.value?.source ?? "");
 	let pointed = $state.raw<Pointed>(null);
 	let list = $state<FigureList>();
-	const report = $derived(loading.value?.report ?? null);
 	const lit = $derived(litBy(pointed, report));
 	const model = $derived(work.value?.model ?? null);
 	const modelUrl = $derived(model ? `data:image/svg+xml;utf8,${encodeURIComponent(model.picture)}` : undefined);
@@ -148,10 +162,11 @@
 								{group.title}
 								<span class="font-normal text-ink-soft">{group.criteria.length} of {report.criteria.length}</span>
 							</h2>
-							{#if group.next}<Slips
-									slips={report.slips}
-									lit={pointed?.on === "slip" ? pointed.id : null}
-									onpoint={(slip) => (pointed = slip === null ? null : { on: "slip", id: slip })}
+							{#if group.next}<Explanations
+									title="What to look at"
+									said={explanations(report)}
+									lit={pointed?.on === "explanation" ? pointed.index : null}
+									onpoint={(index) => (pointed = index === null ? null : { on: "explanation", index })}
 								/>{/if}
 							<Criteria
 								criteria={group.criteria}

@@ -1,10 +1,11 @@
 <script lang="ts">
 	import AdjustForm from "../../parts/AdjustForm.svelte";
+	import Causes from "../../parts/Causes.svelte";
 	import Criteria from "../../parts/Criteria.svelte";
+	import Explanations from "../../parts/Explanations.svelte";
 	import Fetched from "../../parts/Fetched.svelte";
 	import FigureList from "../../parts/FigureList.svelte";
 	import Head from "../../parts/Head.svelte";
-	import Slips from "../../parts/Slips.svelte";
 	import Source from "../../parts/Source.svelte";
 	import Viewer from "../../parts/Viewer.svelte";
 	import { untrack } from "svelte";
@@ -17,6 +18,10 @@
 	import { ReplayOf } from "../../state/sheet/replay-of.svelte.ts";
 	import { router } from "../../state/site/router.svelte.ts";
 	import { moment } from "../../state/site/times.ts";
+	import { explanations } from "../../state/hand-in/explained.ts";
+	import { walk } from "../../state/hand-in/walk.svelte.ts";
+	import { WhatIf } from "../../state/hand-in/what-if.svelte.ts";
+	import { Runner } from "../../worker/runner.ts";
 	import { pointsText } from "../../state/hand-in/verdicts.ts";
 
 	const { id }: { id: string } = $props();
@@ -30,6 +35,9 @@
 			: undefined,
 	);
 
+	const whatIf = new WhatIf(new Runner());
+	$effect(() => () => whatIf.end());
+
 	let pointed = $state.raw<Pointed>(null);
 	let adjusting = $state<string | null>(null);
 	let field = $state<HTMLTextAreaElement>();
@@ -40,12 +48,21 @@
 			marking.go(next);
 			pointed = null;
 			adjusting = null;
+			whatIf.hide();
 			replay.end();
 		});
 	});
 	const page = $derived(marking.loading.value);
 	const report = $derived(page?.report ?? null);
+	const among = $derived(walk.beside(id));
+	const before = $derived(among ? among.before : (page?.before ?? null));
+	const after = $derived(among ? among.after : (page?.after ?? null));
 	const lit = $derived(litBy(pointed, report));
+	const causes = $derived(report?.causes ?? []);
+	/** The criteria that no cause takes along. */
+	const left = $derived(report?.criteria.filter((c) => !causes.some((k) => takesAlong(k, c.id))) ?? []);
+	const takesAlong = (cause: (typeof causes)[number], criterion: string) =>
+		causes.find((k) => k.regains.some((r) => r.id === criterion)) === cause;
 	const choices = $derived(offered(marking.kept, report));
 
 	/** Criteria that a teacher judges need their scales, which the assignment tells. */
@@ -86,8 +103,8 @@
 		if (inField || event.ctrlKey || event.metaKey || event.altKey || !page) return;
 		const chosen = /^[1-9]$/.test(event.key) ? choices[Number(event.key) - 1] : undefined;
 		if (chosen) void marking.comment(chosen.words);
-		else if (event.key === "j" && page.after) router.go(`/hand-ins/${page.after}`);
-		else if (event.key === "k" && page.before) router.go(`/hand-ins/${page.before}`);
+		else if (event.key === "j" && after) router.go(`/hand-ins/${after}`);
+		else if (event.key === "k" && before) router.go(`/hand-ins/${before}`);
 		else if (event.key === "r" && !page.released) void marking.release();
 		else if (event.key === "c") field?.focus();
 		else return;
@@ -117,10 +134,14 @@
 			<button type="button" class="button" disabled={page.released} onclick={() => marking.release()}
 				>{page.released ? "Released" : "Release"} <kbd class="key">r</kbd></button
 			>
-			<a class="button" aria-disabled={!page.before} href={page.before ? `/hand-ins/${page.before}` : undefined}
+			{#if among}<span class="quiet"
+					>{walk.about}: {among.place}
+					<button type="button" class="underline" onclick={() => walk.end()}>Show all</button></span
+				>{/if}
+			<a class="button" aria-disabled={!before} href={before ? `/hand-ins/${before}` : undefined}
 				>Back <kbd class="key">k</kbd></a
 			>
-			<a class="button primary" aria-disabled={!page.after} href={page.after ? `/hand-ins/${page.after}` : undefined}
+			<a class="button primary" aria-disabled={!after} href={after ? `/hand-ins/${after}` : undefined}
 				>Next <kbd class="key">j</kbd></a
 			>
 		{/snippet}
@@ -154,8 +175,9 @@
 						picture={report.picture as never}
 						figures={report.figures}
 						said={false}
-						lit={lit.figures}
+						lit={whatIf.shown === null ? lit.figures : new Set()}
 						wanted="/api/v1/hand-ins/{page.id}/wanted.svg"
+						mended={whatIf.url}
 						name="{page.student.name} {page.title}"
 						replaying={replay.replaying}
 						onreplay={(on) => replay.turn(on, { source: page.source, conditions: page.conditions, seed: report.seed })}
@@ -264,7 +286,7 @@
 											type="button"
 											class="grow text-left hover:underline"
 											onclick={() => marking.comment(k.words)}
-											>{k.words}{#if k.slip !== null && report.slips.some((s) => s.id === k.slip)}<span
+											>{k.words}{#if k.slip !== null && explanations(report).some((s) => s.id === k.slip)}<span
 													class="text-ink-soft"
 												>
 													fits what went wrong</span
@@ -280,57 +302,76 @@
 							</ol>
 						{/if}
 					</section>
-					<Slips
-						slips={report.slips}
-						lit={pointed?.on === "slip" ? pointed.id : null}
-						onpoint={(slip) => (pointed = slip === null ? null : { on: "slip", id: slip })}
-					/>
-					<h2 class="mb-1">Criteria</h2>
-					<Criteria
-						headed
-						criteria={report.criteria}
-						standings={page.criteria}
-						lit={lit.criteria}
-						onpoint={(criterion) => (pointed = criterion === null ? null : { on: "criterion", id: criterion })}
-						onpick={(criterion) => (marking.about = { on: "criterion", criterion })}
-					>
-						{#snippet more(c, standing)}
-							{#if c.waits}
-								<div class="mb-2 ml-7 flex flex-wrap gap-1" role="group" aria-label="Judge: {c.asks}">
-									{#each scaleOf(c.id) as [points, words] (points)}<button
-											type="button"
-											class="tool"
-											aria-pressed={standing?.judged === Number(points)}
-											data-state={standing?.judged === Number(points) ? "on" : "off"}
-											onclick={() => marking.judge(c.id, Number(points))}>{points}: {words}</button
-										>{/each}
-								</div>
-							{/if}
-							{#if standing?.adjusted}
-								<p class="by-hand mb-2 ml-7 text-small leading-snug">
-									Adjusted to {standing.adjusted.points} by {standing.adjusted.by}: {standing.adjusted.reason}
-									<button type="button" class="text-ink-soft underline" onclick={() => marking.unadjust(c.id)}
-										>Take back</button
-									>
-								</p>
-							{:else if adjusting === c.id}
-								<AdjustForm
-									points={standing?.points ?? c.points ?? 0}
-									possible={c.possible}
-									onsave={(points, reason) => marking.adjust(c.id, points, reason)}
-									onleave={() => (adjusting = null)}
-								/>
-							{:else if standing && !c.waits}
-								<button
-									type="button"
-									class="absolute top-1 right-12 px-1 text-tiny text-ink-soft opacity-0 underline group-hover:opacity-100 hover:opacity-100 focus:opacity-100 pointer-coarse:opacity-100 [li:hover>&]:opacity-100"
-									aria-label="Adjust: {c.asks}"
-									onclick={() => (adjusting = c.id)}>Adjust</button
+					{#snippet listed(criteria: typeof report.criteria, headed: boolean)}
+						<Criteria
+							{headed}
+							{criteria}
+							standings={page.criteria}
+							lit={lit.criteria}
+							onpoint={(criterion) => (pointed = criterion === null ? null : { on: "criterion", id: criterion })}
+							onpick={(criterion) => (marking.about = { on: "criterion", criterion })}
+							more={below}
+						/>
+					{/snippet}
+					{#snippet below(c: (typeof report.criteria)[number], standing: (typeof page.criteria)[number] | undefined)}
+						{#if c.waits}
+							<div class="mb-2 ml-7 flex flex-wrap gap-1" role="group" aria-label="Judge: {c.asks}">
+								{#each scaleOf(c.id) as [points, words] (points)}<button
+										type="button"
+										class="tool"
+										aria-pressed={standing?.judged === Number(points)}
+										data-state={standing?.judged === Number(points) ? "on" : "off"}
+										onclick={() => marking.judge(c.id, Number(points))}>{points}: {words}</button
+									>{/each}
+							</div>
+						{/if}
+						{#if standing?.adjusted}
+							<p class="by-hand mb-2 ml-7 text-small leading-snug">
+								Adjusted to {standing.adjusted.points} by {standing.adjusted.by}: {standing.adjusted.reason}
+								<button type="button" class="text-ink-soft underline" onclick={() => marking.unadjust(c.id)}
+									>Take back</button
 								>
-							{/if}
-							{@render said((p) => p.on === "criterion" && p.criterion === c.id)}
-						{/snippet}
-					</Criteria>
+							</p>
+						{:else if adjusting === c.id}
+							<AdjustForm
+								points={standing?.points ?? c.points ?? 0}
+								possible={c.possible}
+								onsave={(points, reason) => marking.adjust(c.id, points, reason)}
+								onleave={() => (adjusting = null)}
+							/>
+						{:else if standing && !c.waits}
+							<button
+								type="button"
+								class="absolute top-1 right-12 px-1 text-tiny text-ink-soft opacity-0 underline group-hover:opacity-100 hover:opacity-100 focus:opacity-100 pointer-coarse:opacity-100 [li:hover>&]:opacity-100"
+								aria-label="Adjust: {c.asks}"
+								onclick={() => (adjusting = c.id)}>Adjust</button
+							>
+						{/if}
+						{@render said((p) => p.on === "criterion" && p.criterion === c.id)}
+					{/snippet}
+					{#if report.causes === null}<p class="quiet mb-2" role="status">Looking for causes …</p>{/if}
+					{#if causes.length > 0}<h2 class="mb-1">{causes.length === 1 ? "Cause" : "Causes"}</h2>{/if}
+					<Causes
+						{causes}
+						lit={pointed?.on === "explanation" ? pointed.index : null}
+						shown={whatIf.shown}
+						onpoint={(index) => (pointed = index === null ? null : { on: "explanation", index })}
+						onwhatif={(index) => whatIf.toggle(page, index, causes[index] as (typeof causes)[number], report.seed)}
+					>
+						{#snippet criteria(cause)}{@render listed(
+								report.criteria.filter((c) => takesAlong(cause, c.id)),
+								false,
+							)}{/snippet}
+					</Causes>
+					<Explanations
+						title="Not proved"
+						said={report.slips}
+						from={causes.length}
+						lit={pointed?.on === "explanation" ? pointed.index : null}
+						onpoint={(index) => (pointed = index === null ? null : { on: "explanation", index })}
+					/>
+					<h2 class="mb-1">{causes.length > 0 ? "Other criteria" : "Criteria"}</h2>
+					{@render listed(left, true)}
 					{#if report.state === "unreadable"}<p class="mt-3 border-l-[3px] border-ink py-0.5 pl-3">
 							The program can't be read, so it wasn't run. The source says where.
 						</p>{/if}

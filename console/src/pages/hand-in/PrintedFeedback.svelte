@@ -4,12 +4,14 @@
 	import VerdictSign from "../../parts/VerdictSign.svelte";
 	import { api } from "../../state/site/api.ts";
 	import { Loading } from "../../state/site/loading.svelte.ts";
+	import { explanations } from "../../state/hand-in/explained.ts";
 	import { placeWords } from "../../state/hand-in/marking.svelte.ts";
 	import { moment } from "../../state/site/times.ts";
 
 	/** One A4 page about a hand-in, for a parent: what was met, what to try next, what the teacher wrote. */
 	const { id }: { id: string } = $props();
 	const loading = new Loading<Awaited<ReturnType<typeof api.showHandIn>>>();
+	const next = $derived(loading.value?.report ? explanations(loading.value.report)[0] : undefined);
 	$effect(() => void loading.load(() => api.showHandIn({ params: { id } }), `hand-in ${id}`));
 </script>
 
@@ -58,7 +60,7 @@
 						</li>
 					{/each}
 				</ul>
-				{#if page.report.slips[0]}<p class="mt-3"><b>To try next:</b> {page.report.slips[0].sentence}</p>{/if}
+				{#if next}<p class="mt-3"><b>To try next:</b> {next.sentence}</p>{/if}
 			{/if}
 		</article>
 	{/snippet}

@@ -1,5 +1,6 @@
 import { CallError } from "@markpen/client";
 import type { ReportBody, Work } from "@markpen/contract";
+import { untilExplained } from "../hand-in/explained.ts";
 import { lookAfter } from "../site/jobs.ts";
 import type { Ports } from "../site/ports.ts";
 import type { Answers } from "./draft.svelte.ts";
@@ -74,18 +75,37 @@ export class DeskChecks {
 	async check(source: string, answers: Answers): Promise<void> {
 		this.checking = true;
 		try {
-			const report = await this.reportOn(this.params, source, answers);
+			const { api } = this.ports;
+			const { id } = await api.selfCheck({ params: this.params, body: { source, answers } });
+			const report = await this.reportOf(id);
 			if (report) this.checked = { report, source };
 			this.unchecked = 0;
+			void this.explained(id, source);
 		} finally {
 			this.checking = false;
 		}
 	}
 
+	/** Puts the causes into what was checked, once they are found, unless something else was checked since. */
+	private async explained(id: string, source: string): Promise<void> {
+		const { api, clock } = this.ports;
+		const look = async () => {
+			if (this.left || this.checked?.source !== source) return undefined;
+			const { report } = await api.showSelfCheck({ params: { id } }).catch(() => ({ report: null }));
+			if (report && this.checked?.source === source) this.checked = { report, source };
+			return report;
+		};
+		await untilExplained(this.checked?.report, look, (ms) => new Promise((done) => clock.after(ms, done)));
+	}
+
 	/** How a program would do; nothing once the desk was left. */
 	async reportOn(params: WorkParams, source: string, answers: Answers): Promise<ReportBody | undefined> {
+		const { id } = await this.ports.api.selfCheck({ params, body: { source, answers } });
+		return this.reportOf(id);
+	}
+
+	private async reportOf(id: string): Promise<ReportBody | undefined> {
 		const { api, clock } = this.ports;
-		const { id } = await api.selfCheck({ params, body: { source, answers } });
 		for (let look = 0; !this.left; look++) {
 			const { report } = await api.showSelfCheck({ params: { id } });
 			if (report) return report;

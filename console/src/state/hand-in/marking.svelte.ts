@@ -2,6 +2,7 @@ import type { HandInPage } from "@markpen/contract";
 import { api } from "../site/api.ts";
 import { fetchAhead, Loading } from "../site/loading.svelte.ts";
 import { notes } from "../site/notes.svelte.ts";
+import { explanations, untilExplained } from "./explained.ts";
 
 export type Kept = Awaited<ReturnType<typeof api.listKeptComments>>["comments"][number];
 export type CommentPlace = HandInPage["comments"][number]["place"];
@@ -10,7 +11,7 @@ const WHOLE: CommentPlace = { on: "whole" };
 
 /** Kept comments, those first that speak of a slip of this report. */
 export function offered(kept: readonly Kept[], report: HandInPage["report"]): Kept[] {
-	const slips = new Set(report?.slips.map((s) => s.id));
+	const slips = new Set(report && explanations(report).map((s) => s.id));
 	const fits = (k: Kept) => k.slip !== null && slips.has(k.slip);
 	return [
 		...kept.filter(fits),
@@ -44,6 +45,8 @@ export class Marking {
 	/** Whether what is written is to be kept for others. */
 	keep = $state(false);
 	private id = "";
+	/** The hand-in whose causes are waited for. */
+	private following = "";
 
 	/** Goes to a hand-in; what was being written of another one is there again when one comes back. */
 	go(id: string): void {
@@ -68,6 +71,20 @@ export class Marking {
 		if (mine !== this.id) return;
 		const page = this.loading.value;
 		for (const id of [page?.after, page?.before]) if (id) fetchAhead(keyOf(id), () => fetch(id));
+		void this.follow(mine);
+	}
+
+	/** Looks again until the causes are there, unless another hand-in is in front by then. */
+	private async follow(mine: string): Promise<void> {
+		if (this.following === mine) return;
+		this.following = mine;
+		const look = async () => {
+			if (mine !== this.id) return undefined;
+			await this.loading.load(() => fetch(mine), keyOf(mine));
+			return mine === this.id ? this.loading.value?.report : undefined;
+		};
+		await untilExplained(this.loading.value?.report, look, (ms) => new Promise((done) => setTimeout(done, ms)));
+		this.following = "";
 	}
 
 	async openKept(): Promise<void> {
@@ -82,7 +99,8 @@ export class Marking {
 		const typed = words === this.words;
 		if (words.trim() === "") return;
 		const { about, keep, id } = this;
-		const slip = this.loading.value?.report?.slips[0]?.id ?? null;
+		const { report } = this.loading.value ?? {};
+		const slip = (report && explanations(report)[0]?.id) ?? null;
 		const made = await notes.trying(() => api.commentOn({ params: { id }, body: { place: about, words } }));
 		if (!made) return;
 		notes.say("The comment is there.", { undo: () => this.uncomment(made.id, false, id) });

@@ -11,6 +11,7 @@ describe("pointing", () => {
 			{ index: 0, lines: [4] },
 			{ index: 1, lines: [6] },
 		],
+		causes: null,
 		slips: [{ id: "shifted", figures: [1], lines: [2, 6], criteria: ["place"] }],
 	} as never;
 	const lit = (pointed: Parameters<typeof litBy>[0]) => {
@@ -23,7 +24,7 @@ describe("pointing", () => {
 	});
 
 	test("at a slip lights its figures and lines, and the criteria that it explains", () => {
-		expect(lit({ on: "slip", id: "shifted" })).toEqual([["place"], [2, 6], [1]]);
+		expect(lit({ on: "explanation", index: 0 })).toEqual([["place"], [2, 6], [1]]);
 	});
 
 	test("at a line lights what it drew and the criteria that rest on it", () => {
@@ -52,8 +53,8 @@ describe("before a program was checked", () => {
 });
 
 test("what isn't in the report lights nothing but itself", () => {
-	const report = { criteria: [], figures: [], slips: [] };
+	const report = { criteria: [], figures: [], causes: null, slips: [] };
 	expect([...litBy({ on: "criterion", id: "gone" }, report).criteria]).toEqual(["gone"]);
-	expect([...litBy({ on: "slip", id: "gone" }, report).figures]).toEqual([]);
+	expect([...litBy({ on: "explanation", index: 3 }, report).figures]).toEqual([]);
 	expect([...litBy({ on: "figure", index: 9 }, report).lines]).toEqual([]);
 });

@@ -26,6 +26,7 @@ export class SheetView {
 	private replaying: Replaying | null = null;
 	private paintedRow: number | undefined;
 	private wanted: HTMLImageElement | undefined;
+	private mended: HTMLImageElement | undefined;
 	private asked = 0;
 
 	constructor(clock: Clock = browserClock) {
@@ -60,10 +61,24 @@ export class SheetView {
 	/** The image of what was wanted. */
 	showWanted(url: string | undefined): void {
 		this.wanted = undefined;
+		this.load(url, (image) => {
+			this.wanted = image;
+		});
+	}
+
+	/** The image of the drawing as it would be, over what was drawn. */
+	showMended(url: string | undefined): void {
+		this.mended = undefined;
+		this.load(url, (image) => {
+			this.mended = image;
+		});
+	}
+
+	private load(url: string | undefined, use: (image: HTMLImageElement) => void): void {
 		if (url === undefined) return this.ask();
 		const image = new Image();
 		image.onload = () => {
-			this.wanted = image;
+			use(image);
 			this.ask();
 		};
 		image.src = url;
@@ -144,7 +159,9 @@ export class SheetView {
 	}
 
 	private lay(): void {
-		const { canvas, picture, wanted, layer } = this;
+		const { canvas, picture, mended } = this;
+		const wanted = mended ?? this.wanted;
+		const layer = mended ? "both" : this.layer;
 		const { laid, frame } = this.viewport;
 		const context = canvas?.getContext("2d");
 		if (!canvas || !context || !picture) return;

@@ -1,5 +1,5 @@
 import { EntitySchema } from "typeorm";
-import { bytes, instant, json, numeric, reference, text, uuid } from "./columns.ts";
+import { boolean, bytes, instant, json, numeric, reference, text, uuid } from "./columns.ts";
 
 /** One run of marking that was asked for. */
 export interface CheckRow {
@@ -99,6 +99,30 @@ export const ReportEntity = new EntitySchema<ReportRow>({
 		{ name: "reports_possible_check", expression: "(possible >= (0)::numeric)" },
 	],
 	indices: [{ name: "reports_hand_in", columns: ["handInId", "madeAt"] }],
+});
+
+/** The causes of what a report misses, and what may be where none is proved. */
+export interface ExplanationRow {
+	reportId: string;
+	causes: object;
+	slips: object;
+	ids: string[];
+	oneChangeAway: boolean;
+	madeAt: Date;
+}
+
+export const ExplanationEntity = new EntitySchema<ExplanationRow>({
+	name: "explanations",
+	tableName: "explanations",
+	columns: {
+		reportId: { ...uuid, name: "report_id", primary: true, primaryKeyConstraintName: "explanations_pkey" },
+		causes: json,
+		slips: json,
+		ids: { ...text, array: true, default: [] },
+		oneChangeAway: { ...boolean, name: "one_change_away", default: false },
+		madeAt: { ...instant, name: "made_at", default: () => "now()" },
+	},
+	foreignKeys: [reference("explanations", "report_id", "reports", "CASCADE")],
 });
 
 /** The first seed's tape, compressed. */

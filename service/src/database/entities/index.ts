@@ -9,7 +9,7 @@ import {
 	ReleaseEntity,
 } from "./assignment.ts";
 import { AuditEntity } from "./audit.ts";
-import { CheckEntity, ReportEntity, SlowCheckEntity, StoredTapeEntity } from "./check.ts";
+import { CheckEntity, ExplanationEntity, ReportEntity, SlowCheckEntity, StoredTapeEntity } from "./check.ts";
 import { ClassEntity, ClassStudentEntity, ClassTeacherEntity } from "./class.ts";
 import { ProgressEntity } from "./event.ts";
 import { CollectionEntity, ExerciseEntity, ExerciseVersionEntity, TrialProgramEntity } from "./exercise.ts";
@@ -56,6 +56,7 @@ export const ENTITIES = Object.freeze([
 	CheckEntity,
 	SlowCheckEntity,
 	ReportEntity,
+	ExplanationEntity,
 	StoredTapeEntity,
 	JobEntity,
 	RehearsedEntity,

@@ -1,0 +1,26 @@
+import { putIn, written } from "./edits.ts";
+import type { Mistake } from "./mistake.ts";
+import { statementsThat } from "./pick.ts";
+
+/** A stray line. */
+export const aLineMore: Mistake = {
+	id: "a-line-more",
+	family: "statements",
+	changes: ["number"],
+	made: "a stray line",
+	did: "",
+	instead: "",
+	asks: "",
+	make(sites, { sheet }) {
+		const [x, y] = sheet.origin === "centre" ? [-sheet.width / 2, -sheet.height / 2] : [0, 0];
+		const line = `pen colour black width 2\nline from ${written(x + 8)}, ${written(y + 9)} to ${written(x + 70)}, ${written(y + 33)}`;
+		const frames = statementsThat(sites, "frames")[0];
+		const gap = sites.gaps.filter((g) => g.block === (frames ? frames.index + 1 : 0)).at(-1);
+		return gap ? [putIn(gap, line.replaceAll("\n", `\n${gap.indent}`))] : [];
+	},
+	mendedBy: ["one-more-beside"],
+	example: {
+		right: "circle centre 100, 80 diameter 60\n",
+		wrong: "circle centre 100, 80 diameter 60\npen colour black width 2\nline from 8, 9 to 70, 33\n",
+	},
+};

@@ -1,0 +1,32 @@
+import type { Edit, Span } from "../languages/sites.ts";
+
+/**
+ * How particular a change is, the most particular first. Among mends that regain as much the more particular one is
+ * the cause.
+ */
+export const SORTS = [
+	"word",
+	"word everywhere",
+	"exchange",
+	"sign or brackets",
+	"term",
+	"evidence",
+	"moved",
+	"out",
+	"in",
+	"other number",
+] as const;
+export type Sort = (typeof SORTS)[number];
+
+/** A changed program: the edits, where to look, and what is written there before and after. */
+export interface Change {
+	readonly edits: readonly Edit[];
+	readonly at: Span;
+	/** More sites that change in the same way. */
+	readonly also?: readonly Span[];
+	readonly was: string;
+	readonly now: string;
+	readonly sort: Sort;
+	/** How much likelier than other mends of its mistake, where something speaks for it. */
+	readonly likelier?: number;
+}

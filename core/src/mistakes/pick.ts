@@ -1,0 +1,122 @@
+import type {
+	Deed,
+	GapSite,
+	Meaning,
+	NumberSite,
+	PairSite,
+	PartSite,
+	ProgramSites,
+	Role,
+	StatementSite,
+	ValueSite,
+} from "../languages/sites.ts";
+import type { Change, Sort } from "./change.ts";
+import { allOf, putIn, replaced, written } from "./edits.ts";
+import { type Look, roundness } from "./look.ts";
+
+/** Values tried for one number at the most. */
+const MAX_VALUES = 12;
+
+export const statementsThat = (sites: ProgramSites, ...deeds: readonly Deed[]): StatementSite[] =>
+	sites.statements.filter((s) => deeds.some((d) => s.does.has(d)));
+
+export const partsThat = (sites: ProgramSites, ...deeds: readonly Deed[]): PartSite[] =>
+	sites.parts.filter((p) => deeds.includes(p.does));
+
+export const numbersFor = (sites: ProgramSites, ...roles: readonly Role[]): NumberSite[] =>
+	sites.numbers.filter((n) => roles.some((r) => n.roles.has(r)));
+
+export const valuesFor = (sites: ProgramSites, ...roles: readonly Role[]): ValueSite[] =>
+	sites.values.filter((v) => roles.some((r) => v.roles.has(r)));
+
+export const statementOf = (sites: ProgramSites, { statement }: { readonly statement: number }): StatementSite =>
+	sites.statements.find((s) => s.index === statement) as StatementSite;
+
+/** Words that mean one thing, each written as the one that means another. */
+export function reworded(sites: ProgramSites, means: Meaning, becomes: Meaning): Change[] {
+	return sites.words.flatMap((word) => {
+		const other = word.means === means ? word.others.find((o) => o.means === becomes) : undefined;
+		return other ? [replaced(sites, word, other.text, "word")] : [];
+	});
+}
+
+/** Each change, and all of them as one where there are several. */
+export function withAll(changes: readonly Change[]): Change[] {
+	const all = changes.length > 1 ? allOf(changes) : undefined;
+	return all ? [...changes, all] : [...changes];
+}
+
+/** The places, or sizes, of a program, statement by statement: those of a polygon's points belong together. */
+export function pairsByStatement(sites: ProgramSites, of: PairSite["of"]): PairSite[][] {
+	const groups = new Map<number, PairSite[]>();
+	for (const pair of sites.pairs)
+		if (pair.of === of) groups.set(pair.statement, [...(groups.get(pair.statement) ?? []), pair]);
+	return [...groups.values()];
+}
+
+/** For each statement the change of all its pairs together, where each can be changed. */
+export function eachStatement(
+	sites: ProgramSites,
+	of: PairSite["of"],
+	change: (pair: PairSite) => readonly Change[] | undefined,
+): Change[] {
+	return pairsByStatement(sites, of).flatMap((pairs) => {
+		const changes = pairs.map(change);
+		if (changes.some((c) => c === undefined)) return [];
+		const all = changes.flat() as Change[];
+		const one = all.length === 1 ? all[0] : allOf(all, all[0]?.sort);
+		return one ? [one] : [];
+	});
+}
+
+/** A value written otherwise; undefined where it would stay as it is. */
+export function changed(sites: ProgramSites, site: ValueSite, now: string, sort: Sort): Change | undefined {
+	return now === site.text ? undefined : replaced(sites, site, now, sort);
+}
+
+/** Numbers of some uses, changed to what the evidence asks for, and to others that are likely. */
+export function* otherNumbers(
+	look: Look,
+	roles: readonly Role[],
+	likely: (value: number, site: NumberSite) => readonly number[] = () => [],
+	sites: readonly NumberSite[] = numbersFor(look.sites, ...roles),
+): Generator<Change> {
+	for (const site of sites) {
+		const asked = new Set(look.needed(site));
+		const own = roles.filter((r) => site.roles.has(r));
+		const known = [...new Set(own.flatMap((r) => look.numbers(r)))].slice(0, 4);
+		const values = [...asked, ...known, ...likely(site.value, site)];
+		const seen = new Set([written(site.value)]);
+		for (const value of values) {
+			const text = written(value);
+			if (!Number.isFinite(value) || Math.abs(value) > 1e5 || seen.has(text)) continue;
+			if (seen.size > MAX_VALUES) break;
+			seen.add(text);
+			yield replaced(look.sites, site, text, roundness(value) >= 3 ? "evidence" : "other number");
+		}
+	}
+}
+
+/** The gaps right before statements of some kinds. */
+export function gapsBefore(sites: ProgramSites, ...deeds: readonly Deed[]): GapSite[] {
+	const before = new Set(statementsThat(sites, ...deeds).map((s) => s.index));
+	return sites.gaps.filter((g) => g.after !== undefined && before.has(g.after));
+}
+
+/** The statements, in a block or in blocks inside it. */
+export function isInside(sites: ProgramSites, statement: number, block: number): boolean {
+	for (let at: number | undefined = statement; at !== undefined; ) {
+		const own = sites.statements.find((s) => s.index === at);
+		if (!own) return false;
+		if (own.block === block) return true;
+		at = own.block === 0 ? undefined : own.block - 1;
+	}
+	return false;
+}
+
+/** A statement put in at each of some gaps. */
+export const putInAll = (gaps: readonly GapSite[], texts: readonly string[]): Change[] =>
+	gaps.flatMap((gap) => texts.map((text) => putIn(gap, text)));
+
+/** A y as it would be counted from the other side, in the ends of a sheet. */
+export const flipped = ({ low, high }: { readonly low: number; readonly high: number }) => low + high;

@@ -1,0 +1,32 @@
+import { familiesOf } from "../colour/family.ts";
+import { replaced } from "./edits.ts";
+import { wantedColours } from "./fill-other-colour.ts";
+import type { Mistake } from "./mistake.ts";
+import { valuesFor } from "./pick.ts";
+
+/** A colour that can hardly be seen on what lies under it. */
+export const tooFaint: Mistake = {
+	id: "too-faint",
+	family: "paint",
+	changes: ["colour"],
+	made: "a colour that can hardly be seen",
+	did: "the fill is {was}",
+	instead: "{now}",
+	asks: "The shape is there and can hardly be seen. Look at its colour@.",
+	make: (sites) =>
+		valuesFor(sites, "fill colour")
+			.filter((v) => v.colour !== undefined && v.colour !== -1 && !familiesOf(v.colour).includes("white"))
+			.map((v) => replaced(sites, v, "#fefefe", "word")),
+	mend: (look) =>
+		wantedColours(
+			look.at({
+				...look.sites,
+				values: look.sites.values.filter((v) => v.colour !== undefined && familiesOf(v.colour).includes("white")),
+			}),
+			"fill colour",
+		),
+	example: {
+		right: "fill crimson\npen none\ncircle centre 100, 80 diameter 60\n",
+		wrong: "fill #fefefe\npen none\ncircle centre 100, 80 diameter 60\n",
+	},
+};
