@@ -203,10 +203,10 @@ describe("explain", () => {
 		const { out } = await markpen("check", "files", "--exercise", BUOY, "--json");
 		writeFileSync(join(folder, "reports.json"), out);
 		const teacher = await markpen("explain", "reports.json", "--only", "bo");
-		expect([teacher.code, teacher.out.includes("The diameter's number stands after `radius`")]).toEqual([1, true]);
+		expect([teacher.code, teacher.out.includes("Line 4: the number is the radius")]).toEqual([1, true]);
 		const student = await markpen("explain", "reports.json", "--only", "bo", "--student");
 		expect(student.out).toContain(
-			"Try next\n  → Look at the word before the size in line 4: does it speak of all the way across, or from the middle to the rim?",
+			"Try next\n  → Look at the word before the size in line 4: is the number all the way across, or from the middle to the rim?",
 		);
 	});
 

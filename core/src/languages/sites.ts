@@ -144,6 +144,8 @@ export interface StatementSite extends Span {
 	readonly name?: string;
 	/** Texts of statements that draw another kind of figure in its place and size. */
 	readonly otherKinds: readonly string[];
+	/** Of a loop that counts nothing: what makes it one that counts rounds from 0 under a name. */
+	readonly counting?: (name: string) => Edit;
 	/** What it could do beside, with the words that a value comes after: a pen's width in the statement that lowers it. */
 	readonly room: readonly { readonly does: Deed; readonly words: string }[];
 }

@@ -1,5 +1,7 @@
-import type { ProgramSites } from "../languages/sites.ts";
-import { replaced, written } from "./edits.ts";
+import type { Edit, ProgramSites } from "../languages/sites.ts";
+import type { Change } from "./change.ts";
+import { edited, replaced, written } from "./edits.ts";
+import type { Look } from "./look.ts";
 import type { Mistake } from "./mistake.ts";
 import { changed, isInside, numbersFor, statementsThat } from "./pick.ts";
 
@@ -19,13 +21,14 @@ export const didNotMoveOn: Mistake = {
 	*mend(look) {
 		const { sites } = look;
 		const steps = look.steps;
+		yield* grown(look);
 		for (const site of numbersFor(sites, ...MOVES)) {
 			const names = site.names.slice(0, 6).map((name) => ({ name, isUnused: isUnused(sites, name) }));
 			// A name that nothing uses speaks for it: it was to be used somewhere.
 			for (const { name, isUnused: unused } of names
 				.sort((a, b) => Number(b.isUnused) - Number(a.isUnused))
 				.slice(0, 2)) {
-				const likelier = unused ? 20 : 1;
+				const likelier = unused ? 100 : 1;
 				yield { ...replaced(sites, site, name, "term"), likelier };
 				for (const by of site.whole ? steps : [])
 					yield {
@@ -58,4 +61,28 @@ const MOVES = ["x", "y", "length", "turn", "radius", "diameter", "width", "heigh
 function isUnused(sites: ProgramSites, name: string): boolean {
 	const uses = sites.names.filter((n) => n.name === name);
 	return uses.every((n) => [...n.roles].every((role) => role === "other"));
+}
+
+const STEPS = [10, 5, 20, 2, 3, 4, 6, 8, 9, 12, 15, 1];
+
+/** Numbers of loops that don't count, with a term that grows from round to round. */
+function* grown(look: Look): Generator<Change> {
+	const { sites } = look;
+	const name = ["i", "k", "n"].find((n) => !sites.statements.some((s) => s.name === n)) ?? "round";
+	for (const loop of sites.statements.filter((s) => s.counting)) {
+		const head = loop.counting?.(name);
+		const inside = numbersFor(sites, ...MOVES).filter((n) => n.whole && isInside(sites, n.statement, loop.index + 1));
+		for (const site of head ? inside.slice(0, 6) : []) {
+			const edits = (by: number) => [
+				head as Edit,
+				{ start: site.start, end: site.end, text: `${written(site.value)} + ${written(by)} * ${name}` },
+			];
+			const needed = look.solveFor((value) => edited(sites.source, edits(value)), 0, 1);
+			// Where what is drawn can't be compared, a few steps that people use are tried.
+			for (const by of new Set([...needed, ...STEPS])) {
+				const text = `${written(site.value)} + ${written(by)} * ${name}`;
+				yield { ...replaced(sites, site, text, "other number"), edits: edits(by), likelier: 20 };
+			}
+		}
+	}
 }

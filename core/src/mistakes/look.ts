@@ -130,9 +130,18 @@ export class Look {
 	}
 
 	private solve({ start, end, value }: NumberSite): number[] {
-		const by = Math.abs(value) >= 10 ? 1 : Math.abs(value) >= 1 ? 0.25 : 0.01;
-		const source = edited(this.sites.source, [{ start, end, text: written(value + by) }]);
-		const other = this.again(source);
+		const by = stepFor(Math.abs(value));
+		return this.solveFor((tried) => edited(this.sites.source, [{ start, end, text: written(tried) }]), value, by);
+	}
+
+	/**
+	 * The same for a value that isn't in the program yet.
+	 *
+	 * @param write the program with a value in it; with `value` it draws what the program draws
+	 * @param by how far the value is changed
+	 */
+	solveFor(write: (value: number) => string, value: number, by: number): number[] {
+		const other = this.again(write(value + by));
 		if (!other) return [];
 		const votes = new Map<number, number>();
 		for (const { scene, pairs } of this.moments) {
@@ -153,6 +162,11 @@ export class Look {
 		}
 		return merged(votes).slice(0, 4);
 	}
+}
+
+function stepFor(size: number): number {
+	if (size >= 10) return 1;
+	return size >= 1 ? 0.25 : 0.01;
 }
 
 /** What of a figure may depend on a number. */

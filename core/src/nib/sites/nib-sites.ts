@@ -189,6 +189,8 @@ class SiteFinder {
 			block,
 			lastLine,
 			...(name !== undefined && { name }),
+			...(step.node === "repeat" &&
+				step.count.node === "number" && { counting: counting(textStart, textEnd, step.count.value) }),
 			otherKinds: step.node === "draw" ? otherKinds(step) : [],
 			room: step.node === "draw" && step.statement.head === "pen" ? ROOM.filter((r) => !does.has(r.does)) : [],
 		};
@@ -441,6 +443,11 @@ class SiteFinder {
 		this.operators.push({ ...this.span(at, at + part.sign.length), text: part.sign, sort, statement, others });
 	}
 }
+
+/** What makes a `repeat` of a number of rounds one that counts them. */
+const counting =
+	(start: number, end: number, rounds: number) =>
+	(name: string): Edit => ({ start, end, text: `for ${name} from 0 to ${rounds - 1}` });
 
 /** Where the first thing written in a value begins. */
 function firstOffset(value: Value, offset: (place: SourceRange) => number): number {
