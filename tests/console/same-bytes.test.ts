@@ -93,6 +93,8 @@ interface Marking {
 	readonly file: string;
 	readonly source: string;
 	readonly brought?: Submission;
+	/** Whether the causes of what is missed are looked for too. */
+	readonly causes?: boolean;
 }
 
 type Example = Parameters<typeof exampleFile>[0] & {
@@ -110,7 +112,11 @@ function markings(): Marking[] {
 	);
 	const examples = parse(text("core/examples/checks.yaml")) as Example[];
 	return [
-		...demoPrograms().map((p) => ({ file: files.get(p.exercise) as string, source: p.source })),
+		...demoPrograms().map((p) => ({
+			file: files.get(p.exercise) as string,
+			source: p.source,
+			causes: p.mistake !== undefined,
+		})),
 		...examples.flatMap((example) => {
 			const [file, { brought }] = [exampleFile(example), example];
 			return [
@@ -125,15 +131,15 @@ function markings(): Marking[] {
 	];
 }
 
-test("every demo program and every example of a check has the same report, byte for byte, in Chromium, in Node, and in Node again", async () => {
+test("every demo program and every example of a check has the same report with the same causes, byte for byte, in Chromium, in Node, and in Node again", async () => {
 	const all = markings();
 	expect(all.length).toBeGreaterThan(400);
 	const reported = (
-		{ file, source, brought }: Marking,
+		{ file, source, brought, causes = false }: Marking,
 		{ readExercise: read, mark: marked }: Pick<typeof core, "readExercise" | "mark">,
 	) => {
 		const reading = read(file);
-		return JSON.stringify(reading.ok ? marked(source, reading.exercise, brought ?? {}) : reading.problems);
+		return JSON.stringify(reading.ok ? marked(source, reading.exercise, { ...brought, causes }) : reading.problems);
 	};
 	const ours = all.map((one) => reported(one, { readExercise, mark }));
 	expect(
@@ -149,4 +155,5 @@ test("every demo program and every example of a check has the same report, byte 
 		[all, reported.toString()] as const,
 	);
 	expect(theirs).toEqual(ours);
-});
+	expect(ours.filter((report) => report.includes('"causes":[{')).length).toBeGreaterThan(25);
+}, 240_000);

@@ -67,9 +67,7 @@ describe("today", () => {
 				expect.stringContaining("Bram Ousel"),
 				expect.stringContaining("Gwen Stell"),
 			]);
-			expect(await stuck.first().textContent()).toMatch(
-				/3 tries without getting on.*Not met yet: One coil.*One side, or one round of the loop, too many/s,
-			);
+			expect(await stuck.first().textContent()).toMatch(/3 tries without getting on.*Not met yet: One coil/s);
 			expect(await page.getByText("20 wait for you").isVisible()).toBe(true);
 			await page.getByRole("link", { name: "Gwen Stell" }).click();
 			await page.getByRole("heading", { level: 1, name: /Gwen Stell/ }).waitFor();
@@ -243,7 +241,7 @@ describe("an assignment", () => {
 			expect(await page.locator("[data-hand-in] [data-lit]").count()).toBe(count);
 			await cause.click();
 			await shared.getByLabel("Comment for all who share this cause").fill("Look at the places once more.");
-			await shared.getByRole("button", { name: `Send to ${count}` }).click();
+			await shared.getByRole("button", { name: /^Send/ }).click();
 			await page.getByText(`${count} of ${count} hand-ins have the comment.`).waitFor();
 			await shared.getByRole("button", { name: /^Open / }).click();
 			await page.getByText("Look at the places once more.").first().waitFor();

@@ -70,10 +70,10 @@
 						class="field mt-2"
 						rows="2"
 						aria-label="Comment for all who share this cause"
-						placeholder="One comment for all {cause.count}"
+						placeholder={cause.count === 1 ? "A comment" : `One comment for all ${cause.count}`}
 						bind:value={words}></textarea>
 					<button type="button" class="tool mt-1" disabled={words.trim() === ""} onclick={() => comment(cause)}
-						>Send to {cause.count}</button
+						>{cause.count === 1 ? "Send" : `Send to ${cause.count}`}</button
 					>
 				</div>
 			{/if}

@@ -226,6 +226,8 @@ class Round {
 	private readonly missed: readonly CriterionOrGroup[];
 	/** The other criteria, those that cost least first. */
 	private readonly others: readonly CriterionOrGroup[];
+	/** Points that the missed criteria lack. */
+	private readonly lost: number;
 	/** Whether a mend that draws the same can regain something. */
 	private readonly bySource: boolean;
 	readonly tried: Tried[] = [];
@@ -244,6 +246,7 @@ class Round {
 			.filter((criterion) => canBeSearched(criterion, model))
 			.sort((a, b) => weightOf(a) - weightOf(b));
 		this.off = model.framesAsked === 0 ? 0 : misfit(paired(run, model));
+		this.lost = this.missed.reduce((sum, c) => sum + c.points - (this.before.get(c.id)?.score.points ?? 0), 0);
 		this.others = run.spec.criteria.filter((c) => !this.missed.includes(c)).sort((a, b) => weightOf(a) - weightOf(b));
 		this.bySource = this.missed.some((c) => aspectsOf(c).includes("source"));
 	}
@@ -306,6 +309,10 @@ class Round {
 			points += now.points - was.points;
 			asks ||= !j.forbids;
 		}
+		if (candidate.change.whole && this.missed.some((c) => !regains.some((r) => r.id === c.id && r.met)))
+			return undefined;
+		// Some number or other always earns a little.
+		if (isNumber(candidate.change.sort) && points * MAX_CAUSES < this.lost - 1e-9) return undefined;
 		if (regains.length === 0 || points < most - 1e-9 || (!asks && !mendsForbidden(candidate))) return undefined;
 		const also = candidate.change.also ?? [];
 		const off = misfit(paired(run, this.model));

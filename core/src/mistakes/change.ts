@@ -27,6 +27,8 @@ export interface Change {
 	readonly was: string;
 	readonly now: string;
 	readonly sort: Sort;
+	/** Set where it counts only if all that is missed is met with it: it was tried without evidence. */
+	readonly whole?: true;
 	/** How much likelier than other mends of its mistake, where something speaks for it. */
 	readonly likelier?: number;
 }

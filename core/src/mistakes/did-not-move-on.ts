@@ -81,7 +81,7 @@ function* grown(look: Look): Generator<Change> {
 			// Where what is drawn can't be compared, a few steps that people use are tried.
 			for (const by of new Set([...needed, ...STEPS])) {
 				const text = `${written(site.value)} + ${written(by)} * ${name}`;
-				yield { ...replaced(sites, site, text, "other number"), edits: edits(by), likelier: 20 };
+				yield { ...replaced(sites, site, text, "other number"), edits: edits(by), likelier: 20, whole: true };
 			}
 		}
 	}

@@ -74,6 +74,8 @@ export function changed(sites: ProgramSites, site: ValueSite, now: string, sort:
 	return now === site.text ? undefined : replaced(sites, site, now, sort);
 }
 
+const COUNTED: ReadonlySet<Role> = new Set(["count", "from", "to", "by", "corners"]);
+
 /** Numbers of some uses, changed to what the evidence asks for, and to others that are likely. */
 export function* otherNumbers(
 	look: Look,
@@ -92,7 +94,11 @@ export function* otherNumbers(
 			if (!Number.isFinite(value) || Math.abs(value) > 1e5 || seen.has(text)) continue;
 			if (seen.size > MAX_VALUES) break;
 			seen.add(text);
-			yield replaced(look.sites, site, text, roundness(value) >= 3 ? "evidence" : "other number");
+			const isWhole = roundness(value) >= 3;
+			// A loop runs a whole number of times, and people who write whole numbers mean them.
+			if (!isWhole && roles.some((r) => COUNTED.has(r))) continue;
+			const change = replaced(look.sites, site, text, isWhole ? "evidence" : "other number");
+			yield isWhole || !Number.isInteger(site.value) ? change : { ...change, whole: true };
 		}
 	}
 }
