@@ -271,3 +271,18 @@ test("alike lists nothing where no two are closer than usual, as JSON too", asyn
 		pairs: [],
 	});
 });
+
+describe("consequences that are forgiven", () => {
+	test("cost no more than the most valuable criterion of a cause; the others say from which line they follow", async () => {
+		const sail = readFileSync(new URL("../../demo/exercises/sail.exercise.yaml", import.meta.url), "utf8");
+		const write = (name: string, text: string) => writeFileSync(join(folder, name), text);
+		write("kind.exercise.yaml", sail.replace("criteria:", "consequences: forgiven\ncriteria:"));
+		write(
+			"kind.nib.txt",
+			'pen width 3 colour blue\nwalk 90\nturn left 135\nwalk 127\nturn right 135\nwalk 90\ntext "Plover" at -150, 100\n',
+		);
+		const { out } = await markpen("check", "kind.nib.txt", "--exercise", "kind.exercise.yaml");
+		expect(out.split("\n")[0]).toBe("kind.nib.txt  Sail  10 of 12");
+		expect(out.match(/Follows from line 5, so nothing is deducted\./g)).toHaveLength(2);
+	});
+});

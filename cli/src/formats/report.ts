@@ -53,6 +53,7 @@ export function reportText(
 			`  ${verdict}  ${c.asks.padEnd(width)}  ${`${c.points}/${c.possible}`.padStart(6)}${c.bonus ? " bonus" : ""}`,
 		);
 		if (c.verdict !== "met") lines.push(`      ${c.sentence}${where(c.lines)}`);
+		if (c.follows !== undefined) lines.push(`      Follows from line ${c.follows}, so nothing is deducted.`);
 		for (const inner of c.verdict === "met" ? [] : (c.inner ?? []))
 			lines.push(
 				`      ${painted(inner.verdict, SIGNS[inner.verdict], colours)} ${inner.asks}${inner.verdict === "met" ? "" : `: ${inner.sentence}`}`,

@@ -71,7 +71,12 @@
 						>{standing?.points ?? c.points ?? "–"}/{c.possible}</span
 					>
 					{#if c.verdict !== "met"}
-						<span class="quiet col-span-2 col-start-2"><Words text={c.sentence} /> {where(c.lines)}</span>
+						<span class="quiet col-span-2 col-start-2"
+							><Words text={c.sentence} />
+							{where(c.lines)}{c.follows === undefined
+								? ""
+								: ` Follows from line ${c.follows}, so nothing is deducted.`}</span
+						>
 					{/if}
 				</button>
 				{@render more?.(c, standing)}
