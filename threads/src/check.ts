@@ -110,7 +110,7 @@ export async function checkMany(
 			bare,
 			causes,
 			...(submission && { submission }),
-			milliseconds: causes ? 2 * EXPLAIN_MILLISECONDS : 2 * RUN_MILLISECONDS,
+			milliseconds: causes ? (1 + sources.length) * EXPLAIN_MILLISECONDS : 2 * RUN_MILLISECONDS,
 		});
 	} catch (error) {
 		if (!(error instanceof ThreadLost)) throw error;
