@@ -48,7 +48,7 @@ export interface CauseSearch {
 	readonly marked: Marked;
 	/** Reads and runs another program of the same hand-in. @param steps that the run may make at the most */
 	readonly again: (source: string, steps: number) => ProgramRun;
-	/** What it may cost in all: about as many runs of a small program. */
+	/** What the search for each cause may cost: about as many runs of a small program. */
 	readonly cost?: number;
 	/** Sees what was tried, for measuring: how many mends of each mistake, and the best. */
 	readonly watch?: (tried: readonly Tried[], best: Tried | undefined) => void;
@@ -64,7 +64,7 @@ type Judgements = Pick<Marked, "judged">;
 
 /** Causes found in one program at the most. */
 const MAX_CAUSES = 3;
-/** What the search of one program may cost in all: about as many runs of a small program. */
+/** What the search for one cause may cost: about as many runs of a small program. */
 const MAX_COST = 900;
 /** How likely a mend outside what the missed criteria depend on is, beside one within. */
 const FAR = 0.1;
@@ -106,6 +106,7 @@ export function causesOf({ own, marked, again, cost = MAX_COST, watch }: CauseSe
 			mended: best.source,
 		});
 		[run, result] = [best.run, best.marked];
+		purse.refill();
 	}
 	return believable(causes, marked, result, model);
 }
@@ -151,15 +152,22 @@ export const isTooLong = (run: ProgramRun, cost = MAX_COST) => costOf(run) * FEW
 /** What is left to spend on runs and judging. */
 class Purse {
 	private left: number;
+	private readonly cost: number;
 	private readonly again: CauseSearch["again"];
 	private readonly steps: number;
 
 	constructor(own: ProgramRun, again: CauseSearch["again"], cost: number) {
+		this.cost = cost;
 		this.left = cost;
 		this.again = again;
 		const steps = own.run?.steps ?? 0;
 		this.steps = steps + Math.min(3 * steps, 200_000) + 20_000;
 		if (isTooLong(own, cost)) this.left = 0;
+	}
+
+	/** Gives the next search as much as the first had. */
+	refill(): void {
+		this.left = this.cost;
 	}
 
 	get isEmpty(): boolean {
