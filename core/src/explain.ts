@@ -3,14 +3,16 @@ import type { ExerciseFile } from "./exercise/schema.ts";
 import { CLASS_LIMITS, type Limits } from "./limits/limits.ts";
 import { checkOf } from "./marking/checks/index.ts";
 import type { Marked } from "./marking/judge.ts";
-import { innerOf } from "./marking/marking-spec.ts";
-import { creditOf } from "./marking/points.ts";
+import { criteriaIn } from "./marking/marking-spec.ts";
+import { isMissed } from "./marking/points.ts";
 import type { ProgramRun, Submission } from "./marking/scene.ts";
-import { type Cause, causesOf, isTooLong } from "./mistakes/causes.ts";
+import { type Cause, causesOf } from "./mistakes/causes.ts";
+import { differing } from "./mistakes/differing.ts";
 import { edited } from "./mistakes/edits.ts";
 import { MISTAKES } from "./mistakes/index.ts";
 import type { Mistake } from "./mistakes/mistake.ts";
 import { paired } from "./mistakes/pairs.ts";
+import { isTooLong } from "./mistakes/purse.ts";
 import type { Report, ReportCause, ReportSlip } from "./report.ts";
 import { causeForStudent, causeForTeacher, noticeForTeacher } from "./words/causes.ts";
 
@@ -21,9 +23,6 @@ export type Explained = Pick<Report, "slips"> & { readonly causes: readonly Repo
 export function isExplainable({ judged, run }: Pick<Marked, "judged" | "run">): boolean {
 	return run.program.steps.length > 0 && !isTooLong(run) && judged.some(isMissed);
 }
-
-const isMissed = (j: Marked["judged"][number]) =>
-	j.score.verdict !== "met" && !j.judgement.waits && creditOf(j) < 1 - 1e-9;
 
 /** Explains what a marked program misses: the causes that are proved, and what else may be where none covers it. */
 export function explain(
@@ -66,16 +65,6 @@ function reportCause(source: string, before: string, cause: Cause): ReportCause 
 
 const placeOf = ({ line, column, start, end }: Cause["at"]) => ({ line, column, length: end - start });
 
-/** How the beginnings and the ends of two lists or texts agree: where they first differ, and where no more. */
-function differing<T>(a: ArrayLike<T>, b: ArrayLike<T>): { first: number; last: number } {
-	let first = 0;
-	while (first < Math.min(a.length, b.length) && a[first] === b[first]) first++;
-	let last = 0;
-	const room = Math.min(a.length, b.length) - first;
-	while (last < room && a[a.length - 1 - last] === b[b.length - 1 - last]) last++;
-	return { first, last };
-}
-
 /** The one edit that makes a text of another. */
 function editBetween(source: string, mended: string): ReportCause["edit"] {
 	const { first, last } = differing(source, mended);
@@ -107,10 +96,9 @@ function noticed(plain: ProgramRun, marked: Marked, causes: readonly ReportCause
 		.filter(isMissed)
 		.map(({ criterion }) => criterion)
 		.filter((c) => !covered.has(c.id))
-		.flatMap((c) => {
-			const all = "check" in c && c.check !== undefined ? [c] : innerOf(c);
-			return all.map((one) => ({ id: c.id, check: one.check, aspects: checkOf(one.check).about(one) }));
-		});
+		.flatMap((c) =>
+			criteriaIn([c]).map((one) => ({ id: c.id, check: one.check, aspects: checkOf(one.check).about(one) })),
+		);
 	if (missed.length === 0) return [];
 	const pairs = paired(plain, model).flatMap((m) => m.pairs);
 	return MISTAKES.flatMap((mistake) => {

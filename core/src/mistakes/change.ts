@@ -18,6 +18,9 @@ export const SORTS = [
 ] as const;
 export type Sort = (typeof SORTS)[number];
 
+/** Whether a change only writes another number. */
+export const isNumber = (sort: Sort) => sort === "evidence" || sort === "other number";
+
 /** A changed program: the edits, where to look, and what is written there before and after. */
 export interface Change {
 	readonly edits: readonly Edit[];

@@ -29,14 +29,13 @@ export const recoloured = (sites: ProgramSites, role: Role): Change[] =>
 		replaced(sites, v, v.colour !== undefined && familiesOf(v.colour).includes("green") ? "purple" : "green", "word"),
 	);
 
-/** Each colour of one use as one of the wanted figures has it: as the program writes it somewhere, else by its code. */
-export function wantedColours(look: Look, role: Role): Change[] {
-	const { sites } = look;
+/**
+ * Each colour of one use as one of the wanted figures has it: as the program writes it somewhere, else by its code.
+ * @param values those that are changed; all of that use unless given
+ */
+export function wantedColours(look: Look, role: Role, values = valuesFor(look.sites, role)): Change[] {
 	const colours = look.colours(role).map((c) => colourText(look, c));
-	const changes = valuesFor(sites, role).flatMap((v) =>
-		colours.flatMap((text) => changed(sites, v, text, "word") ?? []),
-	);
-	return changes;
+	return values.flatMap((v) => colours.flatMap((text) => changed(look.sites, v, text, "word") ?? []));
 }
 
 /** A colour as the program itself writes one that is the same for a class, else as a code. */

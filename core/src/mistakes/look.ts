@@ -7,13 +7,13 @@ import type { Pair, Paired } from "./pairs.ts";
 
 /** What a mend looks at: the program's sites, its drawing beside the model's, and what a small change would do. */
 export class Look {
-	/** The sites of the program that are looked at now. */
 	readonly sites: ProgramSites;
 	readonly own: ProgramRun;
 	readonly model: ProgramRun;
 	readonly moments: readonly Paired[];
 	/** Runs a changed program; undefined where it can't be read, or where no more runs are left. */
 	private readonly again: (source: string) => ProgramRun | undefined;
+	private readonly near: ReadonlySet<number>;
 	private readonly known = new Map<number, readonly number[]>();
 
 	constructor(
@@ -22,6 +22,8 @@ export class Look {
 			readonly own: ProgramRun;
 			readonly model: ProgramRun;
 			readonly moments: readonly Paired[];
+			/** The statements on which what was missed depends, by index. */
+			readonly near: ReadonlySet<number>;
 			readonly again: (source: string) => ProgramRun | undefined;
 		},
 	) {
@@ -29,13 +31,8 @@ export class Look {
 		this.own = of.own;
 		this.model = of.model;
 		this.moments = of.moments;
+		this.near = of.near;
 		this.again = of.again;
-	}
-
-	/** The same with other sites to look at. */
-	at(sites: ProgramSites): Look {
-		const { own, model, moments, again } = this;
-		return new Look(sites, { own, model, moments, again });
 	}
 
 	get pairs(): readonly Pair[] {
@@ -124,7 +121,8 @@ export class Look {
 	needed(site: NumberSite): readonly number[] {
 		const known = this.known.get(site.start);
 		if (known) return known;
-		const needed = this.solve(site);
+		// Elsewhere the drawing doesn't depend on it in what was missed.
+		const needed = this.near.has(site.statement) ? this.solve(site) : [];
 		this.known.set(site.start, needed);
 		return needed;
 	}

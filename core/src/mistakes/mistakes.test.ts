@@ -5,8 +5,8 @@ import type { ExerciseFile } from "../exercise/schema.ts";
 import { judge } from "../marking/judge.ts";
 import type { ProgramRun } from "../marking/scene.ts";
 import { nibSites } from "../nib/sites/nib-sites.ts";
+import { drawnSum } from "../tape/drawn-sum.ts";
 import type { Change } from "./change.ts";
-import { drawnSum } from "./drawn-sum.ts";
 import { edited } from "./edits.ts";
 import { MISTAKES } from "./index.ts";
 import { Look } from "./look.ts";
@@ -52,10 +52,12 @@ test.each(having("mend"))("%s: mended in the wrong program of its example it giv
 	const exercise = exerciseOf(right);
 	const own = programRunOf(wrong, exercise);
 	const model = programRunOf(right, exercise);
-	const look = new Look(nibSites(wrong, own.program.steps), {
+	const sites = nibSites(wrong, own.program.steps);
+	const look = new Look(sites, {
 		own,
 		model,
 		moments: paired(own, model),
+		near: new Set(sites.statements.map((s) => s.index)),
 		again: (source) => programRunOf(source, exercise),
 	});
 	const runs = made(wrong, mistake.mend?.(look) ?? []).map((source) => programRunOf(source, exercise));

@@ -1,4 +1,5 @@
 import { familiesOf } from "../colour/family.ts";
+import type { ValueSite } from "../languages/sites.ts";
 import { replaced } from "./edits.ts";
 import { wantedColours } from "./fill-other-colour.ts";
 import type { Mistake } from "./mistake.ts";
@@ -15,18 +16,13 @@ export const tooFaint: Mistake = {
 	asks: "The shape is there and can hardly be seen. Look at its colour@.",
 	make: (sites) =>
 		valuesFor(sites, "fill colour")
-			.filter((v) => v.colour !== undefined && v.colour !== -1 && !familiesOf(v.colour).includes("white"))
+			.filter((v) => v.colour !== undefined && v.colour !== -1 && !isWhite(v))
 			.map((v) => replaced(sites, v, "#fefefe", "word")),
-	mend: (look) =>
-		wantedColours(
-			look.at({
-				...look.sites,
-				values: look.sites.values.filter((v) => v.colour !== undefined && familiesOf(v.colour).includes("white")),
-			}),
-			"fill colour",
-		),
+	mend: (look) => wantedColours(look, "fill colour", valuesFor(look.sites, "fill colour").filter(isWhite)),
 	example: {
 		right: "fill crimson\npen none\ncircle centre 100, 80 diameter 60\n",
 		wrong: "fill #fefefe\npen none\ncircle centre 100, 80 diameter 60\n",
 	},
 };
+
+const isWhite = ({ colour }: ValueSite) => colour !== undefined && familiesOf(colour).includes("white");
