@@ -1,6 +1,6 @@
 import { programRunOf } from "./exercise/program-run-of.ts";
 import type { ExerciseFile } from "./exercise/schema.ts";
-import { CLASS_LIMITS, type Limits } from "./limits/limits.ts";
+import type { Limits } from "./limits/limits.ts";
 import { checkOf } from "./marking/checks/index.ts";
 import type { Marked } from "./marking/judge.ts";
 import { criteriaIn } from "./marking/marking-spec.ts";
@@ -29,11 +29,11 @@ export function explain(
 	plain: ProgramRun,
 	marked: Marked,
 	exercise: ExerciseFile,
-	{ limits = CLASS_LIMITS, submission }: { readonly limits?: Limits | undefined; readonly submission: Submission },
+	{ limits, submission }: { readonly limits?: Limits | undefined; readonly submission: Submission },
 ): Explained {
 	const { seed, stop } = plain.runs.settings;
-	const again = (source: string, steps: number) =>
-		programRunOf(source, exercise, { seed, stop, limits: { ...limits, steps } }, submission);
+	const again = (source: string, maxSteps: number) =>
+		programRunOf(source, exercise, { seed, stop, limits, maxSteps }, submission);
 	const found = causesOf({ own: marked.run, marked, again });
 	const { source } = plain.program;
 	const before = [source, ...found.map((c) => c.mended)];

@@ -1,7 +1,6 @@
 <script lang="ts">
 	import type { AssignmentPage } from "@markpen/contract";
-	import { api } from "../state/site/api.ts";
-	import { notes } from "../state/site/notes.svelte.ts";
+	import { commentOnAll, sharing } from "../state/assignment/shared-causes.ts";
 	import { router } from "../state/site/router.svelte.ts";
 	import { walk } from "../state/hand-in/walk.svelte.ts";
 	import Words from "./Words.svelte";
@@ -16,30 +15,15 @@
 	const { causes, handIns, lit = null, onpoint }: Props = $props();
 	let open = $state<string | null>(null);
 	let words = $state("");
-	const sharing = (id: string) => handIns.filter((h) => h.slips.includes(id));
 
 	function look(cause: Cause) {
-		const ids = sharing(cause.id).map((h) => h.id);
+		const ids = sharing(handIns, cause.id).map((h) => h.id);
 		walk.begin(ids, cause.sentence);
 		if (ids[0]) router.go(`/hand-ins/${ids[0]}`);
 	}
 
-	/** One comment for all who share a cause. */
 	async function comment(cause: Cause) {
-		const all = sharing(cause.id);
-		const said = words;
-		const made: { handIn: string; comment: string }[] = [];
-		for (const h of all) {
-			const one = await notes.trying(() =>
-				api.commentOn({ params: { id: h.id }, body: { place: { on: "whole" }, words: said } }),
-			);
-			if (one) made.push({ handIn: h.id, comment: one.id });
-		}
-		words = "";
-		const undo = async () => {
-			for (const one of made) await api.removeComment({ params: { id: one.handIn, comment: one.comment } });
-		};
-		notes.say(`${made.length} of ${all.length} hand-ins have the comment.`, { undo });
+		if (await commentOnAll(sharing(handIns, cause.id), words)) words = "";
 	}
 </script>
 

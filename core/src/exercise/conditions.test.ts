@@ -103,3 +103,10 @@ criteria:
 	for (const source of Object.values(PROGRAMS))
 		expect(encodeTape(draw(source, runUnder(conditionsOf(plain))).tape)).toEqual(encodeTape(draw(source).tape));
 });
+
+test("steps are the exercise's, and never more than whoever runs it allows", () => {
+	const steps = (of: ExerciseFile, maxSteps?: number) => runUnder(conditionsOf(of), { maxSteps }).limits.steps;
+	expect([steps(ODD), steps(ODD, 900), steps(ODD, 9000)]).toEqual([5000, 900, 5000]);
+	const plain = { ...ODD, run: undefined };
+	expect([steps(plain), steps(plain, 900)]).toEqual([runUnder(conditionsOf(plain)).limits.steps, 900]);
+});

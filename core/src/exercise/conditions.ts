@@ -34,6 +34,8 @@ export interface Running {
 	/** The first seed by default. */
 	readonly seed?: number | undefined;
 	readonly limits?: Limits | undefined;
+	/** Steps that the run may make at the most, even where the exercise allows more. */
+	readonly maxSteps?: number | undefined;
 	readonly stop?: Stop | undefined;
 }
 
@@ -57,11 +59,11 @@ export function conditionsOf({ sheet, run, statements }: ExerciseFile): Conditio
 /** A run under conditions; the caller's limits hold for all that these don't say. */
 export function runUnder(
 	{ sheet, seed: first, frames, steps, without }: Conditions,
-	{ seed = first, limits = CLASS_LIMITS, stop }: Running = {},
+	{ seed = first, limits = CLASS_LIMITS, maxSteps = Number.POSITIVE_INFINITY, stop }: Running = {},
 ): RunUnder {
 	return {
 		seed,
-		limits: { ...limits, ...(steps !== null && { steps }) },
+		limits: { ...limits, steps: Math.min(steps ?? limits.steps, maxSteps) },
 		without,
 		...(sheet && { sheet: { width: sheet.width, height: sheet.height, origin: sheet.origin } }),
 		...(sheet?.paper !== undefined && { paper: paperOf(sheet.paper) }),

@@ -1,8 +1,8 @@
 import { type Criterion, type CriterionOrGroup, criteriaIn } from "../marking/marking-spec.ts";
 import type { ProgramRun } from "../marking/scene.ts";
 
-/** Reads and runs another program of the same hand-in. @param steps that the run may make at the most */
-export type Again = (source: string, steps: number) => ProgramRun;
+/** Reads and runs another program of the same hand-in. @param maxSteps that the run may make */
+export type Again = (source: string, maxSteps: number) => ProgramRun;
 
 /** What the search for one cause may cost: about as many runs of a small program. */
 export const MAX_COST = 900;

@@ -154,15 +154,21 @@ export type Comments = ReadonlyMap<number, { readonly text: string; readonly alo
 export function commentsIn(source: string): Comments {
 	const comments = new Map<number, { text: string; alone: boolean }>();
 	for (const [i, line] of source.split(/\r\n|\r|\n/).entries()) {
-		let quoted = false;
-		for (let k = 0; k < line.length; k++) {
-			if (line[k] === '"') quoted = !quoted;
-			if (quoted || !line.startsWith("--", k)) continue;
-			comments.set(i + 1, { text: line.slice(k).trimEnd(), alone: line.slice(0, k).trim() === "" });
-			break;
-		}
+		const at = commentStart(line);
+		if (at < line.length)
+			comments.set(i + 1, { text: line.slice(at).trimEnd(), alone: line.slice(0, at).trim() === "" });
 	}
 	return comments;
+}
+
+/** Where a line's comment begins; the line's length where it has none. */
+export function commentStart(line: string): number {
+	let quoted = false;
+	for (let i = 0; i < line.length; i++) {
+		if (line[i] === '"') quoted = !quoted;
+		if (!quoted && line.startsWith("--", i)) return i;
+	}
+	return line.length;
 }
 
 /**

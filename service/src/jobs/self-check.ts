@@ -10,7 +10,8 @@ import { earlierOf, wordsOf } from "../hand-in/submission.ts";
 import type { QueuedJob } from "../queue/queue.ts";
 import { noteSlow } from "../queue/turn.ts";
 
-const FIND_SELF_CHECK = statement(
+/** A self-check with its exercise, and the report it has by now. */
+export const FIND_SELF_CHECK = statement(
 	{
 		source: text(),
 		answers: json<Record<string, { words: string }>>(),
@@ -18,13 +19,14 @@ const FIND_SELF_CHECK = statement(
 		exerciseId: uuid,
 		assignmentId: uuid,
 		studentId: uuid,
+		report: nullable(json<Report>()),
 	},
 	`SELECT s.source, s.answers, v.file AS exercise, s.exercise_id AS "exerciseId", s.assignment_id AS
-				"assignmentId", s.student_id AS "studentId"
+				"assignmentId", s.student_id AS "studentId", s.report
 			FROM self_checks s
 		JOIN assignment_exercises x ON x.assignment_id = s.assignment_id AND x.exercise_id = s.exercise_id
 			JOIN exercise_versions v ON v.id = x.exercise_version_id
-		WHERE s.id = $1 AND s.report IS NULL`,
+		WHERE s.id = $1`,
 );
 
 const FIND_LAST_TRY = statement(
@@ -71,7 +73,7 @@ export async function selfCheck(
 ): Promise<void> {
 	const { manager } = dataSource;
 	const asked = await FIND_SELF_CHECK.one(manager, [id]);
-	if (!asked) return dataSource.transaction(complete);
+	if (!asked || asked.report) return dataSource.transaction(complete);
 	const exercise = publishedExercise(asked.exercise);
 	const { report, milliseconds } = await checkWithTape(threads, asked.source, exercise, {
 		tape: false,

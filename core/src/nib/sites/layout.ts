@@ -1,4 +1,5 @@
 import type { SourceRange } from "../problem.ts";
+import { commentStart } from "../source-of.ts";
 import { everyValue, type Step, valuesOf } from "../tree.ts";
 
 /** The lines of a source, and where things are in them. */
@@ -25,7 +26,7 @@ export class Layout {
 	/** A line without its comment and its line end. */
 	line(line: number): string {
 		const text = this.source.slice(this.lineStart(line), this.lineStart(line + 1)).replace(/[\r\n]+$/, "");
-		return withoutComment(text);
+		return text.slice(0, commentStart(text));
 	}
 
 	/** Where the text of a line ends, before a comment and the spaces around it. */
@@ -87,13 +88,4 @@ export class Layout {
 		}
 		return { line: low + 1, column: offset - (this.starts[low] as number) + 1 };
 	}
-}
-
-function withoutComment(text: string): string {
-	let quoted = false;
-	for (let i = 0; i < text.length; i++) {
-		if (text[i] === '"') quoted = !quoted;
-		if (!quoted && text.startsWith("--", i)) return text.slice(0, i);
-	}
-	return text;
 }
