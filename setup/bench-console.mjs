@@ -1,12 +1,8 @@
 // How quick the console is in Chromium, on the demo: frames while a large drawing is moved and replayed, thumbnails
 // of a class, and a key to the next hand-in. Gives rows for the bench.
-import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
 import { chromium } from "playwright-core";
 import { CHROMIUM_SWITCHES, ensureChromium } from "./chromium.mjs";
-import { startTestPostgres } from "./postgres.mjs";
-import { ROOT } from "./run.mjs";
+import { startMarkedDemo } from "./marked-demo.mjs";
 
 const SECONDS = 5;
 const THIRTY = 18;
@@ -25,14 +21,8 @@ while k < 10000
 end
 `;
 
-/** A check that is still to be done, or a report without its causes. */
-const UNDONE =
-	"SELECT 1 FROM checks WHERE ended_at IS NULL UNION ALL SELECT 1 FROM full_reports WHERE body -> 'causes' = 'null' LIMIT 1";
-
 async function startDemo() {
 	const { demoArchive } = await import("../demo/dist/index.js");
-	const { readEnvironment, startService } = await import("../service/dist/index.js");
-	const files = mkdtempSync(join(tmpdir(), "mark-pen-bench-"));
 	const archive = demoArchive(new Date());
 	const buoy = archive.handIns.find((h) => h.exercise === "mooring-buoy");
 	archive.handIns = archive.handIns.filter(
@@ -40,33 +30,9 @@ async function startDemo() {
 			h !== buoy && !(h.student === buoy.student && h.assignment === buoy.assignment && h.exercise === buoy.exercise),
 	);
 	archive.handIns.push({ ...buoy, tryNumber: 1, source: LARGE, answers: {} });
-	writeFileSync(join(files, "archive.json"), JSON.stringify(archive));
-	const postgres = await startTestPostgres();
-	const database = postgres.database("console");
-	const settings = {
-		DATABASE_URL: database,
-		MARKPEN_LOAD: join(files, "archive.json"),
-		MARKPEN_CONSOLE: join(ROOT, "console/dist"),
-		MARKPEN_PORT: "0",
-		MARKPEN_LOG: "error",
-	};
-	const running = await startService(readEnvironment(settings), { web: true, worker: true });
-	const { default: pg } = await import("pg");
-	const client = new pg.Client({ connectionString: database });
-	await client.connect();
-	while ((await client.query(UNDONE)).rows.length > 0) await new Promise((resolve) => setTimeout(resolve, 200));
-	const [large] = (await client.query("SELECT id, assignment_id FROM hand_ins WHERE source LIKE 'sheet 800, 600%'"))
-		.rows;
-	await client.end();
-	return {
-		address: running.address,
-		large,
-		async stop() {
-			await running.stop();
-			await postgres.stop();
-			rmSync(files, { recursive: true });
-		},
-	};
+	const demo = await startMarkedDemo(archive, { MARKPEN_LOG: "error" });
+	const [large] = await demo.rows("SELECT id, assignment_id FROM hand_ins WHERE source LIKE 'sheet 800, 600%'");
+	return { ...demo, large };
 }
 
 /** Milliseconds between frames while something goes on, read from the browser's own trace. */

@@ -116,17 +116,20 @@ const code = (source) => `${fence}\n${source.trimEnd()}\n${fence}`;
 function howFound({ mend, mendedBy, notice }) {
 	if (mend) return "Proved: the program is run with it mended.";
 	if (mendedBy) return `Mended as ${mendedBy.join(", ")}.`;
-	if (notice) return "Not proved: a plain rule, told only where no cause covers the criteria.";
+	if (notice) return "Not proved: a plain rule, which speaks only where no cause covers the criteria.";
 	return "Made when an exercise is tested. No single mend brings back what isn't there.";
 }
 
 /** One mistake: how it is mended, what people read of it, and two programs that differ by it. */
 function mistakePart({ id, made, did, instead, asks, make, mend, notice, mendedBy, example }) {
 	const how = howFound({ mend, mendedBy, notice });
-	const teacher = did === "" ? "" : `- To the teacher: ${did}; ${instead} …\n`;
+	const open = (text) => text.replaceAll(/\{(was|now)\}/g, "…");
+	const teacher = did === "" ? "" : `- To the teacher: ${open(did)}; ${open(instead)} meets 2 more criteria.\n`;
 	const student = asks === "" ? "" : `- To the student: ${asks.replace("@", " in line 4")}\n`;
 	const tested = make ? "- Made when an exercise is tested.\n" : "";
-	return `### ${id}\n\n${made.charAt(0).toUpperCase()}${made.slice(1)}. ${how}\n\n${teacher}${student}${tested}\nRight, then wrong:\n\n${code(example.right)}\n\n${code(example.wrong)}\n`;
+	const title = `${made.charAt(0).toUpperCase()}${made.slice(1)}`;
+	const programs = `Right, then wrong:\n\n${code(example.right)}\n\n${code(example.wrong)}`;
+	return `### ${id}\n\n${title}. ${how}\n\n${teacher}${student}${tested}\n${programs}\n`;
 }
 
 /** Every mistake, by families. The measured table stays as it is. */

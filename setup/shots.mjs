@@ -6,47 +6,11 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { build } from "./build.mjs";
 import { CHROMIUM_SWITCHES, ensureChromium } from "./chromium.mjs";
-import { startTestPostgres } from "./postgres.mjs";
+import { startMarkedDemo } from "./marked-demo.mjs";
 import { main, ROOT } from "./run.mjs";
 
 const folder = process.argv[2] ?? join(ROOT, "docs/screenshots");
 const MARKPEN = join(ROOT, "cli/bin/markpen.mjs");
-
-/** A service with the checked demo. */
-/** A check that is still to be done, or a report without its causes. */
-const UNDONE =
-	"SELECT 1 FROM checks WHERE ended_at IS NULL UNION ALL SELECT 1 FROM full_reports WHERE body -> 'causes' = 'null' LIMIT 1";
-
-async function startDemo() {
-	const { demoArchive } = await import("../demo/dist/index.js");
-	const { readEnvironment, startService } = await import("../service/dist/index.js");
-	const files = mkdtempSync(join(tmpdir(), "mark-pen-shots-"));
-	const archive = join(files, "archive.json");
-	writeFileSync(archive, JSON.stringify(demoArchive(new Date())));
-	const postgres = await startTestPostgres();
-	const running = await startService(
-		readEnvironment({
-			DATABASE_URL: postgres.database("shots"),
-			MARKPEN_LOAD: archive,
-			MARKPEN_CONSOLE: join(ROOT, "console/dist"),
-			MARKPEN_PORT: "0",
-		}),
-		{ web: true, worker: true },
-	);
-	const { default: pg } = await import("pg");
-	const client = new pg.Client({ connectionString: postgres.database("shots") });
-	await client.connect();
-	while ((await client.query(UNDONE)).rows.length > 0) await new Promise((resolve) => setTimeout(resolve, 200));
-	await client.end();
-	return {
-		address: running.address,
-		async stop() {
-			await running.stop();
-			await postgres.stop();
-			rmSync(files, { recursive: true });
-		},
-	};
-}
 
 async function signIn(page, address, { classCode, signInName, passphrase }) {
 	await page.goto(address);
@@ -229,7 +193,8 @@ await main(async () => {
 	await build();
 	mkdirSync(folder, { recursive: true });
 	const { chromium } = await import("playwright-core");
-	const demo = await startDemo();
+	const { demoArchive } = await import("../demo/dist/index.js");
+	const demo = await startMarkedDemo(demoArchive(new Date()));
 	const browser = await chromium.launch({ executablePath: ensureChromium(), args: CHROMIUM_SWITCHES });
 	try {
 		for (const take of [teacherShots, studentShots]) {

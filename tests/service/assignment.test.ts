@@ -294,51 +294,6 @@ describe("drafts", () => {
 	});
 });
 
-describe("who is stuck", () => {
-	test("in the demo are exactly three: by hand-ins, by runs, by time", async () => {
-		const fresh = await Site.start({ web: true, worker: false });
-		const client = await fresh.teacher();
-		await fresh.rows(
-			`UPDATE explanations SET causes = '[{ "id": "scaled", "teacher": "Line 3: the size is 23; 12 meets 2 more criteria." }]'
-				WHERE report_id = (SELECT g.report_id FROM standings g JOIN hand_ins h ON h.id = g.hand_in_id
-					JOIN accounts s ON s.id = h.student_id JOIN exercises e ON e.id = h.exercise_id
-					WHERE s.name = 'Jonah Skerry' AND e.key = 'rope-coil' ORDER BY h.try_number DESC LIMIT 1)`,
-		);
-		const found = [];
-		for (const { id } of (await client.listClasses({})).classes)
-			found.push(...(await client.listStuck({ params: { id } })).stuck);
-		await fresh.stop();
-		expect(found.map((s) => [s.student.name, s.exercise, s.handIns, s.runs, s.minutes, s.criterion]).sort()).toEqual([
-			["Bram Ousel", "compass-rose", 0, 12, 5.7, "Each ray is 130 long"],
-			["Gwen Stell", "lighthouse", 0, 6, 15, "Five bands"],
-			["Jonah Skerry", "rope-coil", 3, 0, 0, "One coil"],
-		]);
-		expect(found.find((s) => s.student.name === "Jonah Skerry")?.slip).toBe(
-			"Line 3: the size is 23; 12 meets 2 more criteria.",
-		);
-	});
-
-	test("isn't any more with one criterion more", async () => {
-		const { id } = await classNamed(teacher, "8 Tern");
-		const of = await setTo();
-		const run = (met: string[]) =>
-			student.noteRun({
-				params: { id: of.id, exercise: of.exercise },
-				body: { state: "drew", met, milliseconds: 1_000 },
-			});
-		for (let i = 0; i < 11; i++) await run(["brown", "no-such-criterion"]);
-		const stuck = async () =>
-			(await teacher.listStuck({ params: { id }, query: { assignment: of.id } })).stuck.map((s) => [
-				s.student.name,
-				s.runs,
-				s.criterion,
-			]);
-		expect(await stuck()).toEqual([["Idris Vale", 10, "Seven planks"]]);
-		await run(["brown", "line"]);
-		expect(await stuck()).toEqual([]);
-	});
-});
-
 describe("self-checks", () => {
 	test("use up no try, say no number that the brief doesn't, and wait for their turn", async () => {
 		const of = await setTo();

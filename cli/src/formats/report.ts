@@ -102,7 +102,8 @@ export function summaryText(reports: readonly { name: string; report: Report }[]
 		const { earned, possible } = report.points;
 		const error = report.errors[0] ? `  line ${report.errors[0].line}: ${report.errors[0].message}` : "";
 		const causes = (report.causes ?? []).map((c) => `  ${c.teacher}`).join("");
-		return `${name.padEnd(width)}  ${`${earned} of ${possible}`.padStart(10)}  ${row(report)}${colours.dim(error || causes)}`;
+		const points = `${earned} of ${possible}`.padStart(10);
+		return `${name.padEnd(width)}  ${points}  ${row(report)}${colours.dim(error || causes)}`;
 	});
 	const all = reports.filter((r) => r.report.points.earned === r.report.points.possible).length;
 	lines.push("", `${counted(reports.length, "program")}, ${all} with all points.`);

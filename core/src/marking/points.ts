@@ -73,7 +73,7 @@ export function pointsFor(credit: number, possible: number): number {
 	return Math.max(0, Math.min(points, possible - 0.25));
 }
 
-/** Whether a judged criterion lacks credit that the program could still earn: none that waits, for a person or points. */
+/** Whether a judged criterion lacks credit that the program could still earn: one that waits lacks none. */
 export function isMissed(judged: Judged & { readonly score: Score }): boolean {
 	return judged.score.verdict !== "met" && !judged.judgement.waits && creditOf(judged) < 1 - 1e-9;
 }

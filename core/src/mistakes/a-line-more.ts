@@ -13,7 +13,11 @@ export const aLineMore: Mistake = {
 	asks: "",
 	make(sites, { sheet }) {
 		const [x, y] = sheet.origin === "centre" ? [-sheet.width / 2, -sheet.height / 2] : [0, 0];
-		const line = `pen colour black width 2\nline from ${written(x + 8)}, ${written(y + 9)} to ${written(x + 70)}, ${written(y + 33)}`;
+		const [from, to] = [
+			[x + 8, y + 9],
+			[x + 70, y + 33],
+		].map((point) => point.map(written).join(", "));
+		const line = `pen colour black width 2\nline from ${from} to ${to}`;
 		const frames = statementsThat(sites, "frames")[0];
 		const gap = sites.gaps.filter((g) => g.block === (frames ? frames.index + 1 : 0)).at(-1);
 		return gap ? [putIn(gap, line.replaceAll("\n", `\n${gap.indent}`))] : [];

@@ -18,7 +18,7 @@ export const cornerMore: Mistake = {
 	example: { right: "polygon sides 5 centre 100, 80 radius 40\n", wrong: "polygon sides 6 centre 100, 80 radius 40\n" },
 };
 
-/** Polygons and stars with so many corners more. */
+/** Polygons and stars with more corners, or with fewer. */
 export const corners = (sites: ProgramSites, more: number): Change[] =>
 	valuesFor(sites, "corners")
 		.filter((v) => (v.number ?? 0) + more >= 3)

@@ -18,7 +18,7 @@ export function written(value: number): string {
 	return String(Math.round(value * 1e4) / 1e4 + 0);
 }
 
-/** One stretch written otherwise. */
+/** One stretch replaced by another text. */
 export function replaced(sites: ProgramSites, at: Span, now: string, sort: Sort): Change {
 	const { start, end } = at;
 	return { edits: [{ start, end, text: now }], at, was: sites.source.slice(start, end), now, sort };
@@ -114,7 +114,7 @@ export function plus(text: string, more: number): string {
 	return more < 0 ? `${text} - ${written(-more)}` : `${text} + ${written(more)}`;
 }
 
-/** A value so many times, worked out where it is a number. */
+/** A value multiplied by a factor, worked out where it is a number. */
 export function times(text: string, factor: number): string {
 	const own = Number(text);
 	if (text.trim() !== "" && Number.isFinite(own)) return written(own * factor);

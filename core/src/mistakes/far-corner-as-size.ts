@@ -19,7 +19,7 @@ export const farCornerAsSize: Mistake = {
 	example: { right: "rect corner 60, 80 size 90, 30\n", wrong: "rect corner 60, 80 size 150, 110\n" },
 };
 
-/** Sizes with the place added so many times. */
+/** Sizes with the place added or subtracted. */
 function resized(sites: ProgramSites, sign: 1 | -1): Change[] {
 	return placesWithSizes(sites).flatMap(({ place, size }) => {
 		const value = (own: ValueSite, at: ValueSite) =>

@@ -90,8 +90,8 @@ import { xYExchanged } from "./x-y-exchanged.ts";
 import { yWrongWay } from "./y-wrong-way.ts";
 
 /**
- * Every mistake, a particular one before a general one: of two names for the same change the first is told. In which
- * order mends are tried is in likelihood.ts.
+ * Every mistake, a particular one before a general one: of two names for the same change the first is used. The
+ * order in which mends are tried is in likelihood.ts.
  */
 export const MISTAKES: readonly Mistake[] = Object.freeze([
 	turnedOtherWay,

@@ -20,7 +20,7 @@ export const larger: Mistake = {
 
 const SIZES = ["width", "height", "radius", "diameter", "factor"] as const;
 
-/** Each statement's sizes so many times. */
+/** Each statement's sizes multiplied by a factor. */
 export function resizedBy(sites: ProgramSites, factor: number): Change[] {
 	const own = valuesFor(sites, "width", "height", "radius", "diameter").filter(
 		(v) =>

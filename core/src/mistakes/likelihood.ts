@@ -80,7 +80,7 @@ const MEASURED: Readonly<Record<string, number>> = {
 const HALF = 3;
 const UNMEASURED = 0.002;
 
-/** How likely a mistake's mend is the cause. @param ordinal the how manieth of the mistake's it is, from 1 */
+/** How likely a mistake's mend is the cause. @param ordinal its place among the mistake's mends, from 1 */
 export function likelihood(id: string, ordinal: number): number {
 	return (MEASURED[id] ?? UNMEASURED) / (1 + ordinal / HALF);
 }

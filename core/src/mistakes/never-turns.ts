@@ -1,6 +1,7 @@
 import { without } from "./edits.ts";
 import type { Mistake } from "./mistake.ts";
 import { statementsThat } from "./pick.ts";
+import { turningAt } from "./turns-too-early.ts";
 
 /** What should turn round at the edge goes on. */
 export const neverTurns: Mistake = {
@@ -16,8 +17,7 @@ export const neverTurns: Mistake = {
 			.filter((s) => sites.statements[s.block - 1]?.does.has("frames"))
 			.map((s) => without(sites, s)),
 	example: {
-		right:
-			"let x = 20\nlet v = 9\neach frame\n  wipe\n  circle centre x, 80 diameter 30\n  x = x + v\n  if x > 300\n    v = -9\n  end\nend\n",
+		right: turningAt(300),
 		wrong: "let x = 20\nlet v = 9\neach frame\n  wipe\n  circle centre x, 80 diameter 30\n  x = x + v\nend\n",
 	},
 };

@@ -29,7 +29,7 @@ export const otherCorner: Mistake = {
 	example: { right: "rect corner 60, 80 size 90, 30\n", wrong: "rect corner 150, 80 size 90, 30\n" },
 };
 
-/** Places moved by so many times the size. */
+/** Places moved by multiples of the size. */
 function moved(sites: ProgramSites, steps: readonly (readonly [number, number])[]): Change[] {
 	return placesWithSizes(sites).flatMap(({ place, size }) =>
 		steps.flatMap(([x, y]) => {

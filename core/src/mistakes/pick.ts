@@ -69,7 +69,7 @@ export function eachStatement(
 	});
 }
 
-/** A value written otherwise; undefined where it would stay as it is. */
+/** A value replaced by another text; undefined where that is the same. */
 export function changed(sites: ProgramSites, site: ValueSite, now: string, sort: Sort): Change | undefined {
 	return now === site.text ? undefined : replaced(sites, site, now, sort);
 }

@@ -21,7 +21,7 @@ export const sideTooFew: Mistake = {
 	},
 };
 
-/** Loops that run so many times more. */
+/** Loops that run more often, or less often. */
 export function rounds(sites: ProgramSites, more: number): Change[] {
 	return valuesFor(sites, "count", "to").flatMap((value) => {
 		const loop = statementOf(sites, value);

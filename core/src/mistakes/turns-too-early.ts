@@ -5,6 +5,19 @@ import type { Look } from "./look.ts";
 import type { Mistake } from "./mistake.ts";
 import { numbersFor } from "./pick.ts";
 
+/** A ball that turns back at an edge, for examples. */
+export const turningAt = (edge: number): string => `let x = 20
+let v = 9
+each frame
+  wipe
+  circle centre x, 80 diameter 30
+  x = x + v
+  if x > ${edge}
+    v = -9
+  end
+end
+`;
+
 /** A condition that comes true too early. */
 export const turnsTooEarly: Mistake = {
 	id: "turns-too-early",
@@ -16,15 +29,10 @@ export const turnsTooEarly: Mistake = {
 	asks: "Look closely at the moment it turns round@: how far is it from the edge?",
 	make: (sites) => nearer(sites, 30),
 	mend: (look) => [...inside(look), ...bounds(look)],
-	example: {
-		right:
-			"let x = 20\nlet v = 9\neach frame\n  wipe\n  circle centre x, 80 diameter 30\n  x = x + v\n  if x > 300\n    v = -9\n  end\nend\n",
-		wrong:
-			"let x = 20\nlet v = 9\neach frame\n  wipe\n  circle centre x, 80 diameter 30\n  x = x + v\n  if x > 270\n    v = -9\n  end\nend\n",
-	},
+	example: { right: turningAt(300), wrong: turningAt(270) },
 };
 
-/** Conditions that come true so much earlier: numbers beside a comparison. */
+/** Conditions that come true earlier by a distance: numbers beside a comparison. */
 export const nearer = (sites: ProgramSites, by: number): Change[] =>
 	sites.operators
 		.filter((o) => o.sort === "comparison")

@@ -1,6 +1,5 @@
 import type { Mistake } from "./mistake.ts";
-
-import { nearer } from "./turns-too-early.ts";
+import { nearer, turningAt } from "./turns-too-early.ts";
 
 /** A condition that comes true too late. */
 export const turnsTooLate: Mistake = {
@@ -13,10 +12,5 @@ export const turnsTooLate: Mistake = {
 	asks: "",
 	make: (sites) => nearer(sites, -30),
 	mendedBy: ["turns-too-early"],
-	example: {
-		right:
-			"let x = 20\nlet v = 9\neach frame\n  wipe\n  circle centre x, 80 diameter 30\n  x = x + v\n  if x > 300\n    v = -9\n  end\nend\n",
-		wrong:
-			"let x = 20\nlet v = 9\neach frame\n  wipe\n  circle centre x, 80 diameter 30\n  x = x + v\n  if x > 330\n    v = -9\n  end\nend\n",
-	},
+	example: { right: turningAt(300), wrong: turningAt(330) },
 };
