@@ -33,6 +33,9 @@ walk 90
 text "Plover" at -150, 100
 `;
 
+/** Of each program in which a cause was looked for: the share of statements on which what it missed depends. */
+const shares: number[] = [];
+
 /** Changes of one mistake in one model. */
 const MOST = 3;
 
@@ -41,6 +44,7 @@ describe.each(files)("where the causes of %s are looked for", (_, file) => {
 		const model = programRunOf(file.model, file);
 		const { sheet } = model;
 		const outside: string[] = [];
+		let [traced, all] = [0, 0];
 		const sites = nibSites(file.model, model.program.steps);
 		for (const { id, make } of MISTAKES)
 			for (const change of [...(make?.(sites, { sheet, far: 30 }) ?? [])].slice(0, MOST)) {
@@ -51,6 +55,7 @@ describe.each(files)("where the causes of %s are looked for", (_, file) => {
 					(j) => j.score.verdict !== "met" && !j.judgement.waits && canBeSearched(j.criterion, model),
 				);
 				if (missed.length === 0) continue;
+				all++;
 				const indices = missed.flatMap((j) => [
 					...j.judgement.figures,
 					...j.judgement.findings.flatMap((f) => f.figure ?? []),
@@ -62,13 +67,21 @@ describe.each(files)("where the causes of %s are looked for", (_, file) => {
 				const found = dependences(own, run.tape, drawn, lines);
 				// Where nothing is drawn or named, everything is looked at.
 				if (found.size === 0) continue;
+				traced++;
+				shares.push(found.size / own.statements.length);
 				const at = changedLines(file.model, source);
 				const near = own.statements.filter((s) => found.has(s.index)).flatMap((s) => [s.line, s.lastLine + 1]);
 				if (!at.some((line) => near.includes(line))) outside.push(`${id}, line ${at[0]}`);
 			}
 		// A few causes lie outside: a name that nothing uses any more leads nowhere. They are searched after the others.
 		expect([outside.length <= 3, outside]).toEqual([true, outside]);
+		expect(traced).toBeGreaterThan(0.75 * all);
 	});
+});
+
+test("what a missed criterion depends on is often less than the whole program", () => {
+	expect(shares.filter((share) => share < 1).length).toBeGreaterThan(0.4 * shares.length);
+	expect(Math.min(...shares)).toBeLessThan(0.5);
 });
 
 /** The lines in which a program differs from another, and those beside lines that are gone. */

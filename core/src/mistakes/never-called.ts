@@ -1,6 +1,7 @@
 import { without } from "./edits.ts";
 import type { Mistake } from "./mistake.ts";
 import { putInAll, statementsThat } from "./pick.ts";
+import { remarked } from "./remarked.ts";
 
 /** A routine that is made and not called. */
 export const neverCalled: Mistake = {
@@ -8,8 +9,8 @@ export const neverCalled: Mistake = {
 	family: "source",
 	changes: ["number"],
 	made: "a call left out",
-	did: "`{now}` isn't called",
-	instead: "calling it",
+	did: "the routine is never called",
+	instead: "`{now}`",
 	asks: "The routine is there. Who calls it@?",
 	make: (sites) => statementsThat(sites, "call").map((s) => without(sites, s)),
 	mend({ sites }) {
@@ -20,12 +21,7 @@ export const neverCalled: Mistake = {
 			calls,
 		);
 	},
-	notice({ own, missed }) {
-		const lines = own.program.remarks.filter((r) => r.code === "routine-unused").map((r) => r.place.line);
-		const about = ["number", "source", "shape", "place"] as const;
-		const criteria = missed.filter((c) => about.some((a) => c.aspects.includes(a))).map((c) => c.id);
-		return lines.length === 0 || criteria.length === 0 ? undefined : { lines, criteria, evidence: "called: never" };
-	},
+	notice: (of) => remarked(of, "routine-unused", "called: never"),
 	example: {
 		right: "routine hull()\n  rect corner 60, 80 size 90, 30\nend\nhull()\n",
 		wrong: "routine hull()\n  rect corner 60, 80 size 90, 30\nend\n",

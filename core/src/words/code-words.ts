@@ -18,6 +18,10 @@ export function constructWord(word: string): string {
 		: `\`${word}\``;
 }
 
+/** The most calls that one routine has. */
+const mostCalls = (count: number) =>
+	count === 0 ? "no call" : `${inWords(count)} ${plural("call", count)} at the most`;
+
 /** "2 s", "1 s or more", "1 to 2 s". */
 function seconds(low: number, high: number): string {
 	if (low === high) return `${num(low)} s`;
@@ -138,8 +142,8 @@ export const CODE_WORDS: { readonly [C in keyof CodeFindings]: (data: CodeFindin
 		found: d.routines === 0 ? "no routine" : `${inWords(d.found)} at the most`,
 	}),
 	"code-called": (d) => ({
-		wanted: `a routine called ${inWords(d.wanted)} times`,
-		found: d.routines === 0 ? "no routine" : `${inWords(d.found)} ${d.found === 1 ? "call" : "calls"} at the most`,
+		wanted: `a routine called ${timesWord(d.wanted)}`,
+		found: d.routines === 0 ? "no routine" : mostCalls(d.found),
 	}),
 	"code-statements": (d) => ({
 		wanted: `at most ${num(d.most)} statements${inRegion(d.where)}`,
