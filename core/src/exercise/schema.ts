@@ -32,6 +32,12 @@ export const FREE = ["place", "colour", "size", "order", "number", "kind"] as co
 export const PROGRAM_MOST = 256 * 1024;
 const program = z.string().min(1).max(PROGRAM_MOST);
 
+/** What an exercise teaches, in a few words, for finding it: "loops", "turns and angles". */
+const topic = z
+	.string()
+	.trim()
+	.regex(/^\p{L}[\p{L}\d' -]{0,39}$/u, "a topic is a few words, like: turns and angles");
+
 /** How many entries its long parts have at the most. */
 export const MAX_PARTS = Object.freeze({ figures: 200, criteria: 100 });
 
@@ -81,6 +87,9 @@ export const exerciseShape = z.strictObject({
 		.max(MAX_PARTS.criteria),
 	bonus: z.literal("beyond full").optional(),
 	consequences: z.enum(["count", "forgiven"]).optional(),
+	teaches: z.array(topic).min(1).max(8).optional(),
+	level: z.int().min(1).max(4).optional(),
+	minutes: z.int().min(1).max(600).optional(),
 });
 
 /** The whole file. */

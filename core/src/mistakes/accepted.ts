@@ -38,6 +38,8 @@ export interface Accepted extends Candidate {
 	readonly marked: Judgements;
 	readonly regains: readonly Regained[];
 	readonly points: number;
+	/** Whether a criterion that it regains asks for something; else they all forbid something. */
+	readonly asks: boolean;
 	readonly also: readonly Span[];
 	readonly either: boolean;
 	/** The checksum of what is drawn with it. */
@@ -47,6 +49,8 @@ export interface Accepted extends Candidate {
 }
 
 const sitesOf = ({ change }: Accepted) => 1 + (change.also?.length ?? 0);
+/** What is too much is left out, rather than changed into something else. */
+const leavesOut = ({ asks, change }: Accepted) => Number(!asks && change.sort === "out");
 const idsOf = ({ regains }: Accepted) => regains.map((r) => r.id).join(" ");
 
 /**
@@ -57,6 +61,7 @@ export function decided(accepted: readonly Accepted[]): Accepted | undefined {
 	const order = (a: Accepted, b: Accepted) =>
 		b.points - a.points ||
 		b.regains.length - a.regains.length ||
+		leavesOut(b) - leavesOut(a) ||
 		SORTS.indexOf(a.change.sort) - SORTS.indexOf(b.change.sort) ||
 		sitesOf(a) - sitesOf(b) ||
 		Math.round(100 * (a.off - b.off));

@@ -3,6 +3,7 @@ import type { Change } from "./change.ts";
 import { edited, replaced, written } from "./edits.ts";
 import type { Look } from "./look.ts";
 import type { Mistake } from "./mistake.ts";
+import { valueUnder } from "./number-still-fixed.ts";
 import { changed, isInside, numbersFor, statementsThat } from "./pick.ts";
 
 /** A number that should change from one round to the next and doesn't. */
@@ -23,7 +24,9 @@ export const didNotMoveOn: Mistake = {
 		const steps = look.steps;
 		yield* grown(look);
 		for (const site of numbersFor(sites, ...MOVES)) {
-			const names = site.names.slice(0, 6).map((name) => ({ name, isUnused: isUnused(sites, name) }));
+			// A number that is the name's own value is one that was left fixed.
+			const others = site.names.filter((name) => !valueUnder(sites, name).includes(site.value));
+			const names = others.slice(0, 6).map((name) => ({ name, isUnused: isUnused(sites, name) }));
 			// A name that nothing uses speaks for it: it was to be used somewhere.
 			for (const { name, isUnused: unused } of names
 				.sort((a, b) => Number(b.isUnused) - Number(a.isUnused))

@@ -1,7 +1,12 @@
+import type { NumberSite, ProgramSites } from "../languages/sites.ts";
 import { loopUses } from "./did-not-move-on.ts";
 import { replaced } from "./edits.ts";
 import type { Mistake } from "./mistake.ts";
-import { otherNumbers } from "./pick.ts";
+import { isFactor, isInFrames, otherNumbers, statementOf } from "./pick.ts";
+
+/** Whether a number is what something grows by from round to round. */
+const isStep = (sites: ProgramSites, n: NumberSite) =>
+	isFactor(sites, n) || (statementOf(sites, n).does.has("assign") && !isInFrames(sites, n.statement));
 
 /** The step from one to the next is off, so that each is further off than the one before. */
 export const errorAddsUp: Mistake = {
@@ -18,7 +23,7 @@ export const errorAddsUp: Mistake = {
 			look,
 			["x", "y", "length", "turn"],
 			() => [],
-			look.sites.numbers.filter((n) => !n.whole),
+			look.sites.numbers.filter((n) => !n.whole && isStep(look.sites, n)),
 		),
 	example: {
 		right: "for i from 0 to 3\n  rect corner 40 + 60 * i, 40 size 30, 30\nend\n",

@@ -51,6 +51,7 @@ import { otherCorner } from "./other-corner.ts";
 import { otherCount } from "./other-count.ts";
 import { otherKind } from "./other-kind.ts";
 import { otherName } from "./other-name.ts";
+import { otherNumber } from "./other-number.ts";
 import { otherOrigin } from "./other-origin.ts";
 import { otherPace } from "./other-pace.ts";
 import { otherSign } from "./other-sign.ts";
@@ -111,6 +112,7 @@ export const MISTAKES: readonly Mistake[] = Object.freeze([
 	liftedEarly,
 	didNotMoveOn,
 	errorAddsUp,
+	otherPace,
 	countedFromOneMore,
 	neverCalled,
 	cornerForMiddle,
@@ -130,6 +132,7 @@ export const MISTAKES: readonly Mistake[] = Object.freeze([
 	bracketsLeftOut,
 	otherSign,
 	otherName,
+	otherNumber,
 	radiusForDiameter,
 	diameterForRadius,
 	larger,
@@ -164,7 +167,6 @@ export const MISTAKES: readonly Mistake[] = Object.freeze([
 	trail,
 	stuckNewEachFrame,
 	stuckSameSum,
-	otherPace,
 	neverTurns,
 	turnsTooEarly,
 	turnsTooLate,

@@ -54,6 +54,7 @@ const MEASURED: Readonly<Record<string, number>> = {
 	"colour-after": 0.00273,
 	scaled: 0.0027,
 	"error-adds-up": 0.00252,
+	"other-number": 0.00252,
 	"walk-longer": 0.00233,
 	"other-origin": 0.00192,
 	rotated: 0.00191,

@@ -1,6 +1,6 @@
 import { plus, replaced } from "./edits.ts";
 import type { Mistake } from "./mistake.ts";
-import { eachStatement, otherNumbers } from "./pick.ts";
+import { eachStatement, otherNumbers, wholeNumbersFor } from "./pick.ts";
 
 /** An x that is off. */
 export const movedAcross: Mistake = {
@@ -13,6 +13,6 @@ export const movedAcross: Mistake = {
 	asks: "How far to the side should this be? Look at the x@.",
 	make: (sites, { far }) =>
 		eachStatement(sites, "place", ({ first }) => [replaced(sites, first, plus(first.text, far), "other number")]),
-	mend: (look) => otherNumbers(look, ["x"]),
+	mend: (look) => otherNumbers(look, ["x"], () => [], wholeNumbersFor(look.sites, "x")),
 	example: { right: "circle centre 100, 60 diameter 40\n", wrong: "circle centre 130, 60 diameter 40\n" },
 };

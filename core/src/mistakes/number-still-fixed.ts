@@ -35,7 +35,7 @@ export const numberStillFixed: Mistake = {
 };
 
 /** The number that a name is declared as, where it is one. */
-function valueUnder(sites: ProgramSites, name: string): number[] {
+export function valueUnder(sites: ProgramSites, name: string): number[] {
 	return statementsThat(sites, "declare")
 		.filter((s) => s.name === name)
 		.flatMap((s) => sites.values.find((v) => v.statement === s.index)?.number ?? []);

@@ -1,6 +1,6 @@
 import { replaced, written } from "./edits.ts";
 import type { Mistake } from "./mistake.ts";
-import { numbersFor, otherNumbers, statementOf } from "./pick.ts";
+import { isInFrames, numbersFor, otherNumbers, statementOf } from "./pick.ts";
 
 /** Another step from frame to frame. */
 export const otherPace: Mistake = {
@@ -20,7 +20,9 @@ export const otherPace: Mistake = {
 			look,
 			[],
 			(n) => [-n, 2 * n, n / 2],
-			look.sites.numbers.filter((n) => statementOf(look.sites, n).does.has("assign")),
+			look.sites.numbers.filter(
+				(n) => statementOf(look.sites, n).does.has("assign") && isInFrames(look.sites, n.statement),
+			),
 		),
 	example: {
 		right: "let x = 20\neach frame\n  wipe\n  circle centre x, 80 diameter 30\n  x = x + 3\nend\n",

@@ -74,6 +74,10 @@ export function changed(sites: ProgramSites, site: ValueSite, now: string, sort:
 	return now === site.text ? undefined : replaced(sites, site, now, sort);
 }
 
+/** Numbers that are the whole of a value, of some uses: a number in a sum isn't the place itself. */
+export const wholeNumbersFor = (sites: ProgramSites, ...roles: readonly Role[]): NumberSite[] =>
+	numbersFor(sites, ...roles).filter((n) => n.whole);
+
 const COUNTED: ReadonlySet<Role> = new Set(["count", "from", "to", "by", "corners"]);
 
 /** Numbers of some uses, changed to what the evidence asks for, and to others that are likely. */
@@ -103,6 +107,16 @@ export function* otherNumbers(
 	}
 }
 
+/** Spaces between a number and the operator beside it at the most. */
+const BESIDE = 2;
+
+/** Whether a number is multiplied with something: a step from one round to the next, a part of a whole. */
+export const isFactor = (sites: ProgramSites, number: NumberSite): boolean =>
+	sites.operators.some((o) => {
+		const apart = Math.max(o.start - number.end, number.start - o.end);
+		return o.text === "*" && o.statement === number.statement && apart >= 0 && apart <= BESIDE;
+	});
+
 /** The gaps right before statements of some kinds. */
 export function gapsBefore(sites: ProgramSites, ...deeds: readonly Deed[]): GapSite[] {
 	const before = new Set(statementsThat(sites, ...deeds).map((s) => s.index));
@@ -119,6 +133,10 @@ export function isInside(sites: ProgramSites, statement: number, block: number):
 	}
 	return false;
 }
+
+/** Whether a statement is made again in each frame. */
+export const isInFrames = (sites: ProgramSites, statement: number): boolean =>
+	statementsThat(sites, "frames").some((frames) => isInside(sites, statement, frames.index + 1));
 
 /** A statement put in at each of some gaps. */
 export const putInAll = (gaps: readonly GapSite[], texts: readonly string[]): Change[] =>

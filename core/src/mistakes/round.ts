@@ -141,7 +141,7 @@ export class Round {
 		const also = candidate.change.also ?? [];
 		const off = misfit(paired(run, this.model));
 		const marked = { judged: judged.map((j, i) => ({ ...j, score: results[i] as Score })) };
-		return { ...candidate, run, marked, regains, points, also, either: false, off, drawn: drawnSum(run.tape) };
+		return { ...candidate, run, marked, regains, points, asks, also, either: false, off, drawn: drawnSum(run.tape) };
 	}
 
 	/**

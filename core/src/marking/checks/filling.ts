@@ -5,7 +5,7 @@ import { colourWord, isColour } from "../paint-words.ts";
 import { defineCheck, eachFigure, nameOf } from "./check.ts";
 
 const options = {
-	is: z.enum(["filled", "not filled", "outlined"]).optional(),
+	is: z.enum(["filled", "not filled", "outlined", "not outlined"]).optional(),
 	outline: z.strictObject({ "at least": z.number().nonnegative().optional(), not: colourWord.optional() }).optional(),
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
@@ -21,7 +21,7 @@ type Finding = FindingOf<FillingFindings>;
 function isSo(figure: Figure, is: NonNullable<Options["is"]>): boolean {
 	if (is === "filled") return figure.fill !== -1;
 	if (is === "not filled") return figure.fill === -1;
-	return figure.closed && figure.outline !== -1;
+	return (figure.closed && figure.outline !== -1) === (is === "outlined");
 }
 
 function askedOf(o: Options, figure: Figure): Finding[] {
