@@ -9,12 +9,13 @@ import { type Running, readEnvironment, startService } from "../service/dist/ind
 const CONSOLE = fileURLToPath(new URL("../console/dist", import.meta.url));
 
 /** Makes a database of its own from the checked demo, and gives its address. */
-export async function demoDatabase(): Promise<string> {
+export const demoDatabase = () => databaseLike("demo_template");
+/** Makes a database with nothing in it, and gives its address. */
+export const emptyDatabase = () => databaseLike("template0");
+
+async function databaseLike(template: string): Promise<string> {
 	const name = `test_${randomBytes(6).toString("hex")}`;
-	const client = new pg.Client({ connectionString: inject("postgres") });
-	await client.connect();
-	await client.query(`CREATE DATABASE ${name} TEMPLATE demo_template`);
-	await client.end();
+	await rowsOf(inject("postgres"), `CREATE DATABASE ${name} TEMPLATE ${template}`);
 	const url = new URL(inject("postgres"));
 	url.pathname = `/${name}`;
 	return url.href;
@@ -27,20 +28,23 @@ export function settings(url: string, more: Settings = {}): Record<string, strin
 	return { DATABASE_URL: url, MARKPEN_CONSOLE: CONSOLE, MARKPEN_PORT: "0", MARKPEN_LOG: "fatal", ...more };
 }
 
-/** A service in this process, on the demo's data. */
+/** A service in this process, on the demo's data or on a database that is named. */
 export class Site {
 	readonly url: string;
 	readonly address: string;
+	/** The link that sets the site up, where it has no account. */
+	readonly setUp: string | undefined;
 	private readonly running: Running;
 
 	private constructor(url: string, running: Running) {
 		this.url = url;
 		this.running = running;
 		this.address = running.address as string;
+		this.setUp = running.setUp;
 	}
 
-	static async start(parts = { web: true, worker: true }): Promise<Site> {
-		const url = await demoDatabase();
+	static async start(parts = { web: true, worker: true }, on?: string): Promise<Site> {
+		const url = on ?? (await demoDatabase());
 		return new Site(url, await startService(readEnvironment(settings(url)), parts));
 	}
 

@@ -320,15 +320,17 @@ function running(markpen: Command, done: Done): void {
 		.description("on the server: make a teacher's account, or give it a passphrase for one sign-in")
 		.option("--name <name>", "the name of a new account's teacher")
 		.option("--administrator", "let them administer the site")
+		.option("--site <address>", "of the site, where several run on this machine")
 		.addHelpText(
 			"after",
-			'\nExample:\n  DATABASE_URL=postgres://… markpen account okafor-lind --name "M. Okafor-Lind" --administrator',
+			'\nFinds the site that runs on this machine; with DATABASE_URL it takes that database.\n\nExample:\n  markpen account okafor-lind --name "M. Okafor-Lind" --administrator',
 		)
-		.action(async (signInName: string, options: { name?: string; administrator?: boolean }) => {
+		.action(async (signInName: string, options: { name?: string; administrator?: boolean; site?: string }) => {
 			const words = [
 				signInName,
 				...(options.name !== undefined ? ["--name", options.name] : []),
 				...(options.administrator ? ["--administrator"] : []),
+				...(options.site !== undefined ? ["--site", options.site] : []),
 			];
 			done(await (await service()).serviceCommand("account", words));
 		});

@@ -106,8 +106,8 @@ export const makeClass = route({
 	summary: "Make a class; its teacher is who makes it",
 	body: z.object({
 		name,
-		schoolYear: name.max(40),
-		zone: zone.optional(),
+		schoolYear: name.max(40).optional().describe("The school's by default"),
+		zone: zone.optional().describe("The school's by default"),
 		code: z.string().trim().min(3).max(40).optional(),
 	}),
 	reply: classRow,

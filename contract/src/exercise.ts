@@ -58,6 +58,10 @@ export const exerciseRow = z.object({
 	owner: z.string().nullable(),
 	mine: z.boolean(),
 	shared: z.boolean(),
+	library: z.boolean().describe("Whether it came with the product; copy it to change it"),
+	teaches: z.array(z.string()),
+	level: z.int().nullable().describe("From 1, for beginners, to 4"),
+	minutes: z.int().nullable().describe("How long it takes"),
 	version: z.int().nullable().describe("The newest published version"),
 	draft: z.boolean().describe("Whether there are changes that aren't published"),
 });
@@ -78,9 +82,17 @@ export const listExercises = route({
 	query: pageQuery.extend({
 		mine: z.enum(["true", "false"]).default("false"),
 		words: searched.describe("Only those with this in their title, id or owner's name, in capitals or not"),
+		library: z.enum(["true", "false"]).optional().describe("Only those of the product's library, or none of them"),
+		topic: searched.describe("Only those that teach this"),
+		level: z.coerce.number().int().min(1).max(4).optional(),
+		minutes: z.coerce.number().int().min(1).optional().describe("Only those that take no longer"),
 		sort: z.enum(["key", "title", "newest"]).default("key"),
 	}),
-	reply: z.object({ exercises: z.array(exerciseRow), next }),
+	reply: z.object({
+		exercises: z.array(exerciseRow),
+		topics: z.array(z.string()).describe("What all exercises that one can see teach"),
+		next,
+	}),
 });
 export const publishExercise = route({
 	name: "publishExercise",
@@ -238,6 +250,7 @@ export const collectionRow = z.object({
 	title: z.string(),
 	mine: z.boolean(),
 	shared: z.boolean(),
+	library: z.boolean(),
 	exercises: z.array(key),
 });
 export const listCollections = route({

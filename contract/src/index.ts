@@ -6,6 +6,7 @@ import * as gradeBook from "./grade-book.ts";
 import * as handIn from "./hand-in.ts";
 import * as job from "./job.ts";
 import * as roster from "./roster.ts";
+import * as school from "./school.ts";
 import * as session from "./session.ts";
 import * as student from "./student.ts";
 import * as today from "./today.ts";
@@ -21,6 +22,11 @@ export const ROUTES = Object.freeze({
 	makeToken: session.makeToken,
 	listTokens: session.listTokens,
 	revokeToken: session.revokeToken,
+
+	showSchool: school.showSchool,
+	setUpSchool: school.setUpSchool,
+	showSchoolSettings: school.showSchoolSettings,
+	changeSchoolSettings: school.changeSchoolSettings,
 
 	listTeachers: account.listTeachers,
 	addTeacher: account.addTeacher,
@@ -141,6 +147,7 @@ export { type Problem, problem } from "./problem.ts";
 export type { ReportBody } from "./report.ts";
 export type { Card, ImportRow } from "./roster.ts";
 export { ACCOUNT_HEADER, API_BASE, type Caller, type Reach, type Route } from "./route.ts";
+export { schoolYearOf } from "./school-year.ts";
 export type { Account } from "./session.ts";
 export type { TodayRow } from "./today.ts";
 export type { Work } from "./work.ts";

@@ -2,7 +2,7 @@ export { type AlikePair, alikePairs } from "./alike/alike.ts";
 export { COLOUR_NAMES, formatColour, namedColour } from "./colour/colour.ts";
 export { colourWords, FAMILIES, familiesOf } from "./colour/family.ts";
 export { atFrame, compare, type Drawn, type DrawOptions, draw, tapeOf } from "./draw.ts";
-export type { CollectionFile } from "./exercise/collection.ts";
+export { COLLECTION_FORMAT, type CollectionFile } from "./exercise/collection.ts";
 export { type Conditions, conditionsOf, runUnder } from "./exercise/conditions.ts";
 export { collectionJsonSchema, exerciseJsonSchema } from "./exercise/json-schema.ts";
 export {

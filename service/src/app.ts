@@ -23,6 +23,7 @@ import { text } from "./plugins/text.ts";
 import { jobCounts } from "./queue/queue.ts";
 import { rehearsalRoutes } from "./rehearsal/routes.ts";
 import { rosterRoutes } from "./roster/routes.ts";
+import { schoolRoutes } from "./school/routes.ts";
 import { sessionRoutes } from "./session/routes.ts";
 import { findSessions, findToken } from "./session/store.ts";
 import { studentRoutes } from "./student/routes.ts";
@@ -41,6 +42,7 @@ const LOOK_MILLISECONDS = 2_000;
 /** Every noun's routes. */
 const ROUTES_OF = [
 	sessionRoutes,
+	schoolRoutes,
 	accountRoutes,
 	todayRoutes,
 	classRoutes,

@@ -21,6 +21,8 @@ const schema = z.object({
 	MARKPEN_LOAD: z.string().optional(),
 	/** The built console; what was built beside the service by default. */
 	MARKPEN_CONSOLE: z.string().default(fileURLToPath(new URL("../../console/dist", import.meta.url))),
+	/** The exercises that come with the product; those beside the service by default. */
+	MARKPEN_LIBRARY: z.string().default(fileURLToPath(new URL("../../library", import.meta.url))),
 	MARKPEN_LOG: z.enum(["fatal", "error", "warn", "info", "debug", "silent"]).default("warn"),
 });
 export type Environment = z.infer<typeof schema>;

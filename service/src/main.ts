@@ -1,5 +1,7 @@
 import { accountOnServer } from "./account/on-server.ts";
 import { readEnvironment } from "./environment.ts";
+import { rememberSite } from "./running-sites.ts";
+import { LINK_HOURS } from "./school/store.ts";
 import { startService } from "./service.ts";
 
 const PARTS = ["both", "web", "worker", "account"] as const;
@@ -17,15 +19,17 @@ async function main(): Promise<void> {
 	}
 	const environment = readEnvironment(process.env);
 	const running = await startService(environment, { web: part !== "worker", worker: part !== "web" });
-	process.stdout.write(`ready ${running.address ?? part}\n`);
-	if (running.empty)
+	const forget = rememberSite({ database: environment.DATABASE_URL, address: running.address });
+	if (running.setUp)
 		process.stdout.write(
-			"There is no account yet. Make the first administrator on this server: markpen account SIGN-IN-NAME --name NAME --administrator\n",
+			`\nSet up your school: ${running.setUp}\nThis link works once, for ${LINK_HOURS} hours. Starting again prints a new one.\n`,
 		);
+	process.stdout.write(`ready ${running.address ?? part}\n`);
 	let stopping = false;
 	const stop = () => {
 		if (stopping) return;
 		stopping = true;
+		forget();
 		running.stop().then(
 			() => process.exit(0),
 			(error: unknown) => {

@@ -11,6 +11,11 @@ const REFUSALS = {
 		"Too many wrong sign-ins",
 		"There were too many wrong passphrases. Wait a little, then try again.",
 	],
+	"link-over": [
+		403,
+		"Set-up link not valid",
+		"This set-up link has been used, or is older than 24 hours. Start the service again: it prints a new one.",
+	],
 	"too-many-calls": [
 		429,
 		"Too many calls at once",

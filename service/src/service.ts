@@ -8,17 +8,19 @@ import type { DataSource } from "typeorm";
 import { buildApp } from "./app.ts";
 import { type FileReaders, loadArchive } from "./archive/load.ts";
 import { createDataSource, migrate } from "./database/data-source.ts";
-import { AccountEntity } from "./database/entities/account.ts";
 import type { Environment } from "./environment.ts";
 import { Events } from "./events/events.ts";
 import { refusalOf } from "./exercise/exercise.ts";
 import { refreshExercises } from "./exercise/refresh.ts";
 import { Worker } from "./jobs/worker.ts";
+import { loadLibrary } from "./library/load-library.ts";
+import { readLibrary } from "./library/read-library.ts";
 import { loggableRequest } from "./loggable-error.ts";
 import { Offload } from "./offload/offload.ts";
 import { createQueue, setUpQueues } from "./queue/queue.ts";
 import { readArchive } from "./reading/class-archive.ts";
 import { prepareExercise } from "./reading/prepare-exercise.ts";
+import { isSetUp, setUpLink } from "./school/school.ts";
 
 /** Reads an archive's files in this process: before it serves, nobody waits. */
 const READ_HERE: FileReaders = {
@@ -37,8 +39,8 @@ const READ_HERE: FileReaders = {
 export interface Running {
 	/** Where it listens; undefined for a worker alone. */
 	readonly address: string | undefined;
-	/** Whether the site has no account yet. */
-	readonly empty: boolean;
+	/** The address that sets the site up, where it has no account yet and pages are served. */
+	readonly setUp: string | undefined;
 	/** Ends without cutting anything off: requests are answered, jobs finished. */
 	readonly stop: () => Promise<void>;
 }
@@ -60,7 +62,8 @@ export async function startService(
 			await queue.start();
 			await setUpQueues(queue);
 			await refreshExercises(dataSource.manager);
-			if (environment.MARKPEN_LOAD && !(await dataSource.manager.existsBy(AccountEntity, {})))
+			await loadLibrary(dataSource.manager, await readLibrary(environment.MARKPEN_LIBRARY));
+			if (environment.MARKPEN_LOAD && !(await isSetUp(dataSource.manager)))
 				await loadArchive(
 					{ dataSource, queue, read: READ_HERE },
 					readArchive(await readFile(environment.MARKPEN_LOAD, "utf8")),
@@ -82,9 +85,11 @@ export async function startService(
 		: undefined;
 	await worker?.start();
 	const web = parts.web ? await startWeb(environment, { dataSource, queue, log }) : undefined;
+	const link = web && (await setUpLink(dataSource.manager));
 	return {
 		address: web?.address,
-		empty: !(await dataSource.manager.existsBy(AccountEntity, {})),
+		// After the #, so that neither the service nor a proxy before it is sent the link, or logs it.
+		setUp: link && `${web.address}/set-up#${link}`,
 		async stop() {
 			await Promise.all([web?.stop(), worker?.stop()]);
 			await queue.stop({ graceful: false, wait: true });

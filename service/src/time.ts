@@ -12,6 +12,14 @@ export function isZone(zone: string): boolean {
 	}
 }
 
+/** Refuses what isn't a time zone. */
+export function refuseZone(zone: string): void {
+	if (!isZone(zone))
+		throw new Refusal("bad-request", `${zone} is no time zone of the IANA database; Europe/Lisbon is one.`, [
+			{ path: "zone", message: "is no time zone" },
+		]);
+}
+
 /**
  * An instant as it is given, or a time on a class's own clock. In a night in which clocks change, what isn't there is
  * as much later, and of what is there twice the later one is meant: nobody's time gets shorter.

@@ -4,6 +4,7 @@ import { recordAudit } from "../audit.ts";
 import { createDataSource, migrate } from "../database/data-source.ts";
 import { boolean, statement, text, uuid } from "../database/statement.ts";
 import { databaseUrl } from "../environment.ts";
+import { runningSites } from "../running-sites.ts";
 import { freshPassphrase, hashPassphrase } from "../session/session.ts";
 import { endAll, setPassphrase } from "../session/store.ts";
 import { changeTeacher, insertTeacher } from "./store.ts";
@@ -16,6 +17,25 @@ const ACCOUNT_ON_SERVER = statement(
 );
 
 /**
+ * The address of the database whose account is made: DATABASE_URL, or that of the site that runs on this machine.
+ *
+ * @param address of the site, where several run
+ */
+export function databaseOf(variables: Readonly<Record<string, string | undefined>>, address?: string): string {
+	if (variables.DATABASE_URL !== undefined && address === undefined) return databaseUrl(variables);
+	const sites = runningSites(variables);
+	const found = address === undefined ? sites : sites.filter((s) => s.address === address.replace(/\/+$/, ""));
+	const [only, ...more] = found;
+	if (only && more.length === 0) return only.database;
+	const listed = sites.flatMap((s) => (s.address ? [`  --site ${s.address}`] : [])).join("\n");
+	throw new Error(
+		sites.length === 0
+			? "No site is running on this machine under your user. Start it with npm start, or set DATABASE_URL to its database."
+			: `${found.length === 0 ? `No site runs at ${address}` : "Several sites are running"}. Choose one:\n${listed}`,
+	);
+}
+
+/**
  * Makes a teacher's account, or gives the one of that name a passphrase for one sign-in: for who has the server itself.
  * Returns what to say.
  */
@@ -26,12 +46,18 @@ export async function accountOnServer(
 	const { values, positionals } = parseArgs({
 		args: [...words],
 		allowPositionals: true,
-		options: { name: { type: "string" }, administrator: { type: "boolean", default: false } },
+		options: {
+			name: { type: "string" },
+			administrator: { type: "boolean", default: false },
+			site: { type: "string" },
+		},
 	});
 	const [signInName, ...rest] = positionals;
 	if (signInName === undefined || rest.length > 0)
-		throw new Error("Say the account's sign-in name: account SIGN-IN-NAME [--name NAME] [--administrator]");
-	const dataSource = await createDataSource(databaseUrl(variables), 2).initialize();
+		throw new Error(
+			"The account's sign-in name is missing: account SIGN-IN-NAME [--name NAME] [--administrator] [--site ADDRESS]",
+		);
+	const dataSource = await createDataSource(databaseOf(variables, values.site), 2).initialize();
 	try {
 		await migrate(dataSource, async () => undefined);
 		const passphrase = freshPassphrase();

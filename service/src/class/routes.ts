@@ -10,8 +10,9 @@ import { possibleOf, publishedExercise } from "../exercise/exercise.ts";
 import { cursorAfter, pageOf } from "../page.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
+import { schoolSettings } from "../school/school.ts";
 import { RawJson, refuseChanged, serve, tag } from "../serve-route.ts";
-import { isZone } from "../time.ts";
+import { refuseZone } from "../time.ts";
 import { reach } from "./access.ts";
 import { freshCode } from "./code.ts";
 import {
@@ -38,13 +39,6 @@ const summaryData = ({ until, closedAt, ...row }: ClassSummary) => ({
 	closedAt: closedAt?.toISOString() ?? null,
 });
 
-function refuseZone(zone: string | undefined): void {
-	if (zone !== undefined && !isZone(zone))
-		throw new Refusal("bad-request", `${zone} is no time zone of the IANA database; Europe/Lisbon is one.`, [
-			{ path: "zone", message: "is no time zone" },
-		]);
-}
-
 /** Codes that are tried for a new class before its teacher is asked for one. */
 const FRESH_CODES = 20;
 
@@ -60,15 +54,17 @@ export function classRoutes(context: AppContext): void {
 		return { classes: items.map((row) => ({ ...row, closedAt: row.closedAt?.toISOString() ?? null })), next };
 	});
 	serve(context, ROUTES.makeClass, async ({ request, body }) => {
-		refuseZone(body.zone);
+		if (body.zone !== undefined) refuseZone(body.zone);
 		const { id: teacherId } = accountOf(request);
+		const school = await schoolSettings(manager);
 		const id = v7();
 		const row = {
 			id,
 			name: body.name,
-			schoolYear: body.schoolYear,
+			schoolYear: body.schoolYear ?? school.schoolYear,
 			code: body.code ?? freshCode(body.name),
-			zone: body.zone ?? "UTC",
+			zone: body.zone ?? school.zone,
+			gradeScale: school.gradeScale,
 			teacherId,
 		};
 		for (let left = FRESH_CODES; ; left--) {
@@ -125,7 +121,7 @@ export function classRoutes(context: AppContext): void {
 		return new RawJson(fields, { cells });
 	});
 	serve(context, ROUTES.changeClass, async ({ request, reply, params, body, revision }) => {
-		refuseZone(body.zone);
+		if (body.zone !== undefined) refuseZone(body.zone);
 		const account = accountOf(request);
 		await reach(manager, account, params.id, body.closed === false ? "looking" : "class");
 		const now = (await findClass(manager, params.id)) as ClassRecord;

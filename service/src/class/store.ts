@@ -1,6 +1,6 @@
 import type { Cell, ClassPage } from "@markpen/contract";
 import type { EntityManager } from "typeorm";
-import { ClassEntity, type ClassRow, ClassTeacherEntity } from "../database/entities/class.ts";
+import { ClassEntity, type ClassRow, ClassTeacherEntity, type GradeStep } from "../database/entities/class.ts";
 import {
 	float,
 	instant,
@@ -68,6 +68,7 @@ export async function insertClass(
 		code: string;
 		zone: string;
 		teacherId: string;
+		gradeScale?: readonly GradeStep[];
 		sourcedId?: string;
 	},
 ): Promise<void> {
@@ -77,6 +78,7 @@ export async function insertClass(
 		schoolYear: of.schoolYear,
 		code: of.code,
 		zone: of.zone,
+		gradeScale: [...(of.gradeScale ?? [])],
 		sourcedId: of.sourcedId ?? null,
 	});
 	await manager.insert(ClassTeacherEntity, { classId: of.id, accountId: of.teacherId });

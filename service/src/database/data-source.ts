@@ -11,6 +11,8 @@ import { PreparedExercises0008 } from "./migrations/0008-prepared-exercises.ts";
 import { Turns0009 } from "./migrations/0009-turns.ts";
 import { SigningIn0010 } from "./migrations/0010-signing-in.ts";
 import { Explanations0011 } from "./migrations/0011-explanations.ts";
+import { School0012 } from "./migrations/0012-school.ts";
+import { Library0013 } from "./migrations/0013-library.ts";
 import { PreparingClient } from "./prepared.ts";
 
 /** Held while migrations and the queue's set-up run, so that several starting processes do it once. */
@@ -36,6 +38,8 @@ export function createDataSource(url: string, connections = 10): DataSource {
 			Turns0009,
 			SigningIn0010,
 			Explanations0011,
+			School0012,
+			Library0013,
 		],
 		migrationsTableName: "migrations",
 		synchronize: false,

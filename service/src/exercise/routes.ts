@@ -26,6 +26,7 @@ import {
 	storeCollection,
 	storeTrialPrograms,
 	storeVersion,
+	topicsFor,
 	trialProgramsOf,
 	updateDraft,
 	versionsOf,
@@ -39,7 +40,13 @@ async function seen(manager: EntityManager, id: string, teacherId: string): Prom
 
 async function owned(manager: EntityManager, id: string, teacherId: string): Promise<ExerciseRecord> {
 	const record = await seen(manager, id, teacherId);
-	if (!record.mine) throw new Refusal("not-for-you", "This is another teacher's exercise. Copy it to change it.");
+	if (!record.mine)
+		throw new Refusal(
+			"not-for-you",
+			record.library
+				? "This exercise is one of the library. Copy it to change it."
+				: "This is another teacher's exercise. Copy it to change it.",
+		);
 	return record;
 }
 
@@ -62,16 +69,21 @@ export function exerciseRoutes(context: AppContext): void {
 	const { dataSource, offload, queue } = context;
 	const { manager } = dataSource;
 	serve(context, ROUTES.listExercises, async ({ request, query }) => {
-		const { cursor, limit, mine, ...asked } = query;
-		const after = cursorAfter(cursor);
-		const rows = await exercisesFor(
-			manager,
-			accountOf(request).id,
-			{ ...asked, words: asked.words, after, mine: mine === "true" },
-			limit + 1,
-		);
-		const { items, next } = pageOf(rows, limit, (r) => [r.id, asked.sort === "key" ? r.key : r.title]);
-		return { exercises: items, next };
+		const { cursor, limit, mine, library, words, topic, level, minutes, sort } = query;
+		const { id } = accountOf(request);
+		const asked = {
+			after: cursorAfter(cursor),
+			mine: mine === "true",
+			library: library && library === "true",
+			words,
+			topic,
+			level,
+			minutes,
+			sort,
+		};
+		const [rows, topics] = await Promise.all([exercisesFor(manager, id, asked, limit + 1), topicsFor(manager, id)]);
+		const { items, next } = pageOf(rows, limit, (r) => [r.id, sort === "key" ? r.key : r.title]);
+		return { exercises: items, topics, next };
 	});
 	serve(context, ROUTES.publishExercise, async ({ request, body }) => {
 		const { id: ownerId } = accountOf(request);
@@ -215,7 +227,7 @@ export function exerciseRoutes(context: AppContext): void {
 		const missing: string[] = [];
 		for (const exercise of exercises) if (!(await newestVersion(manager, exercise, ownerId))) missing.push(exercise);
 		const id = await storeCollection(manager, { source: body.source, ownerId, shared: body.shared }, file);
-		return { id, key, title, mine: true, shared: body.shared, exercises, missing };
+		return { id, key, title, mine: true, shared: body.shared, library: false, exercises, missing };
 	});
 	serve(context, ROUTES.showCollection, async ({ request, params }) => {
 		const record = await findCollection(manager, accountOf(request).id, { id: params.id });

@@ -7,16 +7,26 @@ import {
 	type ExerciseVersionRow,
 	TrialProgramEntity,
 } from "../database/entities/exercise.ts";
-import { boolean, integer, nullable, numeric, type RowOf, statement, text, uuid } from "../database/statement.ts";
+import {
+	boolean,
+	integer,
+	nullable,
+	numeric,
+	type RowOf,
+	statement,
+	text,
+	texts,
+	uuid,
+} from "../database/statement.ts";
 import { Refusal } from "../refusals.ts";
 import type { ToPublish } from "./exercise.ts";
 
 const SEEN = "(e.owner_id IS NULL OR e.owner_id = $1 OR e.shared)";
 const SUMMARY = `e.id, e.key, coalesce(v.title, e.key) AS title, o.name AS owner, coalesce(e.owner_id = $1, false) AS mine,
-	e.shared, v.number AS version,
+	e.shared, e.library, v.number AS version, coalesce(v.teaches, '{}') AS teaches, v.level, v.minutes,
 	(e.draft IS NOT NULL AND e.draft IS DISTINCT FROM v.source) AS draft`;
 const FROM = `FROM exercises e LEFT JOIN accounts o ON o.id = e.owner_id
-	LEFT JOIN LATERAL (SELECT number, title, source FROM exercise_versions v WHERE v.exercise_id = e.id
+	LEFT JOIN LATERAL (SELECT number, title, source, teaches, level, minutes FROM exercise_versions v WHERE v.exercise_id = e.id
 		ORDER BY number DESC LIMIT 1) v ON true`;
 
 const SUMMARY_ROW = {
@@ -26,7 +36,11 @@ const SUMMARY_ROW = {
 	owner: nullable(text()),
 	mine: boolean,
 	shared: boolean,
+	library: boolean,
 	version: nullable(integer),
+	teaches: texts,
+	level: nullable(integer),
+	minutes: nullable(integer),
 	draft: boolean,
 };
 
@@ -38,12 +52,14 @@ const exercisesBy = (order: string, after: string) =>
 		`SELECT ${SUMMARY} ${FROM}
 		WHERE ${SEEN} AND ($2::uuid IS NULL OR ${after}) AND (NOT $4 OR e.owner_id = $1)
 			AND ($5::text IS NULL OR strpos(lower(concat_ws(chr(10), v.title, e.key, o.name)), lower($5)) > 0)
+			AND ($6::boolean IS NULL OR e.library = $6) AND ($7::text IS NULL OR $7 = ANY(v.teaches))
+			AND ($8::int IS NULL OR v.level = $8) AND ($9::int IS NULL OR v.minutes <= $9)
 		ORDER BY ${order}
-		LIMIT $6`,
+		LIMIT $10`,
 	);
 // Ids tell when they were made.
 const EXERCISES = {
-	key: exercisesBy("e.key", "e.key > $3"),
+	key: exercisesBy("e.key, e.id", "(e.key, e.id) > ($3, $2::uuid)"),
 	title: exercisesBy(`${TITLE}, e.id`, `(${TITLE}, e.id) > (lower($3), $2::uuid)`),
 	newest: exercisesBy("e.id DESC", "($3::text IS NOT NULL AND e.id < $2::uuid)"),
 };
@@ -55,6 +71,11 @@ export interface ExercisesAsked {
 	readonly after: { readonly id: string; readonly value: string } | undefined;
 	readonly mine: boolean;
 	readonly words: string | undefined;
+	readonly library: boolean | undefined;
+	/** What it teaches, how hard it is, and how many minutes it may take at the most. */
+	readonly topic: string | undefined;
+	readonly level: number | undefined;
+	readonly minutes: number | undefined;
 	readonly sort: keyof typeof EXERCISES;
 }
 
@@ -62,11 +83,25 @@ export interface ExercisesAsked {
 export function exercisesFor(
 	manager: EntityManager,
 	teacherId: string,
-	{ after, mine, words, sort }: ExercisesAsked,
+	asked: ExercisesAsked,
 	limit: number,
 ): Promise<ExerciseSummary[]> {
-	const { id = null, value = null } = after ?? {};
-	return EXERCISES[sort].all(manager, [teacherId, id, value, mine, words ?? null, limit]);
+	const { id = null, value = null } = asked.after ?? {};
+	const { mine, words = null, library = null, topic = null, level = null, minutes = null } = asked;
+	const values = [teacherId, id, value, mine, words, library, topic, level, minutes, limit];
+	return EXERCISES[asked.sort].all(manager, values);
+}
+
+const TOPICS = statement(
+	{ topic: text() },
+	`SELECT DISTINCT unnest(v.teaches) AS topic ${FROM}
+		WHERE ${SEEN}
+		ORDER BY topic`,
+);
+
+/** What the exercises that a teacher can see teach. */
+export async function topicsFor(manager: EntityManager, teacherId: string): Promise<string[]> {
+	return (await TOPICS.all(manager, [teacherId])).map((row) => row.topic);
 }
 
 const FIND_EXERCISE = statement(
@@ -149,7 +184,7 @@ const INSERT_DRAFT = statement(
 	{ id: uuid },
 	`INSERT INTO exercises (id, key, owner_id, shared, draft, drafted_at)
 		VALUES ($1, $2, $3, false, $4, now())
-		ON CONFLICT (key) DO NOTHING
+		ON CONFLICT (key) WHERE NOT library DO NOTHING
 		RETURNING id`,
 );
 
@@ -187,31 +222,33 @@ export async function setShared(manager: EntityManager, id: string, shared: bool
 
 const INSERT_EXERCISE = statement(
 	{},
-	`INSERT INTO exercises (id, key, owner_id)
-		VALUES ($1, $2, $3)
-		ON CONFLICT (key) DO NOTHING`,
+	`INSERT INTO exercises (id, key, owner_id, library)
+		VALUES ($1, $2, $3, $4)
+		ON CONFLICT DO NOTHING`,
 );
 
 const LOCK_EXERCISE = statement(
 	{ id: uuid, ownerId: nullable(uuid) },
 	`SELECT id, owner_id AS "ownerId"
 		FROM exercises
-		WHERE key = $1
+		WHERE key = $1 AND library = $2
 		FOR UPDATE`,
 );
 
 /**
  * Stores the next version of an exercise, or the first. Text that is already the newest version is not stored again.
  *
- * @param ownerId whose a new exercise is; another teacher's is refused
+ * @param of.ownerId whose a new exercise is; another teacher's is refused
+ * @param of.library whether it is one of the product's library
  */
 export async function storeVersion(
 	manager: EntityManager,
-	of: { source: string; publishedAt: Date; ownerId: string | null },
+	of: { source: string; publishedAt: Date; ownerId: string | null; library?: boolean },
 	{ exercise: { id: key, title }, prepared }: ToPublish,
 ): Promise<ExerciseVersionRow> {
-	await INSERT_EXERCISE.all(manager, [v7(), key, of.ownerId]);
-	const exercise = await LOCK_EXERCISE.one(manager, [key]);
+	const { library = false } = of;
+	await INSERT_EXERCISE.all(manager, [v7(), key, of.ownerId, library]);
+	const exercise = await LOCK_EXERCISE.one(manager, [key, library]);
 	if (exercise?.ownerId && exercise.ownerId !== of.ownerId)
 		throw new Refusal(
 			"taken",
@@ -242,11 +279,14 @@ const NEWEST_VERSION = statement(
 		FROM exercises e
 		JOIN exercise_versions v ON v.exercise_id = e.id
 		WHERE ${SEEN} AND e.key = $2
-		ORDER BY v.number DESC
+		ORDER BY e.library, v.number DESC
 		LIMIT 1`,
 );
 
-/** The newest version of an exercise by the id of its file, if the teacher can see it. */
+/**
+ * The newest version of an exercise by the id of its file, if the teacher can see it: the site's own one, or else the
+ * library's.
+ */
 export function newestVersion(
 	manager: EntityManager,
 	key: string,
@@ -257,11 +297,20 @@ export function newestVersion(
 
 const collectionsBy = (condition: string) =>
 	statement(
-		{ id: uuid, key: text(), title: text(), source: text(), file: nullable(text()), mine: boolean, shared: boolean },
-		`SELECT c.id, c.key, c.title, c.source, c.file, coalesce(c.owner_id = $1, false) AS mine, c.shared
+		{
+			id: uuid,
+			key: text(),
+			title: text(),
+			source: text(),
+			file: nullable(text()),
+			mine: boolean,
+			shared: boolean,
+			library: boolean,
+		},
+		`SELECT c.id, c.key, c.title, c.source, c.file, coalesce(c.owner_id = $1, false) AS mine, c.shared, c.library
 		FROM collections c
 		WHERE (c.owner_id IS NULL OR c.owner_id = $1 OR c.shared) AND ${condition}
-		ORDER BY c.title, c.id`,
+		ORDER BY c.library, CASE WHEN c.library THEN '' ELSE c.title END, c.id`,
 	);
 const COLLECTIONS = collectionsBy("true");
 const COLLECTION_BY_ID = collectionsBy("c.id = $2");
@@ -286,7 +335,7 @@ const STORE_COLLECTION = statement(
 	{ id: uuid },
 	`INSERT INTO collections (id, key, owner_id, title, source, shared, file, prepared_by)
 			VALUES ($1, $2, $3, $4, $5, $6, $7, $8)
-		ON CONFLICT (key)
+		ON CONFLICT (key) WHERE NOT library
 			DO UPDATE
 			SET title = $4, source = $5, shared = $6, file = $7, prepared_by = $8,
 				revision = collections.revision + 1, changed_at = now()

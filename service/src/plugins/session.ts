@@ -1,11 +1,16 @@
 import cookie from "@fastify/cookie";
 import { ACCOUNT_HEADER, type Account, type Route } from "@markpen/contract";
-import type { FastifyRequest } from "fastify";
+import type { FastifyReply, FastifyRequest } from "fastify";
 import plugin from "fastify-plugin";
 import { Refusal } from "../refusals.ts";
 
 /** The session cookie's name. */
 export const COOKIE = "markpen_session";
+
+/** Signs a browser in: it keeps the session's token in a cookie. */
+export function setSession(reply: FastifyReply, token: string, tls: boolean): void {
+	reply.setCookie(COOKIE, token, { httpOnly: true, sameSite: "lax", secure: tls, path: "/" });
+}
 
 declare module "fastify" {
 	interface FastifyRequest {

@@ -20,6 +20,10 @@ export interface PreparedExercise {
 	readonly modelSvg: string;
 	/** What its example draws, as SVG; null where it has none. */
 	readonly exampleSvg: string | null;
+	/** What it teaches, how hard it is and how long it takes, for finding it; null and none where it doesn't say. */
+	readonly teaches: string[];
+	readonly level: number | null;
+	readonly minutes: number | null;
 }
 
 export type Prepared =
@@ -74,6 +78,9 @@ export function prepareExercise(of: { readonly source: string; readonly measured
 			file: JSON.stringify(exercise),
 			modelSvg: svgBy(exercise.model, exercise),
 			exampleSvg: exercise.example ? svgBy(exercise.example.program, exercise) : null,
+			teaches: exercise.teaches ?? [],
+			level: exercise.level ?? null,
+			minutes: exercise.minutes ?? null,
 		},
 	};
 }

@@ -2,7 +2,7 @@ import { API_BASE, ROUTES } from "@markpen/contract";
 import type { FastifyRequest } from "fastify";
 import { recordAudit } from "../audit.ts";
 import type { AppContext } from "../context.ts";
-import { accountOf, COOKIE } from "../plugins/session.ts";
+import { accountOf, COOKIE, setSession } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
 import { serve } from "../serve-route.ts";
 import { hashPassphrase, isOwnPassphrase, signIn } from "./session.ts";
@@ -44,7 +44,6 @@ const BROWSER_SECONDS = 365 * 86_400;
 export function sessionRoutes(context: AppContext): void {
 	const { dataSource, tls } = context;
 	const { manager } = dataSource;
-	const cookie = { httpOnly: true, sameSite: "lax", secure: tls, path: "/" } as const;
 	const signedIn = (
 		request: FastifyRequest,
 		{ signInName, passphrase, classCode }: { signInName: string; passphrase: string; classCode?: string | undefined },
@@ -62,8 +61,14 @@ export function sessionRoutes(context: AppContext): void {
 		const browser = request.cookies[BROWSER_COOKIE] ?? freshBrowser();
 		await knowBrowser(manager, browser, account.id);
 		await recordAudit(manager, { who: account.id, what: "signed in", subject: account.id });
-		reply.setCookie(COOKIE, await beginSession(manager, account.id), cookie);
-		reply.setCookie(BROWSER_COOKIE, browser, { ...cookie, path: `${API_BASE}/session`, maxAge: BROWSER_SECONDS });
+		setSession(reply, await beginSession(manager, account.id), tls);
+		reply.setCookie(BROWSER_COOKIE, browser, {
+			httpOnly: true,
+			sameSite: "lax",
+			secure: tls,
+			path: `${API_BASE}/session`,
+			maxAge: BROWSER_SECONDS,
+		});
 		return accountData(account);
 	});
 	serve(context, ROUTES.whoAmI, async ({ request }) => accountOf(request));

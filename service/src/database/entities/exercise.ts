@@ -7,6 +7,8 @@ export interface ExerciseRow {
 	key: string;
 	ownerId: string | null;
 	shared: boolean;
+	/** Whether it came with the product: nobody changes it, and its id is apart from those of the site's own. */
+	library: boolean;
 	draft: string | null;
 	revision: number;
 	draftedAt: Date | null;
@@ -20,12 +22,16 @@ export const ExerciseEntity = new EntitySchema<ExerciseRow>({
 		key: text,
 		ownerId: { ...uuid, name: "owner_id", nullable: true },
 		shared: { ...boolean, default: true },
+		library: { ...boolean, default: false },
 		draft: { ...text, nullable: true },
 		revision: { ...integer, default: 1 },
 		draftedAt: { ...instant, name: "drafted_at", nullable: true },
 	},
 	foreignKeys: [reference("exercises", "owner_id", "accounts")],
-	uniques: [{ name: "exercises_key_key", columns: ["key"] }],
+	indices: [
+		{ name: "exercises_own_key", columns: ["key"], unique: true, where: "(NOT library)" },
+		{ name: "exercises_library_key", columns: ["key"], unique: true, where: "library" },
+	],
 });
 
 /** A published version; never changed. */
@@ -43,6 +49,10 @@ export interface ExerciseVersionRow {
 	exampleSvg: string | null;
 	/** The core that read and drew it; another one does so again. */
 	preparedBy: string | null;
+	/** What it teaches, how hard it is (1 to 4) and how many minutes it takes. */
+	teaches: string[];
+	level: number | null;
+	minutes: number | null;
 }
 
 export const ExerciseVersionEntity = new EntitySchema<ExerciseVersionRow>({
@@ -59,6 +69,9 @@ export const ExerciseVersionEntity = new EntitySchema<ExerciseVersionRow>({
 		modelSvg: { ...text, name: "model_svg", nullable: true },
 		exampleSvg: { ...text, name: "example_svg", nullable: true },
 		preparedBy: { ...text, name: "prepared_by", nullable: true },
+		teaches: { ...text, array: true, default: [] },
+		level: { ...integer, nullable: true },
+		minutes: { ...integer, nullable: true },
 	},
 	foreignKeys: [reference("exercise_versions", "exercise_id", "exercises")],
 	uniques: [{ name: "exercise_versions_exercise_id_number_key", columns: ["exerciseId", "number"] }],
@@ -97,6 +110,7 @@ export interface CollectionRow {
 	key: string;
 	ownerId: string | null;
 	shared: boolean;
+	library: boolean;
 	title: string;
 	source: string;
 	revision: number;
@@ -114,6 +128,7 @@ export const CollectionEntity = new EntitySchema<CollectionRow>({
 		key: text,
 		ownerId: { ...uuid, name: "owner_id", nullable: true },
 		shared: { ...boolean, default: false },
+		library: { ...boolean, default: false },
 		title: text,
 		source: text,
 		revision: { ...integer, default: 1 },
@@ -122,5 +137,8 @@ export const CollectionEntity = new EntitySchema<CollectionRow>({
 		preparedBy: { ...text, name: "prepared_by", nullable: true },
 	},
 	foreignKeys: [reference("collections", "owner_id", "accounts")],
-	uniques: [{ name: "collections_key_key", columns: ["key"] }],
+	indices: [
+		{ name: "collections_own_key", columns: ["key"], unique: true, where: "(NOT library)" },
+		{ name: "collections_library_key", columns: ["key"], unique: true, where: "library" },
+	],
 });

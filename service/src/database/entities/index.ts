@@ -17,6 +17,7 @@ import { AdjustmentEntity, CommentEntity, JudgementEntity, KeptCommentEntity } f
 import { HandInEntity, PressedEntity, StandingEntity } from "./hand-in.ts";
 import { JobEntity, RehearsedEntity } from "./job.ts";
 import { RepeatedCallEntity } from "./repeated-call.ts";
+import { SchoolEntity, SetUpLinkEntity } from "./school.ts";
 import { KnownBrowserEntity, SessionEntity, SignInFailureEntity, TokenEntity } from "./session.ts";
 import { UploadEntity } from "./upload.ts";
 import { DraftEntity, FreeDrawingEntity, SelfCheckEntity } from "./work.ts";
@@ -24,6 +25,8 @@ import { DraftEntity, FreeDrawingEntity, SelfCheckEntity } from "./work.ts";
 /** Every table of ours, in the order in which one refers to another. */
 export const ENTITIES = Object.freeze([
 	AccountEntity,
+	SchoolEntity,
+	SetUpLinkEntity,
 	SessionEntity,
 	TokenEntity,
 	SignInFailureEntity,

@@ -1,0 +1,72 @@
+import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { homedir } from "node:os";
+import { join } from "node:path";
+import { z } from "zod";
+
+const site = z.object({ database: z.string(), address: z.string().optional() });
+
+/** A site that a process of this user runs: its database, and where it serves. */
+export type RunningSite = z.infer<typeof site>;
+
+/** Where a user's processes note the sites that they run (XDG Base Directory Specification: state). */
+function folderOf(variables: Readonly<Record<string, string | undefined>>): string {
+	return join(variables.XDG_STATE_HOME || join(homedir(), ".local/state"), "markpen", "running");
+}
+
+/**
+ * Notes the site that this process runs, in a file that only its user can read: the database's address holds a
+ * passphrase. Returns what takes the note away. Where no file can be written, nothing is noted.
+ */
+export function rememberSite(running: RunningSite, variables = process.env): () => void {
+	const folder = folderOf(variables);
+	const file = join(folder, `${process.pid}.json`);
+	try {
+		mkdirSync(folder, { recursive: true, mode: 0o700 });
+		rmSync(file, { force: true });
+		writeFileSync(file, JSON.stringify(running), { mode: 0o600 });
+	} catch {
+		return () => undefined;
+	}
+	return () => rmSync(file, { force: true });
+}
+
+/** The sites that processes of this user run now, each once. */
+export function runningSites(variables: Readonly<Record<string, string | undefined>>): RunningSite[] {
+	const folder = folderOf(variables);
+	const found = new Map<string, RunningSite>();
+	for (const name of filesIn(folder)) {
+		if (!isAlive(Number.parseInt(name, 10))) {
+			// A process that was killed leaves its note.
+			rmSync(join(folder, name), { force: true });
+			continue;
+		}
+		const read = siteIn(join(folder, name));
+		if (read) found.set(read.database, { ...found.get(read.database), ...read });
+	}
+	return [...found.values()];
+}
+
+function filesIn(folder: string): string[] {
+	try {
+		return readdirSync(folder).filter((name) => /^\d+\.json$/.test(name));
+	} catch {
+		return [];
+	}
+}
+
+function siteIn(file: string): RunningSite | undefined {
+	try {
+		return site.parse(JSON.parse(readFileSync(file, "utf8")));
+	} catch {
+		return undefined;
+	}
+}
+
+function isAlive(pid: number): boolean {
+	try {
+		process.kill(pid, 0);
+		return true;
+	} catch (error) {
+		return (error as NodeJS.ErrnoException).code === "EPERM";
+	}
+}

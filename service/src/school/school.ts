@@ -1,0 +1,59 @@
+import { schoolYearOf } from "@markpen/contract";
+import type { EntityManager } from "typeorm";
+import { v7 } from "uuid";
+import { insertTeacher } from "../account/store.ts";
+import { recordAudit } from "../audit.ts";
+import { AccountEntity } from "../database/entities/account.ts";
+import { Refusal } from "../refusals.ts";
+import { setPassphrase } from "../session/store.ts";
+import { refuseZone } from "../time.ts";
+import { findSchool, freshLink, type SchoolRow, updateSchool, useLink } from "./store.ts";
+
+/** Whether the site has an account, so that it needs no setting up. */
+export function isSetUp(manager: EntityManager): Promise<boolean> {
+	return manager.existsBy(AccountEntity, {});
+}
+
+/** A set-up link of a site without accounts; undefined where it is set up already. */
+export async function setUpLink(manager: EntityManager): Promise<string | undefined> {
+	return (await isSetUp(manager)) ? undefined : freshLink(manager);
+}
+
+/** What classes begin with. */
+export type SchoolSettings = Omit<SchoolRow, "schoolYear"> & { readonly schoolYear: string };
+
+export async function schoolSettings(manager: EntityManager, now = new Date()): Promise<SchoolSettings> {
+	const row = await findSchool(manager);
+	return { ...row, schoolYear: row.schoolYear ?? schoolYearOf(now.getUTCFullYear(), now.getUTCMonth()) };
+}
+
+/** Who sets a site up, with the hash of their passphrase. */
+export interface FirstAdministrator {
+	readonly name: string;
+	readonly signInName: string;
+	readonly hash: string;
+}
+
+/** Sets a site up by its link, in the caller's transaction; returns the id of the administrator's account. */
+export async function setUpSchool(
+	tx: EntityManager,
+	link: string,
+	school: Omit<SchoolRow, "revision">,
+	{ hash, ...administrator }: FirstAdministrator,
+): Promise<string> {
+	refuseZone(school.zone);
+	// The link's row is locked while it is used, so that of two who come at once one is refused.
+	if (!(await useLink(tx, link)) || (await isSetUp(tx)))
+		throw new Refusal(
+			"link-over",
+			(await isSetUp(tx))
+				? "This site is set up already. Sign in, or ask its administrator for an account."
+				: undefined,
+		);
+	const id = v7();
+	await insertTeacher(tx, { id, ...administrator, administrator: true, hash });
+	await setPassphrase(tx, id, hash, false);
+	await updateSchool(tx, school, -1);
+	await recordAudit(tx, { who: id, what: "set up school", subject: id, field: "role", new: "administrator" });
+	return id;
+}
