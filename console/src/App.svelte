@@ -42,6 +42,8 @@
 	<Tooltip.Provider delayDuration={300}>
 		{#if !session.known}
 			<p class="p-6 text-ink-soft" aria-busy="true">Opening …</p>
+		{:else if !session.account && router.place.page === "set-up"}
+			{#await import("./pages/school/SetUpPage.svelte") then { default: SetUpPage }}<SetUpPage />{/await}
 		{:else if !session.account}
 			<SignIn />
 		{:else if session.account.once}

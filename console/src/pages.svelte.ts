@@ -26,6 +26,7 @@ const TEACHERS: Readonly<Partial<Record<PageName, Fetch>>> = {
 	exercises: () => import("./pages/exercise/ExerciseList.svelte"),
 	exercise: () => import("./pages/exercise/ExercisePage.svelte"),
 	across: () => import("./pages/exercise/AcrossPage.svelte"),
+	collection: () => import("./pages/exercise/CollectionPage.svelte"),
 	account: () => import("./pages/account/AccountPage.svelte"),
 };
 const STUDENTS: Readonly<Partial<Record<PageName, Fetch>>> = {

@@ -32,7 +32,11 @@
 							"student",
 						].includes(page),
 					},
-					{ href: "/exercises", text: "Exercises", here: ["exercises", "exercise", "across"].includes(page) },
+					{
+						href: "/exercises",
+						text: "Exercises",
+						here: ["exercises", "exercise", "across", "collection"].includes(page),
+					},
 				]
 			: [
 					{ href: "/", text: "My work", here: page !== "free" && page !== "free-drawing" },

@@ -4,6 +4,7 @@
 	import ChangePassphrase from "../../parts/ChangePassphrase.svelte";
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
+	import SchoolSettings from "./SchoolSettings.svelte";
 	import { api } from "../../state/site/api.ts";
 	import { Loading } from "../../state/site/loading.svelte.ts";
 	import { notes } from "../../state/site/notes.svelte.ts";
@@ -118,6 +119,7 @@
 				</ul>
 			</section>
 			{#if administrator}
+				<SchoolSettings />
 				<section aria-labelledby="teachers">
 					<h2 id="teachers" class="mb-2 text-lead">Teachers of this site</h2>
 					{#if once}<p role="status" class="mb-3 border-l-[3px] border-ink py-1 pl-3">

@@ -32,7 +32,7 @@
 	$effect(() => void loading.load(fetch, `set-work ${id}`));
 
 	let form = $state<RulesForm>(freshRules("UTC"));
-	let chosen = $state(new URLSearchParams(location.search).get("exercise") ?? "");
+	let chosen = $state(new URLSearchParams(location.search).get("work") ?? "");
 	let others = $state<string[]>([]);
 	let error = $state("");
 	let ready = false;

@@ -17,12 +17,22 @@
 
 	let making = $state(false);
 	let name = $state("");
-	let schoolYear = $state(String(new Date().getFullYear()));
-	const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+	let schoolYear = $state("");
+	const school = new Loading<Awaited<ReturnType<typeof api.showSchoolSettings>>>();
+
+	/** Asks for the new class's name; the rest begins as the school has it. */
+	async function open() {
+		making = true;
+		await school.load(() => api.showSchoolSettings({}), "school settings");
+		schoolYear ||= school.value?.schoolYear ?? "";
+	}
+	$effect(() => {
+		if (location.hash === "#new") void open();
+	});
 
 	async function make(event: SubmitEvent) {
 		event.preventDefault();
-		const made = await notes.trying(() => api.makeClass({ body: { name, schoolYear, zone } }));
+		const made = await notes.trying(() => api.makeClass({ body: { name, ...(schoolYear && { schoolYear }) } }));
 		if (made) router.go(`/classes/${made.id}/list`);
 	}
 </script>
@@ -35,7 +45,7 @@
 		data-state={closed ? "on" : "off"}
 		onclick={() => (closed = !closed)}>Closed years</button
 	>
-	<button type="button" class="button primary" onclick={() => (making = true)}>New class</button>
+	<button type="button" class="button primary" onclick={open}>New class</button>
 {/snippet}
 <Head title="Classes" {actions} />
 <Fetched {loading} what="your classes">
@@ -50,10 +60,10 @@
 					<span class="text-ink-soft">{c.students} students, {c.assignments} assignments</span>
 				</li>
 			{:else}
-				<li class="py-3 text-ink-soft">
-					{closed
-						? "No class of yours is closed."
-						: "You have no class yet. Make one: its list of students comes next."}
+				<li class="py-3">
+					{#if closed}<span class="text-ink-soft">No class of yours is closed.</span>{:else}
+						<p class="mb-2">You have no class yet. Make one, then add its students.</p>
+						<button type="button" class="button" onclick={open}>Make a class</button>{/if}
 				</li>
 			{/each}
 		</ul>
@@ -66,7 +76,7 @@
 		<label class="grid gap-1"
 			><span>School year</span><input class="field" bind:value={schoolYear} required maxlength="40" /></label
 		>
-		<p class="quiet">Its times will be those of {zone}.</p>
-		<div><button class="button primary">Make it</button></div>
+		<p class="quiet">Times are those of {school.value?.zone ?? "the school"}.</p>
+		<div><button class="button primary">Make the class</button></div>
 	</form>
 </Ask>

@@ -3,31 +3,47 @@
 	import Ask from "../../parts/Ask.svelte";
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
-	import { api } from "../../state/site/api.ts";
+	import SetMenu from "../../parts/SetMenu.svelte";
+	import ExerciseCard from "./ExerciseCard.svelte";
 	import { freshFile, idFor } from "../../state/exercise/exercise-file.ts";
+	import { isWanted, LEVELS, libraryShelf, MINUTES } from "../../state/exercise/shelf.ts";
+	import { api } from "../../state/site/api.ts";
 	import { Loading, saying } from "../../state/site/loading.svelte.ts";
+	import { Query } from "../../state/site/query.svelte.ts";
 	import { router } from "../../state/site/router.svelte.ts";
 
 	const loading = new Loading<Awaited<ReturnType<typeof fetch>>>();
 	async function fetch() {
+		let topics: string[] = [];
 		const [exercises, { collections }] = await Promise.all([
 			everyPage(
 				(at) => api.listExercises({ query: { ...at, sort: "title" } }),
-				(page) => page.exercises,
+				(page) => {
+					({ topics } = page);
+					return page.exercises;
+				},
 			),
 			api.listCollections({}),
 		]);
-		return { exercises, collections };
+		return { exercises, topics, collections };
 	}
 	loading.load(fetch, "exercises");
-	let words = $state("");
-	let mine = $state(false);
-	let making = $state(false);
+
+	const query = new Query();
+	const wanted = $derived({
+		words: query.get("words"),
+		topic: query.get("topic"),
+		level: query.get("level"),
+		minutes: query.get("minutes"),
+	});
+	const isFiltered = $derived(Object.values(wanted).some((text) => text !== ""));
+	const shelf = $derived(query.get("shelf") || "library");
+	const SHELVES = { library: "Library", ours: "Our exercises", collections: "Our collections" } as const;
+	const GRID = "grid grid-cols-[repeat(auto-fill,minmax(170px,1fr))] gap-5";
+
+	let making = $state(location.hash === "#new");
 	let title = $state("");
 	let error = $state("");
-	const fits = (...texts: string[]) =>
-		words.trim() === "" || texts.some((t) => t.toLowerCase().includes(words.trim().toLowerCase()));
-
 	async function make(event: SubmitEvent) {
 		event.preventDefault();
 		error = "";
@@ -42,60 +58,129 @@
 </script>
 
 {#snippet actions()}
-	<input class="field w-52" type="search" placeholder="Search" aria-label="Search exercises" bind:value={words} />
-	<button type="button" class="tool" aria-pressed={mine} data-state={mine ? "on" : "off"} onclick={() => (mine = !mine)}
-		>Mine only</button
-	>
+	<a class="button" href="/collections/new">New collection</a>
 	<button type="button" class="button primary" onclick={() => (making = true)}>New exercise</button>
 {/snippet}
+{#snippet nothing(text: string)}<p class="py-3">
+		{text}
+		{#if isFiltered}<button
+				type="button"
+				class="underline"
+				onclick={() => {
+					for (const name of Object.keys(wanted)) query.set(name, "");
+				}}>Clear the filters</button
+			>{/if}
+	</p>{/snippet}
 <Head title="Exercises" {actions} />
 <Fetched {loading} what="the exercises">
 	{#snippet children(page)}
-		{@const shown = page.exercises.filter((e) => (!mine || e.mine) && fits(e.title, e.key, e.owner ?? ""))}
+		{@const ours = page.exercises.filter((e) => !e.library)}
+		{@const groups = libraryShelf(page.exercises, page.collections, wanted)}
+		{@const found = ours.filter((e) => isWanted(e, wanted) && (query.get("mine") === "" || e.mine))}
+		<div class="flex flex-wrap items-center gap-x-3 gap-y-2 border-b border-rule px-4 py-2.5 sm:px-6">
+			<div role="group" aria-label="Which exercises" class="flex gap-1">
+				{#each Object.entries(SHELVES) as [value, word] (value)}<button
+						type="button"
+						class="tool"
+						aria-pressed={shelf === value}
+						data-state={shelf === value ? "on" : "off"}
+						onclick={() => query.set("shelf", value === "library" ? "" : value)}>{word}</button
+					>{/each}
+			</div>
+			<span class="grow"></span>
+			{#if shelf !== "collections"}
+				<input
+					class="field w-44"
+					type="search"
+					placeholder="Search"
+					aria-label="Search exercises"
+					value={wanted.words}
+					oninput={(event) => query.set("words", event.currentTarget.value)}
+				/>
+				<select
+					class="field w-auto max-w-48"
+					aria-label="Topic"
+					value={wanted.topic}
+					onchange={(event) => query.set("topic", event.currentTarget.value)}
+					><option value="">Any topic</option>{#each page.topics as topic (topic)}<option>{topic}</option
+						>{/each}</select
+				>
+				<select
+					class="field w-auto"
+					aria-label="Level"
+					value={wanted.level}
+					onchange={(event) => query.set("level", event.currentTarget.value)}
+					><option value="">Any level</option>{#each LEVELS as level, i (level)}<option value={String(i + 1)}
+							>{level}</option
+						>{/each}</select
+				>
+				<select
+					class="field w-auto"
+					aria-label="Time"
+					value={wanted.minutes}
+					onchange={(event) => query.set("minutes", event.currentTarget.value)}
+					><option value="">Any time</option>{#each MINUTES as minutes (minutes)}<option value={String(minutes)}
+							>up to {minutes} min</option
+						>{/each}</select
+				>
+				{#if shelf === "ours"}<button
+						type="button"
+						class="tool"
+						aria-pressed={query.get("mine") !== ""}
+						data-state={query.get("mine") === "" ? "off" : "on"}
+						onclick={() => query.set("mine", query.get("mine") === "" ? "only" : "")}>Mine only</button
+					>{/if}
+			{/if}
+		</div>
 		<div class="px-4 py-4 sm:px-6">
-			<ul class="grid grid-cols-[repeat(auto-fill,minmax(190px,1fr))] gap-5">
-				{#each shown as e (e.id)}
-					<li>
-						<a href="/exercises/{e.id}" class="block text-ink no-underline">
-							<span class="block border border-rule-strong bg-sheet"
-								>{#if e.version !== null}<img
-										src="/api/v1/exercises/{e.id}/picture.svg"
-										alt=""
-										loading="lazy"
-										class="block aspect-[4/3] w-full object-contain"
-									/>{:else}<span class="quiet flex aspect-[4/3] items-center justify-center">not published yet</span
-									>{/if}</span
-							>
-							<span class="mt-1 block font-semibold">{e.title}</span>
-						</a>
-						<span class="quiet block"
-							>{e.version === null ? "draft" : `version ${e.version}${e.draft ? ", changed since" : ""}`}; {e.mine
-								? e.shared
-									? "yours, shared"
-									: "yours"
-								: (e.owner ?? "the site's")}</span
+			{#if shelf === "library"}
+				{#each groups as group (group.collection?.id ?? "")}
+					<section class="mb-8" aria-label={group.collection?.title ?? "Other exercises"}>
+						<div class="mb-2 flex flex-wrap items-baseline gap-3">
+							<h2 class="text-lead">{group.collection?.title ?? "Other exercises"}</h2>
+							{#if group.collection}<SetMenu
+									work="collection {group.collection.key}"
+									title="the collection {group.collection.title}"
+								/>{/if}
+						</div>
+						<ul class={GRID}>
+							{#each group.exercises as exercise (exercise.id)}<ExerciseCard {exercise} />{/each}
+						</ul>
+					</section>
+				{:else}{@render nothing("No exercise of the library fits.")}{/each}
+			{:else if shelf === "ours"}
+				<ul class={GRID}>
+					{#each found as exercise (exercise.id)}<ExerciseCard {exercise} />{/each}
+				</ul>
+				{#if ours.length === 0}
+					<p class="mb-2">
+						Your school has no exercise of its own yet. Open one of the library and choose <b>Copy and change</b>, or
+						write a new one.
+					</p>
+					<button type="button" class="button" onclick={() => (making = true)}>New exercise</button>
+				{:else if found.length === 0}{@render nothing("None of your school's exercises fits.")}{/if}
+			{:else}
+				<ul class="max-w-4xl">
+					{#each page.collections.filter((c) => !c.library) as c (c.id)}<li
+							class="flex flex-wrap items-baseline gap-x-3 gap-y-1 border-b border-rule py-2.5"
 						>
-						{#if e.version !== null}<a class="quiet" href="/exercises/{e.id}/across">across classes</a>{/if}
-					</li>
-				{:else}
-					<li class="col-span-full">
-						{page.exercises.length === 0
-							? "There is no exercise yet. Write one: draw what you want to see, then point at what is to be checked."
-							: "No exercise fits these words."}
-					</li>
-				{/each}
-			</ul>
-			{#if page.collections.length > 0}
-				<h2 class="mt-8 mb-1 text-lead">Collections</h2>
-				<ul class="max-w-3xl">
-					{#each page.collections.filter((c) => fits(c.title, c.key)) as c (c.id)}<li
-							class="flex flex-wrap items-baseline gap-x-3 border-b border-rule py-2"
-						>
-							<b>{c.title}</b><span class="quiet">{c.exercises.join(", ")}</span><span class="grow"></span><a
+							<a href="/collections/{c.id}" class="font-semibold">{c.title}</a><span class="quiet"
+								>{c.exercises.length === 1 ? "1 exercise" : `${c.exercises.length} exercises`}{c.mine
+									? c.shared
+										? ", yours, shared"
+										: ", yours"
+									: ""}</span
+							><span class="grow"></span><SetMenu work="collection {c.key}" title="the collection {c.title}" /><a
 								class="quiet"
 								href="/api/v1/collections/{c.id}"
-								download="{c.key}.collection.yaml">the file</a
+								download="{c.key}.collection.yaml">Download file</a
 							>
+						</li>{:else}<li>
+							<p class="mb-2">
+								Your school has no collection of its own yet. A collection is a list of exercises for a unit of work,
+								and is set to a class in one go.
+							</p>
+							<a class="button" href="/collections/new">New collection</a>
 						</li>{/each}
 				</ul>
 			{/if}

@@ -3,14 +3,16 @@
 	import Ask from "../../parts/Ask.svelte";
 	import Editor from "../../parts/Editor.svelte";
 	import FileEditor from "../../parts/FileEditor.svelte";
+	import SetMenu from "../../parts/SetMenu.svelte";
 	import Head from "../../parts/Head.svelte";
 	import VerdictSign from "../../parts/VerdictSign.svelte";
 	import Words from "../../parts/Words.svelte";
 	import Viewer from "../../parts/Viewer.svelte";
 	import { api } from "../../state/site/api.ts";
+	import { aboutExercise } from "../../state/exercise/shelf.ts";
 	import { briefHtml } from "../../state/site/brief.ts";
 	import type { ExerciseDesk } from "../../state/exercise/exercise-desk.svelte.ts";
-	import { withCriterionPart, withoutCriterion, withPart } from "../../state/exercise/exercise-file.ts";
+	import { idFor, withCriterionPart, withoutCriterion, withPart } from "../../state/exercise/exercise-file.ts";
 	import { BESIDES } from "../../state/desk/headings.ts";
 	import { notes } from "../../state/site/notes.svelte.ts";
 	import { ReplayOf } from "../../state/sheet/replay-of.svelte.ts";
@@ -30,7 +32,7 @@
 		file: "File",
 	} as const;
 	let copying = $state(false);
-	let copyKey = $state("");
+	let copyTitle = $state("");
 	let open = $state<number | null>(null);
 	// svelte-ignore state_referenced_locally: it is set with the page
 	let shared = $state(page.shared);
@@ -71,9 +73,16 @@
 		});
 		if (done) shared = !shared;
 	}
+	function openCopy() {
+		// A copy from the library may have its title and id; one of a school's own needs others.
+		copyTitle = page.library ? page.title : `${page.title}, copy`;
+		copying = true;
+	}
 	async function copy(event: SubmitEvent) {
 		event.preventDefault();
-		const made = await notes.trying(() => api.copyExercise({ params: { id: page.id }, body: { key: copyKey } }));
+		const made = await notes.trying(() =>
+			api.copyExercise({ params: { id: page.id }, body: { key: idFor(copyTitle), title: copyTitle } }),
+		);
 		if (made) router.go(`/exercises/${made.id}`);
 	}
 	function keys(event: KeyboardEvent) {
@@ -95,7 +104,8 @@
 			>Shared</button
 		>
 	{/if}
-	<button type="button" class="button" onclick={() => (copying = true)}>Copy …</button>
+	{#if page.version !== null}<SetMenu work="exercise {page.key}" title={page.title} class="button" />{/if}
+	<button type="button" class="button" onclick={openCopy}>{page.mine ? "Copy …" : "Copy and change …"}</button>
 	<button
 		type="button"
 		class="button"
@@ -110,7 +120,9 @@
 	title={parts?.title || page.title}
 	about="{page.version === null ? 'not published yet' : `version ${page.version}`}{page.mine
 		? ''
-		: `, by ${page.owner ?? 'the site'}; copy it to change it`}"
+		: page.library
+			? `, ${aboutExercise(page)}`
+			: `, by ${page.owner ?? 'the site'}; copy it to change it`}"
 	crumbs={[{ href: "/exercises", text: "Exercises" }]}
 	{actions}
 />
@@ -335,15 +347,10 @@
 <Ask bind:open={copying} title="Copy this exercise">
 	<form onsubmit={copy} class="grid gap-3">
 		<label class="grid gap-1"
-			><span>Id of the copy: small letters, digits, hyphens</span><input
-				class="field"
-				bind:value={copyKey}
-				required
-				pattern="[a-z0-9\-]+"
-				maxlength="80"
-			/></label
+			><span>Title of the copy</span><input class="field" bind:value={copyTitle} required maxlength="120" /></label
 		>
-		<div><button class="button primary">Copy it</button></div>
+		<p class="quiet">The copy is yours. Its id is {idFor(copyTitle) || "…"}.</p>
+		<div><button class="button primary" disabled={idFor(copyTitle) === ""}>Copy exercise</button></div>
 	</form>
 </Ask>
 <Ask

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import Ask from "../../parts/Ask.svelte";
 	import Fetched from "../../parts/Fetched.svelte";
+	import GradeSteps from "../../parts/GradeSteps.svelte";
 	import Head from "../../parts/Head.svelte";
 	import { api } from "../../state/site/api.ts";
 	import { classPages } from "../../state/class/class-pages.ts";
@@ -160,28 +161,7 @@
 <Ask bind:open={scaling} title="Grade scale">
 	<form onsubmit={saveScale} class="grid gap-2">
 		<p class="quiet">Each step is reached from a percentage on.</p>
-		{#each scale as step, i (i)}<div class="flex items-end gap-2">
-				<label class="grid gap-0.5"
-					><span class="quiet">Step</span><input class="field w-28" bind:value={step.name} maxlength="20" /></label
-				><label class="grid gap-0.5"
-					><span class="quiet">from percent</span><input
-						class="field w-24"
-						type="number"
-						min="0"
-						max="100"
-						step="0.5"
-						bind:value={step.from}
-					/></label
-				><button
-					type="button"
-					class="tool"
-					aria-label="Remove step {step.name}"
-					onclick={() => (scale = scale.filter((_, k) => k !== i))}>Remove</button
-				>
-			</div>{/each}
-		<div>
-			<button type="button" class="tool" onclick={() => (scale = [...scale, { name: "", from: 0 }])}>Add a step</button>
-		</div>
+		<GradeSteps bind:scale />
 		<div class="mt-2 flex gap-2">
 			<button class="button primary">Save</button><button type="button" class="button" onclick={() => (scaling = false)}
 				>Leave it</button

@@ -1,6 +1,7 @@
 /** Every page with the pattern of its address; the first that fits is taken. */
 const PAGES = [
 	["home", ""],
+	["set-up", "set-up"],
 	["classes", "classes"],
 	["class", "classes/:id"],
 	["lesson", "classes/:id/lesson"],
@@ -20,6 +21,7 @@ const PAGES = [
 	["exercises", "exercises"],
 	["exercise", "exercises/:id"],
 	["across", "exercises/:id/across"],
+	["collection", "collections/:id"],
 	["account", "account"],
 	["desk", "desk/:id/:exercise"],
 	["free", "free"],
@@ -68,10 +70,11 @@ export class Router {
 		});
 	}
 
-	go(path: string): void {
-		if (path === location.pathname) return;
-		history.pushState(null, "", path);
-		this.path = path;
+	/** Goes to an address of the console's own; it may have a query and a fragment. */
+	go(address: string): void {
+		if (address === location.pathname) return;
+		history.pushState(null, "", address);
+		this.path = address.replace(/[?#].*$/, "");
 		scrollTo(0, 0);
 	}
 
@@ -96,7 +99,7 @@ export class Router {
 		)
 			return;
 		event.preventDefault();
-		this.go(link.pathname);
+		this.go(link.pathname + link.search + link.hash);
 	};
 }
 

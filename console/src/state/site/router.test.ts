@@ -75,6 +75,8 @@ describe("a click", () => {
 	const link = (more: object = {}) => ({
 		origin: "http://console.test",
 		pathname: "/classes/7",
+		search: "",
+		hash: "",
 		target: "",
 		hasAttribute: () => false,
 		...more,
@@ -98,6 +100,14 @@ describe("a click", () => {
 	test("on a link of the console is taken over", () => {
 		expect(click(link())).toBe(true);
 		expect(pushed).toEqual(["/classes/7"]);
+	});
+
+	test("keeps what is after the address's ? and #", () => {
+		expect(click(link({ search: "?work=exercise+sail", hash: "#new" }))).toBe(true);
+		expect(pushed).toEqual(["/classes/7?work=exercise+sail#new"]);
+		const router = new Router();
+		router.go("/classes?closed=yes#new");
+		expect(router.place.page).toBe("classes");
 	});
 
 	test.each([

@@ -55,14 +55,19 @@ export class Session {
 			if (this.account && account.id !== this.account.id) location.assign("/");
 			// The one before has no session in this browser any more.
 			this.setLeaving(null);
-			forgetKept();
-			this.account = account;
-			this.ended = false;
+			this.enter(account);
 			return true;
 		} catch (error) {
 			this.error = saying(error);
 			return false;
 		}
+	}
+
+	/** Whoever has just been signed in another way than by name and passphrase. */
+	enter(account: Account): void {
+		forgetKept();
+		this.account = account;
+		this.ended = false;
 	}
 
 	/** Signs out here at once, and at the service as soon as it can be reached. */
