@@ -5,7 +5,8 @@ import { picture } from "./report.ts";
 import { route } from "./route.ts";
 
 /** When an assignment's parts are shown, how tries count, and what happens at its end. */
-const rules = {
+/** The rules of an assignment, apart from its dates. */
+export const rules = {
 	tries: z.int().positive().nullable().describe("How many tries each exercise has; null for any number"),
 	counts: z.enum(["best", "latest", "chosen"]).describe("Which try counts; until the teacher has chosen, the best"),
 	late: z.enum(["marked", "reduced", "refused"]).describe("What happens to what is handed in after it is due"),

@@ -5,6 +5,7 @@ import * as exercise from "./exercise.ts";
 import * as gradeBook from "./grade-book.ts";
 import * as handIn from "./hand-in.ts";
 import * as job from "./job.ts";
+import * as preset from "./preset.ts";
 import * as roster from "./roster.ts";
 import * as school from "./school.ts";
 import * as session from "./session.ts";
@@ -90,6 +91,10 @@ export const ROUTES = Object.freeze({
 	triesUntilMet: assignment.triesUntilMet,
 	assignmentEvents: assignment.assignmentEvents,
 
+	listPresets: preset.listPresets,
+	savePreset: preset.savePreset,
+	removePreset: preset.removePreset,
+
 	listWork: work.listWork,
 	showWork: work.showWork,
 	showExample: work.showExample,
@@ -143,11 +148,12 @@ export { LAST_INSTANT, SOURCE_BYTES } from "./common.ts";
 export type { GradeBook } from "./grade-book.ts";
 export type { HandInPage } from "./hand-in.ts";
 export type { Job } from "./job.ts";
+export type { Preset } from "./preset.ts";
 export { type Problem, problem } from "./problem.ts";
 export type { ReportBody } from "./report.ts";
 export type { Card, ImportRow } from "./roster.ts";
 export { ACCOUNT_HEADER, API_BASE, type Caller, type Reach, type Route } from "./route.ts";
 export { schoolYearOf } from "./school-year.ts";
 export type { Account } from "./session.ts";
-export type { TodayRow } from "./today.ts";
+export type { Today, TodayRow } from "./today.ts";
 export type { Work } from "./work.ts";

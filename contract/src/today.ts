@@ -22,6 +22,22 @@ export const todayRow = z.object({
 });
 export type TodayRow = z.infer<typeof todayRow>;
 
+/** How far a new teacher is on the way to a marked class. */
+export const firstSteps = z.object({
+	classId: id.nullable().describe("The newest open class of the teacher's own"),
+	students: z.int(),
+	cards: z.boolean().describe("Whether a student of theirs has signed in, so that the cards are out"),
+	assignments: z.int(),
+	looked: z.boolean().describe("Whether the teacher has commented on, adjusted, judged or released a hand-in"),
+});
+
+const today = z.object({
+	rows: z.array(todayRow),
+	stuck: z.array(stuckRow.extend({ classId: id, className: z.string() })),
+	firstSteps,
+});
+export type Today = z.infer<typeof today>;
+
 export const showToday = route({
 	name: "showToday",
 	method: "GET",
@@ -30,5 +46,5 @@ export const showToday = route({
 	reach: "looking",
 	summary:
 		"What needs attention in the teacher's classes: closing soon, newly handed in, to be judged, not released, and who is stuck",
-	reply: z.object({ rows: z.array(todayRow), stuck: z.array(stuckRow.extend({ classId: id, className: z.string() })) }),
+	reply: today,
 });

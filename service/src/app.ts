@@ -20,6 +20,7 @@ import { metrics } from "./plugins/metrics.ts";
 import { openapi } from "./plugins/openapi.ts";
 import { session } from "./plugins/session.ts";
 import { text } from "./plugins/text.ts";
+import { presetRoutes } from "./preset/routes.ts";
 import { jobCounts } from "./queue/queue.ts";
 import { rehearsalRoutes } from "./rehearsal/routes.ts";
 import { rosterRoutes } from "./roster/routes.ts";
@@ -50,6 +51,7 @@ const ROUTES_OF = [
 	studentRoutes,
 	exerciseRoutes,
 	assignmentRoutes,
+	presetRoutes,
 	workRoutes,
 	handInRoutes,
 	uploadRoutes,

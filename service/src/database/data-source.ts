@@ -13,6 +13,7 @@ import { SigningIn0010 } from "./migrations/0010-signing-in.ts";
 import { Explanations0011 } from "./migrations/0011-explanations.ts";
 import { School0012 } from "./migrations/0012-school.ts";
 import { Library0013 } from "./migrations/0013-library.ts";
+import { Presets0014 } from "./migrations/0014-presets.ts";
 import { PreparingClient } from "./prepared.ts";
 
 /** Held while migrations and the queue's set-up run, so that several starting processes do it once. */
@@ -40,6 +41,7 @@ export function createDataSource(url: string, connections = 10): DataSource {
 			Explanations0011,
 			School0012,
 			Library0013,
+			Presets0014,
 		],
 		migrationsTableName: "migrations",
 		synchronize: false,

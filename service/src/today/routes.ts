@@ -4,13 +4,17 @@ import { classesOf } from "../class/store.ts";
 import type { AppContext } from "../context.ts";
 import { accountOf } from "../plugins/session.ts";
 import { serve } from "../serve-route.ts";
-import { todayOf } from "./store.ts";
+import { firstStepsOf, todayOf } from "./store.ts";
 
 export function todayRoutes(context: AppContext): void {
 	const { manager } = context.dataSource;
 	serve(context, ROUTES.showToday, async ({ request }) => {
 		const { id } = accountOf(request);
-		const [found, classes] = await Promise.all([todayOf(manager, id), classesOf(manager, id, false)]);
+		const [found, classes, firstSteps] = await Promise.all([
+			todayOf(manager, id),
+			classesOf(manager, id, false),
+			firstStepsOf(manager, id),
+		]);
 		const rows: TodayRow[] = found.map(({ opensAt, dueAt, closesAt, latest, ...row }) => ({
 			...row,
 			opensAt: opensAt.toISOString(),
@@ -23,6 +27,6 @@ export function todayRoutes(context: AppContext): void {
 				(await stuckIn(manager, c.id, undefined)).map((s) => ({ ...s, classId: c.id, className: c.name })),
 			),
 		);
-		return { rows, stuck: stuck.flat() };
+		return { rows, stuck: stuck.flat(), firstSteps };
 	});
 }

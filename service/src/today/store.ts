@@ -1,6 +1,6 @@
 import type { TodayRow } from "@markpen/contract";
 import type { EntityManager } from "typeorm";
-import { instant, integer, nullable, statement, text, uuid } from "../database/statement.ts";
+import { boolean, instant, integer, nullable, type RowOf, statement, text, uuid } from "../database/statement.ts";
 
 export type TodayRecord = Omit<TodayRow, "opensAt" | "dueAt" | "closesAt" | "latest"> & {
 	opensAt: Date;
@@ -61,4 +61,29 @@ const TODAY_OF = statement(
  */
 export function todayOf(manager: EntityManager, teacherId: string): Promise<TodayRecord[]> {
 	return TODAY_OF.all(manager, [teacherId]);
+}
+
+const FIRST_STEPS = statement(
+	{ classId: nullable(uuid), students: integer, cards: boolean, assignments: integer, looked: boolean },
+	`WITH mine AS (
+			SELECT c.id
+			FROM class_teachers t
+			JOIN classes c ON c.id = t.class_id
+			WHERE t.account_id = $1 AND t.until IS NULL AND c.closed_at IS NULL
+		), pupils AS (
+			SELECT s.account_id FROM class_students s JOIN mine m ON m.id = s.class_id WHERE s.left_at IS NULL
+		)
+		SELECT (SELECT id FROM mine ORDER BY id DESC LIMIT 1) AS "classId",
+			(SELECT count(*)::int FROM pupils) AS students,
+			EXISTS (SELECT 1 FROM pupils p JOIN known_browsers b ON b.account_id = p.account_id) AS cards,
+			(SELECT count(*)::int FROM assignments a JOIN mine m ON m.id = a.class_id) AS assignments,
+			EXISTS (SELECT 1 FROM comments WHERE by_id = $1)
+				OR EXISTS (SELECT 1 FROM adjustments WHERE by_id = $1)
+				OR EXISTS (SELECT 1 FROM judgements WHERE by_id = $1)
+				OR EXISTS (SELECT 1 FROM releases WHERE by_id = $1) AS looked`,
+);
+
+/** How far a new teacher is on the way to a marked class. */
+export async function firstStepsOf(manager: EntityManager, teacherId: string): Promise<RowOf<typeof FIRST_STEPS>> {
+	return (await FIRST_STEPS.one(manager, [teacherId])) as RowOf<typeof FIRST_STEPS>;
 }

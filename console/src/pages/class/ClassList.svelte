@@ -2,6 +2,8 @@
 	import Ask from "../../parts/Ask.svelte";
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
+	import OneRosterImport from "./OneRosterImport.svelte";
+	import { session } from "../../state/site/session.svelte.ts";
 	import { api } from "../../state/site/api.ts";
 	import { Loading } from "../../state/site/loading.svelte.ts";
 	import { notes } from "../../state/site/notes.svelte.ts";
@@ -15,6 +17,7 @@
 			void loading.load(() => api.listClasses({ query: { closed: closed ? "true" : "false" } }), `classes ${closed}`),
 	);
 
+	let importing = $state(false);
 	let making = $state(false);
 	let name = $state("");
 	let schoolYear = $state("");
@@ -45,6 +48,9 @@
 		data-state={closed ? "on" : "off"}
 		onclick={() => (closed = !closed)}>Closed years</button
 	>
+	{#if session.account?.administrator}<button type="button" class="button" onclick={() => (importing = true)}
+			>Import OneRoster …</button
+		>{/if}
 	<button type="button" class="button primary" onclick={open}>New class</button>
 {/snippet}
 <Head title="Classes" {actions} />
@@ -69,6 +75,10 @@
 		</ul>
 	{/snippet}
 </Fetched>
+<OneRosterImport
+	bind:open={importing}
+	onimported={() => loading.load(() => api.listClasses({ query: { closed: "false" } }), "classes false")}
+/>
 <Ask bind:open={making} title="New class">
 	<form onsubmit={make} class="grid gap-3">
 		<label class="grid gap-1"><span>Name</span><input class="field" bind:value={name} required maxlength="120" /></label

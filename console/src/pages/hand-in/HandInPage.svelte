@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { setMark } from "../../state/class/marks.ts";
 	import AdjustForm from "../../parts/AdjustForm.svelte";
 	import Causes from "../../parts/Causes.svelte";
 	import Criteria from "../../parts/Criteria.svelte";
@@ -117,6 +118,7 @@
 		void marking.comment();
 		(event.target as HTMLElement).blur();
 	}
+	setMark("looked at a hand-in");
 </script>
 
 <svelte:window onkeydown={keys} />

@@ -1,6 +1,8 @@
 <script lang="ts">
 	import type { Card } from "@markpen/contract";
 
+	import { setMark } from "../../state/class/marks.ts";
+
 	/** Sign-in cards, ten on an A4 sheet. */
 	const { cards, onclose }: { cards: readonly Card[]; onclose: () => void } = $props();
 </script>
@@ -8,11 +10,14 @@
 <section aria-label="Sign-in cards" class="px-4 py-4 sm:px-6 print:p-0">
 	<div class="mb-3 flex flex-wrap items-center gap-3 print:hidden">
 		<p>These passphrases are shown <b>this once</b>. Print the cards before you leave.</p>
-		<span class="grow"></span><button type="button" class="button primary" onclick={() => print()}>Print</button><button
+		<span class="grow"></span><button
 			type="button"
-			class="button"
-			onclick={onclose}>Done</button
-		>
+			class="button primary"
+			onclick={() => {
+				setMark("printed cards");
+				print();
+			}}>Print</button
+		><button type="button" class="button" onclick={onclose}>Done</button>
 	</div>
 	<ul class="grid grid-cols-1 gap-3 sm:grid-cols-2 print:grid-cols-2 print:gap-[4mm]">
 		{#each cards as c (c.studentId)}

@@ -6,6 +6,7 @@
 	import Head from "../../parts/Head.svelte";
 	import Cards from "./Cards.svelte";
 	import { api } from "../../state/site/api.ts";
+	import { csvOf } from "../../state/class/pasted.ts";
 	import { classPages } from "../../state/class/class-pages.ts";
 	import { Loading } from "../../state/site/loading.svelte.ts";
 	import { notes } from "../../state/site/notes.svelte.ts";
@@ -45,15 +46,16 @@
 	let cover = $state({ teacher: "", until: "" });
 	let asking = $state(false);
 
-	async function take(file: File | undefined) {
-		if (!file) return;
-		csv = await file.text();
+	let pasted = $state("");
+	async function take(text: string) {
+		csv = text;
 		preview = (await notes.trying(() => api.previewRoster({ params: { id }, body: { csv } }))) ?? null;
 	}
 	async function carryOut() {
 		const done = await notes.trying(() => api.importRoster({ params: { id }, body: { csv } }));
 		if (!done) return;
 		preview = null;
+		pasted = "";
 		cards = done.cards;
 		notes.say(`${done.cards.length} new students; the rest is brought up to date.`);
 		await load();
@@ -113,6 +115,10 @@
 		await notes.trying(() => api.giveClass({ params: { id, teacher: cover.teacher }, body: { until } }));
 		cover = { teacher: "", until: "" };
 		await load();
+	}
+	function countOf(rows: readonly ImportRow[]): string {
+		const good = rows.filter((r) => r.does !== "wrong").length;
+		return good === 1 ? "1 student" : `${good} students`;
 	}
 	function open(s: Student) {
 		changing = s;
@@ -175,7 +181,7 @@
 								></tr
 							>{:else}<tr
 								><td colspan="4" class="py-3"
-									>Nobody is in this class yet. Add students one by one, or drop a CSV file.</td
+									>Nobody is in this class yet. Paste the names of your students on the right.</td
 								></tr
 							>{/each}</tbody
 					>
@@ -200,17 +206,31 @@
 					><button class="button">Add</button>
 				</form>
 				<section aria-labelledby="import">
-					<h2 id="import">Import a CSV file</h2>
-					<p class="quiet mb-1">
-						Columns are found by their headings: name, or first and last name; sign-in name and id if there are any.
-						Nothing changes before you have seen it. Importing again updates.
-					</p>
-					<input
-						type="file"
-						accept=".csv,text/csv"
-						aria-label="CSV file"
-						onchange={(event) => take(event.currentTarget.files?.[0])}
-					/>
+					<h2 id="import">Add many students</h2>
+					<label class="mt-1 grid gap-1"
+						><span class="quiet"
+							>Paste names, one on each line, or a table with the headings Name, Sign-in name and Id</span
+						><textarea class="field" rows="4" bind:value={pasted} placeholder={"Idris Vale\nZoe Lark"}
+						></textarea></label
+					>
+					<div class="mt-2 flex flex-wrap items-center gap-3">
+						<button type="button" class="button" disabled={pasted.trim() === ""} onclick={() => take(csvOf(pasted))}
+							>Check the list</button
+						>
+						<label class="button cursor-pointer"
+							>Choose a CSV file …<input
+								type="file"
+								accept=".csv,text/csv"
+								aria-label="CSV file"
+								class="sr-only"
+								onchange={async (event) => {
+									const [file] = event.currentTarget.files ?? [];
+									if (file) await take(await file.text());
+								}}
+							/></label
+						>
+					</div>
+					<p class="quiet mt-1">Nothing changes before you have seen what will be done. Importing again updates.</p>
 					{#if preview}
 						<p class="quiet mt-2">
 							{Object.entries(preview.columns)
@@ -236,8 +256,7 @@
 							</table>
 						</div>
 						<div class="mt-2 flex gap-2">
-							<button type="button" class="button primary" onclick={carryOut}
-								>Import {preview.rows.filter((r) => r.does !== "wrong").length} rows</button
+							<button type="button" class="button primary" onclick={carryOut}>Import {countOf(preview.rows)}</button
 							><button type="button" class="button" onclick={() => (preview = null)}>Leave it</button>
 						</div>
 					{/if}

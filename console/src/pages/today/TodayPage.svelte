@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { TodayRow } from "@markpen/contract";
 	import Fetched from "../../parts/Fetched.svelte";
+	import FirstSteps from "../../parts/FirstSteps.svelte";
 	import Head from "../../parts/Head.svelte";
 	import StuckList from "../../parts/StuckList.svelte";
 	import { api } from "../../state/site/api.ts";
@@ -29,11 +30,8 @@
 <Fetched {loading} what="today">
 	{#snippet children(today)}
 		{@const of = todaysOf(today.rows)}
-		{#if today.rows.length === 0}
-			<p class="px-4 py-5 sm:px-6">
-				Nothing is set yet. <a href="/classes">Open a class</a> and set an exercise, and what needs you will stand here.
-			</p>
-		{:else}
+		<FirstSteps {today} />
+		{#if today.rows.length > 0}
 			<div class="grid gap-x-10 gap-y-6 px-4 py-5 sm:px-6 lg:grid-cols-2">
 				<section aria-labelledby="stuck">
 					<h2 id="stuck" class="mb-1 text-lead">Who is stuck</h2>

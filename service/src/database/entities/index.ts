@@ -16,6 +16,7 @@ import { CollectionEntity, ExerciseEntity, ExerciseVersionEntity, TrialProgramEn
 import { AdjustmentEntity, CommentEntity, JudgementEntity, KeptCommentEntity } from "./feedback.ts";
 import { HandInEntity, PressedEntity, StandingEntity } from "./hand-in.ts";
 import { JobEntity, RehearsedEntity } from "./job.ts";
+import { PresetEntity } from "./preset.ts";
 import { RepeatedCallEntity } from "./repeated-call.ts";
 import { SchoolEntity, SetUpLinkEntity } from "./school.ts";
 import { KnownBrowserEntity, SessionEntity, SignInFailureEntity, TokenEntity } from "./session.ts";
@@ -45,6 +46,7 @@ export const ENTITIES = Object.freeze([
 	ChosenTryEntity,
 	ReleaseEntity,
 	NamelessPointsEntity,
+	PresetEntity,
 	AlikePairEntity,
 	DraftEntity,
 	FreeDrawingEntity,

@@ -1,0 +1,20 @@
+import { storageKey } from "../site/storage-key.ts";
+
+/** What this browser alone knows that a teacher has done. */
+type Mark = "printed cards" | "looked at a hand-in" | "hid the first steps";
+
+export function hasMark(mark: Mark): boolean {
+	try {
+		return localStorage.getItem(storageKey(mark)) !== null;
+	} catch {
+		return false;
+	}
+}
+
+export function setMark(mark: Mark): void {
+	try {
+		localStorage.setItem(storageKey(mark), "yes");
+	} catch {
+		// A browser that keeps nothing asks again.
+	}
+}

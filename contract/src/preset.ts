@@ -1,0 +1,49 @@
+import { z } from "zod";
+import { rules } from "./assignment.ts";
+import { idParams, name } from "./common.ts";
+import { route } from "./route.ts";
+
+/** Rules of an assignment that a teacher uses again, with its dates counted from the opening. */
+export const preset = z.object({
+	name,
+	dueMinutes: z.int().min(1).max(525_600).describe("From the opening until it is due"),
+	closesMinutes: z.int().min(1).max(525_600).describe("From the opening until it closes"),
+	at: z
+		.string()
+		.regex(/^\d\d:\d\d$/)
+		.nullable()
+		.describe("The time of day at which it is due and closes, on those days; null for exactly so many minutes later"),
+	...rules,
+});
+export type Preset = z.infer<typeof preset>;
+const presetRow = preset.extend({ id: z.uuid() });
+
+export const listPresets = route({
+	name: "listPresets",
+	method: "GET",
+	path: "/presets",
+	who: ["teacher"],
+	reach: "own",
+	summary: "One's own presets for setting work",
+	reply: z.object({ presets: z.array(presetRow) }),
+});
+export const savePreset = route({
+	name: "savePreset",
+	method: "POST",
+	path: "/presets",
+	who: ["teacher"],
+	reach: "own",
+	summary: "Save a preset for setting work; one of the same name is replaced",
+	body: preset,
+	reply: presetRow,
+	status: 201,
+});
+export const removePreset = route({
+	name: "removePreset",
+	method: "DELETE",
+	path: "/presets/:id",
+	who: ["teacher"],
+	reach: "own",
+	summary: "Remove a preset of one's own",
+	params: idParams,
+});

@@ -1,0 +1,32 @@
+import type { EntityManager } from "typeorm";
+import { PresetEntity, type PresetRow } from "../database/entities/preset.ts";
+import { statement, uuid } from "../database/statement.ts";
+
+export function presetsOf(manager: EntityManager, ownerId: string): Promise<PresetRow[]> {
+	return manager.find(PresetEntity, { where: { ownerId }, order: { name: "ASC" } });
+}
+
+export function countPresets(manager: EntityManager, ownerId: string): Promise<number> {
+	return manager.countBy(PresetEntity, { ownerId });
+}
+
+const STORE_PRESET = statement(
+	{ id: uuid },
+	`INSERT INTO presets (id, owner_id, name, rules)
+		VALUES ($1, $2, $3, $4)
+		ON CONFLICT (owner_id, name)
+			DO UPDATE
+			SET rules = $4
+		RETURNING id`,
+);
+
+/** Stores a preset in place of the one with its name; returns its id. */
+export async function storePreset(manager: EntityManager, of: PresetRow): Promise<string> {
+	const rows = await STORE_PRESET.all(manager, [of.id, of.ownerId, of.name, JSON.stringify(of.rules)]);
+	return (rows[0] as { id: string }).id;
+}
+
+/** Removes a preset; false where the teacher has none of that id. */
+export async function deletePreset(manager: EntityManager, id: string, ownerId: string): Promise<boolean> {
+	return ((await manager.delete(PresetEntity, { id, ownerId })).affected ?? 0) > 0;
+}
