@@ -18,6 +18,7 @@ const TEACHERS: Readonly<Partial<Record<PageName, Fetch>>> = {
 	judging: () => import("./pages/assignment/JudgingPage.svelte"),
 	alike: () => import("./pages/assignment/AlikePage.svelte"),
 	show: () => import("./pages/assignment/ShowPage.svelte"),
+	"printed-class": () => import("./pages/assignment/PrintedClass.svelte"),
 	upload: () => import("./pages/upload/UploadPage.svelte"),
 	rules: () => import("./pages/assignment/RulesPage.svelte"),
 	"hand-in": () => import("./pages/hand-in/HandInPage.svelte"),

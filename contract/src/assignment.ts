@@ -191,6 +191,7 @@ export const stuckRow = z.object({
 	handIns: z.int().describe("Hand-ins without one criterion more being met"),
 	runs: z.int().describe("Runs without one criterion more being met"),
 	minutes: z.number(),
+	handInId: id.nullable().describe("The newest hand-in, whose drawing can be shown"),
 	criterion: z.string().nullable().describe("The first criterion that isn't met"),
 	slip: z.string().nullable().describe("What probably goes wrong"),
 });

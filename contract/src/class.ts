@@ -43,6 +43,7 @@ export const column = z.object({
 	unit: z.string().nullable().describe("The collection that it was set with"),
 	dueAt: instant,
 	closesAt: instant,
+	draftedAt: instant.nullable().describe("When somebody last worked on it"),
 	possible: z.number(),
 	doneWhen: z.number().describe("The share of its points from which an exercise counts as managed"),
 	weight: z.number(),

@@ -64,7 +64,10 @@ export const listAlike = route({
 	reach: "looking",
 	summary: "Pairs that were found, the closest first",
 	params: idParams,
-	reply: z.object({ pairs: z.array(alikePair) }),
+	reply: z.object({
+		pairs: z.array(alikePair),
+		lookedAt: instant.nullable().describe("When they were last looked for; null where they never were"),
+	}),
 });
 export const dismissAlike = route({
 	name: "dismissAlike",

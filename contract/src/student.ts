@@ -18,6 +18,7 @@ export const yearRow = z.object({
 	points: points.nullable(),
 	open: z.number(),
 	missed: z.array(z.string()).describe("Ids of criteria that aren't met"),
+	missing: z.array(z.string()).describe("The sentences of these"),
 	slips: z.array(z.string()),
 });
 
@@ -33,9 +34,9 @@ export const showStudent = route({
 		student: person,
 		rows: z.array(yearRow),
 		criteria: z
-			.array(z.object({ check: z.string(), met: z.int(), asked: z.int() }))
+			.array(z.object({ check: z.string(), topic: z.string(), met: z.int(), asked: z.int() }))
 			.describe("How often what each check looks at was met"),
-		slips: z.array(z.object({ id: z.string(), count: z.int() })),
+		slips: z.array(z.object({ id: z.string(), words: z.string(), count: z.int() })),
 	}),
 });
 export const exportStudent = route({

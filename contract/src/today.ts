@@ -18,6 +18,7 @@ export const todayRow = z.object({
 	fresh: z.int().describe("Handed in within the last 24 hours"),
 	toJudge: z.int().describe("Hand-ins that wait for a teacher's judgement"),
 	notReleased: z.int().describe("Hand-ins whose points or feedback wait for a release"),
+	newest: z.array(id).describe("Up to four of the newest hand-ins that count, whose drawings can be shown"),
 	latest: instant.nullable().describe("When the latest of them came in"),
 });
 export type TodayRow = z.infer<typeof todayRow>;

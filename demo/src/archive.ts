@@ -52,6 +52,9 @@ export const DEMO_TEACHERS = {
 const DAY = 86_400_000;
 const midnight = (today: Date) => Date.UTC(today.getUTCFullYear(), today.getUTCMonth(), today.getUTCDate());
 
+/** How far the lesson is in which 8 Tern writes its drafts. */
+const LESSON_MINUTES = 52;
+
 /** A moment some days before today, in UTC: lessons begin at 9:10. */
 function moment(today: Date, daysBefore: number, minutes: number): string {
 	return new Date(midnight(today) - daysBefore * DAY + (9 * 60 + 10 + minutes) * 60_000).toISOString();
@@ -213,7 +216,8 @@ export function demoArchive(today: Date): object {
 		drafts: demoDrafts().map(({ minute, ...draft }) => ({
 			...draft,
 			assignment: draft.exercise,
-			savedAt: moment(today, 1, minute),
+			// The lesson is going on just now.
+			savedAt: new Date(today.getTime() - (LESSON_MINUTES - minute) * 60_000).toISOString(),
 			bestMet: draft.met.length,
 		})),
 	};
@@ -223,6 +227,7 @@ export function demoArchive(today: Date): object {
 export function demoChecksum(today: Date): string {
 	const from = midnight(today);
 	const text = JSON.stringify(demoArchive(today), (key, value) => {
+		if (typeof value === "string" && key === "savedAt") return Date.parse(value) - today.getTime();
 		if (typeof value === "string" && /At$|^until$|^at$/.test(key)) return Date.parse(value) - from;
 		return key === "schoolYear" ? "" : value;
 	});

@@ -57,6 +57,15 @@ describe("the library", () => {
 		visit("teacher", async (page) => {
 			await home(page);
 			await page.getByRole("link", { name: "Exercises" }).click();
+			await page.getByRole("heading", { level: 2, name: "Walking and turning" }).waitFor();
+			await page.getByLabel("Topic").selectOption("nested loops");
+			await expect
+				.poll(() => page.locator("a:has(img)").allTextContents())
+				.toEqual([expect.stringContaining("Floats on a net")]);
+			await page.reload();
+			expect(await page.getByLabel("Topic").inputValue()).toBe("nested loops");
+			await page.getByLabel("Topic").selectOption("");
+			await page.getByRole("button", { name: "Our exercises" }).click();
 			await page.getByRole("link", { name: "Sail", exact: true }).waitFor();
 			await expect
 				.poll(() =>
@@ -67,6 +76,45 @@ describe("the library", () => {
 				.toBe(true);
 			await page.getByLabel("Search exercises").fill("light");
 			expect(await page.locator("a:has(img)").allTextContents()).toEqual([expect.stringContaining("Lighthouse")]);
+		}));
+
+	test("copies an exercise of the library to change it", () =>
+		visit("teacher", async (page) => {
+			await page.goto(`${site.address}/exercises?words=hatch`);
+			await page.getByRole("link", { name: "Deck hatch" }).click();
+			await page.getByRole("button", { name: "Copy and change …" }).click();
+			await page.getByLabel("Title of the copy").fill("Our hatch");
+			await page.getByRole("button", { name: "Copy exercise" }).click();
+			await page.getByRole("heading", { level: 1, name: /Our hatch/ }).waitFor();
+			await page.getByRole("tab", { name: "Trial programs" }).click();
+			await page.getByText("Unusual, walked backwards").waitFor();
+		}));
+
+	test("puts a collection together, orders it by keys and by drag, and sets it", () =>
+		visit("teacher", async (page) => {
+			await page.goto(`${site.address}/collections/new`);
+			await page.getByLabel("Title").fill("A first week");
+			for (const name of ["Deck hatch", "Storm cone", "Gangway steps"])
+				await page.getByRole("button", { name: `Add ${name}` }).click();
+			const order = async () =>
+				(await page.getByRole("region", { name: "Exercises, in order" }).getByRole("listitem").allTextContents()).map(
+					(text) => /(Deck hatch|Storm cone|Gangway steps)/.exec(text)?.[0],
+				);
+			await page.getByRole("button", { name: "Move Storm cone up" }).click();
+			expect(await order()).toEqual(["Storm cone", "Deck hatch", "Gangway steps"]);
+			await page.getByRole("button", { name: "Move Storm cone down" }).press("Alt+ArrowDown");
+			expect(await order()).toEqual(["Deck hatch", "Storm cone", "Gangway steps"]);
+			const item = (name: string) =>
+				page.getByRole("region", { name: "Exercises, in order" }).getByRole("listitem").filter({ hasText: name });
+			await item("Gangway steps").dragTo(item("Deck hatch"));
+			expect(await order()).toEqual(["Gangway steps", "Deck hatch", "Storm cone"]);
+			await page.getByLabel("Share with the other teachers").check();
+			await page.getByRole("button", { name: "Save collection" }).click();
+			await page.getByRole("button", { name: /^Set work/ }).click();
+			const made = (await teacher.listCollections({})).collections.find((c) => c.key === "a-first-week");
+			expect(made).toMatchObject({ shared: true, exercises: ["gangway", "deck-hatch", "storm-cone"] });
+			await page.getByRole("menuitem", { name: /^To 8 Tern/ }).click();
+			await page.getByText("collection of 3 exercises").waitFor();
 		}));
 
 	test("begins an exercise from its title", () =>
@@ -124,19 +172,21 @@ describe("the editor", () => {
 			await teacher.publishExercise({
 				body: { source: FILE("zz-last-of-all").replace("Harbour lamp", "Zander lamp") },
 			});
-			await page.goto(`${site.address}/exercises`);
+			await page.goto(`${site.address}/exercises?shelf=ours`);
 			await page.getByRole("link", { name: "Zander lamp" }).waitFor();
 			expect(await page.locator("main li a.block").count()).toBeGreaterThan(210);
 			const [of] = (await teacher.listClasses({})).classes;
 			await page.goto(`${site.address}/classes/${of?.id}/set-work`);
-			await page.getByRole("combobox", { name: "What" }).selectOption({ label: "Zander lamp" });
+			await page.getByRole("searchbox", { name: "Search" }).fill("zander");
+			await page.getByRole("button", { name: "Zander lamp" }).click();
+			await page.getByRole("button", { name: "Set this work" }).waitFor();
 		}));
 
 	test("is undone and done again, step by step", () =>
 		visit("teacher", async (page) => {
 			const id = await begun("lamp-undone");
 			await open(page, id);
-			await page.getByRole("button", { name: "Add a criterion" }).click();
+			await page.getByRole("button", { name: "Add criterion" }).click();
 			await page.getByRole("button", { name: /Everything is on the sheet/ }).click();
 			await page.getByRole("button", { name: "Done" }).click();
 			await page.getByText("Criteria, 2 points").waitFor();
@@ -205,7 +255,7 @@ describe("the editor", () => {
 		visit("teacher", async (page) => {
 			const id = await begun("lamp-programs");
 			await open(page, id);
-			await page.getByRole("button", { name: "Add a criterion" }).click();
+			await page.getByRole("button", { name: "Add criterion" }).click();
 			await page.getByRole("button", { name: /The drawing looks like the model/ }).click();
 			await page.getByRole("button", { name: "Done" }).click();
 			await page.getByRole("tab", { name: "Trial programs" }).click();
@@ -226,19 +276,19 @@ describe("the editor", () => {
 		visit("teacher", async (page) => {
 			const id = await begun("lamp-tried");
 			await open(page, id);
-			await page.getByRole("button", { name: "Try it" }).click();
-			const list = page.getByRole("list", { name: "Changes that pass unseen" });
+			await page.getByRole("button", { name: "Test exercise" }).click();
+			const list = page.getByRole("list", { name: "Changes that no criterion notices" });
 			await list.waitFor();
 			const passed = () => list.getByRole("listitem").allTextContents();
 			const [first] = await passed();
 			const before = (await passed()).length;
 			await list.getByRole("img").first().waitFor();
-			await list.getByRole("button", { name: "Ask for it" }).first().click();
-			await page.getByRole("status").filter({ hasText: "Now asked: " }).waitFor();
+			await list.getByRole("button", { name: "Add criterion" }).first().click();
+			await page.getByRole("status").filter({ hasText: "Criterion added: " }).waitFor();
 			await expect
 				.poll(
 					async () =>
-						(await page.getByText("Nothing that was changed passes unseen.").isVisible()) ||
+						(await page.getByText("The criteria notice every change.").isVisible()) ||
 						(await passed()).length < before ||
 						(await passed())[0] !== first,
 				)
@@ -262,8 +312,8 @@ describe("the editor", () => {
 			await page.getByRole("button", { name: "Shared" }).click();
 			await expect.poll(async () => (await teacher.showExercise({ params: { id } })).shared).toBe(true);
 			await page.getByRole("button", { name: "Copy …" }).click();
-			await page.getByLabel(/^Id of the copy/).fill("lamp-copied");
-			await page.getByRole("button", { name: "Copy it" }).click();
+			await page.getByLabel("Title of the copy").fill("Lamp, copied");
+			await page.getByRole("button", { name: "Copy exercise" }).click();
 			await page.waitForURL((url) => !url.pathname.endsWith(id));
 			await page.getByText("not published yet").waitFor();
 		}));

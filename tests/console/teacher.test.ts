@@ -180,12 +180,16 @@ describe("a class", () => {
 		visit("teacher", async (page) => {
 			const own = await ownClass("Set class");
 			await to(page, `/classes/${own.id}/set-work`);
-			await page.getByRole("combobox", { name: "What" }).selectOption("exercise sail");
+			await page.getByRole("searchbox", { name: "Search" }).fill("sail");
+			await page.getByRole("button", { name: "Sail", exact: true }).click();
+			await page.getByRole("button", { name: "Test: one try, feedback at release" }).click();
+			expect(await page.getByLabel("How many").inputValue()).toBe("1");
+			await page.getByRole("button", { name: "Homework, one week" }).click();
 			await page.getByLabel("any number").uncheck();
 			await page.getByLabel("Late work").selectOption("reduced");
 			await page.getByLabel("percent of its points").fill("25");
 			await page.getByRole("combobox", { name: "Points", exact: true }).selectOption("release");
-			await page.getByRole("button", { name: "Set it" }).click();
+			await page.getByRole("button", { name: "Set this work" }).click();
 			await page.getByRole("link", { name: "Sail" }).waitFor();
 			const sail = (await teacher.showClass({ params: { id: own.id } })).columns.find((c) => c.exercise === "sail");
 			expect(await teacher.showAssignment({ params: { id: sail?.assignmentId ?? "" } })).toMatchObject({

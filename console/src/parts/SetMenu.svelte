@@ -21,7 +21,9 @@
 		if (open) void loading.load(() => api.listClasses({}), "classes false");
 	}}
 >
-	<DropdownMenu.Trigger class={look}>Set … <span class="sr-only">{title}</span></DropdownMenu.Trigger>
+	<DropdownMenu.Trigger class={look}
+		>Set work <span aria-hidden="true">▾</span><span class="sr-only"> {title}</span></DropdownMenu.Trigger
+	>
 	<DropdownMenu.Portal>
 		<DropdownMenu.Content
 			align="start"

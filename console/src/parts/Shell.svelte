@@ -27,6 +27,7 @@
 							"alike",
 							"show",
 							"upload",
+							"printed-class",
 							"rules",
 							"hand-in",
 							"student",

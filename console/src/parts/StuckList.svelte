@@ -8,6 +8,7 @@
 		readonly handIns: number;
 		readonly runs: number;
 		readonly minutes: number;
+		readonly handInId: string | null;
 		readonly criterion: string | null;
 		readonly slip: string | null;
 		readonly className?: string;
@@ -26,16 +27,26 @@
 
 <ul aria-label="Stuck" class={wide ? "grid gap-x-8 sm:grid-cols-2 xl:grid-cols-3" : ""}>
 	{#each stuck as s (s.student.id + s.assignmentId + s.exercise)}
-		<li class={wide ? "pb-2" : "border-b border-rule py-2"}>
-			<div class="flex flex-wrap items-baseline gap-x-2">
-				<a class="font-semibold" href="/students/{s.student.id}">{s.student.name}</a><span class="quiet"
-					>{s.className ? `${s.className}, ` : ""}<a href="/assignments/{s.assignmentId}/{s.exercise}"
-						>{titles[s.exercise] ?? s.exercise}</a
-					>, {howLong(s)} without getting on</span
-				>
+		<li class="flex gap-3 {wide ? 'pb-2' : 'border-b border-rule py-2'}">
+			{#if s.handInId}<a href="/hand-ins/{s.handInId}" class="w-20 shrink-0"
+					><img
+						src="/api/v1/hand-ins/{s.handInId}/drawing.svg"
+						alt="Drawing of {s.student.name}"
+						loading="lazy"
+						class="aspect-[4/3] w-full border border-rule-strong bg-sheet object-contain"
+					/></a
+				>{/if}
+			<div class="min-w-0">
+				<div class="flex flex-wrap items-baseline gap-x-2">
+					<a class="font-semibold" href="/students/{s.student.id}">{s.student.name}</a><span class="quiet"
+						>{s.className ? `${s.className}, ` : ""}<a href="/assignments/{s.assignmentId}/{s.exercise}"
+							>{titles[s.exercise] ?? s.exercise}</a
+						>, {howLong(s)}, no progress</span
+					>
+				</div>
+				{#if s.criterion}<div class="quiet">Not met yet: <Words text={s.criterion} />.</div>{/if}
+				{#if s.slip}<div class="leading-snug"><Words text={s.slip} /></div>{/if}
 			</div>
-			{#if s.criterion}<div class="quiet">Not met yet: <Words text={s.criterion} />.</div>{/if}
-			{#if s.slip}<div class="leading-snug"><Words text={s.slip} /></div>{/if}
 		</li>
 	{/each}
 </ul>

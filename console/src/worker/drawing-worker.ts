@@ -1,4 +1,5 @@
 import {
+	briefDoubts,
 	COLOUR_NAMES,
 	criterionAgainst,
 	type DrawOptions,
@@ -13,6 +14,7 @@ import {
 	replayed,
 	reportDrawing,
 	runUnder,
+	trialDoubt,
 } from "@markpen/core";
 import type { Answers, RunSettings, WorkerAnswer, WorkerRequest } from "./messages.ts";
 import { namesIn } from "./nib-words.ts";
@@ -38,9 +40,14 @@ function replay(run: RunSettings): Answers["replay"] | null {
 function marked({ exercise, programs }: Extract<WorkerRequest, { do: "mark" }>): Answers["mark"] {
 	const reading = readExercise(exercise);
 	if (!reading.ok)
-		return { problems: reading.problems.map(({ path, line, message }) => ({ path, line, message })), reports: [] };
+		return {
+			problems: reading.problems.map(({ path, line, message }) => ({ path, line, message })),
+			reports: [],
+			doubts: [],
+		};
 	return {
 		problems: [],
+		doubts: briefDoubts(reading.exercise).map(trialDoubt),
 		reports: programs.map(({ name, source }) => {
 			const end = performance.now() + MILLISECONDS;
 			return { name, report: mark(source, reading.exercise, { stop: () => performance.now() > end }) };

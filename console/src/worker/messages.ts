@@ -35,6 +35,8 @@ export interface ReplayAnswer extends Replayed {
 export interface MarkAnswer {
 	readonly problems: readonly { readonly path: string; readonly line: number; readonly message: string }[];
 	readonly reports: readonly { readonly name: string; readonly report: Report }[];
+	/** Where brief and criteria may disagree, in sentences. */
+	readonly doubts: readonly string[];
 }
 
 export interface Answers {

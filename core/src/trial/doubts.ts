@@ -58,6 +58,15 @@ function alike({ scene, spec }: ProgramRun): string[] {
 	);
 }
 
+/** Where brief and criteria may disagree about numbers and colours: it takes no run, so that it is told while one writes. */
+export function briefDoubts(file: ExerciseFile): TrialDoubt[] {
+	const all: TrialDoubt[] = [
+		{ code: "brief-alone", of: saidAlone(file) },
+		{ code: "criteria-alone", of: unsaidInBrief(file) },
+	];
+	return all.filter(({ of }) => of.length > 0);
+}
+
 /** Where brief and criteria may disagree, or say the same twice. */
 export function doubtsOf(file: ExerciseFile, model: ProgramRun): TrialDoubt[] {
 	const twice = file.criteria.flatMap((asked, i) => {
@@ -67,12 +76,10 @@ export function doubtsOf(file: ExerciseFile, model: ProgramRun): TrialDoubt[] {
 	const unpaid = file.criteria.filter((asked) => asked.points === 0 && asked.needs === undefined);
 	const held = new Set(criteriaIn(file.criteria).flatMap((c) => ("holds" in c ? (c.holds as string[]) : [])));
 	const all: TrialDoubt[] = [
-		{ code: "brief-alone", of: saidAlone(file) },
-		{ code: "criteria-alone", of: unsaidInBrief(file) },
 		{ code: "name-unused", of: unused(file) },
 		{ code: "names-alike", of: alike(model) },
 		{ code: "no-points", of: unpaid.filter(({ id }) => !held.has(id)).map(sentenceOf) },
 		{ code: "asked-twice", of: twice },
 	];
-	return all.filter(({ of }) => of.length > 0);
+	return [...briefDoubts(file), ...all.filter(({ of }) => of.length > 0)];
 }

@@ -1,4 +1,6 @@
 import { describe, expect, test } from "vitest";
+import { CHECKS } from "../marking/checks/index.ts";
+import { checkTopic } from "./check-topics.ts";
 import { counted, inWords, listed, num, sentence, withArticle } from "./lists.ts";
 import { agreeing, figuresWord, measureWord, plural, theFigure, theFigures } from "./names.ts";
 
@@ -91,4 +93,8 @@ test("verbs agree with several figures, and stay with one", () => {
 		"The mast and the deck are level and touch the sheet",
 	);
 	expect(agreeing("deck", "The deck is level")).toBe("The deck is level");
+});
+
+test("every check has a topic in words", () => {
+	expect(CHECKS.filter((check) => checkTopic(check.name) === check.name).map((check) => check.name)).toEqual([]);
 });

@@ -8,7 +8,7 @@ import { beginJob } from "../queue/job.ts";
 import { Refusal } from "../refusals.ts";
 import { serve } from "../serve-route.ts";
 import { pairData } from "./present.ts";
-import { dismissPair, pairsOf } from "./store.ts";
+import { dismissPair, lookedAtOf, pairsOf } from "./store.ts";
 
 export function alikeRoutes(context: AppContext): void {
 	const { dataSource, queue } = context;
@@ -28,7 +28,8 @@ export function alikeRoutes(context: AppContext): void {
 	});
 	serve(context, ROUTES.listAlike, async ({ request, params }) => {
 		await reachAssignment(manager, accountOf(request), params.id, "looking");
-		return { pairs: (await pairsOf(manager, params.id)).map(pairData) };
+		const [pairs, lookedAt] = await Promise.all([pairsOf(manager, params.id), lookedAtOf(manager, params.id)]);
+		return { pairs: pairs.map(pairData), lookedAt: lookedAt?.toISOString() ?? null };
 	});
 	serve(context, ROUTES.dismissAlike, async ({ request, params, body }) => {
 		const account = accountOf(request);

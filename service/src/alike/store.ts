@@ -1,5 +1,5 @@
 import type { EntityManager } from "typeorm";
-import { boolean, float, nullable, type RowOf, statement, text, uuid } from "../database/statement.ts";
+import { boolean, float, instant, nullable, type RowOf, statement, text, uuid } from "../database/statement.ts";
 
 const LIST_PAIRS = statement(
 	{
@@ -57,4 +57,16 @@ export interface Dismissal {
 export async function dismissPair(manager: EntityManager, of: Dismissal): Promise<boolean> {
 	const values = [of.assignmentId, of.one, of.other, of.dismissed, of.by, of.reason];
 	return (await DISMISS_PAIR.all(manager, values)).length > 0;
+}
+
+const LOOKED_AT = statement(
+	{ at: nullable(instant) },
+	`SELECT max(ended_at) AS at
+		FROM jobs
+		WHERE kind = 'alike' AND state = 'done' AND about ->> 'assignmentId' = $1`,
+);
+
+/** When alike pairs of an assignment were last looked for, to the end; undefined where they never were. */
+export async function lookedAtOf(manager: EntityManager, assignmentId: string): Promise<Date | undefined> {
+	return (await LOOKED_AT.one(manager, [assignmentId]))?.at ?? undefined;
 }

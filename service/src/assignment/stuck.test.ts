@@ -30,6 +30,7 @@ const row = (more: Partial<StuckRow> = {}): StuckRow => ({
 	exercise: "lamp",
 	file: FILE,
 	mets: [],
+	lastId: null,
 	lastMet: null,
 	slip: null,
 	runs: 0,

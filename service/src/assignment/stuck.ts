@@ -13,6 +13,7 @@ export interface Stuck {
 	handIns: number;
 	runs: number;
 	minutes: number;
+	handInId: string | null;
 	criterion: string | null;
 	slip: string | null;
 }
@@ -25,6 +26,7 @@ export interface StuckRow {
 	file: string | null;
 	/** Criteria met by each hand-in, the oldest first. */
 	mets: number[];
+	lastId: string | null;
 	lastMet: string[] | null;
 	slip: string | null;
 	runs: number;
@@ -50,6 +52,7 @@ const STUCK_IN = statement(
 		exercise: text(),
 		file: nullable(text()),
 		mets: integers,
+		lastId: nullable(uuid),
 		lastMet: nullable(texts),
 		slip: nullable(text()),
 		runs: integer,
@@ -61,7 +64,7 @@ const STUCK_IN = statement(
 			coalesce((SELECT array_agg((SELECT count(*)::int FROM unnest(g.verdicts) AS u(verdict) WHERE verdict =
 					'met') ORDER BY h.try_number) FROM hand_ins h JOIN standings g ON g.hand_in_id = h.id
 				WHERE h.assignment_id = a.id AND h.exercise_id = e.id AND h.student_id = s.id), '{}') AS mets,
-			last.met AS "lastMet", last.slip, coalesce(d.idle_runs, 0) AS runs, coalesce(d.idle_milliseconds, 0) AS
+			last.id AS "lastId", last.met AS "lastMet", last.slip, coalesce(d.idle_runs, 0) AS runs, coalesce(d.idle_milliseconds, 0) AS
 					milliseconds, d.met AS "draftMet",
 			(d.saved_at IS NOT NULL AND d.runs > 0 AND (last.at IS NULL OR d.saved_at > last.at)) AS "draftIsNewer"
 		FROM class_students m
@@ -72,7 +75,7 @@ const STUCK_IN = statement(
 		LEFT JOIN own_dates o ON o.assignment_id = a.id AND o.student_id = s.id
 		LEFT JOIN drafts d ON d.assignment_id = a.id AND d.exercise_id = e.id AND d.student_id = s.id
 		LEFT JOIN LATERAL (
-			SELECT h.handed_in_at AS at, r.explained #>> '{0,teacher}' AS slip, (SELECT array_agg(c) FROM
+			SELECT h.id, h.handed_in_at AS at, r.explained #>> '{0,teacher}' AS slip, (SELECT array_agg(c) FROM
 					unnest(g.criteria, g.verdicts) AS u(c, verdict) WHERE verdict = 'met') AS met
 			FROM hand_ins h JOIN standings g ON g.hand_in_id = h.id JOIN full_reports r ON r.id = g.report_id
 			WHERE h.assignment_id = a.id AND h.exercise_id = e.id AND h.student_id = s.id
@@ -113,6 +116,7 @@ export function stuckBy(row: StuckRow): Stuck | undefined {
 		handIns,
 		runs,
 		minutes: Math.round(milliseconds / 6_000) / 10,
+		handInId: row.lastId,
 		criterion: missed[0] ? sentenceOf(missed[0]) : null,
 		slip: row.draftIsNewer ? null : row.slip,
 	};

@@ -109,10 +109,11 @@ export function classRoutes(context: AppContext): void {
 			covering,
 			teachers: teachers.map(({ until, ...t }) => ({ ...t, until: until?.toISOString() ?? null })),
 			students,
-			columns: columns.map(({ file, exerciseId: _, weight, dueAt, closesAt, ...c }) => ({
+			columns: columns.map(({ file, exerciseId: _, weight, dueAt, closesAt, draftedAt, ...c }) => ({
 				...c,
 				dueAt: dueAt.toISOString(),
 				closesAt: closesAt.toISOString(),
+				draftedAt: draftedAt?.toISOString() ?? null,
 				weight: Number(weight),
 				possible: possibleOf(publishedExercise(file)),
 			})),

@@ -220,13 +220,15 @@ const COLUMNS_OF = statement(
 		unit: nullable(text()),
 		dueAt: instant,
 		closesAt: instant,
+		draftedAt: nullable(instant),
 		doneWhen: float,
 		weight: numeric,
 		file: nullable(text()),
 	},
 	`SELECT a.id AS "assignmentId", x.exercise_id AS "exerciseId", e.key AS exercise, v.title, CASE WHEN
 				a.collection_id IS NOT NULL THEN a.title END AS unit, a.due_at AS "dueAt", a.closes_at AS "closesAt",
-				a.done_when::float AS "doneWhen", a.weight, v.file
+				(SELECT max(d.saved_at) FROM drafts d WHERE d.assignment_id = a.id AND d.exercise_id = x.exercise_id) AS
+				"draftedAt", a.done_when::float AS "doneWhen", a.weight, v.file
 		FROM assignments a
 			JOIN assignment_exercises x ON x.assignment_id = a.id
 			JOIN exercises e ON e.id = x.exercise_id

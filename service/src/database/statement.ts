@@ -22,6 +22,7 @@ export const float = column<number>("double precision");
 export const boolean = column<boolean>("boolean");
 export const instant = column<Date>("timestamp with time zone");
 export const texts = column<string[]>("text[]");
+export const uuids = column<string[]>("uuid[]");
 /** Text arrays of some words. */
 export const textsOf = <T extends string>() => column<T[]>("text[]");
 export const integers = column<number[]>("integer[]");

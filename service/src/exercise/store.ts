@@ -22,7 +22,9 @@ import { Refusal } from "../refusals.ts";
 import type { ToPublish } from "./exercise.ts";
 
 const SEEN = "(e.owner_id IS NULL OR e.owner_id = $1 OR e.shared)";
-const SUMMARY = `e.id, e.key, coalesce(v.title, e.key) AS title, o.name AS owner, coalesce(e.owner_id = $1, false) AS mine,
+/** The title that a draft's file says, without its quotation marks. */
+const DRAFT_TITLE = `nullif(btrim((regexp_match(e.draft, '^title:[ ]*(.+?)[ ]*$', 'n'))[1], '"'), '')`;
+const SUMMARY = `e.id, e.key, coalesce(v.title, ${DRAFT_TITLE}, e.key) AS title, o.name AS owner, coalesce(e.owner_id = $1, false) AS mine,
 	e.shared, e.library, v.number AS version, coalesce(v.teaches, '{}') AS teaches, v.level, v.minutes,
 	(e.draft IS NOT NULL AND e.draft IS DISTINCT FROM v.source) AS draft`;
 const FROM = `FROM exercises e LEFT JOIN accounts o ON o.id = e.owner_id
@@ -44,7 +46,7 @@ const SUMMARY_ROW = {
 	draft: boolean,
 };
 
-const TITLE = "lower(coalesce(v.title, e.key))";
+const TITLE = `lower(coalesce(v.title, ${DRAFT_TITLE}, e.key))`;
 /** Exercises that a teacher can see, after the row that a page ended with, by its id and its value. */
 const exercisesBy = (order: string, after: string) =>
 	statement(

@@ -1,4 +1,5 @@
 import { ROUTES } from "@markpen/contract";
+import { alterationWords, checkTopic, sentenceOf } from "@markpen/core";
 import { recordAudit } from "../audit.ts";
 import { pointsOf } from "../class/store.ts";
 import type { AppContext } from "../context.ts";
@@ -9,7 +10,7 @@ import { serve } from "../serve-route.ts";
 import { dataOf, deleteStudent, findStudent, type YearRow, yearOf } from "./store.ts";
 
 /** How often what each check looks at was met, over all rows. */
-function criteriaOf(rows: readonly YearRow[]): { check: string; met: number; asked: number }[] {
+function criteriaOf(rows: readonly YearRow[]): { check: string; topic: string; met: number; asked: number }[] {
 	const counts = new Map<string, { met: number; asked: number }>();
 	for (const row of rows) {
 		const { criteria } = publishedExercise(row.file);
@@ -23,14 +24,24 @@ function criteriaOf(rows: readonly YearRow[]): { check: string; met: number; ask
 		});
 	}
 	return [...counts]
-		.map(([check, count]) => ({ check, ...count }))
+		.map(([check, count]) => ({ check, topic: checkTopic(check), ...count }))
 		.sort((a, b) => b.asked - a.asked || (a.check < b.check ? -1 : 1));
 }
 
-function slipsOf(rows: readonly YearRow[]): { id: string; count: number }[] {
+/** The criteria that aren't met, by id and in sentences. */
+function missedOf({ file, criteria, verdicts }: Pick<YearRow, "file" | "criteria" | "verdicts">) {
+	const missed = (criteria ?? []).filter((_, i) => verdicts?.[i] === "missed" || verdicts?.[i] === "partly");
+	if (missed.length === 0) return { missed, missing: [] };
+	const asked = new Map(publishedExercise(file).criteria.map((c) => [c.id, sentenceOf(c)]));
+	return { missed, missing: missed.map((id) => asked.get(id) ?? id) };
+}
+
+function slipsOf(rows: readonly YearRow[]): { id: string; words: string; count: number }[] {
 	const counts = new Map<string, number>();
 	for (const { slips } of rows) for (const id of slips ?? []) counts.set(id, (counts.get(id) ?? 0) + 1);
-	return [...counts].map(([id, count]) => ({ id, count })).sort((a, b) => b.count - a.count || (a.id < b.id ? -1 : 1));
+	return [...counts]
+		.map(([id, count]) => ({ id, words: alterationWords(id), count }))
+		.sort((a, b) => b.count - a.count || (a.id < b.id ? -1 : 1));
 }
 
 export function studentRoutes(context: AppContext): void {
@@ -44,13 +55,13 @@ export function studentRoutes(context: AppContext): void {
 		const rows = await yearOf(manager, student.id, id);
 		return {
 			student,
-			rows: rows.map(({ file: _, criteria, verdicts, slips, earned, possible, open, dueAt, handedInAt, ...row }) => ({
+			rows: rows.map(({ file, criteria, verdicts, slips, earned, possible, open, dueAt, handedInAt, ...row }) => ({
 				...row,
 				dueAt: dueAt.toISOString(),
 				handedInAt: handedInAt?.toISOString() ?? null,
 				points: pointsOf(earned, possible),
 				open: Number(open ?? 0),
-				missed: (criteria ?? []).filter((__, i) => verdicts?.[i] === "missed" || verdicts?.[i] === "partly"),
+				...missedOf({ file, criteria, verdicts }),
 				slips: slips ?? [],
 			})),
 			criteria: criteriaOf(rows),

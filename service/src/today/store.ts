@@ -1,6 +1,16 @@
 import type { TodayRow } from "@markpen/contract";
 import type { EntityManager } from "typeorm";
-import { boolean, instant, integer, nullable, type RowOf, statement, text, uuid } from "../database/statement.ts";
+import {
+	boolean,
+	instant,
+	integer,
+	nullable,
+	type RowOf,
+	statement,
+	text,
+	uuid,
+	uuids,
+} from "../database/statement.ts";
 
 export type TodayRecord = Omit<TodayRow, "opensAt" | "dueAt" | "closesAt" | "latest"> & {
 	opensAt: Date;
@@ -24,6 +34,7 @@ const TODAY_OF = statement(
 		fresh: integer,
 		toJudge: integer,
 		notReleased: integer,
+		newest: uuids,
 		latest: nullable(instant),
 	},
 	`WITH mine AS (
@@ -36,7 +47,8 @@ const TODAY_OF = statement(
 			SELECT n.assignment_id, n.exercise_id, count(*)::int AS handed_in, count(*) FILTER (WHERE
 					n.handed_in_at > now() - interval '1 day')::int AS fresh,
 				count(*) FILTER (WHERE n.open > 0)::int AS to_judge, count(*) FILTER (WHERE l.at IS NULL)::int AS
-						held, max(n.handed_in_at) AS latest
+						held, max(n.handed_in_at) AS latest,
+				(array_agg(n.hand_in_id ORDER BY n.handed_in_at DESC))[1:4] AS newest
 			FROM counting n
 				LEFT JOIN releases l ON l.assignment_id = n.assignment_id AND l.student_id = n.student_id
 			WHERE n.assignment_id = ANY(ARRAY(SELECT id FROM mine)) GROUP BY n.assignment_id, n.exercise_id
@@ -46,7 +58,7 @@ const TODAY_OF = statement(
 			coalesce(d.handed_in, 0) AS "handedIn", coalesce(d.fresh, 0) AS fresh, coalesce(d.to_judge, 0) AS
 					"toJudge",
 			CASE WHEN m.show_points = 'release' OR m.show_feedback = 'release' THEN coalesce(d.held, 0) ELSE 0 END
-					AS "notReleased", d.latest
+					AS "notReleased", coalesce(d.newest, '{}') AS newest, d.latest
 		FROM mine m
 			JOIN assignment_exercises x ON x.assignment_id = m.id
 			JOIN exercises e ON e.id = x.exercise_id

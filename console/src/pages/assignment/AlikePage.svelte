@@ -4,6 +4,7 @@
 	import Head from "../../parts/Head.svelte";
 	import Source from "../../parts/Source.svelte";
 	import { api } from "../../state/site/api.ts";
+	import { fromNow } from "../../state/site/times.ts";
 	import { assignmentPages } from "../../state/class/class-pages.ts";
 	import { finished } from "../../state/site/jobs.ts";
 	import { Loading } from "../../state/site/loading.svelte.ts";
@@ -135,7 +136,8 @@
 						</li>
 					{:else}
 						<li>
-							Nothing was looked for yet, or nothing found. <b>Look for alike pairs</b> compares every two hand-ins that count.
+							{#if page.lookedAt}No alike pairs were found ({fromNow(page.lookedAt)}).{:else}Nobody has looked for alike
+								pairs yet. <b>Look for alike pairs</b> compares every two hand-ins that count.{/if}
 						</li>
 					{/each}
 				</ul>

@@ -15,7 +15,7 @@
 	import { notes } from "../../state/site/notes.svelte.ts";
 	import type { Paintable } from "../../state/sheet/painter.ts";
 	import { fromNow, moment } from "../../state/site/times.ts";
-	import { metCounts } from "../../state/class/wall.ts";
+	import { judgedFully, metCounts } from "../../state/class/wall.ts";
 
 	const { id, exercise }: { id: string; exercise?: string } = $props();
 	const loading = new Loading<Awaited<ReturnType<typeof api.showAssignment>>>();
@@ -109,7 +109,8 @@
 			>
 			{#if held && !page.covering}<button type="button" class="button" onclick={() => (asking = true)}>Release …</button
 				>{/if}
-			{#if page.handIns[0]}<a class="button primary" href="/hand-ins/{page.handIns[0].id}">Look from the first</a>{/if}
+			{#if page.handIns[0]}<a class="button" href="/assignments/{id}/{page.exercise}/print">Print feedback</a>{/if}
+			{#if page.handIns[0]}<a class="button primary" href="/hand-ins/{page.handIns[0].id}">Start marking</a>{/if}
 		{/snippet}
 		<Head
 			title={page.exercises.find((e) => e.key === page.exercise)?.title ?? page.title}
@@ -155,10 +156,10 @@
 						<Chart
 							question="How did points fall in this class?"
 							columns={["Student", "Points"]}
-							rows={page.handIns.filter((h) => h.points).map((h) => [h.student.name, h.points?.earned ?? 0])}
+							rows={judgedFully(page).map((h) => [h.student.name, h.points?.earned ?? 0])}
 							draw={(chart, width) =>
 								chart.spread(
-									page.handIns.flatMap((h) => (h.points ? [h.points.earned] : [])),
+									judgedFully(page).map((h) => h.points?.earned ?? 0),
 									page.possible,
 									width,
 								)}

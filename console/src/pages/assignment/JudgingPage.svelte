@@ -1,5 +1,8 @@
 <script lang="ts">
 	import Fetched from "../../parts/Fetched.svelte";
+	import Source from "../../parts/Source.svelte";
+	import VerdictSign from "../../parts/VerdictSign.svelte";
+	import { briefHtml } from "../../state/site/brief.ts";
 	import Head from "../../parts/Head.svelte";
 	import { api } from "../../state/site/api.ts";
 	import { assignmentPages } from "../../state/class/class-pages.ts";
@@ -100,13 +103,19 @@
 			</p>
 		{:else if handIn && criterion}
 			<div class="grid gap-6 px-4 py-4 sm:px-6 lg:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
-				<section aria-label="Drawing">
-					<img
-						src="/api/v1/hand-ins/{handIn.id}/drawing.svg"
-						alt="Drawing of {handIn.student.name}"
-						class="max-h-[66vh] w-full border border-rule-strong bg-sheet object-contain"
-					/>
-				</section>
+				<div class="grid content-start gap-4">
+					<section aria-label="Drawing">
+						<img
+							src="/api/v1/hand-ins/{handIn.id}/drawing.svg"
+							alt="Drawing of {handIn.student.name}"
+							class="max-h-[48vh] w-full border border-rule-strong bg-sheet object-contain"
+						/>
+					</section>
+					<section aria-labelledby="program">
+						<h2 id="program" class="mb-1">Program</h2>
+						<div class="max-h-72 overflow-auto border border-rule bg-sheet"><Source source={handIn.source} /></div>
+					</section>
+				</div>
 				<section aria-label="Judgement">
 					<p class="quiet">{at + 1} of {handIns.length}</p>
 					<h2 class="text-large"><a href="/hand-ins/{handIn.id}">{handIn.student.name}</a></h2>
@@ -116,7 +125,7 @@
 								>{#each judged as c (c.id)}<option value={c.id}>{c.asks}</option>{/each}</select
 							></label
 						>{/if}
-					<p class="mt-3 font-semibold">{criterion.asks}</p>
+					<p class="mt-3 text-lead font-semibold">{criterion.asks}</p>
 					{#if handIn.answers[criterion.id]}<blockquote class="by-hand my-2 text-lead">
 							{handIn.answers[criterion.id]?.words} <span class="quiet">{handIn.answers[criterion.id]?.when}</span>
 						</blockquote>{/if}
@@ -141,6 +150,22 @@
 							>Next <kbd class="key">j</kbd></button
 						>
 					</div>
+					<details class="mt-5 border-t border-rule pt-2" open>
+						<summary class="font-semibold">Brief</summary>
+						<div class="prose mt-1">{@html briefHtml(page.brief)}</div>
+					</details>
+					<details class="mt-3 border-t border-rule pt-2" open>
+						<summary class="font-semibold">Other criteria</summary>
+						<ul class="mt-1">
+							{#each (handIn.report?.criteria ?? []).filter((c) => !c.waits) as c (c.id)}<li
+									class="grid grid-cols-[22px_1fr_auto] items-baseline gap-x-2 border-b border-rule py-1"
+								>
+									<VerdictSign verdict={c.verdict} /><span>{c.asks}</span><span class="font-mono text-small"
+										>{c.points} of {c.possible}</span
+									>
+								</li>{/each}
+						</ul>
+					</details>
 				</section>
 			</div>
 		{:else if first.error}

@@ -1,14 +1,18 @@
 <script lang="ts">
 	import { everyPage } from "@markpen/client";
+	import type { Preset } from "@markpen/contract";
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
 	import RulesFields from "../../parts/RulesFields.svelte";
-	import { api } from "../../state/site/api.ts";
+	import { formOf, PRESETS, presetOf } from "../../state/assignment/presets.ts";
+	import { freshRules, type RulesForm, rulesBody } from "../../state/assignment/rules.ts";
 	import { classPages } from "../../state/class/class-pages.ts";
+	import { aboutExercise, isWanted } from "../../state/exercise/shelf.ts";
+	import { api } from "../../state/site/api.ts";
 	import { Loading, saying } from "../../state/site/loading.svelte.ts";
 	import { notes } from "../../state/site/notes.svelte.ts";
+	import { Query } from "../../state/site/query.svelte.ts";
 	import { router } from "../../state/site/router.svelte.ts";
-	import { freshRules, type RulesForm, rulesBody } from "../../state/assignment/rules.ts";
 
 	const { id }: { id: string } = $props();
 	const loading = new Loading<Awaited<ReturnType<typeof fetch>>>();
@@ -30,11 +34,22 @@
 		};
 	}
 	$effect(() => void loading.load(fetch, `set-work ${id}`));
+	const saved = new Loading<Awaited<ReturnType<typeof api.listPresets>>>();
+	const loadPresets = () => saved.load(() => api.listPresets({}), "presets");
+	$effect(() => void loadPresets());
 
+	const query = new Query();
+	/** What is set: "exercise sail" or "collection harbour-day". */
+	const work = $derived(query.get("work"));
+	/** The second step is about when and how; it begins once something is chosen. */
+	let step = $state<1 | 2>(query.get("work") === "" ? 1 : 2);
+	let words = $state("");
 	let form = $state<RulesForm>(freshRules("UTC"));
-	let chosen = $state(new URLSearchParams(location.search).get("work") ?? "");
+	let preset = $state("");
 	let others = $state<string[]>([]);
 	let error = $state("");
+	let naming = $state(false);
+	let presetName = $state("");
 	let ready = false;
 	$effect(() => {
 		if (loading.value && !ready) {
@@ -43,10 +58,31 @@
 		}
 	});
 
+	function choose(chosen: string) {
+		query.set("work", chosen);
+		step = 2;
+	}
+	function apply(chosen: Preset) {
+		form = formOf(chosen, form, loading.value?.page.zone ?? "UTC");
+		preset = chosen.name;
+	}
+	async function savePreset() {
+		const name = presetName.trim();
+		if (name === "") return;
+		const done = await notes.trying(() => api.savePreset({ body: presetOf(name, form) }));
+		if (!done) return;
+		[naming, presetName, preset] = [false, "", name];
+		notes.say(`The preset “${name}” is saved.`);
+		await loadPresets();
+	}
+	async function removePreset(presetId: string) {
+		await notes.trying(() => api.removePreset({ params: { id: presetId } }));
+		await loadPresets();
+	}
 	async function submit(event: SubmitEvent) {
 		event.preventDefault();
 		error = "";
-		const [kind, key] = chosen.split(" ") as [string, string];
+		const [kind, key] = work.split(" ") as [string, string];
 		try {
 			const made: { id: string }[] = [];
 			for (const classId of [id, ...others])
@@ -71,6 +107,11 @@
 
 <Fetched {loading} what="what can be set">
 	{#snippet children({ page, classes, exercises, collections })}
+		{@const [kind = "", key = ""] = work.split(" ")}
+		{@const exercise = kind === "exercise" ? exercises.find((e) => e.key === key) : undefined}
+		{@const collection = kind === "collection" ? collections.find((c) => c.key === key) : undefined}
+		{@const found = exercises.filter((e) => isWanted(e, { words, topic: "", level: "", minutes: "" }))}
+		{@const foundCollections = collections.filter((c) => c.title.toLowerCase().includes(words.trim().toLowerCase()))}
 		<Head
 			title="Set work"
 			about={page.name}
@@ -81,49 +122,135 @@
 			beside={classPages(id, "/set-work")}
 		/>
 		{#if exercises.length === 0}
-			<p class="px-4 py-5 sm:px-6">
-				There is no published exercise yet. <a href="/exercises">Write one, or look through the others'</a>, then set it
-				here.
-			</p>
+			<div class="px-4 py-5 sm:px-6">
+				<p class="mb-2">There is no published exercise yet.</p>
+				<a class="button" href="/exercises#new">Write an exercise</a>
+			</div>
+		{:else if step === 1 || (!exercise && !collection)}
+			<section aria-labelledby="what" class="max-w-5xl px-4 py-4 sm:px-6">
+				<div class="mb-2 flex flex-wrap items-center gap-3">
+					<h2 id="what" class="text-lead">1. What is set?</h2>
+					<span class="grow"></span>
+					<input class="field w-60" type="search" placeholder="Search" aria-label="Search" bind:value={words} />
+				</div>
+				<ul class="grid gap-x-6 sm:grid-cols-2 lg:grid-cols-3">
+					{#each foundCollections as c (c.id)}<li class="border-b border-rule">
+							<button
+								type="button"
+								class="flex w-full items-center gap-3 py-1.5 text-left hover:underline"
+								onclick={() => choose(`collection ${c.key}`)}
+								><span
+									class="flex aspect-[4/3] w-16 shrink-0 items-center justify-center border border-rule-strong font-mono"
+									aria-hidden="true">{c.exercises.length} ×</span
+								><span class="min-w-0"
+									><span class="block font-semibold">{c.title}</span><span class="quiet block"
+										>collection of {c.exercises.length} exercises</span
+									></span
+								></button
+							>
+						</li>{/each}
+					{#each found as e (e.id)}<li class="border-b border-rule">
+							<button
+								type="button"
+								class="flex w-full items-center gap-3 py-1.5 text-left hover:underline"
+								onclick={() => choose(`exercise ${e.key}`)}
+								><img
+									src="/api/v1/exercises/{e.id}/picture.svg"
+									alt=""
+									loading="lazy"
+									class="aspect-[4/3] w-16 shrink-0 border border-rule bg-sheet object-contain"
+								/><span class="min-w-0"
+									><span class="block font-semibold">{e.title}</span><span class="quiet block truncate"
+										>{aboutExercise(e)}</span
+									></span
+								></button
+							>
+						</li>{/each}
+				</ul>
+				{#if found.length + foundCollections.length === 0}<p class="quiet py-3">Nothing fits these words.</p>{/if}
+			</section>
 		{:else}
 			<form onsubmit={submit} class="grid max-w-4xl gap-5 px-4 py-4 sm:px-6">
+				<div class="flex flex-wrap items-center gap-4 border-b border-rule pb-3">
+					{#if exercise}<img
+							src="/api/v1/exercises/{exercise.id}/picture.svg"
+							alt=""
+							class="aspect-[4/3] w-24 border border-rule-strong bg-sheet object-contain"
+						/>{/if}
+					<div class="min-w-0 grow">
+						<p class="text-lead font-semibold">{exercise?.title ?? collection?.title}</p>
+						<p class="quiet">
+							{exercise ? aboutExercise(exercise) : `collection of ${collection?.exercises.length} exercises`}
+						</p>
+					</div>
+					<button type="button" class="button" onclick={() => (step = 1)}>Choose another</button>
+				</div>
+				<fieldset>
+					<legend class="mb-2 text-lead font-semibold">2. When and how?</legend>
+					<div class="flex flex-wrap gap-2" role="group" aria-label="Presets">
+						{#each PRESETS as p (p.name)}<button
+								type="button"
+								class="tool"
+								aria-pressed={preset === p.name}
+								data-state={preset === p.name ? "on" : "off"}
+								onclick={() => apply(p)}>{p.name}</button
+							>{/each}
+						{#each saved.value?.presets ?? [] as p (p.id)}<span class="inline-flex"
+								><button
+									type="button"
+									class="tool"
+									aria-pressed={preset === p.name}
+									data-state={preset === p.name ? "on" : "off"}
+									onclick={() => apply(p)}>{p.name}</button
+								><button
+									type="button"
+									class="quiet px-1.5"
+									aria-label="Remove the preset {p.name}"
+									onclick={() => removePreset(p.id)}>×</button
+								></span
+							>{/each}
+						{#if !naming}<button type="button" class="quiet underline" onclick={() => (naming = true)}
+								>Save as a preset …</button
+							>{/if}
+					</div>
+					{#if naming}<div class="mt-2 flex items-end gap-2">
+							<label class="grid gap-0.5"
+								><span class="quiet">Name of the preset</span><input
+									class="field w-60"
+									bind:value={presetName}
+									maxlength="120"
+								/></label
+							><button type="button" class="button" disabled={presetName.trim() === ""} onclick={savePreset}
+								>Save preset</button
+							><button type="button" class="button" onclick={() => (naming = false)}>Cancel</button>
+						</div>{/if}
+				</fieldset>
+				<RulesFields bind:form zone={page.zone} />
 				<div class="grid gap-3 sm:grid-cols-2">
 					<label class="grid gap-1"
-						><span class="font-semibold">What</span>
-						<select class="field" bind:value={chosen} required>
-							<option value="" disabled>Choose an exercise or a collection</option>
-							<optgroup label="Exercises"
-								>{#each exercises as e (e.key)}<option value="exercise {e.key}">{e.title}</option>{/each}</optgroup
-							>
-							{#if collections.length > 0}<optgroup label="Collections"
-									>{#each collections as c (c.key)}<option value="collection {c.key}"
-											>{c.title} ({c.exercises.length} exercises)</option
-										>{/each}</optgroup
-								>{/if}
-						</select>
-					</label>
-					<label class="grid gap-1"
-						><span class="font-semibold"
-							>Title <span class="font-normal text-ink-soft">(its own unless said)</span></span
-						><input class="field" bind:value={form.title} maxlength="120" /></label
+						><span class="font-semibold">Title <span class="font-normal text-ink-soft">(optional)</span></span><input
+							class="field"
+							bind:value={form.title}
+							placeholder={exercise?.title ?? collection?.title}
+							maxlength="120"
+						/></label
 					>
+					{#if classes.length > 1}
+						<fieldset>
+							<legend class="mb-1 font-semibold">To other classes too</legend>
+							<div class="flex flex-wrap gap-4">
+								{#each classes.filter((c) => c.id !== id && c.until === null) as c (c.id)}<label
+										class="flex items-center gap-1.5"
+										><input type="checkbox" value={c.id} bind:group={others} /> {c.name}</label
+									>{/each}
+							</div>
+						</fieldset>
+					{/if}
 				</div>
-				<RulesFields bind:form zone={page.zone} />
-				{#if classes.length > 1}
-					<fieldset>
-						<legend class="mb-1 font-semibold">To other classes too</legend>
-						<div class="flex flex-wrap gap-4">
-							{#each classes.filter((c) => c.id !== id && c.until === null) as c (c.id)}<label
-									class="flex items-center gap-1.5"
-									><input type="checkbox" value={c.id} bind:group={others} /> {c.name}</label
-								>{/each}
-						</div>
-					</fieldset>
-				{/if}
 				{#if error}<p role="alert" class="border-l-[3px] border-missed py-0.5 pl-3">{error}</p>{/if}
 				<div>
-					<button class="button primary">Set it</button>
-					<span class="quiet ml-2">Later dates for one student are given on the assignment's own page.</span>
+					<button class="button primary">Set this work</button>
+					<span class="quiet ml-2">You can give single students later dates on the assignment's page.</span>
 				</div>
 			</form>
 		{/if}

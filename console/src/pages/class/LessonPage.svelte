@@ -7,6 +7,7 @@
 	import { classPages } from "../../state/class/class-pages.ts";
 	import { browserClock } from "../../state/site/clock.ts";
 	import { followOften } from "../../state/site/server-events.ts";
+	import { drawnNow } from "../../state/class/drawn-now.ts";
 	import { Lesson } from "../../state/class/lesson.svelte.ts";
 	import { Loading } from "../../state/site/loading.svelte.ts";
 	import { fromNow } from "../../state/site/times.ts";
@@ -19,9 +20,7 @@
 	const open = $derived((loading.value?.columns ?? []).filter((c) => Date.parse(c.closesAt) > Date.now()));
 	let chosen = $state("");
 	const column = $derived(
-		open.find((c) => `${c.assignmentId} ${c.exercise}` === chosen) ??
-			open.find((c) => Date.parse(c.dueAt) > Date.now()) ??
-			open.at(-1),
+		open.find((c) => `${c.assignmentId} ${c.exercise}` === chosen) ?? drawnNow(open) ?? open.at(-1),
 	);
 	let hidden = $state(false);
 	const lesson = new Lesson();

@@ -5,7 +5,7 @@
 	import Head from "../../parts/Head.svelte";
 	import SetMenu from "../../parts/SetMenu.svelte";
 	import ExerciseCard from "./ExerciseCard.svelte";
-	import { freshFile, idFor } from "../../state/exercise/exercise-file.ts";
+	import { fileOf, freshFile, idFor } from "../../state/exercise/exercise-file.ts";
 	import { isWanted, LEVELS, libraryShelf, MINUTES } from "../../state/exercise/shelf.ts";
 	import { api } from "../../state/site/api.ts";
 	import { Loading, saying } from "../../state/site/loading.svelte.ts";
@@ -44,12 +44,24 @@
 	let making = $state(location.hash === "#new");
 	let title = $state("");
 	let error = $state("");
+	let sentence = $state("");
+	/** A file made of the sentence; undefined where nothing in it is understood, and says so. */
+	async function begun(key: string): Promise<string | undefined> {
+		const { fromSentence } = await import("@markpen/core");
+		const made = fromSentence(sentence);
+		if (!made)
+			error =
+				"No figure was found in the sentence. Name one with its size, colour and place: “a red square of side 80 at 100, 100”.";
+		return made && fileOf(key, title, sentence, made);
+	}
 	async function make(event: SubmitEvent) {
 		event.preventDefault();
 		error = "";
 		const key = idFor(title);
 		try {
-			const made = await api.draftExercise({ body: { key, source: freshFile(key, title) } });
+			const source = sentence.trim() === "" ? freshFile(key, title) : await begun(key);
+			if (source === undefined) return;
+			const made = await api.draftExercise({ body: { key, source } });
 			router.go(`/exercises/${made.id}`);
 		} catch (problem) {
 			error = saying(problem);
@@ -193,6 +205,13 @@
 			><span>Title</span><input class="field" bind:value={title} required maxlength="120" /></label
 		>
 		{#if title}<p class="quiet">Its id will be {idFor(title) || "…"}.</p>{/if}
+		<label class="grid gap-1"
+			><span>Start from a sentence <span class="text-ink-soft">(optional)</span></span><textarea
+				class="field"
+				rows="3"
+				bind:value={sentence}
+				placeholder="a red square of side 80 at 100, 100 and a blue circle beside it"></textarea></label
+		>
 		{#if error}<p role="alert" class="border-l-[3px] border-missed py-0.5 pl-3">{error}</p>{/if}
 		<div><button class="button primary" disabled={idFor(title) === ""}>Begin</button></div>
 	</form>

@@ -17,7 +17,9 @@
 	import { notes } from "../../state/site/notes.svelte.ts";
 	import { ReplayOf } from "../../state/sheet/replay-of.svelte.ts";
 	import { router } from "../../state/site/router.svelte.ts";
+	import CriterionFields from "./CriterionFields.svelte";
 	import ProposalList from "./ProposalList.svelte";
+	import SettingsFields from "./SettingsFields.svelte";
 	import TrialPrograms from "./TrialPrograms.svelte";
 	import TriedView from "./TriedView.svelte";
 
@@ -28,6 +30,7 @@
 		brief: "Brief",
 		model: "Model",
 		starter: "Starter",
+		settings: "Settings",
 		programs: "Trial programs",
 		file: "File",
 	} as const;
@@ -104,13 +107,13 @@
 			>Shared</button
 		>
 	{/if}
-	{#if page.version !== null}<SetMenu work="exercise {page.key}" title={page.title} class="button" />{/if}
+	{#if desk.version !== null}<SetMenu work="exercise {page.key}" title={page.title} class="button" />{/if}
 	<button type="button" class="button" onclick={openCopy}>{page.mine ? "Copy …" : "Copy and change …"}</button>
 	<button
 		type="button"
 		class="button"
 		disabled={desk.trying !== null || desk.problems.length > 0}
-		onclick={() => desk.tryIt()}>{desk.trying ? "Trying …" : "Try it"}</button
+		onclick={() => desk.tryIt()}>{desk.trying ? "Testing …" : "Test exercise"}</button
 	>
 	{#if page.mine}<button type="button" class="button primary" disabled={desk.problems.length > 0} onclick={publish}
 			>Publish</button
@@ -118,7 +121,7 @@
 {/snippet}
 <Head
 	title={parts?.title || page.title}
-	about="{page.version === null ? 'not published yet' : `version ${page.version}`}{page.mine
+	about="{desk.version === null ? 'not published yet' : `version ${desk.version}`}{page.mine
 		? ''
 		: page.library
 			? `, ${aboutExercise(page)}`
@@ -154,6 +157,12 @@
 						oninput={(event) => desk.write(withPart(desk.source, "brief", event.currentTarget.value))}
 					></textarea></label
 				>
+				{#if desk.doubts.length > 0}<ul
+						class="border-l-[3px] border-rule-strong pl-3 text-small"
+						aria-label="Worth a look"
+					>
+						{#each desk.doubts as doubt (doubt)}<li>{doubt}</li>{/each}
+					</ul>{/if}
 				<div>
 					<span class="quiet">As students read it</span>
 					<div class="prose border-t border-rule pt-2">{@html briefHtml(parts?.brief ?? "")}</div>
@@ -178,6 +187,7 @@
 					onwrite={(source) => desk.write(withPart(desk.source, "starter", source))}
 				/></Tabs.Content
 			>
+			<Tabs.Content value="settings"><SettingsFields {desk} /></Tabs.Content>
 			<Tabs.Content value="programs"><TrialPrograms {desk} /></Tabs.Content>
 			<Tabs.Content value="file"
 				><FileEditor
@@ -226,10 +236,16 @@
 		{:else}
 			<div class="mb-2 flex min-h-8 flex-wrap items-center gap-2">
 				<h2>Criteria, {points} points</h2>
-				<span class="grow"></span>{#if page.mine}<button type="button" class="tool" onclick={() => desk.propose(null)}
-						>Add a criterion</button
+				<span class="grow"></span>{#if page.mine}<button
+						type="button"
+						class="tool"
+						disabled={desk.waitsForModel}
+						onclick={() => desk.propose(null)}>Add criterion</button
 					>{/if}
 			</div>
+			{#if desk.waitsForModel}<p class="mb-2 border-l-[3px] border-missed pl-3 text-small" role="status">
+					The model has an error. The criteria wait until it is mended.
+				</p>{/if}
 			{#if desk.problems.length > 0}
 				<div role="alert" class="mb-2 border-l-[3px] border-missed py-0.5 pl-3 text-small">
 					<p>The file can't be checked yet:</p>
@@ -240,9 +256,9 @@
 					</ul>
 				</div>
 			{/if}
-			<ul>
+			<ul class={desk.waitsForModel ? "opacity-60" : ""}>
 				{#each parts?.criteria ?? [] as c, i (c.id + i)}
-					{@const found = report?.criteria.find((r) => r.id === c.id)}
+					{@const found = desk.waitsForModel ? undefined : report?.criteria.find((r) => r.id === c.id)}
 					{#if c.part !== (parts?.criteria[i - 1]?.part ?? "")}<li class="quiet mt-3 font-semibold">
 							{c.part || BESIDES}
 						</li>{/if}
@@ -273,69 +289,18 @@
 								The model: <Words text={found.sentence} />
 							</p>{/if}
 						{#if open === i}
-							<div class="mt-2 ml-7 grid gap-2">
-								<label class="grid gap-0.5"
-									><span class="quiet">Sentence, if not the made one</span><input
-										class="field"
-										value={c.says}
-										readonly={!page.mine}
-										onchange={(event) =>
-											desk.write(withCriterionPart(desk.source, i, "says", event.currentTarget.value), true)}
-									/></label
-								>
-								<label class="grid gap-0.5"
-									><span class="quiet">Hints, a line each; the first is shown after the first run</span><textarea
-										class="field"
-										rows="2"
-										value={c.hint}
-										readonly={!page.mine}
-										onchange={(event) =>
-											desk.write(withCriterionPart(desk.source, i, "hint", event.currentTarget.value.trim()), true)}
-									></textarea></label
-								>
-								<div class="flex flex-wrap items-center gap-3">
-									<label class="grid gap-0.5"
-										><span class="quiet">Heading</span><input
-											class="field w-36"
-											value={c.part}
-											readonly={!page.mine}
-											onchange={(event) =>
-												desk.write(withCriterionPart(desk.source, i, "part", event.currentTarget.value.trim()), true)}
-										/></label
+							<CriterionFields {desk} criterion={c} index={i} />
+							{#if page.mine}<div class="mt-2 ml-7">
+									<button
+										type="button"
+										class="tool"
+										onclick={() => {
+											desk.write(withoutCriterion(desk.source, i), true);
+											open = null;
+											notes.say("The criterion is gone.", { undo: () => desk.undo() });
+										}}>Remove</button
 									>
-									<label class="grid gap-0.5"
-										><span class="quiet">Shown</span><select
-											class="field"
-											value={c.show || "before"}
-											disabled={!page.mine}
-											onchange={(event) =>
-												desk.write(withCriterionPart(desk.source, i, "show", event.currentTarget.value), true)}
-											><option value="before">from the beginning</option><option value="after">after a hand-in</option
-											><option value="never">never</option></select
-										></label
-									>
-									<label class="flex items-center gap-1.5 pt-4"
-										><input
-											type="checkbox"
-											checked={c.bonus}
-											disabled={!page.mine}
-											onchange={(event) =>
-												desk.write(withCriterionPart(desk.source, i, "bonus", event.currentTarget.checked), true)}
-										/> bonus</label
-									>
-								</div>
-								{#if page.mine}<div>
-										<button
-											type="button"
-											class="tool"
-											onclick={() => {
-												desk.write(withoutCriterion(desk.source, i), true);
-												open = null;
-												notes.say("The criterion is gone.", { undo: () => desk.undo() });
-											}}>Remove</button
-										>
-									</div>{/if}
-							</div>
+								</div>{/if}
 						{/if}
 					</li>
 				{/each}

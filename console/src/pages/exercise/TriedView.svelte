@@ -5,7 +5,7 @@
 	import type { ExerciseDesk } from "../../state/exercise/exercise-desk.svelte.ts";
 	import { Runner } from "../../worker/runner.ts";
 
-	/** What trying found: how much would slip through, and what right drawings would lose, with pictures of both. */
+	/** Test results: how much would slip through, and what right drawings would lose, with pictures of both. */
 	const { desk }: { desk: ExerciseDesk } = $props();
 	const runner = new Runner();
 	let pictures = $state.raw<ReadonlyMap<string, DrawingReport>>(new Map());
@@ -28,6 +28,12 @@
 			if (parts) void drawAll(sources, parts.conditions);
 		});
 	});
+	let adding = $state(false);
+	async function addAll() {
+		adding = true;
+		await desk.seeToAll();
+		adding = false;
+	}
 	const percent = (share: number | null) => (share === null ? "–" : `${Math.round(100 * share)} %`);
 </script>
 
@@ -36,8 +42,8 @@
 	</p>{/if}
 {#if desk.tried}
 	{@const tried = desk.tried}
-	<section aria-label="What trying found" class="mt-5">
-		<h2 class="mb-1">What trying found</h2>
+	<section aria-label="Test results" class="mt-5">
+		<h2 class="mb-1">Test results</h2>
 		{#each tried.wrong as w (w)}<p class="mb-1 border-l-[3px] border-missed pl-3">{w}</p>{/each}
 		{#if !tried.modelOnly}<p>
 				<b>Strength {percent(tried.strength)}</b> of changed models were noticed;
@@ -50,8 +56,16 @@
 			</ul>
 		{/if}
 		{#if tried.unseen.length > 0}
-			<h3 class="mt-3 text-small font-semibold text-ink-soft">These pass unseen</h3>
-			<ul class="mt-1 grid grid-cols-[repeat(auto-fill,minmax(130px,1fr))] gap-3" aria-label="Changes that pass unseen">
+			<div class="mt-3 flex flex-wrap items-baseline gap-3">
+				<h3 class="text-small font-semibold text-ink-soft">Changes that no criterion notices</h3>
+				{#if desk.page.mine}<button type="button" class="tool" disabled={adding} onclick={addAll}
+						>{adding ? "Adding …" : "Add all"}</button
+					>{/if}
+			</div>
+			<ul
+				class="mt-1 grid grid-cols-[repeat(auto-fill,minmax(130px,1fr))] gap-3"
+				aria-label="Changes that no criterion notices"
+			>
 				{#each tried.unseen.slice(0, 12) as u (u.source)}
 					{@const drawn = pictures.get(u.source)}
 					<li>
@@ -61,15 +75,15 @@
 						><span class="quiet block">{u.says}, line {u.line}</span>{#if desk.page.mine}<button
 								type="button"
 								class="tool mt-1"
-								onclick={() => desk.seeTo(u.source)}>Ask for it</button
+								onclick={() => desk.seeTo(u.source)}>Add criterion</button
 							>{/if}
 					</li>
 				{/each}
 			</ul>
 			{#if tried.unseen.length > 12}<p class="quiet mt-1">… and {tried.unseen.length - 12} more.</p>{/if}
-		{:else if !tried.modelOnly}<p class="quiet mt-2">Nothing that was changed passes unseen.</p>{/if}
+		{:else if !tried.modelOnly}<p class="quiet mt-2">The criteria notice every change.</p>{/if}
 		{#if tried.punished.length > 0}
-			<h3 class="mt-3 text-small font-semibold text-ink-soft">These are right, and lose points</h3>
+			<h3 class="mt-3 text-small font-semibold text-ink-soft">Right drawings that lose points</h3>
 			<ul class="mt-1 grid grid-cols-[repeat(auto-fill,minmax(130px,1fr))] gap-3">
 				{#each tried.punished.slice(0, 6) as p (p.source)}{@const drawn = pictures.get(p.source)}
 					<li>

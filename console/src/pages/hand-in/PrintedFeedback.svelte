@@ -1,17 +1,13 @@
 <script lang="ts">
+	import FeedbackSheet from "../../parts/FeedbackSheet.svelte";
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
-	import VerdictSign from "../../parts/VerdictSign.svelte";
 	import { api } from "../../state/site/api.ts";
 	import { Loading } from "../../state/site/loading.svelte.ts";
-	import { explanations } from "../../state/hand-in/explained.ts";
-	import { placeWords } from "../../state/hand-in/marking.svelte.ts";
-	import { moment } from "../../state/site/times.ts";
 
 	/** One A4 page about a hand-in, for a parent: what was met, what to try next, what the teacher wrote. */
 	const { id }: { id: string } = $props();
 	const loading = new Loading<Awaited<ReturnType<typeof api.showHandIn>>>();
-	const next = $derived(loading.value?.report ? explanations(loading.value.report)[0] : undefined);
 	$effect(() => void loading.load(() => api.showHandIn({ params: { id } }), `hand-in ${id}`));
 </script>
 
@@ -24,44 +20,6 @@
 			crumbs={[{ href: `/hand-ins/${id}`, text: "The hand-in" }]}
 			{actions}
 		/>
-		<article
-			class="mx-auto my-5 w-full max-w-[180mm] bg-[#fff] p-6 text-[#15233b] print:m-0 print:p-0"
-			data-theme="light"
-			data-testid="sheet"
-		>
-			<p class="text-small">{page.className}, {moment(page.handedInAt)}</p>
-			<h2 class="mb-3 text-total font-bold">{page.student.name}: {page.title}</h2>
-			<div class="grid grid-cols-[55%_1fr] gap-5">
-				<img src="/api/v1/hand-ins/{id}/drawing.svg" alt="The drawing" class="w-full border border-[#9fb0c3]" />
-				<div>
-					{#if page.points}<p class="mb-2 text-large font-bold">
-							{page.points.earned} of {page.points.possible} points
-						</p>{/if}
-					<p>
-						{page.tries.length === 1
-							? "Handed in once."
-							: `Handed in ${page.tries.length} times; this is try ${page.tryNumber}.`}
-					</p>
-					{#each page.comments as c (c.id)}<p class="by-hand mt-2">
-							{#if c.place.on !== "whole"}<span class="text-small">On {placeWords(c.place, page)}: </span>{/if}{c.words}
-							<span class="text-small">{c.by}</span>
-						</p>{/each}
-				</div>
-			</div>
-			{#if page.report}
-				<ul class="mt-4 text-small">
-					{#each page.report.criteria as c (c.id)}
-						<li class="grid grid-cols-[22px_1fr_auto] gap-x-2 border-b border-[#d9e1ea] py-1">
-							<VerdictSign verdict={c.verdict} quiet /><span
-								>{c.asks}{#if c.verdict !== "met"}<span class="block">{c.sentence}</span>{/if}</span
-							><span class="font-mono"
-								>{page.criteria.find((s) => s.id === c.id)?.points ?? c.points ?? "–"}/{c.possible}</span
-							>
-						</li>
-					{/each}
-				</ul>
-				{#if next}<p class="mt-3"><b>To try next:</b> {next.sentence}</p>{/if}
-			{/if}
-		</article>
+		<FeedbackSheet {page} />
 	{/snippet}
 </Fetched>

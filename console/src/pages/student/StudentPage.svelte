@@ -78,7 +78,9 @@
 										: `due ${moment(r.dueAt)}`}</span
 							>
 							{#if r.missed.length > 0}<span class="quiet block"
-									>not met: {r.missed.slice(0, 3).join(", ")}{r.missed.length > 3 ? " …" : ""}</span
+									>Not met: {r.missing.slice(0, 2).join("; ")}{r.missing.length > 2
+										? `; and ${r.missing.length - 2} more`
+										: ""}</span
 								>{/if}
 						</li>
 					{:else}
@@ -102,12 +104,12 @@
 					none="Nothing is handed in and checked yet."
 				/>
 				<section aria-labelledby="checks">
-					<h2 id="checks" class="mb-1 text-lead">What is met how often</h2>
+					<h2 id="checks" class="mb-1 text-lead">Criteria met</h2>
 					<ul>
 						{#each page.criteria as c (c.check)}<li
 								class="grid grid-cols-[1fr_90px_72px] items-center gap-2 border-b border-rule py-1"
 							>
-								<span>{c.check}</span><svg
+								<span>{c.topic}</span><svg
 									viewBox="0 0 100 8"
 									preserveAspectRatio="none"
 									class="h-2 w-full border border-rule-strong bg-sheet"
@@ -118,10 +120,10 @@
 					</ul>
 				</section>
 				{#if page.slips.length > 0}<section aria-labelledby="slips">
-						<h2 id="slips" class="mb-1 text-lead">What went wrong</h2>
+						<h2 id="slips" class="mb-1 text-lead">Mistakes</h2>
 						<ul>
 							{#each page.slips as s (s.id)}<li class="flex justify-between border-b border-rule py-1">
-									<span>{s.id.replaceAll("-", " ")}</span><span class="font-mono">{s.count}</span>
+									<span>{s.words}</span><span class="font-mono">{s.count}</span>
 								</li>{/each}
 						</ul>
 					</section>{/if}

@@ -14,10 +14,21 @@
 	const linkOf = (r: TodayRow, to = "") => `/assignments/${r.assignmentId}/${r.exercise}${to}`;
 </script>
 
-{#snippet rows(of: readonly TodayRow[], says: (r: TodayRow) => string, to: string)}
+{#snippet rows(of: readonly TodayRow[], says: (r: TodayRow) => string, to: string, drawings = false)}
 	<ul>
 		{#each of as r (r.assignmentId + r.exercise)}
 			<li class="flex flex-wrap items-baseline gap-x-3 border-b border-rule py-1.5">
+				{#if drawings && r.newest.length > 0}<a
+						href={linkOf(r, to)}
+						class="flex w-full gap-2 pb-1"
+						aria-label="Drawings of {r.title}"
+						>{#each r.newest as handIn (handIn)}<img
+								src="/api/v1/hand-ins/{handIn}/drawing.svg"
+								alt=""
+								loading="lazy"
+								class="aspect-[4/3] w-20 border border-rule-strong bg-sheet object-contain"
+							/>{/each}</a
+					>{/if}
 				<a href={linkOf(r, to)} class="font-semibold">{r.title}</a><span class="text-ink-soft">{r.className}</span><span
 					class="grow"
 				></span><span class="text-small" title={moment(r.closesAt)}>{says(r)}</span>
@@ -46,6 +57,7 @@
 							of.fresh,
 							(r) => `${r.fresh} since yesterday, ${r.handedIn} of ${r.students} in all`,
 							"",
+							true,
 						)}{:else}<p class="quiet">Nothing since yesterday.</p>{/if}
 				</section>
 				<section aria-labelledby="closing">

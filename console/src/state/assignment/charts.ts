@@ -49,17 +49,29 @@ export function bars(of: readonly Bar[], width: number, label: string): SVGSVGEl
 	});
 }
 
-/** How many have how many points. */
+/** Widths of bins that people read easily. */
+const BIN_WIDTHS = [0.5, 1, 2, 5, 10, 20, 50, 100];
+const MAX_BINS = 12;
+
+/** The edges of bins from 0 to the points possible, each of a width that is read easily. */
+export function binEdges(possible: number): number[] {
+	const width = BIN_WIDTHS.find((w) => possible / w <= MAX_BINS) ?? Math.ceil(possible / MAX_BINS);
+	const count = Math.max(1, Math.ceil(possible / width - 1e-9));
+	return Array.from({ length: count + 1 }, (_, i) => i * width);
+}
+
+/** How many have how many points; the last bin takes full points in. */
 export function spread(points: readonly number[], possible: number, width: number): SVGSVGElement | HTMLElement {
+	const edges = binEdges(possible);
 	return Plot.plot({
 		width,
 		height: 190,
 		style: LOOK,
-		x: { label: `Points of ${possible}`, domain: [0, possible] },
+		x: { label: `Points of ${possible}`, domain: [0, edges.at(-1) as number], ticks: edges },
 		y: { label: "Students", grid: true, tickFormat: "d" },
 		marks: [
 			Plot.rectY(points, {
-				...Plot.binX({ y: "count" }, { x: (d: number) => d, thresholds: 10 }),
+				...Plot.binX({ y: "count" }, { x: (d: number) => d, thresholds: edges }),
 				fill: "var(--c-ink-soft)",
 				inset: 1,
 			}),
@@ -80,6 +92,7 @@ export function year(of: readonly YearPoint[], width: number): SVGSVGElement | H
 		height: 250,
 		marginTop: 32,
 		marginBottom: 70,
+		marginLeft: 52,
 		style: LOOK,
 		x: { label: null, type: "point", domain: of.map((d) => d.title), tickRotate: -30, tickSize: 3 },
 		y: {

@@ -126,6 +126,7 @@ describe("today", () => {
 		fresh: 0,
 		toJudge: 0,
 		notReleased: 0,
+		newest: [],
 		latest: null,
 		...part,
 	});

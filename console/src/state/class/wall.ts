@@ -17,3 +17,8 @@ export function metCounts(page: Pick<AssignmentPage, "criteria" | "handIns">): M
 		judged: verdicts(i).filter((v) => v !== "not-judged").length,
 	}));
 }
+
+/** Hand-ins whose points are whole: what waits for a teacher isn't counted as missed. */
+export function judgedFully(page: Pick<AssignmentPage, "handIns">): AssignmentPage["handIns"] {
+	return page.handIns.filter((h) => h.points !== null && h.open === 0);
+}

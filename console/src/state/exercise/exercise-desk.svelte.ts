@@ -43,6 +43,8 @@ export class ExerciseDesk {
 	problems = $state.raw<readonly { path: string; line: number; message: string }[]>([]);
 	/** The model's report; none until it could be marked. */
 	report = $state.raw<Report | undefined>(undefined);
+	/** Where brief and criteria may disagree, told while one writes. */
+	doubts = $state.raw<readonly string[]>([]);
 	programReports = $state.raw<ReadonlyMap<string, Report>>(new Map());
 	measured = $state.raw<readonly ReportFigure[]>([]);
 	picked = $state<number | null>(null);
@@ -50,6 +52,8 @@ export class ExerciseDesk {
 	proposing = $state(false);
 	tried = $state.raw<Tried | null>(null);
 	trying = $state.raw<{ done: number; total: number } | null>(null);
+	/** The newest published version. */
+	version = $state<number | null>(null);
 	canUndo = $state(false);
 	canRedo = $state(false);
 	readonly page: ExercisePage;
@@ -61,6 +65,7 @@ export class ExerciseDesk {
 
 	constructor(page: ExercisePage, ports = exercisePorts()) {
 		this.page = page;
+		this.version = page.version;
 		this.ports = ports;
 		const { api } = ports;
 		this.keeping = new Autosave<Written, ExercisePage>({
@@ -157,6 +162,7 @@ export class ExerciseDesk {
 		if (drawn) this.measured = drawn.figures;
 		if (!marked) return;
 		this.problems = marked.problems;
+		this.doubts = marked.doubts;
 		if (marked.problems.length > 0) return;
 		this.report = marked.reports.find((r) => r.name === MODEL)?.report;
 		this.programReports = new Map(marked.reports.filter((r) => r.name !== MODEL).map((r) => [r.name, r.report]));
@@ -185,25 +191,54 @@ export class ExerciseDesk {
 
 	/** Adds the criterion that an alteration needs to be seen; those that it sees leave the list. */
 	async seeTo(altered: string): Promise<void> {
-		const found = await this.ports.proposer.ask("against", { exercise: this.source, altered }, 20_000);
-		if (!found?.proposal) {
+		const sentence = await this.addFor(altered);
+		if (sentence) notes.say(`Criterion added: ${sentence}.`, { undo: () => this.undo() });
+		else
 			notes.say("None of the ready sentences tells this one from the model. Write a criterion in the file view.", {
 				wrong: true,
 			});
-			return;
-		}
+	}
+
+	/** Adds a criterion that notices an alteration; returns its sentence, or undefined where there is none. */
+	private async addFor(altered: string): Promise<string | undefined> {
+		const found = await this.ports.proposer.ask("against", { exercise: this.source, altered }, 20_000);
+		if (!found?.proposal) return undefined;
+		const { sentence } = found.proposal;
 		const next = withCriterion(this.source, found.proposal);
 		this.write(next, true);
-		if (next === undefined || !this.tried) return;
+		if (next === undefined || !this.tried) return sentence;
 		const unseen = this.tried.unseen.filter((u) => u.source !== altered);
 		this.tried = { ...this.tried, unseen };
-		notes.say(`Now asked: ${found.proposal.sentence}.`, { undo: () => this.undo() });
 		const looked = await this.ports.proposer.ask(
 			"notice",
 			{ exercise: next, altered: unseen.map((u) => u.source) },
 			20_000,
 		);
 		if (looked && this.tried) this.tried = { ...this.tried, unseen: unseen.filter((_, i) => !looked.noticed[i]) };
+		return sentence;
+	}
+
+	/** Whether the model can't be run: what its criteria would say of it means nothing until it is mended. */
+	get waitsForModel(): boolean {
+		return (this.report?.errors.length ?? 0) > 0;
+	}
+
+	/** Adds a criterion for each alteration that passes unseen, as far as the ready sentences go. */
+	async seeToAll(): Promise<void> {
+		const before = this.source;
+		let added = 0;
+		for (let left = this.tried?.unseen.length ?? 0; left > 0 && (this.tried?.unseen.length ?? 0) > 0; left--) {
+			const [next] = this.tried?.unseen.slice(-left) ?? [];
+			if (!next || !(await this.addFor(next.source))) continue;
+			added++;
+		}
+		const still = this.tried?.unseen.length ?? 0;
+		if (added > 0)
+			notes.say(
+				`${added === 1 ? "1 criterion is" : `${added} criteria are`} added.${still > 0 ? ` ${still} changes need a criterion of your own.` : ""}`,
+				{ undo: () => this.write(before, true) },
+			);
+		else notes.say("None of the ready sentences notices these. Write a criterion in the file view.", { wrong: true });
 	}
 
 	/** Tries the exercise on the service, as it is. */
@@ -226,6 +261,7 @@ export class ExerciseDesk {
 		const made = await notes.trying(() =>
 			this.ports.api.publishDraft({ params: { id: this.page.id }, revision: this.keeping.revision }),
 		);
+		if (made) this.version = made.number;
 		return made?.number;
 	}
 

@@ -1,5 +1,5 @@
-import type { Conditions, Proposal } from "@markpen/core";
-import { type Document, isScalar, isSeq, parseDocument, type Scalar, type YAMLSeq } from "yaml";
+import type { Conditions, FromSentence, Proposal } from "@markpen/core";
+import { type Document, isMap, isScalar, isSeq, parseDocument, type Scalar, type YAMLMap, type YAMLSeq } from "yaml";
 
 /** What the editor shows of a file, as far as it can be read. */
 export interface FileParts {
@@ -18,7 +18,84 @@ export interface FileParts {
 		readonly hint: string;
 		readonly says: string;
 		readonly show: string;
+		readonly check: string;
+		/** Tolerance of its own, as the file has it: "" for the exercise's. */
+		readonly within: string;
+		readonly credit: string;
+		/** What it asks for, value by value. */
+		readonly values: readonly CriterionValue[];
 	}[];
+	readonly settings: FileSettings;
+}
+
+type Path = readonly (string | number)[];
+
+/** A number, word or switch somewhere inside a criterion. */
+export interface CriterionValue {
+	readonly path: Path;
+	/** Its place in words: "is", "at, x", "growing, by". */
+	readonly label: string;
+	readonly value: number | string | boolean;
+}
+
+/** What holds for the whole exercise, as text for a form. */
+export interface FileSettings {
+	readonly position: string;
+	readonly size: string;
+	readonly angle: string;
+	readonly paper: string;
+	readonly seeds: string;
+	readonly frames: string;
+	readonly without: string;
+	readonly teaches: string;
+	readonly level: string;
+	readonly minutes: string;
+	readonly consequences: string;
+}
+
+/** Keys of a criterion that are edited apart from what it asks for. */
+const COMMON = new Set(["id", "check", "points", "bonus", "part", "hint", "says", "show", "within", "credit", "needs"]);
+const AXES = ["x", "y"];
+/** Deeper and more values than these are edited in the file. */
+const MAX_VALUES = 24;
+
+function* valuesIn(node: unknown, path: Path, labels: readonly string[]): Generator<CriterionValue> {
+	if (typeof node === "number" || typeof node === "string" || typeof node === "boolean")
+		yield { path, label: labels.join(", "), value: node };
+	else if (Array.isArray(node)) {
+		const isPlace = node.length === 2 && node.every((one) => typeof one === "number");
+		for (const [i, one] of node.entries())
+			yield* valuesIn(one, [...path, i], [...labels, isPlace ? (AXES[i] as string) : String(i + 1)]);
+	} else if (node !== null && typeof node === "object")
+		for (const [key, one] of Object.entries(node)) yield* valuesIn(one, [...path, key], [...labels, key]);
+}
+
+function criterionValues(criterion: Record<string, unknown>): CriterionValue[] {
+	const found = Object.entries(criterion)
+		.filter(([key]) => !COMMON.has(key))
+		.flatMap(([key, value]) => [...valuesIn(value, [key], [key])]);
+	return found.length > MAX_VALUES ? [] : found;
+}
+
+const listed = (value: unknown) => (Array.isArray(value) ? value.join(", ") : "");
+const plain = (value: unknown) => (typeof value === "number" || typeof value === "string" ? String(value) : "");
+
+function settingsIn(file: Record<string, unknown>): FileSettings {
+	const part = (name: string) => (file[name] ?? {}) as Record<string, unknown>;
+	const [tolerance, sheet, run] = [part("tolerance"), part("sheet"), part("run")];
+	return {
+		position: plain(tolerance.position),
+		size: plain(tolerance.size),
+		angle: plain(tolerance.angle),
+		paper: plain(sheet.paper),
+		seeds: listed(run.seeds),
+		frames: plain(run.frames),
+		without: listed(part("statements").without),
+		teaches: listed(file.teaches),
+		level: plain(file.level),
+		minutes: plain(file.minutes),
+		consequences: plain(file.consequences),
+	};
 }
 
 const ORIGINS = ["top left", "centre", "bottom left"] as const;
@@ -84,7 +161,12 @@ export function partsOf(source: string): FileParts | undefined {
 			hint: Array.isArray(c?.hint) ? c.hint.join("\n") : text(c?.hint),
 			says: text(c?.says),
 			show: text(c?.show),
+			check: text(c?.check),
+			within: plain(c?.within),
+			credit: text(c?.credit),
+			values: c ? criterionValues(c) : [],
 		})),
+		settings: settingsIn(file),
 	};
 }
 
@@ -156,15 +238,73 @@ export function withoutCriterion(source: string, index: number): string | undefi
 export function withCriterionPart(
 	source: string,
 	index: number,
-	key: "points" | "hint" | "part" | "says" | "bonus" | "show",
+	key: "points" | "hint" | "part" | "says" | "bonus" | "show" | "within" | "credit",
 	value: string | number | boolean,
 ): string | undefined {
 	return changed(source, (document) => {
-		if (value === "" || value === false || (key === "show" && value === "before"))
+		if (value === "" || value === false || (key === "show" && value === "before") || value === "all or nothing")
 			document.deleteIn(["criteria", index, key]);
 		else if (key === "hint" && typeof value === "string" && value.includes("\n"))
 			document.setIn(["criteria", index, key], document.createNode(value.split("\n").filter(Boolean), { flow: true }));
 		else document.setIn(["criteria", index, key], value);
+	});
+}
+
+/** The file with one value inside a criterion changed. */
+export function withCriterionValue(
+	source: string,
+	index: number,
+	path: Path,
+	value: number | string | boolean,
+): string | undefined {
+	return changed(source, (document) => {
+		document.setIn(["criteria", index, ...path], value);
+	});
+}
+
+/** Where each setting is in the file, and whether it is a list. */
+const SETTINGS: Readonly<Record<keyof FileSettings, { readonly path: Path; readonly list?: true }>> = {
+	position: { path: ["tolerance", "position"] },
+	size: { path: ["tolerance", "size"] },
+	angle: { path: ["tolerance", "angle"] },
+	paper: { path: ["sheet", "paper"] },
+	seeds: { path: ["run", "seeds"], list: true },
+	frames: { path: ["run", "frames"] },
+	without: { path: ["statements", "without"], list: true },
+	teaches: { path: ["teaches"], list: true },
+	level: { path: ["level"] },
+	minutes: { path: ["minutes"] },
+	consequences: { path: ["consequences"] },
+};
+
+const numberOr = (value: string): number | string => (/^-?\d+(?:\.\d+)?$/.test(value) ? Number(value) : value);
+
+/** The file with a setting changed; an empty one is left out, and so is a part that is empty then. */
+export function withSetting(source: string, name: keyof FileSettings, value: string): string | undefined {
+	const { path, list } = SETTINGS[name];
+	return changed(source, (document) => {
+		const parts = value
+			.split(",")
+			.map((part) => part.trim())
+			.filter((part) => part !== "")
+			.map(numberOr);
+		if (parts.length > 0) {
+			document.setIn([...path], list ? document.createNode(parts, { flow: true }) : numberOr(value.trim()));
+			return;
+		}
+		document.deleteIn([...path]);
+		const above = document.get(path[0]);
+		if (path.length > 1 && isMap(above) && above.items.length === 0) document.delete(path[0]);
+	});
+}
+
+/** The sheet changed; its other settings stay. */
+export function withSheet(
+	source: string,
+	sheet: { readonly width: number; readonly height: number; readonly origin: string },
+): string | undefined {
+	return changed(source, (document) => {
+		for (const [key, value] of Object.entries(sheet)) document.setIn(["sheet", key], value);
 	});
 }
 
@@ -177,6 +317,21 @@ export function idFor(title: string): string {
 		.replace(/[^a-z0-9]+/g, "-")
 		.replace(/^-+|-+$/g, "")
 		.slice(0, 60);
+}
+
+/** A file to begin with, made of a sentence. */
+export function fileOf(id: string, title: string, sentence: string, made: FromSentence): string {
+	const document = parseDocument(freshFile(id, title));
+	const block = (text: string) => Object.assign(document.createNode(text), { type: "BLOCK_LITERAL" });
+	document.set("brief", block(`${sentence.trim()}\n`));
+	document.set("model", block(made.model));
+	const figures = document.createNode({}) as YAMLMap;
+	for (const [name, of] of Object.entries(made.figures)) figures.set(name, document.createNode(of, { flow: true }));
+	document.set("figures", figures);
+	const criteria = document.createNode([]) as YAMLSeq;
+	for (const criterion of made.criteria) criteria.add(document.createNode(criterion, { flow: true }));
+	document.set("criteria", criteria);
+	return written(document);
 }
 
 /** A file to begin with: a sheet, a model that draws one thing, and one criterion. */

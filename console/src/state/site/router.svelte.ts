@@ -14,6 +14,7 @@ const PAGES = [
 	["alike", "assignments/:id/:exercise/alike"],
 	["show", "assignments/:id/:exercise/show"],
 	["upload", "assignments/:id/:exercise/upload"],
+	["printed-class", "assignments/:id/:exercise/print"],
 	["rules", "assignments/:id/:exercise/rules"],
 	["hand-in", "hand-ins/:id"],
 	["printed-feedback", "hand-ins/:id/print"],
