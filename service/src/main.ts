@@ -19,7 +19,7 @@ async function main(): Promise<void> {
 	}
 	const environment = readEnvironment(process.env);
 	const running = await startService(environment, { web: part !== "worker", worker: part !== "web" });
-	const forget = rememberSite({ database: environment.DATABASE_URL, address: running.address });
+	const forget = rememberSite({ database: environment.DATABASE_URL, address: running.address }, process.env);
 	if (running.setUp)
 		process.stdout.write(
 			`\nSet up your school: ${running.setUp}\nThis link works once, for ${LINK_HOURS} hours. Starting again prints a new one.\n`,

@@ -17,7 +17,10 @@ function folderOf(variables: Readonly<Record<string, string | undefined>>): stri
  * Notes the site that this process runs, in a file that only its user can read: the database's address holds a
  * passphrase. Returns what takes the note away. Where no file can be written, nothing is noted.
  */
-export function rememberSite(running: RunningSite, variables = process.env): () => void {
+export function rememberSite(
+	running: RunningSite,
+	variables: Readonly<Record<string, string | undefined>>,
+): () => void {
 	const folder = folderOf(variables);
 	const file = join(folder, `${process.pid}.json`);
 	try {

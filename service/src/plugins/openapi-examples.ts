@@ -4,6 +4,41 @@ export const EXAMPLES: Readonly<Record<string, { readonly body?: unknown; readon
 	makeToken: {
 		body: { signInName: "okafor-lind", passphrase: "lantern-quay-52", name: "laptop", scope: "write", days: 90 },
 	},
+	setUpSchool: {
+		body: {
+			link: "E6lYxCrBTRAU5KCxqowlkZgepYn9Ywth",
+			administrator: { name: "R. Sandoval", signInName: "sandoval", passphrase: "tide-and-current-7" },
+			school: {
+				name: "Saltmere School",
+				zone: "Europe/Lisbon",
+				schoolYear: "2026/27",
+				gradeScale: [
+					{ name: "Pass", from: 50 },
+					{ name: "Not yet", from: 0 },
+				],
+			},
+		},
+	},
+	changeSchoolSettings: { body: { schoolYear: "2027/28" } },
+	savePreset: {
+		body: {
+			name: "Homework, one week",
+			dueMinutes: 10_080,
+			closesMinutes: 11_520,
+			at: "16:00",
+			tries: null,
+			counts: "best",
+			late: "marked",
+			lateShare: 0,
+			showChecklist: "opening",
+			showPoints: "at once",
+			showFeedback: "at once",
+			showModel: "closing",
+			showModelAs: "picture",
+			handInDrafts: true,
+			weight: 1,
+		},
+	},
 	makeClass: { body: { name: "9 Gannet", schoolYear: "2026/27", zone: "Europe/Lisbon" } },
 	changeClass: {
 		body: {
@@ -101,8 +136,9 @@ export const EXAMPLES: Readonly<Record<string, { readonly body?: unknown; readon
 					handIns: 3,
 					runs: 0,
 					minutes: 0,
+					handInId: "01a21511-4127-7c3e-8d0c-4e0f4f6f3a10",
 					criterion: "One coil",
-					slip: "One side, or one round of the loop, too many in line 2 (found: rounds 8).",
+					slip: "Line 2: the loop runs 8 times; 7 meets 3 more criteria.",
 				},
 			],
 		},

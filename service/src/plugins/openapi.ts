@@ -8,6 +8,9 @@ import { REFUSAL_TABLE } from "../refusals.ts";
 import { API_PAGE_POLICY } from "./headers.ts";
 import { EXAMPLES } from "./openapi-examples.ts";
 
+/** The name of the product, for the page's head. */
+const LOGO = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 150 40" height="40"><g fill="#fff" font-family="sans-serif" font-size="26" font-weight="700"><text x="0" y="27">Mark Pen</text><rect x="70" y="33" width="52" height="5"/></g></svg>`;
+
 type Json = Record<string, unknown>;
 
 function schemaOf(schema: z.ZodType, io: "input" | "output"): Json {
@@ -158,6 +161,8 @@ export const openapi = plugin(async (app) => {
 		routePrefix: "/api",
 		staticCSP: true,
 		transformStaticCSP: () => API_PAGE_POLICY,
+		logo: { type: "image/svg+xml", content: Buffer.from(LOGO), href: "/", target: "_self" },
+		theme: { title: "Mark Pen: the API" },
 		uiConfig: { docExpansion: "list", defaultModelsExpandDepth: -1, supportedSubmitMethods: [] },
 	});
 	app.get("/api/v1/openapi.json", async () => document);

@@ -26,15 +26,16 @@ test("each step is ticked as it is done, and opens the next one", () => {
 		"cards",
 		"work",
 	]);
+	expect(done({ classId: "c", students: 30, assignments: 1 }, [row])).toContain("cards");
 	expect(doable({ classId: "c", students: 30, cards: true, assignments: 1 }, [row])).toEqual([
 		"look /assignments/a/sail",
 	]);
 });
 
-test("nothing is left once all is done", () => {
+test("nothing is left once a hand-in was looked at", () => {
 	expect(
 		firstStepsOf({
-			firstSteps: { classId: "c", students: 30, cards: true, assignments: 1, looked: true },
+			firstSteps: { classId: "c", students: 30, cards: false, assignments: 1, looked: true },
 			rows: [row],
 		} as never),
 	).toEqual([]);

@@ -11,7 +11,7 @@ export interface FirstStep {
 	readonly action: string;
 }
 
-/** The steps in order, with those that are done; empty once all are. */
+/** The steps in order, with those that are done; empty once the last one is, whatever was left out before it. */
 export function firstStepsOf({ firstSteps: now, rows }: Pick<Today, "firstSteps" | "rows">): FirstStep[] {
 	const at = now.classId;
 	const [fresh] = rows.filter((r) => r.handedIn > 0);
@@ -28,7 +28,7 @@ export function firstStepsOf({ firstSteps: now, rows }: Pick<Today, "firstSteps"
 		{
 			id: "cards",
 			text: "Print the sign-in cards and hand them out",
-			done: now.cards,
+			done: now.cards || fresh !== undefined,
 			href: now.students > 0 ? inClass("list") : undefined,
 			action: "Print cards",
 		},
@@ -47,5 +47,5 @@ export function firstStepsOf({ firstSteps: now, rows }: Pick<Today, "firstSteps"
 			action: "Start marking",
 		},
 	];
-	return steps.every((step) => step.done) ? [] : steps;
+	return now.looked ? [] : steps;
 }
