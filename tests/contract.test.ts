@@ -56,12 +56,12 @@ describe("the table of routes", () => {
 		}
 	});
 
-	test("lets nobody in but to sign in", () => {
+	test("lets nobody in but to sign in, to see the school's name, and to set a new site up by its link", () => {
 		expect(
 			Object.entries(ROUTES)
 				.filter(([, r]) => r.who.includes("anyone"))
 				.map(([name]) => name),
-		).toEqual(["signIn", "makeToken"]);
+		).toEqual(["signIn", "makeToken", "showSchool", "setUpSchool"]);
 	});
 });
 
