@@ -100,7 +100,7 @@ export class Worker {
 		this.ended = true;
 		for (const timer of this.timers) clearInterval(timer);
 		await this.listener.stop();
-		const over = Promise.allSettled(this.running);
+		const over = this.settled();
 		let timer: NodeJS.Timeout | undefined;
 		await Promise.race([
 			over,
@@ -113,6 +113,14 @@ export class Worker {
 		await Promise.all([this.quick.close(), this.behind.close()]);
 		await over;
 		while (this.closing) await new Promise((resolve) => setTimeout(resolve, 20));
+	}
+
+	/** Resolves once no fetch is under way and nothing runs: a fetch that stopping overtakes still brings jobs. */
+	private async settled(): Promise<void> {
+		while (this.looking || this.running.size > 0) {
+			await Promise.allSettled(this.running);
+			if (this.looking) await new Promise((resolve) => setTimeout(resolve, 20));
+		}
 	}
 
 	/**
@@ -133,7 +141,8 @@ export class Worker {
 					includeMetadata: true,
 				});
 				for (const job of jobs)
-					if (lane === "quick" && this.lanes.behind(whoseIs(job.data))) await this.putBehind(job);
+					if (this.ended) await this.queue.fail(queueOf(lane), job.id, {});
+					else if (lane === "quick" && this.lanes.behind(whoseIs(job.data))) await this.putBehind(job);
 					else this.begin(job, lane);
 				if (jobs.length === batchSize) this.wanted.add(lane);
 			}
