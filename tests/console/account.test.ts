@@ -49,7 +49,7 @@ describe("an account", () => {
 			await page.getByLabel(/^New passphrase \(/).fill("a-long-passphrase-9");
 			await page.getByLabel("New passphrase again").fill("a-long-passphrase-9");
 			await page.getByRole("button", { name: "Change it" }).click();
-			await page.getByText("Nothing is set yet.").waitFor();
+			await page.getByText("Your first marked class").waitFor();
 		}));
 
 	test("gives a class of the site to somebody, and closes an account that is the only one to have none", () =>

@@ -67,7 +67,7 @@ describe("today", () => {
 				expect.stringContaining("Bram Ousel"),
 				expect.stringContaining("Gwen Stell"),
 			]);
-			expect(await stuck.first().textContent()).toMatch(/3 tries without getting on.*Not met yet: One coil/s);
+			expect(await stuck.first().textContent()).toMatch(/3 tries, no progress.*Not met yet: One coil/s);
 			expect(await page.getByText("20 wait for you").isVisible()).toBe(true);
 			await page.getByRole("link", { name: "Gwen Stell" }).click();
 			await page.getByRole("heading", { level: 1, name: /Gwen Stell/ }).waitFor();
@@ -99,12 +99,12 @@ describe("a class", () => {
 			await to(page, "/classes");
 			await page.getByRole("button", { name: "New class" }).click();
 			await page.getByLabel("Name").fill("9 Heron");
-			await page.getByRole("button", { name: "Make it" }).click();
+			await page.getByRole("button", { name: "Make the class" }).click();
 			await page.getByText("Nobody is in this class yet.").waitFor();
 			const file = join(mkdtempSync(join(tmpdir(), "markpen-list-")), "list.csv");
 			writeFileSync(file, "First name,Surname\nMaren,Holm\nÉva,Tóth\n,\n");
 			await page.getByLabel("CSV file", { exact: true }).setInputFiles(file);
-			await page.getByRole("button", { name: /^Import 2 rows/ }).click();
+			await page.getByRole("button", { name: "Import 2 students" }).click();
 			await page.getByRole("region", { name: "Sign-in cards" }).waitFor();
 			expect(await page.locator("[data-card]").count()).toBe(2);
 			const card = await page.locator("[data-card]").first().textContent();

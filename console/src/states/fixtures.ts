@@ -32,7 +32,11 @@ const ONE = {
 
 /** What the service answers where there is nothing yet. */
 const EMPTY: Readonly<Partial<Record<keyof typeof ROUTES, unknown>>> = {
-	showToday: { rows: [], stuck: [] },
+	showToday: {
+		rows: [],
+		stuck: [],
+		firstSteps: { classId: null, students: 0, cards: false, assignments: 0, looked: false },
+	},
 	listClasses: { classes: [] },
 	showClass: {
 		...ONE,
@@ -45,7 +49,9 @@ const EMPTY: Readonly<Partial<Record<keyof typeof ROUTES, unknown>>> = {
 	showRoster: { students: [] },
 	listStuck: { stuck: [] },
 	showGradeBook: { ...PLACE, columns: [], rows: [] },
-	listExercises: { exercises: [], next: null },
+	listExercises: { exercises: [], topics: [], next: null },
+	listPresets: { presets: [] },
+	showSchoolSettings: { name: "School", zone: "UTC", schoolYear: "2030/31", gradeScale: [], revision: 1 },
 	listCollections: { collections: [] },
 	showExercise: {
 		id: ID,
@@ -54,6 +60,10 @@ const EMPTY: Readonly<Partial<Record<keyof typeof ROUTES, unknown>>> = {
 		owner: "T. Example",
 		mine: true,
 		shared: false,
+		library: false,
+		teaches: [],
+		level: null,
+		minutes: null,
 		version: null,
 		draft: true,
 		source: "",
@@ -89,7 +99,7 @@ const EMPTY: Readonly<Partial<Record<keyof typeof ROUTES, unknown>>> = {
 	listDrawings: { drawings: [] },
 	listDrafts: { exercise: "new", conditions: CONDITIONS, drafts: [], criteria: 0 },
 	triesUntilMet: { criteria: [] },
-	listAlike: { pairs: [] },
+	listAlike: { pairs: [], lookedAt: null },
 	showHandIn: {
 		...PLACE,
 		id: ID,

@@ -48,7 +48,7 @@ const TODAY_OF = statement(
 					n.handed_in_at > now() - interval '1 day')::int AS fresh,
 				count(*) FILTER (WHERE n.open > 0)::int AS to_judge, count(*) FILTER (WHERE l.at IS NULL)::int AS
 						held, max(n.handed_in_at) AS latest,
-				(array_agg(n.hand_in_id ORDER BY n.handed_in_at DESC))[1:4] AS newest
+				(array_agg(n.hand_in_id ORDER BY n.handed_in_at DESC) FILTER (WHERE n.report_id IS NOT NULL))[1:4] AS newest
 			FROM counting n
 				LEFT JOIN releases l ON l.assignment_id = n.assignment_id AND l.student_id = n.student_id
 			WHERE n.assignment_id = ANY(ARRAY(SELECT id FROM mine)) GROUP BY n.assignment_id, n.exercise_id

@@ -108,7 +108,7 @@
 						<img
 							src="/api/v1/hand-ins/{handIn.id}/drawing.svg"
 							alt="Drawing of {handIn.student.name}"
-							class="max-h-[48vh] w-full border border-rule-strong bg-sheet object-contain"
+							class="h-[48vh] w-full border border-rule-strong bg-sheet object-contain"
 						/>
 					</section>
 					<section aria-labelledby="program">

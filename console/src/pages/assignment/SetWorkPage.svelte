@@ -133,7 +133,7 @@
 					<span class="grow"></span>
 					<input class="field w-60" type="search" placeholder="Search" aria-label="Search" bind:value={words} />
 				</div>
-				<ul class="grid gap-x-6 sm:grid-cols-2 lg:grid-cols-3">
+				<ul class="grid grid-cols-1 gap-x-6 sm:grid-cols-2 lg:grid-cols-3">
 					{#each foundCollections as c (c.id)}<li class="border-b border-rule">
 							<button
 								type="button"
