@@ -23,6 +23,7 @@ import {
 import { apiPage } from "./api-page.mjs";
 import { checkPictures, checksPage, mistakesPage, SCHEMAS } from "./exercise-pages.mjs";
 import { measuresTable, routesTable } from "./figure-tables.mjs";
+import { libraryPage, libraryPictures } from "./library-page.mjs";
 import { main, ROOT } from "./run.mjs";
 
 const fence = "```";
@@ -139,6 +140,8 @@ const PAGES = {
 	...introductionPictures(),
 	"docs/checks.md": checksPage,
 	"docs/mistakes.md": mistakesPage,
+	"docs/library.md": libraryPage,
+	...libraryPictures(),
 	"docs/api.md": apiPage,
 	...checkPictures(),
 	...SCHEMAS,
@@ -153,7 +156,8 @@ export function stalePages() {
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) {
 	await main(() => {
-		mkdirSync(join(ROOT, "docs/pictures/checks"), { recursive: true });
+		for (const folder of ["checks", "library"])
+			mkdirSync(join(ROOT, "docs/pictures", folder), { recursive: true });
 		for (const [path, make] of Object.entries(PAGES)) writeFileSync(join(ROOT, path), make());
 	});
 }

@@ -33,7 +33,7 @@ test("every picture of the introduction is drawn from the program above it, and 
 	expect(readdirSync(join(ROOT, "docs/pictures")).sort()).toEqual(
 		[...page("docs/introduction.md").matchAll(/\(pictures\/([a-z-]+\.svg)\)/g)]
 			.map(([, name]) => name)
-			.concat("architecture.svg", "colours.svg", "checks")
+			.concat("architecture.svg", "colours.svg", "checks", "library")
 			.sort(),
 	);
 });

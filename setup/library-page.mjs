@@ -1,0 +1,62 @@
+// Makes the page on the library, with what each exercise's model draws.
+import { readdirSync, readFileSync } from "node:fs";
+import { join } from "node:path";
+import { conditionsOf, pictureOf, readCollection, readExercise, runUnder, svgOf, tapeOf } from "../core/dist/index.js";
+import { ROOT } from "./run.mjs";
+
+const LIBRARY = join(ROOT, "library");
+const LEVELS = ["beginners", "getting on", "confident", "challenging"];
+
+function read(path, reader) {
+	const reading = reader(readFileSync(path, "utf8"));
+	if (!reading.ok) throw new Error(`${path}: ${JSON.stringify(reading.problems)}`);
+	return reading;
+}
+
+/** The collections in their order, each with its exercises. */
+const collections = () =>
+	readdirSync(LIBRARY)
+		.filter((name) => name.endsWith(".collection.yaml"))
+		.sort()
+		.map((name) => {
+			const { collection } = read(join(LIBRARY, name), readCollection);
+			const folder = join(LIBRARY, name.replace(".collection.yaml", ""));
+			const exercises = collection.exercises.map(
+				(id) => read(join(folder, `${id}.exercise.yaml`), readExercise).exercise,
+			);
+			return { collection, exercises };
+		});
+
+/** What each model draws, in the last of its frames. */
+export function libraryPictures() {
+	return Object.fromEntries(
+		collections()
+			.flatMap(({ exercises }) => exercises)
+			.map((exercise) => [
+				`docs/pictures/library/${exercise.id}.svg`,
+				() => svgOf(pictureOf(tapeOf(exercise.model, runUnder(conditionsOf(exercise))))),
+			]),
+	);
+}
+
+const row = ({ id, title, level, minutes, teaches }) =>
+	`| <img src="pictures/library/${id}.svg" width="160" alt=""> | **${title}** (\`${id}\`) | ${LEVELS[level - 1]} | ${minutes} | ${teaches.join(", ")} |`;
+
+/** Every exercise of the library with its picture. */
+export function libraryPage() {
+	const parts = collections().map(
+		({ collection, exercises }) =>
+			`## ${collection.title}\n\n${collection.brief.trim()}\n\n| | exercise | level | minutes | teaches |\n|---|---|---|---|---|\n${exercises.map(row).join("\n")}\n`,
+	);
+	return `# The library
+
+36 exercises come with Mark Pen, in six collections, and are on every site from the start. Teachers find them on the page
+*Exercises* by words, topic, level and time, set them as they are, or copy one to change it. A new version of the product brings
+new versions of exercises; assignments and copies keep theirs. Made by \`npm run docs\` from [library](../library).
+
+Each exercise has a model, hints in three steps, and three programs that it was tried with: right in another way, with one mistake
+whose cause is found, and unusual. Of the changes that trying makes in the models, at least 95 % are noticed, and no right drawing
+loses points; a test holds both.
+
+${parts.join("\n")}`;
+}
