@@ -47,6 +47,7 @@ const PAGES: readonly (readonly [name: string, path: () => string, there: string
 	["alike", () => `/assignments/${ids.planks}/pier-planks/alike`, "Nobody has looked for alike", "teacher"],
 	["show", () => `/assignments/${ids.assignment}/mooring-buoy/show`, "Zoe Lark", "teacher"],
 	["upload", () => `/assignments/${ids.assignment}/mooring-buoy/upload`, "Drop a zip", "teacher"],
+	["feedback to print", () => `/assignments/${ids.assignment}/mooring-buoy/print`, "Zoe Lark", "teacher"],
 	["dates and rules", () => `/assignments/${ids.assignment}/mooring-buoy/rules`, "Check again", "teacher"],
 	["a hand-in", () => `/hand-ins/${ids.handIn}`, "What was drawn", "teacher"],
 	["one page for home", () => `/hand-ins/${ids.handIn}/print`, "14 of 16 points", "teacher"],

@@ -10,7 +10,7 @@ import { home, launch, type Visit, visiting } from "./browser.ts";
 let site: Site;
 let browser: Browser;
 let teacher: Client;
-const ids = { tern: "", gannet: "", curlew: "", buoy: "", planks: "", scene: "" };
+const ids = { tern: "", gannet: "", curlew: "", buoy: "", planks: "", sail: "", scene: "" };
 
 beforeAll(async () => {
 	[site, browser] = await Promise.all([Site.start(), launch()]);
@@ -26,6 +26,7 @@ beforeAll(async () => {
 		curlew: curlew?.id,
 		buoy: column(tern, "mooring-buoy"),
 		planks: column(gannet, "pier-planks"),
+		sail: column(tern, "sail"),
 		scene: column(tern, "harbour-scene"),
 	});
 });
@@ -80,6 +81,8 @@ describe("a class", () => {
 			await to(page, `/classes/${ids.tern}`);
 			await page.getByRole("rowheader", { name: "Ada Quarrie" }).waitFor();
 			await page.getByLabel("Sorted by").selectOption("missing");
+			await page.reload();
+			expect(await page.getByLabel("Sorted by").inputValue()).toBe("missing");
 			expect(await page.getByRole("rowheader").first().textContent()).toMatch(/(Dário Penha|Finn Garrow).*1 missing/);
 			await page.getByLabel("Sorted by").selectOption("points");
 			expect(await page.getByRole("rowheader").first().textContent()).toMatch(/Dário Penha|Finn Garrow/);
@@ -250,6 +253,28 @@ describe("an assignment", () => {
 			await shared.getByRole("button", { name: /^Open / }).click();
 			await page.getByText("Look at the places once more.").first().waitFor();
 			await page.getByText(`1 of ${count}`, { exact: false }).first().waitFor();
+		}));
+
+	test("shows its drawings cropped to what is drawn, also when it is loaded again", () =>
+		visit("teacher", async (page) => {
+			await to(page, `/assignments/${ids.sail}/sail`);
+			const canvas = page.locator("[data-hand-in] canvas").first();
+			/** The share of a drawing's pixels that aren't paper. */
+			const inked = () =>
+				canvas.evaluate((of) => {
+					const { width, height } = of as HTMLCanvasElement;
+					const context = (of as HTMLCanvasElement).getContext("2d") as CanvasRenderingContext2D;
+					const { data } = context.getImageData(0, 0, width, height);
+					let count = 0;
+					for (let at = 0; at < data.length; at += 4) if ((data[at + 3] ?? 0) > 0 && (data[at] ?? 0) < 200) count++;
+					return count / (width * height);
+				});
+			await expect.poll(inked).toBeGreaterThan(0);
+			const whole = await inked();
+			await page.getByRole("button", { name: "Crop drawings" }).click();
+			await expect.poll(inked).toBeGreaterThan(1.3 * whole);
+			await page.reload();
+			await expect.poll(inked).toBeGreaterThan(1.3 * whole);
 		}));
 
 	test("shows only the hand-ins that meet everything with one mistake mended", () =>

@@ -15,6 +15,7 @@
 	import { notes } from "../../state/site/notes.svelte.ts";
 	import type { Paintable } from "../../state/sheet/painter.ts";
 	import { fromNow, moment } from "../../state/site/times.ts";
+	import { Query } from "../../state/site/query.svelte.ts";
 	import { judgedFully, metCounts } from "../../state/class/wall.ts";
 
 	const { id, exercise }: { id: string; exercise?: string } = $props();
@@ -55,8 +56,10 @@
 	let pointed = $state.raw<{ criterion: number } | { slip: string } | null>(null);
 	let asking = $state(false);
 	/** Whether only hand-ins are shown that meet everything with one mistake mended. */
-	let onlyAway = $state(false);
-	let charts = $state(false);
+	const kept = new Query();
+	const onlyAway = $derived(kept.get("only") === "one-change-away");
+	const charts = $derived(kept.get("charts") !== "");
+	const cropped = $derived(kept.get("cropped") !== "");
 	$effect(() => {
 		if (charts) void tries.load(() => api.triesUntilMet({ params: { id }, query }), `tries ${id} ${exercise ?? ""}`);
 	});
@@ -105,7 +108,14 @@
 				class="tool"
 				aria-pressed={charts}
 				data-state={charts ? "on" : "off"}
-				onclick={() => (charts = !charts)}>Charts</button
+				onclick={() => kept.set("charts", charts ? "" : "shown")}>Charts</button
+			>
+			<button
+				type="button"
+				class="tool"
+				aria-pressed={cropped}
+				data-state={cropped ? "on" : "off"}
+				onclick={() => kept.set("cropped", cropped ? "" : "yes")}>Crop drawings</button
 			>
 			{#if held && !page.covering}<button type="button" class="button" onclick={() => (asking = true)}>Release …</button
 				>{/if}
@@ -199,7 +209,7 @@
 							class="tool"
 							aria-pressed={onlyAway}
 							data-state={onlyAway ? "on" : "off"}
-							onclick={() => (onlyAway = !onlyAway)}>One change away: {away}</button
+							onclick={() => kept.set("only", onlyAway ? "" : "one-change-away")}>One change away: {away}</button
 						><span class="quiet">With one mistake mended, these meet everything.</span>
 					</p>{/if}
 				<ul class="grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-4">
@@ -214,7 +224,7 @@
 									data-lit={on ? "" : undefined}
 								>
 									{#if drawn}
-										<Thumb picture={drawn} label="Drawing of {h.student.name}" />
+										<Thumb picture={drawn} label="Drawing of {h.student.name}" {cropped} />
 									{:else if h.state !== null && !drawings.value && !drawings.error}
 										<span class="block aspect-[4/3]"></span>
 									{:else if h.state !== null}
@@ -229,7 +239,7 @@
 								</span>
 								<span class="mt-1 flex justify-between gap-2"
 									><span class="font-semibold">{h.student.name}</span><span class="font-mono text-small"
-										>{h.points?.earned ?? "–"}{h.open > 0 ? "+?" : ""}</span
+										>{h.points?.earned ?? "–"}{h.open > 0 ? " so far" : ""}</span
 									></span
 								>
 								<span class="quiet block"

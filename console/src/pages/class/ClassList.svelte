@@ -7,11 +7,13 @@
 	import { api } from "../../state/site/api.ts";
 	import { Loading } from "../../state/site/loading.svelte.ts";
 	import { notes } from "../../state/site/notes.svelte.ts";
+	import { Query } from "../../state/site/query.svelte.ts";
 	import { router } from "../../state/site/router.svelte.ts";
 	import { moment } from "../../state/site/times.ts";
 
 	const loading = new Loading<Awaited<ReturnType<typeof api.listClasses>>>();
-	let closed = $state(false);
+	const query = new Query();
+	const closed = $derived(query.get("closed") !== "");
 	$effect(
 		() =>
 			void loading.load(() => api.listClasses({ query: { closed: closed ? "true" : "false" } }), `classes ${closed}`),
@@ -46,7 +48,7 @@
 		class="tool"
 		aria-pressed={closed}
 		data-state={closed ? "on" : "off"}
-		onclick={() => (closed = !closed)}>Closed years</button
+		onclick={() => query.set("closed", closed ? "" : "shown")}>Closed years</button
 	>
 	{#if session.account?.administrator}<button type="button" class="button" onclick={() => (importing = true)}
 			>Import OneRoster …</button

@@ -15,6 +15,7 @@
 		type Order,
 		studentsOf,
 	} from "../../state/class/matrix.ts";
+	import { Query } from "../../state/site/query.svelte.ts";
 	import { fromNow, moment } from "../../state/site/times.ts";
 
 	const { id }: { id: string } = $props();
@@ -23,7 +24,8 @@
 	$effect(() => void loading.load(() => api.showClass({ params: { id } }), `class ${id}`));
 	$effect(() => void stuck.load(() => api.listStuck({ params: { id } }), `stuck ${id}`));
 
-	let order = $state<Order>("attention");
+	const query = new Query();
+	const order = $derived((query.get("sort") || "attention") as Order);
 	let unfolded = $state<ReadonlySet<string>>(new Set());
 
 	function turn(assignmentId: string) {
@@ -69,7 +71,10 @@
 		{:else}
 			<div class="flex flex-wrap items-center gap-3 px-4 pt-3 sm:px-6">
 				<label class="quiet flex items-center gap-2"
-					>Sorted by <select class="tool" bind:value={order}
+					>Sorted by <select
+						class="tool"
+						value={order}
+						onchange={(event) => query.set("sort", event.currentTarget.value)}
 						><option value="attention">who needs you most</option><option value="name">name</option><option
 							value="missing">most missing</option
 						><option value="points">fewest points</option></select
