@@ -123,9 +123,14 @@ test(
 		await Promise.all(students);
 		expect(new Set(taken).size).toBe(taken.length);
 		expect((await rowsOf(url, "SELECT 1 FROM hand_ins")).length).toBe(before + taken.length);
-		const end = Date.now() + 40_000;
+		// A job that its process took with it comes back once it has expired; causes are a job of their own.
+		const end = Date.now() + 90_000;
 		const open = () =>
-			rowsOf(url, "SELECT h.id FROM hand_ins h LEFT JOIN reports r ON r.hand_in_id = h.id WHERE r.id IS NULL");
+			rowsOf(
+				url,
+				`SELECT h.id FROM hand_ins h LEFT JOIN full_reports r ON r.hand_in_id = h.id
+				WHERE r.id IS NULL OR r.body -> 'causes' = 'null'`,
+			);
 		while ((await open()).length > 0 && Date.now() < end) await new Promise((resolve) => setTimeout(resolve, 200));
 		expect(await open()).toEqual([]);
 		expect(await rowsOf(url, "SELECT hand_in_id FROM reports GROUP BY hand_in_id HAVING count(*) > 1")).toEqual([]);
@@ -137,7 +142,7 @@ test(
 		);
 		expect(tries?.most).toBe(tries?.count);
 	},
-	60_000 + KILLS * 8_000,
+	120_000 + KILLS * 8_000,
 );
 
 test("SIGTERM under load: no request is cut off, no job is left as taken, and all is over in 10 s", async () => {
