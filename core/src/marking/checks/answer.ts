@@ -48,6 +48,7 @@ function says(answer: string, expected: string | number, within: number): boolea
 /** The student's own words to a question. */
 export const answer = defineCheck<Options, Finding>()({
 	name: "answer",
+	topic: "Questions",
 	options,
 	example: "{ id: how-many, check: answer, ask: How many lamps are there?, expects: 3, points: 1 }",
 	timeless: true,

@@ -382,6 +382,7 @@ function aboutWords(about: Options["about"]): string {
 /** How several figures relate to one another as a whole. */
 export const arrangement = defineCheck<Options, Finding>()({
 	name: "arrangement",
+	topic: "Rows and patterns",
 	options,
 	example: "{ id: row, check: arrangement, of: lamp, as: row, step: 40, points: 1 }",
 	needs: (o) => {

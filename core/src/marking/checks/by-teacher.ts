@@ -19,6 +19,7 @@ type Finding = FindingOf<ByTeacherFindings>;
 /** What a person judges on a scale. */
 export const byTeacher = defineCheck<Options, Finding>()({
 	name: "by teacher",
+	topic: "Judged by the teacher",
 	options,
 	example: "{ id: tidy, check: by teacher, scale: { 0: not tidy, 1: tidy }, points: 1 }",
 	timeless: true,

@@ -104,6 +104,7 @@ function paired(
 /** What became of the drawing that was given out. */
 export const change = defineCheck<Options, Finding>()({
 	name: "change",
+	topic: "Changes to the given program",
 	options,
 	example: "{ id: moved, check: change, of: buoy, moved: true, points: 1 }",
 	timeless: true,

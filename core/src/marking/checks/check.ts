@@ -17,6 +17,8 @@ export interface Check<
 	S extends Data = Data,
 > {
 	readonly name: N;
+	/** What it looks at, as a heading for people: its name is for files. */
+	readonly topic: string;
 	/** Options beside those that every criterion has. */
 	readonly options: z.ZodRawShape;
 	/** A criterion of it as a file has it, which errors show. */

@@ -433,6 +433,7 @@ const ASKING = [
 /** What the source is like. */
 export const code = defineCheck<Options, Finding>()({
 	name: "code",
+	topic: "The program",
 	options,
 	example: "{ id: loop, check: code, uses: repeat, points: 1 }",
 	timeless: true,

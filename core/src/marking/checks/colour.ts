@@ -154,6 +154,7 @@ const WAYS = ["is", "not", "one of", "near", "same", "different", "as", "not as"
 /** What colour figures, words or the paper have. */
 export const colour = defineCheck<Options, Finding>()({
 	name: "colour",
+	topic: "Colours",
 	options,
 	example: "{ id: red, check: colour, of: buoy, what: fill, is: red, points: 1 }",
 	needs: (o) =>

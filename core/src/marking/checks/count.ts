@@ -28,6 +28,7 @@ function counted({ selection, drawing }: Scene, of: Common["of"]): readonly Figu
 /** How many figures there are that meet a selector in full. */
 export const count = defineCheck<Options, Finding>()({
 	name: "count",
+	topic: "How many there are",
 	options,
 	example: "{ id: one, check: count, of: { kind: circle }, exactly: 1, points: 1 }",
 	needs: (o) =>

@@ -57,6 +57,7 @@ function keyOf(
 /** That figures differ: so many kinds, colours, sizes; or that none lies exactly on another. */
 export const distinct = defineCheck<Options, Finding>()({
 	name: "distinct",
+	topic: "Differences",
 	options,
 	example: "{ id: three, check: distinct, what: fill, at least: 3, points: 1 }",
 	needs: (o) => {

@@ -47,6 +47,7 @@ function askedOf(o: Options, figure: Figure): Finding[] {
 /** Whether figures are filled, hollow or outlined. */
 export const filling = defineCheck<Options, Finding>()({
 	name: "filling",
+	topic: "Filled and outlined",
 	options,
 	example: "{ id: hollow, check: filling, of: buoy, is: not filled, points: 1 }",
 	needs: (o) => (o.is === undefined && o.outline === undefined ? "say what is wanted: is, or outline" : undefined),

@@ -43,6 +43,7 @@ function sceneOf(o: Options, scene: Scene): Scene | undefined {
 /** How much a drawing looks like another one. */
 export const likeness = defineCheck<Options, Finding>()({
 	name: "likeness",
+	topic: "Like the picture",
 	options,
 	example: "{ id: alike, check: likeness, to: model, points: 1 }",
 	about: () => ["place", "turn", "size", "shape", "fill", "outline", "paint", "order", "seen"],

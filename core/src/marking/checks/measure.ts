@@ -260,6 +260,7 @@ const WAYS = ["is", "between", "at least", "at most", "same", "as", "more than",
 /** A size, angle or width of figures. */
 export const measure = defineCheck<Options, Finding>()({
 	name: "measure",
+	topic: "Sizes and angles",
 	options,
 	example: "{ id: across, check: measure, of: buoy, what: diameter, is: 80, points: 1 }",
 	needs: (o) => {

@@ -184,6 +184,7 @@ const WAYS = ["each frame", "stays", "turns at", "reaches", "trail", "comes to r
 /** How something moves from frame to frame. */
 export const movement = defineCheck<Options, Finding>()({
 	name: "movement",
+	topic: "Movement",
 	options,
 	example: "{ id: sails, check: movement, of: boat, each frame: [4, 0], points: 1 }",
 	timeless: true,

@@ -40,6 +40,7 @@ function* askedFor(scene: Scene, wanted: ReadonlySet<number>): Iterable<number> 
 /** That nothing was drawn but the wanted figures. */
 export const nothingElse = defineCheck<Options, Finding>()({
 	name: "nothing else",
+	topic: "Nothing extra",
 	options,
 	example: "{ id: neat, check: nothing else, points: 1 }",
 	about: () => ["size", "shape", "number", "frames"],

@@ -171,6 +171,7 @@ const WAYS = [
 /** How the pen went: where it began and ended, how it faced, whether it was down. */
 export const path = defineCheck<Options, Finding>()({
 	name: "path",
+	topic: "The pen's way",
 	options,
 	example: "{ id: back, check: path, per: run, ends: start, points: 1 }",
 	needs: (o) => (WAYS.every((way) => o[way] === undefined) ? `say what is wanted: ${WAYS.join(", ")}` : undefined),

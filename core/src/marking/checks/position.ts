@@ -250,6 +250,7 @@ function lineWords(on: NonNullable<Options["on"]>): string {
 /** Where figures are. */
 export const position = defineCheck<Options, Finding>()({
 	name: "position",
+	topic: "Places",
 	options,
 	example: "{ id: middle, check: position, of: buoy, at: [200, 150], points: 1 }",
 	needs: (o) => {

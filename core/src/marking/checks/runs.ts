@@ -106,6 +106,7 @@ function unchanged(
 /** What differs, or doesn't, from run to run where the program uses chance. */
 export const runs = defineCheck<Options, Finding>()({
 	name: "runs",
+	topic: "Chance",
 	options,
 	example: "{ id: varied, check: runs, of: buoy, what: width, values: { at least: 3 }, points: 1 }",
 	timeless: true,

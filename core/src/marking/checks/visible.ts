@@ -45,6 +45,7 @@ const WAYS = ["share at least", "on sheet", "size at least", "contrast at least"
 /** That figures can be seen: not hidden, not off the sheet, not tiny, not in the colour of their ground. */
 export const visible = defineCheck<Options, Finding>()({
 	name: "visible",
+	topic: "What can be seen",
 	options,
 	example: "{ id: seen, check: visible, of: buoy, share at least: 0.8, points: 1 }",
 	needs: (o) => (WAYS.every((way) => o[way] === undefined) ? `say what is wanted: ${WAYS.join(", ")}` : undefined),

@@ -145,6 +145,7 @@ class Judge {
 /** What becomes of the drawing when a value of the program, or the sheet, is another one. */
 export const whatIf = defineCheck<Options, Finding>()({
 	name: "what if",
+	topic: "Variables",
 	options,
 	example: "{ id: moves, check: what if, change: { x: 40 }, moves: { of: buoy, by: [40, 0] }, points: 1 }",
 	timeless: true,
