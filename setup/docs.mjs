@@ -156,8 +156,7 @@ export function stalePages() {
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) {
 	await main(() => {
-		for (const folder of ["checks", "library"])
-			mkdirSync(join(ROOT, "docs/pictures", folder), { recursive: true });
+		for (const folder of ["checks", "library"]) mkdirSync(join(ROOT, "docs/pictures", folder), { recursive: true });
 		for (const [path, make] of Object.entries(PAGES)) writeFileSync(join(ROOT, path), make());
 	});
 }

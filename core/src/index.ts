@@ -1,4 +1,5 @@
 export { type AlikePair, alikePairs } from "./alike/alike.ts";
+export { checkTopic } from "./check-topic.ts";
 export { COLOUR_NAMES, formatColour, namedColour } from "./colour/colour.ts";
 export { colourWords, FAMILIES, familiesOf } from "./colour/family.ts";
 export { atFrame, compare, type Drawn, type DrawOptions, draw, tapeOf } from "./draw.ts";
@@ -65,7 +66,6 @@ export { criterionAgainst, noticed, proposalsFor } from "./trial/propose.ts";
 export { tryExercise } from "./trial/try.ts";
 export type { Trial, TriedAlteration, TriedRewriting } from "./trial-report.ts";
 export { CORE_VERSION } from "./version.ts";
-export { checkTopic } from "./words/check-topics.ts";
 export { counted } from "./words/lists.ts";
 export { PROBLEM_CODES } from "./words/problems.ts";
 export { ENDED_WORDS, STATE_WORDS, VERDICT_WORDS } from "./words/states.ts";

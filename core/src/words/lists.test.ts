@@ -1,6 +1,6 @@
 import { describe, expect, test } from "vitest";
+import { checkTopic } from "../check-topic.ts";
 import { CHECKS } from "../marking/checks/index.ts";
-import { checkTopic } from "./check-topics.ts";
 import { counted, inWords, listed, num, sentence, withArticle } from "./lists.ts";
 import { agreeing, figuresWord, measureWord, plural, theFigure, theFigures } from "./names.ts";
 

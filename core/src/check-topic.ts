@@ -1,4 +1,4 @@
-import { CHECKS } from "../marking/checks/index.ts";
+import { CHECKS } from "./marking/checks/index.ts";
 
 /** What a check looks at, in a few words; a group has no check of its own. */
 export function checkTopic(check: string): string {
