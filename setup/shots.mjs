@@ -84,7 +84,7 @@ async function teacherShots(page, address, shot) {
 	await still();
 	await shot("hand-in-replay-dark");
 	await page.emulateMedia({ colorScheme: "light" });
-	await to(`/students/${tern.students.find((s) => s.name === "Ivy Marsh").id}`, "What is met how often");
+	await to(`/students/${tern.students.find((s) => s.name === "Ivy Marsh").id}`, "Criteria met");
 	await shot("student");
 	await to(`/exercises/${exercises.find((e) => e.key === "lighthouse").id}`, "Criteria, 14 points");
 	await page.getByRole("button", { name: /^2\. rect/ }).click();

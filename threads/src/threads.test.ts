@@ -69,7 +69,7 @@ test("a picture becomes a PNG with the product's own font", async () => {
 	expect((written as Uint8Array).length).toBeGreaterThan((blank as Uint8Array).length + 200);
 });
 
-test("pictures of a thread give their pixels back: a hundred of 12 MB don't add up", async () => {
+test("pictures of a thread give their pixels back: a hundred of 12 MB don't add up", { timeout: 120_000 }, async () => {
 	const one = new Threads(1);
 	const picture = (n: number) =>
 		one.run({

@@ -40,7 +40,9 @@ const shares: number[] = [];
 const MOST = 3;
 
 describe.each(files)("where the causes of %s are looked for", (_, file) => {
-	test("the line of a mistake is among the statements on which what it costs depends, whatever the mistake", () => {
+	test("the line of a mistake is among the statements on which what it costs depends, whatever the mistake", {
+		timeout: 120_000,
+	}, () => {
 		const model = programRunOf(file.model, file);
 		const { sheet } = model;
 		const outside: string[] = [];
