@@ -40,13 +40,19 @@ export function libraryPictures() {
 }
 
 const row = ({ id, title, level, minutes, teaches }) =>
-	`| <img src="pictures/library/${id}.svg" width="160" alt=""> | **${title}** (\`${id}\`) | ${LEVELS[level - 1]} | ${minutes} | ${teaches.join(", ")} |`;
+	`| ${[
+		`<img src="pictures/library/${id}.svg" width="160" alt="">`,
+		`**${title}** (\`${id}\`)`,
+		LEVELS[level - 1],
+		minutes,
+		teaches.join(", "),
+	].join(" | ")} |`;
 
 /** Every exercise of the library with its picture. */
 export function libraryPage() {
-	const parts = collections().map(
-		({ collection, exercises }) =>
-			`## ${collection.title}\n\n${collection.brief.trim()}\n\n| | exercise | level | minutes | teaches |\n|---|---|---|---|---|\n${exercises.map(row).join("\n")}\n`,
+	const head = ["| | exercise | level | minutes | teaches |", "|---|---|---|---|---|"];
+	const parts = collections().map(({ collection: { title, brief }, exercises }) =>
+		[`## ${title}`, "", brief.trim(), "", ...head, ...exercises.map(row), ""].join("\n"),
 	);
 	return `# The library
 

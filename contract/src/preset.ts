@@ -24,7 +24,7 @@ export const listPresets = route({
 	path: "/presets",
 	who: ["teacher"],
 	reach: "own",
-	summary: "One's own presets for setting work",
+	summary: "Your presets for setting work",
 	reply: z.object({ presets: z.array(presetRow) }),
 });
 export const savePreset = route({
@@ -44,6 +44,6 @@ export const removePreset = route({
 	path: "/presets/:id",
 	who: ["teacher"],
 	reach: "own",
-	summary: "Remove a preset of one's own",
+	summary: "Remove one of your presets",
 	params: idParams,
 });

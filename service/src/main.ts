@@ -22,7 +22,8 @@ async function main(): Promise<void> {
 	const forget = rememberSite({ database: environment.DATABASE_URL, address: running.address }, process.env);
 	if (running.setUp)
 		process.stdout.write(
-			`\nSet up your school: ${running.setUp}\nThis link works once, for ${LINK_HOURS} hours. Starting again prints a new one.\n`,
+			`\nSet up your school: ${running.setUp}\n` +
+				`This link works once, for ${LINK_HOURS} hours. Starting again prints a new one.\n`,
 		);
 	process.stdout.write(`ready ${running.address ?? part}\n`);
 	let stopping = false;

@@ -58,7 +58,7 @@ function alike({ scene, spec }: ProgramRun): string[] {
 	);
 }
 
-/** Where brief and criteria may disagree about numbers and colours: it takes no run, so that it is told while one writes. */
+/** Where brief and criteria may disagree about numbers and colours. It needs no run, so that editors can show it. */
 export function briefDoubts(file: ExerciseFile): TrialDoubt[] {
 	const all: TrialDoubt[] = [
 		{ code: "brief-alone", of: saidAlone(file) },

@@ -32,11 +32,20 @@ const KINDS: Readonly<Record<string, Kind>> = {
 type Kind = "circle" | "square" | "rect" | "ellipse" | "triangle" | "star" | "line" | number;
 
 const COUNTS = ["a", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve"];
+/** Words with which another figure begins. */
+const BEGINS = `an?|the|\\d+|${COUNTS.slice(2).join("|")}`;
+/** Where one figure ends and another begins: a full stop, "and a", ", three"; not "120 wide and 60 high". */
+const CLAUSE_END = new RegExp(
+	`[.;]|,?\\s+and\\s+(?=(?:${BEGINS})\\b(?!\\s*(?:wide|high)))|,\\s+(?=(?:an?|${COUNTS.slice(2).join("|")})\\b)`,
+);
+
 /** Words that say nothing that can be checked. */
 const FILLERS = new Set(
-	"a an the of and with on it its is are in at to from by side sides long wide high across radius diameter middle centre center sheet corner outline each row apart draw there beside next right left above below under over inside upper filled not unfilled no pixels px coloured colored".split(
-		" ",
-	),
+	[
+		"a an the of and with on it its is are in at to from by next each there beside row apart draw",
+		"side sides long wide high across radius diameter middle centre center sheet corner outline no not",
+		"left right above below under over inside upper filled unfilled pixels px coloured colored",
+	].flatMap((line) => line.split(" ")),
 );
 
 /** Where a figure lies, and how large it is. */
@@ -242,9 +251,7 @@ const kindOf = (kind: Kind): object => (typeof kind === "number" ? { kind: "regu
  */
 export function fromSentence(sentence: string): FromSentence | undefined {
 	const text = sentence.toLowerCase().replace(/\bpx\b/g, "pixels");
-	const clauses = text.split(
-		/[.;]|,?\s+and\s+(?=(?:an?|the|\d+|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve)\b(?!\s*(?:wide|high)))|,\s+(?=(?:an?|two|three|four|five|six)\b)/,
-	);
+	const clauses = text.split(CLAUSE_END);
 	const parts: Part[] = [];
 	const names = new Set<string>();
 	for (const clause of clauses) {

@@ -28,11 +28,12 @@ export function databaseOf(variables: Readonly<Record<string, string | undefined
 	const [only, ...more] = found;
 	if (only && more.length === 0) return only.database;
 	const listed = sites.flatMap((s) => (s.address ? [`  --site ${s.address}`] : [])).join("\n");
-	throw new Error(
-		sites.length === 0
-			? "No site is running on this machine under your user. Start it with npm start, or set DATABASE_URL to its database."
-			: `${found.length === 0 ? `No site runs at ${address}` : "Several sites are running"}. Choose one:\n${listed}`,
-	);
+	if (sites.length === 0)
+		throw new Error(
+			"No site is running on this machine under your user. Start it with npm start, or set DATABASE_URL.",
+		);
+	const why = found.length === 0 ? `No site runs at ${address}` : "Several sites are running";
+	throw new Error(`${why}. Choose one:\n${listed}`);
 }
 
 /**

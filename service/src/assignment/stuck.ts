@@ -64,7 +64,8 @@ const STUCK_IN = statement(
 			coalesce((SELECT array_agg((SELECT count(*)::int FROM unnest(g.verdicts) AS u(verdict) WHERE verdict =
 					'met') ORDER BY h.try_number) FROM hand_ins h JOIN standings g ON g.hand_in_id = h.id
 				WHERE h.assignment_id = a.id AND h.exercise_id = e.id AND h.student_id = s.id), '{}') AS mets,
-			last.id AS "lastId", last.met AS "lastMet", last.slip, coalesce(d.idle_runs, 0) AS runs, coalesce(d.idle_milliseconds, 0) AS
+			last.id AS "lastId", last.met AS "lastMet", last.slip, coalesce(d.idle_runs, 0) AS runs,
+			coalesce(d.idle_milliseconds, 0) AS
 					milliseconds, d.met AS "draftMet",
 			(d.saved_at IS NOT NULL AND d.runs > 0 AND (last.at IS NULL OR d.saved_at > last.at)) AS "draftIsNewer"
 		FROM class_students m

@@ -24,11 +24,13 @@ import type { ToPublish } from "./exercise.ts";
 const SEEN = "(e.owner_id IS NULL OR e.owner_id = $1 OR e.shared)";
 /** The title that a draft's file says, without its quotation marks. */
 const DRAFT_TITLE = `nullif(btrim((regexp_match(e.draft, '^title:[ ]*(.+?)[ ]*$', 'n'))[1], '"'), '')`;
-const SUMMARY = `e.id, e.key, coalesce(v.title, ${DRAFT_TITLE}, e.key) AS title, o.name AS owner, coalesce(e.owner_id = $1, false) AS mine,
+const SUMMARY = `e.id, e.key, coalesce(v.title, ${DRAFT_TITLE}, e.key) AS title, o.name AS owner,
+	coalesce(e.owner_id = $1, false) AS mine,
 	e.shared, e.library, v.number AS version, coalesce(v.teaches, '{}') AS teaches, v.level, v.minutes,
 	(e.draft IS NOT NULL AND e.draft IS DISTINCT FROM v.source) AS draft`;
 const FROM = `FROM exercises e LEFT JOIN accounts o ON o.id = e.owner_id
-	LEFT JOIN LATERAL (SELECT number, title, source, teaches, level, minutes FROM exercise_versions v WHERE v.exercise_id = e.id
+	LEFT JOIN LATERAL (SELECT number, title, source, teaches, level, minutes FROM exercise_versions v
+		WHERE v.exercise_id = e.id
 		ORDER BY number DESC LIMIT 1) v ON true`;
 
 const SUMMARY_ROW = {

@@ -9,7 +9,10 @@ import { API_PAGE_POLICY } from "./headers.ts";
 import { EXAMPLES } from "./openapi-examples.ts";
 
 /** The name of the product, for the page's head. */
-const LOGO = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 150 40" height="40"><g fill="#fff" font-family="sans-serif" font-size="26" font-weight="700"><text x="0" y="27">Mark Pen</text><rect x="70" y="33" width="52" height="5"/></g></svg>`;
+const LOGO = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 150 40" height="40">
+<g fill="#fff" font-family="sans-serif" font-size="26" font-weight="700">
+<text x="0" y="27">Mark Pen</text><rect x="70" y="33" width="52" height="5"/>
+</g></svg>`;
 
 type Json = Record<string, unknown>;
 

@@ -7,7 +7,7 @@ import { refuseChanged, serve, tag } from "../serve-route.ts";
 import { hashPassphrase } from "../session/session.ts";
 import { beginSession } from "../session/store.ts";
 import { refuseZone } from "../time.ts";
-import { isSetUp, schoolSettings, setUpSchool } from "./school.ts";
+import { isSetUp, refuseLink, schoolSettings, setUpSchool } from "./school.ts";
 import { findSchool, updateSchool } from "./store.ts";
 
 export function schoolRoutes(context: AppContext): void {
@@ -19,8 +19,7 @@ export function schoolRoutes(context: AppContext): void {
 	}));
 	serve(context, ROUTES.setUpSchool, async ({ body, reply }) => {
 		const { name, signInName, passphrase } = body.administrator;
-		// Hashing takes a while by design; whoever has no link isn't worth it.
-		if (await isSetUp(manager)) throw new Refusal("link-over");
+		await refuseLink(manager, body.link);
 		const hash = await hashPassphrase(passphrase);
 		const id = await dataSource.transaction((tx) =>
 			setUpSchool(tx, body.link, body.school, { name, signInName, hash }),

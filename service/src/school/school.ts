@@ -7,7 +7,7 @@ import { AccountEntity } from "../database/entities/account.ts";
 import { Refusal } from "../refusals.ts";
 import { setPassphrase } from "../session/store.ts";
 import { refuseZone } from "../time.ts";
-import { findSchool, freshLink, type SchoolRow, updateSchool, useLink } from "./store.ts";
+import { findSchool, freshLink, isLink, type SchoolRow, updateSchool, useLink } from "./store.ts";
 
 /** Whether the site has an account, so that it needs no setting up. */
 export function isSetUp(manager: EntityManager): Promise<boolean> {
@@ -27,6 +27,13 @@ export async function schoolSettings(manager: EntityManager, now = new Date()): 
 	return { ...row, schoolYear: row.schoolYear ?? schoolYearOf(now.getUTCFullYear(), now.getUTCMonth()) };
 }
 
+/** Refuses a link that can't set the site up: before a passphrase is hashed, which takes a while by design. */
+export async function refuseLink(manager: EntityManager, link: string): Promise<void> {
+	if (await isSetUp(manager))
+		throw new Refusal("link-over", "This site is set up already. Sign in, or ask its administrator for an account.");
+	if (!(await isLink(manager, link))) throw new Refusal("link-over");
+}
+
 /** Who sets a site up, with the hash of their passphrase. */
 export interface FirstAdministrator {
 	readonly name: string;
@@ -43,13 +50,7 @@ export async function setUpSchool(
 ): Promise<string> {
 	refuseZone(school.zone);
 	// The link's row is locked while it is used, so that of two who come at once one is refused.
-	if (!(await useLink(tx, link)) || (await isSetUp(tx)))
-		throw new Refusal(
-			"link-over",
-			(await isSetUp(tx))
-				? "This site is set up already. Sign in, or ask its administrator for an account."
-				: undefined,
-		);
+	if (!(await useLink(tx, link)) || (await isSetUp(tx))) throw new Refusal("link-over");
 	const id = v7();
 	await insertTeacher(tx, { id, ...administrator, administrator: true, hash });
 	await setPassphrase(tx, id, hash, false);

@@ -56,6 +56,18 @@ export async function freshLink(manager: EntityManager): Promise<string> {
 	return link;
 }
 
+const FIND_LINK = statement(
+	{ hash: text() },
+	`SELECT token_hash AS hash
+		FROM set_up_links
+		WHERE token_hash = $1 AND ends_at > now()`,
+);
+
+/** Whether a set-up link works. */
+export async function isLink(manager: EntityManager, link: string): Promise<boolean> {
+	return (await FIND_LINK.one(manager, [hashOf(link)])) !== undefined;
+}
+
 const USE_LINK = statement(
 	{ hash: text() },
 	`DELETE FROM set_up_links

@@ -1,24 +1,10 @@
 import type { Preset } from "@markpen/contract";
-import { onClock, type RulesForm } from "./rules.ts";
-
-type Rules = Omit<Preset, "name">;
+import { onClock, type RulesForm, USUAL_RULES } from "./rules.ts";
 
 const DAY_MINUTES = 1_440;
 const MINUTE = 60_000;
 
-const USUAL: Omit<Rules, "dueMinutes" | "closesMinutes" | "at"> = {
-	tries: null,
-	counts: "best",
-	late: "marked",
-	lateShare: 0,
-	showChecklist: "opening",
-	showPoints: "at once",
-	showFeedback: "at once",
-	showModel: "closing",
-	showModelAs: "picture",
-	handInDrafts: true,
-	weight: 1,
-};
+const USUAL = { ...USUAL_RULES, lateShare: 0 };
 
 /** Presets that everybody has. */
 export const PRESETS: readonly Preset[] = [

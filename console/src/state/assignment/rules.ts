@@ -32,6 +32,20 @@ export function onClock(instant: string, zone: string): string {
 	return parts.replace(" ", "T");
 }
 
+/** The rules of work that nothing else is said of. */
+export const USUAL_RULES = {
+	tries: null,
+	counts: "best",
+	late: "marked",
+	showChecklist: "opening",
+	showPoints: "at once",
+	showFeedback: "at once",
+	showModel: "closing",
+	showModelAs: "picture",
+	handInDrafts: true,
+	weight: 1,
+} as const;
+
 /** A form for something new: it opens now, is due in a week and closes a week later, at four in the afternoon. */
 export function freshRules(zone: string, now = Date.now()): RulesForm {
 	const day = (n: number) => `${onClock(new Date(now + n * 86_400_000).toISOString(), zone).slice(0, 10)}T16:00`;
@@ -40,17 +54,8 @@ export function freshRules(zone: string, now = Date.now()): RulesForm {
 		opensAt: onClock(new Date(now).toISOString(), zone),
 		dueAt: day(7),
 		closesAt: day(14),
-		tries: null,
-		counts: "best",
-		late: "marked",
+		...USUAL_RULES,
 		latePercent: 20,
-		showChecklist: "opening",
-		showPoints: "at once",
-		showFeedback: "at once",
-		showModel: "closing",
-		showModelAs: "picture",
-		handInDrafts: true,
-		weight: 1,
 	};
 }
 

@@ -43,7 +43,7 @@ export class ExerciseDesk {
 	problems = $state.raw<readonly { path: string; line: number; message: string }[]>([]);
 	/** The model's report; none until it could be marked. */
 	report = $state.raw<Report | undefined>(undefined);
-	/** Where brief and criteria may disagree, told while one writes. */
+	/** Where brief and criteria may disagree, shown while the teacher writes. */
 	doubts = $state.raw<readonly string[]>([]);
 	programReports = $state.raw<ReadonlyMap<string, Report>>(new Map());
 	measured = $state.raw<readonly ReportFigure[]>([]);
@@ -227,17 +227,19 @@ export class ExerciseDesk {
 	async seeToAll(): Promise<void> {
 		const before = this.source;
 		let added = 0;
-		for (let left = this.tried?.unseen.length ?? 0; left > 0 && (this.tried?.unseen.length ?? 0) > 0; left--) {
-			const [next] = this.tried?.unseen.slice(-left) ?? [];
-			if (!next || !(await this.addFor(next.source))) continue;
-			added++;
+		const asked = new Set<string>();
+		const next = () => this.tried?.unseen.find((change) => !asked.has(change.source));
+		for (let change = next(); change; change = next()) {
+			asked.add(change.source);
+			if (await this.addFor(change.source)) added++;
 		}
 		const still = this.tried?.unseen.length ?? 0;
+		const changes = still === 1 ? "1 change needs" : `${still} changes need`;
+		const left = still === 0 ? "" : ` ${changes} a criterion that you write yourself.`;
 		if (added > 0)
-			notes.say(
-				`${added === 1 ? "1 criterion is" : `${added} criteria are`} added.${still > 0 ? ` ${still} changes need a criterion of your own.` : ""}`,
-				{ undo: () => this.write(before, true) },
-			);
+			notes.say((added === 1 ? "1 criterion is added." : `${added} criteria are added.`) + left, {
+				undo: () => this.write(before, true),
+			});
 		else notes.say("None of the ready sentences notices these. Write a criterion in the file view.", { wrong: true });
 	}
 

@@ -6,8 +6,11 @@ import {
 	partsOf,
 	withCriterion,
 	withCriterionPart,
+	withCriterionValue,
 	withoutCriterion,
 	withPart,
+	withSetting,
+	withSheet,
 } from "./exercise-file.ts";
 
 const FILE = `format: markpen/exercise@1
@@ -128,4 +131,66 @@ test("a fresh file reads, whatever its title", () => {
 
 test("an id is made of a title's letters", () => {
 	expect(["Gulls & Crates", "  Évora 2 ", "漢字"].map(idFor)).toEqual(["gulls-crates", "evora-2", ""]);
+});
+
+describe("a criterion's values", () => {
+	const file = FILE.replace(
+		"  - { id: neat,",
+		"  - { id: place, check: position, of: { kind: circle }, at: [0, 0], within: 3, credit: by distance, points: 1 }\n  - { id: neat,",
+	);
+
+	test("are named by their place, apart from what every criterion has", () => {
+		const [one, place] = partsOf(file)?.criteria ?? [];
+		expect(one?.values.map((v) => [v.label, v.value])).toEqual([
+			["of, kind", "circle"],
+			["exactly", 1],
+		]);
+		expect(place?.values.map((v) => [v.label, v.value])).toEqual([
+			["of, kind", "circle"],
+			["at, x", 0],
+			["at, y", 0],
+		]);
+		expect([place?.check, place?.within, place?.credit]).toEqual(["position", "3", "by distance"]);
+	});
+
+	test("are changed where they are", () => {
+		const next = kept(withCriterionValue(file, 1, ["at", 1], 40));
+		expect(next).toContain("at: [ 0, 40 ]");
+		expect(partsOf(next)?.criteria[1]?.values.at(-1)?.value).toBe(40);
+	});
+
+	test("a tolerance and a credit that are taken back leave the file", () => {
+		const without = kept(
+			withCriterionPart(kept(withCriterionPart(file, 1, "within", "")), 1, "credit", "all or nothing"),
+		);
+		expect(without).not.toMatch(/within|credit/);
+	});
+});
+
+describe("the settings", () => {
+	test.each([
+		["size", "6", "size: 6"],
+		["seeds", "1, 2, 3", "seeds: [ 1, 2, 3 ]"],
+		["without", "curve, arc", "without: [ curve, arc ]"],
+		["teaches", "loops, turns and angles", "teaches: [ loops, turns and angles ]"],
+		["level", "2", "level: 2"],
+		["consequences", "forgiven", "consequences: forgiven"],
+	] as const)("%s is set to %s, and taken back", (name, value, text) => {
+		const next = kept(withSetting(FILE, name, value));
+		expect(next).toContain(text);
+		expect(partsOf(next)?.settings[name]).toBe(value);
+		const back = kept(withSetting(next, name, ""));
+		expect([partsOf(back)?.settings[name], back.includes("run:") || back.includes("statements:")]).toEqual(["", false]);
+	});
+
+	test("the sheet keeps what isn't changed", () => {
+		const next = kept(
+			withSheet(FILE.replace("origin: centre", "origin: centre, paper: white"), {
+				width: 90,
+				height: 60,
+				origin: "top left",
+			}),
+		);
+		expect(partsOf(next)?.conditions.sheet).toEqual({ width: 90, height: 60, origin: "top left", paper: "white" });
+	});
 });

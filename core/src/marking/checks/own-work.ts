@@ -21,7 +21,7 @@ const SAME = { kinds: ["kind"], colours: ["fill", "outline"], places: ["place"] 
 /** That a drawing is the student's own and not what was given out. */
 export const ownWork = defineCheck<Options, Finding>()({
 	name: "own work",
-	topic: "Ideas of one's own",
+	topic: "Own ideas",
 	options,
 	example: "{ id: own, check: own work, from: example, differs: { at least: 2, of: [colours] }, points: 1 }",
 	timeless: true,
