@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import type { Client } from "../../client/dist/index.js";
-import { DEMO_STUDENTS } from "../../demo/dist/index.js";
+import { DEMO_STUDENTS, DEMO_TEACHERS } from "../../demo/dist/index.js";
 import { instantOf } from "../../service/dist/index.js";
 import { classNamed, placeOf, reportOf, Site, signedIn, workOn } from "../site.ts";
 
@@ -454,4 +454,34 @@ test("a class whose school year is closed is kept, and nothing in it can be chan
 	expect(await teacher.changeClass({ params: { id }, body: { closed: false }, revision })).toMatchObject({
 		closedAt: null,
 	});
+});
+
+test("presets are a teacher's own: kept by name, replaced, and removed", async () => {
+	const owner = await site.teacher();
+	const other = await signedIn(site.address, DEMO_TEACHERS.other);
+	const rules = {
+		name: "Friday quiz",
+		dueMinutes: 45,
+		closesMinutes: 60,
+		at: null,
+		tries: 1,
+		counts: "latest" as const,
+		late: "refused" as const,
+		lateShare: 0,
+		showChecklist: "hand-in" as const,
+		showPoints: "release" as const,
+		showFeedback: "release" as const,
+		showModel: "never" as const,
+		showModelAs: "picture" as const,
+		handInDrafts: false,
+		weight: 2,
+	};
+	const first = await owner.savePreset({ body: rules });
+	const second = await owner.savePreset({ body: { ...rules, tries: 2 } });
+	expect(second.id).toBe(first.id);
+	expect((await owner.listPresets({})).presets).toEqual([{ ...rules, tries: 2, id: first.id }]);
+	expect((await other.listPresets({})).presets).toEqual([]);
+	await expect(other.removePreset({ params: { id: first.id } })).rejects.toMatchObject({ status: 404 });
+	await owner.removePreset({ params: { id: first.id } });
+	expect((await owner.listPresets({})).presets).toEqual([]);
 });

@@ -3,6 +3,7 @@ import { stored, stubBrowser, TestClock } from "../site/test-world.ts";
 
 stubBrowser();
 const { ExerciseDesk } = await import("./exercise-desk.svelte.ts");
+const { notes } = await import("../site/notes.svelte.ts");
 type Desk = InstanceType<typeof ExerciseDesk>;
 type ExercisePorts = import("./exercise-desk.svelte.ts").ExercisePorts;
 type ExercisePage = import("./exercise-desk.svelte.ts").ExercisePage;
@@ -218,4 +219,38 @@ test("leaving saves, ends both runners, and looks no more", async () => {
 	desk.leave();
 	await world.pass(10_000);
 	expect(world.calls).toEqual(["save 3", "runner ended", "proposer ended"]);
+});
+
+test("adds a criterion for each change that goes unnoticed, and one undo takes all of them back", async () => {
+	const desk = await begun();
+	const change = (source: string) => ({ says: "moved", line: 1, source });
+	desk.tried = {
+		strength: 0.5,
+		fairness: 1,
+		wrong: [],
+		unseen: [change("a"), change("b"), change("c")],
+		punished: [],
+	};
+	const before = desk.source;
+	world.against = {
+		sentence: "It is in its place",
+		figures: {},
+		criterion: { id: "more", check: "nothing else", points: 1 },
+	};
+	world.calls.length = 0;
+	await desk.seeToAll();
+	// The service of this test says of the changes that are left that the first one is noticed now.
+	expect(desk.tried?.unseen.map((u) => u.source)).toEqual([]);
+	expect(world.calls.filter((call) => call === "against")).toHaveLength(2);
+	expect(desk.source.match(/id: more/g)).toHaveLength(2);
+	expect(notes.all.at(-1)?.says).toBe("2 criteria are added.");
+	await notes.all.at(-1)?.undo?.();
+	expect(desk.source).toBe(before);
+
+	desk.tried = { strength: 0.5, fairness: 1, wrong: [], unseen: [change("a")], punished: [] };
+	world.against = undefined;
+	await desk.seeToAll();
+	expect(desk.tried?.unseen).toHaveLength(1);
+	expect(desk.source).toBe(before);
+	desk.leave();
 });
