@@ -32,7 +32,7 @@
 		return () => removeEventListener("online", deliver);
 	});
 	$effect(() => {
-		if (session.account) void pages.show(router.place, session.account.role);
+		if (session.account) void pages.show(router.place, session.account.role, router.turn);
 		else pages.clear();
 	});
 </script>

@@ -61,7 +61,8 @@ export class Pages {
 		this.missing = "";
 	}
 
-	async show(place: PageLocation, role: "teacher" | "student"): Promise<void> {
+	/** @param again how often the same page was gone to anew */
+	async show(place: PageLocation, role: "teacher" | "student", again = 0): Promise<void> {
 		const turn = ++this.turn;
 		const fetch = (role === "teacher" ? TEACHERS : STUDENTS)[place.page];
 		try {
@@ -72,7 +73,9 @@ export class Pages {
 				page: found.default,
 				params: place.params,
 				key:
-					role === "teacher" && IN_PLACE.has(place.page) ? place.page : `${place.page} ${JSON.stringify(place.params)}`,
+					role === "teacher" && IN_PLACE.has(place.page)
+						? place.page
+						: `${place.page} ${JSON.stringify(place.params)} ${again}`,
 			};
 		} catch {
 			if (turn === this.turn) this.missing = "failed";

@@ -61,21 +61,26 @@ export function locationOf(path: string): PageLocation {
 /** The address in front and how it is changed. */
 export class Router {
 	path = $state(location.pathname);
+	/** How often the same page was gone to with another query: it is then shown anew. */
+	turn = $state(0);
 	/** What is before every address: of pages shown from fixtures. */
 	base = $state("");
 	readonly place = $derived(locationOf(this.path.slice(this.base.length)));
 
 	constructor() {
 		addEventListener("popstate", () => {
+			if (this.path === location.pathname) this.turn++;
 			this.path = location.pathname;
 		});
 	}
 
 	/** Goes to an address of the console's own; it may have a query and a fragment. */
 	go(address: string): void {
-		if (address === location.pathname) return;
+		if (address === `${location.pathname}${location.search ?? ""}${location.hash ?? ""}`) return;
+		const path = address.replace(/[?#].*$/, "");
+		if (path === this.path) this.turn++;
 		history.pushState(null, "", address);
-		this.path = address.replace(/[?#].*$/, "");
+		this.path = path;
 		scrollTo(0, 0);
 	}
 

@@ -55,6 +55,16 @@ describe("the router", () => {
 		expect([pushed, router.place]).toEqual([["/classes/7"], { page: "class", params: { id: "7" } }]);
 	});
 
+	test("shows the same page anew where its query is another one", () => {
+		const router = new Router();
+		router.go("/exercises?shelf=ours");
+		const { turn } = router;
+		router.go("/exercises");
+		expect([router.turn - turn, router.place.page]).toEqual([1, "exercises"]);
+		router.go("/classes");
+		expect(router.turn - turn).toBe(1);
+	});
+
 	test("follows the browser's way back", () => {
 		const router = new Router();
 		router.go("/classes/7");
