@@ -1,4 +1,5 @@
 import * as Plot from "@observablehq/plot";
+import { pointBins } from "./point-bins.ts";
 
 /** A bar with its name. */
 export interface Bar {
@@ -49,20 +50,10 @@ export function bars(of: readonly Bar[], width: number, label: string): SVGSVGEl
 	});
 }
 
-/** Widths of bins that people read easily. */
-const BIN_WIDTHS = [0.5, 1, 2, 5, 10, 20, 50, 100];
-const MAX_BINS = 12;
-
-/** The edges of bins from 0 to the points possible, each of a width that is read easily. */
-export function binEdges(possible: number): number[] {
-	const width = BIN_WIDTHS.find((w) => possible / w <= MAX_BINS) ?? Math.ceil(possible / MAX_BINS);
-	const count = Math.max(1, Math.ceil(possible / width - 1e-9));
-	return Array.from({ length: count + 1 }, (_, i) => i * width);
-}
-
-/** How many have how many points; the last bin takes full points in. */
+/** How many have how many points. */
 export function spread(points: readonly number[], possible: number, width: number): SVGSVGElement | HTMLElement {
-	const edges = binEdges(possible);
+	const bins = pointBins(points, possible);
+	const edges = [0, ...bins.map((bin) => bin.to)];
 	return Plot.plot({
 		width,
 		height: 190,
@@ -70,11 +61,7 @@ export function spread(points: readonly number[], possible: number, width: numbe
 		x: { label: `Points of ${possible}`, domain: [0, edges.at(-1) as number], ticks: edges },
 		y: { label: "Students", grid: true, tickFormat: "d" },
 		marks: [
-			Plot.rectY(points, {
-				...Plot.binX({ y: "count" }, { x: (d: number) => d, thresholds: edges }),
-				fill: "var(--c-ink-soft)",
-				inset: 1,
-			}),
+			Plot.rectY(bins, { x1: "from", x2: "to", y: "count", fill: "var(--c-ink-soft)", inset: 1 }),
 			Plot.ruleY([0]),
 		],
 	});
