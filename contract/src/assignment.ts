@@ -4,8 +4,7 @@ import { conditions } from "./exercise.ts";
 import { picture } from "./report.ts";
 import { route } from "./route.ts";
 
-/** When an assignment's parts are shown, how tries count, and what happens at its end. */
-/** The rules of an assignment, apart from its dates. */
+/** The rules of an assignment, apart from its dates: how tries count, what is shown when, and what happens at its end. */
 export const rules = {
 	tries: z.int().positive().nullable().describe("How many tries each exercise has; null for any number"),
 	counts: z.enum(["best", "latest", "chosen"]).describe("Which try counts; until the teacher has chosen, the best"),
@@ -19,6 +18,20 @@ export const rules = {
 	handInDrafts: z.boolean().describe("Whether drafts are handed in by themselves when it closes"),
 	weight: z.number().min(0).max(1000).describe("What it weighs among the class's work"),
 };
+/** The rules of an assignment for which a call gives no others. */
+export const USUAL_RULES = Object.freeze({
+	tries: null,
+	counts: "best",
+	late: "marked",
+	lateShare: 0,
+	showChecklist: "opening",
+	showPoints: "at once",
+	showFeedback: "at once",
+	showModel: "never",
+	showModelAs: "picture",
+	handInDrafts: true,
+	weight: 1,
+} as const);
 const dates = { opensAt: instant, dueAt: instant, closesAt: instant };
 const momentsAsked = { opensAt: moment, dueAt: moment, closesAt: moment };
 
@@ -95,17 +108,17 @@ export const showAssignment = route({
 	reply: assignmentPage,
 });
 const defaults = {
-	tries: rules.tries.default(null),
-	counts: rules.counts.default("best"),
-	late: rules.late.default("marked"),
-	lateShare: rules.lateShare.default(0),
-	showChecklist: rules.showChecklist.default("opening"),
-	showPoints: rules.showPoints.default("at once"),
-	showFeedback: rules.showFeedback.default("at once"),
-	showModel: rules.showModel.default("never"),
-	showModelAs: rules.showModelAs.default("picture"),
-	handInDrafts: rules.handInDrafts.default(true),
-	weight: rules.weight.default(1),
+	tries: rules.tries.default(USUAL_RULES.tries),
+	counts: rules.counts.default(USUAL_RULES.counts),
+	late: rules.late.default(USUAL_RULES.late),
+	lateShare: rules.lateShare.default(USUAL_RULES.lateShare),
+	showChecklist: rules.showChecklist.default(USUAL_RULES.showChecklist),
+	showPoints: rules.showPoints.default(USUAL_RULES.showPoints),
+	showFeedback: rules.showFeedback.default(USUAL_RULES.showFeedback),
+	showModel: rules.showModel.default(USUAL_RULES.showModel),
+	showModelAs: rules.showModelAs.default(USUAL_RULES.showModelAs),
+	handInDrafts: rules.handInDrafts.default(USUAL_RULES.handInDrafts),
+	weight: rules.weight.default(USUAL_RULES.weight),
 };
 export const setAssignment = route({
 	name: "setAssignment",

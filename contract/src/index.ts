@@ -142,7 +142,7 @@ export const ROUTES = Object.freeze({
 	carryOut: job.carryOut,
 });
 
-export { type AssignmentPage, MAX_SHAPES_ON_WALL } from "./assignment.ts";
+export { type AssignmentPage, MAX_SHAPES_ON_WALL, USUAL_RULES } from "./assignment.ts";
 export type { Cell, ClassPage } from "./class.ts";
 export { LAST_INSTANT, SOURCE_BYTES } from "./common.ts";
 export type { GradeBook } from "./grade-book.ts";

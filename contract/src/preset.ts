@@ -3,7 +3,7 @@ import { rules } from "./assignment.ts";
 import { idParams, name } from "./common.ts";
 import { route } from "./route.ts";
 
-/** Rules of an assignment that a teacher uses again, with its dates counted from the opening. */
+/** A teacher's saved rules for new assignments. Its dates are offsets from the opening. */
 export const preset = z.object({
 	name,
 	dueMinutes: z.int().min(1).max(525_600).describe("From the opening until it is due"),

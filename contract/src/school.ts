@@ -6,7 +6,7 @@ import { account, passphrase } from "./session.ts";
 
 const schoolYear = name.max(40).describe("Of classes that are made now, like 2026/27");
 
-/** What classes of the school begin with. */
+/** The school's defaults for new classes. */
 export const school = z.object({ name, zone, schoolYear, gradeScale });
 
 export const showSchool = route({
@@ -40,7 +40,7 @@ export const showSchoolSettings = route({
 	path: "/school/settings",
 	who: ["teacher"],
 	reach: "site",
-	summary: "What classes of the school begin with: time zone, school year and grade scale",
+	summary: "The school's defaults for new classes: time zone, school year and grade scale",
 	reply: school.extend({ name: z.string().nullable(), revision: z.int() }),
 });
 export const changeSchoolSettings = route({
@@ -49,7 +49,7 @@ export const changeSchoolSettings = route({
 	path: "/school/settings",
 	who: ["administrator"],
 	reach: "site",
-	summary: "Change the school's name, or what classes begin with; classes that exist stay as they are",
+	summary: "Change the school's name, or the defaults for new classes; existing classes keep theirs",
 	body: school.partial(),
 	reply: school.extend({ name: z.string().nullable(), revision: z.int() }),
 	guarded: true,

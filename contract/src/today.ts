@@ -23,7 +23,7 @@ export const todayRow = z.object({
 });
 export type TodayRow = z.infer<typeof todayRow>;
 
-/** How far a new teacher is on the way to a marked class. */
+/** Which first steps a new teacher has done. */
 export const firstSteps = z.object({
 	classId: id.nullable().describe("The newest open class of the teacher's own"),
 	students: z.int(),

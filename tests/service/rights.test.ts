@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { type Client, createClient } from "../../client/dist/index.js";
-import { API_BASE, type Caller, ROUTES, type Route } from "../../contract/dist/index.js";
+import { API_BASE, type Caller, ROUTES, type Route, USUAL_RULES } from "../../contract/dist/index.js";
 import { DEMO_SIGN_INS, DEMO_STUDENTS, DEMO_TEACHERS } from "../../demo/dist/index.js";
 import { classNamed, Site, signedIn } from "../site.ts";
 
@@ -195,17 +195,7 @@ const SAMPLES: Readonly<Record<Name, () => object>> = {
 			dueMinutes: 10_080,
 			closesMinutes: 10_080,
 			at: "16:00",
-			tries: null,
-			counts: "best",
-			late: "marked",
-			lateShare: 0,
-			showChecklist: "opening",
-			showPoints: "at once",
-			showFeedback: "at once",
-			showModel: "never",
-			showModelAs: "picture",
-			handInDrafts: true,
-			weight: 1,
+			...USUAL_RULES,
 		},
 	}),
 	removePreset: () => ({ params: { id: NONE } }),

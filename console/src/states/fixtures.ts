@@ -1,22 +1,9 @@
-import { API_BASE, ROUTES } from "@markpen/contract";
+import { API_BASE, ROUTES, USUAL_RULES } from "@markpen/contract";
 import { wire } from "../state/site/api.ts";
 
 const ID = "01890000-0000-7000-8000-000000000000";
 const SOON = "2030-01-01T12:00:00Z";
 const PLACE = { classId: ID, className: "8 Example" };
-const RULES = {
-	tries: null,
-	counts: "best",
-	late: "marked",
-	lateShare: 0,
-	showChecklist: "opening",
-	showPoints: "at once",
-	showFeedback: "at once",
-	showModel: "never",
-	showModelAs: "picture",
-	handInDrafts: true,
-	weight: 1,
-};
 const CONDITIONS = { sheet: null, seed: 1, frames: null, steps: null, without: [] };
 const ONE = {
 	id: ID,
@@ -73,7 +60,7 @@ const EMPTY: Readonly<Partial<Record<keyof typeof ROUTES, unknown>>> = {
 	},
 	acrossClasses: { key: "new", title: "New", classes: [], criteria: [], slips: [] },
 	showAssignment: {
-		...RULES,
+		...USUAL_RULES,
 		...PLACE,
 		id: ID,
 		title: "New",

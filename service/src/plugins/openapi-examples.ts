@@ -1,3 +1,5 @@
+import { USUAL_RULES } from "@markpen/contract";
+
 /** Calls and replies as the demo has them, for the API's page. */
 export const EXAMPLES: Readonly<Record<string, { readonly body?: unknown; readonly reply?: unknown }>> = Object.freeze({
 	signIn: { body: { classCode: "tern-8", signInName: "idris", passphrase: "brass-gull-32" } },
@@ -26,17 +28,7 @@ export const EXAMPLES: Readonly<Record<string, { readonly body?: unknown; readon
 			dueMinutes: 10_080,
 			closesMinutes: 11_520,
 			at: "16:00",
-			tries: null,
-			counts: "best",
-			late: "marked",
-			lateShare: 0,
-			showChecklist: "opening",
-			showPoints: "at once",
-			showFeedback: "at once",
-			showModel: "closing",
-			showModelAs: "picture",
-			handInDrafts: true,
-			weight: 1,
+			...USUAL_RULES,
 		},
 	},
 	makeClass: { body: { name: "9 Gannet", schoolYear: "2026/27", zone: "Europe/Lisbon" } },

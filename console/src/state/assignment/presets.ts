@@ -1,12 +1,12 @@
-import type { Preset } from "@markpen/contract";
-import { onClock, type RulesForm, USUAL_RULES } from "./rules.ts";
+import { type Preset, USUAL_RULES } from "@markpen/contract";
+import { onClock, type RulesForm } from "./rules.ts";
 
 const DAY_MINUTES = 1_440;
 const MINUTE = 60_000;
 
-const USUAL = { ...USUAL_RULES, lateShare: 0 };
+const USUAL = { ...USUAL_RULES, showModel: "closing" } as const;
 
-/** Presets that everybody has. */
+/** Built-in presets. */
 export const PRESETS: readonly Preset[] = [
 	{ name: "This lesson", ...USUAL, dueMinutes: 60, closesMinutes: 60, at: null },
 	{ name: "Homework, one week", ...USUAL, dueMinutes: 7 * DAY_MINUTES, closesMinutes: 8 * DAY_MINUTES, at: "16:00" },
@@ -24,7 +24,7 @@ export const PRESETS: readonly Preset[] = [
 	},
 ];
 
-/** A form's rules as a preset says, opening now. @param zone the class's */
+/** A form filled in from a preset, opening now. @param zone the class's */
 export function formOf(preset: Preset, form: RulesForm, zone: string, now = Date.now()): RulesForm {
 	const { name: _, dueMinutes, closesMinutes, at, lateShare, ...rules } = preset;
 	const clock = (minutes: number) => {

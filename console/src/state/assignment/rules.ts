@@ -1,4 +1,4 @@
-import type { AssignmentPage } from "@markpen/contract";
+import { type AssignmentPage, USUAL_RULES } from "@markpen/contract";
 
 /** What of an assignment its teacher sets, with times on the class's own clock as the form has them. */
 export interface RulesForm {
@@ -32,29 +32,17 @@ export function onClock(instant: string, zone: string): string {
 	return parts.replace(" ", "T");
 }
 
-/** The rules of work that nothing else is said of. */
-export const USUAL_RULES = {
-	tries: null,
-	counts: "best",
-	late: "marked",
-	showChecklist: "opening",
-	showPoints: "at once",
-	showFeedback: "at once",
-	showModel: "closing",
-	showModelAs: "picture",
-	handInDrafts: true,
-	weight: 1,
-} as const;
-
 /** A form for something new: it opens now, is due in a week and closes a week later, at four in the afternoon. */
 export function freshRules(zone: string, now = Date.now()): RulesForm {
+	const { lateShare: _, ...usual } = USUAL_RULES;
 	const day = (n: number) => `${onClock(new Date(now + n * 86_400_000).toISOString(), zone).slice(0, 10)}T16:00`;
 	return {
 		title: "",
 		opensAt: onClock(new Date(now).toISOString(), zone),
 		dueAt: day(7),
 		closesAt: day(14),
-		...USUAL_RULES,
+		...usual,
+		showModel: "closing",
 		latePercent: 20,
 	};
 }

@@ -1,6 +1,6 @@
 import type { Today } from "@markpen/contract";
 
-/** One step of a new teacher's way to a marked class. */
+/** One of a new teacher's first steps. */
 export interface FirstStep {
 	readonly id: "class" | "students" | "cards" | "work" | "look";
 	readonly text: string;

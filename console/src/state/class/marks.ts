@@ -1,6 +1,6 @@
 import { storageKey } from "../site/storage-key.ts";
 
-/** What this browser alone knows that a teacher has done. */
+/** Steps that only this browser records. */
 type Mark = "printed cards" | "looked at a hand-in" | "hid the first steps";
 
 export function hasMark(mark: Mark): boolean {
@@ -15,6 +15,6 @@ export function setMark(mark: Mark): void {
 	try {
 		localStorage.setItem(storageKey(mark), "yes");
 	} catch {
-		// A browser that keeps nothing asks again.
+		// Without storage the step stays open.
 	}
 }

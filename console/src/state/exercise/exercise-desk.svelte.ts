@@ -218,7 +218,7 @@ export class ExerciseDesk {
 		return sentence;
 	}
 
-	/** Whether the model can't be run: what its criteria would say of it means nothing until it is mended. */
+	/** Whether the model has an error. Verdicts mean nothing until it is fixed. */
 	get waitsForModel(): boolean {
 		return (this.report?.errors.length ?? 0) > 0;
 	}

@@ -136,7 +136,8 @@ test("an id is made of a title's letters", () => {
 describe("a criterion's values", () => {
 	const file = FILE.replace(
 		"  - { id: neat,",
-		"  - { id: place, check: position, of: { kind: circle }, at: [0, 0], within: 3, credit: by distance, points: 1 }\n  - { id: neat,",
+		"  - { id: place, check: position, of: { kind: circle }, at: [0, 0], within: 3, credit: by distance, points: 1 }\n" +
+			"  - { id: neat,",
 	);
 
 	test("are named by their place, apart from what every criterion has", () => {

@@ -22,7 +22,7 @@ export interface FileParts {
 		/** Tolerance of its own, as the file has it: "" for the exercise's. */
 		readonly within: string;
 		readonly credit: string;
-		/** What it asks for, value by value. */
+		/** The criterion's values, one by one. */
 		readonly values: readonly CriterionValue[];
 	}[];
 	readonly settings: FileSettings;
@@ -38,7 +38,7 @@ export interface CriterionValue {
 	readonly value: number | string | boolean;
 }
 
-/** What holds for the whole exercise, as text for a form. */
+/** Settings of the whole exercise, as text for a form. */
 export interface FileSettings {
 	readonly position: string;
 	readonly size: string;
@@ -53,10 +53,10 @@ export interface FileSettings {
 	readonly consequences: string;
 }
 
-/** Keys of a criterion that are edited apart from what it asks for. */
+/** Keys of a criterion that have their own fields in the editor. */
 const COMMON = new Set(["id", "check", "points", "bonus", "part", "hint", "says", "show", "within", "credit", "needs"]);
 const AXES = ["x", "y"];
-/** Deeper and more values than these are edited in the file. */
+/** Values deeper than this, or beyond this number, are edited in the file. */
 const MAX_VALUES = 24;
 
 function* valuesIn(node: unknown, path: Path, labels: readonly string[]): Generator<CriterionValue> {
@@ -262,7 +262,7 @@ export function withCriterionValue(
 	});
 }
 
-/** Where each setting is in the file, and whether it is a list. */
+/** The path of each setting in the file, and whether it is a list. */
 const SETTINGS: Readonly<Record<keyof FileSettings, { readonly path: Path; readonly list?: true }>> = {
 	position: { path: ["tolerance", "position"] },
 	size: { path: ["tolerance", "size"] },

@@ -43,13 +43,13 @@ describe("an exercise", () => {
 		expect(isWanted(exercise("net"), { ...ANY, ...wanted })).toBe(found);
 	});
 
-	test("that says no level or time is found only where none is asked for", () => {
+	test("without level or time is found only when no filter is set", () => {
 		const plain = exercise("net", { level: null, minutes: null, teaches: [] });
 		expect([isWanted(plain, ANY), isWanted(plain, { ...ANY, minutes: "30" })]).toEqual([true, false]);
 		expect(aboutExercise(plain)).toBe("");
 	});
 
-	test("says how hard and how long it is, and what it teaches", () => {
+	test("has level, time and topics in one line", () => {
 		expect(aboutExercise(exercise("net", { teaches: ["loops", "circles"] }))).toBe(
 			"Getting on, 20 min: loops, circles",
 		);

@@ -3,7 +3,7 @@ import type { api } from "../site/api.ts";
 export type Exercise = Awaited<ReturnType<typeof api.listExercises>>["exercises"][number];
 export type Collection = Awaited<ReturnType<typeof api.listCollections>>["collections"][number];
 
-/** What of the exercises is looked for; an empty text looks for anything. */
+/** Search filters for exercises; an empty text matches every exercise. */
 export interface Wanted {
 	readonly words: string;
 	readonly topic: string;
@@ -21,7 +21,7 @@ export const LEVELS = ["Beginners", "Getting on", "Confident", "Challenging"] as
 /** Times that a lesson has, in minutes. */
 export const MINUTES = [10, 15, 20, 30] as const;
 
-/** How hard and how long an exercise is, and what it teaches, in one line. */
+/** Level, time and topics of an exercise in one line. */
 export function aboutExercise({ level, minutes, teaches }: Pick<Exercise, "level" | "minutes" | "teaches">): string {
 	const parts = [level === null ? "" : (LEVELS[level - 1] ?? ""), minutes === null ? "" : `${minutes} min`];
 	return [parts.filter(Boolean).join(", "), teaches.join(", ")].filter(Boolean).join(": ");

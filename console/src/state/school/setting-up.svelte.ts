@@ -12,7 +12,7 @@ export function signInNameOf(name: string): string {
 	return (plain.trim().split(/\s+/).at(-1) ?? "").replace(/[^a-z0-9-]/g, "");
 }
 
-/** What a school's classes begin with, while it is being changed. */
+/** A form of the school's defaults for classes. */
 export interface SchoolFields {
 	name: string;
 	zone: string;
@@ -20,7 +20,7 @@ export interface SchoolFields {
 	gradeScale: GradeStep[];
 }
 
-/** The school year of today, on this browser's clock. */
+/** Today's school year, by this browser's clock. */
 function schoolYearNow(): string {
 	const today = new Date();
 	return schoolYearOf(today.getFullYear(), today.getMonth());

@@ -6,7 +6,7 @@ export interface Box {
 	readonly height: number;
 }
 
-/** How far a colour part may be from the paper's and still be paper: edges are smoothed. */
+/** Largest difference of a colour channel from the paper's that still counts as paper: edges are antialiased. */
 const NEAR = 10;
 
 /**

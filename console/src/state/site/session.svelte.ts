@@ -63,7 +63,7 @@ export class Session {
 		}
 	}
 
-	/** Whoever has just been signed in another way than by name and passphrase. */
+	/** Takes over an account that the service has just signed in, as after setting up the site. */
 	enter(account: Account): void {
 		forgetKept();
 		this.account = account;
