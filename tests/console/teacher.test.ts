@@ -208,6 +208,29 @@ describe("a class", () => {
 			]);
 		}));
 
+	test("is set work together with another class, each once, though one was refused at first", () =>
+		visit("teacher", async (page) => {
+			const [own, other] = [await ownClass("Set first"), await ownClass("Set second")];
+			const sails = async () =>
+				Promise.all(
+					[own, other].map(
+						async ({ id }) =>
+							(await teacher.showClass({ params: { id } })).columns.filter((c) => c.exercise === "sail").length,
+					),
+				);
+			await to(page, `/classes/${own.id}/set-work?work=exercise+sail`);
+			await page.getByRole("checkbox", { name: "Set second" }).check();
+			await page.route(`**/classes/${other.id}/assignments`, (route) => route.abort(), { times: 1 });
+			await page.getByRole("button", { name: "Set this work" }).click();
+			await page.getByRole("alert").filter({ visible: true }).waitFor();
+			expect(await sails()).toEqual([1, 0]);
+			await page.getByRole("button", { name: "Set this work" }).click();
+			await note(page, "Set to 2 classes.").waitFor();
+			expect(await sails()).toEqual([1, 1]);
+			await page.getByRole("button", { name: "Undo" }).click();
+			await expect.poll(sails).toEqual([0, 0]);
+		}));
+
 	test("has a grade book with weights and a scale, which can be undone, and its exports", () =>
 		visit("teacher", async (page) => {
 			await to(page, `/classes/${ids.tern}/grade-book`);

@@ -7,7 +7,7 @@
 	import { formOf, PRESETS, presetOf } from "../../state/assignment/presets.ts";
 	import { freshRules, type RulesForm, rulesBody } from "../../state/assignment/rules.ts";
 	import { classPages } from "../../state/class/class-pages.ts";
-	import { aboutExercise, isWanted } from "../../state/exercise/shelf.ts";
+	import { aboutExercise, type Collection, type Exercise, isWanted } from "../../state/exercise/shelf.ts";
 	import { api } from "../../state/site/api.ts";
 	import { Loading, saying } from "../../state/site/loading.svelte.ts";
 	import { notes } from "../../state/site/notes.svelte.ts";
@@ -38,6 +38,10 @@
 	const loadPresets = () => saved.load(() => api.listPresets({}), "presets");
 	$effect(() => void loadPresets());
 
+	const PICTURE = "aspect-[4/3] w-16 shrink-0 border border-rule";
+	const aboutWork = (of: Exercise | Collection) =>
+		"exercises" in of ? `collection of ${of.exercises.length} exercises` : aboutExercise(of);
+
 	const query = new Query();
 	/** What is set: "exercise sail" or "collection harbour-day". */
 	const work = $derived(query.get("work"));
@@ -50,6 +54,8 @@
 	let error = $state("");
 	let naming = $state(false);
 	let presetName = $state("");
+	/** Assignments made so far, by work and class: after an error, sending again makes only the others. */
+	const made = new Map<string, string>();
 	let ready = false;
 	$effect(() => {
 		if (loading.value && !ready) {
@@ -84,17 +90,17 @@
 		error = "";
 		const [kind, key] = work.split(" ") as [string, string];
 		try {
-			const made: { id: string }[] = [];
 			for (const classId of [id, ...others])
-				made.push(
-					await api.setAssignment({
+				if (!made.has(`${work} ${classId}`)) {
+					const { id: assignmentId } = await api.setAssignment({
 						params: { id: classId },
 						body: { ...rulesBody(form), ...(kind === "collection" ? { collection: key } : { exercise: key }) },
-					}),
-				);
-			notes.say(`Set to ${made.length === 1 ? "the class" : `${made.length} classes`}.`, {
+					});
+					made.set(`${work} ${classId}`, assignmentId);
+				}
+			notes.say(`Set to ${made.size === 1 ? "the class" : `${made.size} classes`}.`, {
 				undo: async () => {
-					for (const m of made) await api.removeAssignment({ params: { id: m.id } });
+					for (const assignmentId of made.values()) await api.removeAssignment({ params: { id: assignmentId } });
 					router.go(`/classes/${id}/set-work`);
 				},
 			});
@@ -104,6 +110,39 @@
 		}
 	}
 </script>
+
+{#snippet choice(chosen: string, of: Exercise | Collection)}
+	<li class="border-b border-rule">
+		<button
+			type="button"
+			class="flex w-full items-center gap-3 py-1.5 text-left hover:underline"
+			onclick={() => choose(chosen)}
+		>
+			{#if "exercises" in of}<span class="{PICTURE} flex items-center justify-center font-mono" aria-hidden="true"
+					>{of.exercises.length} ×</span
+				>{:else}<img
+					src="/api/v1/exercises/{of.id}/picture.svg"
+					alt=""
+					loading="lazy"
+					class="{PICTURE} bg-sheet object-contain"
+				/>{/if}
+			<span class="min-w-0"
+				><span class="block font-semibold">{of.title}</span><span class="quiet block truncate">{aboutWork(of)}</span
+				></span
+			></button
+		>
+	</li>
+{/snippet}
+
+{#snippet presetButton(p: Preset)}
+	<button
+		type="button"
+		class="tool"
+		aria-pressed={preset === p.name}
+		data-state={preset === p.name ? "on" : "off"}
+		onclick={() => apply(p)}>{p.name}</button
+	>
+{/snippet}
 
 <Fetched {loading} what="what can be set">
 	{#snippet children({ page, classes, exercises, collections })}
@@ -134,38 +173,8 @@
 					<input class="field w-60" type="search" placeholder="Search" aria-label="Search" bind:value={words} />
 				</div>
 				<ul class="grid grid-cols-1 gap-x-6 sm:grid-cols-2 lg:grid-cols-3">
-					{#each foundCollections as c (c.id)}<li class="border-b border-rule">
-							<button
-								type="button"
-								class="flex w-full items-center gap-3 py-1.5 text-left hover:underline"
-								onclick={() => choose(`collection ${c.key}`)}
-								><span
-									class="flex aspect-[4/3] w-16 shrink-0 items-center justify-center border border-rule-strong font-mono"
-									aria-hidden="true">{c.exercises.length} ×</span
-								><span class="min-w-0"
-									><span class="block font-semibold">{c.title}</span><span class="quiet block"
-										>collection of {c.exercises.length} exercises</span
-									></span
-								></button
-							>
-						</li>{/each}
-					{#each found as e (e.id)}<li class="border-b border-rule">
-							<button
-								type="button"
-								class="flex w-full items-center gap-3 py-1.5 text-left hover:underline"
-								onclick={() => choose(`exercise ${e.key}`)}
-								><img
-									src="/api/v1/exercises/{e.id}/picture.svg"
-									alt=""
-									loading="lazy"
-									class="aspect-[4/3] w-16 shrink-0 border border-rule bg-sheet object-contain"
-								/><span class="min-w-0"
-									><span class="block font-semibold">{e.title}</span><span class="quiet block truncate"
-										>{aboutExercise(e)}</span
-									></span
-								></button
-							>
-						</li>{/each}
+					{#each foundCollections as c (c.id)}{@render choice(`collection ${c.key}`, c)}{/each}
+					{#each found as e (e.id)}{@render choice(`exercise ${e.key}`, e)}{/each}
 				</ul>
 				{#if found.length + foundCollections.length === 0}<p class="quiet py-3">Nothing fits these words.</p>{/if}
 			</section>
@@ -180,7 +189,7 @@
 					<div class="min-w-0 grow">
 						<p class="text-lead font-semibold">{exercise?.title ?? collection?.title}</p>
 						<p class="quiet">
-							{exercise ? aboutExercise(exercise) : `collection of ${collection?.exercises.length} exercises`}
+							{aboutWork((exercise ?? collection)!)}
 						</p>
 					</div>
 					<button type="button" class="button" onclick={() => (step = 1)}>Choose another</button>
@@ -188,21 +197,9 @@
 				<fieldset>
 					<legend class="mb-2 text-lead font-semibold">2. When and how?</legend>
 					<div class="flex flex-wrap gap-2" role="group" aria-label="Presets">
-						{#each PRESETS as p (p.name)}<button
-								type="button"
-								class="tool"
-								aria-pressed={preset === p.name}
-								data-state={preset === p.name ? "on" : "off"}
-								onclick={() => apply(p)}>{p.name}</button
-							>{/each}
+						{#each PRESETS as p (p.name)}{@render presetButton(p)}{/each}
 						{#each saved.value?.presets ?? [] as p (p.id)}<span class="inline-flex"
-								><button
-									type="button"
-									class="tool"
-									aria-pressed={preset === p.name}
-									data-state={preset === p.name ? "on" : "off"}
-									onclick={() => apply(p)}>{p.name}</button
-								><button
+								>{@render presetButton(p)}<button
 									type="button"
 									class="quiet px-1.5"
 									aria-label="Remove the preset {p.name}"
