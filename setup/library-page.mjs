@@ -56,13 +56,13 @@ export function libraryPage() {
 	);
 	return `# The library
 
-36 exercises come with Mark Pen, in six collections, and are on every site from the start. Teachers find them on the page
-*Exercises* by words, topic, level and time, set them as they are, or copy one to change it. A new version of the product brings
-new versions of exercises; assignments and copies keep theirs. Made by \`npm run docs\` from [library](../library).
+36 exercises come with Mark Pen, in six collections, and are on every site from the start. The page *Exercises* searches
+them by words, topic, level and time. Teachers set an exercise unchanged, or change a copy of it. A new version of the
+product brings new versions of exercises; assignments and copies keep theirs. Made by \`npm run docs\` from [library](../library).
 
-Each exercise has a model, hints in three steps, and three programs that it was tried with: right in another way, with one mistake
-whose cause is found, and unusual. Of the changes that trying makes in the models, at least 95 % are noticed, and no right drawing
-loses points; a test holds both.
+Each exercise has a model, hints in three steps, and three trial programs: one right in another way, one with a mistake
+whose cause is found, and one unusual. *Test exercise* changes the models: at least 95 % of the changes are noticed, and
+no right drawing loses points. A test holds both.
 
 ${parts.join("\n")}`;
 }

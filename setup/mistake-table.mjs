@@ -167,7 +167,7 @@ export function wrongPrograms(two = false) {
 	return made.map((m, i) => ({ ...m, kept: hash(`${m.right}${i}`) % 2 === 1 }));
 }
 
-/** The causes found in one program, and what is said without proof, as plain data. */
+/** The causes found in one program, and the unproved remarks, as plain data. */
 export function found({ exercise: id, wrong }) {
 	const exercise = exerciseOf(id);
 	const own = programRunOf(wrong, exercise);

@@ -323,7 +323,8 @@ function running(markpen: Command, done: Done): void {
 		.option("--site <address>", "of the site, where several run on this machine")
 		.addHelpText(
 			"after",
-			'\nFinds the site that runs on this machine; with DATABASE_URL it takes that database.\n\nExample:\n  markpen account okafor-lind --name "M. Okafor-Lind" --administrator',
+			"\nFinds the site that runs on this machine; with DATABASE_URL it takes that database.\n" +
+				'\nExample:\n  markpen account okafor-lind --name "M. Okafor-Lind" --administrator',
 		)
 		.action(async (signInName: string, options: { name?: string; administrator?: boolean; site?: string }) => {
 			const words = [

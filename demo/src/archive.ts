@@ -52,7 +52,7 @@ export const DEMO_TEACHERS = {
 const DAY = 86_400_000;
 const midnight = (today: Date) => Date.UTC(today.getUTCFullYear(), today.getUTCMonth(), today.getUTCDate());
 
-/** How far the lesson is in which 8 Tern writes its drafts. */
+/** How far 8 Tern's lesson has got when its drafts are written. */
 const LESSON_MINUTES = 52;
 
 /** A moment some days before today, in UTC: lessons begin at 9:10. */

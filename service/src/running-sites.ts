@@ -8,7 +8,7 @@ const site = z.object({ database: z.string(), address: z.string().optional() });
 /** A site that a process of this user runs: its database, and where it serves. */
 export type RunningSite = z.infer<typeof site>;
 
-/** Where a user's processes note the sites that they run (XDG Base Directory Specification: state). */
+/** The folder where a user's processes register the sites that they run (XDG Base Directory Specification: state). */
 function folderOf(variables: Readonly<Record<string, string | undefined>>): string {
 	return join(variables.XDG_STATE_HOME || join(homedir(), ".local/state"), "markpen", "running");
 }

@@ -279,7 +279,8 @@ describe("consequences that are forgiven", () => {
 		write("kind.exercise.yaml", sail.replace("criteria:", "consequences: forgiven\ncriteria:"));
 		write(
 			"kind.nib.txt",
-			'pen width 3 colour blue\nwalk 90\nturn left 135\nwalk 127\nturn right 135\nwalk 90\ntext "Plover" at -150, 100\n',
+			"pen width 3 colour blue\nwalk 90\nturn left 135\nwalk 127\nturn right 135\nwalk 90\n" +
+				'text "Plover" at -150, 100\n',
 		);
 		const { out } = await markpen("check", "kind.nib.txt", "--exercise", "kind.exercise.yaml");
 		expect(out.split("\n")[0]).toBe("kind.nib.txt  Sail  10 of 12");

@@ -312,7 +312,7 @@ describe("a site from nothing", () => {
 		await rowsOf(inject("postgres"), `CREATE DATABASE ${name}`);
 		const url = new URL(inject("postgres"));
 		url.pathname = `/${name}`;
-		// The command for accounts finds the site by what its user's processes have noted.
+		// The account command finds the site in the files that running processes of its user write.
 		const own = { PATH: process.env.PATH ?? "", HOME: join(folder, "home-server") };
 		const env = { ...own, DATABASE_URL: url.href, MARKPEN_PORT: "0", MARKPEN_THREADS: "1" };
 		const start = (part: string) =>

@@ -131,7 +131,7 @@ function markings(): Marking[] {
 	];
 }
 
-test("each demo program and example has the same report with the same causes, byte for byte, in Chromium and twice in Node", async () => {
+test("each demo program and example has the same report and causes, byte for byte, in Chromium and twice in Node", async () => {
 	const all = markings();
 	expect(all.length).toBeGreaterThan(400);
 	const reported = (

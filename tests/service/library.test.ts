@@ -42,7 +42,7 @@ describe("the library", () => {
 		expect(library.map((c) => c.exercises.length)).toEqual([6, 6, 6, 6, 6, 6]);
 	});
 
-	test("is read only, and a copy is one's own, under the same id too", async () => {
+	test("is read-only, and a copy belongs to the teacher, even under the same id", async () => {
 		const [hatch] = await libraryOf(teacher, { words: "deck hatch" });
 		const page = await teacher.showExercise({ params: { id: hatch?.id as string } });
 		expect(page.trialPrograms).toHaveLength(3);
@@ -68,14 +68,16 @@ describe("the library", () => {
 		await set("storm-cone");
 		const [cone] = await libraryOf(teacher, { words: "storm cone" });
 		const [row] = await site.rows<{ exercise_id: string }>(
-			`SELECT x.exercise_id FROM assignment_exercises x JOIN exercises e ON e.id = x.exercise_id WHERE e.key = 'storm-cone'`,
+			`SELECT x.exercise_id FROM assignment_exercises x
+				JOIN exercises e ON e.id = x.exercise_id WHERE e.key = 'storm-cone'`,
 		);
 		expect(row?.exercise_id).toBe(cone?.id);
 		const source = readFileSync(join(LIBRARY, "1-walking-and-turning/gangway.exercise.yaml"), "utf8");
 		const mine = await teacher.publishExercise({ body: { source: source.replace("Gangway steps", "Our gangway") } });
 		await set("gangway");
 		const rows = await site.rows<{ exercise_id: string }>(
-			`SELECT x.exercise_id FROM assignment_exercises x JOIN exercises e ON e.id = x.exercise_id WHERE e.key = 'gangway'`,
+			`SELECT x.exercise_id FROM assignment_exercises x
+				JOIN exercises e ON e.id = x.exercise_id WHERE e.key = 'gangway'`,
 		);
 		expect(rows.map((r) => r.exercise_id)).toEqual([mine.exerciseId]);
 	});

@@ -104,7 +104,7 @@ criteria:
 		expect(encodeTape(draw(source, runUnder(conditionsOf(plain))).tape)).toEqual(encodeTape(draw(source).tape));
 });
 
-test("steps are the exercise's, and never more than whoever runs it allows", () => {
+test("steps are the exercise's, and never more than the caller allows", () => {
 	const steps = (of: ExerciseFile, maxSteps?: number) => runUnder(conditionsOf(of), { maxSteps }).limits.steps;
 	expect([steps(ODD), steps(ODD, 900), steps(ODD, 9000)]).toEqual([5000, 900, 5000]);
 	const plain = { ...ODD, run: undefined };

@@ -32,7 +32,7 @@ export const FREE = ["place", "colour", "size", "order", "number", "kind"] as co
 export const PROGRAM_MOST = 256 * 1024;
 const program = z.string().min(1).max(PROGRAM_MOST);
 
-/** What an exercise teaches, in a few words, for finding it: "loops", "turns and angles". */
+/** A topic of an exercise in a few words, for searching: "loops", "turns and angles". */
 const topic = z
 	.string()
 	.trim()

@@ -33,7 +33,7 @@ walk 90
 text "Plover" at -150, 100
 `;
 
-/** Of each program in which a cause was looked for: the share of statements on which what it missed depends. */
+/** For each program searched for causes: the share of statements that its missed criteria depend on. */
 const shares: number[] = [];
 
 /** Changes of one mistake in one model. */

@@ -34,9 +34,7 @@ const UNLIKE = 0.1;
 /** Candidates of one mistake in one search. */
 const MAX_OF_MISTAKE = 160;
 
-/**
- * Whether a mend may prove something about criteria that only forbid: never a number changed a little.
- */
+/** Whether a mend may prove something about criteria that only forbid: never a number changed a little. */
 const mendsForbidden = ({ change }: Candidate) => !isNumber(change.sort);
 
 /** One search for the best mend of a program. */
@@ -113,7 +111,7 @@ export class Round {
 		return misfit(paired(run, this.model)) < this.off - 1e-6;
 	}
 
-	/** A candidate with what it regains; undefined where that is nothing, or less than another one does. */
+	/** A candidate with the criteria that it regains; undefined if it regains none, or less than the best so far. */
 	private accepted(candidate: Candidate, run: ProgramRun, most: number): Accepted | undefined {
 		const judged = this.judged(run, most);
 		if (!judged) return undefined;
@@ -145,8 +143,8 @@ export class Round {
 	}
 
 	/**
-	 * All criteria of a changed program judged, the missed ones first: undefined once it is sure that they regain nothing,
-	 * or less than the best so far, and as soon as one that was met is lost.
+	 * Judges all criteria of a changed program, the missed ones first. Undefined once they can't regain anything, or
+	 * not as much as the best so far, and as soon as a criterion that was met is lost.
 	 */
 	private judged(run: ProgramRun, most: number): JudgedCriterion[] | undefined {
 		const known = new Map<string, JudgedCriterion>();

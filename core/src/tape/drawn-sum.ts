@@ -2,8 +2,8 @@ import checksums from "crc-32";
 import type { Tape } from "./tape.ts";
 
 /**
- * What is drawn as one short text, without lines, steps and calls: CRC-32 (ISO 3309) of the coordinates, of the rows and
- * of the texts. Two runs that draw the same have the same.
+ * Checksum of a drawing: CRC-32 (ISO 3309) of its coordinates, rows and texts, without lines, steps and calls. Runs
+ * with equal drawings have equal checksums.
  */
 export function drawnSum(tape: Tape): string {
 	const { length, coords } = tape;

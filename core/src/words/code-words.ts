@@ -18,7 +18,7 @@ export function constructWord(word: string): string {
 		: `\`${word}\``;
 }
 
-/** The most calls that one routine has. */
+/** The highest number of calls of one routine. */
 const mostCalls = (count: number) =>
 	count === 0 ? "no call" : `${inWords(count)} ${plural("call", count)} at the most`;
 

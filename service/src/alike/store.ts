@@ -66,7 +66,7 @@ const LOOKED_AT = statement(
 		WHERE kind = 'alike' AND state = 'done' AND about ->> 'assignmentId' = $1`,
 );
 
-/** When alike pairs of an assignment were last looked for, to the end; undefined where they never were. */
+/** When the last complete search for similar hand-ins of an assignment ended; undefined if there was none. */
 export async function lookedAtOf(manager: EntityManager, assignmentId: string): Promise<Date | undefined> {
 	return (await LOOKED_AT.one(manager, [assignmentId]))?.at ?? undefined;
 }

@@ -76,7 +76,7 @@ export interface ExercisesAsked {
 	readonly mine: boolean;
 	readonly words: string | undefined;
 	readonly library: boolean | undefined;
-	/** What it teaches, how hard it is, and how many minutes it may take at the most. */
+	/** Topic, level and longest time in minutes to search for. */
 	readonly topic: string | undefined;
 	readonly level: number | undefined;
 	readonly minutes: number | undefined;
@@ -103,7 +103,7 @@ const TOPICS = statement(
 		ORDER BY topic`,
 );
 
-/** What the exercises that a teacher can see teach. */
+/** Topics of all exercises that a teacher can see. */
 export async function topicsFor(manager: EntityManager, teacherId: string): Promise<string[]> {
 	return (await TOPICS.all(manager, [teacherId])).map((row) => row.topic);
 }

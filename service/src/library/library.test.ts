@@ -22,7 +22,7 @@ describe.each(library.exercises)("$id", ({ id, source, trials }) => {
 	const asked = exercise.criteria.filter((c) => optionsOf(c, "by teacher") === undefined);
 	const possible = asked.reduce((sum, c) => sum + (c.bonus ? 0 : c.points), 0);
 
-	test("says what it teaches, how hard it is and how long it takes, and has hints in three steps", () => {
+	test("has topics, a level and a time, and hints in three steps", () => {
 		expect([exercise.id, exercise.teaches?.length, exercise.level, exercise.minutes]).toEqual([
 			id,
 			expect.toSatisfy((n) => n >= 1),

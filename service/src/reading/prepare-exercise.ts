@@ -20,7 +20,7 @@ export interface PreparedExercise {
 	readonly modelSvg: string;
 	/** What its example draws, as SVG; null where it has none. */
 	readonly exampleSvg: string | null;
-	/** What it teaches, how hard it is and how long it takes, for finding it; null and none where it doesn't say. */
+	/** Topics, level and minutes, for searching; null or empty if the file has none. */
 	readonly teaches: string[];
 	readonly level: number | null;
 	readonly minutes: number | null;

@@ -19,7 +19,7 @@ export async function setUpLink(manager: EntityManager): Promise<string | undefi
 	return (await isSetUp(manager)) ? undefined : freshLink(manager);
 }
 
-/** What classes begin with. */
+/** The school's defaults for new classes. */
 export type SchoolSettings = Omit<SchoolRow, "schoolYear"> & { readonly schoolYear: string };
 
 export async function schoolSettings(manager: EntityManager, now = new Date()): Promise<SchoolSettings> {

@@ -27,7 +27,7 @@ const UPDATE_SCHOOL = statement(
 		RETURNING ${SCHOOL}`,
 );
 
-/** Changes the school; undefined where it has another revision by now. @param revision −1 for any */
+/** Changes the school; undefined if its revision has changed since. @param revision −1 for any */
 export function updateSchool(
 	manager: EntityManager,
 	of: Omit<SchoolRow, "revision">,
@@ -49,7 +49,7 @@ const REPLACE_LINK = statement(
 		VALUES ($1, now() + make_interval(hours => $2))`,
 );
 
-/** A new set-up link, which is shown once; the one before works no longer. */
+/** Makes a new set-up link and revokes the previous one. The link is shown once. */
 export async function freshLink(manager: EntityManager): Promise<string> {
 	const link = randomBytes(24).toString("base64url");
 	await REPLACE_LINK.all(manager, [hashOf(link), LINK_HOURS]);
@@ -75,7 +75,7 @@ const USE_LINK = statement(
 		RETURNING token_hash AS hash`,
 );
 
-/** Uses a set-up link up; false where it isn't one that works. */
+/** Consumes a set-up link; false if it isn't valid. */
 export async function useLink(manager: EntityManager, link: string): Promise<boolean> {
 	return (await USE_LINK.all(manager, [hashOf(link)])).length > 0;
 }

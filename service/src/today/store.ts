@@ -95,7 +95,7 @@ const FIRST_STEPS = statement(
 				OR EXISTS (SELECT 1 FROM releases WHERE by_id = $1) AS looked`,
 );
 
-/** How far a new teacher is on the way to a marked class. */
+/** Which first steps a new teacher has done. */
 export async function firstStepsOf(manager: EntityManager, teacherId: string): Promise<RowOf<typeof FIRST_STEPS>> {
 	return (await FIRST_STEPS.one(manager, [teacherId])) as RowOf<typeof FIRST_STEPS>;
 }

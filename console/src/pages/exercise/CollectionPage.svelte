@@ -68,7 +68,7 @@
 					><span>Title</span><input class="field" bind:value={desk.title} required maxlength="120" /></label
 				>
 				<label class="grid gap-1"
-					><span>What it is about <span class="text-ink-soft">(optional)</span></span><textarea
+					><span>Description <span class="text-ink-soft">(optional)</span></span><textarea
 						class="field"
 						rows="2"
 						bind:value={desk.brief}></textarea></label

@@ -32,7 +32,7 @@
 <div class="mt-2 ml-7 grid gap-3">
 	{#if c.values.length > 0}
 		<fieldset>
-			<legend class="quiet">What it asks for ({c.check})</legend>
+			<legend class="quiet">Values ({c.check})</legend>
 			<div class="grid grid-cols-2 gap-x-3 gap-y-1.5">
 				{#each c.values as value (value.path.join("."))}
 					<label class="grid gap-0.5"

@@ -50,8 +50,7 @@
 		const { fromSentence } = await import("@markpen/core");
 		const made = fromSentence(sentence);
 		if (!made)
-			error =
-				"No figure was found in the sentence. Name one with its size, colour and place: “a red square of side 80 at 100, 100”.";
+			error = "No figure found. Name one with its size, colour and place: “a red square of side 80 at 100, 100”.";
 		return made && fileOf(key, title, sentence, made);
 	}
 	async function make(event: SubmitEvent) {

@@ -17,7 +17,7 @@ export interface Check<
 	S extends Data = Data,
 > {
 	readonly name: N;
-	/** What it looks at, as a heading for people: its name is for files. */
+	/** The subject of the check, as a heading for people; the check's name is for files. */
 	readonly topic: string;
 	/** Options beside those that every criterion has. */
 	readonly options: z.ZodRawShape;

@@ -7,7 +7,7 @@ export interface ExerciseRow {
 	key: string;
 	ownerId: string | null;
 	shared: boolean;
-	/** Whether it came with the product: nobody changes it, and its id is apart from those of the site's own. */
+	/** True for exercises of the library: read-only, and their ids don't collide with the site's own. */
 	library: boolean;
 	draft: string | null;
 	revision: number;
@@ -49,7 +49,7 @@ export interface ExerciseVersionRow {
 	exampleSvg: string | null;
 	/** The core that read and drew it; another one does so again. */
 	preparedBy: string | null;
-	/** What it teaches, how hard it is (1 to 4) and how many minutes it takes. */
+	/** Topics, level (1 to 4) and time in minutes. */
 	teaches: string[];
 	level: number | null;
 	minutes: number | null;

@@ -1,7 +1,7 @@
 import { EntitySchema } from "typeorm";
 import { json, reference, text, uuid } from "./columns.ts";
 
-/** Rules for setting work that a teacher uses again. */
+/** A teacher's presets for setting work. */
 export interface PresetRow {
 	id: string;
 	ownerId: string;

@@ -1,6 +1,6 @@
 import type { MigrationInterface, QueryRunner } from "typeorm";
 
-/** The school with what its classes begin with, and the link by which a new site is set up. */
+/** The school with its defaults for classes, and the link that sets up a new site. */
 export class School0012 implements MigrationInterface {
 	readonly name = "School1700000000012";
 

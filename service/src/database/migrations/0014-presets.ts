@@ -1,6 +1,6 @@
 import type { MigrationInterface, QueryRunner } from "typeorm";
 
-/** Rules for setting work that teachers use again. */
+/** Teachers' presets for setting work. */
 export class Presets0014 implements MigrationInterface {
 	readonly name = "Presets1700000000014";
 
