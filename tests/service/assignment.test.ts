@@ -484,4 +484,9 @@ test("presets are a teacher's own: kept by name, replaced, and removed", async (
 	await expect(other.removePreset({ params: { id: first.id } })).rejects.toMatchObject({ status: 404 });
 	await owner.removePreset({ params: { id: first.id } });
 	expect((await owner.listPresets({})).presets).toEqual([]);
+	for (let n = 1; n <= 40; n++) await owner.savePreset({ body: { ...rules, name: `Preset ${n}` } });
+	await expect(owner.savePreset({ body: { ...rules, name: "Preset 41" } })).rejects.toMatchObject({
+		message: "You have 40 presets already. Remove one first.",
+	});
+	expect(await owner.savePreset({ body: { ...rules, name: "Preset 40", tries: 3 } })).toMatchObject({ tries: 3 });
 });

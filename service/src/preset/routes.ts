@@ -4,7 +4,7 @@ import type { AppContext } from "../context.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
 import { serve } from "../serve-route.ts";
-import { countPresets, deletePreset, presetsOf, storePreset } from "./store.ts";
+import { countOthers, deletePreset, presetsOf, storePreset } from "./store.ts";
 
 /** Presets of one teacher at the most. */
 const MOST = 40;
@@ -21,7 +21,7 @@ export function presetRoutes(context: AppContext): void {
 	serve(context, ROUTES.savePreset, async ({ request, body }) => {
 		const { id: ownerId } = accountOf(request);
 		const { name, ...rules } = body;
-		if ((await countPresets(manager, ownerId)) >= MOST)
+		if ((await countOthers(manager, ownerId, name)) >= MOST)
 			throw new Refusal("not-this-way", `You have ${MOST} presets already. Remove one first.`);
 		const id = await storePreset(manager, { id: v7(), ownerId, name, rules });
 		return { ...body, id };

@@ -1,4 +1,4 @@
-import type { EntityManager } from "typeorm";
+import { type EntityManager, Not } from "typeorm";
 import { PresetEntity, type PresetRow } from "../database/entities/preset.ts";
 import { statement, uuid } from "../database/statement.ts";
 
@@ -6,8 +6,9 @@ export function presetsOf(manager: EntityManager, ownerId: string): Promise<Pres
 	return manager.find(PresetEntity, { where: { ownerId }, order: { name: "ASC" } });
 }
 
-export function countPresets(manager: EntityManager, ownerId: string): Promise<number> {
-	return manager.countBy(PresetEntity, { ownerId });
+/** How many presets of other names a teacher has. */
+export function countOthers(manager: EntityManager, ownerId: string, name: string): Promise<number> {
+	return manager.countBy(PresetEntity, { ownerId, name: Not(name) });
 }
 
 const STORE_PRESET = statement(

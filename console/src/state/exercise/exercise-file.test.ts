@@ -166,6 +166,10 @@ describe("a criterion's values", () => {
 		);
 		expect(without).not.toMatch(/within|credit/);
 	});
+
+	test("a usual value of one key is kept as the text of another", () => {
+		expect(kept(withCriterionPart(file, 1, "says", "all or nothing"))).toContain("says: all or nothing");
+	});
 });
 
 describe("the settings", () => {

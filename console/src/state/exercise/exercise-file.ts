@@ -234,7 +234,10 @@ export function withoutCriterion(source: string, index: number): string | undefi
 	});
 }
 
-/** The file with a part of a criterion changed; undefined, false or an empty text takes it away. */
+/** Values that a criterion has without the key. */
+const USUAL: Readonly<Record<string, string>> = { show: "before", credit: "all or nothing" };
+
+/** The file with a part of a criterion changed; false, an empty text or the usual value takes the key away. */
 export function withCriterionPart(
 	source: string,
 	index: number,
@@ -242,8 +245,7 @@ export function withCriterionPart(
 	value: string | number | boolean,
 ): string | undefined {
 	return changed(source, (document) => {
-		if (value === "" || value === false || (key === "show" && value === "before") || value === "all or nothing")
-			document.deleteIn(["criteria", index, key]);
+		if (value === "" || value === false || value === USUAL[key]) document.deleteIn(["criteria", index, key]);
 		else if (key === "hint" && typeof value === "string" && value.includes("\n"))
 			document.setIn(["criteria", index, key], document.createNode(value.split("\n").filter(Boolean), { flow: true }));
 		else document.setIn(["criteria", index, key], value);
