@@ -1,14 +1,19 @@
-// Makes demo/pool.yaml: programs for the demo's exercises, right ones by many roads and ones with one mistake each,
-// as trying an exercise makes them.
+// Makes demo/pool.yaml: programs for the demo's exercises, right ones written in many ways and ones with one mistake
+// each, as trying an exercise makes them. Of the free scene, where each student draws a picture of their own, they are
+// put together from parts.
 import { readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { stringify } from "yaml";
 import { mark, readExercise, tryExercise } from "../core/dist/index.js";
 import { build } from "./build.mjs";
+import { scenes } from "./demo-scenes.mjs";
 import { main, ROOT } from "./run.mjs";
 
 /** Programs kept of each exercise: enough for three classes without two alike. */
 const MAX_PROGRAMS = { right: 12, mistaken: 26 };
+
+/** Free scenes, and how many of them lack something. */
+const FREE = { "harbour-scene": { right: 24, mistaken: 18 } };
 
 await main(async () => {
 	await build();
@@ -16,8 +21,13 @@ await main(async () => {
 	const folder = join(ROOT, "demo/exercises");
 	for (const name of readdirSync(folder).filter((n) => n.endsWith(".exercise.yaml"))) {
 		const { exercise } = readExercise(readFileSync(join(folder, name), "utf8"));
-		const trial = tryExercise(exercise);
 		const full = (source) => mark(source, exercise).criteria.every((c) => c.verdict === "met" || c.waits);
+		if (FREE[exercise.id]) {
+			const { right, mistaken } = scenes(FREE[exercise.id]);
+			pool[exercise.id] = { right: right.filter(full), mistaken: mistaken.filter((source) => !full(source)) };
+			continue;
+		}
+		const trial = tryExercise(exercise);
 		const right = trial.rewritings.filter((r) => full(r.source)).slice(0, MAX_PROGRAMS.right);
 		const seen = new Set();
 		const mistaken = trial.alterations

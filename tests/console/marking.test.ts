@@ -169,7 +169,7 @@ describe("a hand-in", () => {
 			const { assignmentId } = await teacher.showHandIn({ params: { id } });
 			await page.goto(`${site.address}/assignments/${assignmentId}/harbour-scene/judging`);
 			await page.getByText("Draw a harbour of your own.").waitFor();
-			await page.getByText("Two triangles or more").waitFor();
+			await page.getByText("Two triangles or more", { exact: true }).waitFor();
 			expect(await page.getByRole("region", { name: "Program" }).textContent()).toContain("paper");
 			await page.getByRole("link", { name: "Lena Firth" }).waitFor();
 			expect(await page.getByRole("button", { name: /arranged into a scene/ }).getAttribute("aria-pressed")).toBe(

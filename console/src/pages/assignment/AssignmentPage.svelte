@@ -238,7 +238,8 @@
 									{/if}
 								</span>
 								<span class="mt-1 flex justify-between gap-2"
-									><span class="font-semibold">{h.student.name}</span><span class="font-mono text-small"
+									><span class="font-semibold">{h.student.name}</span><span
+										class="shrink-0 font-mono text-small whitespace-nowrap"
 										>{h.points?.earned ?? "–"}{h.open > 0 ? " so far" : ""}</span
 									></span
 								>
