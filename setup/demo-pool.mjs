@@ -1,9 +1,10 @@
 // Makes demo/pool.yaml: programs for the demo's exercises, right ones written in many ways and ones with one mistake
 // each, as trying an exercise makes them. Of the free scene, where each student draws a picture of their own, they are
 // put together from parts.
+// node setup/demo-pool.mjs [ID ...]: makes anew only the exercises named, and leaves the others as they are.
 import { readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
-import { stringify } from "yaml";
+import { parse, stringify } from "yaml";
 import { mark, readExercise, tryExercise } from "../core/dist/index.js";
 import { build } from "./build.mjs";
 import { scenes } from "./demo-scenes.mjs";
@@ -17,10 +18,17 @@ const FREE = { "harbour-scene": { right: 24, mistaken: 18 } };
 
 await main(async () => {
 	await build();
+	const file = join(ROOT, "demo/pool.yaml");
+	const named = process.argv.slice(2);
+	const before = parse(readFileSync(file, "utf8"));
 	const pool = {};
 	const folder = join(ROOT, "demo/exercises");
 	for (const name of readdirSync(folder).filter((n) => n.endsWith(".exercise.yaml"))) {
 		const { exercise } = readExercise(readFileSync(join(folder, name), "utf8"));
+		if (named.length > 0 && !named.includes(exercise.id)) {
+			pool[exercise.id] = before[exercise.id];
+			continue;
+		}
 		const full = (source) => mark(source, exercise).criteria.every((c) => c.verdict === "met" || c.waits);
 		if (FREE[exercise.id]) {
 			const { right, mistaken } = scenes(FREE[exercise.id]);
@@ -37,7 +45,7 @@ await main(async () => {
 		process.stdout.write(`${exercise.id}: ${right.length} right, ${mistaken.length} with a mistake\n`);
 	}
 	writeFileSync(
-		join(ROOT, "demo/pool.yaml"),
+		file,
 		`# Made by setup/demo-pool.mjs from the exercises' models: programs for the classes beside those of programs.yaml.\n${stringify(pool, { lineWidth: 0 })}`,
 	);
 });

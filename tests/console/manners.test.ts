@@ -146,10 +146,33 @@ describe("every page from fixtures", () => {
 		}),
 	);
 
-	test.each(paths)("%s stands where there is nothing yet", (_, path) =>
+	/** What an empty page offers to do next. The others have their form or list as always. */
+	const NEXT: Readonly<Record<string, string>> = {
+		today: "Add a class",
+		classes: "Make a class",
+		"a class": "Add students",
+		"in the lesson": "Set work",
+		"the grade book": "Set work",
+		"a class list": "Check the list",
+		"set work": "Write an exercise",
+		"an assignment": "Add students",
+		judging: "Upload programs",
+		alike: "Look for alike pairs",
+		show: "Upload programs",
+		"feedback to print": "Upload programs",
+		"a student": "Choose a class",
+		exercises: "New exercise",
+		"across classes": "Choose a class",
+		"my work": "Draw something of your own",
+		"free drawing": "Begin",
+	};
+
+	test.each(paths)("%s is there when it is empty, with a button for what to do next", (name, path) =>
 		showing("empty", path(), async (page) => {
 			await page.getByRole("heading", { level: 1 }).first().waitFor();
 			expect(await page.locator("[data-state=loading], [data-state=error]").count()).toBe(0);
+			const next = NEXT[name];
+			if (next) await page.locator("main").locator("a.button, button").filter({ hasText: next }).first().waitFor();
 		}),
 	);
 });

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Nothing from "../../parts/Nothing.svelte";
 	import Ask from "../../parts/Ask.svelte";
 	import Chart from "../../parts/Chart.svelte";
 	import Fetched from "../../parts/Fetched.svelte";
@@ -263,9 +264,12 @@
 						</li>
 					{/each}
 				</ul>
-				{#if page.handIns.length === 0 && page.without.length === 0}<p class="quiet">
-						The class has no students yet. <a href="/classes/{page.classId}/list">Add them</a> first.
-					</p>{/if}
+				{#if page.handIns.length === 0 && page.without.length === 0}
+					<Nothing
+						bare
+						says="The class has no students yet."
+						to={{ href: `/classes/${page.classId}/list`, text: "Add students" }}
+					/>{/if}
 			</section>
 			<section aria-label="What the class shares" class="border-t border-rule px-4 py-4 lg:border-t-0 lg:border-l">
 				<h2 class="mb-2">Criteria: how many met each</h2>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Nothing from "../../parts/Nothing.svelte";
 	import Fetched from "../../parts/Fetched.svelte";
 	import Source from "../../parts/Source.svelte";
 	import VerdictSign from "../../parts/VerdictSign.svelte";
@@ -96,7 +97,10 @@
 			beside={assignmentPages(id, exercise, "/judging")}
 		/>
 		{#if handIns.length === 0}
-			<p class="px-4 py-5 sm:px-6">Nothing is handed in and checked yet. Come back when there is something to read.</p>
+			<Nothing
+				says="No hand-in of this exercise is checked yet."
+				to={{ href: `/assignments/${id}/${exercise}/upload`, text: "Upload programs" }}
+			/>
 		{:else if handIn && !criterion}
 			<p class="px-4 py-5 sm:px-6">
 				Nothing of this exercise waits for a person: every criterion is checked by itself.

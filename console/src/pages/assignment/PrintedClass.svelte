@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Nothing from "../../parts/Nothing.svelte";
 	import FeedbackSheet from "../../parts/FeedbackSheet.svelte";
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
@@ -32,7 +33,10 @@
 			{actions}
 		/>
 		{#each sheets as sheet (sheet.id)}<FeedbackSheet page={sheet} many />{:else}
-			<p class="px-4 py-5 sm:px-6">Nothing is handed in yet.</p>
+			<Nothing
+				says="No hand-in of this exercise is checked yet."
+				to={{ href: `/assignments/${id}/${exercise}/upload`, text: "Upload programs" }}
+			/>
 		{/each}
 	{/snippet}
 </Fetched>

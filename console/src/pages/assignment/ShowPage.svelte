@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Nothing from "../../parts/Nothing.svelte";
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
 	import { api } from "../../state/site/api.ts";
@@ -88,7 +89,13 @@
 						>
 					</li>
 				{:else}
-					<li class="quiet col-span-full">Nothing is handed in and checked yet.</li>
+					<li class="col-span-full">
+						<Nothing
+							bare
+							says="No hand-in of this exercise is checked yet."
+							to={{ href: `/assignments/${id}/${exercise}/upload`, text: "Upload programs" }}
+						/>
+					</li>
 				{/each}
 			</ul>
 		</div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Nothing from "../../parts/Nothing.svelte";
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
 	import StuckList from "../../parts/StuckList.svelte";
@@ -60,14 +61,15 @@
 			</section>
 		{/if}
 		{#if page.students.length === 0}
-			<p class="px-4 py-5 sm:px-6">
-				Nobody is in this class yet. <a href="/classes/{id}/list">Add its students</a>, then set work.
-			</p>
+			<Nothing
+				says="Nobody is in this class yet. Add its students, then set work."
+				to={{ href: `/classes/${id}/list`, text: "Add students" }}
+			/>
 		{:else if page.columns.length === 0}
-			<p class="px-4 py-5 sm:px-6">
-				Nothing is set yet. <a href="/classes/{id}/set-work">Set an exercise</a>, and each student's way with it will
-				stand here.
-			</p>
+			<Nothing
+				says="No work is set yet. Once it is, you see here how each student gets on."
+				to={{ href: `/classes/${id}/set-work`, text: "Set work" }}
+			/>
 		{:else}
 			<div class="flex flex-wrap items-center gap-3 px-4 pt-3 sm:px-6">
 				<label class="quiet flex items-center gap-2"

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Nothing from "../../parts/Nothing.svelte";
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
 	import StuckList from "../../parts/StuckList.svelte";
@@ -86,10 +87,10 @@
 			{actions}
 		/>
 		{#if !column}
-			<p class="px-4 py-5 sm:px-6">
-				Nothing is open for this class just now. <a href="/classes/{id}/set-work">Set work</a>, and what they draw will
-				stand here while they draw it.
-			</p>
+			<Nothing
+				says="No work is open for this class now. Set some, and you see here what the students draw while they draw it."
+				to={{ href: `/classes/${id}/set-work`, text: "Set work" }}
+			/>
 		{:else}
 			<div class="grid grow {hidden ? '' : 'lg:grid-cols-[1fr_340px]'}">
 				<section aria-label="Drawings in the making" class="px-4 py-4 sm:px-6">

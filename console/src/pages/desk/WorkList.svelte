@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { Work } from "@markpen/contract";
+	import Nothing from "../../parts/Nothing.svelte";
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
 	import { api } from "../../state/site/api.ts";
@@ -52,9 +53,12 @@
 				{@render rows(of.answered)}{/if}
 			{#if of.over.length > 0}<h2 class="mt-6 mb-1 text-lead">Over</h2>
 				{@render rows(of.over)}{/if}
-			{#if page.work.length === 0}<p class="quiet">
-					There is nothing to do yet. What your teacher sets stands here.
-				</p>{/if}
+			{#if page.work.length === 0}
+				<Nothing
+					bare
+					says="There is nothing to do yet. What your teacher sets will be here."
+					to={{ href: "/free", text: "Draw something of your own" }}
+				/>{/if}
 		</div>
 		<Strip work={page.work} />
 	{/snippet}

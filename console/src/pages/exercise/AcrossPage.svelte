@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Nothing from "../../parts/Nothing.svelte";
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
 	import Chart from "../../parts/Chart.svelte";
@@ -22,9 +23,10 @@
 			]}
 		/>
 		{#if page.classes.length === 0}
-			<p class="px-4 py-5 sm:px-6">
-				No class of yours was set this exercise. <a href="/classes">Open a class</a> and set it.
-			</p>
+			<Nothing
+				says="None of your classes has had this exercise yet. Choose a class, then set it."
+				to={{ href: "/classes", text: "Choose a class" }}
+			/>
 		{:else}
 			<div class="grid gap-8 px-4 py-4 sm:px-6 lg:grid-cols-2">
 				<section aria-labelledby="classes">

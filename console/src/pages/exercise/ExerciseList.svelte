@@ -76,7 +76,7 @@
 		{text}
 		{#if isFiltered}<button
 				type="button"
-				class="underline"
+				class="button ml-2"
 				onclick={() => {
 					for (const name of Object.keys(wanted)) query.set(name, "");
 				}}>Clear the filters</button

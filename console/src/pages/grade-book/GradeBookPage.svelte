@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Nothing from "../../parts/Nothing.svelte";
 	import Ask from "../../parts/Ask.svelte";
 	import Fetched from "../../parts/Fetched.svelte";
 	import GradeSteps from "../../parts/GradeSteps.svelte";
@@ -82,9 +83,10 @@
 			{actions}
 		/>
 		{#if book.columns.length === 0}
-			<p class="px-4 py-5 sm:px-6">
-				Nothing is set yet, so there is nothing to grade. <a href="/classes/{id}/set-work">Set an exercise</a> first.
-			</p>
+			<Nothing
+				says="No work is set yet, so there is nothing to grade."
+				to={{ href: `/classes/${id}/set-work`, text: "Set work" }}
+			/>
 		{:else}
 			<!-- svelte-ignore a11y_no_noninteractive_tabindex: it scrolls -->
 			<div

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Nothing from "../../parts/Nothing.svelte";
 	import Chart from "../../parts/Chart.svelte";
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
@@ -84,7 +85,13 @@
 								>{/if}
 						</li>
 					{:else}
-						<li class="quiet col-span-full">Nothing was set to this student yet.</li>
+						<li class="col-span-full">
+							<Nothing
+								bare
+								says="No work is set for this student yet."
+								to={{ href: "/classes", text: "Choose a class" }}
+							/>
+						</li>
 					{/each}
 				</ul>
 			</section>
