@@ -15,14 +15,14 @@ import { parse } from "yaml";
 import { programRunOf } from "../core/dist/exercise/program-run-of.js";
 import { explain, mendedBy } from "../core/dist/explain.js";
 import { readExercise } from "../core/dist/index.js";
+import { read } from "../core/dist/languages/nib/read.js";
+import { nibSites } from "../core/dist/languages/nib/sites/nib-sites.js";
 import { CLASS_LIMITS } from "../core/dist/limits/limits.js";
 import { judge } from "../core/dist/marking/judge.js";
 import { causesOf } from "../core/dist/mistakes/causes.js";
 import { edited } from "../core/dist/mistakes/edits.js";
 import { MISTAKES } from "../core/dist/mistakes/index.js";
 import { canBeSearched } from "../core/dist/mistakes/searchable.js";
-import { read } from "../core/dist/nib/read.js";
-import { nibSites } from "../core/dist/nib/sites/nib-sites.js";
 import { REWRITINGS } from "../core/dist/trial/rewrite/index.js";
 import { main, ROOT } from "./run.mjs";
 
@@ -70,12 +70,15 @@ function rightPrograms(formsOf) {
 		const exercise = exerciseOf(id);
 		const sources = [exercise.model, ...right.filter((p) => p.exercise === id).map((p) => p.source)];
 		return sources.flatMap((source, n) => {
-			const run = programRunOf(source, exercise);
-			const tree = { ...run.program.checked.program, source };
+			const run = programRunOf({ source, language: "nib" }, exercise);
+			const tree = { ...run.program.read.checked.program, source };
 			const plain = judge(run).points.earned;
 			const forms = formsOf(n + hash(id)).flatMap((rewriting) => {
 				const other = rewriting.make(tree, run.drawing, run.sheet);
-				const isRight = other && other !== source && judge(programRunOf(other, exercise)).points.earned === plain;
+				const isRight =
+					other &&
+					other !== source &&
+					judge(programRunOf({ source: other, language: "nib" }, exercise)).points.earned === plain;
 				return isRight ? [{ exercise: id, source: other, n, form: rewriting.id }] : [];
 			});
 			return [{ exercise: id, source, n, form: "as written" }, ...forms];
@@ -110,9 +113,9 @@ export function wrongPrograms(two = false) {
 	const made = [];
 	for (const { exercise: id, source, form, n } of rightPrograms(oneForm)) {
 		const exercise = exerciseOf(id);
-		const { sheet } = programRunOf(source, exercise);
+		const { sheet } = programRunOf({ source, language: "nib" }, exercise);
 		const world = { sheet, far: Math.max(28, 6 * exercise.tolerance.position) };
-		const full = judge(programRunOf(source, exercise));
+		const full = judge(programRunOf({ source, language: "nib" }, exercise));
 		const apply = (text, mistake) => {
 			const reading = read(text);
 			if (!reading.ok) return [];
@@ -124,11 +127,11 @@ export function wrongPrograms(two = false) {
 					: [];
 			});
 		};
-		const model = programRunOf(exercise.model, exercise);
+		const model = programRunOf({ source: exercise.model, language: "nib" }, exercise);
 		const before = new Map(full.judged.map((j) => [j.criterion.id, j.score.points]));
 		/** Whether a program loses points that a mend can prove something about. */
 		const misses = (text) =>
-			judge(programRunOf(text, exercise)).judged.some(
+			judge(programRunOf({ source: text, language: "nib" }, exercise)).judged.some(
 				(j) => j.score.points < before.get(j.criterion.id) - 1e-9 && canBeSearched(j.criterion, model),
 			);
 		const random = chance(hash(id + source + two));
@@ -170,7 +173,7 @@ export function wrongPrograms(two = false) {
 /** The causes found in one program, and the unproved remarks, as plain data. */
 export function found({ exercise: id, wrong }) {
 	const exercise = exerciseOf(id);
-	const own = programRunOf(wrong, exercise);
+	const own = programRunOf({ source: wrong, language: "nib" }, exercise);
 	const marked = judge(own);
 	const begun = performance.now();
 	const { causes, slips } = explain(own, marked, exercise, { limits: CLASS_LIMITS, submission: {} });
@@ -188,8 +191,9 @@ export function found({ exercise: id, wrong }) {
 /** The first search for a cause at a cost: the mistakes whose mends were tried, and the one that was the best. */
 function firstSearch({ exercise: id, wrong, cost }) {
 	const exercise = exerciseOf(id);
-	const own = programRunOf(wrong, exercise);
-	const again = (source, steps) => programRunOf(source, exercise, { limits: { ...CLASS_LIMITS, steps } });
+	const own = programRunOf({ source: wrong, language: "nib" }, exercise);
+	const again = (source, steps) =>
+		programRunOf({ source, language: "nib" }, exercise, { limits: { ...CLASS_LIMITS, steps } });
 	const rounds = [];
 	const watch = (tried, best) => rounds.push({ tried: tried.map((t) => t.id), best: best?.id });
 	causesOf({ own, marked: judge(own), again, watch, cost });

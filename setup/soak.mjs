@@ -19,7 +19,7 @@ await main(async () => {
 	};
 	await run(
 		`${PROGRAMS} random and ${PROGRAMS} damaged programs`,
-		["--project", "beside", "core/src/nib/fuzz.test.ts"],
+		["--project", "beside", "core/src/languages/nib/fuzz.test.ts"],
 		{ MARKPEN_FUZZ: PROGRAMS },
 	);
 	for (let i = 1; i <= KILLS; i++)

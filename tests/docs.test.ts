@@ -65,7 +65,9 @@ test("what the introduction says that a student reads is what is said", () => {
 test("the grammar of the language page is the one above the parser and the reader of values", () => {
 	const language = page("docs/language.md");
 	for (const file of ["parser", "values"]) {
-		const comment = /\/\*\n( \* (?:program|value) [\s\S]*?)\*\//.exec(page(`core/src/nib/${file}.ts`))?.[1] as string;
+		const comment = /\/\*\n( \* (?:program|value) [\s\S]*?)\*\//.exec(
+			page(`core/src/languages/nib/${file}.ts`),
+		)?.[1] as string;
 		const grammar = comment
 			.trimEnd()
 			.split("\n")
@@ -116,7 +118,7 @@ test("every link and picture of the README and the docs leads somewhere", () => 
 test("every point of the language page has its test, and every test its point", () => {
 	const points = [...page("docs/language.md").matchAll(/^- (.+)$/gm)].map(([, point]) => point as string);
 	const tests = ["rules", "drawing-rules"].flatMap((name) =>
-		[...page(`core/src/nib/${name}.test.ts`).matchAll(/^\ttest\(("(?:[^"\\]|\\.)*"|'[^']*')/gm)].map(
+		[...page(`core/src/languages/nib/${name}.test.ts`).matchAll(/^\ttest\(("(?:[^"\\]|\\.)*"|'[^']*')/gm)].map(
 			([, quoted = ""]) => (quoted.startsWith('"') ? (JSON.parse(quoted) as string) : quoted.slice(1, -1)),
 		),
 	);

@@ -1,6 +1,7 @@
-import type { Problem } from "../core/src/nib/problem.ts";
-import { read } from "../core/src/nib/read.ts";
-import { type Run, type RunOptions, run } from "../core/src/nib/runner.ts";
+import { read } from "../core/src/languages/nib/read.ts";
+import { run } from "../core/src/languages/nib/runner.ts";
+import type { Problem } from "../core/src/languages/problem.ts";
+import type { Run, RunOptions } from "../core/src/languages/run.ts";
 import { endOf, messagesOf, type Tape } from "../core/src/tape/tape.ts";
 import { entryName } from "../core/src/tape/tape-problem.ts";
 import { problemSentence } from "../core/src/words/problems.ts";

@@ -17,8 +17,10 @@ export interface BroughtFiles {
 export async function submissionOf(files: BroughtFiles, exercise: ExerciseFile): Promise<Submission> {
 	const { last, continues, answers } = files;
 	return {
-		...(last && { lastTry: await readSource(last) }),
-		...(continues && { earlier: { [earlierOf(exercise)]: await readSource(continues) } }),
+		...(last && { lastTry: { source: await readSource(last), language: "nib" as const } }),
+		...(continues && {
+			earlier: { [earlierOf(exercise)]: { source: await readSource(continues), language: "nib" as const } },
+		}),
 		...(answers && { answers: answersOf(answers, await readSource(answers), exercise) }),
 	};
 }

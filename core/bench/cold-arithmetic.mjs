@@ -1,8 +1,8 @@
 // 50,000,000 passes of a loop that only calculates, compiled afresh and run once.
 import { decimal } from "../dist/geometry/decimal.js";
+import { read } from "../dist/languages/nib/read.js";
+import { run } from "../dist/languages/nib/runner.js";
 import { CLASS_LIMITS } from "../dist/limits/limits.js";
-import { read } from "../dist/nib/read.js";
-import { run } from "../dist/nib/runner.js";
 import { ENTRY } from "../dist/tape/layout.js";
 import { TapeWriter } from "../dist/tape/writer.js";
 

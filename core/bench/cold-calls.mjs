@@ -1,8 +1,8 @@
 // 10,000,000 calls of a routine with two values, inside two loops, compiled afresh and run once.
 import { decimal } from "../dist/geometry/decimal.js";
+import { read } from "../dist/languages/nib/read.js";
+import { run } from "../dist/languages/nib/runner.js";
 import { CLASS_LIMITS } from "../dist/limits/limits.js";
-import { read } from "../dist/nib/read.js";
-import { run } from "../dist/nib/runner.js";
 import { ENTRY } from "../dist/tape/layout.js";
 import { TapeWriter } from "../dist/tape/writer.js";
 

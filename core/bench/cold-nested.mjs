@@ -1,8 +1,8 @@
 // A routine that calls itself until 1,000 calls are in progress, 1,000 times over, compiled afresh and run once.
 import { decimal } from "../dist/geometry/decimal.js";
+import { read } from "../dist/languages/nib/read.js";
+import { run } from "../dist/languages/nib/runner.js";
 import { CLASS_LIMITS } from "../dist/limits/limits.js";
-import { read } from "../dist/nib/read.js";
-import { run } from "../dist/nib/runner.js";
 import { ENTRY } from "../dist/tape/layout.js";
 import { TapeWriter } from "../dist/tape/writer.js";
 

@@ -3,9 +3,9 @@ import { readFileSync } from "node:fs";
 import { parse } from "yaml";
 import { recognise } from "../dist/figures/recognise.js";
 import { causesIn, draw, mark, readExercise, tracksOf } from "../dist/index.js";
+import { read } from "../dist/languages/nib/read.js";
+import { run } from "../dist/languages/nib/runner.js";
 import { CLASS_LIMITS } from "../dist/limits/limits.js";
-import { read } from "../dist/nib/read.js";
-import { run } from "../dist/nib/runner.js";
 
 function median(times, work) {
 	const found = [];

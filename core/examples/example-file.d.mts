@@ -1,5 +1,11 @@
 import type { Submission } from "../src/marking/scene.ts";
 
+/** What comes with an example's program; its programs are in Nib. */
+export interface Brought extends Omit<Submission, "lastTry" | "earlier"> {
+	readonly lastTry?: string;
+	readonly earlier?: Readonly<Record<string, string>>;
+}
+
 /** An example of core/examples/checks.yaml. */
 export interface CheckExample {
 	readonly check: string;
@@ -9,10 +15,12 @@ export interface CheckExample {
 	readonly file?: string;
 	readonly met: string;
 	readonly missed: string;
-	readonly brought?: Submission;
-	readonly "brought missed"?: Submission;
+	readonly brought?: Brought;
+	readonly "brought missed"?: Brought;
 	readonly asks: string;
 	readonly says: string;
 }
 
 export function exampleFile(example: Pick<CheckExample, "check" | "criterion" | "figures" | "file">): string;
+
+export function broughtWith(brought?: Brought): Submission;

@@ -1,3 +1,13 @@
+/** What comes with an example's program, its programs in Nib as marking takes them. */
+export function broughtWith({ lastTry, earlier, ...rest } = {}) {
+	const inNib = (source) => ({ source, language: "nib" });
+	return {
+		...rest,
+		...(lastTry !== undefined && { lastTry: inNib(lastTry) }),
+		...(earlier && { earlier: Object.fromEntries(Object.entries(earlier).map(([id, source]) => [id, inNib(source)])) }),
+	};
+}
+
 /**
  * The exercise file in which an example of core/examples/checks.yaml is tried: its criterion, beside one that a
  * drawing meets.

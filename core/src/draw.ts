@@ -2,10 +2,12 @@ import { WHITE } from "./colour/colour.ts";
 import type { Drawing } from "./figures/figure.ts";
 import { pairedFigures } from "./figures/pairing.ts";
 import { recognise, recogniseFrame } from "./figures/recognise.ts";
+import type { Given, GivenWrong } from "./languages/given.ts";
+import type { Language, ReadProgram } from "./languages/language.ts";
+import { NIB } from "./languages/nib/nib.ts";
+import type { Problem } from "./languages/problem.ts";
+import type { Ended, Run, RunOptions } from "./languages/run.ts";
 import { CLASS_LIMITS } from "./limits/limits.ts";
-import type { Problem } from "./nib/problem.ts";
-import { read } from "./nib/read.ts";
-import { type Ended, type Run, type RunOptions, run } from "./nib/runner.ts";
 import type { State } from "./report.ts";
 import { entryBounds } from "./tape/entry-bounds.ts";
 import { DEFAULT_SHEET, ENTRY, sheetBounds, upward } from "./tape/layout.ts";
@@ -72,18 +74,20 @@ export function drawnOf({ source, problems, remarks, run: done, tape, drawing, p
 export interface DrawOptions extends RunOptions {
 	/** Statements that are left out of the language. */
 	readonly without?: readonly string[];
+	/** What the source is written in: Nib by default. */
+	readonly language?: Language;
 }
 
-/** Runs a source and says what it drew. Never throws, whatever the source; see {@link run} for wrong options. */
+/** Runs a source and says what it drew. Never throws, whatever the source; see {@link ReadProgram.run} for wrong options. */
 export function draw(source: string, options: DrawOptions = {}): Drawn {
-	const reading = read(source, options.limits ?? CLASS_LIMITS, options.without);
-	const done = reading.ok ? run(reading.checked, options) : undefined;
+	const program = readUnder(source, options);
+	const done = program.isReadable ? program.run(options) : undefined;
 	const tape =
 		done?.tape ?? new TapeWriter(1).finish(options.sheet ?? DEFAULT_SHEET, [], { x: 0, y: 0, facing: 0, down: true });
 	return drawnOf({
 		source,
-		problems: reading.ok ? [] : reading.problems,
-		remarks: reading.ok ? reading.remarks : [],
+		problems: program.problems,
+		remarks: program.remarks,
 		run: done,
 		tape,
 		drawing: recognise(tape),
@@ -93,8 +97,24 @@ export function draw(source: string, options: DrawOptions = {}): Drawn {
 
 /** The tape of a source's run, without looking at what is on it; undefined where the source can't be read. */
 export function tapeOf(source: string, options: DrawOptions = {}): Tape | undefined {
-	const reading = read(source, options.limits ?? CLASS_LIMITS, options.without);
-	return reading.ok ? run(reading.checked, options).tape : undefined;
+	const program = readUnder(source, options);
+	return program.isReadable ? program.run(options).tape : undefined;
+}
+
+/**
+ * Why a source can't be given some values: the name, and the kind it holds (undefined where nothing declares it). A
+ * source that can't be read has no such problem.
+ */
+export function givenProblem(source: string, given: Given, language: Language = NIB): GivenWrong | undefined {
+	return language.read(source).givenProblem(given);
+}
+
+/** A source read as it is to be run. */
+export function readUnder(
+	source: string,
+	{ language = NIB, limits = CLASS_LIMITS, without }: DrawOptions,
+): ReadProgram {
+	return language.read(source, limits, without);
 }
 
 function stateOf(tape: Tape, drawing: Drawing, paper: number): State {

@@ -1,6 +1,6 @@
+import type { Running } from "./exercise/conditions.ts";
 import { programRunOf } from "./exercise/program-run-of.ts";
 import type { ExerciseFile } from "./exercise/schema.ts";
-import type { Limits } from "./limits/limits.ts";
 import { checkOf } from "./marking/checks/index.ts";
 import type { Marked } from "./marking/judge.ts";
 import { criteriaIn } from "./marking/marking-spec.ts";
@@ -29,11 +29,12 @@ export function explain(
 	plain: ProgramRun,
 	marked: Marked,
 	exercise: ExerciseFile,
-	{ limits, submission }: { readonly limits?: Limits | undefined; readonly submission: Submission },
+	{ running, submission }: { readonly running: Running; readonly submission: Submission },
 ): Explained {
 	const { seed, stop } = plain.runs.settings;
+	const { language } = plain.program.read;
 	const again = (source: string, maxSteps: number) =>
-		programRunOf(source, exercise, { seed, stop, limits, maxSteps }, submission);
+		programRunOf({ source, language }, exercise, { ...running, seed, stop, maxSteps }, submission);
 	const found = causesOf({ own: marked.run, marked, again });
 	const { source } = plain.program;
 	const before = [source, ...found.map((c) => c.mended)];
@@ -90,7 +91,7 @@ function changedLines(before: string, after: string): [string, string] {
 /** What plain rules noticed about criteria that no cause covers; nothing else is said where nothing is proved. */
 function noticed(plain: ProgramRun, marked: Marked, causes: readonly ReportCause[]): ReportSlip[] {
 	const model = plain.reference("model");
-	if (!plain.program.checked || !model?.program.checked || plain.program.steps.length === 0) return [];
+	if (!plain.program.isReadable || !model?.program.isReadable || plain.program.steps.length === 0) return [];
 	const covered = new Set(causes.flatMap((c) => c.regains.map((r) => r.id)));
 	const missed = marked.judged
 		.filter(isMissed)

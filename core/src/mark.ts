@@ -1,9 +1,11 @@
 import { WHITE } from "./colour/colour.ts";
 import { drawnOf } from "./draw.ts";
 import { programRunOf } from "./exercise/program-run-of.ts";
+import { languagesOf } from "./exercise/programs.ts";
 import type { ExerciseFile } from "./exercise/schema.ts";
 import { type Explained, explain, isExplainable } from "./explain.ts";
 import { forgiven } from "./forgiven.ts";
+import type { LanguageId, Languages } from "./languages/language.ts";
 import type { Limits, Stop } from "./limits/limits.ts";
 import { judge } from "./marking/judge.ts";
 import type { Submission } from "./marking/scene.ts";
@@ -20,6 +22,10 @@ export interface MarkOptions extends Submission {
 	readonly seed?: number;
 	readonly limits?: Limits;
 	readonly stop?: Stop;
+	/** What the program is written in: the exercise's first language by default. */
+	readonly language?: LanguageId;
+	/** The languages that are loaded; Nib alone by default. */
+	readonly languages?: Languages;
 	/** Looks for the causes of what is missed too, which takes some hundred runs; without it they are null. */
 	readonly causes?: boolean;
 	/** Leaves out the figures read back and the picture, for summaries of many. */
@@ -39,9 +45,25 @@ export function mark(source: string, exercise: ExerciseFile, options: MarkOption
  * wait for causes.
  */
 export function causesIn(source: string, exercise: ExerciseFile, options: MarkOptions = {}): Explained {
-	const { seed, limits, stop, causes: _, bare: _bare, ...submission } = options;
-	const plain = programRunOf(source, exercise, { seed, limits, stop }, submission);
-	return explain(plain, judge(plain), exercise, { limits, submission });
+	const { causes: _, bare: _bare, ...rest } = options;
+	const { plain, running, submission } = runOf(source, exercise, rest);
+	return explain(plain, judge(plain), exercise, { running, submission });
+}
+
+function runOf(
+	source: string,
+	exercise: ExerciseFile,
+	{
+		seed,
+		limits,
+		stop,
+		language = languagesOf(exercise)[0] as LanguageId,
+		languages,
+		...submission
+	}: Omit<MarkOptions, "causes" | "bare">,
+) {
+	const running = { seed, limits, stop, languages };
+	return { plain: programRunOf({ source, language }, exercise, running, submission), running, submission };
 }
 
 /** Marks as {@link mark} does, and gives the tape of the first seed too. */
@@ -50,15 +72,15 @@ export function markedTape(
 	exercise: ExerciseFile,
 	options: MarkOptions = {},
 ): { readonly report: Report; readonly tape: Tape } {
-	const { seed, limits, stop, causes = false, bare = false, ...submission } = options;
-	const plain = programRunOf(source, exercise, { seed, limits, stop }, submission);
+	const { causes = false, bare = false, ...rest } = options;
+	const { plain, running, submission } = runOf(source, exercise, rest);
 	const marked = judge(plain);
 	const { program, run, tape, drawing } = plain;
 	const { settings } = plain.runs;
 	const drawn = drawnOf({
 		source,
-		problems: program.problems,
-		remarks: program.remarks,
+		problems: program.read.problems,
+		remarks: program.read.remarks,
 		run,
 		tape,
 		drawing,
@@ -70,7 +92,7 @@ export function markedTape(
 		points: marked.points,
 		criteria: marked.judged.map((judged) => reportCriterion(judged, drawing, exercise.criteria)),
 		...(causes
-			? explain(plain, marked, exercise, { limits, submission })
+			? explain(plain, marked, exercise, { running, submission })
 			: { causes: isExplainable(marked) ? null : [], slips: [] }),
 		taken: [...marked.matches.values()].map(({ name, slots }) => ({
 			name,

@@ -1,9 +1,6 @@
-import type { DrawOptions } from "./draw.ts";
+import { type DrawOptions, readUnder } from "./draw.ts";
 import { recognise } from "./figures/recognise.ts";
-import { CLASS_LIMITS } from "./limits/limits.ts";
-import { read } from "./nib/read.ts";
-import { run } from "./nib/runner.ts";
-import type { VariableChange } from "./nib/watch.ts";
+import type { VariableChange } from "./languages/run.ts";
 import { type Replay, replayOf } from "./picture/replay.ts";
 import { figureSentence } from "./words/readback.ts";
 
@@ -23,9 +20,9 @@ const MAX_MARKS = 200;
 
 /** Runs a source for a replay, with the names that are to be watched; undefined where it can't be read. */
 export function replayed(source: string, options: DrawOptions = {}): Replayed | undefined {
-	const reading = read(source, options.limits ?? CLASS_LIMITS, options.without);
-	if (!reading.ok) return undefined;
-	const { tape, watched } = run(reading.checked, options);
+	const program = readUnder(source, options);
+	if (!program.isReadable) return undefined;
+	const { tape, watched } = program.run(options);
 	const replay = replayOf(tape);
 	const { pen } = replay;
 	const figures = tape.length > MAX_MARKED_ROWS ? [] : recognise(tape).figures.slice(0, MAX_MARKS);

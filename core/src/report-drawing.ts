@@ -1,7 +1,7 @@
 import type { Drawn } from "./draw.ts";
 import type { Figure } from "./figures/figure.ts";
 import { rimOf } from "./geometry/ellipse.ts";
-import type { Problem } from "./nib/problem.ts";
+import type { Problem } from "./languages/problem.ts";
 import { PathPen } from "./picture/paths.ts";
 import { pictureOf } from "./picture/picture.ts";
 import { type DrawingReport, MAX_FIGURES, type ProblemReport, type ReportFigure } from "./report.ts";

@@ -1,6 +1,6 @@
+import type { Fix, SourceRange } from "./languages/problem.ts";
+import type { Ended } from "./languages/run.ts";
 import type { Verdict } from "./marking/points.ts";
-import type { Fix, SourceRange } from "./nib/problem.ts";
-import type { Ended } from "./nib/runner.ts";
 import type { Picture } from "./picture/picture.ts";
 
 /** How far a program got. */

@@ -1,7 +1,11 @@
 import { readExercise } from "./exercise/read.ts";
+import type { SourceText } from "./languages/language.ts";
 import { mark } from "./mark.ts";
 import type { Submission } from "./marking/scene.ts";
 import type { Report } from "./report.ts";
+
+/** A source in Nib. */
+export const inNib = (source: string): SourceText => ({ source, language: "nib" });
 
 /** A program marked by figures and criteria in YAML, with a model of its own or itself as the model. */
 export function marked(

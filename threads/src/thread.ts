@@ -121,7 +121,10 @@ export default function work(task: Task): unknown {
 		case "try":
 			return tryExercise(exerciseOf(task.exercise));
 		case "alike":
-			return alikePairs(task.sources, exerciseOf(task.exercise));
+			return alikePairs(
+				task.sources.map((source) => ({ source, language: "nib" as const })),
+				exerciseOf(task.exercise),
+			);
 		case "draw":
 			return drawn(task);
 		case "png":

@@ -2,6 +2,7 @@ import { readFileSync } from "node:fs";
 import { expect, test } from "vitest";
 import { readExercise } from "../exercise/read.ts";
 import type { ExerciseFile } from "../exercise/schema.ts";
+import { inNib } from "../test-marking.ts";
 import { alikePairs } from "./alike.ts";
 
 function exercise(id: string, more = ""): ExerciseFile {
@@ -93,7 +94,7 @@ test("in a class of thirty with ten copies all ten are found, and at most one pa
 	const ways = [renamed, renumbered, reordered, unrolled];
 	const copies = Array.from({ length: 10 }, (_, i) => (ways[i % 4] as (s: string) => string)(honest[i * 2] as string));
 	const began = performance.now();
-	const pairs = alikePairs([...honest, ...copies], exercise("harbour-scene"));
+	const pairs = alikePairs([...honest, ...copies].map(inNib), exercise("harbour-scene"));
 	const seconds = (performance.now() - began) / 1000;
 	const listed = new Set(pairs.map((p) => `${p.one} ${p.other}`));
 	expect(Array.from({ length: 10 }, (_, i) => `${i * 2} ${20 + i}`).filter((pair) => !listed.has(pair))).toEqual([]);
@@ -108,7 +109,7 @@ test("what was given out never counts", () => {
 		(_, i) => `${given}\nfill ${COLOURS[i]}\ncircle centre ${20 * i + 30}, 40 radius ${10 + i}`,
 	);
 	const plain = exercise("harbour-scene");
-	expect(alikePairs(own, { ...plain, starter: given })).toEqual([]);
+	expect(alikePairs(own.map(inNib), { ...plain, starter: given })).toEqual([]);
 });
 
 test("short programs that all go about it in the one way there is aren't listed", () => {
@@ -116,9 +117,9 @@ test("short programs that all go about it in the one way there is aren't listed"
 		(w, i) =>
 			`paper ${["azure", "ivory", "lightcyan", "lavender", "linen"][i]}\nfor i from 0 to 6\n  rect corner 30 + i * 60, 90 size ${w}, 150\nend`,
 	);
-	expect(alikePairs(own, exercise("pier-planks"))).toEqual([]);
+	expect(alikePairs(own.map(inNib), exercise("pier-planks"))).toEqual([]);
 });
 
 test("programs that can't be read, and empty ones, are alike to nobody", () => {
-	expect(alikePairs(["", "", "circl 5", "circl 5"], exercise("pier-planks"))).toEqual([]);
+	expect(alikePairs(["", "", "circl 5", "circl 5"].map(inNib), exercise("pier-planks"))).toEqual([]);
 });

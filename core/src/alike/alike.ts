@@ -1,7 +1,9 @@
-import { formatColour } from "../colour/colour.ts";
 import { programRunOf } from "../exercise/program-run-of.ts";
+import { exampleOf, languagesOf, starterOf } from "../exercise/programs.ts";
 import type { ExerciseFile } from "../exercise/schema.ts";
 import { log } from "../geometry/power.ts";
+import type { Languages, SourceText } from "../languages/language.ts";
+import { NIB_ALONE } from "../languages/nib/nib.ts";
 import { type Fingerprint, fingerprint } from "./fingerprint.ts";
 
 /**
@@ -28,16 +30,9 @@ const TELLS = 18;
 /** How far above the usual a pair must be, in median deviations. */
 const STANDS_OUT = 3;
 
-function fingerprintOf(source: string, exercise: ExerciseFile): Fingerprint {
-	const run = programRunOf(source, exercise);
-	const { program } = run;
-	const colours = (value: Parameters<Parameters<typeof fingerprint>[2]>[0]) => {
-		if (value.node === "colour") return value.value === -1 ? "none" : formatColour(value.value);
-		if (value.node !== "name") return undefined;
-		const meaning = program.checked?.meanings.get(value);
-		return meaning && "colour" in meaning ? formatColour(meaning.colour) : undefined;
-	};
-	return fingerprint(program.checked?.program, run.drawing, colours);
+function fingerprintOf(text: SourceText, exercise: ExerciseFile, languages: Languages): Fingerprint {
+	const run = programRunOf(text, exercise, { languages });
+	return fingerprint(run.program.read.outline, run.drawing);
 }
 
 /** How much a feature tells: nothing where nearly all have it, or where it was given out. */
@@ -78,11 +73,14 @@ class Weights {
  * Pairs of a class's hand-ins to one exercise that are much closer than usual, the closest first. What was given out
  * never counts.
  */
-export function alikePairs(sources: readonly string[], exercise: ExerciseFile): AlikePair[] {
-	const prints = sources.map((s) => fingerprintOf(s, exercise));
-	const given = [exercise.starter, exercise.example?.program].flatMap((s) =>
-		s === undefined ? [] : [fingerprintOf(s, exercise)],
-	);
+export function alikePairs(
+	sources: readonly SourceText[],
+	exercise: ExerciseFile,
+	languages: Languages = NIB_ALONE,
+): AlikePair[] {
+	const prints = sources.map((s) => fingerprintOf(s, exercise, languages));
+	const givenOut = [...languagesOf(exercise).map((id) => starterOf(exercise, id)), exampleOf(exercise)];
+	const given = givenOut.flatMap((s) => (s === undefined ? [] : [fingerprintOf(s, exercise, languages)]));
 	const weights = (key: keyof Fingerprint) =>
 		new Weights(
 			prints.map((p) => p[key]),

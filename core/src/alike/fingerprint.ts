@@ -1,6 +1,14 @@
 import { formatColour } from "../colour/colour.ts";
 import type { Drawing } from "../figures/figure.ts";
-import { type DrawNode, everyStep, type ProgramTree, type Step, type Value, valuesOf } from "../nib/tree.ts";
+import {
+	type DrawStep,
+	everyStep,
+	type Outline,
+	type Step,
+	type UsedValue,
+	type Value,
+	valuesOf,
+} from "../languages/outline.ts";
 
 /**
  * What of a hand-in can be the same in another: features of its source and of its drawing, with how often each is
@@ -18,12 +26,12 @@ export interface Fingerprint {
 /** A value by what it is made of: numbers and names are alike, colours are kept. */
 function shapeOf(value: Value): string {
 	switch (value.node) {
-		case "colour":
-			return value.value === -1 ? "none" : formatColour(value.value);
 		case "text":
 			return "text";
 		case "list":
 			return `[${value.items.map(shapeOf).join()}]`;
+		case "colour":
+		case "other":
 		case "binary":
 		case "unary":
 		case "number":
@@ -37,16 +45,19 @@ function shapeOf(value: Value): string {
 	}
 }
 
-function drawShape(step: DrawNode, colours: (value: Value) => string | undefined): string {
-	const value = (v: Value) => colours(v) ?? shapeOf(v);
+function drawShape(step: DrawStep, { colourOf }: Outline): string {
+	const value = ({ value: v }: UsedValue) => {
+		const colour = colourOf(v);
+		return colour === undefined ? shapeOf(v) : colour === -1 ? "none" : formatColour(colour);
+	};
 	const own = step.values.map(value).join();
 	const phrases = step.phrases.map((p) => `${p.word} ${p.choice ?? ""}${p.values.map(value).join()}`).sort();
-	return `${step.statement.head} ${step.direction ?? ""} ${own} ${phrases.join(" ")}`;
+	return `${step.head} ${step.direction ?? ""} ${own} ${phrases.join(" ")}`;
 }
 
 /** Statements that say something of their own; blocks are told apart in the manner. */
-function statements(program: ProgramTree, colours: (value: Value) => string | undefined): string[] {
-	return [...everyStep(program.steps)].flatMap((step) => (step.node === "draw" ? [drawShape(step, colours)] : []));
+function statements(outline: Outline): string[] {
+	return [...everyStep(outline.steps)].flatMap((step) => (step.node === "draw" ? [drawShape(step, outline)] : []));
 }
 
 /** A value's signs in order, and how deep it goes. */
@@ -64,7 +75,7 @@ function mannerOf(steps: readonly Step[]): string[] {
 			.filter((s) => s.length > 3)
 			.map((s) => `sum ${s}`);
 		if (step.node === "draw") return sums;
-		const body = "body" in step ? step.body.map((s) => (s.node === "draw" ? s.statement.head : s.node)).join(" ") : "";
+		const body = "body" in step ? step.body.map((s) => (s.node === "draw" ? s.head : s.node)).join(" ") : "";
 		return [`${step.node} ${body}`, ...sums];
 	});
 }
@@ -82,17 +93,13 @@ function figuresOf({ figures, paper }: Drawing): string[] {
 	return [...features, `paper ${formatColour(paper)}`];
 }
 
-/** The features of a hand-in. @param colours a value's colour where it has one, as a code */
-export function fingerprint(
-	program: ProgramTree | undefined,
-	drawing: Drawing,
-	colours: (value: Value) => string | undefined,
-): Fingerprint {
-	const own = program ? statements(program, colours) : [];
+/** The features of a hand-in. */
+export function fingerprint(outline: Outline, drawing: Drawing): Fingerprint {
+	const own = statements(outline);
 	const inOrder = own.slice(1).map((s, i) => `${own[i]} > ${s}`);
 	return {
 		source: new Set([...own, ...inOrder]),
 		drawing: new Set(figuresOf(drawing)),
-		manner: new Set(program ? mannerOf(program.steps) : []),
+		manner: new Set(mannerOf(outline.steps)),
 	};
 }

@@ -1,7 +1,8 @@
 import { parseColour } from "../colour/colour.ts";
 import { FAMILIES } from "../colour/family.ts";
+import type { Languages } from "../languages/language.ts";
+import type { RunOptions } from "../languages/run.ts";
 import { CLASS_LIMITS, type Limits, type Stop } from "../limits/limits.ts";
-import type { RunOptions } from "../nib/runner.ts";
 import type { Sheet } from "../tape/layout.ts";
 import type { ExerciseFile } from "./schema.ts";
 
@@ -37,6 +38,8 @@ export interface Running {
 	/** Steps that the run may make at the most, even where the exercise allows more. */
 	readonly maxSteps?: number | undefined;
 	readonly stop?: Stop | undefined;
+	/** The languages that are loaded; Nib alone by default. */
+	readonly languages?: Languages | undefined;
 }
 
 export function conditionsOf({ sheet, run, statements }: ExerciseFile): Conditions {

@@ -1,8 +1,8 @@
 import type { YAMLError } from "yaml";
 import type { z } from "zod";
+import { nearest } from "../languages/nearest.ts";
 import { CHECKS, checkOf } from "../marking/checks/index.ts";
 import { common } from "../marking/criterion.ts";
-import { nearest } from "../nib/problem.ts";
 import { listed } from "../words/lists.ts";
 
 /** What is known of the place in a file that an issue is about. */

@@ -1,6 +1,7 @@
 import type { MarkingSpec } from "../marking/marking-spec.ts";
 import { References } from "../marking/references.ts";
 import { statedProperties } from "../marking/stated.ts";
+import { exampleOf, languagesOf, modelOf, starterOf } from "./programs.ts";
 import type { ExerciseFile } from "./schema.ts";
 
 /** What an exercise is marked by, with the runs of its own programs, which all hand-ins share. */
@@ -22,9 +23,14 @@ export function markingOf(file: ExerciseFile): ExerciseMarking {
 			criteria,
 			stated: statedProperties({ figures, criteria }),
 			tolerances: file.tolerance,
-			model: file.model,
-			starter: file.starter,
-			example: file.example?.program,
+			model: modelOf(file),
+			starters: new Map(
+				languagesOf(file).flatMap((id) => {
+					const starter = starterOf(file, id);
+					return starter ? [[id, starter] as const] : [];
+				}),
+			),
+			example: exampleOf(file),
 			continues: file.continues,
 			seeds: file.run?.seeds ?? [],
 			beyondFull: file.bonus === "beyond full",

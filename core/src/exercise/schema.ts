@@ -1,11 +1,11 @@
 import { z } from "zod";
+import { LEAVABLE } from "../languages/vocabulary/vocabulary.ts";
 import { CHECKS, checkOf, optionsOf } from "../marking/checks/index.ts";
 import { common, criterionId, type FigureRef } from "../marking/criterion.ts";
 import { type Criterion, type CriterionOrGroup, innerOf } from "../marking/marking-spec.ts";
 import { colourWord } from "../marking/paint-words.ts";
 import { circleOf } from "../marking/selection.ts";
 import { figureName, namesIn, type Selector, selector } from "../marking/selector.ts";
-import { STATEMENTS } from "../nib/statements/index.ts";
 import { exampleOf } from "./file-messages.ts";
 
 /** The first line of every exercise file. */
@@ -26,8 +26,6 @@ export const group = common.extend({
 });
 
 const wholeSize = z.int().min(1).max(4096);
-const BLOCK_WORDS = ["repeat", "for", "while", "if", "routine", "area", "picture", "let"] as const;
-const LEFT_OUT: [string, ...string[]] = [...BLOCK_WORDS, ...STATEMENTS.keys()];
 export const FREE = ["place", "colour", "size", "order", "number", "kind"] as const;
 export const PROGRAM_MOST = 256 * 1024;
 const program = z.string().min(1).max(PROGRAM_MOST);
@@ -76,7 +74,7 @@ export const exerciseShape = z.strictObject({
 			steps: z.int().min(1).max(20_000_000).optional(),
 		})
 		.optional(),
-	statements: z.strictObject({ without: z.array(z.enum(LEFT_OUT)).min(1) }).optional(),
+	statements: z.strictObject({ without: z.array(z.enum(LEAVABLE as [string, ...string[]])).min(1) }).optional(),
 	figures: z.record(figureName, selector).default({}),
 	criteria: z
 		.array(

@@ -1,7 +1,7 @@
+import type { Given } from "../languages/given.ts";
+import type { ReadProgram } from "../languages/language.ts";
+import type { Run, RunOptions } from "../languages/run.ts";
 import { CLASS_LIMITS, type Limits, NEVER, type Stop } from "../limits/limits.ts";
-import type { Checked } from "../nib/checker.ts";
-import type { Given } from "../nib/given.ts";
-import { type Run, type RunOptions, run } from "../nib/runner.ts";
 import type { Sheet } from "../tape/layout.ts";
 
 /** Steps that all runs of one check may make together. */
@@ -35,7 +35,7 @@ export class BudgetedRuns {
 	}
 
 	/** One run; the same change gives the same run again at no cost. */
-	of(checked: Checked, change: RunChange = {}, watch?: readonly string[]): Run {
+	of(program: ReadProgram, change: RunChange = {}, watch?: readonly string[]): Run {
 		const key = JSON.stringify([
 			change.seed ?? this.settings.seed,
 			change.given ?? null,
@@ -57,7 +57,7 @@ export class BudgetedRuns {
 			...(change.given && { given: change.given }),
 			...(watch && { watch }),
 		};
-		const done = run(checked, options);
+		const done = program.run(options);
 		this.left -= done.steps;
 		this.known.set(key, done);
 		return done;

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "vitest";
-import { marked, sentence, verdicts } from "../test-marking.ts";
+import { inNib, marked, sentence, verdicts } from "../test-marking.ts";
 
 const disc = (x: number, y: number, across: number) => `circle centre ${x}, ${y} diameter ${across}\n`;
 
@@ -239,9 +239,9 @@ criteria:
   - { id: it, check: measure, of: buoy, what: diameter, less than: { of: buoy, what: diameter, in: own last }, points: 1 }`;
 		const program = "circle centre 80, 100 diameter 40";
 		const verdict = (brought: object) => marked(smaller, program, { brought }).criteria[0];
-		expect(verdict({ lastTry: "circle centre 80, 100 diameter 60" })).toMatchObject({ verdict: "met" });
-		expect(verdict({ lastTry: "circle centre 80, 100 diameter 30" })).toMatchObject({ verdict: "missed" });
-		expect(verdict({ earlier: { "earlier-exercise": "circle centre 80, 100 diameter 60" } })).toMatchObject({
+		expect(verdict({ lastTry: inNib("circle centre 80, 100 diameter 60") })).toMatchObject({ verdict: "met" });
+		expect(verdict({ lastTry: inNib("circle centre 80, 100 diameter 30") })).toMatchObject({ verdict: "missed" });
+		expect(verdict({ earlier: { "earlier-exercise": inNib("circle centre 80, 100 diameter 60") } })).toMatchObject({
 			verdict: "met",
 		});
 		expect(verdict({})).toMatchObject({ verdict: "not-judged" });

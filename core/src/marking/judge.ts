@@ -29,7 +29,7 @@ const MAX_ROUNDS = 3;
  */
 export function judge(plain: ProgramRun): Marked {
 	let best = judgeMatched(plain);
-	if (!plain.program.checked) return best;
+	if (!plain.program.isReadable) return best;
 	for (let round = 0; round < MAX_ROUNDS && isShort(best); round++) {
 		const before = best;
 		for (const preferred of before.run.exchanges) {
@@ -51,13 +51,13 @@ function isShort({ judged }: Marked): boolean {
 /** Judges some of a program's criteria alone, with the figures that its matching takes first. */
 export function judgeSome(plain: ProgramRun, criteria: readonly CriterionOrGroup[]): JudgedCriterion[] {
 	const { spec, program } = plain;
-	const seeds = program.usesChance && spec.seeds.length > 1 ? spec.seeds : [];
+	const seeds = program.read.usesChance && spec.seeds.length > 1 ? spec.seeds : [];
 	const runs =
 		seeds.length > 1
 			? seeds.map((seed) => ({ seed, run: plain.changed({ seed }) }))
 			: [{ seed: undefined, run: plain }];
 	return criteria.map((asked) => {
-		if (!program.checked) return unread(asked);
+		if (!program.isReadable) return unread(asked);
 		const all = runs.map(({ seed, run }) => judgeAsked(asked, run, seed));
 		return all.reduce((worst, one) => (creditOf(one) < creditOf(worst) ? one : worst));
 	});

@@ -1,3 +1,4 @@
+import type { LanguageId, SourceText } from "../languages/language.ts";
 import type { Common } from "./criterion.ts";
 import type { Selector } from "./selector.ts";
 import type { StatedProperties } from "./stated-properties.ts";
@@ -42,9 +43,10 @@ export interface MarkingSpec {
 	/** What the criteria state of each wanted figure, by its name; see {@link statedProperties}. */
 	readonly stated: ReadonlyMap<string, StatedProperties>;
 	readonly tolerances: Tolerances;
-	readonly model: string;
-	readonly starter: string | undefined;
-	readonly example: string | undefined;
+	readonly model: SourceText;
+	/** What students begin with, by language. */
+	readonly starters: ReadonlyMap<LanguageId, SourceText>;
+	readonly example: SourceText | undefined;
 	/** The exercise whose hand-in this one continues from, by its id. */
 	readonly continues: string | undefined;
 	/** Seeds that every criterion is judged with. */

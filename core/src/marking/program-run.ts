@@ -1,7 +1,9 @@
 import type { Drawing, Figure } from "../figures/figure.ts";
 import { recognise } from "../figures/recognise.ts";
 import { type Track, tracksOf } from "../figures/tracks.ts";
-import type { Run } from "../nib/runner.ts";
+import { type Languages, languageOf, type SourceText } from "../languages/language.ts";
+import { valuesOf } from "../languages/outline.ts";
+import type { Run } from "../languages/run.ts";
 import { DEFAULT_SHEET, type Sheet, upward } from "../tape/layout.ts";
 import { type Area, areasOf, callsOf, coversAll, type Tape } from "../tape/tape.ts";
 import { TapeWriter } from "../tape/writer.ts";
@@ -25,6 +27,8 @@ export interface RecordedRunParts {
 	readonly change?: RunChange;
 	/** Figures that are to be taken for wanted ones, where they can be. */
 	readonly preferred?: Preferred | undefined;
+	/** The languages that programs to compare with are read in. */
+	readonly languages: Languages;
 	/** Drawings that were recognised before, by the row of the tape that each ends at. */
 	readonly drawings?: Map<number, Drawing>;
 }
@@ -48,6 +52,7 @@ export class RecordedRun implements ProgramRun {
 	private readonly drawings: Map<number, Drawing>;
 	private readonly preferred: Preferred | undefined;
 	private readonly references: References;
+	private readonly languages: Languages;
 	private readonly compared = new Map<string, ProgramRun>();
 	private moving: readonly Track[] | undefined;
 	private areas: readonly Area[] | undefined;
@@ -58,6 +63,7 @@ export class RecordedRun implements ProgramRun {
 		submission = {},
 		runs,
 		references,
+		languages,
 		change = {},
 		preferred,
 		drawings = new Map(),
@@ -69,8 +75,9 @@ export class RecordedRun implements ProgramRun {
 		this.submission = submission;
 		this.runs = runs;
 		this.references = references;
+		this.languages = languages;
 		this.change = change;
-		this.run = program.checked && runs.of(program.checked, change);
+		this.run = program.isReadable ? runs.of(program.read, change) : undefined;
 		this.tape =
 			this.run?.tape ??
 			new TapeWriter(1).finish(runs.settings.sheet ?? DEFAULT_SHEET, [], { x: 0, y: 0, facing: 0, down: true });
@@ -99,10 +106,11 @@ export class RecordedRun implements ProgramRun {
 	}
 
 	changed(change: RunChange): ProgramRun {
-		const { references, preferred } = this;
+		const { references, languages, preferred } = this;
 		return new RecordedRun({
 			...this,
 			references,
+			languages,
 			preferred,
 			change: { ...this.change, ...change },
 			drawings: new Map(),
@@ -111,8 +119,8 @@ export class RecordedRun implements ProgramRun {
 
 	/** The same run with other figures taken for wanted ones. */
 	preferring(preferred: Preferred): ProgramRun {
-		const { references, drawings } = this;
-		return new RecordedRun({ ...this, references, drawings, preferred });
+		const { references, languages, drawings } = this;
+		return new RecordedRun({ ...this, references, languages, drawings, preferred });
 	}
 
 	get exchanges(): readonly Preferred[] {
@@ -203,31 +211,37 @@ export class RecordedRun implements ProgramRun {
 		return figure.lines.some((line) =>
 			this.program
 				.at(line)
-				.some(
-					(step) =>
-						step.node === "draw" &&
-						[...step.values, ...step.phrases.flatMap((p) => p.values)].some((value) => flow.follows(value, name)),
-				),
+				.some((step) => step.node === "draw" && valuesOf(step).some((value) => flow.follows(value, name))),
 		);
 	}
 
 	reference(which: Reference): ProgramRun | undefined {
-		const source = this.sourceOf(which);
-		if (source === undefined) return undefined;
+		const text = this.textOf(which);
+		if (text === undefined) return undefined;
 		const key = JSON.stringify(which);
 		let other = this.compared.get(key);
 		if (!other) {
 			const givenOut = typeof which === "string" && which !== "own last try";
-			const { spec, references } = this;
-			other = references.runOf({ source, givenOut }, this.runs.settings, (settings) => {
-				return new RecordedRun({ program: new Program(source), spec, runs: new BudgetedRuns(settings), references });
+			const { spec, references, languages } = this;
+			other = references.runOf({ ...text, givenOut }, this.runs.settings, (settings) => {
+				const runs = new BudgetedRuns(settings);
+				return new RecordedRun({ program: this.read(text), spec, runs, references, languages });
 			});
 			this.compared.set(key, other);
 		}
 		return other;
 	}
 
-	sourceOf(which: Reference): string | undefined {
+	programOf(which: Reference): Program | undefined {
+		const text = this.textOf(which);
+		return text && this.read(text);
+	}
+
+	private read({ source, language }: SourceText): Program {
+		return new Program(languageOf(this.languages, language).read(source));
+	}
+
+	private textOf(which: Reference): SourceText | undefined {
 		if (typeof which === "object") return this.submission.earlier?.[which["own hand-in of"]];
 		switch (which) {
 			case "own last try":
@@ -237,7 +251,7 @@ export class RecordedRun implements ProgramRun {
 			case "example":
 				return this.spec.example;
 			case "starter":
-				return this.spec.starter;
+				return this.spec.starters.get(this.program.read.language);
 		}
 	}
 }

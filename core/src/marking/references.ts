@@ -1,3 +1,4 @@
+import type { SourceText } from "../languages/language.ts";
 import { NEVER } from "../limits/limits.ts";
 import { DEFAULT_SHEET } from "../tape/layout.ts";
 import type { RunSettings } from "./budgeted-runs.ts";
@@ -12,8 +13,7 @@ const MAX_CACHED = 40;
 const MAX_STOP_CALLS = 10;
 
 /** A program to compare with. */
-export interface ReferenceSource {
-	readonly source: string;
+export interface ReferenceSource extends SourceText {
 	/** Whether it was given out with the exercise; a student's own program may be of any cost. */
 	readonly givenOut: boolean;
 }
@@ -24,11 +24,11 @@ export class References {
 
 	/** @param make runs the program with these settings */
 	runOf(
-		{ source, givenOut }: ReferenceSource,
+		{ source, language, givenOut }: ReferenceSource,
 		{ seed, sheet, paper, frames, stop = NEVER }: RunSettings,
 		make: (settings: RunSettings) => ProgramRun,
 	): ProgramRun {
-		const key = JSON.stringify([source, seed, frames ?? null, sheet ?? null]);
+		const key = JSON.stringify([language, source, seed, frames ?? null, sheet ?? null]);
 		const cached = this.cached.get(key);
 		if (cached) return cached;
 		if (this.cached.size >= MAX_CACHED) this.cached.clear();

@@ -1,6 +1,7 @@
 import type { Drawing, Figure } from "../figures/figure.ts";
 import type { Track } from "../figures/tracks.ts";
-import type { Run } from "../nib/runner.ts";
+import type { SourceText } from "../languages/language.ts";
+import type { Run } from "../languages/run.ts";
 import type { Sheet } from "../tape/layout.ts";
 import type { Tape } from "../tape/tape.ts";
 import type { BudgetedRuns, RunChange } from "./budgeted-runs.ts";
@@ -58,9 +59,9 @@ export interface Submission {
 	/** Whether it was handed in, so that what isn't answered stays unanswered. */
 	readonly final?: boolean;
 	/** The student's try before this one. */
-	readonly lastTry?: string;
+	readonly lastTry?: SourceText;
 	/** The student's own hand-ins to other exercises, by their ids. */
-	readonly earlier?: Readonly<Record<string, string>>;
+	readonly earlier?: Readonly<Record<string, SourceText>>;
 }
 
 /** Drawings that a program can be compared with. */
@@ -99,8 +100,8 @@ export interface ProgramRun {
 	routinesOf(figure: Figure): readonly string[];
 	/** Another program's run to compare with; undefined where there is none. */
 	reference(which: Reference): ProgramRun | undefined;
-	/** The source of another program to compare with. */
-	sourceOf(which: Reference): string | undefined;
+	/** Another program to compare with, read alone; undefined where there is none. */
+	programOf(which: Reference): Program | undefined;
 }
 
 /** What a check may ask while it is judged: whether other criteria are met in full in a run. */

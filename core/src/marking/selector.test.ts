@@ -2,6 +2,7 @@ import { describe, expect, test } from "vitest";
 import { namedColour } from "../colour/colour.ts";
 import { markingOf } from "../exercise/marking-spec-of.ts";
 import { readExercise } from "../exercise/read.ts";
+import { NIB, NIB_ALONE } from "../languages/nib/nib.ts";
 import { mark } from "../mark.ts";
 import { BudgetedRuns } from "./budgeted-runs.ts";
 import { isColour } from "./paint-words.ts";
@@ -19,7 +20,8 @@ function found(source: string, of: Selector, names: Record<string, Selector> = {
 	if (!reading.ok) throw new Error("it doesn't read");
 	const { spec, references } = markingOf(reading.exercise);
 	const run = new RecordedRun({
-		program: new Program(source),
+		program: new Program(NIB.read(source)),
+		languages: NIB_ALONE,
 		spec: { ...spec, figures: new Map(Object.entries(names)), tolerances: { position: 3, size: 3, angle: 2 } },
 		runs: new BudgetedRuns({ seed: 1 }),
 		references,

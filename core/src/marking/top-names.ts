@@ -15,16 +15,12 @@ const MAX_NAMES = 24;
  * them.
  */
 export function topNames({ program, runs, change }: ProgramRun): TopName[] {
-	const { checked } = program;
-	if (!checked) return [];
 	const lets = program.steps
-		.flatMap((s) =>
-			s.node === "let" && checked.declared.get(s)?.kind === "number" ? [{ name: s.name, line: s.place.line }] : [],
-		)
+		.flatMap((s) => (s.node === "let" && s.variable?.kind === "number" ? [{ name: s.name, line: s.place.line }] : []))
 		.slice(0, MAX_NAMES);
 	if (lets.length === 0) return [];
 	const { watched } = runs.of(
-		checked,
+		program.read,
 		change,
 		lets.map((l) => l.name),
 	);

@@ -31,11 +31,8 @@ function repeated(program: Program): number[] {
 	const stretch = repeatedStretch(program, { where: "anywhere", walked: true }, 2);
 	if (stretch) return [...stretch];
 	const heads = new Map<string, number[]>();
-	for (const { node, ...step } of program.steps)
-		if (node === "draw" && "statement" in step) {
-			const { head } = step.statement;
-			heads.set(head, [...(heads.get(head) ?? []), step.place.line]);
-		}
+	for (const step of program.steps)
+		if (step.node === "draw") heads.set(step.head, [...(heads.get(step.head) ?? []), step.place.line]);
 	const most = [...heads.values()].sort((a, b) => b.length - a.length)[0] ?? [];
 	return most.length < 3 ? [] : most.slice(0, 6);
 }

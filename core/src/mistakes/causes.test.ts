@@ -6,7 +6,7 @@ import type { ExerciseFile } from "../exercise/schema.ts";
 import { forgiven, isOneChangeAway } from "../forgiven.ts";
 import { causesIn, mark } from "../mark.ts";
 import { judge } from "../marking/judge.ts";
-import { nibSites } from "../nib/sites/nib-sites.ts";
+import { inNib } from "../test-marking.ts";
 import { edited } from "./edits.ts";
 import { MISTAKES } from "./index.ts";
 import { paired } from "./pairs.ts";
@@ -43,16 +43,16 @@ describe.each(files)("where the causes of %s are looked for", (_, file) => {
 	test("the line of a mistake is among the statements on which what it costs depends, whatever the mistake", {
 		timeout: 120_000,
 	}, () => {
-		const model = programRunOf(file.model, file);
+		const model = programRunOf(inNib(file.model), file);
 		const { sheet } = model;
 		const outside: string[] = [];
 		let [traced, all] = [0, 0];
-		const sites = nibSites(file.model, model.program.steps);
+		const sites = model.program.read.sites;
 		for (const { id, make } of MISTAKES)
 			for (const change of [...(make?.(sites, { sheet, far: 30 }) ?? [])].slice(0, MOST)) {
 				const source = edited(file.model, change.edits);
-				const run = programRunOf(source, file);
-				if (!run.program.checked) continue;
+				const run = programRunOf(inNib(source), file);
+				if (!run.program.isReadable) continue;
 				const missed = judge(run).judged.filter(
 					(j) => j.score.verdict !== "met" && !j.judgement.waits && canBeSearched(j.criterion, model),
 				);
@@ -64,7 +64,7 @@ describe.each(files)("where the causes of %s are looked for", (_, file) => {
 				]);
 				const [moment] = paired(run, model);
 				const drawn = [...indices.flatMap((i) => run.drawing.figures[i] ?? []), ...(moment?.extra ?? [])];
-				const own = nibSites(source, run.program.steps);
+				const own = run.program.read.sites;
 				const lines = missed.flatMap((j) => j.judgement.findings.flatMap((f) => f.lines ?? []));
 				const found = dependences(own, run.tape, drawn, lines);
 				// Where nothing is drawn or named, everything is looked at.

@@ -44,7 +44,7 @@ export interface CauseSearch {
  */
 export function causesOf({ own, marked, again, cost = MAX_COST, watch }: CauseSearch): Cause[] {
 	const model = own.reference("model");
-	if (!own.program.checked || !model?.program.checked || own.program.steps.length === 0) return [];
+	if (!own.program.isReadable || !model?.program.isReadable || own.program.steps.length === 0) return [];
 	const causes: Cause[] = [];
 	const purse = new Purse(own, again, cost);
 	let [run, result]: [ProgramRun, Judgements] = [own, marked];

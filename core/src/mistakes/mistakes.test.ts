@@ -4,8 +4,8 @@ import { readExercise } from "../exercise/read.ts";
 import type { ExerciseFile } from "../exercise/schema.ts";
 import { judge } from "../marking/judge.ts";
 import type { ProgramRun } from "../marking/scene.ts";
-import { nibSites } from "../nib/sites/nib-sites.ts";
 import { drawnSum } from "../tape/drawn-sum.ts";
+import { inNib } from "../test-marking.ts";
 import type { Change } from "./change.ts";
 import { edited } from "./edits.ts";
 import { MISTAKES } from "./index.ts";
@@ -26,7 +26,7 @@ ${figures}criteria:
 `;
 	const plain = readExercise(text(""));
 	if (!plain.ok) throw new Error(JSON.stringify(plain.problems));
-	const kinds = programRunOf(model, plain.exercise).drawing.figures.map((f) => f.kinds[0] as string);
+	const kinds = programRunOf(inNib(model), plain.exercise).drawing.figures.map((f) => f.kinds[0] as string);
 	const wanted = [...new Set(kinds)].map(
 		(kind) => `  ${kind}-wanted: { kind: ${kind}, number: ${kinds.filter((k) => k === kind).length} }\n`,
 	);
@@ -42,30 +42,30 @@ const having = (key: "make" | "mend" | "notice") =>
 
 test.each(having("make"))("%s: made in the right program of its example it gives the wrong one", (_, mistake) => {
 	const { right, wrong } = mistake.example;
-	const run = programRunOf(right, exerciseOf(right));
-	const changes = mistake.make?.(nibSites(right, run.program.steps), { sheet: run.sheet, far: 30 }) ?? [];
+	const run = programRunOf(inNib(right), exerciseOf(right));
+	const changes = mistake.make?.(run.program.read.sites, { sheet: run.sheet, far: 30 }) ?? [];
 	expect(made(right, changes)).toContain(wrong);
 });
 
 test.each(having("mend"))("%s: mended in the wrong program of its example it gives the right one", (_, mistake) => {
 	const { right, wrong } = mistake.example;
 	const exercise = exerciseOf(right);
-	const own = programRunOf(wrong, exercise);
-	const model = programRunOf(right, exercise);
-	const sites = nibSites(wrong, own.program.steps);
+	const own = programRunOf(inNib(wrong), exercise);
+	const model = programRunOf(inNib(right), exercise);
+	const sites = own.program.read.sites;
 	const look = new Look(sites, {
 		own,
 		model,
 		moments: paired(own, model),
 		near: new Set(sites.statements.map((s) => s.index)),
-		again: (source) => programRunOf(source, exercise),
+		again: (source) => programRunOf(inNib(source), exercise),
 	});
-	const runs = made(wrong, mistake.mend?.(look) ?? []).map((source) => programRunOf(source, exercise));
+	const runs = made(wrong, mistake.mend?.(look) ?? []).map((source) => programRunOf(inNib(source), exercise));
 	const isNoticed = judge(own).points.earned === 0;
 	// The same is drawn by the same statements, or what looks the same by others.
 	const isRight = (run: ProgramRun) =>
 		drawnSum(run.tape) === drawnSum(model.tape) || (isNoticed && judge(run).points.earned === 1);
-	const mended = runs.filter((run) => run.program.checked && isRight(run));
+	const mended = runs.filter((run) => run.program.isReadable && isRight(run));
 	expect(mended.length).toBeGreaterThan(0);
 });
 

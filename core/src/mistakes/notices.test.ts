@@ -1,6 +1,7 @@
 import { describe, expect, test } from "vitest";
 import { readExercise } from "../exercise/read.ts";
 import { type MarkOptions, mark } from "../mark.ts";
+import { inNib } from "../test-marking.ts";
 import { MISTAKES } from "./index.ts";
 
 interface Case {
@@ -48,7 +49,7 @@ const CASES: Readonly<Record<string, Case>> = {
 				.join(", ")}]`,
 		],
 		wrong: "for k from 2 to 4\n  dot at 60 * k, 250 - 20 * k size 10 * k\nend\n",
-		with: { lastTry: "dot at 85, 80 size 20\ndot at 180, 190 size 30\ndot at 240, 170 size 40\n" },
+		with: { lastTry: inNib("dot at 85, 80 size 20\ndot at 180, 190 size 30\ndot at 240, 170 size 40\n") },
 		teacher: "Line 2: it may be: further off than the try before (off by 136, before by 5).",
 		student: "Your try before was nearer here in line 2. What did you change?",
 		about: ["c1"],

@@ -11,7 +11,7 @@ const FEWEST = 20;
 
 /** What running a program costs, beside a small one. */
 const costOf = ({ program, run, tape }: ProgramRun): number =>
-	program.checked ? 1 + (run?.steps ?? 0) / 4000 + tape.length / 1000 : 0.25;
+	program.isReadable ? 1 + (run?.steps ?? 0) / 4000 + tape.length / 1000 : 0.25;
 
 /** Whether a program runs so long that only a few mends could be tried: it isn't searched. */
 export const isTooLong = (run: ProgramRun, cost = MAX_COST) => costOf(run) * FEWEST > cost;
@@ -46,7 +46,7 @@ export class Purse {
 		if (this.isEmpty) return undefined;
 		const run = this.again(source, this.steps);
 		this.left -= costOf(run);
-		return run.program.checked ? run : undefined;
+		return run.program.isReadable ? run : undefined;
 	}
 
 	/** What comparing a run with the model's costs: its figures, at a few moments. */
@@ -60,7 +60,7 @@ export class Purse {
 	/** What judging a run costs. @param weight of a criterion, or of all of them */
 	judged(run: ProgramRun, weight: number): void {
 		const { program, spec } = run;
-		const runs = program.usesChance && spec.seeds.length > 1 ? spec.seeds.length : 1;
+		const runs = program.read.usesChance && spec.seeds.length > 1 ? spec.seeds.length : 1;
 		this.left -= weight * (0.1 + (run.run?.frames ?? 0) / 160) + (runs - 1) * 0.4;
 	}
 }

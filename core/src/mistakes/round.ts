@@ -5,7 +5,6 @@ import { type JudgedCriterion, judgeSome } from "../marking/judge.ts";
 import { type CriterionOrGroup, criteriaIn } from "../marking/marking-spec.ts";
 import { creditOf, isMissed, type Score, scores } from "../marking/points.ts";
 import type { ProgramRun } from "../marking/scene.ts";
-import { nibSites } from "../nib/sites/nib-sites.ts";
 import { drawnSum } from "../tape/drawn-sum.ts";
 import {
 	type Accepted,
@@ -175,8 +174,7 @@ export class Round {
 	/** Every mend that is tried, the likeliest first. */
 	private candidates(): Candidate[] {
 		const { run, model, purse } = this;
-		const { source, steps } = run.program;
-		const sites = nibSites(source, steps);
+		const { source, sites } = run.program.read;
 		const moments = paired(run, model);
 		const near = this.near(sites, moments);
 		const look = new Look(sites, { own: run, model, moments, near, again: (text) => purse.run(text) });

@@ -1,6 +1,6 @@
-import type { SourceRange } from "../nib/problem.ts";
-import { STATEMENTS } from "../nib/statements/index.ts";
-import type { DrawNode, Phrase, Sign, Step, Value } from "../nib/tree.ts";
+import { STATEMENTS } from "../languages/nib/statements/index.ts";
+import type { DrawNode, Phrase, Sign, Step, Value } from "../languages/nib/tree.ts";
+import type { SourceRange } from "../languages/problem.ts";
 
 /** New nodes stand nowhere: a changed program is written out and read again. */
 export const NOWHERE: SourceRange = Object.freeze({ line: 0, column: 0, length: 0 });

@@ -1,6 +1,9 @@
 import { programRunOf } from "../exercise/program-run-of.ts";
+import { modelOf } from "../exercise/programs.ts";
 import type { ExerciseFile } from "../exercise/schema.ts";
 import { sentenceOf } from "../exercise/student-copy.ts";
+import type { Languages } from "../languages/language.ts";
+import { NIB_ALONE } from "../languages/nib/nib.ts";
 import { judge } from "../marking/judge.ts";
 import { Asking, type Candidate, PROPOSAL_GROUPS, type Proposal } from "./proposals/asking.ts";
 import { proposalsAboutDrawing } from "./proposals/drawing.ts";
@@ -31,11 +34,16 @@ function toldOnce(
  *
  * @param picked the number of a figure of the model's drawing, or null
  */
-export function proposalsFor(file: ExerciseFile, picked: number | null): Proposal[] {
-	const asking = new Asking(file);
+export function proposalsFor(file: ExerciseFile, picked: number | null, languages: Languages = NIB_ALONE): Proposal[] {
+	const asking = new Asking(file, languages);
 	const one = picked === null ? undefined : asking.named.find((n) => n.figures.some((f) => f.index === picked));
 	const candidates = [...(one ? proposalsAboutFigure(one, asking) : []), ...proposalsAboutDrawing(asking)];
-	const found = toldOnce(asking, candidates, (c) => c.plain === true || asking.meets(file.model, c) === true, 80);
+	const found = toldOnce(
+		asking,
+		candidates,
+		(c) => c.plain === true || asking.meets(modelOf(file).source, c) === true,
+		80,
+	);
 	return found.sort((a, b) => PROPOSAL_GROUPS.indexOf(a.group) - PROPOSAL_GROUPS.indexOf(b.group));
 }
 
@@ -43,8 +51,12 @@ export function proposalsFor(file: ExerciseFile, picked: number | null): Proposa
  * A criterion that the model meets and an altered model doesn't; undefined where none of the ready ones tells them
  * apart.
  */
-export function criterionAgainst(file: ExerciseFile, altered: string): Proposal | undefined {
-	const asking = new Asking(file);
+export function criterionAgainst(
+	file: ExerciseFile,
+	altered: string,
+	languages: Languages = NIB_ALONE,
+): Proposal | undefined {
+	const asking = new Asking(file, languages);
 	const candidates = [
 		...asking.named.flatMap((one) => proposalsAboutFigure(one, asking)),
 		...proposalsAboutDrawing(asking),
@@ -52,7 +64,7 @@ export function criterionAgainst(file: ExerciseFile, altered: string): Proposal 
 	return toldOnce(
 		asking,
 		candidates,
-		(c) => asking.meets(file.model, c) === true && asking.meets(altered, c) === false,
+		(c) => asking.meets(modelOf(file).source, c) === true && asking.meets(altered, c) === false,
 		1,
 	)[0];
 }
@@ -61,9 +73,9 @@ export function criterionAgainst(file: ExerciseFile, altered: string): Proposal 
  * For each changed model, whether some criterion notices it; quicker than a report, which also looks for what went
  * wrong.
  */
-export function noticed(file: ExerciseFile, altered: readonly string[]): boolean[] {
+export function noticed(file: ExerciseFile, altered: readonly string[], languages: Languages = NIB_ALONE): boolean[] {
 	return altered.map((source) => {
-		const { judged } = judge(programRunOf(source, file));
+		const { judged } = judge(programRunOf({ ...modelOf(file), source }, file, { languages }));
 		return judged.some((j) => j.score.verdict !== "met" && j.judgement.waits === undefined);
 	});
 }

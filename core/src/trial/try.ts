@@ -1,7 +1,10 @@
 import { askedAndFound } from "../exercise/brief-words.ts";
 import { programRunOf } from "../exercise/program-run-of.ts";
+import { modelOf, starterOf } from "../exercise/programs.ts";
 import type { ExerciseFile } from "../exercise/schema.ts";
 import { sentenceOf } from "../exercise/student-copy.ts";
+import type { Languages } from "../languages/language.ts";
+import { NIB_ALONE, NibProgram } from "../languages/nib/nib.ts";
 import { optionsOf } from "../marking/checks/index.ts";
 import { type JudgedCriterion, judge, type Marked } from "../marking/judge.ts";
 import { type CriterionOrGroup, innerOf } from "../marking/marking-spec.ts";
@@ -12,7 +15,6 @@ import type { Selector } from "../marking/selector.ts";
 import type { Change } from "../mistakes/change.ts";
 import { edited } from "../mistakes/edits.ts";
 import { MISTAKES } from "../mistakes/index.ts";
-import { nibSites } from "../nib/sites/nib-sites.ts";
 import { sheetBounds } from "../tape/layout.ts";
 import type { Free, Trial, TrialProblem, Tried, TriedAlteration, TriedRewriting } from "../trial-report.ts";
 import { doubtsOf } from "./doubts.ts";
@@ -26,16 +28,19 @@ const MAX_OF_KIND = 4;
 
 const UNTRIED = new Set(["by teacher", "own work", "answer"]);
 
-/** Runs and judges programs of one exercise. */
+/** Runs and judges programs of one exercise, in the language of its model. */
 class Bench {
 	readonly file: ExerciseFile;
+	private readonly languages: Languages;
 
-	constructor(file: ExerciseFile) {
+	constructor(file: ExerciseFile, languages: Languages) {
 		this.file = file;
+		this.languages = languages;
 	}
 
 	run(source: string): ProgramRun {
-		return programRunOf(source, this.file);
+		const { language } = modelOf(this.file);
+		return programRunOf({ source, language }, this.file, { languages: this.languages });
 	}
 
 	judge(source: string): { readonly run: ProgramRun; readonly marked: Marked } {
@@ -96,17 +101,18 @@ const byOrder = (of: Selector) => of.drawn !== undefined;
 /**
  * Tries an exercise: its model, programs that should earn nothing, changed models and rewritten ones. Deterministic.
  */
-export function tryExercise(file: ExerciseFile): Trial {
-	const bench = new Bench(file);
+export function tryExercise(file: ExerciseFile, languages: Languages = NIB_ALONE): Trial {
+	const bench = new Bench(file, languages);
 	const untried = new Set(file.criteria.filter(isUntried).map((c) => c.id));
-	const { run, marked } = bench.judge(file.model);
+	const { run, marked } = bench.judge(modelOf(file).source);
 	const model = triedOf(marked, untried);
 	const nothing = nothings(file).map(({ id, source }) => {
 		const { marked: other } = bench.judge(source);
 		const earning = other.judged.filter((j) => j.score.points > 0).map((j) => j.criterion.id);
 		return { id, earns: earning, ...triedOf(other, untried) };
 	});
-	const starter = file.starter === undefined ? null : triedOf(bench.judge(file.starter).marked, untried);
+	const begun = starterOf(file, modelOf(file).language);
+	const starter = begun === undefined ? null : triedOf(bench.judge(begun.source).marked, untried);
 	const wrong = problemsOf(file, { run, model, marked, untried }, nothing, starter);
 	const modelOnly = wrong.some(({ code }) => code.startsWith("model-"));
 	const alterations = modelOnly ? [] : altered(bench, run, untried);
@@ -141,8 +147,8 @@ function problemsOf(
 	starter: Tried | null,
 ): TrialProblem[] {
 	const wrong: TrialProblem[] = [];
-	if (!run.program.checked)
-		return [{ code: "model-unreadable", of: run.program.problems.slice(0, 1).map((p) => String(p.place.line)) }];
+	if (!run.program.isReadable)
+		return [{ code: "model-unreadable", of: run.program.read.problems.slice(0, 1).map((p) => String(p.place.line)) }];
 	if (run.run && run.run.ended !== "whole")
 		wrong.push({ code: "model-stops", of: [String(run.run.problem?.place.line ?? 0)] });
 	if (model.missed.length > 0)
@@ -177,22 +183,20 @@ function nothings({ sheet }: ExerciseFile): { id: Trial["nothing"][number]["id"]
 
 /** Every alteration that changes what is seen, a few of each kind, with what it earns. */
 function altered(bench: Bench, run: ProgramRun, untried: ReadonlySet<string>): TriedAlteration[] {
-	const { checked } = run.program;
-	if (!checked) return [];
+	if (!run.program.isReadable) return [];
 	const { file } = bench;
 	const free = new Set<Free>([file.free ?? []].flat());
 	const world = { sheet: run.sheet, far: Math.max(28, 6 * file.tolerance.position) };
 	const looks = looksOf(run);
 	const tried: TriedAlteration[] = [];
-	const { source } = run.program;
-	const sites = nibSites(source, checked.program.steps);
+	const { source, sites } = run.program.read;
 	for (const { id, changes, make } of MISTAKES) {
 		let taken = 0;
 		for (const change of spread([...(make?.(sites, world) ?? [])])) {
 			if (taken >= MAX_OF_KIND) break;
 			const wrong = edited(source, change.edits);
 			const other = bench.run(wrong);
-			if (!other.program.checked || looksOf(other) === looks) continue;
+			if (!other.program.isReadable || looksOf(other) === looks) continue;
 			taken++;
 			const outcome = triedOf(judge(other), untried);
 			const left = outcome.missed.length > 0 ? undefined : changes.find((c) => free.has(c));
@@ -211,7 +215,8 @@ function spread(all: readonly Change[]): readonly Change[] {
 
 /** The model drawn otherwise, with the criteria that took points though they could have been asked. */
 function rewritten(bench: Bench, run: ProgramRun, marked: Marked, untried: ReadonlySet<string>): TriedRewriting[] {
-	const { checked } = run.program;
+	if (!(run.program.read instanceof NibProgram)) return [];
+	const { checked } = run.program.read;
 	if (!checked) return [];
 	const { file } = bench;
 	const moves = checked.program.steps.some((s) => s.node === "frames");
@@ -225,13 +230,13 @@ function rewritten(bench: Bench, run: ProgramRun, marked: Marked, untried: Reado
 		if (source === undefined) continue;
 		const other = bench.judge(source);
 		// A statement that the exercise leaves out is no other way to draw the same.
-		if (other.run.program.problems.some((p) => p.code === "statement-left-out")) continue;
+		if (other.run.program.read.problems.some((p) => p.code === "statement-left-out")) continue;
 		// Nor is what draws something else by more than the exercise lets things be off.
-		if (other.run.program.checked && !isRight(run, other.run, file.tolerance)) continue;
+		if (other.run.program.isReadable && !isRight(run, other.run, file.tolerance)) continue;
 		const lost = asked.filter(
 			(j) => !leansOn(j.criterion).some((l) => loses.includes(l)) && isLess(j, other.marked.judged),
 		);
-		tried.push({ id, source, lost: other.run.program.checked ? lost.map((j) => j.criterion.id) : ["unreadable"] });
+		tried.push({ id, source, lost: other.run.program.isReadable ? lost.map((j) => j.criterion.id) : ["unreadable"] });
 	}
 	return tried;
 }

@@ -1,4 +1,4 @@
-import type { Problem } from "../nib/problem.ts";
+import type { Problem } from "../languages/problem.ts";
 import { counted, sentence } from "./lists.ts";
 
 type Data = Problem["data"];

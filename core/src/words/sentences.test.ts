@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, test } from "vitest";
 import { parse } from "yaml";
-import { type CheckExample, exampleFile } from "../../examples/example-file.mjs";
+import { broughtWith, type CheckExample, exampleFile } from "../../examples/example-file.mjs";
 import { readExercise } from "../exercise/read.ts";
 import type { ExerciseFile } from "../exercise/schema.ts";
 import { mark } from "../mark.ts";
@@ -82,7 +82,7 @@ describe("every sentence can be read aloud", () => {
 				["walk 5\nwlak 5", {}],
 				["circle centre 900, 900 radius 5", {}],
 			] as const)
-				for (const text of wrongIn(mark(program, exercise, brought ?? {})))
+				for (const text of wrongIn(mark(program, exercise, broughtWith(brought))))
 					wrong.add(`${example.check} ${example.option}: ${text}`);
 		}
 		expect([...wrong]).toEqual([]);

@@ -1,5 +1,5 @@
+import type { Ended } from "../languages/run.ts";
 import type { Verdict } from "../marking/points.ts";
-import type { Ended } from "../nib/runner.ts";
 import type { State } from "../report.ts";
 
 /** How far a program got, in words. */

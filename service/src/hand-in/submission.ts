@@ -67,8 +67,10 @@ export async function submissionFor(
 		submission: {
 			final: true,
 			...(Object.keys(answers).length > 0 && { answers }),
-			...(before && { lastTry: before.source }),
-			...(others.length > 0 && { earlier: Object.fromEntries(others.map((o) => [o.key, o.source])) }),
+			...(before && { lastTry: { source: before.source, language: "nib" as const } }),
+			...(others.length > 0 && {
+				earlier: Object.fromEntries(others.map((o) => [o.key, { source: o.source, language: "nib" as const }])),
+			}),
 		},
 		ids: {
 			...(before && { lastTry: before.id }),

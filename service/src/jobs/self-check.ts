@@ -59,8 +59,10 @@ export async function broughtWith(
 	const earlier = await earlierOf(manager, exercise, asked.studentId, new Date());
 	return {
 		answers: wordsOf(asked.answers),
-		...(last && { lastTry: last.source }),
-		...(earlier.length > 0 && { earlier: Object.fromEntries(earlier.map((e) => [e.key, e.source])) }),
+		...(last && { lastTry: { source: last.source, language: "nib" as const } }),
+		...(earlier.length > 0 && {
+			earlier: Object.fromEntries(earlier.map((e) => [e.key, { source: e.source, language: "nib" as const }])),
+		}),
 	};
 }
 

@@ -2,11 +2,10 @@ import { readFileSync } from "node:fs";
 import { describe, expect, test } from "vitest";
 import { parse } from "yaml";
 import { z } from "zod";
-import { type CheckExample, exampleFile } from "../../../examples/example-file.mjs";
+import { broughtWith, type CheckExample, exampleFile } from "../../../examples/example-file.mjs";
 import { readExercise } from "../../exercise/read.ts";
 import { mark } from "../../mark.ts";
 import type { Report } from "../../report.ts";
-import type { Submission } from "../scene.ts";
 
 import { CHECKS } from "./index.ts";
 
@@ -15,10 +14,10 @@ const EXAMPLES = parse(
 	readFileSync(new URL("../../../examples/checks.yaml", import.meta.url), "utf8"),
 ) as CheckExample[];
 
-function reportOf(example: CheckExample, program: string, brought: Submission = {}): Report {
+function reportOf(example: CheckExample, program: string, brought: CheckExample["brought"] = {}): Report {
 	const reading = readExercise(exampleFile(example));
 	if (!reading.ok) throw new Error(JSON.stringify(reading.problems));
-	const report = mark(program, reading.exercise, brought);
+	const report = mark(program, reading.exercise, broughtWith(brought));
 	expect(report.errors).toEqual([]);
 	return report;
 }

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { USABLE } from "../../languages/vocabulary/vocabulary.ts";
 import type { Common, FindingOf, Judgement, NoData } from "../criterion.ts";
 import { findingMaker } from "../criterion.ts";
 import type { Scene } from "../scene.ts";
@@ -14,8 +15,8 @@ import {
 	variablesIn,
 	workedOut,
 } from "../source/asked.ts";
-import { firstUsing, linesUsing, repeatedStretch, statementLines, USABLE } from "../source/constructs.ts";
-import { Program } from "../source/program.ts";
+import { firstUsing, linesUsing, repeatedStretch, statementLines } from "../source/constructs.ts";
+import type { Program } from "../source/program.ts";
 import { type Region, region, stepsIn } from "../source/region.ts";
 import { figuresOf } from "../subjects.ts";
 import { callsMade } from "../tape-ranges.ts";
@@ -258,8 +259,8 @@ class Judge {
 			);
 		const than = asked["fewer than"];
 		if (than) {
-			const source = this.scene.programRun.sourceOf(than === "starter" ? "starter" : "own last try");
-			const before = source === undefined ? undefined : statementLines(new Program(source), this.where).length;
+			const other = this.scene.programRun.programOf(than === "starter" ? "starter" : "own last try");
+			const before = other && statementLines(other, this.where).length;
 			findings.push(
 				finding(before !== undefined && lines.length < before, "code-fewer", {
 					than,
@@ -396,7 +397,7 @@ class Judge {
 
 	private unused(): Finding {
 		const { program, run } = this.scene.programRun;
-		const found = [...program.remarks, ...(run?.remarks ?? [])].filter((r) => UNUSED.has(r.code));
+		const found = [...program.read.remarks, ...(run?.remarks ?? [])].filter((r) => UNUSED.has(r.code));
 		return finding(
 			found.length === 0,
 			"code-unused",
@@ -482,7 +483,7 @@ export const code = defineCheck<Options, Finding>()({
 		unused: o.unused !== undefined,
 	}),
 	judge(o, scene): Judgement<Finding> {
-		if (!scene.programRun.program.checked || stepsIn(scene.programRun.program, "anywhere").length === 0)
+		if (!scene.programRun.program.isReadable || stepsIn(scene.programRun.program, "anywhere").length === 0)
 			return { findings: [], share: 0, figures: [], missing: true, lacks: "statements" };
 		return judgementOf(o, new Judge(o, scene).all(), { figures: [] });
 	},

@@ -133,9 +133,12 @@ export const runs = defineCheck<Options, Finding>()({
 	}),
 	judge(o, scene, judging): Judgement<Finding> {
 		const plain = scene.programRun;
-		if (!plain.program.checked || scene.drawing.figures.length === 0)
+		if (!plain.program.isReadable || scene.drawing.figures.length === 0)
 			return { findings: [], share: 0, figures: [], missing: true };
-		const all = seedsOf(o).map((seed) => ({ seed, run: plain.program.usesChance ? plain.changed({ seed }) : plain }));
+		const all = seedsOf(o).map((seed) => ({
+			seed,
+			run: plain.program.read.usesChance ? plain.changed({ seed }) : plain,
+		}));
 		const findings = measured(o, all);
 		if (o.holds) {
 			const held = checkInvariants(

@@ -174,7 +174,7 @@ export const whatIf = defineCheck<Options, Finding>()({
 	}),
 	judge(o, scene, judging): Judgement<Finding> {
 		const plain = scene.programRun;
-		if (!plain.program.checked || scene.drawing.figures.length === 0)
+		if (!plain.program.isReadable || scene.drawing.figures.length === 0)
 			return { findings: [], share: 0, figures: [], missing: true };
 		const changed = changedRuns(o, plain);
 		if ("lacks" in changed) return single(false, "what-if-lacks", { name: changed.lacks });

@@ -1,8 +1,16 @@
 import { parseColour } from "../../colour/colour.ts";
 import type { Figure } from "../../figures/figure.ts";
-import { FUNCTIONS } from "../../nib/functions.ts";
-import type { Variable } from "../../nib/scope.ts";
-import { type CallNode, everyStep, everyValue, type Step, type Value, valuesOf } from "../../nib/tree.ts";
+import {
+	type CallValue,
+	everyStep,
+	everyValue,
+	isLoop,
+	type LoopStep,
+	type Step,
+	type Value,
+	type Variable,
+	valuesOf,
+} from "../../languages/outline.ts";
 import { ENTRY } from "../../tape/layout.ts";
 import { coordinate, type Tape } from "../../tape/tape.ts";
 import { constantOf } from "./constant.ts";
@@ -21,25 +29,23 @@ export interface Loop {
 	readonly nested: boolean;
 }
 
-const LOOPS: ReadonlySet<Step["node"]> = new Set(["repeat", "for", "each", "while"]);
-
 /** The loops of a part of the program. */
 export function loopsIn(program: Program, where: Region, instead: readonly string[]): Loop[] {
 	return stepsIn(program, where, instead).flatMap((step): Loop[] => {
-		if (step.node !== "repeat" && step.node !== "for" && step.node !== "each" && step.node !== "while") return [];
+		if (!isLoop(step)) return [];
 		const inside = [...everyStep(step.body)];
 		return [
 			{
 				line: step.place.line,
 				rounds: roundsOf(step, program),
 				usesVariable: variesIn(step, inside, program),
-				nested: inside.some((s) => LOOPS.has(s.node)),
+				nested: inside.some(isLoop),
 			},
 		];
 	});
 }
 
-function roundsOf(step: Step, { flow }: Program): number | undefined {
+function roundsOf(step: LoopStep, { flow }: Program): number | undefined {
 	if (step.node === "repeat") return constantOf(step.count, flow);
 	if (step.node === "each") return step.list.node === "list" ? step.list.items.length : undefined;
 	if (step.node !== "for") return undefined;
@@ -50,20 +56,14 @@ function roundsOf(step: Step, { flow }: Program): number | undefined {
 	];
 	return from === undefined || to === undefined || by === undefined || by === 0
 		? undefined
-		: Math.max(0, Math.floor((to - from) / by + 1e-9) + 1);
+		: Math.max(0, step.before ? Math.ceil((to - from) / by - 1e-9) : Math.floor((to - from) / by + 1e-9) + 1);
 }
 
 /** Whether what is inside a loop uses its name, or a name that it changes itself. */
-function variesIn(step: Step, inside: readonly Step[], { checked, flow }: Program): boolean {
+function variesIn(step: LoopStep, inside: readonly Step[], { flow }: Program): boolean {
 	const changing = new Set<Variable>();
-	if ((step.node === "for" || step.node === "each") && checked) {
-		const own = checked.declared.get(step);
-		if (own) changing.add(own);
-	}
-	for (const s of inside) {
-		const meaning = s.node === "set" || s.node === "put" ? checked?.meanings.get(s) : undefined;
-		if (meaning && "id" in meaning) changing.add(meaning);
-	}
+	if ((step.node === "for" || step.node === "each") && step.variable) changing.add(step.variable);
+	for (const s of inside) if ((s.node === "set" || s.node === "put") && s.variable) changing.add(s.variable);
 	return inside.some(
 		(s) =>
 			s.node !== "set" &&
@@ -161,7 +161,7 @@ export function coloursWritten(
 			for (const part of everyValue(value)) {
 				if (part.node === "call" && (part.name === "rgb" || part.name === "hsl") && isUsed(part, used, figures))
 					found.push({ line: part.place.line, as: "numbers" });
-				const colour = colourOf(part, program);
+				const colour = program.read.outline.colourOf(part);
 				if (colour === undefined || colour === -1 || !used.has(colour)) continue;
 				const word = (lines[part.place.line - 1] ?? "").slice(
 					part.place.column - 1,
@@ -175,20 +175,12 @@ export function coloursWritten(
 }
 
 /** Whether a colour of numbers is among those used; of one whose numbers aren't fixed that isn't known. */
-function isUsed(call: CallNode, used: ReadonlySet<number>, figures: readonly Figure[] | undefined): boolean {
+function isUsed(call: CallValue, used: ReadonlySet<number>, figures: readonly Figure[] | undefined): boolean {
 	if (!figures) return true;
 	const numbers = call.values.map((v) => (v.node === "number" ? v.value : Number.NaN));
 	if (call.name !== "rgb" || numbers.some(Number.isNaN)) return true;
 	const colour = parseColour(`rgb(${numbers.slice(0, 3).join(", ")})`);
 	return colour === undefined || numbers.length > 3 || used.has(colour);
-}
-
-function colourOf(value: Value, { checked }: Program): number | undefined {
-	if (value.node === "colour") return value.value;
-	if (value.node !== "name") return undefined;
-	const meaning = checked?.meanings.get(value);
-	if (meaning && "colour" in meaning) return meaning.colour;
-	return meaning === undefined ? parseColour(value.name) : undefined;
 }
 
 /** Names that stand in one part of the program and change in another. */
@@ -197,20 +189,16 @@ export function variablesIn(
 	declared: Region,
 	changed: Region | undefined,
 ): { readonly name: string; readonly line: number }[] {
-	const { checked } = program;
-	if (!checked) return [];
 	// A name declared in a block belongs to that block: in main, those of the frames' block aren't meant.
 	const own = stepsIn(program, declared, []).filter(
 		(s) => s.node === "let" && (declared !== "main" || !isInFrames(program, s)),
 	);
 	return own.flatMap((step) => {
-		const variable = step.node === "let" ? checked.declared.get(step) : undefined;
+		const variable = step.node === "let" ? step.variable : undefined;
 		if (!variable) return [];
 		const changes =
 			changed === undefined ||
-			stepsIn(program, changed, []).some(
-				(s) => (s.node === "set" || s.node === "put") && checked.meanings.get(s) === variable,
-			);
+			stepsIn(program, changed, []).some((s) => (s.node === "set" || s.node === "put") && s.variable === variable);
 		return changes ? [{ name: variable.name, line: step.place.line }] : [];
 	});
 }
@@ -225,7 +213,7 @@ export function callsWritten(program: Program): Map<string, number> {
 	for (const step of everyStep(program.steps)) {
 		for (const value of valuesOf(step)) {
 			for (const part of everyValue(value))
-				if (part.node === "call" && !FUNCTIONS.has(part.name))
+				if (part.node === "call" && !program.read.outline.isBuiltIn(part.name))
 					written.set(part.name, (written.get(part.name) ?? 0) + 1);
 		}
 	}

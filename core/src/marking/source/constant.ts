@@ -1,5 +1,5 @@
 import { power } from "../../geometry/power.ts";
-import type { Value } from "../../nib/tree.ts";
+import type { Value } from "../../languages/outline.ts";
 import type { Flow } from "./flow.ts";
 
 /**

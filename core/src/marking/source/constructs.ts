@@ -1,56 +1,23 @@
-import { FUNCTIONS } from "../../nib/functions.ts";
-import { STATEMENTS } from "../../nib/statements/index.ts";
-import { everyStep, everyValue, type Step, valuesOf } from "../../nib/tree.ts";
+import { everyStep, everyValue, isLoop, type Step, valuesOf } from "../../languages/outline.ts";
 import type { Program } from "./program.ts";
-import { blocksIn, plainLine, type Region, stepsIn } from "./region.ts";
-
-/** Parts of the language that a criterion can ask for, beside the statements' own words and the functions' names. */
-export const CONSTRUCTS = [
-	"loop",
-	"repeat",
-	"for",
-	"for each",
-	"while",
-	"routine",
-	"call",
-	"return",
-	"picture",
-	"area",
-	"each frame",
-	"list",
-	"comment",
-	"if",
-	"else",
-	"let",
-	"calculation",
-	"pen up",
-	"pen down",
-	"pen none",
-	"pen colour",
-	"pen width",
-] as const;
-
-/** Statements that only walk: a walked outline says the same again at each of its sides. */
-const WALKING: ReadonlySet<string> = new Set(["walk", "turn", "curve", "face", "go"]);
-
-/** Everything that `uses` and `avoids` know. */
-export const USABLE: readonly string[] = [...CONSTRUCTS, ...[...STATEMENTS.keys()], ...[...FUNCTIONS.keys()]].filter(
-	(word, i, all) => all.indexOf(word) === i,
-);
+import { blocksIn, type Region, stepsIn } from "./region.ts";
 
 /** The lines on which a construct stands, one for each time that it is written. */
 export function linesUsing(program: Program, word: string, where: Region, instead: readonly string[] = []): number[] {
 	if (word === "comment") return commentLines(program, where, instead);
 	if (word === "routine") return [...program.routines.values()].map((r) => r.place.line);
-	return stepsIn(program, where, instead).flatMap((step) => Array<number>(timesIn(step, word)).fill(step.place.line));
+	return stepsIn(program, where, instead).flatMap((step) =>
+		Array<number>(timesIn(step, word, program)).fill(step.place.line),
+	);
 }
 
-function timesIn(step: Step, word: string): number {
+function timesIn(step: Step, word: string, { read }: Program): number {
+	const { isBuiltIn } = read.outline;
 	const inValues = (test: (node: { node: string; name?: string }) => boolean) =>
 		valuesOf(step).reduce((sum, value) => sum + [...everyValue(value)].filter((v) => test(v as never)).length, 0);
 	switch (word) {
 		case "loop":
-			return ["repeat", "for", "each", "while"].includes(step.node) ? 1 : 0;
+			return isLoop(step) ? 1 : 0;
 		case "for each":
 			return step.node === "each" ? 1 : 0;
 		case "each frame":
@@ -58,7 +25,7 @@ function timesIn(step: Step, word: string): number {
 		case "else":
 			return step.node === "if" ? step.branches.length - 1 + (step.otherwise ? 1 : 0) : 0;
 		case "call":
-			return inValues((v) => v.node === "call" && !FUNCTIONS.has(v.name ?? ""));
+			return inValues((v) => v.node === "call" && !isBuiltIn(v.name ?? ""));
 		case "list":
 			// Points of a polygon are pairs, no lists.
 			return step.node === "draw"
@@ -82,38 +49,30 @@ function timesIn(step: Step, word: string): number {
 		case "pen colour":
 		case "pen width":
 			return step.node === "draw" &&
-				step.statement.head === "pen" &&
+				step.head === "pen" &&
 				step.phrases.some((p) => p.word === word.slice("pen ".length))
 				? 1
 				: 0;
 		default:
-			return step.node === "draw" && step.statement.head === word
+			return step.node === "draw" && step.head === word
 				? 1
-				: FUNCTIONS.has(word)
+				: isBuiltIn(word)
 					? inValues((v) => v.node === "call" && v.name === word)
 					: 0;
 	}
 }
 
 function commentLines(program: Program, where: Region, instead: readonly string[]): number[] {
-	const lines = program.source.split(/\r\n|\r|\n/);
-	const commented = lines.flatMap((line, i) => (isCommented(line) ? [i + 1] : []));
+	const commented = [...program.read.outline.commentLines];
 	if (where === "anywhere") return commented;
 	const own = linesOf(program, where, instead);
 	return commented.filter((line) => own.has(line) || (where === "main" && !linesOfRoutines(program).has(line)));
 }
 
-/** Whether a line says something in a comment. */
-function isCommented(line: string): boolean {
-	const plain = plainLine(line);
-	const rest = line.replace(/\s+/g, " ").trim().slice(plain.length).replace(/-/g, "").trim();
-	return rest.length > 0;
-}
-
 /** The line of the statement that a part of the program begins with, if it is one that uses a construct. */
 export function firstUsing(program: Program, word: string, where: Region, instead: readonly string[] = []): number[] {
 	return blocksIn(program, where, instead).flatMap(([first]) =>
-		first && timesIn(first, word) > 0 ? [first.place.line] : [],
+		first && timesIn(first, word, program) > 0 ? [first.place.line] : [],
 	);
 }
 
@@ -186,8 +145,8 @@ export function repeatedStretch(
 	};
 	for (const block of blocksIn(program, where, instead)) gather(block);
 	for (const [b, block] of blocks.entries()) {
-		const texts = block.map((step) => wordsOf(step, source));
-		const walks = block.map((step) => step.node === "draw" && WALKING.has(step.statement.head));
+		const texts = block.map((step) => wordsOf(step, source, program));
+		const walks = block.map((step) => step.node === "draw" && step.walks);
 		for (let i = 0; i + least <= block.length; i++) {
 			if (!walked && walks.slice(i, i + least).every(Boolean)) continue;
 			const key = texts.slice(i, i + least).join("\n");
@@ -201,8 +160,8 @@ export function repeatedStretch(
 }
 
 /** What a statement says, with all that is inside it. */
-function wordsOf(step: Step, source: readonly string[]): string {
+function wordsOf(step: Step, source: readonly string[], { read }: Program): string {
 	const lines: string[] = [];
-	for (let l = step.place.line; l <= lastLine(step); l++) lines.push(plainLine(source[l - 1] ?? ""));
+	for (let l = step.place.line; l <= lastLine(step); l++) lines.push(read.outline.plainLine(source[l - 1] ?? ""));
 	return lines.filter((l) => l !== "").join("\n");
 }

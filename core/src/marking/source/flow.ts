@@ -1,12 +1,7 @@
-import type { Checked } from "../../nib/checker.ts";
-import type { Declaring } from "../../nib/meaning.ts";
-import type { Variable } from "../../nib/scope.ts";
-import { everyStep, everyValue, type Value, valuesOf } from "../../nib/tree.ts";
+import { everyStep, everyValue, type Outline, type Value, type Variable, valuesOf } from "../../languages/outline.ts";
 
 /** What a value comes from, in the end: names of the program, chance, or a measure of pen, sheet or frame. */
 export type Root = Variable | "random" | "measure";
-
-const CHANCE: ReadonlySet<string> = new Set(["random", "choose"]);
 
 /**
  * Follows names to the values that they are given, through routines and pictures, whatever the order of the
@@ -16,42 +11,41 @@ export class Flow {
 	private readonly given = new Map<Variable, Value[]>();
 	private readonly returned = new Map<string, Value[]>();
 	private readonly known = new Map<Variable, ReadonlySet<Root>>();
-	private readonly checked: Checked | undefined;
+	private readonly outline: Outline;
 
-	constructor(checked: Checked | undefined) {
-		this.checked = checked;
-		if (checked) this.gather(checked);
+	constructor(outline: Outline) {
+		this.outline = outline;
+		this.gather();
 	}
 
-	private gather(checked: Checked): void {
+	private gather(): void {
+		const { steps: all, routines } = this.outline;
 		const calls: { name: string; values: readonly Value[] }[] = [];
 		let routine = "";
 		const body = (steps: Parameters<typeof everyStep>[0]) => {
 			for (const step of everyStep(steps)) {
-				if (step.node === "let") this.give(checked.declared.get(step), step.value);
-				else if (step.node === "set") this.give(checked.meanings.get(step) as Variable, step.value);
-				else if (step.node === "put") this.give(checked.meanings.get(step) as Variable, step.value);
-				else if (step.node === "for") for (const value of valuesOf(step)) this.give(checked.declared.get(step), value);
-				else if (step.node === "each") this.give(checked.declared.get(step), step.list);
+				if (step.node === "let" || step.node === "set" || step.node === "put") this.give(step.variable, step.value);
+				else if (step.node === "for") for (const value of valuesOf(step)) this.give(step.variable, value);
+				else if (step.node === "each") this.give(step.variable, step.list);
 				else if (step.node === "picture") {
 					// What a picture is made of leads to where it is laid.
 					for (const inner of everyStep(step.body))
-						for (const value of valuesOf(inner)) this.give(checked.declared.get(step), value);
+						for (const value of valuesOf(inner)) this.give(step.variable, value);
 				} else if (step.node === "return" && step.value)
 					this.returned.set(routine, [...(this.returned.get(routine) ?? []), step.value]);
 				for (const value of valuesOf(step))
 					for (const part of everyValue(value)) if (part.node === "call") calls.push(part);
 			}
 		};
-		body(checked.program.steps.filter((s) => s.node !== "routine"));
-		for (const node of checked.program.routines.values()) {
+		body(all.filter((s) => s.node !== "routine"));
+		for (const node of routines.values()) {
 			routine = node.name;
 			body(node.body);
 		}
 		for (const { name, values } of calls) {
-			checked.program.routines.get(name)?.parameters.forEach((parameter, i) => {
+			routines.get(name)?.parameters.forEach((parameter, i) => {
 				const value = values[i] ?? parameter.otherwise;
-				if (value) this.give(checked.declared.get(parameter as Declaring), value);
+				if (value) this.give(parameter.variable, value);
 			});
 		}
 	}
@@ -65,9 +59,7 @@ export class Flow {
 
 	/** The name that a value node stands for. */
 	variableOf(value: Value): Variable | undefined {
-		if (value.node !== "name") return undefined;
-		const meaning = this.checked?.meanings.get(value);
-		return meaning && "id" in meaning ? meaning : undefined;
+		return this.outline.variableOf(value);
 	}
 
 	/** The values that a name is given anywhere in the program. */
@@ -89,7 +81,7 @@ export class Flow {
 				for (const root of this.rootsOf(variable)) into.add(root);
 			} else if (part.node === "property") into.add("measure");
 			else if (part.node === "call") {
-				if (CHANCE.has(part.name)) into.add("random");
+				if (this.outline.isChance(part)) into.add("random");
 				for (const returned of this.valuesReturned(part.name))
 					if (!this.open.has(part.name)) this.inCall(part.name, returned, into);
 			}

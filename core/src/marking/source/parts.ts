@@ -1,5 +1,4 @@
-import { RANK } from "../../nib/source-of.ts";
-import { type DrawNode, everyValue, type Step, type Value } from "../../nib/tree.ts";
+import { type DrawStep, everyValue, RANK, type Step, type Value } from "../../languages/outline.ts";
 import type { Flow } from "./flow.ts";
 
 /** What a value in a statement is for. */
@@ -18,13 +17,8 @@ export function valuesFor(step: Step, use: Use): Value[] {
 }
 
 /** The values of a drawing statement that its own table calls places, or sizes. */
-function valuesUsedFor({ statement, values, phrases }: DrawNode, use: "place" | "size"): Value[] {
-	const bare = values.filter((_, i) => statement.values[i]?.use === use);
-	const inPhrases = phrases.flatMap(({ word, values: given }) => {
-		const spec = statement.phrases.find((p) => p.word === word);
-		return given.filter((_, i) => (spec?.points ? use === "place" : spec?.values[i]?.use === use));
-	});
-	return [...bare, ...inPhrases];
+function valuesUsedFor({ values, phrases }: DrawStep, use: "place" | "size"): Value[] {
+	return [...values, ...phrases.flatMap((p) => p.values)].flatMap((used) => (used.use === use ? [used.value] : []));
 }
 
 /** The signs that a value is worked out with, following names; empty where it is written as it is. */

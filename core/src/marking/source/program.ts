@@ -1,49 +1,39 @@
-import type { Limits } from "../../limits/limits.ts";
-import type { Checked } from "../../nib/checker.ts";
-import type { Problem } from "../../nib/problem.ts";
-import { read } from "../../nib/read.ts";
-import { everyStep, type RoutineNode, type Step } from "../../nib/tree.ts";
+import type { ReadProgram } from "../../languages/language.ts";
+import { everyStep, type RoutineStep, type Step } from "../../languages/outline.ts";
 import { Flow } from "./flow.ts";
 
 /** A student's program as criteria on the source look at it. */
 export class Program {
-	readonly source: string;
-	/** Undefined where the source can't be read. */
-	readonly checked: Checked | undefined;
-	/** Why it can't be read. */
-	readonly problems: readonly Problem[];
-	/** What reading it remarked. */
-	readonly remarks: readonly Problem[];
+	readonly read: ReadProgram;
 	private flowing: Flow | undefined;
 	private byLine: Map<number, Step[]> | undefined;
 
-	/** @param without statements that the exercise leaves out of the language */
-	constructor(source: string, limits?: Limits, without: readonly string[] = []) {
-		const reading = read(source, limits, without);
-		this.source = source;
-		this.checked = reading.ok ? reading.checked : undefined;
-		this.problems = reading.ok ? [] : reading.problems;
-		this.remarks = reading.ok ? reading.remarks : [];
+	constructor(read: ReadProgram) {
+		this.read = read;
+	}
+
+	get source(): string {
+		return this.read.source;
+	}
+
+	/** Whether it can be run. */
+	get isReadable(): boolean {
+		return this.read.isReadable;
 	}
 
 	/** The statements at top level. */
 	get steps(): readonly Step[] {
-		return this.checked?.program.steps ?? [];
+		return this.read.outline.steps;
 	}
 
-	get routines(): ReadonlyMap<string, RoutineNode> {
-		return this.checked?.program.routines ?? new Map();
+	get routines(): ReadonlyMap<string, RoutineStep> {
+		return this.read.outline.routines;
 	}
 
 	/** Which names lead to which values. */
 	get flow(): Flow {
-		this.flowing ??= new Flow(this.checked);
+		this.flowing ??= new Flow(this.read.outline);
 		return this.flowing;
-	}
-
-	/** Whether a run can come out differently with another seed. */
-	get usesChance(): boolean {
-		return /\b(random|choose)\s*\(/.test(this.source);
 	}
 
 	/** The statements that stand on a line. */

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { everyStep, type Step } from "../../nib/tree.ts";
+import { everyStep, type Step } from "../../languages/outline.ts";
 import type { Program } from "./program.ts";
 
 /** A part of a program that a criterion looks at. */
@@ -30,17 +30,4 @@ export function stepsIn(program: Program, where: Region, instead: readonly strin
 	return blocksIn(program, where, instead).flatMap((block) =>
 		[...everyStep(block)].filter((s) => s.node !== "routine"),
 	);
-}
-
-/** A line's text without its comment and with single spaces. */
-export function plainLine(line: string): string {
-	let text = line;
-	for (let i = 0, quoted = false; i < line.length; i++) {
-		if (line[i] === '"' && line[i - 1] !== "\\") quoted = !quoted;
-		if (!quoted && line.startsWith("--", i)) {
-			text = line.slice(0, i);
-			break;
-		}
-	}
-	return text.replace(/\s+/g, " ").trim();
 }

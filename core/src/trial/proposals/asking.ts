@@ -1,9 +1,11 @@
 import { familiesOf } from "../../colour/family.ts";
 import { programRunOf } from "../../exercise/program-run-of.ts";
+import { modelOf } from "../../exercise/programs.ts";
 import { readExercise } from "../../exercise/read.ts";
 import type { ExerciseFile } from "../../exercise/schema.ts";
 import { sentenceOf } from "../../exercise/student-copy.ts";
 import type { Figure } from "../../figures/figure.ts";
+import type { Languages } from "../../languages/language.ts";
 import { judge } from "../../marking/judge.ts";
 import type { ProgramRun } from "../../marking/scene.ts";
 
@@ -64,10 +66,12 @@ export class Asking {
 	readonly model: ProgramRun;
 	readonly named: readonly Named[];
 	private readonly ids: Set<string>;
+	private readonly languages: Languages;
 
-	constructor(file: ExerciseFile) {
+	constructor(file: ExerciseFile, languages: Languages) {
 		this.file = file;
-		this.model = programRunOf(file.model, file);
+		this.languages = languages;
+		this.model = programRunOf(modelOf(file), file, { languages });
 		this.ids = new Set(file.criteria.map((c) => c.id));
 		this.named = this.namesOf();
 	}
@@ -84,11 +88,11 @@ export class Asking {
 		}
 	}
 
-	/** Whether a program meets a criterion in full; undefined where the criterion can't be read. */
+	/** Whether a program in the model's language meets a criterion in full; undefined where the criterion can't be read. */
 	meets(source: string, candidate: Candidate): boolean | undefined {
 		const file = this.alone(candidate);
 		if (!file) return undefined;
-		const judged = judge(programRunOf(source, file)).judged[0];
+		const judged = judge(programRunOf({ ...modelOf(file), source }, file, { languages: this.languages })).judged[0];
 		return judged !== undefined && judged.judgement.share >= 1 - 1e-9 && judged.judgement.findings.every((f) => f.met);
 	}
 

@@ -62,7 +62,7 @@ export function proposalsAboutDrawing(asking: Asking): Candidate[] {
 							of("trail", { check: "movement", trail: "none" }),
 						]
 					: []),
-				...(program.usesChance
+				...(program.read.usesChance
 					? [of("varies", { check: "runs", seeds: [1, 2, 3, 4], what: "width", values: { "at least": 2 } })]
 					: []),
 				...(file.starter === undefined ? [] : [of("kept", { check: "change", kept: ["kind", "size"] })]),

@@ -1,6 +1,6 @@
 import { namedColour, parts } from "../../colour/colour.ts";
-import { commentsIn, sourceOf } from "../../nib/source-of.ts";
-import { type DrawNode, everyStep, type ForNode, type Step, type Value } from "../../nib/tree.ts";
+import { commentsIn, sourceOf } from "../../languages/nib/source-of.ts";
+import { type DrawNode, everyStep, type ForNode, type Step, type Value } from "../../languages/nib/tree.ts";
 import {
 	binary,
 	colour,

@@ -1,5 +1,5 @@
 import type { Drawing } from "../../figures/figure.ts";
-import type { ProgramTree } from "../../nib/tree.ts";
+import type { ProgramTree } from "../../languages/nib/tree.ts";
 import type { Sheet } from "../../tape/layout.ts";
 
 /** What a rewritten program doesn't keep, so that criteria on it can't be asked of it. */

@@ -1,0 +1,62 @@
+import type { Limits } from "../limits/limits.ts";
+import type { GivenWrong } from "./given.ts";
+import type { Outline } from "./outline.ts";
+import type { Problem } from "./problem.ts";
+import type { Run, RunOptions } from "./run.ts";
+import type { ProgramSites } from "./sites.ts";
+
+/** The languages that a student's program can be written in, by the ids that exercises and hand-ins have. */
+export const LANGUAGE_IDS = ["nib", "javascript", "svg"] as const;
+export type LanguageId = (typeof LANGUAGE_IDS)[number];
+
+/** A program that was read, whether it can be run or not. */
+export interface ReadProgram {
+	readonly language: LanguageId;
+	readonly source: string;
+	/** Whether it can be run. */
+	readonly isReadable: boolean;
+	/** Why it can't be read; none where it can. */
+	readonly problems: readonly Problem[];
+	/** What reading it remarked. */
+	readonly remarks: readonly Problem[];
+	/** What it is made of, for checks of the source. */
+	readonly outline: Outline;
+	/** Where it can be changed, for causes and for trying. Only of one that can be read. */
+	readonly sites: ProgramSites;
+	/** Whether a run can come out differently with another seed. */
+	readonly usesChance: boolean;
+	/**
+	 * Runs it. Never throws for anything that a program does; a tape comes back however the run ended. Throws
+	 * {@link GivenWrong} for a given value that the program has no place for, and an error where it can't be read.
+	 */
+	run(options: RunOptions): Run;
+	/** Why it can't be given some values; undefined where it can. */
+	givenProblem(given: NonNullable<RunOptions["given"]>): GivenWrong | undefined;
+}
+
+/** What a student language offers: see docs/architecture.md. */
+export interface Language {
+	readonly id: LanguageId;
+	/**
+	 * Reads a source: all that can be said of it without running it. Never throws, whatever the source.
+	 *
+	 * @param without statements, methods or elements that the exercise leaves out
+	 */
+	read(source: string, limits?: Limits, without?: readonly string[]): ReadProgram;
+}
+
+/** The languages that are loaded. Those that need an interpreter of their own are loaded where they are used. */
+export type Languages = ReadonlyMap<LanguageId, Language>;
+
+/** A source in a language. */
+export interface SourceText {
+	readonly source: string;
+	readonly language: LanguageId;
+}
+
+/** A loaded language. Throws an error for one that isn't loaded: the caller is to load it first. */
+export function languageOf(languages: Languages, id: LanguageId): Language {
+	const language = languages.get(id);
+	if (!language) throw new Error(`the language ${id} is not loaded`);
+	return language;
+}

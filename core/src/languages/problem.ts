@@ -1,0 +1,21 @@
+/** Where something is in a source: line and column from 1, length in characters. */
+export interface SourceRange {
+	readonly line: number;
+	readonly column: number;
+	readonly length: number;
+}
+
+/** A change to the source that puts a problem right: the text at the place is replaced. */
+export interface Fix {
+	readonly place: SourceRange;
+	readonly text: string;
+}
+
+/** What is wrong, or worth saying, in a program: a code, what it is about, where, and where possible how to mend it. */
+export interface Problem {
+	readonly code: string;
+	readonly place: SourceRange;
+	/** What the sentence needs: the student's own words and values. */
+	readonly data: Readonly<Record<string, string | number>>;
+	readonly fix?: Fix;
+}
