@@ -13,7 +13,7 @@ import {
 	tapeChecksum,
 	tapeOf,
 } from "../../core/dist/index.js";
-import { exampleFile } from "../../core/examples/example-file.mjs";
+import { broughtWith, type CheckExample, exampleFile } from "../../core/examples/example-file.mjs";
 import { demoPrograms } from "../../demo/dist/index.js";
 import { generatedProgram } from "../programs.ts";
 import { launch } from "./browser.ts";
@@ -97,20 +97,13 @@ interface Marking {
 	readonly causes?: boolean;
 }
 
-type Example = Parameters<typeof exampleFile>[0] & {
-	readonly met: string;
-	readonly missed: string;
-	readonly brought?: Submission;
-	readonly "brought missed"?: Submission;
-};
-
 /** Every demo program beside its exercise, and what meets and misses each option of each check. */
 function markings(): Marking[] {
 	const text = (path: string) => readFileSync(new URL(`../../${path}`, import.meta.url), "utf8");
 	const files = new Map(
 		[...new Set(demoPrograms().map((p) => p.exercise))].map((id) => [id, text(`demo/exercises/${id}.exercise.yaml`)]),
 	);
-	const examples = parse(text("core/examples/checks.yaml")) as Example[];
+	const examples = parse(text("core/examples/checks.yaml")) as CheckExample[];
 	return [
 		...demoPrograms().map((p) => ({
 			file: files.get(p.exercise) as string,
@@ -120,12 +113,8 @@ function markings(): Marking[] {
 		...examples.flatMap((example) => {
 			const [file, { brought }] = [exampleFile(example), example];
 			return [
-				{ file, source: example.met, ...(brought && { brought }) },
-				{
-					file,
-					source: example.missed,
-					...((example["brought missed"] ?? brought) && { brought: example["brought missed"] ?? brought }),
-				},
+				{ file, source: example.met, brought: broughtWith(brought) },
+				{ file, source: example.missed, brought: broughtWith(example["brought missed"] ?? brought) },
 			] as Marking[];
 		}),
 	];
