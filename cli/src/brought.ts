@@ -2,9 +2,10 @@ import { criteriaIn, type ExerciseFile, optionsOf, type Submission } from "@mark
 import { parse } from "yaml";
 import { WrongCall } from "./call.ts";
 import { readSource } from "./files.ts";
+import { type LanguageCall, readProgram } from "./language.ts";
 
 /** What the service knows of a student beside the program: given as files, so that criteria over tries can be tried. */
-export interface BroughtFiles {
+export interface BroughtFiles extends LanguageCall {
 	/** The student's last try. */
 	readonly last?: string;
 	/** The hand-in that the exercise continues from. */
@@ -17,9 +18,9 @@ export interface BroughtFiles {
 export async function submissionOf(files: BroughtFiles, exercise: ExerciseFile): Promise<Submission> {
 	const { last, continues, answers } = files;
 	return {
-		...(last && { lastTry: { source: await readSource(last), language: "nib" as const } }),
+		...(last && { lastTry: await readProgram(last, files, exercise) }),
 		...(continues && {
-			earlier: { [earlierOf(exercise)]: { source: await readSource(continues), language: "nib" as const } },
+			earlier: { [earlierOf(exercise)]: await readProgram(continues) },
 		}),
 		...(answers && { answers: answersOf(answers, await readSource(answers), exercise) }),
 	};

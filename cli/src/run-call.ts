@@ -1,9 +1,17 @@
-import { type Conditions, conditionsOf, type Given, givenProblem } from "@markpen/core";
+import {
+	type Conditions,
+	conditionsOf,
+	type Given,
+	givenProblem,
+	type LanguageId,
+	type SourceText,
+} from "@markpen/core";
 import { WrongCall } from "./call.ts";
 import { readExerciseFile } from "./files.ts";
+import { type LanguageCall, loadedLanguage } from "./language.ts";
 
 /** How a program is to be run, as a call says it. */
-export interface RunCall {
+export interface RunCall extends LanguageCall {
 	readonly seed?: number;
 	readonly frames?: number;
 	/** A file of an exercise under whose conditions it is run. */
@@ -22,9 +30,9 @@ function valueOf(text: string): number | string | boolean {
  * file that can't be read.
  */
 export async function runOf(
-	source: string,
+	{ source, language }: SourceText,
 	call: RunCall,
-): Promise<{ seed?: number; frames?: number; conditions?: Conditions; given?: Given }> {
+): Promise<{ language: LanguageId; seed?: number; frames?: number; conditions?: Conditions; given?: Given }> {
 	const given: Record<string, number | string | boolean> = {};
 	for (const pair of call.let ?? []) {
 		const [, name, value] = /^([^=]+)=(.*)$/s.exec(pair) ?? [];
@@ -32,16 +40,18 @@ export async function runOf(
 			throw new WrongCall(`--let takes NAME=VALUE, like --let gap=30, and not ${pair}.`);
 		given[name.trim()] = valueOf(value);
 	}
-	const problem = givenProblem(source, given);
+	const problem =
+		Object.keys(given).length > 0 ? givenProblem(source, given, await loadedLanguage(language)) : undefined;
 	if (problem)
 		throw new WrongCall(
 			problem.wanted === undefined
-				? `No “let” outside all blocks declares ${problem.of}.`
+				? `Nothing outside all blocks declares ${problem.of}.`
 				: `${problem.of} holds a ${problem.wanted}; --let gives it something else.`,
 		);
 	const { seed, frames, exercise } = call;
 	const conditions = exercise === undefined ? undefined : conditionsOf(await readExerciseFile(exercise));
 	return {
+		language,
 		...(seed !== undefined && { seed }),
 		...(conditions && { conditions }),
 		...(frames !== undefined && { frames }),

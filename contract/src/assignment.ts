@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { id, idParams, instant, key, moment, name, person, points, verdict } from "./common.ts";
+import { id, idParams, instant, key, language, moment, name, person, points, verdict } from "./common.ts";
 import { conditions } from "./exercise.ts";
 import { picture } from "./report.ts";
 import { route } from "./route.ts";
@@ -222,6 +222,7 @@ export const listStuck = route({
 export const draftRow = z.object({
 	student: person,
 	source: z.string(),
+	language,
 	savedAt: instant,
 	runs: z.int(),
 	state: z.string().nullable().describe("How far the last run got"),

@@ -28,6 +28,9 @@ export const words = z.string().trim().min(1).max(4_000);
 /** The most a source may have, in bytes of UTF-8. */
 export const SOURCE_BYTES = 256 * 1024;
 export const source = z.string();
+
+/** What a program is written in. */
+export const language = z.enum(["nib", "javascript", "svg"]);
 export const bytes = z.custom<Uint8Array>((value) => value instanceof Uint8Array, { error: "is no file" });
 
 /** Which part of a list: after a cursor that a page gave, so many rows. */

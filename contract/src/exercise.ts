@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { id, idParams, instant, key, name, next, pageQuery, searched, source } from "./common.ts";
+import { id, idParams, instant, key, language, name, next, pageQuery, searched, source } from "./common.ts";
 import { route } from "./route.ts";
 
 export const sheet = z.object({
@@ -14,6 +14,11 @@ export const conditions = z.object({
 	frames: z.int().nullable().describe("How many frames it is run for, where the exercise says so"),
 	steps: z.int().nullable().describe("How many steps it may make, where the exercise says so"),
 	without: z.array(z.string()).readonly().describe("Statements that are left out of the language"),
+	answers: z
+		.array(z.string())
+		.readonly()
+		.optional()
+		.describe("What is answered to a program that asks, where the exercise says so"),
 });
 
 /** What a student gets of an exercise. */
@@ -22,9 +27,14 @@ export const studentCopy = z.object({
 	title: z.string(),
 	brief: z.string(),
 	conditions,
-	starter: z.string().nullable(),
+	languages: z.array(language).readonly().describe("What its programs may be written in, the usual language first"),
+	starter: z.string().nullable().describe("What is given to begin with, in the first language"),
+	starters: z.partialRecord(language, z.string()).describe("The same for the other languages that have something"),
 	example: z
-		.union([z.object({ show: z.literal("source"), program: z.string() }), z.object({ show: z.literal("picture") })])
+		.union([
+			z.object({ show: z.literal("source"), program: z.string(), language }),
+			z.object({ show: z.literal("picture") }),
+		])
 		.nullable(),
 	criteria: z.array(
 		z.object({

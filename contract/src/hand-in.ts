@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { bytes, id, idParams, instant, key, person, points, source, words } from "./common.ts";
+import { bytes, id, idParams, instant, key, language, person, points, source, words } from "./common.ts";
 import { conditions } from "./exercise.ts";
 import { report } from "./report.ts";
 import { route } from "./route.ts";
@@ -37,6 +37,7 @@ export const handInPage = z.object({
 	pressedAt: instant.nullable().describe("When the student pressed, by their own clock, where it came in later"),
 	madeBy: z.enum(["student", "teacher", "closing", "archive"]),
 	source: z.string(),
+	language,
 	conditions,
 	answers,
 	report: report.nullable().describe("null until the hand-in is checked, or until it is shown to the student"),
@@ -62,6 +63,7 @@ export const handIn = route({
 	params: z.object({ id, exercise: key }),
 	body: z.object({
 		source,
+		language: language.optional().describe("What it is written in; the exercise's first language by default"),
 		answers: answers.optional(),
 		pressedAt: instant
 			.optional()

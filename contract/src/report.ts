@@ -31,6 +31,16 @@ export const picture = sheet.extend({
 	paper: z.string(),
 	leftOut: z.int(),
 	clips: z.array(z.object({ d: z.string(), ...cut })).default([]),
+	gradients: z
+		.array(
+			z.object({
+				kind: z.enum(["linear", "radial"]),
+				at: z.array(z.number()),
+				stops: z.array(z.tuple([z.number(), z.string()])),
+			}),
+		)
+		.optional()
+		.describe("What shapes with fillGradient or inkGradient are painted with"),
 	shapes: z.array(
 		z.object({
 			d: z.string(),
@@ -41,6 +51,9 @@ export const picture = sheet.extend({
 			text: pictureText.optional(),
 			line: lineStyle.optional(),
 			...cut,
+			fillGradient: z.int().optional(),
+			inkGradient: z.int().optional(),
+			inkUnder: z.literal(true).optional().describe("The inside lies over the line"),
 		}),
 	),
 });

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { bytes, id, idParams, instant, key, name, points, source } from "./common.ts";
+import { bytes, id, idParams, instant, key, language, name, points, source } from "./common.ts";
 import { studentCopy } from "./exercise.ts";
 import { report } from "./report.ts";
 import { route } from "./route.ts";
@@ -12,6 +12,7 @@ export const answers = z.record(
 
 export const draft = z.object({
 	source,
+	language,
 	revision: z.int(),
 	device: z.string(),
 	savedAt: instant,
@@ -47,11 +48,12 @@ export const work = z.object({
 	draft: draft.nullable(),
 	hinted: z.record(z.string(), z.int()).describe("How many hints of each criterion were asked for"),
 	lastSource: z.string().nullable(),
+	lastLanguage: language.nullable().describe("What the last try was written in"),
 	continues: z
-		.object({ id, title: z.string(), source: z.string(), handedInAt: instant })
+		.object({ id, title: z.string(), source: z.string(), language, handedInAt: instant })
 		.nullable()
 		.describe("One's own last hand-in of the exercise that this one goes on from; the desk begins with it"),
-	model: z.object({ picture: z.string().describe("As SVG"), source: z.string().nullable() }).nullable(),
+	model: z.object({ picture: z.string().describe("As SVG"), source: z.string().nullable(), language }).nullable(),
 });
 export type Work = z.infer<typeof work>;
 
@@ -96,7 +98,12 @@ export const saveDraft = route({
 	reach: "own",
 	summary: "Keep the program in the making; If-Match tells which revision was read, 0 for none",
 	params: workParams,
-	body: z.object({ source, device: z.string().max(60).default(""), answers: answers.default({}) }),
+	body: z.object({
+		source,
+		language: language.optional().describe("What it is written in; the exercise's first language by default"),
+		device: z.string().max(60).default(""),
+		answers: answers.default({}),
+	}),
 	reply: draft,
 	guarded: true,
 });
@@ -124,7 +131,11 @@ export const selfCheck = route({
 	reach: "own",
 	summary: "Ask how a program would do, with a hand-in's limits, using up no try",
 	params: workParams,
-	body: z.object({ source, answers: answers.default({}) }),
+	body: z.object({
+		source,
+		language: language.optional().describe("What it is written in; the exercise's first language by default"),
+		answers: answers.default({}),
+	}),
 	reply: z.object({ id }),
 	status: 202,
 });

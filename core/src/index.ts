@@ -6,6 +6,8 @@ export { atFrame, compare, type Drawn, type DrawOptions, draw, givenProblem, tap
 export { COLLECTION_FORMAT, type CollectionFile } from "./exercise/collection.ts";
 export { type Conditions, conditionsOf, runUnder } from "./exercise/conditions.ts";
 export { collectionJsonSchema, exerciseJsonSchema } from "./exercise/json-schema.ts";
+export { firstLanguage, languagesOf } from "./exercise/languages-of.ts";
+export { exampleOf, languagesNeeded, modelOf, starterOf } from "./exercise/programs.ts";
 export {
 	type CollectionReading,
 	type ExerciseReading,
@@ -21,14 +23,26 @@ export { KIND_RULES } from "./figures/kinds/index.ts";
 export { type Track, tracksOf } from "./figures/tracks.ts";
 export { forgiven, isOneChangeAway } from "./forgiven.ts";
 export type { Given } from "./languages/given.ts";
-export { LANGUAGE_IDS, type Language, type LanguageId, type Languages, type SourceText } from "./languages/language.ts";
+export type { Help } from "./languages/help.ts";
+export { CANVAS_HELP } from "./languages/javascript/canvas-help.ts";
+export {
+	ENDINGS,
+	LANGUAGE_IDS,
+	type Language,
+	type LanguageId,
+	type Languages,
+	languageOf,
+	languageOfFile,
+	type SourceText,
+} from "./languages/language.ts";
 export { FUNCTIONS } from "./languages/nib/functions.ts";
-export { BLOCKS, HELP, type Help } from "./languages/nib/help.ts";
+export { BLOCKS, HELP } from "./languages/nib/help.ts";
 export { STATEMENTS } from "./languages/nib/statements/index.ts";
 export type { Statement } from "./languages/nib/statements/statement.ts";
 export type { Ended, VariableChange } from "./languages/run.ts";
 export { sourceBytes } from "./languages/source-size.ts";
 export { CLASS_LIMITS, type Limits, type Stop } from "./limits/limits.ts";
+export { type Interpreters, LanguageLoader } from "./load-languages.ts";
 export { lostRunReport } from "./lost-run-report.ts";
 export { causesIn, type MarkOptions, mark, markedTape } from "./mark.ts";
 export { ANCHORS } from "./marking/anchors.ts";
@@ -66,6 +80,7 @@ export { criterionAgainst, noticed, proposalsFor } from "./trial/propose.ts";
 export { tryExercise } from "./trial/try.ts";
 export type { Trial, TriedAlteration, TriedRewriting } from "./trial-report.ts";
 export { CORE_VERSION } from "./version.ts";
+export { CANVAS_PROBLEM_CODES } from "./words/canvas-problems.ts";
 export { counted } from "./words/lists.ts";
 export { PROBLEM_CODES } from "./words/problems.ts";
 export { ENDED_WORDS, STATE_WORDS, VERDICT_WORDS } from "./words/states.ts";

@@ -1,7 +1,7 @@
 import { WHITE } from "./colour/colour.ts";
 import { drawnOf } from "./draw.ts";
+import { firstLanguage } from "./exercise/languages-of.ts";
 import { programRunOf } from "./exercise/program-run-of.ts";
-import { languagesOf } from "./exercise/programs.ts";
 import type { ExerciseFile } from "./exercise/schema.ts";
 import { type Explained, explain, isExplainable } from "./explain.ts";
 import { forgiven } from "./forgiven.ts";
@@ -57,7 +57,7 @@ function runOf(
 		seed,
 		limits,
 		stop,
-		language = languagesOf(exercise)[0] as LanguageId,
+		language = firstLanguage(exercise),
 		languages,
 		...submission
 	}: Omit<MarkOptions, "causes" | "bare">,

@@ -34,6 +34,11 @@ const REFUSALS = {
 		"Covering only",
 		"You cover this class: you can look and hand files in for it. Its own teachers change and release.",
 	],
+	"language-not-taken": [
+		400,
+		"Another language",
+		"This exercise isn't done in that language. Its page says which ones it takes.",
+	],
 	busy: [503, "Busy", "The service has too much to do for this just now, so it was not done. Try again in a moment."],
 	"no-database": [
 		503,

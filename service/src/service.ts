@@ -25,7 +25,7 @@ import { isSetUp, setUpLink } from "./school/school.ts";
 /** Reads an archive's files in this process: before it serves, nobody waits. */
 const READ_HERE: FileReaders = {
 	async exercise(source) {
-		const read = prepareExercise({ source });
+		const read = await prepareExercise({ source });
 		if (read.ok) return read;
 		throw refusalOf(read.problems);
 	},

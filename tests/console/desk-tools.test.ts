@@ -231,7 +231,7 @@ test("what a page needs before brief, checklist and last drawing show is under 2
 	const watched = await Watched.open(here.own.context, here.site.address, "/icon.svg");
 	const { page } = watched;
 	// The editor, the core and the charts come after: they are held back here.
-	await page.route(/nib-editor|code-editor|drawing-worker|charts/, () => undefined);
+	await page.route(/program-editor|code-editor|drawing-worker|charts/, () => undefined);
 	await page.goto(`${here.site.address}/desk/${here.own.assignment}/lamps`);
 	await page.getByText("Two lamps hang at the boathouse").waitFor();
 	await page.getByRole("heading", { name: "Checklist" }).waitFor();

@@ -2,9 +2,11 @@ import {
 	type ExerciseFile,
 	type Explained,
 	forgiven,
+	type LanguageId,
 	type Limits,
 	lostRunReport,
 	type Report,
+	type SourceText,
 	type Submission,
 } from "@markpen/core";
 import { EXPLAIN_MILLISECONDS, RUN_MILLISECONDS } from "./clock.ts";
@@ -16,6 +18,8 @@ export interface CheckOptions {
 	readonly limits?: Limits;
 	/** What comes with the program: answers, judgements, earlier work. */
 	readonly submission?: Submission;
+	/** What the program is written in: the exercise's first language by default. */
+	readonly language?: LanguageId | undefined;
 }
 
 /**
@@ -36,7 +40,7 @@ export async function checkWithTape(
 	threads: Threads,
 	source: string,
 	exercise: ExerciseFile,
-	{ limits, submission, tape = true }: CheckOptions & { readonly tape?: boolean } = {},
+	{ limits, submission, language, tape = true }: CheckOptions & { readonly tape?: boolean } = {},
 ): Promise<Marked> {
 	const task = {
 		do: "mark",
@@ -45,6 +49,7 @@ export async function checkWithTape(
 		milliseconds: RUN_MILLISECONDS,
 		...(limits && { limits }),
 		...(submission && { submission }),
+		...(language && { language }),
 		tape,
 	} as const;
 	const begun = performance.now();
@@ -72,7 +77,7 @@ export async function explainMissed(
 	threads: Threads,
 	source: string,
 	exercise: ExerciseFile,
-	{ limits, submission }: CheckOptions = {},
+	{ limits, submission, language }: CheckOptions = {},
 ): Promise<Explained> {
 	try {
 		return await threads.run({
@@ -82,6 +87,7 @@ export async function explainMissed(
 			milliseconds: EXPLAIN_MILLISECONDS,
 			...(limits && { limits }),
 			...(submission && { submission }),
+			...(language && { language }),
 		});
 	} catch (error) {
 		if (!(error instanceof ThreadLost)) throw error;
@@ -97,7 +103,7 @@ export async function explainMissed(
  */
 export async function checkMany(
 	threads: Threads,
-	sources: readonly string[],
+	sources: readonly SourceText[],
 	exercise: ExerciseFile,
 	options: { readonly bare: boolean; readonly causes?: boolean; readonly submission?: Submission },
 ): Promise<readonly Report[]> {
@@ -115,9 +121,10 @@ export async function checkMany(
 	} catch (error) {
 		if (!(error instanceof ThreadLost)) throw error;
 		const reports: Report[] = [];
-		for (const source of sources) {
-			const report = await check(threads, source, exercise, submission && { submission });
-			const found = causes ? await explainMissed(threads, source, exercise, submission && { submission }) : {};
+		for (const { source, language } of sources) {
+			const of = { language, ...(submission && { submission }) };
+			const report = await check(threads, source, exercise, of);
+			const found = causes ? await explainMissed(threads, source, exercise, of) : {};
 			reports.push(forgiven({ ...report, ...found }, exercise));
 		}
 		return reports;

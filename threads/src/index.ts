@@ -1,5 +1,6 @@
 export { type CheckOptions, check, checkMany, checkWithTape, explainMissed } from "./check.ts";
 export { RUN_MILLISECONDS } from "./clock.ts";
+export { INTERPRETERS } from "./interpreters.ts";
 export { exerciseText, ThreadLost, ThreadPool, Threads } from "./pool.ts";
 export { giveWay } from "./priority.ts";
 export { renderPng } from "./render-png.ts";

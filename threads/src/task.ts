@@ -5,9 +5,11 @@ import type {
 	Explained,
 	FigureData,
 	Given,
+	LanguageId,
 	Limits,
 	Report,
 	Sheet,
+	SourceText,
 	Submission,
 	Track,
 	Trial,
@@ -19,6 +21,8 @@ export type Task =
 	| {
 			readonly do: "mark";
 			readonly source: string;
+			/** What it is written in: the exercise's first language by default. */
+			readonly language?: LanguageId;
 			/** The exercise as JSON text: a thread reads each once, and keeps what it works out for it. */
 			readonly exercise: string;
 			readonly submission?: Submission;
@@ -33,7 +37,7 @@ export type Task =
 	| {
 			/** Several programs in one go, without their drawings read back: for summaries. */
 			readonly do: "mark-many";
-			readonly sources: readonly string[];
+			readonly sources: readonly SourceText[];
 			readonly exercise: string;
 			readonly bare: boolean;
 			/** Whether the causes of what is missed are looked for too. */
@@ -46,6 +50,7 @@ export type Task =
 			/** Why a program misses what it misses: the second half of its report. */
 			readonly do: "explain";
 			readonly source: string;
+			readonly language?: LanguageId;
 			readonly exercise: string;
 			readonly submission?: Submission;
 			readonly limits?: Limits;
@@ -55,12 +60,14 @@ export type Task =
 	| {
 			readonly do: "alike";
 			readonly exercise: string;
-			readonly sources: readonly string[];
+			readonly sources: readonly SourceText[];
 			readonly milliseconds: number;
 	  }
 	| {
 			readonly do: "draw";
 			readonly source: string;
+			/** What it is written in: Nib by default. */
+			readonly language?: LanguageId;
 			/** The conditions' own, or 1 by default. */
 			readonly seed?: number;
 			/** An exercise's, where it is run for one; what else is said here goes before them. */
@@ -73,7 +80,7 @@ export type Task =
 			/** The frame at whose end the sheet is looked at; the last by default. */
 			readonly frame?: number;
 			/** A program whose drawing this one is set beside. */
-			readonly beside?: string;
+			readonly beside?: string | SourceText;
 			/** Whether figures are to be followed through the frames. */
 			readonly tracks?: boolean;
 			/** Whether the tape is wanted too. */

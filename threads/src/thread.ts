@@ -5,19 +5,29 @@ import {
 	CLASS_LIMITS,
 	causesIn,
 	compare,
+	type Drawn,
+	type DrawOptions,
 	draw,
 	type ExerciseFile,
 	encodeTape,
 	figureData,
+	type LanguageId,
+	LanguageLoader,
+	type Languages,
+	languageOf,
+	languagesNeeded,
 	mark,
 	markedTape,
+	type Report,
 	reportDrawing,
 	runUnder,
+	type SourceText,
 	type Stop,
 	tracksOf,
 	tryExercise,
 } from "@markpen/core";
 import { EXPLAIN_MILLISECONDS, RUN_MILLISECONDS } from "./clock.ts";
+import { INTERPRETERS } from "./interpreters.ts";
 import { giveWay } from "./priority.ts";
 import { renderPng } from "./render-png.ts";
 import type { DrawResult, Marked, Task } from "./task.ts";
@@ -52,7 +62,7 @@ function stopAfter(milliseconds: number, wall = milliseconds): Stop {
 	return () => threadMilliseconds() > end || performance.now() > last;
 }
 
-function drawn(task: Task & { do: "draw" }): DrawResult {
+function drawn(task: Task & { do: "draw" }, languages: Languages): DrawResult {
 	const { source, conditions, sheet, frames, given, watch, limits = CLASS_LIMITS } = task;
 	const stop = stopAfter(task.milliseconds);
 	const under = conditions
@@ -64,12 +74,16 @@ function drawn(task: Task & { do: "draw" }): DrawResult {
 		...(given && { given }),
 		...(watch && { watch }),
 	};
-	const whole = draw(source, { ...under, ...asked });
+	const language = languageOf(languages, task.language ?? "nib");
+	const whole = draw(source, { ...under, ...asked, language });
 	const result = task.frame === undefined ? whole : atFrame(whole, task.frame);
 	const more = {
 		lastFrame: result.tape.frame.at(-1) ?? 0,
 		...(task.beside !== undefined && {
-			differences: compare(draw(task.beside, { ...under, ...(frames !== undefined && { frames }) }), result),
+			differences: compare(
+				besides(task.beside, { ...under, ...(frames !== undefined && { frames }) }, languages),
+				result,
+			),
 		}),
 		...(task.tracks && { tracks: tracksOf(result.tape) }),
 		...(task.tape && { tape: encodeTape(result.tape) }),
@@ -78,13 +92,21 @@ function drawn(task: Task & { do: "draw" }): DrawResult {
 	return { ...reportDrawing(result), measures: result.drawing.figures.map(figureData), ...more };
 }
 
+/** The drawing of a program that another is set beside; one without a language is in Nib. */
+function besides(beside: string | SourceText, options: DrawOptions, languages: Languages): Drawn {
+	const { source, language } = typeof beside === "string" ? ({ source: beside, language: "nib" } as const) : beside;
+	return draw(source, { ...options, language: languageOf(languages, language) });
+}
+
 /** The most that a kept tape has, packed. */
 const TAPE_BYTES = 2 * 1024 * 1024;
 
-function marked(task: Task & { do: "mark" }): Marked {
+function marked(task: Task & { do: "mark" }, languages: Languages): Marked {
 	const begun = threadMilliseconds();
 	const options = {
 		...task.submission,
+		...inLanguage(task),
+		languages,
 		stop: stopAfter(task.milliseconds, task.wall),
 		...(task.limits && { limits: task.limits }),
 	};
@@ -98,36 +120,77 @@ function marked(task: Task & { do: "mark" }): Marked {
 	};
 }
 
+/** The language that a task's programs are written in, where it says one. */
+const inLanguage = ({ language }: { readonly language?: LanguageId }) => (language === undefined ? {} : { language });
+
+/** Languages are loaded where a task needs them, once a thread. */
+const LOADER = new LanguageLoader(INTERPRETERS);
+
+/** The languages that a task needs, those of programs that are brought to be compared with too. */
+function languagesFor(task: Task): LanguageId[] {
+	switch (task.do) {
+		case "png":
+			return [];
+		case "draw":
+			return [task.language ?? "nib", ...(typeof task.beside === "object" ? [task.beside.language] : [])];
+		case "alike":
+			return [...languagesNeeded(exerciseOf(task.exercise)), ...task.sources.map((s) => s.language)];
+		case "try":
+			return [...languagesNeeded(exerciseOf(task.exercise))];
+		default: {
+			const { submission = {} } = task;
+			const brought = [submission.lastTry, ...Object.values(submission.earlier ?? {})];
+			const own = task.do === "mark-many" ? task.sources.map((s) => s.language) : [task.language];
+			return [
+				...languagesNeeded(exerciseOf(task.exercise)),
+				...[...own, ...brought.map((text) => text?.language)].filter((id) => id !== undefined),
+			];
+		}
+	}
+}
+
 /** One task in this thread. */
-export default function work(task: Task): unknown {
+export default async function work(task: Task): Promise<unknown> {
+	const languages = await LOADER.ready(languagesFor(task));
 	switch (task.do) {
 		case "mark":
-			return marked(task);
+			return marked(task, languages);
 		case "mark-many":
-			return task.sources.map((source) =>
-				mark(source, exerciseOf(task.exercise), {
-					...task.submission,
-					bare: task.bare,
-					causes: task.causes,
-					stop: stopAfter(task.causes ? EXPLAIN_MILLISECONDS : RUN_MILLISECONDS),
-				}),
-			);
+			return markedMany(task, languages);
 		case "explain":
 			return causesIn(task.source, exerciseOf(task.exercise), {
 				...task.submission,
+				...inLanguage(task),
+				languages,
 				stop: stopAfter(task.milliseconds),
 				...(task.limits && { limits: task.limits }),
 			});
 		case "try":
-			return tryExercise(exerciseOf(task.exercise));
+			return tryExercise(exerciseOf(task.exercise), languages);
 		case "alike":
-			return alikePairs(
-				task.sources.map((source) => ({ source, language: "nib" as const })),
-				exerciseOf(task.exercise),
-			);
+			return alikePairs(task.sources, exerciseOf(task.exercise), languages);
 		case "draw":
-			return drawn(task);
+			return drawn(task, languages);
 		case "png":
 			return renderPng(task);
 	}
+}
+
+async function markedMany(task: Task & { do: "mark-many" }, languages: Languages): Promise<Report[]> {
+	const reports: Report[] = [];
+	for (const { source, language } of task.sources) {
+		// A program may have broken its sandbox.
+		if (reports.length > 0) await LOADER.ready(languages.keys());
+		reports.push(
+			mark(source, exerciseOf(task.exercise), {
+				...task.submission,
+				language,
+				languages,
+				bare: task.bare,
+				causes: task.causes,
+				stop: stopAfter(task.causes ? EXPLAIN_MILLISECONDS : RUN_MILLISECONDS),
+			}),
+		);
+	}
+	return reports;
 }

@@ -1,10 +1,11 @@
 import { exerciseText, RUN_MILLISECONDS, Threads } from "@markpen/threads";
 import { EXIT } from "../call.ts";
-import { readExerciseFile, readSource } from "../files.ts";
+import { readExerciseFile } from "../files.ts";
 import { print, printJson } from "../formats/terminal.ts";
 import { handedIn } from "../handed-in.ts";
+import { type LanguageCall, readProgram } from "../language.ts";
 
-export interface AlikeOptions {
+export interface AlikeOptions extends LanguageCall {
 	readonly exercise: string;
 	readonly json?: boolean;
 }
@@ -13,7 +14,7 @@ export interface AlikeOptions {
 export async function alikeCommand(paths: readonly string[], options: AlikeOptions): Promise<number> {
 	const exercise = await readExerciseFile(options.exercise);
 	const files = await handedIn(paths, exercise.id);
-	const sources = await Promise.all(files.map(({ file }) => readSource(file)));
+	const sources = await Promise.all(files.map(({ file }) => readProgram(file, options, exercise)));
 	const threads = new Threads(1);
 	try {
 		const found = await threads.run({

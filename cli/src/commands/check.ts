@@ -3,14 +3,15 @@ import type { ExerciseFile, Report } from "@markpen/core";
 import { checkMany, Threads } from "@markpen/threads";
 import { type BroughtFiles, submissionOf } from "../brought.ts";
 import { EXIT } from "../call.ts";
-import { readExerciseFile, readSource, save } from "../files.ts";
+import { readExerciseFile, save } from "../files.ts";
 import { coloursFor } from "../formats/colours.ts";
 import { reportText, summaryText } from "../formats/report.ts";
 import { print, printJson } from "../formats/terminal.ts";
 import { type HandedIn, handedIn } from "../handed-in.ts";
+import { type LanguageCall, readProgram } from "../language.ts";
 import { Progress } from "../progress.ts";
 
-export interface CheckOptions extends BroughtFiles {
+export interface CheckOptions extends BroughtFiles, LanguageCall {
 	readonly exercise: string;
 	readonly json?: boolean;
 	readonly junit?: string;
@@ -45,6 +46,7 @@ async function once(paths: readonly string[], options: CheckOptions): Promise<nu
 		bare: !single && !options.json,
 		causes: options.causes,
 		submission,
+		...(options.language !== undefined && { language: options.language }),
 	});
 	if (options.junit) await save(options.junit, (await import("../formats/junit.ts")).junit(exercise, reports));
 	if (options.json)
@@ -82,7 +84,7 @@ const SEARCHED_AT_ONCE = 4;
 async function checkAll(
 	files: readonly HandedIn[],
 	exercise: ExerciseFile,
-	how: Parameters<typeof checkMany>[3],
+	how: Parameters<typeof checkMany>[3] & LanguageCall,
 ): Promise<Checked[]> {
 	const threads = new Threads(files.length > 1 ? undefined : 1);
 	const progress = new Progress("checking", files.length);
@@ -92,7 +94,7 @@ async function checkAll(
 		for (let from = next; from < files.length; from = next) {
 			const some = files.slice(from, from + (how.causes ? SEARCHED_AT_ONCE : AT_ONCE));
 			next = from + some.length;
-			const sources = await Promise.all(some.map(({ file }) => readSource(file)));
+			const sources = await Promise.all(some.map(({ file }) => readProgram(file, how, exercise)));
 			const found = await checkMany(threads, sources, exercise, how);
 			some.forEach((one, k) => {
 				reports[from + k] = { ...one, report: found[k] as Report };

@@ -1,10 +1,11 @@
 import { svgOf } from "@markpen/core";
 import { RUN_MILLISECONDS, Threads } from "@markpen/threads";
 import { EXIT } from "../call.ts";
-import { readSource, save } from "../files.ts";
+import { save } from "../files.ts";
 import { coloursFor } from "../formats/colours.ts";
 import { problemLines } from "../formats/problems.ts";
 import { printAside, printJson, printXml } from "../formats/terminal.ts";
+import { readProgram } from "../language.ts";
 import { encoded, endingOf } from "../out.ts";
 import { type RunCall, runOf } from "../run-call.ts";
 
@@ -21,16 +22,16 @@ export interface DrawOptions extends RunCall {
 export async function drawCommand(file: string, options: DrawOptions): Promise<number> {
 	const { out } = options;
 	const ending = endingOf(out);
-	const source = await readSource(file);
+	const program = await readProgram(file, options);
 	const threads = new Threads(1);
 	try {
 		const { watch } = options;
 		const wanted = { tape: ending === "tape" || ending === "jsonl", ...(watch && { watch }) };
 		const drawn = await threads.run({
 			do: "draw",
-			source,
+			source: program.source,
 			milliseconds: RUN_MILLISECONDS,
-			...(await runOf(source, options)),
+			...(await runOf(program, options)),
 			...wanted,
 		});
 		const { picture, figures, errors, remarks, state, ended, messages, watched } = drawn;

@@ -1,10 +1,10 @@
 import type { Track } from "@markpen/core";
 import { RUN_MILLISECONDS, Threads } from "@markpen/threads";
 import { EXIT, WrongCall } from "../call.ts";
-import { readSource } from "../files.ts";
 import { coloursFor } from "../formats/colours.ts";
 import { problemLines } from "../formats/problems.ts";
 import { print, printJson } from "../formats/terminal.ts";
+import { readProgram } from "../language.ts";
 import { type RunCall, runOf } from "../run-call.ts";
 
 export interface FiguresOptions extends RunCall {
@@ -16,11 +16,11 @@ export interface FiguresOptions extends RunCall {
 
 /** Reads a drawing back: one sentence a figure, in drawing order. */
 export async function figuresCommand(file: string, options: FiguresOptions): Promise<number> {
-	const source = await readSource(file);
+	const program = await readProgram(file, options);
 	const threads = new Threads(1);
 	try {
 		const { frame } = options;
-		const beside = options.beside === undefined ? undefined : await readSource(options.beside);
+		const beside = options.beside === undefined ? undefined : await readProgram(options.beside);
 		const asked = {
 			...(frame !== undefined && { frame }),
 			...(beside !== undefined && { beside }),
@@ -35,9 +35,9 @@ export async function figuresCommand(file: string, options: FiguresOptions): Pro
 			tracks,
 		} = await threads.run({
 			do: "draw",
-			source,
+			source: program.source,
 			milliseconds: RUN_MILLISECONDS,
-			...(await runOf(source, options)),
+			...(await runOf(program, options)),
 			...asked,
 		});
 		if (frame !== undefined && frame > lastFrame)

@@ -4,6 +4,7 @@ import {
 	alterationWords,
 	conditionsOf,
 	type ExerciseFile,
+	modelOf,
 	pictureOf,
 	rewritingWords,
 	runUnder,
@@ -20,6 +21,7 @@ import { readExerciseFile, save } from "../files.ts";
 import { coloursFor } from "../formats/colours.ts";
 import { print, printJson } from "../formats/terminal.ts";
 import { trialText } from "../formats/trial.ts";
+import { endingOfLanguage, loadedLanguage } from "../language.ts";
 
 export interface TryOptions {
 	readonly out?: string;
@@ -39,7 +41,8 @@ export async function tryCommand(path: string, options: TryOptions): Promise<num
 		trial = await threads.run({ do: "try", exercise: exerciseText(exercise), milliseconds: TRIAL_MILLISECONDS });
 		({ figures } = await threads.run({
 			do: "draw",
-			source: exercise.model,
+			source: modelOf(exercise).source,
+			language: modelOf(exercise).language,
 			conditions: conditionsOf(exercise),
 			milliseconds: RUN_MILLISECONDS,
 		}));
@@ -71,13 +74,15 @@ async function pictures(
 ): Promise<void> {
 	await mkdir(folder, { recursive: true });
 	const all = [
-		{ name: "model", source: exercise.model },
+		{ name: "model", source: modelOf(exercise).source },
 		...unseen.map((a, i) => ({ name: `unseen-${i + 1}-${a.id}`, source: a.source })),
 		...punished.map((r, i) => ({ name: `punished-${i + 1}-${r.id}`, source: r.source })),
 	];
+	const { language: id } = modelOf(exercise);
+	const language = await loadedLanguage(id);
 	for (const { name, source } of all) {
-		const tape = tapeOf(source, runUnder(conditionsOf(exercise)));
-		await save(join(folder, `${name}.nib.txt`), source);
+		const tape = tapeOf(source, { ...runUnder(conditionsOf(exercise)), language });
+		await save(join(folder, `${name}${endingOfLanguage(id)}`), source);
 		if (tape) await save(join(folder, `${name}.svg`), svgOf(pictureOf(tape)));
 	}
 }

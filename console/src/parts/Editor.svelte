@@ -1,11 +1,13 @@
 <script lang="ts">
 	import { untrack } from "svelte";
-	import type { ProblemReport } from "@markpen/core";
-	import type { NibEditor } from "../state/editor/nib-editor.ts";
+	import type { LanguageId, ProblemReport } from "@markpen/core";
+	import type { EditorLanguage, ProgramEditor } from "../state/editor/program-editor.ts";
 	import type { Completions } from "../state/editor/nib-language.ts";
 
 	interface Props {
 		source: string;
+		/** What it is written in. */
+		language?: LanguageId;
 		problems?: readonly ProblemReport[] | undefined;
 		remarks?: readonly ProblemReport[] | undefined;
 		lit?: ReadonlySet<number> | undefined;
@@ -28,6 +30,7 @@
 	const NO_LINES: ReadonlySet<number> = new Set();
 	const {
 		source,
+		language = "nib",
 		problems = NONE,
 		remarks = NONE,
 		lit = NO_LINES,
@@ -42,17 +45,25 @@
 		name = "Program",
 	}: Props = $props();
 	let host = $state<HTMLDivElement>();
-	let editor = $state.raw<NibEditor>();
+	let editor = $state.raw<ProgramEditor>();
+
+	/** What a language brings to the editor, where it isn't Nib. */
+	async function editorLanguage(of: LanguageId): Promise<EditorLanguage | undefined> {
+		if (of !== "javascript") return undefined;
+		return (await import("../state/editor/javascript-editor.ts")).JAVASCRIPT_LANGUAGE;
+	}
 
 	$effect(() => {
 		const place = host;
 		if (!place) return;
+		const written = language;
 		let left = false;
-		let made: NibEditor | undefined;
+		let made: ProgramEditor | undefined;
 		// What writing needs comes after what reading needs.
-		void import("../state/editor/nib-editor.ts").then(({ NibEditor }) => {
+		void Promise.all([import("../state/editor/program-editor.ts"), editorLanguage(written)]).then((parts) => {
 			if (left) return;
-			made = new NibEditor(
+			const [{ ProgramEditor }, of] = parts;
+			made = new ProgramEditor(
 				place,
 				untrack(() => source),
 				{
@@ -61,6 +72,7 @@
 					run: () => onrun?.(),
 					word: (word) => onword?.(word),
 					...(online && { line: online }),
+					...(of && { language: of }),
 					completions: () =>
 						completions && { ...completions, words: completions.words.filter((w) => !without.includes(w.word)) },
 				},

@@ -1,12 +1,20 @@
 import {
 	briefDoubts,
+	CANVAS_HELP,
 	COLOUR_NAMES,
 	criterionAgainst,
 	type DrawOptions,
 	draw,
+	type ExerciseFile,
 	formatColour,
 	HELP,
+	type LanguageId,
+	LanguageLoader,
+	type Languages,
+	languageOf,
+	languagesNeeded,
 	mark,
+	modelOf,
 	namedColour,
 	noticed,
 	proposalsFor,
@@ -16,28 +24,43 @@ import {
 	runUnder,
 	trialDoubt,
 } from "@markpen/core";
-import type { Answers, RunSettings, WorkerAnswer, WorkerRequest } from "./messages.ts";
+import type { Answers, Interpreter, RunSettings, WorkerAnswer, WorkerRequest } from "./messages.ts";
 import { namesIn } from "./nib-words.ts";
 
 /** How long a run may take. */
 const MILLISECONDS = 5_000;
 
-function underOf({ conditions, seed, frames }: RunSettings): DrawOptions {
+/** Who waits for an interpreter: this worker may fetch nothing itself, so that the page does it. */
+const WAITING = new Map<LanguageId, { given: (bytes: Uint8Array) => void; failed: (error: Error) => void }>();
+
+/** Languages are there once a program needs them. */
+const LOADER = new LanguageLoader({
+	javascript: () =>
+		new Promise((given, failed) => {
+			WAITING.set("javascript", { given, failed });
+			postMessage({ wants: "javascript" } satisfies WorkerAnswer);
+		}),
+});
+
+async function underOf({ language = "nib", conditions, seed, frames }: RunSettings): Promise<DrawOptions> {
+	const languages = await LOADER.ready([language]);
+
 	const end = performance.now() + MILLISECONDS;
 	const stop = () => performance.now() > end;
 	return {
 		...(conditions ? runUnder(conditions, { seed, stop }) : { seed: seed ?? 1, stop }),
 		...(frames !== undefined && { frames }),
+		language: languageOf(languages, language),
 	};
 }
 
-function replay(run: RunSettings): Answers["replay"] | null {
-	const names = namesIn(run.source);
-	const made = replayed(run.source, { ...underOf(run), watch: names });
+async function replay(run: RunSettings): Promise<Answers["replay"] | null> {
+	const names = namesIn(run.source, run.language);
+	const made = replayed(run.source, { ...(await underOf(run)), watch: names });
 	return made ? { ...made, names } : null;
 }
 
-function marked({ exercise, programs }: Extract<WorkerRequest, { do: "mark" }>): Answers["mark"] {
+async function marked({ exercise, programs }: Extract<WorkerRequest, { do: "mark" }>): Promise<Answers["mark"]> {
 	const reading = readExercise(exercise);
 	if (!reading.ok)
 		return {
@@ -45,46 +68,69 @@ function marked({ exercise, programs }: Extract<WorkerRequest, { do: "mark" }>):
 			reports: [],
 			doubts: [],
 		};
-	return {
-		problems: [],
-		doubts: briefDoubts(reading.exercise).map(trialDoubt),
-		reports: programs.map(({ name, source }) => {
-			const end = performance.now() + MILLISECONDS;
-			return { name, report: mark(source, reading.exercise, { stop: () => performance.now() > end }) };
-		}),
-	};
+	const { language } = modelOf(reading.exercise);
+	const reports: Answers["mark"]["reports"][number][] = [];
+	for (const { name, source } of programs) {
+		const languages = await LOADER.ready(languagesNeeded(reading.exercise));
+		const end = performance.now() + MILLISECONDS;
+		const options = { language, languages, stop: () => performance.now() > end };
+		reports.push({ name, report: mark(source, reading.exercise, options) });
+	}
+	return { problems: [], doubts: briefDoubts(reading.exercise).map(trialDoubt), reports };
 }
 
-function answer(request: WorkerRequest): Answers[keyof Answers] {
-	if (request.do === "run") return reportDrawing(draw(request.source, underOf(request)));
-	if (request.do === "replay") return replay(request);
-	if (request.do === "help")
-		return {
-			words: [...HELP.values()],
-			colours: COLOUR_NAMES.map((name) => ({ name, code: formatColour(namedColour(name) ?? -1) })),
-		};
-	if (request.do === "propose") {
-		const reading = readExercise(request.exercise);
-		return reading.ok ? proposalsFor(reading.exercise, request.picked) : [];
-	}
-	if (request.do === "notice") {
-		const reading = readExercise(request.exercise);
-		return { noticed: reading.ok ? noticed(reading.exercise, request.altered) : [] };
-	}
-	if (request.do === "against") {
-		const reading = readExercise(request.exercise);
-		return { proposal: (reading.ok && criterionAgainst(reading.exercise, request.altered)) || null };
-	}
-	return marked(request);
+/** An exercise that can be read, with the languages that it needs. */
+async function exerciseIn(file: string): Promise<{ exercise: ExerciseFile; languages: Languages } | undefined> {
+	const reading = readExercise(file);
+	if (!reading.ok) return undefined;
+	return { exercise: reading.exercise, languages: await LOADER.ready(languagesNeeded(reading.exercise)) };
 }
 
-addEventListener("message", ({ data }: MessageEvent<WorkerRequest>) => {
+async function answer(request: WorkerRequest): Promise<Answers[keyof Answers]> {
+	switch (request.do) {
+		case "run":
+			return reportDrawing(draw(request.source, await underOf(request)));
+		case "replay":
+			return replay(request);
+		case "help":
+			return {
+				words: [...(request.language === "javascript" ? CANVAS_HELP : HELP).values()],
+				colours: COLOUR_NAMES.map((name) => ({ name, code: formatColour(namedColour(name) ?? -1) })),
+			};
+		case "propose": {
+			const of = await exerciseIn(request.exercise);
+			return of ? proposalsFor(of.exercise, request.picked, of.languages) : [];
+		}
+		case "notice": {
+			const of = await exerciseIn(request.exercise);
+			return { noticed: of ? noticed(of.exercise, request.altered, of.languages) : [] };
+		}
+		case "against": {
+			const of = await exerciseIn(request.exercise);
+			return { proposal: (of && criterionAgainst(of.exercise, request.altered, of.languages)) || null };
+		}
+		case "mark":
+			return marked(request);
+	}
+}
+
+async function reply(request: WorkerRequest): Promise<void> {
 	try {
-		postMessage({ turn: data.turn, answer: answer(data) } satisfies WorkerAnswer);
+		postMessage({ turn: request.turn, answer: await answer(request) } satisfies WorkerAnswer);
 	} catch (error) {
-		postMessage({
-			turn: data.turn,
-			failed: error instanceof Error ? error.message : String(error),
-		} satisfies WorkerAnswer);
+		const failed = error instanceof Error ? error.message : String(error);
+		postMessage({ turn: request.turn, failed } satisfies WorkerAnswer);
 	}
+}
+
+/** What was asked for is done in order, one after the other. */
+const LINE = { last: Promise.resolve() };
+addEventListener("message", ({ data }: MessageEvent<WorkerRequest | Interpreter>) => {
+	if (!("interpreter" in data)) {
+		LINE.last = LINE.last.then(() => reply(data));
+		return;
+	}
+	const waiting = WAITING.get(data.interpreter);
+	if (data.bytes) waiting?.given(data.bytes);
+	else waiting?.failed(new Error("the interpreter couldn't be fetched"));
 });

@@ -1,8 +1,10 @@
-import type { Conditions, DrawingReport, Help, Proposal, Replayed, Report } from "@markpen/core";
+import type { Conditions, DrawingReport, Help, LanguageId, Proposal, Replayed, Report } from "@markpen/core";
 
 /** How a program is run. */
 export interface RunSettings {
 	readonly source: string;
+	/** What it is written in: Nib by default. */
+	readonly language?: LanguageId;
 	/** The exercise's, where it is run for one. */
 	readonly conditions?: Conditions;
 	/** The conditions' own, or 1 by default. */
@@ -15,7 +17,7 @@ export interface RunSettings {
 export type WorkerRequest =
 	| (RunSettings & { readonly turn: number; readonly do: "run" })
 	| (RunSettings & { readonly turn: number; readonly do: "replay" })
-	| { readonly turn: number; readonly do: "help" }
+	| { readonly turn: number; readonly do: "help"; readonly language?: LanguageId }
 	| { readonly turn: number; readonly do: "propose"; readonly exercise: string; readonly picked: number | null }
 	| { readonly turn: number; readonly do: "against"; readonly exercise: string; readonly altered: string }
 	| { readonly turn: number; readonly do: "notice"; readonly exercise: string; readonly altered: readonly string[] }
@@ -57,7 +59,14 @@ export interface Answers {
 	readonly against: { readonly proposal: Proposal | null };
 }
 
-export type WorkerAnswer = { readonly turn: number } & (
-	| { readonly answer: Answers[keyof Answers] }
-	| { readonly failed: string }
-);
+/** What the worker sends: an answer, or that it wants the interpreter of a language. */
+export type WorkerAnswer =
+	| { readonly turn: number; readonly answer: Answers[keyof Answers] }
+	| { readonly turn: number; readonly failed: string }
+	| { readonly wants: LanguageId };
+
+/** An interpreter for the worker; null where it couldn't be fetched. */
+export interface Interpreter {
+	readonly interpreter: LanguageId;
+	readonly bytes: Uint8Array | null;
+}

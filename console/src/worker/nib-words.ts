@@ -1,3 +1,4 @@
+import type { LanguageId } from "@markpen/core";
 import { NIB_HEADS } from "./nib-heads.ts";
 
 export interface Piece {
@@ -35,10 +36,17 @@ export function statementsIn(source: string): number {
 /** Names that a replay watches at the most. */
 const MAX_NAMES = 12;
 
+/** Where a language's programs declare names. */
+const DECLARED: Partial<Record<LanguageId, RegExp>> = {
+	nib: /^\s*(?:let|for(?:\s+each)?|repeat\s+.*?\bas)\s+([\p{L}_][\p{L}\p{N}_]*)/gmu,
+	javascript:
+		/\b(?:let|const|var)\s+([\p{L}_$][\p{L}\p{N}_$]*)\s*=(?!\s*(?:async\b|function\b|\([^)]*\)\s*=>|\w+\s*=>|document\b|canvas\b))/gu,
+};
+
 /** The names that a source gives values to, in the order in which they come: what a replay watches. */
-export function namesIn(source: string): string[] {
-	const found = [...source.matchAll(/^\s*(?:let|for(?:\s+each)?|repeat\s+.*?\bas)\s+([\p{L}_][\p{L}\p{N}_]*)/gmu)].map(
-		(m) => m[1] as string,
-	);
+export function namesIn(source: string, language: LanguageId = "nib"): string[] {
+	const declared = DECLARED[language];
+	if (!declared) return [];
+	const found = [...source.matchAll(declared)].map((m) => m[1] as string);
 	return [...new Set(found.filter((name) => name !== "each"))].slice(0, MAX_NAMES);
 }

@@ -1,9 +1,19 @@
-import type { Answers, WorkerAnswer, WorkerRequest } from "./messages.ts";
+import interpreterUrl from "@jitl/quickjs-wasmfile-release-sync/wasm?url";
+import type { LanguageId } from "@markpen/core";
+import type { Answers, Interpreter, WorkerAnswer, WorkerRequest } from "./messages.ts";
 
 /** After this long a worker that doesn't answer is ended; its own clock stops each run a second earlier. */
 const PATIENCE = 6_500;
 
 type Asked<D extends keyof Answers> = Omit<Extract<WorkerRequest, { do: D }>, "turn" | "do">;
+
+/** Fetches the interpreter that a worker wants, and hands it over. */
+async function bringInterpreter(worker: Worker, interpreter: LanguageId): Promise<void> {
+	const bytes = await fetch(interpreterUrl)
+		.then(async (reply) => (reply.ok ? new Uint8Array(await reply.arrayBuffer()) : null))
+		.catch(() => null);
+	worker.postMessage({ interpreter, bytes } satisfies Interpreter, bytes ? [bytes.buffer] : []);
+}
 
 /** Runs programs in a worker of their own. */
 export class Runner {
@@ -11,10 +21,16 @@ export class Runner {
 	private turn = 0;
 
 	private ready(): Worker {
-		this.worker ??= new Worker(new URL("./drawing-worker.ts", import.meta.url), {
-			type: "module",
-			name: "drawing-worker",
-		});
+		if (!this.worker) {
+			const worker = new Worker(new URL("./drawing-worker.ts", import.meta.url), {
+				type: "module",
+				name: "drawing-worker",
+			});
+			worker.addEventListener("message", ({ data }: MessageEvent<WorkerAnswer>) => {
+				if ("wants" in data) void bringInterpreter(worker, data.wants);
+			});
+			this.worker = worker;
+		}
 		return this.worker;
 	}
 
@@ -35,7 +51,7 @@ export class Runner {
 				resolve(answer);
 			};
 			const listen = ({ data }: MessageEvent<WorkerAnswer>) => {
-				if (data.turn === turn) give("answer" in data ? (data.answer as Answers[D]) : undefined);
+				if ("turn" in data && data.turn === turn) give("answer" in data ? (data.answer as Answers[D]) : undefined);
 			};
 			const fail = () => {
 				this.end();

@@ -1,5 +1,6 @@
+import { languagesOf } from "../exercise/languages-of.ts";
 import { programRunOf } from "../exercise/program-run-of.ts";
-import { exampleOf, languagesOf, starterOf } from "../exercise/programs.ts";
+import { exampleOf, starterOf } from "../exercise/programs.ts";
 import type { ExerciseFile } from "../exercise/schema.ts";
 import { log } from "../geometry/power.ts";
 import type { Languages, SourceText } from "../languages/language.ts";

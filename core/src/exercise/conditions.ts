@@ -21,6 +21,8 @@ export interface Conditions {
 	readonly steps: number | null;
 	/** Statements that are left out of the language. */
 	readonly without: readonly string[];
+	/** What is answered to a program that asks, where the exercise says it. */
+	readonly answers?: readonly string[];
 }
 
 /** The options of a run, and what is left out when its program is read. */
@@ -56,12 +58,13 @@ export function conditionsOf({ sheet, run, statements }: ExerciseFile): Conditio
 		frames: run?.frames ?? null,
 		steps: run?.steps ?? null,
 		without: statements?.without ?? [],
+		...(run?.answers && { answers: run.answers }),
 	};
 }
 
 /** A run under conditions; the caller's limits hold for all that these don't say. */
 export function runUnder(
-	{ sheet, seed: first, frames, steps, without }: Conditions,
+	{ sheet, seed: first, frames, steps, without, answers }: Conditions,
 	{ seed = first, limits = CLASS_LIMITS, maxSteps = Number.POSITIVE_INFINITY, stop }: Running = {},
 ): RunUnder {
 	return {
@@ -71,6 +74,7 @@ export function runUnder(
 		...(sheet && { sheet: { width: sheet.width, height: sheet.height, origin: sheet.origin } }),
 		...(sheet?.paper !== undefined && { paper: paperOf(sheet.paper) }),
 		...(frames !== null && { frames }),
+		...(answers && { answers }),
 		...(stop && { stop }),
 	};
 }

@@ -1,7 +1,8 @@
 import type { MarkingSpec } from "../marking/marking-spec.ts";
 import { References } from "../marking/references.ts";
 import { statedProperties } from "../marking/stated.ts";
-import { exampleOf, languagesOf, modelOf, starterOf } from "./programs.ts";
+import { languagesOf } from "./languages-of.ts";
+import { exampleOf, modelOf, starterOf } from "./programs.ts";
 import type { ExerciseFile } from "./schema.ts";
 
 /** What an exercise is marked by, with the runs of its own programs, which all hand-ins share. */

@@ -1,5 +1,6 @@
 import { z } from "zod";
-import { LEAVABLE } from "../languages/vocabulary/vocabulary.ts";
+import { LANGUAGE_IDS, type LanguageId } from "../languages/language.ts";
+import { LEAVABLE, VOCABULARIES, type Vocabulary } from "../languages/vocabulary/vocabulary.ts";
 import { CHECKS, checkOf, optionsOf } from "../marking/checks/index.ts";
 import { common, criterionId, type FigureRef } from "../marking/criterion.ts";
 import { type Criterion, type CriterionOrGroup, innerOf } from "../marking/marking-spec.ts";
@@ -7,6 +8,7 @@ import { colourWord } from "../marking/paint-words.ts";
 import { circleOf } from "../marking/selection.ts";
 import { figureName, namesIn, type Selector, selector } from "../marking/selector.ts";
 import { exampleOf } from "./file-messages.ts";
+import { languagesOf } from "./languages-of.ts";
 
 /** The first line of every exercise file. */
 export const EXERCISE_FORMAT = "markpen/exercise@1";
@@ -45,7 +47,8 @@ export const exerciseShape = z.strictObject({
 	id: criterionId,
 	title: z.string().trim().min(1).max(120),
 	brief: z.string().trim().min(1).max(20_000),
-	language: z.literal("nib").default("nib"),
+	language: z.enum(LANGUAGE_IDS).default("nib"),
+	languages: z.array(z.enum(LANGUAGE_IDS)).min(1).max(LANGUAGE_IDS.length).optional(),
 	sheet: z
 		.strictObject({
 			width: wholeSize,
@@ -63,8 +66,12 @@ export const exerciseShape = z.strictObject({
 		})
 		.prefault({}),
 	model: program,
+	"model language": z.enum(LANGUAGE_IDS).optional(),
 	starter: program.optional(),
-	example: z.strictObject({ show: z.enum(["picture", "source"]), program }).optional(),
+	starters: z.partialRecord(z.enum(LANGUAGE_IDS), program).optional(),
+	example: z
+		.strictObject({ show: z.enum(["picture", "source"]), program, language: z.enum(LANGUAGE_IDS).optional() })
+		.optional(),
 	continues: criterionId.optional(),
 	free: z.union([z.enum(FREE), z.array(z.enum(FREE)).min(1)]).optional(),
 	run: z
@@ -72,6 +79,7 @@ export const exerciseShape = z.strictObject({
 			seeds: z.array(z.int().nonnegative()).min(1).max(20).optional(),
 			frames: z.int().min(1).max(3_600).optional(),
 			steps: z.int().min(1).max(20_000_000).optional(),
+			answers: z.array(z.string().max(200)).max(50).optional(),
 		})
 		.optional(),
 	statements: z.strictObject({ without: z.array(z.enum(LEAVABLE as [string, ...string[]])).min(1) }).optional(),
@@ -119,6 +127,7 @@ class Ties {
 
 	check(): void {
 		const { file } = this;
+		this.languages();
 		for (const [i, asked] of file.criteria.entries()) {
 			this.id(asked.id, ["criteria", i, "id"]);
 			for (const [inner, path] of withPaths(asked, ["criteria", i])) this.id(inner.id, [...path, "id"]);
@@ -131,6 +140,25 @@ class Ties {
 			if ("check" in asked && asked.check !== undefined) this.criterion(asked, ["criteria", i]);
 			else this.group(asked, ["criteria", i]);
 			for (const id of asked.needs ?? []) this.knownId(id, ["criteria", i, "needs"]);
+		}
+	}
+
+	/** Words of the source must be those of a language that students write in. */
+	private languages(): void {
+		const { file } = this;
+		const own = languagesOf(file);
+		if (file.languages && file.language !== "nib" && !own.includes(file.language))
+			this.tell(["language"], `languages has ${own.join(", ")}, and not ${file.language}; leave one of the two out`);
+		for (const id of Object.keys(file.starters ?? {}))
+			if (!own.includes(id as LanguageId)) this.tell(["starters", id], `students don't write in ${id} here`);
+		const known = (key: keyof Vocabulary) => new Set(own.flatMap((id) => VOCABULARIES[id]?.[key] ?? []));
+		const [usable, leavable] = [known("usable"), known("leavable")];
+		for (const [i, word] of (file.statements?.without ?? []).entries())
+			if (!leavable.has(word)) this.tell(["statements", "without", i], `"${word}" isn't there in ${own.join(" or ")}`);
+		for (const [asked, path] of file.criteria.flatMap((c, i) => withPaths(c, ["criteria", i]))) {
+			const code = optionsOf(asked, "code");
+			const words = [code?.uses ?? [], code?.avoids ?? [], Object.keys(code?.written ?? {})].flat();
+			for (const word of words) if (!usable.has(word)) this.tell(path, `"${word}" isn't there in ${own.join(" or ")}`);
 		}
 	}
 
@@ -194,7 +222,7 @@ class Ties {
 			optionsOf(c, "measure")?.["more than"]?.in,
 			optionsOf(c, "measure")?.["less than"]?.in,
 		];
-		if (wanted.includes("starter") && this.file.starter === undefined)
+		if (wanted.includes("starter") && this.file.starter === undefined && this.file.starters === undefined)
 			this.tell(path, "this looks at the starter, and the file has none");
 		if (wanted.includes("example") && this.file.example === undefined)
 			this.tell(path, "this looks at the example, and the file has none");

@@ -1,9 +1,12 @@
+import type { LanguageId } from "../languages/language.ts";
 import { askOf, checkOf, optionsOf } from "../marking/checks/index.ts";
 import type { Criterion, CriterionOrGroup, Group } from "../marking/marking-spec.ts";
 import { innerOf } from "../marking/marking-spec.ts";
 import { criterionSentence, groupSentence, momentWords } from "../words/criteria.ts";
 import { criterionTopic, tellsMore } from "../words/topics.ts";
 import { type Conditions, conditionsOf } from "./conditions.ts";
+import { languagesOf } from "./languages-of.ts";
+import { exampleOf, starterOf } from "./programs.ts";
 import type { ExerciseFile } from "./schema.ts";
 
 /** A criterion as a student sees it before working on it. */
@@ -26,9 +29,17 @@ export interface StudentCopy {
 	readonly brief: string;
 	/** What its programs are run under; what is left out of the language isn't offered either. */
 	readonly conditions: Conditions;
+	/** What its programs may be written in, the usual language first. */
+	readonly languages: readonly LanguageId[];
+	/** What is given to begin with in the first language. */
 	readonly starter: string | null;
+	/** The same for the other languages that have something. */
+	readonly starters: Partial<Record<LanguageId, string>>;
 	/** The example as it is shown: a program to run, which the desk shows as source or only as a picture. */
-	readonly example: { readonly show: "source"; readonly program: string } | { readonly show: "picture" } | null;
+	readonly example:
+		| { readonly show: "source"; readonly program: string; readonly language: LanguageId }
+		| { readonly show: "picture" }
+		| null;
 	readonly criteria: readonly StudentCriterion[];
 }
 
@@ -80,11 +91,13 @@ export function hintsOf({ hint }: CriterionOrGroup): readonly string[] {
 /** Makes the student's copy of an exercise. */
 export function studentCopy(file: ExerciseFile): StudentCopy {
 	const { sheet, example } = file;
+	const languages = languagesOf(file);
+	const starters = languages.map((id) => starterOf(file, id));
 	const visible = file.criteria.filter((c) => (c.show ?? "before") === "before");
 	const given = [
 		file.title,
 		file.brief,
-		file.starter ?? "",
+		...starters.map((s) => s?.source ?? ""),
 		example?.show === "source" ? example.program : "",
 		sheet ? `${sheet.width} ${sheet.height}` : "",
 	];
@@ -94,11 +107,13 @@ export function studentCopy(file: ExerciseFile): StudentCopy {
 		title: file.title,
 		brief: file.brief,
 		conditions: conditionsOf(file),
-		starter: file.starter ?? null,
+		languages,
+		starter: starters[0]?.source ?? null,
+		starters: Object.fromEntries(starters.slice(1).flatMap((s) => (s ? [[s.language, s.source]] : []))),
 		example: !example
 			? null
 			: example.show === "source"
-				? { show: "source", program: example.program }
+				? { show: "source", program: example.program, language: exampleOf(file)?.language ?? "nib" }
 				: { show: "picture" },
 		criteria: visible.map((c) => ({
 			id: c.id,

@@ -2,8 +2,9 @@ import type { Point } from "../geometry/points.ts";
 import { ENTRY } from "../tape/layout.ts";
 import { ASCENT, DESCENT, textWidth } from "../tape/lettering.ts";
 import { pathSteps } from "../tape/path.ts";
-import { coordinate, endOf, type Tape } from "../tape/tape.ts";
+import { coordinate, endOf, styleOf, type Tape } from "../tape/tape.ts";
 import { placed } from "../tape/transform.ts";
+import { bentPath, subPathSteps } from "./bent-path.ts";
 import { flatPath } from "./flat-path.ts";
 import { type Geometry, measureBend, measureDot, measureOutline, measureOval, measureText } from "./measure.ts";
 import { corners } from "./outline.ts";
@@ -81,8 +82,13 @@ export function placedGeometries(tape: Tape, entry: number, tolerance: Tolerance
 			return one(words(tape, entry, up), "words");
 		default: {
 			const path = pathSteps(tape.coords, tape.at[entry] as number, endOf(tape, entry));
-			const subPaths = path ? flatPath(path.steps, up) : [];
-			return subPaths.flatMap(({ points, closed }) => one(straight(points, closed), "fill"));
+			const filled = styleOf(tape, entry).fill !== -1;
+			return subPathSteps(path?.steps ?? []).flatMap((steps) => {
+				const bent = bentPath(steps, { filled, sheet: tape.sheet, up, tolerance });
+				if (bent) return one(bent, "fill");
+				// An inside closes what is left open.
+				return flatPath(steps, up).flatMap(({ points, closed }) => one(straight(points, closed || filled), "fill"));
+			});
 		}
 	}
 }

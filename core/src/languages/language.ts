@@ -9,6 +9,19 @@ import type { ProgramSites } from "./sites.ts";
 export const LANGUAGE_IDS = ["nib", "javascript", "svg"] as const;
 export type LanguageId = (typeof LANGUAGE_IDS)[number];
 
+/** The endings of each language's files, the usual one first. */
+export const ENDINGS: Readonly<Record<LanguageId, readonly string[]>> = Object.freeze({
+	nib: [".nib.txt", ".nib"],
+	javascript: [".js", ".mjs"],
+	svg: [".svg"],
+});
+
+/** The language that a file's name tells; undefined for an ending that no language has. */
+export function languageOfFile(name: string): LanguageId | undefined {
+	const lower = name.toLowerCase();
+	return LANGUAGE_IDS.find((id) => ENDINGS[id].some((ending) => lower.endsWith(ending)));
+}
+
 /** A program that was read, whether it can be run or not. */
 export interface ReadProgram {
 	readonly language: LanguageId;

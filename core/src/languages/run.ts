@@ -18,6 +18,8 @@ export interface RunOptions {
 	readonly given?: Given;
 	/** Names whose every change is to be kept, for a replay. */
 	readonly watch?: readonly string[];
+	/** What is answered to a program that asks, in order. */
+	readonly answers?: readonly string[];
 	readonly limits?: Limits;
 	readonly stop?: Stop;
 }

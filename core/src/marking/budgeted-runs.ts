@@ -22,6 +22,7 @@ export interface RunSettings {
 	readonly frames?: number | undefined;
 	readonly limits?: Limits | undefined;
 	readonly stop?: Stop | undefined;
+	readonly answers?: readonly string[] | undefined;
 }
 
 /** Runs a program again and again, all within one budget of steps. */
@@ -54,6 +55,7 @@ export class BudgetedRuns {
 			...(sheet && { sheet }),
 			...(settings.paper !== undefined && { paper: settings.paper }),
 			...(settings.frames !== undefined && { frames: settings.frames }),
+			...(settings.answers && { answers: settings.answers }),
 			...(change.given && { given: change.given }),
 			...(watch && { watch }),
 		};

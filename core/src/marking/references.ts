@@ -25,7 +25,7 @@ export class References {
 	/** @param make runs the program with these settings */
 	runOf(
 		{ source, language, givenOut }: ReferenceSource,
-		{ seed, sheet, paper, frames, stop = NEVER }: RunSettings,
+		{ seed, sheet, paper, frames, answers, stop = NEVER }: RunSettings,
 		make: (settings: RunSettings) => ProgramRun,
 	): ProgramRun {
 		const key = JSON.stringify([language, source, seed, frames ?? null, sheet ?? null]);
@@ -34,7 +34,7 @@ export class References {
 		if (this.cached.size >= MAX_CACHED) this.cached.clear();
 		let calls = 0;
 		const limited = !givenOut && { stop: () => ++calls > MAX_STOP_CALLS || stop() };
-		const made = make({ seed, sheet: sheet ?? DEFAULT_SHEET, paper, frames, ...limited });
+		const made = make({ seed, sheet: sheet ?? DEFAULT_SHEET, paper, frames, answers, ...limited });
 		// A run that this check's clock has cut short isn't kept for another check.
 		if (givenOut || calls > MAX_STOP_CALLS || made.run?.ended !== "clock") this.cached.set(key, made);
 		return made;

@@ -1,5 +1,5 @@
 import { formatColour } from "../colour/colour.ts";
-import { ENTRY, type LineStyle, type Origin, type Style } from "../tape/layout.ts";
+import { ENTRY, type Gradient, type LineStyle, type Origin, type Style } from "../tape/layout.ts";
 import { areasOf, coordinate, coversAll, styleOf, type Tape } from "../tape/tape.ts";
 import { PathPen, toPicture } from "./paths.ts";
 
@@ -26,6 +26,16 @@ export interface PictureShape {
 	readonly evenOdd?: true;
 	/** Which of the picture's clips it is cut by. */
 	readonly clip?: number;
+	/** Which of the picture's gradients its inside, and its line, are painted with in place of their colours. */
+	readonly fillGradient?: number;
+	readonly inkGradient?: number;
+	/** The inside lies over the line. */
+	readonly inkUnder?: true;
+}
+
+/** A gradient in the picture's coordinates, its colours as codes. */
+export interface PictureGradient extends Pick<Gradient, "kind" | "at"> {
+	readonly stops: readonly (readonly [offset: number, colour: string])[];
 }
 
 /** A path outside which shapes are cut off, itself cut by another where it says so. */
@@ -43,6 +53,8 @@ export interface Picture {
 	readonly paper: string;
 	readonly shapes: readonly PictureShape[];
 	readonly clips: readonly PictureClip[];
+	/** Left out where there are none. */
+	readonly gradients?: readonly PictureGradient[];
 	/** How many shapes, the last ones, are left out because there are too many to paint. */
 	readonly leftOut: number;
 }
@@ -73,6 +85,7 @@ export class Painter {
 	/** Where the sheet was covered: by which row, how many shapes lie under it, and with what. */
 	readonly covers: { readonly row: number; readonly under: number; readonly paper: string }[] = [];
 	readonly clips: PictureClip[] = [];
+	readonly gradients: PictureGradient[] = [];
 	paper = "#ffffff";
 	leftOut = 0;
 	private readonly tape: Tape;
@@ -81,6 +94,7 @@ export class Painter {
 	private row = 0;
 	private readonly pen: PathPen;
 	private readonly clipNumbers = new Map<number, number>();
+	private readonly gradientNumbers = new Map<Gradient, number>();
 	private walk: { style: number; path: string[]; x: number; y: number; lines: Set<number> } | undefined;
 
 	constructor(tape: Tape, apart = false) {
@@ -124,7 +138,41 @@ export class Painter {
 		}
 		const clip = style.clip === undefined ? undefined : this.clipNumbers.get(style.clip - 1);
 		if (this.apart) this.appears.push(this.row);
-		this.shapes.push({ ...shape, ...(style.line && { line: style.line }), ...(clip !== undefined && { clip }) });
+		const paints = style.fillGradient || style.inkGradient || style.inkUnder ? this.paintsOf(shape, style) : undefined;
+		this.shapes.push({
+			...shape,
+			...(style.line && { line: style.line }),
+			...(clip !== undefined && { clip }),
+			...paints,
+		});
+	}
+
+	private paintsOf(
+		{ fill, ink }: PictureShape,
+		{ fillGradient, inkGradient, inkUnder }: Style,
+	): Pick<PictureShape, "fillGradient" | "inkGradient" | "inkUnder"> {
+		return {
+			...(fillGradient && fill !== "none" && { fillGradient: this.gradient(fillGradient) }),
+			...(inkGradient && ink !== "none" && { inkGradient: this.gradient(inkGradient) }),
+			...(inkUnder && ink !== "none" && { inkUnder }),
+		};
+	}
+
+	private gradient(gradient: Gradient): number {
+		let number = this.gradientNumbers.get(gradient);
+		if (number === undefined) {
+			number = this.gradients.length;
+			this.gradientNumbers.set(gradient, number);
+			const { kind, at, stops } = gradient;
+			const point = toPicture(this.tape.sheet);
+			const [a, b, c, d, e, f] = at as [number, number, number, number, number, number];
+			this.gradients.push({
+				kind,
+				at: kind === "linear" ? [...point(a, b), ...point(c, d)] : [...point(a, b), c, ...point(d, e), f],
+				stops: stops.map(([offset, colour]) => [offset, formatColour(colour)] as const),
+			});
+		}
+		return number;
 	}
 
 	private walked(entry: number): void {
@@ -246,6 +294,7 @@ export function pictureOf(tape: Tape): Picture {
 		paper: painter.paper,
 		shapes: painter.shapes,
 		clips: painter.clips,
+		...(painter.gradients.length > 0 && { gradients: painter.gradients }),
 		leftOut: painter.leftOut,
 	};
 }

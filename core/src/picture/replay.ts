@@ -80,6 +80,7 @@ export function replayOf(tape: Tape): Replay {
 		paper: "#ffffff",
 		shapes: painter.shapes,
 		clips: painter.clips,
+		...(painter.gradients.length > 0 && { gradients: painter.gradients }),
 		leftOut: painter.leftOut,
 		appears: painter.appears,
 		covers: painter.covers,

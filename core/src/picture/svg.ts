@@ -1,6 +1,6 @@
 import { type LineStyle, PLAIN_LINE } from "../tape/layout.ts";
 import { FONT_FAMILY } from "../tape/lettering.ts";
-import type { Picture, PictureShape } from "./picture.ts";
+import type { Picture, PictureGradient, PictureShape } from "./picture.ts";
 
 /** A figure that can be pointed at: its outline as a path, and what is said of it. */
 export interface PointedFigure {
@@ -26,6 +26,7 @@ function escape(text: string): string {
 
 function shape(of: PictureShape): string {
 	const { text } = of;
+	const fill = of.fillGradient === undefined ? of.fill : `url(#paint-${of.fillGradient})`;
 	if (text) {
 		const about = `${text.x} ${text.y}`;
 		const turn = text.mirrored
@@ -33,17 +34,30 @@ function shape(of: PictureShape): string {
 			: text.turned === 0
 				? ""
 				: ` transform="rotate(${-text.turned} ${about})"`;
-		return `<text x="${text.x}" y="${text.y}" font-size="${text.size}" font-family="${FONT_FAMILY}" text-anchor="${text.anchor}" fill="${of.fill}"${turn}${clipped(of.clip)} xml:space="preserve">${escape(text.words)}</text>`;
+		return `<text x="${text.x}" y="${text.y}" font-size="${text.size}" font-family="${FONT_FAMILY}" text-anchor="${text.anchor}" fill="${fill}"${turn}${clipped(of.clip)} xml:space="preserve">${escape(text.words)}</text>`;
 	}
 	const stroke =
-		of.ink === "none" ? "" : ` stroke="${of.ink}" stroke-width="${of.width}"${lineStyle(of.line ?? PLAIN_LINE)}`;
-	return `<path d="${of.d}" fill="${of.fill}"${of.evenOdd ? ' fill-rule="evenodd"' : ""}${stroke}${clipped(of.clip)}/>`;
+		of.ink === "none"
+			? ""
+			: ` stroke="${of.inkGradient === undefined ? of.ink : `url(#paint-${of.inkGradient})`}" stroke-width="${of.width}"${lineStyle(of.line ?? PLAIN_LINE)}`;
+	const order = of.inkUnder ? ' paint-order="stroke"' : "";
+	return `<path d="${of.d}" fill="${fill}"${order}${of.evenOdd ? ' fill-rule="evenodd"' : ""}${stroke}${clipped(of.clip)}/>`;
 }
 
 function lineStyle({ cap, join, miter, dash, dashOffset }: LineStyle): string {
 	const caps = cap === "butt" ? "" : ` stroke-linecap="${cap}"`;
 	const dashes = dash.length === 0 ? "" : ` stroke-dasharray="${dash.join(" ")}" stroke-dashoffset="${dashOffset}"`;
 	return ` stroke-linejoin="${join}" stroke-miterlimit="${miter}"${caps}${dashes}`;
+}
+
+function gradient({ kind, at, stops }: PictureGradient, i: number): string {
+	const [a, b, c, d, e, f] = at;
+	const place =
+		kind === "linear"
+			? `x1="${a}" y1="${b}" x2="${c}" y2="${d}"`
+			: `fx="${a}" fy="${b}" fr="${c}" cx="${d}" cy="${e}" r="${f}"`;
+	const inside = stops.map(([offset, colour]) => `<stop offset="${offset}" stop-color="${colour}"/>`).join("");
+	return `<${kind}Gradient id="paint-${i}" gradientUnits="userSpaceOnUse" ${place}>${inside}</${kind}Gradient>`;
 }
 
 const clipped = (clip: number | undefined) => (clip === undefined ? "" : ` clip-path="url(#clip-${clip})"`);
@@ -65,6 +79,7 @@ export function svgOf(picture: Picture, figures: readonly PointedFigure[] = []):
 			(c, i) =>
 				`<clipPath id="clip-${i}"${clipped(c.clip)}><path d="${c.d}"${c.evenOdd ? ' clip-rule="evenodd"' : ""}/></clipPath>`,
 		),
+		...(picture.gradients ?? []).map(gradient),
 		...picture.shapes.map(shape),
 		...over,
 		"</svg>\n",

@@ -113,8 +113,26 @@ export const PLAIN_LINE: LineStyle = Object.freeze({
 	dashOffset: 0,
 });
 
+/** A paint that changes from place to place, as SVG and the 2D canvas know it; beyond its ends the end colours go on. */
+export interface Gradient {
+	readonly kind: "linear" | "radial";
+	/** On the sheet: x0, y0, x1, y1 of a linear one, or x0, y0, r0, x1, y1, r1 of a radial one. */
+	readonly at: readonly number[];
+	/** Colours at shares of the way, in order. */
+	readonly stops: readonly (readonly [offset: number, colour: number])[];
+}
+
+/** Paints of a style beside its colours. */
+export interface StyleMore {
+	/** The fill is this gradient; `fill` has its mean colour. */
+	readonly fillGradient?: Gradient;
+	readonly inkGradient?: Gradient;
+	/** The line was drawn before the inside, which lies over its inner half. */
+	readonly inkUnder?: true;
+}
+
 /** How something is painted; -1 (no colour) for no ink or no fill. */
-export interface Style {
+export interface Style extends StyleMore {
 	readonly ink: number;
 	readonly width: number;
 	readonly fill: number;

@@ -1,4 +1,4 @@
-import { ENTRY, type LineStyle, type Style } from "./layout.ts";
+import { ENTRY, type Gradient, type LineStyle, type Style } from "./layout.ts";
 import { pathSteps } from "./path.ts";
 import type { Tape } from "./tape.ts";
 
@@ -56,15 +56,29 @@ function lineFits(line: LineStyle): boolean {
 	);
 }
 
+function gradientFits(gradient: Gradient): boolean {
+	if (typeof gradient !== "object" || gradient === null) return false;
+	const { kind, at, stops } = gradient;
+	return (
+		(kind === "linear" || kind === "radial") &&
+		Array.isArray(at) &&
+		at.length === (kind === "linear" ? 4 : 6) &&
+		at.every((v) => Number.isFinite(v)) &&
+		Array.isArray(stops) &&
+		stops.every((stop) => Array.isArray(stop) && stop[0] >= 0 && stop[0] <= 1 && colour(stop[1]))
+	);
+}
+
 function styleFits(style: Style): boolean {
 	if (typeof style !== "object" || style === null) return false;
-	const { ink, width, fill, line, clip } = style;
+	const { ink, width, fill, line, clip, fillGradient, inkGradient } = style;
 	const clipFits = clip === undefined || (Number.isInteger(clip) && clip > 0);
 	return (
 		colour(ink) &&
 		colour(fill) &&
 		length(width) &&
 		clipFits &&
+		[fillGradient, inkGradient].every((gradient) => gradient === undefined || gradientFits(gradient)) &&
 		(line === undefined || (typeof line === "object" && line !== null && lineFits(line)))
 	);
 }

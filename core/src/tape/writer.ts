@@ -1,4 +1,4 @@
-import type { LineStyle, Sheet, Style } from "./layout.ts";
+import type { LineStyle, Sheet, Style, StyleMore } from "./layout.ts";
 import type { Tape } from "./tape.ts";
 
 /** Thrown by the writer when an entry more than allowed is recorded. */
@@ -16,6 +16,8 @@ const START = 256;
 const PART_START = 32;
 /** Small enough that a copy and what it copies stay under twice what is in use. */
 const GROWTH = 1.5;
+
+const NONE: StyleMore = Object.freeze({});
 
 /** The styles and texts of a run, each stored once; its pictures' too. */
 class Tables {
@@ -89,13 +91,13 @@ export class TapeWriter {
 	}
 
 	/** Makes a style the current one. */
-	use(ink: number, width: number, fill: number, line?: LineStyle, clip?: number): void {
-		const more = line || clip ? ` ${JSON.stringify([line ?? null, clip ?? 0])}` : "";
+	use(ink: number, width: number, fill: number, line?: LineStyle, clip?: number, paints: StyleMore = NONE): void {
+		const more = line || clip || paints !== NONE ? ` ${JSON.stringify([line ?? null, clip ?? 0, paints])}` : "";
 		const key = `${ink} ${width} ${fill}${more}`;
 		let index = this.tables.styleIndex.get(key);
 		if (index === undefined) {
 			index = this.tables.styles.length;
-			this.tables.styles.push({ ink, width, fill, ...(line && { line }), ...(clip && { clip }) });
+			this.tables.styles.push({ ink, width, fill, ...(line && { line }), ...(clip && { clip }), ...paints });
 			this.tables.styleIndex.set(key, index);
 		}
 		this.current = index;
@@ -150,6 +152,13 @@ export class TapeWriter {
 		this.at[n] = this.used;
 		this.length = n + 1;
 		return n;
+	}
+
+	/** Takes back the newest entries, so that something else can be recorded in their place. */
+	takeBack(entries: number): void {
+		if (entries === 0) return;
+		this.length -= entries;
+		this.used = this.at[this.length] as number;
 	}
 
 	/** Adds one coordinate to the newest entry. */

@@ -1,4 +1,5 @@
 import type { Problem } from "../languages/problem.ts";
+import { CANVAS_WORDS } from "./canvas-problems.ts";
 import { counted, sentence } from "./lists.ts";
 
 type Data = Problem["data"];
@@ -224,5 +225,5 @@ export const PROBLEM_CODES = Object.keys(WORDS);
 
 /** What a problem or remark says, in words a beginner understands. */
 export function problemSentence(problem: Pick<Problem, "code" | "data">): string {
-	return WORDS[problem.code]?.(problem.data) ?? problem.code;
+	return (WORDS[problem.code] ?? CANVAS_WORDS[problem.code])?.(problem.data) ?? problem.code;
 }

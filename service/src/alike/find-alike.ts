@@ -1,3 +1,4 @@
+import type { LanguageId } from "@markpen/core";
 import { exerciseText, type Threads } from "@markpen/threads";
 import type { DataSource, EntityManager } from "typeorm";
 import { nullable, statement, text, uuid } from "../database/statement.ts";
@@ -15,8 +16,8 @@ const FIND_EXERCISE = statement(
 );
 
 const LIST_COUNTING = statement(
-	{ id: uuid, source: text() },
-	`SELECT h.id, h.source
+	{ id: uuid, source: text(), language: text<LanguageId>() },
+	`SELECT h.id, h.source, h.language
 		FROM counting n
 		JOIN hand_ins h ON h.id = n.hand_in_id
 		WHERE n.assignment_id = $1 AND n.exercise_id = $2
@@ -55,7 +56,7 @@ export async function findAlike(
 		? await threads.run({
 				do: "alike",
 				exercise: exerciseText(publishedExercise(exercise.file)),
-				sources: handIns.map((h) => h.source),
+				sources: handIns.map(({ source, language }) => ({ source, language })),
 				milliseconds: MILLISECONDS,
 			})
 		: [];

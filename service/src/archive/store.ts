@@ -1,3 +1,4 @@
+import type { LanguageId } from "@markpen/core";
 import type { Answers } from "../database/entities/answers.ts";
 import type { CommentPlace } from "../database/entities/feedback.ts";
 import {
@@ -84,6 +85,7 @@ export const LIST_HAND_INS = statement(
 		student: uuid,
 		tryNumber: integer,
 		source: text(),
+		language: text<LanguageId>(),
 		handedInAt: instant,
 		late: boolean,
 		madeBy: text<"student" | "teacher" | "closing" | "archive">(),
@@ -92,7 +94,7 @@ export const LIST_HAND_INS = statement(
 		pressedAt: nullable(instant),
 	},
 	`SELECT h.id, h.assignment_id AS assignment, h.exercise_id AS exercise, h.student_id AS student,
-			h.try_number AS "tryNumber", h.source, h.handed_in_at AS "handedInAt", h.late, h.made_by AS "madeBy",
+			h.try_number AS "tryNumber", h.source, h.language, h.handed_in_at AS "handedInAt", h.late, h.made_by AS "madeBy",
 			h.answers, c.hand_in_id IS NOT NULL AS chosen, p.at AS "pressedAt"
 		FROM hand_ins h
 		JOIN assignments a ON a.id = h.assignment_id
@@ -142,6 +144,7 @@ export const LIST_DRAFTS = statement(
 		exercise: uuid,
 		student: uuid,
 		source: text(),
+		language: text<LanguageId>(),
 		device: text(),
 		savedAt: instant,
 		runs: integer,
@@ -153,7 +156,7 @@ export const LIST_DRAFTS = statement(
 		answers: json<Answers>(),
 		hinted: json<Record<string, { given: number; runs: number }>>(),
 	},
-	`SELECT d.assignment_id AS assignment, d.exercise_id AS exercise, d.student_id AS student, d.source, d.device,
+	`SELECT d.assignment_id AS assignment, d.exercise_id AS exercise, d.student_id AS student, d.source, d.language, d.device,
 			d.saved_at AS "savedAt", d.runs, d.state, d.met, d.best_met AS "bestMet", d.idle_runs AS "idleRuns",
 			d.idle_milliseconds AS "idleMilliseconds", d.answers, d.hinted
 		FROM drafts d

@@ -1,4 +1,5 @@
 import type { AssignmentPage } from "@markpen/contract";
+import type { LanguageId } from "@markpen/core";
 import { mistakeWords } from "@markpen/core";
 import type { EntityManager } from "typeorm";
 import { pointsOf } from "../class/store.ts";
@@ -374,13 +375,14 @@ const DRAFTS_IN = statement(
 		studentId: uuid,
 		studentName: text(),
 		source: text(),
+		language: text<LanguageId>(),
 		savedAt: instant,
 		runs: integer,
 		state: nullable(text()),
 		met: texts,
 		hints: integer,
 	},
-	`SELECT s.id AS "studentId", s.name AS "studentName", d.source, d.saved_at AS "savedAt", d.runs, d.state,
+	`SELECT s.id AS "studentId", s.name AS "studentName", d.source, d.language, d.saved_at AS "savedAt", d.runs, d.state,
 				d.met,
 			coalesce((SELECT sum((h.value ->> 'given')::int) FROM jsonb_each(d.hinted) h), 0)::int AS hints
 		FROM drafts d JOIN assignments a ON a.id = d.assignment_id JOIN accounts s ON s.id = d.student_id

@@ -14,6 +14,7 @@ import { Explanations0011 } from "./migrations/0011-explanations.ts";
 import { School0012 } from "./migrations/0012-school.ts";
 import { Library0013 } from "./migrations/0013-library.ts";
 import { Presets0014 } from "./migrations/0014-presets.ts";
+import { Languages0015 } from "./migrations/0015-languages.ts";
 import { PreparingClient } from "./prepared.ts";
 
 /** Held while migrations and the queue's set-up run, so that several starting processes do it once. */
@@ -42,6 +43,7 @@ export function createDataSource(url: string, connections = 10): DataSource {
 			School0012,
 			Library0013,
 			Presets0014,
+			Languages0015,
 		],
 		migrationsTableName: "migrations",
 		synchronize: false,

@@ -19,7 +19,7 @@ export async function refreshExercises(manager: EntityManager): Promise<void> {
 			take: BATCH,
 		});
 		for (const { id, source } of versions) {
-			const read = prepareExercise({ source });
+			const read = await prepareExercise({ source });
 			const made = read.ok ? read.prepared : {};
 			await manager.update(ExerciseVersionEntity, { id }, { ...made, preparedBy: CORE_VERSION });
 		}

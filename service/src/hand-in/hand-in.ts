@@ -1,3 +1,4 @@
+import type { LanguageId } from "@markpen/core";
 import type PgBoss from "pg-boss";
 import type { DataSource, EntityManager } from "typeorm";
 import { batched } from "../database/batched.ts";
@@ -7,6 +8,7 @@ import { json, statement, text, uuid } from "../database/statement.ts";
 import { CHECK_AGAIN, type Place } from "../queue/queue.ts";
 import { turnOf } from "../queue/turn.ts";
 import { Refusal } from "../refusals.ts";
+import { languageTaken } from "./language.ts";
 import { type HandInPlace, handInPlaces, type PlaceAsked } from "./places.ts";
 import { refuseSource } from "./source.ts";
 import { type HandInTaken, type NewHandIn, takeHandIn, takeHandIns, takenBy, takeTogether } from "./store.ts";
@@ -22,6 +24,8 @@ function refuseTime(place: HandInPlace): void {
 /** What a student's call brings. */
 export interface HandInCall extends PlaceAsked {
 	readonly source: string;
+	/** What it is written in, where the call says so. */
+	readonly language: LanguageId | undefined;
 	readonly answers: Answers | undefined;
 	readonly pressedAt: Date | null;
 	readonly key: string | null;
@@ -41,6 +45,7 @@ export function handingIn({ manager }: DataSource, queue: PgBoss): (of: HandInCa
 		const before = (arriving.get(of.studentId) ?? 1) - 1;
 		const place = await placeOf(of);
 		if (!place) throw new Refusal("not-found");
+		const language = languageTaken(of.language, place);
 		let turn: Place;
 		try {
 			refuseTime(place);
@@ -62,6 +67,7 @@ export function handingIn({ manager }: DataSource, queue: PgBoss): (of: HandInCa
 			studentId: of.studentId,
 			versionId: place.versionId,
 			source: of.source,
+			language,
 			answers: { ...place.draftAnswers, ...of.answers },
 			handedInAt: place.now,
 			late: place.now > place.dueAt,
@@ -99,6 +105,7 @@ export interface FileFor {
 	readonly place: HandInPlace;
 	readonly studentId: string;
 	readonly source: string;
+	readonly language: LanguageId;
 }
 
 /** Hands students' files in for a teacher, late or not; the number of tries doesn't hold them back. */
@@ -107,7 +114,7 @@ export async function handInFor(
 	queue: PgBoss,
 	files: readonly FileFor[],
 ): Promise<HandInTaken[]> {
-	const handIn = files.map(({ place, studentId, source }): NewHandIn => {
+	const handIn = files.map(({ place, studentId, source, language }): NewHandIn => {
 		refuseSource(source);
 		return {
 			assignmentId: place.id,
@@ -115,6 +122,7 @@ export async function handInFor(
 			studentId,
 			versionId: place.versionId,
 			source,
+			language,
 			answers: {},
 			handedInAt: place.now,
 			late: place.now > place.dueAt,
@@ -129,8 +137,8 @@ export async function handInFor(
 }
 
 const FIND_DRAFT = statement(
-	{ source: text(), answers: json<Answers>(), versionId: uuid },
-	`SELECT d.source, d.answers, x.exercise_version_id AS "versionId"
+	{ source: text(), language: text<LanguageId>(), answers: json<Answers>(), versionId: uuid },
+	`SELECT d.source, d.language, d.answers, x.exercise_version_id AS "versionId"
 			FROM drafts d
 			JOIN assignment_exercises x ON x.assignment_id = d.assignment_id AND x.exercise_id = d.exercise_id
 		WHERE d.assignment_id = $1 AND d.exercise_id = $2 AND d.student_id = $3`,

@@ -1,9 +1,10 @@
+import type { LanguageId } from "@markpen/core";
 import type { EntityManager } from "typeorm";
 import { instant, type RowOf, statement, text, uuid } from "../database/statement.ts";
 
 const LIST_LAST_HAND_INS = statement(
-	{ key: text(), id: uuid, source: text(), handedInAt: instant, title: text() },
-	`SELECT DISTINCT ON (e.key) e.key, h.id, h.source, h.handed_in_at AS "handedInAt",
+	{ key: text(), id: uuid, source: text(), language: text<LanguageId>(), handedInAt: instant, title: text() },
+	`SELECT DISTINCT ON (e.key) e.key, h.id, h.source, h.language, h.handed_in_at AS "handedInAt",
 		(SELECT v.title FROM exercise_versions v WHERE v.exercise_id = e.id ORDER BY v.number DESC LIMIT 1) AS title
 		FROM hand_ins h JOIN exercises e ON e.id = h.exercise_id
 		WHERE h.student_id = $1 AND e.key = ANY($2) AND h.handed_in_at <= $3

@@ -1,6 +1,18 @@
+import type { LanguageId } from "@markpen/core";
 import type { EntityManager } from "typeorm";
 import type { Answers } from "../database/entities/answers.ts";
-import { boolean, instant, integer, json, nullable, type RowOf, statement, text, uuid } from "../database/statement.ts";
+import {
+	boolean,
+	instant,
+	integer,
+	json,
+	nullable,
+	type RowOf,
+	statement,
+	text,
+	textsOf,
+	uuid,
+} from "../database/statement.ts";
 import { slowOf, WAITING } from "../queue/turn.ts";
 
 /** A student's exercise of an assignment, by the id of its file. */
@@ -24,6 +36,8 @@ const HAND_IN_PLACES = statement(
 		late: text<"marked" | "reduced" | "refused">(),
 		tries: nullable(integer),
 		draftAnswers: nullable(json<Answers>()),
+		draftLanguage: nullable(text<LanguageId>()),
+		languages: textsOf<LanguageId>(),
 		now: instant,
 		ofStudent: integer,
 		ofClass: integer,
@@ -34,7 +48,7 @@ const HAND_IN_PLACES = statement(
 				x.exercise_version_id AS "versionId",
 				(c.closed_at IS NOT NULL) AS "classClosed", a.opens_at AS "opensAt",
 			coalesce(o.due_at, a.due_at) AS "dueAt", coalesce(o.closes_at, a.closes_at) AS "closesAt", a.late,
-					a.tries, d.answers AS "draftAnswers", now() AS now,
+					a.tries, d.answers AS "draftAnswers", d.language AS "draftLanguage", v.languages, now() AS now,
 			(SELECT count(*)::int FROM waiting w WHERE w.student_id = q.student_id) AS "ofStudent",
 			(SELECT count(*)::int FROM waiting w WHERE w.class_id = a.class_id) AS "ofClass",
 			${slowOf("q.student_id", "a.id")} AS slow
@@ -43,6 +57,7 @@ const HAND_IN_PLACES = statement(
 		JOIN class_students s ON s.class_id = a.class_id AND s.account_id = q.student_id AND s.left_at IS NULL
 		JOIN exercises e ON e.key = q.key
 			JOIN assignment_exercises x ON x.assignment_id = a.id AND x.exercise_id = e.id
+			JOIN exercise_versions v ON v.id = x.exercise_version_id
 		LEFT JOIN own_dates o ON o.assignment_id = a.id AND o.student_id = q.student_id
 		LEFT JOIN drafts d ON d.assignment_id = a.id AND d.exercise_id = e.id AND d.student_id = q.student_id`,
 );

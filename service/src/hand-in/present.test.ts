@@ -35,6 +35,7 @@ function parts(record: Partial<HandInParts["record"]> = {}, more: Partial<HandIn
 			late: false,
 			madeBy: "student",
 			pressedAt: null,
+			language: "nib",
 			source: "walk 5",
 			answers: {},
 			closesAt: new Date(Date.now() + 86_400_000),

@@ -60,6 +60,7 @@ export function handInData(parts: HandInParts): HandInPage {
 		pressedAt: record.pressedAt?.toISOString() ?? null,
 		madeBy: record.madeBy,
 		source: record.source,
+		language: record.language,
 		conditions: conditionsOf(exercise),
 		answers: record.answers,
 		report: shown.feedback ? visible : null,

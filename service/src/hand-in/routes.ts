@@ -48,6 +48,7 @@ export function handInRoutes(context: AppContext): void {
 			exercise: params.exercise,
 			studentId: accountOf(request).id,
 			source: body.source,
+			language: body.language,
 			answers: body.answers,
 			pressedAt: body.pressedAt === undefined ? null : new Date(body.pressedAt),
 			key: typeof key === "string" && key !== "" ? key.slice(0, 200) : null,

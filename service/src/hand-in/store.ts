@@ -1,5 +1,5 @@
 import type { HandInPage, ReportBody } from "@markpen/contract";
-import { CORE_VERSION } from "@markpen/core";
+import { CORE_VERSION, type LanguageId } from "@markpen/core";
 import type PgBoss from "pg-boss";
 import type { EntityManager } from "typeorm";
 import { v7 } from "uuid";
@@ -33,6 +33,7 @@ export interface NewHandIn {
 	readonly studentId: string;
 	readonly versionId: string;
 	readonly source: string;
+	readonly language: LanguageId;
 	readonly answers: Answers;
 	readonly handedInAt: Date;
 	readonly late: boolean;
@@ -84,7 +85,7 @@ async function takeAll(
 		student_id: of.studentId,
 		exercise_version_id: of.versionId,
 		source: of.source,
-		language: "nib",
+		language: of.language,
 		answers: of.answers,
 		handed_in_at: of.handedInAt,
 		late: of.late,
@@ -208,6 +209,7 @@ const handInSeen = (seen: string) =>
 			madeBy: text<HandInPage["madeBy"]>(),
 			pressedAt: nullable(instant),
 			source: text(),
+			language: text<LanguageId>(),
 			answers: json<Answers>(),
 			closesAt: instant,
 			showChecklist: text<Showing["showChecklist"]>(),
@@ -227,7 +229,7 @@ const handInSeen = (seen: string) =>
 		`SELECT h.id, h.assignment_id AS "assignmentId", h.exercise_id AS "exerciseId", a.class_id AS "classId",
 			c.name AS "className", v.id AS "versionId", v.title, e.key, v.file AS exercise, h.student_id AS "studentId",
 			s.name AS "studentName", h.try_number AS "tryNumber", h.handed_in_at AS "handedInAt", h.late,
-			h.made_by AS "madeBy", p.at AS "pressedAt", h.source, h.answers,
+			h.made_by AS "madeBy", p.at AS "pressedAt", h.source, h.language, h.answers,
 			coalesce(o.closes_at, a.closes_at) AS "closesAt", a.show_checklist AS "showChecklist",
 			a.show_points AS "showPoints", a.show_feedback AS "showFeedback", a.show_model AS "showModel",
 			a.show_model_as AS "showModelAs", (l.at IS NOT NULL) AS released, r.body AS report,

@@ -53,7 +53,7 @@ export async function submissionFor(
 	});
 	if (!of) return { submission: { final: true }, ids: {} };
 	const before = await manager.findOne(HandInEntity, {
-		select: { id: true, source: true },
+		select: { id: true, source: true, language: true },
 		where: {
 			assignmentId: of.assignmentId,
 			exerciseId: of.exerciseId,
@@ -67,9 +67,9 @@ export async function submissionFor(
 		submission: {
 			final: true,
 			...(Object.keys(answers).length > 0 && { answers }),
-			...(before && { lastTry: { source: before.source, language: "nib" as const } }),
+			...(before && { lastTry: { source: before.source, language: before.language } }),
 			...(others.length > 0 && {
-				earlier: Object.fromEntries(others.map((o) => [o.key, { source: o.source, language: "nib" as const }])),
+				earlier: Object.fromEntries(others.map((o) => [o.key, { source: o.source, language: o.language }])),
 			}),
 		},
 		ids: {

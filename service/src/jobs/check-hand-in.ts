@@ -1,4 +1,4 @@
-import { CORE_VERSION, lostRunReport } from "@markpen/core";
+import { CORE_VERSION, type LanguageId, lostRunReport } from "@markpen/core";
 import { checkWithTape, type Threads } from "@markpen/threads";
 import type { DataSource, EntityManager } from "typeorm";
 import { integer, nullable, statement, text, uuid } from "../database/statement.ts";
@@ -16,11 +16,12 @@ const FIND_CHECK = statement(
 		studentId: uuid,
 		exerciseVersionId: uuid,
 		source: text(),
+		language: text<LanguageId>(),
 		assignmentId: uuid,
 		exercise: nullable(text()),
 	},
 	`SELECT c.hand_in_id AS "handInId", h.student_id AS "studentId", c.exercise_version_id AS "exerciseVersionId",
-				h.source, h.assignment_id AS "assignmentId", v.file AS exercise
+				h.source, h.language, h.assignment_id AS "assignmentId", v.file AS exercise
 		FROM checks c
 			JOIN hand_ins h ON h.id = c.hand_in_id
 			JOIN exercise_versions v ON v.id = c.exercise_version_id
@@ -62,7 +63,7 @@ export async function checkHandIn(
 	if (!work) return dataSource.transaction(complete);
 	const exercise = publishedExercise(work.exercise);
 	const { submission, ids } = await submissionFor(dataSource.manager, work.handInId, exercise);
-	const marked = await checkWithTape(threads, work.source, exercise, { submission });
+	const marked = await checkWithTape(threads, work.source, exercise, { submission, language: work.language });
 	const { studentId, assignmentId } = work;
 	const { milliseconds } = marked;
 	const store = ({ report, tape }: Pick<typeof marked, "report" | "tape">) =>

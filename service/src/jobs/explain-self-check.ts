@@ -17,7 +17,7 @@ export async function explainSelfCheck(
 	if (!asked || report?.causes !== null) return dataSource.transaction(complete);
 	const exercise = publishedExercise(asked.exercise);
 	const submission = await broughtWith(dataSource.manager, asked, exercise);
-	const found = await explainMissed(threads, asked.source, exercise, { submission });
+	const found = await explainMissed(threads, asked.source, exercise, { submission, language: asked.language });
 	await dataSource.transaction(async (manager) => {
 		await manager.update(SelfCheckEntity, { id }, { report: { ...report, ...found } });
 		await publishEvent(manager, id, "explained");

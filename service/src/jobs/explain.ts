@@ -1,3 +1,4 @@
+import type { LanguageId } from "@markpen/core";
 import { explainMissed, type Threads } from "@markpen/threads";
 import type { DataSource, EntityManager } from "typeorm";
 import { json, nullable, statement, text, uuid } from "../database/statement.ts";
@@ -12,10 +13,11 @@ const FIND_UNEXPLAINED = statement(
 		handInId: uuid,
 		assignmentId: uuid,
 		source: text(),
+		language: text<LanguageId>(),
 		exercise: nullable(text()),
 		criteria: json<Parameters<typeof storeExplanation>[2]["criteria"]>(),
 	},
-	`SELECT r.hand_in_id AS "handInId", h.assignment_id AS "assignmentId", h.source, v.file AS exercise,
+	`SELECT r.hand_in_id AS "handInId", h.assignment_id AS "assignmentId", h.source, h.language, v.file AS exercise,
 			r.body -> 'criteria' AS criteria
 		FROM reports r
 			JOIN hand_ins h ON h.id = r.hand_in_id
@@ -32,10 +34,10 @@ export async function explainReport(
 ): Promise<void> {
 	const work = await FIND_UNEXPLAINED.one(dataSource.manager, [reportId]);
 	if (!work) return dataSource.transaction(complete);
-	const { handInId, assignmentId, source, criteria } = work;
+	const { handInId, assignmentId, source, language, criteria } = work;
 	const exercise = publishedExercise(work.exercise);
 	const { submission } = await submissionFor(dataSource.manager, handInId, exercise);
-	const found = await explainMissed(threads, source, exercise, { submission });
+	const found = await explainMissed(threads, source, exercise, { submission, language });
 	await dataSource.transaction(async (manager) => {
 		await storeExplanation(manager, reportId, { ...found, criteria });
 		if (exercise.consequences === "forgiven") await settleHandIn(manager, handInId);

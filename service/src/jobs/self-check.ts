@@ -1,4 +1,4 @@
-import { type ExerciseFile, lostRunReport, type Report, type Submission } from "@markpen/core";
+import { type ExerciseFile, type LanguageId, lostRunReport, type Report, type Submission } from "@markpen/core";
 import { checkWithTape, type Threads } from "@markpen/threads";
 import type { DataSource, EntityManager } from "typeorm";
 import { SelfCheckEntity } from "../database/entities/work.ts";
@@ -14,6 +14,7 @@ import { noteSlow } from "../queue/turn.ts";
 export const FIND_SELF_CHECK = statement(
 	{
 		source: text(),
+		language: text<LanguageId>(),
 		answers: json<Record<string, { words: string }>>(),
 		exercise: nullable(text()),
 		exerciseId: uuid,
@@ -21,7 +22,7 @@ export const FIND_SELF_CHECK = statement(
 		studentId: uuid,
 		report: nullable(json<Report>()),
 	},
-	`SELECT s.source, s.answers, v.file AS exercise, s.exercise_id AS "exerciseId", s.assignment_id AS
+	`SELECT s.source, s.language, s.answers, v.file AS exercise, s.exercise_id AS "exerciseId", s.assignment_id AS
 				"assignmentId", s.student_id AS "studentId", s.report
 			FROM self_checks s
 		JOIN assignment_exercises x ON x.assignment_id = s.assignment_id AND x.exercise_id = s.exercise_id
@@ -30,8 +31,8 @@ export const FIND_SELF_CHECK = statement(
 );
 
 const FIND_LAST_TRY = statement(
-	{ source: text() },
-	`SELECT source
+	{ source: text(), language: text<LanguageId>() },
+	`SELECT source, language
 		FROM hand_ins
 		WHERE assignment_id = $1 AND exercise_id = $2 AND student_id = $3
 		ORDER BY try_number DESC
@@ -59,9 +60,9 @@ export async function broughtWith(
 	const earlier = await earlierOf(manager, exercise, asked.studentId, new Date());
 	return {
 		answers: wordsOf(asked.answers),
-		...(last && { lastTry: { source: last.source, language: "nib" as const } }),
+		...(last && { lastTry: last }),
 		...(earlier.length > 0 && {
-			earlier: Object.fromEntries(earlier.map((e) => [e.key, { source: e.source, language: "nib" as const }])),
+			earlier: Object.fromEntries(earlier.map((e) => [e.key, { source: e.source, language: e.language }])),
 		}),
 	};
 }
@@ -80,6 +81,7 @@ export async function selfCheck(
 	const { report, milliseconds } = await checkWithTape(threads, asked.source, exercise, {
 		tape: false,
 		submission: await broughtWith(manager, asked, exercise),
+		language: asked.language,
 	});
 	const store = (of: Report) =>
 		dataSource.transaction(async (tx) => {

@@ -29,7 +29,7 @@ export async function loadLibrary(manager: EntityManager, { exercises, collectio
 }
 
 async function storeExercise(tx: EntityManager, { source, trials }: LibraryExercise): Promise<void> {
-	const read = prepareExercise({ source });
+	const read = await prepareExercise({ source });
 	if (!read.ok) throw refusalOf(read.problems);
 	const version = await storeVersion(tx, { source, publishedAt: new Date(), ownerId: null, library: true }, read);
 	const programs = trials.map(({ name, source: program, expects }) => ({ name, source: program, expects }));

@@ -1,3 +1,4 @@
+import { LANGUAGE_IDS } from "@markpen/core";
 import { z } from "zod";
 import { Refusal } from "../refusals.ts";
 import { readText } from "../text.ts";
@@ -58,6 +59,7 @@ const handIn = z.strictObject({
 	student: key,
 	tryNumber: z.int().positive(),
 	source: z.string(),
+	language: z.enum(LANGUAGE_IDS).default("nib"),
 	handedInAt: instant,
 	late: z.boolean().optional(),
 	madeBy: z.enum(["student", "teacher", "closing", "archive"]).default("student"),
@@ -78,6 +80,7 @@ const draft = z.strictObject({
 	exercise: key,
 	student: key,
 	source: z.string(),
+	language: z.enum(LANGUAGE_IDS).default("nib"),
 	device: z.string().default(""),
 	savedAt: instant,
 	runs: z.int().min(0).default(0),

@@ -1,15 +1,24 @@
 import {
 	conditionsOf,
 	type ExerciseFile,
+	exampleOf,
 	type FileProblem,
+	type LanguageId,
+	LanguageLoader,
+	type Languages,
+	languageOf,
+	languagesNeeded,
+	languagesOf,
 	mark,
+	modelOf,
 	pictureOf,
 	readExercise,
 	runUnder,
+	type SourceText,
 	svgOf,
 	tapeOf,
 } from "@markpen/core";
-import { threadMilliseconds } from "@markpen/threads";
+import { INTERPRETERS, threadMilliseconds } from "@markpen/threads";
 import { Refusal } from "../refusals.ts";
 
 /** What is worked out of an exercise's file once, when it is published. */
@@ -22,6 +31,8 @@ export interface PreparedExercise {
 	readonly exampleSvg: string | null;
 	/** Topics, level and minutes, for searching; null or empty if the file has none. */
 	readonly teaches: string[];
+	/** What students may write in, the usual language first. */
+	readonly languages: LanguageId[];
 	readonly level: number | null;
 	readonly minutes: number | null;
 }
@@ -33,26 +44,30 @@ export type Prepared =
 /** How long a teacher's own program may draw for its picture. */
 const DRAW_MILLISECONDS = 2_000;
 
-function svgBy(program: string, exercise: ExerciseFile): string {
+/** Languages are loaded where an exercise needs them, once a thread. */
+const LOADER = new LanguageLoader(INTERPRETERS);
+
+function svgBy({ source, language }: SourceText, exercise: ExerciseFile, languages: Languages): string {
 	const end = performance.now() + DRAW_MILLISECONDS;
 	// What is left out is left out for students: a teacher's own program may use it.
 	const conditions = { ...runUnder(conditionsOf(exercise), { stop: () => performance.now() > end }), without: [] };
-	const tape = tapeOf(program, conditions);
+	const tape = tapeOf(source, { ...conditions, language: languageOf(languages, language) });
 	return tape ? svgOf(pictureOf(tape)) : "";
 }
 
 /** How long marking the model may take: every hand-in of a class is marked so. */
 const MARK_MILLISECONDS = 2_000;
 
-function millisecondsToMark(exercise: ExerciseFile): number {
+function millisecondsToMark(exercise: ExerciseFile, languages: Languages): number {
 	const begun = threadMilliseconds();
-	mark(exercise.model, exercise, { stop: () => threadMilliseconds() - begun > MARK_MILLISECONDS });
+	const { source, language } = modelOf(exercise);
+	mark(source, exercise, { language, languages, stop: () => threadMilliseconds() - begun > MARK_MILLISECONDS });
 	return threadMilliseconds() - begun;
 }
 
 /** Refuses an exercise whose model alone takes long to mark. */
-function refuseHeavy(exercise: ExerciseFile): void {
-	const took = millisecondsToMark(exercise);
+function refuseHeavy(exercise: ExerciseFile, languages: Languages): void {
+	const took = millisecondsToMark(exercise, languages);
 	if (took <= MARK_MILLISECONDS) return;
 	throw new Refusal(
 		"too-costly",
@@ -66,19 +81,22 @@ function refuseHeavy(exercise: ExerciseFile): void {
  * @param of.measured whether it is to be published, and so refused where it takes too long to mark
  * @throws Refusal "too-costly"
  */
-export function prepareExercise(of: { readonly source: string; readonly measured?: boolean }): Prepared {
+export async function prepareExercise(of: { readonly source: string; readonly measured?: boolean }): Promise<Prepared> {
 	const reading = readExercise(of.source);
 	if (!reading.ok) return reading;
 	const { exercise } = reading;
-	if (of.measured) refuseHeavy(exercise);
+	const languages = await LOADER.ready(languagesNeeded(exercise));
+	if (of.measured) refuseHeavy(exercise, languages);
+	const example = exampleOf(exercise);
 	return {
 		ok: true,
 		exercise,
 		prepared: {
 			file: JSON.stringify(exercise),
-			modelSvg: svgBy(exercise.model, exercise),
-			exampleSvg: exercise.example ? svgBy(exercise.example.program, exercise) : null,
+			modelSvg: svgBy(modelOf(exercise), exercise, languages),
+			exampleSvg: example ? svgBy(example, exercise, languages) : null,
 			teaches: exercise.teaches ?? [],
+			languages: [...languagesOf(exercise)],
 			level: exercise.level ?? null,
 			minutes: exercise.minutes ?? null,
 		},

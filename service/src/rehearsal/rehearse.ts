@@ -1,4 +1,11 @@
-import { type ExerciseFile, forgiven, type Report, type Submission } from "@markpen/core";
+import {
+	type ExerciseFile,
+	forgiven,
+	type LanguageId,
+	type Report,
+	type SourceText,
+	type Submission,
+} from "@markpen/core";
 import { check, explainMissed, type Threads } from "@markpen/threads";
 import type { DataSource, EntityManager } from "typeorm";
 import { JobEntity } from "../database/entities/job.ts";
@@ -9,8 +16,8 @@ import { submissionFor } from "../hand-in/submission.ts";
 import { findJob, stepJob } from "../queue/job.ts";
 
 const FIND_REHEARSED_WORK = statement(
-	{ source: text(), exercise: nullable(text()) },
-	`SELECT h.source, v.file AS exercise
+	{ source: text(), language: text<LanguageId>(), exercise: nullable(text()) },
+	`SELECT h.source, h.language, v.file AS exercise
 		FROM hand_ins h, exercise_versions v
 		WHERE h.id = $1 AND v.id = $2`,
 );
@@ -34,13 +41,16 @@ const COUNT_REHEARSED = statement(
 /** A report with its causes: points may depend on them. */
 async function withCauses(
 	threads: Threads,
-	source: string,
+	{ source, language }: SourceText,
 	exercise: ExerciseFile,
 	submission: Submission,
 ): Promise<Report> {
-	const report = await check(threads, source, exercise, { submission });
+	const report = await check(threads, source, exercise, { submission, language });
 	if (report.causes !== null) return report;
-	return forgiven({ ...report, ...(await explainMissed(threads, source, exercise, { submission })) }, exercise);
+	return forgiven(
+		{ ...report, ...(await explainMissed(threads, source, exercise, { submission, language })) },
+		exercise,
+	);
 }
 
 /** Checks one hand-in for a rehearsal: what comes out is kept beside, and changes nothing. */
@@ -54,7 +64,7 @@ export async function rehearse(
 	const work = job && (await FIND_REHEARSED_WORK.one(dataSource.manager, [of.handInId, job.about.toVersionId]));
 	const exercise = work && publishedExercise(work.exercise);
 	const submission = exercise && (await submissionFor(dataSource.manager, of.handInId, exercise)).submission;
-	const report = submission && (await withCauses(threads, work.source, exercise, submission));
+	const report = submission && (await withCauses(threads, work, exercise, submission));
 	await dataSource.transaction(async (manager) => {
 		await lock(manager, "job", of.jobId);
 		if (report) await STORE_REHEARSED.all(manager, [of.jobId, of.handInId, JSON.stringify(report)]);

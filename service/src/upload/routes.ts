@@ -5,6 +5,7 @@ import { recordAudit } from "../audit.ts";
 import { reachAssignment } from "../class/access.ts";
 import type { AppContext } from "../context.ts";
 import { handInFor } from "../hand-in/hand-in.ts";
+import { languageOfUpload } from "../hand-in/language.ts";
 import { handInPlaces } from "../hand-in/places.ts";
 import type { HandInTaken } from "../hand-in/store.ts";
 import { accountOf } from "../plugins/session.ts";
@@ -58,7 +59,7 @@ export function uploadRoutes(context: AppContext): void {
 					throw new Refusal("bad-request", `${file} can't be handed in for whom was decided.`, [
 						{ path: `decided.${file}`, message: "is no student of the class, or no exercise of the set" },
 					]);
-				return { file, place, studentId, source };
+				return { file, place, studentId, source, language: languageOfUpload(file, place.languages) };
 			});
 			const rows = await handInFor(tx, queue, files);
 			const handIns = files.map(({ file, studentId }, i) => {

@@ -138,7 +138,7 @@ describe("the model", () => {
 		expect(workData(record({ showModel: "release" }), parts()).model).toBeNull();
 		const picture = workData(record({ showModel: "release", released: true }), parts()).model;
 		expect(picture?.picture).toContain("<svg");
-		expect(picture).toEqual({ picture: "<svg/>", source: null });
+		expect(picture).toEqual({ picture: "<svg/>", source: null, language: "nib" });
 		const whole = workData(record({ showModel: "release", released: true, showModelAs: "source" }), parts()).model;
 		expect(whole?.source).toContain("circle");
 	});
@@ -146,8 +146,8 @@ describe("the model", () => {
 
 test("the program that was handed in last is given back to begin with", () => {
 	const sources = [
-		{ assignmentId: "a1", exerciseId: "other", source: "walk 1" },
-		{ assignmentId: "a1", exerciseId: "e1", source: "walk 2" },
+		{ assignmentId: "a1", exerciseId: "other", source: "walk 1", language: "nib" as const },
+		{ assignmentId: "a1", exerciseId: "e1", source: "walk 2", language: "nib" as const },
 	];
 	expect(workData(record(), parts({ sources })).lastSource).toBe("walk 2");
 	expect(workData(record(), parts()).lastSource).toBeNull();

@@ -1,5 +1,5 @@
 import type { Work } from "@markpen/contract";
-import { studentCopy } from "@markpen/core";
+import { type LanguageId, modelOf as modelText, studentCopy } from "@markpen/core";
 import { shownTo } from "../assignment/shown.ts";
 import { pointsOf } from "../class/store.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
@@ -7,8 +7,9 @@ import type { LastHandIn } from "../hand-in/last-hand-ins.ts";
 import type { DraftRow, FreeRow, TryRow, WorkRecord } from "./store.ts";
 
 /** A draft as the API shows it. */
-export const draftData = ({ source, revision, device, savedAt, runs, answers }: DraftRow) => ({
+export const draftData = ({ source, language, revision, device, savedAt, runs, answers }: DraftRow) => ({
 	source,
+	language,
 	revision,
 	device,
 	savedAt: savedAt.toISOString(),
@@ -19,14 +20,15 @@ export const draftData = ({ source, revision, device, savedAt, runs, answers }: 
 export const freeData = ({ savedAt, ...row }: FreeRow) => ({ ...row, savedAt: savedAt.toISOString() });
 
 function modelOf(record: WorkRecord, svg: string): NonNullable<Work["model"]> {
-	return { picture: svg, source: record.showModelAs === "source" ? publishedExercise(record.file).model : null };
+	const text = modelText(publishedExercise(record.file));
+	return { picture: svg, source: record.showModelAs === "source" ? text.source : null, language: text.language };
 }
 
 /** What belongs to a student's work beside the assignments themselves. */
 export interface WorkParts {
 	readonly tries: readonly TryRow[];
 	readonly drafts: readonly DraftRow[];
-	readonly sources: readonly { assignmentId: string; exerciseId: string; source: string }[];
+	readonly sources: readonly { assignmentId: string; exerciseId: string; source: string; language: LanguageId }[];
 	/** Hand-ins that the exercises go on from, by the key of theirs. */
 	readonly before: ReadonlyMap<string, LastHandIn>;
 	/** What the models that are shown draw, as SVG, by their versions' ids. */
@@ -42,6 +44,7 @@ const isOf =
 export function workData(record: WorkRecord, { tries, drafts, sources, before, models }: WorkParts): Work {
 	const mine = tries.filter(isOf(record));
 	const draft = drafts.find(isOf(record));
+	const last = sources.find(isOf(record));
 	const shown = shownTo(record, record);
 	const file = publishedExercise(record.file);
 	const copy = studentCopy(file);
@@ -71,9 +74,16 @@ export function workData(record: WorkRecord, { tries, drafts, sources, before, m
 		})),
 		draft: draft && draft.revision > 0 ? draftData(draft) : null,
 		hinted: Object.fromEntries(Object.entries(draft?.hinted ?? {}).map(([id, { given }]) => [id, given])),
-		lastSource: sources.find(isOf(record))?.source ?? null,
+		lastSource: last?.source ?? null,
+		lastLanguage: last?.language ?? null,
 		continues: from
-			? { id: from.id, title: from.title, source: from.source, handedInAt: from.handedInAt.toISOString() }
+			? {
+					id: from.id,
+					title: from.title,
+					source: from.source,
+					language: from.language,
+					handedInAt: from.handedInAt.toISOString(),
+				}
 			: null,
 		model: shown.model ? modelOf(record, models.get(record.versionId) ?? "") : null,
 	};

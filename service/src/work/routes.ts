@@ -4,6 +4,7 @@ import type { AppContext } from "../context.ts";
 import { publishEvent } from "../events/events.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
 import { picturesOf } from "../exercise/store.ts";
+import { languageTaken } from "../hand-in/language.ts";
 import { refuseSource } from "../hand-in/source.ts";
 import { accountOf } from "../plugins/session.ts";
 import { Refusal } from "../refusals.ts";
@@ -57,7 +58,13 @@ export function workRoutes(context: AppContext): void {
 		const record = await openWork(manager, studentId, params);
 		const row = await storeDraft(
 			manager,
-			{ assignmentId: record.id, exerciseId: record.exerciseId, studentId, ...body },
+			{
+				assignmentId: record.id,
+				exerciseId: record.exerciseId,
+				studentId,
+				...body,
+				language: languageTaken(body.language, record),
+			},
 			revision,
 		);
 		if (!row)
@@ -90,7 +97,8 @@ export function workRoutes(context: AppContext): void {
 		const { id: studentId } = accountOf(request);
 		const record = await openWork(manager, studentId, params);
 		const { id: assignmentId, exerciseId } = record;
-		const id = await requestSelfCheck(dataSource, queue, { assignmentId, exerciseId, studentId, ...body });
+		const language = languageTaken(body.language, record);
+		const id = await requestSelfCheck(dataSource, queue, { assignmentId, exerciseId, studentId, ...body, language });
 		return { id };
 	});
 	serve(context, ROUTES.showSelfCheck, async ({ request, params }) => {

@@ -1,4 +1,5 @@
 import type { ReportBody } from "@markpen/contract";
+import type { LanguageId } from "@markpen/core";
 import type PgBoss from "pg-boss";
 import type { DataSource, EntityManager } from "typeorm";
 import { v7 } from "uuid";
@@ -55,6 +56,7 @@ export interface SelfCheckAsked {
 	readonly exerciseId: string;
 	readonly studentId: string;
 	readonly source: string;
+	readonly language: LanguageId;
 	readonly answers: Answers;
 }
 
@@ -70,9 +72,9 @@ export async function requestSelfCheck(dataSource: DataSource, queue: PgBoss, of
 		const waiting = await COUNT_WAITING.one(manager, [of.studentId]);
 		if ((waiting?.count ?? 0) >= MAX_WAITING_CHECKS)
 			throw new Refusal("too-many-calls", "Two of your checks are still running. Wait for them, then check again.");
-		const { assignmentId, exerciseId, studentId, source, answers } = of;
+		const { assignmentId, exerciseId, studentId, source, language, answers } = of;
 		const place = await turnOfSelfCheck(manager, of);
-		await manager.insert(SelfCheckEntity, { id, assignmentId, exerciseId, studentId, source, answers });
+		await manager.insert(SelfCheckEntity, { id, assignmentId, exerciseId, studentId, source, language, answers });
 		await sendWork(queue, manager, { do: "self-check", selfCheckId: id, ...whoseOf(place) }, place);
 	});
 	return id;

@@ -1,3 +1,4 @@
+import type { LanguageId } from "@markpen/core";
 import type { EntityManager } from "typeorm";
 import { ASSIGNMENT_ROW, assignmentColumns } from "../assignment/store.ts";
 import type { Answers } from "../database/entities/answers.ts";
@@ -12,6 +13,7 @@ import {
 	type RowOf,
 	statement,
 	text,
+	textsOf,
 	uuid,
 } from "../database/statement.ts";
 
@@ -26,13 +28,14 @@ const workWhere = (condition: string) =>
 			versionId: uuid,
 			key: text(),
 			file: nullable(text()),
+			languages: textsOf<LanguageId>(),
 			excused: boolean,
 			released: boolean,
 			unit: nullable(text()),
 			draftAnswers: nullable(json<Answers>()),
 		},
 		`SELECT ${assignmentColumns({ dueAt: "coalesce(o.due_at, a.due_at)", closesAt: "coalesce(o.closes_at, a.closes_at)" })},
-			x.exercise_id AS "exerciseId", v.id AS "versionId", e.key, v.file,
+			x.exercise_id AS "exerciseId", v.id AS "versionId", e.key, v.file, v.languages,
 			coalesce(o.excused, false) AS excused, (l.at IS NOT NULL) AS released,
 			CASE WHEN a.collection_id IS NOT NULL THEN a.title END AS unit, d.answers AS "draftAnswers"
 		FROM assignments a
@@ -105,6 +108,7 @@ const DRAFT_ROW = {
 	assignmentId: uuid,
 	exerciseId: uuid,
 	source: text(),
+	language: text<LanguageId>(),
 	revision: integer,
 	device: text(),
 	savedAt: instant,
@@ -112,7 +116,7 @@ const DRAFT_ROW = {
 	answers: json<Answers>(),
 	hinted: json<Hinted>(),
 };
-const DRAFT = `assignment_id AS "assignmentId", exercise_id AS "exerciseId", source, revision, device, saved_at AS "savedAt", runs, answers, hinted`;
+const DRAFT = `assignment_id AS "assignmentId", exercise_id AS "exerciseId", source, language, revision, device, saved_at AS "savedAt", runs, answers, hinted`;
 
 const DRAFTS_OF = statement(
 	DRAFT_ROW,
@@ -131,9 +135,9 @@ export function draftsOf(
 }
 
 const LAST_SOURCES = statement(
-	{ assignmentId: uuid, exerciseId: uuid, source: text() },
+	{ assignmentId: uuid, exerciseId: uuid, source: text(), language: text<LanguageId>() },
 	`SELECT DISTINCT ON (assignment_id, exercise_id) assignment_id AS "assignmentId", exercise_id AS
-				"exerciseId", source
+				"exerciseId", source, language
 			FROM hand_ins
 		WHERE student_id = $1 AND assignment_id = ANY($2) ORDER BY assignment_id, exercise_id, try_number DESC`,
 );
@@ -143,7 +147,7 @@ export function lastSources(
 	manager: EntityManager,
 	studentId: string,
 	assignmentIds: readonly string[],
-): Promise<{ assignmentId: string; exerciseId: string; source: string }[]> {
+): Promise<{ assignmentId: string; exerciseId: string; source: string; language: LanguageId }[]> {
 	return LAST_SOURCES.all(manager, [studentId, assignmentIds]);
 }
 
@@ -151,8 +155,8 @@ type Of = { assignmentId: string; exerciseId: string; studentId: string };
 
 const INSERT_DRAFT = statement(
 	DRAFT_ROW,
-	`INSERT INTO drafts (assignment_id, exercise_id, student_id, source, device, answers)
-		VALUES ($1, $2, $3, $4, $5, $6)
+	`INSERT INTO drafts (assignment_id, exercise_id, student_id, source, device, answers, language)
+		VALUES ($1, $2, $3, $4, $5, $6, $7)
 		ON CONFLICT DO NOTHING
 		RETURNING ${DRAFT}`,
 );
@@ -160,18 +164,19 @@ const INSERT_DRAFT = statement(
 const UPDATE_DRAFT = statement(
 	DRAFT_ROW,
 	`UPDATE drafts
-			SET source = $4, device = $5, answers = answers || $6::jsonb, saved_at = now(), revision = revision + 1
-		WHERE assignment_id = $1 AND exercise_id = $2 AND student_id = $3 AND ($7 = -1 OR revision = $7)
+			SET source = $4, device = $5, answers = answers || $6::jsonb, language = $7, saved_at = now(), revision = revision + 1
+		WHERE assignment_id = $1 AND exercise_id = $2 AND student_id = $3 AND ($8 = -1 OR revision = $8)
 			RETURNING ${DRAFT}`,
 );
 
 /** Saves a draft if it still has the revision that was read: 0 where there was none, −1 for any. */
 export async function storeDraft(
 	manager: EntityManager,
-	of: Of & { source: string; device: string; answers: Answers },
+	of: Of & { source: string; language: LanguageId; device: string; answers: Answers },
 	revision: number,
 ): Promise<DraftRow | undefined> {
-	const values = [of.assignmentId, of.exerciseId, of.studentId, of.source, of.device, JSON.stringify(of.answers)];
+	const { assignmentId, exerciseId, studentId, source, device, language } = of;
+	const values = [assignmentId, exerciseId, studentId, source, device, JSON.stringify(of.answers), language];
 	if (revision <= 0) {
 		const made = await INSERT_DRAFT.all(manager, values);
 		if (made[0]) return made[0];

@@ -81,10 +81,12 @@
 						alt="What the example draws"
 						src="/api/v1/my-work/{assignmentId}/{exercise.id}/example.png"
 					/>
-					{#if exercise.example.show === "source"}{@const { program } = exercise.example}
+					{#if exercise.example.show === "source"}{@const { program, language } = exercise.example}
 						<pre class="mt-1 overflow-auto border border-rule bg-sheet p-2 font-mono text-small">{program}</pre>
-						<button type="button" class="tool mt-1" onclick={() => desk.run.showExample(program, true)}
-							>Draw it here</button
+						<button
+							type="button"
+							class="tool mt-1"
+							onclick={() => desk.run.showExample({ source: program, language }, true)}>Draw it here</button
 						>{/if}
 				</details>
 			{/if}
@@ -138,6 +140,7 @@
 		</HandingIn>
 		<Editor
 			source={desk.draft.source}
+			language={desk.draft.language}
 			problems={marked?.errors}
 			remarks={marked?.remarks}
 			lit={replay.lines ?? lit.lines}
@@ -153,7 +156,7 @@
 		<WordHelp
 			{help}
 			colours={desk.run.help?.colours ?? []}
-			onexample={(source) => desk.run.showExample(source)}
+			onexample={(source) => desk.run.showExample({ source, language: desk.draft.language })}
 			oncolour={put}
 		/>
 	</section>
@@ -167,7 +170,8 @@
 			lit={lit.figures}
 			name={exercise.title}
 			replaying={replay.replaying}
-			onreplay={(on) => replay.turn(on, { source: desk.draft.source, conditions, seed: desk.run.seed })}
+			onreplay={(on) =>
+				replay.turn(on, { source: desk.draft.source, language: desk.draft.language, conditions, seed: desk.run.seed })}
 			onpoint={(index) => (pointed = figure(index))}
 			onplace={put}
 		/>

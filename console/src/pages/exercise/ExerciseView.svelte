@@ -206,7 +206,8 @@
 			name={page.key}
 			said={false}
 			replaying={replay.replaying}
-			onreplay={(on) => replay.turn(on, { source: model, ...(parts && { conditions: parts.conditions }) })}
+			onreplay={(on) =>
+				replay.turn(on, { source: model, ...(parts && { language: parts.language, conditions: parts.conditions }) })}
 			onpick={(figure) => desk.propose(figure)}
 		/>
 		<p class="quiet mt-2 min-h-9">

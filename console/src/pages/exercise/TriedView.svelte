@@ -1,7 +1,8 @@
 <script lang="ts">
-	import type { Conditions, DrawingReport } from "@markpen/core";
+	import type { DrawingReport } from "@markpen/core";
 	import { untrack } from "svelte";
 	import Thumb from "../../parts/Thumb.svelte";
+	import type { FileParts } from "../../state/exercise/exercise-file.ts";
 	import type { ExerciseDesk } from "../../state/exercise/exercise-desk.svelte.ts";
 	import { Runner } from "../../worker/runner.ts";
 
@@ -11,10 +12,13 @@
 	let pictures = $state.raw<ReadonlyMap<string, DrawingReport>>(new Map());
 	$effect(() => () => runner.end());
 	/** Draws what isn't drawn yet, one after the other. */
-	async function drawAll(sources: readonly string[], conditions: Conditions) {
+	async function drawAll(
+		sources: readonly string[],
+		{ conditions, language }: Pick<FileParts, "conditions" | "language">,
+	) {
 		for (const source of sources) {
 			if (pictures.has(source)) continue;
-			const drawn = await runner.ask("run", { source, conditions });
+			const drawn = await runner.ask("run", { source, language, conditions });
 			if (drawn) pictures = new Map(pictures).set(source, drawn);
 		}
 	}
@@ -25,7 +29,7 @@
 		const sources = shown;
 		untrack(() => {
 			const { parts } = desk;
-			if (parts) void drawAll(sources, parts.conditions);
+			if (parts) void drawAll(sources, parts);
 		});
 	});
 	let adding = $state(false);

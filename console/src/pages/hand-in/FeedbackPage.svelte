@@ -93,7 +93,13 @@
 						wanted={modelUrl}
 						name={page.title}
 						replaying={replay.replaying}
-						onreplay={(on) => replay.turn(on, { source: page.source, conditions: page.conditions, seed: report.seed })}
+						onreplay={(on) =>
+							replay.turn(on, {
+								source: page.source,
+								language: page.language,
+								conditions: page.conditions,
+								seed: report.seed,
+							})}
 						onpoint={(index) => (pointed = index === null ? null : { on: "figure", index })}
 					/>
 					{#if report.cut}<p class="quiet mt-2">{report.cut.sentence}</p>{/if}

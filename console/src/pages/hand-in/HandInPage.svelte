@@ -182,7 +182,13 @@
 						mended={whatIf.url}
 						name="{page.student.name} {page.title}"
 						replaying={replay.replaying}
-						onreplay={(on) => replay.turn(on, { source: page.source, conditions: page.conditions, seed: report.seed })}
+						onreplay={(on) =>
+							replay.turn(on, {
+								source: page.source,
+								language: page.language,
+								conditions: page.conditions,
+								seed: report.seed,
+							})}
 						onpoint={(index) => (pointed = index === null ? null : { on: "figure", index })}
 						onpick={(figure) => (marking.about = { on: "figure", figure })}
 					/>

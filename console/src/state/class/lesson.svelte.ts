@@ -66,10 +66,10 @@ export class Lesson {
 		this.drawings = new Map();
 	}
 
-	private async draw({ student, source }: Draft, conditions: Conditions): Promise<void> {
+	private async draw({ student, source, language }: Draft, conditions: Conditions): Promise<void> {
 		if (this.sources.get(student.id) === source) return;
 		this.sources.set(student.id, source);
-		const drawn = await this.runner.ask("run", { source, conditions });
+		const drawn = await this.runner.ask("run", { source, language, conditions });
 		if (drawn) this.drawings = new Map(this.drawings).set(student.id, drawn);
 	}
 }

@@ -3,7 +3,7 @@ import type { ReportBody, Work } from "@markpen/contract";
 import { untilExplained } from "../hand-in/explained.ts";
 import { lookAfter } from "../site/jobs.ts";
 import type { Ports } from "../site/ports.ts";
-import type { Answers } from "./draft.svelte.ts";
+import type { Program } from "./draft.svelte.ts";
 
 /** Runs without a check, after which one is made unseen, so that the teacher sees who makes no progress. */
 const RUNS_UNCHECKED = 4;
@@ -52,7 +52,8 @@ export class DeskChecks {
 	}
 
 	/** Tells the service that a program was run, and now and then looks unseen at what is met. */
-	async noteRun(source: string, answers: Answers, state: string): Promise<void> {
+	async noteRun(program: Program, state: string): Promise<void> {
+		const { source } = program;
 		const now = this.ports.clock.now();
 		const milliseconds = Math.min(MAX_WORKED, Math.max(0, now - this.worked));
 		this.worked = now;
@@ -60,7 +61,7 @@ export class DeskChecks {
 		try {
 			let report = this.checked?.source === source ? this.checked.report : undefined;
 			if (!report && this.unchecked >= RUNS_UNCHECKED) {
-				report = await this.reportOn(this.params, source, answers);
+				report = await this.reportOn(this.params, program);
 				this.unchecked = 0;
 			}
 			const met = (report?.criteria ?? []).filter((c) => c.verdict === "met").map((c) => c.id);
@@ -72,11 +73,12 @@ export class DeskChecks {
 	}
 
 	/** Asks how a program would do, and shows what the teacher lets be seen. */
-	async check(source: string, answers: Answers): Promise<void> {
+	async check(program: Program): Promise<void> {
+		const { source } = program;
 		this.checking = true;
 		try {
 			const { api } = this.ports;
-			const { id } = await api.selfCheck({ params: this.params, body: { source, answers } });
+			const { id } = await api.selfCheck({ params: this.params, body: { ...program } });
 			const report = await this.reportOf(id);
 			if (report) this.checked = { report, source };
 			this.unchecked = 0;
@@ -99,8 +101,8 @@ export class DeskChecks {
 	}
 
 	/** How a program would do; nothing once the desk was left. */
-	async reportOn(params: WorkParams, source: string, answers: Answers): Promise<ReportBody | undefined> {
-		const { id } = await this.ports.api.selfCheck({ params, body: { source, answers } });
+	async reportOn(params: WorkParams, program: Program): Promise<ReportBody | undefined> {
+		const { id } = await this.ports.api.selfCheck({ params, body: { ...program } });
 		return this.reportOf(id);
 	}
 

@@ -46,9 +46,9 @@ export class Desk {
 	}
 
 	async runNow(seed = this.run.seed): Promise<void> {
-		const { source, answers } = this.draft;
-		if (!(await this.run.start(source, seed))) return;
-		void this.checks.noteRun(source, answers, this.run.drawn?.state ?? "lost");
+		const { program } = this.draft;
+		if (!(await this.run.start(program, seed))) return;
+		void this.checks.noteRun(program, this.run.drawn?.state ?? "lost");
 	}
 
 	/** Asks how the program would do. */
@@ -57,7 +57,7 @@ export class Desk {
 		this.clearErrors();
 		if (!this.fresh) await this.runNow();
 		try {
-			await this.checks.check(this.draft.source, this.draft.answers);
+			await this.checks.check(this.draft.program);
 			this.handIn.result = undefined;
 			this.handIn.fits = undefined;
 		} catch (error) {
@@ -76,7 +76,7 @@ export class Desk {
 
 	async handInNow(): Promise<void> {
 		this.clearErrors();
-		await this.handIn.handIn(this.draft.source, this.draft.answers);
+		await this.handIn.handIn(this.draft.program);
 	}
 
 	private clearErrors(): void {

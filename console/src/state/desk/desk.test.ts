@@ -16,11 +16,14 @@ const WORK = {
 	hinted: {},
 	draft: null,
 	lastSource: null,
+	lastLanguage: null,
 	continues: null,
 	exercise: {
 		id: "sail",
 		title: "Sail",
+		languages: ["nib"],
 		starter: "walk 1",
+		starters: {},
 		conditions: { sheet: null, seed: 7, frames: null, steps: null, without: ["circle"] },
 		criteria: [
 			{ id: "closed", hint: "Look at the ends.", ask: null },
@@ -50,6 +53,7 @@ class World {
 		id: "h1",
 		tryNumber: 1,
 		source: "walk 1",
+		language: "nib",
 		waiting: true,
 		points: null,
 		report: null,
@@ -126,7 +130,15 @@ beforeEach(() => {
 
 describe("what is written", () => {
 	test("begins with the draft, else the last try, else what it continues, else the starter", () => {
-		const draft = { source: "d", answers: {}, runs: 3, revision: 2, savedAt: "2029-01-01T00:00:00Z", device: "" };
+		const draft = {
+			source: "d",
+			language: "nib" as const,
+			answers: {},
+			runs: 3,
+			revision: 2,
+			savedAt: "2029-01-01T00:00:00Z",
+			device: "",
+		};
 		expect(begin({ draft, lastSource: "l" }).draft.source).toBe("d");
 		expect(begin({ lastSource: "l" }).draft.source).toBe("l");
 		expect(begin({ continues: { source: "c" } as never }).draft.source).toBe("c");
@@ -146,7 +158,15 @@ describe("what is written", () => {
 	test("of two versions the one that isn't chosen is put aside", () => {
 		const desk = begin();
 		desk.draft.write("mine");
-		const theirs = { source: "theirs", answers: {}, revision: 5, savedAt: "2029-05-05T00:00:00Z", device: "", runs: 0 };
+		const theirs = {
+			source: "theirs",
+			language: "nib" as const,
+			answers: {},
+			revision: 5,
+			savedAt: "2029-05-05T00:00:00Z",
+			device: "",
+			runs: 0,
+		};
 		desk.draft.autosave.clash(theirs, "2029-05-04T00:00:00Z");
 		desk.draft.settle(false);
 		expect([desk.draft.source, desk.draft.aside.map((v) => v.source)]).toEqual(["theirs", ["mine"]]);
@@ -212,7 +232,7 @@ describe("runs", () => {
 
 	test("an example is drawn without the program's being run", async () => {
 		const desk = begin();
-		await desk.run.showExample("circle");
+		await desk.run.showExample({ source: "circle", language: "nib" });
 		expect([desk.run.example, desk.fresh, desk.run.count, desk.draft.source]).toEqual([true, false, 0, "walk 1"]);
 	});
 });

@@ -4,11 +4,20 @@ import { type Ports, readStored, writeStored } from "../site/ports.ts";
 import { storageKey } from "../site/storage-key.ts";
 
 type Draft = NonNullable<Work["draft"]>;
+export type Language = Draft["language"];
 export type Answers = Draft["answers"];
 
 /** What is saved of a desk. */
 interface Written {
 	readonly source: string;
+	/** Left out by what was kept before there was more than one. */
+	readonly language?: Language;
+	readonly answers: Answers;
+}
+/** A program as it is checked and handed in. */
+export interface Program {
+	readonly source: string;
+	readonly language: Language;
 	readonly answers: Answers;
 }
 /** A version that wasn't taken. */
@@ -16,9 +25,28 @@ export type Version = Written & { readonly at: string };
 
 const MAX_SET_ASIDE = 10;
 
+/** What is given to begin with in a language. */
+function starterIn({ exercise }: Work, language: Language): string {
+	const first = language === exercise.languages[0];
+	return exercise.starters[language] ?? (first ? exercise.starter : null) ?? "";
+}
+
+/** What a student goes on with: the draft, the last try, an earlier hand-in, or what is given. */
+function beginningOf(work: Work): { source: string; language: Language } {
+	const { draft, lastSource, lastLanguage, continues, exercise } = work;
+	const first = exercise.languages[0] ?? "nib";
+	// A draft that only counts runs has nothing in it.
+	if (draft) return { source: draft.source, language: draft.language };
+	if (lastSource !== null) return { source: lastSource, language: lastLanguage ?? first };
+	if (continues) return { source: continues.source, language: continues.language };
+	return { source: starterIn(work, first), language: first };
+}
+
 /** What a student writes at one exercise, and the versions that were put aside. */
 export class DeskDraft {
 	source = $state("");
+	/** What it is written in. */
+	language = $state<Language>("nib");
 	answers = $state.raw<Answers>({});
 	/** What the student ticked off. */
 	ticks = $state.raw<ReadonlySet<string>>(new Set());
@@ -35,17 +63,29 @@ export class DeskDraft {
 		this.autosave = new Autosave<Written, Draft>({
 			place: this.key("draft"),
 			revision: work.draft?.revision ?? 0,
-			now: () => ({ source: this.source, answers: this.answers }),
+			now: () => ({ source: this.source, language: this.language, answers: this.answers }),
 			save: ({ source, answers }, revision) =>
-				ports.api.saveDraft({ params, body: { source, answers, device: ports.device() }, revision }),
+				ports.api.saveDraft({
+					params,
+					body: { source, language: this.language, answers, device: ports.device() },
+					revision,
+				}),
 			fetch: async () => (await ports.api.showWork({ params })).draft ?? undefined,
 			same: (mine, theirs) => mine.source === theirs.source,
 		});
-		this.source = work.draft?.source ?? work.lastSource ?? work.continues?.source ?? work.exercise.starter ?? "";
+		const begun = beginningOf(work);
+		this.source = begun.source;
+		this.language = begun.language;
 		this.answers = work.draft?.answers ?? {};
 		this.ticks = new Set(readStored<string[]>(ports.storage, this.key("ticks")) ?? []);
 		this.aside = readStored<Version[]>(ports.storage, this.key("aside")) ?? [];
 		this.takeUp();
+	}
+
+	/** The program as it is now. */
+	get program(): Program {
+		const { source, language, answers } = this;
+		return { source, language, answers };
 	}
 
 	/** How many questions aren't answered yet. */
@@ -61,11 +101,12 @@ export class DeskDraft {
 	private takeUp(): void {
 		const { kept } = this.autosave;
 		if (!kept) return;
-		const { source, answers } = kept.content;
+		const { source, language, answers } = kept.content;
 		const answered = Object.entries(answers).every(([id, a]) => this.answers[id]?.words === a.words);
 		if (source === this.source && answered) return this.autosave.drop();
 		const other = source !== this.source;
 		this.source = source;
+		this.language = language ?? this.language;
 		this.answers = { ...this.answers, ...answers };
 		const { draft } = this.work;
 		// Written here without a network, and elsewhere since: neither is chosen silently.
@@ -99,9 +140,19 @@ export class DeskDraft {
 		this.putAside(mine ? { source: theirs.source, answers: theirs.answers, at: theirs.savedAt } : this.version());
 		if (!mine) {
 			this.source = theirs.source;
+			this.language = theirs.language;
 			this.answers = { ...this.answers, ...theirs.answers };
 		}
 		this.autosave.settled();
+	}
+
+	/** Goes on in another language, with what is given in it; the program before is put aside. */
+	turnTo(language: Language): void {
+		if (language === this.language) return;
+		this.putAside(this.version());
+		this.language = language;
+		this.source = starterIn(this.work, language);
+		this.autosave.wrote();
 	}
 
 	/** Puts another program in the editor; the one before is put aside. */

@@ -1,7 +1,7 @@
 import type { HandInPage, Work } from "@markpen/contract";
 import type { Ports } from "../site/ports.ts";
 import type { DeskChecks } from "./checks.svelte.ts";
-import type { Answers } from "./draft.svelte.ts";
+import type { Program } from "./draft.svelte.ts";
 import { freshKey, type Pressed, pressedFor, send } from "./outbox.ts";
 
 /** Other exercises that are tried where a program earned nothing. */
@@ -55,16 +55,16 @@ export class DeskHandIn {
 		if (this.waiting) void this.deliver(this.waiting, true);
 	}
 
-	private pressed(work: Work, source: string, answers: Answers): Pressed {
+	private pressed(work: Work, program: Program): Pressed {
 		const at = new Date(this.ports.clock.now()).toISOString();
-		return { assignmentId: work.assignmentId, exercise: work.exercise.id, source, answers, key: freshKey(), at };
+		return { assignmentId: work.assignmentId, exercise: work.exercise.id, ...program, key: freshKey(), at };
 	}
 
 	/** Hands in. Whatever goes wrong, the program stays in the editor and what was pressed is kept. */
-	async handIn(source: string, answers: Answers): Promise<void> {
+	async handIn(program: Program): Promise<void> {
 		if (this.handing) return;
 		this.error = "";
-		await this.deliver(this.pressed(this.work, source, answers), false);
+		await this.deliver(this.pressed(this.work, program), false);
 	}
 
 	private async deliver(pressed: Pressed, waited: boolean): Promise<void> {
@@ -87,9 +87,9 @@ export class DeskHandIn {
 			if (this.left) return;
 			this.take(await api.showHandIn({ params: { id } }));
 		}
-		const { points, report, source } = this.result as HandInPage;
+		const { points, report, source, language } = this.result as HandInPage;
 		if (points && shareOf(points) < FITS && report?.state === "drew")
-			await this.lookElsewhere(source, shareOf(points) + BETTER);
+			await this.lookElsewhere({ source, language, answers: {} }, shareOf(points) + BETTER);
 	}
 
 	/** Waits until a hand-in has its report, or until the desk is left. */
@@ -124,15 +124,16 @@ export class DeskHandIn {
 	}
 
 	/** Looks for the open exercise in which a program earns most, if that is enough. */
-	private async lookElsewhere(source: string, enough: number): Promise<void> {
+	private async lookElsewhere(program: Program, enough: number): Promise<void> {
 		const { work } = await this.ports.api.listWork({});
 		const now = this.ports.clock.now();
-		const isOpen = (w: Work) => Date.parse(w.closesAt) > now && w.triesLeft !== 0;
+		const isOpen = (w: Work) =>
+			Date.parse(w.closesAt) > now && w.triesLeft !== 0 && w.exercise.languages.includes(program.language);
 		const others = work.filter((w) => w.exercise.id !== this.work.exercise.id && isOpen(w)).slice(0, MAX_OTHERS);
 		let most = Math.max(FITS, enough) - 1e-9;
 		for (const other of others) {
 			const params = { id: other.assignmentId, exercise: other.exercise.id };
-			const report = await this.checks.reportOn(params, source, {});
+			const report = await this.checks.reportOn(params, program);
 			if (this.left) return;
 			const share = shareOf(report?.points);
 			if (share > most) [this.fits, most] = [other, share];
@@ -144,7 +145,11 @@ export class DeskHandIn {
 	async handInThere(): Promise<boolean> {
 		const { fits, result } = this;
 		if (!fits || !result) return false;
-		const sent = await send(this.ports, this.pressed(fits, result.source, {}), false);
+		const sent = await send(
+			this.ports,
+			this.pressed(fits, { source: result.source, language: result.language, answers: {} }),
+			false,
+		);
 		if (sent.state === "refused") this.error = sent.why;
 		return sent.state !== "refused";
 	}

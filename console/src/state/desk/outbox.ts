@@ -9,6 +9,8 @@ export interface Pressed {
 	readonly assignmentId: string;
 	readonly exercise: string;
 	readonly source: string;
+	/** Left out by what was pressed before there was more than one. */
+	readonly language?: NonNullable<Work["draft"]>["language"];
 	readonly answers: NonNullable<Work["draft"]>["answers"];
 	/** The same for every attempt, so that it arrives once. */
 	readonly key: string;
@@ -44,11 +46,11 @@ export async function send(
 	waited: boolean,
 ): Promise<Sent> {
 	writeStored(storage, placeOf(pressed), pressed);
-	const { assignmentId: id, exercise, source, answers, key, at } = pressed;
+	const { assignmentId: id, exercise, source, language, answers, key, at } = pressed;
 	try {
 		const done = await api.handIn({
 			params: { id, exercise },
-			body: { source, answers, ...(waited && { pressedAt: at }) },
+			body: { source, ...(language && { language }), answers, ...(waited && { pressedAt: at }) },
 			idempotencyKey: key,
 		});
 		storage.removeItem(placeOf(pressed));

@@ -2,6 +2,7 @@ import type { Work } from "@markpen/contract";
 import type { DrawingReport } from "@markpen/core";
 import type { Answers as WorkerAnswers } from "../../worker/messages.ts";
 import type { Ports } from "../site/ports.ts";
+import type { Program } from "./draft.svelte.ts";
 
 /** The words of the language are asked for once, and may take as long as the worker takes to load. */
 const HELP_MILLISECONDS = 30_000;
@@ -29,17 +30,22 @@ export class DeskRun {
 		this.runner = runner;
 		this.count = work.draft?.runs ?? 0;
 		this.seed = this.conditions.seed;
-		void runner.ask("help", {}, HELP_MILLISECONDS).then((help) => (this.help = help));
+		void this.learn(work.draft?.language ?? work.lastLanguage ?? work.exercise.languages[0] ?? "nib");
+	}
+
+	/** Fetches the words of a language. */
+	async learn(language: Program["language"]): Promise<void> {
+		this.help = await this.runner.ask("help", { language }, HELP_MILLISECONDS);
 	}
 
 	/** Runs a program as marking runs it; false where one is running already. */
-	async start(source: string, seed = this.seed): Promise<boolean> {
+	async start({ source, language }: Pick<Program, "source" | "language">, seed = this.seed): Promise<boolean> {
 		if (this.running) return false;
 		this.running = true;
 		this.lost = false;
 		this.example = false;
 		this.seed = seed;
-		const answer = await this.runner.ask("run", { source, conditions: this.conditions, seed });
+		const answer = await this.runner.ask("run", { source, language, conditions: this.conditions, seed });
 		this.drawn = answer;
 		this.source = source;
 		this.lost = answer === undefined;
@@ -49,9 +55,9 @@ export class DeskRun {
 	}
 
 	/** Draws an example, of the help or on the exercise's sheet; the program stays as it is. */
-	async showExample(source: string, ofExercise = false): Promise<void> {
+	async showExample({ source, language }: Pick<Program, "source" | "language">, ofExercise = false): Promise<void> {
 		const conditions = ofExercise && { conditions: { ...this.conditions, without: [] } };
-		const answer = await this.runner.ask("run", { source, ...conditions });
+		const answer = await this.runner.ask("run", { source, language, ...conditions });
 		if (!answer) return;
 		this.drawn = answer;
 		this.source = undefined;

@@ -153,7 +153,13 @@ export class ExerciseDesk {
 	private async look(): Promise<void> {
 		const turn = ++this.turn;
 		const { parts, source, programs } = this;
-		const drawn = parts && (await this.ports.runner.ask("run", { source: parts.model, conditions: parts.conditions }));
+		const drawn =
+			parts &&
+			(await this.ports.runner.ask("run", {
+				source: parts.model,
+				language: parts.language,
+				conditions: parts.conditions,
+			}));
 		const marked = await this.ports.runner.ask("mark", {
 			exercise: source,
 			programs: [{ name: MODEL, source: parts?.model ?? "" }, ...programs],

@@ -1,4 +1,4 @@
-import type { Conditions, FromSentence, Proposal } from "@markpen/core";
+import { type Conditions, type FromSentence, LANGUAGE_IDS, type LanguageId, type Proposal } from "@markpen/core";
 import { type Document, isMap, isScalar, isSeq, parseDocument, type Scalar, type YAMLMap, type YAMLSeq } from "yaml";
 
 /** What the editor shows of a file, as far as it can be read. */
@@ -6,6 +6,8 @@ export interface FileParts {
 	readonly title: string;
 	readonly brief: string;
 	readonly model: string;
+	/** What the model is written in. */
+	readonly language: LanguageId;
 	readonly starter: string;
 	readonly example: { readonly show: string; readonly program: string } | null;
 	/** What programs are run under, as far as it can be read. */
@@ -132,6 +134,13 @@ function conditionsIn(file: Record<string, unknown>): Conditions {
 	};
 }
 
+/** What a file's model is written in. */
+function languageIn(file: Record<string, unknown>): LanguageId {
+	const first = Array.isArray(file.languages) ? file.languages[0] : file.language;
+	const said = file["model language"] ?? first;
+	return LANGUAGE_IDS.find((id) => id === said) ?? "nib";
+}
+
 /** The parts of a file; undefined where the YAML itself can't be read. */
 export function partsOf(source: string): FileParts | undefined {
 	const document = parseDocument(source);
@@ -149,6 +158,7 @@ export function partsOf(source: string): FileParts | undefined {
 		title: text(file.title),
 		brief: text(file.brief),
 		model: text(file.model),
+		language: languageIn(file),
 		starter: text(file.starter),
 		example:
 			example && typeof example === "object" ? { show: text(example.show), program: text(example.program) } : null,

@@ -18,7 +18,7 @@ export class WhatIf {
 
 	/** Shows one, or hides it again. */
 	async toggle(
-		page: Pick<HandInPage, "source" | "conditions">,
+		page: Pick<HandInPage, "source" | "language" | "conditions">,
 		index: number,
 		cause: Cause,
 		seed: number,
@@ -27,7 +27,7 @@ export class WhatIf {
 		this.shown = index;
 		this.url = undefined;
 		const source = mendedBy(page.source, { edit: cause.edit });
-		const drawn = await this.runner.ask("run", { source, conditions: page.conditions, seed });
+		const drawn = await this.runner.ask("run", { source, language: page.language, conditions: page.conditions, seed });
 		if (this.shown === index && drawn) this.url = imageOf(drawn.picture);
 	}
 

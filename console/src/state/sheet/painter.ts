@@ -11,6 +11,13 @@ export interface Paintable {
 		readonly evenOdd?: true | undefined;
 		readonly clip?: number | undefined;
 	}[];
+	readonly gradients?:
+		| readonly {
+				readonly kind: "linear" | "radial";
+				readonly at: readonly number[];
+				readonly stops: readonly (readonly [offset: number, colour: string])[];
+		  }[]
+		| undefined;
 }
 
 const paths = new WeakMap<object, Path2D>();
@@ -45,8 +52,21 @@ function paintText(context: Context, { text, fill }: PictureShape): void {
 	context.restore();
 }
 
+/** What a shape is painted with: its colour, or one of the picture's gradients. */
+function paintOf(context: Context, of: Pick<Paintable, "gradients">, number: number | undefined, colour: string) {
+	const gradient = number === undefined ? undefined : of.gradients?.[number];
+	if (!gradient) return colour;
+	const [a, b, c, d, e, f] = gradient.at as [number, number, number, number, number, number];
+	const made =
+		gradient.kind === "linear"
+			? context.createLinearGradient(a, b, c, d)
+			: context.createRadialGradient(a, b, c, d, e, f);
+	for (const [offset, stop] of gradient.stops) made.addColorStop(offset, stop);
+	return made;
+}
+
 /** Paints one shape; the context has the picture's own coordinates. */
-export function paintShape(context: Context, of: Pick<Paintable, "clips">, shape: PictureShape): void {
+export function paintShape(context: Context, of: Pick<Paintable, "clips" | "gradients">, shape: PictureShape): void {
 	const cut = shape.clip !== undefined;
 	if (cut) {
 		context.save();
@@ -55,12 +75,14 @@ export function paintShape(context: Context, of: Pick<Paintable, "clips">, shape
 	if (shape.text) paintText(context, shape);
 	else {
 		const path = pathOf(shape);
-		if (shape.fill !== "none") {
-			context.fillStyle = shape.fill;
+		const fill = () => {
+			if (shape.fill === "none") return;
+			context.fillStyle = paintOf(context, of, shape.fillGradient, shape.fill);
 			context.fill(path, shape.evenOdd ? "evenodd" : "nonzero");
-		}
+		};
+		if (!shape.inkUnder) fill();
 		if (shape.ink !== "none" && shape.width > 0) {
-			context.strokeStyle = shape.ink;
+			context.strokeStyle = paintOf(context, of, shape.inkGradient, shape.ink);
 			context.lineWidth = shape.width;
 			context.lineCap = shape.line?.cap ?? "butt";
 			context.lineJoin = shape.line?.join ?? "miter";
@@ -69,6 +91,7 @@ export function paintShape(context: Context, of: Pick<Paintable, "clips">, shape
 			context.lineDashOffset = shape.line?.dashOffset ?? 0;
 			context.stroke(path);
 		}
+		if (shape.inkUnder) fill();
 	}
 	if (cut) context.restore();
 }

@@ -1,15 +1,6 @@
+import type { Help } from "../help.ts";
 import { FUNCTIONS } from "./functions.ts";
 import { STATEMENTS } from "./statements/index.ts";
-
-/** What people are told of a word of the language: in the docs, under the cursor, when a word is completed. */
-export interface Help {
-	readonly word: string;
-	/** The grammar in one line a form. */
-	readonly forms: readonly string[];
-	readonly help: string;
-	/** A program that shows it. */
-	readonly example: string;
-}
 
 /** Blocks, names and lists, in the order in which they are taught. */
 export const BLOCKS: readonly Help[] = Object.freeze([

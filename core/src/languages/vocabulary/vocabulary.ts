@@ -1,3 +1,4 @@
+import { CONTEXT_NAMES } from "../javascript/canvas-methods.ts";
 import type { LanguageId } from "../language.ts";
 import { FUNCTIONS } from "../nib/functions.ts";
 import { STATEMENTS } from "../nib/statements/index.ts";
@@ -10,7 +11,7 @@ export interface Vocabulary {
 	readonly leavable: readonly string[];
 }
 
-/** Parts that every language with statements has, by the words of Nib. */
+/** Parts of Nib beside its statements. */
 const CONSTRUCTS = [
 	"loop",
 	"repeat",
@@ -36,14 +37,37 @@ const CONSTRUCTS = [
 	"pen width",
 ] as const;
 
+/** Those of them that every language with statements has. */
+const COMMON = [
+	"loop",
+	"for",
+	"for each",
+	"while",
+	"routine",
+	"call",
+	"return",
+	"each frame",
+	"list",
+	"comment",
+	"if",
+	"else",
+	"let",
+	"calculation",
+] as const;
+
 const BLOCK_WORDS = ["repeat", "for", "while", "if", "routine", "area", "picture", "let"] as const;
 
 const once = (words: readonly string[]) => words.filter((word, i) => words.indexOf(word) === i);
 
-const VOCABULARIES: Partial<Record<LanguageId, Vocabulary>> = Object.freeze({
+/** The parts of each language that has any. */
+export const VOCABULARIES: Partial<Record<LanguageId, Vocabulary>> = Object.freeze({
 	nib: {
 		usable: once([...CONSTRUCTS, ...STATEMENTS.keys(), ...FUNCTIONS.keys()]),
 		leavable: [...BLOCK_WORDS, ...STATEMENTS.keys()],
+	},
+	javascript: {
+		usable: once([...COMMON, ...CONTEXT_NAMES]),
+		leavable: ["for", "while", "if", "function", "class", ...CONTEXT_NAMES],
 	},
 });
 

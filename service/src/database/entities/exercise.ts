@@ -1,3 +1,4 @@
+import type { LanguageId } from "@markpen/core";
 import { EntitySchema } from "typeorm";
 import { boolean, instant, integer, numeric, reference, text, uuid } from "./columns.ts";
 
@@ -51,6 +52,8 @@ export interface ExerciseVersionRow {
 	preparedBy: string | null;
 	/** Topics, level (1 to 4) and time in minutes. */
 	teaches: string[];
+	/** What students may write in, the usual language first. */
+	languages: LanguageId[];
 	level: number | null;
 	minutes: number | null;
 }
@@ -70,6 +73,7 @@ export const ExerciseVersionEntity = new EntitySchema<ExerciseVersionRow>({
 		exampleSvg: { ...text, name: "example_svg", nullable: true },
 		preparedBy: { ...text, name: "prepared_by", nullable: true },
 		teaches: { ...text, array: true, default: [] },
+		languages: { ...text, array: true, default: ["nib"] },
 		level: { ...integer, nullable: true },
 		minutes: { ...integer, nullable: true },
 	},

@@ -1,3 +1,4 @@
+import type { LanguageId } from "@markpen/core";
 import { EntitySchema } from "typeorm";
 import type { Answers } from "./answers.ts";
 import { boolean, instant, integer, json, numeric, reference, text, uuid } from "./columns.ts";
@@ -9,7 +10,7 @@ export interface HandInRow {
 	studentId: string;
 	tryNumber: number;
 	source: string;
-	language: string;
+	language: LanguageId;
 	handedInAt: Date;
 	idempotencyKey: string | null;
 	exerciseId: string;

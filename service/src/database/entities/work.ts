@@ -1,3 +1,4 @@
+import type { LanguageId } from "@markpen/core";
 import { EntitySchema } from "typeorm";
 import type { Answers } from "./answers.ts";
 import { instant, integer, json, reference, text, uuid } from "./columns.ts";
@@ -8,6 +9,7 @@ export interface DraftRow {
 	exerciseId: string;
 	studentId: string;
 	source: string;
+	language: LanguageId;
 	revision: number;
 	device: string;
 	savedAt: Date;
@@ -29,6 +31,7 @@ export const DraftEntity = new EntitySchema<DraftRow>({
 		exerciseId: { ...uuid, name: "exercise_id", primary: true, primaryKeyConstraintName: "drafts_pkey" },
 		studentId: { ...uuid, name: "student_id", primary: true, primaryKeyConstraintName: "drafts_pkey" },
 		source: text,
+		language: { ...text, default: "nib" },
 		revision: { ...integer, default: 1 },
 		device: { ...text, default: "" },
 		savedAt: { ...instant, name: "saved_at", default: () => "now()" },
@@ -86,6 +89,7 @@ export interface SelfCheckRow {
 	exerciseId: string;
 	studentId: string;
 	source: string;
+	language: LanguageId;
 	answers: Answers;
 	report: object | null;
 	madeAt: Date;
@@ -100,6 +104,7 @@ export const SelfCheckEntity = new EntitySchema<SelfCheckRow>({
 		exerciseId: { ...uuid, name: "exercise_id" },
 		studentId: { ...uuid, name: "student_id" },
 		source: text,
+		language: { ...text, default: "nib" },
 		answers: { ...json, default: {} },
 		report: { ...json, nullable: true },
 		madeAt: { ...instant, name: "made_at", default: () => "now()" },

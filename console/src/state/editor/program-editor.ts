@@ -1,8 +1,8 @@
-import { autocompletion, completionKeymap } from "@codemirror/autocomplete";
+import { autocompletion, type CompletionSource, completionKeymap } from "@codemirror/autocomplete";
 import { defaultKeymap, history, historyKeymap } from "@codemirror/commands";
 import { syntaxHighlighting } from "@codemirror/language";
 import { lintGutter } from "@codemirror/lint";
-import { EditorState } from "@codemirror/state";
+import { EditorState, type Extension } from "@codemirror/state";
 import { EditorView, keymap, lineNumbers } from "@codemirror/view";
 import type { ProblemReport } from "@markpen/core";
 import { browserClock, type Clock } from "../site/clock.ts";
@@ -23,14 +23,29 @@ interface Owner {
 	/** The line that the pointer is over, as it changes. */
 	readonly line?: (line: number | null) => void;
 	readonly completions?: () => Completions | undefined;
+	/** Nib by default. */
+	readonly language?: EditorLanguage;
 }
 
-/** An editor of programs: Nib's colours, problems with a fix to click, completion, Ctrl-Enter runs. */
-export class NibEditor {
+/** What a language brings to an editor: colours, and how its words are completed. */
+export interface EditorLanguage {
+	readonly extensions: readonly Extension[];
+	readonly complete: (known: () => Completions | undefined) => CompletionSource;
+}
+
+/** Nib's, which is there at once. */
+export const NIB_LANGUAGE: EditorLanguage = {
+	extensions: [nibLanguage, syntaxHighlighting(nibColours)],
+	complete: completing,
+};
+
+/** An editor of programs: the language's colours, problems with a fix to click, completion, Ctrl-Enter runs. */
+export class ProgramEditor {
 	private readonly view: EditorView;
 	private readonly word: CursorWord;
 
 	constructor(parent: HTMLElement, source: string, on: Owner, clock: Clock = browserClock) {
+		const { language = NIB_LANGUAGE } = on;
 		const pointLine = onlyChanges<number | null>(null, (line) => on.line?.(line));
 		const state = EditorState.create({
 			doc: source,
@@ -39,12 +54,11 @@ export class NibEditor {
 				history(),
 				lintGutter(),
 				litLines,
-				nibLanguage,
-				syntaxHighlighting(nibColours),
+				...language.extensions,
 				look,
 				EditorView.lineWrapping,
 				autocompletion({
-					override: [completing(() => on.completions?.())],
+					override: [language.complete(() => on.completions?.())],
 					icons: false,
 					maxRenderedOptions: 12,
 					activateOnTypingDelay: STILL_MILLISECONDS,

@@ -1,0 +1,9 @@
+/** What people are told of a word of a language: in the docs, under the cursor, when a word is completed. */
+export interface Help {
+	readonly word: string;
+	/** The grammar in one line a form. */
+	readonly forms: readonly string[];
+	readonly help: string;
+	/** A program that shows it. */
+	readonly example: string;
+}
