@@ -1,9 +1,12 @@
 <script lang="ts">
 	import type { ReportBody } from "@markpen/contract";
-	import { piecesOf } from "../worker/nib-words.ts";
+	import type { LanguageId } from "@markpen/core";
+	import { sourcePieces } from "../worker/source-pieces.ts";
 
 	interface Props {
 		source: string;
+		/** What it is written in. */
+		language?: LanguageId;
 		errors?: ReportBody["errors"];
 		lit?: ReadonlySet<number>;
 		/** The line at which a replay stands. */
@@ -16,6 +19,7 @@
 	}
 	const {
 		source,
+		language = "nib",
 		errors = [],
 		lit = new Set<number>(),
 		here = null,
@@ -70,7 +74,7 @@
 		>
 			<span class="pr-2.5 text-right select-none {on ? '' : 'text-ink-faint'}">{number}</span>
 			<span class="break-words whitespace-pre-wrap"
-				>{#each piecesOf(line) as piece, k (k)}<span
+				>{#each sourcePieces(line, language) as piece, k (k)}<span
 						class={piece.as === "head"
 							? `font-semibold ${on ? "" : "text-act"}`
 							: piece.as === "comment"

@@ -180,7 +180,7 @@
 						src="/api/v1/hand-ins/{h.id}/drawing.svg"
 						alt="Drawing of {h.student.name}"
 						class="my-2 w-full border border-rule-strong bg-sheet"
-					/><Source source={h.source} />
+					/><Source source={h.source} language={h.language} />
 				</div>{/each}
 		</div>
 		<button type="button" class="button mt-4" onclick={() => (open = null)}>Close</button>

@@ -117,7 +117,9 @@
 					</section>
 					<section aria-labelledby="program">
 						<h2 id="program" class="mb-1">Program</h2>
-						<div class="max-h-72 overflow-auto border border-rule bg-sheet"><Source source={handIn.source} /></div>
+						<div class="max-h-72 overflow-auto border border-rule bg-sheet">
+							<Source source={handIn.source} language={handIn.language} />
+						</div>
 					</section>
 				</div>
 				<section aria-label="Judgement">

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { DropdownMenu } from "bits-ui";
+	import { LANGUAGE_WORDS } from "../../state/site/language-words.ts";
 	import Editor from "../../parts/Editor.svelte";
 	import Explained from "../../parts/Explained.svelte";
 	import FigureList from "../../parts/FigureList.svelte";
@@ -114,6 +115,15 @@
 				<button type="button" class="button" disabled={desk.checks.checking} onclick={() => desk.check()}
 					>{desk.checks.checking ? "Checking …" : "Check it"}</button
 				>
+				{#if exercise.languages.length > 1}
+					<select
+						class="tool"
+						aria-label="Language"
+						value={desk.draft.language}
+						onchange={(event) => desk.turnTo(event.currentTarget.value as typeof desk.draft.language)}
+						>{#each exercise.languages as id (id)}<option value={id}>{LANGUAGE_WORDS[id]}</option>{/each}</select
+					>
+				{/if}
 				{#if /\b(random|choose)\b/.test(desk.draft.source)}
 					<DropdownMenu.Root>
 						<DropdownMenu.Trigger class="tool">Random numbers <span aria-hidden="true">▾</span></DropdownMenu.Trigger>
@@ -138,21 +148,21 @@
 				{/if}
 			{/snippet}
 		</HandingIn>
-		<Editor
-			source={desk.draft.source}
-			language={desk.draft.language}
-			problems={marked?.errors}
-			remarks={marked?.remarks}
-			lit={replay.lines ?? lit.lines}
-			onwrite={(source) => desk.draft.write(source)}
-			onrun={() => desk.runNow()}
-			onword={(at) => (word = at)}
-			online={overLine}
-			completions={desk.run.help}
-			without={conditions.without}
-			{inserted}
-			{gone}
-		/>
+		{#key desk.draft.language}<Editor
+				source={desk.draft.source}
+				language={desk.draft.language}
+				problems={marked?.errors}
+				remarks={marked?.remarks}
+				lit={replay.lines ?? lit.lines}
+				onwrite={(source) => desk.draft.write(source)}
+				onrun={() => desk.runNow()}
+				onword={(at) => (word = at)}
+				online={overLine}
+				completions={desk.run.help}
+				without={conditions.without}
+				{inserted}
+				{gone}
+			/>{/key}
 		<WordHelp
 			{help}
 			colours={desk.run.help?.colours ?? []}

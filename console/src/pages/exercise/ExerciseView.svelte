@@ -172,6 +172,7 @@
 				><p class="quiet mb-1">Draws what you want to see. Students never get it unless an assignment shows it.</p>
 				<Editor
 					name="Model"
+					language={parts?.language ?? "nib"}
 					source={model}
 					lit={replay.lines}
 					problems={report?.errors ?? []}
@@ -183,6 +184,7 @@
 				><p class="quiet mb-1">A program to begin with; leave it empty to begin with none.</p>
 				<Editor
 					name="Starter"
+					language={parts?.language ?? "nib"}
 					source={parts?.starter ?? ""}
 					onwrite={(source) => desk.write(withPart(desk.source, "starter", source))}
 				/></Tabs.Content

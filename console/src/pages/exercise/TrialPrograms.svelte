@@ -78,6 +78,7 @@
 		</div>
 		{#key at}<Editor
 				name="Trial program"
+				language={desk.parts?.language ?? "nib"}
 				source={one.source}
 				problems={report?.errors ?? []}
 				onwrite={(source) => put({ source })}

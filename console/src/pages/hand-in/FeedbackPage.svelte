@@ -122,6 +122,7 @@
 					<div class="mt-2">
 						<Source
 							source={page.source}
+							language={page.language}
 							errors={report.errors}
 							lit={lit.lines}
 							here={replay.replaying?.line ?? null}
@@ -135,7 +136,9 @@
 						<section aria-labelledby="model">
 							<h2 id="model" class="mt-4 mb-1">The model</h2>
 							<img class="w-full border border-rule-strong bg-sheet" alt="What the model draws" src={modelUrl} />
-							{#if model.source}<div class="mt-2"><Source source={model.source} name="The model's source" /></div>{/if}
+							{#if model.source}<div class="mt-2">
+									<Source source={model.source} language={model.language} name="The model's source" />
+								</div>{/if}
 						</section>
 					{/if}
 					{#if Object.keys(page.answers).length > 0}
@@ -198,7 +201,7 @@
 				<p class="mb-3 text-ink-soft" aria-busy={page.waiting}>
 					{page.waiting ? "This hand-in is being checked …" : "Your teacher will show you how it went."}
 				</p>
-				<Source source={page.source} />
+				<Source source={page.source} language={page.language} />
 			</div>
 		{/if}
 	{/snippet}

@@ -217,6 +217,7 @@
 					<div class="mt-2">
 						<Source
 							source={page.source}
+							language={page.language}
 							errors={report.errors}
 							lit={lit.lines}
 							here={replay.replaying?.line ?? null}
@@ -394,7 +395,7 @@
 		{:else}
 			<div class="px-4 py-4 sm:px-6">
 				<p class="mb-3 text-ink-soft" aria-busy={page.waiting}>This hand-in is being checked …</p>
-				<Source source={page.source} />
+				<Source source={page.source} language={page.language} />
 			</div>
 		{/if}
 	{/snippet}

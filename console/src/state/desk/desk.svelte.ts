@@ -2,7 +2,7 @@ import type { Work } from "@markpen/contract";
 import { saying } from "../site/loading.svelte.ts";
 import { browserPorts, type Ports } from "../site/ports.ts";
 import { DeskChecks, type SourceReport } from "./checks.svelte.ts";
-import { DeskDraft } from "./draft.svelte.ts";
+import { DeskDraft, type Language } from "./draft.svelte.ts";
 import { DeskHandIn } from "./hand-in.svelte.ts";
 import { DeskRun } from "./run.svelte.ts";
 
@@ -43,6 +43,12 @@ export class Desk {
 
 	answer(criterion: string, words: string): void {
 		this.draft.answer(criterion, words, this.run.count === 0 ? "before running" : "after running");
+	}
+
+	/** Goes on in another language. */
+	turnTo(language: Language): void {
+		this.draft.turnTo(language);
+		void this.run.learn(language);
 	}
 
 	async runNow(seed = this.run.seed): Promise<void> {

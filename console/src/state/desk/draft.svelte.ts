@@ -35,8 +35,9 @@ function starterIn({ exercise }: Work, language: Language): string {
 function beginningOf(work: Work): { source: string; language: Language } {
 	const { draft, lastSource, lastLanguage, continues, exercise } = work;
 	const first = exercise.languages[0] ?? "nib";
-	// A draft that only counts runs has nothing in it.
-	if (draft) return { source: draft.source, language: draft.language };
+	// One that was begun by a run alone says nothing of its language.
+	const own = draft && exercise.languages.includes(draft.language) ? draft.language : first;
+	if (draft) return { source: draft.source, language: own };
 	if (lastSource !== null) return { source: lastSource, language: lastLanguage ?? first };
 	if (continues) return { source: continues.source, language: continues.language };
 	return { source: starterIn(work, first), language: first };
