@@ -339,7 +339,7 @@ describe("a wrong call has exit code 2 and a sentence that says what to do", () 
 		],
 		[["check", "right.nib.txt"], "required option '--exercise <path>' not specified"],
 		[["draw", "waves.nib", "--let", "gap"], "--let takes NAME=VALUE, like --let gap=30, and not gap."],
-		[["draw", "waves.nib", "--let", "far=5"], "No “let” outside all blocks declares far."],
+		[["draw", "waves.nib", "--let", "far=5"], "Nothing outside all blocks declares far."],
 		[["draw", "waves.nib", "--let", "gap=wide"], "gap holds a number; --let gives it something else."],
 		[
 			["draw", "right.nib.txt", "--out", "buoy.gif"],

@@ -1,10 +1,14 @@
 import { readFileSync } from "node:fs";
 import { mark, readExercise } from "@markpen/core";
-import { afterAll, expect, test } from "vitest";
+import { afterAll, beforeAll, expect, test } from "vitest";
 import { parse } from "yaml";
 import { check, exerciseText, RUN_MILLISECONDS, ThreadLost, Threads } from "../dist/index.js";
 
 const threads = new Threads(2);
+// Both threads have started before any time is measured.
+beforeAll(() =>
+	Promise.all([1, 2].map(() => threads.run({ do: "draw", source: "walk 5", seed: 1, milliseconds: RUN_MILLISECONDS }))),
+);
 afterAll(() => threads.close());
 
 const reading = readExercise(

@@ -114,10 +114,16 @@ export function plus(text: string, more: number): string {
 	return more < 0 ? `${text} - ${written(-more)}` : `${text} + ${written(more)}`;
 }
 
-/** A value multiplied by a factor, worked out where it is a number. */
+/**
+ * A value multiplied by a factor, worked out where it is a number: a whole one where that is within what the factor
+ * is exact to, four decimals.
+ */
 export function times(text: string, factor: number): string {
 	const own = Number(text);
-	if (text.trim() !== "" && Number.isFinite(own)) return written(own * factor);
+	if (text.trim() !== "" && Number.isFinite(own)) {
+		const [product, whole] = [own * factor, Math.round(own * factor)];
+		return written(Math.abs(product - whole) <= 1e-4 * Math.abs(own) ? whole : product);
+	}
 	return `${bracketed(text)} * ${written(factor)}`;
 }
 

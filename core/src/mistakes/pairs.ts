@@ -19,7 +19,7 @@ export interface Paired {
 	readonly pairs: readonly Pair[];
 	/** Wanted figures for which nothing was found. */
 	readonly gone: readonly { readonly name: string; readonly wanted: Figure }[];
-	/** Figures that were taken for nothing. */
+	/** Figures that were taken for nothing; all of them where the exercise names none. */
 	readonly extra: readonly Figure[];
 }
 
@@ -39,10 +39,8 @@ function atMoment(scene: Scene, model: Scene): Paired {
 	const pairs: Pair[] = [];
 	const gone: { name: string; wanted: Figure }[] = [];
 	const used = new Set<Figure>();
-	for (const [name, { slots }] of model.matches) {
-		const own = (scene.matches.get(name)?.slots ?? []).filter((f) => f !== undefined);
-		const wanted = slots.filter((f) => f !== undefined);
-		for (const f of own) used.add(f);
+	for (const [name, wanted, own] of named(scene, model)) {
+		if (name !== NAMELESS) for (const f of own) used.add(f);
 		assigned(wanted, own, scene).forEach((found, slot) => {
 			if (found) pairs.push({ name, slot, wanted: wanted[slot] as Figure, found });
 			else gone.push({ name, wanted: wanted[slot] as Figure });
@@ -50,7 +48,7 @@ function atMoment(scene: Scene, model: Scene): Paired {
 	}
 	const extra = scene.drawing.figures.filter((f) => !used.has(f));
 	// What the marking took for nothing may have been meant: the likest, where the kind or the place speaks for it.
-	const left = [...extra];
+	const left = extra.filter((f) => !pairs.some((p) => p.found === f));
 	const missing = gone.filter(({ name, wanted }, slot) => {
 		const at = left.findIndex((f) => couldBe(f, wanted, scene));
 		if (at < 0) return true;
@@ -58,6 +56,19 @@ function atMoment(scene: Scene, model: Scene): Paired {
 		return false;
 	});
 	return { scene, pairs, gone: missing, extra };
+}
+
+/** The name of all figures of an exercise that has no names. */
+const NAMELESS = "";
+
+/** The names of an exercise with the figures that the model and the program draw for each; all where it has no names. */
+function named(scene: Scene, model: Scene): readonly [name: string, wanted: Figure[], own: Figure[]][] {
+	if (model.matches.size === 0) return [[NAMELESS, [...model.drawing.figures], [...scene.drawing.figures]]];
+	return [...model.matches].map(([name, { slots }]) => [
+		name,
+		slots.filter((f) => f !== undefined),
+		(scene.matches.get(name)?.slots ?? []).filter((f) => f !== undefined),
+	]);
 }
 
 /**
@@ -84,7 +95,8 @@ function assigned(wanted: readonly Figure[], found: readonly Figure[], scene: Sc
 export function misfit(moments: readonly Paired[]): number {
 	let sum = 0;
 	for (const { pairs, gone, extra } of moments) {
-		sum += 3 * gone.length + extra.length;
+		const found = new Set(pairs.filter((p) => p.name === NAMELESS).map((p) => p.found));
+		sum += 3 * gone.length + extra.filter((f) => !found.has(f)).length;
 		for (const { wanted: w, found: f } of pairs) {
 			sum += Math.min(1, distance(w.centre[0], w.centre[1], f.centre[0], f.centre[1]) / 40);
 			sum += Math.min(1, (Math.abs(w.width - f.width) + Math.abs(w.height - f.height)) / 40);

@@ -2,6 +2,7 @@
 	import Ask from "../../parts/Ask.svelte";
 	import { api } from "../../state/site/api.ts";
 	import type { Desk } from "../../state/desk/desk.svelte.ts";
+	import type { Language } from "../../state/desk/draft.svelte.ts";
 	import { notes } from "../../state/site/notes.svelte.ts";
 	import { moment } from "../../state/site/times.ts";
 	import { pointsText } from "../../state/hand-in/verdicts.ts";
@@ -9,29 +10,36 @@
 	/** Earlier tries and versions that were put aside: to be looked at beside the program of now, and taken up again. */
 	const { desk }: { desk: Desk } = $props();
 	const { continues } = $derived(desk.work);
-	let looked = $state.raw<{ readonly title: string; readonly source: string } | null>(null);
+	interface Looked {
+		readonly title: string;
+		readonly source: string;
+		readonly language: Language;
+	}
+	let looked = $state.raw<Looked | null>(null);
 
 	async function look(id: string, title: string) {
 		const page = await notes.trying(() => api.showHandIn({ params: { id } }));
-		if (page) looked = { title, source: page.source };
+		if (page) looked = { title, source: page.source, language: page.language };
 	}
 	function takeUp() {
 		if (!looked) return;
-		const before = desk.draft.source;
-		desk.draft.replace(looked.source);
-		notes.say(`${looked.title} is in the editor again.`, { undo: async () => desk.draft.replace(before) });
+		const { source, language } = desk.draft;
+		desk.putIn(looked.source, looked.language);
+		notes.say(`${looked.title} is in the editor again.`, { undo: async () => desk.putIn(source, language) });
 		looked = null;
 	}
+	const first = $derived(desk.work.exercise.languages[0] ?? "nib");
 	const versions = $derived([
 		...(desk.work.exercise.starter === null
 			? []
-			: [{ title: "The given program", source: desk.work.exercise.starter, about: "" }]),
+			: [{ title: "The given program", source: desk.work.exercise.starter, language: first, about: "" }]),
 		...(continues
-			? [{ title: `Your program of ${continues.title}`, source: continues.source, about: moment(continues.handedInAt) }]
+			? [{ ...continues, title: `Your program of ${continues.title}`, about: moment(continues.handedInAt) }]
 			: []),
 		...desk.draft.aside.map((kept) => ({
 			title: `Put aside ${moment(kept.at)}`,
 			source: kept.source,
+			language: kept.language ?? first,
 			about: kept.source.trim().split("\n")[0]?.slice(0, 40) ?? "",
 		})),
 	]);

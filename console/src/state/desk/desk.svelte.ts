@@ -51,6 +51,12 @@ export class Desk {
 		void this.run.learn(language);
 	}
 
+	/** Puts another program in the editor; the one before is put aside. */
+	putIn(source: string, language: Language): void {
+		this.draft.replace(source, language);
+		void this.run.learn(language);
+	}
+
 	async runNow(seed = this.run.seed): Promise<void> {
 		const { program } = this.draft;
 		if (!(await this.run.start(program, seed))) return;

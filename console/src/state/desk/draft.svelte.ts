@@ -138,7 +138,11 @@ export class DeskDraft {
 	settle(mine: boolean): void {
 		const { theirs } = this.autosave;
 		if (!theirs) return;
-		this.putAside(mine ? { source: theirs.source, answers: theirs.answers, at: theirs.savedAt } : this.version());
+		this.putAside(
+			mine
+				? { source: theirs.source, language: theirs.language, answers: theirs.answers, at: theirs.savedAt }
+				: this.version(),
+		);
 		if (!mine) {
 			this.source = theirs.source;
 			this.language = theirs.language;
@@ -157,15 +161,17 @@ export class DeskDraft {
 	}
 
 	/** Puts another program in the editor; the one before is put aside. */
-	replace(source: string): void {
-		if (source === this.source) return;
+	replace(source: string, language: Language = this.language): void {
+		if (source === this.source && language === this.language) return;
 		this.putAside(this.version());
-		this.write(source);
+		this.language = language;
+		this.source = source;
+		this.autosave.wrote();
 	}
 
 	private version(): Version {
 		const at = this.autosave.writtenAt ?? new Date(this.ports.clock.now()).toISOString();
-		return { source: this.source, answers: this.answers, at };
+		return { source: this.source, language: this.language, answers: this.answers, at };
 	}
 
 	private putAside(version: Version): void {

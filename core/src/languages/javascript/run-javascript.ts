@@ -50,7 +50,7 @@ export class CanvasRun implements SandboxHost {
 	private readonly recorder: CanvasRecorder;
 	private readonly sandbox: Sandbox;
 	private readonly limits: NonNullable<RunOptions["limits"]>;
-	/** Coordinates that the tape may have: each entry a few, and long paths their share. */
+	/** Numbers that the tape may have: each entry a few, and long paths their share. */
 	private readonly room: number;
 	private sheet: Sheet;
 	private readonly texts: string[] = [];
@@ -72,7 +72,7 @@ export class CanvasRun implements SandboxHost {
 		this.options = options;
 		this.sandbox = sandbox;
 		this.limits = options.limits ?? CLASS_LIMITS;
-		this.room = 2 * this.limits.cells + 8 * this.limits.entries;
+		this.room = this.limits.cells / 4 + 8 * this.limits.entries;
 		this.made = instrument(source, tree, { given: options.given, watch: options.watch });
 		this.sheet = options.sheet ?? DEFAULT_SHEET;
 		this.writer = new TapeWriter(this.limits.entries);
