@@ -21,6 +21,7 @@ import {
 	svgOf,
 } from "../core/dist/index.js";
 import { apiPage } from "./api-page.mjs";
+import { canvasPage } from "./canvas-page.mjs";
 import { checkPictures, checksPage, mistakesPage, SCHEMAS } from "./exercise-pages.mjs";
 import { measuresTable, routesTable } from "./figure-tables.mjs";
 import { libraryPage, libraryPictures } from "./library-page.mjs";
@@ -135,6 +136,7 @@ const PAGES = {
 	"docs/statements.md": statements,
 	"docs/messages.md": messages,
 	"docs/kinds.md": kinds,
+	"docs/javascript.md": canvasPage,
 	"docs/figures.md": figures,
 	"docs/pictures/colours.svg": colours,
 	...introductionPictures(),
