@@ -45,6 +45,15 @@ export function namedColour(name: string): Rgba | undefined {
 	return NAMED.get(name.toLowerCase());
 }
 
+const NAME_OF: ReadonlyMap<Rgba, string> = new Map(
+	[...COLOUR_NAMES].reverse().map((name) => [NAMED.get(name) as Rgba, name]),
+);
+
+/** The CSS Color 4 name of a colour, the first in the alphabet where it has several; undefined where it has none. */
+export function nameOfColour(colour: Rgba): string | undefined {
+	return NAME_OF.get(colour);
+}
+
 /** A colour from `#rgb`, `#rrggbb` or `#rrggbbaa`; undefined where the text is none of these. */
 export function codedColour(code: string): Rgba | undefined {
 	if (!/^#(?:[0-9a-f]{3}|[0-9a-f]{6}|[0-9a-f]{8})$/i.test(code)) return undefined;

@@ -78,6 +78,8 @@ export interface ValueSite extends Span {
 	readonly number?: number;
 	/** The colour that it is, as 0xRRGGBBAA, -1 for none, where it is written as one. */
 	readonly colour?: number;
+	/** Other angles that may be meant, the likeliest first: of an angle that isn't written in degrees. */
+	readonly angles?: readonly string[];
 	/** The words that it is, where it is written so. */
 	readonly words?: string;
 	/** The same calculation with its brackets left out or elsewhere, and the sum that a product without them means. */

@@ -144,3 +144,10 @@ export const putInAll = (gaps: readonly GapSite[], texts: readonly string[]): Ch
 
 /** A y as it would be counted from the other side, in the ends of a sheet. */
 export const flipped = ({ low, high }: { readonly low: number; readonly high: number }) => low + high;
+
+/** Values that are angles in another unit than degrees, with the other angles that may be meant. */
+export function otherAngles(sites: ProgramSites, ...roles: readonly Role[]): Change[] {
+	return valuesFor(sites, ...roles).flatMap((v) =>
+		(v.angles ?? []).map((angle, i) => replaced(sites, v, angle, i === 0 ? "evidence" : "other number")),
+	);
+}

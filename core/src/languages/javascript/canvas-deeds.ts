@@ -1,4 +1,4 @@
-import { formatColour, NO_COLOUR } from "../../colour/colour.ts";
+import { formatColour, NO_COLOUR, nameOfColour } from "../../colour/colour.ts";
 import type { Deed, OperatorSite, Phrasebook, Role } from "../sites.ts";
 import { CONTEXT_NAMES, SETTINGS } from "./canvas-methods.ts";
 import { type AnyNode, isFunction, nameOfMember } from "./tree.ts";
@@ -128,8 +128,15 @@ export function rebracketed(source: string, node: AnyNode): string[] {
 	);
 }
 
+/** Angles that may be meant in place of one in radians; degrees are made radians. */
+export function otherAngles(text: string, number: number | undefined): string[] {
+	const degrees = number !== undefined && Math.abs(number) > 2 * Math.PI ? [`${text} * Math.PI / 180`] : [];
+	return [...degrees, "2 * Math.PI", "Math.PI", "Math.PI / 2", "1.5 * Math.PI", "0"].filter((other) => other !== text);
+}
+
 export function phrasebook(ctx: string): Phrasebook {
-	const text = (colour: number) => JSON.stringify(colour === NO_COLOUR ? "transparent" : formatColour(colour));
+	const text = (colour: number) =>
+		JSON.stringify(colour === NO_COLOUR ? "transparent" : (nameOfColour(colour) ?? formatColour(colour)));
 	return {
 		lift: `${ctx}.beginPath();`,
 		lower: `${ctx}.stroke();`,

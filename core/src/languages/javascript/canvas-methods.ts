@@ -224,7 +224,7 @@ export const METHODS: readonly CanvasMethod[] = Object.freeze([
 	{
 		name: "arc",
 		op: 22,
-		values: [...place, radius(), angle("startAngle"), angle("endAngle"), plain("anticlockwise")],
+		values: [...place, radius(), angle("startAngle"), angle("endAngle", "sweep"), plain("anticlockwise")],
 		least: 5,
 		does: "path",
 		ofPath: true,
@@ -240,7 +240,7 @@ export const METHODS: readonly CanvasMethod[] = Object.freeze([
 			radius("radiusY"),
 			angle("rotation", "rotation"),
 			angle("startAngle"),
-			angle("endAngle"),
+			angle("endAngle", "sweep"),
 			plain("anticlockwise"),
 		],
 		least: 7,

@@ -15,7 +15,17 @@ import type {
 	ValueSite,
 	WordSite,
 } from "../sites.ts";
-import { deedsOf, numberOf, OTHERS, ofSetting, phrasebook, rebracketed, roleOf, SWAPS } from "./canvas-deeds.ts";
+import {
+	deedsOf,
+	numberOf,
+	OTHERS,
+	ofSetting,
+	otherAngles,
+	phrasebook,
+	rebracketed,
+	roleOf,
+	SWAPS,
+} from "./canvas-deeds.ts";
 import { CONTEXT_NAMES, METHODS, SETTINGS } from "./canvas-methods.ts";
 import { type AnyNode, childrenOf, identifiersIn, isFunction, nameOfMember } from "./tree.ts";
 
@@ -309,7 +319,7 @@ class SiteFinder {
 				callee.type === "Identifier"
 					? this.usesOf(this.parameters.get(callee.name as string)?.[i] ?? "")
 					: new Set([method?.values[i]?.role ?? roleOf(name, i)]);
-			return this.value(value, roles, at);
+			return this.value(value, roles, at, method?.values[i]?.angle);
 		});
 		const roles = given.map((_, i) => method?.values[i]?.role ?? roleOf(name, i));
 		for (let i = 0; i + 1 < sites.length; i++) {
@@ -352,8 +362,9 @@ class SiteFinder {
 	}
 
 	/** A value, with the numbers, names and operators in it. */
-	private value(node: AnyNode, roles: ReadonlySet<Role>, { index, names }: At): ValueSite {
+	private value(node: AnyNode, roles: ReadonlySet<Role>, { index, names }: At, isAngle = false): ValueSite {
 		const text = this.source.slice(node.start, node.end);
+		const radians = isAngle && !IN_DEGREES.test(text);
 		const number = numberOf(node);
 		const words = node.type === "Literal" && typeof node.value === "string" ? node.value : undefined;
 		const colour = words === undefined ? undefined : cssColour(words);
@@ -365,10 +376,12 @@ class SiteFinder {
 			...(number !== undefined && { number }),
 			...(colour !== undefined && { colour: (colour & 255) === 0 ? NO_COLOUR : colour }),
 			...(words !== undefined && colour === undefined && { words }),
+			...(radians && { angles: otherAngles(text, number) }),
 			rebracketed: () => rebracketed(this.source, node),
 		};
 		this.values.push(site);
-		this.within(node, roles, { index, names }, true);
+		// Numbers of an angle in radians are none that degrees can be put in place of.
+		this.within(node, radians ? OTHER : roles, { index, names }, true);
 		return site;
 	}
 
@@ -405,6 +418,10 @@ class SiteFinder {
 		}
 	}
 }
+
+const OTHER: ReadonlySet<Role> = new Set(["other"]);
+/** An angle in degrees that is made one in radians. */
+const IN_DEGREES = /\*\s*Math\.PI\s*\/\s*180\s*\)?$|\/\s*180\s*\)?\s*\*\s*Math\.PI\s*\)?$/;
 
 /** The statement that a value is in, and the names that may be used there. */
 interface At {

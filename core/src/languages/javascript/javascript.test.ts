@@ -311,7 +311,7 @@ criteria:
 	});
 
 	test.each([
-		["40, 0, 2", "30, 0, 2", 6, ["smaller", "diameter-for-radius"]],
+		["40, 0, 2", "30, 0, 2", 6, ["larger", "smaller", "diameter-for-radius"]],
 		['"red"', '"green"', 3, ["fill-other-colour"]],
 		["i < 3", "i <= 3", 9, ["other-comparison"]],
 		["200, 150, 40", "150, 200, 40", 6, ["x-y-exchanged"]],
