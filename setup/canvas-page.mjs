@@ -25,7 +25,7 @@ ctx.fill();
 ${fence}
 
 An exercise says \`language: javascript\`, or \`languages: [javascript, nib]\` where students may choose; see
-[exercises](exercises.md). On the command line a file's ending tells (\`.js\`), or \`--language javascript\`.
+[exercises](exercises.md). On the command line the file's ending decides (\`.js\`), or \`--language javascript\`.
 
 ## What is there
 

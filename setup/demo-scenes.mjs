@@ -31,7 +31,7 @@ const WATERS = [
 	["pen none", "fill seagreen", "polygon at [0, 244], [480, 232], [480, 320], [0, 320]"],
 ];
 
-/** What stands on the quay, drawn by a routine of their own: two triangles and two rects. */
+/** The cargo on the quay, drawn by a routine of their own: two triangles and two rects. */
 const ROUTINES = [
 	{
 		source: [

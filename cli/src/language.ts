@@ -17,7 +17,7 @@ import { readSource } from "./files.ts";
 
 /** How a call says what a program is written in. */
 export interface LanguageCall {
-	/** In place of what the file's ending tells. */
+	/** Overrides the language of the file's ending. */
 	readonly language?: string;
 }
 
@@ -30,7 +30,7 @@ function asked({ language }: LanguageCall): LanguageId | undefined {
 }
 
 /**
- * A program with its language: as the call says, else as the file's ending tells, else that of the exercise, else Nib.
+ * A program with its language: that of the call, else of the file's ending, else of the exercise, else Nib.
  * Throws {@link WrongCall} for a language that the exercise's students don't write in.
  */
 export async function readProgram(path: string, call: LanguageCall = {}, exercise?: ExerciseFile): Promise<SourceText> {

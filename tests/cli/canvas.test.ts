@@ -30,7 +30,7 @@ afterAll(() => rmSync(folder, { recursive: true }));
 const markpen = (...args: string[]) => runMarkpen(folder, args);
 const check = (...files: string[]) => markpen("check", ...files, "--exercise", "beacon.exercise.yaml");
 
-describe("a file's ending tells the language", () => {
+describe("the file's ending decides the language", () => {
 	test("to draw, and both languages give the same figures", async () => {
 		const drawn = await markpen("draw", "right.js");
 		expect([drawn.code, drawn.err]).toEqual([0, ""]);

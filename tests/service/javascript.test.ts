@@ -110,7 +110,7 @@ test("a draft keeps its language, and what is handed in without one is in the dr
 	expect((await teacher.showHandIn({ params: { id } })).language).toBe("nib");
 });
 
-test("files that a teacher hands in are told by their endings", async () => {
+test("files that a teacher hands in are read by their endings", async () => {
 	const { students } = await classNamed(teacher, "8 Tern");
 	const [first, second] = students.filter((s) => s.name !== "Idris Vale");
 	const zip = zipSync(

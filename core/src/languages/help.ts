@@ -1,4 +1,4 @@
-/** What people are told of a word of a language: in the docs, under the cursor, when a word is completed. */
+/** The help for a word of a language: shown in the docs, under the cursor and when a word is completed. */
 export interface Help {
 	readonly word: string;
 	/** The grammar in one line a form. */

@@ -15,7 +15,7 @@ export const ENDINGS: Readonly<Record<LanguageId, readonly string[]>> = Object.f
 	javascript: [".js", ".mjs"],
 });
 
-/** The language that a file's name tells; undefined for an ending that no language has. */
+/** The language of a file by its ending; undefined where no language has that ending. */
 export function languageOfFile(name: string): LanguageId | undefined {
 	const lower = name.toLowerCase();
 	return LANGUAGE_IDS.find((id) => ENDINGS[id].some((ending) => lower.endsWith(ending)));

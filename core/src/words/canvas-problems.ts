@@ -58,8 +58,7 @@ export const CANVAS_WORDS: Readonly<Record<string, (d: Data) => string>> = {
 	"js-value-missing": (d) => `A value is missing after ${q(d.sign)}.`,
 	"js-word-near": (d) => `${q(d.word)} means nothing here. Did you mean ${q(d.meant)}?`,
 	"js-comma-missing": (d) => `A comma is missing before ${q(d.word)}.`,
-	"js-unexpected": (d) =>
-		`${q(d.word)} doesn't fit here. Look at what stands just before it: is a bracket, comma or sign missing?`,
+	"js-unexpected": (d) => `${q(d.word)} doesn't fit here. Look just before it: is a bracket, comma or sign missing?`,
 	"js-nesting": () => "Brackets and blocks are inside one another too deep to be read.",
 	// Running
 	"js-name-unknown": (d) =>

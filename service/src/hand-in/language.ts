@@ -17,7 +17,7 @@ export function languageTaken(
 	return asked;
 }
 
-/** The language of a file that a teacher hands in: as its ending tells where the exercise is done in it. */
+/** The language of a file that a teacher hands in: that of its ending where the exercise takes it, else the first. */
 export function languageOfUpload(file: string, languages: readonly LanguageId[]): LanguageId {
 	const told = languageOfFile(file);
 	return told && languages.includes(told) ? told : (languages[0] ?? "nib");

@@ -45,7 +45,7 @@ const MAX_MADE = 20_000;
 
 const OPS = Object.fromEntries(METHODS.map(({ name, op }) => [name, op])) as Readonly<Record<string, number>>;
 
-/** What the recorder tells of beside the drawing. */
+/** Where the recorder reports remarks. */
 export interface CanvasWitness {
 	/** A path that is drawn where nothing was ever added to it, a style set after its mark, and so on. */
 	readonly note: (code: string, line: number, data?: Readonly<Record<string, string | number>>) => void;
@@ -221,7 +221,7 @@ export class CanvasRecorder {
 		return isInside(path, a, b, c === 1, what === 2 ? (this.state.width * enlargement(map)) / 2 : undefined) ? 1 : 0;
 	}
 
-	/** The end of the run, or of a frame: a path that was never drawn is told. */
+	/** The end of the run, or of a frame: a path that was never drawn gets a remark. */
 	finish(): void {
 		if (this.undrawn > 0) this.witness.note("path-not-drawn", this.undrawn);
 		this.undrawn = 0;

@@ -14,7 +14,7 @@ c.fill();
 c.fillStyle = "navy";
 c.fillRect(140, 180, 120, 30);
 `;
-/** An exercise that names no figures: what its model draws is all that tells one mend from another. */
+/** An exercise that names no figures, so that only the model's drawing can decide between two mends. */
 const BEACON = `format: markpen/exercise@1
 id: beacon
 title: Beacon
@@ -41,8 +41,8 @@ beforeAll(async () => {
 	exercise = reading.exercise;
 });
 
-/** What a teacher is told of a program that differs from the right one. */
-async function told(right: string, wrong: string): Promise<string[]> {
+/** The causes of a program that differs from the right one, as a teacher reads them. */
+async function causesFor(right: string, wrong: string): Promise<string[]> {
 	await language.ready();
 	const source = RIGHT.replace(right, wrong);
 	expect(source).not.toBe(RIGHT);
@@ -56,9 +56,9 @@ test.each([
 	['"gold"', '"tomato"', 'Line 2: the fill is "tomato"; "gold" meets 1 more criterion.'],
 	["c.fill()", "c.stroke()", "Line 5: `stroke` sets the line; `fill` meets 1 more criterion."],
 ])("%s written as %s has its cause, at its line and in the program's own words", async (right, wrong, sentence) => {
-	expect(await told(right, wrong)).toEqual([sentence]);
+	expect(await causesFor(right, wrong)).toEqual([sentence]);
 });
 
 test("a name that is misspelt says so itself: nothing else is blamed for what is missing", async () => {
-	expect(await told("c.fill()", "c.fil()")).toEqual([]);
+	expect(await causesFor("c.fill()", "c.fil()")).toEqual([]);
 });

@@ -130,7 +130,7 @@ class Instrumenter {
 		else this.visit(node, parent);
 	}
 
-	/** Sets the place before a statement; one that stands alone in a block's place gets a block. */
+	/** Sets the place before a statement; a single statement without a block gets one. */
 	private before(node: AnyNode, parent: AnyNode): void {
 		const set = `${PLACE}=${this.at(node)};`;
 		const inList =

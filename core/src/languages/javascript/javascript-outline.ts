@@ -261,7 +261,7 @@ class OutlineMaker {
 		return [step];
 	}
 
-	/** An expression that stands as a statement. */
+	/** An expression used as a statement. */
 	private expression(node: AnyNode, names: Names, place: SourceRange): Step[] {
 		switch (node.type) {
 			case "AssignmentExpression":
@@ -388,7 +388,7 @@ class OutlineMaker {
 				return [{ node: "put", variable, indices: [], value, place }];
 			}
 		}
-		// What is given to be called later belongs to the program as it stands.
+		// What is given to be called later belongs to the program itself.
 		const later = given.filter(isFunction).flatMap((f) => this.functionBody(f, new Names(names, true)));
 		const call = this.values.of(node, names);
 		const called = name ?? (callee.type === "Identifier" ? (callee.name as string) : "");

@@ -214,7 +214,7 @@ describe("limits", () => {
 		expect([d.errors[0]?.code, d.ended, d.drawing.figures.length]).toEqual([code, "stopped", 1]);
 	});
 
-	test("the tape's, told at the line", async () => {
+	test("the tape's, with its line", async () => {
 		const d = await drawn("while (true)\n  ctx.fillRect(0, 0, 9, 9);");
 		expect([d.errors[0]?.code, d.errors[0]?.place.line, d.tape.length]).toEqual(["limit-entries", 4, 200_000]);
 	});

@@ -150,7 +150,7 @@ function openBefore(source: string, pos: number): { sign: string; at: number }[]
 /** Words that begin statements. */
 const KEYWORDS = ["function", "const", "let", "for", "while", "if", "else", "return", "new", "class", "switch", "var"];
 
-/** What may be meant where something stands that can't stand there. */
+/** What may be meant by something that isn't allowed in its place. */
 function unexpected(source: string, pos: number): Problem {
 	const word = wordAt(source, pos);
 	const open = openBefore(source, pos).at(-1);

@@ -106,7 +106,7 @@ export class CanvasRun implements SandboxHost {
 		}
 		if (!called.ok) {
 			const place = this.made.places[sandbox.place()] ?? { line: 1, column: 1, length: 1 };
-			// A run that was interrupted is told at the place that it had got to.
+			// An interrupted run is reported at the place that it had reached.
 			if (!this.ended) this.ended = runtimeProblem(called, place, { source: this.source, limits: this.limits });
 			else if (this.ended.code === "limit-steps" || this.ended.code === "limit-time")
 				this.ended = { ...this.ended, place };

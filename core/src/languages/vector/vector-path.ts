@@ -51,7 +51,7 @@ export type Radius = readonly [number, number];
  */
 export class VectorPath {
 	readonly subPaths: SubPath[] = [];
-	/** Grows with every piece, so that it can be told whether the path is still the same. */
+	/** Grows with every piece: two equal revisions mean the same path. */
 	version = 0;
 
 	clear(): void {
