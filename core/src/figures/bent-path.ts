@@ -2,8 +2,8 @@ import { type Arc, rimPoint } from "../geometry/arc.ts";
 import { distance, type Point } from "../geometry/points.ts";
 import type { Sheet } from "../tape/layout.ts";
 import { PATH, type PathStep } from "../tape/path.ts";
-import { bentOutline } from "./bent.ts";
-import { type Geometry, measureBend, measureOutline, measureOval } from "./measure.ts";
+import { bentGeometry } from "./bent-geometry.ts";
+import { type Geometry, measureBend, measureOval } from "./measure.ts";
 import type { Tolerance } from "./tolerance.ts";
 
 /** A sub-path's corners, with the arc of each piece that is one; a closed one ends before it is back. */
@@ -76,15 +76,5 @@ export function bentPath(
 		if (distance(start[0], start[1], end[0], end[1]) <= 1e-6) points.pop();
 		else arcs.push(undefined);
 	}
-	const bent = bentOutline({ points, arcs, closed }, tolerance);
-	switch (bent.is) {
-		case "circle":
-			return measureOval({ x: bent.arc.x, y: bent.arc.y, rx: bent.arc.rx, ry: bent.arc.ry, turned: 0 }, tolerance);
-		case "arc":
-			return measureBend(bent.arc, bent.closed, up, tolerance);
-		case "rounded-rect":
-			return measureOutline({ points: bent.corners, closed: true, rounding: bent.radius }, sheet, tolerance);
-		default:
-			return undefined;
-	}
+	return bentGeometry({ points, arcs, closed }, { sheet, up, tolerance });
 }

@@ -3,8 +3,9 @@ import { distance, type Point } from "../geometry/points.ts";
 import { ENTRY, upward } from "../tape/layout.ts";
 import { type Area, areasOf, coordinate, styleOf, type Tape } from "../tape/tape.ts";
 import { assemble } from "./assemble.ts";
-import { arcChain, bentOutline, flattened } from "./bent.ts";
-import { type Geometry, measureBend, measureOutline, measureOval } from "./measure.ts";
+import { arcChain, flattened } from "./bent.ts";
+import { bentGeometry } from "./bent-geometry.ts";
+import { type Geometry, measureOutline } from "./measure.ts";
 import { corners, type Outline } from "./outline.ts";
 import { type PlacedGeometry, placedGeometries } from "./placed.ts";
 import { steppedArcs, withArcs } from "./stepped-arcs.ts";
@@ -274,18 +275,7 @@ export class PartFinder {
 	/** What an outline with bent pieces is; undefined where its points alone say it. */
 	private bent(outline: Required<Pick<Outline, "points" | "arcs">>, closed: boolean): Geometry | undefined {
 		const { tolerance, up } = this;
-		const { sheet } = this.tape;
-		const bent = bentOutline({ ...outline, closed }, tolerance);
-		switch (bent.is) {
-			case "circle":
-				return measureOval({ x: bent.arc.x, y: bent.arc.y, rx: bent.arc.rx, ry: bent.arc.ry, turned: 0 }, tolerance);
-			case "arc":
-				return measureBend(bent.arc, bent.closed, up, tolerance);
-			case "rounded-rect":
-				return measureOutline({ points: bent.corners, closed: true, rounding: bent.radius }, sheet, tolerance);
-			default:
-				return undefined;
-		}
+		return bentGeometry({ ...outline, closed }, { sheet: this.tape.sheet, up, tolerance });
 	}
 
 	private straight(through: readonly Point[], closed: boolean, gap = 0): Geometry | undefined {
