@@ -45,7 +45,11 @@ export default defineConfig({
 				codeSplitting: {
 					groups: [
 						{ name: "schemas", test: /node_modules\/zod\/|src\/no-eval\.ts/ },
-						{ name: "code-editor", test: /node_modules\/(?:@codemirror\/(?!lang-yaml)|@lezer\/(?!yaml|lr))/ },
+						// What one language alone needs comes with that language.
+						{
+							name: "code-editor",
+							test: /node_modules\/(?:@codemirror\/(?!lang-)|@lezer\/(?!yaml|lr|javascript|xml))/,
+						},
 					],
 				},
 			},

@@ -37,6 +37,10 @@ export const picture = sheet.extend({
 				kind: z.enum(["linear", "radial"]),
 				at: z.array(z.number()),
 				stops: z.array(z.tuple([z.number(), z.string()])),
+				stretch: z
+					.tuple([z.number(), z.number(), z.number(), z.number()])
+					.optional()
+					.describe("a, b, c, d of the map about the second circle's middle that a radial one is put through"),
 			}),
 		)
 		.optional()

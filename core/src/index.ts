@@ -24,7 +24,6 @@ export { type Track, tracksOf } from "./figures/tracks.ts";
 export { forgiven, isOneChangeAway } from "./forgiven.ts";
 export type { Given } from "./languages/given.ts";
 export type { Help } from "./languages/help.ts";
-export { CANVAS_HELP } from "./languages/javascript/canvas-help.ts";
 export {
 	ENDINGS,
 	LANGUAGE_IDS,

@@ -52,6 +52,10 @@ export class LanguageLoader {
 			const language = await loadJavaScript(await this.interpreters.javascript());
 			return { language, ready: () => language.ready() };
 		}
+		if (id === "svg") {
+			const { SVG } = await import("./languages/svg/svg.ts");
+			return { language: SVG, ready: async () => {} };
+		}
 		if (id === "nib") return { language: NIB, ready: async () => {} };
 		throw new Error(`the language ${id} can't be loaded`);
 	}

@@ -49,8 +49,9 @@
 
 	/** What a language brings to the editor, where it isn't Nib. */
 	async function editorLanguage(of: LanguageId): Promise<EditorLanguage | undefined> {
-		if (of !== "javascript") return undefined;
-		return (await import("../state/editor/javascript-editor.ts")).JAVASCRIPT_LANGUAGE;
+		if (of === "javascript") return (await import("../state/editor/javascript-editor.ts")).JAVASCRIPT_LANGUAGE;
+		if (of === "svg") return (await import("../state/editor/svg-editor.ts")).SVG_LANGUAGE;
+		return undefined;
 	}
 
 	$effect(() => {

@@ -1,13 +1,11 @@
 import {
 	briefDoubts,
-	CANVAS_HELP,
 	COLOUR_NAMES,
 	criterionAgainst,
 	type DrawOptions,
 	draw,
 	type ExerciseFile,
 	formatColour,
-	HELP,
 	type LanguageId,
 	LanguageLoader,
 	type Languages,
@@ -54,6 +52,11 @@ async function underOf({ language = "nib", conditions, seed, frames }: RunSettin
 	};
 }
 
+/** The words of a language that have help. */
+async function helpIn(language: LanguageId = "nib"): Promise<Answers["help"]["words"]> {
+	return [...languageOf(await LOADER.ready([language]), language).help.values()];
+}
+
 async function replay(run: RunSettings): Promise<Answers["replay"] | null> {
 	const names = namesIn(run.source, run.language);
 	const made = replayed(run.source, { ...(await underOf(run)), watch: names });
@@ -94,7 +97,7 @@ async function answer(request: WorkerRequest): Promise<Answers[keyof Answers]> {
 			return replay(request);
 		case "help":
 			return {
-				words: [...(request.language === "javascript" ? CANVAS_HELP : HELP).values()],
+				words: await helpIn(request.language),
 				colours: COLOUR_NAMES.map((name) => ({ name, code: formatColour(namedColour(name) ?? -1) })),
 			};
 		case "propose": {

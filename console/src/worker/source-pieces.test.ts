@@ -16,6 +16,21 @@ test.each([
 	expect(pieces.map((p) => p.text).join("")).toBe(line);
 });
 
+test.each([
+	[
+		'  <rect width="9"/> <!-- on -->',
+		'plain:   head:<rect plain: width= quoted:"9" head:/> plain:  comment:<!-- on -->',
+	],
+	["</g>", "head:</g head:>"],
+	["<!-- goes on", "comment:<!-- goes on"],
+])("%s", (line, wanted) => {
+	expect(
+		sourcePieces(line, "svg")
+			.map((p) => `${p.as}:${p.text}`)
+			.join(" "),
+	).toBe(wanted);
+});
+
 test("a line of Nib has Nib's own", () => {
 	expect(sourcePieces("walk 5 -- on", "nib").map((p) => p.as)).toEqual(["head", "plain", "comment"]);
 });

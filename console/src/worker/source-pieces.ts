@@ -11,7 +11,11 @@ const KEYWORDS: ReadonlySet<string> = new Set(
 const JAVASCRIPT =
 	/(\/\/.*|\/\*.*?(?:\*\/|$))|("(?:[^"\\]|\\.)*"?|'(?:[^'\\]|\\.)*'?|`[^`]*`?)|([\p{L}_$][\p{L}\p{N}_$]*)/gu;
 
-function javaScriptPieces(line: string): Piece[] {
+/** Comments, tags with their names, and values of a line of SVG. */
+const SVG = /(<!--.*?(?:-->|$))|("[^"]*"?|'[^']*'?)|(<\/?[\w:-]+|\/?>)/g;
+
+/** The pieces of a line that a pattern finds as comment, quoted or word, and what is between them. */
+function found(line: string, pattern: RegExp, isHead: (word: string) => boolean): Piece[] {
 	const pieces: Piece[] = [];
 	let at = 0;
 	const add = (text: string, as: Piece["as"]) => {
@@ -19,13 +23,12 @@ function javaScriptPieces(line: string): Piece[] {
 		if (last?.as === as && as === "plain") pieces[pieces.length - 1] = { text: last.text + text, as };
 		else if (text !== "") pieces.push({ text, as });
 	};
-	for (const found of line.matchAll(JAVASCRIPT)) {
-		const [text, comment, quoted, word] = found;
-		add(line.slice(at, found.index), "plain");
+	for (const { 0: text, 1: comment, 2: quoted, 3: word, index } of line.matchAll(pattern)) {
+		add(line.slice(at, index), "plain");
 		if (comment !== undefined) add(text, "comment");
 		else if (quoted !== undefined) add(text, "quoted");
-		else add(text, word !== undefined && KEYWORDS.has(word) ? "head" : "plain");
-		at = found.index + text.length;
+		else add(text, word !== undefined && isHead(word) ? "head" : "plain");
+		at = index + text.length;
 	}
 	add(line.slice(at), "plain");
 	return pieces;
@@ -33,5 +36,7 @@ function javaScriptPieces(line: string): Piece[] {
 
 /** A line of source in pieces to be coloured. */
 export function sourcePieces(line: string, language: LanguageId): Piece[] {
-	return language === "javascript" ? javaScriptPieces(line) : piecesOf(line);
+	if (language === "javascript") return found(line, JAVASCRIPT, (word) => KEYWORDS.has(word));
+	if (language === "svg") return found(line, SVG, () => true);
+	return piecesOf(line);
 }

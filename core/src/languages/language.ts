@@ -1,18 +1,20 @@
 import type { Limits } from "../limits/limits.ts";
 import type { GivenWrong } from "./given.ts";
+import type { Help } from "./help.ts";
 import type { Outline } from "./outline.ts";
 import type { Problem } from "./problem.ts";
 import type { Run, RunOptions } from "./run.ts";
 import type { ProgramSites } from "./sites.ts";
 
 /** The languages that a student's program can be written in, by the ids that exercises and hand-ins have. */
-export const LANGUAGE_IDS = ["nib", "javascript"] as const;
+export const LANGUAGE_IDS = ["nib", "javascript", "svg"] as const;
 export type LanguageId = (typeof LANGUAGE_IDS)[number];
 
 /** The endings of each language's files, the usual one first. */
 export const ENDINGS: Readonly<Record<LanguageId, readonly string[]>> = Object.freeze({
 	nib: [".nib.txt", ".nib"],
 	javascript: [".js", ".mjs"],
+	svg: [".svg"],
 });
 
 /** The language of a file by its ending; undefined where no language has that ending. */
@@ -49,6 +51,8 @@ export interface ReadProgram {
 /** What a student language offers: see docs/architecture.md. */
 export interface Language {
 	readonly id: LanguageId;
+	/** Help for its words, in the order of the docs. */
+	readonly help: ReadonlyMap<string, Help>;
 	/**
 	 * Reads a source: all that can be said of it without running it. Never throws, whatever the source.
 	 *

@@ -148,8 +148,8 @@ export interface StatementSite extends Span {
 	readonly otherKinds: readonly string[];
 	/** Of a loop that counts nothing: what makes it one that counts rounds from 0 under a name. */
 	readonly counting?: (name: string) => Edit;
-	/** What it could do beside, with the words that a value comes after: a pen's width in the statement that lowers it. */
-	readonly room: readonly { readonly does: Deed; readonly words: string }[];
+	/** What it could do too, and the edit that makes it do so with a value: a pen's width where the pen is lowered. */
+	readonly room: readonly { readonly does: Deed; readonly take: (value: string) => Edit }[];
 }
 
 /** One of the things that a statement does, and the edit that takes it out. */
@@ -175,16 +175,16 @@ export interface Edit {
 	readonly text: string;
 }
 
-/** How a language writes the statements that a mistake may have left out. */
+/** How a language writes the statements that a mistake may have left out; undefined where it has no such statement. */
 export interface Phrasebook {
-	readonly lift: string;
-	readonly lower: string;
-	readonly wipe: string;
-	readonly noPen: string;
-	readonly turn: (left: boolean, angle: string) => string;
-	readonly fill: (colour: string) => string;
-	readonly penColour: (colour: string) => string;
-	readonly penWidth: (width: string) => string;
+	readonly lift: string | undefined;
+	readonly lower: string | undefined;
+	readonly wipe: string | undefined;
+	readonly noPen: string | undefined;
+	readonly turn: (left: boolean, angle: string) => string | undefined;
+	readonly fill: (colour: string) => string | undefined;
+	readonly penColour: (colour: string) => string | undefined;
+	readonly penWidth: (width: string) => string | undefined;
 	readonly paper: (colour: string) => string;
 	readonly assign: (name: string, value: string) => string;
 	readonly declare: (name: string, value: string) => string;

@@ -1,6 +1,6 @@
-import { bracketed, putIn, without, written } from "./edits.ts";
+import { bracketed, without, written } from "./edits.ts";
 import type { Mistake } from "./mistake.ts";
-import { statementsThat, valuesFor } from "./pick.ts";
+import { putInAll, statementsThat, valuesFor } from "./pick.ts";
 
 /** A turn that isn't there: at the end of a routine or loop, or before what is drawn next. */
 export const didNotReturn: Mistake = {
@@ -25,7 +25,7 @@ export const didNotReturn: Mistake = {
 		for (const gap of sites.gaps) {
 			if (!moving.has(gap.after ?? -1) && !moving.has(gap.before ?? -1)) continue;
 			for (const angle of angles.slice(0, 8))
-				for (const left of [true, false]) yield putIn(gap, sites.write.turn(left, angle));
+				yield* putInAll([gap], [sites.write.turn(true, angle), sites.write.turn(false, angle)]);
 		}
 	},
 	example: {

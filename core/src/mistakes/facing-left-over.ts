@@ -1,6 +1,6 @@
-import { putIn, without } from "./edits.ts";
+import { without } from "./edits.ts";
 import type { Mistake } from "./mistake.ts";
-import { isInside, statementsThat } from "./pick.ts";
+import { isInside, putInAll, statementsThat } from "./pick.ts";
 
 /** The pen begins with another facing: a turn too many, or one that isn't there. */
 export const facingLeftOver: Mistake = {
@@ -17,7 +17,7 @@ export const facingLeftOver: Mistake = {
 			.filter((g) =>
 				sites.statements.some((s) => s.does.has("walk") && isInside(sites, s.index, (g.after as number) + 1)),
 			)
-			.map((g) => putIn(g, sites.write.turn(true, "20"))),
+			.flatMap((g) => putInAll([g], [sites.write.turn(true, "20")])),
 	mend: ({ sites }) => statementsThat(sites, "turn", "face").map((s) => without(sites, s)),
 	example: {
 		right: "pen colour navy\nrepeat 4\n  walk 60\n  turn left 90\nend\n",

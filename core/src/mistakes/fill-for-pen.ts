@@ -1,6 +1,6 @@
-import { allOf, putIn, without } from "./edits.ts";
+import { allOf, without } from "./edits.ts";
 import type { Mistake } from "./mistake.ts";
-import { partsThat, reworded, statementOf, valuesFor, withAll } from "./pick.ts";
+import { partsThat, putInAll, reworded, statementOf, valuesFor, withAll } from "./pick.ts";
 
 /** `fill` where the pen's colour was meant. */
 export const fillForPen: Mistake = {
@@ -17,8 +17,8 @@ export const fillForPen: Mistake = {
 			const colour = valuesFor(sites, "pen colour").find((v) => v.statement === p.statement);
 			const gap = sites.gaps.find((g) => g.after === p.statement);
 			const whole = p.out.start === statementOf(sites, p).start;
-			const both =
-				colour && gap && !whole && allOf([putIn(gap, sites.write.fill(colour.text)), without(sites, p)], "word");
+			const put = colour && gap && !whole ? putInAll([gap], [sites.write.fill(colour.text)]) : [];
+			const both = put.length > 0 && allOf([...put, without(sites, p)], "word");
 			return both ? [{ ...both, at: p, also: [] }] : [];
 		}),
 	],

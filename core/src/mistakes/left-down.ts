@@ -14,6 +14,7 @@ export const leftDown: Mistake = {
 	make: (sites) => partsThat(sites, "lift").map((p) => without(sites, p)),
 	*mend({ sites }) {
 		const { lift, lower } = sites.write;
+		if (lift === undefined || lower === undefined) return;
 		const moves = new Set(statementsThat(sites, "walk", "go", "curve", "turn", "face").map((s) => s.index));
 		for (const gap of sites.gaps) {
 			if (!moves.has(gap.after ?? -1)) continue;

@@ -138,9 +138,9 @@ export function isInside(sites: ProgramSites, statement: number, block: number):
 export const isInFrames = (sites: ProgramSites, statement: number): boolean =>
 	statementsThat(sites, "frames").some((frames) => isInside(sites, statement, frames.index + 1));
 
-/** A statement put in at each of some gaps. */
-export const putInAll = (gaps: readonly GapSite[], texts: readonly string[]): Change[] =>
-	gaps.flatMap((gap) => texts.map((text) => putIn(gap, text)));
+/** Each statement put in at each of some gaps; none for a statement that the language doesn't have. */
+export const putInAll = (gaps: readonly GapSite[], texts: readonly (string | undefined)[]): Change[] =>
+	gaps.flatMap((gap) => texts.flatMap((text) => (text === undefined ? [] : [putIn(gap, text)])));
 
 /** A y as it would be counted from the other side, in the ends of a sheet. */
 export const flipped = ({ low, high }: { readonly low: number; readonly high: number }) => low + high;

@@ -4,20 +4,21 @@ import { roundness } from "./look.ts";
 import type { Mistake } from "./mistake.ts";
 import { gapsBefore, partsThat, putInAll } from "./pick.ts";
 
-/** A colour or width that isn't set, so that the one before still holds. */
+/** A colour or width that isn't set, so that the one before, or the usual one, still holds. */
 export const settingCarriedOver: Mistake = {
 	id: "setting-carried-over",
 	family: "paint",
 	changes: ["colour"],
 	made: "a colour or width not set",
-	did: "what was set before still holds",
+	did: "a colour or width is not set here",
 	instead: "`{now}`",
-	asks: "What was set before still holds@. What should be set anew?",
+	asks: "A colour or a width is not set here@. Which one is missing?",
 	make: (sites) => partsThat(sites, "no pen").map((p) => without(sites, p)),
 	*mend(look) {
 		const { sites } = look;
 		const { write } = sites;
 		const values = {
+			fill: look.colours("fill colour").map((c) => colourText(look, c)),
 			"pen colour": look
 				.colours("pen colour")
 				.filter((c) => c !== -1)
@@ -27,12 +28,14 @@ export const settingCarriedOver: Mistake = {
 				.filter((n) => roundness(n) >= 3)
 				.map(written),
 		};
-		for (const s of sites.statements) {
-			const end = s.start + s.indent.length + s.text.length;
-			for (const { does, words } of s.room)
-				for (const value of [...new Set(values[does as keyof typeof values] ?? [])].slice(0, 4))
-					yield { ...replaced(sites, { ...s, start: end, end }, ` ${words} ${value}`, "in"), now: `${words} ${value}` };
-		}
+		for (const s of sites.statements)
+			for (const { does, take } of s.room)
+				for (const value of [...new Set(values[does as keyof typeof values] ?? [])].slice(0, 4)) {
+					const edit = take(value);
+					const { line, column } = s;
+					const at = { start: edit.start, end: edit.end, line, column };
+					yield { ...replaced(sites, at, edit.text, "in"), now: edit.text.trim() };
+				}
 		const texts = [
 			...look.colours("fill colour").map((c) => write.fill(colourText(look, c))),
 			...look.colours("pen colour").map((c) => (c === -1 ? write.noPen : write.penColour(colourText(look, c)))),
@@ -43,7 +46,7 @@ export const settingCarriedOver: Mistake = {
 		];
 		yield* putInAll(
 			gapsBefore(sites, "shape", "walk", "curve", "loop", "call", "area", "lay"),
-			[...new Set(texts)].slice(0, 10),
+			[...new Set(texts.filter((t) => t !== undefined))].slice(0, 10),
 		);
 	},
 	example: {

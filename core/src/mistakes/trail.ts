@@ -1,6 +1,6 @@
 import { movedTo, putIn, without } from "./edits.ts";
 import type { Mistake } from "./mistake.ts";
-import { statementsThat } from "./pick.ts";
+import { putInAll, statementsThat } from "./pick.ts";
 
 /** The sheet isn't covered anew in each frame, so that the frames before can still be seen. */
 export const trail: Mistake = {
@@ -26,7 +26,7 @@ export const trail: Mistake = {
 				return moved ? [{ ...moved, now: p.text }] : [];
 			}),
 			...papers.map((p) => putIn(gap, p.text)),
-			putIn(gap, sites.write.wipe),
+			...putInAll([gap], [sites.write.wipe]),
 		]);
 		return changes.map((change) => ({ ...change, likelier }));
 	},

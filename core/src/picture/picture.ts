@@ -1,5 +1,5 @@
 import { formatColour } from "../colour/colour.ts";
-import { ENTRY, type Gradient, type LineStyle, type Origin, type Style } from "../tape/layout.ts";
+import { ENTRY, type Gradient, type LineStyle, type Origin, type Style, turnedOver, upward } from "../tape/layout.ts";
 import { areasOf, coordinate, coversAll, styleOf, type Tape } from "../tape/tape.ts";
 import { PathPen, toPicture } from "./paths.ts";
 
@@ -34,7 +34,7 @@ export interface PictureShape {
 }
 
 /** A gradient in the picture's coordinates, its colours as codes. */
-export interface PictureGradient extends Pick<Gradient, "kind" | "at"> {
+export interface PictureGradient extends Pick<Gradient, "kind" | "at" | "stretch"> {
 	readonly stops: readonly (readonly [offset: number, colour: string])[];
 }
 
@@ -163,13 +163,14 @@ export class Painter {
 		if (number === undefined) {
 			number = this.gradients.length;
 			this.gradientNumbers.set(gradient, number);
-			const { kind, at, stops } = gradient;
+			const { kind, at, stops, stretch } = gradient;
 			const point = toPicture(this.tape.sheet);
 			const [a, b, c, d, e, f] = at as [number, number, number, number, number, number];
 			this.gradients.push({
 				kind,
 				at: kind === "linear" ? [...point(a, b), ...point(c, d)] : [...point(a, b), c, ...point(d, e), f],
 				stops: stops.map(([offset, colour]) => [offset, formatColour(colour)] as const),
+				...(stretch && { stretch: turnedOver(stretch, upward(this.tape.sheet.origin)) }),
 			});
 		}
 		return number;

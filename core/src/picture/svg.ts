@@ -50,14 +50,17 @@ function lineStyle({ cap, join, miter, dash, dashOffset }: LineStyle): string {
 	return ` stroke-linejoin="${join}" stroke-miterlimit="${miter}"${caps}${dashes}`;
 }
 
-function gradient({ kind, at, stops }: PictureGradient, i: number): string {
+function gradient({ kind, at, stops, stretch }: PictureGradient, i: number): string {
 	const [a, b, c, d, e, f] = at;
 	const place =
 		kind === "linear"
 			? `x1="${a}" y1="${b}" x2="${c}" y2="${d}"`
 			: `fx="${a}" fy="${b}" fr="${c}" cx="${d}" cy="${e}" r="${f}"`;
 	const inside = stops.map(([offset, colour]) => `<stop offset="${offset}" stop-color="${colour}"/>`).join("");
-	return `<${kind}Gradient id="paint-${i}" gradientUnits="userSpaceOnUse" ${place}>${inside}</${kind}Gradient>`;
+	const stretched = stretch
+		? ` gradientTransform="translate(${d} ${e}) matrix(${stretch.join(" ")} 0 0) translate(${-(d as number)} ${-(e as number)})"`
+		: "";
+	return `<${kind}Gradient id="paint-${i}" gradientUnits="userSpaceOnUse" ${place}${stretched}>${inside}</${kind}Gradient>`;
 }
 
 const clipped = (clip: number | undefined) => (clip === undefined ? "" : ` clip-path="url(#clip-${clip})"`);

@@ -120,6 +120,19 @@ export interface Gradient {
 	readonly at: readonly number[];
 	/** Colours at shares of the way, in order. */
 	readonly stops: readonly (readonly [offset: number, colour: number])[];
+	/**
+	 * Of a radial one whose circles are seen as ellipses: a, b, c, d of the map about the second circle's middle that they
+	 * are put through, (x, y) to (a x + c y, b x + d y).
+	 */
+	readonly stretch?: readonly [a: number, b: number, c: number, d: number];
+}
+
+/** A gradient's stretch between a sheet whose y grows upwards (1) and a picture, either way; the same for -1. */
+export function turnedOver(
+	[a, b, c, d]: NonNullable<Gradient["stretch"]>,
+	up: 1 | -1,
+): NonNullable<Gradient["stretch"]> {
+	return up === 1 ? [a, -b, -c, d] : [a, b, c, d];
 }
 
 /** Paints of a style beside its colours. */

@@ -58,12 +58,14 @@ function lineFits(line: LineStyle): boolean {
 
 function gradientFits(gradient: Gradient): boolean {
 	if (typeof gradient !== "object" || gradient === null) return false;
-	const { kind, at, stops } = gradient;
+	const { kind, at, stops, stretch } = gradient;
 	return (
 		(kind === "linear" || kind === "radial") &&
 		Array.isArray(at) &&
 		at.length === (kind === "linear" ? 4 : 6) &&
 		at.every((v) => Number.isFinite(v)) &&
+		(stretch === undefined ||
+			(Array.isArray(stretch) && stretch.length === 4 && stretch.every((v) => Number.isFinite(v)))) &&
 		Array.isArray(stops) &&
 		stops.every((stop) => Array.isArray(stop) && stop[0] >= 0 && stop[0] <= 1 && colour(stop[1]))
 	);

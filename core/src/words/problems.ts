@@ -1,6 +1,7 @@
 import type { Problem } from "../languages/problem.ts";
 import { CANVAS_WORDS } from "./canvas-problems.ts";
 import { counted, sentence } from "./lists.ts";
+import { SVG_WORDS } from "./svg-problems.ts";
 
 type Data = Problem["data"];
 const near = (d: Data) => (d.near ? ` Did you mean ${q(d.near)}?` : "");
@@ -225,5 +226,6 @@ export const PROBLEM_CODES = Object.keys(WORDS);
 
 /** What a problem or remark says, in words a beginner understands. */
 export function problemSentence(problem: Pick<Problem, "code" | "data">): string {
-	return (WORDS[problem.code] ?? CANVAS_WORDS[problem.code])?.(problem.data) ?? problem.code;
+	const says = WORDS[problem.code] ?? CANVAS_WORDS[problem.code] ?? SVG_WORDS[problem.code];
+	return says?.(problem.data) ?? problem.code;
 }

@@ -16,6 +16,7 @@ export interface Paintable {
 				readonly kind: "linear" | "radial";
 				readonly at: readonly number[];
 				readonly stops: readonly (readonly [offset: number, colour: string])[];
+				readonly stretch?: readonly [a: number, b: number, c: number, d: number] | undefined;
 		  }[]
 		| undefined;
 }
@@ -65,6 +66,18 @@ function paintOf(context: Context, of: Pick<Paintable, "gradients">, number: num
 	return made;
 }
 
+/** The map that a gradient's circles are put through to be seen as ellipses; undefined where they stay circles. */
+function stretchOf({ gradients }: Pick<Paintable, "gradients">, number: number): DOMMatrix | undefined {
+	const gradient = gradients?.[number];
+	if (!gradient?.stretch) return undefined;
+	const [x, y] = [gradient.at[3] as number, gradient.at[4] as number];
+	const made = new DOMMatrix()
+		.translate(x, y)
+		.multiply(new DOMMatrix([...gradient.stretch, 0, 0]))
+		.translate(-x, -y);
+	return made.is2D && made.a * made.d - made.b * made.c !== 0 ? made : undefined;
+}
+
 /** Paints one shape; the context has the picture's own coordinates. */
 export function paintShape(context: Context, of: Pick<Paintable, "clips" | "gradients">, shape: PictureShape): void {
 	const cut = shape.clip !== undefined;
@@ -78,7 +91,16 @@ export function paintShape(context: Context, of: Pick<Paintable, "clips" | "grad
 		const fill = () => {
 			if (shape.fill === "none") return;
 			context.fillStyle = paintOf(context, of, shape.fillGradient, shape.fill);
-			context.fill(path, shape.evenOdd ? "evenodd" : "nonzero");
+			const rule = shape.evenOdd ? "evenodd" : "nonzero";
+			const stretch = shape.fillGradient === undefined ? undefined : stretchOf(of, shape.fillGradient);
+			if (!stretch) return context.fill(path, rule);
+			// The gradient is stretched with the context, and the path put back by as much.
+			const back = new Path2D();
+			back.addPath(path, stretch.inverse());
+			context.save();
+			context.transform(stretch.a, stretch.b, stretch.c, stretch.d, stretch.e, stretch.f);
+			context.fill(back, rule);
+			context.restore();
 		};
 		if (!shape.inkUnder) fill();
 		if (shape.ink !== "none" && shape.width > 0) {

@@ -1,27 +1,25 @@
 import { canvasColour, cssColour } from "../../colour/css-colour.ts";
 import {
 	type DownArc,
-	determinant,
 	enlargement,
 	IDENTITY,
 	inverse,
 	type Matrix,
-	mapped,
 	rotation,
 	scaling,
 	times,
 	translation,
 } from "../../geometry/matrix.ts";
-import { directionDeg } from "../../geometry/trig.ts";
 import { ENTRY, type Gradient, type LineStyle, type Sheet } from "../../tape/layout.ts";
 import { ASCENT, DESCENT, textWidth } from "../../tape/lettering.ts";
 import type { TapeWriter } from "../../tape/writer.ts";
 import { fontSize } from "../vector/font.ts";
 import { isInside } from "../vector/hitting.ts";
+import { laidLine } from "../vector/line-style.ts";
 import { svgPath } from "../vector/svg-path.ts";
 import { faded, laidGradient, meanColour, type VectorGradient, type VectorPaint } from "../vector/vector-paint.ts";
 import { type Radius, VectorPath } from "../vector/vector-path.ts";
-import { VectorTape } from "../vector/vector-tape.ts";
+import { coversSheet, VectorTape } from "../vector/vector-tape.ts";
 import { LINE_CAPS, LINE_JOINS, METHODS, OP, TEXT_ALIGNS, TEXT_BASELINES } from "./canvas-methods.ts";
 import { BASELINES, type CanvasState, USUAL_STATE } from "./canvas-state.ts";
 
@@ -316,7 +314,8 @@ export class CanvasRecorder {
 		if (paint.stops.length === 0) return { colour: -1 };
 		const colour = faded(meanColour(paint.stops), alpha);
 		if (paint.stops.length === 1) return { colour };
-		return { colour, gradient: laidGradient(paint, map, enlargement(map), alpha) };
+		const gradient = laidGradient(paint, map, alpha);
+		return gradient ? { colour, gradient } : { colour: -1 };
 	}
 
 	private addToPath(op: number, target: number, v: (i: number) => number, place: CallPlace): void {
@@ -396,14 +395,8 @@ export class CanvasRecorder {
 		this.tape.draw(path, { fill: this.paper, ink: -1, width: 0, clip: this.state.clip }, place);
 	}
 
-	/** Whether a path covers the whole sheet, and nothing cuts it. */
-	private coversAll({ subPaths }: VectorPath): boolean {
-		const drawn = subPaths.filter((sub) => sub.pieces.length > 0);
-		const rect = drawn.length === 1 ? drawn[0]?.rect : undefined;
-		if (!rect || this.state.clip !== undefined || rect.rounding > 0 || rect.turned % 90 !== 0) return false;
-		const [w, h] = rect.turned % 180 === 0 ? [rect.width, rect.height] : [rect.height, rect.width];
-		const { width, height } = this.sheet;
-		return rect.x - w / 2 <= 0 && rect.y - h / 2 <= 0 && rect.x + w / 2 >= width && rect.y + h / 2 >= height;
+	private coversAll(path: VectorPath): boolean {
+		return this.state.clip === undefined && coversSheet(path, this.sheet);
 	}
 
 	/** Fills a path as it lies, or draws its line. */
@@ -419,7 +412,6 @@ export class CanvasRecorder {
 			this.paperNow = colour;
 			return;
 		}
-		const plain = isPlain(state.line);
 		this.tape.draw(
 			laid,
 			fills
@@ -428,7 +420,7 @@ export class CanvasRecorder {
 						fill: -1,
 						ink: colour,
 						width: state.width * enlargement(state.map),
-						line: plain ? undefined : scaledLine(state.line, enlargement(state.map)),
+						line: laidLine(state.line, enlargement(state.map)),
 						clip: state.clip,
 						inkGradient: gradient,
 					},
@@ -438,7 +430,7 @@ export class CanvasRecorder {
 		this.tape.far = false;
 	}
 
-	private text(words: string, x: number, y: number, most: number, fills: boolean, { line, step }: CallPlace): void {
+	private text(words: string, x: number, y: number, most: number, fills: boolean, place: CallPlace): void {
 		const { state } = this;
 		const { colour } = this.paint(fills ? state.fill : state.stroke);
 		const clean = words.replace(/[\t\n\f\r]/g, " ");
@@ -446,40 +438,26 @@ export class CanvasRecorder {
 		const width = textWidth(clean, state.size);
 		const shrink = most >= 0 && width > most ? most / width : 1;
 		if (shrink <= 0) return;
-		const { map } = state;
-		const scale = enlargement(map) * shrink;
-		const at = mapped(map, x, y + BASELINES[state.baseline] * state.size);
-		const mirrored = determinant(map) < 0;
-		const facing = directionDeg(map.a, map.b);
-		if (!(Math.abs(at[0]) < 1e9 && Math.abs(at[1]) < 1e9 && state.size * scale < 1e6)) {
-			this.witness.note("drawn-too-far", line);
-			return;
-		}
-		const align = { start: 0, left: 0, center: 1, end: 2, right: 2 }[state.align];
-		this.tape.use(
+		const drawn = this.tape.text(
+			clean,
+			{
+				map: state.map,
+				x,
+				y: y + BASELINES[state.baseline] * state.size,
+				size: state.size * shrink,
+				align: ALIGNED[state.align],
+			},
 			fills
 				? { fill: colour, ink: -1, width: 0, clip: state.clip }
 				: { fill: -1, ink: colour, width: state.width, clip: state.clip },
+			place,
 		);
-		const number = this.writer.textNumber(clean);
-		this.writer.add(ENTRY.text, line, step);
-		const turned = mirrored ? facing + 180 : facing;
-		for (const value of [...this.tape.at(...at), state.size * scale, align, -turned, number, mirrored ? 1 : 0])
-			this.writer.put(value);
+		if (!drawn) this.witness.note("drawn-too-far", place.line);
 	}
 }
 
-function isPlain({ cap, join, miter, dash }: LineStyle): boolean {
-	return cap === "butt" && join === "miter" && miter === 10 && dash.length === 0;
-}
-
-function scaledLine(line: LineStyle, scale: number): LineStyle | undefined {
-	// A pattern too fine or too coarse to be seen is none.
-	const length = line.dash.reduce((sum, d) => sum + d, 0) * scale;
-	if (line.dash.length > 0 && !(length > 0.01)) return undefined;
-	if (!line.dash.every((d) => d * scale < 1e6) || !(Math.abs(line.dashOffset * scale) < 1e9)) return undefined;
-	return { ...line, dash: line.dash.map((d) => d * scale), dashOffset: line.dashOffset * scale };
-}
+/** Alignments as the tape numbers them. */
+const ALIGNED = { start: 0, left: 0, center: 1, end: 2, right: 2 } as const;
 
 /** A colour as canvases give it back; an empty text for what is none. */
 export function normalColour(text: string): string {

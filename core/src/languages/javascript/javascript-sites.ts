@@ -1,20 +1,9 @@
 import type { Program as Tree } from "acorn";
 import { NO_COLOUR } from "../../colour/colour.ts";
 import { cssColour } from "../../colour/css-colour.ts";
-import type {
-	GapSite,
-	NameSite,
-	NumberSite,
-	OperatorSite,
-	PairSite,
-	PartSite,
-	ProgramSites,
-	Role,
-	Span,
-	StatementSite,
-	ValueSite,
-	WordSite,
-} from "../sites.ts";
+import { Lines } from "../lines.ts";
+import { SiteLists } from "../site-lists.ts";
+import type { ProgramSites, Role, Span, StatementSite, ValueSite } from "../sites.ts";
 import {
 	deedsOf,
 	numberOf,
@@ -39,16 +28,8 @@ export function javaScriptSites(source: string, tree: Tree): ProgramSites {
 class SiteFinder {
 	readonly sites: ProgramSites;
 	private readonly source: string;
-	private readonly starts: number[] = [0];
-	private readonly values: ValueSite[] = [];
-	private readonly numbers: NumberSite[] = [];
-	private readonly names: NameSite[] = [];
-	private readonly words: WordSite[] = [];
-	private readonly pairs: PairSite[] = [];
-	private readonly operators: OperatorSite[] = [];
-	private readonly statements: StatementSite[] = [];
-	private readonly parts: PartSite[] = [];
-	private readonly gaps: GapSite[] = [];
+	private readonly lines: Lines;
+	private readonly found = new SiteLists();
 	/** What the values under each name are used for. */
 	private readonly uses = new Map<string, Set<Role>>();
 	private readonly parameters = new Map<string, readonly string[]>();
@@ -56,27 +37,12 @@ class SiteFinder {
 
 	constructor(source: string, tree: AnyNode) {
 		this.source = source;
-		for (const { index } of source.matchAll(/\n/g)) this.starts.push(index + 1);
+		this.lines = new Lines(source);
 		this.prepare(tree);
 		this.block(tree.body as AnyNode[], { number: 0, names: [], end: source.length, indent: "" });
 		for (let round = 0; round < 4; round++)
-			for (const { name, roles } of this.names) for (const role of roles) this.usesOf(name).add(role);
-		this.gaps.sort((a, b) => a.start - b.start || a.block - b.block);
-		const { values, numbers, names, words, pairs, operators, statements, parts, gaps } = this;
-		const inOrder = <T extends Span>(sites: T[]) => sites.sort((a, b) => a.start - b.start);
-		this.sites = {
-			source,
-			values: inOrder(values),
-			numbers: inOrder(numbers),
-			names: inOrder(names),
-			words: inOrder(words),
-			pairs,
-			operators: inOrder(operators),
-			statements,
-			parts,
-			gaps,
-			write: phrasebook(this.context),
-		};
+			for (const { name, roles } of this.found.names) for (const role of roles) this.usesOf(name).add(role);
+		this.sites = this.found.inOrder(source, phrasebook(this.context));
 	}
 
 	/** What the context is called, and what each routine is given. */
@@ -109,22 +75,7 @@ class SiteFinder {
 	}
 
 	private span(start: number, end: number): Span {
-		let [low, high] = [0, this.starts.length];
-		while (high - low > 1) {
-			const middle = (low + high) >> 1;
-			if ((this.starts[middle] as number) <= start) low = middle;
-			else high = middle;
-		}
-		return { start, end, line: low + 1, column: start - (this.starts[low] as number) + 1 };
-	}
-
-	private lineStart(at: number): number {
-		return this.source.lastIndexOf("\n", at - 1) + 1;
-	}
-
-	private lineEnd(at: number): number {
-		const end = this.source.indexOf("\n", at);
-		return end < 0 ? this.source.length : end + 1;
+		return this.lines.span(start, end);
 	}
 
 	private block(
@@ -136,22 +87,22 @@ class SiteFinder {
 		let indent = of.indent;
 		for (const node of nodes) {
 			const index = this.statement(node, of.number, names);
-			const site = this.statements[index] as StatementSite;
+			const site = this.found.statements[index] as StatementSite;
 			indent = site.indent;
-			this.gaps.push({ ...this.span(site.start, site.start), indent, block: of.number, before, after: index });
+			this.found.gaps.push({ ...this.span(site.start, site.start), indent, block: of.number, before, after: index });
 			before = index;
 			if (node.type === "VariableDeclaration")
 				for (const d of node.declarations as AnyNode[])
 					for (const id of identifiersIn(d.id as AnyNode)) names.unshift(id.name as string);
 		}
-		this.gaps.push({ ...this.span(of.end, of.end), indent, block: of.number, before, after: undefined });
+		this.found.gaps.push({ ...this.span(of.end, of.end), indent, block: of.number, before, after: undefined });
 	}
 
 	private statement(node: AnyNode, block: number, names: readonly string[]): number {
 		const { source } = this;
-		const index = this.statements.length;
-		const first = this.lineStart(node.start);
-		const last = this.lineEnd(node.end);
+		const index = this.found.statements.length;
+		const first = this.lines.startOf(node.start);
+		const last = this.lines.endOf(node.end);
 		// A statement that has its lines to itself goes with them.
 		const alone =
 			source.slice(first, node.start).trim() === "" &&
@@ -160,7 +111,7 @@ class SiteFinder {
 		const where = this.span(node.start, node.end);
 		const text = source.slice(node.start, node.end).split("\n", 1)[0] as string;
 		const [start, end] = alone ? [first, last] : [node.start, node.end];
-		this.statements.push({
+		this.found.statements.push({
 			start,
 			end,
 			line: where.line,
@@ -179,7 +130,7 @@ class SiteFinder {
 			node.type === "ExpressionStatement" || node.type === "VariableDeclaration" || node.type === "ReturnStatement";
 		if (isSimple)
 			for (const deed of does)
-				this.parts.push({ ...where, does: deed, statement: index, out: { start, end, text: "" } });
+				this.found.parts.push({ ...where, does: deed, statement: index, out: { start, end, text: "" } });
 		this.inside(node, index, names);
 		return index;
 	}
@@ -245,7 +196,7 @@ class SiteFinder {
 	/** Before the line of a block's closing bracket, or before the bracket where it shares its line. */
 	private blockEnd(block: AnyNode): number {
 		const close = block.end - 1;
-		const start = this.lineStart(close);
+		const start = this.lines.startOf(close);
 		return this.source.slice(start, close).trim() === "" ? start : close;
 	}
 
@@ -330,7 +281,7 @@ class SiteFinder {
 					: roles[i] === "width" && roles[i + 1] === "height"
 						? "size"
 						: undefined;
-			if (of && first && second) this.pairs.push({ of, statement: at.index, first, second });
+			if (of && first && second) this.found.pairs.push({ of, statement: at.index, first, second });
 		}
 	}
 
@@ -342,7 +293,7 @@ class SiteFinder {
 		for (const [fill, pen] of SWAPS) {
 			if (name !== fill && name !== pen) continue;
 			const [means, other] = name === fill ? (["fill", "pen"] as const) : (["pen", "fill"] as const);
-			this.words.push({
+			this.found.words.push({
 				...this.span(property.start, property.end),
 				means,
 				statement: at.index,
@@ -358,7 +309,13 @@ class SiteFinder {
 		const from = (node.left as AnyNode).end;
 		const start = this.source.indexOf(sign, from);
 		if (start < 0 || start > (node.right as AnyNode).start) return;
-		this.operators.push({ ...this.span(start, start + sign.length), text: sign, sort, statement: at.index, others });
+		this.found.operators.push({
+			...this.span(start, start + sign.length),
+			text: sign,
+			sort,
+			statement: at.index,
+			others,
+		});
 	}
 
 	/** A value, with the numbers, names and operators in it. */
@@ -379,7 +336,7 @@ class SiteFinder {
 			...(radians && { angles: otherAngles(text, number) }),
 			rebracketed: () => rebracketed(this.source, node),
 		};
-		this.values.push(site);
+		this.found.values.push(site);
 		// Numbers of an angle in radians are none that degrees can be put in place of.
 		this.within(node, radians ? OTHER : roles, { index, names }, true);
 		return site;
@@ -388,7 +345,7 @@ class SiteFinder {
 	private within(node: AnyNode, roles: ReadonlySet<Role>, at: At, whole: boolean): void {
 		const number = numberOf(node);
 		if (number !== undefined) {
-			this.numbers.push({
+			this.found.numbers.push({
 				...this.span(node.start, node.end),
 				value: number,
 				roles,
@@ -401,7 +358,7 @@ class SiteFinder {
 		if (node.type === "Identifier") {
 			const name = node.name as string;
 			if (at.names.includes(name))
-				this.names.push({
+				this.found.names.push({
 					...this.span(node.start, node.end),
 					name,
 					roles,

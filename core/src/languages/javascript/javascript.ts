@@ -8,6 +8,7 @@ import type { Outline } from "../outline.ts";
 import type { Problem } from "../problem.ts";
 import type { Run, RunOptions } from "../run.ts";
 import type { ProgramSites } from "../sites.ts";
+import { CANVAS_HELP } from "./canvas-help.ts";
 import { topDeclarations } from "./instrument.ts";
 import { javaScriptOutline } from "./javascript-outline.ts";
 import { javaScriptSites } from "./javascript-sites.ts";
@@ -107,6 +108,7 @@ export async function loadJavaScript(interpreter: Uint8Array): Promise<JavaScrip
 	await sandboxes.ready();
 	return {
 		id: "javascript",
+		help: CANVAS_HELP,
 		read: (source, limits = CLASS_LIMITS, without = []) => new CanvasProgram(source, limits, without, sandboxes),
 		ready: () => sandboxes.ready(),
 	};

@@ -7,6 +7,7 @@ import type { Run, RunOptions } from "../run.ts";
 import type { ProgramSites } from "../sites.ts";
 import type { Checked } from "./checker.ts";
 import { givenValues } from "./given-values.ts";
+import { HELP } from "./help.ts";
 import { nibOutline } from "./nib-outline.ts";
 import { read } from "./read.ts";
 import { run } from "./runner.ts";
@@ -73,6 +74,7 @@ export class NibProgram implements ReadProgram {
 /** The language of our own, for beginners. */
 export const NIB: Language = Object.freeze({
 	id: "nib" as const,
+	help: HELP,
 	read: (source: string, limits: Limits = CLASS_LIMITS, without: readonly string[] = []) =>
 		new NibProgram(source, limits, without),
 });

@@ -1,6 +1,7 @@
-import type { DownArc } from "../../geometry/matrix.ts";
+import { type DownArc, determinant, enlargement, type Matrix, mapped } from "../../geometry/matrix.ts";
 import { distance, type Point } from "../../geometry/points.ts";
-import { ENTRY, type Gradient, type LineStyle, type Sheet } from "../../tape/layout.ts";
+import { directionDeg } from "../../geometry/trig.ts";
+import { ENTRY, type Gradient, type LineStyle, type Sheet, turnedOver } from "../../tape/layout.ts";
 import { PATH } from "../../tape/path.ts";
 import type { TapeWriter } from "../../tape/writer.ts";
 import type { LaidRect, SubPath, VectorPath } from "./vector-path.ts";
@@ -18,6 +19,16 @@ export interface VectorStyle {
 	readonly inkGradient?: Gradient | undefined;
 	/** Whether the line was drawn before the inside, which lies over it. */
 	readonly inkUnder?: boolean | undefined;
+}
+
+/** Where words are drawn: their baseline's start, middle or end, in coordinates that the map lays on the picture. */
+export interface LaidText {
+	readonly map: Matrix;
+	readonly x: number;
+	readonly y: number;
+	readonly size: number;
+	/** 0 where they start at the place, 1 where it is their middle, 2 where they end there. */
+	readonly align: 0 | 1 | 2;
 }
 
 /** One entry that is to be recorded: its kind and coordinates on the sheet. */
@@ -69,11 +80,12 @@ export class VectorTape {
 
 	/** A gradient's places on the sheet. */
 	placed(gradient: Gradient): Gradient {
-		const { kind, at } = gradient;
+		const { kind, at, stretch } = gradient;
 		const [a, b, c, d, e, f] = at as [number, number, number, number, number, number];
 		return {
 			...gradient,
 			at: kind === "linear" ? [...this.at(a, b), ...this.at(c, d)] : [...this.at(a, b), c, ...this.at(d, e), f],
+			...(stretch && { stretch: turnedOver(stretch, this.up) }),
 		};
 	}
 
@@ -95,6 +107,22 @@ export class VectorTape {
 			this.writer.takeBack(before.rows);
 			this.record(path, merged, { line: before.line, step: before.step, evenOdd: before.evenOdd || evenOdd }, key);
 		} else this.record(path, style, { line, step, evenOdd }, key);
+	}
+
+	/** Draws words. @returns false where they lie too far away, or are too large, to be recorded */
+	text(words: string, where: LaidText, style: VectorStyle, { line, step }: { line: number; step: number }): boolean {
+		const { map, x, y, align } = where;
+		const at = mapped(map, x, y);
+		const size = where.size * enlargement(map);
+		if (!(isNear(at[0]) && isNear(at[1]) && size < MOST_WIDTH)) return false;
+		this.use(style);
+		const number = this.writer.textNumber(words);
+		const mirrored = determinant(map) < 0;
+		const facing = directionDeg(map.a, map.b);
+		this.writer.add(ENTRY.text, line, step);
+		const turned = mirrored ? facing + 180 : facing;
+		for (const value of [...this.at(...at), size, align, -turned, number, mirrored ? 1 : 0]) this.writer.put(value);
+		return true;
 	}
 
 	/** Records the path that what follows is cut by; gives its row plus one. */
@@ -219,6 +247,15 @@ const MOST_WIDTH = 1e6;
 
 function isNear(value: number): boolean {
 	return value > -FARTHEST && value < FARTHEST;
+}
+
+/** Whether a path is one upright rect that covers a whole picture. */
+export function coversSheet({ subPaths }: VectorPath, { width, height }: Pick<Sheet, "width" | "height">): boolean {
+	const drawn = subPaths.filter((sub) => sub.pieces.length > 0);
+	const rect = drawn.length === 1 ? drawn[0]?.rect : undefined;
+	if (!rect || rect.rounding > 0 || rect.turned % 90 !== 0) return false;
+	const [w, h] = rect.turned % 180 === 0 ? [rect.width, rect.height] : [rect.height, rect.width];
+	return rect.x - w / 2 <= 0 && rect.y - h / 2 <= 0 && rect.x + w / 2 >= width && rect.y + h / 2 >= height;
 }
 
 /** Two styles as one where the first has only an inside and the second only a line, or the other way round. */

@@ -1,7 +1,7 @@
-import { CONTEXT_NAMES } from "../javascript/canvas-methods.ts";
 import type { LanguageId } from "../language.ts";
 import { FUNCTIONS } from "../nib/functions.ts";
 import { STATEMENTS } from "../nib/statements/index.ts";
+import { CANVAS_NAMES, SVG_NAMES } from "./names.ts";
 
 /** What exercises call the parts of a language. */
 export interface Vocabulary {
@@ -66,9 +66,10 @@ export const VOCABULARIES: Partial<Record<LanguageId, Vocabulary>> = Object.free
 		leavable: [...BLOCK_WORDS, ...STATEMENTS.keys()],
 	},
 	javascript: {
-		usable: once([...COMMON, ...CONTEXT_NAMES]),
-		leavable: ["for", "while", "if", "function", "class", ...CONTEXT_NAMES],
+		usable: once([...COMMON, ...CANVAS_NAMES]),
+		leavable: ["for", "while", "if", "function", "class", ...CANVAS_NAMES],
 	},
+	svg: { usable: ["comment", "class", ...SVG_NAMES], leavable: SVG_NAMES.filter((name) => name !== "svg") },
 });
 
 /** Everything that a criterion can ask for, in any language. */

@@ -43,6 +43,8 @@ function timesIn(step: Step, word: string, { read }: Program): number {
 		case "if":
 		case "let":
 			return step.node === word ? 1 : 0;
+		case "class":
+			return step.node === "draw" && step.phrases.some((p) => p.word === "class") ? 1 : 0;
 		case "pen up":
 		case "pen down":
 		case "pen none":

@@ -61,10 +61,10 @@ const OTHERS: Readonly<Record<string, readonly [OperatorSite["sort"], ...Sign[]]
 	or: ["logic", "and"],
 };
 
-/** What a pen statement can do beside. */
-const ROOM: StatementSite["room"] = [
-	{ does: "pen colour", words: "colour" },
-	{ does: "pen width", words: "width" },
+/** What a pen statement can do too, with the word for it. */
+const ROOM: readonly { readonly does: Deed; readonly word: string }[] = [
+	{ does: "pen colour", word: "colour" },
+	{ does: "pen width", word: "width" },
 ];
 
 /** A value in the source: where it is, and what it is for. */
@@ -192,7 +192,13 @@ class SiteFinder {
 			...(step.node === "repeat" &&
 				step.count.node === "number" && { counting: counting(textStart, textEnd, step.count.value) }),
 			otherKinds: step.node === "draw" ? otherKinds(step) : [],
-			room: step.node === "draw" && step.statement.head === "pen" ? ROOM.filter((r) => !does.has(r.does)) : [],
+			room:
+				step.node === "draw" && step.statement.head === "pen"
+					? ROOM.filter((r) => !does.has(r.does)).map((r) => ({
+							does: r.does,
+							take: (value) => ({ start: textEnd, end: textEnd, text: ` ${r.word} ${value}` }),
+						}))
+					: [],
 		};
 		this.partsOf(step, index, { start, end, text: this.span(textStart, textEnd) });
 		return index;
