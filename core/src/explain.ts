@@ -1,6 +1,7 @@
 import type { Running } from "./exercise/conditions.ts";
 import { programRunOf } from "./exercise/program-run-of.ts";
 import type { ExerciseFile } from "./exercise/schema.ts";
+import { edited } from "./languages/edited.ts";
 import { checkOf } from "./marking/checks/index.ts";
 import type { Marked } from "./marking/judge.ts";
 import { criteriaIn } from "./marking/marking-spec.ts";
@@ -8,7 +9,6 @@ import { isMissed } from "./marking/points.ts";
 import type { ProgramRun, Submission } from "./marking/scene.ts";
 import { type Cause, causesOf } from "./mistakes/causes.ts";
 import { differing } from "./mistakes/differing.ts";
-import { edited } from "./mistakes/edits.ts";
 import { MISTAKES } from "./mistakes/index.ts";
 import type { Mistake } from "./mistakes/mistake.ts";
 import { paired } from "./mistakes/pairs.ts";

@@ -3,6 +3,7 @@ import type { GivenWrong } from "./given.ts";
 import type { Help } from "./help.ts";
 import type { Outline } from "./outline.ts";
 import type { Problem } from "./problem.ts";
+import type { Rewritten } from "./rewritten.ts";
 import type { Run, RunOptions } from "./run.ts";
 import type { ProgramSites } from "./sites.ts";
 
@@ -44,6 +45,8 @@ export interface ReadProgram {
 	 * {@link GivenWrong} for a given value that the program has no place for, and an error where it can't be read.
 	 */
 	run(options: RunOptions): Run;
+	/** The same program written otherwise, for trying an exercise; Nib's are made where exercises are tried. */
+	rewritings?(): readonly Rewritten[];
 	/** Why it can't be given some values; undefined where it can. */
 	givenProblem(given: NonNullable<RunOptions["given"]>): GivenWrong | undefined;
 }

@@ -1,6 +1,7 @@
+import { edited } from "../languages/edited.ts";
 import type { Edit, ProgramSites } from "../languages/sites.ts";
 import type { Change } from "./change.ts";
-import { edited, replaced, written } from "./edits.ts";
+import { replaced, written } from "./edits.ts";
 import type { Look } from "./look.ts";
 import type { Mistake } from "./mistake.ts";
 import { valueUnder } from "./number-still-fixed.ts";

@@ -1,18 +1,6 @@
 import type { Edit, GapSite, PartSite, ProgramSites, Span, StatementSite } from "../languages/sites.ts";
 import type { Change, Sort } from "./change.ts";
 
-/** A source with edits made, which don't overlap. */
-export function edited(source: string, edits: readonly Edit[]): string {
-	let text = "";
-	let at = 0;
-	for (const { start, end, text: by } of [...edits].sort((a, b) => a.start - b.start || a.end - b.end)) {
-		if (start < at) throw new RangeError("edits overlap");
-		text += source.slice(at, start) + by;
-		at = end;
-	}
-	return text + source.slice(at);
-}
-
 /** A number as programs write it: at most four places after the point. */
 export function written(value: number): string {
 	return String(Math.round(value * 1e4) / 1e4 + 0);

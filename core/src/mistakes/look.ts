@@ -1,8 +1,9 @@
 import type { Figure } from "../figures/figure.ts";
+import { edited } from "../languages/edited.ts";
 import type { NumberSite, ProgramSites, Role } from "../languages/sites.ts";
 import type { ProgramRun } from "../marking/scene.ts";
 import { sheetBounds } from "../tape/layout.ts";
-import { edited, written } from "./edits.ts";
+import { written } from "./edits.ts";
 import type { Pair, Paired } from "./pairs.ts";
 
 /** What a mend looks at: the program's sites, its drawing beside the model's, and what a small change would do. */

@@ -1,4 +1,5 @@
-import { edited, plus, putIn, without } from "./edits.ts";
+import { edited } from "../languages/edited.ts";
+import { plus, putIn, without } from "./edits.ts";
 import type { Mistake } from "./mistake.ts";
 import { statementsThat } from "./pick.ts";
 

@@ -1,3 +1,4 @@
+import { edited } from "../languages/edited.ts";
 import type { Edit, ProgramSites, StatementSite } from "../languages/sites.ts";
 import type { Aspect } from "../marking/aspects.ts";
 import { checkOf } from "../marking/checks/index.ts";
@@ -16,7 +17,6 @@ import {
 	type Tried,
 } from "./accepted.ts";
 import { type Change, isNumber, SORTS } from "./change.ts";
-import { edited } from "./edits.ts";
 import { MISTAKES } from "./index.ts";
 import { likelihood } from "./likelihood.ts";
 import { Look } from "./look.ts";

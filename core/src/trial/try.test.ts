@@ -1,7 +1,11 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { describe, expect, test } from "vitest";
+import { canvasLanguage } from "../../examples/canvas-language.mjs";
 import { readExercise } from "../exercise/read.ts";
 import type { ExerciseFile } from "../exercise/schema.ts";
+import type { Language, LanguageId } from "../languages/language.ts";
+import { NIB_ALONE } from "../languages/nib/nib.ts";
+import { SVG } from "../languages/svg/svg.ts";
 import { REWRITING_WORDS, trialDoubt, trialProblem } from "../words/trial.ts";
 import { REWRITINGS } from "./rewrite/index.ts";
 import { tryExercise } from "./try.ts";
@@ -16,6 +20,61 @@ function exerciseOf(text: string): ExerciseFile {
 
 const source = (name: string) => readFileSync(new URL(name, FOLDER), "utf8");
 const buoy = source("mooring-buoy.exercise.yaml");
+
+const JAVASCRIPT = await canvasLanguage();
+const LANGUAGES = new Map<LanguageId, Language>([...NIB_ALONE, ["svg", SVG], ["javascript", JAVASCRIPT]]);
+
+/** The same exercise in two languages. */
+const lamps = (language: LanguageId, model: string) =>
+	exerciseOf(`format: markpen/exercise@1
+id: lamps
+title: Lamps
+brief: Four gold lamps 30 across in a row, 60 apart, and a navy quay 240 wide below them.
+language: ${language}
+sheet: { width: 400, height: 300 }
+model: |
+${model.replace(/^/gm, "  ")}
+criteria:
+  - { id: four, check: count, of: { kind: circle }, exactly: 4, points: 1 }
+  - { id: gold, check: colour, of: { kind: circle }, what: fill, is: gold, points: 1 }
+  - { id: across, check: measure, of: { kind: circle }, what: diameter, is: 30, points: 1 }
+  - { id: row, check: arrangement, of: { kind: circle }, as: row, step: 60, points: 1 }
+  - { id: first, check: position, of: { kind: circle, pick: leftmost }, at: [80, 100], points: 1 }
+  - { id: quay, check: colour, of: { kind: rect }, what: fill, is: navy, points: 1 }
+  - { id: long, check: measure, of: { kind: rect }, what: width, is: 240, points: 1 }
+  - { id: high, check: measure, of: { kind: rect }, what: height, is: 40, points: 1 }
+  - { id: below, check: position, of: { kind: rect }, at: [170, 170], points: 1 }
+  - { id: line, check: measure, of: { kind: rect }, what: outline width, is: 6, points: 1 }
+  - { id: black, check: colour, of: { kind: rect }, what: outline, is: black, points: 1 }
+  - { id: neat, check: nothing else, points: 1 }
+`);
+
+const inSvg = lamps(
+	"svg",
+	`<svg xmlns="http://www.w3.org/2000/svg" width="400" height="300">
+  <circle id="lamp" cx="80" cy="100" r="15" fill="gold"/>
+  <use href="#lamp" x="60"/>
+  <use href="#lamp" x="120"/>
+  <use href="#lamp" x="180"/>
+  <rect x="50" y="150" width="240" height="40" fill="navy" stroke="black" stroke-width="6"/>
+</svg>
+`,
+);
+const inJavaScript = lamps(
+	"javascript",
+	`const ctx = canvas.getContext("2d");
+ctx.fillStyle = "gold";
+for (let i = 0; i < 4; i++) {
+  ctx.beginPath();
+  ctx.arc(80 + i * 60, 100, 15, 0, 2 * Math.PI);
+  ctx.fill();
+}
+ctx.fillStyle = "navy";
+ctx.fillRect(50, 150, 240, 40);
+ctx.lineWidth = 6;
+ctx.strokeRect(50, 150, 240, 40);
+`,
+);
 
 describe.each(readdirSync(FOLDER).filter((n) => n.endsWith(".yaml")))("%s", (name) => {
 	const trial = tryExercise(exerciseOf(source(name)));
@@ -110,8 +169,26 @@ describe("what is wrong with an exercise is told", () => {
 	});
 });
 
+describe("models in other languages are tried as those in Nib are", () => {
+	test.each([
+		["svg", () => inSvg],
+		["javascript", () => inJavaScript],
+	] as const)("%s", (_, file) => {
+		const { strength, fairness, alterations, rewritings, nothing, wrong } = tryExercise(file(), LANGUAGES);
+		expect(wrong).toEqual([]);
+		expect(nothing.map((n) => n.earns)).toEqual([[], [], []]);
+		expect(strength).toBe(1);
+		expect([fairness, rewritings.flatMap((r) => r.lost)]).toEqual([1, []]);
+		expect(alterations.length).toBeGreaterThan(10);
+		expect(rewritings.length).toBeGreaterThanOrEqual(8);
+	});
+});
+
 test("there are words for every alteration and rewriting, and for nothing else", () => {
-	expect([...REWRITING_WORDS].sort()).toEqual(REWRITINGS.map((r) => r.id).sort());
+	const ids = new Set(REWRITINGS.map((r) => r.id));
+	for (const { rewritings } of [tryExercise(inSvg, LANGUAGES), tryExercise(inJavaScript, LANGUAGES)])
+		for (const { id } of rewritings) ids.add(id);
+	expect([...REWRITING_WORDS].sort()).toEqual([...ids].sort());
 });
 
 test("a model that misses something is all that is tried: nothing is claimed of what wasn't", () => {

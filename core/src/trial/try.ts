@@ -1,10 +1,13 @@
+import { namedColour, WHITE } from "../colour/colour.ts";
 import { askedAndFound } from "../exercise/brief-words.ts";
 import { programRunOf } from "../exercise/program-run-of.ts";
 import { modelOf, starterOf } from "../exercise/programs.ts";
 import type { ExerciseFile } from "../exercise/schema.ts";
 import { sentenceOf } from "../exercise/student-copy.ts";
+import { edited } from "../languages/edited.ts";
 import type { Languages } from "../languages/language.ts";
-import { NIB_ALONE, NibProgram } from "../languages/nib/nib.ts";
+import { NIB_ALONE } from "../languages/nib/nib.ts";
+import type { Loses } from "../languages/rewritten.ts";
 import { optionsOf } from "../marking/checks/index.ts";
 import { type JudgedCriterion, judge, type Marked } from "../marking/judge.ts";
 import { type CriterionOrGroup, innerOf } from "../marking/marking-spec.ts";
@@ -13,15 +16,13 @@ import type { ProgramRun } from "../marking/scene.ts";
 
 import type { Selector } from "../marking/selector.ts";
 import type { Change } from "../mistakes/change.ts";
-import { edited } from "../mistakes/edits.ts";
 import { MISTAKES } from "../mistakes/index.ts";
-import { sheetBounds } from "../tape/layout.ts";
+import { DEFAULT_SHEET, sheetBounds } from "../tape/layout.ts";
 import type { Free, Trial, TrialProblem, Tried, TriedAlteration, TriedRewriting } from "../trial-report.ts";
 import { doubtsOf } from "./doubts.ts";
 import { isRight } from "./is-right.ts";
 import { looksOf } from "./looks.ts";
-import { REWRITINGS } from "./rewrite/index.ts";
-import type { Loses } from "./rewrite/rewriting.ts";
+import { rewritingsOf, WRITERS } from "./rewrite/index.ts";
 
 /** Alterations that are tried of one kind at the most. */
 const MAX_OF_KIND = 4;
@@ -169,8 +170,29 @@ function problemsOf(
 	return wrong;
 }
 
-function nothings({ sheet }: ExerciseFile): { id: Trial["nothing"][number]["id"]; source: string }[] {
-	const { left, right, low, high } = sheetBounds(sheet ?? { width: 400, height: 300, origin: "top left" });
+/** Programs that draw nothing of what is asked for, in the model's language. */
+function nothings(file: ExerciseFile): { id: Trial["nothing"][number]["id"]; source: string }[] {
+	const sheet = file.sheet ?? DEFAULT_SHEET;
+	const { left, right, low, high } = sheetBounds(sheet);
+	const writer = WRITERS[modelOf(file).language];
+	if (writer) {
+		const { width, height } = sheet;
+		const dot = {
+			form: "ellipse",
+			at: [width / 2, height / 2],
+			rx: 2,
+			ry: 2,
+			turned: 0,
+			fill: 0x000000ff,
+			ink: -1,
+			width: 0,
+		} as const;
+		return [
+			{ id: "empty program", source: writer.program(sheet, WHITE, []) },
+			{ id: "one dot", source: writer.program(sheet, WHITE, writer.placed(dot)) },
+			{ id: "painted sheet", source: writer.program(sheet, namedColour("crimson") as number, []) },
+		];
+	}
 	return [
 		{ id: "empty program", source: "" },
 		{ id: "one dot", source: `dot at ${(left + right) / 2}, ${(low + high) / 2} size 4\n` },
@@ -215,19 +237,13 @@ function spread(all: readonly Change[]): readonly Change[] {
 
 /** The model drawn otherwise, with the criteria that took points though they could have been asked. */
 function rewritten(bench: Bench, run: ProgramRun, marked: Marked, untried: ReadonlySet<string>): TriedRewriting[] {
-	if (!(run.program.read instanceof NibProgram)) return [];
-	const { checked } = run.program.read;
-	if (!checked) return [];
+	if (!run.program.isReadable) return [];
 	const { file } = bench;
-	const moves = checked.program.steps.some((s) => s.node === "frames");
 	const asked = marked.judged.filter((j) => !untried.has(j.criterion.id) && j.score.verdict === "met");
 	const ordered = Object.values(file.figures).some(byOrder) || file.criteria.some((c) => leansOn(c).includes("order"));
 	const tried: TriedRewriting[] = [];
-	for (const { id, loses, make } of REWRITINGS) {
+	for (const { id, loses, source } of rewritingsOf(run)) {
 		if (loses.includes("order") && ordered) continue;
-		if (moves && loses.includes("source")) continue;
-		const source = make({ ...checked.program, source: run.program.source }, run.drawing, run.sheet);
-		if (source === undefined) continue;
 		const other = bench.judge(source);
 		// A statement that the exercise leaves out is no other way to draw the same.
 		if (other.run.program.read.problems.some((p) => p.code === "statement-left-out")) continue;

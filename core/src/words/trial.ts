@@ -27,6 +27,12 @@ const REWRITINGS: Readonly<Record<string, string>> = {
 	"sides-as-lines": "each side a line",
 	"fill-and-outline-apart": "fill and outline drawn apart",
 	"in-another-order": "what doesn't touch in another order",
+	"attributes-in-style": "colours and lines in style",
+	"attributes-in-another-order": "attributes in another order",
+	"all-in-a-group": "everything in a group",
+	"all-in-a-function": "everything in a function",
+	"each-shape-placed": "each shape by itself",
+	"each-shape-a-path": "each shape a path",
 };
 
 export const REWRITING_WORDS = Object.keys(REWRITINGS);

@@ -6,15 +6,18 @@ import { type Given, GivenWrong } from "../given.ts";
 import type { Language, ReadProgram } from "../language.ts";
 import type { Outline } from "../outline.ts";
 import type { Problem } from "../problem.ts";
+import type { Rewritten } from "../rewritten.ts";
 import type { Run, RunOptions } from "../run.ts";
 import type { ProgramSites } from "../sites.ts";
 import { CANVAS_HELP } from "./canvas-help.ts";
 import { topDeclarations } from "./instrument.ts";
 import { javaScriptOutline } from "./javascript-outline.ts";
+import { javaScriptRewritings } from "./javascript-rewritings.ts";
 import { javaScriptSites } from "./javascript-sites.ts";
 import { readJavaScript } from "./read-javascript.ts";
 import { CanvasRun } from "./run-javascript.ts";
 import { compiled, Sandboxes } from "./sandbox.ts";
+import type { AnyNode } from "./tree.ts";
 
 /** A program on a canvas. */
 class CanvasProgram implements ReadProgram {
@@ -60,6 +63,10 @@ class CanvasProgram implements ReadProgram {
 		if (wrong) throw wrong;
 		const sandbox = this.sandboxes.take();
 		return sandbox ? new CanvasRun(this.source, readable, sandbox, options).run() : unrun(options);
+	}
+
+	rewritings(): readonly Rewritten[] {
+		return javaScriptRewritings(this.source, this.readable as unknown as AnyNode, this.sites);
 	}
 
 	givenProblem(given: Given): GivenWrong | undefined {

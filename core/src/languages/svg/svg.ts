@@ -3,6 +3,7 @@ import { type Given, GivenWrong } from "../given.ts";
 import type { Language, ReadProgram } from "../language.ts";
 import type { Outline } from "../outline.ts";
 import type { Problem } from "../problem.ts";
+import type { Rewritten } from "../rewritten.ts";
 import type { Run, RunOptions } from "../run.ts";
 import type { ProgramSites } from "../sites.ts";
 import type { SvgDocument } from "./document.ts";
@@ -11,6 +12,7 @@ import { remarksOn } from "./remarks.ts";
 import { SvgRun } from "./run-svg.ts";
 import { SVG_HELP } from "./svg-help.ts";
 import { svgOutline } from "./svg-outline.ts";
+import { svgRewritings } from "./svg-rewritings.ts";
 import { svgSites } from "./svg-sites.ts";
 
 /** A drawing as an SVG document. */
@@ -58,6 +60,10 @@ class SvgProgram implements ReadProgram {
 		const wrong = options.given && this.givenProblem(options.given);
 		if (wrong) throw wrong;
 		return new SvgRun(readable, options).run();
+	}
+
+	rewritings(): readonly Rewritten[] {
+		return svgRewritings(this.readable, this.sites);
 	}
 
 	/** A document declares no names, so that none can be given a value. */

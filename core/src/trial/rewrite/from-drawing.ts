@@ -3,7 +3,10 @@ import type { Drawing, Figure } from "../../figures/figure.ts";
 import { decimal } from "../../geometry/decimal.ts";
 import { distance, type Point } from "../../geometry/points.ts";
 import { sinDeg } from "../../geometry/trig.ts";
+import type { Rewritten } from "../../languages/rewritten.ts";
 import type { Sheet } from "../../tape/layout.ts";
+import type { DrawingWriter } from "./drawing-writer.ts";
+import { inPicture, type PictureFigure } from "./picture-figures.ts";
 import type { Rewriting } from "./rewriting.ts";
 
 const num = (value: number) => decimal(Math.round(value * 1e6) / 1e6 + 0);
@@ -113,13 +116,7 @@ function drawn(
 	each: (figure: Figure) => readonly string[],
 	figures: readonly Figure[] = drawing.figures,
 ): string | undefined {
-	if (
-		figures.length === 0 ||
-		figures.length > MAX_ROWS ||
-		drawing.leftOut > 0 ||
-		figures.some((f) => f.overdrawn > 0.02)
-	)
-		return undefined;
+	if (!isDrawnAnew(drawing)) return undefined;
 	const head = [`sheet ${sheet.width}, ${sheet.height} origin ${sheet.origin}`, `paper ${formatColour(drawing.paper)}`];
 	return `${[...head, ...figures.flatMap((f) => [...pen(f), fill(f), ...each(f)])].join("\n")}\n`;
 }
@@ -149,7 +146,32 @@ function meets(a: Figure, b: Figure): boolean {
 	return p.left - near < q.right && q.left - near < p.right && p.low - near < q.high && q.low - near < p.high;
 }
 
-/** The same pictures by programs written for the figures that are seen. */
+const isDrawnAnew = ({ figures, leftOut }: Drawing) =>
+	figures.length > 0 && figures.length <= MAX_ROWS && leftOut === 0 && figures.every((f) => f.overdrawn <= 0.02);
+
+/** The same picture by programs in another language, written for the figures that are seen. */
+export function drawnAnew(drawing: Drawing, sheet: Sheet, writer: DrawingWriter): Rewritten[] {
+	if (!isDrawnAnew(drawing)) return [];
+	const write = (each: (figure: PictureFigure) => readonly string[], figures = drawing.figures) =>
+		writer.program(
+			sheet,
+			drawing.paper,
+			figures.flatMap((f) => each(inPicture(f, sheet))),
+		);
+	const apart = (figure: PictureFigure) =>
+		figure.fill === -1 || figure.ink === -1 || figure.form === "text"
+			? writer.placed(figure)
+			: [...writer.placed({ ...figure, ink: -1, width: 0 }), ...writer.placed({ ...figure, fill: -1 })];
+	const order = otherOrder(drawing.figures);
+	return [
+		{ id: "each-shape-placed", loses: ["source"], source: write(writer.placed) },
+		{ id: "each-shape-a-path", loses: ["source"], source: write(writer.asPath) },
+		{ id: "fill-and-outline-apart", loses: ["source"], source: write(apart) },
+		{ id: "in-another-order", loses: ["source", "order"], source: write(writer.placed, order) },
+	];
+}
+
+/** The same pictures by programs in Nib, written for the figures that are seen. */
 export const FROM_DRAWING: readonly Rewriting[] = [
 	{
 		id: "placed-for-walked",

@@ -1,6 +1,38 @@
-import { FROM_DRAWING } from "./from-drawing.ts";
+import type { LanguageId } from "../../languages/language.ts";
+import { NibProgram } from "../../languages/nib/nib.ts";
+import type { Rewritten } from "../../languages/rewritten.ts";
+import type { ProgramRun } from "../../marking/scene.ts";
+import { CANVAS_WRITER } from "./canvas-writer.ts";
+import type { DrawingWriter } from "./drawing-writer.ts";
+import { drawnAnew, FROM_DRAWING } from "./from-drawing.ts";
 import { FROM_SOURCE } from "./from-source.ts";
 import type { Rewriting } from "./rewriting.ts";
+import { SVG_WRITER } from "./svg-writer.ts";
 
-/** Every way of drawing the same picture otherwise: first by a changed program, then by one made for what is seen. */
+/** How languages other than Nib write a drawing. */
+export const WRITERS: Partial<Record<LanguageId, DrawingWriter>> = Object.freeze({
+	javascript: CANVAS_WRITER,
+	svg: SVG_WRITER,
+});
+
+/** Every way in Nib of drawing the same picture otherwise: first by a changed program, then by one made for what is seen. */
 export const REWRITINGS: readonly Rewriting[] = Object.freeze([...FROM_SOURCE, ...FROM_DRAWING]);
+
+/** A model that can be read, written otherwise in its own language so that it draws the same. */
+export function rewritingsOf({ program, run, drawing, sheet }: ProgramRun): Rewritten[] {
+	const { read } = program;
+	// What moves is more than its last picture.
+	const moves = (run?.frames ?? 0) > 0;
+	if (read instanceof NibProgram) {
+		const { checked } = read;
+		if (!checked) return [];
+		const framed = checked.program.steps.some((s) => s.node === "frames");
+		return REWRITINGS.filter((r) => !(framed && r.loses.includes("source"))).flatMap(({ id, loses, make }) => {
+			const source = make({ ...checked.program, source: program.source }, drawing, sheet);
+			return source === undefined ? [] : [{ id, loses, source }];
+		});
+	}
+	const writer = WRITERS[read.language];
+	const anew = writer && !moves ? drawnAnew(drawing, sheet, writer) : [];
+	return [...(read.rewritings?.() ?? []), ...anew];
+}

@@ -1,9 +1,7 @@
 import type { Drawing } from "../../figures/figure.ts";
 import type { ProgramTree } from "../../languages/nib/tree.ts";
+import type { Loses } from "../../languages/rewritten.ts";
 import type { Sheet } from "../../tape/layout.ts";
-
-/** What a rewritten program doesn't keep, so that criteria on it can't be asked of it. */
-export type Loses = "source" | "names" | "order" | "writing";
 
 /** A program to write otherwise: its statements, and its text, whose comments are kept. */
 export interface Rewritable extends Pick<ProgramTree, "steps"> {
