@@ -1,11 +1,12 @@
 // Makes demo/pool.yaml: programs for the demo's exercises, right ones written in many ways and ones with one mistake
 // each, as trying an exercise makes them. Of the free scene, where each student draws a picture of their own, they are
-// put together from parts.
+// put together from parts. 8 Curlew's exercises, in other languages than Nib, have theirs in demo/curlew/pool.yaml.
 // node setup/demo-pool.mjs [ID ...]: makes anew only the exercises named, and leaves the others as they are.
-import { readdirSync, readFileSync, writeFileSync } from "node:fs";
+import { existsSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { parse, stringify } from "yaml";
-import { mark, readExercise, tryExercise } from "../core/dist/index.js";
+import { LanguageLoader, mark, modelOf, readExercise, tryExercise } from "../core/dist/index.js";
+import { INTERPRETERS } from "../threads/dist/index.js";
 import { build } from "./build.mjs";
 import { scenes } from "./demo-scenes.mjs";
 import { main, ROOT } from "./run.mjs";
@@ -16,26 +17,36 @@ const MAX_PROGRAMS = { right: 12, mistaken: 26 };
 /** Free scenes, and how many of them lack something. */
 const FREE = { "harbour-scene": { right: 24, mistaken: 18 } };
 
+const LOADER = new LanguageLoader(INTERPRETERS);
+
 await main(async () => {
 	await build();
-	const file = join(ROOT, "demo/pool.yaml");
+	await pool("demo/exercises", "demo/pool.yaml", await LOADER.ready(["nib"]));
+	await pool("demo/curlew", "demo/curlew/pool.yaml", await LOADER.ready(["nib", "javascript", "svg"]));
+});
+
+/** Makes the programs of a folder's exercises. */
+async function pool(from, to, languages) {
+	const file = join(ROOT, to);
 	const named = process.argv.slice(2);
-	const before = parse(readFileSync(file, "utf8"));
+	const before = existsSync(file) ? parse(readFileSync(file, "utf8")) : {};
 	const pool = {};
-	const folder = join(ROOT, "demo/exercises");
+	const folder = join(ROOT, from);
 	for (const name of readdirSync(folder).filter((n) => n.endsWith(".exercise.yaml"))) {
 		const { exercise } = readExercise(readFileSync(join(folder, name), "utf8"));
 		if (named.length > 0 && !named.includes(exercise.id)) {
 			pool[exercise.id] = before[exercise.id];
 			continue;
 		}
-		const full = (source) => mark(source, exercise).criteria.every((c) => c.verdict === "met" || c.waits);
+		const { language } = modelOf(exercise);
+		const full = (source) =>
+			mark(source, exercise, { languages, language }).criteria.every((c) => c.verdict === "met" || c.waits);
 		if (FREE[exercise.id]) {
 			const { right, mistaken } = scenes(FREE[exercise.id]);
 			pool[exercise.id] = { right: right.filter(full), mistaken: mistaken.filter((source) => !full(source)) };
 			continue;
 		}
-		const trial = tryExercise(exercise);
+		const trial = tryExercise(exercise, languages);
 		const right = trial.rewritings.filter((r) => full(r.source)).slice(0, MAX_PROGRAMS.right);
 		const seen = new Set();
 		const mistaken = trial.alterations
@@ -48,4 +59,4 @@ await main(async () => {
 		file,
 		`# Made by setup/demo-pool.mjs from the exercises' models: programs for the classes beside those of programs.yaml.\n${stringify(pool, { lineWidth: 0 })}`,
 	);
-});
+}

@@ -1,6 +1,7 @@
 import { createHash } from "node:crypto";
 import { readFileSync } from "node:fs";
 import { type ChanceAssignment, chanceWork } from "./class-work.ts";
+import { CURLEW_EXERCISES, CURLEW_TERM, curlewExercise, curlewWork } from "./curlew.ts";
 import { demoDrafts } from "./drafts.ts";
 import { DEMO_STUDENTS, passphraseOf } from "./people.ts";
 import { demoPrograms } from "./programs.ts";
@@ -26,7 +27,7 @@ const GANNET: readonly ChanceAssignment[] = [
 	{ key: "g-scene", exercises: ["harbour-scene"], set: 13, due: 6, closes: 4 },
 	{ key: "g-coil", exercises: ["rope-coil"], set: 6, due: -1, closes: -8 },
 ];
-/** 8 Curlew has one set to do as much of as each can. */
+/** 8 Curlew has one set in Nib to do as much of as each can, and its term in JavaScript and SVG. */
 const CURLEW: readonly ChanceAssignment[] = [
 	{ key: "c-first", exercises: ["mooring-buoy", "sail", "pier-planks", "lighthouse"], set: 38, due: 10, closes: 8 },
 ];
@@ -136,6 +137,7 @@ export function demoArchive(today: Date): object {
 			(h) => !(h.assignment === "g-coil" && h.student === "g-jonah"),
 		),
 		...chanceWork(8_118, DEMO_STUDENTS.curlew, CURLEW),
+		...curlewWork(),
 		...chanceWork(8_119, DEMO_STUDENTS.tern.slice(12), [
 			{ key: "mooring-buoy", exercises: ["mooring-buoy"], set: 20, due: 13, closes: 6 },
 			{ key: "sail", exercises: ["sail"], set: 13, due: 6, closes: -1 },
@@ -150,11 +152,14 @@ export function demoArchive(today: Date): object {
 			{ key: "cover", ...DEMO_TEACHERS.cover },
 		],
 		students: [...DEMO_STUDENTS.tern, ...DEMO_STUDENTS.gannet, ...DEMO_STUDENTS.curlew],
-		exercises: EXERCISES.map((exercise) => ({
-			key: exercise,
-			source: file(`exercises/${exercise}.exercise.yaml`),
-			owner: "teacher",
-		})),
+		exercises: [
+			...EXERCISES.map((exercise) => ({
+				key: exercise,
+				source: file(`exercises/${exercise}.exercise.yaml`),
+				owner: "teacher",
+			})),
+			...CURLEW_EXERCISES.map(({ id }) => ({ key: id, source: curlewExercise(id), owner: "teacher" })),
+		],
 		collections: [{ key: "first-shapes", source: file("harbour-day.collection.yaml"), owner: "teacher" }],
 		classes: [
 			{
@@ -197,7 +202,10 @@ export function demoArchive(today: Date): object {
 				teachers: ["teacher"],
 				// One student is in two classes.
 				students: [...DEMO_STUDENTS.curlew.map((s) => s.key), "zoe"],
-				assignments: CURLEW.map((a) => ({ ...chance(a), title: "First shapes", collection: "first-shapes" })),
+				assignments: [
+					...CURLEW.map((a) => ({ ...chance(a), title: "First shapes", collection: "first-shapes" })),
+					...CURLEW_TERM.map(chance),
+				],
 			},
 		],
 		handIns: [

@@ -5,10 +5,13 @@ import type { DemoStudent } from "./people.ts";
 import { demoPrograms } from "./programs.ts";
 
 /** Programs of an exercise for classes that are made by chance. */
-interface Pool {
-	readonly right: readonly string[];
-	readonly mistaken: readonly string[];
+export interface Pool {
+	readonly right: readonly PoolProgram[];
+	readonly mistaken: readonly PoolProgram[];
 }
+
+/** A program, or one with the language that it is written in where that isn't its exercise's first. */
+type PoolProgram = string | { readonly source: string; readonly language?: string };
 
 /** One assignment of a class that is made by chance: days before today, and what it sets. */
 export interface ChanceAssignment {
@@ -25,6 +28,8 @@ export interface ChanceHandIn {
 	readonly student: string;
 	readonly tryNumber: number;
 	readonly source: string;
+	/** Nib where none is named. */
+	readonly language?: string | undefined;
 	/** Days before today, and minutes after lessons begin. */
 	readonly day: number;
 	readonly minute: number;
@@ -54,9 +59,9 @@ export function chanceWork(
 	seed: number,
 	students: readonly DemoStudent[],
 	assignments: readonly ChanceAssignment[],
+	known: ReadonlyMap<string, Pool> = pools(),
 ): ChanceHandIn[] {
 	const chance = new Chance(seed);
-	const known = pools();
 	const handIns: ChanceHandIn[] = [];
 	for (const assignment of assignments) {
 		for (const exercise of assignment.exercises) {
@@ -80,14 +85,16 @@ export function chanceWork(
 					1,
 					late < SHARES.late && assignment.due > assignment.closes ? assignment.due - 1 : assignment.set - (when % 5),
 				);
-				sources.forEach((source, i) => {
-					if (source !== undefined)
+				sources.forEach((program, i) => {
+					if (program !== undefined)
 						handIns.push({
 							assignment: assignment.key,
 							exercise,
 							student: key,
 							tryNumber: i + 1,
-							source,
+							...(typeof program === "string"
+								? { source: program }
+								: { source: program.source, ...(program.language && { language: program.language }) }),
 							day,
 							minute: 15 + when + 20 * i,
 						});

@@ -8,8 +8,8 @@ export const leftDown: Mistake = {
 	family: "pen and moving on",
 	changes: [],
 	made: "the pen left down",
-	did: "the pen stays down",
-	instead: "lifting it",
+	did: "this is joined to what was drawn before",
+	instead: "`{now}`",
 	asks: "There is a line that joins things. Was the pen meant to draw on the way@?",
 	make: (sites) => partsThat(sites, "lift").map((p) => without(sites, p)),
 	*mend({ sites }) {

@@ -76,6 +76,18 @@ ctx.strokeRect(50, 150, 240, 40);
 `,
 );
 
+const CURLEW = new URL("../../../demo/curlew/", import.meta.url);
+
+describe.each(readdirSync(CURLEW).filter((n) => n.endsWith(".exercise.yaml")))("8 Curlew's %s", (name) => {
+	test("notices 95 in a hundred changed models, and punishes none that is drawn otherwise", () => {
+		const trial = tryExercise(exerciseOf(readFileSync(new URL(name, CURLEW), "utf8")), LANGUAGES);
+		expect(trial.wrong).toEqual([]);
+		expect(trial.strength).toBeGreaterThanOrEqual(0.95);
+		expect(trial.rewritings.filter((r) => r.lost.length > 0).map((r) => `${r.id}: ${r.lost.join()}`)).toEqual([]);
+		expect(trial.rewritings.length).toBeGreaterThanOrEqual(6);
+	});
+});
+
 describe.each(readdirSync(FOLDER).filter((n) => n.endsWith(".yaml")))("%s", (name) => {
 	const trial = tryExercise(exerciseOf(source(name)));
 

@@ -23,6 +23,7 @@ import { doubtsOf } from "./doubts.ts";
 import { isRight } from "./is-right.ts";
 import { looksOf } from "./looks.ts";
 import { rewritingsOf, WRITERS } from "./rewrite/index.ts";
+import type { PictureFigure } from "./rewrite/picture-figures.ts";
 
 /** Alterations that are tried of one kind at the most. */
 const MAX_OF_KIND = 4;
@@ -177,16 +178,20 @@ function nothings(file: ExerciseFile): { id: Trial["nothing"][number]["id"]; sou
 	const writer = WRITERS[modelOf(file).language];
 	if (writer) {
 		const { width, height } = sheet;
-		const dot = {
-			form: "ellipse",
-			at: [width / 2, height / 2],
-			rx: 2,
-			ry: 2,
-			turned: 0,
-			fill: 0x000000ff,
-			ink: -1,
-			width: 0,
-		} as const;
+		// A round one would be a circle, which many an exercise asks for.
+		const [x, y] = [width / 2, height / 2];
+		const dot: PictureFigure = {
+			form: "points",
+			points: [
+				[x - 1, y - 1],
+				[x + 1, y],
+				[x - 1, y + 1],
+			],
+			closed: false,
+			fill: -1,
+			ink: 0x000000ff,
+			width: 2,
+		};
 		return [
 			{ id: "empty program", source: writer.program(sheet, WHITE, []) },
 			{ id: "one dot", source: writer.program(sheet, WHITE, writer.placed(dot)) },

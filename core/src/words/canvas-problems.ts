@@ -109,6 +109,12 @@ export const CANVAS_WORDS: Readonly<Record<string, (d: Data) => string>> = {
 			: `The canvas takes no notice of this: ${q(d.value)} is no colour.${d.near ? ` Did you mean ${q(d.near)}?` : ""}`,
 	"path-not-drawn": () => "This path is never filled or stroked, so that nothing of it is seen.",
 	"nothing-in-path": (d) => `${q(d.name)} has no path to draw: add to it first, as with lineTo, arc or rect.`,
+	"path-again": () =>
+		"What was drawn before is still in this path and is drawn again. Write beginPath before the new part.",
+	"transform-adds-up": () =>
+		"This adds to the transforms of the frame before. If each frame should begin anew, put save before it and restore after it.",
+	"save-alone": () => "This save has no restore, so what is set after it goes on.",
+	"restore-alone": () => "There is nothing to restore here: no save came before.",
 	"path-text-wrong": (d) => `The path ${q(d.text)} can't be read to its end.`,
 	"angle-in-degrees": (d) =>
 		`The angle ${d.angle} is many turns. Angles are in radians here: write degrees * Math.PI / 180.`,

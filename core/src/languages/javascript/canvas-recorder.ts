@@ -22,6 +22,7 @@ import { type Radius, VectorPath } from "../vector/vector-path.ts";
 import { coversSheet, VectorTape } from "../vector/vector-tape.ts";
 import { LINE_CAPS, LINE_JOINS, METHODS, OP, TEXT_ALIGNS, TEXT_BASELINES } from "./canvas-methods.ts";
 import { BASELINES, type CanvasState, USUAL_STATE } from "./canvas-state.ts";
+import { CanvasWatch, type Note } from "./canvas-watch.ts";
 
 /** Degrees of an angle in radians; whole where they are meant to be: 2 * Math.PI is 360. */
 function degrees(radians: number): number {
@@ -46,7 +47,7 @@ const OPS = Object.fromEntries(METHODS.map(({ name, op }) => [name, op])) as Rea
 /** Where the recorder reports remarks. */
 export interface CanvasWitness {
 	/** A path that is drawn where nothing was ever added to it, a style set after its mark, and so on. */
-	readonly note: (code: string, line: number, data?: Readonly<Record<string, string | number>>) => void;
+	readonly note: Note;
 }
 
 /** A canvas's drawing context that records what it draws on a tape. Numbers that reach it are finite. */
@@ -68,6 +69,7 @@ export class CanvasRecorder {
 	private readonly writer: TapeWriter;
 	private readonly paper: number;
 	private readonly witness: CanvasWitness;
+	private readonly watch: CanvasWatch;
 	private paperNow: number;
 
 	constructor(writer: TapeWriter, sheet: Sheet, paper: number, witness: CanvasWitness) {
@@ -77,6 +79,7 @@ export class CanvasRecorder {
 		this.paper = paper;
 		this.paperNow = paper;
 		this.witness = witness;
+		this.watch = new CanvasWatch(witness.note);
 	}
 
 	/** Carries out one recorded call. @param at where its values begin in the log */
@@ -93,24 +96,26 @@ export class CanvasRecorder {
 		switch (op) {
 			case OPS.save:
 				if (this.saved.length < 10_000) this.saved.push({ ...this.state });
+				this.watch.save(place.line);
 				return;
 			case OPS.restore:
+				this.watch.restore(place.line);
 				this.state = this.saved.pop() ?? this.state;
 				return;
 			case OPS.reset:
 				this.reset(place);
 				return;
 			case OPS.translate:
-				this.transform(translation(v(0), v(1)));
+				this.transform(translation(v(0), v(1)), place);
 				return;
 			case OPS.rotate:
-				this.transform(rotation(degrees(v(0))));
+				this.transform(rotation(degrees(v(0))), place);
 				return;
 			case OPS.scale:
-				this.transform(scaling(v(0), v(1)));
+				this.transform(scaling(v(0), v(1)), place);
 				return;
 			case OPS.transform:
-				this.transform({ a: v(0), b: v(1), c: v(2), d: v(3), e: v(4), f: v(5) });
+				this.transform({ a: v(0), b: v(1), c: v(2), d: v(3), e: v(4), f: v(5) }, place);
 				return;
 			case OP.setTransform:
 				this.state.map = { a: v(0), b: v(1), c: v(2), d: v(3), e: v(4), f: v(5) };
@@ -129,9 +134,11 @@ export class CanvasRecorder {
 				if (this.undrawn > 0) this.witness.note("path-not-drawn", this.undrawn);
 				this.undrawn = 0;
 				this.path.clear();
+				this.watch.begin();
 				return;
 			case OP.fill:
 			case OP.stroke:
+				if (v(1) === 0) this.watch.draw(this.path, op === OP.fill ? "fill" : "stroke", place.line);
 				this.draw(this.laidOf(v(1), op), op === OP.fill, place, v(0) === 1);
 				return;
 			case OP.clip: {
@@ -154,12 +161,15 @@ export class CanvasRecorder {
 				return;
 			}
 			case OP.fillStyle:
+				this.watch.set("fillStyle", place.line);
 				this.state.fill = this.paintOf(v(0), v(1), texts, place);
 				return;
 			case OP.strokeStyle:
+				this.watch.set("strokeStyle", place.line);
 				this.state.stroke = this.paintOf(v(0), v(1), texts, place);
 				return;
 			case OP.lineWidth:
+				this.watch.set("lineWidth", place.line);
 				this.state.width = v(0);
 				return;
 			case OP.lineCap:
@@ -223,6 +233,12 @@ export class CanvasRecorder {
 	finish(): void {
 		if (this.undrawn > 0) this.witness.note("path-not-drawn", this.undrawn);
 		this.undrawn = 0;
+		this.watch.finish();
+	}
+
+	/** A frame begins. */
+	frame(): void {
+		this.watch.frame(this.state.map);
 	}
 
 	/** Gives the canvas another size, before anything is drawn. */
@@ -246,7 +262,8 @@ export class CanvasRecorder {
 		this.paperNow = this.paper;
 	}
 
-	private transform(map: Matrix): void {
+	private transform(map: Matrix, { line }: CallPlace): void {
+		this.watch.transform(line);
 		this.state.map = times(this.state.map, map);
 	}
 
@@ -402,6 +419,8 @@ export class CanvasRecorder {
 	/** Fills a path as it lies, or draws its line. */
 	private draw(laid: VectorPath, fills: boolean, { line, step }: CallPlace, evenOdd: boolean): void {
 		const { state } = this;
+		if (fills) this.watch.use("fillStyle");
+		else this.watch.use("strokeStyle", "lineWidth");
 		if (!laid.hasPieces) this.witness.note("nothing-in-path", line, { name: fills ? "fill" : "stroke" });
 		if (!laid.hasPieces) return;
 		const { colour, gradient } = this.paint(fills ? state.fill : state.stroke);
@@ -432,6 +451,7 @@ export class CanvasRecorder {
 
 	private text(words: string, x: number, y: number, most: number, fills: boolean, place: CallPlace): void {
 		const { state } = this;
+		this.watch.use(fills ? "fillStyle" : "strokeStyle");
 		const { colour } = this.paint(fills ? state.fill : state.stroke);
 		const clean = words.replace(/[\t\n\f\r]/g, " ");
 		if (clean === "" || colour === -1 || (colour & 255) === 0) return;

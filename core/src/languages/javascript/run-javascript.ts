@@ -119,6 +119,7 @@ export class CanvasRun implements SandboxHost {
 		const frame = writer.frame + 1;
 		this.place = 0;
 		writer.frame = frame;
+		this.recorder.frame();
 		this.tryTo(() => writer.add1(ENTRY.frame, 1, this.steps, frame));
 		const called = this.sandbox.tick(frame * FRAME);
 		this.take();

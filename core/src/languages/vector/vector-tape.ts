@@ -95,6 +95,12 @@ export class VectorTape {
 		style: VectorStyle,
 		{ line, step, evenOdd = false }: { line: number; step: number; evenOdd?: boolean },
 	): void {
+		// A straight piece has no inside.
+		if (style.fill !== -1 && path.subPaths.every(isStraight)) {
+			if (style.ink === -1) return;
+			this.draw(path, { ...style, fill: -1, fillGradient: undefined, inkUnder: undefined }, { line, step });
+			return;
+		}
 		const before = this.last;
 		const key = `${path.version} ${path.size} ${style.clip ?? 0} ${this.writer.frame} ${this.writer.call}`;
 		const merged =
@@ -256,6 +262,11 @@ export function coversSheet({ subPaths }: VectorPath, { width, height }: Pick<Sh
 	if (!rect || rect.rounding > 0 || rect.turned % 90 !== 0) return false;
 	const [w, h] = rect.turned % 180 === 0 ? [rect.width, rect.height] : [rect.height, rect.width];
 	return rect.x - w / 2 <= 0 && rect.y - h / 2 <= 0 && rect.x + w / 2 >= width && rect.y + h / 2 >= height;
+}
+
+/** Whether a sub-path is one straight piece, or none. */
+function isStraight({ pieces: [first, second] }: SubPath): boolean {
+	return second === undefined && !first?.controls && !first?.arc;
 }
 
 /** Two styles as one where the first has only an inside and the second only a line, or the other way round. */
