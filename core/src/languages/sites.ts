@@ -190,6 +190,8 @@ export interface Phrasebook {
 	readonly declare: (name: string, value: string) => string;
 	/** @param value a colour as 0xRRGGBBAA, or -1 for none */
 	readonly colour: (value: number) => string;
+	/** Set where round shapes are always given by their radius, with no word for it. */
+	readonly roundBy?: "radius";
 }
 
 /** The sites of a program, each list in the order of the source. */

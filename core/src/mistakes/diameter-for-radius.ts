@@ -9,7 +9,7 @@ export const diameterForRadius: Mistake = {
 	made: "`diameter` in place of `radius`",
 	did: "the number is the {was}",
 	instead: "the {now}",
-	asks: "Look at the word before the size@: is the number all the way across, or from the middle to the rim?",
+	asks: "Look at the size@: is the number all the way across, or from the middle to the rim?",
 	make: (sites) => reworded(sites, "radius", "diameter"),
 	mend: ({ sites }) => withAll(reworded(sites, "diameter", "radius")),
 	example: { right: "circle centre 100, 80 radius 60\n", wrong: "circle centre 100, 80 diameter 60\n" },

@@ -178,19 +178,16 @@ function nothings(file: ExerciseFile): { id: Trial["nothing"][number]["id"]; sou
 	const writer = WRITERS[modelOf(file).language];
 	if (writer) {
 		const { width, height } = sheet;
-		// A round one would be a circle, which many an exercise asks for.
-		const [x, y] = [width / 2, height / 2];
+		// A shape, however small, would be one that some exercise asks for.
 		const dot: PictureFigure = {
-			form: "points",
-			points: [
-				[x - 1, y - 1],
-				[x + 1, y],
-				[x - 1, y + 1],
-			],
-			closed: false,
-			fill: -1,
-			ink: 0x000000ff,
-			width: 2,
+			form: "text",
+			words: ".",
+			at: [width / 3, (2 * height) / 3],
+			size: 8,
+			turned: 0,
+			fill: 0x000000ff,
+			ink: -1,
+			width: 0,
 		};
 		return [
 			{ id: "empty program", source: writer.program(sheet, WHITE, []) },

@@ -1,17 +1,25 @@
 import { fileURLToPath } from "node:url";
-import { mark, optionsOf, readCollection, readExercise, tryExercise } from "@markpen/core";
-import { describe, expect, test } from "vitest";
+import { LanguageLoader, mark, optionsOf, readCollection, readExercise, tryExercise } from "@markpen/core";
+import { INTERPRETERS } from "@markpen/threads";
+import { beforeEach, describe, expect, test } from "vitest";
 import { readLibrary } from "./read-library.ts";
 
 const library = await readLibrary(fileURLToPath(new URL("../../../library", import.meta.url)));
 
-test("the library has six collections of six exercises, each exercise in one of them", () => {
+const loader = new LanguageLoader(INTERPRETERS);
+const languages = await loader.ready(["nib", "javascript", "svg"]);
+// A sandbox that a program broke is made anew for the next.
+beforeEach(async () => {
+	await loader.ready(["javascript"]);
+});
+
+test("the library has six collections of six exercises in Nib, one of six in JavaScript and one of four in SVG", () => {
 	const collections = library.collections.map((source) => {
 		const reading = readCollection(source);
 		if (!reading.ok) throw new Error(JSON.stringify(reading.problems));
 		return reading.collection;
 	});
-	expect(collections.map((c) => c.exercises.length)).toEqual([6, 6, 6, 6, 6, 6]);
+	expect(collections.map((c) => c.exercises.length)).toEqual([6, 6, 6, 6, 6, 6, 6, 4]);
 	expect(collections.flatMap((c) => c.exercises).sort()).toEqual(library.exercises.map((e) => e.id).sort());
 });
 
@@ -33,7 +41,7 @@ describe.each(library.exercises)("$id", ({ id, source, trials }) => {
 	});
 
 	test("notices 95 % of what can go wrong, and marks nothing right down", () => {
-		const { strength, fairness, wrong } = tryExercise(exercise);
+		const { strength, fairness, wrong } = tryExercise(exercise, languages);
 		expect(wrong).toEqual([]);
 		expect(strength).toBeGreaterThanOrEqual(0.95);
 		expect(fairness).toBe(1);
@@ -42,7 +50,7 @@ describe.each(library.exercises)("$id", ({ id, source, trials }) => {
 	test("has a program that is right in another way, one with a mistake, and an unusual one", () => {
 		expect(trials.map((t) => t.mistake !== undefined)).toEqual([false, true, false]);
 		const found = trials.map((trial) => {
-			const { points, causes } = mark(trial.source, exercise, { causes: true });
+			const { points, causes } = mark(trial.source, exercise, { causes: true, languages });
 			return { name: trial.name, earned: points.earned, causes: causes?.map((c) => `${c.id} ${c.line}`) };
 		});
 		expect(found).toEqual(

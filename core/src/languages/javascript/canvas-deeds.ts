@@ -151,5 +151,6 @@ export function phrasebook(ctx: string): Phrasebook {
 		assign: (name, value) => `${name} = ${value};`,
 		declare: (name, value) => `let ${name} = ${value};`,
 		colour: text,
+		roundBy: "radius",
 	};
 }

@@ -50,7 +50,7 @@ async function causesFor(right: string, wrong: string): Promise<string[]> {
 }
 
 test.each([
-	["40, 0", "80, 0", "Line 4: the size is 80; 40 meets 1 more criterion."],
+	["40, 0", "80, 0", "Line 4: the number is the radius; the number 40 meets 1 more criterion."],
 	["2 * Math.PI", "Math.PI", "Line 4: it goes round by Math.PI; 2 * Math.PI meets 3 more criteria."],
 	["2 * Math.PI", "3", "Line 4: it goes round by 3; 2 * Math.PI meets 3 more criteria."],
 	['"gold"', '"tomato"', 'Line 2: the fill is "tomato"; "gold" meets 1 more criterion.'],

@@ -34,6 +34,8 @@ class SiteFinder {
 	private readonly uses = new Map<string, Set<Role>>();
 	private readonly parameters = new Map<string, readonly string[]>();
 	private context = "ctx";
+	/** Functions that are called again and again, frame by frame. */
+	private readonly framed = new Set<string>();
 
 	constructor(source: string, tree: AnyNode) {
 		this.source = source;
@@ -55,6 +57,7 @@ class SiteFinder {
 			const object = node.object as AnyNode | undefined;
 			if (name !== undefined && CONTEXT_NAMES.includes(name) && object?.type === "Identifier")
 				counts.set(object.name as string, (counts.get(object.name as string) ?? 0) + 1);
+			if (node.type === "CallExpression") this.frames(node);
 			const own = node.type === "VariableDeclarator" ? (node.init as AnyNode | null) : node;
 			const id = node.id as AnyNode | null | undefined;
 			if (own && (own.type === "FunctionDeclaration" || isFunction(own)) && id?.type === "Identifier")
@@ -66,6 +69,15 @@ class SiteFinder {
 		}
 		const [most] = [...counts].sort((a, b) => b[1] - a[1]);
 		if (most) [this.context] = most;
+	}
+
+	/** A call that asks for frames names the function that draws them. */
+	private frames(node: AnyNode): void {
+		const callee = node.callee as AnyNode;
+		const name = callee.type === "Identifier" ? (callee.name as string) : nameOfMember(callee);
+		const [first] = node.arguments as AnyNode[];
+		if ((name === "requestAnimationFrame" || name === "setInterval") && first?.type === "Identifier")
+			this.framed.add(first.name as string);
 	}
 
 	private usesOf(name: string): Set<Role> {
@@ -117,7 +129,9 @@ class SiteFinder {
 			line: where.line,
 			column: where.column,
 			index,
-			does: new Set(does),
+			does: new Set(
+				does.includes("routine") && name !== undefined && this.framed.has(name) ? [...does, "frames"] : does,
+			),
 			text: text.trimEnd(),
 			indent: /^[ \t]*/.exec(source.slice(first, node.start))?.[0] ?? "",
 			block,

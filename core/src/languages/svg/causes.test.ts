@@ -39,7 +39,7 @@ function causesFor(right: string, wrong: string): string[] {
 }
 
 test.each([
-	['r="40"', 'r="80"', "Line 2: the size is 80; 40 meets 1 more criterion."],
+	['r="40"', 'r="80"', "Line 2: the number is the radius; the number 40 meets 1 more criterion."],
 	['fill="gold"', 'fill="tomato"', "Line 2: the fill is tomato; gold meets 1 more criterion."],
 	[' fill="gold"', "", 'Line 2: a colour or width is not set here; `fill="gold"` meets 1 more criterion.'],
 	['fill="gold"', 'stroke="gold"', "Line 2: `stroke` sets the line; `fill` meets 1 more criterion."],

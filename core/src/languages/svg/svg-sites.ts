@@ -36,6 +36,7 @@ const WRITE: Phrasebook = {
 	assign: () => "",
 	declare: () => "",
 	colour: colourText,
+	roundBy: "radius",
 };
 
 /** Attributes that may stand in each other's place: the inside for the line. */
