@@ -1,14 +1,9 @@
 // The page of JavaScript on the canvas: its words and the commonest mistakes, from the tables and the tests' examples.
-import { readFileSync } from "node:fs";
-import { join } from "node:path";
-import { parse } from "yaml";
 import { CANVAS_HELP } from "../core/dist/languages/javascript/canvas-help.js";
-import { UNRECORDED } from "../core/dist/languages/javascript/canvas-methods.js";
-import { ROOT } from "./run.mjs";
+import { CONTEXT_NAMES, UNRECORDED } from "../core/dist/languages/javascript/canvas-methods.js";
+import { compared, mistakes, words } from "./language-page.mjs";
 
 const fence = "```";
-const WHEN = { reading: "On reading", running: "While running", remark: "Remarks, which stop nothing" };
-const cell = (text) => text.replaceAll("|", "\\|").replaceAll("\n", "<br>").replaceAll("  ", "&nbsp;&nbsp;");
 
 const INTRODUCTION = `# JavaScript on the canvas
 
@@ -45,30 +40,36 @@ An exercise says \`language: javascript\`, or \`languages: [javascript, nib]\` w
 Each program has an interpreter to itself (QuickJS, compiled to WebAssembly) with a memory of at most 64 MiB, which is put back
 byte for byte before the next one. It has no files, no network, no other pages and no way out of its sandbox. A step is a pass of a
 loop or a call; the limits of steps, entries and time are those of the exercise, and what was drawn before a limit is kept.
-The same program, seed and version give the same drawing in Node and in the browser. 82 programs are drawn by a test in
-Chromium's own canvas too, and compared with ours: at most 0.5 % of the pixels may differ.
+The same program, seed and version give the same drawing in Node and in the browser.
 `;
 
-/** Words of the language, each with its forms and a program that shows it. */
-function words() {
-	return [...CANVAS_HELP.values()].map(({ word, forms, help, example }) =>
-		[`### ${word}`, "", help, "", ...forms.map((f) => `    ${f}`), "", `${fence}js`, example, fence, ""].join("\n"),
-	);
-}
+/** Texts are drawn in a font of our own, and what asks or answers leaves no mark: neither is compared. */
+const APART = new Set([
+	"font",
+	"textAlign",
+	"textBaseline",
+	"fillText",
+	"strokeText",
+	"measureText",
+	"getLineDash",
+	"getTransform",
+	"isPointInPath",
+	"isPointInStroke",
+]);
 
-/** The commonest mistakes, with what is said of them: a test runs every one. */
-function mistakes() {
-	const cases = parse(readFileSync(join(ROOT, "core/examples/canvas-problems.yaml"), "utf8"));
-	return Object.entries(WHEN).map(([when, title]) => {
-		const rows = cases
-			.filter((c) => c.when === when)
-			.map(
-				(c) =>
-					`| \`${c.code}\` | <pre>${cell(c.source)}</pre> | ${cell(c.says)} | ${c.fixed === undefined ? "" : "yes"} |`,
-			);
-		return `### ${title}\n\n| code | a program | what is said of it | fix |\n|---|---|---|---|\n${rows.join("\n")}\n`;
-	});
-}
+const uses = (source, name) => new RegExp(`\\b${name}\\b`).test(source);
 
 export const canvasPage = () =>
-	`${INTRODUCTION}\n## Words\n\n${words().join("\n")}\n## What is said of mistakes\n\n${mistakes().join("\n")}`;
+	[
+		INTRODUCTION,
+		"## What is recorded\n",
+		compared(
+			"canvas-programs.yaml",
+			CONTEXT_NAMES.filter((name) => !APART.has(name)),
+			uses,
+		),
+		"## Words\n",
+		words(CANVAS_HELP, "js").join("\n"),
+		"## What is said of mistakes\n",
+		mistakes("canvas-problems.yaml").join("\n"),
+	].join("\n");

@@ -24,8 +24,10 @@ import { apiPage } from "./api-page.mjs";
 import { canvasPage } from "./canvas-page.mjs";
 import { checkPictures, checksPage, mistakesPage, SCHEMAS } from "./exercise-pages.mjs";
 import { measuresTable, routesTable } from "./figure-tables.mjs";
+import { constructs } from "./language-page.mjs";
 import { libraryPage, libraryPictures } from "./library-page.mjs";
 import { main, ROOT } from "./run.mjs";
+import { svgPage } from "./svg-page.mjs";
 
 const fence = "```";
 
@@ -131,12 +133,23 @@ function statementHeads() {
 	return `/** Words that begin a statement of Nib. Made by \`npm run docs\`. */\nexport const NIB_HEADS: ReadonlySet<string> = new Set([\n${words.join("")}]);\n`;
 }
 
+/** The table of the page on languages, put between its marks; the rest of the page is written by hand. */
+function languagesPage() {
+	const page = readFileSync(join(ROOT, "docs/languages.md"), "utf8");
+	return page.replace(
+		/(<!-- constructs -->)[\s\S]*?(<!-- \/constructs -->)/,
+		(_, open, close) => `${open}\n\n${constructs()}\n${close}`,
+	);
+}
+
 const PAGES = {
 	"console/src/worker/nib-heads.ts": statementHeads,
 	"docs/statements.md": statements,
 	"docs/messages.md": messages,
 	"docs/kinds.md": kinds,
 	"docs/javascript.md": canvasPage,
+	"docs/svg.md": svgPage,
+	"docs/languages.md": languagesPage,
 	"docs/figures.md": figures,
 	"docs/pictures/colours.svg": colours,
 	...introductionPictures(),

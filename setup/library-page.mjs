@@ -1,10 +1,23 @@
 // Makes the page on the library, with what each exercise's model draws.
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
-import { conditionsOf, pictureOf, readCollection, readExercise, runUnder, svgOf, tapeOf } from "../core/dist/index.js";
+import {
+	conditionsOf,
+	LanguageLoader,
+	languageOf,
+	modelOf,
+	pictureOf,
+	readCollection,
+	readExercise,
+	runUnder,
+	svgOf,
+	tapeOf,
+} from "../core/dist/index.js";
+import { INTERPRETERS } from "../threads/dist/index.js";
 import { ROOT } from "./run.mjs";
 
 const LIBRARY = join(ROOT, "library");
+const LANGUAGES = await new LanguageLoader(INTERPRETERS).ready(["nib", "javascript", "svg"]);
 const LEVELS = ["beginners", "getting on", "confident", "challenging"];
 
 function read(path, reader) {
@@ -34,7 +47,11 @@ export function libraryPictures() {
 			.flatMap(({ exercises }) => exercises)
 			.map((exercise) => [
 				`docs/pictures/library/${exercise.id}.svg`,
-				() => svgOf(pictureOf(tapeOf(exercise.model, runUnder(conditionsOf(exercise))))),
+				() => {
+					const { source, language } = modelOf(exercise);
+					const under = runUnder(conditionsOf(exercise));
+					return svgOf(pictureOf(tapeOf(source, { ...under, language: languageOf(LANGUAGES, language) })));
+				},
 			]),
 	);
 }

@@ -1,12 +1,12 @@
-/** An exercise that is done in JavaScript or in Nib, for tests; `starters` has a line for each. */
+/** An exercise that is done in JavaScript, in Nib or as SVG, for tests; `starters` has a line for each. */
 export const BEACON = `format: markpen/exercise@1
 id: beacon
 title: Beacon
 brief: |
   Draw the harbour's beacon: a **gold circle 80 across**, its middle at 200, 120, and a **navy rect** below it.
-languages: [javascript, nib]
+languages: [javascript, nib, svg]
 sheet: { width: 400, height: 300 }
-starters: { javascript: 'const c = document.querySelector("canvas").getContext("2d");', nib: 'pen none' }
+starters: { javascript: 'const c = document.querySelector("canvas").getContext("2d");', nib: 'pen none', svg: '<svg xmlns="http://www.w3.org/2000/svg"></svg>' }
 model: |
   const c = document.querySelector("canvas").getContext("2d");
   c.fillStyle = "gold";
@@ -39,4 +39,11 @@ fill gold
 circle centre 200, 120 diameter 80
 fill navy
 rect centre 200, 195 size 120, 30
+`;
+
+/** The same as an SVG document. */
+export const BEACON_SVG = `<svg xmlns="http://www.w3.org/2000/svg" width="400" height="300">
+  <circle cx="200" cy="120" r="40" fill="gold"/>
+  <rect x="140" y="180" width="120" height="30" fill="navy"/>
+</svg>
 `;

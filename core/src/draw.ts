@@ -5,7 +5,7 @@ import { recognise, recogniseFrame } from "./figures/recognise.ts";
 import type { Given, GivenWrong } from "./languages/given.ts";
 import type { Language, ReadProgram } from "./languages/language.ts";
 import { NIB } from "./languages/nib/nib.ts";
-import type { Problem } from "./languages/problem.ts";
+import type { Problem, Sentences } from "./languages/problem.ts";
 import type { Ended, Run, RunOptions } from "./languages/run.ts";
 import { CLASS_LIMITS } from "./limits/limits.ts";
 import type { State } from "./report.ts";
@@ -23,6 +23,8 @@ export interface Drawn {
 	readonly drawing: Drawing;
 	readonly errors: readonly Problem[];
 	readonly remarks: readonly Problem[];
+	/** What the language says of its own problems. */
+	readonly sentences: Sentences;
 	readonly steps: number;
 	/** Changes of the watched names, where any were asked for. */
 	readonly watched?: Run["watched"];
@@ -35,6 +37,7 @@ interface Outcome {
 	readonly problems: readonly Problem[];
 	/** What reading it remarked. */
 	readonly remarks: readonly Problem[];
+	readonly sentences: Sentences;
 	readonly run: Run | undefined;
 	readonly tape: Tape;
 	readonly drawing: Drawing;
@@ -43,7 +46,7 @@ interface Outcome {
 }
 
 /** An outcome as a person is told of it. */
-export function drawnOf({ source, problems, remarks, run: done, tape, drawing, paper }: Outcome): Drawn {
+export function drawnOf({ source, problems, remarks, sentences, run: done, tape, drawing, paper }: Outcome): Drawn {
 	const nothing = source.trim() === "";
 	if (!done)
 		return {
@@ -53,6 +56,7 @@ export function drawnOf({ source, problems, remarks, run: done, tape, drawing, p
 			drawing,
 			errors: problems,
 			remarks: [],
+			sentences,
 			steps: 0,
 		};
 	const { ended, problem, steps, watched } = done;
@@ -65,6 +69,7 @@ export function drawnOf({ source, problems, remarks, run: done, tape, drawing, p
 		drawing,
 		errors: problem ? [problem] : [],
 		remarks: said,
+		sentences,
 		steps,
 		...(watched && { watched }),
 	};
@@ -88,6 +93,7 @@ export function draw(source: string, options: DrawOptions = {}): Drawn {
 		source,
 		problems: program.problems,
 		remarks: program.remarks,
+		sentences: program.sentences,
 		run: done,
 		tape,
 		drawing: recognise(tape),

@@ -79,7 +79,6 @@ export { criterionAgainst, noticed, proposalsFor } from "./trial/propose.ts";
 export { tryExercise } from "./trial/try.ts";
 export type { Trial, TriedAlteration, TriedRewriting } from "./trial-report.ts";
 export { CORE_VERSION } from "./version.ts";
-export { CANVAS_PROBLEM_CODES } from "./words/canvas-problems.ts";
 export { counted } from "./words/lists.ts";
 export { PROBLEM_CODES } from "./words/problems.ts";
 export { ENDED_WORDS, STATE_WORDS, VERDICT_WORDS } from "./words/states.ts";

@@ -81,6 +81,7 @@ export function markedTape(
 		source,
 		problems: program.read.problems,
 		remarks: program.read.remarks,
+		sentences: program.read.sentences,
 		run,
 		tape,
 		drawing,

@@ -1,7 +1,7 @@
 import type { Drawn } from "./draw.ts";
 import type { Figure } from "./figures/figure.ts";
 import { rimOf } from "./geometry/ellipse.ts";
-import type { Problem } from "./languages/problem.ts";
+import type { Problem, Sentences } from "./languages/problem.ts";
 import { PathPen } from "./picture/paths.ts";
 import { pictureOf } from "./picture/picture.ts";
 import { type DrawingReport, MAX_FIGURES, type ProblemReport, type ReportFigure } from "./report.ts";
@@ -10,10 +10,10 @@ import { messagesOf } from "./tape/tape.ts";
 import { problemSentence } from "./words/problems.ts";
 import { figureSentence } from "./words/readback.ts";
 
-/** A problem with its sentence, as plain data. */
-export function reportProblem(problem: Problem): ProblemReport {
+/** A problem with its sentence, as plain data. @param own what its language says of its own problems */
+export function reportProblem(problem: Problem, own?: Sentences): ProblemReport {
 	const { code, place, fix } = problem;
-	return { code, message: problemSentence(problem), ...place, ...(fix && { fix }) };
+	return { code, message: problemSentence(problem, own), ...place, ...(fix && { fix }) };
 }
 
 /** A figure read back, with its outline to point at. */
@@ -44,7 +44,7 @@ function outlinePath({ points, oval, rim, closed }: Figure, sheet: Sheet): strin
 
 /** A program run and recognised, in words: what a desk shows, and what a report holds beside its verdicts. */
 export function reportDrawing(
-	{ state, ended, steps, tape, drawing, errors, remarks }: Drawn,
+	{ state, ended, steps, tape, drawing, errors, remarks, sentences }: Drawn,
 	bare = false,
 ): DrawingReport {
 	return {
@@ -52,8 +52,8 @@ export function reportDrawing(
 		ended,
 		figures: drawing.figures.slice(0, bare ? 0 : MAX_FIGURES).map((figure) => reportFigure(figure, tape.sheet)),
 		figuresInAll: drawing.figures.length + drawing.leftOut,
-		errors: errors.map(reportProblem),
-		remarks: remarks.map(reportProblem),
+		errors: errors.map((e) => reportProblem(e, sentences)),
+		remarks: remarks.map((r) => reportProblem(r, sentences)),
 		messages: messagesOf(tape),
 		steps,
 		entries: tape.length,

@@ -2,7 +2,7 @@ import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "nod
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
-import { BEACON, BEACON_CANVAS, BEACON_NIB } from "../beacon.ts";
+import { BEACON, BEACON_CANVAS, BEACON_NIB, BEACON_SVG } from "../beacon.ts";
 import { runMarkpen } from "./run-markpen.ts";
 
 let folder: string;
@@ -11,9 +11,13 @@ beforeAll(() => {
 	mkdirSync(join(folder, "class"));
 	const files = {
 		"beacon.exercise.yaml": BEACON,
-		"elsewhere.exercise.yaml": BEACON.replace("[javascript, nib]", "[javascript, logo]"),
+		"elsewhere.exercise.yaml": BEACON.replace("[javascript, nib, svg]", "[javascript, logo]"),
 		"right.js": BEACON_CANVAS,
 		"right.nib.txt": BEACON_NIB,
+		"right.svg": BEACON_SVG,
+		"wide.svg": BEACON_SVG.replace('r="40"', 'r="80"'),
+		"unclosed.svg": BEACON_SVG.replace('"gold"/>', '"gold">'),
+		"misspelt.svg": BEACON_SVG.replace("<rect", "<rekt"),
 		"unnamed.txt": BEACON_CANVAS,
 		"wide.js": BEACON_CANVAS.replace("40, 0", "80, 0"),
 		"misspelt.js": BEACON_CANVAS.replace("c.fill()", "c.fil()"),
@@ -21,6 +25,7 @@ beforeAll(() => {
 		"endless.js": `${BEACON_CANVAS}while (true) c.fillRect(0, 0, 1, 1);\n`,
 		"class/ana.js": BEACON_CANVAS,
 		"class/bo.nib.txt": BEACON_NIB,
+		"class/di.svg": BEACON_SVG,
 		"class/cy.js": BEACON_CANVAS.replace("gold", "green"),
 	};
 	for (const [name, text] of Object.entries(files)) writeFileSync(join(folder, name), text);
@@ -31,7 +36,7 @@ const markpen = (...args: string[]) => runMarkpen(folder, args);
 const check = (...files: string[]) => markpen("check", ...files, "--exercise", "beacon.exercise.yaml");
 
 describe("the file's ending decides the language", () => {
-	test("to draw, and both languages give the same figures", async () => {
+	test("to draw, and all languages give the same figures", async () => {
 		const drawn = await markpen("draw", "right.js");
 		expect([drawn.code, drawn.err]).toEqual([0, ""]);
 		expect(drawn.out).toMatch(/^<svg [\s\S]*fill="#ffd700"[\s\S]*fill="#000080"[\s\S]*<\/svg>\n$/);
@@ -40,6 +45,7 @@ describe("the file's ending decides the language", () => {
 		const [canvas, nib] = [await markpen("figures", "right.js"), await markpen("figures", "right.nib.txt")];
 		const withoutLines = (text: string) => text.replace(/, line \d+/g, "");
 		expect(withoutLines(canvas.out)).toBe(withoutLines(nib.out));
+		expect(withoutLines((await markpen("figures", "right.svg")).out)).toBe(withoutLines(nib.out));
 		expect(canvas.out).toContain("1. circle, 80 across, yellow #ffd700, centre 200, 120, line 6");
 	});
 
@@ -51,20 +57,21 @@ describe("the file's ending decides the language", () => {
 		expect(told.out).toBe(read.out);
 		const other = await markpen("figures", "unnamed.txt", "--language", "logo");
 		expect([other.code, other.out]).toEqual([2, ""]);
-		expect(other.err).toMatch(/logo.*nib.*javascript/);
+		expect(other.err).toMatch(/logo.*nib.*javascript.*svg/);
 		const file = await markpen("check", "right.js", "--exercise", "elsewhere.exercise.yaml");
 		expect([file.code, file.err]).toEqual([2, expect.stringMatching(/^elsewhere\.exercise\.yaml:\d+:\d+: languages/)]);
 	});
 });
 
 describe("check", () => {
-	test("marks programs of both languages in one folder", async () => {
+	test("marks programs of all languages in one folder", async () => {
 		const { code, out } = await check("class");
 		expect(code).toBe(1);
 		expect(out).toMatch(/ana +5 of 5/);
 		expect(out).toMatch(/bo +5 of 5/);
 		expect(out).toMatch(/cy +4 of 5/);
-		expect(out).toContain("3 programs, 2 with all points.");
+		expect(out).toMatch(/di +5 of 5/);
+		expect(out).toContain("4 programs, 3 with all points.");
 	});
 
 	test("finds the number behind what is missed, of all that would do the one that draws the model's picture", async () => {
@@ -73,6 +80,18 @@ describe("check", () => {
 		expect(out).toContain("wide.js  Beacon  3 of 5");
 		expect(out).toContain("Wanted a diameter of 80, found 160. (line 6)");
 		expect(out).toMatch(/→ Line 5: .*80.*40.* meets 1 more criterion/);
+	});
+
+	test("finds the number in a document too, and names what is wrong with one at its place", async () => {
+		const { out } = await check("wide.svg");
+		expect(out).toContain("wide.svg  Beacon  3 of 5");
+		expect(out).toMatch(/→ Line 2: the number is the radius; the number 40 meets 1 more criterion/);
+		expect((await check("unclosed.svg")).out).toContain(
+			"unclosed.svg:2:3: error: “circle” is never closed. Nothing comes inside it, so write “/>” at its end.",
+		);
+		expect((await check("misspelt.svg")).out).toContain(
+			"misspelt.svg:3:3: remark: There is no element “rekt”, so nothing of it is drawn. Did you mean “rect”?",
+		);
 	});
 
 	test("names a misspelt method with its place, and blames nothing else for what is missing", async () => {

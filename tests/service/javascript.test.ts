@@ -5,10 +5,10 @@ import { zipSync } from "fflate";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import type { Client } from "../../client/dist/index.js";
 import { readEnvironment, startService } from "../../service/dist/index.js";
-import { BEACON, BEACON_CANVAS, BEACON_NIB } from "../beacon.ts";
+import { BEACON, BEACON_CANVAS, BEACON_NIB, BEACON_SVG } from "../beacon.ts";
 import { classNamed, emptyDatabase, explainedOf, reportOf, rowsOf, Site, settings } from "../site.ts";
 
-/** An exercise that is done in JavaScript on a canvas, or in Nib as the student chooses. */
+/** An exercise that is done in JavaScript on a canvas, in Nib or as SVG, as the student chooses. */
 let site: Site;
 let student: Client;
 let teacher: Client;
@@ -32,9 +32,9 @@ afterAll(() => site.stop());
 test("its page says the languages, the usual one first, with what is given in each", async () => {
 	const { exercise } = await student.showWork({ params: place });
 	expect([exercise.languages, exercise.starter, exercise.starters]).toEqual([
-		["javascript", "nib"],
+		["javascript", "nib", "svg"],
 		expect.stringContaining("getContext"),
-		{ nib: "pen none" },
+		{ nib: "pen none", svg: expect.stringContaining("<svg") },
 	]);
 });
 
@@ -44,6 +44,7 @@ describe("a program", () => {
 			[BEACON_CANVAS, undefined, "javascript"],
 			[BEACON_CANVAS, "javascript", "javascript"],
 			[BEACON_NIB, "nib", "nib"],
+			[BEACON_SVG, "svg", "svg"],
 		] as const) {
 			const { id } = await student.handIn({ params: place, body: { source, ...(language && { language }) } });
 			expect((await reportOf(student, id)).points).toEqual({ earned: 5, possible: 5, open: 0 });
@@ -61,11 +62,22 @@ describe("a program", () => {
 		expect(causes[0]).toMatchObject({ line: 5, mended: BEACON_CANVAS.split("\n")[4] });
 	});
 
+	test("as SVG has its cause found at the line of its element", async () => {
+		const source = BEACON_SVG.replace('r="40"', 'r="80"');
+		const { id } = await student.handIn({ params: place, body: { source, language: "svg" } });
+		const { points, causes } = await explainedOf(teacher, id);
+		expect([points?.earned, causes.length]).toEqual([3, 1]);
+		expect(causes[0]).toMatchObject({ line: 2, mended: BEACON_SVG.split("\n")[1] });
+	});
+
 	test("that can't be read earns nothing and has its place", async () => {
 		const { id } = await student.handIn({ params: place, body: { source: "const c = ;", language: "javascript" } });
 		const report = await reportOf(student, id);
 		expect(report.points?.earned).toBe(0);
 		expect(report.errors[0]).toMatchObject({ line: 1, column: 11, message: "A value is missing after “=”." });
+		const body = { source: BEACON_SVG.replace('"gold"/>', '"gold">'), language: "svg" as const };
+		const drawing = await reportOf(student, (await student.handIn({ params: place, body })).id);
+		expect(drawing.errors[0]).toMatchObject({ line: 2, fix: { text: "/>" } });
 	});
 
 	test("never ends the service, nor reaches out of its sandbox", async () => {
@@ -78,6 +90,10 @@ describe("a program", () => {
 			const { id } = await student.handIn({ params: place, body: { source, language: "javascript" } });
 			expect((await reportOf(student, id, 60_000)).points?.earned).toBe(0);
 		}
+		const uses = Array.from({ length: 9 }, (_, i) => `<g id="g${i + 1}">${`<use href="#g${i}"/>`.repeat(10)}</g>`);
+		const source = `<svg xmlns="http://www.w3.org/2000/svg"><rect id="g0" width="9" height="9"/>${uses.join("")}</svg>`;
+		const { id } = await student.handIn({ params: place, body: { source, language: "svg" } });
+		expect((await reportOf(student, id, 60_000)).errors[0]?.code).toBe("limit-entries");
 		expect((await student.showWork({ params: place })).exercise.id).toBe("beacon");
 	});
 
@@ -112,12 +128,13 @@ test("a draft keeps its language, and what is handed in without one is in the dr
 
 test("files that a teacher hands in are read by their endings", async () => {
 	const { students } = await classNamed(teacher, "8 Tern");
-	const [first, second] = students.filter((s) => s.name !== "Idris Vale");
+	const [first, second, third] = students.filter((s) => s.name !== "Idris Vale");
 	const zip = zipSync(
 		Object.fromEntries(
 			[
 				[`${first?.name}.js`, BEACON_CANVAS],
 				[`${second?.name}.nib.txt`, BEACON_NIB],
+				[`${third?.name}.svg`, BEACON_SVG],
 			].map(([name, text]) => [name as string, new TextEncoder().encode(text)]),
 		),
 	);
@@ -125,9 +142,9 @@ test("files that a teacher hands in are read by their endings", async () => {
 	await teacher.carryOutUpload({ params: { id }, body: {} });
 	const rows = await site.rows<{ language: string }>(
 		"SELECT h.language FROM hand_ins h JOIN accounts a ON a.id = h.student_id WHERE h.assignment_id = $1 AND a.name = ANY($2) ORDER BY h.language",
-		[assignment, [first?.name, second?.name]],
+		[assignment, [first?.name, second?.name, third?.name]],
 	);
-	expect(rows.map((r) => r.language)).toEqual(["javascript", "nib"]);
+	expect(rows.map((r) => r.language)).toEqual(["javascript", "nib", "svg"]);
 });
 
 test("the class's archive keeps each language, and reads back into an empty site", async () => {
@@ -148,7 +165,7 @@ test("the class's archive keeps each language, and reads back into an empty site
 		});
 		await running.stop();
 		expect(await languages(url)).toEqual(await languages(site.url));
-		expect((await languages(url)).map((r) => r.language)).toEqual(["javascript", "nib"]);
+		expect((await languages(url)).map((r) => r.language)).toEqual(["javascript", "nib", "svg"]);
 	} finally {
 		rmSync(folder, { recursive: true });
 	}

@@ -2,7 +2,7 @@ import type { Limits } from "../limits/limits.ts";
 import type { GivenWrong } from "./given.ts";
 import type { Help } from "./help.ts";
 import type { Outline } from "./outline.ts";
-import type { Problem } from "./problem.ts";
+import type { Problem, Sentences } from "./problem.ts";
 import type { Rewritten } from "./rewritten.ts";
 import type { Run, RunOptions } from "./run.ts";
 import type { ProgramSites } from "./sites.ts";
@@ -34,6 +34,8 @@ export interface ReadProgram {
 	readonly problems: readonly Problem[];
 	/** What reading it remarked. */
 	readonly remarks: readonly Problem[];
+	/** What is said of the problems that only its language has. */
+	readonly sentences: Sentences;
 	/** What it is made of, for checks of the source. */
 	readonly outline: Outline;
 	/** Where it can be changed, for causes and for trying. Only of one that can be read. */

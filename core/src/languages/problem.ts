@@ -19,3 +19,6 @@ export interface Problem {
 	readonly data: Readonly<Record<string, string | number>>;
 	readonly fix?: Fix;
 }
+
+/** A sentence or two for each code of a language's own problems: what is wrong, and what to do. */
+export type Sentences = Readonly<Record<string, (data: Problem["data"]) => string>>;

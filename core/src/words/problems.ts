@@ -1,7 +1,5 @@
-import type { Problem } from "../languages/problem.ts";
-import { CANVAS_WORDS } from "./canvas-problems.ts";
+import type { Problem, Sentences } from "../languages/problem.ts";
 import { counted, sentence } from "./lists.ts";
-import { SVG_WORDS } from "./svg-problems.ts";
 
 type Data = Problem["data"];
 const near = (d: Data) => (d.near ? ` Did you mean ${q(d.near)}?` : "");
@@ -224,8 +222,7 @@ const WORDS: Readonly<Record<string, (d: Data) => string>> = {
 /** Every code that has words. */
 export const PROBLEM_CODES = Object.keys(WORDS);
 
-/** What a problem or remark says, in words a beginner understands. */
-export function problemSentence(problem: Pick<Problem, "code" | "data">): string {
-	const says = WORDS[problem.code] ?? CANVAS_WORDS[problem.code] ?? SVG_WORDS[problem.code];
-	return says?.(problem.data) ?? problem.code;
+/** What a problem or remark says, in words a beginner understands. @param own what its language says of its own ones */
+export function problemSentence({ code, data }: Pick<Problem, "code" | "data">, own: Sentences = {}): string {
+	return (own[code] ?? WORDS[code])?.(data) ?? code;
 }

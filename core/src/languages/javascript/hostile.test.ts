@@ -45,7 +45,8 @@ describe.each(Object.entries(HOSTILE))("%s", (_, programs) => {
 		const isRead = drawn.state !== "unreadable";
 		// A rect that a program drew first is on its tape whatever came after, or it was covered.
 		if (isRead) expect(drawn.tape.length).toBeGreaterThan(0);
-		for (const problem of [...drawn.errors, ...drawn.remarks]) expect(problemSentence(problem)).toMatch(/[.?!:…”>\w]$/);
+		for (const problem of [...drawn.errors, ...drawn.remarks])
+			expect(problemSentence(problem, drawn.sentences)).toMatch(/[.?!:…”>\w]$/);
 		expect(tapeChecksum(decodeTape(encodeTape(drawn.tape)))).toBe(tapeChecksum(drawn.tape));
 		expect(svgOf(pictureOf(recognisable(drawn.tape)))).not.toMatch(/<script|NaN|Infinity/);
 		expect(tapeChecksum((await run(PROBE)).drawn.tape)).toBe(clean);

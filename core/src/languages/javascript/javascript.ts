@@ -10,6 +10,7 @@ import type { Rewritten } from "../rewritten.ts";
 import type { Run, RunOptions } from "../run.ts";
 import type { ProgramSites } from "../sites.ts";
 import { CANVAS_HELP } from "./canvas-help.ts";
+import { CANVAS_SENTENCES } from "./canvas-sentences.ts";
 import { topDeclarations } from "./instrument.ts";
 import { javaScriptOutline } from "./javascript-outline.ts";
 import { javaScriptRewritings } from "./javascript-rewritings.ts";
@@ -22,6 +23,7 @@ import type { AnyNode } from "./tree.ts";
 /** A program on a canvas. */
 class CanvasProgram implements ReadProgram {
 	readonly language = "javascript";
+	readonly sentences = CANVAS_SENTENCES;
 	readonly source: string;
 	readonly problems: readonly Problem[];
 	readonly remarks: readonly Problem[];

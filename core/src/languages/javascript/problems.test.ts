@@ -4,8 +4,8 @@ import { parse } from "yaml";
 import { canvasLanguage } from "../../../examples/canvas-language.mjs";
 import { type Drawn, draw } from "../../draw.ts";
 import { CLASS_LIMITS } from "../../limits/limits.ts";
-import { CANVAS_PROBLEM_CODES } from "../../words/canvas-problems.ts";
 import { problemSentence } from "../../words/problems.ts";
+import { CANVAS_SENTENCES } from "./canvas-sentences.ts";
 import type { JavaScript } from "./javascript.ts";
 
 interface Case {
@@ -37,11 +37,9 @@ describe("the commonest mistakes of programs on a canvas", () => {
 	test.each(CASES.map((c) => [c.code, c.source.slice(0, 40), c] as const))("%s: %s", async (code, _, c) => {
 		const { errors, remarks, state } = await drawn(c.source);
 		const found = c.when === "remark" ? remarks[0] : errors[0];
-		expect(found && [found.code, `${found.place.line - 2}:${found.place.column}`, problemSentence(found)]).toEqual([
-			code,
-			c.at,
-			c.says,
-		]);
+		expect(
+			found && [found.code, `${found.place.line - 2}:${found.place.column}`, problemSentence(found, CANVAS_SENTENCES)],
+		).toEqual([code, c.at, c.says]);
 		expect(state === "unreadable").toBe(c.when === "reading");
 		if (c.fixed === undefined) return;
 		const fix = found?.fix;
@@ -57,7 +55,7 @@ describe("the commonest mistakes of programs on a canvas", () => {
 
 test("every code has words and a case, and every sentence is whole", () => {
 	const cases = new Set(CASES.map((c) => c.code));
-	expect(CANVAS_PROBLEM_CODES.filter((code) => !cases.has(code))).toEqual([]);
+	expect(Object.keys(CANVAS_SENTENCES).filter((code) => !cases.has(code))).toEqual([]);
 	expect(CASES.length).toBeGreaterThanOrEqual(40);
 	expect(CASES.filter((c) => /undefined”|\bjs-/.test(c.says))).toEqual([]);
 });

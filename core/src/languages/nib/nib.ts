@@ -2,7 +2,7 @@ import { CLASS_LIMITS, type Limits } from "../../limits/limits.ts";
 import { type Given, GivenWrong } from "../given.ts";
 import type { Language, Languages, ReadProgram } from "../language.ts";
 import type { Outline } from "../outline.ts";
-import type { Problem } from "../problem.ts";
+import type { Problem, Sentences } from "../problem.ts";
 import type { Run, RunOptions } from "../run.ts";
 import type { ProgramSites } from "../sites.ts";
 import type { Checked } from "./checker.ts";
@@ -16,6 +16,8 @@ import { nibSites } from "./sites/nib-sites.ts";
 /** A program in Nib. */
 export class NibProgram implements ReadProgram {
 	readonly language = "nib";
+	/** All that is said of Nib is among the sentences that every language shares. */
+	readonly sentences: Sentences = {};
 	readonly source: string;
 	/** Undefined where the source can't be read. */
 	readonly checked: Checked | undefined;

@@ -26,7 +26,7 @@ describe.each(Object.entries(HOSTILE_SVG))("%s", (_, documents) => {
 		if (drawn.state !== "unreadable" && source !== inside && paper === 0xffffffff && !inside.includes("<style"))
 			expect(figures[0]?.width).toBe(60);
 		for (const problem of [...drawn.errors, ...drawn.remarks])
-			expect(problemSentence(problem)).toMatch(/^[^\n]{5,400}[.?!]$/);
+			expect(problemSentence(problem, drawn.sentences)).toMatch(/^[^\n]{5,400}[.?!]$/);
 		expect(tapeChecksum(decodeTape(encodeTape(drawn.tape)))).toBe(tapeChecksum(drawn.tape));
 		recognise(drawn.tape);
 		expect(svgOf(pictureOf(drawn.tape))).not.toMatch(/<script|NaN|Infinity|javascript:|example\.invalid/);

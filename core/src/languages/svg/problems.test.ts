@@ -3,8 +3,8 @@ import { describe, expect, test } from "vitest";
 import { parse } from "yaml";
 import { type Drawn, draw } from "../../draw.ts";
 import { problemSentence } from "../../words/problems.ts";
-import { SVG_PROBLEM_CODES } from "../../words/svg-problems.ts";
 import { SVG } from "./svg.ts";
+import { SVG_SENTENCES } from "./svg-sentences.ts";
 
 interface Case {
 	readonly code: string;
@@ -24,11 +24,9 @@ describe("the commonest mistakes of SVG documents", () => {
 	test.each(CASES.map((c) => [c.code, c.says.slice(0, 40), c] as const))("%s: %s", (code, _, c) => {
 		const { errors, remarks, state } = drawn(c.source);
 		const found = c.when === "remark" ? remarks[0] : errors[0];
-		expect(found && [found.code, `${found.place.line}:${found.place.column}`, problemSentence(found)]).toEqual([
-			code,
-			c.at,
-			c.says,
-		]);
+		expect(
+			found && [found.code, `${found.place.line}:${found.place.column}`, problemSentence(found, SVG_SENTENCES)],
+		).toEqual([code, c.at, c.says]);
 		expect(["unreadable", "nothing-handed-in"].includes(state)).toBe(c.when === "reading");
 		const fix = found?.fix;
 		expect(fix === undefined).toBe(c.fixed === undefined);
@@ -45,7 +43,7 @@ describe("the commonest mistakes of SVG documents", () => {
 
 test("every code has words and a case, and every sentence is whole", () => {
 	const cases = new Set(CASES.map((c) => c.code));
-	expect(SVG_PROBLEM_CODES.filter((code) => !cases.has(code))).toEqual([]);
+	expect(Object.keys(SVG_SENTENCES).filter((code) => !cases.has(code))).toEqual([]);
 	expect(CASES.length).toBeGreaterThanOrEqual(50);
 	expect(CASES.filter((c) => /undefined|\bsvg-/.test(c.says))).toEqual([]);
 });

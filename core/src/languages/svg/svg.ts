@@ -13,6 +13,7 @@ import { SvgRun } from "./run-svg.ts";
 import { SVG_HELP } from "./svg-help.ts";
 import { svgOutline } from "./svg-outline.ts";
 import { svgRewritings } from "./svg-rewritings.ts";
+import { SVG_SENTENCES } from "./svg-sentences.ts";
 import { svgSites } from "./svg-sites.ts";
 
 /** A drawing as an SVG document. */
@@ -23,6 +24,7 @@ class SvgProgram implements ReadProgram {
 	readonly remarks: readonly Problem[];
 	/** A document comes out the same every time. */
 	readonly usesChance = false;
+	readonly sentences = SVG_SENTENCES;
 	private readonly reading: Reading;
 	private outlined: Outline | undefined;
 	private found: ProgramSites | undefined;

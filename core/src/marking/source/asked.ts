@@ -138,6 +138,13 @@ export function tiedAndFixed(
 /** How a colour is written. */
 export type Writing = "name" | "numbers" | "code";
 
+/** How a colour is written, with or without quote marks. */
+function writingOf(word: string): Writing {
+	const plain = word.replace(/^["'`]/, "");
+	if (plain.startsWith("#")) return "code";
+	return /^(?:rgb|hsl|hwb)a?\(/i.test(plain) ? "numbers" : "name";
+}
+
 /**
  * The colours that something drawn used, or some figures, each with how and where it is written. A colour that is
  * worked out from numbers counts for some figures only where one of them has it.
@@ -167,7 +174,7 @@ export function coloursWritten(
 					part.place.column - 1,
 					part.place.column - 1 + part.place.length,
 				);
-				found.push({ line: part.place.line, as: word.startsWith("#") ? "code" : "name" });
+				found.push({ line: part.place.line, as: writingOf(word) });
 			}
 		}
 	}

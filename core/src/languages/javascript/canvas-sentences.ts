@@ -1,6 +1,5 @@
-import type { Problem } from "../languages/problem.ts";
+import type { Sentences } from "../problem.ts";
 
-type Data = Problem["data"];
 /** A word of the student's or of the language, set apart. */
 const q = (v: string | number | undefined) => `“${v ?? ""}”`;
 
@@ -21,7 +20,7 @@ const UNRECORDED: Readonly<Record<string, string>> = {
 };
 
 /** A sentence or two for each problem of programs on a canvas: what is wrong, and what to do. */
-export const CANVAS_WORDS: Readonly<Record<string, (d: Data) => string>> = {
+export const CANVAS_SENTENCES: Sentences = {
 	// Reading
 	"js-string-open": () => "This text has no closing quote mark. It must end on its own line.",
 	"js-template-open": () => "This text begins with a backtick and has no closing one.",
@@ -121,6 +120,3 @@ export const CANVAS_WORDS: Readonly<Record<string, (d: Data) => string>> = {
 	"drawn-too-far": () => "What this line draws lies too far away, or is too large, to be recorded.",
 	"part-emptied": () => "Part of the canvas is emptied here; it is recorded as a rectangle in the paper's colour.",
 };
-
-/** Every code of a program on a canvas that has words. */
-export const CANVAS_PROBLEM_CODES = Object.keys(CANVAS_WORDS);

@@ -1,4 +1,4 @@
-import type { Problem } from "../languages/problem.ts";
+import type { Problem, Sentences } from "../problem.ts";
 
 type Data = Problem["data"];
 /** Characters of a word that are shown. */
@@ -19,7 +19,7 @@ const INSTEAD: Readonly<Record<string, string>> = {
 };
 
 /** A sentence or two for each problem of SVG documents: what is wrong, and what to do. */
-export const SVG_WORDS: Readonly<Record<string, (d: Data) => string>> = {
+export const SVG_SENTENCES: Sentences = {
 	// Reading
 	"svg-empty": () => "There is no drawing here yet. It begins with <svg> and ends with </svg>.",
 	"svg-root": (d) => `A drawing begins with “svg”, and this one begins with ${q(d.name)}.`,
@@ -74,6 +74,3 @@ export const SVG_WORDS: Readonly<Record<string, (d: Data) => string>> = {
 	"svg-line-unseen": () => "A line has no inside. Give it a stroke to be seen.",
 	"svg-opacity-group": () => "Each shape of this group is made transparent by itself, so where two overlap, both show.",
 };
-
-/** Every code of an SVG document that has words. */
-export const SVG_PROBLEM_CODES = Object.keys(SVG_WORDS);

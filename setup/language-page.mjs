@@ -1,0 +1,51 @@
+// What the pages of languages other than Nib share: their words, what is said of mistakes, and what is held to a browser.
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+import { parse } from "yaml";
+import { ROOT } from "./run.mjs";
+
+const fence = "```";
+const WHEN = { reading: "On reading", running: "While running", remark: "Remarks, which stop nothing" };
+const cell = (text) => text.replaceAll("|", "\\|").replaceAll("\n", "<br>").replaceAll("  ", "&nbsp;&nbsp;");
+const code = (text) => `<pre>${cell(text.replaceAll("&", "&amp;").replaceAll("<", "&lt;"))}</pre>`;
+
+const example = (name) => parse(readFileSync(join(ROOT, "core/examples", name), "utf8"));
+
+/** Words of a language, each with its forms and a program that shows it. */
+export function words(help, highlighted) {
+	return [...help.values()].map(({ word, forms, help: said, example: shown }) =>
+		[`### ${word}`, "", said, "", ...forms.map((f) => `    ${f}`), "", `${fence}${highlighted}`, shown, fence, ""].join(
+			"\n",
+		),
+	);
+}
+
+/** The commonest mistakes, with what is said of them: a test runs every one. */
+export function mistakes(file) {
+	const cases = example(file);
+	return Object.entries(WHEN).map(([when, title]) => {
+		const rows = cases
+			.filter((c) => c.when === when)
+			.map(
+				(c) =>
+					`| \`${c.code}\` | ${code(c.source.slice(0, 200))} | ${cell(c.says)} | ${c.fixed === undefined ? "" : "yes"} |`,
+			);
+		return `### ${title}\n\n| code | a program | what is said of it | fix |\n|---|---|---|---|\n${rows.join("\n")}\n`;
+	});
+}
+
+/** Each name with how many of the programs that are compared with a browser's own pixels use it. */
+export function compared(file, names, isUsed) {
+	const programs = example(file).map((p) => p.source ?? p.whole);
+	const rows = names.map((name) => `| \`${name}\` | ${programs.filter((p) => isUsed(p, name)).length} |`);
+	return `${programs.length} programs are drawn by a test in Chromium and by us: at most 0.5 % of the pixels of each may differ.\n\n| recorded | in so many of them |\n|---|---|\n${rows.join("\n")}\n`;
+}
+
+/** What checks of the source count in each language: a test marks every program. */
+export function constructs() {
+	const rows = example("constructs.yaml").map(
+		({ asks, nib, javascript, svg }) =>
+			`| \`${asks.replaceAll("|", "\\|")}\` | ${[nib, javascript, svg].map((s) => (s === undefined ? "–" : code(s))).join(" | ")} |`,
+	);
+	return `| the criterion asks | Nib | JavaScript | SVG |\n|---|---|---|---|\n${rows.join("\n")}\n`;
+}
