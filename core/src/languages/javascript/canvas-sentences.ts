@@ -1,4 +1,5 @@
 import type { Sentences } from "../problem.ts";
+import { VECTOR_SENTENCES } from "../vector/vector-sentences.ts";
 
 /** A word of the student's or of the language, set apart. */
 const q = (v: string | number | undefined) => `“${v ?? ""}”`;
@@ -117,6 +118,6 @@ export const CANVAS_SENTENCES: Sentences = {
 	"path-text-wrong": (d) => `The path ${q(d.text)} can't be read to its end.`,
 	"angle-in-degrees": (d) =>
 		`The angle ${d.angle} is many turns. Angles are in radians here: write degrees * Math.PI / 180.`,
-	"drawn-too-far": () => "What this line draws lies too far away, or is too large, to be recorded.",
+	...VECTOR_SENTENCES,
 	"part-emptied": () => "Part of the canvas is emptied here; it is recorded as a rectangle in the paper's colour.",
 };

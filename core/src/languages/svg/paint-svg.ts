@@ -130,8 +130,9 @@ export class SvgPainter {
 		if (declared.size === 0) return around;
 		const style = this.styleOf(declared, around);
 		const measures = style.font === around.measures.font ? around.measures : { ...around.measures, font: style.font };
-		const map = this.transformed(element, declared, { ...around, measures });
-		if (determinant(map) === 0 || !Object.values(map).every(Number.isFinite)) return undefined;
+		const map = declared.has("transform") ? this.transformed(element, declared, { ...around, measures }) : around.map;
+		if (map !== around.map && !(Math.abs(determinant(map)) > 0 && Number.isFinite(map.e) && Number.isFinite(map.f)))
+			return undefined;
 		const clip = declared.has("clip-path")
 			? this.clips.of(declared, { ...around, map, measures }, () => this.boundsOf(element, measures))
 			: around.clip;

@@ -2,7 +2,7 @@ import { SaxesParser, type SaxesTagPlain } from "saxes";
 import type { Limits } from "../../limits/limits.ts";
 import { Lines } from "../lines.ts";
 import { nearest } from "../nearest.ts";
-import type { Problem } from "../problem.ts";
+import type { Problem, SourceRange } from "../problem.ts";
 import { tooLarge } from "../source-size.ts";
 import type { SvgAttribute, SvgDocument, SvgElement, SvgText } from "./document.ts";
 import { unreadable } from "./reading-problem.ts";
@@ -145,14 +145,11 @@ class SvgReader {
 			const [whole, name, quoted] = found as unknown as [string, string, string];
 			const start = from + found.index;
 			const end = start + whole.length;
-			attributes.set(name, {
+			const value = tag.attributes[name] ?? "";
+			attributes.set(
 				name,
-				value: tag.attributes[name] ?? "",
-				start,
-				from: end - quoted.length + 1,
-				to: end - 1,
-				place: this.lines.place(start, end),
-			});
+				new Attribute(name, value, { start, from: end - quoted.length + 1, to: end - 1 }, this.lines),
+			);
 		}
 		return attributes;
 	}
@@ -223,6 +220,29 @@ class SvgReader {
 				neverClosed: last && (() => this.neverClosed(last)),
 			}),
 		);
+	}
+}
+
+/** An attribute, whose place is worked out where it is asked for. */
+class Attribute implements SvgAttribute {
+	readonly name: string;
+	readonly value: string;
+	readonly start: number;
+	readonly from: number;
+	readonly to: number;
+	private readonly lines: Lines;
+
+	constructor(name: string, value: string, at: Pick<SvgAttribute, "start" | "from" | "to">, lines: Lines) {
+		this.name = name;
+		this.value = value;
+		this.start = at.start;
+		this.from = at.from;
+		this.to = at.to;
+		this.lines = lines;
+	}
+
+	get place(): SourceRange {
+		return this.lines.place(this.start, this.to + 1);
 	}
 }
 

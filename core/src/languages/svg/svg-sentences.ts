@@ -1,4 +1,5 @@
 import type { Problem, Sentences } from "../problem.ts";
+import { VECTOR_SENTENCES } from "../vector/vector-sentences.ts";
 
 type Data = Problem["data"];
 /** Characters of a word that are shown. */
@@ -71,6 +72,7 @@ export const SVG_SENTENCES: Sentences = {
 	"svg-use-where": (d) => `“use” needs the id of something in this drawing, as in href="#boat", and not ${q(d.value)}.`,
 	"svg-use-itself": (d) => `${q(d.id)} would be drawn inside itself, so it is left out here.`,
 	"svg-id-unknown": (d) => `Nothing here has the id ${q(d.id)}.${near(d)}`,
+	...VECTOR_SENTENCES,
 	"svg-line-unseen": () => "A line has no inside. Give it a stroke to be seen.",
 	"svg-opacity-group": () => "Each shape of this group is made transparent by itself, so where two overlap, both show.",
 };

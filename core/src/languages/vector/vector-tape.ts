@@ -41,7 +41,10 @@ interface Entry {
 interface Last {
 	readonly row: number;
 	readonly rows: number;
-	readonly key: string;
+	/** What the path, and the writer, were then. */
+	readonly version: number;
+	readonly frame: number;
+	readonly call: number;
 	readonly path: VectorPath;
 	readonly evenOdd: boolean;
 	readonly style: VectorStyle;
@@ -102,17 +105,19 @@ export class VectorTape {
 			return;
 		}
 		const before = this.last;
-		const key = `${path.version} ${path.size} ${style.clip ?? 0} ${this.writer.frame} ${this.writer.call}`;
 		const merged =
 			before &&
 			before.path === path &&
-			before.key === key &&
+			before.version === path.version &&
+			before.style.clip === style.clip &&
+			before.frame === this.writer.frame &&
+			before.call === this.writer.call &&
 			before.row + before.rows === this.writer.length &&
 			both(before.style, style);
 		if (merged && before) {
 			this.writer.takeBack(before.rows);
-			this.record(path, merged, { line: before.line, step: before.step, evenOdd: before.evenOdd || evenOdd }, key);
-		} else this.record(path, style, { line, step, evenOdd }, key);
+			this.record(path, merged, { line: before.line, step: before.step, evenOdd: before.evenOdd || evenOdd });
+		} else this.record(path, style, { line, step, evenOdd });
 	}
 
 	/** Draws words. @returns false where they lie too far away, or are too large, to be recorded */
@@ -150,31 +155,39 @@ export class VectorTape {
 		path: VectorPath,
 		style: VectorStyle,
 		{ line, step, evenOdd }: { line: number; step: number; evenOdd: boolean },
-		key: string,
 	): void {
 		const { writer } = this;
 		this.use(style);
 		const row = writer.length;
 		const subs = path.subPaths.filter((sub) => sub.pieces.length > 0);
-		const entries = this.entriesOf(subs, style, evenOdd).filter(({ coords }) => coords.every(isNear));
-		if (entries.length === 0) this.far = true;
-		for (const { kind, coords } of entries) {
+		for (const { kind, coords } of this.entriesOf(subs, style, evenOdd)) {
+			if (!coords.every(isNear)) continue;
 			writer.add(kind, line, step);
 			for (const value of coords) writer.put(value);
 		}
-		this.last = { row, rows: writer.length - row, key, path, evenOdd, style, line, step };
+		if (writer.length === row) this.far = true;
+		const { version } = path;
+		const { length, frame, call } = writer;
+		this.last = { row, rows: length - row, version, frame, call, path, evenOdd, style, line, step };
 	}
 
 	/** Makes a style the one that entries get. */
 	use({ ink, width, fill, line, clip, fillGradient, inkGradient, inkUnder }: VectorStyle): void {
-		this.writer.use(ink, Math.min(width, MOST_WIDTH), fill, line, clip, {
-			...(fillGradient && { fillGradient: this.placed(fillGradient) }),
-			...(inkGradient && { inkGradient: this.placed(inkGradient) }),
-			...(inkUnder && { inkUnder }),
-		});
+		const more =
+			fillGradient || inkGradient || inkUnder
+				? {
+						...(fillGradient && { fillGradient: this.placed(fillGradient) }),
+						...(inkGradient && { inkGradient: this.placed(inkGradient) }),
+						...(inkUnder && { inkUnder }),
+					}
+				: undefined;
+		this.writer.use(ink, Math.min(width, MOST_WIDTH), fill, line, clip, more);
 	}
 
 	private entriesOf(subs: readonly SubPath[], style: VectorStyle, evenOdd: boolean): Entry[] {
+		const [single] = subs;
+		if (subs.length === 1 && single)
+			return [this.wholeShape(single, style, evenOdd) ?? { kind: ENTRY.path, coords: this.pathCoords(subs, evenOdd) }];
 		// Sub-paths that lie apart are figures of their own; those that overlap may have holes.
 		const apart = style.fill === -1 || subs.length < 2 || areApart(subs);
 		const groups = apart ? subs.map((sub) => [sub]) : [subs];
@@ -223,7 +236,9 @@ export class VectorTape {
 	}
 
 	private flat(points: readonly Point[]): number[] {
-		return points.flatMap(([x, y]) => this.at(x, y));
+		const flat: number[] = [];
+		for (const [x, y] of points) flat.push(x + this.dx, this.dy - this.up * y);
+		return flat;
 	}
 
 	private pathCoords(subs: readonly SubPath[], evenOdd: boolean): number[] {
