@@ -100,6 +100,7 @@ await main(async () => {
 		...(await loadRows()),
 		...(await consoleRows()),
 		...node("warm.mjs"),
+		...node("languages.mjs"),
 	].map((row) => ({
 		...row,
 		ratio: row.ratio === undefined ? row.ours / row.baseline : row.ratio,

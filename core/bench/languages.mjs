@@ -96,12 +96,7 @@ const THOUSAND = `<svg xmlns="http://www.w3.org/2000/svg" width="400" height="30
 const parsed = () => new SaxesParser({ xmlns: false }).write(THOUSAND).close();
 const drawn = () => SVG.read(THOUSAND).run({ sheet });
 for (let i = 0; i < 20; i++) drawn();
-row(
-	"an SVG of 1,000 elements to the tape",
-	await median(40, drawn),
-	await median(40, parsed),
-	"the XML parser alone",
-);
+row("an SVG of 1,000 elements to the tape", await median(40, drawn), await median(40, parsed), "the XML parser alone");
 row(
 	"an SVG of 1,000 elements, with its figures found",
 	await median(20, () => draw(THOUSAND, { language: SVG, sheet })),

@@ -144,7 +144,12 @@ test("8 Curlew hands in a hundred programs and more, in JavaScript and as SVG, r
 			const { points } = mark(source, reading.exercise, { languages, language: language as LanguageId });
 			full.push(points.earned === points.possible);
 		}
-		expect([id, own.length >= (isOpen ? 4 : 9), full.includes(true), full.includes(false)]).toEqual([id, true, true, true]);
+		expect([id, own.length >= (isOpen ? 4 : 9), full.includes(true), full.includes(false)]).toEqual([
+			id,
+			true,
+			true,
+			true,
+		]);
 	}
 });
 
