@@ -1,5 +1,5 @@
-// The long forms of the tests: 200,000 programs of each kind, the worker killed again and again, and ten minutes of
-// every attack beside a class that works as usual.
+// The long forms of the tests: 200,000 programs of each kind, four hundred hostile ones in Node and in Chromium, the
+// worker killed again and again, and ten minutes of every attack beside a class that works as usual.
 import { join } from "node:path";
 import { build } from "./build.mjs";
 import { ensurePostgres } from "./postgres.mjs";
@@ -22,6 +22,15 @@ await main(async () => {
 		["--project", "beside", "core/src/languages/nib/fuzz.test.ts"],
 		{ MARKPEN_FUZZ: PROGRAMS },
 	);
+	await run("hostile programs of the canvas and as SVG, in Node", [
+		"--project",
+		"beside",
+		"core/src/languages/javascript/hostile.test.ts",
+		"core/src/languages/svg/hostile.test.ts",
+	]);
+	await run("the same in Chromium", ["--project", "console", "tests/console/hostile-programs.test.ts"], {
+		MARKPEN_HOSTILE: "all",
+	});
 	for (let i = 1; i <= KILLS; i++)
 		await run(`worker killed, ${i} of ${KILLS}`, ["--project", "service", "tests/service/kill.test.ts"]);
 	await run("fifty processes killed at any moment", ["--project", "service", "tests/service/kill-any.test.ts"], {

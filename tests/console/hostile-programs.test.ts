@@ -1,0 +1,124 @@
+import { readdirSync, readFileSync } from "node:fs";
+import type { Browser, Page } from "playwright-core";
+import { afterAll, beforeAll, expect, test } from "vitest";
+import { parse } from "yaml";
+import { HOSTILE_SVG } from "../../core/examples/svg-hostile.mjs";
+import { Site } from "../site.ts";
+import { launch } from "./browser.ts";
+
+/** All of them where it is asked for, as `npm run soak` does; else the first of each kind. */
+const ALL = process.env.MARKPEN_HOSTILE === "all";
+const CANVAS = parse(
+	readFileSync(new URL("../../core/examples/canvas-hostile.yaml", import.meta.url), "utf8"),
+) as Readonly<Record<string, readonly string[]>>;
+
+const some = (of: Readonly<Record<string, readonly string[]>>) =>
+	Object.values(of).flatMap((list) => (ALL ? list : list.slice(0, 1)));
+const PROGRAMS = [
+	...some(CANVAS).map((source) => ({
+		language: "javascript",
+		source: `const ctx = canvas.getContext("2d");\nctx.fillRect(10, 10, 60, 40);\nctx.beginPath();\n${source}`,
+	})),
+	...some(HOSTILE_SVG).map((source) => ({
+		language: "svg",
+		source: source.startsWith("<!DOCTYPE")
+			? source
+			: `<svg xmlns="http://www.w3.org/2000/svg">\n<rect x="10" y="10" width="60" height="40"/>\n${source}\n</svg>`,
+	})),
+];
+/** A program that looks round for what others have left. */
+const PROBE =
+	'const ctx = canvas.getContext("2d");\nconsole.log(Object.getOwnPropertyNames(globalThis).sort().join(), Object.keys(Object.prototype).join(), [].map.name, ctx.fillStyle, typeof ctx.fillRect, Math.random());\nctx.strokeRect(5, 5, 20, 20);';
+
+let site: Site;
+let browser: Browser;
+let page: Page;
+beforeAll(async () => {
+	[site, browser] = await Promise.all([Site.start({ web: true, worker: false }), launch()]);
+	page = await browser.newPage();
+	await page.goto(site.address);
+});
+afterAll(async () => {
+	await browser.close();
+	await site.stop();
+});
+
+const asset = (pattern: RegExp) => {
+	const name = readdirSync(new URL("../../console/dist/assets/", import.meta.url)).find((n) => pattern.test(n));
+	return `/assets/${name}`;
+};
+
+interface Outcome {
+	/** Milliseconds until it answered; null where its worker had to be ended. */
+	readonly took: number | null;
+	readonly codes: readonly string[];
+	/** What the probe said after it. */
+	readonly after: string;
+}
+
+/** Runs each program in the console's own worker, and the probe after it. */
+const outcomes = (programs: typeof PROGRAMS): Promise<Outcome[]> =>
+	page.evaluate(
+		async ({ programs: all, probe, worker: url, interpreter }) => {
+			const bytes = new Uint8Array(await (await fetch(interpreter)).arrayBuffer());
+			let worker: Worker | undefined;
+			let turn = 0;
+			const ask = (language: string, source: string) => {
+				if (!worker) {
+					const made = new Worker(url, { type: "module" });
+					made.addEventListener("message", ({ data }) => {
+						if ("wants" in data) made.postMessage({ interpreter: data.wants, bytes: bytes.slice() });
+					});
+					worker = made;
+				}
+				const own = worker;
+				const number = ++turn;
+				return new Promise<{ messages: { text: string }[]; errors: { code: string }[] } | null>((give) => {
+					const timer = setTimeout(() => {
+						own.terminate();
+						worker = undefined;
+						give(null);
+					}, 9_000);
+					own.addEventListener("message", ({ data }) => {
+						if (data.turn !== number) return;
+						clearTimeout(timer);
+						give(data.answer ?? null);
+					});
+					own.postMessage({ turn: number, do: "run", language, source, frames: 5 });
+				});
+			};
+			const found: { took: number | null; codes: string[]; after: string }[] = [];
+			for (const { language, source } of all) {
+				const from = performance.now();
+				const answer = await ask(language, source);
+				const took = answer ? performance.now() - from : null;
+				const after = await ask("javascript", probe);
+				found.push({
+					took,
+					codes: answer?.errors.map((e) => e.code) ?? [],
+					after: after?.messages.map((m) => m.text).join("\n") ?? "nothing",
+				});
+			}
+			return found;
+		},
+		{ programs, probe: PROBE, worker: asset(/^drawing-worker.*\.js$/), interpreter: asset(/\.wasm$/) },
+	);
+
+test(`${PROGRAMS.length} hostile programs end in the browser too, and leave nothing for the next`, {
+	timeout: 3_600_000,
+}, async () => {
+	const [clean] = await outcomes([{ language: "javascript", source: PROBE }]);
+	expect(clean?.after).toContain("function");
+	for (let i = 0; i < PROGRAMS.length; i += 20) {
+		const batch = PROGRAMS.slice(i, i + 20);
+		const found = await outcomes(batch);
+		const wrong = found.flatMap(({ took, after }, k) => {
+			const said = [
+				...(took !== null && took > 8_000 ? [`took ${took} ms`] : []),
+				...(after === clean?.after ? [] : ["left something"]),
+			];
+			return said.map((s) => `${s}: ${batch[k]?.source.slice(0, 200)}`);
+		});
+		expect(wrong).toEqual([]);
+	}
+});
