@@ -29,7 +29,10 @@ export function problems(source: string, options: RunOptions = {}): readonly Pro
 
 export const codes = (source: string, options: RunOptions = {}) => problems(source, options).map((p) => p.code);
 export const reads = (source: string) => read(source).ok;
-export const sentence = (source: string) => problems(source).map(problemSentence).join(" ");
+export const sentence = (source: string) =>
+	problems(source)
+		.map((p) => problemSentence(p))
+		.join(" ");
 
 /** A source after the first fix it is offered. */
 export function mended(source: string): string {

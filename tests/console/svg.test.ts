@@ -38,6 +38,9 @@ test("a tag that is never closed has its place and is put right by a click; elem
 	await editor(page).fill(BEACON_SVG.replace('"gold"/>', '"gold">'));
 	await page.getByRole("button", { name: /^Run/ }).click();
 	await page.getByTestId("problem").filter({ hasText: "“circle” is never closed." }).waitFor();
+	await editor(page).fill(BEACON_SVG.replace('"gold"', '"glod"'));
+	await run(page);
+	await page.getByTestId("remark").filter({ hasText: "Line 2: “glod” is no colour" }).waitFor();
 	await editor(page).fill('<svg xmlns="http://www.w3.org/2000/svg">\n');
 	await editor(page).click();
 	await page.keyboard.press("Control+End");

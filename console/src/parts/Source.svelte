@@ -65,7 +65,7 @@
 		{@const on = lit.has(number) || here === number}
 		<!-- svelte-ignore a11y_no_static_element_interactions, a11y_click_events_have_key_events: the same is reached by the arrow keys and Enter -->
 		<div
-			class="grid grid-cols-[34px_1fr] pr-2.5"
+			class="grid grid-cols-[34px_minmax(0,1fr)] pr-2.5"
 			class:lit={on}
 			data-line={number}
 			onclick={() => onpick?.(number)}

@@ -22,6 +22,10 @@ test("a line of source is cut into pieces without losing a letter", () => {
 
 test("statements are lines but blank ones, comments, end and else", () => {
 	expect(statementsIn("-- mine\n\nif true\n  walk 5 -- on\nelse\n  walk 6\nend\n")).toBe(3);
+	expect(
+		statementsIn("// mine\nfor (;;) {\n  walk();\n}\nif (a) {\n  b();\n} else {\n  c();\n});\n", "javascript"),
+	).toBe(5);
+	expect(statementsIn('<svg>\n<!-- <rect/> -->\n<g><rect/><circle r="3"></circle></g>\n</svg>', "svg")).toBe(3);
 });
 
 test("names that a replay can watch are those that are given values, each once", () => {

@@ -26,11 +26,17 @@ export function piecesOf(line: string): Piece[] {
 	return pieces;
 }
 
-/** Statements of a source: its lines but blank ones, comments, `end` and `else`. */
-export function statementsIn(source: string): number {
-	return source
-		.split("\n")
-		.filter((line) => line.trim() !== "" && !/^\s*--/.test(line) && !/^\s*(?:end|else)\s*$/.test(line)).length;
+/** Lines that say nothing by themselves: blank ones, comments, and what only ends a block or begins its other half. */
+const SILENT: Readonly<Record<Exclude<LanguageId, "svg">, RegExp>> = {
+	nib: /^\s*(?:--.*|end\s*|else\s*)?$/,
+	javascript: /^\s*(?:\/\/.*|[\s{}()\];,]*(?:else\s*\{?)?\s*)$/,
+};
+
+/** Statements of a source: its lines that say something; of an SVG document the elements inside it. */
+export function statementsIn(source: string, language: LanguageId = "nib"): number {
+	if (language === "svg")
+		return Math.max(0, (source.replace(/<!--[\s\S]*?(?:-->|$)/g, "").match(/<[A-Za-z]/g)?.length ?? 0) - 1);
+	return source.split("\n").filter((line) => !SILENT[language].test(line)).length;
 }
 
 /** Names that a replay watches at the most. */

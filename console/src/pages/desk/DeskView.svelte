@@ -18,6 +18,8 @@
 	import WordHelp from "./WordHelp.svelte";
 
 	const { desk }: { desk: Desk } = $props();
+	/** Remarks that are shown in words; the editor marks all of them. */
+	const SHOWN_REMARKS = 3;
 	const { exercise, assignmentId, model } = $derived(desk.work);
 	const { conditions } = $derived(exercise);
 	let pointed = $state.raw<Pointed>(null);
@@ -201,6 +203,12 @@
 					data-testid="problem"
 				>
 					Line {e.line}: <Words text={e.message} />
+				</p>{/each}
+			{#each (shown?.remarks ?? []).slice(0, SHOWN_REMARKS) as r (`${r.line} ${r.code} ${r.message}`)}<p
+					class="border-l-[3px] border-rule-strong pl-3"
+					data-testid="remark"
+				>
+					Line {r.line}: <Words text={r.message} />
 				</p>{/each}
 		</div>
 		{#if shown && shown.messages.length > 0}

@@ -88,10 +88,10 @@
 		last.turnTo(`hand-in ${before}`);
 		void last.load(() => api.showHandIn({ params: { id: before } }), `hand-in ${before}`);
 	});
-	const statements = $derived(page ? statementsIn(page.source) : 0);
+	const statements = $derived(page ? statementsIn(page.source, page.language) : 0);
 	function beside(): string {
 		if (!last.value || !lastTry) return "";
-		const more = statements - statementsIn(last.value.source);
+		const more = statements - statementsIn(last.value.source, last.value.language);
 		return more === 0
 			? `, as many as try ${lastTry.tryNumber}`
 			: `, ${Math.abs(more)} ${more > 0 ? "more" : "fewer"} than try ${lastTry.tryNumber}`;
