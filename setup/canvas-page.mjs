@@ -39,7 +39,9 @@ An exercise says \`language: javascript\`, or \`languages: [javascript, nib]\` w
 
 Each program has an interpreter to itself (QuickJS, compiled to WebAssembly) with a memory of at most 64 MiB, which is put back
 byte for byte before the next one. It has no files, no network, no other pages and no way out of its sandbox. A step is a pass of a
-loop or a call; the limits of steps, entries and time are those of the exercise, and what was drawn before a limit is kept.
+loop or a call; the limits of steps, entries and time are those of the exercise, and what was drawn before a limit is kept. A single
+call of the language that no limit can stop, like a search in a text of millions of letters, is ended with its thread; the program
+then runs again up to its last call to the canvas, so that its drawing is kept.
 The same program, seed and version give the same drawing in Node and in the browser.
 `;
 

@@ -9,5 +9,5 @@ export type Loss = "limit-time-lost" | "thread-died" | "report-not-kept";
 /** The report of a program whose drawing was lost with its thread. */
 export function lostRunReport(exercise: ExerciseFile, why: Loss): Report {
 	const error = reportProblem({ code: why, place: { line: 1, column: 1, length: 1 }, data: {} });
-	return { ...mark("", exercise), state: "drew-nothing", ended: "clock", errors: [error] };
+	return { ...mark("", exercise, { language: "nib" }), state: "drew-nothing", ended: "clock", errors: [error] };
 }

@@ -6,6 +6,7 @@ import type { ExerciseFile } from "./exercise/schema.ts";
 import { type Explained, explain, isExplainable } from "./explain.ts";
 import { forgiven } from "./forgiven.ts";
 import type { LanguageId, Languages } from "./languages/language.ts";
+import type { CountedCalls } from "./languages/run.ts";
 import type { Limits, Stop } from "./limits/limits.ts";
 import { judge } from "./marking/judge.ts";
 import type { Submission } from "./marking/scene.ts";
@@ -22,6 +23,7 @@ export interface MarkOptions extends Submission {
 	readonly seed?: number;
 	readonly limits?: Limits;
 	readonly stop?: Stop;
+	readonly calls?: CountedCalls;
 	/** What the program is written in: the exercise's first language by default. */
 	readonly language?: LanguageId;
 	/** The languages that are loaded; Nib alone by default. */
@@ -57,12 +59,13 @@ function runOf(
 		seed,
 		limits,
 		stop,
+		calls,
 		language = firstLanguage(exercise),
 		languages,
 		...submission
 	}: Omit<MarkOptions, "causes" | "bare">,
 ) {
-	const running = { seed, limits, stop, languages };
+	const running = { seed, limits, stop, calls, languages };
 	return { plain: programRunOf({ source, language }, exercise, running, submission), running, submission };
 }
 

@@ -2,19 +2,13 @@ import { readFileSync } from "node:fs";
 import { parse } from "yaml";
 import { type ChanceAssignment, type ChanceHandIn, chanceWork, type Pool } from "./class-work.ts";
 import { DEMO_STUDENTS } from "./people.ts";
+import type { DemoProgram } from "./programs.ts";
 
 /** One program of 8 Curlew's, with what is known of it; see curlew/programs.yaml. */
-export interface CurlewProgram {
-	readonly exercise: string;
+export interface CurlewProgram
+	extends Pick<DemoProgram, "exercise" | "right" | "mistake" | "costs" | "stops" | "unreadable" | "source"> {
 	/** Where students may choose. */
 	readonly language?: string;
-	readonly right?: string;
-	readonly mistake?: string;
-	/** The criteria that the mistake costs. */
-	readonly costs?: readonly string[];
-	readonly stops?: string;
-	readonly unreadable?: string;
-	readonly source: string;
 }
 
 const file = (name: string) => readFileSync(new URL(`../curlew/${name}`, import.meta.url), "utf8");

@@ -205,9 +205,7 @@ describe("explain", () => {
 		const teacher = await markpen("explain", "reports.json", "--only", "bo");
 		expect([teacher.code, teacher.out.includes("Line 4: the number is the radius")]).toEqual([1, true]);
 		const student = await markpen("explain", "reports.json", "--only", "bo", "--student");
-		expect(student.out).toContain(
-			"Try next\n  → Look at the word before the size in line 4: is the number all the way across, or",
-		);
+		expect(student.out).toContain("Try next\n  → Look at the size in line 4: is the number all the way across, or");
 	});
 
 	test("what holds no report is refused with a sentence", async () => {

@@ -7,7 +7,9 @@ let teacher: Client;
 /** More exercises than one page can hold. */
 const MANY = 205;
 /** Exercises that come with the product. */
-const LIBRARY = 36;
+const LIBRARY = 46;
+/** Those of the demo's teacher: eight in Nib, eight in other languages, and the one that is made here. */
+const OWN = 17;
 
 const file = (id: string, title: string) => `format: markpen/exercise@1
 id: ${id}
@@ -44,7 +46,7 @@ describe("a list in pages", () => {
 		"by %s comes whole and in order, whatever the size of its pages",
 		async (sort) => {
 			const whole = await keys({ sort });
-			expect(whole.length).toBe(MANY + 9 + LIBRARY);
+			expect(whole.length).toBe(MANY + OWN + LIBRARY);
 			expect(new Set(whole).size).toBe(whole.length);
 			expect(await keys({ sort }, 17)).toEqual(whole);
 			if (sort === "key") expect(whole).toEqual([...whole].sort());
@@ -64,7 +66,7 @@ describe("a list in pages", () => {
 		expect(await keys({ words: "100%_off" })).toEqual(["zz-first"]);
 		expect(await keys({ words: "%" })).toEqual(["zz-first"]);
 		expect(await keys({ words: "knot-20" })).toEqual(["knot-200", "knot-201", "knot-202", "knot-203", "knot-204"]);
-		expect((await keys({ words: "okafor" })).length).toBe(MANY + 9);
+		expect((await keys({ words: "okafor" })).length).toBe(MANY + OWN);
 		expect(await keys({ words: "no such words" })).toEqual([]);
 		expect(await keys({ words: "knot", sort: "newest" }, 50)).toHaveLength(MANY);
 	});

@@ -1,6 +1,7 @@
 import {
 	type ExerciseFile,
 	type Explained,
+	firstLanguage,
 	forgiven,
 	type LanguageId,
 	type Limits,
@@ -11,7 +12,7 @@ import {
 } from "@markpen/core";
 import { EXPLAIN_MILLISECONDS, RUN_MILLISECONDS } from "./clock.ts";
 import { exerciseText, ThreadLost, type Threads } from "./pool.ts";
-import type { Marked } from "./task.ts";
+import type { Marked, Task } from "./task.ts";
 
 /** What a check may be told beside program and exercise. */
 export interface CheckOptions {
@@ -51,7 +52,7 @@ export async function checkWithTape(
 		...(submission && { submission }),
 		...(language && { language }),
 		tape,
-	} as const;
+	} satisfies Task;
 	const begun = performance.now();
 	const lost = (code: Parameters<typeof lostRunReport>[1]): Marked => ({
 		report: lostRunReport(exercise, code),
@@ -63,10 +64,37 @@ export async function checkWithTape(
 			return await threads.run(task);
 		} catch (error) {
 			if (!(error instanceof ThreadLost)) throw error;
-			if (error.why === "time") return lost("limit-time-lost");
+			if (error.why === "time") {
+				// Programs in Nib end themselves.
+				const counts = (language ?? firstLanguage(exercise)) !== "nib";
+				return (counts ? await upToItsLastCall(threads, task) : undefined) ?? lost("limit-time-lost");
+			}
 			if (tries === 2) return lost("thread-died");
 		}
 	}
+}
+
+/** How long a program that had to be ended from outside runs again while its calls are counted. */
+const COUNTING_MILLISECONDS = 4_000;
+
+/**
+ * The report of a program that had to be ended from outside, with what it drew before: it runs again with its calls
+ * counted until it is ended again, and then up to the last of them. Undefined where it made none, or that fails too.
+ */
+async function upToItsLastCall(threads: Threads, task: Extract<Task, { do: "mark" }>): Promise<Marked | undefined> {
+	const counted = new SharedArrayBuffer(4);
+	const tried = async (of: typeof task) => {
+		try {
+			return await threads.run(of);
+		} catch (error) {
+			if (!(error instanceof ThreadLost)) throw error;
+			return undefined;
+		}
+	};
+	const whole = await tried({ ...task, counted, milliseconds: COUNTING_MILLISECONDS });
+	if (whole) return whole;
+	const calls = Atomics.load(new Int32Array(counted), 0);
+	return calls > 0 ? tried({ ...task, calls }) : undefined;
 }
 
 /** Explained where nothing could be found out: no cause, and nothing that may be. */

@@ -33,6 +33,10 @@ export type Task =
 			readonly wall?: number;
 			/** Whether the tape of the first seed is wanted too, packed. */
 			readonly tape?: boolean;
+			/** A number of 32 bits in which the calls of its run are counted as they are made. */
+			readonly counted?: SharedArrayBuffer;
+			/** Ends its run after so many calls. */
+			readonly calls?: number;
 	  }
 	| {
 			/** Several programs in one go, without their drawings read back: for summaries. */

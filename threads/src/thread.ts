@@ -109,6 +109,7 @@ function marked(task: Task & { do: "mark" }, languages: Languages): Marked {
 		languages,
 		stop: stopAfter(task.milliseconds, task.wall),
 		...(task.limits && { limits: task.limits }),
+		...callsOf(task),
 	};
 	const exercise = exerciseOf(task.exercise);
 	const { report, tape } = markedTape(task.source, exercise, options);
@@ -118,6 +119,14 @@ function marked(task: Task & { do: "mark" }, languages: Languages): Marked {
 		tape: packed && packed.length <= TAPE_BYTES ? packed : null,
 		milliseconds: threadMilliseconds() - begun,
 	};
+}
+
+/** How the calls of a run are counted, where they are. */
+function callsOf({ counted, calls }: Task & { do: "mark" }) {
+	if (calls !== undefined) return { calls: { most: calls } };
+	if (!counted) return {};
+	const count = new Int32Array(counted);
+	return { calls: { reached: (made: number) => Atomics.store(count, 0, made) } };
 }
 
 /** The language that a task's programs are written in, where it says one. */

@@ -1,7 +1,8 @@
 import { readFileSync } from "node:fs";
 import { mark, readExercise } from "@markpen/core";
-import { afterAll, beforeAll, expect, test } from "vitest";
+import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { parse } from "yaml";
+import { BEACON, BEACON_CANVAS } from "../../tests/beacon.ts";
 import { check, exerciseText, RUN_MILLISECONDS, ThreadLost, Threads } from "../dist/index.js";
 
 const threads = new Threads(2);
@@ -88,4 +89,35 @@ test("pictures of a thread give their pixels back: a hundred of 12 MB don't add 
 	const grown = (process.memoryUsage().rss - before) / 1024 ** 2;
 	await one.close();
 	expect(grown).toBeLessThan(400);
+});
+
+describe("a program on a canvas that only its thread's end stops", () => {
+	const reading = readExercise(BEACON);
+	if (!reading.ok) throw new Error(JSON.stringify(reading.problems));
+	const beacon = reading.exercise;
+
+	test("keeps what it drew: it is run again up to its last call", { timeout: 60_000 }, async () => {
+		const [report, again] = await Promise.all(
+			["'a'.repeat(3e6).indexOf('a'.repeat(15e5) + 'b');", "for (;;) 'ab'.repeat(3e6).indexOf('aab');"].map((hang) =>
+				check(threads, `${BEACON_CANVAS}${hang}\nc.fillRect(0, 0, 400, 300);\n`, beacon),
+			),
+		);
+		for (const found of [report, again]) {
+			expect([found?.ended, found?.errors.map((e) => e.code), found?.figuresInAll]).toEqual([
+				"clock",
+				["limit-time"],
+				2,
+			]);
+			expect(found?.points).toEqual({ earned: 5, possible: 5, open: 0 });
+		}
+	});
+
+	test("has a report where it drew nothing", { timeout: 60_000 }, async () => {
+		const report = await check(threads, "'a'.repeat(3e6).indexOf('a'.repeat(15e5) + 'b');", beacon);
+		expect([report.state, report.errors.map((e) => e.code), report.points.earned]).toEqual([
+			"drew-nothing",
+			["limit-time-lost"],
+			0,
+		]);
+	});
 });

@@ -17,11 +17,15 @@ const share = ({ value, unit }: Part, whole: number) => (unit === "%" ? (value /
 
 const TURNS: Readonly<Record<string, number>> = { deg: 1, grad: 0.9, rad: 180 / Math.PI, turn: 360, "": 1 };
 
+/** Characters of one colour as it is written. */
+const LONGEST = 400;
+
 /**
  * A colour as CSS Color 4 writes it: names, `#rgb`, `#rgba`, `#rrggbb`, `#rrggbbaa`, `rgb()`, `hsl()` and `hwb()` with
  * commas or spaces. Undefined where the text is none of these; colour spaces beyond sRGB aren't known.
  */
 export function cssColour(text: string): Rgba | undefined {
+	if (text.length > LONGEST) return undefined;
 	const plain = text.trim().toLowerCase();
 	if (plain.startsWith("#")) {
 		const short = /^#[0-9a-f]{4}$/.test(plain) ? `#${[...plain.slice(1)].map((d) => d + d).join("")}` : plain;

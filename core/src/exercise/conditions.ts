@@ -1,7 +1,7 @@
 import { parseColour } from "../colour/colour.ts";
 import { FAMILIES } from "../colour/family.ts";
 import type { Languages } from "../languages/language.ts";
-import type { RunOptions } from "../languages/run.ts";
+import type { CountedCalls, RunOptions } from "../languages/run.ts";
 import { CLASS_LIMITS, type Limits, type Stop } from "../limits/limits.ts";
 import type { Sheet } from "../tape/layout.ts";
 import type { ExerciseFile } from "./schema.ts";
@@ -40,6 +40,7 @@ export interface Running {
 	/** Steps that the run may make at the most, even where the exercise allows more. */
 	readonly maxSteps?: number | undefined;
 	readonly stop?: Stop | undefined;
+	readonly calls?: CountedCalls | undefined;
 	/** The languages that are loaded; Nib alone by default. */
 	readonly languages?: Languages | undefined;
 }
@@ -65,7 +66,7 @@ export function conditionsOf({ sheet, run, statements }: ExerciseFile): Conditio
 /** A run under conditions; the caller's limits hold for all that these don't say. */
 export function runUnder(
 	{ sheet, seed: first, frames, steps, without, answers }: Conditions,
-	{ seed = first, limits = CLASS_LIMITS, maxSteps = Number.POSITIVE_INFINITY, stop }: Running = {},
+	{ seed = first, limits = CLASS_LIMITS, maxSteps = Number.POSITIVE_INFINITY, stop, calls }: Running = {},
 ): RunUnder {
 	return {
 		seed,
@@ -76,6 +77,7 @@ export function runUnder(
 		...(frames !== null && { frames }),
 		...(answers && { answers }),
 		...(stop && { stop }),
+		...(calls && { calls }),
 	};
 }
 

@@ -22,6 +22,18 @@ export interface RunOptions {
 	readonly answers?: readonly string[];
 	readonly limits?: Limits;
 	readonly stop?: Stop;
+	readonly calls?: CountedCalls;
+}
+
+/**
+ * For a program that could only be ended from outside, with its drawing: it is run once more with each call reported as
+ * it is made, and then up to the last one of them. Languages whose every run ends itself take no notice.
+ */
+export interface CountedCalls {
+	/** Ends the run after this many, as if its time were over. */
+	readonly most?: number;
+	/** Called after each call with how many there were. */
+	readonly reached?: (calls: number) => void;
 }
 
 /** How a run ended: of itself, by an error of the program, or because its time was over. */

@@ -1,6 +1,6 @@
 import type { Given } from "../languages/given.ts";
 import type { ReadProgram } from "../languages/language.ts";
-import type { Run, RunOptions } from "../languages/run.ts";
+import type { CountedCalls, Run, RunOptions } from "../languages/run.ts";
 import { CLASS_LIMITS, type Limits, NEVER, type Stop } from "../limits/limits.ts";
 import type { Sheet } from "../tape/layout.ts";
 
@@ -23,6 +23,7 @@ export interface RunSettings {
 	readonly limits?: Limits | undefined;
 	readonly stop?: Stop | undefined;
 	readonly answers?: readonly string[] | undefined;
+	readonly calls?: CountedCalls | undefined;
 }
 
 /** Runs a program again and again, all within one budget of steps. */
@@ -56,6 +57,7 @@ export class BudgetedRuns {
 			...(settings.paper !== undefined && { paper: settings.paper }),
 			...(settings.frames !== undefined && { frames: settings.frames }),
 			...(settings.answers && { answers: settings.answers }),
+			...(settings.calls && { calls: settings.calls }),
 			...(change.given && { given: change.given }),
 			...(watch && { watch }),
 		};

@@ -33,10 +33,10 @@ function methodSource({ name, op, values, least, ofPath }: (typeof METHODS)[numb
 	const radius = negative ? `if (${negative} < 0) negativeRadius(${JSON.stringify(name)}, ${negative});` : "";
 	return `${name}(${names.join(", ")}) {
 		${count} ${numbers.join(" ")} ${finite} ${radius} ${before}
-		let i = log[0]; if (i > LAST) { flush(); i = 1; }
+		const i = log[0];
 		log[i] = ${op}; log[i + 1] = ${PLACE}; log[i + 2] = ${target};
 		${names.map((v, k) => `log[i + ${k + 3}] = ${v};`).join(" ")}
-		log[0] = i + ${names.length + 3};
+		if ((log[0] = i + ${names.length + 3}) > last) flush();
 	}`;
 }
 
@@ -70,13 +70,14 @@ export const PRELUDE = `
 const { abs: Math_abs, min: Math_min, floor: Math_floor } = Math;
 const hostIntern = host.intern, hostFlush = host.flush, hostColour = host.colour, hostAsk = host.ask, hostFont = host.font;
 const log = new Float64Array(${LOG_LENGTH});
-const LAST = ${LOG_LENGTH - LONGEST};
+/** What is gathered goes to the host once the log ends beyond this: at once where it is 0. */
+ let last = ${LOG_LENGTH - LONGEST};
 ${LOG_MARK.map((mark, i) => `log[${i}] = ${mark};`).join(" ")}
 function flush() { hostFlush(); log[0] = 1; }
 function put(op, a, b) {
-	let i = log[0]; if (i > LAST) { flush(); i = 1; }
+	const i = log[0];
 	log[i] = op; log[i + 1] = ${PLACE}; log[i + 2] = 0; log[i + 3] = a; log[i + 4] = b === undefined ? 0 : b;
-	log[0] = i + 5;
+	if ((log[0] = i + 5) > last) flush();
 }
 function log2(op, a) { put(op, a, 0); }
 const ids = Object.create(null);
@@ -110,9 +111,9 @@ class CanvasGradient {
 		if (!(at >= 0 && at <= 1)) throw new RangeError("addColorStop: the offset " + offset + " is not between 0 and 1");
 		const text = normalColour("" + colour);
 		if (text === undefined) throw new SyntaxError("addColorStop: " + colour + " is no colour");
-		let i = log[0]; if (i > LAST) { flush(); i = 1; }
+		const i = log[0];
 		log[i] = ${OP.colorStop}; log[i + 1] = ${PLACE}; log[i + 2] = gradientId(this); log[i + 3] = at; log[i + 4] = intern(text);
-		log[0] = i + 5;
+		if ((log[0] = i + 5) > last) flush();
 	}
 }
 class CanvasPattern { setTransform() {} }
@@ -124,10 +125,10 @@ function newGradient(op, values) {
 	const before = ${PLACE}; ${PLACE} = -1; const gradient = new CanvasGradient(); ${PLACE} = before;
 	const id = ++objects;
 	apply(hiddenSet, gradientIds, [gradient, id]);
-	let i = log[0]; if (i > LAST) { flush(); i = 1; }
+	const i = log[0];
 	log[i] = op; log[i + 1] = ${PLACE}; log[i + 2] = id;
 	for (let k = 0; k < values.length; k++) log[i + 3 + k] = values[k];
-	log[0] = i + 3 + values.length;
+	if ((log[0] = i + 3 + values.length) > last) flush();
 	return gradient;
 }
 function matrixOf(given, name) {
@@ -168,10 +169,10 @@ function roundRect(target, given, count, x, y, w, h, radii) {
 	if (count < 4) tooFew("roundRect", 4, count);
 	const v = [+x, +y, +w, +h, ...radiiOf(radii, "roundRect")];
 	for (let k = 0; k < 12; k++) if (!(v[k] - v[k] === 0)) return ignored("roundRect");
-	let i = log[0]; if (i > LAST) { flush(); i = 1; }
+	const i = log[0];
 	log[i] = ${OP.roundRect}; log[i + 1] = ${PLACE}; log[i + 2] = target;
 	for (let k = 0; k < 12; k++) log[i + 3 + k] = v[k];
-	log[0] = i + 15;
+	if ((log[0] = i + 15) > last) flush();
 }
 class Path2D {
 	#id;
@@ -179,17 +180,17 @@ class Path2D {
 		this.#id = ++objects;
 		const path = from instanceof Path2D ? from.#id : 0;
 		const text = path === 0 && from !== undefined ? intern("" + from) : -1;
-		let i = log[0]; if (i > LAST) { flush(); i = 1; }
+		const i = log[0];
 		log[i] = ${OP.newPath}; log[i + 1] = ${PLACE}; log[i + 2] = this.#id; log[i + 3] = path; log[i + 4] = text;
-		log[0] = i + 5;
+		if ((log[0] = i + 5) > last) flush();
 	}
 	addPath(path, given) {
 		if (!(path instanceof Path2D)) throw new TypeError("addPath: give a Path2D");
 		const m = matrixOf(given, "addPath");
-		let i = log[0]; if (i > LAST) { flush(); i = 1; }
+		const i = log[0];
 		log[i] = ${OP.addPath}; log[i + 1] = ${PLACE}; log[i + 2] = this.#id; log[i + 3] = path.#id;
 		for (let k = 0; k < 6; k++) log[i + 4 + k] = m[k];
-		log[0] = i + 10;
+		if ((log[0] = i + 10) > last) flush();
 	}
 	roundRect(x, y, w, h, radii) { roundRect(this.#id, this, arguments.length, x, y, w, h, radii); }
 	${METHODS.map((m) => methodSource(m, "this.#id")).join("\n")}
@@ -238,10 +239,10 @@ class CanvasRenderingContext2D {
 		const v = typeof a === "object" || a === undefined ? matrixOf(a, "setTransform") : [+a, +b, +c, +d, +e, +f];
 		if (typeof a !== "object" && a !== undefined && arguments.length < 6) tooFew("setTransform", 6, arguments.length);
 		for (let k = 0; k < 6; k++) if (!(v[k] - v[k] === 0)) return ignored("setTransform");
-		let i = log[0]; if (i > LAST) { flush(); i = 1; }
+		const i = log[0];
 		log[i] = ${OP.setTransform}; log[i + 1] = ${PLACE}; log[i + 2] = 0;
 		for (let k = 0; k < 6; k++) log[i + 3 + k] = v[k];
-		log[0] = i + 9;
+		if ((log[0] = i + 9) > last) flush();
 	}
 	getTransform() { flush(); return new DOMMatrix([0, 1, 2, 3, 4, 5].map((k) => hostAsk(0, k, 0, 0))); }
 	isPointInPath(a, b, c, d) {
@@ -263,9 +264,9 @@ class CanvasRenderingContext2D {
 		if (count < 3) tooFew(name, 3, count);
 		const v = [+x, +y, most === undefined ? -1 : +most];
 		if (!(v[0] - v[0] + (v[1] - v[1]) + (v[2] - v[2]) === 0)) return ignored(name);
-		let i = log[0]; if (i > LAST) { flush(); i = 1; }
+		const i = log[0];
 		log[i] = op; log[i + 1] = ${PLACE}; log[i + 2] = 0; log[i + 3] = intern("" + text); log[i + 4] = v[0]; log[i + 5] = v[1]; log[i + 6] = v[2];
-		log[0] = i + 7;
+		if ((log[0] = i + 7) > last) flush();
 	}
 	fillText(text, x, y, most) { this.#text(${OP.fillText}, "fillText", arguments.length, text, x, y, most); }
 	strokeText(text, x, y, most) { this.#text(${OP.strokeText}, "strokeText", arguments.length, text, x, y, most); }
@@ -276,10 +277,10 @@ class CanvasRenderingContext2D {
 		for (const n of list) { const d = +n; if (!(d >= 0 && d - d === 0)) return; v[v.length] = d; if (v.length > ${MAX_DASHES}) break; }
 		const all = v.length % 2 === 1 ? [...v, ...v] : v;
 		this.#state.dash = all;
-		let i = log[0]; if (i > LAST) { flush(); i = 1; }
+		const i = log[0];
 		log[i] = ${OP.setLineDash}; log[i + 1] = ${PLACE}; log[i + 2] = 0; log[i + 3] = all.length;
 		for (let k = 0; k < all.length; k++) log[i + 4 + k] = all[k];
-		log[0] = i + 4 + all.length;
+		if ((log[0] = i + 4 + all.length) > last) flush();
 	}
 	getLineDash() { return [...this.#state.dash]; }
 	createLinearGradient(x0, y0, x1, y1) {
@@ -331,8 +332,9 @@ ${PAGE}
 return {
 	log,
 	/** Gets ready for a run. */
-	begin(seed, width, height, given) {
+	begin(seed, width, height, given, atOnce) {
 		log[0] = 1;
+		if (atOnce) last = 0;
 		sow(seed); canvasSize.width = width; canvasSize.height = height;
 		globalThis.innerWidth = width; globalThis.innerHeight = height;
 		answers = JSON.parse(given);

@@ -89,7 +89,13 @@ export class CanvasRun implements SandboxHost {
 	run(): Run {
 		const { sandbox, options } = this;
 		const { width, height } = this.sheet;
-		sandbox.begin(this, { seed: options.seed ?? 1, width, height, answers: options.answers ?? [] });
+		sandbox.begin(this, {
+			seed: options.seed ?? 1,
+			width,
+			height,
+			answers: options.answers ?? [],
+			atOnce: options.calls !== undefined,
+		});
 		let called = sandbox.run(this.made.code);
 		this.take();
 		if (called.ok && !this.ended) {
@@ -187,6 +193,9 @@ export class CanvasRun implements SandboxHost {
 
 	flush(): void {
 		this.take();
+		const { most, reached } = this.options.calls ?? {};
+		reached?.(this.calls);
+		if (most !== undefined && this.calls >= most) this.ends("limit-time");
 		if (this.ended) throw new Ends();
 	}
 

@@ -134,7 +134,7 @@ export class Sandbox {
 	}
 
 	/** Puts everything back as it was. */
-	begin(host: SandboxHost, { seed, width, height, answers }: SandboxStart): void {
+	begin(host: SandboxHost, { seed, width, height, answers, atOnce = false }: SandboxStart): void {
 		const all = new Uint8Array(this.memory.buffer);
 		all.set(this.snapshot);
 		all.fill(0, this.snapshot.length);
@@ -142,7 +142,8 @@ export class Sandbox {
 		const { context } = this;
 		const values = [context.newNumber(seed), context.newNumber(width), context.newNumber(height)];
 		const texts = context.newString(JSON.stringify(answers));
-		context.unwrapResult(context.callFunction(this.parts.begin, context.undefined, ...values, texts)).dispose();
+		const given = [...values, texts, atOnce ? context.true : context.false];
+		context.unwrapResult(context.callFunction(this.parts.begin, context.undefined, ...given)).dispose();
 		for (const value of [...values, texts]) value.dispose();
 	}
 
@@ -248,6 +249,8 @@ export interface SandboxStart {
 	readonly width: number;
 	readonly height: number;
 	readonly answers: readonly string[];
+	/** Whether the host takes each call at once, and not many together. */
+	readonly atOnce?: boolean;
 }
 
 /** Sandboxes that stand ready, since making one has to be waited for and running a program hasn't. */

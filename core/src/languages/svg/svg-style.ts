@@ -1,7 +1,7 @@
 import type { Rgba } from "../../colour/colour.ts";
 import { cssColour } from "../../colour/css-colour.ts";
 import { type LineStyle, PLAIN_LINE } from "../../tape/layout.ts";
-import { fontSize } from "../vector/font.ts";
+import { FONT_SIZES, fontSize } from "../vector/font.ts";
 import { lengthOf, type Measures, numbersOf, shareOf, transformOf } from "./units.ts";
 
 /** What something is painted with, before ids are looked up. */
@@ -208,20 +208,10 @@ const JOINS = { miter: "miter", round: "round", bevel: "bevel", "miter-clip": "m
 const VISIBILITIES = { visible: true, hidden: false, collapse: false };
 const ANCHORS = { start: "start", middle: "middle", end: "end" } as const;
 
-const SIZES: Readonly<Record<string, number>> = {
-	"xx-small": 9,
-	"x-small": 10,
-	small: 13,
-	medium: 16,
-	large: 18,
-	"x-large": 24,
-	"xx-large": 32,
-};
-
 /** A size of type: a percentage is a share of the one around it. */
 function sizeOf(text: string, outer: number, measures: Measures): number | undefined {
 	const lower = text.toLowerCase();
-	if (Object.hasOwn(SIZES, lower)) return SIZES[lower];
+	if (Object.hasOwn(FONT_SIZES, lower)) return FONT_SIZES[lower];
 	if (lower === "smaller") return outer / 1.2;
 	if (lower === "larger") return outer * 1.2;
 	const value = lower.endsWith("%")

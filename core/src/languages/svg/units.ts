@@ -31,6 +31,7 @@ export function lengthOf(
 	{ width, height, font }: Measures,
 	along: "x" | "y" | "both" = "both",
 ): number | undefined {
+	if (text.length > LONGEST_NUMBER) return undefined;
 	const [, number, written] = LENGTH.exec(text.trim()) ?? [];
 	if (number === undefined) return undefined;
 	const value = Number(number);
@@ -47,8 +48,12 @@ export function lengthOf(
 	return (value / 100) * whole;
 }
 
+/** Characters of one number with its unit. */
+const LONGEST_NUMBER = 100;
+
 /** A number, or a percentage as a share of 1; undefined where the text is neither. */
 export function shareOf(text: string): number | undefined {
+	if (text.length > LONGEST_NUMBER) return undefined;
 	const [, number, percent] = /^([+-]?(?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d+)?)(%)?$/.exec(text.trim()) ?? [];
 	return number === undefined ? undefined : Number(number) / (percent ? 100 : 1);
 }

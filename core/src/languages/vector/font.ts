@@ -14,7 +14,8 @@ const UNITS: Readonly<Record<string, number>> = {
 	ch: 8,
 };
 
-const WORDS: Readonly<Record<string, number>> = {
+/** Pixels of the words for sizes of type (CSS Fonts 4, 2.5). */
+export const FONT_SIZES: Readonly<Record<string, number>> = {
 	"xx-small": 9,
 	"x-small": 10,
 	small: 13,
@@ -24,15 +25,19 @@ const WORDS: Readonly<Record<string, number>> = {
 	"xx-large": 32,
 };
 
+/** Characters of one font as it is written. */
+const LONGEST = 400;
+
 /**
  * The size in pixels of a font as CSS writes it in one line, like `italic bold 20px/1.2 Georgia`; undefined where it
  * is none: a size and a family are needed.
  */
 export function fontSize(text: string): number | undefined {
+	if (text.length > LONGEST) return undefined;
 	const plain = text.trim().toLowerCase();
 	const [, number, unit] =
 		/(?:^|\s)(\d+\.?\d*|\.\d+)(px|pt|pc|em|rem|%|in|cm|mm|q|ex|ch)(?:\/\S+)?\s+\S/.exec(plain) ?? [];
 	if (number !== undefined) return Number(number) * (UNITS[unit as string] as number);
-	const word = plain.split(/\s+/).find((w) => w in WORDS);
-	return word !== undefined && /\s\S/.test(plain.slice(plain.indexOf(word))) ? WORDS[word] : undefined;
+	const word = plain.split(/\s+/).find((w) => Object.hasOwn(FONT_SIZES, w));
+	return word !== undefined && /\s\S/.test(plain.slice(plain.indexOf(word))) ? FONT_SIZES[word] : undefined;
 }
