@@ -62,7 +62,11 @@ async function teacherShots(page, address, shot) {
 	await shot("charts");
 	await to(`/assignments/${of("harbour-scene")}/harbour-scene/judging`, "1 of 6");
 	await shot("judging");
-	await to(`/hand-ins/${handIn("Idris Vale", "sail")}`, "What was drawn");
+	const curlew = await ask(`/classes/${classes.find((c) => c.name === "8 Curlew").id}`);
+	const inCurlew = (name, exercise) =>
+		curlew.cells.find((c) => c.exercise === exercise && c.studentId === curlew.students.find((s) => s.name === name).id)
+			.handInId;
+	await to(`/hand-ins/${inCurlew("Anouk Selby", "life-ring")}`, "What was drawn");
 	await page.getByRole("button", { name: "What if" }).first().click();
 	await page.waitForTimeout(1_500);
 	await shot("hand-in-cause");
@@ -71,7 +75,8 @@ async function teacherShots(page, address, shot) {
 	await still();
 	await shot("hand-in");
 	await page.setViewportSize({ width: 390, height: 844 });
-	await page.locator("[data-criterion=places]").focus();
+	await to(`/hand-ins/${inCurlew("Anouk Selby", "pennant-line")}`, "What was drawn");
+	await page.locator("[data-criterion=thin]").focus();
 	await still();
 	await shot("hand-in-narrow", true);
 	await page.setViewportSize({ width: 1280, height: 800 });
