@@ -1,14 +1,23 @@
 <script lang="ts">
 	import type { ExerciseDesk } from "../../state/exercise/exercise-desk.svelte.ts";
-	import { type FileSettings, withSetting, withSheet } from "../../state/exercise/exercise-file.ts";
+	import { LANGUAGE_IDS, type LanguageId } from "@markpen/core";
+	import { type FileSettings, withLanguages, withSetting, withSheet } from "../../state/exercise/exercise-file.ts";
+	import { LANGUAGE_WORDS } from "../../state/site/language-words.ts";
 	import { LEVELS } from "../../state/exercise/shelf.ts";
 
-	/** Sheet, tolerances, how programs are run, and how the exercise is found. */
+	/** Languages, sheet, tolerances, how programs are run, and how the exercise is found. */
 	const { desk }: { desk: ExerciseDesk } = $props();
 	const locked = $derived(!desk.page.mine);
 	const settings = $derived(desk.parts?.settings);
 	const sheet = $derived(desk.parts?.conditions.sheet ?? { width: 400, height: 300, origin: "top left" as const });
 	const put = (name: keyof FileSettings, value: string) => desk.write(withSetting(desk.source, name, value), true);
+	const languages = $derived<readonly LanguageId[]>(desk.parts?.languages ?? ["nib"]);
+	/** One language more or less; the last one can't be taken away. */
+	function turn(id: LanguageId) {
+		const others = languages.filter((other) => other !== id);
+		const wanted = languages.includes(id) ? others : [...languages, id];
+		if (wanted.length > 0) desk.write(withLanguages(desk.source, wanted), true);
+	}
 	function resize(change: Partial<{ width: number; height: number; origin: string }>) {
 		const { width, height, origin } = { ...sheet, ...change };
 		const isSize = (n: number) => Number.isInteger(n) && n >= 1 && n <= 4_096;
@@ -29,6 +38,21 @@
 {/snippet}
 
 <div class="grid gap-5">
+	<fieldset>
+		<legend class="mb-1 font-semibold">Students write in</legend>
+		<div class="flex flex-wrap gap-x-4 gap-y-1">
+			{#each LANGUAGE_IDS as id (id)}<label class="flex items-center gap-2"
+					><input
+						type="checkbox"
+						checked={languages.includes(id)}
+						disabled={locked || (languages.length === 1 && languages[0] === id)}
+						onchange={() => turn(id)}
+					/>
+					{LANGUAGE_WORDS[id]}</label
+				>{/each}
+		</div>
+		{#if desk.parts}<p class="mt-1 quiet">The model is in {LANGUAGE_WORDS[desk.parts.language]}.</p>{/if}
+	</fieldset>
 	<fieldset>
 		<legend class="mb-1 font-semibold">Sheet</legend>
 		<div class="grid grid-cols-2 gap-3">

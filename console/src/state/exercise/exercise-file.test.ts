@@ -7,6 +7,7 @@ import {
 	withCriterion,
 	withCriterionPart,
 	withCriterionValue,
+	withLanguages,
 	withoutCriterion,
 	withPart,
 	withSetting,
@@ -59,6 +60,19 @@ describe("the parts of a file", () => {
 				{ id: "neat", points: 0.5, bonus: true },
 			],
 		});
+	});
+
+	test("students' languages take the place of those before, and the model stays in its own", () => {
+		const both = kept(withLanguages(FILE, ["nib", "svg"]));
+		expect(both).toContain("  A lamp.\nlanguages: [ nib, svg ]\nsheet:");
+		expect(partsOf(both)).toMatchObject({ language: "nib", languages: ["nib", "svg"] });
+		const svg = kept(withLanguages(both, ["svg"]));
+		expect(svg).toContain("  A lamp.\nlanguage: svg\nsheet:");
+		expect(partsOf(svg)).toMatchObject({ language: "nib", languages: ["svg"] });
+		const again = kept(withLanguages(svg, ["nib"]));
+		expect(again).toContain("  A lamp.\nlanguage: nib\nsheet:");
+		expect(again).not.toContain("model language");
+		expect(partsOf(FILE.replace("language: nib\n", ""))).toMatchObject({ language: "nib", languages: ["nib"] });
 	});
 
 	test("are unknown where the YAML can't be read, and odd values are no error", () => {

@@ -8,6 +8,8 @@ export interface FileParts {
 	readonly model: string;
 	/** What the model is written in. */
 	readonly language: LanguageId;
+	/** What students may write in, the usual one first. */
+	readonly languages: readonly LanguageId[];
 	readonly starter: string;
 	readonly example: { readonly show: string; readonly program: string } | null;
 	/** What programs are run under, as far as it can be read. */
@@ -134,11 +136,18 @@ function conditionsIn(file: Record<string, unknown>): Conditions {
 	};
 }
 
+const languageOf = (said: unknown) => LANGUAGE_IDS.find((id) => id === said);
+
+/** What a file's students may write in, the usual one first. */
+function languagesIn(file: Record<string, unknown>): LanguageId[] {
+	const said = Array.isArray(file.languages) ? file.languages : [file.language];
+	const known = [...new Set(said.map(languageOf))].filter((id) => id !== undefined);
+	return known.length > 0 ? known : ["nib"];
+}
+
 /** What a file's model is written in. */
 function languageIn(file: Record<string, unknown>): LanguageId {
-	const first = Array.isArray(file.languages) ? file.languages[0] : file.language;
-	const said = file["model language"] ?? first;
-	return LANGUAGE_IDS.find((id) => id === said) ?? "nib";
+	return languageOf(file["model language"]) ?? (languagesIn(file)[0] as LanguageId);
 }
 
 /** The parts of a file; undefined where the YAML itself can't be read. */
@@ -159,6 +168,7 @@ export function partsOf(source: string): FileParts | undefined {
 		brief: text(file.brief),
 		model: text(file.model),
 		language: languageIn(file),
+		languages: languagesIn(file),
 		starter: text(file.starter),
 		example:
 			example && typeof example === "object" ? { show: text(example.show), program: text(example.program) } : null,
@@ -307,6 +317,32 @@ export function withSetting(source: string, name: keyof FileSettings, value: str
 		document.deleteIn([...path]);
 		const above = document.get(path[0]);
 		if (path.length > 1 && isMap(above) && above.items.length === 0) document.delete(path[0]);
+	});
+}
+
+/**
+ * The file with other languages to write in, the usual one first; the model stays in its own.
+ *
+ * @param languages one or more
+ */
+export function withLanguages(source: string, languages: readonly LanguageId[]): string | undefined {
+	const model = partsOf(source)?.language;
+	return changed(source, (document) => {
+		const [first] = languages;
+		const made =
+			languages.length > 1
+				? document.createPair("languages", document.createNode(languages, { flow: true }))
+				: document.createPair("language", first);
+		// It takes the place of what said the languages before.
+		const { items } = document.contents as YAMLMap;
+		const names = items.map((item) => String(item.key));
+		const at = names.findIndex((name) => name === "language" || name === "languages");
+		if (at < 0) items.push(made);
+		else items[at] = made;
+		if (names.includes("language") && names.includes("languages"))
+			document.delete(languages.length > 1 ? "language" : "languages");
+		if (model === first) document.delete("model language");
+		else document.set("model language", model);
 	});
 }
 

@@ -4,5 +4,5 @@ import type { LanguageId } from "@markpen/core";
 export const LANGUAGE_WORDS: Readonly<Record<LanguageId, string>> = Object.freeze({
 	nib: "Nib",
 	javascript: "JavaScript on a canvas",
-	svg: "SVG drawing",
+	svg: "SVG",
 });
