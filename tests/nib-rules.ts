@@ -4,6 +4,7 @@ import type { Problem } from "../core/src/languages/problem.ts";
 import type { Run, RunOptions } from "../core/src/languages/run.ts";
 import { endOf, messagesOf, type Tape } from "../core/src/tape/tape.ts";
 import { entryName } from "../core/src/tape/tape-problem.ts";
+import { applied } from "../core/src/test-fix.ts";
 import { problemSentence } from "../core/src/words/problems.ts";
 
 export function runOf(source: string, options: RunOptions = {}): Run {
@@ -36,13 +37,9 @@ export const sentence = (source: string) =>
 
 /** A source after the first fix it is offered. */
 export function mended(source: string): string {
-	const fix = problems(source)[0]?.fix;
-	if (!fix) throw new Error("no fix");
-	const lines = source.split("\n");
-	const line = lines[fix.place.line - 1] as string;
-	lines[fix.place.line - 1] =
-		line.slice(0, fix.place.column - 1) + fix.text + line.slice(fix.place.column - 1 + fix.place.length);
-	return lines.join("\n");
+	const problem = problems(source)[0];
+	if (!problem?.fix) throw new Error("no fix");
+	return applied(source, problem);
 }
 
 const RECORDED_ONLY = new Set(["callBegin", "callEnd", "turn", "face", "pen", "message"]);

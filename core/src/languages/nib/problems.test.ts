@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, test } from "vitest";
 import { parse } from "yaml";
+import { applied } from "../../test-fix.ts";
 import { PROBLEM_CODES, problemSentence } from "../../words/problems.ts";
 import type { Problem } from "../problem.ts";
 import { read } from "./read.ts";
@@ -19,16 +20,6 @@ interface Case {
 	readonly fixed?: string;
 	/** Statements that the exercise leaves out. */
 	readonly without?: readonly string[];
-}
-
-/** Applies a fix to a source. */
-function applied(source: string, { fix }: Problem): string {
-	if (!fix) return source;
-	const lines = source.split("\n");
-	const line = lines[fix.place.line - 1] as string;
-	lines[fix.place.line - 1] =
-		line.slice(0, fix.place.column - 1) + fix.text + line.slice(fix.place.column - 1 + fix.place.length);
-	return lines.join("\n");
 }
 
 /** Spaces side by side and at the ends of lines don't matter. */

@@ -2,6 +2,7 @@ import { readFileSync } from "node:fs";
 import { describe, expect, test } from "vitest";
 import { parse } from "yaml";
 import { type Drawn, draw } from "../../draw.ts";
+import { applied } from "../../test-fix.ts";
 import { problemSentence } from "../../words/problems.ts";
 import { SVG } from "./svg.ts";
 import { SVG_SENTENCES } from "./svg-sentences.ts";
@@ -28,14 +29,9 @@ describe("the commonest mistakes of SVG documents", () => {
 			found && [found.code, `${found.place.line}:${found.place.column}`, problemSentence(found, SVG_SENTENCES)],
 		).toEqual([code, c.at, c.says]);
 		expect(["unreadable", "nothing-handed-in"].includes(state)).toBe(c.when === "reading");
-		const fix = found?.fix;
-		expect(fix === undefined).toBe(c.fixed === undefined);
-		if (c.fixed === undefined || !fix) return;
-		const lines = c.source.split("\n");
-		const { line, column, length } = fix.place;
-		const text = lines[line - 1] as string;
-		lines[line - 1] = `${text.slice(0, column - 1)}${fix.text}${text.slice(column - 1 + length)}`;
-		expect(lines.join("\n")).toBe(c.fixed);
+		expect(found?.fix === undefined).toBe(c.fixed === undefined);
+		if (c.fixed === undefined) return;
+		expect(applied(c.source, found)).toBe(c.fixed);
 		const after = drawn(c.fixed);
 		expect([...after.errors, ...after.remarks].map((p) => p.code)).not.toContain(code);
 	});
