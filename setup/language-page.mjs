@@ -38,7 +38,7 @@ export function mistakes(file) {
 export function compared(file, names, isUsed) {
 	const programs = example(file).map((p) => p.source ?? p.whole);
 	const rows = names.map((name) => `| \`${name}\` | ${programs.filter((p) => isUsed(p, name)).length} |`);
-	return `${programs.length} programs are drawn by a test in Chromium and by us: at most 0.5 % of the pixels of each may differ.\n\n| recorded | in so many of them |\n|---|---|\n${rows.join("\n")}\n`;
+	return `${programs.length} programs are drawn by a test in Chromium and by us: at most 0.5 % of the pixels of each may differ.\n\n| recorded | compared programs that use it |\n|---|---|\n${rows.join("\n")}\n`;
 }
 
 /** What checks of the source count in each language: a test marks every program. */

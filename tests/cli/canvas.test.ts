@@ -50,11 +50,11 @@ describe("the file's ending decides the language", () => {
 	});
 
 	test("or --language does, and another one than there are is refused", async () => {
-		const [told, read] = [
+		const [named, read] = [
 			await markpen("figures", "unnamed.txt", "--language", "javascript"),
 			await markpen("figures", "right.js"),
 		];
-		expect(told.out).toBe(read.out);
+		expect(named.out).toBe(read.out);
 		const other = await markpen("figures", "unnamed.txt", "--language", "logo");
 		expect([other.code, other.out]).toEqual([2, ""]);
 		expect(other.err).toMatch(/logo.*nib.*javascript.*svg/);

@@ -35,7 +35,7 @@ export type Task =
 			readonly tape?: boolean;
 			/** A number of 32 bits in which the calls of its run are counted as they are made. */
 			readonly counted?: SharedArrayBuffer;
-			/** Ends its run after so many calls. */
+			/** How many calls its run may make before it is ended. */
 			readonly calls?: number;
 	  }
 	| {

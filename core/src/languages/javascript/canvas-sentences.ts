@@ -32,7 +32,7 @@ export const CANVAS_SENTENCES: Sentences = {
 	"js-assign-value": () => "Something can only be stored in a name. To ask whether two things are equal, write “===”.",
 	"js-return-outside": () => "“return” gives back a value from a function, and this line is in none.",
 	"js-break-outside": () => "“break” and “continue” belong inside a loop.",
-	"js-word-reserved": (d) => `${q(d.word)} is a word of the language and can't stand here as a name.`,
+	"js-word-reserved": (d) => `${q(d.word)} is a word of the language and can't be a name.`,
 	"js-name-reserved": (d) => `The name ${q(d.name)} is used by Mark Pen itself. Choose another one.`,
 	"js-catch-missing": () => "“try” needs a “catch” block after it.",
 	"js-import": () => "A program here can't load other files: write everything that it needs into it.",

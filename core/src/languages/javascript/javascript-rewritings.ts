@@ -29,7 +29,7 @@ function* everyNode(node: AnyNode): Generator<AnyNode> {
 /** Names that the program declares, with other names for them; undefined where one name could stand for two things. */
 function renamed(source: string, tree: AnyNode): string | undefined {
 	const names = new Set<string>();
-	const kept = new Set<AnyNode>();
+	const untouched = new Set<AnyNode>();
 	for (const node of everyNode(tree)) {
 		if (node.type === "VariableDeclarator")
 			for (const id of identifiersIn(node.id as AnyNode)) names.add(id.name as string);
@@ -37,12 +37,12 @@ function renamed(source: string, tree: AnyNode): string | undefined {
 		if (/Function/.test(node.type) && node.params)
 			for (const p of node.params as AnyNode[]) for (const id of identifiersIn(p)) names.add(id.name as string);
 		if (node.type === "Property" && node.shorthand) return undefined;
-		if (node.type === "MemberExpression" && !node.computed) kept.add(node.property as AnyNode);
-		if ((node.type === "Property" || node.type === "MethodDefinition") && !node.computed) kept.add(node.key as AnyNode);
+		if (node.type === "MemberExpression" && !node.computed) untouched.add(node.property as AnyNode);
+		if ((node.type === "Property" || node.type === "MethodDefinition") && !node.computed)
+			untouched.add(node.key as AnyNode);
 	}
-	for (const own of ["canvas", "ctx"]) if (names.size === 1 && names.has(own)) return undefined;
 	const edits = [...everyNode(tree)].flatMap((node): Edit[] =>
-		node.type === "Identifier" && names.has(node.name as string) && !kept.has(node)
+		node.type === "Identifier" && names.has(node.name as string) && !untouched.has(node)
 			? [{ start: node.start, end: node.end, text: `${node.name as string}Too` }]
 			: [],
 	);
@@ -93,8 +93,5 @@ function backwards(source: string, tree: AnyNode): string | undefined {
 
 /** The whole program inside a function that is called at once. */
 function wrapped(source: string, tree: AnyNode): string | undefined {
-	const [first] = (tree.body as AnyNode[]) ?? [];
-	return first && !/^\s*["']use strict/.test(source)
-		? `function main() {\n${source.trimEnd()}\n}\nmain();\n`
-		: undefined;
+	return (tree.body as AnyNode[]).length > 0 ? `function main() {\n${source.trimEnd()}\n}\nmain();\n` : undefined;
 }

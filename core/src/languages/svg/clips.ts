@@ -5,11 +5,14 @@ import type { VectorTape } from "../vector/vector-tape.ts";
 import type { Cascade, Declarations } from "./cascade.ts";
 import { elementsIn, referenceOf, type SvgElement } from "./document.ts";
 import { shapePath } from "./shape-paths.ts";
+import { shapeValues } from "./shape-values.ts";
 import type { Surroundings, SvgHost } from "./svg-host.ts";
 import { urlId } from "./svg-style.ts";
 import { lengthOf, transformOf } from "./units.ts";
 
-/** What cuts off elements: `clip-path`, and the edges of nested drawings. Each is recorded once where it lies the same. */
+/**
+ * What cuts off elements: `clip-path`, and the edges of nested drawings. Each is recorded once where it lies the same.
+ */
 export class Clips {
 	private readonly host: SvgHost;
 	private readonly cascade: Cascade;
@@ -23,7 +26,11 @@ export class Clips {
 		this.tape = tape;
 	}
 
-	/** The clip of an element inside that around it: its row, plus one. @param bounds the element's box, if it has one */
+	/**
+	 * The clip of an element inside that around it: its row, plus one.
+	 *
+	 * @param bounds the element's box, if it has one
+	 */
 	of(
 		declared: Declarations,
 		own: Omit<Surroundings, "style" | "opacity">,
@@ -105,14 +112,7 @@ export class Clips {
 			if (shape !== child)
 				laid = this.transformed(shape, times(laid, translation(at("x", "x"), at("y", "y"))), measures);
 			const declared = this.cascade.of(shape);
-			const made = shapePath(shape.name, laid, {
-				length: (name, along) => {
-					const text = declared.get(name)?.value ?? shape.attributes.get(name)?.value;
-					return text === undefined ? undefined : lengthOf(text, measures, along);
-				},
-				text: (name) => shape.attributes.get(name)?.value,
-				wrong: () => {},
-			});
+			const made = shapePath(shape.name, laid, shapeValues(shape, declared, measures));
 			const rule = declared.get("clip-rule") ?? this.cascade.of(clip).get("clip-rule");
 			if (rule?.value === "evenodd") evenOdd = true;
 			if (made && shape.name !== "line") path.append(IDENTITY, made);

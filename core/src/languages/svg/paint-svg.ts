@@ -10,11 +10,12 @@ import type { VectorPath } from "../vector/vector-path.ts";
 import { coversSheet, VectorTape } from "../vector/vector-tape.ts";
 import { Cascade, type Declarations } from "./cascade.ts";
 import { Clips } from "./clips.ts";
-import { elementsIn, referenceOf, type SvgAttribute, type SvgElement } from "./document.ts";
+import { elementsIn, referenceOf, type SvgElement } from "./document.ts";
 import { gradientOf } from "./gradients.ts";
 import { PROPERTIES, PROPERTIES_NOT_TAKEN, WITHOUT_EFFECT } from "./properties.ts";
 import { remarkProperty, remarkValue } from "./remarks.ts";
 import { shapePath } from "./shape-paths.ts";
+import { shapeValues } from "./shape-values.ts";
 import { ELEMENT_OF } from "./svg-elements.ts";
 import type { Surroundings, SvgHost } from "./svg-host.ts";
 import { type SvgPaint, type SvgStyle, styleFrom, USUAL_STYLE } from "./svg-style.ts";
@@ -166,27 +167,8 @@ export class SvgPainter {
 
 	/** The box of a shape in its own coordinates; undefined for what is no shape. */
 	private boundsOf(element: SvgElement, measures: Measures): PathBounds | undefined {
-		const path = shapePath(element.name, IDENTITY, this.valuesOf(element, this.cascade.of(element), measures));
+		const path = shapePath(element.name, IDENTITY, shapeValues(element, this.cascade.of(element), measures));
 		return path && boundsOfPath(path);
-	}
-
-	private valuesOf(element: SvgElement, declared: Declarations, measures: Measures) {
-		const { host } = this;
-		return {
-			length: (name: string, along: "x" | "y" | "both") => {
-				const written = declared.get(name)?.value ?? element.attributes.get(name)?.value;
-				if (written === undefined || written === "auto") return undefined;
-				const value = lengthOf(written, measures, along);
-				const { place } = element.attributes.get(name) ?? element;
-				if (value === undefined) host.remark("svg-value-wrong", place, { name, value: written, element: element.name });
-				return value;
-			},
-			text: (name: string) => element.attributes.get(name)?.value,
-			wrong: (name: string) => {
-				const written = element.attributes.get(name) as SvgAttribute;
-				host.remark("svg-value-cut", written?.place ?? element.place, { name, element: element.name });
-			},
-		};
 	}
 
 	private group(element: SvgElement, own: Surroundings, around: Surroundings): void {
@@ -236,7 +218,8 @@ export class SvgPainter {
 			host.remark("svg-use-itself", written.place, { id: name });
 			return;
 		}
-		if (own.users.length >= Math.min(host.deepest, MOST_USERS)) host.tooDeep(own.users[0]?.place.line ?? 1);
+		if (own.users.length >= MOST_USERS)
+			host.ends("svg-use-deep", { most: MOST_USERS, first: own.users[0]?.place.line ?? 1 });
 		const { measures } = own;
 		const at = (of: string, along: "x" | "y") =>
 			lengthOf(element.attributes.get(of)?.value ?? "0", measures, along) ?? 0;
@@ -271,15 +254,15 @@ export class SvgPainter {
 	private shape(element: SvgElement, own: Surroundings, declared: Declarations): void {
 		const { host } = this;
 		const { style, map, measures } = own;
-		const path = shapePath(element.name, map, this.valuesOf(element, declared, measures));
+		const path = shapePath(element.name, map, shapeValues(element, declared, measures, host));
 		if (!path) {
 			host.remark("nothing-to-see", element.place, { why: "size" });
 			return;
 		}
 		if (!style.isVisible) return;
 		const isLine = element.name === "line";
-		const fill = isLine ? UNPAINTED : this.paint1(style.fill, style.fillOpacity, element, own);
-		const ink = style.width > 0 ? this.paint1(style.stroke, style.strokeOpacity, element, own) : UNPAINTED;
+		const fill = isLine ? UNPAINTED : this.paintFor(style.fill, style.fillOpacity, element, own);
+		const ink = style.width > 0 ? this.paintFor(style.stroke, style.strokeOpacity, element, own) : UNPAINTED;
 		if (fill.colour === NO_COLOUR && ink.colour === NO_COLOUR) {
 			if (own.opacity > 0) host.remark(isLine ? "svg-line-unseen" : "nothing-to-see", element.place, { why: "paint" });
 			return;
@@ -325,7 +308,7 @@ export class SvgPainter {
 	}
 
 	/** A paint as a colour, with its gradient where it is one. */
-	private paint1(
+	private paintFor(
 		paint: SvgPaint,
 		share: number,
 		element: SvgElement,
@@ -356,7 +339,7 @@ export class SvgPainter {
 				if (!found) {
 					const target = host.document.ids.get(paint.id);
 					if (!target) this.unknownId(paint.id, element.place);
-					return this.paint1(paint.otherwise, share, element, own);
+					return this.paintFor(paint.otherwise, share, element, own);
 				}
 				if ("colour" in found) return seen(faded(found.colour, alpha));
 				const gradient = laidGradient(found.gradient, times(own.map, found.map), alpha);
@@ -373,8 +356,8 @@ export class SvgPainter {
 		for (const { words, x, y, element: of, style, opacity } of pieces) {
 			if (!style.isVisible || style.font <= 0) continue;
 			const around = { ...own, style, opacity };
-			const fill = this.paint1(style.fill, style.fillOpacity, of, around);
-			const ink = fill.colour === NO_COLOUR ? this.paint1(style.stroke, style.strokeOpacity, of, around) : UNPAINTED;
+			const fill = this.paintFor(style.fill, style.fillOpacity, of, around);
+			const ink = fill.colour === NO_COLOUR ? this.paintFor(style.stroke, style.strokeOpacity, of, around) : UNPAINTED;
 			if (fill.colour === NO_COLOUR && ink.colour === NO_COLOUR) continue;
 			const drawn = this.tape.text(
 				words,

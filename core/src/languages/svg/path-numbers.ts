@@ -21,7 +21,10 @@ const ROLES: Readonly<Record<string, readonly Role[]>> = {
 	a: ["radius", "radius", "rotation", "other", "other", "other", "other"],
 };
 
-/** The numbers of a path (SVG 2, 9.3). Those after small letters count from where the path has got to, and are no places. */
+/**
+ * The numbers of a path (SVG 2, 9.3). Those after small letters count from where the path has got to, and are no
+ * places.
+ */
 export function numbersInPath(text: string): PathNumber[] {
 	const numbers: PathNumber[] = [];
 	let roles: readonly Role[] = [];

@@ -75,9 +75,8 @@ export class SvgRun {
 				routine: (name) => this.routine(name),
 				remark: (code, place, data) => this.remark(code, place, data),
 				place: (from, to) => this.lines.place(from, to),
-				deepest: this.limits.calls,
-				tooDeep: (first) => {
-					throw new Ends("limit-calls", { most: this.limits.calls, first });
+				ends: (code, data) => {
+					throw new Ends(code, data);
 				},
 			},
 			this.options.paper ?? 0xffffffff,

@@ -12,8 +12,8 @@ export interface ShapeValues {
 }
 
 /**
- * The path of an element that is a shape, put through a map (SVG 2, chapters 9 and 10); undefined where it has no extent
- * or is no shape.
+ * The path of an element that is a shape, put through a map (SVG 2, chapters 9 and 10); undefined where it has no
+ * extent or is no shape.
  */
 export function shapePath(name: string, map: Matrix, values: ShapeValues): VectorPath | undefined {
 	const { length } = values;

@@ -20,9 +20,8 @@ export interface SvgHost {
 	readonly routine: (name: string) => number;
 	readonly remark: (code: string, place: SourceRange, data?: Problem["data"]) => void;
 	readonly place: (from: number, to: number) => SourceRange;
-	/** Elements that may use one another. */
-	readonly deepest: number;
-	readonly tooDeep: (first: number) => never;
+	/** Ends the run at a limit. */
+	readonly ends: (code: string, data: Problem["data"]) => never;
 }
 
 /** What holds where an element is painted. */

@@ -48,6 +48,7 @@ export const SVG_SENTENCES: Sentences = {
 	"svg-unexpected": (d) => `${q(d.word)} doesn't fit here. Look just before it: is a quote mark or “>” missing?`,
 	"svg-nesting": (d) => `Elements are inside one another more than ${d.most} deep.`,
 	// Drawing
+	"svg-use-deep": (d) => `Since line ${d.first}, “use” elements draw one another more than ${d.most} deep.`,
 	"svg-size": (d) => `A drawing is 1 by 1 to ${d.most} by ${d.most}, and not ${d.width} by ${d.height}.`,
 	// Remarks
 	"svg-namespace": () =>

@@ -135,11 +135,8 @@ describe("limits", () => {
 		expect(d.drawing.figures[0]?.kinds[0]).toBe("circle");
 	});
 
-	test("selectors that compare without end are ended", () => {
+	test("a selector that would compare without end is ended", () => {
 		const deep = `${"<g>".repeat(90)}<rect width="9" height="9"/>${"</g>".repeat(90)}`;
-		const rule = `${"g ".repeat(7)}rect { fill: red }`;
-		const d = drawn(`<style>.none ${rule} ${"q g g g g g g rect { fill: red }".repeat(30)}</style>${deep}`);
-		expect(d.errors[0]?.code ?? "none").toMatch(/limit-steps|none/);
 		expect(drawn(`<style>q g g g g g g rect { fill: red }</style>${deep}`).ended).toBe("stopped");
 	});
 
