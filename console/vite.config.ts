@@ -1,4 +1,5 @@
-import { readdirSync, readFileSync, writeFileSync } from "node:fs";
+import { readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
+import { createRequire } from "node:module";
 import { join } from "node:path";
 import { brotliCompressSync, constants, gzipSync } from "node:zlib";
 import { svelte } from "@sveltejs/vite-plugin-svelte";
@@ -18,7 +19,7 @@ function compressed(): Plugin {
 		apply: "build",
 		writeBundle({ dir }) {
 			for (const name of readdirSync(dir as string, { recursive: true, encoding: "utf8" })) {
-				if (!/\.(js|css|svg|html)$/.test(name)) continue;
+				if (!/\.(js|css|svg|html|wasm)$/.test(name)) continue;
 				const path = join(dir as string, name);
 				const text = readFileSync(path);
 				if (text.length < SMALL) continue;
@@ -34,7 +35,13 @@ function compressed(): Plugin {
 	};
 }
 
+/** Bytes of the files of Python's interpreter. */
+const PYTHON_BYTES = ["pyodide/pyodide.asm.wasm", "pyodide/python_stdlib.zip"]
+	.map((name) => statSync(createRequire(import.meta.url).resolve(name)).size)
+	.reduce((a, b) => a + b);
+
 export default defineConfig({
+	define: { PYTHON_BYTES },
 	plugins: [svelte(), tailwindcss(), compressed()],
 	build: {
 		target: "es2022",
@@ -48,7 +55,7 @@ export default defineConfig({
 						// What one language alone needs comes with that language.
 						{
 							name: "code-editor",
-							test: /node_modules\/(?:@codemirror\/(?!lang-)|@lezer\/(?!yaml|lr|javascript|xml))/,
+							test: /node_modules\/(?:@codemirror\/(?!lang-)|@lezer\/(?!yaml|lr|javascript|xml|python))/,
 						},
 					],
 				},

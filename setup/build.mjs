@@ -34,7 +34,7 @@ async function bundle() {
 	const bundled = await rolldown({
 		input: { thread: join(ROOT, "threads/dist/thread.js"), index: join(ROOT, "cli/dist/index.js") },
 		platform: "node",
-		external: ["@resvg/resvg-js", "piscina"],
+		external: ["@resvg/resvg-js", "piscina", "pyodide/pyodide.asm.mjs"],
 	});
 	rmSync(to, { recursive: true, force: true });
 	await bundled.write({ dir: to, format: "esm", entryFileNames: "[name].js" });

@@ -39,7 +39,7 @@ function program(done: (code: number) => void): Command {
 		.command("draw")
 		.argument("<file>", "the program")
 		.description("run a program and write its drawing as SVG, PNG or tape")
-		.option("--language <name>", "nib, javascript or svg, where the file's ending doesn't tell")
+		.option("--language <name>", "nib, python, javascript or svg, where the file's ending doesn't tell")
 		.option(
 			"--out <path>",
 			"where to: a name ending in .svg, .png, .tape or .jsonl; without it SVG goes to the terminal",
@@ -59,7 +59,7 @@ function program(done: (code: number) => void): Command {
 		.command("figures")
 		.argument("<file>", "the program")
 		.description("read a drawing back: one sentence a figure")
-		.option("--language <name>", "nib, javascript or svg, where the file's ending doesn't tell")
+		.option("--language <name>", "nib, python, javascript or svg, where the file's ending doesn't tell")
 		.option("--exercise <path>", "an exercise file: run it on its sheet, with its seed, frames and limits")
 		.option("--seed <number>", "seed of its random numbers: the exercise's first one, or 1, unless said", whole(0))
 		.option("--frames <number>", "how many frames to run", whole(0))
@@ -93,7 +93,7 @@ function program(done: (code: number) => void): Command {
 		.argument("<files...>", "programs, or folders with a file or a folder for each student")
 		.requiredOption("--exercise <path>", "the exercise file (*.exercise.yaml)")
 		.description("check programs against an exercise")
-		.option("--language <name>", "nib, javascript or svg, where the file's ending doesn't tell")
+		.option("--language <name>", "nib, python, javascript or svg, where the file's ending doesn't tell")
 		.option("--json", "print the reports as JSON")
 		.option("--junit <path>", "write the outcome as JUnit XML too")
 		.option("--last <file>", "the student's last try, for criteria that compare with it")
@@ -142,7 +142,7 @@ function program(done: (code: number) => void): Command {
 		.argument("<files...>", "programs, or folders with a file or a folder for each student")
 		.requiredOption("--exercise <path>", "the exercise file (*.exercise.yaml)")
 		.description("list pairs of programs that are much closer than usual")
-		.option("--language <name>", "nib, javascript or svg, where the file's ending doesn't tell")
+		.option("--language <name>", "nib, python, javascript or svg, where the file's ending doesn't tell")
 		.option("--json", "print the pairs as JSON")
 		.addHelpText("after", "\nExample:\n  markpen alike handed-in --exercise harbour-scene.exercise.yaml")
 		.action(async (files: string[], options: AlikeOptions) =>

@@ -30,7 +30,7 @@ export const SOURCE_BYTES = 256 * 1024;
 export const source = z.string();
 
 /** What a program is written in. */
-export const language = z.enum(["nib", "javascript", "svg"]);
+export const language = z.enum(["nib", "python", "javascript", "svg"]);
 export const bytes = z.custom<Uint8Array>((value) => value instanceof Uint8Array, { error: "is no file" });
 
 /** Which part of a list: after a cursor that a page gave, so many rows. */

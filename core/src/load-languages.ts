@@ -1,10 +1,13 @@
 import type { Language, LanguageId, Languages } from "./languages/language.ts";
 import { NIB, NIB_ALONE } from "./languages/nib/nib.ts";
+import type { PythonFiles } from "./languages/python/interpreter.ts";
 
 /** What languages need that core can't find itself. */
 export interface Interpreters {
 	/** The bytes of the interpreter of JavaScript: the file that its package has as `wasm`. */
 	readonly javascript: () => Promise<Uint8Array>;
+	/** The files of the interpreter of Python. */
+	readonly python: () => Promise<PythonFiles>;
 }
 
 /** A language that is there, and what to wait for before a task that runs programs in it. */
@@ -50,6 +53,11 @@ export class LanguageLoader {
 		if (id === "javascript") {
 			const { loadJavaScript } = await import("./languages/javascript/javascript.ts");
 			const language = await loadJavaScript(await this.interpreters.javascript());
+			return { language, ready: () => language.ready() };
+		}
+		if (id === "python") {
+			const { loadPython } = await import("./languages/python/python.ts");
+			const language = await loadPython(await this.interpreters.python());
 			return { language, ready: () => language.ready() };
 		}
 		if (id === "svg") {

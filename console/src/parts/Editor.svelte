@@ -50,6 +50,7 @@
 	/** What a language brings to the editor, where it isn't Nib. */
 	async function editorLanguage(of: LanguageId): Promise<EditorLanguage | undefined> {
 		if (of === "javascript") return (await import("../state/editor/javascript-editor.ts")).JAVASCRIPT_LANGUAGE;
+		if (of === "python") return (await import("../state/editor/python-editor.ts")).PYTHON_LANGUAGE;
 		if (of === "svg") return (await import("../state/editor/svg-editor.ts")).SVG_LANGUAGE;
 		return undefined;
 	}

@@ -29,19 +29,36 @@ import { namesIn } from "./nib-words.ts";
 const MILLISECONDS = 5_000;
 
 /** Who waits for an interpreter: this worker may fetch nothing itself, so that the page does it. */
-const WAITING = new Map<LanguageId, { given: (bytes: Uint8Array) => void; failed: (error: Error) => void }>();
+const WAITING = new Map<
+	LanguageId,
+	{ given: (files: readonly Uint8Array[]) => void; failed: (error: Error) => void }
+>();
+
+/** Asks the page for the files of an interpreter. */
+const filesOf = (language: LanguageId) =>
+	new Promise<readonly Uint8Array[]>((given, failed) => {
+		WAITING.set(language, { given, failed });
+		postMessage({ wants: language } satisfies WorkerAnswer);
+	});
 
 /** Languages are there once a program needs them. */
 const LOADER = new LanguageLoader({
-	javascript: () =>
-		new Promise((given, failed) => {
-			WAITING.set("javascript", { given, failed });
-			postMessage({ wants: "javascript" } satisfies WorkerAnswer);
-		}),
+	javascript: async () => (await filesOf("javascript"))[0] as Uint8Array,
+	python: async () => {
+		const [code, library] = (await filesOf("python")) as [Uint8Array, Uint8Array];
+		return { code, library };
+	},
 });
 
+/** Languages that are ready to run programs; the page is told when an interpreter has been made ready. */
+async function ready(ids: Iterable<LanguageId>): Promise<Languages> {
+	const languages = await LOADER.ready(ids);
+	for (const id of languages.keys()) if (WAITING.delete(id)) postMessage({ has: id } satisfies WorkerAnswer);
+	return languages;
+}
+
 async function underOf({ language = "nib", conditions, seed, frames }: RunSettings): Promise<DrawOptions> {
-	const languages = await LOADER.ready([language]);
+	const languages = await ready([language]);
 
 	const end = performance.now() + MILLISECONDS;
 	const stop = () => performance.now() > end;
@@ -54,7 +71,7 @@ async function underOf({ language = "nib", conditions, seed, frames }: RunSettin
 
 /** The words of a language that have help. */
 async function helpIn(language: LanguageId = "nib"): Promise<Answers["help"]["words"]> {
-	return [...languageOf(await LOADER.ready([language]), language).help.values()];
+	return [...languageOf(await ready([language]), language).help.values()];
 }
 
 async function replay(run: RunSettings): Promise<Answers["replay"] | null> {
@@ -74,7 +91,7 @@ async function marked({ exercise, programs }: Extract<WorkerRequest, { do: "mark
 	const { language } = modelOf(reading.exercise);
 	const reports: Answers["mark"]["reports"][number][] = [];
 	for (const { name, source } of programs) {
-		const languages = await LOADER.ready(languagesNeeded(reading.exercise));
+		const languages = await ready(languagesNeeded(reading.exercise));
 		const end = performance.now() + MILLISECONDS;
 		const options = { language, languages, stop: () => performance.now() > end };
 		reports.push({ name, report: mark(source, reading.exercise, options) });
@@ -86,7 +103,7 @@ async function marked({ exercise, programs }: Extract<WorkerRequest, { do: "mark
 async function exerciseIn(file: string): Promise<{ exercise: ExerciseFile; languages: Languages } | undefined> {
 	const reading = readExercise(file);
 	if (!reading.ok) return undefined;
-	return { exercise: reading.exercise, languages: await LOADER.ready(languagesNeeded(reading.exercise)) };
+	return { exercise: reading.exercise, languages: await ready(languagesNeeded(reading.exercise)) };
 }
 
 async function answer(request: WorkerRequest): Promise<Answers[keyof Answers]> {
@@ -134,6 +151,6 @@ addEventListener("message", ({ data }: MessageEvent<WorkerRequest | Interpreter>
 		return;
 	}
 	const waiting = WAITING.get(data.interpreter);
-	if (data.bytes) waiting?.given(data.bytes);
+	if (data.files) waiting?.given(data.files);
 	else waiting?.failed(new Error("the interpreter couldn't be fetched"));
 });

@@ -59,14 +59,15 @@ export interface Answers {
 	readonly against: { readonly proposal: Proposal | null };
 }
 
-/** What the worker sends: an answer, or that it wants the interpreter of a language. */
+/** What the worker sends: an answer, that it wants the interpreter of a language, or that it has made it ready. */
 export type WorkerAnswer =
 	| { readonly turn: number; readonly answer: Answers[keyof Answers] }
 	| { readonly turn: number; readonly failed: string }
-	| { readonly wants: LanguageId };
+	| { readonly wants: LanguageId }
+	| { readonly has: LanguageId };
 
-/** An interpreter for the worker; null where it couldn't be fetched. */
+/** The files of an interpreter for the worker; null where they couldn't be fetched. */
 export interface Interpreter {
 	readonly interpreter: LanguageId;
-	readonly bytes: Uint8Array | null;
+	readonly files: readonly Uint8Array[] | null;
 }

@@ -29,6 +29,7 @@ export function piecesOf(line: string): Piece[] {
 /** Lines that say nothing by themselves: blank ones, comments, and what only ends a block or begins its other half. */
 const SILENT: Readonly<Record<Exclude<LanguageId, "svg">, RegExp>> = {
 	nib: /^\s*(?:--.*|end\s*|else\s*)?$/,
+	python: /^\s*(?:#.*|else\s*:\s*|from markpen import .*|import markpen.*)?$/,
 	javascript: /^\s*(?:\/\/.*|[\s{}()\];,]*(?:else\s*\{?)?\s*)$/,
 };
 
@@ -45,6 +46,7 @@ const MAX_NAMES = 12;
 /** Where a language's programs declare names. */
 const DECLARED: Partial<Record<LanguageId, RegExp>> = {
 	nib: /^\s*(?:let|for(?:\s+each)?|repeat\s+.*?\bas)\s+([\p{L}_][\p{L}\p{N}_]*)/gmu,
+	python: /^\s*(?:for\s+)?([\p{L}_][\p{L}\p{N}_]*)(?:\s*[-+*/%]?=(?!=)|\s+in\b)/gmu,
 	javascript:
 		/\b(?:let|const|var)\s+([\p{L}_$][\p{L}\p{N}_$]*)\s*=(?!\s*(?:async\b|function\b|\([^)]*\)\s*=>|\w+\s*=>|document\b|canvas\b))/gu,
 };

@@ -1,5 +1,5 @@
-import interpreterUrl from "@jitl/quickjs-wasmfile-release-sync/wasm?url";
 import type { LanguageId } from "@markpen/core";
+import { interpreterFiles } from "./interpreters.ts";
 import type { Answers, Interpreter, WorkerAnswer, WorkerRequest } from "./messages.ts";
 
 /** After this long a worker that doesn't answer is ended; its own clock stops each run a second earlier. */
@@ -7,18 +7,38 @@ const PATIENCE = 6_500;
 
 type Asked<D extends keyof Answers> = Omit<Extract<WorkerRequest, { do: D }>, "turn" | "do">;
 
-/** Fetches the interpreter that a worker wants, and hands it over. */
-async function bringInterpreter(worker: Worker, interpreter: LanguageId): Promise<void> {
-	const bytes = await fetch(interpreterUrl)
-		.then(async (reply) => (reply.ok ? new Uint8Array(await reply.arrayBuffer()) : null))
-		.catch(() => null);
-	worker.postMessage({ interpreter, bytes } satisfies Interpreter, bytes ? [bytes.buffer] : []);
+/** An interpreter that is being loaded. */
+export interface Loading {
+	readonly language: LanguageId;
+	/** The share of its files that is there, from 0 to 1; 1 while it starts. */
+	readonly share: number;
+	/** Set where its files couldn't be fetched. */
+	readonly failed: boolean;
 }
 
 /** Runs programs in a worker of their own. */
 export class Runner {
+	/** Told of each step of loading an interpreter; undefined once it is ready. */
+	onloading: ((loading: Loading | undefined) => void) | undefined;
 	private worker: Worker | undefined;
 	private turn = 0;
+	/** Whether an interpreter is being loaded, which takes as long as it takes. */
+	private loads = false;
+
+	/** Fetches the interpreter that a worker wants, and hands it over. */
+	private async bring(worker: Worker, interpreter: LanguageId): Promise<void> {
+		this.loads = true;
+		const tell = (share: number, failed = false) => {
+			if (this.worker === worker) this.onloading?.({ language: interpreter, share, failed });
+		};
+		const files = await interpreterFiles(interpreter, tell);
+		if (files) tell(1);
+		else {
+			tell(0, true);
+			this.loads = false;
+		}
+		worker.postMessage({ interpreter, files } satisfies Interpreter, files ? files.map((f) => f.buffer) : []);
+	}
 
 	private ready(): Worker {
 		if (!this.worker) {
@@ -27,7 +47,11 @@ export class Runner {
 				name: "drawing-worker",
 			});
 			worker.addEventListener("message", ({ data }: MessageEvent<WorkerAnswer>) => {
-				if ("wants" in data) void bringInterpreter(worker, data.wants);
+				if ("wants" in data) void this.bring(worker, data.wants);
+				else if ("has" in data && this.worker === worker) {
+					this.loads = false;
+					this.onloading?.(undefined);
+				}
 			});
 			this.worker = worker;
 		}
@@ -57,7 +81,12 @@ export class Runner {
 				this.end();
 				give(undefined);
 			};
-			const timer = setTimeout(fail, patience);
+			// The time of a run begins once its interpreter is there.
+			const late = () => {
+				if (this.loads && this.worker === worker) timer = setTimeout(late, patience);
+				else fail();
+			};
+			let timer = setTimeout(late, patience);
 			worker.addEventListener("message", listen);
 			worker.addEventListener("error", fail);
 			worker.postMessage({ turn, do: what, ...of });
@@ -67,5 +96,6 @@ export class Runner {
 	end(): void {
 		this.worker?.terminate();
 		this.worker = undefined;
+		this.loads = false;
 	}
 }

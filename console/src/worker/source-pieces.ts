@@ -11,6 +11,15 @@ const KEYWORDS: ReadonlySet<string> = new Set(
 const JAVASCRIPT =
 	/(\/\/.*|\/\*.*?(?:\*\/|$))|("(?:[^"\\]|\\.)*"?|'(?:[^'\\]|\\.)*'?|`[^`]*`?)|([\p{L}_$][\p{L}\p{N}_$]*)/gu;
 
+const PYTHON_KEYWORDS: ReadonlySet<string> = new Set(
+	"and as assert async await break case class continue def del elif else except False finally for from global if import in is lambda match None nonlocal not or pass raise return True try while with yield".split(
+		" ",
+	),
+);
+
+/** Comments, texts and words of a line of Python. */
+const PYTHON = /(#.*)|([rbfuRBFU]{0,2}(?:"""[^"]*(?:"""|$)|"(?:[^"\\]|\\.)*"?|'(?:[^'\\]|\\.)*'?))|([\p{L}_][\p{L}\p{N}_]*)/gu;
+
 /** Comments, tags with their names, and values of a line of SVG. */
 const SVG = /(<!--.*?(?:-->|$))|("[^"]*"?|'[^']*'?)|(<\/?[\w:-]+|\/?>)/g;
 
@@ -37,6 +46,7 @@ function found(line: string, pattern: RegExp, isHead: (word: string) => boolean)
 /** A line of source in pieces to be coloured. */
 export function sourcePieces(line: string, language: LanguageId): Piece[] {
 	if (language === "javascript") return found(line, JAVASCRIPT, (word) => KEYWORDS.has(word));
+	if (language === "python") return found(line, PYTHON, (word) => PYTHON_KEYWORDS.has(word));
 	if (language === "svg") return found(line, SVG, () => true);
 	return piecesOf(line);
 }

@@ -8,12 +8,13 @@ import type { Run, RunOptions } from "./run.ts";
 import type { ProgramSites } from "./sites.ts";
 
 /** The languages that a student's program can be written in, by the ids that exercises and hand-ins have. */
-export const LANGUAGE_IDS = ["nib", "javascript", "svg"] as const;
+export const LANGUAGE_IDS = ["nib", "python", "javascript", "svg"] as const;
 export type LanguageId = (typeof LANGUAGE_IDS)[number];
 
 /** The endings of each language's files, the usual one first. */
 export const ENDINGS: Readonly<Record<LanguageId, readonly string[]>> = Object.freeze({
 	nib: [".nib.txt", ".nib"],
+	python: [".py"],
 	javascript: [".js", ".mjs"],
 	svg: [".svg"],
 });

@@ -192,7 +192,19 @@
 			{:else if shown && !desk.fresh && !desk.run.running}<p class="quiet">
 					The program has changed since it was run.
 				</p>{/if}
-			{#if desk.run.lost}<p class="border-l-[3px] border-missed pl-3">
+			{#if desk.run.loading?.failed}<p class="border-l-[3px] border-missed pl-3" data-testid="not-loaded">
+					{LANGUAGE_WORDS[desk.run.loading.language]} couldn't be loaded. Check the connection and reload the page; if that
+					doesn't help, use a newer browser. You can hand in without running.
+				</p>{:else if desk.run.loading}{@const { language, share } = desk.run.loading}<label
+					class="quiet flex items-center gap-3"
+					data-testid="loading"
+					>{share < 1 ? `Loading ${LANGUAGE_WORDS[language]}` : `Starting ${LANGUAGE_WORDS[language]}`}<progress
+						class="h-2 w-48"
+						max="1"
+						value={share < 1 ? share : undefined}
+						aria-label="Loading {LANGUAGE_WORDS[language]}"></progress></label
+				>{/if}
+			{#if desk.run.lost && !desk.run.loading?.failed}<p class="border-l-[3px] border-missed pl-3">
 					The program ran too long and had to be ended; its drawing was lost. Your program is still in the editor.
 				</p>{/if}
 			{#if shown?.ended === "clock"}<p class="border-l-[3px] border-missed pl-3">

@@ -1,6 +1,7 @@
 import type { Work } from "@markpen/contract";
 import type { DrawingReport } from "@markpen/core";
 import type { Answers as WorkerAnswers } from "../../worker/messages.ts";
+import type { Loading } from "../../worker/runner.ts";
 import type { Ports } from "../site/ports.ts";
 import type { Program } from "./draft.svelte.ts";
 
@@ -22,12 +23,15 @@ export class DeskRun {
 	example = $state(false);
 	/** The words of the language, once they are there. */
 	help = $state.raw<WorkerAnswers["help"] | undefined>(undefined);
+	/** An interpreter that is being loaded, which a program waits for. */
+	loading = $state.raw<Loading | undefined>(undefined);
 	private readonly conditions: Work["exercise"]["conditions"];
 	private readonly runner: Ports["runner"];
 
 	constructor(work: Work, { runner }: Pick<Ports, "runner">) {
 		this.conditions = work.exercise.conditions;
 		this.runner = runner;
+		runner.onloading = (loading) => (this.loading = loading);
 		this.count = work.draft?.runs ?? 0;
 		this.seed = this.conditions.seed;
 		void this.learn(work.draft?.language ?? work.lastLanguage ?? work.exercise.languages[0] ?? "nib");

@@ -12,7 +12,7 @@ export interface Ports {
 	readonly api: Client;
 	readonly storage: KeyValues;
 	/** Runs programs; ended with the page. */
-	readonly runner: Pick<Runner, "ask" | "end">;
+	readonly runner: Pick<Runner, "ask" | "end" | "onloading">;
 	readonly clock: Clock;
 	/** Listens to events of the service until what it gives is called. */
 	readonly follow: typeof follow;

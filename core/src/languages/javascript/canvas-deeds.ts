@@ -1,4 +1,5 @@
 import { formatColour, NO_COLOUR, nameOfColour } from "../../colour/colour.ts";
+import { rebracketedText } from "../rebracketed-text.ts";
 import type { Deed, OperatorSite, Phrasebook, Role } from "../sites.ts";
 import { CONTEXT_NAMES, SETTINGS } from "./canvas-methods.ts";
 import { type AnyNode, isFunction, nameOfMember } from "./tree.ts";
@@ -113,19 +114,7 @@ export function numberOf(node: AnyNode): number | undefined {
 
 /** A calculation of two signs with its brackets left out, or put round its other pair. */
 export function rebracketed(source: string, node: AnyNode): string[] {
-	if (node.type !== "BinaryExpression") return [];
-	const text = source.slice(node.start, node.end);
-	const plain = text.replace(/[()]/g, "");
-	const parts = /^\s*([^-+*/%\s]+)\s*([-+*/%])\s*([^-+*/%\s]+)\s*([-+*/%])\s*([^-+*/%\s]+)\s*$/.exec(plain);
-	const others = parts
-		? [
-				`(${parts[1]} ${parts[2]} ${parts[3]}) ${parts[4]} ${parts[5]}`,
-				`${parts[1]} ${parts[2]} (${parts[3]} ${parts[4]} ${parts[5]})`,
-			]
-		: [];
-	return [...new Set([...(plain === text || /\w\(/.test(text) ? [] : [plain]), ...others])].filter(
-		(other) => other !== text,
-	);
+	return node.type === "BinaryExpression" ? rebracketedText(source.slice(node.start, node.end)) : [];
 }
 
 /** Angles that may be meant in place of one in radians; degrees are made radians. */

@@ -5,7 +5,7 @@ import type { SourceRange } from "../problem.ts";
 import { CONTEXT_NAMES, METHODS, SETTINGS } from "./canvas-methods.ts";
 import { commentLines, plainLine } from "./comments.ts";
 import { countedLoop } from "./counted-loop.ts";
-import { Names } from "./names.ts";
+import { Names } from "../scope.ts";
 import { placeOf } from "./read-javascript.ts";
 import { type AnyNode, childrenOf, identifiersIn, isFunction, nameOfMember } from "./tree.ts";
 import { isCanvas, SIGNS, ValueOutliner } from "./value-outline.ts";

@@ -1,6 +1,6 @@
 import type { CallValue, Sign, Value, Variable } from "../outline.ts";
 import type { SourceRange } from "../problem.ts";
-import type { Names } from "./names.ts";
+import type { Names } from "../scope.ts";
 import { placeOf } from "./read-javascript.ts";
 import { type AnyNode, childrenOf, nameOfMember } from "./tree.ts";
 

@@ -411,6 +411,11 @@ export class Machine extends RunState {
 		return before;
 	}
 
+	/** Drops the picture being made, where there is one. */
+	dropOpenPicture(): void {
+		if (this.aside.length > 0) this.dropPicture();
+	}
+
 	/** Prepares the tape for entries that are laid on it. */
 	openForLaying(): TapeWriter {
 		if (this.opened < this.depth) this.open();

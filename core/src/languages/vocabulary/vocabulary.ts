@@ -59,11 +59,18 @@ const BLOCK_WORDS = ["repeat", "for", "while", "if", "routine", "area", "picture
 
 const once = (words: readonly string[]) => words.filter((word, i) => words.indexOf(word) === i);
 
+/** Functions of Python that a criterion may ask for. */
+const PYTHON_FUNCTIONS = ["range", "len", "input", "random", "randint", "choice", "append", "sin_deg", "cos_deg"] as const;
+
 /** The parts of each language that has any. */
 export const VOCABULARIES: Partial<Record<LanguageId, Vocabulary>> = Object.freeze({
 	nib: {
 		usable: once([...CONSTRUCTS, ...STATEMENTS.keys(), ...FUNCTIONS.keys()]),
 		leavable: [...BLOCK_WORDS, ...STATEMENTS.keys()],
+	},
+	python: {
+		usable: once([...CONSTRUCTS, ...STATEMENTS.keys(), ...PYTHON_FUNCTIONS]),
+		leavable: [...BLOCK_WORDS.filter((word) => word !== "let"), ...STATEMENTS.keys()],
 	},
 	javascript: {
 		usable: once([...COMMON, ...CANVAS_NAMES]),

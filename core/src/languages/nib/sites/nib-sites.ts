@@ -235,7 +235,7 @@ class SiteFinder {
 			return;
 		}
 		for (const { word, place } of step.phrases) {
-			const does = deedOfPhrase(step, word) as Deed;
+			const does = deedOfPhrase(step.statement, word) as Deed;
 			const span = this.ofPlace(place);
 			// The space before a phrase goes with it.
 			const from = span.start - (/[ \t]*$/.exec(this.layout.source.slice(0, span.start))?.[0].length ?? 0);

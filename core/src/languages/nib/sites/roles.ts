@@ -1,6 +1,6 @@
 import type { Deed, Role } from "../../sites.ts";
-import type { PhraseSpec, ValueSpec } from "../statements/statement.ts";
-import type { DrawNode, Step } from "../tree.ts";
+import type { PhraseSpec, Statement, ValueSpec } from "../statements/statement.ts";
+import type { Step } from "../tree.ts";
 
 /** What the values of a phrase, or the bare ones of a statement, are for, where their names alone don't say it. */
 const ROLES: Readonly<Record<string, readonly Role[]>> = {
@@ -88,14 +88,21 @@ const NODES: Readonly<Record<Exclude<Step["node"], "draw">, Deed>> = {
 };
 
 /** What a phrase of a statement does by itself, where it does. */
-export function deedOfPhrase({ statement }: DrawNode, word: string): Deed | undefined {
+export function deedOfPhrase(statement: Statement, word: string): Deed | undefined {
 	return statement.head === "pen" ? PEN[word] : undefined;
 }
 
 /** What a statement does. */
 export function deedsOf(step: Step): ReadonlySet<Deed> {
 	if (step.node !== "draw") return new Set([NODES[step.node]]);
-	const { head, draws } = step.statement;
-	if (head === "pen") return new Set(step.phrases.flatMap(({ word }) => PEN[word] ?? []));
+	return deedsOfStatement(
+		step.statement,
+		step.phrases.map((p) => p.word),
+	);
+}
+
+/** What a drawing statement does that has some phrases. */
+export function deedsOfStatement({ head, draws }: Statement, words: readonly string[]): ReadonlySet<Deed> {
+	if (head === "pen") return new Set(words.flatMap((word) => PEN[word] ?? []));
 	return new Set([HEADS[head] ?? (draws === "shape" ? "shape" : "other")]);
 }

@@ -1,10 +1,10 @@
-import type { Variable } from "../outline.ts";
+import type { Variable } from "./outline.ts";
 
 /** The names of a block or a routine, within those around it. */
 export class Names {
 	private readonly own = new Map<string, Variable>();
 	private readonly around: Names | undefined;
-	/** Whether names of `var` belong here. */
+	/** Whether it is a routine, and not a block in one. */
 	readonly isRoutine: boolean;
 
 	constructor(around: Names | undefined, isRoutine: boolean) {
