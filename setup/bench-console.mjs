@@ -94,7 +94,7 @@ const runTime = (page) =>
 
 /** The desk of an exercise in JavaScript, slowed as much: the first run loads the interpreter. */
 async function canvasRows(browser, address) {
-	const { curlewPrograms, DEMO_STUDENTS } = await import("../demo/dist/index.js");
+	const { CURLEW, DEMO_STUDENTS } = await import("../demo/dist/index.js");
 	const context = await browser.newContext({ viewport: { width: 360, height: 740 } });
 	const { signInName, passphrase } = DEMO_STUDENTS.curlew[14];
 	await context.request.post(`${address}/api/v1/session`, { data: { classCode: "curlew-8", signInName, passphrase } });
@@ -105,7 +105,7 @@ async function canvasRows(browser, address) {
 	await (await context.newCDPSession(page)).send("Emulation.setCPUThrottlingRate", { rate: 4 });
 	await page.goto(`${address}/desk/${assignmentId}/evening-sea`);
 	await page.locator(".cm-content").waitFor();
-	const programs = curlewPrograms().filter((p) => p.language === "javascript" || p.exercise === "signal-lamp");
+	const programs = CURLEW.programs().filter((p) => p.language === "javascript" || p.exercise === "signal-lamp");
 	const times = [];
 	for (const { source } of programs) {
 		await page.locator(".cm-content").fill(source);

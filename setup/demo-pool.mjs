@@ -1,6 +1,7 @@
 // Makes demo/pool.yaml: programs for the demo's exercises, right ones written in many ways and ones with one mistake
 // each, as trying an exercise makes them. Of the free scene, where each student draws a picture of their own, they are
-// put together from parts. 8 Curlew's exercises, in other languages than Nib, have theirs in demo/curlew/pool.yaml.
+// put together from parts. The exercises of 8 Curlew and 8 Gannet in
+// other languages than Nib have theirs in demo/curlew and demo/gannet.
 // node setup/demo-pool.mjs [ID ...]: makes anew only the exercises named, and leaves the others as they are.
 import { existsSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
@@ -23,6 +24,7 @@ await main(async () => {
 	await build();
 	await pool("demo/exercises", "demo/pool.yaml", await LOADER.ready(["nib"]));
 	await pool("demo/curlew", "demo/curlew/pool.yaml", await LOADER.ready(["nib", "javascript", "svg"]));
+	await pool("demo/gannet", "demo/gannet/pool.yaml", await LOADER.ready(["nib", "python"]));
 });
 
 /** Makes the programs of a folder's exercises. */

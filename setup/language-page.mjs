@@ -44,8 +44,8 @@ export function compared(file, names, isUsed) {
 /** What checks of the source count in each language: a test marks every program. */
 export function constructs() {
 	const rows = example("constructs.yaml").map(
-		({ asks, nib, javascript, svg }) =>
-			`| \`${asks.replaceAll("|", "\\|")}\` | ${[nib, javascript, svg].map((s) => (s === undefined ? "–" : code(s))).join(" | ")} |`,
+		({ asks, nib, python, javascript, svg }) =>
+			`| \`${asks.replaceAll("|", "\\|")}\` | ${[nib, python, javascript, svg].map((s) => (s === undefined ? "–" : code(s))).join(" | ")} |`,
 	);
-	return `| the criterion asks | Nib | JavaScript | SVG |\n|---|---|---|---|\n${rows.join("\n")}\n`;
+	return `| the criterion asks | Nib | Python | JavaScript | SVG |\n|---|---|---|---|---|\n${rows.join("\n")}\n`;
 }

@@ -17,7 +17,7 @@ import { INTERPRETERS } from "../threads/dist/index.js";
 import { ROOT } from "./run.mjs";
 
 const LIBRARY = join(ROOT, "library");
-const LANGUAGES = await new LanguageLoader(INTERPRETERS).ready(["nib", "javascript", "svg"]);
+const LANGUAGES = await new LanguageLoader(INTERPRETERS).ready(["nib", "python", "javascript", "svg"]);
 const LEVELS = ["beginners", "getting on", "confident", "challenging"];
 
 function read(path, reader) {

@@ -42,4 +42,6 @@ export async function main(work) {
 		process.stderr.write(`${error instanceof CantGoOn ? error.message : error.stack}\n`);
 		process.exitCode = 1;
 	}
+	// An interpreter that was loaded in this process would keep it going.
+	process.stdout.write("", () => process.exit());
 }

@@ -1,8 +1,9 @@
 import { createHash } from "node:crypto";
 import { readFileSync } from "node:fs";
 import { type ChanceAssignment, chanceWork } from "./class-work.ts";
-import { CURLEW_EXERCISES, CURLEW_TERM, curlewExercise, curlewWork } from "./curlew.ts";
+import { CURLEW } from "./curlew.ts";
 import { demoDrafts } from "./drafts.ts";
+import { GANNET } from "./gannet.ts";
 import { DEMO_STUDENTS, passphraseOf } from "./people.ts";
 import { demoPrograms } from "./programs.ts";
 
@@ -18,8 +19,8 @@ const TERM = [
 	{ exercise: "ferry-crossing", set: 1, due: -6 },
 ] as const;
 
-/** 8 Gannet's six weeks, one exercise after the other. */
-const GANNET: readonly ChanceAssignment[] = [
+/** 8 Gannet's six weeks in Nib, one exercise after the other. */
+const GANNET_IN_NIB: readonly ChanceAssignment[] = [
 	{ key: "g-buoy", exercises: ["mooring-buoy"], set: 41, due: 34, closes: 32 },
 	{ key: "g-sail", exercises: ["sail"], set: 34, due: 27, closes: 25 },
 	{ key: "g-planks", exercises: ["pier-planks"], set: 27, due: 20, closes: 18 },
@@ -28,7 +29,7 @@ const GANNET: readonly ChanceAssignment[] = [
 	{ key: "g-coil", exercises: ["rope-coil"], set: 6, due: -1, closes: -8 },
 ];
 /** 8 Curlew has one set in Nib to do as much of as each can, and its term in JavaScript and SVG. */
-const CURLEW: readonly ChanceAssignment[] = [
+const CURLEW_IN_NIB: readonly ChanceAssignment[] = [
 	{ key: "c-first", exercises: ["mooring-buoy", "sail", "pier-planks", "lighthouse"], set: 38, due: 10, closes: 8 },
 ];
 
@@ -133,11 +134,12 @@ export function demoArchive(today: Date): object {
 				: [],
 	});
 	const made = [
-		...chanceWork(8_117, DEMO_STUDENTS.gannet, GANNET).filter(
+		...chanceWork(8_117, DEMO_STUDENTS.gannet, GANNET_IN_NIB).filter(
 			(h) => !(h.assignment === "g-coil" && h.student === "g-jonah"),
 		),
-		...chanceWork(8_118, DEMO_STUDENTS.curlew, CURLEW),
-		...curlewWork(),
+		...chanceWork(8_118, DEMO_STUDENTS.curlew, CURLEW_IN_NIB),
+		...CURLEW.work(),
+		...GANNET.work(),
 		...chanceWork(8_119, DEMO_STUDENTS.tern.slice(12), [
 			{ key: "mooring-buoy", exercises: ["mooring-buoy"], set: 20, due: 13, closes: 6 },
 			{ key: "sail", exercises: ["sail"], set: 13, due: 6, closes: -1 },
@@ -158,7 +160,9 @@ export function demoArchive(today: Date): object {
 				source: file(`exercises/${exercise}.exercise.yaml`),
 				owner: "teacher",
 			})),
-			...CURLEW_EXERCISES.map(({ id }) => ({ key: id, source: curlewExercise(id), owner: "teacher" })),
+			...[CURLEW, GANNET].flatMap((of) =>
+				of.exercises.map(({ id }) => ({ key: id, source: of.exercise(id), owner: "teacher" })),
+			),
 		],
 		collections: [{ key: "first-shapes", source: file("harbour-day.collection.yaml"), owner: "teacher" }],
 		classes: [
@@ -190,7 +194,7 @@ export function demoArchive(today: Date): object {
 				gradeScale: SCALE,
 				teachers: ["other", "teacher"],
 				students: DEMO_STUDENTS.gannet.map((s) => s.key),
-				assignments: GANNET.map(chance),
+				assignments: [...GANNET_IN_NIB, ...GANNET.term].map(chance),
 			},
 			{
 				key: "8-curlew",
@@ -203,8 +207,8 @@ export function demoArchive(today: Date): object {
 				// One student is in two classes.
 				students: [...DEMO_STUDENTS.curlew.map((s) => s.key), "zoe"],
 				assignments: [
-					...CURLEW.map((a) => ({ ...chance(a), title: "First shapes", collection: "first-shapes" })),
-					...CURLEW_TERM.map(chance),
+					...CURLEW_IN_NIB.map((a) => ({ ...chance(a), title: "First shapes", collection: "first-shapes" })),
+					...CURLEW.term.map(chance),
 				],
 			},
 		],

@@ -1,4 +1,5 @@
 export { DEMO_SIGN_INS, DEMO_TEACHERS, demoArchive, demoChecksum } from "./archive.ts";
-export { curlewPrograms } from "./curlew.ts";
+export { CURLEW } from "./curlew.ts";
+export { GANNET } from "./gannet.ts";
 export { DEMO_STUDENTS } from "./people.ts";
 export { type DemoProgram, demoPrograms } from "./programs.ts";

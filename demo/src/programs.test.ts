@@ -1,9 +1,10 @@
 import { readFileSync } from "node:fs";
 import { type ExerciseFile, type LanguageId, LanguageLoader, mark, readExercise, STATEMENTS } from "@markpen/core";
-import { expect, test } from "vitest";
+import { describe, expect, test } from "vitest";
 import { INTERPRETERS } from "../../threads/src/interpreters.ts";
 import { demoArchive } from "./archive.ts";
-import { CURLEW_EXERCISES, curlewExercise, curlewPrograms, curlewWork } from "./curlew.ts";
+import { CURLEW } from "./curlew.ts";
+import { GANNET } from "./gannet.ts";
 import { type DemoProgram, demoPrograms } from "./programs.ts";
 
 const programs = demoPrograms();
@@ -95,62 +96,67 @@ test("no two programs are alike once names and numbers are ignored", () => {
 });
 
 const loader = new LanguageLoader(INTERPRETERS);
-const languages = await loader.ready(["nib", "javascript", "svg"]);
-const curlew = curlewPrograms();
+const languages = await loader.ready(["nib", "python", "javascript", "svg"]);
 
-test("8 Curlew's programs are right, have one mistake, stop or can't be read, in both languages", () => {
-	expect(curlew.length).toBeGreaterThanOrEqual(20);
-	for (const p of curlew)
-		expect([p.right, p.mistake, p.stops, p.unreadable].filter((v) => v !== undefined).length).toBe(1);
-	expect(new Set(curlew.map((p) => p.exercise)).size).toBe(8);
-	for (const { id } of CURLEW_EXERCISES) {
-		const own = curlew.filter((p) => p.exercise === id);
-		expect([id, own.some((p) => p.right), own.some((p) => p.mistake)]).toEqual([id, true, true]);
-	}
-});
+describe.each([
+	["8 Curlew", CURLEW, 8, 100],
+	["8 Gannet", GANNET, 6, 80],
+] as const)("%s", (_, of, exercises, handIns) => {
+	const byHand = of.programs();
 
-test.each(curlew.map((p) => [`${p.exercise}: ${p.right ?? p.mistake ?? p.stops ?? p.unreadable}`, p] as const))(
-	"8 Curlew, %s",
-	async (_, program) => {
-		await loader.ready(["javascript"]);
-		const reading = readExercise(curlewExercise(program.exercise));
-		if (!reading.ok) throw new Error(JSON.stringify(reading.problems));
-		const language = program.language as LanguageId | undefined;
-		const report = mark(program.source, reading.exercise, { languages, ...(language && { language }) });
-		if (program.right !== undefined) expect(lost(report).map((c) => `${c.id}: ${c.sentence}`)).toEqual([]);
-		else if (program.mistake !== undefined) expect(lost(report).map((c) => c.id)).toEqual(program.costs);
-		else if (program.stops !== undefined) expect([report.ended, report.points.earned > 0]).toEqual(["stopped", true]);
-		else expect(report.state).toBe("unreadable");
-	},
-);
-
-test("8 Curlew hands in a hundred programs and more, in JavaScript and as SVG, right ones and others", async () => {
-	const work = curlewWork();
-	expect(work.length).toBeGreaterThanOrEqual(100);
-	const counts = (of: string) => work.filter((h) => h.language === of).length;
-	expect([counts("javascript") > 40, counts("svg") > 40, counts("javascript") + counts("svg")]).toEqual([
-		true,
-		true,
-		work.length,
-	]);
-	for (const { id, set } of CURLEW_EXERCISES) {
-		const own = work.filter((h) => h.exercise === id);
-		const isOpen = set < 7;
-		const reading = readExercise(curlewExercise(id));
-		if (!reading.ok) throw new Error(JSON.stringify(reading.problems));
-		const full: boolean[] = [];
-		for (const { source, language } of own) {
-			await loader.ready(["javascript"]);
-			const { points } = mark(source, reading.exercise, { languages, language: language as LanguageId });
-			full.push(points.earned === points.possible);
+	test("its programs are right, have one mistake, stop or can't be read", () => {
+		expect(byHand.length).toBeGreaterThanOrEqual(20);
+		for (const p of byHand)
+			expect([p.right, p.mistake, p.stops, p.unreadable].filter((v) => v !== undefined).length).toBe(1);
+		expect(new Set(byHand.map((p) => p.exercise)).size).toBe(exercises);
+		for (const { id } of of.exercises) {
+			const own = byHand.filter((p) => p.exercise === id);
+			expect([id, own.some((p) => p.right), own.some((p) => p.mistake)]).toEqual([id, true, true]);
 		}
-		expect([id, own.length >= (isOpen ? 4 : 9), full.includes(true), full.includes(false)]).toEqual([
-			id,
-			true,
-			true,
-			true,
-		]);
-	}
+	});
+
+	test.each(byHand.map((p) => [`${p.exercise}: ${p.right ?? p.mistake ?? p.stops ?? p.unreadable}`, p] as const))(
+		"%s",
+		async (_, program) => {
+			await loader.ready(languages.keys());
+			const reading = readExercise(of.exercise(program.exercise));
+			if (!reading.ok) throw new Error(JSON.stringify(reading.problems));
+			const language = program.language as LanguageId | undefined;
+			const report = mark(program.source, reading.exercise, { languages, ...(language && { language }) });
+			if (program.right !== undefined) expect(lost(report).map((c) => `${c.id}: ${c.sentence}`)).toEqual([]);
+			else if (program.mistake !== undefined) expect(lost(report).map((c) => c.id)).toEqual(program.costs);
+			else if (program.stops !== undefined) expect(report.ended).toBe("stopped");
+			else expect(report.state).toBe("unreadable");
+		},
+	);
+
+	test("hands in programs of all its languages, right ones and others", async () => {
+		const work = of.work();
+		expect(work.length).toBeGreaterThanOrEqual(handIns);
+		const inLanguages = new Set(of.exercises.map((e) => e.language));
+		for (const language of inLanguages) {
+			const share = work.filter((h) => h.language === language).length / work.length;
+			expect([language, share > 0.4 / inLanguages.size]).toEqual([language, true]);
+		}
+		for (const { id, set } of of.exercises) {
+			const own = work.filter((h) => h.exercise === id);
+			const isOpen = set < 7;
+			const reading = readExercise(of.exercise(id));
+			if (!reading.ok) throw new Error(JSON.stringify(reading.problems));
+			const full: boolean[] = [];
+			for (const { source, language } of own) {
+				await loader.ready(languages.keys());
+				const { points } = mark(source, reading.exercise, { languages, language: language as LanguageId });
+				full.push(points.earned === points.possible);
+			}
+			expect([id, own.length >= (isOpen ? 4 : 9), full.includes(true), full.includes(false)]).toEqual([
+				id,
+				true,
+				true,
+				true,
+			]);
+		}
+	});
 });
 
 test("tries are numbered without gaps and in the order of time", () => {

@@ -1,11 +1,15 @@
 import { availableParallelism } from "node:os";
 import type { ExerciseFile } from "@markpen/core";
 import { Piscina } from "piscina";
+import { Begun } from "./begun.ts";
 import type { ThreadSettings } from "./priority.ts";
 import type { Result, Task } from "./task.ts";
 
 /** How much longer than a program may run a thread may take to answer, where its pool doesn't say. */
 const GRACE_MILLISECONDS = 1_000;
+
+/** How long a thread may take to load what a task needs: the interpreter of a language, on a machine that is busy. */
+const LOADING_MILLISECONDS = 60_000;
 
 const TEXTS = new WeakMap<ExerciseFile, string>();
 
@@ -59,10 +63,22 @@ export class ThreadPool {
 		});
 	}
 
-	/** Runs a task; throws {@link ThreadLost} if its thread is ended, because time is over, or dies. */
-	async send(task: unknown, milliseconds: number): Promise<unknown> {
+	/**
+	 * Runs a task; throws {@link ThreadLost} if its thread is ended, because time is over, or dies.
+	 *
+	 * @param begun where the thread notes when it begins, once what it needs is loaded: its time runs from then
+	 */
+	async send(task: unknown, milliseconds: number, begun?: Begun): Promise<unknown> {
 		const aborter = new AbortController();
-		const timer = setTimeout(() => aborter.abort(), milliseconds);
+		const asked = Date.now();
+		const late = () => {
+			const since = begun?.at();
+			const end = since === undefined ? asked + LOADING_MILLISECONDS : since + milliseconds;
+			const left = begun ? end - Date.now() : 0;
+			if (left > 0) timer = setTimeout(late, Math.min(left, milliseconds));
+			else aborter.abort();
+		};
+		let timer = setTimeout(late, milliseconds);
 		try {
 			return await this.pool.run(task, { signal: aborter.signal });
 		} catch (error) {
@@ -107,6 +123,11 @@ export class Threads extends ThreadPool {
 	async run<T extends Task>(task: T): Promise<Result<T>> {
 		// What a run has drawn by then is kept: it ends before its thread is ended.
 		const wall = task.milliseconds + this.grace - GRACE_MILLISECONDS;
-		return (await this.send({ wall, ...task }, task.milliseconds + this.grace)) as Result<T>;
+		const begun = new Begun();
+		return (await this.send(
+			{ wall, begun: begun.shared, ...task },
+			task.milliseconds + this.grace,
+			begun,
+		)) as Result<T>;
 	}
 }

@@ -26,6 +26,7 @@ import {
 	tracksOf,
 	tryExercise,
 } from "@markpen/core";
+import { Begun } from "./begun.ts";
 import { EXPLAIN_MILLISECONDS, RUN_MILLISECONDS } from "./clock.ts";
 import { INTERPRETERS } from "./interpreters.ts";
 import { giveWay } from "./priority.ts";
@@ -159,8 +160,9 @@ function languagesFor(task: Task): LanguageId[] {
 }
 
 /** One task in this thread. */
-export default async function work(task: Task): Promise<unknown> {
+export default async function work(task: Task & { readonly begun?: SharedArrayBuffer }): Promise<unknown> {
 	const languages = await LOADER.ready(languagesFor(task));
+	if (task.begun) new Begun(task.begun).note();
 	switch (task.do) {
 		case "mark":
 			return marked(task, languages);

@@ -40,7 +40,8 @@ export interface Python {
 	readonly _PyTuple_GetItem: (tuple: Address, index: number) => Address;
 	readonly _PyList_Size: (list: Address) => number;
 	readonly _PyList_GetItem: (list: Address, index: number) => Address;
-	readonly _PySequence_List: (value: Address) => Address;
+	readonly _PyObject_GetIter: (value: Address) => Address;
+	readonly _PyIter_Next: (iterator: Address) => Address;
 	readonly _PyUnicode_FromString: (text: Address) => Address;
 	readonly _PyUnicode_AsUTF8: (text: Address) => Address;
 	readonly _PyFloat_FromDouble: (value: number) => Address;

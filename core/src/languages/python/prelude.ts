@@ -153,6 +153,14 @@ class Out:
 def refused(*values, **named):
     raise PermissionError("files can't be opened here")
 
+class Absent:
+    names = {"js", "pyodide", "pyodide_js", "_pyodide", "_pyodide_core", "ssl", "sqlite3", "tkinter", "ensurepip"}
+    @staticmethod
+    def find_spec(name, path=None, target=None):
+        if name.partition(".")[0] in Absent.names:
+            raise ModuleNotFoundError(f"No module named '{name}'", name=name)
+
+sys.meta_path.insert(0, Absent)
 builtins.input = door.input
 builtins.open = refused
 time.sleep = door.sleep

@@ -56,6 +56,8 @@ export class PythonBox {
 	private snapshot = new Uint8Array();
 	private stack: Address = 0;
 	private size = 0;
+	/** What has happened since everything was put back: nothing, sources were read, or a program ran. */
+	private since: "nothing" | "reading" | "running" = "nothing";
 	private parts: Record<string, Address> = {};
 	/** Whether each code object, by its address, is the program's own. */
 	private readonly own = new Map<Address, boolean>();
@@ -135,7 +137,8 @@ export class PythonBox {
 
 	/** Puts everything back as it was. */
 	begin(host: BoxHost, seed: number): void {
-		this.restore();
+		if (this.since !== "nothing") this.restore();
+		this.since = "running";
 		this.host = host;
 		this.call("begin", [String(seed)]);
 	}
@@ -149,11 +152,14 @@ export class PythonBox {
 		this.thrown = undefined;
 		this.own.clear();
 		this.clock.begin();
+		this.since = "nothing";
 	}
 
 	/** What Python says of a source: why it can't be read, or what it warns of. */
 	check(source: string): { readonly error?: readonly string[]; readonly warnings: readonly (readonly string[])[] } {
 		this.host = undefined;
+		if (this.since === "running") this.restore();
+		this.since = "reading";
 		const came = this.call("check", [source]);
 		if (came.how === "thrown") {
 			this.restore();
@@ -324,13 +330,19 @@ export class PythonBox {
 			const size = Math.min(python._PyTuple_Size(value), most + 1);
 			return Array.from({ length: size }, (_, i) => python._PyTuple_GetItem(value, i));
 		}
-		const list = type === python._PyList_Type ? value : python._PySequence_List(value);
-		if (list === 0) {
-			python._PyErr_Clear();
-			return undefined;
+		if (type === python._PyList_Type) {
+			const size = Math.min(python._PyList_Size(value), most + 1);
+			return Array.from({ length: size }, (_, i) => python._PyList_GetItem(value, i));
 		}
-		const size = Math.min(python._PyList_Size(list), most + 1);
-		return Array.from({ length: size }, (_, i) => python._PyList_GetItem(list, i));
+		const steps = python._PyObject_GetIter(value);
+		const items: Address[] = [];
+		for (let item = steps; item !== 0 && items.length <= most; ) {
+			item = python._PyIter_Next(steps);
+			if (item !== 0) items.push(item);
+		}
+		if (python._PyErr_Occurred() === 0) return items;
+		python._PyErr_Clear();
+		return undefined;
 	}
 
 	/** A number that an object of the module keeps under a name. */

@@ -52,7 +52,6 @@ export const PYTHON_SENTENCES: Sentences = {
 	"py-try-alone": () => "“try” needs an “except” block after it.",
 	"py-global-late": (d) => `Write “global ${d.word}” before the name is used in this function.`,
 	"py-backslash": () => "Nothing may follow a backslash at the end of a line.",
-	"py-ends-early": () => "The program ends in the middle of something. What should come next?",
 	"py-word-near": (d) => `${q(d.word)} isn't a word of Python. Did you mean ${q(d.meant)}?`,
 	"py-word-elsewhere": (d) => `Python writes ${q(d.meant)} instead of ${q(d.word)}.`,
 	"py-from-keyword": () => "“from” is a word of Python itself. Write “from_” with a line under.",

@@ -3,12 +3,14 @@ import { type Given, GivenWrong } from "../given.ts";
 import type { Language, ReadProgram } from "../language.ts";
 import type { Outline } from "../outline.ts";
 import type { Problem } from "../problem.ts";
+import type { Rewritten } from "../rewritten.ts";
 import type { Run, RunOptions } from "../run.ts";
 import type { ProgramSites } from "../sites.ts";
 import type { PythonFiles } from "./interpreter.ts";
 import { PythonBoxes } from "./python-boxes.ts";
 import { PYTHON_HELP } from "./python-help.ts";
 import { pythonOutline } from "./python-outline.ts";
+import { pythonRewritings } from "./python-rewritings.ts";
 import { PYTHON_SENTENCES } from "./python-sentences.ts";
 import { pythonSites } from "./python-sites.ts";
 import { readPython } from "./read-python.ts";
@@ -59,6 +61,10 @@ class PythonProgram implements ReadProgram {
 		const wrong = options.given && this.givenProblem(options.given);
 		if (wrong) throw wrong;
 		return new PythonRun(this.source, this.boxes.box, options).run();
+	}
+
+	rewritings(): readonly Rewritten[] {
+		return pythonRewritings(this.source, this.readable, this.sites);
 	}
 
 	givenProblem(given: Given): GivenWrong | undefined {

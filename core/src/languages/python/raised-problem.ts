@@ -278,7 +278,7 @@ const TYPE_SAID: readonly (readonly [pattern: RegExp, shape: (found: RegExpExecA
 	[/^must be real number, not (.+)|^a float is required|^type (\w+) doesn't define __round__/, ([, kind, other]) => ["py-number-wanted", { kind: typed(kind ?? other) }]],
 	[/^object of type '(.+)' has no len\(\)/, ([, kind]) => ["py-no-length", { kind: typed(kind) }]],
 	[/^'(.+)' object does not support the (?:asynchronous )?context manager/, ([, kind]) => ["py-with", { kind: typed(kind) }]],
-	[/^unhashable type: '(.+)'/, ([, kind]) => ["py-unhashable", { kind: typed(kind) }]],
+	[/unhashable type: '(.+)'/, ([, kind]) => ["py-unhashable", { kind: typed(kind) }]],
 	[/^sequence item \d+: expected str instance, (.+) found/, ([, kind]) => ["py-join", { kind: typed(kind) }]],
 	[/^int\(\) argument must be|^float\(\) argument must be/, () => ["py-number-from", {}]],
 ];
@@ -326,11 +326,12 @@ export function haltedProblem(
 	place: SourceRange,
 ): Problem {
 	const text = lineText(source, place.line);
-	const at = (pattern: RegExp, word: string): SourceRange | undefined => {
-		const found = pattern.exec(text);
-		return found
-			? { line: place.line, column: found.index + found[0].indexOf(word) + 1, length: word.length }
-			: undefined;
+	/** Where a word is in the line, before what `after` fits. */
+	const spotOf = (word: string, after = /^/): SourceRange | undefined => {
+		for (let at = text.indexOf(word); at >= 0; at = text.indexOf(word, at + 1))
+			if (after.test(text.slice(at + word.length)) && !/\w$/.test(text.slice(0, at)))
+				return { line: place.line, column: at + 1, length: word.length };
+		return undefined;
 	};
 	if (code === "py-keyword-unknown") {
 		const word = String(data.word);
@@ -339,19 +340,18 @@ export function haltedProblem(
 			word,
 			(f?.keywords ?? []).map((k) => keywordOf(k.word)),
 		);
-		const spot = at(new RegExp(`(?<!\\w)${word}\\s*=`), word);
+		const spot = spotOf(word, /^\s*=/);
 		return {
 			code,
 			place: spot ?? place,
-			data: { ...data, ...(near !== undefined && { near }) },
+			data: { ...data, word: word.slice(0, 60), ...(near !== undefined && { near }) },
 			...(spot && near !== undefined && { fix: { place: spot, text: near } }),
 		};
 	}
 	if (code === "py-colour-unknown") {
 		const word = String(data.word);
 		const near = nearest(word, COLOUR_NAMES);
-		const start = text.indexOf(word);
-		const spot = start < 0 ? undefined : { line: place.line, column: start + 1, length: word.length };
+		const spot = spotOf(word);
 		return {
 			code,
 			place: spot ?? place,

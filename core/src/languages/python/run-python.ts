@@ -352,7 +352,7 @@ export class PythonRun implements BoxHost {
 	}
 
 	fail(code: string): never {
-		return this.machine.fail(this.line(), code);
+		return this.machine.fail(this.line(), /^[a-z-]{1,40}$/.test(code) ? code : "py-not-here");
 	}
 
 	readonly say = (value: Address | undefined) => (value === undefined ? "" : this.box.textOf(value));

@@ -37,7 +37,6 @@ const SAID: readonly (readonly [pattern: RegExp, code: string])[] = [
 	[/^name '(.+)' is (?:used|assigned to) (?:prior to|before) global/, "py-global-late"],
 	[/^name '(.+)' is parameter and global/, "py-global-late"],
 	[/^unexpected character after line continuation/, "py-backslash"],
-	[/^unexpected EOF|^incomplete input/, "py-ends-early"],
 	[/Did you mean '(.+)'\?/, "py-word-near"],
 	[/^from .* import|^trailing comma not allowed|^Expected one or more names/, "py-import-wrong"],
 	[/^too many (?:statically )?nested|too many levels of indentation|^parser stack overflow|^Parser stack/i, "py-nesting"],

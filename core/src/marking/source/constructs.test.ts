@@ -2,6 +2,7 @@ import { readFileSync } from "node:fs";
 import { beforeAll, describe, expect, test } from "vitest";
 import { parse } from "yaml";
 import { canvasLanguage } from "../../../examples/canvas-language.mjs";
+import { pythonLanguage } from "../../../examples/python-language.mjs";
 import { readExercise } from "../../exercise/read.ts";
 import { LANGUAGE_IDS, type Language, type LanguageId } from "../../languages/language.ts";
 import { NIB_ALONE } from "../../languages/nib/nib.ts";
@@ -15,14 +16,20 @@ const ROWS = parse(readFileSync(new URL("../../../examples/constructs.yaml", imp
 /** A program with what its language puts round it. */
 const WRAPPED: Readonly<Record<LanguageId, (source: string) => string>> = {
 	nib: (source) => source,
+	python: (source) => (source === "" ? "" : `from markpen import *\n${source}`),
 	javascript: (source) => (source === "" ? "" : `const ctx = canvas.getContext("2d");\n${source}`),
 	svg: (source) => `<svg xmlns="http://www.w3.org/2000/svg">\n${source}\n</svg>`,
 };
 
 let languages: ReadonlyMap<LanguageId, Language>;
 beforeAll(async () => {
-	languages = new Map<LanguageId, Language>([...NIB_ALONE, ["javascript", await canvasLanguage()], ["svg", SVG]]);
-});
+	languages = new Map<LanguageId, Language>([
+		...NIB_ALONE,
+		["python", await pythonLanguage()],
+		["javascript", await canvasLanguage()],
+		["svg", SVG],
+	]);
+}, 60_000);
 
 describe.each(LANGUAGE_IDS)("what checks of the source count in %s", (id) => {
 	const rows = ROWS.flatMap((row) => (row[id] === undefined ? [] : [[row.asks, row[id]] as const]));

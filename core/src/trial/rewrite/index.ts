@@ -6,11 +6,13 @@ import { CANVAS_WRITER } from "./canvas-writer.ts";
 import type { DrawingWriter } from "./drawing-writer.ts";
 import { drawnAnew, FROM_DRAWING } from "./from-drawing.ts";
 import { FROM_SOURCE } from "./from-source.ts";
+import { PYTHON_WRITER } from "./python-writer.ts";
 import type { Rewriting } from "./rewriting.ts";
 import { SVG_WRITER } from "./svg-writer.ts";
 
 /** How languages other than Nib write a drawing. */
 export const WRITERS: Partial<Record<LanguageId, DrawingWriter>> = Object.freeze({
+	python: PYTHON_WRITER,
 	javascript: CANVAS_WRITER,
 	svg: SVG_WRITER,
 });
@@ -33,6 +35,8 @@ export function rewritingsOf({ program, run, drawing, sheet }: ProgramRun): Rewr
 		});
 	}
 	const writer = WRITERS[read.language];
-	const anew = writer && !moves ? drawnAnew(drawing, sheet, writer) : [];
+	// Pictures count from the upper left corner, and so does a program that is written for one.
+	const counts = read.language !== "python" || sheet.origin === "top left";
+	const anew = writer && !moves && counts ? drawnAnew(drawing, sheet, writer) : [];
 	return [...(read.rewritings?.() ?? []), ...anew];
 }

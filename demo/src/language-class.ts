@@ -1,0 +1,94 @@
+import { readFileSync } from "node:fs";
+import { parse } from "yaml";
+import { type ChanceAssignment, type ChanceHandIn, chanceWork, type Pool } from "./class-work.ts";
+import type { DemoStudent } from "./people.ts";
+import type { DemoProgram } from "./programs.ts";
+
+/** One program of a class that works in other languages than Nib, with what is known of it; see its programs.yaml. */
+export interface LanguageProgram
+	extends Pick<DemoProgram, "exercise" | "right" | "mistake" | "costs" | "stops" | "unreadable" | "source"> {
+	/** Where students may choose. */
+	readonly language?: string;
+}
+
+/** An exercise of such a class: how many days before today it was set, and what it is done in. */
+export interface LanguageExercise {
+	readonly id: string;
+	readonly set: number;
+	readonly language: string;
+}
+
+/** A class that works in other languages than Nib. */
+export class LanguageClass {
+	/** In the order of the term. */
+	readonly exercises: readonly LanguageExercise[];
+	/** Each exercise's assignment: a week to do it in, the last one still open. */
+	readonly term: readonly ChanceAssignment[];
+	private readonly folder: string;
+	private readonly students: readonly DemoStudent[];
+	private readonly seed: number;
+
+	/**
+	 * @param folder where its files are, beside `src`
+	 * @param key what the keys of its assignments begin with
+	 */
+	constructor(
+		folder: string,
+		key: string,
+		seed: number,
+		students: readonly DemoStudent[],
+		exercises: readonly LanguageExercise[],
+	) {
+		this.folder = folder;
+		this.seed = seed;
+		this.students = students;
+		this.exercises = exercises;
+		this.term = exercises.map(({ id, set }) => ({
+			key: `${key}-${id}`,
+			exercises: [id],
+			set,
+			due: set - 7,
+			closes: set - 9,
+		}));
+	}
+
+	private file(name: string): string {
+		return readFileSync(new URL(`../${this.folder}/${name}`, import.meta.url), "utf8");
+	}
+
+	/** The file of an exercise. */
+	exercise(id: string): string {
+		return this.file(`${id}.exercise.yaml`);
+	}
+
+	/** The programs that were written by hand. */
+	programs(): LanguageProgram[] {
+		return parse(this.file("programs.yaml")) as LanguageProgram[];
+	}
+
+	private pools(): Map<string, Pool> {
+		const made = parse(this.file("pool.yaml")) as Record<string, Pool>;
+		const byHand = this.programs();
+		const of = (exercise: string, isRight: boolean) =>
+			byHand.filter((p) => p.exercise === exercise && (p.right !== undefined) === isRight);
+		return new Map(
+			Object.entries(made).map(([id, { right, mistaken }]) => [
+				id,
+				{ right: [...of(id, true), ...right], mistaken: [...of(id, false), ...mistaken] },
+			]),
+		);
+	}
+
+	/** What the class hands in: about thirteen do each exercise, some a second time. */
+	work(): ChanceHandIn[] {
+		const known = this.pools();
+		const languages = new Map(this.exercises.map((e) => [e.id, e.language]));
+		return this.term.flatMap((assignment, k) => {
+			const students = this.students.filter((_, i) => (i + 2 * k) % 3 !== 0);
+			return chanceWork(this.seed + k, students, [assignment], known).map((handIn) => ({
+				...handIn,
+				language: handIn.language ?? languages.get(handIn.exercise),
+			}));
+		});
+	}
+}
