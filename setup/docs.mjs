@@ -26,6 +26,7 @@ import { checkPictures, checksPage, mistakesPage, SCHEMAS } from "./exercise-pag
 import { measuresTable, routesTable } from "./figure-tables.mjs";
 import { constructs } from "./language-page.mjs";
 import { libraryPage, libraryPictures } from "./library-page.mjs";
+import { pythonPage } from "./python-page.mjs";
 import { main, ROOT } from "./run.mjs";
 import { svgPage } from "./svg-page.mjs";
 
@@ -148,6 +149,7 @@ const PAGES = {
 	"docs/messages.md": messages,
 	"docs/kinds.md": kinds,
 	"docs/javascript.md": canvasPage,
+	"docs/python.md": pythonPage,
 	"docs/svg.md": svgPage,
 	"docs/languages.md": languagesPage,
 	"docs/figures.md": figures,

@@ -28,7 +28,7 @@ export function mistakes(file) {
 			.filter((c) => c.when === when)
 			.map(
 				(c) =>
-					`| \`${c.code}\` | ${code(c.source.slice(0, 200))} | ${cell(c.says)} | ${c.fixed === undefined ? "" : "yes"} |`,
+					`| \`${c.code}\` | ${code(c.source.slice(0, 200))} | ${cell(c.says)} | ${c.fixed === undefined && c.whole === undefined ? "" : "yes"} |`,
 			);
 		return `### ${title}\n\n| code | a program | what is said of it | fix |\n|---|---|---|---|\n${rows.join("\n")}\n`;
 	});

@@ -22,12 +22,17 @@ await main(async () => {
 		["--project", "beside", "core/src/languages/nib/fuzz.test.ts"],
 		{ MARKPEN_FUZZ: PROGRAMS },
 	);
-	await run("hostile programs of the canvas and as SVG, in Node", [
-		"--project",
-		"beside",
-		"core/src/languages/javascript/hostile.test.ts",
-		"core/src/languages/svg/hostile.test.ts",
-	]);
+	await run(
+		"hostile programs of the canvas, as SVG and in Python, in Node",
+		[
+			"--project",
+			"beside",
+			"core/src/languages/javascript/hostile.test.ts",
+			"core/src/languages/svg/hostile.test.ts",
+			"threads/src/hostile-python.test.ts",
+		],
+		{ MARKPEN_HOSTILE: "all" },
+	);
 	await run("the same in Chromium", ["--project", "console", "tests/console/hostile-programs.test.ts"], {
 		MARKPEN_HOSTILE: "all",
 	});

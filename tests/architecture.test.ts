@@ -102,6 +102,7 @@ const ROOMS: Readonly<Record<string, readonly string[]>> = {
 	vector: ["geometry", "colour", "tape"],
 	javascript: ["geometry", "colour", "limits", "tape", "languages", "vector"],
 	svg: ["geometry", "colour", "limits", "tape", "languages", "vector"],
+	python: ["geometry", "colour", "limits", "tape", "languages", "nib"],
 	vocabulary: ["languages", "nib", "javascript", "svg"],
 	figures: ["geometry", "colour", "tape", "raster"],
 	picture: ["geometry", "colour", "tape"],
@@ -193,6 +194,8 @@ describe("imports point one way", () => {
 		);
 		expect([...new Set(outside)].sort()).toEqual([
 			"@jitl/quickjs-wasmfile-release-sync",
+			"@lezer/common",
+			"@lezer/python",
 			"acorn",
 			"color-name",
 			"crc-32",
@@ -200,6 +203,7 @@ describe("imports point one way", () => {
 			"css-tree/parser",
 			"fflate",
 			"magic-string",
+			"pyodide/pyodide.asm.mjs",
 			"quickjs-emscripten-core",
 			"saxes",
 			"svgpath",

@@ -47,3 +47,32 @@ export const BEACON_SVG = `<svg xmlns="http://www.w3.org/2000/svg" width="400" h
   <rect x="140" y="180" width="120" height="30" fill="navy"/>
 </svg>
 `;
+
+/** The same exercise done in Python, or in Nib. */
+export const BEACON_IN_PYTHON = BEACON.replace("[javascript, nib, svg]", "[python, nib]")
+	.replace("id: beacon", "id: python-beacon")
+	.replace(/^starters: .*$/m, "starters: { python: 'from markpen import *', nib: 'pen none' }")
+	.replace(
+		/model: \|[\s\S]*?criteria:/,
+		`model: |
+  from markpen import *
+  pen_none()
+  fill("gold")
+  circle(centre=(200, 120), diameter=80)
+  fill("navy")
+  rect(corner=(140, 180), size=(120, 30))
+criteria:`,
+	);
+
+/** A program in Python that meets all of it. */
+export const BEACON_PYTHON = `from markpen import *
+
+def light(across):
+    fill("gold")
+    circle(centre=(200, 120), diameter=across)
+
+pen_none()
+light(80)
+fill("navy")
+rect(centre=(200, 195), size=(120, 30))
+`;

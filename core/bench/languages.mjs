@@ -4,6 +4,8 @@ import { createRequire } from "node:module";
 import { SaxesParser } from "saxes";
 import { draw, mark, readExercise } from "../dist/index.js";
 import { loadJavaScript } from "../dist/languages/javascript/javascript.js";
+import { NIB } from "../dist/languages/nib/nib.js";
+import { loadPython } from "../dist/languages/python/python.js";
 import { SVG } from "../dist/languages/svg/svg.js";
 import { CLASS_LIMITS } from "../dist/limits/limits.js";
 
@@ -103,4 +105,40 @@ row(
 	await median(20, parsed),
 	"the XML parser alone",
 );
-process.stdout.write(JSON.stringify(rows));
+// Python, each program in an interpreter that is put back as it was; beside it the same drawing in Nib.
+const file = (name) => readFileSync(createRequire(import.meta.url).resolve(name));
+const python = await loadPython({ code: file("pyodide/pyodide.asm.wasm"), library: file("pyodide/python_stdlib.zip") });
+const known = new Map([...languages, ["python", python], ["nib", NIB]]);
+const lamps = readExercise(
+	readFileSync(new URL("../../demo/gannet/quay-lamps.exercise.yaml", import.meta.url), "utf8"),
+).exercise;
+const LAMPS_IN_NIB =
+	"pen none\nroutine lamp(x)\n  fill gray\n  rect corner x - 4, 160 size 8, 80\n  fill gold\n  circle centre x, 160 diameter 30\nend\nfor i from 0 to 4\n  lamp(60 + i * 70)\nend\n";
+const marked = (source, language) => mark(source, lamps, { languages: known, language });
+for (let i = 0; i < 20; i++) marked(lamps.model, "python");
+row(
+	"a hand-in in Python, source to report, with its interpreter ready",
+	await median(60, () => marked(lamps.model, "python")),
+	await median(60, () => marked(LAMPS_IN_NIB, "nib")),
+	"the same drawing in Nib",
+);
+row(
+	"a hand-in in Nib beside it, in the same thread",
+	await median(60, () => marked(LAMPS_IN_NIB, "nib")),
+	await median(60, () => mark(LAMPS_IN_NIB, lamps, { language: "nib" })),
+	"without Python loaded for the task",
+);
+const WALKED = "from markpen import *\nfor i in range(50000):\n    walk(1)\n    turn_left(1)\n";
+row(
+	"100,000 calls of the module to the tape",
+	await median(3, () => python.read(WALKED).run({ sheet })),
+	await median(3, () => NIB.read("repeat 50000\n  walk 1\n  turn left 1\nend\n").run({ sheet })),
+	"the same in Nib",
+);
+const begun = performance.now();
+await (
+	await loadPython({ code: file("pyodide/pyodide.asm.wasm"), library: file("pyodide/python_stdlib.zip") })
+).ready();
+const loading = performance.now() - begun;
+row("an interpreter of Python made ready in a thread", loading, loading, "itself: nothing to set beside it");
+process.stdout.write(JSON.stringify(rows), () => process.exit());

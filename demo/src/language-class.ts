@@ -18,6 +18,19 @@ export interface LanguageExercise {
 	readonly language: string;
 }
 
+/** A class's term in other languages than Nib. */
+export interface LanguageTerm {
+	/** Where its files are, beside `src`. */
+	readonly folder: string;
+	/** What the keys of its assignments begin with. */
+	readonly key: string;
+	readonly seed: number;
+	readonly students: readonly DemoStudent[];
+	/** Of so many students one leaves an exercise out; of three by default. */
+	readonly restsEach?: number;
+	readonly exercises: readonly LanguageExercise[];
+}
+
 /** A class that works in other languages than Nib. */
 export class LanguageClass {
 	/** In the order of the term. */
@@ -27,20 +40,12 @@ export class LanguageClass {
 	private readonly folder: string;
 	private readonly students: readonly DemoStudent[];
 	private readonly seed: number;
+	private readonly restsEach: number;
 
-	/**
-	 * @param folder where its files are, beside `src`
-	 * @param key what the keys of its assignments begin with
-	 */
-	constructor(
-		folder: string,
-		key: string,
-		seed: number,
-		students: readonly DemoStudent[],
-		exercises: readonly LanguageExercise[],
-	) {
+	constructor({ folder, key, seed, students, restsEach = 3, exercises }: LanguageTerm) {
 		this.folder = folder;
 		this.seed = seed;
+		this.restsEach = restsEach;
 		this.students = students;
 		this.exercises = exercises;
 		this.term = exercises.map(({ id, set }) => ({
@@ -79,12 +84,12 @@ export class LanguageClass {
 		);
 	}
 
-	/** What the class hands in: about thirteen do each exercise, some a second time. */
+	/** What the class hands in: most do each exercise, some a second time. */
 	work(): ChanceHandIn[] {
 		const known = this.pools();
 		const languages = new Map(this.exercises.map((e) => [e.id, e.language]));
 		return this.term.flatMap((assignment, k) => {
-			const students = this.students.filter((_, i) => (i + 2 * k) % 3 !== 0);
+			const students = this.students.filter((_, i) => (i + 2 * k) % this.restsEach !== 0);
 			return chanceWork(this.seed + k, students, [assignment], known).map((handIn) => ({
 				...handIn,
 				language: handIn.language ?? languages.get(handIn.exercise),

@@ -1,9 +1,9 @@
 import { readFileSync } from "node:fs";
-import { createRequire } from "node:module";
 import type { Browser, Page } from "playwright-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { parse } from "yaml";
 import { draw, LanguageLoader, languageOf, pictureOf, svgOf } from "../../core/dist/index.js";
+import { INTERPRETERS } from "../../threads/dist/index.js";
 import { launch } from "./browser.ts";
 
 interface CanvasProgram {
@@ -21,10 +21,7 @@ const LITTLE = 48;
 /** The largest share of pixels that may differ. */
 const MOST = 0.005;
 
-const loader = new LanguageLoader({
-	javascript: async () =>
-		readFileSync(createRequire(import.meta.url).resolve("@jitl/quickjs-wasmfile-release-sync/wasm")),
-});
+const loader = new LanguageLoader(INTERPRETERS);
 
 let browser: Browser;
 let page: Page;

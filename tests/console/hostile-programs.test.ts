@@ -12,12 +12,20 @@ const CANVAS = parse(
 	readFileSync(new URL("../../core/examples/canvas-hostile.yaml", import.meta.url), "utf8"),
 ) as Readonly<Record<string, readonly string[]>>;
 
+const PYTHON = parse(
+	readFileSync(new URL("../../core/examples/python-hostile.yaml", import.meta.url), "utf8"),
+) as Readonly<Record<string, readonly string[]>>;
+
 const some = (of: Readonly<Record<string, readonly string[]>>) =>
 	Object.values(of).flatMap((list) => (ALL ? list : list.slice(0, 1)));
 const PROGRAMS = [
 	...some(CANVAS).map((source) => ({
 		language: "javascript",
 		source: `const ctx = canvas.getContext("2d");\nctx.fillRect(10, 10, 60, 40);\nctx.beginPath();\n${source}`,
+	})),
+	...some(PYTHON).map((source) => ({
+		language: "python",
+		source: `from markpen import *\nrect(corner=(10, 10), size=(60, 40))\n${source}`,
 	})),
 	...some(HOSTILE_SVG).map((source) => ({
 		language: "svg",
@@ -26,9 +34,16 @@ const PROGRAMS = [
 			: `<svg xmlns="http://www.w3.org/2000/svg">\n<rect x="10" y="10" width="60" height="40"/>\n${source}\n</svg>`,
 	})),
 ];
-/** A program that looks round for what others have left. */
+/** Programs that look round for what others have left. */
 const PROBE =
 	'const ctx = canvas.getContext("2d");\nconsole.log(Object.getOwnPropertyNames(globalThis).sort().join(), Object.keys(Object.prototype).join(), [].map.name, ctx.fillStyle, typeof ctx.fillRect, Math.random());\nctx.strokeRect(5, 5, 20, 20);';
+
+const PROBES: Readonly<Record<string, string>> = {
+	javascript: PROBE,
+	svg: PROBE,
+	python:
+		"import sys, random, builtins, gc\nprint(sorted(vars(builtins)), sorted(sys.modules), random.random(), len(gc.get_objects()))",
+};
 
 let site: Site;
 let browser: Browser;
@@ -59,27 +74,38 @@ interface Outcome {
 /** Runs each program in the console's own worker, and the probe after it. */
 const outcomes = (programs: typeof PROGRAMS): Promise<Outcome[]> =>
 	page.evaluate(
-		async ({ programs: all, probe, worker: url, interpreter }) => {
-			const bytes = new Uint8Array(await (await fetch(interpreter)).arrayBuffer());
+		async ({ programs: all, probes, worker: url, interpreters }) => {
+			const files: Record<string, Uint8Array[]> = {};
+			for (const [language, urls] of Object.entries(interpreters))
+				files[language] = await Promise.all(
+					urls.map(async (address) => new Uint8Array(await (await fetch(address)).arrayBuffer())),
+				);
 			let worker: Worker | undefined;
 			let turn = 0;
 			const ask = (language: string, source: string) => {
 				if (!worker) {
 					const made = new Worker(url, { type: "module" });
 					made.addEventListener("message", ({ data }) => {
-						if ("wants" in data) made.postMessage({ interpreter: data.wants, bytes: bytes.slice() });
+						if ("wants" in data) made.postMessage({ interpreter: data.wants, files: files[data.wants] });
 					});
 					worker = made;
 				}
 				const own = worker;
 				const number = ++turn;
 				return new Promise<{ messages: { text: string }[]; errors: { code: string }[] } | null>((give) => {
-					const timer = setTimeout(() => {
+					const end = () => {
 						own.terminate();
 						worker = undefined;
 						give(null);
-					}, 9_000);
+					};
+					// The first program in a language waits for its interpreter.
+					let timer = setTimeout(end, 30_000);
+					own.postMessage({ turn: -number, do: "help", language });
 					own.addEventListener("message", ({ data }) => {
+						if (data.turn === -number) {
+							clearTimeout(timer);
+							timer = setTimeout(end, 9_000);
+						}
 						if (data.turn !== number) return;
 						clearTimeout(timer);
 						give(data.answer ?? null);
@@ -92,7 +118,7 @@ const outcomes = (programs: typeof PROGRAMS): Promise<Outcome[]> =>
 				const from = performance.now();
 				const answer = await ask(language, source);
 				const took = answer ? performance.now() - from : null;
-				const after = await ask("javascript", probe);
+				const after = await ask(language === "python" ? "python" : "javascript", probes[language] ?? "");
 				found.push({
 					took,
 					codes: answer?.errors.map((e) => e.code) ?? [],
@@ -101,21 +127,33 @@ const outcomes = (programs: typeof PROGRAMS): Promise<Outcome[]> =>
 			}
 			return found;
 		},
-		{ programs, probe: PROBE, worker: asset(/^drawing-worker.*\.js$/), interpreter: asset(/\.wasm$/) },
+		{
+			programs,
+			probes: PROBES,
+			worker: asset(/^drawing-worker.*\.js$/),
+			interpreters: {
+				javascript: [asset(/^(?!pyodide).*\.wasm$/)],
+				python: [asset(/^pyodide.*\.wasm$/), asset(/^python_stdlib.*\.zip$/)],
+			},
+		},
 	);
 
 test(`${PROGRAMS.length} hostile programs end in the browser too, and leave nothing for the next`, {
 	timeout: 3_600_000,
 }, async () => {
-	const [clean] = await outcomes([{ language: "javascript", source: PROBE }]);
+	const [clean, python] = await outcomes([
+		{ language: "javascript", source: PROBE },
+		{ language: "python", source: "x = 1" },
+	]);
 	expect(clean?.after).toContain("function");
+	expect(python?.after).toContain("BaseException");
 	for (let i = 0; i < PROGRAMS.length; i += 20) {
 		const batch = PROGRAMS.slice(i, i + 20);
 		const found = await outcomes(batch);
 		const wrong = found.flatMap(({ took, after }, k) => {
 			const said = [
 				...(took !== null && took > 8_000 ? [`took ${took} ms`] : []),
-				...(after === clean?.after ? [] : ["left something"]),
+				...(after === (batch[k]?.language === "python" ? python : clean)?.after ? [] : ["left something"]),
 			];
 			return said.map((s) => `${s}: ${batch[k]?.source.slice(0, 200)}`);
 		});

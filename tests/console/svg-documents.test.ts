@@ -3,6 +3,7 @@ import type { Browser, Page } from "playwright-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { parse } from "yaml";
 import { draw, LanguageLoader, languageOf, pictureOf, svgOf } from "../../core/dist/index.js";
+import { INTERPRETERS } from "../../threads/dist/index.js";
 import { launch } from "./browser.ts";
 
 interface Document {
@@ -61,7 +62,7 @@ const difference = (real: string, ours: string) =>
 	);
 
 test.each(DOCUMENTS.map((d) => [d.name, d] as const))("%s: drawn as the browser draws it", async (_, document) => {
-	const language = languageOf(await new LanguageLoader({ javascript: () => Promise.reject() }).ready(["svg"]), "svg");
+	const language = languageOf(await new LanguageLoader(INTERPRETERS).ready(["svg"]), "svg");
 	const source = wholeOf(document);
 	const drawn = draw(source, { language, sheet: SHEET });
 	expect([drawn.ended, drawn.errors]).toEqual(["whole", []]);

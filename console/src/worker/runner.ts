@@ -19,7 +19,7 @@ export interface Loading {
 /** Runs programs in a worker of their own. */
 export class Runner {
 	/** Told of each step of loading an interpreter; undefined once it is ready. */
-	onloading: ((loading: Loading | undefined) => void) | undefined;
+	onloading?: (loading: Loading | undefined) => void;
 	private worker: Worker | undefined;
 	private turn = 0;
 	/** Whether an interpreter is being loaded, which takes as long as it takes. */

@@ -18,7 +18,8 @@ const PYTHON_KEYWORDS: ReadonlySet<string> = new Set(
 );
 
 /** Comments, texts and words of a line of Python. */
-const PYTHON = /(#.*)|([rbfuRBFU]{0,2}(?:"""[^"]*(?:"""|$)|"(?:[^"\\]|\\.)*"?|'(?:[^'\\]|\\.)*'?))|([\p{L}_][\p{L}\p{N}_]*)/gu;
+const PYTHON =
+	/(#.*)|([rbfuRBFU]{0,2}(?:"""[^"]*(?:"""|$)|"(?:[^"\\]|\\.)*"?|'(?:[^'\\]|\\.)*'?))|([\p{L}_][\p{L}\p{N}_]*)/gu;
 
 /** Comments, tags with their names, and values of a line of SVG. */
 const SVG = /(<!--.*?(?:-->|$))|("[^"]*"?|'[^']*'?)|(<\/?[\w:-]+|\/?>)/g;

@@ -224,9 +224,9 @@ function readFile<T>(
 			found !== null && typeof found === "object" && "toJSON" in found
 				? (found as { toJSON(): unknown }).toJSON()
 				: found;
-		const target =
-			issue.code === "unrecognized_keys" && !withoutCheck(issue, plain) ? [...path, issue.keys[0] as string] : path;
-		const message = withoutCheck(issue, plain)
+		const isCriterion = path.length > 0 && withoutCheck(issue, plain);
+		const target = issue.code === "unrecognized_keys" && !isCriterion ? [...path, issue.keys[0] as string] : path;
+		const message = isCriterion
 			? `say what is checked: check is missing here${exampleOf(undefined)}`
 			: issueMessage(issue, { found: plain, known, ...criterionAt(value, path) });
 		return { ...placeAt(offsetOf(document, target)), path: pathText(target), message };

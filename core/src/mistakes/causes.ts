@@ -45,8 +45,8 @@ export interface CauseSearch {
 export function causesOf({ own, marked, again, cost = MAX_COST, watch }: CauseSearch): Cause[] {
 	const model = own.reference("model");
 	if (!own.program.isReadable || !model?.program.isReadable || own.program.steps.length === 0) return [];
-	// A run that stopped at a misspelt name says so itself: what is missing after it has no other cause.
-	if (own.run?.problem?.data?.near !== undefined) return [];
+	// A run that stopped where its error has a fix says so itself: what is missing after it has no other cause.
+	if (own.run?.problem?.data?.near !== undefined || own.run?.problem?.fix) return [];
 	const causes: Cause[] = [];
 	const purse = new Purse(own, again, cost);
 	let [run, result]: [ProgramRun, Judgements] = [own, marked];

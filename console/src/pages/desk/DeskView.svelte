@@ -202,7 +202,8 @@
 						class="h-2 w-48"
 						max="1"
 						value={share < 1 ? share : undefined}
-						aria-label="Loading {LANGUAGE_WORDS[language]}"></progress></label
+						aria-label="Loading {LANGUAGE_WORDS[language]}"
+					></progress></label
 				>{/if}
 			{#if desk.run.lost && !desk.run.loading?.failed}<p class="border-l-[3px] border-missed pl-3">
 					The program ran too long and had to be ended; its drawing was lost. Your program is still in the editor.

@@ -7,7 +7,11 @@ import type { Completions } from "./nib-language.ts";
 import type { EditorLanguage } from "./program-editor.ts";
 
 const colours = HighlightStyle.define([
-	{ tag: [tags.keyword, tags.definitionKeyword, tags.controlKeyword, tags.operatorKeyword], color: "var(--c-act)", fontWeight: "600" },
+	{
+		tag: [tags.keyword, tags.definitionKeyword, tags.controlKeyword, tags.operatorKeyword],
+		color: "var(--c-act)",
+		fontWeight: "600",
+	},
 	{ tag: tags.comment, color: "var(--c-ink-faint)" },
 	{ tag: [tags.string, tags.special(tags.string)], color: "var(--c-ink-soft)" },
 ]);
@@ -29,7 +33,11 @@ function complete(known: () => Completions | undefined) {
 		const own = namesIn(context.state.doc.toString(), "python").map((name) => ({ label: name, type: "variable" }));
 		const call = /([\p{L}_][\p{L}\p{N}_]*)\((?:[^()]|\([^()]*\))*$/u.exec(before)?.[1];
 		const forms = words.find((w) => w.word === call)?.forms ?? [];
-		const keywords = [...new Set(forms.flatMap((form) => [...form.matchAll(/([a-z_]+)=(?:\(|\[|"|[A-Z])/g)].map((m) => m[1] as string)))];
+		const keywords = [
+			...new Set(
+				forms.flatMap((form) => [...form.matchAll(/([a-z_]+)=(?:\(|\[|"|[A-Z])/g)].map((m) => m[1] as string)),
+			),
+		];
 		return {
 			from: word?.from ?? context.pos,
 			options: [

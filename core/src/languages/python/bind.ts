@@ -1,5 +1,5 @@
-import type { Limits } from "../../limits/limits.ts";
 import { cssColour } from "../../colour/css-colour.ts";
+import type { Limits } from "../../limits/limits.ts";
 import { Halt } from "../nib/halt.ts";
 import { List } from "../nib/list.ts";
 import type { Picture } from "../nib/picture-value.ts";
@@ -36,7 +36,7 @@ export function boundValues(f: ModuleFunction, call: DoorCall, binding: Binding)
 	for (const spec of statement.phrases) {
 		if (spec.word === f.phrase) slots.push(...bare);
 		else if (f.fixed.includes(spec.word)) slots.push(true);
-		else slots.push(...phraseValues(f, spec, given.get(spec.word), binding));
+		else slots.push(...phraseValues(spec, given.get(spec.word), binding));
 	}
 	return slots;
 }
@@ -53,8 +53,7 @@ function byPlace(f: ModuleFunction, { values, named }: DoorCall, binding: Bindin
 		wrong(binding, "py-rgb", { name: f.name, form: `${f.name}(rgb(${taken.map((v) => shown(box, v)).join(", ")}))` });
 	if (taken.length > count) {
 		const [first] = f.keywords;
-		if (count === 0 && first)
-			wrong(binding, "py-by-name", { name: f.name, form: formOf(f) });
+		if (count === 0 && first) wrong(binding, "py-by-name", { name: f.name, form: formOf(f) });
 		wrong(binding, "py-values-many", { name: f.name, most: count, found: taken.length, form: formOf(f) });
 	}
 	if (taken.length < count) {
@@ -74,8 +73,7 @@ function byName(f: ModuleFunction, { named }: DoorCall, binding: Binding): Reado
 	for (const [word, value] of named) {
 		const phrase = f.keywords.find((k) => isWord(k, word));
 		if (!phrase) return wrong(binding, "py-keyword-unknown", { name: f.name, word, form: formOf(f) });
-		if (given.has(phrase.word))
-			wrong(binding, "py-keyword-twice", { name: f.name, word: keywordOf(phrase.word) });
+		if (given.has(phrase.word)) wrong(binding, "py-keyword-twice", { name: f.name, word: keywordOf(phrase.word) });
 		if (binding.box.kindOf(value) !== "none" || takesNone(phrase)) given.set(phrase.word, value);
 	}
 	complete(f, given, binding);
@@ -101,12 +99,7 @@ function complete(f: ModuleFunction, given: ReadonlyMap<string, Address>, bindin
 	wrong(binding, "py-keyword-missing", { name: f.name, wanted: keywordForm(spec), form: formOf(f) });
 }
 
-function phraseValues(
-	f: ModuleFunction,
-	spec: PhraseSpec,
-	value: Address | undefined,
-	binding: Binding,
-): readonly unknown[] {
+function phraseValues(spec: PhraseSpec, value: Address | undefined, binding: Binding): readonly unknown[] {
 	const count = Math.max(1, spec.values.length);
 	if (value === undefined) return Array.from({ length: count }, () => undefined);
 	const word = keywordOf(spec.word);

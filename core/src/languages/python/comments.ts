@@ -1,5 +1,6 @@
 /** Texts and comments of Python, one after the other. */
-const PIECES = /[rbfuRBFU]{0,2}(?:"""[\s\S]*?(?:"""|$)|'''[\s\S]*?(?:'''|$)|"(?:[^"\\\n]|\\.)*"?|'(?:[^'\\\n]|\\.)*'?)|#([^\n]*)/g;
+const PIECES =
+	/[rbfuRBFU]{0,2}(?:"""[\s\S]*?(?:"""|$)|'''[\s\S]*?(?:'''|$)|"(?:[^"\\\n]|\\.)*"?|'(?:[^'\\\n]|\\.)*'?)|#([^\n]*)/g;
 
 /** A line without its comment. */
 export function plainLine(line: string): string {

@@ -71,7 +71,9 @@ export function drawingCall(call: CallExpression, own: ReadonlySet<string>): Dra
 /** The values of a pair, where one is wanted and written. */
 function unpacked(values: readonly Expression[], count: number): readonly Expression[] {
 	const [only] = values;
-	return count > 1 && values.length === 1 && only?.node === "items" && only.items.length === count ? only.items : values;
+	return count > 1 && values.length === 1 && only?.node === "items" && only.items.length === count
+		? only.items
+		: values;
 }
 
 function sorted(

@@ -4,7 +4,7 @@ import type { SourceRange } from "../problem.ts";
 export const lineText = (source: string, line: number) => source.split(/\r\n|\r|\n/)[line - 1] ?? "";
 
 /** The UTF-8 bytes of a character, by its code point. */
-const bytesOf = (code: number) => (code < 0x80 ? 1 : code < 0x800 ? 2 : code < 0x10000 ? 3 : 4);
+const bytesOf = (code: number) => 1 + Number(code >= 0x80) + Number(code >= 0x800) + Number(code >= 0x10000);
 
 /** How far into a line, in UTF-16 units from 0, so many of Python's units are: bytes of UTF-8, or characters. */
 function unitsAt(text: string, count: number, size: (code: number) => number): number {

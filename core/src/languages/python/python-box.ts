@@ -31,6 +31,15 @@ export type Came =
 	| { readonly how: "error"; readonly parts: readonly string[] }
 	| { readonly how: "thrown"; readonly error: unknown };
 
+/** A function in C, as CPython is told of it (PyMethodDef), with the number that it is called with. */
+interface Method {
+	readonly name: string;
+	readonly run: number;
+	readonly flags: number;
+	readonly doc: string;
+	readonly self: Address;
+}
+
 /** Values that a function takes by place, in a row of addresses (METH_FASTCALL | METH_KEYWORDS of CPython). */
 const FAST_WITH_NAMES = 0x80 | 0x02;
 /** METH_NOARGS. */
@@ -56,8 +65,10 @@ export class PythonBox {
 	private snapshot = new Uint8Array();
 	private stack: Address = 0;
 	private size = 0;
-	/** What has happened since everything was put back: nothing, sources were read, or a program ran. */
-	private since: "nothing" | "reading" | "running" = "nothing";
+	/** What has happened since everything was put back: nothing, one source was read, or more than that. */
+	private since: "nothing" | { readonly read: string } | "more" = "nothing";
+	/** The interpreter's stack: where it ends, and where it begins; it grows downwards. */
+	private stackRoom: readonly [end: Address, base: Address] = [0, 0];
 	private parts: Record<string, Address> = {};
 	/** Whether each code object, by its address, is the program's own. */
 	private readonly own = new Map<Address, boolean>();
@@ -96,14 +107,15 @@ export class PythonBox {
 		const inner = python._PyImport_AddModule(cText(python, "markpen_door"));
 		const put = (into: Address, name: string, value: Address) =>
 			python._PyObject_SetAttrString(into, cText(python, name), value);
-		const method = (name: string, run: number, flags: number, doc: string, self: Address) => {
+		const method = ({ name, run, flags, doc, self }: Method) => {
 			const at = python._malloc(16);
 			python.HEAPU32.set([cText(python, name), run, flags, cText(python, doc)], at >> 2);
 			return python._PyCFunction_NewEx(at, self, 0);
 		};
 		const add = (into: Address, { name, signature = "(*values)", help = "" }: DoorFunction, number: number) => {
 			const doc = `${name}${signature}\n--\n\n${help}`;
-			const made = method(name, call, FAST_WITH_NAMES, doc, python._PyLong_FromLong(number));
+			const self = python._PyLong_FromLong(number);
+			const made = method({ name, run: call, flags: FAST_WITH_NAMES, doc, self });
 			put(into, name, made);
 			return made;
 		};
@@ -114,7 +126,7 @@ export class PythonBox {
 		door.forEach((name, i) => {
 			add(inner, { name }, functions.length + i);
 		});
-		put(inner, "step", method("step", step, NO_VALUES, "", 0));
+		put(inner, "step", method({ name: "step", run: step, flags: NO_VALUES, doc: "", self: 0 }));
 		const source = cText(python, PRELUDE);
 		if (python._PyRun_SimpleStringFlags(source, 0) !== 0) throw new Error("Python's prelude can't be run");
 		python._free(source);
@@ -127,6 +139,7 @@ export class PythonBox {
 		while (used > 0 && all[used - 1] === 0) used--;
 		this.snapshot = all.slice(0, used);
 		this.stack = python.stackSave();
+		this.stackRoom = [python._emscripten_stack_get_end(), python._emscripten_stack_get_base()];
 		this.size = all.length;
 	}
 
@@ -135,10 +148,11 @@ export class PythonBox {
 		return this.python.HEAPU8.length > this.size;
 	}
 
-	/** Puts everything back as it was. */
-	begin(host: BoxHost, seed: number): void {
-		if (this.since !== "nothing") this.restore();
-		this.since = "running";
+	/** Makes everything ready for a run of a source. */
+	begin(host: BoxHost, source: string, seed: number): void {
+		// Every run begins as if its source had just been read, and nothing else, so that it is the same each time.
+		if (typeof this.since !== "object" || this.since.read !== source) this.check(source);
+		this.since = "more";
 		this.host = host;
 		this.call("begin", [String(seed)]);
 	}
@@ -146,8 +160,14 @@ export class PythonBox {
 	private restore(): void {
 		const { python, snapshot } = this;
 		for (const stream of python.FS.streams) if (stream && stream.fd > 2) python.FS.close(stream);
-		python.HEAPU8.set(snapshot);
-		python.HEAPU8.fill(0, snapshot.length);
+		const [end, base] = this.stackRoom;
+		const memory = python.HEAPU8;
+		const top = python.HEAPU32[python._emscripten_get_sbrk_ptr() >> 2] as Address;
+		memory.set(snapshot.subarray(0, end));
+		memory.fill(0, end, this.stack);
+		memory.set(snapshot.subarray(this.stack), this.stack);
+		// Beyond what was ever handed out nothing was written.
+		memory.fill(0, snapshot.length, Math.max(snapshot.length, top, base));
 		python.stackRestore(this.stack);
 		this.thrown = undefined;
 		this.own.clear();
@@ -158,8 +178,8 @@ export class PythonBox {
 	/** What Python says of a source: why it can't be read, or what it warns of. */
 	check(source: string): { readonly error?: readonly string[]; readonly warnings: readonly (readonly string[])[] } {
 		this.host = undefined;
-		if (this.since === "running") this.restore();
-		this.since = "reading";
+		if (this.since !== "nothing") this.restore();
+		this.since = { read: source };
 		const came = this.call("check", [source]);
 		if (came.how === "thrown") {
 			this.restore();
@@ -168,7 +188,13 @@ export class PythonBox {
 		if (came.how !== "error") return { warnings: [] };
 		const [first = "", ...more] = came.parts;
 		if (!first.startsWith("\u001e") && first !== "") return { error: came.parts, warnings: [] };
-		return { warnings: [first, ...more].join(PARTED).split("\u001e").slice(1).map((w) => w.split(PARTED)) };
+		return {
+			warnings: [first, ...more]
+				.join(PARTED)
+				.split("\u001e")
+				.slice(1)
+				.map((w) => w.split(PARTED)),
+		};
 	}
 
 	/** Runs a program. @param given values for names, and names to watch, as Python writes them */
@@ -202,10 +228,10 @@ export class PythonBox {
 	}
 
 	/** Lets the host do something; what it throws goes through the interpreter, and is what ended the run. */
-	private guarded(act: (host: BoxHost) => Address | undefined | void): Address | undefined {
+	private guarded(act: (host: BoxHost) => unknown): Address | undefined {
 		if (!this.host) return undefined;
 		try {
-			return act(this.host) ?? undefined;
+			return act(this.host) as Address | undefined;
 		} catch (error) {
 			this.thrown ??= { error };
 			throw error;
@@ -221,10 +247,7 @@ export class PythonBox {
 		if (namesAt !== 0) {
 			const more = python._PyTuple_Size(namesAt);
 			for (let i = 0; i < more; i++)
-				named.set(
-					this.textOf(python._PyTuple_GetItem(namesAt, i)),
-					python.HEAPU32[(at >> 2) + count + i] as Address,
-				);
+				named.set(this.textOf(python._PyTuple_GetItem(namesAt, i)), python.HEAPU32[(at >> 2) + count + i] as Address);
 		}
 		const result = this.guarded((host) => host.called(name, { values, named }));
 		if (result !== undefined) return result;
@@ -243,7 +266,7 @@ export class PythonBox {
 
 	number(value: number): Address {
 		const { python } = this;
-		return Number.isInteger(value) && Math.abs(value) < 2 ** 31
+		return Number.isInteger(value) && Math.abs(value) < 0x8000_0000
 			? python._PyLong_FromLong(value)
 			: python._PyFloat_FromDouble(value);
 	}
@@ -302,7 +325,10 @@ export class PythonBox {
 		const { python } = this;
 		const type = python.HEAPU32[(value >> 2) + 1] as Address;
 		// The name is what follows the count of items of a type's own head (tp_name of PyTypeObject).
-		return python.UTF8ToString(python.HEAPU32[(type >> 2) + 3] as Address).split(".").at(-1) as string;
+		return python
+			.UTF8ToString(python.HEAPU32[(type >> 2) + 3] as Address)
+			.split(".")
+			.at(-1) as string;
 	}
 
 	/** The number that a value is or can be made; undefined for others. */

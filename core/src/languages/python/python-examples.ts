@@ -41,12 +41,12 @@ export const PYTHON_EXAMPLES: Readonly<Record<string, string>> = Object.freeze({
 		'def window(x, y, size=20):\n    fill("lemonchiffon")\n    rect(corner=(x, y), size=(size, size))\n\nwindow(40, 40)\nwindow(90, 40, 30)',
 	return: "def half(n):\n    return n / 2\n\nwalk(half(90))",
 	add: "points = []\nfor i in range(6):\n    points.append((40 + i * 50, 100 + i % 2 * 40))\n\npolyline(at=points)",
-	"[ ]": "heights = [30, 60, 45]\nheights[2] = 90\nfor i in range(3):\n    rect(corner=(40 + i * 40, 40), size=(30, heights[i]))",
+	"[ ]":
+		"heights = [30, 60, 45]\nheights[2] = 90\nfor i in range(3):\n    rect(corner=(40 + i * 40, 40), size=(30, heights[i]))",
 	area: 'fill("gold")\nwith area():\n    for side in range(3):\n        walk(80)\n        turn_left(120)',
 	picture:
 		'@picture(size=(40, 60))\ndef buoy():\n    fill("tomato")\n    polygon(at=[(20, 0), (40, 40), (0, 40)])\n\nlay(buoy, at=(80, 100))\nlay(buoy, at=(160, 100), enlarged=1.5)',
-	"each frame":
-		"@each_frame\ndef sail():\n    wipe()\n    circle(centre=(frame.number * 3, 150), radius=20)",
+	"each frame": "@each_frame\ndef sail():\n    wipe()\n    circle(centre=(frame.number * 3, 150), radius=20)",
 	// Functions
 	abs: "walk(abs(-60))",
 	floor: "import math\nprint(math.floor(7 / 2))",
@@ -74,7 +74,7 @@ export const PYTHON_EXAMPLES: Readonly<Record<string, string>> = Object.freeze({
 	turned: '@picture(size=(40, 24))\ndef flag():\n    paper("tomato")\n\nlay(turned(flag, 30), at=(200, 150))',
 	enlarged: '@picture(size=(40, 24))\ndef flag():\n    paper("tomato")\n\nlay(enlarged(flag, 3), at=(200, 150))',
 	mirrored:
-		'@picture(size=(40, 60))\ndef sail():\n    polygon(at=[(0, 0), (40, 60), (0, 60)])\n\nlay(mirrored(sail), at=(200, 150))',
+		"@picture(size=(40, 60))\ndef sail():\n    polygon(at=[(0, 0), (40, 60), (0, 60)])\n\nlay(mirrored(sail), at=(200, 150))",
 });
 
 /** The line that every program with the module begins with. */

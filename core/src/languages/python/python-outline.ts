@@ -1,7 +1,7 @@
 import { cssColour } from "../../colour/css-colour.ts";
+import { Lines } from "../lines.ts";
 import type { Outline, RoutineStep, Sign, Step, Value, Variable } from "../outline.ts";
 import type { SourceRange } from "../problem.ts";
-import { Lines } from "../lines.ts";
 import { Names } from "../scope.ts";
 import { commentLines, plainLine } from "./comments.ts";
 import { calledName, type DrawnValue, drawingCall } from "./drawing-call.ts";
@@ -95,12 +95,15 @@ export function blocksOf(statement: Statement): readonly Block[] {
 }
 
 /** Whether a function makes a picture or draws a frame: what its decorator says. */
-export function specialOf(statement: Statement): { readonly is: "picture" | "frames"; readonly size: Expression | undefined } | undefined {
+export function specialOf(
+	statement: Statement,
+): { readonly is: "picture" | "frames"; readonly size: Expression | undefined } | undefined {
 	if (statement.node !== "function") return undefined;
 	for (const decorator of statement.decorators) {
 		const callee = decorator.node === "call" ? decorator.callee : decorator;
 		const name = callee.node === "name" ? callee.name : "";
-		const size = decorator.node === "call" ? decorator.values.find((v) => v.keyword?.name === "size")?.value : undefined;
+		const size =
+			decorator.node === "call" ? decorator.values.find((v) => v.keyword?.name === "size")?.value : undefined;
 		if (name === "picture") return { is: "picture", size };
 		if (name === "each_frame") return { is: "frames", size: undefined };
 	}
@@ -122,6 +125,18 @@ export function pythonOutline(source: string, statements: readonly Statement[] |
 		plainLine,
 		commentLines: commentLines(source),
 	};
+}
+
+/** A list that is gone through, and the names for its items. */
+interface Gone {
+	readonly targets: readonly Expression[];
+	readonly list: Expression;
+}
+
+/** A value that is given, and the sign of `+=` and its like without the equals sign. */
+interface Assigned {
+	readonly given: Value;
+	readonly sign: string | undefined;
 }
 
 class OutlineMaker {
@@ -159,7 +174,7 @@ class OutlineMaker {
 			case "class":
 				return this.block(statement.body.statements, new Names(names, true));
 			case "for":
-				return [this.loop(statement.targets, statement.list, names, place, () => inner(statement.body)), ...inner(statement.otherwise)];
+				return [this.loop(statement, names, place, () => inner(statement.body)), ...inner(statement.otherwise)];
 			case "while":
 				return [
 					{ node: "while", condition: value(statement.test), body: inner(statement.body), place },
@@ -237,20 +252,15 @@ class OutlineMaker {
 	}
 
 	/** A loop over `range` counts; one whose name is `_` only repeats; any other goes over a list. */
-	private loop(
-		targets: readonly Expression[],
-		list: Expression,
-		names: Names,
-		place: SourceRange,
-		body: () => Step[],
-	): Step {
+	private loop({ targets, list }: Gone, names: Names, place: SourceRange, body: () => Step[]): Step {
 		const [first] = targets;
 		const range = list.node === "call" && calledName(list) === "range" ? list.values.map((v) => v.value) : undefined;
 		const variables = targets.map((target) => this.declare(target, names, "loop"));
 		const value = (of: Expression) => this.value(of, names);
 		if (range && range.length > 0 && range.length <= 3) {
 			const [a, b, by] = range as [Expression, Expression?, Expression?];
-			if (!b && first?.node === "name" && first.name === "_") return { node: "repeat", count: value(a), body: body(), place };
+			if (!b && first?.node === "name" && first.name === "_")
+				return { node: "repeat", count: value(a), body: body(), place };
 			return {
 				node: "for",
 				variable: variables[0],
@@ -276,10 +286,10 @@ class OutlineMaker {
 			return [step];
 		}
 		const given = this.value(value, names);
-		return statement.targets.flatMap((target) => this.assigned(target, given, sign, names, place));
+		return statement.targets.flatMap((target) => this.assigned(target, { given, sign }, names, place));
 	}
 
-	private assigned(target: Expression, given: Value, sign: string | undefined, names: Names, place: SourceRange): Step[] {
+	private assigned(target: Expression, { given, sign }: Assigned, names: Names, place: SourceRange): Step[] {
 		switch (target.node) {
 			case "name": {
 				const known = names.routine.find(target.name);
@@ -292,12 +302,16 @@ class OutlineMaker {
 			}
 			case "items": {
 				const parts = given.node === "list" && given.items.length === target.items.length ? given.items : undefined;
-				return target.items.flatMap((item, i) => this.assigned(item, parts?.[i] ?? given, sign, names, place));
+				return target.items.flatMap((item, i) =>
+					this.assigned(item, { given: parts?.[i] ?? given, sign }, names, place),
+				);
 			}
 			default: {
 				const root = rootOf(target);
 				const indices = target.node === "index" ? [this.value(target.index, names)] : [];
-				return [{ node: "put", variable: root === undefined ? undefined : names.find(root), indices, value: given, place }];
+				return [
+					{ node: "put", variable: root === undefined ? undefined : names.find(root), indices, value: given, place },
+				];
 			}
 		}
 	}
@@ -311,7 +325,11 @@ class OutlineMaker {
 				const [, list] = of.parts;
 				const [target] = of.parts;
 				if (!target || !list) return [{ node: "do", call: this.value(of, names), place }];
-				return [this.loop([target], list, names, place, () => this.expression(of.item, names, this.place(of.item)))];
+				return [
+					this.loop({ targets: [target], list }, names, place, () =>
+						this.expression(of.item, names, this.place(of.item)),
+					),
+				];
 			}
 			case "text":
 			case "number":
@@ -383,8 +401,7 @@ class OutlineMaker {
 				return made;
 			}
 			case "unary":
-				if (of.sign === "-" || of.sign === "not")
-					return { node: "unary", sign: of.sign, value: part(of.value), place };
+				if (of.sign === "-" || of.sign === "not") return { node: "unary", sign: of.sign, value: part(of.value), place };
 				return of.sign === "+" ? part(of.value) : { node: "other", parts: [part(of.value)], place };
 			case "binary": {
 				const sign = SIGNS[of.sign];
@@ -414,7 +431,8 @@ class OutlineMaker {
 		const { callee } = call;
 		const values = call.values.map((v) => this.value(v.value, names));
 		if (callee.node === "name") return { node: "call", name: callee.name, values, place };
-		if (callee.node !== "member") return { node: "call", name: "", values: [this.value(callee, names), ...values], place };
+		if (callee.node !== "member")
+			return { node: "call", name: "", values: [this.value(callee, names), ...values], place };
 		const isModule = callee.value.node === "name" && !names.find(callee.value.name);
 		const all = isModule ? values : [...values, this.value(callee.value, names)];
 		return { node: "call", name: callee.name, values: all, place };

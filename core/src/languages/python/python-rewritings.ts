@@ -2,9 +2,10 @@ import { formatColour, parts } from "../../colour/colour.ts";
 import { edited } from "../edited.ts";
 import type { Rewritten } from "../rewritten.ts";
 import type { Edit, ProgramSites } from "../sites.ts";
+import { targetNames } from "./expressions.ts";
 import { MODULE_NAMES } from "./module.ts";
 import { everyStatement } from "./python-outline.ts";
-import type { Expression, Statement } from "./syntax.ts";
+import type { Statement } from "./syntax.ts";
 
 /** Numbers that are kept under names at the most. */
 const MOST_KEPT = 6;
@@ -29,8 +30,8 @@ function renamed(source: string, tree: readonly Statement[]): string | undefined
 	if (/\b(?:global|nonlocal|lambda|class|eval|exec|locals|globals|match)\b|f["']/.test(source)) return undefined;
 	const names = new Set<string>();
 	for (const statement of everyStatement(tree)) {
-		if (statement.node === "assign") for (const t of statement.targets) for (const n of namesIn(t)) names.add(n);
-		if (statement.node === "for") for (const t of statement.targets) for (const n of namesIn(t)) names.add(n);
+		if (statement.node === "assign") for (const t of statement.targets) for (const n of targetNames(t)) names.add(n);
+		if (statement.node === "for") for (const t of statement.targets) for (const n of targetNames(t)) names.add(n);
 		if (statement.node === "function") {
 			names.add(statement.name);
 			for (const p of statement.parameters) names.add(p.name);
@@ -41,20 +42,19 @@ function renamed(source: string, tree: readonly Statement[]): string | undefined
 	const pattern = /("""[\s\S]*?"""|"(?:[^"\\\n]|\\.)*"|'(?:[^'\\\n]|\\.)*'|#[^\n]*)|(\.\s*)?([^\W\d]\w*)(\s*=(?!=))?/gu;
 	const keywords = new Set(MODULE_KEYWORDS);
 	if ([...names].some((n) => keywords.has(n))) return undefined;
-	return source.replace(pattern, (whole, quoted, dot, word, equals) =>
-		quoted !== undefined || dot !== undefined || word === undefined || !names.has(word)
-			? whole
-			: `${word}_too${equals ?? ""}`,
-	);
+	const edits = [...source.matchAll(pattern)].flatMap(({ 0: whole, 2: dot, 3: word, index }): Edit[] => {
+		if (word === undefined || dot !== undefined || !names.has(word)) return [];
+		const start = index + whole.indexOf(word);
+		return [{ start, end: start + word.length, text: `${word}_too` }];
+	});
+	return edited(source, edits);
 }
 
 /** Words by which the module's functions take values. */
-const MODULE_KEYWORDS = "centre center corner size radius diameter round turned at colour color width inner points sides from_ to closed align origin sweep xs ys enlarged".split(
-	" ",
-);
-
-const namesIn = (of: Expression): string[] =>
-	of.node === "name" ? [of.name] : of.node === "items" ? of.items.flatMap(namesIn) : [];
+const MODULE_KEYWORDS =
+	"centre center corner size radius diameter round turned at colour color width inner points sides from_ to closed align origin sweep xs ys enlarged".split(
+		" ",
+	);
 
 /** Where the program's own lines begin: after its imports. */
 function afterImports(source: string, tree: readonly Statement[]): number {
@@ -109,7 +109,11 @@ function asWhile(source: string, tree: readonly Statement[]): string | undefined
 		if (!inner || inner === lead || !source.slice(statement.start, first.start).includes("\n")) continue;
 		const head = source.slice(range[0]?.start, range[0]?.end);
 		const colon = source.indexOf(":", list.end);
-		edits.push({ start: statement.start, end: colon + 1, text: `${target.name} = 0\n${lead}while ${target.name} < ${head}:` });
+		edits.push({
+			start: statement.start,
+			end: colon + 1,
+			text: `${target.name} = 0\n${lead}while ${target.name} < ${head}:`,
+		});
 		ends.unshift({ start: last.end, end: last.end, text: `\n${inner}${target.name} += 1` });
 	}
 	return edits.length === 0 ? undefined : edited(source, [...edits, ...ends]);

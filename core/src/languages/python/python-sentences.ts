@@ -31,7 +31,8 @@ export const PYTHON_SENTENCES: Sentences = {
 	"py-bracket-open": (d) => `This ${bracket(d.sign)} is never closed. Write ${q(d.wanted)} where it should end.`,
 	"py-bracket-extra": (d) =>
 		`This ${bracket(d.sign)} closes nothing. Leave it out, or write ${q(d.wanted)} where it should begin.`,
-	"py-bracket-other": (d) => `The ${bracket(d.sign)} doesn't fit: the ${bracket(d.open)} of line ${d.line} is still open.`,
+	"py-bracket-other": (d) =>
+		`The ${bracket(d.sign)} doesn't fit: the ${bracket(d.open)} of line ${d.line} is still open.`,
 	"py-text-open": (d) => `This text has no closing quote mark. Write ${d.quote} at its end, on the same line.`,
 	"py-text-open-long": () => "This text begins with three quote marks and never ends. Close it with three more.",
 	"py-f-string": () => "Something in this f-text can't be read. Check its curly brackets.",
@@ -43,7 +44,8 @@ export const PYTHON_SENTENCES: Sentences = {
 	"py-sign": (d) => `Python doesn't know the sign ${q(d.word)}. Write ${q(d.meant)}.`,
 	"py-number-name": (d) => `${q(d.word)} can't be read: a name can't begin with a digit, and a number has no unit.`,
 	"py-zero-leading": (d) => `A whole number doesn't begin with 0: write ${q(d.meant)}.`,
-	"py-return-outside": () => "“return” gives back a value from a function, and this line is in no function. Is it indented?",
+	"py-return-outside": () =>
+		"“return” gives back a value from a function, and this line is in no function. Is it indented?",
 	"py-break-outside": () => "“break” and “continue” belong inside a loop. Is this line indented?",
 	"py-by-place-after": () => "Values without a name come first, and those with a name after them.",
 	"py-keyword-repeated": (d) => `${q(d.word)} is given twice. Leave one out.`,
@@ -113,9 +115,11 @@ export const PYTHON_SENTENCES: Sentences = {
 	"py-module-missing": (d) => `There is no module ${q(d.name)} here. Drawing needs “from markpen import *” alone.`,
 	"py-import-name": (d) => `${q(d.module)} has nothing called ${q(d.name)}.${meant(d.near)}`,
 	"py-text-plus": (d) => `Text and ${d.kind} can't be joined with “+”. Write str(…) around the value that is no text.`,
-	"py-text-and-number": () => "Text and numbers can't be mixed here. Write int(…) around the text, or str(…) around the number.",
+	"py-text-and-number": () =>
+		"Text and numbers can't be mixed here. Write int(…) around the text, or str(…) around the number.",
 	"py-sum-of-none": (d) => `One side of ${q(d.sign)} has no value (None). Does a function lack its “return”?`,
-	"py-kinds-mixed": (d) => (d.b ? `${q(d.sign)} doesn't work with ${d.a} and ${d.b}.` : `${q(d.sign)} doesn't work with ${d.a}.`),
+	"py-kinds-mixed": (d) =>
+		d.b ? `${q(d.sign)} doesn't work with ${d.a} and ${d.b}.` : `${q(d.sign)} doesn't work with ${d.a}.`,
 	"py-kinds-compared": (d) => `${q(d.sign)} can't compare ${d.a} with ${d.b}.`,
 	"py-not-callable": (d) =>
 		d.word
@@ -126,7 +130,9 @@ export const PYTHON_SENTENCES: Sentences = {
 	"py-own-keyword": (d) => `${q(d.name)} has no ${q(d.word)}.${meant(d.near)}`,
 	"py-values-count": (d) => `${q(d.name)} takes another number of values.`,
 	"py-whole-wanted": (d) =>
-		d.text ? `A whole number is needed in ${q(d.text)}. Use “//” to divide, or int(…).` : "A whole number is needed here. Use “//” to divide, or int(…).",
+		d.text
+			? `A whole number is needed in ${q(d.text)}. Use “//” to divide, or int(…).`
+			: "A whole number is needed here. Use “//” to divide, or int(…).",
 	"py-number-wanted": (d) => `A number is needed here, not ${d.kind}. Write int(…) or float(…) around it if it is one.`,
 	"py-index-kind": (d) => `An item's number in square brackets must be whole, not ${d.kind}.`,
 	"py-none-used": () => "This value is None, so it has no items. Does a function lack its “return”?",
@@ -157,9 +163,13 @@ export const PYTHON_SENTENCES: Sentences = {
 	"py-no-files": () => "A program can't open files here.",
 	"py-no-threads": () => "A program can't start threads here.",
 	"py-not-here": () => "What this line asks for isn't available here. Use markpen and Python's own modules.",
-	"py-assert": (d) => (d.message ? `The program stopped itself here: ${d.message}` : "The condition after “assert” is false."),
+	"py-assert": (d) =>
+		d.message ? `The program stopped itself here: ${d.message}` : "The condition after “assert” is false.",
 	"py-stop-iteration": () => "“next” has nothing more to give.",
-	"py-raised": (d) => (d.message ? `The program stopped here: ${d.message} (${d.kind})${way(d.calls)}.` : `The program stopped here: ${d.kind}.`),
+	"py-raised": (d) =>
+		d.message
+			? `The program stopped here: ${d.message} (${d.kind})${way(d.calls)}.`
+			: `The program stopped here: ${d.kind}.`,
 	"limit-memory": () =>
 		"The program filled all the memory that it may have, and was stopped. Its drawing so far is kept.",
 	// Remarks

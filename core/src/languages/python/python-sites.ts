@@ -1,67 +1,17 @@
-import { formatColour, NO_COLOUR, nameOfColour } from "../../colour/colour.ts";
+import { NO_COLOUR } from "../../colour/colour.ts";
 import { cssColour } from "../../colour/css-colour.ts";
 import { Lines } from "../lines.ts";
 import { deedOfPhrase, deedsOfStatement } from "../nib/sites/roles.ts";
 import { rebracketedText } from "../rebracketed-text.ts";
 import { SiteLists } from "../site-lists.ts";
-import type {
-	Deed,
-	Edit,
-	Meaning,
-	OperatorSite,
-	Phrasebook,
-	ProgramSites,
-	Role,
-	Span,
-	StatementSite,
-	ValueSite,
-} from "../sites.ts";
+import type { Deed, Edit, Meaning, ProgramSites, Role, Span, StatementSite, ValueSite } from "../sites.ts";
 import { calledName, type DrawingCall, type DrawnValue, drawingCall } from "./drawing-call.ts";
-import { keywordOf } from "./module-functions.ts";
+import { numberOf, partsOf, targetNames } from "./expressions.ts";
+import { keywordOf, type ModuleFunction } from "./module-functions.ts";
 import { otherKinds } from "./other-kinds.ts";
 import { ownFunctions, specialOf } from "./python-outline.ts";
+import { OTHER_SIGNS, OTHER_WORDS, WRITE } from "./python-phrasebook.ts";
 import type { BinaryExpression, Block, CallExpression, Expression, Statement } from "./syntax.ts";
-
-/** Signs that may stand in each other's place. */
-const OTHERS: Readonly<Record<string, readonly [OperatorSite["sort"], ...string[]]>> = {
-	"+": ["arithmetic", "-", "*"],
-	"-": ["arithmetic", "+"],
-	"*": ["arithmetic", "/", "+"],
-	"/": ["arithmetic", "*"],
-	"//": ["arithmetic", "/"],
-	"<": ["comparison", ">", "<="],
-	">": ["comparison", "<", ">="],
-	"<=": ["comparison", "<", ">="],
-	">=": ["comparison", ">", "<="],
-	"==": ["comparison", "!="],
-	"!=": ["comparison", "=="],
-	and: ["logic", "or"],
-	or: ["logic", "and"],
-};
-
-/** Keywords that others may stand for. */
-const WORDS: readonly (readonly Meaning[])[] = [
-	["corner", "centre"],
-	["radius", "diameter"],
-];
-
-const colourText = (colour: number) =>
-	colour === NO_COLOUR ? "None" : JSON.stringify(nameOfColour(colour) ?? formatColour(colour));
-
-const WRITE: Phrasebook = {
-	lift: "pen_up()",
-	lower: "pen_down()",
-	wipe: "wipe()",
-	noPen: "pen_none()",
-	turn: (left, angle) => `turn_${left ? "left" : "right"}(${angle})`,
-	fill: (colour) => `fill(${colour})`,
-	penColour: (colour) => `pen(colour=${colour})`,
-	penWidth: (width) => `pen(width=${width})`,
-	paper: (colour) => `paper(${colour})`,
-	assign: (name, value) => `${name} = ${value}`,
-	declare: (name, value) => `${name} = ${value}`,
-	colour: colourText,
-};
 
 /** The sites of a program in Python. */
 export function pythonSites(source: string, statements: readonly Statement[]): ProgramSites {
@@ -371,14 +321,14 @@ class SiteFinder {
 	}
 
 	private drawing({ f, values, phrases }: DrawingCall, call: CallExpression, at: At): void {
-		this.directionOf(f.name, f.direction, f.statement.direction, call, at);
+		this.directionOf(f, call, at);
 		this.headOfPaint(f.name, phrases, call, at);
 		this.slots(values, at);
 		const used = (word: string) => phrases.some((p) => p.word === word);
 		for (const { word, at: keyword, values: given, whole } of phrases) {
 			const spec = f.statement.phrases.find((p) => p.word === word);
 			if (keyword) {
-				const others = (WORDS.find((all) => all.includes(word as Meaning)) ?? []).filter(
+				const others = (OTHER_WORDS.find((all) => all.includes(word as Meaning)) ?? []).filter(
 					(other) => other !== word && f.keywords.some((k) => k.word === other) && !used(other),
 				);
 				if (others.length > 0)
@@ -397,13 +347,8 @@ class SiteFinder {
 		}
 	}
 
-	private directionOf(
-		name: string,
-		direction: number | undefined,
-		words: readonly string[] | undefined,
-		call: CallExpression,
-		at: At,
-	): void {
+	private directionOf({ name, direction, statement }: ModuleFunction, call: CallExpression, at: At): void {
+		const words = statement.direction;
 		if (direction === undefined || !words) return;
 		const word = words[direction] as string;
 		const end = call.callee.end;
@@ -436,7 +381,11 @@ class SiteFinder {
 		for (const { value } of given)
 			if (value.node === "items" && value.items.length === 2)
 				this.slots(
-					value.items.map((v, i) => ({ value: v, use: "place" as const, role: i === 0 ? ("x" as const) : ("y" as const) })),
+					value.items.map((v, i) => ({
+						value: v,
+						use: "place" as const,
+						role: i === 0 ? ("x" as const) : ("y" as const),
+					})),
 					at,
 				);
 			else this.value(value, OTHER, at);
@@ -501,7 +450,7 @@ class SiteFinder {
 	}
 
 	private operator({ sign, at: place }: BinaryExpression, at: At): void {
-		const [sort, ...others] = OTHERS[sign] ?? [];
+		const [sort, ...others] = OTHER_SIGNS[sign] ?? [];
 		if (!sort) return;
 		this.found.operators.push({
 			...this.span(place.start, place.end),
@@ -515,39 +464,6 @@ class SiteFinder {
 
 /** The two roles of a pair that is kept under one name. */
 const pairRoles = ({ role }: DrawnValue): Role[] => (role === "width" ? ["width", "height"] : ["x", "y"]);
-
-function numberOf(of: Expression): number | undefined {
-	if (of.node === "number") return of.value;
-	return of.node === "unary" && of.sign === "-" && of.value.node === "number" ? -of.value.value : undefined;
-}
-
-function partsOf(of: Expression): readonly Expression[] {
-	switch (of.node) {
-		case "unary":
-		case "member":
-			return [of.value];
-		case "binary":
-			return [of.left, of.right];
-		case "call":
-			return [...(of.callee.node === "member" ? [of.callee.value] : []), ...of.values.map((v) => v.value)];
-		case "index":
-			return [of.value, of.index];
-		case "items":
-			return of.items;
-		case "made":
-			return [of.item, ...of.parts];
-		case "other":
-			return of.parts;
-		default:
-			return [];
-	}
-}
-
-/** The names that a target sets. */
-function targetNames(target: Expression): string[] {
-	if (target.node === "name") return [target.name];
-	return target.node === "items" ? target.items.flatMap(targetNames) : [];
-}
 
 /** The names that a statement makes for those after it. */
 function namesOf(statement: Statement): string[] {

@@ -25,7 +25,9 @@ const messages = async (source: string, options: Omit<DrawOptions, "language"> =
 
 /** A tape without the lines of its entries. */
 const unlined = ({ line: _, ...tape }: Tape) =>
-	Object.fromEntries(Object.entries(tape).map(([key, value]) => [key, ArrayBuffer.isView(value) ? [...(value as Uint8Array)] : value]));
+	Object.fromEntries(
+		Object.entries(tape).map(([key, value]) => [key, ArrayBuffer.isView(value) ? [...(value as Uint8Array)] : value]),
+	);
 
 describe("twins of Nib's examples", () => {
 	test("every example of Nib's help has one", () => {
@@ -68,13 +70,37 @@ describe("the module", () => {
 	});
 
 	test.each([
-		["both spellings", 'pen(color="red")\ncircle(center=(50, 50), radius=9)', 'pen(colour="red")\ncircle(centre=(50, 50), radius=9)'],
-		["a pair for two values", "go_to((50, 60))\nface_toward((9, 9))\nwalk(5)", "go_to(50, 60)\nface_toward(9, 9)\nwalk(5)"],
+		[
+			"both spellings",
+			'pen(color="red")\ncircle(center=(50, 50), radius=9)',
+			'pen(colour="red")\ncircle(centre=(50, 50), radius=9)',
+		],
+		[
+			"a pair for two values",
+			"go_to((50, 60))\nface_toward((9, 9))\nwalk(5)",
+			"go_to(50, 60)\nface_toward(9, 9)\nwalk(5)",
+		],
 		["lists for pairs", "polygon(at=[[9, 9], [50, 9], [9, 50]])", "polygon(at=((9, 9), (50, 9), (9, 50)))"],
-		["anything that can be gone through", "polyline(at=zip([1, 50, 90], [2, 60, 9]))", "polyline(at=[(1, 2), (50, 60), (90, 9)])"],
-		["None for no paint", 'fill("red")\nfill(None)\npen(colour=None)\nrect(corner=(1, 2), size=(3, 4))', 'fill("red")\nfill("none")\npen_none()\nrect(corner=(1, 2), size=(3, 4))'],
-		["numbers of other kinds", "from fractions import Fraction\nwalk(Fraction(5, 2))\nwalk(True)", "x = 0\nwalk(2.5)\nwalk(1)"],
-		["a pen that is set while it is put down", 'pen_down(width=5, colour="blue")\nwalk(9)', 'pen(colour="blue", width=5)\npen_down()\nwalk(9)'],
+		[
+			"anything that can be gone through",
+			"polyline(at=zip([1, 50, 90], [2, 60, 9]))",
+			"polyline(at=[(1, 2), (50, 60), (90, 9)])",
+		],
+		[
+			"None for no paint",
+			'fill("red")\nfill(None)\npen(colour=None)\nrect(corner=(1, 2), size=(3, 4))',
+			'fill("red")\nfill("none")\npen_none()\nrect(corner=(1, 2), size=(3, 4))',
+		],
+		[
+			"numbers of other kinds",
+			"from fractions import Fraction\nwalk(Fraction(5, 2))\nwalk(True)",
+			"x = 0\nwalk(2.5)\nwalk(1)",
+		],
+		[
+			"a pen that is set while it is put down",
+			'pen_down(width=5, colour="blue")\nwalk(9)',
+			'pen(colour="blue", width=5)\npen_down()\nwalk(9)',
+		],
 	])("reads %s", async (_, one, other) => {
 		const [a, b] = [await python(one), await python(other)];
 		expect([a.errors, b.errors]).toEqual([[], []]);
@@ -129,10 +155,9 @@ describe("a run", () => {
 	});
 
 	test("answers are given in their order, and the question is shown", async () => {
-		expect(await messages('a = int(input("How many? "))\nb = input()\nprint(a + 1, b)', { answers: ["4", "red"] })).toEqual([
-			"How many? ",
-			"5 red",
-		]);
+		expect(
+			await messages('a = int(input("How many? "))\nb = input()\nprint(a + 1, b)', { answers: ["4", "red"] }),
+		).toEqual(["How many? ", "5 red"]);
 	});
 
 	test("a pause is one of the drawing, and the clock is always the same", async () => {
@@ -189,9 +214,12 @@ describe("a run", () => {
 	});
 
 	test("nothing of one program is there for the next", async () => {
-		await python("import builtins, random, markpen\nbuiltins.len = None\nrandom.seed = None\nmarkpen.walk = None\nwhile True: pass", {
-			limits: { ...CLASS_LIMITS, steps: 50 },
-		});
+		await python(
+			"import builtins, random, markpen\nbuiltins.len = None\nrandom.seed = None\nmarkpen.walk = None\nwhile True: pass",
+			{
+				limits: { ...CLASS_LIMITS, steps: 50 },
+			},
+		);
 		expect(await messages("print(len([1]))\nwalk(5)\nimport random\nrandom.seed(1)")).toEqual(["1"]);
 	});
 });

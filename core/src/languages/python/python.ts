@@ -13,37 +13,40 @@ import { pythonOutline } from "./python-outline.ts";
 import { pythonRewritings } from "./python-rewritings.ts";
 import { PYTHON_SENTENCES } from "./python-sentences.ts";
 import { pythonSites } from "./python-sites.ts";
-import { readPython } from "./read-python.ts";
+import { PythonReading } from "./read-python.ts";
 import { PythonRun } from "./run-python.ts";
-import type { Statement } from "./syntax.ts";
+import type { Expression, Statement } from "./syntax.ts";
 
 /** A program in Python. */
 class PythonProgram implements ReadProgram {
 	readonly language = "python";
 	readonly sentences = PYTHON_SENTENCES;
 	readonly source: string;
-	readonly problems: readonly Problem[];
-	readonly remarks: readonly Problem[];
-	private readonly tree: readonly Statement[] | undefined;
+	private readonly reading: PythonReading;
 	private readonly boxes: PythonBoxes;
 	private outlined: Outline | undefined;
 	private found: ProgramSites | undefined;
 
 	constructor(source: string, limits: Limits, without: readonly string[], boxes: PythonBoxes) {
-		const reading = readPython(source, limits, without, boxes.box);
 		this.source = source;
 		this.boxes = boxes;
-		this.tree = reading.ok ? reading.tree : undefined;
-		this.problems = reading.ok ? [] : reading.problems;
-		this.remarks = reading.ok ? reading.remarks : [];
+		this.reading = new PythonReading(source, limits, without, boxes.box);
+	}
+
+	get problems(): readonly Problem[] {
+		return this.reading.problems;
+	}
+
+	get remarks(): readonly Problem[] {
+		return this.reading.remarks;
 	}
 
 	get isReadable(): boolean {
-		return this.tree !== undefined;
+		return this.problems.length === 0;
 	}
 
 	get outline(): Outline {
-		this.outlined ??= pythonOutline(this.source, this.tree);
+		this.outlined ??= pythonOutline(this.source, this.isReadable ? this.reading.tree : undefined);
 		return this.outlined;
 	}
 
@@ -57,7 +60,7 @@ class PythonProgram implements ReadProgram {
 	}
 
 	run(options: RunOptions): Run {
-		if (!this.tree) throw new Error("a source that can't be read has no run");
+		if (!this.isReadable) throw new Error("a source that can't be read has no run");
 		const wrong = options.given && this.givenProblem(options.given);
 		if (wrong) throw wrong;
 		return new PythonRun(this.source, this.boxes.box, options).run();
@@ -68,8 +71,8 @@ class PythonProgram implements ReadProgram {
 	}
 
 	givenProblem(given: Given): GivenWrong | undefined {
-		if (!this.tree) return undefined;
-		const declared = topValues(this.tree);
+		if (!this.isReadable) return undefined;
+		const declared = topValues(this.reading.tree);
 		for (const [name, value] of Object.entries(given)) {
 			if (!declared.has(name)) return new GivenWrong(name, undefined);
 			const held = declared.get(name);
@@ -80,8 +83,8 @@ class PythonProgram implements ReadProgram {
 	}
 
 	private get readable(): readonly Statement[] {
-		if (!this.tree) throw new Error("a source that can't be read has no run and no sites");
-		return this.tree;
+		if (!this.isReadable) throw new Error("a source that can't be read has no run and no sites");
+		return this.reading.tree;
 	}
 }
 
@@ -90,18 +93,19 @@ function topValues(tree: readonly Statement[]): ReadonlyMap<string, string | und
 	const found = new Map<string, string | undefined>();
 	for (const statement of tree) {
 		if (statement.node !== "assign" || !statement.value) continue;
-		const { value } = statement;
-		const held =
-			value.node === "number" || (value.node === "unary" && value.value.node === "number")
-				? "number"
-				: value.node === "text"
-					? "string"
-					: value.node === "constant" && value.value !== null
-						? "boolean"
-						: undefined;
-		for (const target of statement.targets) if (target.node === "name" && !found.has(target.name)) found.set(target.name, held);
+		const held = heldBy(statement.value);
+		for (const target of statement.targets)
+			if (target.node === "name" && !found.has(target.name)) found.set(target.name, held);
 	}
 	return found;
+}
+
+/** The type of a value that is written out; undefined for a calculated one. */
+function heldBy(value: Expression): "number" | "string" | "boolean" | undefined {
+	if (value.node === "unary") return value.value.node === "number" ? "number" : undefined;
+	if (value.node === "number") return "number";
+	if (value.node === "text") return "string";
+	return value.node === "constant" && value.value !== null ? "boolean" : undefined;
 }
 
 /** Python with a module of our own, with its interpreter. */

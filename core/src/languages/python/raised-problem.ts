@@ -24,8 +24,17 @@ type Shaped = readonly [code: string, data?: Problem["data"], fix?: Fix];
 
 /** An error that Python raised, in our codes. @param parts what the interpreter's `run` gives */
 export function raisedProblem(parts: readonly string[], source: string, limits: Limits): Problem {
-	const [kind = "", message = "", line = "1", column = "0", endLine = "0", endColumn = "0", name = "", of = "", trace = ""] =
-		parts;
+	const [
+		kind = "",
+		message = "",
+		line = "1",
+		column = "0",
+		endLine = "0",
+		endColumn = "0",
+		name = "",
+		of = "",
+		trace = "",
+	] = parts;
 	const place = placeFrom(
 		source,
 		{ line: Number(line), column: Number(column), endLine: Number(endLine), endColumn: Number(endColumn) },
@@ -56,7 +65,7 @@ function shapeOf(raised: Raised, limits: Limits): Shaped {
 		case "NameError":
 			return nameShape(raised);
 		case "UnboundLocalError":
-			return ["py-local-early", { name: /variable '(.+?)'/.exec(message)?.[1] ?? raised.name }];
+			return localShape(raised);
 		case "AttributeError":
 			return attributeShape(raised);
 		case "ModuleNotFoundError":
@@ -119,6 +128,23 @@ function nameShape({ message, source, place, name: told }: Raised): Shaped {
 	return ["py-name-unknown", { name, near }, { place: quoted, text: near }];
 }
 
+/** A name of the program that a function changes: it is to be declared in the function's first line. */
+function localShape({ message, source, place, name: told }: Raised): Shaped {
+	const name = /variable '(.+?)'/.exec(message)?.[1] ?? told;
+	const isOutside = new RegExp(`^${name}\\s*(?:,[^=\\n]*)?=(?!=)`, "mu").test(source);
+	const indent = /^[ \t]*/.exec(lineText(source, place.line))?.[0] ?? "";
+	for (let line = place.line - 1; line > 0; line--) {
+		const text = lineText(source, line);
+		const lead = /^([ \t]*)def\b.*:\s*$/.exec(text)?.[1];
+		if (lead === undefined || lead.length >= indent.length) continue;
+		const body = /^[ \t]*/.exec(lineText(source, line + 1))?.[0] || `${lead}    `;
+		const end = { line, column: text.length + 1, length: 0 };
+		const fix = isOutside ? { place: end, text: `\n${body}global ${name}` } : undefined;
+		return ["py-local-early", { name }, fix];
+	}
+	return ["py-local-early", { name }];
+}
+
 /** The names that a program gives values to, imports or defines. */
 function namesIn(source: string, without: string): string[] {
 	const found = new Set<string>();
@@ -173,7 +199,7 @@ const TYPES: Readonly<Record<string, string>> = {
 };
 
 /** What a type of Python is called. */
-const typed = (name: string | undefined) => TYPES[name ?? ""] ?? (name ?? "a value");
+const typed = (name: string | undefined) => TYPES[name ?? ""] ?? name ?? "a value";
 
 /** What the common types can do, for "did you mean". */
 const METHODS: Readonly<Record<string, readonly string[]>> = {
@@ -216,10 +242,7 @@ function importShape({ message, place, source }: Raised): Shaped {
 
 /** What Python says of values of the wrong type: the first that fits. */
 const TYPE_SAID: readonly (readonly [pattern: RegExp, shape: (found: RegExpExecArray, raised: Raised) => Shaped])[] = [
-	[
-		/^can only concatenate str \(not "(.+)"\) to str/,
-		([, kind]) => ["py-text-plus", { kind: typed(kind) }],
-	],
+	[/^can only concatenate str \(not "(.+)"\) to str/, ([, kind]) => ["py-text-plus", { kind: typed(kind) }]],
 	[
 		/^unsupported operand type\(s\) for (.+): '(.+)' and '(.+)'/,
 		([, sign = "", a, b]) =>
@@ -229,24 +252,33 @@ const TYPE_SAID: readonly (readonly [pattern: RegExp, shape: (found: RegExpExecA
 					? ["py-text-and-number", { sign }]
 					: ["py-kinds-mixed", { sign: sign.replace(/ or .*/, ""), a: typed(a), b: typed(b) }],
 	],
-	[
-		/^bad operand type for unary (.+): '(.+)'/,
-		([, sign = "", a]) => ["py-kinds-mixed", { sign, a: typed(a), b: "" }],
-	],
+	[/^bad operand type for unary (.+): '(.+)'/, ([, sign = "", a]) => ["py-kinds-mixed", { sign, a: typed(a), b: "" }]],
 	[
 		/^'(.+)' not supported between instances of '(.+)' and '(.+)'/,
 		([, sign = "", a, b]) => ["py-kinds-compared", { sign, a: typed(a), b: typed(b) }],
 	],
-	[/^'(.+)' object is not callable/, ([, kind], { text }) => ["py-not-callable", { kind: typed(kind), word: /^[\w.]+/.exec(text)?.[0] ?? "" }]],
+	[
+		/^'(.+)' object is not callable/,
+		([, kind], { text }) => ["py-not-callable", { kind: typed(kind), word: /^[\w.]+/.exec(text)?.[0] ?? "" }],
+	],
 	[
 		/^(?:.*\.)?(\w+)\(\) missing (\d+) required (?:positional|keyword-only) arguments?: (.+)/,
-		([, name = "", count = "", which = ""]) => ["py-own-values-few", { name, count: Number(count), which: which.replace(/'/g, "") }],
+		([, name = "", count = "", which = ""]) => [
+			"py-own-values-few",
+			{ name, count: Number(count), which: which.replace(/'/g, "") },
+		],
 	],
 	[
 		/^(?:.*\.)?(\w+)\(\) takes (?:from \d+ to )?(\d+) positional arguments? but (\d+) (?:was|were) given/,
-		([, name = "", most = "", found = ""]) => ["py-own-values-many", { name, most: Number(most), found: Number(found) }],
+		([, name = "", most = "", found = ""]) => [
+			"py-own-values-many",
+			{ name, most: Number(most), found: Number(found) },
+		],
 	],
-	[/^(?:.*\.)?(\w+)\(\) takes no (?:keyword )?arguments/, ([, name = ""]) => ["py-own-values-many", { name, most: 0, found: 1 }]],
+	[
+		/^(?:.*\.)?(\w+)\(\) takes no (?:keyword )?arguments/,
+		([, name = ""]) => ["py-own-values-many", { name, most: 0, found: 1 }],
+	],
 	[
 		/^(?:.*\.)?(\w+)\(\) got an unexpected keyword argument '(.+?)'(?:\. Did you mean '(.+?)')?/,
 		([, name = "", word = "", near]) => ["py-own-keyword", { name, word, ...(near !== undefined && { near }) }],
@@ -259,9 +291,15 @@ const TYPE_SAID: readonly (readonly [pattern: RegExp, shape: (found: RegExpExecA
 		/^(?:.*\.)?(\w+)(?:\(\))? (?:expected|takes) (?:at (?:least|most) |exactly )?(\w+) arguments?,? (?:got|\()/,
 		([, name = "", most = ""]) => ["py-values-count", { name, most }],
 	],
-	[/^'float' object cannot be interpreted as an integer/, (_, { text }) => ["py-whole-wanted", { text: text.slice(0, 60) }]],
+	[
+		/^'float' object cannot be interpreted as an integer/,
+		(_, { text }) => ["py-whole-wanted", { text: text.slice(0, 60) }],
+	],
 	[/^'(.+)' object cannot be interpreted as an integer/, ([, kind]) => ["py-number-wanted", { kind: typed(kind) }]],
-	[/^(?:list|string|tuple|range) indices must be integers or slices, not (.+)/, ([, kind]) => ["py-index-kind", { kind: typed(kind) }]],
+	[
+		/^(?:list|string|tuple|range) indices must be integers or slices, not (.+)/,
+		([, kind]) => ["py-index-kind", { kind: typed(kind) }],
+	],
 	[/^'NoneType' object is not (?:subscriptable|iterable)/, () => ["py-none-used", {}]],
 	[
 		/^'(?:function|builtin_function_or_method|type|method)' object is not subscriptable|^type '\w+' is not subscriptable/,
@@ -275,9 +313,15 @@ const TYPE_SAID: readonly (readonly [pattern: RegExp, shape: (found: RegExpExecA
 		(_, raised) => rangeShape(raised),
 	],
 	[/^'(.+)' object is not iterable/, ([, kind]) => ["py-not-a-list", { kind: typed(kind) }]],
-	[/^must be real number, not (.+)|^a float is required|^type (\w+) doesn't define __round__/, ([, kind, other]) => ["py-number-wanted", { kind: typed(kind ?? other) }]],
+	[
+		/^must be real number, not (.+)|^a float is required|^type (\w+) doesn't define __round__/,
+		([, kind, other]) => ["py-number-wanted", { kind: typed(kind ?? other) }],
+	],
 	[/^object of type '(.+)' has no len\(\)/, ([, kind]) => ["py-no-length", { kind: typed(kind) }]],
-	[/^'(.+)' object does not support the (?:asynchronous )?context manager/, ([, kind]) => ["py-with", { kind: typed(kind) }]],
+	[
+		/^'(.+)' object does not support the (?:asynchronous )?context manager/,
+		([, kind]) => ["py-with", { kind: typed(kind) }],
+	],
 	[/unhashable type: '(.+)'/, ([, kind]) => ["py-unhashable", { kind: typed(kind) }]],
 	[/^sequence item \d+: expected str instance, (.+) found/, ([, kind]) => ["py-join", { kind: typed(kind) }]],
 	[/^int\(\) argument must be|^float\(\) argument must be/, () => ["py-number-from", {}]],
@@ -288,7 +332,11 @@ function rangeShape({ place, source }: Raised): Shaped {
 	const text = lineText(source, place.line);
 	const found = /\bin\s+([\w.]+)\s*:/.exec(text);
 	if (!found) return ["py-not-a-list", { kind: "a number" }];
-	const at = { line: place.line, column: found.index + found[0].indexOf(found[1] as string) + 1, length: (found[1] as string).length };
+	const at = {
+		line: place.line,
+		column: found.index + found[0].indexOf(found[1] as string) + 1,
+		length: (found[1] as string).length,
+	};
 	return ["py-range-missing", { value: found[1] as string }, { place: at, text: `range(${found[1]})` }];
 }
 

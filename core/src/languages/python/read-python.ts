@@ -9,24 +9,45 @@ import { everyStatement, ownFunctions, pythonOutline } from "./python-outline.ts
 import { pythonTree, type Statement } from "./syntax.ts";
 import { syntaxProblem, warningRemark } from "./syntax-problem.ts";
 
-/** A source that can be run, or why it can't. */
-export type PythonReading =
-	| { readonly ok: true; readonly tree: readonly Statement[]; readonly remarks: readonly Problem[] }
-	| { readonly ok: false; readonly problems: readonly Problem[] };
+/** A source that was read: its tree and remarks are made when they are asked for, which most runs never do. */
+export class PythonReading {
+	/** Why it can't be run; none where it can. */
+	readonly problems: readonly Problem[];
+	private readonly source: string;
+	private readonly warnings: readonly (readonly string[])[];
+	private statements: readonly Statement[] | undefined;
+	private said: readonly Problem[] | undefined;
 
-/** Reads a source: what Python itself says of it, and what an exercise leaves out. */
-export function readPython(source: string, limits: Limits, without: readonly string[], box: PythonBox): PythonReading {
-	const large = tooLarge(source, limits);
-	if (large) return { ok: false, problems: [large] };
+	/** Reads a source: what Python itself says of it, and what an exercise leaves out. */
+	constructor(source: string, limits: Limits, without: readonly string[], box: PythonBox) {
+		this.source = source;
+		const unread = unreadable(source, limits);
+		const { error, warnings } = unread ? { warnings: [] } : box.check(source);
+		this.warnings = warnings;
+		const first = unread ?? (error && syntaxProblem(error, source));
+		this.problems = first ? [first] : without.length > 0 ? leftOut(source, this.tree, without) : [];
+	}
+
+	get tree(): readonly Statement[] {
+		this.statements ??= pythonTree(this.source);
+		return this.statements;
+	}
+
+	get remarks(): readonly Problem[] {
+		if (this.problems.length > 0) return [];
+		this.said ??= [
+			...this.warnings.flatMap((w) => warningRemark(w, this.source) ?? []),
+			...idleRemarks(this.source, this.tree),
+		];
+		return this.said;
+	}
+}
+
+/** What is wrong with a source that Python isn't even asked about. */
+function unreadable(source: string, limits: Limits): Problem | undefined {
 	const at = source.indexOf("\0");
-	if (at >= 0) return { ok: false, problems: [{ code: "py-null", place: new Lines(source).place(at, at + 1), data: {} }] };
-	const { error, warnings } = box.check(source);
-	if (error) return { ok: false, problems: [syntaxProblem(error, source)] };
-	const tree = pythonTree(source);
-	const problems = leftOut(source, tree, without);
-	if (problems.length > 0) return { ok: false, problems };
-	const warned = warnings.flatMap((w) => warningRemark(w, source) ?? []);
-	return { ok: true, tree, remarks: [...warned, ...idleRemarks(source, tree)] };
+	if (at >= 0) return { code: "py-null", place: new Lines(source).place(at, at + 1), data: {} };
+	return tooLarge(source, limits);
 }
 
 /** What statements are called where an exercise leaves them out. */
@@ -37,7 +58,6 @@ const WORD_OF: Readonly<Record<string, string>> = {
 };
 
 function leftOut(source: string, tree: readonly Statement[], without: readonly string[]): Problem[] {
-	if (without.length === 0) return [];
 	const found: Problem[] = [];
 	for (const step of everyStep(pythonOutline(source, tree).steps)) {
 		const word = step.node === "draw" ? step.head : (WORD_OF[step.node] ?? step.node);

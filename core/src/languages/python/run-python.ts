@@ -9,24 +9,15 @@ import { List } from "../nib/list.ts";
 import { Machine } from "../nib/machine.ts";
 import { Paint } from "../nib/paint.ts";
 import type { Picture } from "../nib/picture-value.ts";
-import {
-	beginPicture,
-	column,
-	endPicture,
-	enlarged,
-	layers,
-	mirrored,
-	row,
-	turned,
-} from "../nib/picture-work.ts";
+import { beginPicture, column, endPicture, enlarged, layers, mirrored, row, turned } from "../nib/picture-work.ts";
 import type { Problem, SourceRange } from "../problem.ts";
 import { type Run, type RunOptions, USUAL_FRAMES, type VariableChange } from "../run.ts";
 import { type Binding, boundValues, numberIn, pictureIn, shown } from "./bind.ts";
 import type { Address } from "./interpreter.ts";
 import { MODULE_FUNCTIONS, type ModuleFunction } from "./module-functions.ts";
-import type { BoxHost, Came, DoorCall, PythonBox } from "./python-box.ts";
-import { PARTED } from "./prelude.ts";
 import { lineText } from "./places.ts";
+import { PARTED } from "./prelude.ts";
+import type { BoxHost, Came, DoorCall, PythonBox } from "./python-box.ts";
 import { haltedProblem, raisedProblem } from "./raised-problem.ts";
 
 /** Questions of the interpreter, of some fifty passes and calls each, between two looks at the clock. */
@@ -37,7 +28,7 @@ const PASSES_A_STEP = 8;
 const MAX_CHANGES = 20_000;
 
 /** Functions of the module that give a number from numbers, by name. */
-export const NUMBER_FUNCTIONS: Readonly<Record<string, (machine: Machine, ...values: number[]) => number>> = {
+const NUMBER_FUNCTIONS: Readonly<Record<string, (machine: Machine, ...values: number[]) => number>> = {
 	sin_deg: (_, a) => sinDeg(a as number),
 	cos_deg: (_, a) => cosDeg(a as number),
 	tan_deg: (_, a) => tanDeg(a as number),
@@ -48,7 +39,7 @@ export const NUMBER_FUNCTIONS: Readonly<Record<string, (machine: Machine, ...val
 };
 
 /** How many numbers each of them takes. */
-export const NUMBERS_TAKEN = (name: string) => (name === "angle" ? 2 : 1);
+const numbersTaken = (name: string) => (name === "angle" ? 2 : 1);
 
 /** One run of a program in Python. */
 export class PythonRun implements BoxHost {
@@ -97,7 +88,7 @@ export class PythonRun implements BoxHost {
 	/** Runs the program to its end, with all frames that it asks for. */
 	run(): Run {
 		const { box, machine, options } = this;
-		box.begin(this, options.seed ?? 1);
+		box.begin(this, this.source, options.seed ?? 1);
 		const given = pythonDict(options.given ?? {});
 		let came = box.run(this.source, given, pythonList(options.watch ?? []));
 		while (came.how === "frames" && this.nextFrame()) came = box.frame();
@@ -179,7 +170,16 @@ export class PythonRun implements BoxHost {
 	}
 
 	called(name: string, call: DoorCall): Address | undefined {
-		this.count();
+		const result = this.done(name, call);
+		// Counted for a program that can only be ended from outside.
+		this.calls++;
+		const { most, reached } = this.options.calls ?? {};
+		reached?.(this.calls);
+		if (most !== undefined && this.calls >= most) this.machine.fail(this.line(), "limit-time");
+		return result;
+	}
+
+	private done(name: string, call: DoorCall): Address | undefined {
 		const drawing = MODULE_FUNCTIONS.get(name);
 		if (drawing) return this.draw(drawing, call);
 		const door = DOOR[name];
@@ -188,21 +188,13 @@ export class PythonRun implements BoxHost {
 		if (!work) throw new Error(`the module has no ${name}`);
 		const { box, machine, binding } = this;
 		const values = call.values.map((v) => numberIn(name, v, binding));
-		const wanted = NUMBERS_TAKEN(name);
+		const wanted = numbersTaken(name);
 		if (values.length !== wanted || call.named.size > 0)
 			machine.fail(this.line(), "py-values-number", { name, wanted, found: values.length + call.named.size });
 		const result = work(machine, ...values);
 		if (!Number.isFinite(result))
 			machine.fail(this.line(), "py-no-result", { name, found: shown(box, call.values[0] as Address) });
 		return box.number(result);
-	}
-
-	/** Counts calls for a program that can only be ended from outside. */
-	private count(): void {
-		this.calls++;
-		const { most, reached } = this.options.calls ?? {};
-		reached?.(this.calls);
-		if (most !== undefined && this.calls >= most) this.machine.fail(this.line(), "limit-time");
 	}
 
 	private draw(f: ModuleFunction, call: DoorCall): undefined {
@@ -359,12 +351,12 @@ export class PythonRun implements BoxHost {
 	readonly whole = (value: Address | undefined) => (value === undefined ? 0 : (this.box.numberOf(value) ?? 0));
 }
 
-type Door = (run: PythonRun, call: DoorCall) => Address | undefined | void;
+type Door = (run: PythonRun, call: DoorCall) => unknown;
 
 const asAddress =
 	(act: Door) =>
 	(run: PythonRun, call: DoorCall): Address | undefined =>
-		act(run, call) ?? undefined;
+		act(run, call) as Address | undefined;
 
 /** What the prelude asks for, by name. */
 const DOOR: Readonly<Record<string, (run: PythonRun, call: DoorCall) => Address | undefined>> = Object.fromEntries(

@@ -5,7 +5,10 @@ import { lineText, placeFrom } from "./places.ts";
 /** What Python says of a source that it can't read, in our codes: the first that fits. */
 const SAID: readonly (readonly [pattern: RegExp, code: string])[] = [
 	[/^expected ':'/, "py-colon-missing"],
-	[/^expected an indented block after '?(.*?)'? ?(?:statement|definition|clause|function|class)?.* on line (\d+)/, "py-indent-missing"],
+	[
+		/^expected an indented block after '?(.*?)'? ?(?:statement|definition|clause|function|class)?.* on line (\d+)/,
+		"py-indent-missing",
+	],
 	[/^expected an indented block/, "py-indent-missing"],
 	[/^unexpected indent/, "py-indent-extra"],
 	[/^unindent does not match/, "py-indent-level"],
@@ -39,7 +42,10 @@ const SAID: readonly (readonly [pattern: RegExp, code: string])[] = [
 	[/^unexpected character after line continuation/, "py-backslash"],
 	[/Did you mean '(.+)'\?/, "py-word-near"],
 	[/^from .* import|^trailing comma not allowed|^Expected one or more names/, "py-import-wrong"],
-	[/^too many (?:statically )?nested|too many levels of indentation|^parser stack overflow|^Parser stack/i, "py-nesting"],
+	[
+		/^too many (?:statically )?nested|too many levels of indentation|^parser stack overflow|^Parser stack/i,
+		"py-nesting",
+	],
 	[/null bytes/, "py-null"],
 ];
 
@@ -155,7 +161,12 @@ function shaped(code: string, place: SourceRange, source: string, found: RegExpE
 		case "py-bracket-other": {
 			const wanted = PAIRS[second] ?? "";
 			const at = { ...place, length: 1 };
-			return { code, place: at, data: { sign: first, open: second, line: third || place.line }, fix: { place: at, text: wanted } };
+			return {
+				code,
+				place: at,
+				data: { sign: first, open: second, line: third || place.line },
+				fix: { place: at, text: wanted },
+			};
 		}
 		case "py-text-open": {
 			const quote = /["']/.exec(text.slice(place.column - 1))?.[0] ?? '"';
@@ -171,7 +182,8 @@ function shaped(code: string, place: SourceRange, source: string, found: RegExpE
 		}
 		case "py-assign-value": {
 			// A condition, where one sign is left out.
-			if (/^\s*(?:if|elif|while)\b/.test(text)) return shaped("py-equals-single", { ...place, column: 1 }, source, found);
+			if (/^\s*(?:if|elif|while)\b/.test(text))
+				return shaped("py-equals-single", { ...place, column: 1 }, source, found);
 			return { code, place, data: { what: first } };
 		}
 		case "py-print-brackets": {

@@ -25,7 +25,11 @@ export type Expression =
 	| CallExpression
 	| (Placed & { readonly node: "member"; readonly value: Expression; readonly name: string })
 	| (Placed & { readonly node: "index"; readonly value: Expression; readonly index: Expression })
-	| (Placed & { readonly node: "items"; readonly brackets: "(" | "[" | "{" | ""; readonly items: readonly Expression[] })
+	| (Placed & {
+			readonly node: "items";
+			readonly brackets: "(" | "[" | "{" | "";
+			readonly items: readonly Expression[];
+	  })
 	/** A list, or a generator, made by going through another. */
 	| (Placed & { readonly node: "made"; readonly item: Expression; readonly parts: readonly Expression[] })
 	| (Placed & { readonly node: "lambda"; readonly value: Expression })
@@ -78,9 +82,19 @@ export type Statement = Placed &
 				readonly branches: readonly { readonly test: Expression; readonly body: Block }[];
 				readonly otherwise: Block | undefined;
 		  }
-		| { readonly node: "with"; readonly values: readonly Expression[]; readonly names: readonly string[]; readonly body: Block }
+		| {
+				readonly node: "with";
+				readonly values: readonly Expression[];
+				readonly names: readonly string[];
+				readonly body: Block;
+		  }
 		/** Of `try`, `match` and others: the blocks inside. */
-		| { readonly node: "blocks"; readonly word: string; readonly values: readonly Expression[]; readonly bodies: readonly Block[] }
+		| {
+				readonly node: "blocks";
+				readonly word: string;
+				readonly values: readonly Expression[];
+				readonly bodies: readonly Block[];
+		  }
 		| {
 				readonly node: "assign";
 				readonly targets: readonly Expression[];
@@ -152,7 +166,8 @@ class TreeMaker {
 		const bodies = parts.filter((p) => p.name === "Body").map((p) => this.block(p));
 		const empty: Block = { start: place.end, end: place.end, statements: [] };
 		const [body = empty] = bodies;
-		const values = (of: readonly SyntaxNode[]) => of.filter((p) => !isMark(p.name) && p.name !== "Body").map((p) => this.value(p));
+		const values = (of: readonly SyntaxNode[]) =>
+			of.filter((p) => !isMark(p.name) && p.name !== "Body").map((p) => this.value(p));
 		switch (node.name) {
 			case "FunctionDefinition": {
 				const name = parts.find((p) => p.name === "VariableName");
@@ -193,12 +208,22 @@ class TreeMaker {
 			case "MatchStatement": {
 				const inner = parts.find((p) => p.name === "MatchBody");
 				const clauses = inner ? [...childrenOf(inner)].filter((p) => p.name === "MatchClause") : [];
-				const cases = clauses.flatMap((c) => [...childrenOf(c)].filter((p) => p.name === "Body").map((p) => this.block(p)));
-				return { node: "blocks", word: "match", values: values(parts.filter((p) => p !== inner)), bodies: cases, ...place };
+				const cases = clauses.flatMap((c) =>
+					[...childrenOf(c)].filter((p) => p.name === "Body").map((p) => this.block(p)),
+				);
+				return {
+					node: "blocks",
+					word: "match",
+					values: values(parts.filter((p) => p !== inner)),
+					bodies: cases,
+					...place,
+				};
 			}
 			case "AssignStatement": {
 				const cuts = parts.flatMap((p, i) => (p.name === "AssignOp" ? [i] : []));
-				const groups = [...cuts, parts.length].map((end, k) => parts.slice(k === 0 ? 0 : (cuts[k - 1] as number) + 1, end));
+				const groups = [...cuts, parts.length].map((end, k) =>
+					parts.slice(k === 0 ? 0 : (cuts[k - 1] as number) + 1, end),
+				);
 				const sides = groups.flatMap((g) => this.several(g, place));
 				// A name with its type alone gets no value.
 				const value = cuts.length > 0 ? sides.pop() : undefined;
@@ -355,7 +380,11 @@ class TreeMaker {
 				const rest = parts.slice(i).filter((p) => !isMark(p.name));
 				const place = { start: part.from, end: (rest.at(-1) as SyntaxNode).to };
 				const [item, ...more] = rest.map((p) => this.value(p));
-				found.push({ spread: false, value: { node: "made", item: item as Expression, parts: more, ...place }, ...place });
+				found.push({
+					spread: false,
+					value: { node: "made", item: item as Expression, parts: more, ...place },
+					...place,
+				});
 				break;
 			} else found.push({ spread, value: this.value(part), start: part.from, end: part.to });
 		}

@@ -60,7 +60,17 @@ const BLOCK_WORDS = ["repeat", "for", "while", "if", "routine", "area", "picture
 const once = (words: readonly string[]) => words.filter((word, i) => words.indexOf(word) === i);
 
 /** Functions of Python that a criterion may ask for. */
-const PYTHON_FUNCTIONS = ["range", "len", "input", "random", "randint", "choice", "append", "sin_deg", "cos_deg"] as const;
+const PYTHON_FUNCTIONS = [
+	"range",
+	"len",
+	"input",
+	"random",
+	"randint",
+	"choice",
+	"append",
+	"sin_deg",
+	"cos_deg",
+] as const;
 
 /** The parts of each language that has any. */
 export const VOCABULARIES: Partial<Record<LanguageId, Vocabulary>> = Object.freeze({
