@@ -81,11 +81,13 @@ async function teacherShots(page, address, shot) {
 	await shot("hand-in-narrow", true);
 	await page.setViewportSize({ width: 1280, height: 800 });
 	await page.emulateMedia({ colorScheme: "dark" });
-	await to(`/hand-ins/${handIn("Zoe Lark", "pier-planks")}`, "What was drawn");
+	const gannet = await ask(`/classes/${classes.find((c) => c.name === "8 Gannet").id}`);
+	const inPython = gannet.cells.find((c) => c.exercise === "quay-lamps" && c.handInId);
+	await to(`/hand-ins/${inPython.handInId}`, "What was drawn");
 	await page.getByRole("button", { name: "Replay" }).click();
 	await page.getByTestId("replay-place").waitFor();
 	await page.getByRole("slider", { name: "Step" }).focus();
-	for (let i = 0; i < 6; i++) await page.keyboard.press("ArrowRight");
+	for (let i = 0; i < 14; i++) await page.keyboard.press("ArrowRight");
 	await still();
 	await shot("hand-in-replay-dark");
 	await page.emulateMedia({ colorScheme: "light" });

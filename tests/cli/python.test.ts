@@ -65,14 +65,3 @@ test("try changes a model in Python, and writes it otherwise", async () => {
 	expect(out).toMatch(/Strength +\d+/);
 	expect(out).toMatch(/Fairness +100 % of (?:9|1\d) models drawn otherwise earn everything/);
 });
-
-test("alike compares programs in Python with one another", async () => {
-	mkdirSync(join(folder, "alike"));
-	const long =
-		BEACON_PYTHON + Array.from({ length: 14 }, (_, i) => `go_to(${17 * i}, ${290 - i * i})\nwalk(${i + 3})\n`).join("");
-	writeFileSync(join(folder, "alike/ana.py"), long);
-	writeFileSync(join(folder, "alike/bo.py"), BEACON_PYTHON);
-	writeFileSync(join(folder, "alike/di.py"), long.replaceAll("light", "lamp").replaceAll("across", "wide"));
-	const { out } = await markpen("alike", "alike", "--exercise", "beacon.exercise.yaml");
-	expect(out).toMatch(/ana[^\n]*di/);
-});

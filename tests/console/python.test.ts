@@ -1,3 +1,4 @@
+import { readdirSync } from "node:fs";
 import { expect, test } from "vitest";
 import { draw, LanguageLoader, languageOf, pictureOf } from "../../core/dist/index.js";
 import { GANNET } from "../../demo/dist/index.js";
@@ -6,6 +7,11 @@ import { BEACON_IN_PYTHON, BEACON_PYTHON } from "../beacon.ts";
 import { reportOf } from "../site.ts";
 import { axe, colourAt } from "./browser.ts";
 import { desks, editor, handIn, kept, run } from "./own-desk.ts";
+
+const asset = (pattern: RegExp) => {
+	const name = readdirSync(new URL("../../console/dist/assets/", import.meta.url)).find((n) => pattern.test(n));
+	return `/assets/${name}`;
+};
 
 const here = desks([BEACON_IN_PYTHON, GANNET.exercise("anchor-light")]);
 
@@ -77,25 +83,10 @@ test("programs in Python draw the same in Chromium as in Node, to the last digit
 		'from markpen import *\nimport math, random\ns = 0\nfor i in range(1, 300):\n    s += math.sin(i * 7.3) + math.exp(math.cos(i / 3)) + sin_deg(i) + random.random() + i ** 0.37\nwalk(s % 100)\ncircle(centre=(200 + s % 30, 150), radius=s % 20 + 1)\nprint(s, {print, walk, len}, hash("a"), sorted({"b", "a"}), id(None) % 7)\n';
 	const { page } = await here.own.open();
 	const sources = [sums, ...programs.map((p) => p.source)];
-	const worker = await page.evaluate(() =>
-		performance
-			.getEntriesByType("resource")
-			.map((e) => e.name)
-			.find((name) => name.includes("drawing-worker")),
-	);
-	const wasm = await page.evaluate(() =>
-		performance
-			.getEntriesByType("resource")
-			.map((e) => e.name)
-			.filter((name) => /pyodide.*wasm|python_stdlib/.test(name)),
-	);
-	const ordered = [wasm.find((n) => n.endsWith(".wasm")), wasm.find((n) => n.endsWith(".zip"))];
 	const drawn = await page.evaluate(
 		async ({ script, files, all }) => {
-			const made = new Worker(script as string, { type: "module" });
-			const bytes = await Promise.all(
-				files.map(async (url) => new Uint8Array(await (await fetch(url as string)).arrayBuffer())),
-			);
+			const made = new Worker(script, { type: "module" });
+			const bytes = await Promise.all(files.map(async (url) => new Uint8Array(await (await fetch(url)).arrayBuffer())));
 			made.addEventListener("message", ({ data }) => {
 				if ("wants" in data) made.postMessage({ interpreter: data.wants, files: bytes });
 			});
@@ -115,7 +106,11 @@ test("programs in Python draw the same in Chromium as in Node, to the last digit
 			made.terminate();
 			return answers as { picture: unknown; messages: unknown; errors: { code: string }[] }[];
 		},
-		{ script: worker, files: ordered, all: sources },
+		{
+			script: asset(/^drawing-worker.*\.js$/),
+			files: [asset(/^pyodide.*\.wasm$/), asset(/^python_stdlib.*\.zip$/)],
+			all: sources,
+		},
 	);
 	for (const [i, source] of sources.entries()) {
 		const language = languageOf(await loader.ready(["python"]), "python");

@@ -31,7 +31,10 @@ export class Runner {
 		const tell = (share: number, failed = false) => {
 			if (this.worker === worker) this.onloading?.({ language: interpreter, share, failed });
 		};
-		const files = await interpreterFiles(interpreter, tell);
+		let isOver = false;
+		// One file may still arrive when another can't be fetched.
+		const files = await interpreterFiles(interpreter, (share) => isOver || tell(share));
+		isOver = true;
 		if (files) tell(1);
 		else {
 			tell(0, true);

@@ -199,7 +199,7 @@
 					class="quiet flex items-center gap-3"
 					data-testid="loading"
 					>{share < 1 ? `Loading ${LANGUAGE_WORDS[language]}` : `Starting ${LANGUAGE_WORDS[language]}`}<progress
-						class="h-2 w-48"
+						class="h-2 w-48 accent-(--c-act)"
 						max="1"
 						value={share < 1 ? share : undefined}
 						aria-label="Loading {LANGUAGE_WORDS[language]}"

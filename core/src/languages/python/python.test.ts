@@ -4,7 +4,10 @@ import { type Drawn, type DrawOptions, draw } from "../../draw.ts";
 import { CLASS_LIMITS } from "../../limits/limits.ts";
 import { ENTRY } from "../../tape/layout.ts";
 import { messagesOf, type Tape } from "../../tape/tape.ts";
+import type { ReadProgram } from "../language.ts";
 import { HELP } from "../nib/help.ts";
+import { NIB } from "../nib/nib.ts";
+import { everyStep } from "../outline.ts";
 import { MODULE_NAMES } from "./module.ts";
 import { MODULE_FUNCTIONS } from "./module-functions.ts";
 import type { PythonLanguage } from "./python.ts";
@@ -49,6 +52,22 @@ describe("twins of Nib's examples", () => {
 		});
 	});
 });
+
+/** The drawing statements of a program with their words, as checks of the source and fingerprints see them. */
+const said = ({ outline }: ReadProgram) =>
+	[...everyStep(outline.steps)].flatMap((step) =>
+		step.node === "draw" && step.head !== "print"
+			? [[step.head, step.direction, step.values.length, step.phrases.map((p) => [p.word, p.values.length]).sort()]]
+			: [],
+	);
+
+test.each([...HELP].map(([word, { example }]) => [word, example] as const))(
+	"checks of the source see the same statements in the twin of %s",
+	async (word, example) => {
+		await language.ready();
+		expect(said(language.read(IMPORT + (PYTHON_EXAMPLES[word] ?? "")))).toEqual(said(NIB.read(example)));
+	},
+);
 
 describe("the module", () => {
 	test("brings its names and no others, with a signature and help in Python itself", async () => {
