@@ -26,7 +26,7 @@ export interface LanguageTerm {
 	readonly key: string;
 	readonly seed: number;
 	readonly students: readonly DemoStudent[];
-	/** Of so many students one leaves an exercise out; of three by default. */
+	/** One student in this many leaves an exercise out: one in three by default. */
 	readonly restsEach?: number;
 	readonly exercises: readonly LanguageExercise[];
 }

@@ -50,7 +50,7 @@ const LOADER = new LanguageLoader({
 	},
 });
 
-/** Languages that are ready to run programs; the page is told when an interpreter has been made ready. */
+/** Languages that are ready to run programs; the page gets a message when an interpreter is ready. */
 async function ready(ids: Iterable<LanguageId>): Promise<Languages> {
 	const languages = await LOADER.ready(ids);
 	for (const id of languages.keys()) if (WAITING.delete(id)) postMessage({ has: id } satisfies WorkerAnswer);

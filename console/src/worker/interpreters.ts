@@ -13,8 +13,9 @@ const FILES: Partial<Record<LanguageId, { readonly urls: readonly string[]; read
 };
 
 /**
- * Fetches the files of an interpreter; null where that can't be done. @param progress told the share that is there,
- * from 0 to 1, of large ones
+ * Fetches the files of an interpreter; null where that can't be done.
+ *
+ * @param progress called with the share that has arrived, from 0 to 1, of large files
  */
 export async function interpreterFiles(
 	language: LanguageId,

@@ -51,7 +51,7 @@ export interface Answers {
 	readonly check: () => void;
 	/** Milliseconds since 1970, of the program's own clock. */
 	readonly time: () => number;
-	/** Whether the memory may grow to so many bytes. */
+	/** Whether the memory may grow to this size. */
 	readonly mayGrow: (bytes: number) => boolean;
 	/** The text at an address. */
 	readonly text: (address: number) => string;

@@ -6,7 +6,7 @@ export const lineText = (source: string, line: number) => source.split(/\r\n|\r|
 /** The UTF-8 bytes of a character, by its code point. */
 const bytesOf = (code: number) => 1 + Number(code >= 0x80) + Number(code >= 0x800) + Number(code >= 0x10000);
 
-/** How far into a line, in UTF-16 units from 0, so many of Python's units are: bytes of UTF-8, or characters. */
+/** An offset in a line in UTF-16 units, from one in Python's own units: bytes of UTF-8, or characters. */
 function unitsAt(text: string, count: number, size: (code: number) => number): number {
 	let [units, left] = [0, count];
 	for (const sign of text) {

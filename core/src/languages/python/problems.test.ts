@@ -55,7 +55,7 @@ describe("the commonest mistakes of programs in Python", () => {
 	});
 });
 
-test("a program that forgets the import is told so, with the line to put in", async () => {
+test("a program without the import gets the line to put in", async () => {
 	const { errors } = await drawn("circle(centre=(9, 9), radius=3)\n");
 	expect(errors.map((e) => [e.code, e.place.line])).toEqual([["py-import-missing", 1]]);
 	expect(errors[0]?.fix).toEqual({ place: { line: 1, column: 1, length: 0 }, text: "from markpen import *\n" });

@@ -31,7 +31,7 @@ export type Came =
 	| { readonly how: "error"; readonly parts: readonly string[] }
 	| { readonly how: "thrown"; readonly error: unknown };
 
-/** A function in C, as CPython is told of it (PyMethodDef), with the number that it is called with. */
+/** A function in C as CPython describes it (PyMethodDef), with the number that it is called with. */
 interface Method {
 	readonly name: string;
 	readonly run: number;
@@ -132,7 +132,7 @@ export class PythonBox {
 		python._free(source);
 		for (const name of ["check", "begin", "run", "next_frame", "Picture"])
 			this.parts[name] = python._PyObject_GetAttrString(inner, cText(python, name));
-		// The interpreter asks whether to stop every so many passes and calls.
+		// The interpreter asks whether to stop after about fifty passes and calls.
 		python.HEAP32[python._Py_EMSCRIPTEN_SIGNAL_HANDLING >> 2] = 1;
 		const all = python.HEAPU8;
 		let used = all.length;

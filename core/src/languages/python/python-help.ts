@@ -136,7 +136,7 @@ const MORE: readonly (readonly [word: string, forms: readonly string[], help: st
 		"A picture turned anticlockwise about its middle, by an angle in degrees.",
 		"turned",
 	],
-	["enlarged", ["enlarged(PICTURE, FACTOR)"], "A picture so many times as large, lines and text too.", "enlarged"],
+	["enlarged", ["enlarged(PICTURE, FACTOR)"], "A picture made larger by a factor, lines and text too.", "enlarged"],
 	["mirrored", ["mirrored(PICTURE)"], "A picture with left and right exchanged, letters too.", "mirrored"],
 	[
 		"pen.x",

@@ -112,8 +112,8 @@ function shapeOf(raised: Raised, limits: Limits): Shaped {
 /** Modules whose name is used without importing them. */
 const MODULES = ["math", "random", "time", "string", "itertools", "functools", "collections", "datetime", "statistics"];
 
-function nameShape({ message, source, place, name: told }: Raised): Shaped {
-	const name = told || (/name '(.+?)'/.exec(message)?.[1] ?? "");
+function nameShape({ message, source, place, name: known }: Raised): Shaped {
+	const name = known || (/name '(.+?)'/.exec(message)?.[1] ?? "");
 	const importsAll = /^\s*(?:from\s+markpen\s+import|import\s+markpen)\b/m.test(source);
 	const top = { line: 1, column: 1, length: 0 };
 	if (!importsAll && MODULE_NAMES.includes(name))
@@ -122,15 +122,14 @@ function nameShape({ message, source, place, name: told }: Raised): Shaped {
 	const quoted = { line: place.line, column: place.column, length: name.length };
 	if (namedColour(name) !== undefined)
 		return ["py-colour-name", { name }, { place: quoted, text: JSON.stringify(name) }];
-	const known = [...namesIn(source, name), ...MODULE_NAMES, ...BUILTINS];
-	const near = nearest(name, known);
+	const near = nearest(name, [...namesIn(source, name), ...MODULE_NAMES, ...BUILTINS]);
 	if (near === undefined || near === name) return ["py-name-unknown", { name }];
 	return ["py-name-unknown", { name, near }, { place: quoted, text: near }];
 }
 
 /** A name of the program that a function changes: it is to be declared in the function's first line. */
-function localShape({ message, source, place, name: told }: Raised): Shaped {
-	const name = /variable '(.+?)'/.exec(message)?.[1] ?? told;
+function localShape({ message, source, place, name: known }: Raised): Shaped {
+	const name = /variable '(.+?)'/.exec(message)?.[1] ?? known;
 	const isOutside = new RegExp(`^${name}\\s*(?:,[^=\\n]*)?=(?!=)`, "mu").test(source);
 	const indent = /^[ \t]*/.exec(lineText(source, place.line))?.[0] ?? "";
 	for (let line = place.line - 1; line > 0; line--) {
