@@ -8,6 +8,8 @@ const saidProblem = z.object({
 	message: z.string(),
 	...place,
 	fix: z.object({ place: z.object(place), text: z.string() }).optional(),
+	/** The lines that led to it, where a function was called on the way. */
+	calls: z.string().optional(),
 });
 
 const pictureText = z.object({

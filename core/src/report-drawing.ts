@@ -12,8 +12,9 @@ import { figureSentence } from "./words/readback.ts";
 
 /** A problem with its sentence, as plain data. @param own what its language says of its own problems */
 export function reportProblem(problem: Problem, own?: Sentences): ProblemReport {
-	const { code, place, fix } = problem;
-	return { code, message: problemSentence(problem, own), ...place, ...(fix && { fix }) };
+	const { code, place, fix, data } = problem;
+	const calls = typeof data.calls === "string" ? { calls: data.calls } : {};
+	return { code, message: problemSentence(problem, own), ...place, ...(fix && { fix }), ...calls };
 }
 
 /** A figure read back, with its outline to point at. */

@@ -19,6 +19,8 @@ export interface ProblemReport extends SourceRange {
 	readonly code: string;
 	readonly message: string;
 	readonly fix?: Fix;
+	/** The lines that led to it, where a function was called on the way: "line 9, then line 4 in sail". */
+	readonly calls?: string;
 }
 
 /** Figures that a report reads back at the most. */

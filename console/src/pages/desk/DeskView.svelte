@@ -211,12 +211,16 @@
 			{#if shown?.ended === "clock"}<p class="border-l-[3px] border-missed pl-3">
 					The program ran too long and was stopped. This is what it drew before.
 				</p>{/if}
-			{#each shown?.errors ?? [] as e (e.line + e.code)}<p
+			{#each shown?.errors ?? [] as e (e.line + e.code)}<div
 					class="border-l-[3px] border-missed pl-3"
 					data-testid="problem"
 				>
 					Line {e.line}: <Words text={e.message} />
-				</p>{/each}
+					{#if e.calls}<details class="quiet">
+							<summary class="cursor-pointer">How the program got there</summary>
+							{e.calls}
+						</details>{/if}
+				</div>{/each}
 			{#each (shown?.remarks ?? []).slice(0, SHOWN_REMARKS) as r (`${r.line} ${r.code} ${r.message}`)}<p
 					class="border-l-[3px] border-rule-strong pl-3"
 					data-testid="remark"

@@ -4,6 +4,7 @@ import { parse } from "yaml";
 import { pythonLanguage } from "../../../examples/python-language.mjs";
 import { type Drawn, draw } from "../../draw.ts";
 import { CLASS_LIMITS } from "../../limits/limits.ts";
+import { reportProblem } from "../../report-drawing.ts";
 import { applied } from "../../test-fix.ts";
 import { problemSentence } from "../../words/problems.ts";
 import type { PythonLanguage } from "./python.ts";
@@ -60,6 +61,17 @@ test("a program without the import gets the line to put in", async () => {
 	expect(errors.map((e) => [e.code, e.place.line])).toEqual([["py-import-missing", 1]]);
 	expect(errors[0]?.fix).toEqual({ place: { line: 1, column: 1, length: 0 }, text: "from markpen import *\n" });
 	expect(problemSentence(errors[0] as never, PYTHON_SENTENCES)).toMatch(/^“circle” comes from markpen/);
+});
+
+test("an error inside functions comes with the lines that led to it", async () => {
+	const { errors, sentences } = await drawn(
+		`${HEAD}def mast(n):\n    walk(n / 0)\n\ndef boat():\n    mast(5)\n\nboat()\n`,
+	);
+	expect(errors.map((e) => reportProblem(e, sentences).calls)).toEqual([
+		"line 8, then line 6 in boat, then line 3 in mast",
+	]);
+	const flat = await drawn(`${HEAD}walk(5 / 0)\n`);
+	expect(flat.errors.map((e) => reportProblem(e, sentences).calls)).toEqual([undefined]);
 });
 
 test("a sign that no program can have is pointed at", async () => {

@@ -13,8 +13,6 @@ const BRACKETS: Readonly<Record<string, string>> = {
 };
 const bracket = (v: string | number | undefined) => `${BRACKETS[String(v)] ?? ""} bracket ${q(v)}`;
 const meant = (near: string | number | undefined) => (near ? ` Did you mean ${q(near)}?` : "");
-/** The lines that led to an error, where functions were called on the way. */
-const way = (calls: string | number | undefined) => (calls ? ` (${calls})` : "");
 const values = (count: string | number | undefined) => (Number(count) === 1 ? "1 value" : `${count} values`);
 
 /** A sentence or two for each problem of programs in Python: what is wrong, and what to do. */
@@ -167,9 +165,7 @@ export const PYTHON_SENTENCES: Sentences = {
 		d.message ? `The program stopped itself here: ${d.message}` : "The condition after “assert” is false.",
 	"py-stop-iteration": () => "“next” has nothing more to give.",
 	"py-raised": (d) =>
-		d.message
-			? `The program stopped here: ${d.message} (${d.kind})${way(d.calls)}.`
-			: `The program stopped here: ${d.kind}.`,
+		d.message ? `The program stopped here: ${d.message} (${d.kind}).` : `The program stopped here: ${d.kind}.`,
 	"limit-memory": () =>
 		"The program filled all the memory that it may have, and was stopped. Its drawing so far is kept.",
 	// Remarks
