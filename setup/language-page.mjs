@@ -7,7 +7,8 @@ import { ROOT } from "./run.mjs";
 const fence = "```";
 const WHEN = { reading: "On reading", running: "While running", remark: "Remarks, which stop nothing" };
 const cell = (text) => text.replaceAll("|", "\\|").replaceAll("\n", "<br>").replaceAll("  ", "&nbsp;&nbsp;");
-const code = (text) => `<pre>${cell(text.replaceAll("&", "&amp;").replaceAll("<", "&lt;"))}</pre>`;
+/** A program in a cell of a table. */
+export const code = (text) => `<pre>${cell(text.replaceAll("&", "&amp;").replaceAll("<", "&lt;"))}</pre>`;
 
 const example = (name) => parse(readFileSync(join(ROOT, "core/examples", name), "utf8"));
 

@@ -1,6 +1,8 @@
 // The page of Python with the module markpen: its words and the commonest mistakes, from the tables and the tests' examples.
+import { HELP } from "../core/dist/index.js";
+import { PYTHON_EXAMPLES } from "../core/dist/languages/python/python-examples.js";
 import { PYTHON_HELP } from "../core/dist/languages/python/python-help.js";
-import { mistakes, words } from "./language-page.mjs";
+import { code, mistakes, words } from "./language-page.mjs";
 
 const fence = "```";
 
@@ -62,9 +64,23 @@ its thread; the program then runs again up to its last call, so that its drawing
 At the desk the interpreter (12 MB, 6 MB compressed) is fetched once and kept by the browser; it loads while the brief is read.
 `;
 
+/** Each example of Nib's help beside its twin. */
+const twins = () =>
+	[
+		"Each example follows `from markpen import *`. Both leave the same drawing, step for step.\n",
+		"| word | Nib | Python |",
+		"|---|---|---|",
+		...[...HELP].map(
+			([word, { example }]) => `| \`${word}\` | ${code(example)} | ${code(PYTHON_EXAMPLES[word] ?? "")} |`,
+		),
+		"",
+	].join("\n");
+
 export const pythonPage = () =>
 	[
 		INTRODUCTION,
+		"## Nib and Python side by side\n",
+		twins(),
 		"## Words\n",
 		words(PYTHON_HELP, "python").join("\n"),
 		"## What is said of mistakes\n",
