@@ -7,19 +7,19 @@ import { readLibrary } from "./read-library.ts";
 const library = await readLibrary(fileURLToPath(new URL("../../../library", import.meta.url)));
 
 const loader = new LanguageLoader(INTERPRETERS);
-const languages = await loader.ready(["nib", "javascript", "svg"]);
+const languages = await loader.ready(["nib", "python", "javascript", "svg"]);
 // A sandbox that a program broke is made anew for the next.
 beforeEach(async () => {
-	await loader.ready(["javascript"]);
+	await loader.ready(languages.keys());
 });
 
-test("the library has six collections of six exercises in Nib, one of six in JavaScript and one of four in SVG", () => {
+test("the library has six collections of six exercises in Nib, one each of six in JavaScript and Python, and one of four in SVG", () => {
 	const collections = library.collections.map((source) => {
 		const reading = readCollection(source);
 		if (!reading.ok) throw new Error(JSON.stringify(reading.problems));
 		return reading.collection;
 	});
-	expect(collections.map((c) => c.exercises.length)).toEqual([6, 6, 6, 6, 6, 6, 6, 4]);
+	expect(collections.map((c) => c.exercises.length)).toEqual([6, 6, 6, 6, 6, 6, 6, 4, 6]);
 	expect(collections.flatMap((c) => c.exercises).sort()).toEqual(library.exercises.map((e) => e.id).sort());
 });
 
