@@ -24,7 +24,7 @@ async function checked(url: string): Promise<void> {
 				(SELECT 1 FROM full_reports WHERE body -> 'causes' = 'null') AS done`,
 		);
 		if (rows[0].done) break;
-		if (tries > 1_800) throw new Error("the demo was not checked within 180 s");
+		if (tries > 9_000) throw new Error("the demo was not checked within 900 s");
 		await new Promise((resolve) => setTimeout(resolve, 100));
 	}
 	await client.end();
