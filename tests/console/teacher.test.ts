@@ -452,7 +452,9 @@ describe("an assignment", () => {
 				body: { source },
 			});
 			await reportOf(teacher, id);
-			const exercise = (await teacher.listExercises({})).exercises.find((e) => e.key === "mooring-buoy");
+			const exercise = (await teacher.listExercises({ query: { words: "mooring-buoy" } })).exercises.find(
+				(e) => e.key === "mooring-buoy",
+			);
 			const before = await teacher.showExercise({ params: { id: exercise?.id ?? "" } });
 			await teacher.publishExercise({
 				body: { source: before.source.replace("position: 4, size: 4", "position: 4, size: 12") },
