@@ -106,7 +106,7 @@ describe("a teacher", () => {
 	test("lists classes in columns, and shows where each student stands", async () => {
 		const { out } = await teacher(["class", "list"]);
 		expect(out).toBe(
-			"Class     Year  Code      Students  Assignments  Cover until\n8 Curlew  2026  curlew-8  20        9\n8 Gannet  2026  gannet-8  20        6\n8 Tern    2026  tern-8    19        8\n".replaceAll(
+			"Class     Year  Code      Students  Assignments  Cover until\n8 Curlew  2026  curlew-8  20        9\n8 Gannet  2026  gannet-8  20        12\n8 Tern    2026  tern-8    19        8\n".replaceAll(
 				"2026",
 				String(new Date().getUTCFullYear()),
 			),
