@@ -73,7 +73,7 @@ export function libraryPage() {
 	);
 	return `# The library
 
-46 exercises come with Mark Pen, in eight collections, and are on every site from the start. The page *Exercises* searches
+52 exercises come with Mark Pen, in nine collections, and are on every site from the start. The page *Exercises* searches
 them by words, topic, level and time. Teachers set an exercise unchanged, or change a copy of it. A new version of the
 product brings new versions of exercises; assignments and copies keep theirs. Made by \`npm run docs\` from [library](../library).
 

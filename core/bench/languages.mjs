@@ -112,8 +112,17 @@ const known = new Map([...languages, ["python", python], ["nib", NIB]]);
 const lamps = readExercise(
 	readFileSync(new URL("../../demo/gannet/quay-lamps.exercise.yaml", import.meta.url), "utf8"),
 ).exercise;
-const LAMPS_IN_NIB =
-	"pen none\nroutine lamp(x)\n  fill gray\n  rect corner x - 4, 160 size 8, 80\n  fill gold\n  circle centre x, 160 diameter 30\nend\nfor i from 0 to 4\n  lamp(60 + i * 70)\nend\n";
+const LAMPS_IN_NIB = `pen none
+routine lamp(x)
+  fill gray
+  rect corner x - 4, 160 size 8, 80
+  fill gold
+  circle centre x, 160 diameter 30
+end
+for i from 0 to 4
+  lamp(60 + i * 70)
+end
+`;
 const marked = (source, language) => mark(source, lamps, { languages: known, language });
 for (let i = 0; i < 20; i++) marked(lamps.model, "python");
 row(

@@ -42,7 +42,7 @@ const PROBES: Readonly<Record<string, string>> = {
 	javascript: PROBE,
 	svg: PROBE,
 	python:
-		"import sys, random, builtins, gc\nprint(sorted(vars(builtins)), sorted(sys.modules), random.random(), len(gc.get_objects()))",
+		"import sys, random, builtins, gc, statistics, textwrap\nprint(sorted(vars(builtins)), sorted(sys.modules), random.random(), len(gc.get_objects()))",
 };
 
 let site: Site;

@@ -14,7 +14,7 @@ const HOSTILE = parse(
 const HEAD = "from markpen import *\nrect(corner=(10, 10), size=(60, 40))\n";
 /** A program that looks round for what others have left. */
 const PROBE =
-	"import sys, random, builtins, gc\nprint(sorted(vars(builtins)), sorted(sys.modules), random.random(), pen.x, len(gc.get_objects()))";
+	"import sys, random, builtins, gc, statistics, textwrap\nprint(sorted(vars(builtins)), sorted(sys.modules), random.random(), pen.x, len(gc.get_objects()))";
 
 const limits = { ...CLASS_LIMITS, steps: 400_000, entries: 20_000 };
 const threads = new Threads(1, 1);

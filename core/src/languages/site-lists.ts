@@ -7,6 +7,7 @@ import type {
 	PartSite,
 	Phrasebook,
 	ProgramSites,
+	Role,
 	Span,
 	StatementSite,
 	ValueSite,
@@ -25,9 +26,25 @@ export class SiteLists {
 	readonly statements: StatementSite[] = [];
 	readonly parts: PartSite[] = [];
 	readonly gaps: GapSite[] = [];
+	/** What the values under each name are used for. */
+	private readonly uses = new Map<string, Set<Role>>();
+
+	/** What the values under a name are used for, as far as that is found. */
+	usesOf(name: string): Set<Role> {
+		const known = this.uses.get(name) ?? new Set<Role>();
+		this.uses.set(name, known);
+		return known;
+	}
+
+	/** Uses of one name that is given to another: a few rounds reach through calls of calls. */
+	private spreadUses(): void {
+		for (let round = 0; round < 4; round++)
+			for (const { name, roles } of this.names) for (const role of roles) this.usesOf(name).add(role);
+	}
 
 	/** All of them in the order of the source. */
 	inOrder(source: string, write: Phrasebook): ProgramSites {
+		this.spreadUses();
 		const sorted = <T extends Span>(sites: T[]) => sites.sort((a, b) => a.start - b.start);
 		return {
 			source,

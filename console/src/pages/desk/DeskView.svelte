@@ -126,7 +126,7 @@
 						>{#each exercise.languages as id (id)}<option value={id}>{LANGUAGE_WORDS[id]}</option>{/each}</select
 					>
 				{/if}
-				{#if /\b(random|choose)\b/.test(desk.draft.source)}
+				{#if /\b(random|choose|chance)\b/.test(desk.draft.source)}
 					<DropdownMenu.Root>
 						<DropdownMenu.Trigger class="tool">Random numbers <span aria-hidden="true">▾</span></DropdownMenu.Trigger>
 						<DropdownMenu.Portal>

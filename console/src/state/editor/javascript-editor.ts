@@ -1,16 +1,10 @@
 import type { CompletionContext, CompletionResult } from "@codemirror/autocomplete";
 import { javascriptLanguage } from "@codemirror/lang-javascript";
-import { HighlightStyle, syntaxHighlighting } from "@codemirror/language";
-import { tags } from "@lezer/highlight";
+import { syntaxHighlighting } from "@codemirror/language";
 import { namesIn } from "../../worker/nib-words.ts";
 import type { Completions } from "./nib-language.ts";
+import { paintOptions, programColours } from "./program-colours.ts";
 import type { EditorLanguage } from "./program-editor.ts";
-
-const colours = HighlightStyle.define([
-	{ tag: [tags.keyword, tags.definitionKeyword, tags.controlKeyword], color: "var(--c-act)", fontWeight: "600" },
-	{ tag: tags.comment, color: "var(--c-ink-faint)" },
-	{ tag: [tags.string, tags.special(tags.string)], color: "var(--c-ink-soft)" },
-]);
 
 /** Completes after a point what a canvas can do, else words of the language and names; colours in a text. */
 function complete(known: () => Completions | undefined) {
@@ -20,8 +14,8 @@ function complete(known: () => Completions | undefined) {
 		const { words, colours: paints } = known() ?? { words: [], colours: [] };
 		const quoted = /["'`]([a-z]*)$/i.exec(before);
 		if (quoted && /(?:Style\s*=|addColorStop\([^)]*,)\s*["'`][a-z]*$/i.test(before)) {
-			const options = paints.map((c) => ({ label: c.name, detail: c.code, type: "constant" }));
-			return { from: context.pos - (quoted[1] as string).length, options, validFor: /^[a-z]*$/i };
+			const from = context.pos - (quoted[1] as string).length;
+			return { from, options: paintOptions(paints), validFor: /^[a-z]*$/i };
 		}
 		const word = context.matchBefore(/[\p{L}_$][\p{L}\p{N}_$]*/u);
 		const isMember = /\.[\p{L}_$]?[\p{L}\p{N}_$]*$/u.test(before);
@@ -43,6 +37,6 @@ function complete(known: () => Completions | undefined) {
 
 /** JavaScript on a canvas. */
 export const JAVASCRIPT_LANGUAGE: EditorLanguage = {
-	extensions: [javascriptLanguage, syntaxHighlighting(colours)],
+	extensions: [javascriptLanguage, syntaxHighlighting(programColours)],
 	complete,
 };

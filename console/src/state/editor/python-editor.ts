@@ -1,20 +1,10 @@
 import type { CompletionContext, CompletionResult } from "@codemirror/autocomplete";
 import { pythonLanguage } from "@codemirror/lang-python";
-import { HighlightStyle, indentUnit, syntaxHighlighting } from "@codemirror/language";
-import { tags } from "@lezer/highlight";
+import { indentUnit, syntaxHighlighting } from "@codemirror/language";
 import { namesIn } from "../../worker/nib-words.ts";
 import type { Completions } from "./nib-language.ts";
+import { paintOptions, programColours } from "./program-colours.ts";
 import type { EditorLanguage } from "./program-editor.ts";
-
-const colours = HighlightStyle.define([
-	{
-		tag: [tags.keyword, tags.definitionKeyword, tags.controlKeyword, tags.operatorKeyword],
-		color: "var(--c-act)",
-		fontWeight: "600",
-	},
-	{ tag: tags.comment, color: "var(--c-ink-faint)" },
-	{ tag: [tags.string, tags.special(tags.string)], color: "var(--c-ink-soft)" },
-]);
 
 /** Completes the module's functions, their keywords inside the brackets of a call, colours in a text, and names. */
 function complete(known: () => Completions | undefined) {
@@ -24,8 +14,8 @@ function complete(known: () => Completions | undefined) {
 		const { words, colours: paints } = known() ?? { words: [], colours: [] };
 		const quoted = /["']([a-z]*)$/i.exec(before);
 		if (quoted && /(?:\b(?:fill|paper)\(|\bcolou?r\s*=)\s*["'][a-z]*$/i.test(before)) {
-			const options = paints.map((c) => ({ label: c.name, detail: c.code, type: "constant" }));
-			return { from: context.pos - (quoted[1] as string).length, options, validFor: /^[a-z]*$/i };
+			const from = context.pos - (quoted[1] as string).length;
+			return { from, options: paintOptions(paints), validFor: /^[a-z]*$/i };
 		}
 		const word = context.matchBefore(/[\p{L}_][\p{L}\p{N}_]*/u);
 		const isRead = /#/.test(before) || (before.match(/["']/g)?.length ?? 0) % 2 === 1 || /\.\s*\w*$/.test(before);
@@ -52,6 +42,6 @@ function complete(known: () => Completions | undefined) {
 
 /** Python with the module markpen. */
 export const PYTHON_LANGUAGE: EditorLanguage = {
-	extensions: [pythonLanguage, syntaxHighlighting(colours), indentUnit.of("    ")],
+	extensions: [pythonLanguage, syntaxHighlighting(programColours), indentUnit.of("    ")],
 	complete,
 };

@@ -3,6 +3,7 @@ import { autoCloseTags, xmlLanguage } from "@codemirror/lang-xml";
 import { HighlightStyle, syntaxHighlighting } from "@codemirror/language";
 import { tags } from "@lezer/highlight";
 import type { Completions } from "./nib-language.ts";
+import { paintOptions } from "./program-colours.ts";
 import type { EditorLanguage } from "./program-editor.ts";
 
 const colours = HighlightStyle.define([
@@ -27,7 +28,7 @@ function complete(known: () => Completions | undefined) {
 		const text = context.state.sliceDoc(Math.max(0, context.pos - NEAR), context.pos);
 		const painted = PAINTS.exec(text);
 		if (painted) {
-			const options = paints.map((c) => ({ label: c.name, detail: c.code, type: "constant" }));
+			const options = paintOptions(paints);
 			return { from: context.pos - (painted[1] as string).length, options, validFor: /^[a-z]*$/i };
 		}
 		const reference = /(?:href\s*=\s*["']|url\()#([\w-]*)$/.exec(text);

@@ -1,23 +1,15 @@
 import { formatColour, NO_COLOUR, nameOfColour } from "../../colour/colour.ts";
+import { OTHER_SIGNS } from "../other-signs.ts";
 import { rebracketedText } from "../rebracketed-text.ts";
-import type { Deed, OperatorSite, Phrasebook, Role } from "../sites.ts";
+import type { Deed, Phrasebook, Role } from "../sites.ts";
 import { CONTEXT_NAMES, SETTINGS } from "./canvas-methods.ts";
 import { type AnyNode, isFunction, nameOfMember } from "./tree.ts";
 
 /** Signs that may stand in each other's place. */
-export const OTHERS: Readonly<Record<string, readonly [OperatorSite["sort"], ...string[]]>> = {
-	"+": ["arithmetic", "-", "*"],
-	"-": ["arithmetic", "+"],
-	"*": ["arithmetic", "/", "+"],
-	"/": ["arithmetic", "*"],
-	"<": ["comparison", ">", "<="],
-	">": ["comparison", "<", ">="],
-	"<=": ["comparison", "<", ">="],
-	">=": ["comparison", ">", "<="],
+export const OTHERS: typeof OTHER_SIGNS = {
+	...OTHER_SIGNS,
 	"===": ["comparison", "!=="],
 	"!==": ["comparison", "==="],
-	"==": ["comparison", "!="],
-	"!=": ["comparison", "=="],
 	"&&": ["logic", "||"],
 	"||": ["logic", "&&"],
 };

@@ -1,18 +1,6 @@
 import type { Sentences } from "../problem.ts";
+import { bracket, q } from "../sentence-words.ts";
 import { VECTOR_SENTENCES } from "../vector/vector-sentences.ts";
-
-/** A word of the student's or of the language, set apart. */
-const q = (v: string | number | undefined) => `“${v ?? ""}”`;
-
-const BRACKETS: Readonly<Record<string, string>> = {
-	"(": "round",
-	")": "round",
-	"[": "square",
-	"]": "square",
-	"{": "curly",
-	"}": "curly",
-};
-const bracket = (v: string | number | undefined) => `${BRACKETS[String(v)] ?? ""} bracket ${q(v)}`;
 
 /** What isn't recorded of a canvas, and what to do instead. */
 const UNRECORDED: Readonly<Record<string, string>> = {

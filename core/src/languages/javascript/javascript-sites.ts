@@ -30,8 +30,6 @@ class SiteFinder {
 	private readonly source: string;
 	private readonly lines: Lines;
 	private readonly found = new SiteLists();
-	/** What the values under each name are used for. */
-	private readonly uses = new Map<string, Set<Role>>();
 	private readonly parameters = new Map<string, readonly string[]>();
 	private context = "ctx";
 	/** Functions that are called again and again, frame by frame. */
@@ -42,8 +40,6 @@ class SiteFinder {
 		this.lines = new Lines(source);
 		this.prepare(tree);
 		this.block(tree.body as AnyNode[], { number: 0, names: [], end: source.length, indent: "" });
-		for (let round = 0; round < 4; round++)
-			for (const { name, roles } of this.found.names) for (const role of roles) this.usesOf(name).add(role);
 		this.sites = this.found.inOrder(source, phrasebook(this.context));
 	}
 
@@ -78,12 +74,6 @@ class SiteFinder {
 		const [first] = node.arguments as AnyNode[];
 		if ((name === "requestAnimationFrame" || name === "setInterval") && first?.type === "Identifier")
 			this.framed.add(first.name as string);
-	}
-
-	private usesOf(name: string): Set<Role> {
-		const known = this.uses.get(name) ?? new Set<Role>();
-		this.uses.set(name, known);
-		return known;
 	}
 
 	private span(start: number, end: number): Span {
@@ -223,7 +213,7 @@ class SiteFinder {
 			return;
 		}
 		if (nameOfMember(init.callee as AnyNode | undefined) === "getContext") return;
-		this.value(init, id.type === "Identifier" ? this.usesOf(id.name as string) : new Set(["other"]), at);
+		this.value(init, id.type === "Identifier" ? this.found.usesOf(id.name as string) : new Set(["other"]), at);
 	}
 
 	private counting(node: AnyNode, at: At, body: (of: AnyNode, more: readonly string[]) => void): void {
@@ -250,7 +240,7 @@ class SiteFinder {
 				name !== undefined && name in SETTINGS
 					? new Set([ofSetting(name)])
 					: left.type === "Identifier"
-						? this.usesOf(left.name as string)
+						? this.found.usesOf(left.name as string)
 						: new Set<Role>(["other"]);
 			this.value(node.right as AnyNode, roles, at);
 			return;
@@ -282,7 +272,7 @@ class SiteFinder {
 			}
 			const roles: ReadonlySet<Role> =
 				callee.type === "Identifier"
-					? this.usesOf(this.parameters.get(callee.name as string)?.[i] ?? "")
+					? this.found.usesOf(this.parameters.get(callee.name as string)?.[i] ?? "")
 					: new Set([method?.values[i]?.role ?? roleOf(name, i)]);
 			return this.value(value, roles, at, method?.values[i]?.angle);
 		});

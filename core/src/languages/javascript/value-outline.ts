@@ -1,3 +1,4 @@
+import { COMMON_SIGNS } from "../common-signs.ts";
 import type { CallValue, Sign, Value, Variable } from "../outline.ts";
 import type { SourceRange } from "../problem.ts";
 import type { Names } from "../scope.ts";
@@ -6,20 +7,9 @@ import { type AnyNode, childrenOf, nameOfMember } from "./tree.ts";
 
 /** Signs in the words of all languages. */
 export const SIGNS: Readonly<Record<string, Sign>> = {
+	...COMMON_SIGNS,
 	"===": "==",
-	"==": "==",
 	"!==": "!=",
-	"!=": "!=",
-	"<": "<",
-	"<=": "<=",
-	">": ">",
-	">=": ">=",
-	"+": "+",
-	"-": "-",
-	"*": "*",
-	"/": "/",
-	"%": "mod",
-	"**": "^",
 	"&&": "and",
 	"||": "or",
 };

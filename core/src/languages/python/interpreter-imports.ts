@@ -1,6 +1,6 @@
 /**
  * What the interpreter may ask of its host once it is ready. Everything that it could reach outside its own memory is
- * one of its WebAssembly imports, so this list is the wall: what isn't here is refused, whatever a program finds inside.
+ * one of its WebAssembly imports, so this list is the wall: anything else is refused, whatever a program finds inside.
  */
 const KEPT: ReadonlySet<string> = new Set([
 	// Calling functions of the interpreter's own table.
@@ -25,20 +25,20 @@ const KEPT: ReadonlySet<string> = new Set([
 	"__syscall_getdents64",
 	"_try_fcntl64",
 	"__syscall_fcntl64",
-	"__syscall_ioctl",
 	"fd_seek",
-	"fd_close",
 	"fd_fdstat_get",
 	"emscripten_runtime_keepalive_push",
 	"emscripten_runtime_keepalive_pop",
 	"_emscripten_runtime_keepalive_clear",
 ]);
 
-/** "Function not implemented" of WASI, and "no such file", as system calls return them. */
+/** What system calls return for a call that the host refuses, and for a file that it hasn't (WASI errno). */
 const ENOSYS = 52;
 const ENOENT = 44;
-/** How a file is opened: for reading alone (the lowest two bits are 0). */
-const ACCESS = 3;
+/** Ways of opening a file that change nothing: closed at exec, and large files (O_CLOEXEC, O_LARGEFILE). */
+const HARMLESS = 0x88000;
+/** The standard streams: they stay open whatever a program does, since they are the host's and not in memory. */
+const STANDARD_STREAMS = 2;
 
 export type Import = (...values: number[]) => unknown;
 export type Imports = Record<string, Record<string, Import | object>>;
@@ -117,9 +117,10 @@ const OWN: Readonly<Record<string, (answers: Answers, given: Import) => Import>>
 		return 0;
 	},
 	__syscall_openat: (answers, given) => (folder, path, flags, more) =>
-		((flags ?? 0) & ACCESS) === 0 && answers.text(path ?? 0) === answers.library
+		((flags ?? 0) & ~HARMLESS) === 0 && answers.text(path ?? 0) === answers.library
 			? given(folder ?? 0, path ?? 0, flags ?? 0, more ?? 0)
 			: -ENOENT,
+	fd_close: (_, given) => (file) => ((file ?? 0) > STANDARD_STREAMS ? given(file ?? 0) : 0),
 	// Whatever is written goes nowhere: what a program prints takes another way.
 	fd_write: (answers) => (_file, parts, count, written) => {
 		const view = new DataView(answers.bytes().buffer);
@@ -129,7 +130,7 @@ const OWN: Readonly<Record<string, (answers: Answers, given: Import) => Import>>
 		return 0;
 	},
 	fd_read: (answers, given) => (file, parts, count, read) => {
-		if ((file ?? 0) > 2) return given(file ?? 0, parts ?? 0, count ?? 0, read ?? 0);
+		if ((file ?? 0) > STANDARD_STREAMS) return given(file ?? 0, parts ?? 0, count ?? 0, read ?? 0);
 		new DataView(answers.bytes().buffer).setUint32(read ?? 0, 0, true);
 		return 0;
 	},

@@ -23,10 +23,7 @@ export interface Python {
 	readonly addFunction: (run: (...values: number[]) => number, signature: string) => number;
 	readonly stackSave: () => Address;
 	readonly stackRestore: (at: Address) => void;
-	readonly _emscripten_stack_get_base: () => Address;
 	readonly _emscripten_stack_get_end: () => Address;
-	/** Where in memory it is noted up to where memory has been handed out. */
-	readonly _emscripten_get_sbrk_ptr: () => Address;
 	readonly _malloc: (bytes: number) => Address;
 	readonly _free: (at: Address) => void;
 	readonly _Py_InitializeEx: (signals: number) => void;

@@ -67,8 +67,8 @@ export class PythonBox {
 	private size = 0;
 	/** What has happened since everything was put back: nothing, one source was read, or more than that. */
 	private since: "nothing" | { readonly read: string } | "more" = "nothing";
-	/** The interpreter's stack: where it ends, and where it begins; it grows downwards. */
-	private stackRoom: readonly [end: Address, base: Address] = [0, 0];
+	/** Where the interpreter's stack ends; it grows downwards, from {@link stack} on as far as programs go. */
+	private stackEnd: Address = 0;
 	private parts: Record<string, Address> = {};
 	/** Whether each code object, by its address, is the program's own. */
 	private readonly own = new Map<Address, boolean>();
@@ -139,7 +139,7 @@ export class PythonBox {
 		while (used > 0 && all[used - 1] === 0) used--;
 		this.snapshot = all.slice(0, used);
 		this.stack = python.stackSave();
-		this.stackRoom = [python._emscripten_stack_get_end(), python._emscripten_stack_get_base()];
+		this.stackEnd = python._emscripten_stack_get_end();
 		this.size = all.length;
 	}
 
@@ -160,14 +160,12 @@ export class PythonBox {
 	private restore(): void {
 		const { python, snapshot } = this;
 		for (const stream of python.FS.streams) if (stream && stream.fd > 2) python.FS.close(stream);
-		const [end, base] = this.stackRoom;
 		const memory = python.HEAPU8;
-		const top = python.HEAPU32[python._emscripten_get_sbrk_ptr() >> 2] as Address;
-		memory.set(snapshot.subarray(0, end));
-		memory.fill(0, end, this.stack);
+		memory.set(snapshot.subarray(0, this.stackEnd));
+		memory.fill(0, this.stackEnd, this.stack);
 		memory.set(snapshot.subarray(this.stack), this.stack);
-		// Beyond what was ever handed out nothing was written.
-		memory.fill(0, snapshot.length, Math.max(snapshot.length, top, base));
+		// A program may have written anywhere, whatever the interpreter itself has noted down.
+		memory.fill(0, snapshot.length);
 		python.stackRestore(this.stack);
 		this.thrown = undefined;
 		this.own.clear();

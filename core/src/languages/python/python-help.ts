@@ -17,134 +17,169 @@ function formsOf(f: ModuleFunction): string[] {
 		: forms;
 }
 
-/** Help that Nib's doesn't say in the words of Python. */
-const OWN_HELP: Readonly<Record<string, string>> = {
-	pen: "Sets the pen's colour and width. The pen draws what is walked and the outlines of placed shapes.",
-	pen_up: "Lifts the pen, so that walking draws nothing.",
-	pen_down: "Puts the pen down, and sets its colour and width where they are given.",
-	pen_none: "Takes the pen's ink away: it draws nothing until its colour is set again.",
-	face: "Points the pen in a direction: 0 is to the right, 90 is up.",
-	face_toward: "Points the pen at a place.",
-	fill: "The inside of the shapes that are placed from now on, and the colour of text. At the start it is None. fill(None) takes it away.",
-	polygon:
-		"A closed shape through some corners, each a pair (X, Y); or a regular one by its number of sides, its middle and the distance from there to the corners. Its lowest side is then level, unless turned turns it anticlockwise.",
-	polyline: "A line through some points, each a pair (X, Y). It isn't closed and has no inside.",
-	arc: 'Part of a circle\'s or ellipse\'s rim, anticlockwise from one direction to another: 0 is to the right, 90 is up. closed="sector" joins its ends to the middle, closed="segment" joins them to each other; only a closed one has an inside.',
-	text: "Words on the sheet: the place is on the line they stand on. They are 16 high where no size is given, in the colour of the fill, or of the pen where there is no fill.",
-	dot: "A round dot in the pen's colour, as wide as the pen where no size is given.",
+/** Help that Nib's doesn't say in the words of Python, sentence by sentence. */
+const OWN_HELP: Readonly<Record<string, readonly string[]>> = {
+	pen: ["Sets the pen's colour and width.", "The pen draws what is walked and the outlines of placed shapes."],
+	pen_up: ["Lifts the pen, so that walking draws nothing."],
+	pen_down: ["Puts the pen down, and sets its colour and width where they are given."],
+	pen_none: ["Takes the pen's ink away: it draws nothing until its colour is set again."],
+	face: ["Points the pen in a direction: 0 is to the right, 90 is up."],
+	face_toward: ["Points the pen at a place."],
+	fill: [
+		"The inside of the shapes that are placed from now on, and the colour of text.",
+		"At the start it is None.",
+		"fill(None) takes it away.",
+	],
+	polygon: [
+		"A closed shape through some corners, each a pair (X, Y).",
+		"Or a regular shape by its number of sides, its middle and the distance from there to the corners.",
+		"Its lowest side is then level, unless turned turns it anticlockwise.",
+	],
+	polyline: ["A line through some points, each a pair (X, Y).", "It isn't closed and has no inside."],
+	arc: [
+		"Part of a circle's or ellipse's rim, anticlockwise from one direction to another.",
+		"0 is to the right, 90 is up.",
+		'closed="sector" joins its ends to the middle, closed="segment" joins them to each other.',
+		"Only a closed one has an inside.",
+	],
+	text: [
+		"Words on the sheet, with the place on their baseline.",
+		"The usual size is 16.",
+		"They have the colour of the fill, or that of the pen where there is no fill.",
+	],
+	dot: ["A round dot in the pen's colour, as wide as the pen where no size is given."],
 };
 
 /** What Python has beside the statements: the word, its forms, its help, and Nib's word whose example it has. */
-const MORE: readonly (readonly [word: string, forms: readonly string[], help: string, twin: string])[] = [
+const MORE: readonly (readonly [word: string, forms: readonly string[], help: readonly string[], twin: string])[] = [
 	[
 		"for",
 		["for NAME in range(N):", "for NAME in range(A, B):", "for NAME in LIST:"],
-		"Does the lines below it again and again. With range(N) the name counts from 0 to N - 1.",
+		["Does the lines below it again and again.", "With range(N) the name counts from 0 to N - 1."],
 		"for",
 	],
 	[
 		"while",
 		["while CONDITION:"],
-		"Goes on as long as its condition is true, which is asked before each pass.",
+		["Goes on as long as its condition is true, which is asked before each pass."],
 		"while",
 	],
 	[
 		"if",
 		["if CONDITION:", "elif CONDITION:", "else:"],
-		"Does the lines below it only where its condition is true; elif and else say what to do where it isn't.",
+		["Does the lines below it only where its condition is true; elif and else say what to do where it isn't."],
 		"if",
 	],
 	[
 		"def",
 		["def NAME(A, B=VALUE):"],
-		"Gives a name to lines that are wanted again. What its values are is said at each call.",
+		["Gives a name to lines that are wanted again.", "What its values are is said at each call."],
 		"routine",
 	],
-	["return", ["return", "return VALUE"], "Ends a function, and gives a value back where one comes after it.", "return"],
-	["break", ["break"], "Leaves the nearest loop.", "break"],
-	["print", ["print(VALUE, …)"], "Writes values to the list of messages beside the drawing.", "print"],
+	[
+		"return",
+		["return", "return VALUE"],
+		["Ends a function, and gives a value back where one comes after it."],
+		"return",
+	],
+	["break", ["break"], ["Leaves the nearest loop."], "break"],
+	["print", ["print(VALUE, …)"], ["Writes values to the list of messages beside the drawing."], "print"],
 	[
 		"area",
 		["with area():"],
-		"Fills what is walked inside it: every move, pen up or down, adds to one outline, which is closed at the end and filled under what was walked.",
+		[
+			"Fills what is walked inside it.",
+			"Every move, pen up or down, adds to one outline.",
+			"It is closed at the end and filled under what was walked.",
+		],
 		"area",
 	],
 	[
 		"picture",
 		["@picture", "@picture(size=(W, H))"],
-		"Makes a picture of what the function below it draws, with a pen, fill and paper of its own. It is seen once it is laid.",
+		[
+			"Makes a picture of what the function below it draws, with a pen, fill and paper of its own.",
+			"It is seen once it is laid.",
+		],
 		"picture",
 	],
 	[
 		"each_frame",
 		["@each_frame"],
-		"Calls the function below it for every frame, 30 a second in a replay; frame.number counts from 1. last_frame() makes the frame the last.",
+		[
+			"Calls the function below it for every frame, 30 a second in a replay.",
+			"frame.number counts from 1.",
+			"last_frame() makes the frame the last.",
+		],
 		"each frame",
 	],
 	[
 		"sin_deg",
 		["sin_deg(ANGLE)"],
-		"The sine of an angle in degrees; cos_deg and tan_deg are there too. math.sin takes radians.",
+		["The sine of an angle in degrees; cos_deg and tan_deg are there too. math.sin takes radians."],
 		"sin",
 	],
-	["cos_deg", ["cos_deg(ANGLE)"], "The cosine of an angle in degrees.", "cos"],
-	["tan_deg", ["tan_deg(ANGLE)"], "The tangent of an angle in degrees.", "tan"],
-	["asin_deg", ["asin_deg(N)"], "The angle, -90 to 90 degrees, that has this sine.", "asin"],
-	["acos_deg", ["acos_deg(N)"], "The angle, 0 to 180 degrees, that has this cosine.", "acos"],
-	["atan_deg", ["atan_deg(N)"], "The angle, -90 to 90 degrees, that has this tangent.", "atan"],
-	["angle", ["angle(DX, DY)"], "The facing that goes DX along x and DY along y.", "angle"],
+	["cos_deg", ["cos_deg(ANGLE)"], ["The cosine of an angle in degrees."], "cos"],
+	["tan_deg", ["tan_deg(ANGLE)"], ["The tangent of an angle in degrees."], "tan"],
+	["asin_deg", ["asin_deg(N)"], ["The angle, -90 to 90 degrees, that has this sine."], "asin"],
+	["acos_deg", ["acos_deg(N)"], ["The angle, 0 to 180 degrees, that has this cosine."], "acos"],
+	["atan_deg", ["atan_deg(N)"], ["The angle, -90 to 90 degrees, that has this tangent."], "atan"],
+	["angle", ["angle(DX, DY)"], ["The facing that goes DX along x and DY along y."], "angle"],
 	[
 		"chance",
 		["chance()", "chance(LOW, HIGH)"],
-		"A number by chance: from 0 up to 1, or from LOW to HIGH, whole when both are whole. The same seed gives the same numbers, as with Python's own random.",
+		[
+			"A number by chance: from 0 up to 1, or from LOW to HIGH, whole when both are whole.",
+			"The same seed gives the same numbers, as with Python's own random.",
+		],
 		"random",
 	],
-	["choose", ["choose(LIST)"], "One item of a list by chance.", "choose"],
+	["choose", ["choose(LIST)"], ["One item of a list by chance."], "choose"],
 	[
 		"rgb",
 		["rgb(R, G, B)", "rgb(R, G, B, OPACITY)"],
-		"A colour of red, green and blue, 0 to 255 each; one value alone is a grey; a fourth is its opacity, 0 to 1.",
+		["A colour of red, green and blue, 0 to 255 each; one value alone is a grey; a fourth is its opacity, 0 to 1."],
 		"rgb",
 	],
 	[
 		"hsl",
 		["hsl(H, S, L)", "hsl(H, S, L, OPACITY)"],
-		"A colour of hue (0 to 360), saturation and lightness (0 to 100 each); a fourth value is its opacity, 0 to 1.",
+		["A colour of hue (0 to 360), saturation and lightness (0 to 100 each); a fourth value is its opacity, 0 to 1."],
 		"hsl",
 	],
 	[
 		"row",
 		["row(PICTURE, GAP, PICTURE)"],
-		"Pictures joined left to right with their middles level; a number between them is a gap.",
+		["Pictures joined left to right with their middles level; a number between them is a gap."],
 		"row",
 	],
 	[
 		"column",
 		["column(PICTURE, GAP, PICTURE)"],
-		"Pictures joined from the top down with their middles in line; a number between them is a gap.",
+		["Pictures joined from the top down with their middles in line; a number between them is a gap."],
 		"column",
 	],
 	[
 		"layers",
 		["layers(PICTURE, PICTURE)"],
-		"Pictures over one another, the first on top, with their middles together.",
+		["Pictures over one another, the first on top, with their middles together."],
 		"layers",
 	],
 	[
 		"turned",
 		["turned(PICTURE, ANGLE)"],
-		"A picture turned anticlockwise about its middle, by an angle in degrees.",
+		["A picture turned anticlockwise about its middle, by an angle in degrees."],
 		"turned",
 	],
-	["enlarged", ["enlarged(PICTURE, FACTOR)"], "A picture made larger by a factor, lines and text too.", "enlarged"],
-	["mirrored", ["mirrored(PICTURE)"], "A picture with left and right exchanged, letters too.", "mirrored"],
+	["enlarged", ["enlarged(PICTURE, FACTOR)"], ["A picture made larger by a factor, lines and text too."], "enlarged"],
+	["mirrored", ["mirrored(PICTURE)"], ["A picture with left and right exchanged, letters too."], "mirrored"],
 	[
 		"pen.x",
 		["pen.x", "pen.y", "pen.facing", "pen.width", "pen.colour", "pen.fill", "pen.down"],
-		"What the pen is like now. It is read and never set: use go_to, face, pen and fill.",
+		["What the pen is like now.", "It is read and never set: use go_to, face, pen and fill."],
 		"while",
 	],
-	["frame.number", ["frame.number"], "The number of the frame that is being drawn, from 1.", "each frame"],
+	["frame.number", ["frame.number"], ["The number of the frame that is being drawn, from 1."], "each frame"],
 ];
 
 const example = (twin: string) => `${IMPORT}${PYTHON_EXAMPLES[twin] ?? ""}`;
@@ -156,9 +191,12 @@ export const PYTHON_HELP: ReadonlyMap<string, Help> = new Map<string, Help>([
 		{
 			word: f.name,
 			forms: formsOf(f),
-			help: OWN_HELP[f.name] ?? (STATEMENTS.get(f.statement.head)?.help as string),
+			help: OWN_HELP[f.name]?.join(" ") ?? (STATEMENTS.get(f.statement.head)?.help as string),
 			example: example(f.statement.head),
 		},
 	]),
-	...MORE.map(([word, forms, help, twin]): [string, Help] => [word, { word, forms, help, example: example(twin) }]),
+	...MORE.map(([word, forms, help, twin]): [string, Help] => [
+		word,
+		{ word, forms, help: help.join(" "), example: example(twin) },
+	]),
 ]);

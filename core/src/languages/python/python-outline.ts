@@ -1,4 +1,5 @@
 import { cssColour } from "../../colour/css-colour.ts";
+import { COMMON_SIGNS } from "../common-signs.ts";
 import { Lines } from "../lines.ts";
 import type { Outline, RoutineStep, Sign, Step, Value, Variable } from "../outline.ts";
 import type { SourceRange } from "../problem.ts";
@@ -8,23 +9,7 @@ import { calledName, type DrawnValue, drawingCall } from "./drawing-call.ts";
 import type { Block, CallExpression, Expression, Statement } from "./syntax.ts";
 
 /** Signs in the words of all languages. */
-export const SIGNS: Readonly<Record<string, Sign>> = {
-	"==": "==",
-	"!=": "!=",
-	"<": "<",
-	"<=": "<=",
-	">": ">",
-	">=": ">=",
-	"+": "+",
-	"-": "-",
-	"*": "*",
-	"/": "/",
-	"//": "/",
-	"%": "mod",
-	"**": "^",
-	and: "and",
-	or: "or",
-};
+const SIGNS: Readonly<Record<string, Sign>> = { ...COMMON_SIGNS, "//": "/", and: "and", or: "or" };
 
 /** Functions that give another value from run to run. */
 export const CHANCE: ReadonlySet<string> = new Set([

@@ -1,24 +1,11 @@
 import { formatColour, NO_COLOUR, nameOfColour } from "../../colour/colour.ts";
-import type { Meaning, OperatorSite, Phrasebook } from "../sites.ts";
+import { OTHER_LOGIC, OTHER_SIGNS } from "../other-signs.ts";
+import type { Meaning, Phrasebook } from "../sites.ts";
 
-/** Signs that may stand in each other's place. */
-export const OTHER_SIGNS: Readonly<Record<string, readonly [OperatorSite["sort"], ...string[]]>> = {
-	"+": ["arithmetic", "-", "*"],
-	"-": ["arithmetic", "+"],
-	"*": ["arithmetic", "/", "+"],
-	"/": ["arithmetic", "*"],
-	"//": ["arithmetic", "/"],
-	"<": ["comparison", ">", "<="],
-	">": ["comparison", "<", ">="],
-	"<=": ["comparison", "<", ">="],
-	">=": ["comparison", ">", "<="],
-	"==": ["comparison", "!="],
-	"!=": ["comparison", "=="],
-	and: ["logic", "or"],
-	or: ["logic", "and"],
-};
+/** For each sign its sort and the signs that may have been meant instead. */
+export const OTHERS: typeof OTHER_SIGNS = { ...OTHER_SIGNS, ...OTHER_LOGIC, "//": ["arithmetic", "/"] };
 
-/** Keywords that others may stand for. */
+/** Keywords of which one may have been meant instead of another. */
 export const OTHER_WORDS: readonly (readonly Meaning[])[] = [
 	["corner", "centre"],
 	["radius", "diameter"],

@@ -4,6 +4,7 @@ import type { Rewritten } from "../rewritten.ts";
 import type { Edit, ProgramSites } from "../sites.ts";
 import { targetNames } from "./expressions.ts";
 import { MODULE_NAMES } from "./module.ts";
+import { keywordOf, MODULE_FUNCTIONS } from "./module-functions.ts";
 import { everyStatement } from "./python-outline.ts";
 import type { Statement } from "./syntax.ts";
 
@@ -51,10 +52,9 @@ function renamed(source: string, tree: readonly Statement[]): string | undefined
 }
 
 /** Words by which the module's functions take values. */
-const MODULE_KEYWORDS =
-	"centre center corner size radius diameter round turned at colour color width inner points sides from_ to closed align origin sweep xs ys enlarged".split(
-		" ",
-	);
+const MODULE_KEYWORDS: readonly string[] = [...MODULE_FUNCTIONS.values()].flatMap((f) =>
+	f.keywords.flatMap((k) => [keywordOf(k.word), ...(k.also ? [k.also] : [])]),
+);
 
 /** Where the program's own lines begin: after its imports. */
 function afterImports(source: string, tree: readonly Statement[]): number {

@@ -1,17 +1,6 @@
 import type { Sentences } from "../problem.ts";
+import { bracket, q } from "../sentence-words.ts";
 
-/** A word of the student's or of the language, set apart. */
-const q = (v: string | number | undefined) => `“${v ?? ""}”`;
-
-const BRACKETS: Readonly<Record<string, string>> = {
-	"(": "round",
-	")": "round",
-	"[": "square",
-	"]": "square",
-	"{": "curly",
-	"}": "curly",
-};
-const bracket = (v: string | number | undefined) => `${BRACKETS[String(v)] ?? ""} bracket ${q(v)}`;
 const meant = (near: string | number | undefined) => (near ? ` Did you mean ${q(near)}?` : "");
 const values = (count: string | number | undefined) => (Number(count) === 1 ? "1 value" : `${count} values`);
 
@@ -34,7 +23,7 @@ export const PYTHON_SENTENCES: Sentences = {
 	"py-text-open": (d) => `This text has no closing quote mark. Write ${d.quote} at its end, on the same line.`,
 	"py-text-open-long": () => "This text begins with three quote marks and never ends. Close it with three more.",
 	"py-f-string": () => "Something in this f-text can't be read. Check its curly brackets.",
-	"py-equals-single": () => "To ask whether two values are equal, write “==”. One “=” stores a value under a name.",
+	"py-equals-single": () => "To compare two values, write “==”. One “=” stores a value under a name.",
 	"py-assign-value": () => "Only a name can get a value. Write the name on the left of “=”.",
 	"py-comma-missing": () => "Is a comma missing here? Values are separated by commas.",
 	"py-print-brackets": (d) => `${q(d.word)} needs round brackets around its values: ${q(`${d.word}(…)`)}.`,
@@ -95,7 +84,7 @@ export const PYTHON_SENTENCES: Sentences = {
 	"paper-unsized": (d) =>
 		`${q(d.head)} needs to know how large this picture is: write “@picture(size=(W, H))” above the function.`,
 	"limit-calls": (d) =>
-		`Since line ${d.first}, functions have called one another ${d.most} deep. Does this function call itself without end?`,
+		`Since line ${d.first}, functions have called one another ${d.most} deep. Does this one never end?`,
 	// Running
 	"py-import-missing": (d) => `${q(d.name)} comes from markpen. Begin the program with “from markpen import *”.`,
 	"py-module-not-imported": (d) => `Write “import ${d.name}” at the top before you use ${q(d.name)}.`,
@@ -106,13 +95,13 @@ export const PYTHON_SENTENCES: Sentences = {
 	"py-colour-name": (d) => `A colour's name is text. Put it between quote marks: "${d.name}".`,
 	"py-read-only": (d) => `${q(d.name)} can only be read. Use go_to, face, pen or fill to change the pen.`,
 	"py-local-early": (d) =>
-		`${q(d.name)} has no value yet in this function. To change the one outside, write “global ${d.name}” in its first line.`,
+		`${q(d.name)} has no value yet in this function. To use the outer one, begin the function with “global ${d.name}”.`,
 	"py-part-of-none": (d) => `There is nothing here to take ${q(d.name)} from: the value is None.`,
 	"py-part-unknown": (d) => `${sentenceOf(d.of)} has no ${q(d.name)}.${meant(d.near)}`,
 	"py-length": () => "Write len(…) around a list to get its length.",
 	"py-module-missing": (d) => `There is no module ${q(d.name)} here. Drawing needs “from markpen import *” alone.`,
 	"py-import-name": (d) => `${q(d.module)} has nothing called ${q(d.name)}.${meant(d.near)}`,
-	"py-text-plus": (d) => `Text and ${d.kind} can't be joined with “+”. Write str(…) around the value that is no text.`,
+	"py-text-plus": (d) => `Text and ${d.kind} can't be joined with “+”. Write str(…) around the other value.`,
 	"py-text-and-number": () =>
 		"Text and numbers can't be mixed here. Write int(…) around the text, or str(…) around the number.",
 	"py-sum-of-none": (d) => `One side of ${q(d.sign)} has no value (None). Does a function lack its “return”?`,
@@ -131,7 +120,7 @@ export const PYTHON_SENTENCES: Sentences = {
 		d.text
 			? `A whole number is needed in ${q(d.text)}. Use “//” to divide, or int(…).`
 			: "A whole number is needed here. Use “//” to divide, or int(…).",
-	"py-number-wanted": (d) => `A number is needed here, not ${d.kind}. Write int(…) or float(…) around it if it is one.`,
+	"py-number-wanted": (d) => `A number is needed here, not ${d.kind}. Write int(…) or float(…) around it.`,
 	"py-index-kind": (d) => `An item's number in square brackets must be whole, not ${d.kind}.`,
 	"py-none-used": () => "This value is None, so it has no items. Does a function lack its “return”?",
 	"py-square-call": (d) => `${q(d.word)} is a function: call it with round brackets.`,

@@ -10,7 +10,7 @@ import { numberOf, partsOf, targetNames } from "./expressions.ts";
 import { keywordOf, type ModuleFunction } from "./module-functions.ts";
 import { otherKinds } from "./other-kinds.ts";
 import { ownFunctions, specialOf } from "./python-outline.ts";
-import { OTHER_SIGNS, OTHER_WORDS, WRITE } from "./python-phrasebook.ts";
+import { OTHER_WORDS, OTHERS, WRITE } from "./python-phrasebook.ts";
 import type { BinaryExpression, Block, CallExpression, Expression, Statement } from "./syntax.ts";
 
 /** The sites of a program in Python. */
@@ -31,8 +31,6 @@ class SiteFinder {
 	private readonly source: string;
 	private readonly lines: Lines;
 	private readonly found = new SiteLists();
-	/** What the values under each name are used for. */
-	private readonly uses = new Map<string, Set<Role>>();
 	private readonly parameters = new Map<string, readonly string[]>();
 	private readonly own: ReadonlySet<string>;
 	/** Names that have a value already, so that another one changes it. */
@@ -44,8 +42,6 @@ class SiteFinder {
 		this.own = ownFunctions(statements);
 		this.prepare(statements);
 		this.block(statements, { number: 0, names: [], end: source.length, indent: "" });
-		for (let round = 0; round < 4; round++)
-			for (const { name, roles } of this.found.names) for (const role of roles) this.usesOf(name).add(role);
 		this.sites = this.found.inOrder(source, WRITE);
 	}
 
@@ -56,12 +52,6 @@ class SiteFinder {
 					statement.name,
 					statement.parameters.map((p) => p.name),
 				);
-	}
-
-	private usesOf(name: string): Set<Role> {
-		const known = this.uses.get(name) ?? new Set<Role>();
-		this.uses.set(name, known);
-		return known;
 	}
 
 	private span(start: number, end: number): Span {
@@ -272,7 +262,7 @@ class SiteFinder {
 				return;
 			case "assign": {
 				const [target] = statement.targets;
-				const roles = target?.node === "name" ? this.usesOf(target.name) : OTHER;
+				const roles = target?.node === "name" ? this.found.usesOf(target.name) : OTHER;
 				if (statement.value && statement.value.node !== "lambda") this.value(statement.value, roles, at);
 				return;
 			}
@@ -308,7 +298,7 @@ class SiteFinder {
 		const isOwn = name !== undefined && this.own.has(name);
 		const sites = call.values.map(({ keyword, value }, i) => {
 			const parameter = keyword?.name ?? parameters[i] ?? "";
-			return this.value(value, isOwn ? this.usesOf(parameter) : OTHER, at);
+			return this.value(value, isOwn ? this.found.usesOf(parameter) : OTHER, at);
 		});
 		for (let i = 0; i + 1 < sites.length; i++) {
 			const [first, second] = [sites[i], sites[i + 1]];
@@ -450,7 +440,7 @@ class SiteFinder {
 	}
 
 	private operator({ sign, at: place }: BinaryExpression, at: At): void {
-		const [sort, ...others] = OTHER_SIGNS[sign] ?? [];
+		const [sort, ...others] = OTHERS[sign] ?? [];
 		if (!sort) return;
 		this.found.operators.push({
 			...this.span(place.start, place.end),

@@ -147,10 +147,16 @@ function localShape({ message, source, place, name: known }: Raised): Shaped {
 /** The names that a program gives values to, imports or defines. */
 function namesIn(source: string, without: string): string[] {
 	const found = new Set<string>();
-	const pattern =
-		/(?:^|[;:])\s*(?:def|class)\s+([^\W\d]\w*)|(?:^|[\s,(])([^\W\d]\w*)\s*(?:,[^=\n()]*)?=(?!=)|\bfor\s+([^\n]+?)\s+in\b|\bimport\s+([^\n#]+)|\bdef\s+\w+\(([^)]*)\)/gmu;
-	for (const [, ...groups] of source.matchAll(pattern))
-		for (const group of groups) for (const [word] of (group ?? "").matchAll(/[^\W\d]\w*/gu)) found.add(word);
+	const patterns = [
+		/(?:^|[;:])\s*(?:def|class)\s+([^\W\d]\w*)/gmu,
+		/(?:^|[\s,(])([^\W\d]\w*)\s*(?:,[^=\n()]*)?=(?!=)/gmu,
+		/\bfor\s+([^\n]+?)\s+in\b/gmu,
+		/\bimport\s+([^\n#]+)/gmu,
+		/\bdef\s+\w+\(([^)]*)\)/gmu,
+	];
+	for (const pattern of patterns)
+		for (const [, group = ""] of source.matchAll(pattern))
+			for (const [word] of group.matchAll(/[^\W\d]\w*/gu)) found.add(word);
 	found.delete(without);
 	return [...found];
 }

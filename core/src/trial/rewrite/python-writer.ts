@@ -22,12 +22,13 @@ const turned = (angle: number) => (angle === 0 ? "" : `, turned=${num(-angle)}`)
 function shape(figure: PictureFigure): string {
 	switch (figure.form) {
 		case "ellipse":
-			return `ellipse(centre=${pair(figure.at)}, size=(${num(2 * figure.rx)}, ${num(2 * figure.ry)})${turned(figure.turned)})`;
+			return `ellipse(centre=${pair(figure.at)}, size=${pair([2 * figure.rx, 2 * figure.ry])}${turned(figure.turned)})`;
 		case "arc": {
 			const { at, rx, ry, start, sweep, ends } = figure;
 			const from = -(sweep > 0 ? start + sweep : start);
 			const closed = ends === "open" ? "" : `, closed="${ends}"`;
-			return `arc(centre=${pair(at)}, size=(${num(2 * rx)}, ${num(2 * ry)}), from_=${num(from)}, to=${num(from + Math.abs(sweep))}${closed}${turned(figure.turned)})`;
+			const angles = `from_=${num(from)}, to=${num(from + Math.abs(sweep))}`;
+			return `arc(centre=${pair(at)}, size=${pair([2 * rx, 2 * ry])}, ${angles}${closed}${turned(figure.turned)})`;
 		}
 		case "rect": {
 			const round = figure.rounding > 0 ? `, round=${num(figure.rounding)}` : "";
@@ -36,7 +37,7 @@ function shape(figure: PictureFigure): string {
 		case "points":
 			return `${figure.closed ? "polygon" : "polyline"}(at=[${figure.points.map(pair).join(", ")}])`;
 		case "text":
-			return `text(${JSON.stringify(figure.words)}, at=${pair(figure.at)}, size=${num(figure.size)}${turned(figure.turned)})`;
+			return `text(${[JSON.stringify(figure.words), `at=${pair(figure.at)}`, `size=${num(figure.size)}`].join(", ")}${turned(figure.turned)})`;
 	}
 }
 

@@ -1,4 +1,5 @@
 import { formatColour, namedColour } from "../../../colour/colour.ts";
+import { OTHER_LOGIC, OTHER_SIGNS } from "../../other-signs.ts";
 import { RANK } from "../../outline.ts";
 import type { SourceRange } from "../../problem.ts";
 import type {
@@ -19,7 +20,7 @@ import type {
 	ValueSite,
 	WordSite,
 } from "../../sites.ts";
-import { type DrawNode, everyValue, type Phrase, type Sign, type Step, type Value } from "../tree.ts";
+import { type DrawNode, everyValue, type Phrase, type Step, type Value } from "../tree.ts";
 import { Layout } from "./layout.ts";
 import { otherKinds } from "./other-kinds.ts";
 import { rebracketed } from "./rebracketed.ts";
@@ -46,20 +47,7 @@ const WORDS: readonly (readonly Meaning[])[] = [
 	["radius", "diameter"],
 ];
 
-const OTHERS: Readonly<Record<string, readonly [OperatorSite["sort"], ...Sign[]]>> = {
-	"+": ["arithmetic", "-", "*"],
-	"-": ["arithmetic", "+"],
-	"*": ["arithmetic", "/", "+"],
-	"/": ["arithmetic", "*"],
-	"<": ["comparison", ">", "<="],
-	">": ["comparison", "<", ">="],
-	"<=": ["comparison", "<", ">="],
-	">=": ["comparison", ">", "<="],
-	"==": ["comparison", "!="],
-	"!=": ["comparison", "=="],
-	and: ["logic", "or"],
-	or: ["logic", "and"],
-};
+const OTHERS: typeof OTHER_SIGNS = { ...OTHER_SIGNS, ...OTHER_LOGIC };
 
 /** What a pen statement can do too, with the word for it. */
 const ROOM: readonly { readonly does: Deed; readonly word: string }[] = [
