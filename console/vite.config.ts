@@ -1,5 +1,4 @@
-import { readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
-import { createRequire } from "node:module";
+import { readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { brotliCompressSync, constants, gzipSync } from "node:zlib";
 import { svelte } from "@sveltejs/vite-plugin-svelte";
@@ -35,13 +34,7 @@ function compressed(): Plugin {
 	};
 }
 
-/** Bytes of the files of Python's interpreter. */
-const PYTHON_BYTES = ["pyodide/pyodide.asm.wasm", "pyodide/python_stdlib.zip"]
-	.map((name) => statSync(createRequire(import.meta.url).resolve(name)).size)
-	.reduce((a, b) => a + b);
-
 export default defineConfig({
-	define: { PYTHON_BYTES },
 	plugins: [svelte(), tailwindcss(), compressed()],
 	build: {
 		target: "es2022",
