@@ -6,7 +6,7 @@ import { join } from "node:path";
 import { build } from "./build.mjs";
 import { ensureHeadlessChromium } from "./chromium.mjs";
 import { ensurePackages } from "./packages.mjs";
-import { ensurePostgres } from "./postgres.mjs";
+import { ensurePostgres, startTestPostgres } from "./postgres.mjs";
 import { main, ROOT, wait } from "./run.mjs";
 
 const project = (...names) => names.flatMap((name) => ["--project", name]);
@@ -61,19 +61,26 @@ await main(async () => {
 	});
 	await timed("build", build);
 	const folder = mkdtempSync(join(tmpdir(), "mark-pen-results-"));
+	// One database server for all runs, so that the demo is checked once.
+	const server = await startTestPostgres();
+	const env = { ...process.env, MARKPEN_TEST_POSTGRES: server.database("postgres") };
 	let [passed, failed, broken] = [0, 0, false];
 	for (const [name, args] of runsOf(process.argv.slice(2))) {
 		process.stdout.write(`\n== ${name}\n`);
 		const file = join(folder, `${name}.json`);
 		const code = await timed(name, () =>
-			wait(process.execPath, [
-				join(ROOT, "node_modules/vitest/vitest.mjs"),
-				"run",
-				...args,
-				"--reporter=default",
-				"--reporter=json",
-				`--outputFile.json=${file}`,
-			]),
+			wait(
+				process.execPath,
+				[
+					join(ROOT, "node_modules/vitest/vitest.mjs"),
+					"run",
+					...args,
+					"--reporter=default",
+					"--reporter=json",
+					`--outputFile.json=${file}`,
+				],
+				{ env },
+			),
 		);
 		if (code !== 0) broken = true;
 		try {
@@ -86,6 +93,7 @@ await main(async () => {
 			failed += 1;
 		}
 	}
+	await server.stop();
 	rmSync(folder, { recursive: true, force: true });
 	process.stdout.write(`\n${times.join("\n")}\n\n${passed} passed, ${failed} failed\n`);
 	return broken || failed > 0 ? 1 : 0;

@@ -262,7 +262,7 @@ describe("the student", () => {
 			await editor(page).fill("walk 50\nwlak 90");
 			await page.getByRole("button", { name: /^Run/ }).click();
 			await page.getByTestId("problem").waitFor();
-			expect(await page.getByTestId("problem").textContent()).toBe(
+			expect((await page.getByTestId("problem").textContent())?.trim()).toBe(
 				"Line 2: There is no statement “wlak”. Did you mean “walk”?",
 			);
 			await page.locator(".cm-lintRange-error").hover();

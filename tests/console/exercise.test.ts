@@ -76,7 +76,9 @@ describe("the library", () => {
 				)
 				.toBe(true);
 			await page.getByLabel("Search exercises").fill("light");
-			expect(await page.locator("a:has(img)").allTextContents()).toEqual([expect.stringContaining("Lighthouse")]);
+			await expect
+				.poll(() => page.locator("a:has(img)").allTextContents())
+				.toEqual([expect.stringContaining("Anchor light"), expect.stringContaining("Lighthouse")]);
 		}));
 
 	test("copies an exercise of the library to change it", () =>

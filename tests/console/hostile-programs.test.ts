@@ -1,33 +1,23 @@
-import { readdirSync, readFileSync } from "node:fs";
+import { readdirSync } from "node:fs";
 import type { Browser, Page } from "playwright-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { parse } from "yaml";
-import { HOSTILE_SVG } from "../../core/examples/svg-hostile.mjs";
+import { HOSTILE, sampleOf } from "../hostile.ts";
 import { Site } from "../site.ts";
 import { launch } from "./browser.ts";
 
-/** All of them where it is asked for, as `npm run soak` does; else the first of each kind. */
-const ALL = process.env.MARKPEN_HOSTILE === "all";
-const CANVAS = parse(
-	readFileSync(new URL("../../core/examples/canvas-hostile.yaml", import.meta.url), "utf8"),
-) as Readonly<Record<string, readonly string[]>>;
-
-const PYTHON = parse(
-	readFileSync(new URL("../../core/examples/python-hostile.yaml", import.meta.url), "utf8"),
-) as Readonly<Record<string, readonly string[]>>;
-
-const some = (of: Readonly<Record<string, readonly string[]>>) =>
-	Object.values(of).flatMap((list) => (ALL ? list : list.slice(0, 1)));
+/** The first of each kind, or all. */
+const some = (language: keyof typeof HOSTILE) =>
+	sampleOf(HOSTILE[language], Number.POSITIVE_INFINITY).flatMap(([, list]) => list);
 const PROGRAMS = [
-	...some(CANVAS).map((source) => ({
+	...some("javascript").map((source) => ({
 		language: "javascript",
 		source: `const ctx = canvas.getContext("2d");\nctx.fillRect(10, 10, 60, 40);\nctx.beginPath();\n${source}`,
 	})),
-	...some(PYTHON).map((source) => ({
+	...some("python").map((source) => ({
 		language: "python",
 		source: `from markpen import *\nrect(corner=(10, 10), size=(60, 40))\n${source}`,
 	})),
-	...some(HOSTILE_SVG).map((source) => ({
+	...some("svg").map((source) => ({
 		language: "svg",
 		source: source.startsWith("<!DOCTYPE")
 			? source

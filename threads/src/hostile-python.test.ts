@@ -1,15 +1,8 @@
-import { readFileSync } from "node:fs";
 import { CLASS_LIMITS, decodeTape, tapeChecksum } from "@markpen/core";
 import { afterAll, describe, expect, test } from "vitest";
-import { parse } from "yaml";
+import { HOSTILE, sampleOf } from "../../tests/hostile.ts";
 import { ThreadLost, Threads } from "../dist/index.js";
 
-/** All of them where it is asked for, as `npm run soak` does; else some of each kind. */
-const ALL = process.env.MARKPEN_HOSTILE === "all";
-const EVERY = 6;
-const HOSTILE = parse(
-	readFileSync(new URL("../../core/examples/python-hostile.yaml", import.meta.url), "utf8"),
-) as Readonly<Record<string, readonly string[]>>;
 /** What is drawn first, and so has to be kept. */
 const HEAD = "from markpen import *\nrect(corner=(10, 10), size=(60, 40))\n";
 /** A program that looks round for what others have left. */
@@ -27,13 +20,12 @@ const sum = (tape: Uint8Array | undefined) => tapeChecksum(decodeTape(tape as Ui
 const CLEAN = { sum: "" };
 
 test("there are enough of them, and the world is known that they are to leave", async () => {
-	expect(Object.values(HOSTILE).flat().length).toBeGreaterThanOrEqual(200);
+	expect(Object.values(HOSTILE.python).flat().length).toBeGreaterThanOrEqual(200);
 	CLEAN.sum = sum((await run(PROBE, 20_000)).tape);
 }, 90_000);
 
-describe.each(Object.entries(HOSTILE))("%s", (_, programs) => {
-	const some = ALL ? programs : programs.filter((_p, i) => i % EVERY === 0);
-	test.each(some)("%s", { timeout: 60_000 }, async (source) => {
+describe.each(sampleOf(HOSTILE.python, 8))("%s", (_, programs) => {
+	test.each(programs)("%s", { timeout: 60_000 }, async (source) => {
 		try {
 			const drawn = await run(source, 3_000);
 			// What a program drew first is on its tape whatever came after.

@@ -57,7 +57,7 @@ function survives(source: string): void {
 }
 
 /** How many programs of each kind; `npm run soak` asks for more. */
-const COUNT = Number(process.env.MARKPEN_FUZZ ?? 20_000);
+const COUNT = Number(process.env.MARKPEN_FUZZ ?? 5_000);
 
 test(`${COUNT} programs of random words neither crash nor hang`, { timeout: 3_600_000 }, () => {
 	const next = chance(20_260_101);
