@@ -13,7 +13,7 @@ export default defineConfig({
 					name: "beside",
 					isolate: false,
 					include: ["{core,contract,threads,client,service,cli,demo}/src/**/*.test.ts", "tests/*.test.ts"],
-					testTimeout: 30_000,
+					testTimeout: 120_000,
 				},
 			},
 			{

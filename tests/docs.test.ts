@@ -18,7 +18,7 @@ function blocks(text: string): string[] {
 
 test("the pages made from the code are as the code makes them", () => {
 	expect(stalePages()).toEqual([]);
-}, 120_000);
+});
 
 test("the ferry of the language page draws five figures", () => {
 	const [ferry] = blocks(page("docs/language.md"));

@@ -16,11 +16,11 @@ const wholeOf = (inside: string) =>
 	inside.startsWith("<!DOCTYPE") ? inside : `<svg xmlns="http://www.w3.org/2000/svg">\n${FIRST}${inside}\n</svg>\n`;
 
 describe.each(sampleOf(HOSTILE.svg, 4))("%s", (_, documents) => {
-	test.each(documents.map((d) => [d.slice(0, 60), d] as const))("%s", { timeout: 20_000 }, (__, inside) => {
+	test.each(documents.map((d) => [d.slice(0, 60), d] as const))("%s", { timeout: 120_000 }, (__, inside) => {
 		const source = wholeOf(inside);
 		const began = performance.now();
 		const drawn = draw(source, { language: SVG, sheet: SHEET, stop: () => performance.now() - began > 4_000 });
-		expect(performance.now() - began).toBeLessThan(10_000);
+		expect(performance.now() - began).toBeLessThan(30_000);
 		const { figures, paper } = drawn.drawing;
 		// What is drawn first is there whatever came after, unless it was covered or a rule made it something else.
 		if (drawn.state !== "unreadable" && source !== inside && paper === 0xffffffff && !inside.includes("<style"))
@@ -33,7 +33,7 @@ describe.each(sampleOf(HOSTILE.svg, 4))("%s", (_, documents) => {
 		const { outline, sites, isReadable } = { ...readOf(source) };
 		expect(outline.source).toBe(source);
 		if (isReadable) expect(sites?.().source).toBe(source);
-		expect(performance.now() - began).toBeLessThan(20_000);
+		expect(performance.now() - began).toBeLessThan(60_000);
 	});
 });
 
