@@ -24,7 +24,7 @@ const libraryOf = async (client: Client, query: object = {}) =>
 describe("the library", () => {
 	test("is on every site, and is searched by words, topic, level and minutes", async () => {
 		const all = await libraryOf(teacher);
-		expect(all).toHaveLength(46);
+		expect(all).toHaveLength(52);
 		expect(all.every((e) => e.library && !e.mine && e.version === 1 && !e.draft)).toBe(true);
 		const { topics } = await teacher.listExercises({});
 		expect(topics).toContain("loops");
@@ -39,10 +39,10 @@ describe("the library", () => {
 		expect(own.exercises.every((e) => !e.library)).toBe(true);
 	});
 
-	test("comes in eight collections, in their order", async () => {
+	test("comes in nine collections, in their order", async () => {
 		const { collections } = await teacher.listCollections({});
 		const library = collections.filter((c) => c.library);
-		expect(library.map((c) => c.exercises.length)).toEqual([6, 6, 6, 6, 6, 6, 6, 4]);
+		expect(library.map((c) => c.exercises.length)).toEqual([6, 6, 6, 6, 6, 6, 6, 4, 6]);
 	});
 
 	test("is read-only, and a copy belongs to the teacher, even under the same id", async () => {

@@ -7,9 +7,9 @@ let teacher: Client;
 /** More exercises than one page can hold. */
 const MANY = 205;
 /** Exercises that come with the product. */
-const LIBRARY = 46;
-/** Those of the demo's teacher: eight in Nib, eight in other languages, and the one that is made here. */
-const OWN = 17;
+const LIBRARY = 52;
+/** The demo teacher's 22 exercises, and the one made here. */
+const OWN = 23;
 
 const file = (id: string, title: string) => `format: markpen/exercise@1
 id: ${id}
