@@ -2,6 +2,11 @@ import { availableParallelism } from "node:os";
 import { svelte } from "@sveltejs/vite-plugin-svelte";
 import { defineConfig } from "vitest/config";
 
+/** Tests that bring programs to their limits of time, or processes to their end: beside others they would run out. */
+const ALONE = ["heavy", "javascript", "kill", "kill-any", "python", "turns"].map(
+	(name) => `tests/service/${name}.test.ts`,
+);
+
 // Without isolation a worker keeps the modules that it has read from file to file.
 export default defineConfig({
 	test: {
@@ -33,6 +38,19 @@ export default defineConfig({
 					name: "service",
 					isolate: false,
 					include: ["tests/{service,cli}/**/*.test.ts"],
+					exclude: ALONE,
+					globalSetup: ["tests/database.ts"],
+					testTimeout: 60_000,
+					hookTimeout: 60_000,
+					expect: { poll: { timeout: 10_000 } },
+				},
+			},
+			{
+				test: {
+					name: "alone",
+					isolate: false,
+					maxWorkers: 1,
+					include: ALONE,
 					globalSetup: ["tests/database.ts"],
 					testTimeout: 60_000,
 					hookTimeout: 60_000,

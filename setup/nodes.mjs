@@ -30,6 +30,7 @@ const STEPS = [
 	["build", ["setup/build.mjs"]],
 	["tests beside the source", ["node_modules/vitest/vitest.mjs", "run", "--project", "beside", "--project", "state"]],
 	["service and command line", ["node_modules/vitest/vitest.mjs", "run", "--project", "service"]],
+	["service at its limits", ["node_modules/vitest/vitest.mjs", "run", "--project", "alone"]],
 ];
 
 await main(async () => {

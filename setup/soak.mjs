@@ -37,8 +37,8 @@ await main(async () => {
 		MARKPEN_HOSTILE: "all",
 	});
 	for (let i = 1; i <= KILLS; i++)
-		await run(`worker killed, ${i} of ${KILLS}`, ["--project", "service", "tests/service/kill.test.ts"]);
-	await run("fifty processes killed at any moment", ["--project", "service", "tests/service/kill-any.test.ts"], {
+		await run(`worker killed, ${i} of ${KILLS}`, ["--project", "alone", "tests/service/kill.test.ts"]);
+	await run("fifty processes killed at any moment", ["--project", "alone", "tests/service/kill-any.test.ts"], {
 		MARKPEN_KILLS: process.env.MARKPEN_KILLS_ANY ?? "50",
 	});
 	process.stdout.write("== every attack at once, beside a class of thirty\n");

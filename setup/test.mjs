@@ -15,6 +15,7 @@ const project = (...names) => names.flatMap((name) => ["--project", name]);
 const ALL = [
 	["beside the source", project("beside", "state")],
 	["service and command line", project("service")],
+	["service at its limits, one test after another", project("alone")],
 	["console in Chromium", project("console")],
 	["recipes, followed in a copy", project("recipes")],
 ];
@@ -25,6 +26,7 @@ const PARTS = {
 	service: [
 		["beside the service", [...project("beside"), "service/src", "contract", "threads/src"]],
 		["service", [...project("service"), "tests/service"]],
+		["service at its limits, one test after another", project("alone")],
 	],
 	console: [
 		["state of the console", project("state")],
