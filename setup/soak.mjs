@@ -2,7 +2,7 @@
 // worker killed again and again, and ten minutes of every attack beside a class that works as usual.
 import { join } from "node:path";
 import { build } from "./build.mjs";
-import { ensurePostgres } from "./postgres.mjs";
+import { startTestPostgres } from "./postgres.mjs";
 import { main, ROOT, wait } from "./run.mjs";
 
 const VITEST = join(ROOT, "node_modules/vitest/vitest.mjs");
@@ -11,11 +11,13 @@ const KILLS = Number(process.env.MARKPEN_KILLS ?? 10);
 
 await main(async () => {
 	await build();
-	ensurePostgres();
+	// One database server for all runs, so that the demo is checked once.
+	const server = await startTestPostgres();
+	const shared = { ...process.env, MARKPEN_TEST_POSTGRES: server.database("postgres") };
 	let failed = 0;
 	const run = async (name, args, env = {}) => {
 		process.stdout.write(`== ${name}\n`);
-		if ((await wait(process.execPath, [VITEST, "run", ...args], { env: { ...process.env, ...env } })) !== 0) failed++;
+		if ((await wait(process.execPath, [VITEST, "run", ...args], { env: { ...shared, ...env } })) !== 0) failed++;
 	};
 	await run(
 		`${PROGRAMS} random and ${PROGRAMS} damaged programs`,
@@ -41,6 +43,7 @@ await main(async () => {
 	await run("fifty processes killed at any moment", ["--project", "alone", "tests/service/kill-any.test.ts"], {
 		MARKPEN_KILLS: process.env.MARKPEN_KILLS_ANY ?? "50",
 	});
+	await server.stop();
 	process.stdout.write("== every attack at once, beside a class of thirty\n");
 	if ((await wait(process.execPath, [join(ROOT, "setup/soak-attacks.mjs")])) !== 0) failed++;
 	process.stdout.write(failed === 0 ? "Everything held.\n" : `${failed} runs failed.\n`);
