@@ -1,4 +1,4 @@
-import { CLASS_LIMITS, decodeTape, tapeChecksum } from "@markpen/core";
+import { CLASS_LIMITS, decodeTape, svgOf, tapeChecksum } from "@markpen/core";
 import { afterAll, describe, expect, test } from "vitest";
 import { HOSTILE, sampleOf } from "../../tests/hostile.ts";
 import { ThreadLost, Threads } from "../dist/index.js";
@@ -31,7 +31,7 @@ describe.each(sampleOf(HOSTILE.python, 8))("%s", (_, programs) => {
 			// What a program drew first is on its tape whatever came after.
 			if (drawn.state !== "unreadable") expect(drawn.tape?.length).toBeGreaterThan(0);
 			for (const problem of [...drawn.errors, ...drawn.remarks]) expect(problem.message).toMatch(/[.?!:…”>\w]$/);
-			expect(JSON.stringify(drawn.picture)).not.toMatch(/<script|NaN|Infinity/);
+			expect(svgOf(drawn.picture)).not.toMatch(/<script|NaN|Infinity/);
 		} catch (error) {
 			// A search that no count can end is ended with its thread.
 			expect(error).toBeInstanceOf(ThreadLost);
