@@ -381,6 +381,7 @@ export function haltedProblem(
 	const text = lineText(source, place.line);
 	/** Where a word is in the line, before what `after` fits. */
 	const spotOf = (word: string, after = /^/): SourceRange | undefined => {
+		if (word === "") return undefined;
 		for (let at = text.indexOf(word); at >= 0; at = text.indexOf(word, at + 1))
 			if (after.test(text.slice(at + word.length)) && !/\w$/.test(text.slice(0, at)))
 				return { line: place.line, column: at + 1, length: word.length };
