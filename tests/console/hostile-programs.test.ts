@@ -94,7 +94,7 @@ const outcomes = (programs: typeof PROGRAMS): Promise<Outcome[]> =>
 					own.addEventListener("message", ({ data }) => {
 						if (data.turn === -number) {
 							clearTimeout(timer);
-							timer = setTimeout(end, 9_000);
+							timer = setTimeout(end, 20_000);
 						}
 						if (data.turn !== number) return;
 						clearTimeout(timer);
@@ -137,16 +137,17 @@ test(`${PROGRAMS.length} hostile programs end in the browser too, and leave noth
 	]);
 	expect(clean?.after).toContain("function");
 	expect(python?.after).toContain("BaseException");
+	const wrong: string[] = [];
 	for (let i = 0; i < PROGRAMS.length; i += 20) {
 		const batch = PROGRAMS.slice(i, i + 20);
 		const found = await outcomes(batch);
-		const wrong = found.flatMap(({ took, after }, k) => {
-			const said = [
-				...(took !== null && took > 8_000 ? [`took ${took} ms`] : []),
-				...(after === (batch[k]?.language === "python" ? python : clean)?.after ? [] : ["left something"]),
-			];
-			return said.map((s) => `${s}: ${batch[k]?.source.slice(0, 200)}`);
-		});
-		expect(wrong).toEqual([]);
+		for (const [k, { took, after }] of found.entries()) {
+			const program = batch[k]?.source.slice(0, 200);
+			// Five seconds of running, and what recognising and painting that much takes on a slow machine.
+			if (took !== null && took > 15_000) wrong.push(`took ${took} ms: ${program}`);
+			const world = (batch[k]?.language === "python" ? python : clean)?.after;
+			if (after !== world) wrong.push(`left ${after.slice(-300)}: ${program}`);
+		}
 	}
+	expect(wrong).toEqual([]);
 });
