@@ -73,8 +73,8 @@ export function libraryPage() {
 	);
 	return `# The library
 
-52 exercises come with Mark Pen, in nine collections, and are on every site from the start. The page *Exercises* searches
-them by words, topic, level and time. Teachers set an exercise unchanged, or change a copy of it. A new version of the
+52 exercises come with Mark Pen, in nine collections, and are on every site from the start. The page *Exercises*
+searches them by words, topic, level and time. Teachers set an exercise unchanged, or change a copy of it. A new version of the
 product brings new versions of exercises; assignments and copies keep theirs. Made by \`npm run docs\` from [library](../library).
 
 Each exercise has a model, hints in three steps, and three trial programs: one right in another way, one with a mistake

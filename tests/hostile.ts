@@ -16,6 +16,14 @@ export const HOSTILE: Readonly<Record<"javascript" | "svg" | "python", Hostile>>
 
 const ALL = process.env.MARKPEN_HOSTILE === "all";
 
-/** One of so many of each kind, the first among them; `npm run soak` sets `MARKPEN_HOSTILE=all` and takes every one. */
+/** The lines before each hostile program in Python: the drawing that must be kept. */
+export const PYTHON_HEAD = "from markpen import *\nrect(corner=(10, 10), size=(60, 40))\n";
+
+/** A program in Python that prints what earlier programs could have changed. */
+export const PYTHON_PROBE = `import sys, random, builtins, gc, statistics, textwrap
+from markpen import pen
+print(sorted(vars(builtins)), sorted(sys.modules), random.random(), pen.x, len(gc.get_objects()))`;
+
+/** Every n-th program of each kind, from the first on; with `MARKPEN_HOSTILE=all`, as in `npm run soak`, all of them. */
 export const sampleOf = (programs: Hostile, every: number): [string, readonly string[]][] =>
 	Object.entries(programs).map(([kind, list]) => [kind, ALL ? list : list.filter((_, i) => i % every === 0)]);

@@ -1,7 +1,7 @@
 import { readdirSync } from "node:fs";
 import type { Browser, Page } from "playwright-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { HOSTILE, sampleOf } from "../hostile.ts";
+import { HOSTILE, PYTHON_HEAD, PYTHON_PROBE, sampleOf } from "../hostile.ts";
 import { Site } from "../site.ts";
 import { launch } from "./browser.ts";
 
@@ -15,7 +15,7 @@ const PROGRAMS = [
 	})),
 	...some("python").map((source) => ({
 		language: "python",
-		source: `from markpen import *\nrect(corner=(10, 10), size=(60, 40))\n${source}`,
+		source: PYTHON_HEAD + source,
 	})),
 	...some("svg").map((source) => ({
 		language: "svg",
@@ -31,8 +31,7 @@ const PROBE =
 const PROBES: Readonly<Record<string, string>> = {
 	javascript: PROBE,
 	svg: PROBE,
-	python:
-		"import sys, random, builtins, gc, statistics, textwrap\nprint(sorted(vars(builtins)), sorted(sys.modules), random.random(), len(gc.get_objects()))",
+	python: PYTHON_PROBE,
 };
 
 let site: Site;

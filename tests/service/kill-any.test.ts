@@ -148,7 +148,7 @@ test(
 		);
 		expect(tries?.most).toBe(tries?.count);
 	},
-	// Only against hanging: causes of thousands of hand-ins take minutes, and the loop above ends where nothing gets less.
+	// A guard against hanging: the causes of thousands of hand-ins take minutes, and the loop above ends without progress.
 	120_000 + KILLS * 20_000,
 );
 

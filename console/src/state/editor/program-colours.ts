@@ -2,7 +2,7 @@ import { HighlightStyle } from "@codemirror/language";
 import { tags } from "@lezer/highlight";
 import type { Completions } from "./nib-language.ts";
 
-/** How programs are coloured whose words, comments and texts their parser tells apart. */
+/** Highlighting for languages whose parser distinguishes keywords, comments and strings. */
 export const programColours = HighlightStyle.define([
 	{
 		tag: [tags.keyword, tags.definitionKeyword, tags.controlKeyword, tags.operatorKeyword],
