@@ -7,6 +7,7 @@ const ALONE = ["heavy", "javascript", "kill", "kill-any", "python", "turns"].map
 	(name) => `tests/service/${name}.test.ts`,
 );
 
+// Limits are far above what a test takes: they end one that hangs, and leave a slow machine its time.
 // Without isolation a worker keeps the modules that it has read from file to file.
 export default defineConfig({
 	test: {
@@ -18,19 +19,19 @@ export default defineConfig({
 					name: "beside",
 					isolate: false,
 					include: ["{core,contract,threads,client,service,cli,demo}/src/**/*.test.ts", "tests/*.test.ts"],
-					testTimeout: 120_000,
+					testTimeout: 300_000,
 				},
 			},
 			{
 				plugins: [svelte({ configFile: "console/svelte.config.js" })],
-				test: { name: "state", isolate: false, include: ["console/src/**/*.test.ts"] },
+				test: { name: "state", isolate: false, include: ["console/src/**/*.test.ts"], testTimeout: 30_000 },
 			},
 			{
 				test: {
 					name: "recipes",
 					include: ["tests/recipes/**/*.test.ts"],
-					testTimeout: 300_000,
-					hookTimeout: 60_000,
+					testTimeout: 900_000,
+					hookTimeout: 240_000,
 				},
 			},
 			{
@@ -40,9 +41,9 @@ export default defineConfig({
 					include: ["tests/{service,cli}/**/*.test.ts"],
 					exclude: ALONE,
 					globalSetup: ["tests/database.ts"],
-					testTimeout: 60_000,
-					hookTimeout: 60_000,
-					expect: { poll: { timeout: 10_000 } },
+					testTimeout: 240_000,
+					hookTimeout: 240_000,
+					expect: { poll: { timeout: 30_000 } },
 				},
 			},
 			{
@@ -52,9 +53,9 @@ export default defineConfig({
 					maxWorkers: 1,
 					include: ALONE,
 					globalSetup: ["tests/database.ts"],
-					testTimeout: 60_000,
-					hookTimeout: 60_000,
-					expect: { poll: { timeout: 10_000 } },
+					testTimeout: 240_000,
+					hookTimeout: 240_000,
+					expect: { poll: { timeout: 30_000 } },
 				},
 			},
 			{
@@ -63,9 +64,9 @@ export default defineConfig({
 					isolate: false,
 					include: ["tests/console/**/*.test.ts"],
 					globalSetup: ["tests/database.ts"],
-					testTimeout: 60_000,
-					hookTimeout: 60_000,
-					expect: { poll: { timeout: 10_000 } },
+					testTimeout: 240_000,
+					hookTimeout: 240_000,
+					expect: { poll: { timeout: 30_000 } },
 				},
 			},
 		],

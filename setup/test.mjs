@@ -2,7 +2,8 @@
 // tests of one part; other words are passed on to one run of Vitest.
 import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
-import { join } from "node:path";
+import { join, relative } from "node:path";
+import { stripVTControlCharacters } from "node:util";
 import { build } from "./build.mjs";
 import { ensureHeadlessChromium } from "./chromium.mjs";
 import { ensurePackages } from "./packages.mjs";
@@ -46,6 +47,17 @@ function runsOf(words) {
 	return [["chosen tests", words]];
 }
 
+/** What failed in a run, a line each: the file, the test, and the first line of its message. */
+function failuresOf({ testResults }) {
+	const line = (file, test, message = "") =>
+		[relative(ROOT, file), test, stripVTControlCharacters(message).split("\n")[0]].filter(Boolean).join(" > ");
+	return testResults.flatMap(({ name, status, message, assertionResults }) => {
+		const failed = assertionResults.filter((a) => a.status === "failed");
+		if (status === "failed" && failed.length === 0) return [line(name, "", message || "the file itself failed")];
+		return failed.map((a) => line(name, a.fullName, a.failureMessages[0]));
+	});
+}
+
 const seconds = (from) => ((Date.now() - from) / 1000).toFixed(1);
 
 await main(async () => {
@@ -66,7 +78,8 @@ await main(async () => {
 	// One database server for all runs, so that the demo is checked once.
 	const server = await startTestPostgres();
 	const env = { ...process.env, MARKPEN_TEST_POSTGRES: server.database("postgres") };
-	let [passed, failed, broken] = [0, 0, false];
+	let [passed, broken] = [0, false];
+	const failures = [];
 	for (const [name, args] of runsOf(process.argv.slice(2))) {
 		process.stdout.write(`\n== ${name}\n`);
 		const file = join(folder, `${name}.json`);
@@ -88,15 +101,15 @@ await main(async () => {
 		try {
 			const results = JSON.parse(readFileSync(file, "utf8"));
 			passed += results.numPassedTests;
-			failed +=
-				results.numFailedTests +
-				results.testResults.filter((t) => t.status === "failed" && t.assertionResults.length === 0).length;
+			failures.push(...failuresOf(results));
 		} catch {
-			failed += 1;
+			failures.push(`${name}: it ended without results`);
 		}
 	}
 	await server.stop();
 	rmSync(folder, { recursive: true, force: true });
-	process.stdout.write(`\n${times.join("\n")}\n\n${passed} passed, ${failed} failed\n`);
-	return broken || failed > 0 ? 1 : 0;
+	process.stdout.write(`\n${times.join("\n")}\n\n`);
+	if (failures.length > 0) process.stdout.write(`What failed:\n\n${failures.join("\n")}\n\n`);
+	process.stdout.write(`${passed} passed, ${failures.length} failed\n`);
+	return broken || failures.length > 0 ? 1 : 0;
 });

@@ -120,7 +120,7 @@ export const placeOf = (work: { assignmentId: string; exercise: { id: string } }
 });
 
 /** Waits for a hand-in's report. */
-export async function reportOf(client: Client, id: string, milliseconds = 15_000) {
+export async function reportOf(client: Client, id: string, milliseconds = 60_000) {
 	const end = Date.now() + milliseconds;
 	while (Date.now() < end) {
 		const page = await client.showHandIn({ params: { id } });
@@ -131,7 +131,7 @@ export async function reportOf(client: Client, id: string, milliseconds = 15_000
 }
 
 /** Waits until the causes of a hand-in's report are found. */
-export async function explainedOf(client: Client, id: string, milliseconds = 30_000) {
+export async function explainedOf(client: Client, id: string, milliseconds = 120_000) {
 	const end = Date.now() + milliseconds;
 	while (Date.now() < end) {
 		const { report } = await client.showHandIn({ params: { id } });
@@ -142,7 +142,7 @@ export async function explainedOf(client: Client, id: string, milliseconds = 30_
 }
 
 /** Waits until long work is done, and gives its end. */
-export async function jobDone(client: Client, id: string, milliseconds = 30_000) {
+export async function jobDone(client: Client, id: string, milliseconds = 120_000) {
 	const end = Date.now() + milliseconds;
 	while (Date.now() < end) {
 		const job = await client.showJob({ params: { id } });

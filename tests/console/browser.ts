@@ -97,7 +97,7 @@ export function visiting(of: { readonly browser: Browser; readonly address: stri
 		});
 		if (who) await context.addCookies([{ ...(await sessionOf(of.address, who)), url: of.address }]);
 		const { page, wrong } = await Watched.open(context, of.address, who ? undefined : "");
-		page.setDefaultTimeout(15_000);
+		page.setDefaultTimeout(45_000);
 		try {
 			await use(page);
 		} finally {

@@ -56,7 +56,7 @@ describe("the desk", () => {
 			"print random(1, 1000000)\nfill red\ncircle centre 240, 90 diameter 36\nrepeat 9000\n  walk 0\nend\n";
 		await editor(page).fill(source);
 		await run(page);
-		expect(await colourAt(page, 200, 150)).toEqual([176, 196, 222]);
+		await expect.poll(() => colourAt(page, 200, 150)).toEqual([176, 196, 222]);
 		await page.getByTestId("problem").filter({ hasText: "4000" }).waitFor();
 		const { id } = await here.own.student.selfCheck({ params: here.own.place, body: { source, answers: {} } });
 		const look = async () => (await here.own.student.showSelfCheck({ params: { id } })).report;
@@ -209,7 +209,7 @@ describe("the desk", () => {
 			await seen.goto(`${here.site.address}/hand-ins/${id}`);
 			// What a cause takes along is under the cause; the others are under their headings.
 			const left = ["place", "The yellow lamp", "across", "The red lamp", "red"];
-			await expect.poll(() => order(seen), { timeout: 15_000 }).toEqual(left);
+			await expect.poll(() => order(seen)).toEqual(left);
 			expect(await axe(seen)).toEqual([]);
 		});
 	});

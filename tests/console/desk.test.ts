@@ -100,7 +100,7 @@ describe("nothing is lost", () => {
 		await here.own.context.setOffline(false);
 		const again = await here.own.open();
 		await again.page.getByTestId("result").waitFor();
-		await expect.poll(() => here.own.handIns(), { timeout: 10_000 }).toBe(1);
+		await expect.poll(() => here.own.handIns()).toBe(1);
 		const [row] = (await here.teacher.showAssignment({ params: { id: here.own.assignment } })).handIns;
 		const page2 = await here.teacher.showHandIn({ params: { id: row?.id ?? "" } });
 		expect(page2.source.trim()).toBe(RIGHT.trim());
@@ -216,16 +216,13 @@ describe("hints", () => {
 		await page.getByRole("button", { name: /^Run/ }).click();
 		await expect.poll(async () => (await here.own.student.showWork({ params: here.own.place })).hinted.place).toBe(1);
 		await expect
-			.poll(
-				async () => {
-					await page
-						.getByRole("button", { name: /^Another hint for/ })
-						.click()
-						.catch(() => undefined);
-					return page.getByText("Two numbers tell a place.").count();
-				},
-				{ timeout: 5_000 },
-			)
+			.poll(async () => {
+				await page
+					.getByRole("button", { name: /^Another hint for/ })
+					.click()
+					.catch(() => undefined);
+				return page.getByText("Two numbers tell a place.").count();
+			})
 			.toBe(1);
 		expect((await here.teacher.listDrafts({ params: { id: here.own.assignment } })).drafts[0]?.hints).toBe(2);
 	});
@@ -356,7 +353,7 @@ describe("the editor", () => {
 
 test("free drawing: an example is opened, changed, kept under its name, and there again", async () => {
 	const { page, wrong } = await here.own.open("/free");
-	page.setDefaultTimeout(15_000);
+	page.setDefaultTimeout(45_000);
 	await page.getByRole("button", { name: "Star walked with turns" }).click();
 	await editor(page).waitFor();
 	await page.getByRole("button", { name: /^Run/ }).click();

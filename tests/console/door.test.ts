@@ -56,7 +56,7 @@ const button = (page: Page, name: string | RegExp) => page.getByRole("button", {
 test("from an empty database to a marked class of thirty, in one go", async () => {
 	const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, locale: "en-GB" });
 	const { page, wrong } = await Watched.open(context, site.address);
-	page.setDefaultTimeout(20_000);
+	page.setDefaultTimeout(45_000);
 	const way = new Way();
 	const step = (id: string) => page.locator(`[data-step=${id}]`);
 	const ticked = (id: string) => step(id).getByText("✓").waitFor();
@@ -148,7 +148,7 @@ test("from an empty database to a marked class of thirty, in one go", async () =
 		await way.click(page.getByRole("link", { name: "Today" }));
 		await way.click(step("look").getByRole("link", { name: "Start marking" }));
 		await page.getByText("Causes, by number of hand-ins").waitFor();
-		await expect.poll(() => button(page, /10 of 30$/).count(), { timeout: 60_000 }).toBe(2);
+		await expect.poll(() => button(page, /10 of 30$/).count(), { timeout: 120_000 }).toBe(2);
 	});
 
 	await way.step("one comment for ten", async () => {
@@ -206,4 +206,4 @@ test("from an empty database to a marked class of thirty, in one go", async () =
 	expect(clicks).toBeLessThan(60);
 	await context.close();
 	expect(wrong).toEqual([]);
-}, 240_000);
+});

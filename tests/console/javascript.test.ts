@@ -12,12 +12,12 @@ test("a program for the canvas is written, run, checked and handed in at the des
 	expect(await editor(page).textContent()).toContain('querySelector("canvas")');
 	await editor(page).fill(BEACON_CANVAS.replace("40, 0", "80, 0"));
 	await run(page);
-	expect(await colourAt(page, 200, 60)).toEqual([255, 215, 0]);
+	await expect.poll(() => colourAt(page, 200, 60)).toEqual([255, 215, 0]);
 	await page.getByRole("button", { name: "Check it" }).click();
 	await page.locator("[data-criterion=across][data-verdict=missed]").waitFor();
 	await editor(page).fill(BEACON_CANVAS);
 	await run(page);
-	expect(await colourAt(page, 200, 60)).toEqual([255, 255, 255]);
+	await expect.poll(() => colourAt(page, 200, 60)).toEqual([255, 255, 255]);
 	await kept(page);
 	await handIn(page);
 	await expect.poll(() => here.own.handIns()).toBe(1);

@@ -118,7 +118,7 @@ describe("every page from fixtures", () => {
 			locale: "en-GB",
 		});
 		const { page, wrong } = await Watched.open(context, site.address, `/states/${state}${path}`);
-		page.setDefaultTimeout(10_000);
+		page.setDefaultTimeout(45_000);
 		await page.getByRole("banner").waitFor();
 		await look(page);
 		expect(await axe(page)).toEqual([]);
@@ -177,6 +177,9 @@ describe("every page from fixtures", () => {
 	);
 });
 
+/** How long an answer of the service is held up, in milliseconds. */
+const HELD_UP = 6_000;
+
 test("what one comes back to is there at once, and is fetched again", () =>
 	visit("teacher", async (page) => {
 		await open(page, `/classes/${ids.class}`, "Zoe Lark");
@@ -185,11 +188,11 @@ test("what one comes back to is there at once, and is fetched again", () =>
 		let asked = 0;
 		await page.route("**/api/v1/classes/**", async (route) => {
 			asked++;
-			await new Promise((resolve) => setTimeout(resolve, 1_500));
+			await new Promise((resolve) => setTimeout(resolve, HELD_UP));
 			await route.continue();
 		});
 		await page.getByRole("link", { name: "8 Tern" }).click();
-		await page.getByRole("rowheader", { name: "Zoe Lark" }).waitFor({ timeout: 1_000 });
+		await page.getByRole("rowheader", { name: "Zoe Lark" }).waitFor({ timeout: HELD_UP / 2 });
 		expect(asked).toBeGreaterThan(0);
 	}));
 

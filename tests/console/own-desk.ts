@@ -107,7 +107,7 @@ export class OwnDesk {
 		context = this.context,
 	): Promise<{ page: Page; wrong: string[] }> {
 		const watched = await Watched.open(context, this.site.address, path);
-		watched.page.setDefaultTimeout(15_000);
+		watched.page.setDefaultTimeout(45_000);
 		if (path.startsWith("/desk/")) await editor(watched.page).waitFor();
 		return watched;
 	}

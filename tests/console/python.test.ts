@@ -15,28 +15,28 @@ const asset = (pattern: RegExp) => {
 
 const here = desks([BEACON_IN_PYTHON, GANNET.exercise("anchor-light")]);
 
-test("a program in Python is written, run, checked and handed in at the desk", { timeout: 90_000 }, async () => {
+test("a program in Python is written, run, checked and handed in at the desk", async () => {
 	await here.begin("python-beacon");
 	const { page, wrong } = await here.own.open();
 	expect(await editor(page).textContent()).toContain("from markpen import *");
 	await editor(page).fill(BEACON_PYTHON.replace("light(80)", "light(160)"));
 	await run(page);
-	expect(await colourAt(page, 200, 60)).toEqual([255, 215, 0]);
+	await expect.poll(() => colourAt(page, 200, 60)).toEqual([255, 215, 0]);
 	await page.getByRole("button", { name: "Check it" }).click();
 	await page.locator("[data-criterion=across][data-verdict=missed]").waitFor();
 	await editor(page).fill(BEACON_PYTHON);
 	await run(page);
-	expect(await colourAt(page, 200, 60)).toEqual([255, 255, 255]);
+	await expect.poll(() => colourAt(page, 200, 60)).toEqual([255, 255, 255]);
 	await kept(page);
 	await handIn(page);
 	await expect.poll(() => here.own.handIns()).toBe(1);
 	const { handIns } = await here.own.student.showWork({ params: here.own.place });
-	expect((await reportOf(here.own.student, handIns[0]?.id ?? "", 60_000)).points?.earned).toBe(5);
+	expect((await reportOf(here.own.student, handIns[0]?.id ?? "")).points?.earned).toBe(5);
 	expect(wrong).toEqual([]);
 	expect(await axe(page)).toEqual([]);
 });
 
-test("a mistake has its place and its fix, and the module's words are completed", { timeout: 60_000 }, async () => {
+test("a mistake has its place and its fix, and the module's words are completed", async () => {
 	await here.begin("python-beacon");
 	const { page } = await here.own.open();
 	await editor(page).fill(BEACON_PYTHON.replace("diameter=across", "diametre=across"));
@@ -52,9 +52,7 @@ test("a mistake has its place and its fix, and the module's words are completed"
 	await page.getByRole("option", { name: /centre=/ }).waitFor();
 });
 
-test("where the interpreter can't be fetched the desk says so, and the program can be handed in", {
-	timeout: 60_000,
-}, async () => {
+test("where the interpreter can't be fetched the desk says so, and the program can be handed in", async () => {
 	await here.begin("python-beacon");
 	await here.own.context.route(/pyodide.*\.wasm/, (route) => route.abort());
 	const { page } = await here.own.open();
@@ -75,7 +73,7 @@ test("a desk in another language loads nothing of Python", async () => {
 	expect(asked.filter((url) => /pyodide|python/i.test(url))).toEqual([]);
 });
 
-test("programs in Python draw the same in Chromium as in Node, to the last digit", { timeout: 120_000 }, async () => {
+test("programs in Python draw the same in Chromium as in Node, to the last digit", async () => {
 	await here.begin("anchor-light");
 	const loader = new LanguageLoader(INTERPRETERS);
 	const programs = GANNET.programs().filter((p) => p.unreadable === undefined);

@@ -131,7 +131,7 @@ test("the whole way: card, brief, program, check, hand-in, and the teacher's wor
 	await page.getByRole("link", { name: "Go on at the desk" }).click();
 	await editor(page).waitFor();
 	expect(wrong).toEqual([]);
-}, 60_000);
+});
 
 describe("until when and how often", () => {
 	const due = (page: Page) => page.getByTestId("due").textContent();

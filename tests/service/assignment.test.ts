@@ -432,9 +432,7 @@ test("the share of points that a collection asks goes wherever it is counted wha
 	// Without its band: more than a half of the points, less than four fifths.
 	const source = "paper lightsteelblue\npen colour black width 4\nfill crimson\ncircle centre 200, 150 diameter 80\n";
 	const { id: handIn } = await student.handIn({ params: { id: set.id, exercise: "mooring-buoy" }, body: { source } });
-	await expect
-		.poll(async () => (await teacher.showHandIn({ params: { id: handIn } })).waiting, { timeout: 20_000 })
-		.toBe(false);
+	await expect.poll(async () => (await teacher.showHandIn({ params: { id: handIn } })).waiting).toBe(false);
 	const { points } = await teacher.showHandIn({ params: { id: handIn } });
 	const share = (points?.earned ?? 0) / (points?.possible ?? 1);
 	expect(share).toBeGreaterThanOrEqual(0.5);

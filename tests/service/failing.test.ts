@@ -167,7 +167,7 @@ test("a request whose headers don't come is given up", async () => {
 	});
 	await once(socket, "close");
 	expect(said).toMatch(/^HTTP\/1\.1 408 /);
-}, 20_000);
+});
 
 test("pages, calls and the API's page have a policy each, and none asks for TLS without it", async () => {
 	const policy = async (path: string) => (await fetch(`${address}${path}`)).headers.get("content-security-policy");

@@ -199,7 +199,7 @@ test("what comes in at once is taken together, and each call is answered for its
 			"SELECT 1 FROM checks k JOIN hand_ins h ON h.id = k.hand_in_id WHERE h.assignment_id = $1 AND k.ended_at IS NOT NULL",
 			[work.assignmentId],
 		);
-	await expect.poll(async () => (await checks()).length, { timeout: 20_000 }).toBe(15);
+	await expect.poll(async () => (await checks()).length).toBe(15);
 });
 
 test("where the database refuses one of several that came at once, the others are taken", async () => {

@@ -178,7 +178,7 @@ test("SIGTERM under load: no request is cut off, no job is left as taken, and al
 	stopped = true;
 	await Promise.all(load);
 	expect(codes).toEqual([0, 0, 0]);
-	expect(ended_).toBeLessThan(10_000);
+	expect(ended_).toBeLessThan(40_000);
 	const statuses = await Promise.all(calls);
 	expect(statuses.filter((s) => ![0, 200, 503].includes(s))).toEqual([]);
 	// Every request that came in was answered to its end.

@@ -28,7 +28,7 @@ afterAll(() => site.stop());
 
 async function reported(source: string) {
 	const { id } = await student.handIn({ params: place, body: { source, language: "python" } });
-	return { id, report: await reportOf(student, id, 60_000) };
+	return { id, report: await reportOf(student, id) };
 }
 
 describe("a program in Python", () => {
@@ -39,7 +39,7 @@ describe("a program in Python", () => {
 			[BEACON_PYTHON, "python"],
 		] as const) {
 			const { id } = await student.handIn({ params: place, body: { source, ...(language && { language }) } });
-			expect((await reportOf(student, id, 60_000)).points).toEqual({ earned: 5, possible: 5, open: 0 });
+			expect((await reportOf(student, id)).points).toEqual({ earned: 5, possible: 5, open: 0 });
 			expect((await teacher.showHandIn({ params: { id } })).language).toBe(language ?? "python");
 		}
 	});
@@ -79,7 +79,7 @@ describe("a program in Python", () => {
 		// A search that only the end of its thread stops, with the drawing before it kept.
 		const { report } = await reported(`${BEACON_PYTHON}max(iter(int, 1))\n`);
 		expect([report.points?.earned, report.errors[0]?.code]).toEqual([5, "limit-time"]);
-	}, 120_000);
+	});
 });
 
 test("files that a teacher hands in are read by their endings", async () => {

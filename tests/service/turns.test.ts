@@ -7,7 +7,7 @@ import { placeOf, reportOf, Site, signedIn, workOn } from "../site.ts";
  * How long another class's hand-in may take, in milliseconds: the service aims at two seconds, which the long test
  * measures; here other tests run beside this one, on the same cores. It was 95 to 183 s.
  */
-const MAX_WAIT = 8_000;
+const MAX_WAIT = 25_000;
 /** A program that takes some seconds on any machine: about 2 on a fast one, and 5 at the most. */
 const SLOW = `walk 90\nlet x = 0.5\nrepeat 5000000\n${"  x = sin(x * 57) + cos(x * 31)\n".repeat(30)}end`;
 
@@ -26,7 +26,7 @@ const pick = ({ signInName, passphrase }: { signInName: string; passphrase: stri
 async function otherClass(): Promise<number> {
 	const from = Date.now();
 	const { id } = await other.handIn({ params: place, body: { source: "walk 5" } });
-	expect((await reportOf(other, id, 60_000)).ended).toBe("whole");
+	expect((await reportOf(other, id)).ended).toBe("whole");
 	return Date.now() - from;
 }
 const quiet = () =>
@@ -62,7 +62,7 @@ test("a student's thirty slow hand-ins hold nobody else up, and no more than ten
 	expect(String(refused[0]?.reason.message)).toContain("not handed in");
 	// What was taken is checked all the same, though later; the student's checks are known to be slow by then.
 	expect(await site.rows("SELECT 1 FROM hand_ins WHERE source = $1", [SLOW])).toHaveLength(30 - refused.length);
-	await expect.poll(() => site.rows("SELECT 1 FROM slow_checks"), { timeout: 60_000 }).not.toEqual([]);
+	await expect.poll(() => site.rows("SELECT 1 FROM slow_checks")).not.toEqual([]);
 	// What is left of them needn't be waited for.
 	await site.rows("DELETE FROM queue.job WHERE state < 'active'");
 	await site.rows("UPDATE checks SET ended_at = now() WHERE ended_at IS NULL");
@@ -75,7 +75,7 @@ test("a student's thirty slow hand-ins hold nobody else up, and no more than ten
 		),
 	).toEqual([{ name: "slow-checks" }]);
 	expect((await reportOf(student, id)).ended).toBe("whole");
-}, 120_000);
+});
 
 test("a call that is repeated is answered as it was, however much waits", async () => {
 	const student = await tern(2);
@@ -111,7 +111,7 @@ test("slow programs of many students of a class hold no other class up", async (
 	await site.rows("UPDATE checks SET ended_at = now() WHERE ended_at IS NULL");
 	expect(sent).toHaveLength(12);
 	await quiet();
-}, 120_000);
+});
 
 test("trials of exercises hold no check up", async () => {
 	const teacher = await site.teacher();
@@ -138,4 +138,4 @@ criteria:
 	expect(await otherClass()).toBeLessThan(MAX_WAIT);
 	const states = await Promise.all(jobs.map(({ jobId }) => teacher.showJob({ params: { id: jobId } })));
 	expect(states.some((s) => s.endedAt === null)).toBe(true);
-}, 120_000);
+});

@@ -28,10 +28,10 @@ const CLEAN = { world: "" };
 test("there are enough of them, and the world is known that they are to leave", async () => {
 	expect(Object.values(HOSTILE.python).flat().length).toBeGreaterThanOrEqual(200);
 	CLEAN.world = await world();
-}, 90_000);
+});
 
 describe.each(sampleOf(HOSTILE.python, 8))("%s", (_, programs) => {
-	test.each(programs)("%s", { timeout: 60_000 }, async (source) => {
+	test.each(programs)("%s", async (source) => {
 		try {
 			const drawn = await run(PYTHON_HEAD + source, 3_000);
 			// What a program drew first is on its tape whatever came after.

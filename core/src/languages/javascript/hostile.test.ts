@@ -35,7 +35,7 @@ beforeAll(async () => {
 });
 
 describe.each(sampleOf(HOSTILE.javascript, 4))("%s", (_, programs) => {
-	test.each(programs)("%s", { timeout: 120_000 }, async (source) => {
+	test.each(programs)("%s", async (source) => {
 		const { drawn, took } = await run(FIRST + source);
 		expect(took).toBeLessThan(30_000);
 		const isRead = drawn.state !== "unreadable";

@@ -30,7 +30,7 @@ const HEAD = "from markpen import *\n";
 let language: PythonLanguage;
 beforeAll(async () => {
 	language = await pythonLanguage();
-}, 60_000);
+});
 
 async function drawn(source: string): Promise<Drawn> {
 	await language.ready();

@@ -17,7 +17,7 @@ import { PYTHON_HELP } from "./python-help.ts";
 let language: PythonLanguage;
 beforeAll(async () => {
 	language = await pythonLanguage();
-}, 60_000);
+});
 
 async function python(source: string, options: Omit<DrawOptions, "language"> = {}): Promise<Drawn> {
 	await language.ready();

@@ -29,7 +29,7 @@ beforeAll(async () => {
 		["javascript", await canvasLanguage()],
 		["svg", SVG],
 	]);
-}, 60_000);
+});
 
 describe.each(LANGUAGE_IDS)("what checks of the source count in %s", (id) => {
 	const rows = ROWS.flatMap((row) => (row[id] === undefined ? [] : [[row.asks, row[id]] as const]));
