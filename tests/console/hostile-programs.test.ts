@@ -114,6 +114,7 @@ const outcomes = (programs: typeof PROGRAMS): Promise<Outcome[]> =>
 					after: after?.messages.map((m) => m.text).join("\n") ?? "nothing",
 				});
 			}
+			worker?.terminate();
 			return found;
 		},
 		{
