@@ -30,8 +30,7 @@ for (const [path, methods] of Object.entries(document.paths)) {
 			problems.push(`${where}: it says neither how it goes well nor how it is refused`);
 	}
 }
-// Every example is one that the service would take, and every route that takes a body of JSON has one, unless nothing
-// in it must be said.
+// Every example is a valid request, and every route with a JSON body has one unless all its fields are optional.
 for (const [name, { body, reply }] of Object.entries(EXAMPLES)) {
 	const route = ROUTES[name];
 	if (!route) problems.push(`there is an example of ${name}, which is no route`);

@@ -1,5 +1,5 @@
-// What hostile or careless people do to a service, all at once and again and again until it is ended: a process of its
-// own, so that its work doesn't slow the one that measures. Addresses of two web processes by environment.
+// Hostile and careless requests, sent all at once and repeatedly until the process is ended. It is a separate process
+// so that it doesn't slow the measuring one. The environment gives the addresses of two web processes.
 import { connect } from "node:net";
 import { createClient } from "../client/dist/index.js";
 import { zipBomb } from "./zip-bomb.mjs";
@@ -9,7 +9,7 @@ const PASSPHRASE = process.env.ATTACK_PASSPHRASE;
 const pause = (milliseconds) => new Promise((resolve) => setTimeout(resolve, milliseconds));
 let turn = 0;
 const address = () => ADDRESSES[turn++ % ADDRESSES.length];
-/** What came back, by attack and status, for the reader of the soak. */
+/** Counts of responses by attack and status, for the soak's output. */
 const answers = {};
 
 async function session(body) {

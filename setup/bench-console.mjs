@@ -257,7 +257,7 @@ export async function consoleRows() {
 		const box = await page.locator("canvas[data-drawn]").boundingBox();
 		const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
 		const pan = await frames(browser, page, async () => {
-			await page.getByRole("button", { name: "Closer" }).click();
+			await page.getByRole("button", { name: "Zoom in" }).click();
 			await page.mouse.move(x, y);
 			await page.mouse.down();
 			const end = Date.now() + SECONDS * 1000;
@@ -290,7 +290,7 @@ export async function consoleRows() {
 				[SECONDS * 1000, x, y],
 			),
 		);
-		await page.getByRole("button", { name: "Whole" }).click();
+		await page.getByRole("button", { name: "Fit" }).click();
 		await page.getByRole("button", { name: "Replay" }).click();
 		await page.getByTestId("replay-place").waitFor();
 		await page.getByLabel("Speed").selectOption("400");

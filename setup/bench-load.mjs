@@ -159,10 +159,7 @@ async function bareRate(database, sources) {
 	return { inserted, read };
 }
 
-/**
- * How long a page takes, in milliseconds: as the service tells by Server-Timing, and as a client sees it. The middle
- * ones.
- */
+/** Median time of a page in milliseconds: from Server-Timing, and as the client sees it. */
 async function readTimes(count, url, headers) {
 	const [served, seen] = [[], []];
 	for (let i = 0; i < count; i++) {
@@ -233,7 +230,7 @@ export async function loadRows() {
 			await pause(3_000);
 		}
 		await worker.stop();
-		// No worker takes what is handed in now, and so many of one student's may wait.
+		// No worker runs now, and the number of waiting hand-ins per student is limited.
 		const ending = setInterval(
 			() => void sql.query("UPDATE checks SET ended_at = now() WHERE ended_at IS NULL").catch(() => undefined),
 			20,

@@ -21,7 +21,7 @@ function node(...args) {
 
 const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
 
-/** Both sides in turn, each in a process of its own, and the ratio of neighbours. */
+/** Runs both sides alternately, each in its own process, and gives the ratio of neighbouring runs. */
 function cold(scenario) {
 	const pairs = [];
 	for (let i = 0; i < ROUNDS; i++)

@@ -19,8 +19,8 @@ function newest(folders) {
 }
 
 /**
- * The command line and its threads, each with all that it loads in few files: it starts in a third of the time. The
- * threads' file stands beside the rest, where the pool looks for it.
+ * Bundles the command line and its threads into few files, so that it starts in a third of the time. The threads' file
+ * is in the same folder, where the pool looks for it.
  */
 async function bundle() {
 	const to = join(ROOT, "cli/dist/bundle");

@@ -7,8 +7,7 @@ const fence = "```";
 
 const INTRODUCTION = `# JavaScript on the canvas
 
-An exercise may be done in JavaScript, as on a page with one canvas. The program is marked by what it draws: figures, checks,
-causes, replay and pictures are the same as for [Nib](language.md). Made by \`npm run docs\` from the language's own tables.
+Students can work in JavaScript, as on a web page with one canvas. The program is marked by its drawing: figures, checks, causes, replay and pictures are the same as for [Nib](language.md). Made by \`npm run docs\` from the language's own tables.
 
 ${fence}js
 const canvas = document.querySelector("canvas");
@@ -19,29 +18,23 @@ ctx.arc(200, 120, 40, 0, 2 * Math.PI);
 ctx.fill();
 ${fence}
 
-An exercise says \`language: javascript\`, or \`languages: [javascript, nib]\` where students may choose; see
-[exercises](exercises.md). On the command line the file's ending decides (\`.js\`), or \`--language javascript\`.
+An exercise has \`language: javascript\`, or \`languages: [javascript, nib]\` if students can choose; see [exercises](exercises.md). On the command line the file's ending decides (\`.js\`), or \`--language javascript\`.
 
-## What is there
+## What you can use
 
-- \`document.querySelector\` and \`getElementById\` give the canvas, \`getContext("2d")\` its context. \`canvas\` is there by that
-  name too. The sheet's size is the canvas's; \`y\` counts downwards.
-- Everything of the context that leaves a mark: paths and \`Path2D\` (SVG path texts too), \`fill\` with its rules, \`stroke\`, \`clip\`,
+- \`document.querySelector\` and \`getElementById\` give the canvas, \`getContext("2d")\` its context. The name \`canvas\` works too. The canvas has the sheet's size; \`y\` grows downwards.
+- All drawing parts of the context: paths and \`Path2D\` (SVG path texts too), \`fill\` with its rules, \`stroke\`, \`clip\`,
   rectangles, arcs, curves, styles, caps, joins, dashes, transparency, transforms, \`save\` and \`restore\`, texts, gradients.
 - \`requestAnimationFrame\`, \`setTimeout\` and \`setInterval\` run on simulated time, a frame each 1/30 s.
-- \`console.log\` is shown below the drawing. \`prompt\` takes the exercise's answers in their order. \`Math.random\` is seeded, the
-  clock and the time zone are fixed: a program draws the same every time.
+- \`console.log\` output appears below the drawing. \`prompt\` returns the exercise's answers in order. \`Math.random\` is seeded, and the clock and time zone are fixed, so a program always draws the same.
 - Not recorded, with a remark at the line: ${UNRECORDED.filter((n) => n !== "event")
 	.map((n) => `\`${n}\``)
 	.join(", ")}, and waiting for a mouse or a key.
 
 ## How it runs
 
-Each program has an interpreter to itself (QuickJS, compiled to WebAssembly) with a memory of at most 64 MiB, which is put back
-byte for byte before the next one. It has no files, no network, no other pages and no way out of its sandbox. A step is a pass of a
-loop or a call; the limits of steps, entries and time are those of the exercise, and what was drawn before a limit is kept. A single
-call of the language that no limit can stop, like a search in a text of millions of letters, is ended with its thread; the program
-then runs again up to its last call to the canvas, so that its drawing is kept.
+Each program runs in its own interpreter (QuickJS, compiled to WebAssembly) with a memory of at most 64 MiB, which is restored byte for byte before the next program. It has no access to files, network or other pages. A step is a pass of a
+loop or a call; the exercise's limits of steps, entries and time apply, and the drawing before a limit is kept. A single call that can't be interrupted, like a search in a text of millions of letters, is stopped together with its thread. The program then runs again up to its last call to the canvas, so that its drawing is kept.
 The same program, seed and version give the same drawing in Node and in the browser.
 `;
 

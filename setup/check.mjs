@@ -1,4 +1,4 @@
-// Format and lint, types, architecture, what is unused. All are run; the first that fails doesn't hide the others.
+// Format and lint, types, architecture, unused code. All checks run, even after one fails.
 import { join } from "node:path";
 import { build } from "./build.mjs";
 import { main, ROOT, wait } from "./run.mjs";

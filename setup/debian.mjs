@@ -25,7 +25,7 @@ export function installDebian(what, packages) {
 	);
 }
 
-/** Keeps PostgreSQL's package from making and starting a server of its own. */
+/** Stops PostgreSQL's package from creating and starting its own server. */
 export function noClusterOfItsOwn() {
 	if (process.getuid?.() !== 0) return;
 	mkdirSync("/etc/postgresql-common/createcluster.d", { recursive: true });

@@ -2,7 +2,7 @@
 // each, as trying an exercise makes them. Of the free scene, where each student draws a picture of their own, they are
 // put together from parts. The exercises of 8 Curlew and 8 Gannet in
 // other languages than Nib have theirs in demo/curlew and demo/gannet.
-// node setup/demo-pool.mjs [ID ...]: makes anew only the exercises named, and leaves the others as they are.
+// node setup/demo-pool.mjs [ID ...]: makes again only the exercises named, and leaves the others as they are.
 import { existsSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { parse, stringify } from "yaml";

@@ -53,7 +53,7 @@ function told({ code, when, source }) {
 	return reportProblem(problem);
 }
 
-/** Every code of an error or remark, with a program that it is said of. */
+/** Every code of an error or remark, with a program that causes it. */
 function messages() {
 	const cases = parse(readFileSync(join(ROOT, "core/examples/problems.yaml"), "utf8"));
 	const table = (when) => {
@@ -75,7 +75,7 @@ function kinds() {
 	return `# Kinds of figures\n\nThe most particular first; a figure answers to every kind that it is. Made from the kinds' own files by \`node setup/docs.mjs\`.\n\n| kind | what it takes |\n|---|---|\n${KIND_RULES.map((k) => `| \`${k.kind}\` | ${k.definition} |`).join("\n")}\n| \`rounded-rect\` | A rect with rounded corners, placed or walked with arcs of one radius at its corners or round its ends. |\n| \`text\` | Words on the sheet. |\n| \`dot\` | A placed dot, which answers to nothing else. |\n`;
 }
 
-/** The tables of the figures page, put between their marks; the rest of the page is written by hand. */
+/** Generated tables of the page on figures, between their marks; the rest is hand-written. */
 function figures() {
 	const page = readFileSync(join(ROOT, "docs/figures.md"), "utf8");
 	const put = (text, name, table) =>
@@ -134,7 +134,7 @@ function statementHeads() {
 	return `/** Words that begin a statement of Nib. Made by \`npm run docs\`. */\nexport const NIB_HEADS: ReadonlySet<string> = new Set([\n${words.join("")}]);\n`;
 }
 
-/** The table of the page on languages, put between its marks; the rest of the page is written by hand. */
+/** Generated table of the page on languages, between its marks; the rest is hand-written. */
 function languagesPage() {
 	const page = readFileSync(join(ROOT, "docs/languages.md"), "utf8");
 	return page.replace(

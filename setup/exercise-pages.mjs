@@ -74,7 +74,7 @@ export function checkPictures() {
 	);
 }
 
-/** Every check with each of its options: how it is written, how it reads, and what is said where it is missed. */
+/** Every check with each option: its syntax, its sentence, and the sentence when it is missed. */
 export function checksPage() {
 	for (const [what, means, names] of [
 		["measure", MEASURES_MEAN, MEASURE_NAMES],
@@ -99,7 +99,7 @@ export function checksPage() {
 			"",
 			`![What meets ${check.name}, and what misses it](pictures/checks/${slug(check.name)}.svg)`,
 			"",
-			"| option | written | reads | where it is missed |",
+			"| option | syntax | sentence | when missed |",
 			"|---|---|---|---|",
 			...rows,
 			"",
@@ -107,20 +107,20 @@ export function checksPage() {
 			...(NOTES[check.name] ? [""] : []),
 		].join("\n");
 	});
-	return `# Checks\n\nEach check with each of its options. Made by \`npm run docs\` from core/examples/checks.yaml, whose every program is marked by a test. The pictures show the first example of each: what meets it, and what misses it. How an exercise is put together: [exercises.md](exercises.md).\n\n## Which figure is which\n\n${MATCHING.map((note) => `- ${note}`).join("\n")}\n\n${parts.join("\n")}\n## What can be measured\n\n| \`what\` | what it is |\n|---|---|\n${MEASURE_NAMES.map((name) => `| \`${name}\` | ${MEASURES_MEAN[name]} |`).join("\n")}\n\nA measure that a kind doesn't have is missed with that reason: a square has no diameter.\n\n## Places on a figure\n\n| \`anchor\`, \`by\` | which point |\n|---|---|\n${ANCHORS.map((name) => `| \`${name}\` | ${PLACES_MEAN[name]} |`).join("\n")}\n`;
+	return `# Checks\n\nEvery check with every option. Made by \`npm run docs\` from core/examples/checks.yaml; a test marks every program in it. The pictures show a drawing that meets the first example and one that misses it. [exercises.md](exercises.md) explains how to write an exercise.\n\n## How figures are matched\n\n${MATCHING.map((note) => `- ${note}`).join("\n")}\n\n${parts.join("\n")}\n## What can be measured\n\n| \`what\` | what it is |\n|---|---|\n${MEASURE_NAMES.map((name) => `| \`${name}\` | ${MEASURES_MEAN[name]} |`).join("\n")}\n\nA measure that a kind doesn't have is missed with that reason: a square has no diameter.\n\n## Places on a figure\n\n| \`anchor\`, \`by\` | which point |\n|---|---|\n${ANCHORS.map((name) => `| \`${name}\` | ${PLACES_MEAN[name]} |`).join("\n")}\n`;
 }
 
 const code = (source) => `${fence}\n${source.trimEnd()}\n${fence}`;
 
 /** How a mistake is found. */
 function howFound({ mend, mendedBy, notice }) {
-	if (mend) return "Proved: the program is run with it mended.";
-	if (mendedBy) return `Mended as ${mendedBy.join(", ")}.`;
-	if (notice) return "Not proved: a plain rule, which speaks only where no cause covers the criteria.";
-	return "Made when an exercise is tested. No single mend brings back what isn't there.";
+	if (mend) return "Proved by running the corrected program.";
+	if (mendedBy) return `Corrected as ${mendedBy.join(", ")}.`;
+	if (notice) return "Possible cause by a simple rule, only for criteria without a proved cause.";
+	return "Only made when an exercise is tested: no single correction restores what is missing.";
 }
 
-/** One mistake: how it is mended, what people read of it, and two programs that differ by it. */
+/** One mistake: its repair, its sentences, and two programs that differ by it. */
 function mistakePart({ id, made, did, instead, asks, make, mend, notice, mendedBy, example }) {
 	const how = howFound({ mend, mendedBy, notice });
 	const open = (text) => text.replaceAll(/\{(was|now)\}/g, "…");
@@ -132,7 +132,7 @@ function mistakePart({ id, made, did, instead, asks, make, mend, notice, mendedB
 	return `### ${id}\n\n${title}. ${how}\n\n${teacher}${student}${tested}\n${programs}\n`;
 }
 
-/** Every mistake, by families. The measured table stays as it is. */
+/** Every mistake by family. The measured table is kept. */
 export function mistakesPage() {
 	const path = join(ROOT, "docs/mistakes.md");
 	const [, table = "\n\n"] = existsSync(path) ? (MEASURED.exec(readFileSync(path, "utf8")) ?? []) : [];

@@ -1,4 +1,4 @@
-// The tables of docs/figures.md, made by drawing every figure in every way and asking for every measure. Throws where a
+// The tables of docs/figures.md, made by drawing every figure in every way and asking for every measure. throws if a
 // road doesn't lead to the figure.
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
@@ -48,7 +48,7 @@ const BY_PROGRAM = {
 };
 
 const GIVEN = ["placed", "walked", "curves"];
-/** A given road is a program if it has a value in it; otherwise it says why there is none. */
+/** An entry is a program if it contains a value; otherwise it is the reason why there is none. */
 const isProgram = (text) => /\d/.test(text) && draw(text).errors.length === 0;
 
 /** For each kind each road: the program, or why there is none. */
@@ -71,7 +71,7 @@ export function routes() {
 	});
 }
 
-/** Throws where a road doesn't draw just one figure, of its kind. */
+/** throws if a road doesn't draw just one figure, of its kind. */
 function hold(kind, road, source) {
 	const { errors, drawing } = draw(source);
 	const [only, ...more] = drawing.figures;
@@ -113,8 +113,8 @@ const REASONS = {
 	corners: "round outlines have no corners",
 	sides: "round outlines and words have no straight sides",
 	angles: "an angle needs two sides that meet in a closed outline",
-	length: "only a line is told by its length",
-	direction: "only a line is told by its direction",
+	length: "only a line has a length",
+	direction: "only a line has a direction",
 	startAngle: "only an arc begins at an angle",
 	sweep: "only an arc has one",
 	points: "only a star has points",

@@ -1,4 +1,4 @@
-// What the pages of languages other than Nib share: their words, what is said of mistakes, and what is held to a browser.
+// Shared parts of the pages on the other languages: their statements, messages, and comparisons with a browser.
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { parse } from "yaml";
@@ -21,7 +21,7 @@ export function words(help, highlighted) {
 	);
 }
 
-/** The commonest mistakes, with what is said of them: a test runs every one. */
+/** The commonest mistakes with their messages; a test runs each of them. */
 export function mistakes(file) {
 	const cases = example(file);
 	return Object.entries(WHEN).map(([when, title]) => {

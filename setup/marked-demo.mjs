@@ -1,5 +1,5 @@
-// A service of its own on a database of its own, with an archive loaded, checked and explained: for the bench of the
-// console and for the pictures.
+// A service on its own database with a loaded, checked and explained archive, for the console's bench and the
+// screenshots.
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";

@@ -1,7 +1,7 @@
 // Measures how well causes are proved: makes each kind of mistake in models and right programs, in two forms of each,
-// and counts what the search then finds. Half of the programs are kept from fitting the order of the mends.
-//   node setup/mistake-table.mjs        measures on the half that is kept, and writes the table of docs/mistakes.md
-//   node setup/mistake-table.mjs fit    fits the order of mends on the other half: core/src/mistakes/likelihood.ts
+// and counts what the search then finds. Half of the programs are held out from fitting the order of repairs.
+//   node setup/mistake-table.mjs        measures on the held-out half, and writes the table of docs/mistakes.md
+//   node setup/mistake-table.mjs fit    fits the order of repairs on the other half: core/src/mistakes/likelihood.ts
 //   --every N   takes every Nth program alone, for a quick look
 
 import { once } from "node:events";
@@ -26,7 +26,7 @@ import { canBeSearched } from "../core/dist/mistakes/searchable.js";
 import { REWRITINGS } from "../core/dist/trial/rewrite/index.js";
 import { main, ROOT } from "./run.mjs";
 
-/** Rewritings that keep a program one that a student could have written. */
+/** Rewritings after which a program still looks like a student's. */
 const FORMS = ["names-changed", "numbers-in-variables", "sums-for-numbers", "loops-written-out", "line-ends-exchanged"];
 /** Changes of one mistake in one program. */
 const MOST = 2;
@@ -89,7 +89,7 @@ function rightPrograms(formsOf) {
 /** One other form of each, for making mistakes in. */
 const oneForm = (n) => REWRITINGS.filter((r) => r.id === FORMS[n % FORMS.length]);
 
-/** Lines of the second text that aren't in the first one at the same place, and those beside lines that are gone. */
+/** Lines of the second text that differ from the first, and lines next to removed ones. */
 function changedLines(right, wrong) {
 	const [a, b] = [right.split("\n"), wrong.split("\n")];
 	let first = 0;
@@ -129,7 +129,7 @@ export function wrongPrograms(two = false) {
 		};
 		const model = programRunOf({ source: exercise.model, language: "nib" }, exercise);
 		const before = new Map(full.judged.map((j) => [j.criterion.id, j.score.points]));
-		/** Whether a program loses points that a mend can prove something about. */
+		/** Whether a program loses points that a repair could explain. */
 		const misses = (text) =>
 			judge(programRunOf({ source: text, language: "nib" }, exercise)).judged.some(
 				(j) => j.score.points < before.get(j.criterion.id) - 1e-9 && canBeSearched(j.criterion, model),
@@ -188,7 +188,7 @@ export function found({ exercise: id, wrong }) {
 	};
 }
 
-/** The first search for a cause at a cost: the mistakes whose mends were tried, and the one that was the best. */
+/** The first search for a cause: the mistakes whose repairs were tried, and the best one. */
 function firstSearch({ exercise: id, wrong, cost }) {
 	const exercise = exerciseOf(id);
 	const own = programRunOf({ source: wrong, language: "nib" }, exercise);
@@ -229,7 +229,7 @@ const BY_ID = new Map(MISTAKES.map((m) => [m.id, m]));
 const share = (part, all) => (all === 0 ? "" : `${Math.round((1000 * part) / all) / 10} %`);
 const middle = (numbers, at = 0.5) => [...numbers].sort((a, b) => a - b)[Math.floor(numbers.length * at)] ?? 0;
 
-/** What was found of programs with one mistake: how often a cause is proved, at its line, under its name. */
+/** Results for programs with one mistake: how often a cause is proved, at the right line and with the right name. */
 function counted(programs, results) {
 	const rows = new Map();
 	programs.forEach(({ ids: [id], lines, right }, i) => {
@@ -243,7 +243,7 @@ function counted(programs, results) {
 			const at = cause.lines.some((line) => lines[0].includes(line));
 			row.named++;
 			if (at) row.line++;
-			// The same is said by a mistake of the same family at the same line, and by one that gives the right text back.
+			// A mistake of the same family at the same line counts too, and so does one that restores the right text.
 			const alike = at && BY_ID.get(cause.id).family === family;
 			if (cause.id === id || others.includes(cause.id) || cause.mended === right || alike) row.name++;
 		}
@@ -295,7 +295,7 @@ async function table(every) {
 	return { text, times: [middle(times), middle(times, 0.95)].map(Math.round) };
 }
 
-/** How likely a mend of each mistake is the cause, of the half that is fitted on. */
+/** How likely a repair of each mistake is the cause, from the fitting half. */
 async function fitted(every) {
 	const programs = wrongPrograms().filter((p, i) => !p.kept && i % every === 0);
 	const results = await searchAll(programs.map((p) => ({ ...p, cost: 2_500 })));
@@ -307,7 +307,7 @@ async function fitted(every) {
 			counts.set(id, row);
 		}
 	for (const first of results) if (first?.best) counts.get(first.best).won++;
-	// A few are added, so that what was hardly tried is neither sure nor hopeless.
+	// Pseudo-counts (additive smoothing), so that rarely tried repairs get neither 0 nor 1.
 	return [...counts]
 		.map(([id, { tried, won }]) => [id, Number(((won + 0.3) / (tried + 10)).toPrecision(3))])
 		.sort((a, b) => b[1] - a[1]);

@@ -197,7 +197,7 @@ export async function startPostgres(folder, durable) {
 	};
 }
 
-/** A server for tests in a folder of its own, gone when it is stopped. */
+/** A test server in its own folder, which is removed when the server stops. */
 export async function startTestPostgres() {
 	const user = serverUser();
 	const folder = mkdtempSync(join(tmpdir(), "mark-pen-test-"));

@@ -8,9 +8,7 @@ const fence = "```";
 
 const INTRODUCTION = `# Python
 
-An exercise may be done in Python, with a drawing module of our own. The program is true Python (CPython 3.14);
-it is marked by what it draws: figures, checks, causes, replay and pictures are the same as for
-[Nib](language.md). Made by \`npm run docs\` from the language's own tables.
+Students can work in Python, with Mark Pen's drawing module. The program is real Python (CPython 3.14). It is marked by its drawing: figures, checks, causes, replay and pictures are the same as for [Nib](language.md). Made by \`npm run docs\` from the language's own tables.
 
 ${fence}python
 from markpen import *
@@ -26,53 +24,42 @@ for i in range(5):
     lamp(60 + i * 70)
 ${fence}
 
-An exercise says \`language: python\`, or \`languages: [python, nib]\` where students may choose; see
-[exercises](exercises.md). On the command line the file's ending decides (\`.py\`), or \`--language python\`.
+An exercise has \`language: python\`, or \`languages: [python, nib]\` if students can choose; see [exercises](exercises.md). On the command line the file's ending decides (\`.py\`), or \`--language python\`.
 
 ## The module
 
 \`from markpen import *\` brings Nib's statements as functions, made from the same table. Every example of
-[Nib's statements](statements.md) has a twin in Python, which leaves the same drawing step for step: a test
-holds this.
+[Nib's statements](statements.md) has a twin in Python with the same drawing, step for step; a test compares them.
 
 - **Direction words** are part of the name: \`turn_left(90)\`, \`curve_right(radius=30, sweep=90)\`,
   \`cursor_off()\`. So are \`pen_up()\`, \`pen_down()\`, \`pen_none()\`, \`go_to(X, Y)\` and
   \`face_toward(X, Y)\`.
-- **Phrases** are keywords: \`circle(centre=(200, 150), diameter=80)\`. Places and sizes are pairs. \`from\` is
-  a word of Python itself, so it is written \`from_\`. \`color\` and \`center\` are read too.
-- **Colours** are text: names like \`"gold"\`, codes like \`"#ffd700"\`, or what \`rgb(…)\` and \`hsl(…)\` give.
+- **Phrases** are keyword arguments: \`circle(centre=(200, 150), diameter=80)\`. Places and sizes are pairs. \`from\` is
+  a word of Python itself, so it is written \`from_\`. \`color\` and \`center\` work too.
+- **Colours** are text: names like \`"gold"\`, codes like \`"#ffd700"\`, or the results of \`rgb(…)\` and \`hsl(…)\`.
   \`None\` is no colour.
 - **Blocks**: \`with area():\`, \`@picture\` or \`@picture(size=(W, H))\` above a function, \`@each_frame\`
   above another.
 - **The pen** can be read: \`pen.x\`, \`pen.y\`, \`pen.facing\`, \`pen.colour\` and so on; \`sheet.width\`,
   \`frame.number\`.
-- **Angles** of the module are in degrees; \`sin_deg\` and its like are there beside \`math.sin\`.
+- **Angles** of the module are in degrees; \`sin_deg\` and so on exist in addition to \`math.sin\`.
 - \`import markpen as mp\` works as well.
 
-## What is there
+## What you can use
 
-- All of Python's language, and its standard modules that need no files, network or threads: \`math\`,
+- The whole Python language, and the standard modules that need no files, network or threads: \`math\`,
   \`random\`, \`itertools\`, \`time\` …
-- \`print\` is shown below the drawing. \`input\` takes the exercise's answers in their order. \`time.sleep\` is
-  a pause of the replay.
-- \`random\` is seeded, the date and the order of sets are fixed: a program draws the same every time, in Node
-  and in the browser.
+- \`print\` output appears below the drawing. \`input\` returns the exercise's answers in order. \`time.sleep\` is a pause in the replay.
+- \`random\` is seeded, and the date and the order of sets are fixed. So a program always draws the same, in Node and in the browser.
 
 ## How it runs
 
-Each program has CPython to itself, compiled to WebAssembly by [Pyodide](https://pyodide.org), without the part
-that reaches JavaScript. Its memory, at most 96 MiB, is put back byte for byte before the next program. What it
-may ask of its host is a short list (\`interpreter-imports.ts\`); everything else is refused, whatever a program
-finds inside.
+Each program runs in its own CPython, compiled to WebAssembly by [Pyodide](https://pyodide.org), without the part that gives access to JavaScript. Its memory, at most 96 MiB, is restored byte for byte before the next program. It can call only a short list of host functions (\`interpreter-imports.ts\`); all others are refused.
 
-A **step** is a pass of a loop or a call of a function, as in Nib, so that the limits and the replay mean the
-same. A program is stopped at exactly that step, also inside \`try\` with \`except\`, and keeps its drawing.
-Passes inside one expression are counted by the interpreter itself. A single operation that nothing can stop,
-like \`max\` of an endless iterator, is ended with its thread; the program then runs again up to its last call,
-so that its drawing is kept.
+A **step** is a pass of a loop or a call of a function, as in Nib, so limits and replay work the same. A program is stopped at exactly that step, also inside \`try\` with \`except\`, and keeps its drawing.
+The interpreter counts passes inside one expression. A single operation that can't be interrupted, like \`max\` of an endless iterator, is stopped together with its thread. The program then runs again up to its last call, so that its drawing is kept.
 
-At the desk the interpreter (12 MB, 6 MB compressed) is fetched once and kept by the browser; it loads while the
-brief is read.
+At the desk the browser downloads the interpreter (12 MB, 6 MB compressed) once and keeps it. It loads while the student reads the brief.
 `;
 
 /** Each example of Nib's help beside its twin. */

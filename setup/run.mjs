@@ -9,7 +9,7 @@ export class CantGoOn extends Error {
 	name = "CantGoOn";
 }
 
-/** Runs a command with its output shown; throws where it fails. */
+/** Runs a command with its output shown; throws if it fails. */
 export function run(command, args, options = {}) {
 	const result = spawnSync(command, args, { cwd: ROOT, stdio: "inherit", ...options });
 	if (result.error) throw result.error;
@@ -19,7 +19,7 @@ export function run(command, args, options = {}) {
 		);
 }
 
-/** Runs a command without showing anything; its output, or undefined where it fails. */
+/** Runs a command without showing anything; its output, or undefined if it fails. */
 export function ask(command, args, options = {}) {
 	const result = spawnSync(command, args, { encoding: "utf8", ...options });
 	return result.status === 0 ? result.stdout.trim() : undefined;

@@ -24,7 +24,7 @@ async function signIn(page, address, { classCode, signInName, passphrase }) {
 		.waitFor();
 }
 
-/** The pages of a teacher, by address, with what is done on each before its picture is taken. */
+/** A teacher's pages: the address, and the actions before the screenshot. */
 async function teacherShots(page, address, shot) {
 	const { DEMO_SIGN_INS } = await import("../demo/dist/index.js");
 	await signIn(page, address, DEMO_SIGN_INS.teacher);
@@ -43,7 +43,7 @@ async function teacherShots(page, address, shot) {
 			.handInId;
 	const exercises = (await ask("/exercises?limit=200")).exercises;
 
-	await to("/", "Who is stuck");
+	await to("/", "Stuck");
 	await shot("today");
 	await to(`/classes/${tern.id}`, "Zoe Lark");
 	await shot("class");
@@ -66,16 +66,16 @@ async function teacherShots(page, address, shot) {
 	const inCurlew = (name, exercise) =>
 		curlew.cells.find((c) => c.exercise === exercise && c.studentId === curlew.students.find((s) => s.name === name).id)
 			.handInId;
-	await to(`/hand-ins/${inCurlew("Anouk Selby", "life-ring")}`, "What was drawn");
+	await to(`/hand-ins/${inCurlew("Anouk Selby", "life-ring")}`, "Figures");
 	await page.getByRole("button", { name: "What if" }).first().click();
 	await page.waitForTimeout(1_500);
 	await shot("hand-in-cause");
-	await to(`/hand-ins/${handIn("Oli Tarn", "pier-planks")}`, "What was drawn");
+	await to(`/hand-ins/${handIn("Oli Tarn", "pier-planks")}`, "Figures");
 	await page.locator("[data-criterion=places]").hover();
 	await still();
 	await shot("hand-in");
 	await page.setViewportSize({ width: 390, height: 844 });
-	await to(`/hand-ins/${inCurlew("Anouk Selby", "pennant-line")}`, "What was drawn");
+	await to(`/hand-ins/${inCurlew("Anouk Selby", "pennant-line")}`, "Figures");
 	await page.locator("[data-criterion=thin]").focus();
 	await still();
 	await shot("hand-in-narrow", true);
@@ -83,7 +83,7 @@ async function teacherShots(page, address, shot) {
 	await page.emulateMedia({ colorScheme: "dark" });
 	const gannet = await ask(`/classes/${classes.find((c) => c.name === "8 Gannet").id}`);
 	const inPython = gannet.cells.find((c) => c.exercise === "quay-lamps" && c.handInId);
-	await to(`/hand-ins/${inPython.handInId}`, "What was drawn");
+	await to(`/hand-ins/${inPython.handInId}`, "Figures");
 	await page.getByRole("button", { name: "Replay" }).click();
 	await page.getByTestId("replay-place").waitFor();
 	await page.getByRole("slider", { name: "Step" }).focus();
@@ -109,7 +109,7 @@ async function studentShots(page, address, shot) {
 	const { DEMO_SIGN_INS } = await import("../demo/dist/index.js");
 	await signIn(page, address, DEMO_SIGN_INS.student);
 	await page.getByRole("link", { name: "Sail", exact: true }).click();
-	await page.getByRole("button", { name: "Check it" }).click();
+	await page.getByRole("button", { name: "Check my drawing" }).click();
 	await page.locator("[data-verdict=missed]").first().waitFor();
 	await page.locator(".cm-content").getByText("turn", { exact: true }).first().click();
 	await page.locator("[data-verdict=missed]").nth(1).hover();

@@ -87,7 +87,7 @@ function largestOf(parts) {
 
 const megabytes = (bytes) => `${Math.round(bytes / 1024 ** 2)} MB`;
 
-/** The class: what it sent, and how long everything took. */
+/** The simulated class: its requests and their times. */
 class SteadyClass {
 	replies = [];
 	reports = [];

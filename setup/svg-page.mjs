@@ -9,8 +9,7 @@ const listed = (names) => [...names].map((n) => `\`${n}\``).join(", ");
 
 const INTRODUCTION = `# SVG documents
 
-An exercise may be done as an SVG drawing, as any browser shows it. The document is marked by what it draws: figures, checks,
-causes and pictures are the same as for [Nib](language.md). Made by \`npm run docs\` from the language's own tables.
+Students can draw with SVG, as any browser shows it. The document is marked by its drawing: figures, checks, causes and pictures are the same as for [Nib](language.md). Made by \`npm run docs\` from the language's own tables.
 
 ${fence}xml
 <svg xmlns="http://www.w3.org/2000/svg" width="400" height="300">
@@ -18,19 +17,18 @@ ${fence}xml
 </svg>
 ${fence}
 
-An exercise says \`language: svg\`, or \`languages: [svg, javascript]\` where students may choose; see
-[exercises](exercises.md). On the command line the file's ending decides (\`.svg\`), or \`--language svg\`.
+An exercise has \`language: svg\`, or \`languages: [svg, javascript]\` if students can choose; see [exercises](exercises.md). On the command line the file's ending decides (\`.svg\`), or \`--language svg\`.
 
-## What is there
+## What you can use
 
-- An element is a statement, and what \`use\` draws is a call of what it names: a figure has both lines.
+- An element counts as a statement, and \`use\` as a call of its target: a figure has both lines.
 - Places, sizes and looks as attributes, in \`style\`, or by rules in \`<style>\` with elements, classes, ids, and the four
   combinators. Lengths in all absolute units, \`em\`, and percentages.
 - Transforms as attributes and as CSS writes them, \`viewBox\` and \`preserveAspectRatio\`, also of nested drawings and symbols.
-- Gradients stay exact under every transform; a radial one is stretched as what it paints. \`clipPath\`, also in boxes and in one
+- Gradients stay exact under every transform; a radial one is stretched with its shape. \`clipPath\`, also in boxes and in one
   another. For checks and likeness a gradient counts as its mean colour.
-- The exercise's sheet is the drawing's size. Without one the drawing's own \`width\` and \`height\` are taken, else its \`viewBox\`.
-- Letters are laid by a table of widths of our own, so that a text is as wide on every machine.
+- The drawing has the size of the exercise's sheet. Without a sheet, its own \`width\` and \`height\` apply, otherwise its \`viewBox\`.
+- Letters have widths from a fixed table, so that a text is equally wide on every machine.
 - \`opacity\` of a group makes each of its shapes transparent by itself; where they overlap, a remark says so.
 - Not recorded, with a remark at the line: ${listed(NOT_TAKEN)}, everything from outside the file, and the properties
   ${listed(PROPERTIES_NOT_TAKEN)}.
@@ -38,8 +36,7 @@ An exercise says \`language: svg\`, or \`languages: [svg, javascript]\` where st
 ## How it is read
 
 The document is read as XML, with the place of each attribute; entities aren't expanded and nothing outside the file is fetched.
-It may be 100 elements deep. A step is an element that is drawn, or a comparison with a selector; the limits of steps, entries and
-time are those of the exercise, and what was drawn before a limit is kept.
+It can be 100 elements deep. A step is a drawn element, or a comparison with a selector; the exercise's limits of steps, entries and time apply, and the drawing before a limit is kept.
 `;
 
 const uses = (source, name) => new RegExp(`<${name}[\\s/>]|[\\s;"'{]${name}\\s*[=:]`).test(source);

@@ -2,7 +2,7 @@
 import { deflateRawSync } from "node:zlib";
 
 /**
- * A zip of ten entries on one stream of 100 MB of zeros, each said to be 1,000 bytes.
+ * A zip of ten entries on one stream of 100 MB of zeros, each declared as 1,000 bytes.
  *
  * @returns {Uint8Array<ArrayBuffer>}
  */

@@ -20,7 +20,7 @@ function ownImportsOf(file: string): string[] {
 		.map((from) => resolve(dirname(file), from));
 }
 
-/** A chain of nodes in which each leads to the next and the last to the first; undefined where there is none. */
+/** A cycle of nodes; undefined if there is none. */
 function circleIn(graph: ReadonlyMap<string, ReadonlyMap<string, string>>): string[] | undefined {
 	const done = new Set<string>();
 	const walk = (node: string, chain: readonly string[]): string[] | undefined => {
@@ -41,10 +41,10 @@ function circleIn(graph: ReadonlyMap<string, ReadonlyMap<string, string>>): stri
 }
 
 /**
- * Circles among the entries of each folder: its files, and its folders with all that is in them. Where there is none on
- * any level, no two files and no two folders import each other, however far round.
+ * Import cycles among the entries of each folder: its files, and its folders with all their contents. Without cycles on
+ * any level, no file and no folder imports itself indirectly.
  *
- * @returns for each circle the imports that close it
+ * @returns for each cycle the imports that close it
  */
 function circlesBelow(folder: string): string[] {
 	const levels = new Map<string, Map<string, Map<string, string>>>();

@@ -24,6 +24,6 @@ export const PYTHON_PROBE = `import sys, random, builtins, gc, statistics, textw
 from markpen import pen
 print(sorted(vars(builtins)), sorted(sys.modules), random.random(), pen.x, len(gc.get_objects()))`;
 
-/** Every n-th program of each kind, from the first on; with `MARKPEN_HOSTILE=all`, as in `npm run soak`, all of them. */
+/** Every n-th program of each kind, from the first; with `MARKPEN_HOSTILE=all`, as in `npm run soak`, all. */
 export const sampleOf = (programs: Hostile, every: number): [string, readonly string[]][] =>
 	Object.entries(programs).map(([kind, list]) => [kind, ALL ? list : list.filter((_, i) => i % every === 0)]);

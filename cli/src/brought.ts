@@ -10,7 +10,7 @@ export interface BroughtFiles extends LanguageCall {
 	readonly last?: string;
 	/** The hand-in that the exercise continues from. */
 	readonly continues?: string;
-	/** The student's words to questions, by the criteria's ids. */
+	/** The student's answers to questions, by criterion id. */
 	readonly answers?: string;
 }
 
@@ -33,8 +33,7 @@ function earlierOf({ id, continues, criteria }: ExerciseFile): string {
 		return typeof to === "object" ? [to["own hand-in of"]] : [];
 	});
 	const key = continues ?? compared[0];
-	if (key === undefined)
-		throw new WrongCall(`The exercise ${id} continues from no other one, so that --continues has nothing to give.`);
+	if (key === undefined) throw new WrongCall(`The exercise ${id} continues no other exercise. Leave out --continues.`);
 	return key;
 }
 
@@ -46,13 +45,13 @@ function answersOf(path: string, text: string, { criteria }: ExerciseFile): Read
 		throw new WrongCall(`${path} can't be read: ${error instanceof Error ? error.message : String(error)}`);
 	}
 	if (given === null || typeof given !== "object" || Array.isArray(given))
-		throw new WrongCall(`${path} needs a line for each answer, as in "how-many: 12".`);
+		throw new WrongCall(`${path} needs one line for each answer, like "how-many: 12".`);
 	const asked = new Set(criteriaIn(criteria).flatMap((c) => (c.check === "answer" ? [c.id] : [])));
 	return Object.fromEntries(
 		Object.entries(given).map(([id, answer]) => {
 			if (!asked.has(id))
 				throw new WrongCall(
-					`${path}: no question of the exercise has the id ${id}. Its ids: ${[...asked].join(", ") || "none"}.`,
+					`${path}: the exercise has no question with the id ${id}. Its ids: ${[...asked].join(", ") || "none"}.`,
 				);
 			return [id, String(answer)];
 		}),

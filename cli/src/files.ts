@@ -10,7 +10,7 @@ const LARGEST = 8 * CLASS_LIMITS.source;
 export function told(path: string, error: unknown): WrongCall {
 	const code = (error as NodeJS.ErrnoException).code;
 	if (code === "ENOENT") return new WrongCall(`There is no file ${path}.`);
-	if (code === "EACCES") return new WrongCall(`${path} can't be opened: it may not be read by this account.`);
+	if (code === "EACCES") return new WrongCall(`${path} can't be opened: this account has no permission to read it.`);
 	if (code === "EISDIR") return new WrongCall(`${path} is a folder; a file is needed here.`);
 	return new WrongCall(`${path} can't be opened: ${error instanceof Error ? error.message : String(error)}`);
 }
@@ -20,7 +20,7 @@ export async function readSource(path: string): Promise<string> {
 	try {
 		const { size } = await stat(path);
 		if (size > LARGEST)
-			throw new WrongCall(`${path} has ${size} bytes; a program has ${CLASS_LIMITS.source} at the most.`);
+			throw new WrongCall(`${path} has ${size} bytes; a program has at most ${CLASS_LIMITS.source}.`);
 		return await readFile(path, "utf8");
 	} catch (error) {
 		throw error instanceof WrongCall ? error : told(path, error);
@@ -36,7 +36,7 @@ export async function readExerciseFile(path: string): Promise<ExerciseFile> {
 	);
 }
 
-/** The files that some paths name, folders gone through in the order of their names; hidden ones are left out. */
+/** The files of some paths; folders are walked in order of name, without hidden files. */
 export async function filesOf(paths: readonly string[]): Promise<string[]> {
 	const files: string[] = [];
 	for (const path of paths) {

@@ -2,7 +2,7 @@ import { readdir, stat } from "node:fs/promises";
 import { basename, extname, join } from "node:path";
 import { filesOf } from "./files.ts";
 
-/** A program with whose it is: the file's name, or that of the folder that it lies in. */
+/** A program with its student: the name of the file, or of its folder. */
 export interface HandedIn {
 	readonly file: string;
 	readonly name: string;

@@ -21,7 +21,7 @@ export interface LanguageCall {
 	readonly language?: string;
 }
 
-/** Reads the option `--language`. Throws {@link WrongCall} for one that there isn't. */
+/** Reads the option `--language`. Throws {@link WrongCall} for an unknown language. */
 function asked({ language }: LanguageCall): LanguageId | undefined {
 	if (language === undefined) return undefined;
 	const known = LANGUAGE_IDS.find((id) => id === language);
@@ -30,15 +30,15 @@ function asked({ language }: LanguageCall): LanguageId | undefined {
 }
 
 /**
- * A program with its language: that of the call, else of the file's ending, else of the exercise, else Nib.
- * Throws {@link WrongCall} for a language that the exercise's students don't write in.
+ * A program with its language: from the option, the file's ending or the exercise, in this order; Nib otherwise. Throws
+ * {@link WrongCall} if the exercise doesn't allow the language.
  */
 export async function readProgram(path: string, call: LanguageCall = {}, exercise?: ExerciseFile): Promise<SourceText> {
 	const told = asked(call) ?? languageOfFile(path);
 	const language = told ?? (exercise ? firstLanguage(exercise) : "nib");
 	if (exercise && !languagesOf(exercise).includes(language))
 		throw new WrongCall(
-			`${path} is in ${language}, and ${exercise.id} is done in ${languagesOf(exercise).join(" or ")}. --language says otherwise where the ending is wrong.`,
+			`${path} is in ${language}, and ${exercise.id} is done in ${languagesOf(exercise).join(" or ")}. If the file's ending is wrong, use --language.`,
 		);
 	return { source: await readSource(path), language };
 }

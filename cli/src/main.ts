@@ -20,12 +20,12 @@ function whole(least: number): (text: string) => number {
 	};
 }
 
-/** Gathers an option that is said several times. */
+/** Collects a repeatable option. */
 const several = (value: string, before: readonly string[] = []) => [...before, value];
 
 function positive(text: string): number {
 	const value = Number(text);
-	if (!(value > 0 && value <= 20)) throw new InvalidArgumentError("It is a number above 0, 20 at the most.");
+	if (!(value > 0 && value <= 20)) throw new InvalidArgumentError("It is a number above 0 and at most 20.");
 	return value;
 }
 
@@ -40,17 +40,14 @@ function program(done: (code: number) => void): Command {
 		.argument("<file>", "the program")
 		.description("run a program and write its drawing as SVG, PNG or tape")
 		.option("--language <name>", "nib, python, javascript or svg, where the file's ending doesn't tell")
-		.option(
-			"--out <path>",
-			"where to: a name ending in .svg, .png, .tape or .jsonl; without it SVG goes to the terminal",
-		)
+		.option("--out <path>", "output file: .svg, .png, .tape or .jsonl (default: SVG to the terminal)")
 		.option("--exercise <path>", "an exercise file: run it on its sheet, with its seed, frames and limits")
-		.option("--seed <number>", "seed of its random numbers: the exercise's first one, or 1, unless said", whole(0))
+		.option("--seed <number>", "seed for random numbers (default: the exercise's first seed, or 1)", whole(0))
 		.option("--frames <number>", "how many frames to run", whole(0))
-		.option("--let <name=value>", "a value in place of a let's own; may be said again for another name", several)
-		.option("--watch <name>", "tell every change of a name; may be said again", several)
-		.option("--scale <number>", "pixels a sheet unit in a PNG", positive, 2)
-		.option("--json", "print what happened as JSON")
+		.option("--let <name=value>", "a value to use for a let; can be repeated for other names", several)
+		.option("--watch <name>", "report every change of a variable; can be repeated", several)
+		.option("--scale <number>", "pixels per sheet unit in a PNG", positive, 2)
+		.option("--json", "print the result as JSON")
 		.addHelpText("after", "\nExample:\n  markpen draw ferry.nib.txt --out ferry.png")
 		.action(async (file: string, options: DrawOptions) =>
 			done(await (await import("./commands/draw.ts")).drawCommand(file, options)),
@@ -58,14 +55,14 @@ function program(done: (code: number) => void): Command {
 	markpen
 		.command("figures")
 		.argument("<file>", "the program")
-		.description("read a drawing back: one sentence a figure")
+		.description("describe a drawing: one sentence per figure")
 		.option("--language <name>", "nib, python, javascript or svg, where the file's ending doesn't tell")
 		.option("--exercise <path>", "an exercise file: run it on its sheet, with its seed, frames and limits")
-		.option("--seed <number>", "seed of its random numbers: the exercise's first one, or 1, unless said", whole(0))
+		.option("--seed <number>", "seed for random numbers (default: the exercise's first seed, or 1)", whole(0))
 		.option("--frames <number>", "how many frames to run", whole(0))
-		.option("--let <name=value>", "a value in place of a let's own; may be said again for another name", several)
-		.option("--frame <number>", "what the sheet shows at the end of this frame", whole(0))
-		.option("--beside <file>", "another program: what differs from its drawing is told too")
+		.option("--let <name=value>", "a value to use for a let; can be repeated for other names", several)
+		.option("--frame <number>", "describe the drawing after this frame", whole(0))
+		.option("--beside <file>", "another program to compare with: lists the differences")
 		.option("--tracks", "follow each figure through the frames")
 		.option("--json", "print all measures as JSON")
 		.addHelpText("after", "\nExample:\n  markpen figures ferry.nib.txt")
@@ -76,11 +73,8 @@ function program(done: (code: number) => void): Command {
 		.command("tape")
 		.argument("<file>", "a tape: .tape or .jsonl")
 		.description("read a tape back: as JSON Lines, or into another form")
-		.option(
-			"--out <path>",
-			"where to: a name ending in .svg, .png, .tape or .jsonl; without it JSON Lines go to the terminal",
-		)
-		.option("--scale <number>", "pixels a sheet unit in a PNG", positive, 2)
+		.option("--out <path>", "output file: .svg, .png, .tape or .jsonl (default: JSON Lines to the terminal)")
+		.option("--scale <number>", "pixels per sheet unit in a PNG", positive, 2)
 		.addHelpText(
 			"after",
 			"\nExample:\n  markpen draw ferry.nib.txt --out ferry.tape\n  markpen tape ferry.tape --out ferry.png",
@@ -95,18 +89,15 @@ function program(done: (code: number) => void): Command {
 		.description("check programs against an exercise")
 		.option("--language <name>", "nib, python, javascript or svg, where the file's ending doesn't tell")
 		.option("--json", "print the reports as JSON")
-		.option("--junit <path>", "write the outcome as JUnit XML too")
+		.option("--junit <path>", "also write the results as JUnit XML")
 		.option("--last <file>", "the student's last try, for criteria that compare with it")
 		.option("--continues <file>", "the hand-in that the exercise continues from")
-		.option(
-			"--answers <file>",
-			"answers to the exercise's questions, a line each: the question's id, a colon, the answer",
-		)
-		.option("--no-causes", "don't look for the mistakes behind what is missed, which takes most of the time")
+		.option("--answers <file>", "file with the answers to the exercise's questions, one per line: id, colon, answer")
+		.option("--no-causes", "don't look for causes (much faster)")
 		.option("--watch", "check again whenever a file changes, until Ctrl-C")
 		.addHelpText(
 			"after",
-			"\nExample:\n  markpen check buoy.nib.txt --exercise mooring-buoy.exercise.yaml\n\nIt exits with 0 if all is met, 1 if something is missed, 2 if the call was wrong.",
+			"\nExample:\n  markpen check buoy.nib.txt --exercise mooring-buoy.exercise.yaml\n\nExit code: 0 if every criterion is met, 1 if one is missed, 2 if the call was wrong.",
 		)
 		.action(async (files: string[], options: CheckOptions) =>
 			done(await (await import("./commands/check.ts")).checkCommand(files, options)),
@@ -114,12 +105,15 @@ function program(done: (code: number) => void): Command {
 	markpen
 		.command("try")
 		.argument("<exercise>", "the exercise file (*.exercise.yaml)")
-		.description("try an exercise before a class does: its model, changed models, and the same drawn otherwise")
-		.option("--out <folder>", "where pictures and programs of what goes unseen or is punished are written")
-		.option("--json", "print all that was found as JSON")
+		.description("test an exercise before you set it: with its model, typical mistakes and other right solutions")
+		.option(
+			"--out <folder>",
+			"folder for pictures and programs of unnoticed mistakes and of right solutions marked down",
+		)
+		.option("--json", "print the results as JSON")
 		.addHelpText(
 			"after",
-			"\nExample:\n  markpen try mooring-buoy.exercise.yaml\n\nIt exits with 0 if the model earns everything, nothing goes unseen and nothing right is punished, else with 1.",
+			"\nExample:\n  markpen try mooring-buoy.exercise.yaml\n\nExit code: 0 if the model earns full points, every mistake is noticed and no right solution is marked down; otherwise 1.",
 		)
 		.action(async (exercise: string, options: TryOptions) =>
 			done(await (await import("./commands/try.ts")).tryCommand(exercise, options)),
@@ -128,8 +122,8 @@ function program(done: (code: number) => void): Command {
 		.command("explain")
 		.argument("<report>", "a report, or several, as markpen check --json prints them")
 		.description("explain a report in words")
-		.option("--student", "in the words for students, which give no answer away")
-		.option("--only <name>", "of several reports the one of this name")
+		.option("--student", "in the words for students, without the answers")
+		.option("--only <name>", "the report with this name, if there are several")
 		.addHelpText(
 			"after",
 			"\nExample:\n  markpen check buoy.nib.txt --exercise mooring-buoy.exercise.yaml --json > report.json\n  markpen explain report.json",
@@ -141,7 +135,7 @@ function program(done: (code: number) => void): Command {
 		.command("alike")
 		.argument("<files...>", "programs, or folders with a file or a folder for each student")
 		.requiredOption("--exercise <path>", "the exercise file (*.exercise.yaml)")
-		.description("list pairs of programs that are much closer than usual")
+		.description("list pairs of unusually similar programs")
 		.option("--language <name>", "nib, python, javascript or svg, where the file's ending doesn't tell")
 		.option("--json", "print the pairs as JSON")
 		.addHelpText("after", "\nExample:\n  markpen alike handed-in --exercise harbour-scene.exercise.yaml")
@@ -155,12 +149,12 @@ function program(done: (code: number) => void): Command {
 }
 
 function exerciseCommands(done: (code: number) => void): Command {
-	const exercise = new Command("exercise").description("begin, read and describe exercise files").exitOverride();
+	const exercise = new Command("exercise").description("create, read and describe exercise files").exitOverride();
 	exercise
 		.command("new")
 		.argument("<id>", "the new exercise's id")
 		.description("write a new exercise file with comments")
-		.option("--out <path>", "where to, unless <id>.exercise.yaml here")
+		.option("--out <path>", "output file (default: <id>.exercise.yaml)")
 		.addHelpText("after", "\nExample:\n  markpen exercise new harbour-lamp")
 		.action(async (id: string, options: { out?: string }) =>
 			done(await (await import("./commands/exercise.ts")).exerciseNewCommand(id, options)),
@@ -168,13 +162,13 @@ function exerciseCommands(done: (code: number) => void): Command {
 	exercise
 		.command("read")
 		.argument("<exercise>", "the exercise file")
-		.description("read an exercise file and tell what is wrong in it")
+		.description("read an exercise file and list its errors")
 		.addHelpText("after", "\nExample:\n  markpen exercise read harbour-lamp.exercise.yaml")
 		.action(async (path: string) => done(await (await import("./commands/exercise.ts")).exerciseReadCommand(path)));
 	exercise
 		.command("schema")
 		.description("print the JSON Schema of exercise files, for editors")
-		.option("--collection", "that of collection files")
+		.option("--collection", "the schema of collection files")
 		.option("--out <path>", "write it to a file")
 		.addHelpText("after", "\nExample:\n  markpen exercise schema --out exercise.schema.json")
 		.action(async (options: { collection?: boolean; out?: string }) =>

@@ -1,6 +1,6 @@
 import { Presets, SingleBar } from "cli-progress";
 
-/** A bar on the terminal while something long goes on; silent where nobody looks, and for a single thing. */
+/** A progress bar on the terminal; silent if the output isn't a terminal or there is only one item. */
 export class Progress {
 	private readonly bar: SingleBar | undefined;
 
@@ -8,7 +8,7 @@ export class Progress {
 		if (total < 2 || process.stderr.isTTY !== true) return;
 		this.bar = new SingleBar(
 			{
-				format: `${what} {bar} {value} of {total}, {eta_formatted} to go`,
+				format: `${what} {bar} {value} of {total}, {eta_formatted} left`,
 				stream: process.stderr,
 				hideCursor: true,
 				clearOnComplete: true,

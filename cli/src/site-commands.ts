@@ -39,30 +39,30 @@ export function addSiteCommands(markpen: Command, exercise: Command, done: Done)
 function signingIn(markpen: Command, done: Done): void {
 	json(markpen.command("sign-in"))
 		.argument("<address>", "the site's")
-		.description("sign in to a site and keep a token")
-		.requiredOption("--sign-in-name <name>", "who signs in")
-		.option("--class-code <code>", "of a student's class")
-		.addOption(new Option("--scope <scope>", "what the token may").choices(["read", "write"]).default("write"))
+		.description("sign in to a site and save a token")
+		.requiredOption("--sign-in-name <name>", "your sign-in name")
+		.option("--class-code <code>", "the class code, for students")
+		.addOption(new Option("--scope <scope>", "what the token can do").choices(["read", "write"]).default("write"))
 		.addHelpText(
 			"after",
-			"\nThe passphrase is asked for, or read from the input.\n\nExample:\n  markpen sign-in http://127.0.0.1:4170 --sign-in-name okafor-lind",
+			"\nYou type the passphrase at a prompt, or send it as input.\n\nExample:\n  markpen sign-in http://127.0.0.1:4170 --sign-in-name okafor-lind",
 		)
 		.action(async (address: string, options: SignInOptions) =>
 			done(await (await account()).signInCommand(address, options)),
 		);
 	markpen
 		.command("sign-out")
-		.description("revoke the token that was kept, and forget it")
+		.description("revoke and delete the saved token")
 		.addHelpText("after", "\nExample:\n  markpen sign-out")
 		.action(async () => done(await (await account()).signOutCommand()));
 	json(markpen.command("who"))
-		.description("tell where one is signed in, and as whom")
+		.description("show where you are signed in, and as whom")
 		.addHelpText("after", "\nExample:\n  markpen who")
 		.action(async (options: Json) => done(await (await account()).whoCommand(options)));
 	markpen
 		.command("passphrase")
 		.argument("<address>", "the site's")
-		.description("change a teacher's passphrase: needed once after one that was given for one sign-in")
+		.description("change a teacher's passphrase; required after a one-time passphrase")
 		.requiredOption("--sign-in-name <name>", "whose")
 		.addHelpText("after", "\nExample:\n  markpen passphrase http://127.0.0.1:4170 --sign-in-name okafor-lind")
 		.action(async (address: string, options: { signInName: string }) =>
@@ -73,16 +73,16 @@ function signingIn(markpen: Command, done: Done): void {
 function exerciseCommands(exercise: Command, done: Done): void {
 	json(exercise.command("list"))
 		.description("list the site's exercises")
-		.option("--mine", "one's own only")
-		.option("--words <words>", "only those with this in their title, id or owner's name")
-		.addOption(new Option("--sort <by>", "in which order").choices(["key", "title", "newest"]).default("key"))
+		.option("--mine", "only your own")
+		.option("--words <words>", "only exercises with these words in the title, id or owner's name")
+		.addOption(new Option("--sort <by>", "sort order").choices(["key", "title", "newest"]).default("key"))
 		.addHelpText("after", "\nExample:\n  markpen exercise list --words sail")
 		.action(async (options: ExerciseListOptions) => done(await (await files()).exerciseListCommand(options)));
 	json(exercise.command("publish"))
 		.argument("<file>", "an exercise or a collection")
-		.description("publish a file as a version that never changes; a collection takes its old one's place")
-		.option("--shared", "for all teachers of the site")
-		.option("--no-shared", "for oneself")
+		.description("publish a file as a fixed version; a collection replaces its old version")
+		.option("--shared", "share with all teachers of the site")
+		.option("--no-shared", "only for you")
 		.addHelpText("after", "\nExample:\n  markpen exercise publish mooring-buoy.exercise.yaml")
 		.action(async (file: string, options: Json & { shared?: boolean }) =>
 			done(await (await files()).publishCommand(file, options)),
@@ -91,8 +91,8 @@ function exerciseCommands(exercise: Command, done: Done): void {
 		.command("get")
 		.argument("<exercise>", "the id in its file")
 		.description("write a published version's file")
-		.option("--version-number <number>", "which; the newest unless said", whole)
-		.option("--out <file>", "where to; without it to the terminal")
+		.option("--version-number <number>", "version number (default: the newest)", whole)
+		.option("--out <file>", "output file (default: the terminal)")
 		.addHelpText("after", "\nExample:\n  markpen exercise get mooring-buoy --out mooring-buoy.exercise.yaml")
 		.action(async (key: string, { versionNumber, out }: { versionNumber?: number; out?: string }) =>
 			done(
@@ -110,33 +110,33 @@ function classCommands(markpen: Command, done: Done): void {
 		.description("a site's classes: rosters, cards, grade book, archive")
 		.exitOverride();
 	json(of.command("list"))
-		.description("list one's classes")
+		.description("list your classes")
 		.option("--closed", "those that are closed")
 		.addHelpText("after", "\nExample:\n  markpen class list")
 		.action(async (options: Json & { closed?: boolean }) => done(await (await classes()).classListCommand(options)));
 	json(of.command("new"))
 		.argument("<name>", "the new class's")
-		.description("make a class")
+		.description("create a class")
 		.requiredOption("--year <year>", "its school year")
 		.option("--zone <zone>", "its time zone, like Europe/Lisbon")
-		.option("--code <code>", "the code that its students sign in with")
+		.option("--code <code>", "the class code for signing in")
 		.addHelpText("after", '\nExample:\n  markpen class new "9 Gannet" --year 2026/27 --zone Europe/Lisbon')
 		.action(async (name: string, options: Json & { year: string; zone?: string; code?: string }) =>
 			done(await (await classes()).classNewCommand(name, options)),
 		);
 	json(of.command("show"))
 		.argument("<class>", "its name, code or id")
-		.description("show where each student stands")
+		.description("show each student's progress")
 		.addHelpText("after", '\nExample:\n  markpen class show "8 Tern"')
 		.action(async (name: string, options: Json) => done(await (await classes()).classShowCommand(name, options)));
 	json(of.command("roster"))
 		.argument("<class>", "its name, code or id")
-		.description("list who is and was in a class")
+		.description("list a class's present and former students")
 		.addHelpText("after", '\nExample:\n  markpen class roster "8 Tern"')
 		.action(async (name: string, options: Json) => done(await (await classes()).rosterCommand(name, options)));
 	json(of.command("import"))
 		.argument("<class>", "its name, code or id")
-		.argument("<file>", "a CSV file; its columns are found by their headings")
+		.argument("<file>", "a CSV file with a heading for each column")
 		.description("show what a roster file would change, or import it")
 		.option("--carry-out", "import it")
 		.addHelpText(
@@ -148,7 +148,7 @@ function classCommands(markpen: Command, done: Done): void {
 		);
 	json(of.command("cards"))
 		.argument("<class>", "its name, code or id")
-		.argument("[students...]", "names or sign-in names; all unless said")
+		.argument("[students...]", "names or sign-in names (default: all)")
 		.description("make new sign-in cards; the old ones stop")
 		.addHelpText("after", '\nExample:\n  markpen class cards "8 Tern" "Kit Sorrel"')
 		.action(async (name: string, students: string[], options: Json) =>
@@ -156,15 +156,15 @@ function classCommands(markpen: Command, done: Done): void {
 		);
 	json(of.command("stuck"))
 		.argument("<class>", "its name, code or id")
-		.description("list who doesn't get on, and on what")
+		.description("list stuck students and their exercises")
 		.addHelpText("after", '\nExample:\n  markpen class stuck "8 Tern"')
 		.action(async (name: string, options: Json) => done(await (await classes()).stuckCommand(name, options)));
 	json(of.command("grade-book"))
 		.argument("<class>", "its name, code or id")
-		.description("show the grade book, or write it")
-		.option("--out <file>", "where to: a name ending in .csv, or in .zip for OneRoster's files")
+		.description("show or export the grade book")
+		.option("--out <file>", "output file: .csv, or .zip for OneRoster files")
 		.addOption(
-			new Option("--rows <what>", "of a CSV file: a row a student, or a row a student and exercise")
+			new Option("--rows <what>", "layout of a CSV file: one row per student, or per student and exercise")
 				.choices(["students", "exercises"])
 				.default("students"),
 		)
@@ -174,7 +174,7 @@ function classCommands(markpen: Command, done: Done): void {
 		);
 	of.command("archive")
 		.argument("<class>", "its name, code or id")
-		.description("write the whole of a class as one archive, which a site can load")
+		.description("export a class as one archive, which another site can load")
 		.requiredOption("--out <file>", "where to")
 		.addHelpText("after", '\nExample:\n  markpen class archive "8 Tern" --out tern.json')
 		.action(async (name: string, options: { out: string }) =>
@@ -185,7 +185,7 @@ function classCommands(markpen: Command, done: Done): void {
 function assignmentCommands(markpen: Command, done: Done): void {
 	const of = markpen
 		.command("assignment")
-		.description("a class's assignments: set, show, release, hand in for, check again")
+		.description("a class's assignments: set, show, release, upload, check again")
 		.exitOverride();
 	const named = (command: Command) =>
 		json(command).argument("<class>", "its name, code or id").argument("<assignment>", "its exercise, title or id");
@@ -199,11 +199,11 @@ function assignmentCommands(markpen: Command, done: Done): void {
 		)
 		.requiredOption("--due <time>", "when it is due")
 		.requiredOption("--closes <time>", "when it closes")
-		.option("--collection", "what is set is a collection")
+		.option("--collection", "set a collection")
 		.option("--tries <number>", "how many tries each student has", whole)
 		.addOption(new Option("--counts <which>", "which try counts").choices(["best", "latest", "chosen"]))
-		.addOption(new Option("--late <what>", "what is done with late work").choices(["marked", "reduced", "refused"]))
-		.option("--late-share <percent>", "the share of its points that a late try loses, with --late reduced", percent)
+		.addOption(new Option("--late <what>", "rule for late work").choices(["marked", "reduced", "refused"]))
+		.option("--late-share <percent>", "percent of points that late work loses, with --late reduced", percent)
 		.addOption(
 			new Option("--points <when>", "when points and feedback are shown").choices(["at once", "release", "closing"]),
 		)
@@ -221,7 +221,7 @@ function assignmentCommands(markpen: Command, done: Done): void {
 			done(await (await assignments()).assignmentShowCommand(name, said, options)),
 		);
 	named(of.command("release"))
-		.argument("[students...]", "names or sign-in names; all unless said")
+		.argument("[students...]", "names or sign-in names (default: all)")
 		.description("release points and feedback")
 		.addHelpText("after", '\nExample:\n  markpen assignment release "8 Tern" sail "Kit Sorrel"')
 		.action(async (name: string, said: string, students: string[], options: Json) =>
@@ -231,21 +231,21 @@ function assignmentCommands(markpen: Command, done: Done): void {
 		.argument("<files>", "a zip, or a folder with a file or a folder for each student")
 		.description("show whose files they are, or hand them in")
 		.option("--carry-out", "hand them in")
-		.option("--of <file=student>", "whose a file is; may be said again", several)
+		.option("--of <file=student>", "whose file it is; can be repeated", several)
 		.addHelpText("after", '\nExample:\n  markpen assignment upload "8 Tern" sail handed-in --carry-out')
 		.action(async (name: string, said: string, path: string, options: Json & { carryOut?: boolean; of?: string[] }) =>
 			done(await (await assignments()).uploadCommand(name, said, path, options)),
 		);
 	named(of.command("follow"))
-		.description("wait until everything that was handed in is checked")
+		.description("wait until all hand-ins are checked")
 		.addHelpText("after", '\nExample:\n  markpen assignment follow "8 Tern" sail')
 		.action(async (name: string, said: string, options: Json) =>
 			done(await (await assignments()).followCommand(name, said, options)),
 		);
 	named(of.command("rehearse"))
-		.description("check everything again and show whose points would move, or let it hold")
-		.option("--to-version <number>", "on which version of the exercise; the newest unless said", whole)
-		.option("--carry-out", "let what was found hold")
+		.description("check all hand-ins again and show changed points, or apply them")
+		.option("--to-version <number>", "version of the exercise (default: the newest)", whole)
+		.option("--carry-out", "apply the new points")
 		.addHelpText("after", '\nExample:\n  markpen assignment rehearse "8 Tern" sail')
 		.action(
 			async (
@@ -261,7 +261,7 @@ function assignmentCommands(markpen: Command, done: Done): void {
 				),
 		);
 	named(of.command("alike"))
-		.description("list pairs of hand-ins that are much closer than usual")
+		.description("list pairs of unusually similar hand-ins")
 		.addHelpText("after", '\nExample:\n  markpen assignment alike "8 Gannet" pier-planks')
 		.action(async (name: string, said: string, options: Json) =>
 			done(await (await assignments()).alikeOnSiteCommand(name, said, options)),
@@ -271,7 +271,7 @@ function assignmentCommands(markpen: Command, done: Done): void {
 		.argument("<assignment>", "its exercise, title or id")
 		.description("write each student's drawing into a folder")
 		.requiredOption("--out <folder>", "where to")
-		.option("--png", "as PNG in place of SVG")
+		.option("--png", "as PNG instead of SVG")
 		.addHelpText("after", '\nExample:\n  markpen assignment drawings "8 Tern" sail --out sails')
 		.action(async (name: string, said: string, options: { out: string; png?: boolean }) =>
 			done(await (await assignments()).drawingsCommand(name, said, options)),
@@ -280,17 +280,17 @@ function assignmentCommands(markpen: Command, done: Done): void {
 
 function studentCommands(markpen: Command, done: Done): void {
 	json(markpen.command("work"))
-		.description("list what a student has to do and has done")
+		.description("list a student's work")
 		.addHelpText("after", "\nExample:\n  markpen work")
 		.action(async (options: Json) => done(await (await handIns()).workCommand(options)));
 	json(markpen.command("hand-in"))
 		.argument("<file>", "the program")
 		.description("hand a program in and wait for its points")
-		.option("--exercise <id>", "for which exercise; the file's name unless said")
+		.option("--exercise <id>", "exercise id (default: from the file's name)")
 		.option("--no-wait", "don't wait until it is checked")
 		.addHelpText(
 			"after",
-			"\nExample:\n  markpen hand-in sail.nib.txt\n\nIt exits with 0 if all is met, 1 if something is missed, 2 if the call was wrong, 3 if the site can't be reached.",
+			"\nExample:\n  markpen hand-in sail.nib.txt\n\nExit code: 0 if every criterion is met, 1 if one is missed, 2 if the call was wrong, 3 if the site can't be reached.",
 		)
 		.action(async (file: string, options: Json & { exercise?: string; wait: boolean }) =>
 			done(await (await handIns()).handInCommand(file, options)),
@@ -300,8 +300,8 @@ function studentCommands(markpen: Command, done: Done): void {
 function running(markpen: Command, done: Done): void {
 	markpen
 		.command("serve")
-		.description("serve a site's pages and calls; checking is left to workers")
-		.option("--check", "check in this process too")
+		.description("serve a site's pages and API; workers check the hand-ins")
+		.option("--check", "also check hand-ins in this process")
 		.addHelpText(
 			"after",
 			"\nIts settings are in the environment; docs/running.md lists them.\n\nExample:\n  DATABASE_URL=postgres://… markpen serve",
@@ -311,19 +311,19 @@ function running(markpen: Command, done: Done): void {
 		);
 	markpen
 		.command("worker")
-		.description("check what was handed in; any number may run")
+		.description("check hand-ins; you can run any number of workers")
 		.addHelpText("after", "\nExample:\n  DATABASE_URL=postgres://… markpen worker")
 		.action(async () => done(await (await service()).serviceCommand("worker")));
 	markpen
 		.command("account")
 		.argument("<sign-in-name>", "the teacher's")
-		.description("on the server: make a teacher's account, or give it a passphrase for one sign-in")
-		.option("--name <name>", "the name of a new account's teacher")
-		.option("--administrator", "let them administer the site")
-		.option("--site <address>", "of the site, where several run on this machine")
+		.description("on the server: create a teacher's account, or give it a one-time passphrase")
+		.option("--name <name>", "the teacher's name, for a new account")
+		.option("--administrator", "make the teacher an administrator")
+		.option("--site <address>", "the site's address, if several run on this machine")
 		.addHelpText(
 			"after",
-			"\nFinds the site that runs on this machine; with DATABASE_URL it takes that database.\n" +
+			"\nFinds the site on this machine, or uses the database of DATABASE_URL.\n" +
 				'\nExample:\n  markpen account okafor-lind --name "M. Okafor-Lind" --administrator',
 		)
 		.action(async (signInName: string, options: { name?: string; administrator?: boolean; site?: string }) => {
@@ -338,7 +338,7 @@ function running(markpen: Command, done: Done): void {
 	markpen
 		.command("completion")
 		.argument("<shell>", "bash, zsh or fish")
-		.description("print what a shell needs to complete commands and options")
+		.description("print a shell script that completes commands and options")
 		.addHelpText("after", "\nExample:\n  markpen completion bash >> ~/.bashrc")
 		.action(async (shell: string) =>
 			done((await import("./commands/completion.ts")).completionCommand(shell, markpen)),

@@ -14,14 +14,14 @@ export type CallInput<R extends Route> = Part<"params", Input<R["params"]>> &
 	Query<Input<R["query"]>> &
 	Part<"body", Input<R["body"]>> & {
 		readonly idempotencyKey?: string;
-		/** The revision that an edit changes, as what was read told it; "any" for whichever. */
+		/** The revision to change, from the last read; "any" for any revision. */
 		readonly revision?: number | "any";
 	};
 
 /** A call that the service refused, or that never reached it. */
 export class CallError extends Error {
 	override readonly name = "CallError";
-	/** 0 where there was no answer. */
+	/** 0 if there was no answer. */
 	readonly status: number;
 	readonly problem: Problem | undefined;
 	constructor(status: number, message: string, of?: Problem) {
@@ -37,12 +37,12 @@ export class CallError extends Error {
 }
 
 export interface ClientOptions {
-	/** Where the service is, without a slash at the end; empty in a page of its own. */
+	/** The service's address without a final slash; empty in the service's own pages. */
 	readonly base: string;
 	readonly fetch?: typeof fetch;
 	/** Sent with every call, as a session's cookie in tests and tools. */
 	readonly headers?: () => Readonly<Record<string, string>>;
-	/** Told of every answer, before it is read. */
+	/** Called with every response before its body is read. */
 	readonly onAnswer?: (response: Response) => void;
 }
 
@@ -102,7 +102,7 @@ export function createClient(options: ClientOptions): Client {
 				...(input.body !== undefined && { body: route.takes ? (input.body as BodyInit) : JSON.stringify(input.body) }),
 			});
 		} catch {
-			throw new CallError(0, "The service can't be reached. Nothing was lost; try again in a moment.");
+			throw new CallError(0, "The service can't be reached. Nothing is lost. Try again in a moment.");
 		}
 		options.onAnswer?.(response);
 		if (!response.ok) throw await refusal(response);
@@ -110,7 +110,7 @@ export function createClient(options: ClientOptions): Client {
 	};
 	const entries = Object.entries(ROUTES).map(([name, route]) => [
 		name,
-		// A route of some schemas is one of any: what it takes and gives was checked where the client is typed.
+		// The cast is safe: the client's types have already checked what the route takes and returns.
 		(input: CallMade) => call(route as unknown as Route, input),
 	]);
 	return Object.fromEntries(entries) as Client;

@@ -5,7 +5,7 @@ import type { PageLocation, PageName } from "./state/site/router.svelte.ts";
 type Page = Component<any>;
 type Fetch = () => Promise<{ default: Page }>;
 
-/** Every page's own file, fetched when it is first gone to. */
+/** The lazy-loaded module of each page. */
 const TEACHERS: Readonly<Partial<Record<PageName, Fetch>>> = {
 	home: () => import("./pages/today/TodayPage.svelte"),
 	classes: () => import("./pages/class/ClassList.svelte"),
@@ -38,7 +38,7 @@ const STUDENTS: Readonly<Partial<Record<PageName, Fetch>>> = {
 	"free-drawing": () => import("./pages/free/FreePage.svelte"),
 };
 
-/** Pages that go from one of their kind to the next without being made anew. */
+/** Pages that are kept when only their parameters change. */
 const IN_PLACE: ReadonlySet<PageName> = new Set(["hand-in"]);
 
 export interface Shown {
@@ -61,7 +61,7 @@ export class Pages {
 		this.missing = "";
 	}
 
-	/** @param again how often the same page was gone to anew */
+	/** @param again number of reloads of the same page */
 	async show(place: PageLocation, role: "teacher" | "student", again = 0): Promise<void> {
 		const turn = ++this.turn;
 		const fetch = (role === "teacher" ? TEACHERS : STUDENTS)[place.page];

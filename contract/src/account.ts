@@ -18,7 +18,7 @@ export const listTeachers = route({
 	reach: "site",
 	summary: "The site's teachers",
 	query: pageQuery.extend({
-		words: searched.describe("Only those with this in their name or sign-in name, in capitals or not"),
+		words: searched.describe("Only teachers with these letters in the name or sign-in name"),
 		sort: z.enum(["name", "newest"]).default("name"),
 	}),
 	reply: z.object({ teachers: z.array(teacher), next }),
@@ -29,7 +29,7 @@ export const addTeacher = route({
 	path: "/teachers",
 	who: ["administrator"],
 	reach: "site",
-	summary: "Add a teacher; the passphrase is for one sign-in and shown this once",
+	summary: "Add a teacher; the one-time passphrase is shown only once",
 	body: z.object({ name, signInName: name.max(80), administrator: z.boolean().default(false) }),
 	reply: teacher.extend({ passphrase: z.string() }),
 	status: 201,
@@ -51,7 +51,7 @@ export const resetPassphrase = route({
 	path: "/teachers/:id/passphrase",
 	who: ["administrator"],
 	reach: "site",
-	summary: "Give a teacher a passphrase for one sign-in; the old one and all sessions and tokens end",
+	summary: "Give a teacher a one-time passphrase; ends the old one and all sessions and tokens",
 	params: idParams,
 	reply: z.object({ passphrase: z.string() }),
 	status: 201,
@@ -62,7 +62,7 @@ export const closeTeacher = route({
 	path: "/teachers/:id",
 	who: ["administrator"],
 	reach: "site",
-	summary: "Close a teacher's account; what they made stays",
+	summary: "Close a teacher's account; their work is kept",
 	params: idParams,
 });
 export const auditRow = z.object({
@@ -81,7 +81,7 @@ export const listAudit = route({
 	path: "/audit",
 	who: ["administrator"],
 	reach: "site",
-	summary: "What was changed, by whom and when",
+	summary: "The change log: what was changed, by whom and when",
 	query: pageQuery.extend({
 		subject: id.optional(),
 		who: id.optional(),

@@ -6,19 +6,19 @@ import { route } from "./route.ts";
 
 /** The rules of an assignment, apart from its dates: how tries count, what is shown when, and what happens at its end. */
 export const rules = {
-	tries: z.int().positive().nullable().describe("How many tries each exercise has; null for any number"),
-	counts: z.enum(["best", "latest", "chosen"]).describe("Which try counts; until the teacher has chosen, the best"),
-	late: z.enum(["marked", "reduced", "refused"]).describe("What happens to what is handed in after it is due"),
-	lateShare: z.number().min(0).max(1).describe("The share of points that a late try loses where late is reduced"),
+	tries: z.int().positive().nullable().describe("Tries for each exercise; null for unlimited"),
+	counts: z.enum(["best", "latest", "chosen"]).describe("Which try counts; the best until the teacher chooses one"),
+	late: z.enum(["marked", "reduced", "refused"]).describe("The rule for late work"),
+	lateShare: z.number().min(0).max(1).describe("The share of points that late work loses if late is reduced"),
 	showChecklist: z.enum(["opening", "hand-in"]),
 	showPoints: z.enum(["at once", "release", "closing"]),
 	showFeedback: z.enum(["at once", "release", "closing"]),
 	showModel: z.enum(["never", "release", "closing"]),
 	showModelAs: z.enum(["picture", "source"]),
-	handInDrafts: z.boolean().describe("Whether drafts are handed in by themselves when it closes"),
-	weight: z.number().min(0).max(1000).describe("What it weighs among the class's work"),
+	handInDrafts: z.boolean().describe("Whether drafts are handed in automatically at the closing date"),
+	weight: z.number().min(0).max(1000).describe("Weight in the grade"),
 };
-/** The rules of an assignment for which a call gives no others. */
+/** Default rules of an assignment. */
 export const USUAL_RULES = Object.freeze({
 	tries: null,
 	counts: "best",
@@ -47,14 +47,11 @@ export const handInRow = z.object({
 	points: points.nullable(),
 	open: z.number(),
 	adjusted: z.boolean(),
-	note: z.string().describe("What to know of it at a glance"),
-	ownTitle: z
-		.string()
-		.nullable()
-		.describe("The student's own title: the program's first line, where that is a comment"),
+	note: z.string().describe("A short note on the hand-in"),
+	ownTitle: z.string().nullable().describe("The student's own title: the comment in the program's first line"),
 	verdicts: z.array(verdict),
-	slips: z.array(z.string()).describe("Ids of the causes, and of what may be where none is proved"),
-	oneChangeAway: z.boolean().describe("Whether mending one mistake would meet everything"),
+	slips: z.array(z.string()).describe("Ids of the causes, or of possible causes if none is proved"),
+	oneChangeAway: z.boolean().describe("Whether one corrected mistake would meet every criterion"),
 	released: z.boolean(),
 });
 
@@ -63,7 +60,7 @@ export const assignmentPage = z.object({
 	classId: id,
 	className: z.string(),
 	title: z.string(),
-	exercise: key.describe("The exercise that the rest speaks of"),
+	exercise: key.describe("The exercise that the other fields are about"),
 	exercises: z.array(z.object({ key, title: z.string(), version: z.int(), possible: z.number() })),
 	brief: z.string(),
 	...dates,
@@ -82,16 +79,16 @@ export const assignmentPage = z.object({
 	),
 	slips: z
 		.array(z.object({ id: z.string(), sentence: z.string(), count: z.int() }))
-		.describe("What most share, the most first"),
-	handIns: z.array(handInRow).describe("The one of each student that counts, in the order of their names"),
+		.describe("The most frequent causes first"),
+	handIns: z.array(handInRow).describe("The counted hand-in of each student, sorted by name"),
 	without: z
 		.array(person.extend({ draft: z.boolean() }))
-		.describe("Students who have handed nothing in, and whether they have begun"),
+		.describe("Students without a hand-in, and whether they have a draft"),
 	excused: z.array(id),
 	ownDates: z.array(z.object({ studentId: id, dueAt: instant.nullable(), closesAt: instant.nullable() })),
 	counted: z
 		.array(z.object({ student: person, done: z.int(), of: z.int() }))
-		.describe("How many of the set's exercises each one managed"),
+		.describe("How many exercises of the collection each student has done"),
 	unchecked: z.int(),
 });
 export type AssignmentPage = z.infer<typeof assignmentPage>;
@@ -102,7 +99,7 @@ export const showAssignment = route({
 	path: "/assignments/:id",
 	who: ["teacher"],
 	reach: "looking",
-	summary: "An assignment with its hand-ins and criteria; of a set, one exercise at a time",
+	summary: "An assignment with its hand-ins and criteria; for a collection, one exercise at a time",
 	params: idParams,
 	query: z.object({ exercise: key.optional() }),
 	reply: assignmentPage,
@@ -126,7 +123,7 @@ export const setAssignment = route({
 	path: "/classes/:id/assignments",
 	who: ["teacher"],
 	reach: "class",
-	summary: "Set an exercise's newest version, or a collection, to a class",
+	summary: "Set an exercise's newest version, or a collection, for a class",
 	params: idParams,
 	body: z.object({
 		exercise: key.optional(),
@@ -157,7 +154,7 @@ export const removeAssignment = route({
 	path: "/assignments/:id",
 	who: ["teacher"],
 	reach: "class",
-	summary: "Take an assignment back; refused once something is handed in",
+	summary: "Delete an assignment; refused once it has hand-ins",
 	params: idParams,
 });
 const studentParams = z.object({ id, student: id });
@@ -182,7 +179,7 @@ export const chooseTry = route({
 	path: "/assignments/:id/students/:student/try",
 	who: ["teacher"],
 	reach: "class",
-	summary: "Choose the try that counts, where the assignment lets the teacher choose",
+	summary: "Choose the try that counts, if the assignment allows it",
 	params: studentParams,
 	body: z.object({ handInId: id }),
 });
@@ -194,19 +191,19 @@ export const release = route({
 	reach: "class",
 	summary: "Release points and feedback to one, some or all students",
 	params: idParams,
-	body: z.object({ students: z.array(id).min(1).max(500).optional().describe("All, unless said") }),
+	body: z.object({ students: z.array(id).min(1).max(500).optional().describe("Default: all") }),
 	reply: z.object({ released: z.int() }),
 });
 export const stuckRow = z.object({
 	student: person,
 	exercise: key,
 	assignmentId: id,
-	handIns: z.int().describe("Hand-ins without one criterion more being met"),
-	runs: z.int().describe("Runs without one criterion more being met"),
+	handIns: z.int().describe("Hand-ins since the last newly met criterion"),
+	runs: z.int().describe("Runs since the last newly met criterion"),
 	minutes: z.number(),
 	handInId: id.nullable().describe("The newest hand-in, whose drawing can be shown"),
 	criterion: z.string().nullable().describe("The first criterion that isn't met"),
-	slip: z.string().nullable().describe("What probably goes wrong"),
+	slip: z.string().nullable().describe("The probable cause"),
 });
 export const listStuck = route({
 	name: "listStuck",
@@ -214,7 +211,7 @@ export const listStuck = route({
 	path: "/classes/:id/stuck",
 	who: ["teacher"],
 	reach: "looking",
-	summary: "Students who don't get on: three hand-ins, ten runs or ten minutes without one criterion more",
+	summary: "Stuck students: three hand-ins, ten runs or ten minutes without a newly met criterion",
 	params: idParams,
 	query: z.object({ assignment: id.optional() }),
 	reply: z.object({ stuck: z.array(stuckRow) }),
@@ -225,9 +222,9 @@ export const draftRow = z.object({
 	language,
 	savedAt: instant,
 	runs: z.int(),
-	state: z.string().nullable().describe("How far the last run got"),
+	state: z.string().nullable().describe("The state of the last run"),
 	met: z.array(z.string()).describe("Ids of the criteria that the last run met"),
-	hints: z.int().describe("How many hints were asked for"),
+	hints: z.int().describe("Number of hints requested"),
 });
 export const listDrafts = route({
 	name: "listDrafts",
@@ -235,7 +232,7 @@ export const listDrafts = route({
 	path: "/assignments/:id/drafts",
 	who: ["teacher"],
 	reach: "looking",
-	summary: "What the class is writing just now, for a look round in the lesson",
+	summary: "The class's current drafts, for the live lesson",
 	params: idParams,
 	query: z.object({ exercise: key.optional() }),
 	reply: z.object({ exercise: key, conditions, drafts: z.array(draftRow), criteria: z.int() }),
@@ -248,7 +245,7 @@ export const listDrawings = route({
 	path: "/assignments/:id/drawings",
 	who: ["teacher"],
 	reach: "looking",
-	summary: `The drawings of an assignment's wall, all in one: of the hand-ins that count, except drawings of more than ${MAX_SHAPES_ON_WALL} shapes`,
+	summary: `The drawings of all counted hand-ins of an assignment, except those of more than ${MAX_SHAPES_ON_WALL} shapes`,
 	params: idParams,
 	query: z.object({ exercise: key.optional() }),
 	reply: z.object({ drawings: z.array(z.object({ id: id.describe("The hand-in's"), picture })) }),
@@ -259,7 +256,7 @@ export const triesUntilMet = route({
 	path: "/assignments/:id/tries",
 	who: ["teacher"],
 	reach: "looking",
-	summary: "For each criterion, with which try how many students first met it",
+	summary: "For each criterion, how many students first met it with each try",
 	params: idParams,
 	query: z.object({ exercise: key.optional() }),
 	reply: z.object({
@@ -267,7 +264,7 @@ export const triesUntilMet = route({
 			z.object({
 				id: z.string(),
 				asks: z.string(),
-				first: z.array(z.int()).describe("Students who met it first with their first try, their second, …"),
+				first: z.array(z.int()).describe("Students who first met it with try 1, 2, …"),
 				never: z.int(),
 			}),
 		),
@@ -279,7 +276,7 @@ export const assignmentEvents = route({
 	path: "/assignments/:id/events",
 	who: ["teacher"],
 	reach: "looking",
-	summary: "What happens in an assignment, as it happens",
+	summary: "Live events of an assignment",
 	params: idParams,
 	events: true,
 	reply: z.string(),

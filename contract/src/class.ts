@@ -14,11 +14,11 @@ export const classRow = z.object({
 	code: z.string(),
 	students: z.int(),
 	assignments: z.int(),
-	until: instant.nullable().describe("Until when the teacher covers the class; null for the class's own teachers"),
+	until: instant.nullable().describe("End of the teacher's cover; null for the class's own teachers"),
 	closedAt: instant.nullable(),
 });
 
-/** How far one student is with one exercise of one assignment: the try that counts. */
+/** One student's state in one exercise of one assignment: the counted try. */
 export const cell = z.object({
 	studentId: id,
 	assignmentId: id,
@@ -27,10 +27,10 @@ export const cell = z.object({
 	tries: z.int(),
 	handedInAt: instant,
 	late: z.boolean(),
-	state: z.string().nullable().describe("How far the program got; null until it is checked"),
+	state: z.string().nullable().describe("The program's state; null until it is checked"),
 	ended: z.string().nullable(),
 	points: points.nullable(),
-	open: z.number().describe("Points still to be judged by a person"),
+	open: z.number().describe("Points still to judge"),
 	adjusted: z.boolean(),
 	verdicts: z.array(verdict),
 });
@@ -40,12 +40,12 @@ export const column = z.object({
 	assignmentId: id,
 	exercise: key,
 	title: z.string(),
-	unit: z.string().nullable().describe("The collection that it was set with"),
+	unit: z.string().nullable().describe("The collection it belongs to"),
 	dueAt: instant,
 	closesAt: instant,
-	draftedAt: instant.nullable().describe("When somebody last worked on it"),
+	draftedAt: instant.nullable().describe("When it was last worked on"),
 	possible: z.number(),
-	doneWhen: z.number().describe("The share of its points from which an exercise counts as managed"),
+	doneWhen: z.number().describe("The share of points at which an exercise counts as done"),
 	weight: z.number(),
 });
 
@@ -73,7 +73,7 @@ export const listClasses = route({
 	path: "/classes",
 	who: ["teacher"],
 	reach: "looking",
-	summary: "The teacher's classes; closed ones on demand",
+	summary: "The teacher's classes; closed ones on request",
 	query: z.object({ closed: z.enum(["true", "false"]).default("false") }),
 	reply: z.object({ classes: z.array(classRow) }),
 });
@@ -83,7 +83,7 @@ export const listSiteClasses = route({
 	path: "/site/classes",
 	who: ["administrator"],
 	reach: "site",
-	summary: "Every class of the site with its teachers, so that an administrator can give it to somebody",
+	summary: "Every class of the site with its teachers, for administrators",
 	query: pageQuery,
 	reply: z.object({
 		classes: z.array(
@@ -104,11 +104,11 @@ export const makeClass = route({
 	path: "/classes",
 	who: ["teacher"],
 	reach: "site",
-	summary: "Make a class; its teacher is who makes it",
+	summary: "Create a class; the caller becomes its teacher",
 	body: z.object({
 		name,
-		schoolYear: name.max(40).optional().describe("The school's by default"),
-		zone: zone.optional().describe("The school's by default"),
+		schoolYear: name.max(40).optional().describe("Default: the school's"),
+		zone: zone.optional().describe("Default: the school's"),
 		code: z.string().trim().min(3).max(40).optional(),
 	}),
 	reply: classRow,
@@ -121,7 +121,7 @@ export const showClass = route({
 	path: "/classes/:id",
 	who: ["teacher"],
 	reach: "looking",
-	summary: "A class: its students, what it was set, and where each stands",
+	summary: "A class: its students, assignments and each student's progress",
 	params: idParams,
 	reply: classPage,
 });
@@ -131,7 +131,7 @@ export const changeClass = route({
 	path: "/classes/:id",
 	who: ["teacher"],
 	reach: "class",
-	summary: "Change a class's name, year, zone or grade scale, or close it or open it again",
+	summary: "Change a class's name, year, time zone or grade scale, or close or reopen it",
 	params: idParams,
 	body: z.object({
 		name: name.optional(),
@@ -149,7 +149,7 @@ export const closeYear = route({
 	path: "/school-years/close",
 	who: ["administrator"],
 	reach: "site",
-	summary: "Close all classes of a school year; everything in them is kept",
+	summary: "Close all classes of a school year; all their data is kept",
 	body: z.object({ schoolYear: z.string() }),
 	reply: z.object({ closed: z.int() }),
 });
@@ -161,7 +161,7 @@ export const giveClass = route({
 	who: ["teacher"],
 	reach: "class",
 	summary:
-		"Give a class to another teacher, or cover until a date (look and upload only); an administrator may give any class",
+		"Share a class with another teacher, for good or as cover until a date (view and upload only); an administrator can share any class",
 	params: teacherParams,
 	body: z.object({ until: instant.nullable().default(null) }),
 });
@@ -171,6 +171,6 @@ export const takeClass = route({
 	path: "/classes/:id/teachers/:teacher",
 	who: ["teacher"],
 	reach: "class",
-	summary: "Take a class from a teacher; the last one can't be taken",
+	summary: "Remove a teacher from a class; the last one can't be removed",
 	params: teacherParams,
 });

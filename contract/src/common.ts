@@ -22,7 +22,7 @@ export const name = z
 	.min(1)
 	.max(120)
 	// biome-ignore lint/suspicious/noControlCharactersInRegex: what names may not hold.
-	.regex(/^[^\u0000-\u001f\u007f\u2028\u2029]*$/, { error: "holds a character that isn't text on one line" });
+	.regex(/^[^\u0000-\u001f\u007f\u2028\u2029]*$/, { error: "has a character that isn't allowed in one line of text" });
 /** Words of people to people. */
 export const words = z.string().trim().min(1).max(4_000);
 /** The most a source may have, in bytes of UTF-8. */
@@ -31,9 +31,9 @@ export const source = z.string();
 
 /** What a program is written in. */
 export const language = z.enum(["nib", "python", "javascript", "svg"]);
-export const bytes = z.custom<Uint8Array>((value) => value instanceof Uint8Array, { error: "is no file" });
+export const bytes = z.custom<Uint8Array>((value) => value instanceof Uint8Array, { error: "isn't a file" });
 
-/** Which part of a list: after a cursor that a page gave, so many rows. */
+/** A page of a list: the cursor of the page before, and the number of rows. */
 export const pageQuery = z.object({
 	cursor: z.string().max(300).optional(),
 	limit: z.coerce.number().int().min(1).max(200).default(50),

@@ -9,16 +9,16 @@ export const sheet = z.object({
 });
 /** What programs of an exercise are run under, wherever they are run. */
 export const conditions = z.object({
-	sheet: sheet.extend({ paper: z.string().optional() }).nullable().describe("With its paper, where that is fixed"),
+	sheet: sheet.extend({ paper: z.string().optional() }).nullable().describe("With its paper colour, if fixed"),
 	seed: z.int(),
-	frames: z.int().nullable().describe("How many frames it is run for, where the exercise says so"),
-	steps: z.int().nullable().describe("How many steps it may make, where the exercise says so"),
-	without: z.array(z.string()).readonly().describe("Statements that are left out of the language"),
+	frames: z.int().nullable().describe("Number of frames, if the exercise sets it"),
+	steps: z.int().nullable().describe("Limit of steps, if the exercise sets it"),
+	without: z.array(z.string()).readonly().describe("Statements that students can't use"),
 	answers: z
 		.array(z.string())
 		.readonly()
 		.optional()
-		.describe("What is answered to a program that asks, where the exercise says so"),
+		.describe("Answers for a program that asks questions, if the exercise sets them"),
 });
 
 /** What a student gets of an exercise. */
@@ -27,9 +27,9 @@ export const studentCopy = z.object({
 	title: z.string(),
 	brief: z.string(),
 	conditions,
-	languages: z.array(language).readonly().describe("What its programs may be written in, the usual language first"),
-	starter: z.string().nullable().describe("What is given to begin with, in the first language"),
-	starters: z.partialRecord(language, z.string()).describe("The same for the other languages that have something"),
+	languages: z.array(language).readonly().describe("Allowed languages, the usual one first"),
+	starter: z.string().nullable().describe("The starter program, in the first language"),
+	starters: z.partialRecord(language, z.string()).describe("Starter programs in the other languages"),
 	example: z
 		.union([
 			z.object({ show: z.literal("source"), program: z.string(), language }),
@@ -68,15 +68,15 @@ export const exerciseRow = z.object({
 	owner: z.string().nullable(),
 	mine: z.boolean(),
 	shared: z.boolean(),
-	library: z.boolean().describe("Whether it came with the product; copy it to change it"),
+	library: z.boolean().describe("Whether it belongs to the library; copy it to change it"),
 	teaches: z.array(z.string()),
 	level: z.int().nullable().describe("From 1, for beginners, to 4"),
-	minutes: z.int().nullable().describe("How long it takes"),
+	minutes: z.int().nullable().describe("How long it takes, in minutes"),
 	version: z.int().nullable().describe("The newest published version"),
-	draft: z.boolean().describe("Whether there are changes that aren't published"),
+	draft: z.boolean().describe("Whether it has unpublished changes"),
 });
 export const exercisePage = exerciseRow.extend({
-	source: z.string().describe("The draft, or the newest version where nothing was changed since"),
+	source: z.string().describe("The draft, or the newest version if nothing has changed since"),
 	revision: z.int(),
 	trialPrograms: z.array(trialProgram),
 	versions: z.array(z.object({ id, number: z.int(), title: z.string(), publishedAt: instant })),
@@ -88,19 +88,19 @@ export const listExercises = route({
 	path: "/exercises",
 	who: ["teacher"],
 	reach: "site",
-	summary: "One's own exercises and those that are shared",
+	summary: "The caller's own and shared exercises",
 	query: pageQuery.extend({
 		mine: z.enum(["true", "false"]).default("false"),
-		words: searched.describe("Only those with this in their title, id or owner's name, in capitals or not"),
-		library: z.enum(["true", "false"]).optional().describe("Only those of the product's library, or none of them"),
-		topic: searched.describe("Only those that teach this"),
+		words: searched.describe("Only exercises with these words in the title, id or owner's name"),
+		library: z.enum(["true", "false"]).optional().describe("Only library exercises, or none of them"),
+		topic: searched.describe("Only exercises that teach this topic"),
 		level: z.coerce.number().int().min(1).max(4).optional(),
-		minutes: z.coerce.number().int().min(1).optional().describe("Only those that take no longer"),
+		minutes: z.coerce.number().int().min(1).optional().describe("Only exercises that take at most this long"),
 		sort: z.enum(["key", "title", "newest"]).default("key"),
 	}),
 	reply: z.object({
 		exercises: z.array(exerciseRow),
-		topics: z.array(z.string()).describe("What all exercises that one can see teach"),
+		topics: z.array(z.string()).describe("The topics of all visible exercises"),
 		next,
 	}),
 });
@@ -110,7 +110,7 @@ export const publishExercise = route({
 	path: "/exercises",
 	who: ["teacher"],
 	reach: "site",
-	summary: "Publish an exercise file as a version that never changes",
+	summary: "Publish an exercise file as a fixed version",
 	body: z.object({ source: file }),
 	reply: publishedVersion,
 	status: 201,
@@ -121,7 +121,7 @@ export const draftExercise = route({
 	path: "/exercises/drafts",
 	who: ["teacher"],
 	reach: "site",
-	summary: "Begin an exercise: its file may still have errors, but says its id",
+	summary: "Create an exercise; its file can have errors but must have an id",
 	body: z.object({ key, source: file }),
 	reply: exercisePage,
 	status: 201,
@@ -144,7 +144,7 @@ export const saveExercise = route({
 	who: ["teacher"],
 	reach: "own",
 	summary:
-		"Save the draft of one's own exercise with its trial programs; errors in the file are told, and it is saved all the same",
+		"Save the draft and trial programs of the caller's exercise; errors in the file are reported, and it is still saved",
 	params: idParams,
 	body: z.object({ source: file, trialPrograms: z.array(trialProgram).max(50).optional() }),
 	reply: z.object({
@@ -182,7 +182,7 @@ export const showPicture = route({
 	path: "/exercises/:id/picture.svg",
 	who: ["teacher"],
 	reach: "site",
-	summary: "What the model of an exercise's newest version draws, as SVG",
+	summary: "The model's drawing of an exercise's newest version, as SVG",
 	params: idParams,
 	reply: z.string(),
 	gives: "image/svg+xml",
@@ -206,7 +206,7 @@ export const shareExercise = route({
 	path: "/exercises/:id/shared",
 	who: ["teacher"],
 	reach: "own",
-	summary: "Share one's own exercise with the site's teachers, or no longer",
+	summary: "Share the caller's exercise with the site's teachers, or stop sharing it",
 	params: idParams,
 	body: z.object({ shared: z.boolean() }),
 });
@@ -216,7 +216,7 @@ export const tryDraft = route({
 	path: "/exercises/:id/trials",
 	who: ["teacher"],
 	reach: "site",
-	summary: "Try an exercise: its model, changed and rewritten models, and its trial programs; gives a job",
+	summary: "Test an exercise with its model, changed and rewritten models, and its trial programs; returns a job",
 	params: idParams,
 	reply: z.object({ jobId: id }),
 	status: 202,
@@ -227,7 +227,7 @@ export const acrossClasses = route({
 	path: "/exercises/:id/across",
 	who: ["teacher"],
 	reach: "looking",
-	summary: "An exercise across the classes that the teacher has: points, criteria and causes",
+	summary: "An exercise's results in all the teacher's classes: points, criteria and causes",
 	params: idParams,
 	reply: z.object({
 		key,
@@ -245,7 +245,7 @@ export const acrossClasses = route({
 		criteria: z.array(
 			z.object({
 				id: z.string(),
-				asks: z.string().describe("Its sentence; its id where the newest version doesn't ask it any more"),
+				asks: z.string().describe("Its sentence; its id if the newest version no longer has it"),
 				met: z.int(),
 				asked: z.int(),
 			}),
@@ -269,7 +269,7 @@ export const listCollections = route({
 	path: "/collections",
 	who: ["teacher"],
 	reach: "site",
-	summary: "One's own collections and those that are shared",
+	summary: "The caller's own and shared collections",
 	reply: z.object({ collections: z.array(collectionRow) }),
 });
 export const publishCollection = route({
@@ -278,12 +278,12 @@ export const publishCollection = route({
 	path: "/collections",
 	who: ["teacher"],
 	reach: "site",
-	summary: "Put a collection file in place of the one with its id, or as a new one",
+	summary: "Replace the collection with this id, or create it",
 	body: z.object({
 		source: z.string().min(1).max(100_000).describe("The collection file, YAML"),
 		shared: z.boolean().default(false),
 	}),
-	reply: collectionRow.extend({ missing: z.array(key).describe("Exercises that the site doesn't have") }),
+	reply: collectionRow.extend({ missing: z.array(key).describe("Exercises that aren't on this site") }),
 	status: 201,
 });
 export const showCollection = route({

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { bytes, id, idParams, instant, key, person, points } from "./common.ts";
 import { route } from "./route.ts";
 
-/** How far a student is with one exercise, for grades. */
+/** One student's result in one exercise, for the grade book. */
 export const gradeCell = z.object({
 	assignmentId: id,
 	exercise: key,
@@ -19,7 +19,7 @@ export const gradeRow = z.object({
 		.number()
 		.nullable()
 		.describe(
-			"Σ weight × earned / Σ weight × possible over what is neither excused, nor to be judged, nor not due; what is missing counts 0",
+			"Σ weight × earned / Σ weight × possible, without excused, unjudged and not yet due work; missing work counts 0",
 		),
 	grade: z.string().nullable(),
 });
@@ -55,7 +55,7 @@ export const gradeBookCsv = route({
 	path: "/classes/:id/grade-book.csv",
 	...from,
 	query: z.object({ rows: z.enum(["students", "exercises"]).default("students") }),
-	summary: "The grade book as CSV: a row a student, or a row a student and exercise",
+	summary: "The grade book as CSV: one row per student, or per student and exercise",
 	reply: z.string(),
 	gives: "text/csv",
 });
@@ -75,7 +75,7 @@ export const classArchive = route({
 	who: ["teacher"],
 	reach: "class",
 	params: idParams,
-	summary: "The whole of a class as one archive, which can be read back into an empty site with the same points",
+	summary: "The whole class as one archive; loaded into an empty site, it gives the same points",
 	reply: z.string(),
 	gives: "application/json",
 });
@@ -87,7 +87,7 @@ export const loadArchive = route({
 	reach: "site",
 	summary: "Read a class archive into the site; its hand-ins are checked",
 	takes: "application/vnd.markpen.archive+json",
-	body: z.custom<Uint8Array>((value) => value instanceof Uint8Array, { error: "is no archive" }),
+	body: z.custom<Uint8Array>((value) => value instanceof Uint8Array, { error: "isn't an archive" }),
 	reply: z.object({ classes: z.int(), students: z.int(), handIns: z.int() }),
 	status: 201,
 });

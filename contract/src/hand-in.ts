@@ -5,7 +5,7 @@ import { report } from "./report.ts";
 import { route } from "./route.ts";
 import { answers } from "./work.ts";
 
-/** What a comment speaks of. */
+/** The subject of a comment. */
 export const place = z.union([
 	z.object({ on: z.literal("whole") }),
 	z.object({ on: z.literal("criterion"), criterion: z.string().max(80) }),
@@ -34,19 +34,19 @@ export const handInPage = z.object({
 	tries: z.array(z.object({ id, tryNumber: z.int(), points: points.nullable(), counts: z.boolean() })),
 	handedInAt: instant,
 	late: z.boolean(),
-	pressedAt: instant.nullable().describe("When the student pressed, by their own clock, where it came in later"),
+	pressedAt: instant.nullable().describe("When the student handed in, by their own clock, if it arrived later"),
 	madeBy: z.enum(["student", "teacher", "closing", "archive"]),
 	source: z.string(),
 	language,
 	conditions,
 	answers,
-	report: report.nullable().describe("null until the hand-in is checked, or until it is shown to the student"),
-	waiting: z.boolean().describe("Whether it is still to be checked"),
-	points: points.extend({ open: z.number() }).nullable().describe("With what people decided"),
+	report: report.nullable().describe("null until the hand-in is checked, or until the student can see it"),
+	waiting: z.boolean().describe("Whether its check is still to come"),
+	points: points.extend({ open: z.number() }).nullable().describe("Points with judgements and adjustments"),
 	criteria: z.array(standing),
 	comments: z.array(comment),
 	released: z.boolean(),
-	before: id.nullable().describe("The hand-in of the student before in the class's order"),
+	before: id.nullable().describe("The hand-in of the previous student in the class"),
 	after: id.nullable(),
 });
 export type HandInPage = z.infer<typeof handInPage>;
@@ -59,15 +59,13 @@ export const handIn = route({
 	path: "/my-work/:id/:exercise/hand-ins",
 	who: ["student"],
 	reach: "own",
-	summary: "Hand in a program; an Idempotency-Key header makes a repeated call the same hand-in",
+	summary: "Hand in a program; with an Idempotency-Key header, a repeated call makes no second hand-in",
 	params: z.object({ id, exercise: key }),
 	body: z.object({
 		source,
-		language: language.optional().describe("What it is written in; the exercise's first language by default"),
+		language: language.optional().describe("The program's language; default: the exercise's first"),
 		answers: answers.optional(),
-		pressedAt: instant
-			.optional()
-			.describe("When the student pressed, by their own clock, where that was without a network"),
+		pressedAt: instant.optional().describe("When the student handed in, by their own clock, if they were offline"),
 	}),
 	reply: handedIn,
 	status: 201,
@@ -107,7 +105,7 @@ export const showWanted = route({
 	who: ["teacher"],
 	reach: "looking",
 	params: idParams,
-	summary: "The drawing that was wanted of a hand-in, as SVG: the model's",
+	summary: "The wanted drawing of a hand-in, as SVG: the model's",
 	reply: z.string(),
 	gives: "image/svg+xml",
 });
@@ -116,7 +114,7 @@ export const showTape = route({
 	method: "GET",
 	path: "/hand-ins/:id/tape",
 	...seen,
-	summary: "The tape of a hand-in's first seed, in the binary form; 404 where it was too large to keep",
+	summary: "The tape of a hand-in's first seed, in binary form; 404 if it was too large to keep",
 	reply: bytes,
 	gives: "application/octet-stream",
 });
@@ -125,7 +123,7 @@ export const handInEvents = route({
 	method: "GET",
 	path: "/hand-ins/:id/events",
 	...seen,
-	summary: "How the check of a hand-in goes, as it happens; ends when it is checked",
+	summary: "Live events of a hand-in's check; ends when it is checked",
 	events: true,
 	reply: z.string(),
 	gives: "text/event-stream",
@@ -138,7 +136,7 @@ export const judge = route({
 	method: "PUT",
 	path: "/hand-ins/:id/criteria/:criterion/judgement",
 	...judged,
-	summary: "Give a criterion its place on its scale",
+	summary: "Judge a criterion on its scale",
 	params: criterionParams,
 	body: z.object({ points: z.number().min(0) }),
 	reply: points.extend({ open: z.number() }),
@@ -148,7 +146,7 @@ export const adjust = route({
 	method: "PUT",
 	path: "/hand-ins/:id/criteria/:criterion/adjustment",
 	...judged,
-	summary: "Change a criterion's points, with a reason; it stays when the hand-in is checked again",
+	summary: "Adjust a criterion's points, with a reason; kept when the hand-in is checked again",
 	params: criterionParams,
 	body: z.object({ points: z.number().min(0), reason: words }),
 	reply: points.extend({ open: z.number() }),
@@ -158,7 +156,7 @@ export const undoAdjustment = route({
 	method: "DELETE",
 	path: "/hand-ins/:id/criteria/:criterion/adjustment",
 	...judged,
-	summary: "Take an adjustment back",
+	summary: "Undo an adjustment",
 	params: criterionParams,
 	reply: points.extend({ open: z.number() }),
 });
@@ -168,7 +166,7 @@ export const commentOn = route({
 	path: "/hand-ins/:id/comments",
 	...judged,
 	summary:
-		"Comment on the whole, a criterion, source lines or a figure; the fields of a kept comment are filled from the student's report",
+		"Comment on the whole, a criterion, source lines or a figure; fields of a saved comment are filled in from the student's report",
 	params: idParams,
 	body: z.object({ place, words }),
 	reply: comment,
@@ -180,14 +178,14 @@ export const removeComment = route({
 	method: "DELETE",
 	path: "/hand-ins/:id/comments/:comment",
 	...judged,
-	summary: "Remove a comment",
+	summary: "Delete a comment",
 	params: z.object({ id, comment: id }),
 });
 
 export const keptComment = z.object({
 	id,
 	words: z.string(),
-	slip: z.string().nullable().describe("The slip that it speaks of"),
+	slip: z.string().nullable().describe("The cause it is about"),
 });
 export const listKeptComments = route({
 	name: "listKeptComments",
@@ -195,7 +193,7 @@ export const listKeptComments = route({
 	path: "/kept-comments",
 	who: ["teacher"],
 	reach: "own",
-	summary: "Sentences kept to be used again, and the fields that they may have",
+	summary: "Saved comments, and the fields they can have",
 	reply: z.object({ comments: z.array(keptComment), fields: z.record(z.string(), z.string()) }),
 });
 export const keepComment = route({
@@ -204,7 +202,7 @@ export const keepComment = route({
 	path: "/kept-comments",
 	who: ["teacher"],
 	reach: "own",
-	summary: "Keep a sentence",
+	summary: "Save a comment for reuse",
 	body: z.object({ words, slip: z.string().max(80).nullable().default(null) }),
 	reply: keptComment,
 	status: 201,
@@ -215,6 +213,6 @@ export const forgetComment = route({
 	path: "/kept-comments/:id",
 	who: ["teacher"],
 	reach: "own",
-	summary: "Forget a kept sentence",
+	summary: "Delete a saved comment",
 	params: idParams,
 });

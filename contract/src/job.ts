@@ -2,7 +2,7 @@ import { z } from "zod";
 import { id, idParams, instant, key, person, words } from "./common.ts";
 import { route } from "./route.ts";
 
-/** Long work: how far it is. */
+/** The progress of a job. */
 export const job = z.object({
 	id,
 	kind: z.enum(["alike", "rehearsal", "again", "trial"]),
@@ -21,7 +21,7 @@ export const showJob = route({
 	method: "GET",
 	path: "/jobs/:id",
 	...own,
-	summary: "Long work that one began: how far it is, and what came of it",
+	summary: "A job: its progress and its result",
 	reply: job,
 });
 export const jobEvents = route({
@@ -29,7 +29,7 @@ export const jobEvents = route({
 	method: "GET",
 	path: "/jobs/:id/events",
 	...own,
-	summary: "How long work goes, as it happens; ends when it is done",
+	summary: "Live events of a job; ends when it is done",
 	events: true,
 	reply: z.string(),
 	gives: "text/event-stream",
@@ -50,7 +50,7 @@ export const findAlike = route({
 	path: "/assignments/:id/alike",
 	who: ["teacher"],
 	reach: "looking",
-	summary: "Look for pairs of hand-ins that are much closer than usual; gives a job",
+	summary: "Look for unusually similar pairs of hand-ins; returns a job",
 	params: idParams,
 	body: z.object({ exercise: key.optional() }),
 	reply: z.object({ jobId: id }),
@@ -62,11 +62,11 @@ export const listAlike = route({
 	path: "/assignments/:id/alike",
 	who: ["teacher"],
 	reach: "looking",
-	summary: "Pairs that were found, the closest first",
+	summary: "The similar pairs found, most similar first",
 	params: idParams,
 	reply: z.object({
 		pairs: z.array(alikePair),
-		lookedAt: instant.nullable().describe("When they were last looked for; null where they never were"),
+		lookedAt: instant.nullable().describe("When they were last looked for; null if never"),
 	}),
 });
 export const dismissAlike = route({
@@ -75,7 +75,7 @@ export const dismissAlike = route({
 	path: "/assignments/:id/alike/:one/:other",
 	who: ["teacher"],
 	reach: "class",
-	summary: "Dismiss a pair with a reason, or take that back",
+	summary: "Dismiss a pair with a reason, or restore it",
 	params: z.object({ id, one: id, other: id }),
 	body: z.object({ dismissed: z.boolean(), reason: words.max(400).nullable().default(null) }),
 });
@@ -99,7 +99,7 @@ export const moved = z.object({
 				after: z.number().nullable(),
 			}),
 		)
-		.describe("Adjustments whose ground has changed"),
+		.describe("Adjustments whose criterion has changed"),
 });
 export const rehearsal = z.object({
 	id,
@@ -120,11 +120,11 @@ export const rehearse = route({
 	who: ["teacher"],
 	reach: "class",
 	summary:
-		"Check every hand-in again on another version of the exercise, or by today's core, without changing anything; gives a job",
+		"Check every hand-in again with another version of the exercise or of the core, without changing anything; returns a job",
 	params: idParams,
 	body: z.object({
 		exercise: key.optional(),
-		version: z.int().positive().optional().describe("The newest unless said"),
+		version: z.int().positive().optional().describe("Default: the newest"),
 	}),
 	reply: z.object({ jobId: id }),
 	status: 202,
@@ -135,7 +135,7 @@ export const showRehearsal = route({
 	path: "/rehearsals/:id",
 	who: ["teacher"],
 	reach: "own",
-	summary: "Whose points would move, by how much and why, and which adjustments need a decision",
+	summary: "Whose points would change, by how much and why, and which adjustments need a decision",
 	params: idParams,
 	reply: rehearsal,
 });
@@ -145,7 +145,7 @@ export const carryOut = route({
 	path: "/rehearsals/:id/carry-out",
 	who: ["teacher"],
 	reach: "own",
-	summary: "Let what a rehearsal found hold; adjustments are kept, but for those that it is told to drop",
+	summary: "Apply the points of a rehearsal; adjustments are kept, except those listed to drop",
 	params: idParams,
 	body: z.object({ drop: z.array(z.object({ handInId: id, criterion: z.string() })).default([]) }),
 	reply: z.object({ reports: z.int(), dropped: z.int() }),

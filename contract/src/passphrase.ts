@@ -25,13 +25,13 @@ function withoutRuns(text: string): string {
 	return rest;
 }
 
-/** Why a passphrase is too easy to guess; undefined where it isn't. */
+/** Why a passphrase is too easy to guess; undefined if it isn't. */
 export function weakness(passphrase: string): string | undefined {
 	if (passphrase.length < LEAST_CHARACTERS) return `is too short: ${LEAST_CHARACTERS} characters or more`;
 	const plain = passphrase.toLowerCase().replace(/[^\p{L}\p{N}]/gu, "");
 	if (new Set(plain).size < LEAST_DIFFERENT) return `is too easy to guess: it has too few different letters. ${ADVICE}`;
 	const left = COMMON.reduce((rest, common) => rest.replaceAll(common, ""), withoutRuns(plain));
 	if (left.replace(/\d+/g, "").length < 4 && left.length < 6)
-		return `is too easy to guess: it is what people try first. ${ADVICE}`;
+		return `is too easy to guess: it is one of the passphrases that people try first. ${ADVICE}`;
 	return undefined;
 }

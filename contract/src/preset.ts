@@ -6,13 +6,13 @@ import { route } from "./route.ts";
 /** A teacher's saved rules for new assignments. Its dates are offsets from the opening. */
 export const preset = z.object({
 	name,
-	dueMinutes: z.int().min(1).max(525_600).describe("From the opening until it is due"),
-	closesMinutes: z.int().min(1).max(525_600).describe("From the opening until it closes"),
+	dueMinutes: z.int().min(1).max(525_600).describe("Time from opening to due date"),
+	closesMinutes: z.int().min(1).max(525_600).describe("Time from opening to closing date"),
 	at: z
 		.string()
 		.regex(/^\d\d:\d\d$/)
 		.nullable()
-		.describe("The time of day at which it is due and closes, on those days; null for exactly so many minutes later"),
+		.describe("The time of day when it is due and closes; null for exactly these minutes later"),
 	...rules,
 });
 export type Preset = z.infer<typeof preset>;
@@ -33,7 +33,7 @@ export const savePreset = route({
 	path: "/presets",
 	who: ["teacher"],
 	reach: "own",
-	summary: "Save a preset for setting work; one of the same name is replaced",
+	summary: "Save a preset for setting work; replaces one with the same name",
 	body: preset,
 	reply: presetRow,
 	status: 201,
@@ -44,6 +44,6 @@ export const removePreset = route({
 	path: "/presets/:id",
 	who: ["teacher"],
 	reach: "own",
-	summary: "Remove one of your presets",
+	summary: "Delete one of your presets",
 	params: idParams,
 });

@@ -2,7 +2,7 @@ import { z } from "zod";
 
 /** A refusal as RFC 9457 has it, with the path of each bad field. */
 export const problem = z.object({
-	type: z.string().describe("A stable name of what went wrong, as a path: /problems/wrong-passphrase"),
+	type: z.string().describe("A stable name of the problem, as a path: /problems/wrong-passphrase"),
 	title: z.string(),
 	status: z.int(),
 	detail: z.string().describe("What happened and what to do, in a sentence"),

@@ -42,11 +42,11 @@ export const picture = sheet.extend({
 				stretch: z
 					.tuple([z.number(), z.number(), z.number(), z.number()])
 					.optional()
-					.describe("a, b, c, d of the map about the second circle's middle that a radial one is put through"),
+					.describe("a, b, c, d of the linear map that stretches a radial gradient about its second circle's centre"),
 			}),
 		)
 		.optional()
-		.describe("What shapes with fillGradient or inkGradient are painted with"),
+		.describe("The gradients of shapes with fillGradient or inkGradient"),
 	shapes: z.array(
 		z.object({
 			d: z.string(),
@@ -59,7 +59,7 @@ export const picture = sheet.extend({
 			...cut,
 			fillGradient: z.int().optional(),
 			inkGradient: z.int().optional(),
-			inkUnder: z.literal(true).optional().describe("The inside lies over the line"),
+			inkUnder: z.literal(true).optional().describe("The fill covers the outline"),
 		}),
 	),
 });
@@ -73,7 +73,7 @@ export const report = z.object({
 	points: points
 		.extend({ open: z.number().default(0) })
 		.nullable()
-		.describe("null where points aren't shown yet"),
+		.describe("null if points aren't shown yet"),
 	criteria: z.array(
 		z.object({
 			id: z.string(),
@@ -90,7 +90,7 @@ export const report = z.object({
 			found: z.string(),
 			figures: z.array(z.int()),
 			lines: z.array(z.int()),
-			follows: z.int().optional().describe("The line of the cause from which it follows, where that is forgiven"),
+			follows: z.int().optional().describe("The line of the cause it follows from, if that is forgiven"),
 			waits: z.enum(["teacher", "answer"]).optional(),
 			seed: z.int().optional(),
 			frame: z.int().optional(),
@@ -117,27 +117,27 @@ export const report = z.object({
 				column: z.int(),
 				length: z.int(),
 				also: z.array(z.object({ line: z.int(), column: z.int(), length: z.int() })),
-				either: z.boolean().describe("Whether it is one of these places, and nothing says which"),
+				either: z.boolean().describe("Whether it is one of these places, without knowing which"),
 				regains: z.array(z.object({ id: z.string(), points: z.number() })),
 				points: z.number(),
 				sentence: z.string(),
-				teacher: z.string().optional().describe("Says it outright: for teachers alone"),
-				was: z.string().optional().describe("The lines that change: for teachers alone"),
-				mended: z.string().optional().describe("The same lines mended: for teachers alone"),
+				teacher: z.string().optional().describe("The exact cause, only for teachers"),
+				was: z.string().optional().describe("The lines that change, only for teachers"),
+				mended: z.string().optional().describe("The corrected lines, only for teachers"),
 				edit: z
 					.object({ start: z.int(), end: z.int(), text: z.string() })
 					.optional()
-					.describe("What makes the program one with this mistake mended: for teachers alone"),
+					.describe("The edits that correct this mistake, only for teachers"),
 			}),
 		)
 		.nullable()
 		.default(null)
-		.describe("The mistakes behind what is missed, each proved; null where nobody has looked for them yet"),
+		.describe("The proved causes of missed criteria; null if they haven't been looked for yet"),
 	slips: z.array(
 		z.object({
 			id: z.string(),
 			sentence: z.string(),
-			/** Says it outright: for teachers alone. */
+			/** The exact cause, only for teachers. */
 			teacher: z.string().optional(),
 			lines: z.array(z.int()),
 			figures: z.array(z.int()),
@@ -166,7 +166,7 @@ export const report = z.object({
 	cut: z
 		.object({ shapes: z.int(), figures: z.int(), messages: z.int(), letters: z.int(), sentence: z.string() })
 		.optional()
-		.describe("How much isn't in the report, because it would have been larger than 1 MiB"),
+		.describe("What was left out because the report would be larger than 1 MiB"),
 	picture,
 });
 export type ReportBody = z.infer<typeof report>;

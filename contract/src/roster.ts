@@ -24,15 +24,15 @@ export const rosterRow = z.object({
 
 /** What an import does with one row of a file. */
 export const importRow = z.object({
-	row: z.int().describe("Its line in the file, the heading being 1"),
+	row: z.int().describe("Its line in the file; the heading is line 1"),
 	name: z.string(),
 	does: z.enum(["adds", "updates", "joins", "comes back", "leaves it", "wrong"]),
-	says: z.string().describe("What will be done, or what is wrong and how to mend it"),
+	says: z.string().describe("What will be done, or what is wrong and how to correct it"),
 });
 export type ImportRow = z.infer<typeof importRow>;
 
 const file = z.object({
-	csv: z.string().max(1_000_000).describe("The file's text: columns are found by their headings"),
+	csv: z.string().max(1_000_000).describe("The file's text, with a heading for each column"),
 });
 
 export const showRoster = route({
@@ -41,7 +41,7 @@ export const showRoster = route({
 	path: "/classes/:id/roster",
 	who: ["teacher"],
 	reach: "looking",
-	summary: "Who is and was in a class",
+	summary: "A class's present and former students",
 	params: idParams,
 	reply: z.object({ students: z.array(rosterRow) }),
 });
@@ -62,7 +62,7 @@ export const importRoster = route({
 	path: "/classes/:id/roster",
 	who: ["teacher"],
 	reach: "class",
-	summary: "Import a roster file: new students get a card, known ones are updated; wrong rows are left out and told",
+	summary: "Import a roster file: new students get a card, known ones are updated, wrong rows are skipped and reported",
 	params: idParams,
 	body: file,
 	reply: z.object({ rows: z.array(importRow), cards: z.array(card) }),
@@ -73,7 +73,7 @@ export const addStudent = route({
 	path: "/classes/:id/students",
 	who: ["teacher"],
 	reach: "class",
-	summary: "Add a new student to a class, or one that another class of the teacher has",
+	summary: "Add a new student to a class, or one from another of the teacher's classes",
 	params: idParams,
 	body: z.union([z.object({ name, signInName: name.max(80).optional() }), z.object({ studentId: id })]),
 	reply: z.object({ studentId: id, card: card.nullable() }),
@@ -97,7 +97,7 @@ export const moveStudent = route({
 	path: "/classes/:id/students/:student/move",
 	who: ["teacher"],
 	reach: "class",
-	summary: "Move a student to another class of the teacher; work stays with the student and with both classes",
+	summary: "Move a student to another of the teacher's classes; all work is kept",
 	params: studentParams,
 	body: z.object({ to: id }),
 	reply: rosterRow,
@@ -108,7 +108,7 @@ export const removeStudent = route({
 	path: "/classes/:id/students/:student",
 	who: ["teacher"],
 	reach: "class",
-	summary: "A student leaves a class; the work stays",
+	summary: "Remove a student from a class; their work is kept",
 	params: studentParams,
 });
 export const printCards = route({
@@ -145,7 +145,7 @@ export const importOneRoster = route({
 	name: "importOneRoster",
 	method: "POST",
 	path: "/oneroster",
-	summary: "Import OneRoster 1.2 CSV files, in one zip: classes, teachers, students and who is in which",
+	summary: "Import OneRoster 1.2 CSV files from one zip: classes, teachers, students and enrolments",
 	...oneRosterBody,
 	reply: oneRosterReply.extend({
 		cards: z.array(card),

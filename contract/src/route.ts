@@ -1,6 +1,6 @@
 import { z } from "zod";
 
-/** Who may call a route. An administrator is a teacher too. What each of them then reaches is told by {@link Reach}. */
+/** Who may call a route. An administrator is also a teacher. {@link Reach} says which data they can access. */
 export type Caller = "anyone" | "student" | "teacher" | "administrator";
 
 /**
@@ -11,7 +11,7 @@ export type Reach = "own" | "class" | "looking" | "site";
 
 export const nothing = z.undefined();
 
-/** One call of the API: its method, path, what it takes and gives. */
+/** One call of the API: its method, path, request and response. */
 export interface Route<
 	P extends z.ZodType = z.ZodType,
 	Q extends z.ZodType = z.ZodType,
@@ -36,7 +36,7 @@ export interface Route<
 	readonly reply: R;
 	readonly gives?: string;
 	readonly status: 200 | 201 | 202 | 204;
-	/** Whether an edit must say which revision it changes, by If-Match. Replies of such nouns carry an ETag. */
+	/** Whether an edit must send its revision in If-Match. Responses for such resources carry an ETag. */
 	readonly guarded: boolean;
 	/** Whether a repeated call with the same Idempotency-Key gives the first one's reply. */
 	readonly repeatable: boolean;
@@ -47,8 +47,8 @@ export interface Route<
 /** Where every path begins. */
 export const API_BASE = "/api/v1";
 /**
- * Header by which a page says who it thinks is signed in. Where the cookie is somebody else's by now, the call is
- * refused as signed out.
+ * Header with the account that the page believes is signed in. If the cookie now belongs to another account, the call
+ * is refused as signed out.
  */
 export const ACCOUNT_HEADER = "markpen-account";
 
@@ -71,14 +71,14 @@ type Given<P, Q, B, R> = {
 	readonly events?: true;
 };
 
-/** Declares a route, keeping its types. A reply left out is none (204). */
+/** Declares a route with its types. Without a response schema it answers 204. */
 export function route<
 	P extends z.ZodType = typeof nothing,
 	Q extends z.ZodType = typeof nothing,
 	B extends z.ZodType = typeof nothing,
 	R extends z.ZodType = typeof nothing,
 >(of: Given<P, Q, B, R>): Route<P, Q, B, R> {
-	// A schema that is left out has the type that its parameter has by default, which is that of `nothing`.
+	// A missing schema gets its type parameter's default, the type of `nothing`.
 	return Object.freeze({
 		params: nothing as unknown as P,
 		query: nothing as unknown as Q,

@@ -4,7 +4,7 @@ import { name } from "./common.ts";
 import { route } from "./route.ts";
 import { account, passphrase } from "./session.ts";
 
-const schoolYear = name.max(40).describe("Of classes that are made now, like 2026/27");
+const schoolYear = name.max(40).describe("School year of new classes, like 2026/27");
 
 /** The school's defaults for new classes. */
 export const school = z.object({ name, zone, schoolYear, gradeScale });
@@ -24,8 +24,7 @@ export const setUpSchool = route({
 	path: "/school",
 	who: ["anyone"],
 	reach: "own",
-	summary:
-		"Set up a site without accounts by its set-up link: make the school and its first administrator, and sign in",
+	summary: "Set up a new site with its set-up link: create the school and its first administrator, and sign in",
 	body: z.object({
 		link: z.string().min(1).max(100).describe("The part of the set-up link after the #"),
 		administrator: z.object({ name, signInName: name.max(80), passphrase }),
@@ -40,7 +39,7 @@ export const showSchoolSettings = route({
 	path: "/school/settings",
 	who: ["teacher"],
 	reach: "site",
-	summary: "The school's defaults for new classes: time zone, school year and grade scale",
+	summary: "The school's settings for new classes: time zone, school year and grade scale",
 	reply: school.extend({ name: z.string().nullable(), revision: z.int() }),
 });
 export const changeSchoolSettings = route({
@@ -49,7 +48,7 @@ export const changeSchoolSettings = route({
 	path: "/school/settings",
 	who: ["administrator"],
 	reach: "site",
-	summary: "Change the school's name, or the defaults for new classes; existing classes keep theirs",
+	summary: "Change the school's name, or the settings for new classes; existing classes keep theirs",
 	body: school.partial(),
 	reply: school.extend({ name: z.string().nullable(), revision: z.int() }),
 	guarded: true,

@@ -8,7 +8,7 @@ export const account = z.object({
 	name: z.string(),
 	role: z.enum(["teacher", "student"]),
 	administrator: z.boolean(),
-	once: z.boolean().describe("The passphrase was given for one sign-in and must be changed"),
+	once: z.boolean().describe("The passphrase was a one-time passphrase and must be changed"),
 });
 export type Account = z.infer<typeof account>;
 
@@ -22,7 +22,7 @@ export const passphrase = z
 	.meta({ minLength: LEAST_CHARACTERS });
 
 export const signInBody = z.object({
-	classCode: z.string().trim().max(40).optional().describe("Of a student's class; teachers leave it out"),
+	classCode: z.string().trim().max(40).optional().describe("The class code, for students; teachers leave it out"),
 	signInName: z.string().trim().min(1).max(80),
 	passphrase: z.string().min(1).max(200),
 });
@@ -60,7 +60,7 @@ export const changePassphrase = route({
 	path: "/session/passphrase",
 	who: ["teacher"],
 	reach: "own",
-	summary: "Change one's own passphrase; all other sessions end",
+	summary: "Change the caller's passphrase; ends all other sessions",
 	body: z.object({ now: z.string().min(1).max(200), next: passphrase }),
 });
 
@@ -79,7 +79,7 @@ export const makeToken = route({
 	path: "/tokens",
 	who: ["anyone"],
 	reach: "own",
-	summary: "Make a bearer token for a command line, with name and passphrase; it is shown this once",
+	summary: "Make a bearer token for a command line, with name and passphrase; it is shown only once",
 	body: signInBody.extend({
 		name: z.string().trim().min(1).max(80),
 		scope: z.enum(["read", "write"]).default("write"),
@@ -94,7 +94,7 @@ export const listTokens = route({
 	path: "/tokens",
 	who: ["student", "teacher"],
 	reach: "own",
-	summary: "One's own tokens that are good still",
+	summary: "The caller's valid tokens",
 	reply: z.object({ tokens: z.array(token) }),
 });
 export const revokeToken = route({
@@ -103,6 +103,6 @@ export const revokeToken = route({
 	path: "/tokens/:id",
 	who: ["student", "teacher"],
 	reach: "own",
-	summary: "Revoke a token of one's own",
+	summary: "Revoke one of the caller's tokens",
 	params: z.object({ id }),
 });

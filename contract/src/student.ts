@@ -18,7 +18,7 @@ export const yearRow = z.object({
 	points: points.nullable(),
 	open: z.number(),
 	missed: z.array(z.string()).describe("Ids of criteria that aren't met"),
-	missing: z.array(z.string()).describe("The sentences of these"),
+	missing: z.array(z.string()).describe("The sentences of these criteria"),
 	slips: z.array(z.string()),
 });
 
@@ -28,14 +28,14 @@ export const showStudent = route({
 	path: "/students/:id",
 	who: ["teacher"],
 	reach: "looking",
-	summary: "A student over the year: everything that was set and what came of it, in the classes that the teacher has",
+	summary: "A student's year: all work and results in the teacher's classes",
 	params: idParams,
 	reply: z.object({
 		student: person,
 		rows: z.array(yearRow),
 		criteria: z
 			.array(z.object({ check: z.string(), topic: z.string(), met: z.int(), asked: z.int() }))
-			.describe("How often what each check looks at was met"),
+			.describe("How often each kind of check was met"),
 		slips: z.array(z.object({ id: z.string(), words: z.string(), count: z.int() })),
 	}),
 });
@@ -45,7 +45,7 @@ export const exportStudent = route({
 	path: "/students/:id/data",
 	who: ["teacher"],
 	reach: "class",
-	summary: "All data of a student, for the student or a parent who asks",
+	summary: "All data of a student, for the student or a parent",
 	params: idParams,
 	reply: z.record(z.string(), z.unknown()),
 });
@@ -55,6 +55,6 @@ export const deleteStudent = route({
 	path: "/students/:id",
 	who: ["administrator"],
 	reach: "site",
-	summary: "Delete a student and all their work for good; nameless points keep the class's counts",
+	summary: "Delete a student and all their work for good; class totals keep the points without a name",
 	params: idParams,
 });

@@ -16,18 +16,18 @@ export const todayRow = z.object({
 	students: z.int(),
 	handedIn: z.int(),
 	fresh: z.int().describe("Handed in within the last 24 hours"),
-	toJudge: z.int().describe("Hand-ins that wait for a teacher's judgement"),
-	notReleased: z.int().describe("Hand-ins whose points or feedback wait for a release"),
-	newest: z.array(id).describe("Up to four of the newest hand-ins that count, whose drawings can be shown"),
-	latest: instant.nullable().describe("When the latest of them came in"),
+	toJudge: z.int().describe("Hand-ins to judge"),
+	notReleased: z.int().describe("Hand-ins to release"),
+	newest: z.array(id).describe("Up to four of the newest counted hand-ins with a drawing"),
+	latest: instant.nullable().describe("When the newest was handed in"),
 });
 export type TodayRow = z.infer<typeof todayRow>;
 
-/** Which first steps a new teacher has done. */
+/** The first steps that a new teacher has done. */
 export const firstSteps = z.object({
-	classId: id.nullable().describe("The newest open class of the teacher's own"),
+	classId: id.nullable().describe("The newest open class that the teacher owns"),
 	students: z.int(),
-	cards: z.boolean().describe("Whether a student of theirs has signed in, so that the cards are out"),
+	cards: z.boolean().describe("Whether one of its students has signed in"),
 	assignments: z.int(),
 	looked: z.boolean().describe("Whether the teacher has commented on, adjusted, judged or released a hand-in"),
 });
@@ -46,6 +46,6 @@ export const showToday = route({
 	who: ["teacher"],
 	reach: "looking",
 	summary:
-		"What needs attention in the teacher's classes: closing soon, newly handed in, to be judged, not released, and who is stuck",
+		"What needs attention in the teacher's classes: closing soon, new hand-ins, to judge, to release, and stuck students",
 	reply: today,
 });

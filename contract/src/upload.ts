@@ -8,10 +8,10 @@ export const uploadRow = z.object({
 	studentId: id.nullable(),
 	exercise: key.nullable(),
 	does: z.enum(["hands in", "asks", "leaves out"]),
-	says: z.string().describe("Why, in a sentence"),
+	says: z.string().describe("The reason, in one sentence"),
 	candidates: z
 		.array(z.object({ id, name: z.string() }))
-		.describe("Students that it may be of, where that must be decided"),
+		.describe("Students it could belong to, if the teacher must decide"),
 });
 export const upload = z.object({ id, rows: z.array(uploadRow) });
 
@@ -22,7 +22,7 @@ export const previewUpload = route({
 	who: ["teacher"],
 	reach: "looking",
 	summary:
-		"Send a zip of students' programs, told by file or folder names; says what would be done with each, and does nothing yet",
+		"Send a zip of students' programs, named by file or folder; returns what would be done with each, and changes nothing",
 	params: idParams,
 	takes: "application/zip",
 	body: bytes,
@@ -35,13 +35,13 @@ export const carryOutUpload = route({
 	path: "/uploads/:id/hand-ins",
 	who: ["teacher"],
 	reach: "looking",
-	summary: "Hand in what an upload's preview said, with what was decided of the rest",
+	summary: "Hand in the files of an upload, with the teacher's decisions",
 	params: idParams,
 	body: z.object({
 		decided: z
 			.record(z.string(), z.object({ studentId: id, exercise: key.optional() }).nullable())
 			.default({})
-			.describe("By file: whose it is, or null to leave it out"),
+			.describe("For each file: the student, or null to skip it"),
 	}),
 	reply: z.object({
 		handIns: z.array(z.object({ file: z.string(), id, studentId: id, tryNumber: z.int() })),

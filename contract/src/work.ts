@@ -4,7 +4,7 @@ import { studentCopy } from "./exercise.ts";
 import { report } from "./report.ts";
 import { route } from "./route.ts";
 
-/** A student's words to questions, by the criterion's id, with the moment. */
+/** A student's answers to questions, by criterion id, with the time. */
 export const answers = z.record(
 	z.string().max(80),
 	z.object({ words: z.string().max(2_000), when: z.enum(["before running", "after running"]) }),
@@ -20,12 +20,12 @@ export const draft = z.object({
 	answers,
 });
 
-/** One exercise of an assignment as its student sees it. */
+/** One exercise of an assignment, as the student sees it. */
 export const work = z.object({
 	assignmentId: id,
 	className: z.string(),
-	unit: z.string().nullable().describe("The collection that it was set with"),
-	doneWhen: z.number().describe("The share of its points from which it counts as managed"),
+	unit: z.string().nullable().describe("The collection it belongs to"),
+	doneWhen: z.number().describe("The share of points at which it counts as done"),
 	exercise: studentCopy,
 	opensAt: instant,
 	dueAt: instant,
@@ -46,13 +46,13 @@ export const work = z.object({
 		}),
 	),
 	draft: draft.nullable(),
-	hinted: z.record(z.string(), z.int()).describe("How many hints of each criterion were asked for"),
+	hinted: z.record(z.string(), z.int()).describe("Number of hints requested for each criterion"),
 	lastSource: z.string().nullable(),
-	lastLanguage: language.nullable().describe("What the last try was written in"),
+	lastLanguage: language.nullable().describe("The language of the last try"),
 	continues: z
 		.object({ id, title: z.string(), source: z.string(), language, handedInAt: instant })
 		.nullable()
-		.describe("One's own last hand-in of the exercise that this one goes on from; the desk begins with it"),
+		.describe("The student's last hand-in of the exercise that this one continues; the desk starts with it"),
 	model: z.object({ picture: z.string().describe("As SVG"), source: z.string().nullable(), language }).nullable(),
 });
 export type Work = z.infer<typeof work>;
@@ -66,7 +66,7 @@ export const listWork = route({
 	path: "/my-work",
 	who,
 	reach: "own",
-	summary: "What the student has to do and has done",
+	summary: "The student's work",
 	reply: z.object({ work: z.array(work) }),
 });
 export const showWork = route({
@@ -75,7 +75,7 @@ export const showWork = route({
 	path: "/my-work/:id/:exercise",
 	who,
 	reach: "own",
-	summary: "One exercise of an assignment as its student sees it",
+	summary: "One exercise of an assignment, as the student sees it",
 	params: workParams,
 	reply: work,
 });
@@ -85,7 +85,7 @@ export const showExample = route({
 	path: "/my-work/:id/:exercise/example.png",
 	who,
 	reach: "own",
-	summary: "What the exercise's example draws, as PNG; its source shows only where the exercise says so",
+	summary: "The example's drawing, as PNG; its source shows only if the exercise allows it",
 	params: workParams,
 	reply: bytes,
 	gives: "image/png",
@@ -96,11 +96,11 @@ export const saveDraft = route({
 	path: "/my-work/:id/:exercise/draft",
 	who,
 	reach: "own",
-	summary: "Keep the program in the making; If-Match tells which revision was read, 0 for none",
+	summary: "Save the draft; If-Match has the revision that was read, 0 for none",
 	params: workParams,
 	body: z.object({
 		source,
-		language: language.optional().describe("What it is written in; the exercise's first language by default"),
+		language: language.optional().describe("The program's language; default: the exercise's first"),
 		device: z.string().max(60).default(""),
 		answers: answers.default({}),
 	}),
@@ -113,8 +113,7 @@ export const noteRun = route({
 	path: "/my-work/:id/:exercise/runs",
 	who,
 	reach: "own",
-	summary:
-		"Tell that the program was run: how far it got, which criteria it met, how long the student worked since the last run",
+	summary: "Report a run: its state, the criteria it met and the time since the last run",
 	params: workParams,
 	body: z.object({
 		state: z.string().max(40),
@@ -129,11 +128,11 @@ export const selfCheck = route({
 	path: "/my-work/:id/:exercise/self-checks",
 	who,
 	reach: "own",
-	summary: "Ask how a program would do, with a hand-in's limits, using up no try",
+	summary: "Check a program with a hand-in's limits, without using a try",
 	params: workParams,
 	body: z.object({
 		source,
-		language: language.optional().describe("What it is written in; the exercise's first language by default"),
+		language: language.optional().describe("The program's language; default: the exercise's first"),
 		answers: answers.default({}),
 	}),
 	reply: z.object({ id }),
@@ -145,7 +144,7 @@ export const showSelfCheck = route({
 	path: "/self-checks/:id",
 	who,
 	reach: "own",
-	summary: "What a self-check found; null until it is done",
+	summary: "The result of a self-check; null until it is done",
 	params: idParams,
 	reply: z.object({ report: report.nullable() }),
 });
@@ -155,7 +154,7 @@ export const nextHint = route({
 	path: "/my-work/:id/:exercise/hints/:criterion/:number",
 	who,
 	reach: "own",
-	summary: "A hint of a criterion: the first once the program was run, each further one after a run in between",
+	summary: "The next hint for a criterion: the first after a run, each further one after another run",
 	params: workParams.extend({ criterion: z.string().max(80), number: z.coerce.number().int().min(1).max(20) }),
 	reply: z.object({ hint: z.string(), more: z.boolean() }),
 });
@@ -167,7 +166,7 @@ export const listFreeDrawings = route({
 	path: "/free-drawings",
 	who,
 	reach: "own",
-	summary: "One's own programs without exercise",
+	summary: "The student's free drawings",
 	reply: z.object({ drawings: z.array(freeDrawing) }),
 });
 export const saveFreeDrawing = route({
@@ -176,7 +175,7 @@ export const saveFreeDrawing = route({
 	path: "/free-drawings/:name",
 	who,
 	reach: "own",
-	summary: "Keep a program without exercise under a name; If-Match tells which revision was read, 0 for none",
+	summary: "Save a free drawing under a name; If-Match has the revision that was read, 0 for none",
 	params: z.object({ name }),
 	body: z.object({ source }),
 	reply: freeDrawing,
@@ -188,6 +187,6 @@ export const removeFreeDrawing = route({
 	path: "/free-drawings/:name",
 	who,
 	reach: "own",
-	summary: "Remove a program without exercise",
+	summary: "Delete a free drawing",
 	params: z.object({ name }),
 });

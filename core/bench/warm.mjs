@@ -131,7 +131,7 @@ const loop = median(5, () => {
 	return x;
 });
 const limits = { ...CLASS_LIMITS, steps: 1e9, entries: 1e7 };
-/** A tape of so many walked segments and as many turns, by chance. */
+/** A random tape with this number of walked segments and turns. */
 const wandering = (segments) =>
 	run(read(`repeat ${segments}\n  walk random(1, 9)\n  turn left random(0, 360)\nend`).checked, { limits }).tape;
 const scanned = (tape) => {

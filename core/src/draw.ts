@@ -45,7 +45,7 @@ interface Outcome {
 	readonly paper: number;
 }
 
-/** An outcome as a person is told of it. */
+/** A result in words. */
 export function drawnOf({ source, problems, remarks, sentences, run: done, tape, drawing, paper }: Outcome): Drawn {
 	const nothing = source.trim() === "";
 	if (!done)
@@ -101,14 +101,14 @@ export function draw(source: string, options: DrawOptions = {}): Drawn {
 	});
 }
 
-/** The tape of a source's run, without looking at what is on it; undefined where the source can't be read. */
+/** The tape of a source's run, without looking at what is on it; undefined if the source can't be read. */
 export function tapeOf(source: string, options: DrawOptions = {}): Tape | undefined {
 	const program = readUnder(source, options);
 	return program.isReadable ? program.run(options).tape : undefined;
 }
 
 /**
- * Why a source can't be given some values: the name, and the kind it holds (undefined where nothing declares it). A
+ * Why a source can't be given some values: the name, and the kind it holds (undefined if nothing declares it). A
  * source that can't be read has no such problem.
  */
 export function givenProblem(source: string, given: Given, language: Language = NIB): GivenWrong | undefined {
@@ -135,7 +135,7 @@ function stateOf(tape: Tape, drawing: Drawing, paper: number): State {
 	return tape.kind.includes(ENTRY.travel) ? "moved-without-drawing" : "drew-nothing";
 }
 
-/** Whether something was drawn on the sheet in some frame, though it may be covered or gone by the end. */
+/** Whether something was drawn on the sheet in any frame, even if it is covered or erased at the end. */
 function isEverOn(tape: Tape): boolean {
 	const { left, right, low, high } = sheetBounds(tape.sheet);
 	if (!tape.kind.includes(ENTRY.frame)) return false;
@@ -163,7 +163,7 @@ export function atFrame(drawn: Drawn, frame: number): Drawn {
 /** Figures of one drawing that are set against another's. */
 const MAX_COMPARED = 200;
 
-/** What differs in a drawing from another one that was wanted, in sentences; empty where nothing does. */
+/** What differs in a drawing from another one that was wanted, in sentences; empty if nothing does. */
 export function compare(wanted: Drawn, found: Drawn): string[] {
 	const { width, height, origin } = wanted.tape.sheet;
 	const first = ({ drawing }: Drawn): Drawing => ({ ...drawing, figures: drawing.figures.slice(0, MAX_COMPARED) });

@@ -72,12 +72,12 @@ function editBetween(source: string, mended: string): ReportCause["edit"] {
 	return { start: first, end: source.length - last, text: mended.slice(first, mended.length - last) };
 }
 
-/** A program with the mend of a cause made. */
+/** A program with a cause's mend applied. */
 export function mendedBy(source: string, { edit }: Pick<ReportCause, "edit">): string {
 	return edited(source, [edit]);
 }
 
-/** Lines that are shown of a change at the most. */
+/** Lines that are shown of a change at most. */
 const MAX_LINES = 6;
 
 /** The lines in which two programs differ, of each. */
@@ -88,7 +88,7 @@ function changedLines(before: string, after: string): [string, string] {
 	return [part(a), part(b)];
 }
 
-/** What plain rules noticed about criteria that no cause covers; nothing else is said where nothing is proved. */
+/** Possible causes, found by simple rules, of criteria without a proved cause. */
 function noticed(plain: ProgramRun, marked: Marked, causes: readonly ReportCause[]): ReportSlip[] {
 	const model = plain.reference("model");
 	if (!plain.program.isReadable || !model?.program.isReadable || plain.program.steps.length === 0) return [];

@@ -2,8 +2,8 @@ import type { ExerciseFile } from "./exercise/schema.ts";
 import type { Report } from "./report.ts";
 
 /**
- * Whether one mend would do: all that is missed, but for a bonus and what a person must still judge, is met with the
- * only cause mended.
+ * Whether one mend is enough: with the only cause mended, every missed criterion is met, except bonus and criteria
+ * still to judge.
  */
 export function isOneChangeAway({ causes, criteria }: Pick<Report, "causes" | "criteria">): boolean {
 	const [only, ...others] = causes ?? [];

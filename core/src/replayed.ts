@@ -4,7 +4,7 @@ import type { VariableChange } from "./languages/run.ts";
 import { type Replay, replayOf } from "./picture/replay.ts";
 import { figureSentence } from "./words/readback.ts";
 
-/** A program run to be gone through step by step. */
+/** A program run to be visited step by step. */
 export interface Replayed {
 	readonly replay: Replay;
 	/** Whether the pen walks: what is placed needs no pen. */
@@ -18,7 +18,7 @@ export interface Replayed {
 const MAX_MARKED_ROWS = 5_000;
 const MAX_MARKS = 200;
 
-/** Runs a source for a replay, with the names that are to be watched; undefined where it can't be read. */
+/** Runs a source for a replay, with the names that are to be watched; undefined if it can't be read. */
 export function replayed(source: string, options: DrawOptions = {}): Replayed | undefined {
 	const program = readUnder(source, options);
 	if (!program.isReadable) return undefined;

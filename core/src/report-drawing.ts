@@ -28,7 +28,7 @@ export function reportFigure(figure: Figure, sheet: Sheet): ReportFigure {
 	};
 }
 
-/** Corners that an outline to point at has at the most; of more every so many-th is kept. */
+/** Largest number of corners of a clickable outline; longer ones are sampled. */
 const MAX_CORNERS = 4_000;
 
 /** A figure's outline as a path in the picture's coordinates. */

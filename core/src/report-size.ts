@@ -2,11 +2,11 @@ import type { PictureShape } from "./picture/picture.ts";
 import type { Report } from "./report.ts";
 import { cutSentence } from "./words/cut.ts";
 
-/** What a report has at the most, as JSON in UTF-8. */
+/** What a report has at most, as JSON in UTF-8. */
 export const MAX_REPORT_BYTES = 1_048_576;
 
 /**
- * Bytes of a UTF-16 code unit in a JSON text in UTF-8 (RFC 8259, section 7), at the most: half a pair of surrogates
+ * Bytes of a UTF-16 code unit in a JSON text in UTF-8 (RFC 8259, section 7), at most: half a pair of surrogates
  * counts as if it were alone, which is written in six.
  */
 function unitBytes(unit: number): number {
@@ -154,8 +154,8 @@ function cutTo(report: Report, level: Level): Report {
 }
 
 /**
- * A report that has {@link MAX_REPORT_BYTES} at the most: the same where it fits; else its parts end early, and `cut`
- * says how much is missing. Verdicts and points stay as they are.
+ * A report of at most {@link MAX_REPORT_BYTES}: unchanged if it fits; otherwise its parts are shortened, and `cut` says
+ * by how much. Verdicts and points are kept.
  */
 export function fitReport(report: Report): Report {
 	if (jsonBytes(report) <= MAX_REPORT_BYTES) return report;

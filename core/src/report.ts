@@ -23,7 +23,7 @@ export interface ProblemReport extends SourceRange {
 	readonly calls?: string;
 }
 
-/** Figures that a report reads back at the most. */
+/** Figures that a report reads back at most. */
 export const MAX_FIGURES = 1_000;
 
 /** A figure read back, with what is needed to point at it. */
@@ -75,7 +75,7 @@ export interface ReportPlace {
 	readonly length: number;
 }
 
-/** A mistake that is proved: with it mended, what was missed is met, and nothing that was met is lost. */
+/** A proved mistake: with its mend, missed criteria are met, and no met criterion is lost. */
 export interface ReportCause extends ReportPlace {
 	readonly id: string;
 	/** More places: all of them change in the same way, or it is one of them where `either` is set. */
@@ -150,7 +150,7 @@ export interface Report extends DrawingReport {
 	/** `possible` is without bonus and without `open`, what a person must still judge. */
 	readonly points: { readonly earned: number; readonly possible: number; readonly open: number };
 	readonly criteria: readonly ReportCriterion[];
-	/** The mistakes behind what was missed, each proved; null where nobody has looked for them yet. */
+	/** The mistakes behind what was missed, each proved; null if nobody has looked for them yet. */
 	readonly causes: readonly ReportCause[] | null;
 	/** What may explain criteria that no cause covers. */
 	readonly slips: readonly ReportSlip[];

@@ -39,12 +39,12 @@ export interface Trial {
 	readonly starter: Tried | null;
 	readonly alterations: readonly TriedAlteration[];
 	/**
-	 * Share of the alterations that marking notices, of those that the brief doesn't leave free; null where there are
+	 * Share of the alterations that marking notices, of those that the brief doesn't leave free; null if there are
 	 * none.
 	 */
 	readonly strength: number | null;
 	readonly rewritings: readonly TriedRewriting[];
-	/** Share of the rewritten models that earn everything; null where there are none. */
+	/** Share of the rewritten models that earn everything; null if there are none. */
 	readonly fairness: number | null;
 	/** Whether only the model was tried, since it misses something itself: what else is found would mean nothing. */
 	readonly modelOnly: boolean;
@@ -61,7 +61,7 @@ export interface TrialDoubt {
 	readonly of: readonly string[];
 }
 
-/** A code with what it speaks of; words make a sentence of it. */
+/** A code with what it refers to; words make a sentence of it. */
 export interface TrialProblem {
 	readonly code: "model-unreadable" | "model-stops" | "model-misses" | "nothing-earns" | "starter-full";
 	readonly of: readonly string[];

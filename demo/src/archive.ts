@@ -28,7 +28,7 @@ const GANNET_IN_NIB: readonly ChanceAssignment[] = [
 	{ key: "g-scene", exercises: ["harbour-scene"], set: 13, due: 6, closes: 4 },
 	{ key: "g-coil", exercises: ["rope-coil"], set: 6, due: -1, closes: -8 },
 ];
-/** 8 Curlew has one set in Nib to do as much of as each can, and its term in JavaScript and SVG. */
+/** 8 Curlew has one collection in Nib, and its term's work in JavaScript and SVG. */
 const CURLEW_IN_NIB: readonly ChanceAssignment[] = [
 	{ key: "c-first", exercises: ["mooring-buoy", "sail", "pier-planks", "lighthouse"], set: 38, due: 10, closes: 8 },
 ];
@@ -54,7 +54,7 @@ export const DEMO_TEACHERS = {
 const DAY = 86_400_000;
 const midnight = (today: Date) => Date.UTC(today.getUTCFullYear(), today.getUTCMonth(), today.getUTCDate());
 
-/** How far 8 Tern's lesson has got when its drafts are written. */
+/** The moment in 8 Tern's lesson at which its drafts are written. */
 const LESSON_MINUTES = 52;
 
 /** A moment some days before today, in UTC: lessons begin at 9:10. */
@@ -101,7 +101,7 @@ function decidedOn(today: Date): Map<string, object> {
 	]);
 }
 
-/** What a student handed in who doesn't get on. */
+/** The hand-ins of a stuck student. */
 function stuck(today: Date): object[] {
 	const coil = (step: number) =>
 		`pen colour saddlebrown width 3\nrepeat 8\n  curve left radius ${step} sweep 180\nend\n`;

@@ -13,7 +13,7 @@ export interface Pool {
 /** A program, or one with the language that it is written in where that isn't its exercise's first. */
 type PoolProgram = string | { readonly source: string; readonly language?: string };
 
-/** One assignment of a class that is made by chance: days before today, and what it sets. */
+/** One assignment of a randomly made class: days before today, and the work. */
 export interface ChanceAssignment {
 	readonly key: string;
 	readonly exercises: readonly string[];
@@ -52,8 +52,8 @@ function pools(): Map<string, Pool> {
 const SHARES = { missing: 0.1, right: 0.4, again: 0.45, late: 0.08 } as const;
 
 /**
- * What a class hands in to its assignments: for each student and exercise nothing, one try or two, no two with the same
- * program. What is still open has been begun by few, and by nobody more than twice.
+ * The hand-ins of a class: for each student and exercise none, one or two tries, no two with the same program. Few
+ * students have started what is still open, with at most two tries.
  */
 export function chanceWork(
 	seed: number,

@@ -2,7 +2,7 @@ import { readFileSync } from "node:fs";
 import { type ExerciseFile, mark, readExercise } from "@markpen/core";
 import { parse } from "yaml";
 
-/** A program in the making, with what its last run met. */
+/** A draft with the results of its last run. */
 export interface DemoDraft {
 	readonly exercise: string;
 	readonly student: string;
@@ -14,7 +14,7 @@ export interface DemoDraft {
 	/** Runs, and milliseconds, without one criterion more being met. */
 	readonly idleRuns: number;
 	readonly idleMilliseconds: number;
-	/** Hints that were given, by the criterion, and after how many runs. */
+	/** The hints given, by criterion, and the number of runs before each. */
 	readonly hinted?: Readonly<Record<string, { readonly given: number; readonly runs: number }>>;
 	readonly state: string;
 	readonly met: readonly string[];

@@ -11,7 +11,7 @@ export interface LanguageProgram
 	readonly language?: string;
 }
 
-/** An exercise of such a class: how many days before today it was set, and what it is done in. */
+/** An exercise of such a class: days before today, and its language. */
 export interface LanguageExercise {
 	readonly id: string;
 	readonly set: number;

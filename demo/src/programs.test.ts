@@ -45,7 +45,7 @@ test("every program is right, has one mistake, stops or can't be read, and each 
 	expect([with_("stops").length, with_("unreadable").length]).toEqual([4, 2]);
 });
 
-/** Criteria that aren't met, but for what a person must still judge. */
+/** Criteria that aren't met, without those still to judge. */
 const lost = (report: ReturnType<typeof reportOf>) =>
 	report.criteria.filter((c) => c.verdict !== "met" && c.waits === undefined);
 

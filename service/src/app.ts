@@ -32,10 +32,10 @@ import { todayRoutes } from "./today/routes.ts";
 import { uploadRoutes } from "./upload/routes.ts";
 import { workRoutes } from "./work/routes.ts";
 
-/** The most that one request's body may have: a source of the largest size, with every character escaped. */
+/** Largest request body in bytes: a source of the largest size with every character escaped. */
 const BODY_BYTES = 2 * 1024 * 1024;
 
-/** How long a request may take to arrive, and its headers; how often those that take longer are looked for. */
+/** Time limits for receiving a request and its headers, and the interval of checking them. */
 const REQUEST_MILLISECONDS = 60_000;
 const HEADERS_MILLISECONDS = 10_000;
 const LOOK_MILLISECONDS = 2_000;
@@ -64,16 +64,16 @@ const ROUTES_OF = [
 
 const PING = statement({ there: integer }, "SELECT 1 AS there");
 
-/** The service: what holds for every route, then the routes of each resource, then the console. */
+/** The service: plugins for every route, then the routes of each resource, then the console. */
 export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
 	const { dataSource } = options;
 	const app = Fastify({
-		// Fastify's own type of an app changes with its logger's; ours is the common one.
+		// Fastify's app type depends on its logger's type; ours is the general one.
 		loggerInstance: options.log as unknown as undefined,
 		bodyLimit: BODY_BYTES,
 		requestTimeout: REQUEST_MILLISECONDS,
 		http: { headersTimeout: HEADERS_MILLISECONDS, connectionsCheckingInterval: LOOK_MILLISECONDS },
-		// The proxy before the service is believed, and nobody before that: a client can say any address of itself.
+		// Only the proxy next to the service is trusted: a client can claim any address.
 		trustProxy: options.tls ? (_address, hop) => hop === 0 : false,
 		forceCloseConnections: "idle",
 		frameworkErrors: answerError,

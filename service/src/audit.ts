@@ -1,7 +1,7 @@
 import type { EntityManager } from "typeorm";
 import { AuditEntity } from "./database/entities/audit.ts";
 
-/** Something that was changed: never names, sources or words; of points, dates and roles also the values. */
+/** A change for the log: never names, sources or comments; for points, dates and roles also the values. */
 export interface AuditEntry {
 	readonly who: string | null;
 	readonly what: string;
@@ -14,7 +14,7 @@ export interface AuditEntry {
 const text = (value: string | number | null | undefined) =>
 	value === undefined || value === null ? null : String(value);
 
-/** Adds to the list of changes, which nothing takes from. */
+/** Appends to the change log, which is append-only. */
 export async function recordAudit(manager: EntityManager, change: AuditEntry): Promise<void> {
 	await manager.insert(AuditEntity, {
 		who: change.who,

@@ -12,15 +12,15 @@ export interface AppOptions {
 	readonly queue: PgBoss;
 	readonly log: Logger;
 	readonly events: Events;
-	/** Threads for what would hold this process. */
+	/** Threads for work that would block this process. */
 	readonly offload: Offload;
 	/** The built console's folder. */
 	readonly consoleRoot: string;
-	/** Whether people reach the service over TLS. */
+	/** Whether users reach the service over TLS. */
 	readonly tls: boolean;
 }
 
-/** What the routes of every resource receive. */
+/** Dependencies passed to every resource's routes. */
 export interface AppContext extends AppOptions, Callers {
 	readonly app: FastifyInstance;
 }

@@ -15,19 +15,19 @@ const schema = z.object({
 	MARKPEN_HOST: z.string().default("127.0.0.1"),
 	MARKPEN_PORT: z.coerce.number().int().min(0).max(65535).default(4170),
 	MARKPEN_TLS: flag,
-	/** Threads that check; 0 leaves checking to other processes. */
+	/** Number of checking threads; 0 leaves checks to other processes. */
 	MARKPEN_THREADS: z.coerce.number().int().min(0).max(256).optional(),
-	/** A class archive to load before serving, if the database holds no account yet. */
+	/** A class archive to load before serving, if the database has no accounts yet. */
 	MARKPEN_LOAD: z.string().optional(),
-	/** The built console; what was built beside the service by default. */
+	/** Folder of the built console; default: the one next to the service. */
 	MARKPEN_CONSOLE: z.string().default(fileURLToPath(new URL("../../console/dist", import.meta.url))),
-	/** The exercises that come with the product; those beside the service by default. */
+	/** Folder of the library; default: the one next to the service. */
 	MARKPEN_LIBRARY: z.string().default(fileURLToPath(new URL("../../library", import.meta.url))),
 	MARKPEN_LOG: z.enum(["fatal", "error", "warn", "info", "debug", "silent"]).default("warn"),
 });
 export type Environment = z.infer<typeof schema>;
 
-/** The settings, or an error that names each variable that is wrong. */
+/** The settings, or an error that names each invalid variable. */
 export function readEnvironment(variables: Readonly<Record<string, string | undefined>>): Environment {
 	const result = schema.safeParse(variables);
 	if (result.success) return result.data;

@@ -7,8 +7,8 @@ import { startService } from "./service.ts";
 const PARTS = ["both", "web", "worker", "account"] as const;
 
 /**
- * `main.js` serves and checks; `main.js web` and `main.js worker` do one of the two; `main.js account NAME` makes a
- * teacher's account or gives it a passphrase for one sign-in, for who has the server itself.
+ * `main.js` serves and checks; `main.js web` and `main.js worker` do one of the two; `main.js account NAME` creates a
+ * teacher's account or gives it a one-time passphrase.
  */
 async function main(): Promise<void> {
 	const part = (process.argv[2] ?? "both") as (typeof PARTS)[number];

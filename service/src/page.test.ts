@@ -54,7 +54,7 @@ describe("a cursor", () => {
 		try {
 			cursorAfter(cursor);
 		} catch (error) {
-			expect((error as Refusal).errors).toEqual([{ path: "cursor", message: "is none of ours" }]);
+			expect((error as Refusal).errors).toEqual([{ path: "cursor", message: "isn't valid" }]);
 		}
 	});
 

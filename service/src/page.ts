@@ -2,15 +2,15 @@ import { z } from "zod";
 import { Refusal } from "./refusals.ts";
 
 const strange = () =>
-	new Refusal("bad-request", "This cursor isn't one that a page gave.", [
-		{ path: "cursor", message: "is none of ours" },
+	new Refusal("bad-request", "This cursor isn't valid. Use the one from the page before.", [
+		{ path: "cursor", message: "isn't valid" },
 	]);
 
 /** Text that the database can hold. */
 const isText = (value: unknown): value is string =>
 	typeof value === "string" && !value.includes("\u0000") && value.isWellFormed();
 
-/** The values that a cursor holds; none without one. Throws a refusal for what is no cursor of ours. */
+/** The values in a cursor; none without a cursor. Throws a refusal for an invalid cursor. */
 export function cursorOf(cursor: string | undefined, parts: number): (string | undefined)[] {
 	if (cursor === undefined) return new Array(parts).fill(undefined);
 	try {
@@ -22,7 +22,7 @@ export function cursorOf(cursor: string | undefined, parts: number): (string | u
 	throw strange();
 }
 
-/** The row that a page ended with, by its id and what it is sorted by; none without a cursor. */
+/** The last row of the previous page, by id and sort value; none without a cursor. */
 export function cursorAfter(cursor: string | undefined): { id: string; value: string } | undefined {
 	const [id, value] = cursorOf(cursor, 2);
 	if (id === undefined || value === undefined) return undefined;
@@ -30,7 +30,7 @@ export function cursorAfter(cursor: string | undefined): { id: string; value: st
 	return { id, value };
 }
 
-/** The number of the row that a page ended with; none without a cursor. */
+/** The number of the last row of the previous page; none without a cursor. */
 export function cursorNumber(cursor: string | undefined): number | undefined {
 	const [number] = cursorOf(cursor, 1);
 	if (number === undefined) return undefined;
@@ -38,7 +38,7 @@ export function cursorNumber(cursor: string | undefined): number | undefined {
 	return Number(number);
 }
 
-/** A page of rows, of which one more was read than is shown; `key` says where the next page begins. */
+/** A page of rows, of which one more was read than is shown; `key` gives the cursor of the next page. */
 export function pageOf<T>(
 	rows: readonly T[],
 	limit: number,

@@ -2,7 +2,7 @@ import type { EntityManager } from "typeorm";
 import { RepeatedCallEntity } from "./database/entities/repeated-call.ts";
 import { statement, text } from "./database/statement.ts";
 
-/** A call with an idempotency key: whose it is, and the route with its parameters. */
+/** A call with an idempotency key: its account, and its route with parameters. */
 export interface RepeatableCall {
 	readonly accountId: string;
 	readonly route: string;
@@ -23,13 +23,13 @@ const BEGIN_CALL = statement(
 		RETURNING key`,
 );
 
-/** Notes that a call has begun; false where it began before. A call whose process died is forgotten after a minute. */
+/** Records that a call has started; false if it already had. A call whose process died is forgotten after a minute. */
 export async function beginCall(manager: EntityManager, { accountId, route, key }: RepeatableCall): Promise<boolean> {
 	await DELETE_OLD_CALLS.all(manager);
 	return (await BEGIN_CALL.one(manager, [accountId, route, key])) !== undefined;
 }
 
-/** The reply that the first call with this key got; undefined while it is under way. */
+/** The response to the first call with this key; undefined while it is running. */
 export async function replyOf(manager: EntityManager, call: RepeatableCall): Promise<unknown> {
 	const row = await manager.findOne(RepeatedCallEntity, { select: { reply: true }, where: { ...call } });
 	return row?.reply ?? undefined;

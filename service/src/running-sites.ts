@@ -5,17 +5,17 @@ import { z } from "zod";
 
 const site = z.object({ database: z.string(), address: z.string().optional() });
 
-/** A site that a process of this user runs: its database, and where it serves. */
+/** A running site of this user: its database and address. */
 export type RunningSite = z.infer<typeof site>;
 
-/** The folder where a user's processes register the sites that they run (XDG Base Directory Specification: state). */
+/** The folder where a user's processes register running sites (XDG Base Directory Specification: state). */
 function folderOf(variables: Readonly<Record<string, string | undefined>>): string {
 	return join(variables.XDG_STATE_HOME || join(homedir(), ".local/state"), "markpen", "running");
 }
 
 /**
- * Notes the site that this process runs, in a file that only its user can read: the database's address holds a
- * passphrase. Returns what takes the note away. Where no file can be written, nothing is noted.
+ * Registers this process's site in a file that only the user can read, because the database's address contains a
+ * passphrase. Returns a function that removes the file. Does nothing if no file can be written.
  */
 export function rememberSite(
 	running: RunningSite,
@@ -33,13 +33,13 @@ export function rememberSite(
 	return () => rmSync(file, { force: true });
 }
 
-/** The sites that processes of this user run now, each once. */
+/** The user's running sites, without duplicates. */
 export function runningSites(variables: Readonly<Record<string, string | undefined>>): RunningSite[] {
 	const folder = folderOf(variables);
 	const found = new Map<string, RunningSite>();
 	for (const name of filesIn(folder)) {
 		if (!isAlive(Number.parseInt(name, 10))) {
-			// A process that was killed leaves its note.
+			// A killed process leaves its file.
 			rmSync(join(folder, name), { force: true });
 			continue;
 		}

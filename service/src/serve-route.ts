@@ -9,7 +9,7 @@ import { beginCall, forgetCall, replyOf, storeReply } from "./repeated-calls.ts"
 
 type Output<T> = T extends { _zod: { output: infer O } } ? O : never;
 type Input<T> = T extends { _zod: { input: infer I } } ? I : never;
-/** What a route's own code gives back; what it is doesn't matter where the reply is none. */
+/** The return value of a route's handler; ignored if the route has no response body. */
 type Given<R extends Route> = R["reply"] extends z.ZodUndefined ? unknown : Input<R["reply"]>;
 
 /** What a route's own code gets. */
@@ -17,13 +17,13 @@ export interface Call<R extends Route> {
 	readonly params: Output<R["params"]>;
 	readonly query: Output<R["query"]>;
 	readonly body: Output<R["body"]>;
-	/** The revision that an edit changes, of routes that are guarded. */
+	/** The revision to change, for guarded routes. */
 	readonly revision: number;
 	readonly request: FastifyRequest;
 	readonly reply: FastifyReply;
 }
 
-/** Types of replies that aren't JSON, with their character set. */
+/** Content types of non-JSON responses, with their charset. */
 const typeOf = (gives: string) => (/^text\/|yaml|json|xml/.test(gives) ? `${gives}; charset=utf-8` : gives);
 
 const MAX_REVISION = 2 ** 31 - 1;
@@ -39,11 +39,11 @@ function revisionOf(request: FastifyRequest): number {
 			"bad-request",
 			`If-Match holds a revision in quotation marks, like "3", and not ${header.slice(0, 40)}.`,
 		);
-	// No revision is as high as that, and the database's integer holds no more.
+	// No revision gets this high, and PostgreSQL's integer holds no more.
 	return Math.min(Number(number), MAX_REVISION);
 }
 
-/** Refuses an edit of what has changed since it was read. */
+/** Refuses an edit of an outdated revision. */
 export function refuseChanged(asked: number, now: number): void {
 	if (asked !== -1 && asked !== now) throw new Refusal("changed-since");
 }
@@ -58,7 +58,7 @@ function keyOf(request: FastifyRequest): string | undefined {
 	return typeof key === "string" && key !== "" ? key.slice(0, 200) : undefined;
 }
 
-/** Carries out a call once for each key: a repeated one gets the first one's reply. */
+/** Runs a call once per key: a repeated call gets the first call's response. */
 async function once<T>(
 	dataSource: DataSource,
 	request: FastifyRequest,
@@ -85,16 +85,11 @@ async function once<T>(
 	}
 }
 
-/**
- * A reply whose JSON is made already, for large pages: it is sent as it is, and a test holds its shape to the contract.
- */
+/** A response with ready-made JSON, for large pages; a test checks it against the contract. */
 export class RawJson {
 	readonly json: string;
 
-	/**
-	 * @param fields what the reply holds besides
-	 * @param made fields whose values are JSON texts
-	 */
+	/** @param fields the other fields @param made fields whose values are JSON texts */
 	constructor(fields: object, made: Readonly<Record<string, string>>) {
 		const texts = [
 			...Object.entries(fields).map(([name, value]) => [name, JSON.stringify(value)] as const),
@@ -104,7 +99,7 @@ export class RawJson {
 	}
 }
 
-/** Puts a route of the contract on the app: who may call it, what it takes, what it gives. */
+/** Adds a route of the contract to the app: access, request and response. */
 export function serve<R extends Route>(
 	{ app, dataSource, sessionOf, tokenOf }: AppContext,
 	route: R,
@@ -142,5 +137,5 @@ export function serve<R extends Route>(
 	});
 }
 
-/** The most that a file sent by itself may have. */
+/** Largest size of an uploaded file. */
 const FILE_BYTES = 64 * 1024 * 1024;

@@ -22,7 +22,7 @@ import { readArchive } from "./reading/class-archive.ts";
 import { prepareExercise } from "./reading/prepare-exercise.ts";
 import { isSetUp, setUpLink } from "./school/school.ts";
 
-/** Reads an archive's files in this process: before it serves, nobody waits. */
+/** Reads an archive's files in this process: before serving, no one is waiting. */
 const READ_HERE: FileReaders = {
 	async exercise(source) {
 		const read = await prepareExercise({ source });
@@ -37,11 +37,11 @@ const READ_HERE: FileReaders = {
 };
 
 export interface Running {
-	/** Where it listens; undefined for a worker alone. */
+	/** The listening address; undefined for a worker only. */
 	readonly address: string | undefined;
-	/** The address that sets the site up, where it has no account yet and pages are served. */
+	/** The set-up address, if the site has no accounts yet and serves pages. */
 	readonly setUp: string | undefined;
-	/** Ends without cutting anything off: requests are answered, jobs finished. */
+	/** Stops gracefully: requests are answered and jobs finished. */
 	readonly stop: () => Promise<void>;
 }
 
@@ -88,7 +88,7 @@ export async function startService(
 	const link = web && (await setUpLink(dataSource.manager));
 	return {
 		address: web?.address,
-		// After the #, so that neither the service nor a proxy before it is sent the link, or logs it.
+		// After the #, so that it is never sent to, or logged by, the service or a proxy.
 		setUp: link && `${web.address}/set-up#${link}`,
 		async stop() {
 			await Promise.all([web?.stop(), worker?.stop()]);
@@ -98,10 +98,10 @@ export async function startService(
 	};
 }
 
-/** How long a connection that was let in has to say what it wants. */
+/** Time limit for an accepted connection's first request. */
 const LINGER_MILLISECONDS = 300;
 
-/** The web server of this process, with its connection for events and its threads for what would hold it. */
+/** The web server of this process, with its connection for events and its threads for blocking tasks. */
 async function startWeb(
 	environment: Environment,
 	of: { dataSource: DataSource; queue: PgBoss; log: Logger },
@@ -121,7 +121,7 @@ async function startWeb(
 	return {
 		address,
 		async stop() {
-			// Nobody new is let in; what has been let in is read, which closing at once would cut off.
+			// New connections are refused; requests already sent are still read, which closing at once would cut off.
 			const closed = new Promise((resolve) => NetServer.prototype.close.call(app.server, resolve));
 			await events.stop();
 			await new Promise((resolve) => setTimeout(resolve, LINGER_MILLISECONDS));

@@ -1,16 +1,16 @@
-/** Where text isn't text: its path, and what is wrong there. */
+/** The place of an invalid string: its path, and what is wrong. */
 export interface NoText {
 	readonly path: string;
 	readonly message: string;
 }
 
 /**
- * Goes through what was read from JSON and makes its strings text that PostgreSQL can hold: half a pair of surrogates
- * becomes U+FFFD, as it does wherever text leaves as UTF-8 (a USVString of Web IDL). Without recursion, since JSON
- * can be nested far deeper than a stack.
+ * Walks parsed JSON and makes its strings storable in PostgreSQL: a lone surrogate becomes U+FFFD, as in every UTF-8
+ * encoding (USVString of Web IDL). Without recursion, because JSON can be nested deeper than the stack.
  *
- * @param put takes the value where it is a string that had to be changed
- * @returns the first place with U+0000, or with a name that is no text
+ * @param put stores the value if it is a string that had to be changed
+ *
+ * @returns the first place with U+0000, or with an invalid name
  */
 export function readText(read: unknown, put: (text: string) => void = () => undefined): NoText | undefined {
 	const places: [value: unknown, path: string, put: (text: string) => void][] = [[read, "", put]];

@@ -21,11 +21,13 @@ export function refuseZone(zone: string): void {
 }
 
 /**
- * An instant as it is given, or a time on a class's own clock. In a night in which clocks change, what isn't there is
- * as much later, and of what is there twice the later one is meant: nobody's time gets shorter.
+ * An instant, or a local time in a class's time zone. When clocks change, a skipped time moves later by the gap, and a
+ * repeated time means the later one, so no one loses time.
  *
  * @param text ISO 8601, with a zone or without: "2027-03-28T02:30"
- * @param zone the class's, by its IANA name
+ *
+ *
+ * @param zone the class's time zone, by IANA name
  */
 export function instantOf(text: string, zone: string): Date {
 	if (/(?:Z|[+-]\d\d:?\d\d)$/i.test(text)) return new Date(text);

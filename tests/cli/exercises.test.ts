@@ -100,8 +100,8 @@ describe("try", () => {
 		const { code, out } = await markpen("try", BUOY);
 		expect(code).toBe(0);
 		expect(out).toContain("model            16 of 16");
-		expect(out).toMatch(/Strength {2}100 % of \d+ changed models are noticed/);
-		expect(out).toMatch(/Fairness {2}100 % of \d+ models drawn otherwise earn everything/);
+		expect(out).toMatch(/Strength {2}100 % of \d+ typical mistakes noticed/);
+		expect(out).toMatch(/Fairness {2}100 % of \d+ other right solutions earn full points/);
 	});
 
 	test("a weak one: what isn't noticed is listed, with pictures and programs where they are wanted", async () => {
@@ -186,11 +186,11 @@ criteria:
 		const refused = async (exercise: string, ...more: string[]) =>
 			(await markpen("check", "smaller.nib.txt", "--exercise", exercise, ...more)).err;
 		expect(await refused(BUOY, "--continues", "before.nib.txt")).toBe(
-			"The exercise mooring-buoy continues from no other one, so that --continues has nothing to give.\n",
+			"The exercise mooring-buoy continues no other exercise. Leave out --continues.\n",
 		);
 		write("other.yaml", "width: 40\n");
 		expect(await refused("again.exercise.yaml", "--answers", "other.yaml")).toBe(
-			"other.yaml: no question of the exercise has the id width. Its ids: wide.\n",
+			"other.yaml: the exercise has no question with the id width. Its ids: wide.\n",
 		);
 		write("other.yaml", "forty\n");
 		expect(await refused("again.exercise.yaml", "--answers", "other.yaml")).toContain("a line for each answer");
@@ -213,7 +213,7 @@ describe("explain", () => {
 		expect(await markpen("explain", "other.json")).toEqual({
 			code: 2,
 			out: "",
-			err: "other.json holds no report; markpen check --json writes one.\n",
+			err: "other.json has no report. Make one with: markpen check --json\n",
 		});
 		expect((await markpen("explain", "files/ana.nib.txt")).err).toMatch(/is no JSON/);
 	});
@@ -227,7 +227,7 @@ describe("exercise", () => {
 		expect(await markpen("exercise", "new", "harbour-lamp")).toEqual({
 			code: 2,
 			out: "",
-			err: "harbour-lamp.exercise.yaml is there already; nothing was written.\n",
+			err: "harbour-lamp.exercise.yaml exists already. Nothing was written.\n",
 		});
 		expect((await markpen("exercise", "new", "No Id")).code).toBe(2);
 	});
@@ -261,7 +261,7 @@ describe("exercise", () => {
 test("alike lists nothing where no two are closer than usual, as JSON too", async () => {
 	expect(await markpen("alike", "files", "--exercise", BUOY)).toEqual({
 		code: 0,
-		out: "No two of 3 programs are closer than usual.\n",
+		out: "No two of 3 programs are unusually similar.\n",
 		err: "",
 	});
 	expect(JSON.parse((await markpen("alike", "files", "--exercise", BUOY, "--json")).out)).toEqual({

@@ -190,7 +190,7 @@ describe("figures", () => {
 		const { code, out } = await markpen("figures", "right.nib.txt");
 		expect([code, out.replace(/79\.\d %/, "79 %")]).toEqual([
 			0,
-			"1. circle, 80 across, red #dc143c, outline black #000000, 4 wide, centre 200, 150, 79 % to be seen, line 4\n2. rect, 60 by 14, white #ffffff, outline black #000000, 4 wide, centre 200, 150, line 6\n",
+			"1. circle, 80 across, red #dc143c, outline black #000000, 4 wide, centre 200, 150, 79 % visible, line 4\n2. rect, 60 by 14, white #ffffff, outline black #000000, 4 wide, centre 200, 150, line 6\n",
 		]);
 	});
 

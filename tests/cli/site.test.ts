@@ -77,20 +77,20 @@ describe("signing in", () => {
 			"a wrong passphrase",
 			() => [site.address, "nope"],
 			2,
-			"No account has this name and passphrase. Look at your card: class code, name and passphrase belong together. Your teacher can give you a new card.",
+			"Wrong name or passphrase. Check the class code, name and passphrase on your card. Your teacher can give you a new card.",
 		],
 		[
 			"no passphrase",
 			() => [site.address, ""],
 			2,
-			"There is no passphrase. Type it when it is asked for, or send it as the first line of the input.",
+			"No passphrase given. Type it at the prompt, or send it as the first line of the input.",
 		],
-		["no address", () => ["school", "x"], 2, "school is no address of a site; http://127.0.0.1:4170 is one."],
+		["no address", () => ["school", "x"], 2, "school isn't a site's address. Use one like http://127.0.0.1:4170."],
 		[
 			"a site that isn't there",
 			() => ["http://127.0.0.1:9", "x"],
 			3,
-			"The service can't be reached. Nothing was lost; try again in a moment.",
+			"The service can't be reached. Nothing is lost. Try again in a moment.",
 		],
 	])("with %s says what to do", async (_, of, code, says) => {
 		const [address, passphrase] = of() as [string, string];
@@ -130,7 +130,7 @@ describe("a teacher", () => {
 		const preview = await teacher(["class", "import", "9 Heron", "roster.csv"]);
 		expect([preview.code, preview.out]).toEqual([
 			1,
-			"Line  Name       What\n2     Nell Quay  Is new, and will sign in as nell.\n3                Left out: there is no name in it.\n\nNothing is changed yet. Say --carry-out to import it.\n",
+			"Line  Name       What\n2     Nell Quay  Is new, and will sign in as nell.\n3                Left out: the name is missing.\n\nNothing is changed yet. Add --carry-out to import the file.\n",
 		]);
 		const done = await teacher(["class", "import", "9 Heron", "roster.csv", "--carry-out"]);
 		const [, passphrase] = /^Nell Quay +heron-9 +nell +(\S+)$/m.exec(done.out) ?? [];
@@ -142,7 +142,7 @@ describe("a teacher", () => {
 		);
 		expect(await teacher(["class", "cards", "9 Heron", "Nobody"])).toMatchObject({
 			code: 2,
-			err: "Nobody in the class is called Nobody.\n",
+			err: "No student in the class is called Nobody.\n",
 		});
 		expect((await teacher(["class", "roster", "heron-9"])).out).toContain("Nell Quay  nell");
 	});
@@ -173,7 +173,7 @@ describe("a teacher", () => {
 			"format: markpen/exercise@1\nid: lamp\ntitle: Lamp\nbrief: A lamp 36 across.\nmodel: circle centre 140, 90 diameter 36\nfigures: { lamp: { kind: circle } }\ncriteria:\n  - { id: across, check: measure, of: lamp, what: diameter, is: 36, points: 2 }\n",
 		);
 		expect((await teacher(["exercise", "publish", "lamp.exercise.yaml"])).out).toBe(
-			"lamp is published as version 1.\n",
+			"lamp published as version 1.\n",
 		);
 		writeFileSync(join(folder, "bad.exercise.yaml"), "format: markpen/exercise@1\nid: bad\n");
 		expect(await teacher(["exercise", "publish", "bad.exercise.yaml"])).toMatchObject({
@@ -230,7 +230,7 @@ describe("a teacher", () => {
 			[
 				"Lintott, Bea/lamp.txt  Handed in for Bea Lintott, told by the name.",
 				"abel corrie.txt        Handed in for Abel Corrie, told by the name.",
-				"whose.txt              Left out: no student of the class is told by its name. Say whose it is to hand it in.",
+				"whose.txt              Skipped: no student has this name. Choose the student to hand it in.",
 			],
 		]);
 		expect(
@@ -302,7 +302,7 @@ describe("a student", () => {
 			code: 2,
 			err: expect.stringMatching(/^No open exercise is called other; there are /),
 		});
-		expect(await student(["class", "list"])).toMatchObject({ code: 2, err: "This account may not do this.\n" });
+		expect(await student(["class", "list"])).toMatchObject({ code: 2, err: "Your account isn't allowed to do this.\n" });
 	});
 });
 
@@ -336,7 +336,7 @@ describe("a site from nothing", () => {
 		const first = as("first");
 		expect(await first(["sign-in", address, "--sign-in-name", "first"], `${once}\n`)).toMatchObject({
 			code: 2,
-			err: "This passphrase was for one sign-in. Choose one of your own first.\n",
+			err: "This was a one-time passphrase. Choose your own passphrase first.\n",
 		});
 		expect(
 			(
@@ -347,12 +347,12 @@ describe("a site from nothing", () => {
 			).code,
 		).toBe(0);
 		expect((await first(["sign-in", address, "--sign-in-name", "first"], "my-own-passphrase\n")).code).toBe(0);
-		expect((await first(["class", "list"])).out).toBe("There is no class here.\n");
+		expect((await first(["class", "list"])).out).toBe("There are no classes.\n");
 		const again = execFileSync(process.execPath, [MARKPEN, "account", "first", "--site", address], {
 			env: own,
 			encoding: "utf8",
 		});
-		expect(again).toContain("has a new passphrase; the old one has ended.");
+		expect(again).toContain("has a new passphrase. The old one no longer works.");
 		expect((await first(["class", "list"])).code).toBe(2);
 		const worker = start("worker");
 		await new Promise<void>((resolve) =>

@@ -31,11 +31,11 @@ describe("an account", () => {
 			await page.getByRole("button", { name: /Okafor/ }).click();
 			await page.getByRole("menuitem", { name: "Account" }).click();
 			await page.getByRole("button", { name: "Revoke my laptop" }).click();
-			await page.getByText("You have none.").waitFor();
-			await page.getByRole("region", { name: "Audit list" }).getByText("signed in").first().waitFor();
+			await page.getByText("You have no tokens.").waitFor();
+			await page.getByRole("region", { name: "Change log" }).getByText("signed in").first().waitFor();
 			await page.getByLabel("Name", { exact: true }).fill("V. Thorne");
 			await page.getByLabel("Sign-in name").fill("thorne");
-			await page.getByRole("button", { name: "Add a teacher" }).click();
+			await page.getByRole("button", { name: "Add teacher" }).click();
 			const once =
 				(await page.getByRole("status").filter({ hasText: "one sign-in of V. Thorne" }).locator("b").textContent()) ??
 				"";
@@ -45,10 +45,10 @@ describe("an account", () => {
 			await page.getByLabel("Passphrase").fill(once);
 			await page.getByRole("button", { name: "Sign in" }).click();
 			await page.getByRole("heading", { name: "Choose a passphrase of your own" }).waitFor();
-			await page.getByLabel("Passphrase now").fill(once);
+			await page.getByLabel("Current passphrase").fill(once);
 			await page.getByLabel(/^New passphrase \(/).fill("a-long-passphrase-9");
-			await page.getByLabel("New passphrase again").fill("a-long-passphrase-9");
-			await page.getByRole("button", { name: "Change it" }).click();
+			await page.getByLabel("Repeat the new passphrase").fill("a-long-passphrase-9");
+			await page.getByRole("button", { name: "Change passphrase" }).click();
 			await page.getByText("Your first marked class").waitFor();
 		}));
 
@@ -60,17 +60,17 @@ describe("an account", () => {
 					RETURNING t.class_id, t.account_id`,
 			);
 			await to(page, "/account");
-			const classes = page.getByRole("region", { name: "Classes of this site" });
+			const classes = page.getByRole("region", { name: "All classes" });
 			await page.getByRole("button", { name: "Close account of R. Castellane" }).click();
 			const sure = page.getByRole("dialog", { name: "Close R. Castellane's account?" });
-			await sure.getByRole("button", { name: "Close the account" }).click();
+			await sure.getByRole("button", { name: "Close account" }).click();
 			await page.getByText("Nobody else has 8 Gannet. Give it to somebody first, then close the account.").waitFor();
 			await classes.getByLabel("Give 8 Gannet to").selectOption({ label: "J. Amari" });
 			await classes.getByRole("button", { name: "Give 8 Gannet" }).click();
 			await note(page, "8 Gannet is given.").waitFor();
 			await classes.getByText(/J\. Amari, R\. Castellane/).waitFor();
 			await page.getByRole("button", { name: "Close account of R. Castellane" }).click();
-			await sure.getByRole("button", { name: "Close the account" }).click();
+			await sure.getByRole("button", { name: "Close account" }).click();
 			await page.getByRole("button", { name: "Close account of R. Castellane" }).waitFor({ state: "detached" });
 			await site.rows("UPDATE accounts SET closed_at = NULL");
 			for (const { class_id, account_id } of rows)
@@ -99,7 +99,7 @@ describe("an account", () => {
 			await home(page);
 			await page.getByRole("button", { name: /Okafor/ }).click();
 			await page.getByRole("menuitem", { name: "Reading …" }).click();
-			await page.getByLabel("Light or dark").selectOption("dark");
+			await page.getByLabel("Colour theme").selectOption("dark");
 			expect(await page.evaluate(() => document.documentElement.dataset.theme)).toBe("dark");
 			await page.reload();
 			await page.getByRole("heading", { level: 1, name: "Today" }).waitFor();
@@ -124,7 +124,7 @@ describe("an account", () => {
 			await dialog.waitFor({ state: "detached" });
 			expect(await page.getByLabel("Comment", { exact: true }).inputValue()).toBe("A long word of praise");
 			await page.getByRole("button", { name: "Send" }).click();
-			await note(page, "The comment is there.").waitFor();
+			await note(page, "Comment added.").waitFor();
 		}));
 });
 
@@ -156,5 +156,5 @@ test("signing in as somebody else from the same window starts afresh", () =>
 		const student = DEMO_STUDENTS.tern.find((s) => s.signInName === "idris");
 		expect(student?.signInName).toBe("idris");
 		await signIn(page, "student");
-		expect(await page.getByText("Who is stuck").count()).toBe(0);
+		expect(await page.getByText("Stuck").count()).toBe(0);
 	}));

@@ -43,7 +43,7 @@ describe("signing in", () => {
 			await page.getByRole("button", { name: "Sign in" }).click();
 			expect(await page.getByRole("alert").textContent()).toContain("No account has this name and passphrase.");
 			await signIn(page, "teacher");
-			await page.getByRole("heading", { name: "Who is stuck" }).waitFor();
+			await page.getByRole("heading", { name: "Stuck" }).waitFor();
 		}));
 
 	test("signing out ends the session", () =>
@@ -233,10 +233,10 @@ describe("the student", () => {
 			await page.locator("[data-figures='7']").waitFor();
 			expect(await page.locator("pre").textContent()).toBe("3");
 			await page.getByRole("button", { name: "Hand in", exact: true }).click();
-			await page.getByRole("button", { name: "Hand it in" }).click();
+			await page.getByRole("button", { name: "Hand in now" }).click();
 			await page.getByTestId("result").getByText("11 of 11 points").waitFor();
 			expect(await page.locator("li[data-verdict=met]").count()).toBe(7);
-			await page.getByRole("link", { name: "See it on the drawing" }).click();
+			await page.getByRole("link", { name: "See the feedback" }).click();
 			await page.getByRole("heading", { level: 1, name: /^Pier planks try \d+ of \d+, handed in / }).waitFor();
 		}));
 
@@ -247,8 +247,8 @@ describe("the student", () => {
 				"paper lightcyan\nfor i from 0 to 6\n  rect corner 30 + i * 60, 90 size 36, 150\nend\npen colour sienna width 3",
 			);
 			await page.getByRole("button", { name: "Hand in", exact: true }).click();
-			await page.getByRole("button", { name: "Hand it in" }).click();
-			await page.getByRole("link", { name: "See it on the drawing" }).click();
+			await page.getByRole("button", { name: "Hand in now" }).click();
+			await page.getByRole("link", { name: "See the feedback" }).click();
 			await page.locator("[data-explanation=colour-after]").waitFor();
 			expect(await page.locator("[data-explanation]").allTextContents()).toEqual([
 				expect.stringMatching(/^[^#]*line 5[^#]*$/),
@@ -266,7 +266,7 @@ describe("the student", () => {
 				"Line 2: There is no statement “wlak”. Did you mean “walk”?",
 			);
 			await page.locator(".cm-lintRange-error").hover();
-			await page.getByRole("button", { name: "Put it right" }).click();
+			await page.getByRole("button", { name: "Apply fix" }).click();
 			await page.getByRole("button", { name: /^Run/ }).click();
 			await page.getByTestId("problem").waitFor({ state: "detached" });
 			expect(await page.locator("[data-figures='1']").count()).toBe(1);
@@ -290,7 +290,7 @@ describe("the student", () => {
 			await openDesk(page, "Sail");
 			await editor(page).fill(`-- ${"x".repeat(270_000)}`);
 			await page.getByRole("button", { name: "Hand in", exact: true }).click();
-			await page.getByRole("button", { name: "Hand it in" }).click();
+			await page.getByRole("button", { name: "Hand in now" }).click();
 			await page.getByRole("alert").waitFor();
 			expect(await page.getByRole("alert").textContent()).toContain("270003 bytes; 262144 are the most");
 			await page.reload();

@@ -6,7 +6,7 @@ import { desks, editor, handIn, inDays, kept, run } from "./own-desk.ts";
 
 const here = desks(BOATHOUSE);
 
-const figures = (page: Page) => page.getByRole("list", { name: "What you drew" }).getByRole("button");
+const figures = (page: Page) => page.getByRole("list", { name: "Your drawing" }).getByRole("button");
 
 describe("the desk", () => {
 	test("puts a place that is clicked, or chosen by keys, into the program where the cursor is", async () => {
@@ -15,7 +15,7 @@ describe("the desk", () => {
 		await editor(page).fill("circle centre ");
 		await editor(page).click();
 		await page.keyboard.press("Control+End");
-		await page.getByRole("button", { name: "Pick place" }).click();
+		await page.getByRole("button", { name: "Pick a point" }).click();
 		const at = await onScreen(page, 140, 90);
 		await page.mouse.click(at.x, at.y);
 		await expect.poll(() => editor(page).textContent()).toBe("circle centre 140, 90");
@@ -34,7 +34,7 @@ describe("the desk", () => {
 		const { page } = await here.own.open();
 		await editor(page).fill(BOTH);
 		await run(page);
-		await page.getByRole("button", { name: "Check it" }).click();
+		await page.getByRole("button", { name: "Check my drawing" }).click();
 		const criterion = page.locator("[data-criterion=place][data-verdict=missed]");
 		await criterion.waitFor();
 		await page.locator(".cm-line").nth(3).hover();
@@ -77,10 +77,10 @@ describe("the desk", () => {
 		const word = page.getByRole("region", { name: "Exercise" }).getByRole("button", { name: "radius" });
 		await word.focus();
 		await page.keyboard.press("Enter");
-		await page.getByText("From the middle of a circle to its rim: half of the diameter.").waitFor();
+		await page.getByText("The distance from a circle's centre to its edge: half the diameter.").waitFor();
 		expect(await axe(page)).toEqual([]);
 		await page.keyboard.press("Escape");
-		await page.getByText("From the middle of a circle to its rim").waitFor({ state: "hidden" });
+		await page.getByText("The distance from a circle's centre to its edge").waitFor({ state: "hidden" });
 	});
 
 	test("shows an example as a picture, without its source, where the exercise gives no more", async () => {
@@ -91,7 +91,7 @@ describe("the desk", () => {
 			if (response.url().includes("/api/")) traffic.push(await response.text().catch(() => ""));
 		});
 		await page.goto(`${here.site.address}/desk/${here.own.assignment}/lamps-picture`);
-		const picture = page.getByRole("img", { name: "What the example draws" });
+		const picture = page.getByRole("img", { name: "The example's drawing" });
 		await picture.waitFor();
 		await expect.poll(() => picture.evaluate((image) => (image as HTMLImageElement).naturalWidth)).toBe(800);
 		expect(traffic.length).toBeGreaterThan(1);
@@ -101,10 +101,10 @@ describe("the desk", () => {
 	test("shows an example's source where the exercise gives it, and draws it", async () => {
 		await here.begin("lamps-source");
 		const { page } = await here.own.open();
-		await page.getByText("An example", { exact: true }).click();
+		await page.getByText("Example drawing", { exact: true }).click();
 		await page.getByText("circle centre 60, 60 diameter 50").waitFor();
-		await page.getByRole("button", { name: "Draw it here" }).click();
-		await page.getByText("This is an example's drawing.").waitFor();
+		await page.getByRole("button", { name: "Draw the example" }).click();
+		await page.getByText("This is the example's drawing.").waitFor();
 		await figures(page).getByText("circle, 50 across").waitFor();
 	});
 
@@ -156,10 +156,10 @@ describe("the desk", () => {
 		await page.getByTestId("result").getByText("Handed in").waitFor();
 		await editor(page).fill(BOTH.replace("100, 90", "140, 90"));
 		await page.getByRole("button", { name: "Try 1", exact: true }).click();
-		const dialog = page.getByRole("dialog", { name: "Try 1, and what you have changed since" });
+		const dialog = page.getByRole("dialog", { name: "Try 1 and your changes since then" });
 		expect(await dialog.getByTestId("changes").textContent()).toBe("1 line new, 1 line gone");
 		expect(await axe(page)).toEqual([]);
-		await dialog.getByRole("button", { name: "Take it up again" }).click();
+		await dialog.getByRole("button", { name: "Restore this version" }).click();
 		await kept(page);
 		expect(await here.own.draft()).toBe(BOTH.trim());
 		await page.getByRole("button", { name: "Undo" }).click();
@@ -188,8 +188,8 @@ describe("the desk", () => {
 		await kept(page);
 		await page.reload();
 		await expect.poll(() => editor(page).textContent()).toBe("walk 5");
-		await page.getByRole("button", { name: "Your program of Boathouse lamps" }).click();
-		await page.getByRole("button", { name: "Take it up again" }).click();
+		await page.getByRole("button", { name: "Your program from Boathouse lamps" }).click();
+		await page.getByRole("button", { name: "Restore this version" }).click();
 		await expect.poll(() => editor(page).textContent()).toBe(BOTH.replaceAll("\n", ""));
 	});
 

@@ -63,22 +63,22 @@ describe("nothing is lost", () => {
 			revision: "any",
 		});
 		await editor(page).fill("-- here, and on\n");
-		const dialog = page.getByRole("dialog", { name: "Your program was changed in two places" });
+		const dialog = page.getByRole("dialog", { name: "There are two versions of your program" });
 		await dialog.waitFor();
 		expect(await dialog.locator("pre").allTextContents()).toEqual([
 			expect.stringContaining("-- here, and on"),
 			expect.stringContaining("-- there"),
 		]);
 		expect(await dialog.textContent()).toContain("On iPad");
-		await dialog.getByRole("button", { name: "Go on with that one" }).click();
+		await dialog.getByRole("button", { name: "Use that version" }).click();
 		await kept(page);
 		expect(await here.own.draft()).toBe("-- there");
 		await page
 			.getByRole("listitem")
 			.filter({ hasText: "-- here, and on" })
-			.getByRole("button", { name: /^Put aside/ })
+			.getByRole("button", { name: /^Replaced/ })
 			.click();
-		await page.getByRole("button", { name: "Take it up again" }).click();
+		await page.getByRole("button", { name: "Restore this version" }).click();
 		await kept(page);
 		expect(await here.own.draft()).toBe("-- here, and on");
 	});
@@ -174,12 +174,12 @@ describe("nothing is lost", () => {
 describe("a self-check", () => {
 	test("shows what was found, where the teacher lets it, and uses up no try", async () => {
 		const { page } = await here.own.open();
-		await page.getByRole("button", { name: "Check it" }).click();
+		await page.getByRole("button", { name: "Check my drawing" }).click();
 		await page.locator("[data-criterion=place][data-verdict=missed]").waitFor();
 		expect(await page.locator("[data-criterion=across]").getAttribute("data-verdict")).toBe("met");
 		await editor(page).fill(RIGHT);
-		await page.getByText("the program has changed since").first().waitFor();
-		await page.getByRole("button", { name: "Check it" }).click();
+		await page.getByText("The program has changed since").first().waitFor();
+		await page.getByRole("button", { name: "Check my drawing" }).click();
 		await page.locator("[data-criterion=place][data-verdict=met]").waitFor();
 		expect(await here.own.handIns()).toBe(0);
 	});
@@ -246,20 +246,20 @@ describe("questions and the given program", () => {
 		const { page } = await here.own.open();
 		expect(await editor(page).textContent()).toContain("circle centre 100, 90");
 		await editor(page).fill("-- all gone\n");
-		await page.getByRole("button", { name: "The given program" }).click();
-		const dialog = page.getByRole("dialog", { name: "The given program, and what you have changed since" });
+		await page.getByRole("button", { name: "Starter program" }).click();
+		const dialog = page.getByRole("dialog", { name: "Starter program and your changes since then" });
 		expect(await dialog.getByTestId("changes").textContent()).toBe("1 line new, 2 lines gone");
 		expect(await dialog.getByRole("listitem").allTextContents()).toEqual([
 			expect.stringMatching(/before:\s*fill gold/),
 			expect.stringMatching(/before:\s*circle centre 100, 90/),
 			expect.stringMatching(/now:\s*-- all gone/),
 		]);
-		await dialog.getByRole("button", { name: "Take it up again" }).click();
+		await dialog.getByRole("button", { name: "Restore this version" }).click();
 		await page.locator(".cm-content").getByText("circle centre 100, 90").waitFor();
 		await page
 			.getByRole("listitem")
 			.filter({ hasText: "-- all gone" })
-			.getByRole("button", { name: /^Put aside/ })
+			.getByRole("button", { name: /^Replaced/ })
 			.waitFor();
 	});
 });
@@ -269,11 +269,11 @@ describe("handing in", () => {
 		const { page } = await here.own.open();
 		await editor(page).fill(RIGHT);
 		await page.getByRole("button", { name: "Hand in", exact: true }).click();
-		const dialog = page.getByRole("dialog", { name: "Hand this in?" });
+		const dialog = page.getByRole("dialog", { name: "Hand in your program?" });
 		expect(await dialog.textContent()).toMatch(
 			/Desk lamp.*which you haven't run yet.*You can hand in again until it closes/s,
 		);
-		await dialog.getByRole("button", { name: "Hand it in" }).click();
+		await dialog.getByRole("button", { name: "Hand in now" }).click();
 		await page
 			.getByTestId("result")
 			.getByText(/3 of \d points/)
@@ -291,7 +291,7 @@ describe("handing in", () => {
 		);
 		await handIn(page);
 		await page.getByText("This looks like").waitFor();
-		await page.getByRole("button", { name: "Hand it in there" }).click();
+		await page.getByRole("button", { name: "Hand it in there instead" }).click();
 		await page.getByRole("heading", { level: 1, name: "Pier planks" }).waitFor();
 	});
 });
@@ -300,7 +300,7 @@ test("the desk has no fault that axe finds, with a check and a hint shown", asyn
 	const { page } = await here.own.open();
 	await page.getByRole("button", { name: /^Run/ }).click();
 	await page.locator("[data-figures='1']").waitFor();
-	await page.getByRole("button", { name: "Check it" }).click();
+	await page.getByRole("button", { name: "Check my drawing" }).click();
 	await page.locator("[data-criterion=place][data-verdict=missed]").waitFor();
 	expect(await axe(page)).toEqual([]);
 	await page.setViewportSize({ width: 360, height: 740 });
@@ -319,9 +319,9 @@ describe("the editor", () => {
 		await page.keyboard.press("ArrowLeft");
 		await page.keyboard.press("ArrowLeft");
 		const help = page.getByTestId("help");
-		await help.getByText("An example").click();
-		await help.getByRole("button", { name: "Draw it" }).click();
-		await page.getByText("This is an example's drawing.").waitFor();
+		await help.getByText("Example").click();
+		await help.getByRole("button", { name: "Draw this example" }).click();
+		await page.getByText("This is the example's drawing.").waitFor();
 		expect(await editor(page).textContent()).toBe("circle ");
 	});
 
@@ -341,7 +341,7 @@ describe("the editor", () => {
 		await page.getByRole("button", { name: /^Run/ }).click();
 		await page.getByTestId("problem").waitFor();
 		await page.locator(".cm-lintRange-error").hover();
-		await page.getByRole("button", { name: "Put it right" }).click();
+		await page.getByRole("button", { name: "Apply fix" }).click();
 		expect(await editor(page).textContent()).toBe("walk 90");
 		await page.keyboard.type("!");
 		expect(await editor(page).textContent()).toBe("walk! 90");
@@ -366,6 +366,6 @@ test("free drawing: an example is opened, changed, kept under its name, and ther
 	expect(await axe(page)).toEqual([]);
 	await page.getByRole("link", { name: "Free drawing" }).first().click();
 	await page.getByRole("button", { name: "Remove Star walked with turns" }).click();
-	await page.getByText("You have none yet.").waitFor();
+	await page.getByText("You have no drawings yet.").waitFor();
 	expect(wrong).toEqual([]);
 });

@@ -77,7 +77,7 @@ test("from an empty database to a marked class of thirty, in one go", async () =
 	await way.step("a class of thirty, by paste", async () => {
 		await way.click(page.getByRole("link", { name: "Add a class" }));
 		await page.getByLabel("Name", { exact: true }).fill("9 Curlew");
-		await way.click(button(page, "Make the class"));
+		await way.click(button(page, "Create class"));
 		await page.getByLabel(/^Paste names/).fill(NAMES.join("\n"));
 		await way.click(button(page, "Check the list"));
 		const imported = page.waitForResponse((r) => r.url().endsWith("/roster") && r.request().method() === "POST");
@@ -112,8 +112,8 @@ test("from an empty database to a marked class of thirty, in one go", async () =
 		await way.click(page.getByRole("link", { name: "Exercises" }).first());
 		await way.click(button(page, "New exercise"));
 		await page.getByLabel("Title").fill("Blue lamp");
-		await page.getByLabel(/^Start from a sentence/).fill("a blue circle 40 across at 200, 150");
-		await way.click(button(page, "Begin"));
+		await page.getByLabel(/^Describe the drawing/).fill("a blue circle 40 across at 200, 150");
+		await way.click(button(page, "Create exercise"));
 		await way.click(button(page, "Diameter of the blue circle: 40"));
 		await page.getByLabel("Tolerance").fill("2");
 		await page.keyboard.press("Tab");
@@ -154,7 +154,7 @@ test("from an empty database to a marked class of thirty, in one go", async () =
 	await way.step("one comment for ten", async () => {
 		await way.click(button(page, /10 of 30$/).first());
 		await page
-			.getByLabel("Comment for all who share this cause")
+			.getByLabel("Comment for all students with this cause")
 			.fill("Walk round the triangle yourself: how far do you turn?");
 		await way.click(button(page, "Send to 10"));
 		await page
@@ -190,7 +190,7 @@ test("from an empty database to a marked class of thirty, in one go", async () =
 
 	await way.step("the list is done", async () => {
 		await way.click(page.getByRole("link", { name: "Today" }));
-		await page.getByText("Newly handed in").waitFor();
+		await page.getByText("New hand-ins").waitFor();
 		await expect.poll(() => page.getByText("Your first marked class").count()).toBe(0);
 	});
 

@@ -49,7 +49,7 @@ async function open(page: Page, id: string): Promise<void> {
 	await page.getByText("Criteria, ").waitFor();
 	await page.locator("[data-figures='2']").waitFor();
 }
-const saved = (page: Page) => page.getByTestId("saved").filter({ hasText: /^saved$/ });
+const saved = (page: Page) => page.getByTestId("saved").filter({ hasText: /^Saved$/ });
 const source = async (id: string) => (await teacher.showExercise({ params: { id } })).source;
 
 describe("the library", () => {
@@ -125,8 +125,8 @@ describe("the library", () => {
 			await page.goto(`${site.address}/exercises`);
 			await page.getByRole("button", { name: "New exercise" }).click();
 			await page.getByLabel("Title").fill("Gulls & Crates");
-			await page.getByText("Its id will be gulls-crates.").waitFor();
-			await page.getByRole("button", { name: "Begin" }).click();
+			await page.getByText("The exercise's id: gulls-crates.").waitFor();
+			await page.getByRole("button", { name: "Create exercise" }).click();
 			await page.getByRole("heading", { level: 1, name: /Gulls & Crates/ }).waitFor();
 			await page.locator("[data-figures='1']").waitFor();
 		}));
@@ -194,12 +194,12 @@ describe("the editor", () => {
 			await page.getByRole("button", { name: "Done" }).click();
 			await page.getByText("Criteria, 2 points").waitFor();
 			await page.getByRole("button", { name: "Undo", exact: true }).click();
-			await page.getByText("Criteria, 1 points").waitFor();
+			await page.getByText("Criteria, 1 point").waitFor();
 			await page.getByRole("button", { name: "Redo" }).click();
 			await page.getByText("Criteria, 2 points").waitFor();
 			await page.getByRole("button", { name: /Everything is on the sheet/ }).click();
 			await page.getByRole("button", { name: "Remove" }).click();
-			await page.getByText("Criteria, 1 points").waitFor();
+			await page.getByText("Criteria, 1 point").waitFor();
 			await page.getByRole("status").getByRole("button", { name: "Undo" }).click();
 			await page.getByText("Criteria, 2 points").waitFor();
 		}));
@@ -262,7 +262,7 @@ describe("the editor", () => {
 			await page.getByRole("button", { name: /The drawing looks like the model/ }).click();
 			await page.getByRole("button", { name: "Done" }).click();
 			await page.getByRole("tab", { name: "Trial programs" }).click();
-			await page.getByRole("button", { name: "Add a program" }).click();
+			await page.getByRole("button", { name: "Add trial program" }).click();
 			await page.getByLabel("Name").fill("only a dot");
 			await page.getByLabel("Should earn").fill("2");
 			await page.keyboard.press("Tab");
@@ -280,7 +280,7 @@ describe("the editor", () => {
 			const id = await begun("lamp-tried");
 			await open(page, id);
 			await page.getByRole("button", { name: "Test exercise" }).click();
-			const list = page.getByRole("list", { name: "Changes that no criterion notices" });
+			const list = page.getByRole("list", { name: "Mistakes that no criterion notices" });
 			await list.waitFor();
 			const passed = () => list.getByRole("listitem").allTextContents();
 			const [first] = await passed();
@@ -291,7 +291,7 @@ describe("the editor", () => {
 			await expect
 				.poll(
 					async () =>
-						(await page.getByText("The criteria notice every change.").isVisible()) ||
+						(await page.getByText("The criteria notice every mistake.").isVisible()) ||
 						(await passed()).length < before ||
 						(await passed())[0] !== first,
 				)
@@ -337,7 +337,7 @@ describe("the editor", () => {
 				expect.stringContaining("title: Mine"),
 				expect.stringContaining("title: From elsewhere"),
 			]);
-			await dialog.getByRole("button", { name: "Take the other one" }).click();
+			await dialog.getByRole("button", { name: "Use the saved version" }).click();
 			await page.getByRole("heading", { level: 1, name: /From elsewhere/ }).waitFor();
 			await page.getByRole("button", { name: "Undo", exact: true }).click();
 			await page.getByRole("heading", { level: 1, name: /Mine/ }).waitFor();
@@ -351,7 +351,7 @@ describe("the editor", () => {
 				route.request().method() === "PUT" ? route.abort() : route.continue(),
 			);
 			await page.getByLabel("Title").fill("Typed in the train");
-			await page.getByTestId("saved").filter({ hasText: "kept in this browser" }).waitFor();
+			await page.getByTestId("saved").filter({ hasText: "Saved in this browser" }).waitFor();
 			await page.unroute("**/api/v1/exercises/**");
 			await page.reload();
 			await page.getByRole("heading", { level: 1, name: /Typed in the train/ }).waitFor();
@@ -368,7 +368,7 @@ describe("the editor", () => {
 			await page.keyboard.type("A lamp by keys");
 			await page.getByRole("list", { name: "Figures of the model" }).getByRole("button").first().focus();
 			await page.keyboard.press("Enter");
-			await page.getByLabel("Search the sentences").focus();
+			await page.getByLabel("Search criteria").focus();
 			await page.getByRole("button", { name: /Diameter of the circle: 36/ }).waitFor();
 			await page.keyboard.type("diameter");
 			await page.keyboard.press("Tab");

@@ -53,7 +53,7 @@ const asset = (pattern: RegExp) => {
 };
 
 interface Outcome {
-	/** Milliseconds until it answered; null where its worker had to be ended. */
+	/** Milliseconds until it answered; null if its worker had to be ended. */
 	readonly took: number | null;
 	readonly codes: readonly string[];
 	/** What the probe said after it. */

@@ -13,7 +13,7 @@ test("a program for the canvas is written, run, checked and handed in at the des
 	await editor(page).fill(BEACON_CANVAS.replace("40, 0", "80, 0"));
 	await run(page);
 	await expect.poll(() => colourAt(page, 200, 60)).toEqual([255, 215, 0]);
-	await page.getByRole("button", { name: "Check it" }).click();
+	await page.getByRole("button", { name: "Check my drawing" }).click();
 	await page.locator("[data-criterion=across][data-verdict=missed]").waitFor();
 	await editor(page).fill(BEACON_CANVAS);
 	await run(page);
@@ -48,9 +48,9 @@ test("another language begins with what is given in it, and the desk comes back 
 	await editor(page).fill(BEACON_CANVAS);
 	await language.selectOption("nib");
 	await expect.poll(() => editor(page).textContent()).toBe("pen none");
-	// What was written before is put aside in its own language.
-	await page.getByRole("button", { name: /^Put aside/ }).click();
-	await page.getByRole("button", { name: "Take it up again" }).click();
+	// What was written before is kept in its own language.
+	await page.getByRole("button", { name: /^Replaced/ }).click();
+	await page.getByRole("button", { name: "Restore this version" }).click();
 	await expect.poll(() => editor(page).textContent()).toContain("c.fillRect(140, 180, 120, 30);");
 	expect(await language.inputValue()).toBe("javascript");
 	await language.selectOption("nib");

@@ -34,7 +34,7 @@ const visit: Visit = (...of) => visiting({ browser, address: site.address })(...
 
 /** Every page, with what it shows once it is there, and who opens it. */
 const PAGES: readonly (readonly [name: string, path: () => string, there: string, who: "teacher" | "student"])[] = [
-	["today", () => "/", "Who is stuck", "teacher"],
+	["today", () => "/", "Stuck", "teacher"],
 	["classes", () => "/classes", "8 Curlew", "teacher"],
 	["a class", () => `/classes/${ids.class}`, "Zoe Lark", "teacher"],
 	["in the lesson", () => `/classes/${ids.class}/lesson`, "Hide names", "teacher"],
@@ -49,7 +49,7 @@ const PAGES: readonly (readonly [name: string, path: () => string, there: string
 	["upload", () => `/assignments/${ids.assignment}/mooring-buoy/upload`, "Drop a zip", "teacher"],
 	["feedback to print", () => `/assignments/${ids.assignment}/mooring-buoy/print`, "Zoe Lark", "teacher"],
 	["dates and rules", () => `/assignments/${ids.assignment}/mooring-buoy/rules`, "Check again", "teacher"],
-	["a hand-in", () => `/hand-ins/${ids.handIn}`, "What was drawn", "teacher"],
+	["a hand-in", () => `/hand-ins/${ids.handIn}`, "Figures", "teacher"],
 	["one page for home", () => `/hand-ins/${ids.handIn}/print`, "14 of 16 points", "teacher"],
 	["a student", () => `/students/${ids.student}`, "Criteria met", "teacher"],
 	["the library", () => "/exercises", "Storm cone", "teacher"],
@@ -57,10 +57,10 @@ const PAGES: readonly (readonly [name: string, path: () => string, there: string
 	["a new collection", () => "/collections/new", "Storm cone", "teacher"],
 	["an exercise", () => `/exercises/${ids.exercise}`, "Criteria, 14 points", "teacher"],
 	["across classes", () => `/exercises/${ids.exercise}/across`, "Which criterion is hardest?", "teacher"],
-	["an account", () => "/account", "What was changed", "teacher"],
+	["an account", () => "/account", "Change log", "teacher"],
 	["my work", () => "/", "To do", "student"],
 	["the desk", () => `/desk/${ids.planks}/pier-planks`, "Checklist", "student"],
-	["feedback", () => `/hand-ins/${ids.own}`, "What you drew", "student"],
+	["feedback", () => `/hand-ins/${ids.own}`, "Your drawing", "student"],
 	["free drawing", () => "/free", "Examples to change", "student"],
 	["a free drawing", () => "/free/Gull", "Put the cursor in a word", "student"],
 ];
@@ -157,14 +157,14 @@ describe("every page from fixtures", () => {
 		"set work": "Write an exercise",
 		"an assignment": "Add students",
 		judging: "Upload programs",
-		alike: "Look for alike pairs",
+		alike: "Find similar pairs",
 		show: "Upload programs",
 		"feedback to print": "Upload programs",
 		"a student": "Choose a class",
 		exercises: "New exercise",
 		"across classes": "Choose a class",
-		"my work": "Draw something of your own",
-		"free drawing": "Begin",
+		"my work": "Make a free drawing",
+		"free drawing": "Create drawing",
 	};
 
 	test.each(paths)("%s is there when it is empty, with a button for what to do next", (name, path) =>

@@ -92,17 +92,17 @@ describe("a hand-in", () => {
 			expect(await page.locator("li:has([data-criterion=across])").textContent()).toContain("Just the size.");
 		}));
 
-	test("is marked by three keys: a kept comment that fits what went wrong comes first, release, next", () =>
+	test("is marked by three keys: a kept comment that suggested comes first, release, next", () =>
 		visit("teacher", async (page) => {
 			await teacher.keepComment({ body: { words: "Look at the whole again, {name}." } });
 			await teacher.keepComment({
 				body: { words: "{name}, read line {line} once more.", slip: "radius-for-diameter" },
 			});
 			const id = await open(page, "Bram Ousel");
-			const kept = page.getByRole("list", { name: "Kept comments" });
+			const kept = page.getByRole("list", { name: "Saved comments" });
 			await kept.waitFor();
 			expect(await kept.getByRole("listitem").first().textContent()).toMatch(
-				/1\s*\{name\}, read line \{line\} once more\.\s*fits what went wrong/,
+				/1\s*\{name\}, read line \{line\} once more\.\s*suggested/,
 			);
 			await page.keyboard.press("1");
 			await page.getByText("Bram, read line 4 once more.").waitFor();
@@ -120,12 +120,12 @@ describe("a hand-in", () => {
 		visit("teacher", async (page) => {
 			await open(page, "Ned Holt");
 			await page.getByLabel("Comment", { exact: true }).fill("Count the corners, {name}.");
-			await page.getByLabel("keep it for others").check();
+			await page.getByLabel("Save for reuse").check();
 			await page.keyboard.press("Tab");
 			await page.getByRole("button", { name: "Send" }).click();
 			await page.getByText("Count the corners, Ned.").waitFor();
-			await page.getByRole("button", { name: "Don't keep “Count the corners, {name}.”" }).click();
-			await note(page, "It is no longer kept.").waitFor();
+			await page.getByRole("button", { name: "Delete saved comment “Count the corners, {name}.”" }).click();
+			await note(page, "Saved comment deleted.").waitFor();
 			expect((await teacher.listKeptComments({})).comments.map((c) => c.words)).not.toContain(
 				"Count the corners, {name}.",
 			);
@@ -300,7 +300,7 @@ describe("the viewer", () => {
 					.locator("svg")
 					.getAttribute("viewBox");
 			const whole = await view();
-			await page.getByRole("button", { name: "Closer" }).click();
+			await page.getByRole("button", { name: "Zoom in" }).click();
 			const closer = await view();
 			expect(Number(closer?.split(" ")[2])).toBeLessThan(Number(whole?.split(" ")[2]));
 			await overSheet(page, 200, 150);

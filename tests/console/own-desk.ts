@@ -152,12 +152,12 @@ export const editor = (page: Page) => page.getByRole("textbox", { name: "Program
 export const kept = (page: Page) =>
 	page
 		.getByTestId("kept")
-		.filter({ hasText: /^kept$/ })
+		.filter({ hasText: /^Saved$/ })
 		.waitFor();
 
 export async function handIn(page: Page): Promise<void> {
 	await page.getByRole("button", { name: "Hand in", exact: true }).click();
-	await page.getByRole("button", { name: "Hand it in" }).click();
+	await page.getByRole("button", { name: "Hand in now" }).click();
 }
 
 export async function run(page: Page): Promise<void> {

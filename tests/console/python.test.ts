@@ -22,7 +22,7 @@ test("a program in Python is written, run, checked and handed in at the desk", a
 	await editor(page).fill(BEACON_PYTHON.replace("light(80)", "light(160)"));
 	await run(page);
 	await expect.poll(() => colourAt(page, 200, 60)).toEqual([255, 215, 0]);
-	await page.getByRole("button", { name: "Check it" }).click();
+	await page.getByRole("button", { name: "Check my drawing" }).click();
 	await page.locator("[data-criterion=across][data-verdict=missed]").waitFor();
 	await editor(page).fill(BEACON_PYTHON);
 	await run(page);

@@ -13,7 +13,7 @@ test("somebody who hears the page goes from figure to figure and from a criterio
 	await page.keyboard.press("Control+a");
 	await page.keyboard.insertText(BOTH);
 	await page.keyboard.press("Control+Enter");
-	const list = page.getByRole("list", { name: "What you drew" });
+	const list = page.getByRole("list", { name: "Your drawing" });
 	await list.getByRole("button", { name: /^2\. / }).waitFor();
 	const focused = () =>
 		page.evaluate(
@@ -30,7 +30,7 @@ test("somebody who hears the page goes from figure to figure and from a criterio
 	expect(await focused()).toMatch(/^2\. circle, 30 across, .*red.* centre 240, 90, line 4$/);
 
 	// What was found, of each criterion, by its verdict's word.
-	await page.getByRole("button", { name: "Check it" }).focus();
+	await page.getByRole("button", { name: "Check my drawing" }).focus();
 	await page.keyboard.press("Enter");
 	const missed = page
 		.getByRole("region", { name: "Exercise" })
@@ -80,10 +80,10 @@ describe("reading", () => {
 			});
 		expect(await look()).toMatchObject({ size: 15, apart: false, motion: "usual", program: "15px" });
 		const dialog = await settings(page);
-		await dialog.getByLabel("Size of text").selectOption({ label: "half as large again" });
-		await dialog.getByLabel("Letters, words and lines farther apart").check();
-		await dialog.getByLabel("Stronger contrast").check();
-		await dialog.getByLabel("Nothing moves by itself").check();
+		await dialog.getByLabel("Text size").selectOption({ label: "half as large again" });
+		await dialog.getByLabel("Wider letter, word and line spacing").check();
+		await dialog.getByLabel("High contrast").check();
+		await dialog.getByLabel("Reduce motion").check();
 		expect(await axe(page)).toEqual([]);
 		await dialog.getByRole("button", { name: "Done" }).click();
 		const changed = { size: 22.5, apart: true, color: "rgb(0, 0, 0)", motion: "none", program: "22.5px" };

@@ -22,7 +22,7 @@ describe("signing in by card", () => {
 		const { classCode, signInName, passphrase } = here.own.card;
 		await page.getByLabel("Passphrase").fill("x");
 		expect(await page.getByLabel("Passphrase").getAttribute("type")).toBe("password");
-		await page.getByLabel("Show what is typed").check();
+		await page.getByLabel("Show passphrase").check();
 		expect(await page.getByLabel("Passphrase").getAttribute("type")).toBe("text");
 		await signIn(
 			page,
@@ -67,18 +67,18 @@ test("the whole way: card, brief, program, check, hand-in, and the teacher's wor
 	await page.getByText("Two lamps hang at the boathouse").waitFor();
 	await editor(page).fill(BOTH);
 	await run(page);
-	await page.getByRole("button", { name: "Check it" }).click();
+	await page.getByRole("button", { name: "Check my drawing" }).click();
 	// How it did is shown once it is released, and not by a check before.
-	await page.getByText("It was checked. Your teacher shows you later how it went.").waitFor();
+	await page.getByText("Checked. Your teacher will show you the results later.").waitFor();
 	expect(await page.locator("[data-criterion][data-verdict]").count()).toBe(0);
 	await handIn(page);
 	await page
 		.getByTestId("result")
-		.getByText("It has arrived, as try 1. Your teacher will show you how it went.")
+		.getByText("Handed in as try 1. Your teacher will show you the results later.")
 		.waitFor();
 	// Nothing is shown before it is released, neither here nor on the page of the hand-in.
 	await page.getByRole("link", { name: /Feedback on try 1/ }).click();
-	await page.getByText("Your teacher will show you how it went.").waitFor();
+	await page.getByText("Your teacher will show you the results later.").waitFor();
 	expect(await page.getByText("Try next").count()).toBe(0);
 
 	const [row] = (await here.teacher.showAssignment({ params: { id: here.own.assignment } })).handIns;
@@ -107,20 +107,20 @@ test("the whole way: card, brief, program, check, hand-in, and the teacher's wor
 	expect(await group("Met").getByRole("button").count()).toBe(2);
 	expect(await group("Partly").textContent()).toContain("It is your own");
 	expect(await group("Try next").textContent()).toMatch(/140, 90.*Count from the left rim\./s);
-	// The teacher's words stand beside what they speak of.
+	// The teacher's words are next to their subject.
 	await page.getByText("Your red lamp is right.").waitFor();
 	expect(await page.getByRole("application", { name: /^Source/ }).textContent()).toMatch(
 		/circle centre 100, 90 diameter 36\s*Read 140 here\./,
 	);
-	expect(await page.getByRole("list", { name: "What you drew" }).getByRole("listitem").first().textContent()).toMatch(
+	expect(await page.getByRole("list", { name: "Your drawing" }).getByRole("listitem").first().textContent()).toMatch(
 		/^1\. circle.*This one hangs too far left\./s,
 	);
 	// Pointing at a criterion lights the figure and the line.
 	await group("Try next").locator("[data-criterion=place]").hover();
 	await page.locator("[data-line='2'].lit").waitFor();
 	expect(await page.locator("[data-lit]").count()).toBe(1);
-	// The model stands beside one's own, and over it.
-	await page.getByRole("img", { name: "What the model draws" }).waitFor();
+	// The model is shown next to the student's drawing, and over it.
+	await page.getByRole("img", { name: "The model's drawing" }).waitFor();
 	expect(await page.getByRole("application", { name: /^The model's source/ }).textContent()).toContain(
 		"circle centre 140, 90 diameter 36",
 	);
@@ -128,7 +128,7 @@ test("the whole way: card, brief, program, check, hand-in, and the teacher's wor
 	expect(await axe(page)).toEqual([]);
 	await page.setViewportSize({ width: 360, height: 740 });
 	expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(360);
-	await page.getByRole("link", { name: "Go on at the desk" }).click();
+	await page.getByRole("link", { name: "Continue at the desk" }).click();
 	await editor(page).waitFor();
 	expect(wrong).toEqual([]);
 });
@@ -141,16 +141,16 @@ describe("until when and how often", () => {
 		await here.begin("lamps", { opensAt: inDays(-3), dueAt: inDays(-1), late: "reduced", lateShare: 0.2 });
 		const { page } = await here.own.open();
 		expect((await due(page))?.replace(/\s+/g, " ").trim()).toMatch(
-			/^Past due: a late try loses part of its points\. It closes (tomorrow|in 2 days)\.$/,
+			/^Past due: late work loses points\. It closes (tomorrow|in 2 days)\.$/,
 		);
 		await button(page).click();
-		await page.getByRole("dialog").getByText("It is past due, so part of the points are lost.").waitFor();
+		await page.getByRole("dialog").getByText("The due date has passed, so you lose some points.").waitFor();
 	});
 
 	test("where late is refused, nothing is offered", async () => {
 		await here.begin("lamps", { opensAt: inDays(-3), dueAt: inDays(-1), late: "refused" });
 		const { page } = await here.own.open();
-		expect(await due(page)).toContain("Past due: nothing more can be handed in.");
+		expect(await due(page)).toContain("Past due: you can no longer hand in.");
 		expect(await button(page).isDisabled()).toBe(true);
 	});
 
@@ -161,7 +161,7 @@ describe("until when and how often", () => {
 			`UPDATE assignments SET opens_at = now() - interval '3 days', due_at = now() - interval '2 days', closes_at = now() - interval '1 day' WHERE id = '${here.own.assignment}'`,
 		);
 		const { page } = await here.own.open();
-		expect(await due(page)).toContain("Closed yesterday: nothing more can be handed in.");
+		expect(await due(page)).toContain("Closed yesterday. You can't hand in any more.");
 		expect(await button(page).isDisabled()).toBe(true);
 		await page.locator(".cm-content").getByText("circle centre 100, 90").waitFor();
 	});
@@ -172,7 +172,7 @@ describe("until when and how often", () => {
 		for (const left of [1, 0]) {
 			await handIn(page);
 			await page.getByTestId("result").getByText("Handed in").waitFor();
-			await expect.poll(() => due(page)).toContain(left === 0 ? "You have no try left." : "1 try left.");
+			await expect.poll(() => due(page)).toContain(left === 0 ? "You have no tries left." : "1 try left.");
 		}
 		expect(await button(page).isDisabled()).toBe(true);
 		expect(await page.getByRole("button", { name: /^Try \d$/ }).count()).toBe(2);
@@ -213,8 +213,8 @@ describe("free drawing", () => {
 			revision: "any",
 		});
 		await editor(page).fill("-- here, and on\n");
-		const dialog = page.getByRole("dialog", { name: "This drawing was changed in two places" });
-		await dialog.getByRole("button", { name: "Go on with this one" }).click();
+		const dialog = page.getByRole("dialog", { name: "There are two versions of this drawing" });
+		await dialog.getByRole("button", { name: "Use this version" }).click();
 		await kept(page);
 		const { drawings } = await here.own.student.listFreeDrawings({});
 		expect(drawings.map((d) => [d.name.replace(/, .*/, ", …"), d.source.trim()]).sort()).toEqual([
@@ -229,7 +229,7 @@ describe("free drawing", () => {
 		await kept(page).catch(() => undefined);
 		await here.own.context.setOffline(true);
 		await editor(page).fill("walk 20\n");
-		await page.getByText("kept in this browser until the network is back").waitFor();
+		await page.getByText("Saved in this browser until you are online again").waitFor();
 		await here.own.context.setOffline(false);
 		await kept(page);
 		expect((await here.own.student.listFreeDrawings({})).drawings.find((d) => d.name === "Gull")?.source.trim()).toBe(

@@ -18,7 +18,7 @@ test("a drawing as SVG is written, run, checked and handed in at the desk", asyn
 	await editor(page).fill(BEACON_SVG.replace('r="40"', 'r="80"'));
 	await run(page);
 	await expect.poll(() => colourAt(page, 200, 60)).toEqual([255, 215, 0]);
-	await page.getByRole("button", { name: "Check it" }).click();
+	await page.getByRole("button", { name: "Check my drawing" }).click();
 	await page.locator("[data-criterion=across][data-verdict=missed]").waitFor();
 	await editor(page).fill(BEACON_SVG);
 	await run(page);

@@ -61,7 +61,7 @@ describe("today", () => {
 	test("names who is stuck with criterion and slip, what is new, what closes, what waits for a judgement", () =>
 		visit("teacher", async (page) => {
 			await home(page);
-			await page.getByRole("heading", { name: "Who is stuck" }).waitFor();
+			await page.getByRole("heading", { name: "Stuck" }).waitFor();
 			const stuck = page.getByRole("list", { name: "Stuck" }).getByRole("listitem");
 			expect((await stuck.allTextContents()).map((t) => t.trim().slice(0, 12))).toEqual([
 				expect.stringContaining("Jonah Skerry"),
@@ -69,7 +69,7 @@ describe("today", () => {
 				expect.stringContaining("Gwen Stell"),
 			]);
 			expect(await stuck.first().textContent()).toMatch(/3 tries, no progress.*Not met yet: One coil/s);
-			expect(await page.getByText("20 wait for you").isVisible()).toBe(true);
+			expect(await page.getByText("20 to judge").isVisible()).toBe(true);
 			await page.getByRole("link", { name: "Gwen Stell" }).click();
 			await page.getByRole("heading", { level: 1, name: /Gwen Stell/ }).waitFor();
 		}));
@@ -80,11 +80,11 @@ describe("a class", () => {
 		visit("teacher", async (page) => {
 			await to(page, `/classes/${ids.tern}`);
 			await page.getByRole("rowheader", { name: "Ada Quarrie" }).waitFor();
-			await page.getByLabel("Sorted by").selectOption("missing");
+			await page.getByLabel("Sort by").selectOption("missing");
 			await page.reload();
-			expect(await page.getByLabel("Sorted by").inputValue()).toBe("missing");
+			expect(await page.getByLabel("Sort by").inputValue()).toBe("missing");
 			expect(await page.getByRole("rowheader").first().textContent()).toMatch(/(Dário Penha|Finn Garrow).*1 missing/);
-			await page.getByLabel("Sorted by").selectOption("points");
+			await page.getByLabel("Sort by").selectOption("points");
 			expect(await page.getByRole("rowheader").first().textContent()).toMatch(/Dário Penha|Finn Garrow/);
 		}));
 
@@ -102,8 +102,8 @@ describe("a class", () => {
 			await to(page, "/classes");
 			await page.getByRole("button", { name: "New class" }).click();
 			await page.getByLabel("Name").fill("9 Heron");
-			await page.getByRole("button", { name: "Make the class" }).click();
-			await page.getByText("Nobody is in this class yet.").waitFor();
+			await page.getByRole("button", { name: "Create class" }).click();
+			await page.getByText("This class has no students yet.").waitFor();
 			const file = join(mkdtempSync(join(tmpdir(), "markpen-list-")), "list.csv");
 			writeFileSync(file, "First name,Surname\nMaren,Holm\nÉva,Tóth\n,\n");
 			await page.getByLabel("CSV file", { exact: true }).setInputFiles(file);
@@ -115,7 +115,7 @@ describe("a class", () => {
 			await page.getByRole("button", { name: "Done" }).click();
 			await page.getByRole("rowheader", { name: "Éva Tóth" }).waitFor();
 			await page.getByRole("button", { name: "Change Éva Tóth" }).click();
-			await page.getByRole("button", { name: "Has left the class" }).click();
+			await page.getByRole("button", { name: "Remove from class" }).click();
 			await note(page, "Éva Tóth has left the class").waitFor();
 			await page.getByRole("rowheader", { name: "Éva Tóth" }).waitFor({ state: "detached" });
 			await page.getByRole("button", { name: "Undo" }).click();
@@ -126,7 +126,7 @@ describe("a class", () => {
 		visit("teacher", async (page) => {
 			const own = await ownClass("Lesson class");
 			await to(page, `/classes/${own.id}/lesson`);
-			await page.getByText("Nobody has begun yet.").waitFor();
+			await page.getByText("No one has started yet.").waitFor();
 			await own.student.saveDraft({
 				params: { id: own.assignment, exercise: "mooring-buoy" },
 				body: { source: "circle centre 200, 150 diameter 80" },
@@ -186,9 +186,9 @@ describe("a class", () => {
 			await page.getByRole("searchbox", { name: "Search" }).fill("sail");
 			await page.getByRole("button", { name: "Sail", exact: true }).click();
 			await page.getByRole("button", { name: "Test: one try, feedback at release" }).click();
-			expect(await page.getByLabel("How many").inputValue()).toBe("1");
+			expect(await page.getByLabel("Number of tries").inputValue()).toBe("1");
 			await page.getByRole("button", { name: "Homework, one week" }).click();
-			await page.getByLabel("any number").uncheck();
+			await page.getByLabel("unlimited").uncheck();
 			await page.getByLabel("Late work").selectOption("reduced");
 			await page.getByLabel("percent of its points").fill("25");
 			await page.getByRole("combobox", { name: "Points", exact: true }).selectOption("release");
@@ -245,8 +245,8 @@ describe("a class", () => {
 			await page.getByRole("button", { name: "Undo" }).click();
 			await expect.poll(percent).toBe(before);
 			await page.getByRole("button", { name: "Grade scale …" }).click();
-			await page.getByRole("button", { name: "Add a step" }).click();
-			await page.getByLabel("Step", { exact: true }).last().fill("Star");
+			await page.getByRole("button", { name: "Add grade" }).click();
+			await page.getByLabel("Grade", { exact: true }).last().fill("Star");
 			await page.getByLabel("from percent").last().fill("99");
 			await page.getByRole("button", { name: "Save" }).click();
 			await page.getByText("Star").first().waitFor();
@@ -262,7 +262,7 @@ describe("an assignment", () => {
 	test("tells the causes by number of hand-ins, opens those of one after another, and comments on all of them", () =>
 		visit("teacher", async (page) => {
 			await to(page, `/assignments/${ids.planks}/pier-planks`);
-			const shared = page.getByRole("region", { name: "What the class shares" });
+			const shared = page.getByRole("region", { name: "Class results" });
 			await shared.getByRole("heading", { name: "Causes, by number of hand-ins" }).waitFor();
 			const cause = shared.locator("button[aria-expanded]").first();
 			const count = Number((await cause.textContent())?.match(/(\d+) of \d+$/)?.[1]);
@@ -270,7 +270,7 @@ describe("an assignment", () => {
 			await cause.hover();
 			expect(await page.locator("[data-hand-in] [data-lit]").count()).toBe(count);
 			await cause.click();
-			await shared.getByLabel("Comment for all who share this cause").fill("Look at the places once more.");
+			await shared.getByLabel("Comment for all students with this cause").fill("Look at the places once more.");
 			await shared.getByRole("button", { name: /^Send/ }).click();
 			await page.getByText(`${count} of ${count} hand-ins have the comment.`).waitFor();
 			await shared.getByRole("button", { name: /^Open / }).click();
@@ -344,15 +344,15 @@ describe("an assignment", () => {
 			await page.getByRole("button", { name: "Charts" }).click();
 			for (const question of [
 				"Which criterion is hardest?",
-				"How did points fall in this class?",
-				"How many tries until it was met?",
+				"How many points did students get?",
+				"How many tries did each criterion take?",
 			]) {
 				const figure = page.getByRole("figure", { name: question });
 				await figure.locator("svg").first().waitFor();
 				await figure.getByText("As a table").click();
 				expect(await figure.getByRole("row").count()).toBeGreaterThan(5);
 			}
-			const table = page.getByRole("figure", { name: "How many tries until it was met?" }).getByRole("table");
+			const table = page.getByRole("figure", { name: "How many tries did each criterion take?" }).getByRole("table");
 			expect(await table.getByRole("row", { name: /Diameter of the buoy: 80/ }).textContent()).toMatch(
 				/Diameter of the buoy: 80\s*1[0-9]\s*[0-9]/,
 			);
@@ -361,7 +361,7 @@ describe("an assignment", () => {
 	test("finds alike pairs, which are dismissed with a reason, and taken back", () =>
 		visit("teacher", async (page) => {
 			await to(page, `/assignments/${ids.planks}/pier-planks/alike`);
-			await page.getByRole("button", { name: "Look for alike pairs" }).click();
+			await page.getByRole("button", { name: "Find similar pairs" }).click();
 			await page.getByText("Jonah Skerry and Stella Noss").waitFor();
 			await page.getByRole("button", { name: "Side by side" }).first().click();
 			await page
@@ -381,13 +381,13 @@ describe("an assignment", () => {
 		visit("teacher", async (page) => {
 			await to(page, `/assignments/${ids.buoy}/mooring-buoy/show`);
 			await page.getByLabel("Tomo Reed").check();
-			await page.getByRole("button", { name: "Show 1" }).click();
+			await page.getByRole("button", { name: "Present 1" }).click();
 			const shown = page.getByRole("dialog");
 			expect(await shown.textContent()).toContain("my buoy, everything from its middle");
 			expect(await shown.textContent()).not.toContain("Tomo Reed");
 			await page.keyboard.press("Escape");
 			await page.getByLabel("with names").check();
-			await page.getByRole("button", { name: "Show 1" }).click();
+			await page.getByRole("button", { name: "Present 1" }).click();
 			expect(await shown.textContent()).toContain("Tomo Reed");
 		}));
 
@@ -399,13 +399,13 @@ describe("an assignment", () => {
 			const [known, unknown] = [join(folder, "nell brae.txt"), join(folder, "whose is it.txt")];
 			writeFileSync(known, BUOY);
 			writeFileSync(unknown, "walk 5");
-			await page.getByLabel("A zip, or files").setInputFiles([known, unknown]);
+			await page.getByLabel("Zip file or files").setInputFiles([known, unknown]);
 			await page.getByText("1 of 2 will be handed in").waitFor();
 			expect(await page.getByRole("rowheader").first().textContent()).toBe("whose is it.txt");
-			await page.getByLabel("Whose is nell brae.txt").selectOption("");
-			await page.getByLabel("Whose is whose is it.txt").selectOption({ label: "Nell Brae" });
+			await page.getByLabel("Student of nell brae.txt").selectOption("");
+			await page.getByLabel("Student of whose is it.txt").selectOption({ label: "Nell Brae" });
 			await page.getByRole("button", { name: "Hand in 1" }).click();
-			await page.getByText("1 handed in, 1 left out: nell brae.txt").waitFor();
+			await page.getByText("1 handed in, 1 skipped: nell brae.txt").waitFor();
 			const page2 = await teacher.showAssignment({ params: { id: own.assignment } });
 			expect(page2.handIns.map((h) => [h.student.name, h.madeBy])).toEqual([["Nell Brae", "teacher"]]);
 		}));
@@ -422,9 +422,9 @@ describe("an assignment", () => {
 			});
 			await page.getByLabel("Title").fill("Mine");
 			await page.getByRole("button", { name: "Save", exact: true }).click();
-			const dialog = page.getByRole("dialog", { name: /Somebody else changed/ });
+			const dialog = page.getByRole("dialog", { name: /Someone else changed/ });
 			expect(await dialog.getByRole("row", { name: /Title/ }).textContent()).toContain("MineFrom elsewhere");
-			await dialog.getByRole("button", { name: "Save mine" }).click();
+			await dialog.getByRole("button", { name: "Save my version" }).click();
 			await note(page, "Saved.").waitFor();
 			expect(await teacher.showAssignment({ params: { id: own.assignment } })).toMatchObject({
 				title: "Mine",
@@ -437,7 +437,7 @@ describe("an assignment", () => {
 			const own = await ownClass("Dates class");
 			await to(page, `/assignments/${own.assignment}/mooring-buoy/rules`);
 			await page.getByRole("combobox", { name: "Student" }).selectOption({ label: "Nell Brae" });
-			await page.getByLabel("excused from it").check();
+			await page.getByLabel("Excused").check();
 			await page.getByRole("button", { name: "Save for this student" }).click();
 			await page.getByText("Nell Brae: excused").waitFor();
 			expect((await teacher.showAssignment({ params: { id: own.assignment } })).excused).toEqual([own.studentId]);
@@ -460,12 +460,12 @@ describe("an assignment", () => {
 				body: { source: before.source.replace("position: 4, size: 4", "position: 4, size: 12") },
 			});
 			await to(page, `/assignments/${own.assignment}/mooring-buoy/rules`);
-			await page.getByRole("button", { name: "Rehearse" }).click();
-			await page.getByText("1 would move").waitFor();
+			await page.getByRole("button", { name: "Compare versions" }).click();
+			await page.getByText("1 would change").waitFor();
 			expect(await page.getByTestId("rehearsal").textContent()).toMatch(/Nell Brae/);
 			const points = (await teacher.showHandIn({ params: { id } })).points?.earned ?? 0;
-			await page.getByRole("button", { name: "Let it hold" }).click();
-			await page.getByText("It holds now.").waitFor();
+			await page.getByRole("button", { name: "Apply new points" }).click();
+			await page.getByText("Applied.").waitFor();
 			expect((await teacher.showHandIn({ params: { id } })).points?.earned).toBeGreaterThan(points);
 		}));
 });
@@ -475,7 +475,7 @@ describe("a student", () => {
 		visit("teacher", async (page) => {
 			await to(page, `/classes/${ids.tern}`);
 			await page.getByRole("rowheader", { name: "Ivy Marsh" }).getByRole("link").click();
-			await page.getByRole("figure", { name: "How did this student's year go?" }).locator("svg").waitFor();
+			await page.getByRole("figure", { name: "Points over the year" }).locator("svg").waitFor();
 			expect(await page.getByRole("img", { name: /^Drawing: / }).count()).toBe(5);
 			expect(await page.getByText("12 of 14").isVisible()).toBe(true);
 		}));
@@ -487,7 +487,7 @@ describe("a student", () => {
 			await page.getByRole("button", { name: "Delete …" }).click();
 			const button = page.getByRole("button", { name: "Delete", exact: true });
 			expect(await button.isDisabled()).toBe(true);
-			await page.getByLabel("Type the name to go on").fill("Nell Brae");
+			await page.getByLabel("Type the name to confirm").fill("Nell Brae");
 			await button.click();
 			await page.getByRole("heading", { level: 1, name: "Classes" }).waitFor();
 			expect(await site.rows("SELECT 1 FROM accounts WHERE id = $1", [own.studentId])).toEqual([]);

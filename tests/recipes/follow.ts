@@ -26,7 +26,7 @@ export function stepsOf(recipe: string): Step[] {
 	});
 }
 
-/** Follows a step in a copy of the project. Throws where a change doesn't fit in just one place. */
+/** Follows a step in a copy of the project. throws if a change doesn't fit in just one place. */
 export function follow(step: Step, root: string): void {
 	const path = join(root, step.path);
 	if (step.file !== undefined) {

@@ -61,7 +61,7 @@ describe("a class archive", () => {
 				web: false,
 				worker: false,
 			}),
-		).rejects.toThrow("The archive speaks of the student nobody, which it doesn't hold.");
+		).rejects.toThrow("The archive refers to the student nobody, but doesn't contain it.");
 		expect(await rowsOf(url, "SELECT 1 FROM accounts")).toEqual([]);
 	});
 

@@ -65,7 +65,7 @@ test("a call repeated with its key is one hand-in", async () => {
 	const call = () => student.handIn({ params: placeOf(sail), body: { source: "walk 1" }, idempotencyKey: "once" });
 	const [first, second] = [await call(), await call()];
 	expect(second).toEqual(first);
-	// The answer may have been lost just before the end: the call that is repeated after it is told the same.
+	// The answer may have been lost just before the end: the repeated call gets the same answer.
 	await site.rows("UPDATE assignments SET due_at = now() - interval '1 hour', closes_at = now() WHERE id = $1", [
 		sail.assignmentId,
 	]);

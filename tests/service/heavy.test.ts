@@ -6,7 +6,7 @@ import { zipBomb } from "../../setup/zip-bomb.mjs";
 import { classNamed, placeOf, reportOf, Site, workOn } from "../site.ts";
 
 /**
- * What a heavy request may hold up the service at the most, in milliseconds. It is some ten on a quiet machine, and was
+ * What a heavy request may hold up the service at most, in milliseconds. It is some ten on a quiet machine, and was
  * 4 to 19 s; other tests beside this one, and a slow machine, add to it.
  */
 const MAX_DELAY = 3_000;

@@ -6,7 +6,7 @@ import { API_BASE } from "../../contract/dist/index.js";
 import { DEMO_SIGN_INS } from "../../demo/dist/index.js";
 import { classNamed, Site } from "../site.ts";
 
-/** What is put in place of a part of a file. */
+/** What is put instead of a part of a file. */
 const AWKWARD: readonly unknown[] = [
 	null,
 	"",

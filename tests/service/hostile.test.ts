@@ -159,7 +159,7 @@ const names = Object.values(ROUTES)
 	.filter((r) => !LEFT_OUT.has(r.name) && !r.events)
 	.map((r) => r.name);
 
-/** Asks a route with awkward values, and gives back a line on each answer that the service doesn't stand behind. */
+/** Calls a route with awkward values; returns a line for each unexpected answer. */
 async function asked(route: Route, who: "student" | "teacher", runs: number): Promise<string[]> {
 	const [query, body] = [schemaOf(route.query), route.takes ? undefined : schemaOf(route.body)];
 	const named: Readonly<Record<string, readonly string[]>> = {

@@ -84,7 +84,7 @@ async function handInUntilTaken(source: string): Promise<string> {
 				body: JSON.stringify({ source }),
 			});
 			if (response.status === 201) return ((await response.json()) as { id: string }).id;
-			// So many of one student's may wait at once.
+			// Only this many of one student's may wait at once.
 			if (response.status < 500 && response.status !== 429)
 				throw new Error(`refused: ${response.status} ${await response.text()}`);
 		} catch (error) {

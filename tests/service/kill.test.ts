@@ -110,7 +110,7 @@ test("logs hold neither sources nor names, also when something goes wrong", asyn
 		student.handIn({ params: place, body: { source: "-- my secret source\nwalk 5" } }),
 	).rejects.toMatchObject({ code: "went-wrong" });
 	await rowsOf(url, "ALTER TABLE hand_ins DROP CONSTRAINT refused");
-	expect(web.said()).toContain("a request went wrong");
+	expect(web.said()).toContain("a request failed");
 	await student.saveFreeDrawing({ params: { name: "My quiet boat" }, body: { source: "walk 5" }, revision: "any" });
 	await fetch(`${web.address}/api/v1/exercises?words=looked-for-word`);
 	await expect.poll(() => web.said()).toContain("/api/v1/free-drawings/:name");

@@ -51,7 +51,7 @@ describe("the library", () => {
 		expect(page.trialPrograms).toHaveLength(3);
 		await expect(
 			teacher.saveExercise({ params: { id: page.id }, body: { source: page.source }, revision: page.revision }),
-		).rejects.toThrow("This exercise is one of the library. Copy it to change it.");
+		).rejects.toThrow("This exercise belongs to the library. Copy it to change it.");
 		await expect(teacher.shareExercise({ params: { id: page.id }, body: { shared: false } })).rejects.toMatchObject({
 			code: "not-for-you",
 		});

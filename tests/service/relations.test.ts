@@ -166,7 +166,7 @@ describe("what a teacher may do with a student", () => {
 		const csv = `Name,Number\nPim Taken,${number}\n`;
 		const { rows, cards } = await plain.importRoster({ params: { id: ids.plainClass }, body: { csv } });
 		expect(rows[0]?.says).toBe(
-			"Left out: this student is in another teacher's class now; an administrator can bring them back.",
+			"Left out: this student is now in another teacher's class; an administrator can move them back.",
 		);
 		expect(cards).toEqual([]);
 		expect(

@@ -276,7 +276,7 @@ async function streamed(client: Client, input: object): Promise<string> {
 const roleOf = (who: Who): Caller[] =>
 	who.includes("student") ? ["student"] : who.includes("administrator") ? ["teacher", "administrator"] : ["teacher"];
 
-/** How a caller is kept out of a route; undefined where they are let in. */
+/** How a caller is kept out of a route; undefined if they are let in. */
 function keptOut(route: Route, who: Who): string | undefined {
 	if (route.who.includes("anyone")) return undefined;
 	if (who === "nobody" || who === "an expired token" || who === "a revoked token") return "signed-out";

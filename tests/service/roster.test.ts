@@ -34,9 +34,9 @@ describe("a roster file", () => {
 		const wanted = [
 			"adds: Nell Quay: Is new, and will sign in as nell.",
 			"adds: Dário Penha: Is new, and will sign in as dario.",
-			"wrong: : Left out: there is no name in it.",
-			"wrong: Nell Quay: Left out: it is there twice in this file.",
-			"wrong: Bo Lark: Left out: a sign-in name is made of letters, digits, points and hyphens.",
+			"wrong: : Left out: the name is missing.",
+			"wrong: Nell Quay: Left out: it is in this file twice.",
+			"wrong: Bo Lark: Left out: a sign-in name has only letters, digits, dots and hyphens.",
 		];
 		expect(says(preview.rows)).toEqual(wanted);
 		expect(preview.rows.map((r) => r.row)).toEqual([2, 3, 4, 5, 6]);
@@ -62,7 +62,7 @@ describe("a roster file", () => {
 		});
 		expect(says(again.rows)).toEqual([
 			"updates: Nell Quayle: Changes the name from Nell Quay.",
-			"leaves it: Dário Penha: Is in the class as the file has it.",
+			"leaves it: Dário Penha: Already in the class; no change.",
 			"adds: Uma Stint: Is new, and will sign in as uma.",
 		]);
 		expect((await teacher.showRoster({ params: { id } })).students.map((s) => s.name)).toEqual([
@@ -96,9 +96,9 @@ describe("a roster file", () => {
 	});
 
 	test.each([
-		["nothing", "", "The file is empty. Its first line holds the headings, like Name and Sign-in name."],
+		["nothing", "", "The file is empty. Its first line must be the headings, like Name and Sign-in name."],
 		["no column of names", "Age,House\n11,Red\n", /No column holds the students' names.*this file's are Age, House/],
-		["a quotation mark that isn't closed", 'Name\n"Nell\n', /The file is no CSV: Quote Not Closed: .*line 2/],
+		["a quotation mark that isn't closed", 'Name\n"Nell\n', /The file isn't CSV: Quote Not Closed: .*line 2/],
 	])("with %s is refused with what to do", async (_, csv, message) => {
 		const { id } = await classNamed(teacher, "8 Tern");
 		await expect(teacher.previewRoster({ params: { id }, body: { csv } })).rejects.toMatchObject({
@@ -113,7 +113,7 @@ describe("a roster file", () => {
 		const { rows, cards } = await other.importRoster({ params: { id }, body: { csv: "Name,Number\nUma Stint,N-9\n" } });
 		expect([says(rows), cards]).toEqual([
 			[
-				"wrong: Uma Stint: Left out: this number is a student's of another teacher; an administrator can bring them in.",
+				"wrong: Uma Stint: Left out: this number belongs to another teacher's student; an administrator can add them.",
 			],
 			[],
 		]);
@@ -240,7 +240,7 @@ describe("OneRoster files", () => {
 			[],
 		]);
 		expect(rows.map((r) => `${r.row} ${r.does}: ${r.says}`)).toEqual([
-			"2 wrong: Left out with who is in it: a class's title is one line of text with 120 letters at the most.",
+			"2 wrong: Left out with who is in it: a class's title is one line of text with at most 120 letters.",
 			"3 wrong: Left out: a teacher has a name and a username.",
 			"4 adds: Is new, and will sign in as tess.",
 		]);
@@ -256,11 +256,11 @@ describe("OneRoster files", () => {
 		await expect(
 			teacher.previewOneRoster({ body: zipOf({ "manifest.csv": "propertyName,value\noneroster.version,2.0\n" }) }),
 		).rejects.toMatchObject({
-			message: "The manifest tells OneRoster 2.0; 1.2 is read.",
+			message: "The manifest tells OneRoster 2.0; only 1.2 can be read.",
 		});
 		const { "users.csv": _, ...without } = files();
 		await expect(teacher.previewOneRoster({ body: zipOf(without) })).rejects.toMatchObject({
-			message: "The zip holds no users.csv.",
+			message: "The zip file has no users.csv.",
 		});
 		await expect(
 			teacher.previewOneRoster({ body: zipOf(files({ "classes.csv": "sourcedId\nC1\n" })) }),

@@ -8,7 +8,7 @@ import { placeOf, reportOf, Site, signedIn, workOn } from "../site.ts";
  * measures; here other tests run beside this one, on the same cores. It was 95 to 183 s.
  */
 const MAX_WAIT = 25_000;
-/** A program that takes some seconds on any machine: about 2 on a fast one, and 5 at the most. */
+/** A program that takes some seconds on any machine: about 2 on a fast one, and 5 at most. */
 const SLOW = `walk 90\nlet x = 0.5\nrepeat 5000000\n${"  x = sin(x * 57) + cos(x * 31)\n".repeat(30)}end`;
 
 let site: Site;
@@ -56,7 +56,7 @@ test("a student's thirty slow hand-ins hold nobody else up, and no more than ten
 	expect(await otherClass()).toBeLessThan(MAX_WAIT);
 	expect(await otherClass()).toBeLessThan(MAX_WAIT);
 	const refused = sent.filter((s) => s.status === "rejected");
-	// Ten wait at the most; those that arrive at once are counted as they come.
+	// Ten wait at most; those that arrive at once are counted as they come.
 	expect(refused.length).toBeGreaterThanOrEqual(10);
 	expect(refused[0]?.reason).toMatchObject({ code: "too-many-calls", status: 429 });
 	expect(String(refused[0]?.reason.message)).toContain("not handed in");

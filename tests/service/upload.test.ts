@@ -60,7 +60,7 @@ test("each file is told whose it is, or why not, and nothing is handed in before
 		"BR.txt": "asks: It may be Bo Rand or Bo Reed: the initials are the same. Say whose it is.",
 		"bor.txt": "hands in: Handed in for Bo Rand, told by the sign-in name.",
 		"somebody else.txt":
-			"leaves out: Left out: no student of the class is told by its name. Say whose it is to hand it in.",
+			"leaves out: Skipped: no student has this name. Choose the student to hand it in.",
 		"Ann Ray/first.txt": "leaves out: Left out: another file of the same student is named for the exercise.",
 		"Ann Ray/mooring-buoy.txt": "hands in: Handed in for Ann Ray, told by the name.",
 		"nell quay empty.txt": "leaves out: Left out: it is empty.",
@@ -151,7 +151,7 @@ describe("hostile zips", () => {
 		const many = zipOf(Object.fromEntries(Array.from({ length: 501 }, (_, i) => [`${i}.txt`, "x"])));
 		await expect(teacher.previewUpload({ params: { id: assignment }, body: many })).rejects.toMatchObject({
 			code: "file-wrong",
-			message: "The zip holds more than 500 files.",
+			message: "The zip file has more than 500 files.",
 		});
 		const bomb = zipOf({ "nell.txt": new Uint8Array(70_000_000) });
 		expect(bomb.length).toBeLessThan(200_000);
@@ -173,7 +173,7 @@ describe("hostile zips", () => {
 		await expect(
 			teacher.previewUpload({ params: { id: assignment }, body: new TextEncoder().encode("walk 5") }),
 		).rejects.toMatchObject({
-			message: "This is no zip that can be read. Pack the files again and send that.",
+			message: "This zip file can't be read. Zip the files again.",
 		});
 	});
 });

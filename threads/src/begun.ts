@@ -13,7 +13,7 @@ export class Begun {
 		Atomics.store(this.noted, 0, BigInt(Date.now()));
 	}
 
-	/** Milliseconds since 1970; undefined where it hasn't begun. */
+	/** Milliseconds since 1970; undefined if it hasn't begun. */
 	at(): number | undefined {
 		const at = Number(Atomics.load(this.noted, 0));
 		return at === 0 ? undefined : at;

@@ -14,7 +14,7 @@ import { EXPLAIN_MILLISECONDS, RUN_MILLISECONDS } from "./clock.ts";
 import { exerciseText, ThreadLost, type Threads } from "./pool.ts";
 import type { Marked, Task } from "./task.ts";
 
-/** What a check may be told beside program and exercise. */
+/** Options of a check. */
 export interface CheckOptions {
 	readonly limits?: Limits;
 	/** What comes with the program: answers, judgements, earlier work. */
@@ -24,8 +24,8 @@ export interface CheckOptions {
 }
 
 /**
- * Marks a program in a thread. A thread that dies is tried once more; what is lost then is reported as such, so that
- * every hand-in gets a report.
+ * Marks a program in a thread. If a thread dies, the program runs once more; if that fails too, the report says so.
+ * Every hand-in gets a report.
  */
 export async function check(
 	threads: Threads,
@@ -78,8 +78,9 @@ export async function checkWithTape(
 const COUNTING_MILLISECONDS = 4_000;
 
 /**
- * The report of a program that had to be ended from outside, with what it drew before: it runs again with its calls
- * counted until it is ended again, and then up to the last of them. Undefined where it made none, or that fails too.
+ * The report of a program that was stopped from outside, with its drawing until then. The program runs again with its
+ * calls counted until it is stopped again, then up to its last call. Undefined if it made no call, or if that fails
+ * too.
  */
 async function upToItsLastCall(threads: Threads, task: Extract<Task, { do: "mark" }>): Promise<Marked | undefined> {
 	const counted = new SharedArrayBuffer(4);

@@ -37,11 +37,11 @@ export class ThreadLost extends Error {
 export interface PoolOptions {
 	/** The module that a thread runs: its default export gets each task. */
 	readonly file: URL;
-	/** How many threads there are at the most. */
+	/** The greatest number of threads. */
 	readonly size: number;
 	/** How many of them start at once, and don't end when they idle. */
 	readonly ready: number;
-	/** How far they give way to other threads and processes (nice, 0 to 19); not at all by default. */
+	/** Nice value of the threads, 0 to 19; default 0. */
 	readonly nice?: number | undefined;
 }
 
@@ -64,9 +64,9 @@ export class ThreadPool {
 	}
 
 	/**
-	 * Runs a task; throws {@link ThreadLost} if its thread is ended, because time is over, or dies.
+	 * Runs a task; throws {@link ThreadLost} if its thread times out or dies.
 	 *
-	 * @param begun where the thread notes when it begins, once what it needs is loaded: its time runs from then
+	 * @param begun shared memory in which the thread notes its start, after loading; its time is counted from then
 	 */
 	async send(task: unknown, milliseconds: number, begun?: Begun): Promise<unknown> {
 		const aborter = new AbortController();
@@ -105,8 +105,8 @@ export class Threads extends ThreadPool {
 	private readonly grace: number;
 
 	/**
-	 * @param size how many threads there are at the most; one a core by default
-	 * @param ready how many of them start at once; all by default
+	 * @param size the greatest number of threads; one per core by default
+	 * @param ready number of threads to start at once; all by default
 	 * @param more how far they give way to others (nice), not at all by default; and how much longer than a program may
 	 *   run, on a core, a thread may take to answer, by the clock on the wall in milliseconds
 	 */

@@ -4,7 +4,7 @@ import { threadNumber } from "./thread-time.ts";
 
 /** Settings that a pool passes to its threads when they start. */
 export interface ThreadSettings {
-	/** How far they give way to others (nice, 0 to 19). */
+	/** Nice value of the threads, 0 to 19. */
 	readonly nice?: number;
 }
 

@@ -16,7 +16,7 @@ class PixelMemory {
 	private kept = 0;
 	private collect: (() => void) | undefined;
 
-	/** A picture of so many bytes is finished: its pixels and those before it are given back once they are many. */
+	/** Counts the bytes of a finished picture; frees the pixels of all finished pictures once there are many. */
 	async finished(bytes: number): Promise<void> {
 		this.kept += bytes;
 		if (this.kept < MOST_PIXELS) return;
@@ -26,7 +26,7 @@ class PixelMemory {
 			this.collect = runInNewContext("gc") as () => void;
 		}
 		this.collect();
-		// They are given back in the next turn of the event loop, which a thread that waits for tasks otherwise never takes.
+		// Memory is freed in the next turn of the event loop, which a thread waiting for tasks never reaches by itself.
 		await setImmediate();
 	}
 }

@@ -23,7 +23,7 @@ export type Task =
 			readonly source: string;
 			/** What it is written in: the exercise's first language by default. */
 			readonly language?: LanguageId;
-			/** The exercise as JSON text: a thread reads each once, and keeps what it works out for it. */
+			/** The exercise as JSON text. A thread parses each exercise once and caches what it computes for it. */
 			readonly exercise: string;
 			readonly submission?: Submission;
 			readonly limits?: Limits;
@@ -51,7 +51,7 @@ export type Task =
 			readonly milliseconds: number;
 	  }
 	| {
-			/** Why a program misses what it misses: the second half of its report. */
+			/** The causes of missed criteria: the second half of a report. */
 			readonly do: "explain";
 			readonly source: string;
 			readonly language?: LanguageId;
@@ -74,7 +74,7 @@ export type Task =
 			readonly language?: LanguageId;
 			/** The conditions' own, or 1 by default. */
 			readonly seed?: number;
-			/** An exercise's, where it is run for one; what else is said here goes before them. */
+			/** The exercise's options, if any; other options here override them. */
 			readonly conditions?: Conditions;
 			readonly sheet?: Sheet;
 			readonly frames?: number;

@@ -3,7 +3,7 @@ import { readFileSync, readlinkSync } from "node:fs";
 /** Linux counts a thread's time in hundredths of a second (USER_HZ). */
 const TICK_MILLISECONDS = 10;
 
-/** Time on a core of a thread by its place in /proc; undefined where there is no such place. */
+/** Time on a core of a thread by its place in /proc; undefined if there is no such place. */
 function timeAt(place: string): number | undefined {
 	try {
 		const stat = readFileSync(`${place}/stat`, "latin1");
@@ -23,7 +23,7 @@ export function threadMilliseconds(): number {
 	return timeAt("/proc/thread-self") ?? performance.now();
 }
 
-/** The number of this thread, which the system gives it; 0 where it can't be known. */
+/** The number of this thread, which the system gives it; 0 if it can't be known. */
 export function threadNumber(): number {
 	try {
 		// A link to <process>/task/<thread>.

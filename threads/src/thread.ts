@@ -36,10 +36,7 @@ import { threadMilliseconds } from "./thread-time.ts";
 
 giveWay();
 
-/**
- * Exercises that this thread has read, so that what belongs to one, its model's drawing above all, is worked out
- * once.
- */
+/** Cache of parsed exercises, so that the model's drawing is computed once per thread. */
 const EXERCISES = new Map<string, ExerciseFile>();
 const MAX_CACHED_EXERCISES = 50;
 
@@ -54,8 +51,8 @@ function exerciseOf(text: string): ExerciseFile {
 }
 
 /**
- * The clock is the thread's own, so that waiting for a thread, or for a core, costs a program nothing. Where a busy
- * machine lets it wait for longer than its caller does, by the clock on the wall, it ends with what it has drawn.
+ * The clock is the thread's CPU time, so waiting for a thread or a core costs a program nothing. If the wall-clock
+ * limit of the caller comes first, the program ends with its drawing so far.
  */
 function stopAfter(milliseconds: number, wall = milliseconds): Stop {
 	const end = threadMilliseconds() + milliseconds;
@@ -136,7 +133,7 @@ const inLanguage = ({ language }: { readonly language?: LanguageId }) => (langua
 /** Languages are loaded where a task needs them, once a thread. */
 const LOADER = new LanguageLoader(INTERPRETERS);
 
-/** The languages that a task needs, those of programs that are brought to be compared with too. */
+/** The languages a task needs, including those of programs to compare with. */
 function languagesFor(task: Task): LanguageId[] {
 	switch (task.do) {
 		case "png":

@@ -25,11 +25,11 @@ export async function alikeCommand(paths: readonly string[], options: AlikeOptio
 		});
 		const pairs = found.map((p) => ({ ...p, one: files[p.one]?.name ?? "", other: files[p.other]?.name ?? "" }));
 		if (options.json) printJson({ files: files.length, pairs });
-		else if (pairs.length === 0) print(`No two of ${files.length} programs are closer than usual.\n`);
+		else if (pairs.length === 0) print(`No two of ${files.length} programs are unusually similar.\n`);
 		else {
 			const percent = (v: number) => `${Math.round(v * 100)} %`.padStart(5);
 			print(
-				`${pairs.map((p) => `${p.one} and ${p.other}: drawing ${percent(p.drawing)}, source ${percent(p.source)}`).join("\n")}\nLook at them side by side before you think anything of it.\n`,
+				`${pairs.map((p) => `${p.one} and ${p.other}: drawing ${percent(p.drawing)}, source ${percent(p.source)}`).join("\n")}\nCompare them side by side before you decide anything.\n`,
 			);
 		}
 		return EXIT.met;

@@ -61,10 +61,10 @@ export async function assignmentShowCommand(className: string, said: string, opt
 	const page = await client.showAssignment({ params: { id: found.id }, query: { exercise: found.exercise } });
 	say(options.json, page, () =>
 		[
-			`${page.title}: due ${moment(page.dueAt)} UTC, ${page.handIns.length} of ${page.students} handed in${page.unchecked > 0 ? `, ${page.unchecked} being checked` : ""}`,
+			`${page.title}: due ${moment(page.dueAt)} UTC, ${page.handIns.length} of ${page.students} handed in${page.unchecked > 0 ? `, ${page.unchecked} waiting for their check` : ""}`,
 			"",
 			tableOr(
-				"Nothing is handed in yet.",
+				"There are no hand-ins yet.",
 				["Student", "Try", "Points", "Note", "Slips"],
 				page.handIns.map((h) => [
 					h.student.name,
@@ -75,10 +75,7 @@ export async function assignmentShowCommand(className: string, said: string, opt
 				]),
 			),
 			...(page.without.length > 0
-				? [
-						"",
-						`Nothing handed in: ${page.without.map((s) => (s.draft ? `${s.name} (has a draft)` : s.name)).join(", ")}`,
-					]
+				? ["", `Not handed in: ${page.without.map((s) => (s.draft ? `${s.name} (draft only)` : s.name)).join(", ")}`]
 				: []),
 		].join("\n"),
 	);
@@ -160,13 +157,13 @@ export async function uploadCommand(
 			upload.rows.map((r) => [
 				r.file,
 				decided[r.file]
-					? `Handed in for ${students.find((s) => s.id === decided[r.file]?.studentId)?.name}, as you said.`
+					? `Handed in for ${students.find((s) => s.id === decided[r.file]?.studentId)?.name}, as you chose.`
 					: r.says,
 			]),
 		);
 		return done
-			? `${rows}\n\nHanded in ${done.handIns.length}, left out ${done.leftOut.length}.`
-			: `${rows}\n\nNothing is handed in yet. Say --carry-out to do it, and --of FILE=STUDENT where something is asked.`;
+			? `${rows}\n\nHanded in ${done.handIns.length}, skipped ${done.leftOut.length}.`
+			: `${rows}\n\nThere are no hand-ins yet. Add --carry-out to hand in, and --of FILE=STUDENT for each open question.`;
 	});
 	return upload.rows.some((r) => r.does !== "hands in" && !decided[r.file]) ? EXIT.missed : EXIT.met;
 }
@@ -181,7 +178,7 @@ async function follow(client: Client, jobId: string, what: string): Promise<unkn
 		if (job.endedAt !== null) {
 			bar.end();
 			if (job.state === "failed")
-				throw new WrongCall("The work failed and was given up. Try again, and tell who runs the site if it stays.");
+				throw new WrongCall("The job failed. Try again. If it fails again, tell the administrator.");
 			return job.result;
 		}
 		await new Promise((resolve) => setTimeout(resolve, 200));
@@ -204,7 +201,7 @@ export async function followCommand(className: string, said: string, options: Js
 	say(
 		options.json,
 		{ checked: total, unchecked: 0 },
-		total === 0 ? "Everything is checked." : `${total} checked; nothing is left.`,
+		total === 0 ? "Everything is checked." : `${total} checked. All checks are done.`,
 	);
 	return EXIT.met;
 }
@@ -247,7 +244,9 @@ export async function rehearseCommand(
 					]
 				: []),
 			"",
-			done ? `Carried out: ${done.reports} reports.` : "Nothing is changed. Say --carry-out to let it hold.",
+			done
+				? `Carried out: ${done.reports} reports.`
+				: "Nothing is changed yet. Add --carry-out to apply the new points.",
 		].join("\n"),
 	);
 	return EXIT.met;
@@ -261,7 +260,7 @@ export async function alikeOnSiteCommand(className: string, said: string, option
 	const { pairs } = await client.listAlike({ params: { id: found.id } });
 	say(options.json, { pairs }, () =>
 		tableOr(
-			"No two are closer than usual.",
+			"No similar pairs found.",
 			["One", "Other", "Alike", "Drawing", "Source", ""],
 			pairs.map((p) => [
 				p.one.student.name,

@@ -80,7 +80,7 @@ const AT_ONCE = 12;
 /** The same where causes are looked for: each takes about twenty times as long. */
 const SEARCHED_AT_ONCE = 4;
 
-/** Reports in the order of the files, worked out by as many threads as there are cores. */
+/** Reports in the order of the files, computed by one thread per core. */
 async function checkAll(
 	files: readonly HandedIn[],
 	exercise: ExerciseFile,

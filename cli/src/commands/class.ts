@@ -12,7 +12,7 @@ export async function classListCommand(options: Json & { closed?: boolean }): Pr
 	const { classes } = await (await site()).listClasses({ query: { closed: options.closed ? "true" : "false" } });
 	say(options.json, { classes }, () =>
 		tableOr(
-			"There is no class here.",
+			"There are no classes.",
 			["Class", "Year", "Code", "Students", "Assignments", "Cover until"],
 			classes.map((c) => [c.name, c.schoolYear, c.code, c.students, c.assignments, moment(c.until)]),
 		),
@@ -49,7 +49,7 @@ export async function classShowCommand(said: string, options: Json): Promise<num
 			return `${found.points?.earned ?? "…"}${found.open > 0 ? "+?" : ""}${found.late ? " late" : ""}`;
 		};
 		return tableOr(
-			"There is no student in this class yet.",
+			"This class has no students yet.",
 			["Student", ...page.columns.map((c) => `${c.exercise} /${c.possible}`)],
 			page.students.map((s) => [s.name, ...page.columns.map((c) => cell(s.id, c))]),
 		);
@@ -62,7 +62,7 @@ export async function rosterCommand(said: string, options: Json): Promise<number
 	const { students } = await client.showRoster({ params: { id: (await findClass(client, said)).id } });
 	say(options.json, { students }, () =>
 		tableOr(
-			"There is no student in this class yet.",
+			"This class has no students yet.",
 			["Name", "Sign-in name", "Number", "Joined", "Left"],
 			students.map((s) => [s.name, s.signInName, s.sourcedId, moment(s.joinedAt), moment(s.leftAt)]),
 		),
@@ -88,12 +88,12 @@ export async function importCommand(
 	say(options.json, done, () => {
 		const lines = [
 			tableOr(
-				"The file holds no student.",
+				"The file has no students.",
 				["Line", "Name", "What"],
 				done.rows.map((r) => [r.row, r.name, r.says]),
 			),
 		];
-		if (!options.carryOut) lines.push("", "Nothing is changed yet. Say --carry-out to import it.");
+		if (!options.carryOut) lines.push("", "Nothing is changed yet. Add --carry-out to import the file.");
 		if (done.cards.length > 0) lines.push("", cardsText(done.cards));
 		return lines.join("\n");
 	});
@@ -109,7 +109,7 @@ type Card = {
 
 function cardsText(cards: readonly Card[]): string {
 	return tableOr(
-		"There is no card to make.",
+		"There are no cards to make.",
 		["Name", "Class code", "Sign-in name", "Passphrase"],
 		cards.map((c) => [c.name, c.classCode, c.signInName, c.passphrase]),
 	);
@@ -124,7 +124,7 @@ export async function cardsCommand(said: string, names: readonly string[], optio
 		(s) => s.leftAt === null && (names.length === 0 || names.some((n) => n === s.name || n === s.signInName)),
 	);
 	const unknown = names.filter((n) => !students.some((s) => n === s.name || n === s.signInName));
-	if (unknown.length > 0) throw new WrongCall(`Nobody in the class is called ${unknown.join(", ")}.`);
+	if (unknown.length > 0) throw new WrongCall(`No student in the class is called ${unknown.join(", ")}.`);
 	const { cards } = await client.printCards({ params: { id }, body: { students: meant.map((s) => s.id) } });
 	say(options.json, { cards }, () => cardsText(cards));
 	return EXIT.met;
@@ -135,8 +135,8 @@ export async function stuckCommand(said: string, options: Json): Promise<number>
 	const { stuck } = await client.listStuck({ params: { id: (await findClass(client, said)).id } });
 	say(options.json, { stuck }, () =>
 		tableOr(
-			"Nobody is stuck.",
-			["Student", "Exercise", "Hand-ins", "Runs", "Minutes", "On", "What it may be"],
+			"No one is stuck.",
+			["Student", "Exercise", "Hand-ins", "Runs", "Minutes", "On", "Possible cause"],
 			stuck.map((s) => [s.student.name, s.exercise, s.handIns, s.runs, s.minutes, s.criterion, s.slip]),
 		),
 	);
@@ -161,7 +161,7 @@ export async function gradeBookCommand(
 	const book = await client.showGradeBook({ params: { id } });
 	say(options.json, book, () =>
 		tableOr(
-			"There is no student in this class yet.",
+			"This class has no students yet.",
 			["Student", ...book.columns.map((c) => `${c.exercise} /${c.possible}`), "Percent", "Grade"],
 			book.rows.map((r) => [
 				r.student.name,
@@ -177,7 +177,7 @@ export async function gradeBookCommand(
 	return EXIT.met;
 }
 
-/** The whole of a class as one archive. */
+/** A whole class as one archive. */
 export async function archiveCommand(said: string, options: { out: string }): Promise<number> {
 	const client = await site();
 	const archive: unknown = await client.classArchive({ params: { id: (await findClass(client, said)).id } });

@@ -13,9 +13,9 @@ export async function exerciseNewCommand(id: string, options: { readonly out?: s
 	const there = await stat(path)
 		.then(() => true)
 		.catch(() => false);
-	if (there) throw new WrongCall(`${path} is there already; nothing was written.`);
+	if (there) throw new WrongCall(`${path} exists already. Nothing was written.`);
 	await save(path, newExercise(id));
-	print(`${path} is written. Try it with: markpen try ${path}\n`);
+	print(`${path} written. Test it with: markpen try ${path}\n`);
 	return EXIT.met;
 }
 

@@ -23,14 +23,14 @@ function isReport(value: unknown): value is Report & { file?: string; name?: str
 	);
 }
 
-/** Explains reports that were kept as JSON, one or those of a folder. */
+/** Explains saved JSON reports: one file or a folder. */
 export async function explainCommand(path: string, options: ExplainOptions): Promise<number> {
 	let value: unknown;
 	try {
 		value = JSON.parse(await readSource(path));
 	} catch (error) {
 		if (error instanceof WrongCall) throw error;
-		throw new WrongCall(`${path} is no JSON: ${error instanceof Error ? error.message : String(error)}`);
+		throw new WrongCall(`${path} isn't JSON: ${error instanceof Error ? error.message : String(error)}`);
 	}
 	const all = isReport(value) ? [value] : ((value as { reports?: unknown[] } | null)?.reports ?? []);
 	const reports = all
@@ -39,8 +39,8 @@ export async function explainCommand(path: string, options: ExplainOptions): Pro
 	if (reports.length === 0)
 		throw new WrongCall(
 			options.only === undefined
-				? `${path} holds no report; markpen check --json writes one.`
-				: `${path} holds no report of ${options.only}.`,
+				? `${path} has no report. Make one with: markpen check --json`
+				: `${path} has no report for ${options.only}.`,
 		);
 	const colours = coloursFor(process.stdout);
 	print(

@@ -51,7 +51,7 @@ export async function figuresCommand(file: string, options: FiguresOptions): Pro
 			for (const track of tracks ?? []) print(`${trackLine(track)}\n`);
 			if (differences)
 				print(
-					`\nBeside ${options.beside}:\n${(differences.length > 0 ? differences : ["Nothing differs."]).map((s) => `- ${s}`).join("\n")}\n`,
+					`\nBeside ${options.beside}:\n${(differences.length > 0 ? differences : ["No differences."]).map((s) => `- ${s}`).join("\n")}\n`,
 				);
 			for (const line of [
 				...problemLines(file, errors, "error", colours),

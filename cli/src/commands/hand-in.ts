@@ -15,7 +15,7 @@ export async function workCommand(options: Json): Promise<number> {
 	const { work } = await (await site()).listWork({});
 	say(options.json, { work }, () =>
 		tableOr(
-			"There is nothing to do yet.",
+			"You have no work yet.",
 			["Exercise", "Title", "Due (UTC)", "Tries left", "Points"],
 			work.map((w) => {
 				const counting = w.handIns.find((h) => h.counts);
@@ -68,7 +68,7 @@ export async function handInCommand(
 					coloursFor(process.stdout),
 					true,
 				)
-			: `Handed in as try ${handed.tryNumber}. Your teacher will show you how it went.`,
+			: `Handed in as try ${handed.tryNumber}. Your teacher will show you the results later.`,
 	);
 	return !report || report.criteria.every((c) => c.bonus || c.verdict === "met" || c.waits !== undefined)
 		? EXIT.met

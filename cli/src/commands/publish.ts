@@ -29,7 +29,7 @@ export async function exerciseListCommand(options: ExerciseListOptions): Promise
 	say(options.json, { exercises }, () =>
 		tableOr(
 			options.words === undefined
-				? "There is no exercise here yet."
+				? "There are no exercises yet."
 				: `No exercise has “${options.words}” in its title, id or owner's name.`,
 			["Exercise", "Title", "Version", "Of", ""],
 			exercises.map((e) => [
@@ -57,7 +57,7 @@ export async function publishCommand(path: string, options: Json & { shared?: bo
 	const made = await client.publishExercise({ body: { source } });
 	if (options.shared !== undefined)
 		await client.shareExercise({ params: { id: made.exerciseId }, body: { shared: options.shared } });
-	say(options.json, made, `${made.key} is published as version ${made.number}.`);
+	say(options.json, made, `${made.key} published as version ${made.number}.`);
 	return EXIT.met;
 }
 

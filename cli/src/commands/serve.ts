@@ -1,7 +1,7 @@
 import { spawn } from "node:child_process";
 import { fileURLToPath } from "node:url";
 
-/** Starts the service, a worker, or the command for accounts as a process of its own, and lives as long as it does. */
+/** Starts the service, a worker or the account command as a child process, and exits with it. */
 export async function serviceCommand(
 	part: "web" | "worker" | "both" | "account",
 	words: readonly string[] = [],

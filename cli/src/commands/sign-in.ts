@@ -17,12 +17,10 @@ export interface SignInOptions {
 export async function signInCommand(address: string, options: SignInOptions): Promise<number> {
 	const url = address.replace(/\/+$/, "");
 	if (!/^https?:\/\/[^/\s]+/.test(url))
-		throw new WrongCall(`${address} is no address of a site; http://127.0.0.1:4170 is one.`);
+		throw new WrongCall(`${address} isn't a site's address. Use one like http://127.0.0.1:4170.`);
 	const [passphrase = ""] = await secrets(["Passphrase"]);
 	if (passphrase === "")
-		throw new WrongCall(
-			"There is no passphrase. Type it when it is asked for, or send it as the first line of the input.",
-		);
+		throw new WrongCall("No passphrase given. Type it at the prompt, or send it as the first line of the input.");
 	const { signInName, classCode, scope } = options;
 	const made = await clientOf(url).makeToken({
 		body: {
@@ -62,14 +60,14 @@ export async function whoCommand(options: { json?: boolean }): Promise<number> {
 	return 0;
 }
 
-/** Changes a teacher's own passphrase; needed once after one that was given for one sign-in. */
+/** Changes the teacher's passphrase; required after a one-time passphrase. */
 export async function passphraseCommand(address: string, options: { signInName: string }): Promise<number> {
 	const [now = "", next = "", again = ""] = await secrets([
-		"Passphrase of now",
+		"Current passphrase",
 		"New passphrase, 12 characters or more",
-		"The new one again",
+		"Repeat the new passphrase",
 	]);
-	if (next !== again) throw new WrongCall("The new passphrase was typed in two ways. Nothing was changed.");
+	if (next !== again) throw new WrongCall("The new passphrases differ. Nothing was changed.");
 	let cookie = "";
 	const client = createClient({
 		base: address.replace(/\/+$/, ""),
@@ -81,6 +79,6 @@ export async function passphraseCommand(address: string, options: { signInName: 
 	await client.signIn({ body: { signInName: options.signInName, passphrase: now } });
 	await client.changePassphrase({ body: { now, next } });
 	await client.signOut({});
-	print("The passphrase is changed. Tokens and other sessions have ended.\n");
+	print("Passphrase changed. All tokens and other sessions have ended.\n");
 	return 0;
 }

@@ -65,7 +65,9 @@ export async function tryCommand(path: string, options: TryOptions): Promise<num
 	return trial.wrong.length === 0 && unseen.length === 0 && punished.length === 0 ? EXIT.met : EXIT.missed;
 }
 
-/** The model, what slips through and what is punished, as pictures and programs in a folder. */
+/**
+ * Writes the model, unnoticed mistakes and right solutions that lose points into a folder, as pictures and programs.
+ */
 async function pictures(
 	folder: string,
 	exercise: ExerciseFile,

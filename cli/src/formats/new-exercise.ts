@@ -1,4 +1,4 @@
-/** A new exercise file: every part with a comment that says what it is for. */
+/** A new exercise file with a comment on every part. */
 export function newExercise(id: string): string {
 	const title = id.replaceAll("-", " ").replace(/^./, (c) => c.toUpperCase());
 	return `# yaml-language-server: $schema=exercise.schema.json
@@ -31,7 +31,7 @@ figures:
 # What is asked. Each criterion names a check; docs/exercises.md shows them all.
 criteria:
   - { id: one, check: count, of: { kind: circle }, exactly: 1, points: 1 }
-  - { id: across, check: measure, of: lamp, what: diameter, is: 36, points: 2, credit: by distance, hint: A circle can be told by its radius or by its diameter. }
+  - { id: across, check: measure, of: lamp, what: diameter, is: 36, points: 2, credit: by distance, hint: You can give a circle by its radius or by its diameter. }
   - { id: place, check: position, of: lamp, at: [140, 90], points: 2 }
   - { id: yellow, check: colour, of: lamp, what: fill, is: yellow, points: 1 }
   - { id: rim, check: measure, of: lamp, what: outline width, is: 3, points: 1 }

@@ -15,7 +15,7 @@ function painted(verdict: ReportCriterion["verdict"], text: string, colours: Col
 	return verdict === "missed" ? colours.red(text) : colours.dim(text);
 }
 
-/** "lines 4, 7" for what a criterion rests on. */
+/** "lines 4, 7": the lines a criterion's verdict is based on. */
 function where(lines: readonly number[]): string {
 	if (lines.length === 0) return "";
 	return ` (${lines.length === 1 ? "line" : "lines"} ${lines.slice(0, 6).join(", ")}${lines.length > 6 ? " …" : ""})`;
@@ -23,7 +23,7 @@ function where(lines: readonly number[]): string {
 
 /** "7 of 8", and what a person must still judge. */
 export function pointsText({ earned, possible, open }: Report["points"]): string {
-	return open > 0 ? `${earned} of ${possible} so far, ${open} still to be judged` : `${earned} of ${possible}`;
+	return open > 0 ? `${earned} of ${possible} so far, ${open} still to judge` : `${earned} of ${possible}`;
 }
 
 /** Sentences longer than this don't push the points to the side. */
@@ -46,7 +46,7 @@ export function reportText(
 	for (const c of report.state === "unreadable" ? [] : report.criteria) {
 		if (c.part !== part) {
 			part = c.part;
-			lines.push(`  ${colours.dim(part ?? "Besides")}`);
+			lines.push(`  ${colours.dim(part ?? "Other criteria")}`);
 		}
 		const verdict = painted(c.verdict, `${SIGNS[c.verdict]} ${VERDICT_WORDS[c.verdict].padEnd(10)}`, colours);
 		lines.push(
@@ -76,7 +76,7 @@ function explanationLines(report: Report, colours: Colours, student: boolean): s
 	return [
 		...(causes.length > 0 ? [`  ${colours.dim(student ? "Try next" : "Causes")}`, ...said(causes)] : []),
 		...(report.slips.length > 0
-			? [`  ${colours.dim(student ? "Have a look" : "Not proved")}`, ...said(report.slips)]
+			? [`  ${colours.dim(student ? "Look at" : "Possible causes")}`, ...said(report.slips)]
 			: []),
 	];
 }

@@ -1,14 +1,14 @@
 import { randomBytes } from "node:crypto";
 
 const ESCAPE = "\u001b";
-/** Stands for the escape of our own colours until the text is printed: nobody's text can hold it. */
+/** Placeholder for the escape character of our colours until the text is printed; users' text can't contain it. */
 const OURS = `\ue000${randomBytes(8).toString("hex")}\ue001`;
 
 /** Controls that a terminal acts on (C0, C1, DEL), and those that turn the direction of text: all but line and tab. */
 // biome-ignore lint/suspicious/noControlCharactersInRegex: what is looked for.
 const CONTROLS = /[\u0000-\u0008\u000b-\u001f\u007f-\u009f\u202a-\u202e\u2066-\u2069]/g;
 
-/** A control as something to see: its picture where Unicode has one. */
+/** A control character made visible, with its Unicode control picture if there is one. */
 function picture(control: string): string {
 	const code = control.charCodeAt(0);
 	if (code < 0x20) return String.fromCharCode(0x2400 + code);
@@ -16,7 +16,7 @@ function picture(control: string): string {
 	return `<U+${code.toString(16).toUpperCase().padStart(4, "0")}>`;
 }
 
-/** Text that does nothing to a terminal but stand there. */
+/** Text without control sequences for a terminal. */
 export function plain(text: string): string {
 	return text.replace(CONTROLS, picture);
 }

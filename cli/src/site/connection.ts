@@ -16,7 +16,7 @@ const file = () => join(folder(), "site.json");
 export async function keep(of: Kept): Promise<string> {
 	await mkdir(folder(), { recursive: true, mode: 0o700 });
 	await writeFile(file(), `${JSON.stringify(of, null, "\t")}\n`, { mode: 0o600 });
-	// A file that was there before keeps its rights otherwise.
+	// An existing file would otherwise keep its permissions.
 	await chmod(file(), 0o600);
 	return file();
 }

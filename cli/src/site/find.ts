@@ -16,11 +16,11 @@ export function oneOf<T>(
 	const names = (found.length > 0 ? found : all).map(nameOf);
 	const choice =
 		names.length === 0
-			? "there is none"
+			? "none exist"
 			: `there ${names.length === 1 ? "is" : "are"} ${names.slice(0, 12).join(", ")}`;
 	throw new WrongCall(
 		found.length > 1
-			? `Several ${what} are called ${called}: say the id. ${choice}.`
+			? `Several ${what} are called ${called}: give the id. ${choice}.`
 			: `No ${what} is called ${called}; ${choice}.`,
 	);
 }
@@ -38,7 +38,7 @@ export async function findClass(client: Client, said: string): Promise<{ id: str
 	);
 }
 
-/** An assignment of a class by its exercise, title or id: the one that was set last where an exercise was set again. */
+/** An assignment of a class by its exercise, title or id; the newest if an exercise was set twice. */
 export async function findAssignment(
 	client: Client,
 	className: string,

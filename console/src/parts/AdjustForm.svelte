@@ -32,7 +32,7 @@
 	</div>
 	<!-- svelte-ignore a11y_autofocus: it opens by the press of its button -->
 	<label class="grid gap-1"
-		><span class="quiet">Reason, which the student reads</span><input
+		><span class="quiet">Reason (the student sees it)</span><input
 			class="field"
 			bind:value={reason}
 			required
@@ -41,8 +41,8 @@
 		/></label
 	>
 	<div class="flex gap-2">
-		<button class="button primary">Adjust</button><button type="button" class="button" onclick={onleave}
-			>Leave it</button
+		<button class="button primary">Adjust points</button><button type="button" class="button" onclick={onleave}
+			>Cancel</button
 		>
 	</div>
 </form>

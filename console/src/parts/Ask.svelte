@@ -9,7 +9,7 @@
 		/** Whether it can be left without an answer. */
 		leave?: boolean;
 		wide?: boolean;
-		/** Told when it was left. */
+		/** Called when the element is left. */
 		onclose?: () => void;
 	}
 	let { open = $bindable(), title, children, leave = true, wide = false, onclose }: Props = $props();

@@ -11,12 +11,12 @@
 
 	async function submit(event: SubmitEvent) {
 		event.preventDefault();
-		error = next === again ? "" : "The two new passphrases differ. Type the same one twice.";
+		error = next === again ? "" : "The new passphrases differ. Type the same passphrase twice.";
 		if (error) return;
 		try {
 			await api.changePassphrase({ body: { now, next } });
 			[now, next, again] = ["", "", ""];
-			notes.say("Your passphrase is changed. Other sessions of yours have ended.");
+			notes.say("Passphrase changed. You are signed out on all other devices.");
 			if (session.account) session.account = { ...session.account, once: false };
 		} catch (problem) {
 			error = saying(problem);
@@ -26,7 +26,7 @@
 
 <form onsubmit={submit} class="grid max-w-sm gap-3">
 	<label class="grid gap-1"
-		><span>Passphrase now</span><input
+		><span>Current passphrase</span><input
 			class="field"
 			type="password"
 			bind:value={now}
@@ -45,7 +45,7 @@
 		/></label
 	>
 	<label class="grid gap-1"
-		><span>New passphrase again</span><input
+		><span>Repeat the new passphrase</span><input
 			class="field"
 			type="password"
 			bind:value={again}
@@ -54,5 +54,5 @@
 		/></label
 	>
 	{#if error}<p role="alert" class="border-l-[3px] border-missed py-0.5 pl-3">{error}</p>{/if}
-	<div><button class="button primary">Change it</button></div>
+	<div><button class="button primary">Change passphrase</button></div>
 </form>

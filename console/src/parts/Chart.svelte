@@ -8,7 +8,7 @@
 		rows: readonly (readonly (string | number)[])[];
 		none?: string;
 	}
-	const { question, draw, columns, rows, none = "There is nothing to show yet." }: Props = $props();
+	const { question, draw, columns, rows, none = "No data yet." }: Props = $props();
 	let host = $state<HTMLDivElement>();
 	let width = $state(0);
 	let failed = $state(false);
@@ -33,7 +33,7 @@
 	<figcaption class="mb-2 text-lead font-semibold">{question}</figcaption>
 	{#if rows.length === 0}<p class="quiet">{none}</p>
 	{:else}
-		{#if failed}<p class="quiet">The chart could not be loaded; its table is below.</p>{/if}
+		{#if failed}<p class="quiet">The chart couldn't be loaded. Its table is below.</p>{/if}
 		<div bind:this={host} bind:clientWidth={width} aria-hidden="true" class="min-h-40 overflow-hidden"></div>
 		<details class="mt-1">
 			<summary class="quiet cursor-pointer">As a table</summary>

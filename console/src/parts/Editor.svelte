@@ -14,7 +14,7 @@
 		onwrite: (source: string) => void;
 		onrun?: () => void;
 		onword?: (word: string) => void;
-		/** Told of the line that the pointer is over. */
+		/** Called with the line under the pointer. */
 		online?: (line: number | null) => void;
 		/** Statements that aren't offered. */
 		without?: readonly string[];
@@ -25,7 +25,7 @@
 		gone?: { readonly line: number; readonly number: number } | undefined;
 		name?: string;
 	}
-	// The same nothing each time, so that nothing is done for it at each key.
+	// A shared empty value, so that key presses cause no updates.
 	const NONE: readonly ProblemReport[] = [];
 	const NO_LINES: ReadonlySet<number> = new Set();
 	const {

@@ -25,7 +25,7 @@
 	<p class="text-small">{page.className}, {moment(page.handedInAt)}</p>
 	<h2 class="mb-3 text-total font-bold">{page.student.name}: {page.title}</h2>
 	<div class="grid grid-cols-[55%_1fr] gap-5">
-		<img src="/api/v1/hand-ins/{page.id}/drawing.svg" alt="The drawing" class="w-full border border-[#9fb0c3]" />
+		<img src="/api/v1/hand-ins/{page.id}/drawing.svg" alt="Your drawing" class="w-full border border-[#9fb0c3]" />
 		<div>
 			{#if page.points}<p class="mb-2 text-large font-bold">
 					{page.points.earned} of {page.points.possible} points
@@ -53,6 +53,6 @@
 				</li>
 			{/each}
 		</ul>
-		{#if next}<p class="mt-3"><b>To try next:</b> {next.sentence}</p>{/if}
+		{#if next}<p class="mt-3"><b>Try next:</b> {next.sentence}</p>{/if}
 	{/if}
 </article>

@@ -18,7 +18,7 @@
 		data-state={loading.offline ? "offline" : "error"}
 	>
 		<p>
-			{loading.error}{#if loading.value !== undefined}&nbsp;What you see is what was there before.{/if}
+			{loading.error}{#if loading.value !== undefined}&nbsp;You see the version loaded before.{/if}
 		</p>
 		<button type="button" class="button mt-2" onclick={loading.retry}>Try again</button>
 	</div>

@@ -56,9 +56,9 @@
 			{@render more?.(f)}
 		</li>
 	{:else}
-		<li class="text-ink-soft">Nothing that can be seen.</li>
+		<li class="text-ink-soft">No visible figures.</li>
 	{/each}
 	{#if inAll > Math.min(figures.length, MAX_LISTED)}<li class="px-1 py-1 text-ink-soft">
-			… and {inAll - Math.min(figures.length, MAX_LISTED)} figures more.
+			… and {inAll - Math.min(figures.length, MAX_LISTED)} more figures.
 		</li>{/if}
 </ol>

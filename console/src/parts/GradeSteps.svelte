@@ -6,7 +6,7 @@
 
 {#each scale as step, i (i)}<div class="flex items-end gap-2">
 		<label class="grid gap-0.5"
-			><span class="quiet">Step</span><input class="field w-28" bind:value={step.name} maxlength="20" /></label
+			><span class="quiet">Grade</span><input class="field w-28" bind:value={step.name} maxlength="20" /></label
 		><label class="grid gap-0.5"
 			><span class="quiet">from percent</span><input
 				class="field w-24"
@@ -19,10 +19,10 @@
 		><button
 			type="button"
 			class="tool"
-			aria-label="Remove step {step.name}"
+			aria-label="Remove grade {step.name}"
 			onclick={() => (scale = scale.filter((_, k) => k !== i))}>Remove</button
 		>
 	</div>{/each}
 <div>
-	<button type="button" class="tool" onclick={() => (scale = [...scale, { name: "", from: 0 }])}>Add a step</button>
+	<button type="button" class="tool" onclick={() => (scale = [...scale, { name: "", from: 0 }])}>Add grade</button>
 </div>

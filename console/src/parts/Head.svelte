@@ -18,7 +18,7 @@
 	<div class="flex flex-wrap items-center gap-x-4 gap-y-2 pb-2">
 		<div class="min-w-0">
 			{#if crumbs.length > 0}
-				<nav aria-label="Where this is" class="text-small text-ink-soft">
+				<nav aria-label="Breadcrumbs" class="text-small text-ink-soft">
 					{#each crumbs as c, i (c.href)}{#if i > 0}<span aria-hidden="true" class="mx-1.5">/</span>{/if}<a
 							href={c.href}>{c.text}</a
 						>{/each}
@@ -33,7 +33,7 @@
 		{@render actions?.()}
 	</div>
 	{#if beside.length > 0}
-		<nav aria-label="Beside this page" class="-mb-px flex flex-wrap gap-x-5">
+		<nav aria-label="Related pages" class="-mb-px flex flex-wrap gap-x-5">
 			{#each beside as b (b.href)}
 				<a
 					href={b.href}

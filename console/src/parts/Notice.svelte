@@ -1,7 +1,7 @@
 <script lang="ts">
 	import type { Snippet } from "svelte";
 
-	/** A sentence in place of what can't be shown, or above it. */
+	/** A message above content, or instead of it. */
 	const { children, role = "status" }: { children: Snippet; role?: "status" | "alert" } = $props();
 </script>
 

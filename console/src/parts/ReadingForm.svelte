@@ -5,13 +5,13 @@
 
 	/** How pages are to be read: the size of text, its spacing, contrast, motion, light or dark. */
 	let { open = $bindable(false) }: { open?: boolean } = $props();
-	const LIGHTS = { system: "as the system has it", light: "light", dark: "dark" } as const;
+	const LIGHTS = { system: "System setting", light: "light", dark: "dark" } as const;
 </script>
 
 <Ask bind:open title="Reading">
 	<div class="grid gap-3">
 		<label class="grid gap-1"
-			>Size of text <select
+			>Text size <select
 				class="field"
 				value={reading.wishes.size}
 				onchange={(event) => reading.choose({ size: Number(event.currentTarget.value) })}
@@ -19,7 +19,7 @@
 			></label
 		>
 		<label class="grid gap-1"
-			>Light or dark <select
+			>Colour theme <select
 				class="field"
 				value={theme.wish}
 				onchange={(event) => theme.choose(event.currentTarget.value as keyof typeof LIGHTS)}
@@ -31,23 +31,23 @@
 				type="checkbox"
 				checked={reading.wishes.wide}
 				onchange={(event) => reading.choose({ wide: event.currentTarget.checked })}
-			/> Letters, words and lines farther apart</label
+			/> Wider letter, word and line spacing</label
 		>
 		<label class="flex items-center gap-2"
 			><input
 				type="checkbox"
 				checked={reading.wishes.contrast}
 				onchange={(event) => reading.choose({ contrast: event.currentTarget.checked })}
-			/> Stronger contrast</label
+			/> High contrast</label
 		>
 		<label class="flex items-center gap-2"
 			><input
 				type="checkbox"
 				checked={reading.wishes.still}
 				onchange={(event) => reading.choose({ still: event.currentTarget.checked })}
-			/> Nothing moves by itself</label
+			/> Reduce motion</label
 		>
-		<p class="quiet">This browser keeps it.</p>
+		<p class="quiet">Saved in this browser.</p>
 		<div><button type="button" class="button primary" onclick={() => (open = false)}>Done</button></div>
 	</div>
 </Ask>

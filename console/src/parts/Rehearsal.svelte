@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { counted } from "../state/site/counted.ts";
 	import { api } from "../state/site/api.ts";
 	import { finished } from "../state/site/jobs.ts";
 	import { notes } from "../state/site/notes.svelte.ts";
@@ -31,7 +32,7 @@
 		const dropped = drop.map((key) => ({ handInId: key.slice(0, 36), criterion: key.slice(37) }));
 		const done = await notes.trying(() => api.carryOut({ params: { id: of.id }, body: { drop: dropped } }));
 		if (!done) return;
-		notes.say(`${done.reports} reports hold now. The old ones are kept.`);
+		notes.say(`${counted(done.reports, "report")} applied. The old reports are kept.`);
 		found = { ...of, carriedOut: true };
 	}
 	const points = (value: number | null) => value ?? "–";
@@ -40,11 +41,11 @@
 <section aria-labelledby="again">
 	<h2 id="again" class="text-lead">Check again</h2>
 	<p class="quiet my-1 max-w-2xl">
-		A rehearsal checks every hand-in on the newest version of the exercise (set is version {version}) and tells whose
-		points would move, by how much and why. Nothing changes before you say so.
+		Check every hand-in against the newest version of the exercise (this assignment uses version {version}). You see
+		whose points would change and why before you apply anything.
 	</p>
 	<button type="button" class="button" disabled={progress !== null} onclick={rehearse}
-		>{progress ? "Rehearsing …" : "Rehearse"}</button
+		>{progress ? "Checking …" : "Compare versions"}</button
 	>
 	{#if progress && progress.total > 0}<progress class="ml-3 h-2 w-48" max={progress.total} value={progress.done}
 			>{progress.done} of {progress.total}</progress
@@ -52,8 +53,8 @@
 	{#if found}
 		<div class="mt-3" data-testid="rehearsal">
 			<p>
-				Version {found.fromVersion} to {found.toVersion}: {found.checked} checked, {found.unmoved} stay as they are,
-				<b>{found.moved.length} would move</b>.
+				Version {found.fromVersion} to {found.toVersion}: {found.checked} checked, {found.unmoved} unchanged,
+				<b>{found.moved.length} would change</b>.
 			</p>
 			{#if found.moved.length > 0}
 				<table class="mt-2 w-full max-w-3xl text-left text-label">
@@ -83,7 +84,7 @@
 														? [...drop, `${m.handInId} ${d.criterion}`]
 														: drop.filter((k) => k !== `${m.handInId} ${d.criterion}`))}
 											/>
-											drop the adjustment to {d.adjusted}: without it {points(d.after)}</label
+											remove the adjustment to {d.adjusted}: without it {points(d.after)}</label
 										>{/each}
 								</td></tr
 							>
@@ -91,10 +92,10 @@
 					</tbody>
 				</table>
 			{/if}
-			{#if found.carriedOut}<p class="mt-2">It holds now.</p>{:else}<button
+			{#if found.carriedOut}<p class="mt-2">Applied.</p>{:else}<button
 					type="button"
 					class="button primary mt-3"
-					onclick={carryOut}>Let it hold</button
+					onclick={carryOut}>Apply new points</button
 				>{/if}
 		</div>
 	{/if}

@@ -36,8 +36,11 @@
 			>{/if}
 		{#if r.frames > 1}
 			<span class="quiet flex items-center gap-1">
-				<button type="button" class="tool" aria-label="Frame before" onclick={() => r.goFrame(Math.max(1, r.frame - 1))}
-					>◂</button
+				<button
+					type="button"
+					class="tool"
+					aria-label="Previous frame"
+					onclick={() => r.goFrame(Math.max(1, r.frame - 1))}>◂</button
 				>
 				Frame {Math.max(1, r.frame)} of {r.frames}
 				<button type="button" class="tool" aria-label="Next frame" onclick={() => r.goFrame(r.frame + 1)}>▸</button>
@@ -59,7 +62,7 @@
 			r.go(row);
 		}}
 		class="relative my-3 flex h-4 w-full touch-none items-center select-none"
-		aria-label="Place in the replay"
+		aria-label="Position in the replay"
 	>
 		{#snippet children()}
 			<span class="relative h-1 w-full bg-rule"><Slider.Range class="absolute h-full bg-ink" /></span>

@@ -21,7 +21,7 @@
 	<legend class="mb-1 font-semibold">Tries</legend>
 	<div class="grid content-start gap-1">
 		<label class="grid gap-1"
-			><span>How many</span><input
+			><span>Number of tries</span><input
 				class="field"
 				type="number"
 				min="1"
@@ -34,13 +34,13 @@
 				type="checkbox"
 				checked={anyNumber}
 				onchange={(event) => (form.tries = event.currentTarget.checked ? null : 3)}
-			/> any number</label
+			/> unlimited</label
 		>
 	</div>
 	<label class="grid content-start gap-1"
 		><span>Which counts</span><select class="field" bind:value={form.counts}
 			><option value="best">the best</option><option value="latest">the latest</option><option value="chosen"
-				>the one that I choose</option
+				>the one I choose</option
 			></select
 		></label
 	>
@@ -55,11 +55,11 @@
 			>{/if}
 	</div>
 	<label class="flex items-center gap-2 sm:col-span-3"
-		><input type="checkbox" bind:checked={form.handInDrafts} /> At closing, hand in the drafts of those who handed in nothing</label
+		><input type="checkbox" bind:checked={form.handInDrafts} /> At the closing date, hand in drafts automatically</label
 	>
 </fieldset>
 <fieldset class="grid gap-3 sm:grid-cols-3">
-	<legend class="mb-1 font-semibold">What students see</legend>
+	<legend class="mb-1 font-semibold">Shown to students</legend>
 	<label class="grid content-start gap-1"
 		><span>Checklist</span><select class="field" bind:value={form.showChecklist}
 			><option value="opening">from the beginning</option><option value="hand-in">after a hand-in</option></select
@@ -87,7 +87,10 @@
 		></label
 	>
 	<label class="grid content-start gap-1"
-		><span>The model as</span><select class="field" bind:value={form.showModelAs} disabled={form.showModel === "never"}
+		><span>Show the model as</span><select
+			class="field"
+			bind:value={form.showModelAs}
+			disabled={form.showModel === "never"}
 			><option value="picture">a picture</option><option value="source">picture and source</option></select
 		></label
 	>

@@ -36,7 +36,7 @@
 					>To {c.name}</DropdownMenu.Item
 				>{/each}
 			<DropdownMenu.Item class="menu-item" onSelect={() => router.go("/classes#new")}
-				>{classes.length === 0 ? "Make a class first …" : "To a new class …"}</DropdownMenu.Item
+				>{classes.length === 0 ? "Create a class first …" : "New class …"}</DropdownMenu.Item
 			>
 		</DropdownMenu.Content>
 	</DropdownMenu.Portal>

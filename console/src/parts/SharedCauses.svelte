@@ -53,8 +53,8 @@
 					<textarea
 						class="field mt-2"
 						rows="2"
-						aria-label="Comment for all who share this cause"
-						placeholder={cause.count === 1 ? "A comment" : `One comment for all ${cause.count}`}
+						aria-label="Comment for all students with this cause"
+						placeholder={cause.count === 1 ? "A comment" : `Comment for all ${cause.count}`}
 						bind:value={words}></textarea>
 					<button type="button" class="tool mt-1" disabled={words.trim() === ""} onclick={() => comment(cause)}
 						>{cause.count === 1 ? "Send" : `Send to ${cause.count}`}</button

@@ -5,6 +5,6 @@
 </script>
 
 <Ask open={session.ended} title="Sign in again" leave={false}>
-	<p class="mb-4">You were signed out. What you have typed is still here; sign in, and go on where you were.</p>
+	<p class="mb-4">You were signed out. Your work on this page is still here: sign in to continue.</p>
 	<SignInForm />
 </Ask>

@@ -18,7 +18,7 @@
 
 <form onsubmit={submit} class="grid gap-4">
 	<label class="grid gap-1"
-		><span>Class code <span class="text-ink-soft">(students; on your card)</span></span><input
+		><span>Class code <span class="text-ink-soft">(students: see your card)</span></span><input
 			class="field"
 			name="classCode"
 			bind:value={classCode}
@@ -47,11 +47,9 @@
 			autocapitalize="none"
 			spellcheck="false"
 			required
-		/><label class="quiet flex items-center gap-2"
-			><input type="checkbox" bind:checked={seen} /> Show what is typed</label
-		>
+		/><label class="quiet flex items-center gap-2"><input type="checkbox" bind:checked={seen} /> Show passphrase</label>
 	</div>
-	<p class="quiet">What is on a card may be typed with or without capitals, hyphens and spaces.</p>
+	<p class="quiet">Capitals, hyphens and spaces don't matter when you type from a card.</p>
 	{#if session.error}<p role="alert" class="border-l-[3px] border-missed py-0.5 pl-3">{session.error}</p>{/if}
 	<div><button class="button primary" disabled={busy}>Sign in</button></div>
 </form>

@@ -54,7 +54,7 @@
 <div
 	bind:this={host}
 	role="application"
-	aria-label="{name}; arrow keys go from line to line and light what each drew"
+	aria-label="{name}. Arrow keys move between lines and mark what each line drew"
 	tabindex="0"
 	onkeydown={step}
 	onblur={() => point(null)}

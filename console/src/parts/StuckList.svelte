@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { counted } from "../state/site/counted.ts";
 	import Words from "./Words.svelte";
 
 	interface Stuck {
@@ -20,7 +21,7 @@
 	}: { stuck: readonly Stuck[]; titles?: Readonly<Record<string, string>>; wide?: boolean } = $props();
 
 	function howLong({ handIns, runs, minutes }: Stuck): string {
-		if (handIns >= 3) return `${handIns} tries`;
+		if (handIns >= 3) return counted(handIns, "try", "tries");
 		return runs >= 10 ? `${runs} runs` : `${Math.round(minutes)} minutes`;
 	}
 </script>

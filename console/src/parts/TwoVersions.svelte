@@ -31,21 +31,21 @@
 {/snippet}
 <Ask open={theirs !== undefined} {title} leave={false} wide>
 	{#if theirs}
-		<p class="mb-3">Both are kept. Choose the one to go on with; {kept}</p>
+		<p class="mb-3">Choose the version to continue with. {kept}</p>
 		<div class="grid gap-3 md:grid-cols-2">
 			<div>
-				{@render version(
-					"Here, in this browser",
-					mineAt ? `written ${moment(mineAt)}` : "not kept at the service yet",
-					mine,
-				)}<button type="button" class="button primary mt-2" onclick={() => onsettle(true)}>Go on with this one</button>
+				{@render version("In this browser", mineAt ? `written ${moment(mineAt)}` : "not saved online yet", mine)}<button
+					type="button"
+					class="button primary mt-2"
+					onclick={() => onsettle(true)}>Use this version</button
+				>
 			</div>
 			<div>
 				{@render version(
 					`On ${theirs.device || "another device"}`,
 					`kept ${moment(theirs.savedAt)}`,
 					theirs.source,
-				)}<button type="button" class="button mt-2" onclick={() => onsettle(false)}>Go on with that one</button>
+				)}<button type="button" class="button mt-2" onclick={() => onsettle(false)}>Use that version</button>
 			</div>
 		</div>
 	{/if}

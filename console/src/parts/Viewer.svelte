@@ -218,10 +218,10 @@
 		if (!png) return;
 		try {
 			await navigator.clipboard.write([new ClipboardItem({ "image/png": png })]);
-			notes.say("The drawing is copied as a picture.");
+			notes.say("Drawing copied as PNG.");
 		} catch {
 			save(png, "png");
-			notes.say("This browser doesn't let pages copy pictures, so the drawing was saved as a file.");
+			notes.say("This browser can't copy pictures, so the drawing was saved as a file.");
 		}
 	}
 </script>
@@ -242,15 +242,15 @@
 			onPressedChange={() => {
 				from = null;
 				measuring = false;
-			}}>Pick place</Toggle.Root
+			}}>Pick a point</Toggle.Root
 		>{/if}
 	{#if onreplay}<Toggle.Root pressed={replaying !== null} class="tool" onPressedChange={(on) => onreplay(on)}
 			>Replay</Toggle.Root
 		>{/if}
 	<span class="flex" role="group" aria-label="Zoom">
-		<button type="button" class="tool" aria-label="Farther" onclick={() => viewport.zoom(1 / 1.4)}>−</button>
-		<button type="button" class="tool -ml-px" aria-label="Closer" onclick={() => viewport.zoom(1.4)}>+</button>
-		<button type="button" class="tool -ml-px" onclick={() => viewport.showWhole()}>Whole</button>
+		<button type="button" class="tool" aria-label="Zoom out" onclick={() => viewport.zoom(1 / 1.4)}>−</button>
+		<button type="button" class="tool -ml-px" aria-label="Zoom in" onclick={() => viewport.zoom(1.4)}>+</button>
+		<button type="button" class="tool -ml-px" onclick={() => viewport.showWhole()}>Fit</button>
 	</span>
 	{#if wanted}
 		<ToggleGroup.Root
@@ -258,7 +258,7 @@
 			value={sheet.layer}
 			onValueChange={(layer) => (sheet.layer = (layer || "drawn") as Layer)}
 			class="flex"
-			aria-label="What is shown"
+			aria-label="View"
 		>
 			{#each Object.entries(LAYERS) as [layer, word], i (layer)}<ToggleGroup.Item
 					value={layer}
@@ -267,7 +267,7 @@
 		</ToggleGroup.Root>
 	{/if}
 	<DropdownMenu.Root>
-		<DropdownMenu.Trigger class="tool">Take <span aria-hidden="true">▾</span></DropdownMenu.Trigger>
+		<DropdownMenu.Trigger class="tool">Export <span aria-hidden="true">▾</span></DropdownMenu.Trigger>
 		<DropdownMenu.Portal>
 			<DropdownMenu.Content
 				align="start"
@@ -301,8 +301,8 @@
 	tabindex="0"
 	data-figures={figures.length}
 	data-origin={picture.origin}
-	aria-label="Drawing, {picture.width} by {picture.height}; arrow keys move a cross whose place is read out, m measures from it, plus and minus zoom{onplace
-		? ', Enter puts the place into the program'
+	aria-label="Drawing, {picture.width} by {picture.height}; arrow keys move a cross and read out its position, m measures from it, plus and minus zoom{onplace
+		? ', Enter inserts the point into the program'
 		: ''}"
 	onkeydown={step}
 	class="mt-1 border border-rule-strong bg-paper"
@@ -411,8 +411,8 @@
 </div>
 {#if replaying}{#await import("./ReplayBar.svelte") then { default: ReplayBar }}<ReplayBar {replaying} />{/await}{/if}
 {#if picture.leftOut > 0}<p class="quiet mt-2">
-		This drawing has too many pieces to show them all: the last {picture.leftOut} are left out here.
+		This drawing has too many pieces to show. The last {picture.leftOut} are missing here.
 	</p>{/if}
-{#if measuring && !from}<p class="quiet mt-2">Click where to measure from, or press m at the cross.</p>{/if}
-{#if placing}<p class="quiet mt-2">Click a place, and its coordinates go into your program where the cursor is.</p>{/if}
+{#if measuring && !from}<p class="quiet mt-2">Click the point to measure from, or press m at the cross.</p>{/if}
+{#if placing}<p class="quiet mt-2">Click a point to insert its coordinates at the cursor in your program.</p>{/if}
 {#if said}<p class="quiet mt-2 min-h-10" data-testid="said">{named?.sentence ?? ""}</p>{/if}

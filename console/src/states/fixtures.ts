@@ -172,7 +172,7 @@ function routeOf(method: string, path: string): keyof typeof ROUTES | undefined 
 }
 
 /**
- * Lets the pages speak to fixtures in place of the service: `loading`, `error`, `offline`, or `empty` where there is
+ * Lets the pages speak to fixtures instead of the service: `loading`, `error`, `offline`, or `empty` where there is
  * nothing yet.
  */
 export function showState(state: string, who: keyof typeof WHO): void {

@@ -28,7 +28,7 @@ import { namesIn } from "./nib-words.ts";
 /** How long a run may take. */
 const MILLISECONDS = 5_000;
 
-/** Who waits for an interpreter: this worker may fetch nothing itself, so that the page does it. */
+/** Requests waiting for an interpreter: the page fetches it, because this worker may not. */
 const WAITING = new Map<
 	LanguageId,
 	{ given: (files: readonly Uint8Array[]) => void; failed: (error: Error) => void }

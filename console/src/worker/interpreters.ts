@@ -13,7 +13,7 @@ const FILES: Partial<Record<LanguageId, { readonly urls: readonly string[]; read
 };
 
 /**
- * Fetches the files of an interpreter; null where that can't be done.
+ * Fetches the files of an interpreter; null if that can't be done.
  *
  * @param progress called with the share that has arrived, from 0 to 1, of large files
  */

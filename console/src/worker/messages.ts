@@ -66,7 +66,7 @@ export type WorkerAnswer =
 	| { readonly wants: LanguageId }
 	| { readonly has: LanguageId };
 
-/** The files of an interpreter for the worker; null where they couldn't be fetched. */
+/** The files of an interpreter for the worker; null if they couldn't be fetched. */
 export interface Interpreter {
 	readonly interpreter: LanguageId;
 	readonly files: readonly Uint8Array[] | null;

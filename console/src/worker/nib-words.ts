@@ -40,7 +40,7 @@ export function statementsIn(source: string, language: LanguageId = "nib"): numb
 	return source.split("\n").filter((line) => !SILENT[language].test(line)).length;
 }
 
-/** Names that a replay watches at the most. */
+/** Names that a replay watches at most. */
 const MAX_NAMES = 12;
 
 /** Where a language's programs declare names. */

@@ -18,7 +18,7 @@ export interface Loading {
 
 /** Runs programs in a worker of their own. */
 export class Runner {
-	/** Told of each step of loading an interpreter; undefined once it is ready. */
+	/** Called with each step of loading an interpreter; undefined once it is ready. */
 	onloading?: (loading: Loading | undefined) => void;
 	private worker: Worker | undefined;
 	private turn = 0;
@@ -66,7 +66,7 @@ export class Runner {
 		this.ready();
 	}
 
-	/** Asks for something; undefined where the worker had to be ended and what it had is lost. */
+	/** Asks for something; undefined if the worker had to be ended and what it had is lost. */
 	ask<D extends keyof Answers>(what: D, of: Asked<D>, patience = PATIENCE): Promise<Answers[D] | undefined> {
 		const worker = this.ready();
 		const turn = ++this.turn;

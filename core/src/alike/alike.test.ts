@@ -24,7 +24,7 @@ function dice(seed: number): (below: number) => number {
 
 const COLOURS = "tan gold tomato navy teal crimson orchid khaki sienna plum salmon olive indigo coral peru".split(" ");
 
-/** A harbour as some student might draw it: a few things in an order and a manner of one's own. */
+/** A harbour as a student might draw it: a few things in an individual order and style. */
 function scene(seed: number): string {
 	const roll = dice(seed);
 	const colour = () => COLOURS[roll(COLOURS.length)] as string;

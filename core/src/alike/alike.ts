@@ -21,14 +21,14 @@ export interface AlikePair {
 	readonly source: number;
 }
 
-/** Pairs closer than this are listed, where they also stand out from the others. */
+/** Similarity above which pairs are listed, if they are also unusual in the class. */
 const LEAST = 0.75;
 /**
  * How much that is rare two must share at least: a feature that only they have weighs the logarithm of half the
  * class.
  */
 const TELLS = 18;
-/** How far above the usual a pair must be, in median deviations. */
+/** Distance of an unusual pair above the median, in median absolute deviations. */
 const STANDS_OUT = 3;
 
 function fingerprintOf(text: SourceText, exercise: ExerciseFile, languages: Languages): Fingerprint {
@@ -36,7 +36,7 @@ function fingerprintOf(text: SourceText, exercise: ExerciseFile, languages: Lang
 	return fingerprint(run.program.read.outline, run.drawing);
 }
 
-/** How much a feature tells: nothing where nearly all have it, or where it was given out. */
+/** A feature's weight: 0 if nearly all programs have it, or if it was given. */
 class Weights {
 	private readonly counts = new Map<string, number>();
 	private readonly all: number;
@@ -54,7 +54,7 @@ class Weights {
 		return log(Math.max(1, this.all / Math.max(2, this.counts.get(feature) ?? 2)));
 	}
 
-	/** Weighted share of what either has that both have; undefined where neither has anything that tells. */
+	/** Weighted Jaccard index of two feature sets; undefined if neither has a weighted feature. */
 	share(
 		a: ReadonlySet<string>,
 		b: ReadonlySet<string>,

@@ -55,7 +55,7 @@ function drawShape(step: DrawStep, { colourOf }: Outline): string {
 	return `${step.head} ${step.direction ?? ""} ${own} ${phrases.join(" ")}`;
 }
 
-/** Statements that say something of their own; blocks are told apart in the manner. */
+/** Statements with content; blocks count for the style. */
 function statements(outline: Outline): string[] {
 	return [...everyStep(outline.steps)].flatMap((step) => (step.node === "draw" ? [drawShape(step, outline)] : []));
 }

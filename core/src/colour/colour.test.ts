@@ -43,7 +43,7 @@ test("CIEDE2000 agrees with published pairs", () => {
 	);
 });
 
-/** Names that hold a family's word and are none of it to people. */
+/** Colour names that contain a family's word but aren't seen as its colour. */
 const EXCEPTIONS: Readonly<Record<string, string>> = {
 	antiquewhite: "a pale sand colour",
 	navajowhite: "a pale sand colour",

@@ -3,7 +3,7 @@ import names from "color-name";
 /** A colour as one number: red, green, blue and opacity, a byte each, from the highest byte down. */
 export type Rgba = number;
 
-/** Stands for "no paint" wherever an {@link Rgba} may stand. */
+/** "No paint" instead of an {@link Rgba}. */
 export const NO_COLOUR = -1;
 
 export const WHITE: Rgba = 0xffffffff;
@@ -40,7 +40,7 @@ const NAMED: ReadonlyMap<string, Rgba> = new Map<string, Rgba>([
 /** Every colour name, British and American grey both, in the order of the alphabet. */
 export const COLOUR_NAMES: readonly string[] = [...NAMED.keys()].sort();
 
-/** A colour by its CSS Color 4 name, in any case; undefined where there is none. */
+/** A colour by its CSS Color 4 name, in any case; undefined if there is none. */
 export function namedColour(name: string): Rgba | undefined {
 	return NAMED.get(name.toLowerCase());
 }
@@ -49,12 +49,12 @@ const NAME_OF: ReadonlyMap<Rgba, string> = new Map(
 	[...COLOUR_NAMES].reverse().map((name) => [NAMED.get(name) as Rgba, name]),
 );
 
-/** The CSS Color 4 name of a colour, the first in the alphabet where it has several; undefined where it has none. */
+/** The CSS Color 4 name of a colour, the first in the alphabet where it has several; undefined if it has none. */
 export function nameOfColour(colour: Rgba): string | undefined {
 	return NAME_OF.get(colour);
 }
 
-/** A colour from `#rgb`, `#rrggbb` or `#rrggbbaa`; undefined where the text is none of these. */
+/** A colour from `#rgb`, `#rrggbb` or `#rrggbbaa`; undefined if the text isn't one of these. */
 export function codedColour(code: string): Rgba | undefined {
 	if (!/^#(?:[0-9a-f]{3}|[0-9a-f]{6}|[0-9a-f]{8})$/i.test(code)) return undefined;
 	const digits = code.length === 4 ? [...code.slice(1)].map((d) => d + d).join("") : code.slice(1);

@@ -22,7 +22,7 @@ const LONGEST = 400;
 
 /**
  * A colour as CSS Color 4 writes it: names, `#rgb`, `#rgba`, `#rrggbb`, `#rrggbbaa`, `rgb()`, `hsl()` and `hwb()` with
- * commas or spaces. Undefined where the text is none of these; colour spaces beyond sRGB aren't known.
+ * commas or spaces. Undefined for other texts; colour spaces beyond sRGB aren't known.
  */
 export function cssColour(text: string): Rgba | undefined {
 	if (text.length > LONGEST) return undefined;

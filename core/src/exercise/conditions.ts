@@ -11,7 +11,7 @@ import type { ExerciseFile } from "./schema.ts";
  * report, runs it under the same conditions, so that all of them see the same drawing.
  */
 export interface Conditions {
-	/** The sheet, with a colour's name or code where its paper is fixed; null where the program's own sheet counts. */
+	/** The sheet, with a colour's name or code where its paper is fixed; null if the program's own sheet counts. */
 	readonly sheet: (Sheet & { readonly paper?: string }) | null;
 	/** The first seed. */
 	readonly seed: number;
@@ -37,7 +37,7 @@ export interface Running {
 	/** The first seed by default. */
 	readonly seed?: number | undefined;
 	readonly limits?: Limits | undefined;
-	/** Steps that the run may make at the most, even where the exercise allows more. */
+	/** Steps that the run may make at most, even where the exercise allows more. */
 	readonly maxSteps?: number | undefined;
 	readonly stop?: Stop | undefined;
 	readonly calls?: CountedCalls | undefined;

@@ -7,7 +7,7 @@ import { listed } from "../words/lists.ts";
 
 /** What is known of the place in a file that an issue is about. */
 export interface IssuePlace {
-	/** What is there; undefined where nothing is. */
+	/** What is there; undefined if nothing is. */
 	readonly found: unknown;
 	/** The check of the criterion around it, where there is one. */
 	readonly check: string | undefined;
@@ -89,7 +89,7 @@ function wordMeant(issue: z.core.$ZodIssue, found: unknown): string | undefined 
 	return words.length > 0 ? nearest(found, words) : undefined;
 }
 
-/** The alternatives of a union that nothing has come near, as one sentence; undefined where one came near. */
+/** One sentence for the alternatives of a union if none nearly matches; undefined otherwise. */
 function eitherOf(issue: z.core.$ZodIssue): string | undefined {
 	if (issue.code !== "invalid_union" || issue.errors.length === 0) return undefined;
 	const kinds = new Set<string>();
@@ -144,7 +144,7 @@ export function issueMessage(issue: z.core.$ZodIssue, place: IssuePlace): string
 	return `${JSON.stringify(found)} isn't known here; there ${allowed.length === 1 ? "is" : "are"} ${listed(allowed)}`;
 }
 
-/** What YAML's own errors mean, by their codes, for somebody who writes an exercise. */
+/** Plain words for YAML's error codes. */
 const YAML_WORDS: Readonly<Record<string, string>> = {
 	BAD_INDENT:
 		"this line begins too far left or too far right, or a bracket or brace that was opened before it isn't closed",

@@ -62,7 +62,7 @@ describe("what is wrong is told with its line and path, and the nearest word", (
 			"id: one, check",
 			`id: ${"o".repeat(81)}, check`,
 			"id: one",
-			"criteria[0].id: an id has 80 letters at the most",
+			"criteria[0].id: an id has at most 80 letters",
 		],
 		[
 			"a criterion without a check",

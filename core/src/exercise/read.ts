@@ -93,7 +93,7 @@ function tooMuch(text: string): { readonly offset: number; readonly message: str
 		else if (NESTS.has(type)) inLine++;
 		else if (type === "newline") inLine = 0;
 		if (++tokens > MAX_TOKENS)
-			return { offset, message: "the file has too many keys and values; an exercise has some thousand at the most" };
+			return { offset, message: "the file has too many keys and values; an exercise has at most some thousand" };
 		if (flow + inLine > MAX_DEPTH)
 			return { offset, message: `lists and maps are more than ${MAX_DEPTH} deep in one another here` };
 		if (!SIGNS.has(token)) offset += token.length;
@@ -210,7 +210,7 @@ function readFile<T>(
 	for (const [part, limit] of Object.entries(most)) {
 		const entries = (value as Record<string, unknown> | null)?.[part];
 		if (typeof entries !== "object" || entries === null || Object.keys(entries).length <= limit) continue;
-		const message = `there are ${Object.keys(entries).length} ${part}; ${limit} are the most`;
+		const message = `there are ${Object.keys(entries).length} ${part}; ${limit} is the limit`;
 		return { ok: false, problems: [{ ...placeAt(offsetOf(document, [part])), path: part, message }] };
 	}
 	const result = schema.safeParse(value);

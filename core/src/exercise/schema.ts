@@ -38,7 +38,7 @@ const topic = z
 	.trim()
 	.regex(/^\p{L}[\p{L}\d' -]{0,39}$/u, "a topic is a few words, like: turns and angles");
 
-/** How many entries its long parts have at the most. */
+/** How many entries its long parts have at most. */
 export const MAX_PARTS = Object.freeze({ figures: 200, criteria: 100 });
 
 /** The whole file, without what ties its parts together. */
@@ -135,7 +135,7 @@ class Ties {
 		for (const [name, of] of Object.entries(file.figures)) this.selector(of, ["figures", name]);
 		const circle = circleOf(new Map(Object.entries(file.figures)));
 		if (circle)
-			this.tell(["figures", circle[0] as string], `these lean on one another in a circle: ${circle.join(" → ")}`);
+			this.tell(["figures", circle[0] as string], `these refer to each other in a cycle: ${circle.join(" → ")}`);
 		for (const [i, asked] of file.criteria.entries()) {
 			if ("check" in asked && asked.check !== undefined) this.criterion(asked, ["criteria", i]);
 			else this.group(asked, ["criteria", i]);
@@ -183,7 +183,7 @@ class Ties {
 			this.tell([...path, "at least"], `among holds only ${own.among.length}`);
 		for (const [inner, at] of withPaths(asked, path)) {
 			if (inner.points > 0)
-				this.tell([...at, "points"], "inside a group a criterion has no points: they stand with the group");
+				this.tell([...at, "points"], "inside a group a criterion has no points: the group has them");
 			this.criterion(inner, at);
 		}
 	}

@@ -40,8 +40,8 @@ function meetings(outlines: readonly Outline[], join: number): Map<string, End[]
 }
 
 /**
- * Puts open outlines together whose ends meet two by two and whose chain closes. Three or more ends in one point are
- * left as they are. Pieces must be drawn in one ink and width, which `paintOf` tells.
+ * Joins open outlines whose ends meet in pairs and form a closed chain. Points with three or more ends are left alone.
+ * Pieces must be drawn in one ink and width, which `paintOf` tells.
  *
  * @param join how far apart ends may be
  */
@@ -71,7 +71,7 @@ export function assemble(outlines: readonly Outline[], paintOf: (outline: Outlin
 	return [...outlines.filter((o) => !taken.has(o)), ...made];
 }
 
-/** The closed chain that an outline is part of, with the direction each piece is gone through. */
+/** The closed chain of an outline, with the direction of each piece. */
 function follow(start: number, partner: ReadonlyMap<string, End>): { outline: number; forward: boolean }[] | undefined {
 	const chain: { outline: number; forward: boolean }[] = [];
 	let at = start;

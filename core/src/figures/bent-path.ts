@@ -47,8 +47,10 @@ function piecesOf(steps: readonly PathStep[], up: number): Pieces | undefined {
 }
 
 /**
- * What a sub-path with arcs is: a circle, an ellipse, part of one, or a rounded rect. Undefined where its points alone
- * say it.
+ * Classifies a sub-path with arcs: a circle, an ellipse, part of one, or a rounded rect. Undefined if the points alone
+ * decide.
+ *
+ *
  *
  * @param filled whether it has an inside, which closes it
  */

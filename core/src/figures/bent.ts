@@ -3,9 +3,7 @@ import { distance, type Point } from "../geometry/points.ts";
 import { corners } from "./outline.ts";
 import { equalLengths, type Tolerance } from "./tolerance.ts";
 
-/**
- * What an outline with bent pieces is: a circle, part of one, a rounded rect, or something else, told by its points.
- */
+/** Classifies an outline with curved pieces: a circle, part of one, a rounded rect, or another shape by its points. */
 export type Bent =
 	| { readonly is: "circle"; readonly arc: Arc }
 	| { readonly is: "arc"; readonly arc: Arc; readonly closed: "open" | "sector" | "segment" }
@@ -46,7 +44,7 @@ function sidesOf(
 	return sides;
 }
 
-/** Two sides as one, where the second runs on from the first. */
+/** Joins two sides if the second continues the first. */
 function together(a: Side, b: Side, tolerance: Tolerance): Side | undefined {
 	if (a.arc && b.arc) {
 		const near = distance(a.arc.x, a.arc.y, b.arc.x, b.arc.y) <= Math.max(1e-6, 0.02 * a.arc.rx);
@@ -74,7 +72,7 @@ export function flattened(
 	return flat;
 }
 
-/** Corners of an outline, and for each piece that is bent its arc in place of a straight side. */
+/** Corners of an outline, and for each piece that is bent its arc instead of a straight side. */
 interface BentPieces {
 	readonly points: readonly Point[];
 	readonly arcs: readonly (Arc | undefined)[];

@@ -40,7 +40,7 @@ export interface Oval {
 	readonly turned: number;
 }
 
-/** Part of a rim: its ellipse, and where it begins and how far it goes, as seen along the rim's own circle. */
+/** An elliptical arc: its ellipse, start angle and extent, as parameters of the unit circle. */
 export interface Bend extends Oval {
 	/** Degrees, 0 to the right; sweep is negative clockwise and as it was drawn: two rounds are 720. */
 	readonly start: number;
@@ -48,7 +48,7 @@ export interface Bend extends Oval {
 	readonly ends: "open" | "sector" | "segment";
 }
 
-/** A star: how many points it has, and which of them a line without lifting the pen would join (0 where none would). */
+/** A star: how many points it has, and which of them a line without lifting the pen would join (0 if none would). */
 export interface StarForm {
 	readonly points: number;
 	readonly step: number;
@@ -71,7 +71,7 @@ export interface Figure {
 	readonly index: number;
 	/** All the kinds it answers to, the most particular first. */
 	readonly kinds: readonly FigureKind[];
-	/** How far it is from the ideal of its most particular kind: the largest relative error of its sides or radii. */
+	/** Largest relative error of its sides or radii from the ideal of its most specific kind. */
 	readonly fit: number;
 	/** Corners, without those that a side only runs through; none for a placed ellipse, which `oval` tells exactly. */
 	readonly points: readonly Point[];
@@ -103,7 +103,7 @@ export interface Figure {
 	readonly end: Point;
 	/** What the pen turned by while it was walked and right after, in order, as it was written: positive to the left. */
 	readonly turns: readonly number[];
-	/** The pen's facing before its first piece and after its last; null where no pen walked it. */
+	/** The pen's facing before its first piece and after its last; null if no pen walked it. */
 	readonly facing: { readonly before: number; readonly after: number } | null;
 	/** Radius of the rounding of its corners. */
 	readonly rounding: number;
@@ -116,13 +116,13 @@ export interface Figure {
 	readonly visible: number;
 	/** Share of it that is on the sheet. */
 	readonly onSheet: number;
-	/** The longer side of the box round what is seen of it, in sheet units; 0 where nothing is. */
+	/** The longer side of the box round what is seen of it, in sheet units; 0 if nothing is. */
 	readonly seenAcross: number;
 	/** WCAG 2 contrast ratio, 1 to 21, of its colour to the colour that lies round most of it. */
 	readonly contrast: number;
 	/** The earlier figure that it lies exactly on, or null. */
 	readonly twin: number | null;
-	/** How many times, beyond the first, its outline was gone over. */
+	/** How many extra times its outline was drawn. */
 	readonly overdrawn: number;
 	readonly frame: number;
 	/** The run's step at which it was begun. */

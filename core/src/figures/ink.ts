@@ -67,7 +67,7 @@ export function inkOf(
 		if (oval) return [ring(oval, half, filled, up)];
 		const all: Point[][][] = filled ? [[[...points]]] : [];
 		if (half === 0) return all;
-		// Of a line of very many pieces every second, third … stands for its neighbours.
+		// A line of very many pieces is sampled.
 		const step = Math.ceil(points.length / MAX_PIECES);
 		for (let i = closed ? 0 : 1; i < points.length; i += step)
 			all.push([bar(points[(i + points.length - 1) % points.length] as Point, points[i] as Point, half)]);

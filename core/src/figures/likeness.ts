@@ -20,8 +20,7 @@ interface Seen {
 }
 
 /**
- * How much two drawings agree, 0 to 1: of what is painted in either, and of its edges, the part that looks the same in
- * the other.
+ * Likeness of two drawings, 0 to 1: the share of painted area and edges that looks the same in both.
  *
  * @param same whether two colours count as one
  */

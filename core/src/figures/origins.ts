@@ -4,7 +4,7 @@ import { callsOf, type Tape } from "../tape/tape.ts";
 /** Where in the program something was drawn from: the calls and the laid pictures that its rows belong to. */
 export class Origins {
 	private readonly tape: Tape;
-	/** For each row the laid picture that it belongs to, plus one; 0 for none. Undefined where nothing was laid. */
+	/** For each row its laid picture plus one; 0 without a picture. Undefined if nothing was laid. */
 	private readonly pictures: Uint32Array | undefined;
 	private readonly nested: boolean;
 	private readonly known = new Map<string, readonly number[]>();

@@ -39,7 +39,7 @@ function isBentBy(gap: number, a: Point, b: Point, c: Point): boolean {
 }
 
 /**
- * Corners only: points that a side runs through, and repeated points, are left out.
+ * Corners only, without collinear and repeated points.
  *
  * @param gap how far a closed outline's end missed its start: its last side is bent by no more
  */

@@ -28,8 +28,8 @@ function unlike(a: Figure, b: Figure, diagonal: number): number {
 }
 
 /**
- * For each figure of one drawing its like in another, by the least sum of differences; undefined for one that has
- * none. Each is the like of one at the most.
+ * Matches the figures of two drawings with the least sum of differences; undefined for figures without a match. Each
+ * figure is matched at most once.
  *
  * @param diagonal of the sheet
  * @param ofKind whether only figures of related kinds can be alike

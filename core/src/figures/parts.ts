@@ -272,7 +272,7 @@ export class PartFinder {
 		return this.bent({ points, arcs }, closed) ?? this.straight(flattened(points, arcs, closed, this.up), closed);
 	}
 
-	/** What an outline with bent pieces is; undefined where its points alone say it. */
+	/** What an outline with bent pieces is; undefined if its points alone say it. */
 	private bent(outline: Required<Pick<Outline, "points" | "arcs">>, closed: boolean): Geometry | undefined {
 		const { tolerance, up } = this;
 		return bentGeometry({ ...outline, closed }, { sheet: this.tape.sheet, up, tolerance });

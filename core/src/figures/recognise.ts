@@ -16,10 +16,10 @@ import { type Part, PartFinder } from "./parts.ts";
 import { CLASS_TOLERANCE, type Tolerance } from "./tolerance.ts";
 
 /**
- * Says what a tape shows at its end, as figures. What was drawn before the last paper is gone; a filled figure over
- * the whole sheet before all others is paper too.
+ * Recognises the figures that a tape shows at its end. A new paper erases what came before; a filled figure over the
+ * whole sheet before all others counts as paper.
  *
- * @param end the row up to which the tape is looked at: the whole of it by default
+ * @param end last row to read; the whole tape by default
  */
 export function recognise(tape: Tape, tolerance: Tolerance = CLASS_TOLERANCE, end = tape.length): Drawing {
 	let [paper, first] = [WHITE, 0];
@@ -43,7 +43,7 @@ export function recognise(tape: Tape, tolerance: Tolerance = CLASS_TOLERANCE, en
 	return { figures, paper: ground, sizeless: finder.sizeless, leftOut: finder.leftOut };
 }
 
-/** How figures are seen: worked out for all of them when it is first asked, since most criteria never ask. */
+/** Visibility of all figures, computed lazily, because most criteria don't need it. */
 class Looks {
 	private readonly parts: readonly Part[];
 	private readonly sheet: Bounds;
@@ -91,7 +91,7 @@ class Looks {
 	}
 }
 
-/** What of a figure is worked out when it is asked. */
+/** Lazily computed data of a figure. */
 class Shown {
 	readonly #looks: Looks;
 	readonly index: number;

@@ -29,7 +29,7 @@ const WIDEST = 18;
 const RIM = 0.03;
 const FEWEST = 4;
 
-/** The circle through points that go round it in small steps; undefined where they don't. */
+/** The circle through points that go round it in small steps; undefined if they don't. */
 export function roundLine(line: OpenLine): RoundLine | undefined {
 	const { points, sides } = line;
 	if (sides.length < FEWEST) return undefined;

@@ -4,7 +4,7 @@ import { directionDeg } from "../geometry/trig.ts";
 import { type RoundLine, roundLine } from "./round-line.ts";
 import type { Tolerance } from "./tolerance.ts";
 
-/** Geometry of an outline's corners, worked out once and asked by every kind. */
+/** Geometry of an outline's corners, computed once and asked by every kind. */
 export class Shape {
 	readonly points: readonly Point[];
 	readonly closed: boolean;

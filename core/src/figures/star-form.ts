@@ -22,7 +22,7 @@ const crossing = (points: number, step: number) => cosDeg((180 * step) / points)
 
 const ofOneFactor = (a: number, b: number): boolean => (b === 0 ? a === 1 : ofOneFactor(b, a % b));
 
-/** What star a closed outline is, drawn across itself or round its edge; undefined where it is none. */
+/** The star of a closed outline, self-intersecting or not; undefined if it isn't a star. */
 export function starOf(shape: Shape): Star | undefined {
 	if (!shape.closed || shape.corners < 5 || shape.corners > 120) return undefined;
 	return crossed(shape) ?? outlined(shape);
@@ -87,7 +87,7 @@ function outlined(shape: Shape): Star | undefined {
 	};
 }
 
-/** Which points a line without lifting the pen would join to make such dents; 0 where none would. */
+/** Which points a line without lifting the pen would join to make such dents; 0 if none would. */
 function stepOf(n: number, inner: number, outer: number, shape: Shape): number {
 	for (let step = 2; step < n / 2; step++)
 		if (equalLengths(inner, outer * crossing(n, step), shape.tolerance) !== undefined) return step;

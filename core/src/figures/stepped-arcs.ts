@@ -59,7 +59,7 @@ function piecesOf(points: readonly Point[], count: number): Pieces {
  *
  * @param points of straight pieces, in order
  * @param up 1 where y grows upwards, else -1
- * @returns the pieces in runs, of which some are arcs; undefined where there is none, or where all is one
+ * @returns the pieces in runs, of which some are arcs; undefined if there is none, or where all is one
  */
 export function steppedArcs(points: readonly Point[], closed: boolean, up: 1 | -1): PieceRun[] | undefined {
 	const n = points.length;

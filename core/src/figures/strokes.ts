@@ -9,15 +9,15 @@ import type { Tolerance } from "./tolerance.ts";
 const SAME = 1e-6;
 
 /**
- * From so many pieces on, loops are recognised by their boxes, since one that goes on round seldom closes in the same
- * point.
+ * From this number of pieces on, loops are recognised by bounding boxes, because a repeated loop rarely closes in the
+ * same point.
  */
 const ROUND = 20;
-/** How far rounded lengths make a stroke miss a corner of its own, at the most, in sheet units. */
+/** How far rounded lengths make a stroke miss a corner of its own, at most, in sheet units. */
 const MISSES = 1.5;
 /** Pieces of a stroke after which only its exact corners count: a scribble comes near everything. */
 const MANY = 2_000;
-/** The part of the sides that meet at a corner by which it is missed at the most. */
+/** The part of the sides that meet at a corner by which it is missed at most. */
 const OF_SIDE = 0.06;
 /** Pieces shorter than this can't miss by anything that counts. */
 const SHORT = 5;
@@ -63,8 +63,8 @@ function alike(one: Outline, other: Outline): boolean {
 }
 
 /**
- * Cuts one stroke of walked pieces into closed outlines and what is left over. Where a stroke comes back to a point of
- * its own, the loop is a figure; what led up to it is a stray piece; a loop gone round again is overdrawing.
+ * Splits one walked stroke into closed outlines and the rest. If a stroke returns to one of its points, the loop is a
+ * figure, the part before it is a separate piece, and a repeated loop is overdrawing.
  */
 export class StrokeCutter {
 	readonly outlines: Outline[] = [];
@@ -304,7 +304,7 @@ export class StrokeCutter {
 		this.restart(end);
 	}
 
-	/** A piece gone back over at once is one line, gone over twice. */
+	/** A piece that is retraced at once is one line, drawn twice. */
 	private wentBack(at: number): void {
 		const [from, tip] = [this.points[at] as Point, this.points[at + 1] as Point];
 		const rows = this.entries.slice(at);

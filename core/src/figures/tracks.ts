@@ -112,7 +112,7 @@ function match(parts: readonly Part[], open: readonly Going[], frame: number): (
 	);
 }
 
-/** The column of the least cost under {@link ALONE}; -1 where there is none. */
+/** The column of the least cost under {@link ALONE}; -1 if there is none. */
 function leastAt(row: readonly number[]): number {
 	let [at, least] = [-1, ALONE];
 	row.forEach((cost, j) => {
@@ -139,7 +139,7 @@ function nearestFirst(costs: readonly (readonly number[])[], open: readonly Goin
 	return found;
 }
 
-/** How unlike a figure is to where a track would go on: under 1 where it may be the same. */
+/** How unlike a figure is to where a track would go on: under 1 if it may be the same. */
 function costOf({ geometry, fill, outline }: Part, track: Going, frame: number): number {
 	const last = track.seats.at(-1) as Seat;
 	if (geometry.kinds[0] !== track.kind) return 2 * ALONE;
@@ -155,13 +155,13 @@ function costOf({ geometry, fill, outline }: Part, track: Going, frame: number):
 	if (size > 2) return 2 * ALONE;
 	const ahead = distance(dx, dy, track.vx * frames, track.vy * frames);
 	const inPlace = distance(dx, dy, 0, 0);
-	// One that was gone may have waited where it was; one that is there goes on as it went.
+	// A hidden figure may have waited in place; a visible one keeps its velocity.
 	const off = frames > 1 ? Math.min(ahead, inPlace) : Math.min(ahead, inPlace + 0.25 * reach);
 	const placed = 0.6 * (off / reach) + 0.2 * (size - 1);
 	return placed >= ALONE ? placed : placed + 0.2 * colourOff(fill, last.fill) + 0.2 * colourOff(outline, last.outline);
 }
 
-/** Differences that have been worked out: a drawing has few colours. */
+/** Differences that have been computed: a drawing has few colours. */
 const OFFS = new Map<number, Map<number, number>>();
 const MAX_OFFSETS = 500;
 

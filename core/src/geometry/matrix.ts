@@ -50,7 +50,7 @@ export function determinant({ a, b, c, d }: Matrix): number {
 	return a * d - b * c;
 }
 
-/** The map back; undefined where there is none. */
+/** The map back; undefined if there is none. */
 export function inverse(of: Matrix): Matrix | undefined {
 	const det = determinant(of);
 	if (det === 0 || !Number.isFinite(det)) return undefined;

@@ -6,7 +6,7 @@ export class GivenWrong extends Error {
 	override readonly name = "GivenWrong";
 	/** The name that the value was given for. */
 	readonly of: string;
-	/** The kind of value that the name holds; undefined where nothing at top level declares it. */
+	/** The kind of value that the name holds; undefined if nothing at top level declares it. */
 	readonly wanted: string | undefined;
 	constructor(of: string, wanted: string | undefined) {
 		super(wanted === undefined ? `nothing at top level declares ${of}` : `${of} holds ${wanted}`);

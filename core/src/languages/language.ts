@@ -19,7 +19,7 @@ export const ENDINGS: Readonly<Record<LanguageId, readonly string[]>> = Object.f
 	svg: [".svg"],
 });
 
-/** The language of a file by its ending; undefined where no language has that ending. */
+/** The language of a file by its ending; undefined if no language has that ending. */
 export function languageOfFile(name: string): LanguageId | undefined {
 	const lower = name.toLowerCase();
 	return LANGUAGE_IDS.find((id) => ENDINGS[id].some((ending) => lower.endsWith(ending)));
@@ -31,11 +31,11 @@ export interface ReadProgram {
 	readonly source: string;
 	/** Whether it can be run. */
 	readonly isReadable: boolean;
-	/** Why it can't be read; none where it can. */
+	/** Why it can't be read; none if it can. */
 	readonly problems: readonly Problem[];
 	/** What reading it remarked. */
 	readonly remarks: readonly Problem[];
-	/** What is said of the problems that only its language has. */
+	/** Sentences for problems of this language only. */
 	readonly sentences: Sentences;
 	/** What it is made of, for checks of the source. */
 	readonly outline: Outline;
@@ -50,7 +50,7 @@ export interface ReadProgram {
 	run(options: RunOptions): Run;
 	/** The same program written otherwise, for trying an exercise; Nib's are made where exercises are tried. */
 	rewritings?(): readonly Rewritten[];
-	/** Why it can't be given some values; undefined where it can. */
+	/** Why it can't be given some values; undefined if it can. */
 	givenProblem(given: NonNullable<RunOptions["given"]>): GivenWrong | undefined;
 }
 
@@ -60,9 +60,9 @@ export interface Language {
 	/** Help for its words, in the order of the docs. */
 	readonly help: ReadonlyMap<string, Help>;
 	/**
-	 * Reads a source: all that can be said of it without running it. Never throws, whatever the source.
+	 * Parses and checks a source without running it. Never throws.
 	 *
-	 * @param without statements, methods or elements that the exercise leaves out
+	 * @param without statements, methods or elements that the exercise forbids
 	 */
 	read(source: string, limits?: Limits, without?: readonly string[]): ReadProgram;
 }

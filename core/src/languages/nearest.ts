@@ -1,4 +1,4 @@
-/** The words a program might have meant, by the fewest changed letters; undefined where none is near. */
+/** The words a program might have meant, by the fewest changed letters; undefined if none is near. */
 export function nearest(word: string, known: Iterable<string>): string | undefined {
 	const lower = word.toLowerCase();
 	let best: string | undefined;

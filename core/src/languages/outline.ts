@@ -6,7 +6,7 @@ import type { SourceRange } from "./problem.ts";
  */
 export interface Outline {
 	readonly source: string;
-	/** The statements at top level; none where the source can't be read. */
+	/** The statements at top level; none if the source can't be read. */
 	readonly steps: readonly Step[];
 	readonly routines: ReadonlyMap<string, RoutineStep>;
 	/** The name that a value is; undefined for other values, and for a name that nothing declares. */

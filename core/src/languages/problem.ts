@@ -11,7 +11,7 @@ export interface Fix {
 	readonly text: string;
 }
 
-/** What is wrong, or worth saying, in a program: a code, what it is about, where, and where possible how to mend it. */
+/** A problem or remark in a program: a code, its data, its place and, if possible, a fix. */
 export interface Problem {
 	readonly code: string;
 	readonly place: SourceRange;

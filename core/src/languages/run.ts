@@ -14,7 +14,7 @@ export interface RunOptions {
 	readonly paper?: number;
 	/** Frames of a program that draws frame by frame, 120 by default. */
 	readonly frames?: number;
-	/** Values for names that the program declares at top level, in place of the program's own. */
+	/** Values for names that the program declares at top level, instead of the program's own. */
 	readonly given?: Given;
 	/** Names whose every change is to be kept, for a replay. */
 	readonly watch?: readonly string[];
@@ -26,8 +26,8 @@ export interface RunOptions {
 }
 
 /**
- * For a program that could only be ended from outside, with its drawing: it is run once more with each call reported as
- * it is made, and then up to the last one of them. Languages whose every run ends itself take no notice.
+ * For a program that can only be stopped from outside: it runs again with each call reported, and then up to the last
+ * call, to keep its drawing. Languages whose runs always end ignore this.
  */
 export interface CountedCalls {
 	/** Ends the run after this many, as if its time were over. */

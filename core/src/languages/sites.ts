@@ -109,7 +109,7 @@ export interface NameSite extends Span {
 /** What a word of the language means where others could stand. */
 export type Meaning = "left" | "right" | "corner" | "centre" | "radius" | "diameter" | "fill" | "pen";
 
-/** A word of the language with those that may stand in its place. */
+/** A word of the language with its alternatives. */
 export interface WordSite extends Span {
 	readonly means: Meaning;
 	readonly statement: number;
@@ -124,7 +124,7 @@ export interface PairSite {
 	readonly second: ValueSite;
 }
 
-/** An operator between two values, with those that may stand in its place. */
+/** An operator between two values, with its alternatives. */
 export interface OperatorSite extends Span {
 	readonly text: string;
 	readonly sort: "arithmetic" | "comparison" | "logic";
@@ -175,7 +175,7 @@ export interface Edit {
 	readonly text: string;
 }
 
-/** How a language writes the statements that a mistake may have left out; undefined where it has no such statement. */
+/** How a language writes the statements that a mistake may have left out; undefined if it has no such statement. */
 export interface Phrasebook {
 	readonly lift: string | undefined;
 	readonly lower: string | undefined;

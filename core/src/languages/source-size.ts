@@ -14,7 +14,7 @@ export function sourceBytes(source: string): number {
 	return bytes;
 }
 
-/** What is said of a source that is larger than allowed; undefined where it isn't. */
+/** What is said of a source that is larger than allowed; undefined if it isn't. */
 export function tooLarge(source: string, limits: Limits): Problem | undefined {
 	const bytes = sourceBytes(source);
 	return bytes > limits.source

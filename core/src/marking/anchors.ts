@@ -3,7 +3,7 @@ import { distance, type Point } from "../geometry/points.ts";
 import { sheetBounds } from "../tape/layout.ts";
 import type { Scene } from "./scene.ts";
 
-/** Places on a figure that a criterion can speak of. */
+/** Places on a figure that a criterion can refer to. */
 export const ANCHORS = [
 	"centre",
 	"corner",
@@ -78,10 +78,7 @@ export function isSeveral(anchor: Anchor): boolean {
 	return anchor === "corners" || anchor === "either end";
 }
 
-/**
- * The end of a figure far from the point where most of the figures' ends lie; where there is none, from the sheet's
- * middle.
- */
+/** The end of a figure farther from the point with most figures' ends, or from the sheet's centre if there is none. */
 function farEnd(figure: Figure, scene: Scene, others: readonly Figure[]): Point {
 	const ends = others.flatMap((f) => [f.start, f.end]);
 	const near = scene.tolerances.position;

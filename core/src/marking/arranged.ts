@@ -34,7 +34,7 @@ type Finding = FindingOf<ArrangementFindings>;
 
 const make = findingMaker<ArrangementFindings>();
 
-/** A figure compared with what is wanted of it: how far it is off, and how far off is still met. */
+/** A figure compared with its wanted value: the deviation and the tolerance. */
 export function finding<C extends keyof ArrangementFindings>(
 	figure: Figure,
 	{ off, full }: { readonly off: number; readonly full: number },
@@ -49,7 +49,7 @@ function median(values: readonly number[]): number {
 	return sorted[Math.floor((sorted.length - 1) / 2)] ?? 0;
 }
 
-/** That all stand at one height (axis 1) or one under the other (axis 0). */
+/** Checks that all are at the same height (axis 1) or in one column (axis 0). */
 export function aligned(placed: readonly Placed[], axis: 0 | 1, full: number): Finding[] {
 	const usual = median(placed.map(({ at }) => at[axis]));
 	return placed.map(({ figure, at }) =>
@@ -81,7 +81,7 @@ export function gapped(row: readonly Figure[], axis: 0 | 1, gap: number | "same"
 	);
 }
 
-/** How far one of a sequence is off: by its step from the one before, and by its own place among them all. */
+/** Deviation of one figure in a sequence: of its step from the one before, and of its own place. */
 export interface StepOff {
 	readonly fromLast: number;
 	readonly fromFirst: number;
@@ -92,12 +92,11 @@ const STEP_SHARE = 0.05;
 const LEAST_STEP = 0.5;
 
 /**
- * How far each of a sequence is off, and how far off is met. Where all are in their places, they are. Otherwise each
- * step is compared with the one that is asked for, so that a small error doesn't add up, and one that is out of its
- * place is missed once.
+ * Deviation and tolerance of each figure in a sequence. If all are in their places, all are met. Otherwise each step is
+ * compared with the wanted step, so that small errors don't add up and a misplaced figure is missed once.
  *
  * @param full how far off a place or size may be
- * @param step the size of the step that is asked for; undefined where the criterion says itself how far off it may be
+ * @param step the size of the step that is asked for; undefined if the criterion says itself how far off it may be
  */
 export function stepsOff(
 	offs: readonly StepOff[],
@@ -185,7 +184,7 @@ export function rowsOf(placed: readonly Placed[], near: number): Placed[][] {
 	return rows.map((row) => row.sort((a, b) => a.at[0] - b.at[0]));
 }
 
-/** That all stand in rows and columns. */
+/** Checks that all are in rows and columns. */
 export function gridded(placed: readonly Placed[], full: number): Finding[] {
 	const rows = rowsOf(placed, full);
 	const columns = median(rows.map((r) => r.length));
@@ -238,10 +237,7 @@ function middleOf(points: readonly Point[]): Point {
 const spreadOf = (points: readonly Point[], [mx, my]: Point) =>
 	Math.sqrt(points.reduce((s, p) => s + (p[0] - mx) * (p[0] - mx) + (p[1] - my) * (p[1] - my), 0) / points.length);
 
-/**
- * For each found point the wanted one that it is set against after what is free has been taken off, and how far it is
- * from it.
- */
+/** For each found point its wanted point, after removing free shift, scale and turn, and the distance between them. */
 export function fitted(
 	found: readonly Point[],
 	wanted: readonly Point[],

@@ -163,7 +163,7 @@ criteria:
 		expect(verdicts(spec(narrower), planks([200, 184, 168, 152, 136]))).toEqual({ it: "met" });
 		expect(verdicts(spec(narrower), planks([200, 183.2, 166.4, 149.6, 132.8]))).toEqual({ it: "met" });
 		expect(sentence(spec(narrower), planks([200, 186, 172, 158, 144]), "it")).toBe(
-			"Wanted each 16 less in width than the one before, found 14 less. All 4 are off.",
+			"Wanted each 16 less in width than the one before, found 14 less. All 4 are wrong.",
 		);
 	});
 	test("sizes: by the exercise's own tolerance too, a step that isn't the one asked for is missed at each", () => {
@@ -171,7 +171,7 @@ criteria:
 		expect(marked(asked, planks([200, 184, 168, 152, 136])).points.earned).toBe(1);
 		expect(marked(asked, planks([200, 185, 170, 155, 140])).criteria[0]).toMatchObject({
 			points: 0,
-			sentence: "Wanted each 16 less in width than the one before, found 15 less. All 4 are off.",
+			sentence: "Wanted each 16 less in width than the one before, found 15 less. All 4 are wrong.",
 		});
 	});
 	test("sizes: no step at all isn't a small one", () => {

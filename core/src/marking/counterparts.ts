@@ -21,7 +21,7 @@ export class Counterparts {
 		}
 	}
 
-	/** The k-th figure of the same lines; undefined where there is none. */
+	/** The k-th figure of the same lines; undefined if there is none. */
 	of(figure: Figure): Figure | undefined {
 		const k = this.ours.get(figure);
 		return k === undefined ? undefined : this.theirs.get(keyOf(figure))?.[k];

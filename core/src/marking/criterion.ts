@@ -7,7 +7,7 @@ export const criterionId = figureName;
 export const figureRef = z.union([figureName, selector]);
 export type FigureRef = z.infer<typeof figureRef>;
 
-/** What a criterion speaks of. */
+/** What a criterion refers to. */
 export const target = z.union([z.string(), z.array(figureName).min(1), selector]);
 
 /** How far off is met, in the unit of what is asked; `1 step` where things move. */
@@ -116,7 +116,7 @@ export interface Judgement<F extends Finding = Finding> {
 	readonly waits?: "teacher" | "answer" | "held" | "reading";
 	/** Whether it is of one figure, the one that comes nearest, where several could have met it. */
 	readonly nearest?: boolean;
-	/** Points that a person gave, in place of credit. */
+	/** Points that a person gave, instead of credit. */
 	readonly given?: number;
 	/** The seed and the frame in which it came out worst, where several were looked at. */
 	readonly seed?: number;

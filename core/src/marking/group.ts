@@ -2,7 +2,7 @@ import type { Figure } from "../figures/figure.ts";
 import type { Bounds } from "../geometry/points.ts";
 import { cornersOf } from "./outline-relations.ts";
 
-/** Several figures taken as one, by the box round all of them. */
+/** Several figures treated as one, by their common bounding box. */
 export interface Grouped extends Figure {
 	/** Indices of the figures that it is made of. */
 	readonly members: readonly number[];

@@ -10,7 +10,7 @@ export interface OtherRun {
 /**
  * Whether criteria that the plain run meets hold in other runs too. Those that it misses already are left out.
  *
- * @returns undefined where none is left
+ * @returns undefined if none is left
  */
 export function checkInvariants(
 	ids: readonly string[],

@@ -42,7 +42,7 @@ function withGone(criterion: Criterion, judgement: Judgement, scene: Scene): Jud
 	return scene.drawing.figures.length === 0 ? { ...judgement, lacks: "drawing" } : judgement;
 }
 
-/** What was found out frame by frame as one: a finding a frame, and what the first frame that misses it says. */
+/** Combines per-frame results: one finding per frame, with the words of the first missed frame. */
 function together(
 	all: readonly { frame: number; judgement: Judgement }[],
 	criterion: Criterion,

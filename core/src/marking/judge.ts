@@ -76,7 +76,7 @@ function judgeMatched(plain: ProgramRun): Marked {
 	};
 }
 
-/** Of a program that can't be read nothing is judged, and it earns nothing: its errors say what to mend first. */
+/** An unreadable program is not judged and earns nothing; its errors say what to correct first. */
 function unread(criterion: CriterionOrGroup): JudgedCriterion {
 	return { criterion, forbids: false, judgement: { findings: [], share: 0, figures: [], waits: "reading" } };
 }

@@ -161,7 +161,7 @@ export function exchanges(
 		for (const [{ name, slot }, figure] of pairs) preferred.set(slotKey(name, slot), figure.index);
 		found.push({ dearer, preferred });
 	};
-	/** For each name and free figure the row that takes it at the least cost: places of one name are shared out anyway. */
+	/** For each name and free figure the cheapest row; places of one name are assigned later anyway. */
 	const instead = new Map<string, { row: Row; figure: Figure; dearer: number }>();
 	rows.forEach((row, r) => {
 		const own = taken[r];

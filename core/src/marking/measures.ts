@@ -6,7 +6,7 @@ export type Unit = "size" | "angle" | "line" | "area" | "count";
 
 export interface Measure {
 	readonly unit: Unit;
-	/** The values of a figure; undefined where it has none. */
+	/** The values of a figure; undefined if it has none. */
 	readonly of: (figure: Figure) => readonly number[] | undefined;
 }
 

@@ -20,7 +20,7 @@ export type MotionEdge = string | { readonly x: number } | { readonly y: number 
 /** One figure through the frames. */
 export class Motion {
 	private readonly seats: readonly Seat[];
-	/** Its number in the drawing at the end; undefined where it is gone by then. */
+	/** Its number in the drawing at the end; undefined if it is gone by then. */
 	readonly figure: number | undefined;
 	readonly lines: readonly number[];
 

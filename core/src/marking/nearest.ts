@@ -1,6 +1,6 @@
 import type { Finding, Judgement } from "./criterion.ts";
 
-/** How far from met the findings of one figure are: how many are missed, then how far off they are in all. */
+/** Distance of a figure's findings from met: the number of missed ones, then their total deviation. */
 function distanceOf(findings: readonly Finding[]): readonly [missed: number, off: number] {
 	const missed = findings.filter((f) => !f.met);
 	const off = missed.reduce((sum, f) => sum + (f.off ?? Number.POSITIVE_INFINITY) / Math.max(f.full ?? 1, 1e-9), 0);

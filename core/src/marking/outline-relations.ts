@@ -64,7 +64,7 @@ function crosses(a: Point, b: Point, c: Point, d: Point): boolean {
 }
 
 /**
- * Distance between the outlines of two figures; 0 where they cross. A figure inside another is as far as its rim is.
+ * Distance between the outlines of two figures; 0 if they cross. A figure inside another is as far as its rim is.
  */
 export function rimDistance(a: Figure, b: Figure): number {
 	const [p, q] = [rimPoints(a), rimPoints(b)];
@@ -95,7 +95,7 @@ export function rimDistance(a: Figure, b: Figure): number {
 
 const isRound = ({ width, height }: Figure) => Math.abs(width - height) < 1e-6;
 
-/** How far the boxes of two figures reach into one another; 0 where they don't. */
+/** Overlap depth of two figures' bounding boxes; 0 if they don't overlap. */
 function boxesShare(a: Bounds, b: Bounds): number {
 	return Math.max(
 		0,

@@ -36,10 +36,10 @@ export interface RecordedRunParts {
 /** Rows that the scenes of all frames may look at together; beyond, frames are left out evenly. */
 const MAX_ROWS = 200_000;
 
-/** What looking at so many rows costs: figures that lie on one another are set against each other. */
+/** Cost of a number of rows, because overlapping figures are compared in pairs. */
 const costOf = (rows: number) => rows + (rows * rows) / 50;
 
-/** A run of a student's program, with its scenes, tracks and references worked out when they are first needed. */
+/** A run of a student's program, with its scenes, tracks and references computed when they are first needed. */
 export class RecordedRun implements ProgramRun {
 	readonly program: Program;
 	readonly spec: MarkingSpec;

@@ -65,7 +65,7 @@ describe("for any: one figure meets all that is asked", () => {
 	test("two that meet a half each don't", () => {
 		const program = "rect centre 60, 100 size 40, 90\nrect centre 200, 100 size 77, 20";
 		expect(verdicts(spec, program)).toEqual({ some: "missed" });
-		expect(sentence(spec, program, "some")).toBe("Of the nearest one: Wanted a width of 40, found 77.");
+		expect(sentence(spec, program, "some")).toBe("In the closest figure: Wanted a width of 40, found 77.");
 	});
 	test("one among others does, and the criterion says that one is enough", () => {
 		const program = "rect centre 60, 100 size 40, 90\nrect centre 200, 100 size 40, 20";

@@ -35,7 +35,7 @@ export interface Scene {
 	readonly drawing: Drawing;
 	readonly tape: Tape;
 	readonly sheet: Sheet;
-	/** 1 where y grows upwards as seen, -1 where it grows downwards. */
+	/** 1 where y grows upwards as seen, -1 if it grows downwards. */
 	readonly up: 1 | -1;
 	readonly tolerances: Tolerances;
 	readonly matches: ReadonlyMap<string, FigureMatch>;
@@ -75,7 +75,7 @@ export interface ProgramRun {
 	readonly runs: BudgetedRuns;
 	/** How it differs from the plain run. */
 	readonly change: RunChange;
-	/** Undefined where the program can't be read. */
+	/** Undefined if the program can't be read. */
 	readonly run: Run | undefined;
 	readonly tape: Tape;
 	readonly sheet: Sheet;
@@ -98,9 +98,9 @@ export interface ProgramRun {
 	at(moment: Moment): readonly FrameScene[];
 	/** The routines whose calls drew a figure, the innermost first. */
 	routinesOf(figure: Figure): readonly string[];
-	/** Another program's run to compare with; undefined where there is none. */
+	/** Another program's run to compare with; undefined if there is none. */
 	reference(which: Reference): ProgramRun | undefined;
-	/** Another program to compare with, read alone; undefined where there is none. */
+	/** Another program to compare with, read alone; undefined if there is none. */
 	programOf(which: Reference): Program | undefined;
 }
 

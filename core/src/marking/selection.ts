@@ -30,7 +30,7 @@ export class Selection {
 	private readonly names: ReadonlyMap<string, Selector>;
 	private readonly facts: Facts;
 	private readonly known = new Map<string, readonly Figure[]>();
-	/** 1 where y grows upwards as seen, -1 where it grows downwards. */
+	/** 1 where y grows upwards as seen, -1 if it grows downwards. */
 	readonly up: 1 | -1;
 
 	constructor(
@@ -68,7 +68,7 @@ export class Selection {
 	}
 
 	/**
-	 * The figures to which a selector's `pick`, `drawn`, `inside` and `not: NAME` narrow it; undefined where it has
+	 * The figures to which a selector's `pick`, `drawn`, `inside` and `not: NAME` narrow it; undefined if it has
 	 * none of them, or where no figure is left.
 	 */
 	narrowed(of: Selector): readonly Figure[] | undefined {

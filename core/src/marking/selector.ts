@@ -8,7 +8,7 @@ export const kindWord = z.enum(KINDS);
 /** A wanted figure's name, or a criterion's id. */
 export const figureName = z
 	.string()
-	.max(80, { error: "an id has 80 letters at the most" })
+	.max(80, { error: "an id has at most 80 letters" })
 	.regex(/^[a-z][a-z0-9-]*$/, {
 		error: (issue) => `"${String(issue.input)}" can't be an id: use small letters, digits and hyphens, a letter first`,
 	});

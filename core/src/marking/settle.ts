@@ -14,7 +14,7 @@ export interface SettledFrom {
 export interface Decided {
 	/** Places on scales. */
 	readonly judgements: Readonly<Record<string, number>>;
-	/** Points that a teacher put in place of those that were found. */
+	/** Points that a teacher put instead of those that were found. */
 	readonly adjustments: Readonly<Record<string, number>>;
 }
 
@@ -34,9 +34,8 @@ function verdictFor(points: number, possible: number): Verdict {
 }
 
 /**
- * The points of a report with judgements and adjustments in their places. An adjustment goes before a judgement; each
- * replaces its criterion's own points and nothing else: what other criteria earned by it stays. A criterion that still
- * waits for somebody is left out of what is possible.
+ * The points of a report with judgements and adjustments. An adjustment takes precedence over a judgement; each
+ * replaces only its criterion's points. Criteria still to judge don't count as possible points.
  */
 export function settle(
 	criteria: readonly SettledFrom[],

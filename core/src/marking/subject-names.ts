@@ -3,7 +3,7 @@ import type { Selector, Sized } from "./selector.ts";
 
 const sized = (size: Sized) => (typeof size === "number" ? String(size) : `${size.between[0]} to ${size.between[1]}`);
 
-/** The size that a selector states, each as words that follow the noun: none where it states none. */
+/** The size that a selector states, each as words that follow the noun: none if it states none. */
 function sizesOf({ width, height, diameter, radius, side }: Selector): string[] {
 	const sizes: string[] = [];
 	if (width !== undefined && height !== undefined) sizes.push(`${sized(width)} by ${sized(height)}`);

@@ -52,7 +52,7 @@ export class TapeRanges {
 		return this.pen.facing(turn);
 	}
 
-	/** From the first ink to the end; none where nothing was walked. */
+	/** From the first ink to the end; none if nothing was walked. */
 	run(): TapeRange[] {
 		const first = this.tape.kind.findIndex((kind) => INK.has(kind));
 		if (first < 0) return [];

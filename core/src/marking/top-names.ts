@@ -7,7 +7,7 @@ export interface TopName {
 	readonly value: number;
 }
 
-/** Names that are tried at the most. */
+/** Names that are tried at most. */
 const MAX_NAMES = 24;
 
 /**

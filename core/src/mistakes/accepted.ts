@@ -4,7 +4,7 @@ import type { ProgramRun } from "../marking/scene.ts";
 import { type Change, SORTS } from "./change.ts";
 import type { Mistake } from "./mistake.ts";
 
-/** Causes found in one program at the most. */
+/** Causes found in one program at most. */
 export const MAX_CAUSES = 3;
 
 /** All criteria of a program, judged. */
@@ -32,7 +32,7 @@ export interface Candidate extends Tried {
 	readonly likely: number;
 }
 
-/** A mend that regains something and loses nothing. */
+/** A mend that gains something and loses nothing. */
 export interface Accepted extends Candidate {
 	readonly run: ProgramRun;
 	readonly marked: Judgements;
@@ -54,8 +54,8 @@ const leavesOut = ({ asks, change }: Accepted) => Number(!asks && change.sort ==
 const idsOf = ({ regains }: Accepted) => regains.map((r) => r.id).join(" ");
 
 /**
- * The best of the accepted mends. Where another one regains as much on another line and nothing decides between them,
- * both lines are named; where there are more, none is the cause. Mends that draw the same are one, whatever their line.
+ * The best accepted mend. If another one gains as much on another line and nothing decides between them, both lines are
+ * named; with more than two, there is no cause. Mends with the same drawing count as one.
  */
 export function decided(accepted: readonly Accepted[]): Accepted | undefined {
 	const order = (a: Accepted, b: Accepted) =>

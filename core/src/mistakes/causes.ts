@@ -9,7 +9,7 @@ import { type Again, MAX_COST, Purse } from "./purse.ts";
 import { Round } from "./round.ts";
 import { canBeSearched } from "./searchable.ts";
 
-/** A mistake that is proved: with it mended, what was missed is met, and nothing that was met is lost. */
+/** A proved mistake: with its mend, missed criteria are met, and no met criterion is lost. */
 export interface Cause {
 	readonly mistake: Mistake;
 	/** Where to look, in the program as it was handed in. */
@@ -20,7 +20,7 @@ export interface Cause {
 	/** The criteria that the mend meets, or from which it earns more, with what it earns. */
 	readonly regains: readonly Regained[];
 	readonly points: number;
-	/** What is written there, and what the mend writes in its place. */
+	/** The written text, and the mend's text. */
 	readonly was: string;
 	readonly now: string;
 	readonly sort: Sort;

@@ -1,9 +1,6 @@
 import type { Edit, Span } from "../languages/sites.ts";
 
-/**
- * How particular a change is, the most particular first. Among mends that regain as much the more particular one is
- * the cause.
- */
+/** Specificity of a change, most specific first. Among mends with the same gain, the more specific one is the cause. */
 export const SORTS = [
 	"word",
 	"word everywhere",
@@ -32,6 +29,6 @@ export interface Change {
 	readonly sort: Sort;
 	/** Set where it counts only if all that is missed is met with it: it was tried without evidence. */
 	readonly whole?: true;
-	/** How much likelier than other mends of its mistake, where something speaks for it. */
+	/** Likelihood ratio to other mends of its mistake, if there is evidence. */
 	readonly likelier?: number;
 }

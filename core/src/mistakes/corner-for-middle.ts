@@ -6,7 +6,7 @@ export const cornerForMiddle: Mistake = {
 	id: "corner-for-middle",
 	family: "placing",
 	changes: ["place"],
-	made: "`corner` in place of `centre`",
+	made: "`corner` instead of `centre`",
 	did: "placed by its {was}",
 	instead: "by its {now}",
 	asks: "Which point of the shape do the two numbers@ stand for: a corner, or the middle?",

@@ -6,7 +6,7 @@ export const diameterForRadius: Mistake = {
 	id: "diameter-for-radius",
 	family: "size and kind",
 	changes: ["size"],
-	made: "`diameter` in place of `radius`",
+	made: "`diameter` instead of `radius`",
 	did: "the number is the {was}",
 	instead: "the {now}",
 	asks: "Look at the size@: is the number all the way across, or from the middle to the rim?",

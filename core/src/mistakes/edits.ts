@@ -42,7 +42,7 @@ export function putIn(gap: GapSite, text: string, sort: Sort = "in"): Change {
 	return { edits: [{ start, end: start, text: `${gap.indent}${text}\n` }], at: gap, was: "", now: text, sort };
 }
 
-/** A statement, with the block inside it, moved into a gap; undefined where the gap is inside it or beside it. */
+/** A statement, with the block inside it, moved into a gap; undefined if the gap is inside it or beside it. */
 export function movedTo(sites: ProgramSites, statement: StatementSite, gap: GapSite): Change | undefined {
 	return movedTogether(sites, [statement], gap);
 }
@@ -70,7 +70,7 @@ export function movedTogether(
 	};
 }
 
-/** Several changes as one, at the place of the first; undefined where there is none or two of them overlap. */
+/** Several changes as one, at the place of the first; undefined if there is none or two of them overlap. */
 export function allOf(changes: readonly Change[], sort: Sort = "word everywhere"): Change | undefined {
 	const [first, ...rest] = changes;
 	if (!first) return undefined;
@@ -90,7 +90,7 @@ export function negated(text: string): string {
 	return /^[\w.]+$/.test(text) ? `-${text}` : `-(${text})`;
 }
 
-/** A value and so much more, worked out where it is a number. */
+/** A value and so much more, computed where it is a number. */
 export function plus(text: string, more: number): string {
 	const own = Number(text);
 	if (text.trim() !== "" && Number.isFinite(own)) return written(own + more);
@@ -103,7 +103,7 @@ export function plus(text: string, more: number): string {
 }
 
 /**
- * A value multiplied by a factor, worked out where it is a number: a whole one where that is within what the factor
+ * A value multiplied by a factor, computed where it is a number: a whole one where that is within what the factor
  * is exact to, four decimals.
  */
 export function times(text: string, factor: number): string {
@@ -115,7 +115,7 @@ export function times(text: string, factor: number): string {
 	return `${bracketed(text)} * ${written(factor)}`;
 }
 
-/** What is left of a number when a value is taken from it, worked out where that is a number. */
+/** What is left of a number when a value is taken from it, computed where that is a number. */
 export function takenFrom(number: number, text: string): string {
 	const own = Number(text);
 	if (text.trim() !== "" && Number.isFinite(own)) return written(number - own);

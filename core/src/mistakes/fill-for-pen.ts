@@ -7,7 +7,7 @@ export const fillForPen: Mistake = {
 	id: "fill-for-pen",
 	family: "paint",
 	changes: ["colour"],
-	made: "`fill` in place of the pen's colour",
+	made: "`fill` instead of the pen's colour",
 	did: "`{was}` sets the inside",
 	instead: "`{now}`",
 	asks: "One word sets the inside, another the line. Which one is for the colour of the line@?",

@@ -23,7 +23,7 @@ export const fillOtherColour: Mistake = {
 	},
 };
 
-/** Each colour of one use in one that nobody takes for it. */
+/** Replaces each colour of one use with a clearly different one. */
 export const recoloured = (sites: ProgramSites, role: Role): Change[] =>
 	valuesFor(sites, role).map((v) =>
 		replaced(sites, v, v.colour !== undefined && familiesOf(v.colour).includes("green") ? "purple" : "green", "word"),

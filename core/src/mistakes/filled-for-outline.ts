@@ -7,7 +7,7 @@ export const filledForOutline: Mistake = {
 	id: "filled-for-outline",
 	family: "paint",
 	changes: ["colour"],
-	made: "filled in place of outlined",
+	made: "filled instead of outlined",
 	did: "the fill is {was}",
 	instead: "{now}",
 	asks: "The inside is painted@. Should it be?",

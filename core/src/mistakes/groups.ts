@@ -4,7 +4,7 @@ import { movedTogether } from "./edits.ts";
 
 const SETS: readonly Deed[] = ["fill", "pen colour", "pen width", "no pen"];
 const DRAWS: readonly Deed[] = ["shape", "lay", "call"];
-/** Groups that a group is moved past at the most. */
+/** Groups that a group is moved past at most. */
 const MAX_PAST = 6;
 
 /** What is drawn in each block, one group after the other: a statement that draws with the settings before it. */

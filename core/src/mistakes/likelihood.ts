@@ -1,6 +1,6 @@
 /**
  * How likely one mend of a mistake is the cause, measured on half of the programs that `make` gives; see
- * docs/mistakes.md. Made anew by `node setup/mistake-table.mjs fit`.
+ * docs/mistakes.md. Made again by `node setup/mistake-table.mjs fit`.
  */
 const MEASURED: Readonly<Record<string, number>> = {
 	smaller: 0.27,
@@ -77,7 +77,7 @@ const MEASURED: Readonly<Record<string, number>> = {
 	"did-not-return": 0.000138,
 };
 
-/** Ordinals within which half of the mends of a mistake are that prove something. */
+/** Median ordinal of the successful mends of a mistake. */
 const HALF = 3;
 const UNMEASURED = 0.002;
 

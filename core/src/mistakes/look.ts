@@ -6,13 +6,13 @@ import { sheetBounds } from "../tape/layout.ts";
 import { written } from "./edits.ts";
 import type { Pair, Paired } from "./pairs.ts";
 
-/** What a mend looks at: the program's sites, its drawing beside the model's, and what a small change would do. */
+/** Input of a mend: the program's sites, its drawing and the model's, and the effect of small changes. */
 export class Look {
 	readonly sites: ProgramSites;
 	readonly own: ProgramRun;
 	readonly model: ProgramRun;
 	readonly moments: readonly Paired[];
-	/** Runs a changed program; undefined where it can't be read, or where no more runs are left. */
+	/** Runs a changed program; undefined if it can't be read, or where no more runs are left. */
 	private readonly again: (source: string) => ProgramRun | undefined;
 	private readonly near: ReadonlySet<number>;
 	private readonly known = new Map<number, readonly number[]>();
@@ -115,9 +115,9 @@ export class Look {
 	}
 
 	/**
-	 * The values that a number would need for what is drawn to come out as wanted, the likeliest first. The program is
-	 * run with the number changed a little, and the wanted change is worked out from what that changes: Newton's method,
-	 * one step, which is exact where the drawing depends on the number linearly.
+	 * Values of a number that would give the wanted drawing, most likely first. The program runs with a slightly
+	 * changed number, and the wanted change is extrapolated: one step of Newton's method, exact if the drawing depends
+	 * linearly on the number.
 	 */
 	needed(site: NumberSite): readonly number[] {
 		const known = this.known.get(site.start);

@@ -1,7 +1,7 @@
 import { allOf, putIn, replaced } from "./edits.ts";
 import type { Mistake } from "./mistake.ts";
 
-/** A random value drawn anew where one was to be kept: an expression with chance in it is written more than once. */
+/** A random value drawn again instead of stored: an expression with chance in it is written more than once. */
 export const lotDrawnTwice: Mistake = {
 	id: "lot-drawn-twice",
 	family: "frames and chance",

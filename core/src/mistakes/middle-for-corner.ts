@@ -6,7 +6,7 @@ export const middleForCorner: Mistake = {
 	id: "middle-for-corner",
 	family: "placing",
 	changes: ["place"],
-	made: "`centre` in place of `corner`",
+	made: "`centre` instead of `corner`",
 	did: "placed by its {was}",
 	instead: "by its {now}",
 	asks: "Which point of the shape do the two numbers@ stand for: the middle, or a corner?",

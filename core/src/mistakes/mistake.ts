@@ -69,7 +69,7 @@ export interface MistakeExample {
 	readonly wrong: string;
 }
 
-/** One kind of error that beginners make: how it gets into a program, and how it is mended. */
+/** One kind of beginner's error: how it gets into a program, and its mend. */
 export interface Mistake {
 	readonly id: string;
 	readonly family: Family;
@@ -90,7 +90,7 @@ export interface Mistake {
 	readonly make?: (sites: ProgramSites, world: World) => Iterable<Change>;
 	/** Changes of a program that may mend it. */
 	readonly mend?: (look: Look) => Iterable<Change>;
-	/** What speaks for it where nothing can be proved; undefined where nothing does. */
+	/** What speaks for it where nothing can be proved; undefined if nothing does. */
 	readonly notice?: (of: Noticing) => Noticed | undefined;
 	/** Ids of the mistakes that mend it, where it has no mend of its own. */
 	readonly mendedBy?: readonly string[];

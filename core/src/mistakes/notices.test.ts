@@ -18,7 +18,7 @@ interface Case {
 }
 
 const HULL = "rect corner 60, 80 size 90, 30\n";
-/** Nothing is proved in these: no single mend of the program meets what is missed. */
+/** Programs without a provable cause: no single mend meets a missed criterion. */
 const CASES: Readonly<Record<string, Case>> = {
 	"by-hand": {
 		model: "for x from 40 to 160 by 40\n  dot at x, 80 size 20\nend\n",

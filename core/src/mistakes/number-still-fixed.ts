@@ -8,7 +8,7 @@ export const numberStillFixed: Mistake = {
 	id: "number-still-fixed",
 	family: "source",
 	changes: [],
-	made: "a number in place of a name",
+	made: "a number instead of a name",
 	did: "{was} is fixed",
 	instead: "`{now}`",
 	asks: "When the variable changes, something stays behind. Which number@ could come from the variable?",

@@ -6,7 +6,7 @@ export const outlineForFilled: Mistake = {
 	id: "outline-for-filled",
 	family: "paint",
 	changes: ["colour"],
-	made: "outlined in place of filled",
+	made: "outlined instead of filled",
 	did: "`{was}` sets the line",
 	instead: "`{now}`",
 	asks: "The outline is there and the inside is empty@. What sets the inside?",

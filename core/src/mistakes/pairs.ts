@@ -89,8 +89,8 @@ function assigned(wanted: readonly Figure[], found: readonly Figure[], scene: Sc
 }
 
 /**
- * How far a drawing is from the model's: what is missing, what is too many, and how far places, sizes and paints are
- * off, each up to a bound.
+ * Distance of a drawing from the model's: missing and extra figures, and bounded deviations of places, sizes and
+ * paints.
  */
 export function misfit(moments: readonly Paired[]): number {
 	let sum = 0;

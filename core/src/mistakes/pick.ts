@@ -14,7 +14,7 @@ import type { Change, Sort } from "./change.ts";
 import { allOf, putIn, replaced, written } from "./edits.ts";
 import { type Look, roundness } from "./look.ts";
 
-/** Values tried for one number at the most. */
+/** Values tried for one number at most. */
 const MAX_VALUES = 12;
 
 export const statementsThat = (sites: ProgramSites, ...deeds: readonly Deed[]): StatementSite[] =>
@@ -69,7 +69,7 @@ export function eachStatement(
 	});
 }
 
-/** A value replaced by another text; undefined where that is the same. */
+/** A value replaced by another text; undefined if that is the same. */
 export function changed(sites: ProgramSites, site: ValueSite, now: string, sort: Sort): Change | undefined {
 	return now === site.text ? undefined : replaced(sites, site, now, sort);
 }
@@ -107,7 +107,7 @@ export function* otherNumbers(
 	}
 }
 
-/** Spaces between a number and the operator beside it at the most. */
+/** Spaces between a number and the operator beside it at most. */
 const BESIDE = 2;
 
 /** Whether a number is multiplied with something: a step from one round to the next, a part of a whole. */

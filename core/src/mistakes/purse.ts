@@ -13,7 +13,7 @@ const FEWEST = 20;
 const costOf = ({ program, run, tape }: ProgramRun): number =>
 	program.isReadable ? 1 + (run?.steps ?? 0) / 4000 + tape.length / 1000 : 0.25;
 
-/** Whether a program runs so long that only a few mends could be tried: it isn't searched. */
+/** Whether a program runs too long to try more than a few mends; it is then not searched. */
 export const isTooLong = (run: ProgramRun, cost = MAX_COST) => costOf(run) * FEWEST > cost;
 
 /** What is left to spend on runs and judging. */
@@ -41,7 +41,7 @@ export class Purse {
 		return this.left <= 0;
 	}
 
-	/** Runs a changed program; undefined where it can't be read, or nothing is left to run it. */
+	/** Runs a changed program; undefined if it can't be read, or nothing is left to run it. */
 	run(source: string): ProgramRun | undefined {
 		if (this.isEmpty) return undefined;
 		const run = this.again(source, this.steps);

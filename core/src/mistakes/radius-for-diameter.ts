@@ -9,7 +9,7 @@ export const radiusForDiameter: Mistake = {
 	id: "radius-for-diameter",
 	family: "size and kind",
 	changes: ["size"],
-	made: "`radius` in place of `diameter`",
+	made: "`radius` instead of `diameter`",
 	did: "the number is the {was}",
 	instead: "the {now}",
 	asks: "Look at the size@: is the number all the way across, or from the middle to the rim?",

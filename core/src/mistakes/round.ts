@@ -221,7 +221,7 @@ const aspectsOf = (asked: CriterionOrGroup): readonly Aspect[] =>
 /** The order of two names for the same mend: the more particular first. */
 const nameOrder = ({ sort }: Change, mistake: Mistake) => SORTS.indexOf(sort) * 1000 + MISTAKES.indexOf(mistake);
 
-/** A source with edits made; undefined where they can't be made together. */
+/** A source with edits made; undefined if they can't be made together. */
 function changedSource(source: string, edits: readonly Edit[]): string | undefined {
 	const sorted = [...edits].sort((a, b) => a.start - b.start || a.end - b.end);
 	if (sorted.some((e, i) => i > 0 && e.start < (sorted[i - 1] as Edit).end)) return undefined;

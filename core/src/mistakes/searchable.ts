@@ -22,8 +22,8 @@ function metBy(model: ProgramRun): ReadonlySet<string> {
 }
 
 /**
- * Whether a mend that meets a criterion proves something: not where a person judges it, where the model itself misses
- * it, or where it asks for something different or own, which any change gives.
+ * Whether a mend that meets a criterion proves something. It doesn't if a person judges the criterion, if the model
+ * misses it, or if any change would meet it.
  */
 export function canBeSearched(asked: CriterionOrGroup, model: ProgramRun): boolean {
 	return metBy(model).has(asked.id) && isProvable(asked);

@@ -34,10 +34,7 @@ export const shifted: Mistake = {
 	example: { right: "circle centre 100, 60 diameter 40\n", wrong: "circle centre 130, 30 diameter 40\n" },
 };
 
-/**
- * How far figures are off, the most frequent first; where the outlines of some aren't there, how far corners are from
- * the wanted ones.
- */
+/** Offsets of figures, most frequent first; for missing outlines, offsets of corners. */
 function offsets({ moments }: Look): (readonly [number, number])[] {
 	const counts = new Map<string, number>();
 	const add = (from: Point, to: Point, weight: number) => {

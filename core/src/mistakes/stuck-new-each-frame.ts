@@ -2,12 +2,12 @@ import { movedTo } from "./edits.ts";
 import type { Mistake } from "./mistake.ts";
 import { statementsThat } from "./pick.ts";
 
-/** A name declared anew in each frame, so that it always begins again. */
+/** A name declared again in each frame, so that it always begins again. */
 export const stuckNewEachFrame: Mistake = {
 	id: "stuck-new-each-frame",
 	family: "frames and chance",
 	changes: [],
-	made: "a variable declared anew in each frame",
+	made: "a variable declared again in each frame",
 	did: "`{was}` runs in every frame",
 	instead: "declaring it once, before,",
 	asks: "The declaration@ runs in every frame. Which value does the name have each time?",

@@ -11,7 +11,7 @@ export const stuckSameSum: Mistake = {
 	made: "nothing changed from frame to frame",
 	did: "`{was}` doesn't change the name",
 	instead: "`{now}`",
-	asks: "Every frame draws the same@. What should the new value be worked out from?",
+	asks: "Every frame draws the same@. What should the new value be calculated from?",
 	make: (sites) =>
 		statementsThat(sites, "assign")
 			.filter((s) => sites.names.some((n) => n.statement === s.index && n.name === s.name))

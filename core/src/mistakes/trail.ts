@@ -2,12 +2,12 @@ import { movedTo, putIn, without } from "./edits.ts";
 import type { Mistake } from "./mistake.ts";
 import { putInAll, statementsThat } from "./pick.ts";
 
-/** The sheet isn't covered anew in each frame, so that the frames before can still be seen. */
+/** The sheet isn't covered again in each frame, so that the frames before can still be seen. */
 export const trail: Mistake = {
 	id: "trail",
 	family: "frames and chance",
 	changes: [],
-	made: "the sheet not covered anew",
+	made: "the sheet not covered again",
 	did: "the frames before are still there",
 	instead: "`{now}` in each frame",
 	asks: "The pictures of earlier frames are still there. What has to happen at the start of each frame@?",

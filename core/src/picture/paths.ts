@@ -7,7 +7,7 @@ import { coordinate, endOf, type Tape } from "../tape/tape.ts";
 /** Beyond this many hundredths whole numbers no longer divide exactly. */
 const EXACT = 0x8000_0000;
 
-/** A number to two decimals at the most: long walks have millions, and their digits are whole numbers' own. */
+/** A number to two decimals at most: long walks have millions, and their digits are whole numbers' own. */
 function round(value: number): string {
 	const hundredths = Math.round(value * 100);
 	if (!(hundredths < EXACT && hundredths > -EXACT)) return String(hundredths / 100);
@@ -26,7 +26,7 @@ export function toPicture(sheet: Sheet): (x: number, y: number) => Point {
 	return (x, y) => [x, y];
 }
 
-/** Degrees that one SVG arc spans at the most: short ones keep their form when their ends are rounded. */
+/** Degrees that one SVG arc spans at most: short ones keep their form when their ends are rounded. */
 const ARC_PIECE = 120;
 
 /** Writes paths of the sheet in SVG's notation. */

@@ -22,11 +22,11 @@ export interface PictureShape {
 	};
 	/** How the outline is drawn where it isn't plain. */
 	readonly line?: LineStyle;
-	/** The inside is told by the even-odd rule. */
+	/** The inside is decided by the even-odd rule. */
 	readonly evenOdd?: true;
 	/** Which of the picture's clips it is cut by. */
 	readonly clip?: number;
-	/** Which of the picture's gradients its inside, and its line, are painted with in place of their colours. */
+	/** Which of the picture's gradients its inside, and its line, are painted with instead of their colours. */
 	readonly fillGradient?: number;
 	readonly inkGradient?: number;
 	/** The inside lies over the line. */
@@ -59,7 +59,7 @@ export interface Picture {
 	readonly leftOut: number;
 }
 
-/** Shapes that a picture holds at the most; a walk in one style is one shape. */
+/** Shapes that a picture holds at most; a walk in one style is one shape. */
 const MAX_SHAPES = 20_000;
 
 const WALKED: ReadonlySet<number | undefined> = new Set([ENTRY.segment, ENTRY.curve]);

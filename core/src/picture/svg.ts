@@ -17,7 +17,7 @@ function inXml(code: number): boolean {
 	return !(code >= 0xd800 && code <= 0xdfff) && code !== 0xfffe && code !== 0xffff;
 }
 
-/** Text as it may stand in XML; characters that XML doesn't have become spaces. */
+/** Text escaped for XML; characters that XML forbids become spaces. */
 function escape(text: string): string {
 	let safe = "";
 	for (const letter of text) safe += inXml(letter.codePointAt(0) as number) ? (ESCAPES[letter] ?? letter) : " ";

@@ -9,7 +9,7 @@ const CELLS = 320;
 const FEWEST = 64;
 const SMALLEST = 1 / 8;
 
-/** A grid over a window whose cells are taken one by one: for so many regions that pairs can't be looked at. */
+/** A grid over a window, used when there are too many regions to compare in pairs. */
 class Cells {
 	readonly box: Bounds;
 	readonly cell: number;
@@ -54,8 +54,8 @@ class Cells {
 }
 
 /**
- * How much of each region lies in the window, and how much of that is still seen: regions are gone through from the top
- * down and each cell is taken once, so that the cost grows with regions and cells, not with their product.
+ * Area of each region in the window, and its visible part: regions are visited from top to bottom and each cell is
+ * taken once, so the cost is O(regions + cells).
  */
 export function seenByCells(
 	regions: readonly Region[],

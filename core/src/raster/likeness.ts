@@ -13,7 +13,7 @@ export const CELLS_ACROSS = 160;
 
 const NOTHING = -2;
 
-/** The colour that is seen in each cell of a window, row by row; -2 where nothing is painted. */
+/** The colour that is seen in each cell of a window, row by row; -2 if nothing is painted. */
 export interface Cells {
 	readonly width: number;
 	readonly height: number;
@@ -101,7 +101,7 @@ function edgesOf({ width, height, colours }: Cells, alike: (one: number, other: 
 	return edges;
 }
 
-/** Of the edges in either, the part that has one nearby in the other; 1 where there are none. */
+/** Of the edges in either, the part that has one nearby in the other; 1 if there are none. */
 function edgesAgree(a: Uint8Array, b: Uint8Array, { width, height }: Cells): number {
 	let [met, all] = [0, 0];
 	for (const [own, other] of [

@@ -13,7 +13,7 @@ const NONE: readonly number[] = Object.freeze([]);
 export class NearBoxes {
 	private readonly boxes: readonly Bounds[];
 	private readonly window: Bounds;
-	/** The boxes of each cell, row by row; nothing where there is none. */
+	/** The boxes of each cell, row by row; nothing if there is none. */
 	private readonly cells: (number[] | undefined)[] = new Array(ACROSS * ACROSS);
 	private readonly large: number[] = [];
 

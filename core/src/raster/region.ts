@@ -7,7 +7,7 @@ export type Contours = readonly (readonly Point[])[];
 export interface Region {
 	readonly areas: () => readonly Contours[];
 	readonly bounds: Bounds;
-	/** Whether a point lies in it, where that is told faster than by its areas. */
+	/** Fast test whether a point lies in it, if there is one. */
 	readonly holds?: (x: number, y: number) => boolean;
 	/** Whether it hides what lies under it. */
 	readonly opaque: boolean;

@@ -7,7 +7,7 @@ type Cut = { x: number; way: number };
 export class Rows {
 	/** Heights of the lines, growing. */
 	readonly ys: readonly number[];
-	/** Thickness of the strip that each stands for. */
+	/** Thickness of the strip around each sample. */
 	readonly thick: readonly number[];
 	private readonly cuts: Cut[][];
 

@@ -7,9 +7,9 @@ import { Rows, without } from "./rows.ts";
 export interface Seen {
 	/** Share of the region's area inside the window. */
 	readonly inside: number;
-	/** Share of the part inside that no later opaque region covers; 1 where nothing is inside. */
+	/** Share of the part inside that no later opaque region covers; 1 if nothing is inside. */
 	readonly visible: number;
-	/** The longer side of the box round what is seen; 0 where nothing is. */
+	/** The longer side of the box round what is seen; 0 if nothing is. */
 	readonly across: number;
 }
 
@@ -23,9 +23,8 @@ const MAX_COVERING = 80;
 const MAX_PAIRS = 2_000;
 
 /**
- * How much of each region lies in the window, and how much of that is still seen under the regions after it. Straight
- * sides are summed exactly but for where two of them cross; so many regions on one another that pairs would cost too
- * much are counted on a grid instead.
+ * Area of each region in the window, and the part not covered by later regions. Straight sides are integrated exactly
+ * except at crossings; too many overlapping regions are counted on a grid instead.
  *
  * @param regions in drawing order
  */

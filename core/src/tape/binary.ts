@@ -18,7 +18,7 @@ import { tapeProblem } from "./tape-problem.ts";
 const MAGIC = [0x4d, 0x50, 0x54, 0x0d, 0x0a, 0x1a, 0x0a, 0x00];
 const VERSION = 1;
 const HEADER = 20;
-/** Bytes of a body that is read at the most: some five million entries. */
+/** Bytes of a body that is read at most: some five million entries. */
 const MAX_BYTES = 512 * 1024 * 1024;
 const COLUMN_BYTES = [1, 4, 4, 2, 4, 4, 4] as const;
 

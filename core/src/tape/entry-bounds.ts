@@ -27,7 +27,7 @@ function turnedBox(
 }
 
 /**
- * The box of what an entry draws or would move along, without the pen's width; undefined where it has no place.
+ * The box of what an entry draws or would move along, without the pen's width; undefined if it has no place.
  * `up` is 1 where y grows upwards, else -1.
  */
 export function entryBounds(

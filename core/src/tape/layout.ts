@@ -89,7 +89,7 @@ export function sheetBounds(sheet: Sheet): { left: number; low: number; right: n
 	return { left: 0, low: 0, right: sheet.width, high: sheet.height };
 }
 
-/** 1 where y grows upwards as seen, -1 where it grows downwards. */
+/** 1 where y grows upwards as seen, -1 if it grows downwards. */
 export function upward(origin: Origin): 1 | -1 {
 	return origin === "top left" ? -1 : 1;
 }
@@ -151,7 +151,7 @@ export interface Style extends StyleMore {
 	readonly fill: number;
 	/** {@link PLAIN_LINE} where it is left out. */
 	readonly line?: LineStyle;
-	/** The row, plus one, of the clip entry that cuts what is drawn; none where it is left out. */
+	/** The row, plus one, of the clip entry that cuts what is drawn; none if it is left out. */
 	readonly clip?: number;
 }
 

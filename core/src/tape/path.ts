@@ -30,7 +30,7 @@ export interface PathStep {
 	readonly at: readonly number[];
 }
 
-/** Takes a path's coordinates apart; undefined where they aren't a path's. */
+/** Takes a path's coordinates apart; undefined if they aren't a path's. */
 export function pathSteps(
 	coords: ArrayLike<number>,
 	from: number,

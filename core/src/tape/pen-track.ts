@@ -1,7 +1,7 @@
 import { ENTRY, sheetBounds } from "./layout.ts";
 import { coordinate, type Tape } from "./tape.ts";
 
-/** Rows between a figure's first and last that are gone through for its turns, for each row that drew it. */
+/** Rows between a figure's first and last that are visited for its turns, for each row that drew it. */
 const MAX_ROWS = 40;
 
 /** The pen between two rows. */

@@ -2,7 +2,7 @@ import { ENTRY, type Gradient, type LineStyle, type Style } from "./layout.ts";
 import { pathSteps } from "./path.ts";
 import type { Tape } from "./tape.ts";
 
-/** How many coordinates an entry has; a whole number of pairs where it has as many as it likes, at least so many. */
+/** Number of coordinates of an entry; for a variable number the minimum, in whole pairs. */
 const SIZES: Readonly<Record<number, number>> = {
 	[ENTRY.segment]: 4,
 	[ENTRY.curve]: 9,
@@ -35,7 +35,7 @@ const NAMES = new Map<number, string>(Object.entries(ENTRY).map(([name, number])
 const CAPS = new Set(["butt", "round", "square"]);
 const JOINS = new Set(["miter", "round", "bevel"]);
 
-/** What an entry's kind is called; undefined for a number that is none. */
+/** The name of an entry's kind; undefined for an unknown number. */
 export function entryName(kind: number): string | undefined {
 	return NAMES.get(kind);
 }
@@ -94,12 +94,12 @@ export function tapeProblem(tape: Tape): string | undefined {
 		!["top left", "centre", "bottom left"].includes(sheet?.origin) ||
 		!(length(sheet.width) && length(sheet.height) && sheet.width > 0 && sheet.height > 0)
 	)
-		return "its sheet is none";
-	if (!Array.isArray(styles) || !styles.every(styleFits)) return "its styles are none";
+		return "its sheet isn't valid";
+	if (!Array.isArray(styles) || !styles.every(styleFits)) return "its styles aren't valid";
 	if (![texts, routines].every((list) => Array.isArray(list) && list.every((t) => typeof t === "string")))
-		return "its texts are none";
+		return "its texts aren't valid";
 	if (![pen?.x, pen?.y, pen?.facing].every((v) => Number.isFinite(v)) || typeof pen.down !== "boolean")
-		return "its pen is none";
+		return "its pen isn't valid";
 	for (const value of tape.coords) if (!Number.isFinite(value)) return "a coordinate isn't a number";
 	for (let i = 0; i < tape.length; i++) {
 		const problem = entryProblem(tape, i);

@@ -68,7 +68,7 @@ export interface Area {
 	readonly end: number;
 	/** The first row that is painted over the fill: what was walked in the area since the sheet was last covered. */
 	readonly under: number;
-	/** The rows of its moves, with ink or without; those of pictures laid in it are none of them. */
+	/** The rows of its moves, with or without ink, but not those of pictures laid in it. */
 	readonly moves: readonly number[];
 }
 

@@ -2,7 +2,7 @@ import { STATEMENTS } from "../languages/nib/statements/index.ts";
 import type { DrawNode, Phrase, Sign, Step, Value } from "../languages/nib/tree.ts";
 import type { SourceRange } from "../languages/problem.ts";
 
-/** New nodes stand nowhere: a changed program is written out and read again. */
+/** New nodes have no position: a changed program is written out and parsed again. */
 export const NOWHERE: SourceRange = Object.freeze({ line: 0, column: 0, length: 0 });
 
 export const number = (value: number): Value => ({ node: "number", value: value + 0, place: NOWHERE });
@@ -16,7 +16,7 @@ export const binary = (left: Value, sign: Sign, right: Value): Value => ({
 	place: NOWHERE,
 });
 
-/** A value so many times. */
+/** A value multiplied by a factor. */
 export function times(value: Value, factor: number): Value {
 	return value.node === "number" ? number(value.value * factor) : binary(number(factor), "*", value);
 }
@@ -28,7 +28,7 @@ export function minus(value: Value): Value {
 		: { node: "unary", sign: "-", value, place: NOWHERE };
 }
 
-/** A statement made anew. */
+/** A statement made again. */
 export function draw(
 	head: string,
 	{
@@ -62,7 +62,7 @@ export function withPhrase(step: DrawNode, word: string, change: (phrase: Phrase
 	return { ...step, phrases: step.phrases.map((p) => (p.word === word ? change(p) : p)) };
 }
 
-/** The same blocks with one statement, told by identity, in whose place others stand. */
+/** The same blocks with one statement (by identity) replaced by others. */
 export function replaced(steps: readonly Step[], target: Step, by: readonly Step[]): Step[] {
 	return steps.flatMap((step) => (step === target ? by : [inside(step, (body) => replaced(body, target, by))]));
 }

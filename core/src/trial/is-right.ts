@@ -7,8 +7,8 @@ import type { ProgramRun } from "../marking/scene.ts";
 const MAX_COMPARED = 200;
 
 /**
- * Whether a model written otherwise still draws what the model does, within what the exercise lets things be off: as
- * many figures, each of the same place, size and paint.
+ * Whether a rewritten model still draws the same, within the exercise's tolerances: the same number of figures with the
+ * same places, sizes and paints.
  */
 export function isRight(
 	model: ProgramRun,

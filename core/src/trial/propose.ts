@@ -29,10 +29,10 @@ function toldOnce(
 }
 
 /**
- * Criteria that could be asked of an exercise: of the figure that is pointed at, and of the whole. Each is filled in
- * from the model, which meets it; those that a person judges come last.
+ * Proposed criteria for the selected figure and the whole drawing. Each is filled in from the model, which meets it;
+ * criteria judged by a person come last.
  *
- * @param picked the number of a figure of the model's drawing, or null
+ * @param picked index of a figure in the model's drawing, or null
  */
 export function proposalsFor(file: ExerciseFile, picked: number | null, languages: Languages = NIB_ALONE): Proposal[] {
 	const asking = new Asking(file, languages);
@@ -47,10 +47,7 @@ export function proposalsFor(file: ExerciseFile, picked: number | null, language
 	return found.sort((a, b) => PROPOSAL_GROUPS.indexOf(a.group) - PROPOSAL_GROUPS.indexOf(b.group));
 }
 
-/**
- * A criterion that the model meets and an altered model doesn't; undefined where none of the ready ones tells them
- * apart.
- */
+/** A criterion that the model meets and an altered model misses; undefined if no proposed criterion does. */
 export function criterionAgainst(
 	file: ExerciseFile,
 	altered: string,

@@ -101,7 +101,7 @@ describe.each(readdirSync(FOLDER).filter((n) => n.endsWith(".yaml")))("%s", (nam
 		]);
 	});
 
-	test("95 in a hundred changed models are noticed, and no model drawn otherwise is punished", () => {
+	test("95 in a hundred typical mistakes noticed, and no model drawn otherwise is punished", () => {
 		const unseen = trial.alterations
 			.filter((a) => a.missed.length === 0 && a.free === null)
 			.map((a) => `${a.id}, line ${a.line}`);
@@ -161,7 +161,7 @@ describe("what is wrong with an exercise is told", () => {
 			"a lost minus sign",
 			buoy.replace("at: [200, 150]", "at: [100, 150]"),
 			"The model misses “The buoy is in the middle of the sheet”: wanted 100, 150, found it at 200, 150. " +
-				"Change the model or the criterion; nothing else was tested.",
+				"Change the model or the criterion. Nothing else was tested.",
 		],
 		[
 			"a starter that is all",
@@ -169,7 +169,7 @@ describe("what is wrong with an exercise is told", () => {
 				"figures:",
 				"starter: |\n  paper lightsteelblue\n  pen colour black width 4\n  fill crimson\n  circle centre 200, 150 diameter 80\n  fill white\n  rect centre 200, 150 size 60, 14\nfigures:",
 			),
-			"The starter earns every point already.",
+			"The starter program already earns every point.",
 		],
 		[
 			"a criterion that a dot meets",
@@ -283,7 +283,7 @@ describe("doubts: where brief and criteria disagree", () => {
 			buoy
 				.replace("figures:\n", "figures:\n  ring: { kind: rect, fill: white }\n")
 				.replace("criteria:\n", "criteria:\n  - { id: ring, check: filling, of: ring, is: filled, points: 1 }\n"),
-			"ring and band are found by the same description: add to one of them what only it has.",
+			"ring and band have the same description. Add a property that tells them apart.",
 		],
 		[
 			"a criterion that pays nothing",

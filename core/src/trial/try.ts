@@ -25,7 +25,7 @@ import { looksOf } from "./looks.ts";
 import { rewritingsOf, WRITERS } from "./rewrite/index.ts";
 import type { PictureFigure } from "./rewrite/picture-figures.ts";
 
-/** Alterations that are tried of one kind at the most. */
+/** Alterations that are tried of one kind at most. */
 const MAX_OF_KIND = 4;
 
 const UNTRIED = new Set(["by teacher", "own work", "answer"]);
@@ -97,7 +97,7 @@ function leansOn(asked: CriterionOrGroup): readonly Loses[] {
 	return leans;
 }
 
-/** Whether a wanted figure is told by when it is drawn. */
+/** Whether a wanted figure is identified by its drawing order. */
 const byOrder = (of: Selector) => of.drawn !== undefined;
 
 /**

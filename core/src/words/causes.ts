@@ -15,7 +15,7 @@ export interface CauseWords {
 	readonly points: number;
 }
 
-/** Lines of one place in a sentence at the most. */
+/** Lines of one place in a sentence at most. */
 const SHOWN = 4;
 
 /** "line 4", "line 6 or line 9", "lines 4, 7 and 9". */

@@ -19,14 +19,13 @@ export function constructWord(word: string): string {
 }
 
 /** The highest number of calls of one routine. */
-const mostCalls = (count: number) =>
-	count === 0 ? "no call" : `${inWords(count)} ${plural("call", count)} at the most`;
+const mostCalls = (count: number) => (count === 0 ? "no call" : `at most ${inWords(count)} ${plural("call", count)}`);
 
 /** "2 s", "1 s or more", "1 to 2 s". */
 function seconds(low: number, high: number): string {
 	if (low === high) return `${num(low)} s`;
 	if (high < 0 || !Number.isFinite(high)) return `${num(low)} s or more`;
-	return low === 0 ? `${num(high)} s at the most` : `${num(low)} to ${num(high)} s`;
+	return low === 0 ? `at most ${num(high)} s` : `${num(low)} to ${num(high)} s`;
 }
 
 const timesWord = (count: number) => (count === 1 ? "once" : `${inWords(count)} times`);
@@ -58,13 +57,11 @@ export function codeSentence(data: CheckSentences["code"]): string {
 			`the program uses ${listed(uses.map(constructWord))}${least > 1 ? ` ${num(least)} times or more` : ""}${where}`,
 		);
 	if (data.avoids.length > 0)
-		said.push(
-			`the program does without ${listed(data.avoids.map((w) => constructWord(w).replace(/^a /, "")))}${where}`,
-		);
+		said.push(`the program doesn't use ${listed(data.avoids.map((w) => constructWord(w).replace(/^a /, "")))}${where}`);
 	if (data.loop) {
 		const rounds = data.rounds;
 		const loop = `a loop${rounds >= 0 ? ` of ${rounds} rounds` : ""}${data.nested ? " with another loop in it" : ""}`;
-		said.push(`${loop} is used${where}${data.variable ? ", and uses a value that changes from round to round" : ""}`);
+		said.push(`${loop} is used${where}${data.variable ? " and uses a value that changes in each round" : ""}`);
 	}
 	const routines = data.routines;
 	if (routines > -2) {
@@ -81,20 +78,20 @@ export function codeSentence(data: CheckSentences["code"]): string {
 		const own = calculation.filter((c) => c !== "anywhere");
 		const of = data.name ? ` of ${theFigure(data.name)}` : "";
 		said.push(
-			`${own.length > 0 ? `${listed(own)}${of} are` : "something is"} worked out in the program${data.brackets ? ", with brackets" : ""}${data.operators.length > 0 ? ` (${listed(data.operators)})` : ""}`,
+			`${own.length > 0 ? `${listed(own)}${of} are` : "something is"} calculated in the program${data.brackets ? ", with brackets" : ""}${data.operators.length > 0 ? ` (${listed(data.operators)})` : ""}`,
 		);
 	}
 	if (data.declared) {
 		const changed = data.changed ? `, and changed${inRegion(data.changed) || " later"}` : "";
 		said.push(`a variable is declared${inRegion(data.declared)}${changed}`);
 	}
-	if (data.tied) said.push(`the ${data.tied}${data.name ? ` of ${theFigure(data.name)}` : ""} are kept in variables`);
+	if (data.tied) said.push(`the ${data.tied}${data.name ? ` of ${theFigure(data.name)}` : ""} are stored in variables`);
 	if (data.colour) said.push(`colours are written as ${data.colour === "numbers" ? "numbers" : `${data.colour}s`}`);
 	if (data.pictures > -2) said.push(picturesSaid(data));
 	if (data.pause.length > 0)
 		said.push(`every pause lasts ${seconds(data.pause[0] as number, data.pause[1] as number)}`);
-	if (data.stretch) said.push(`no stretch of the program is written twice${where}`);
-	if (data.unused) said.push("nothing in the program is left unused");
+	if (data.stretch) said.push(`no part of the program is written twice${where}`);
+	if (data.unused) said.push("everything in the program is used");
 	return sentence(listed(said));
 }
 
@@ -106,7 +103,7 @@ export const CODE_WORDS: { readonly [C in keyof CodeFindings]: (data: CodeFindin
 	}),
 	"code-first": (d) => ({
 		wanted: `${constructWord(d.word)} first${inRegion(d.where)}`,
-		found: "something else there",
+		found: "something else",
 	}),
 	"code-pictures": (d) => ({
 		wanted: d.wanted < 0 ? "a picture" : `${inWords(d.wanted)} ${plural("picture", d.wanted)}`,
@@ -114,7 +111,7 @@ export const CODE_WORDS: { readonly [C in keyof CodeFindings]: (data: CodeFindin
 	}),
 	"code-inside": (d) => ({
 		wanted: "a picture inside another",
-		found: d.pictures === 0 ? "no picture" : d.pictures === 1 ? "one by itself" : "each by itself",
+		found: d.pictures === 0 ? "no picture" : "no picture inside another",
 	}),
 	"code-pause": (d) => ({
 		wanted: `pauses of ${seconds(d.low, d.high)}`,
@@ -131,7 +128,7 @@ export const CODE_WORDS: { readonly [C in keyof CodeFindings]: (data: CodeFindin
 				? "none"
 				: d.rounds >= 0 && d.found >= 0 && d.found !== d.rounds
 					? `one of ${num(d.found)} rounds`
-					: "a loop without it",
+					: "a different loop",
 	}),
 	"code-routines": (d) => ({
 		wanted: d.wanted < 0 ? "a routine" : `${inWords(d.wanted)} ${plural("routine", d.wanted)}`,
@@ -139,7 +136,7 @@ export const CODE_WORDS: { readonly [C in keyof CodeFindings]: (data: CodeFindin
 	}),
 	"code-values": (d) => ({
 		wanted: `a routine with ${inWords(d.wanted)} ${plural("value", d.wanted)}`,
-		found: d.routines === 0 ? "no routine" : `${inWords(d.found)} at the most`,
+		found: d.routines === 0 ? "no routine" : `at most ${inWords(d.found)}`,
 	}),
 	"code-called": (d) => ({
 		wanted: `a routine called ${timesWord(d.wanted)}`,
@@ -158,18 +155,18 @@ export const CODE_WORDS: { readonly [C in keyof CodeFindings]: (data: CodeFindin
 		found: num(d.found),
 	}),
 	"code-calculation": (d) => ({
-		wanted: `${inWords(d.least)} or more of the ${listed(d.where.split(" and "))} worked out`,
+		wanted: `${inWords(d.least)} or more of the ${listed(d.where.split(" and "))} calculated`,
 		found: d.found === 0 ? "fixed numbers only" : num(d.found),
 	}),
-	"code-operator": (d) => ({ wanted: `\`${d.sign}\` in what is worked out`, found: "none" }),
-	"code-brackets": () => ({ wanted: "brackets in what is worked out", found: "none" }),
+	"code-operator": (d) => ({ wanted: `\`${d.sign}\` in a calculation`, found: "none" }),
+	"code-brackets": () => ({ wanted: "brackets in a calculation", found: "none" }),
 	"code-variable": (d) => ({
 		wanted: `a variable declared${inRegion(d.declared)}${d.changed ? ` and changed${inRegion(d.changed) || " later"}` : ""}`,
 		found: "none",
 	}),
 	"code-tied": (d) => ({
-		wanted: `${d.use} kept in variables`,
-		found: d.fixed === 0 ? "none to look at" : `fixed numbers in line ${d.line}`,
+		wanted: `${d.use} stored in variables`,
+		found: d.fixed === 0 ? "none" : `fixed numbers in line ${d.line}`,
 	}),
 	"code-colour": (d) => ({
 		wanted: `colours written as ${d.as === "numbers" ? "numbers" : `${d.as}s`}`,
@@ -179,11 +176,11 @@ export const CODE_WORDS: { readonly [C in keyof CodeFindings]: (data: CodeFindin
 				: `one written as ${d.found === "numbers" ? "numbers" : `a ${d.found}`} in line ${d.line}`,
 	}),
 	"code-stretch": (d) => ({
-		wanted: "no stretch twice",
-		found: d.first === 0 ? "none" : `what begins in line ${d.first} is written again from line ${d.again} on`,
+		wanted: "no part twice",
+		found: d.first === 0 ? "none" : `the part that starts in line ${d.first} is repeated from line ${d.again}`,
 	}),
 	"code-unused": (d) => ({
-		wanted: "nothing left unused",
-		found: d.count === 0 ? "nothing" : `${num(d.count)} unused, the first in line ${d.line}`,
+		wanted: "everything used",
+		found: d.count === 0 ? "everything used" : `${num(d.count)} unused, the first in line ${d.line}`,
 	}),
 };

@@ -59,16 +59,16 @@ function coloured(data: CheckSentences["colour"]): string {
 	const name = paper ? "the paper" : theFigure(data.name);
 	const part = PAINTED_PARTS[data.what];
 	const each = data.name.includes(" and ") ? `each of ${name}` : `every ${figuresWord(singular(data.name), 1)}`;
-	if (data.same) return `One ${part} colour for ${each}`;
-	if (data.different) return `A ${part} colour of its own for ${each}`;
+	if (data.same) return `The same ${part} colour for ${each}`;
+	if (data.different) return `A different ${part} colour for ${each}`;
 	if (data.as) return `${sentence(name)} has the colour of ${theFigure(data.as)}`;
-	if (data.notAs) return `${sentence(name)} has another colour than ${theFigure(data.notAs)}`;
+	if (data.notAs) return `${sentence(name)} has a different colour from ${theFigure(data.notAs)}`;
 	const order = data.order.map(String);
 	if (order.length > 0)
 		return `From ${data.from === "first drawn" ? "the first drawn" : `the ${data.from}`}, ${theFigures(data.name)} are ${listed(order)}${order.length === 2 ? " in turn" : ""}`;
 	const choices = data.choices.map(String);
 	if (choices.length > 0) return `${sentence(name)}: ${part} ${listed(choices, "or")}`;
-	if (data.not) return `${sentence(name)} is some colour other than ${data.not}`;
+	if (data.not) return `${sentence(name)} isn't ${data.not}`;
 	return part === "outline" ? `${sentence(name)} has a ${data.is} outline` : `${sentence(name)} is ${data.is}`;
 }
 
@@ -84,17 +84,19 @@ function placed(data: CheckSentences["position"]): string {
 			? sentence(`one end of ${name} is at ${places[0]}`)
 			: sentence(`${subject} is at ${places[0]}`);
 	if (places.length > 1)
-		return `${sentence(plural(point, 2))} of ${theFigures(data.name)} at ${places.slice(0, 3).join("; ")}${places.length > 3 ? " and so on" : ""}`;
+		return `${sentence(plural(point, 2))} of ${theFigures(data.name)} at ${places.slice(0, 3).join("; ")}${places.length > 3 ? " and more" : ""}`;
 	if (data.on) return sentence(`${subject} is on the line ${data.on}`);
 	const share = data.share.map(Number);
 	const shares = share.map((part) => num(part * 100));
 	if (share.length > 0)
 		return sentence(
-			`from the ${point} of ${theFigure(data.from)} to that of ${name} it is ${shares[0]} % of the first's width and ${shares[1]} % of its height`,
+			`${subject} is ${shares[0]} % of the width and ${shares[1]} % of the height of ${theFigure(data.from)} from its ${point}`,
 		);
 	const offset = data.offset.map(Number);
-	if (data.from && offset.every((v) => v === 0)) return sentence(`${subject} is that of ${theFigure(data.from)}`);
-	if (data.from) return sentence(`${subject} is ${offset.map(num).join(", ")} from that of ${theFigure(data.from)}`);
+	if (data.from && offset.every((v) => v === 0))
+		return sentence(`${subject} is the ${point} of ${theFigure(data.from)}`);
+	if (data.from)
+		return sentence(`${subject} is ${offset.map(num).join(", ")} from the ${point} of ${theFigure(data.from)}`);
 	const zones = data.zones.map(String);
 	return zones.length > 1
 		? sentence(`one of ${theFigures(data.name)} in each: ${zones.map((z) => `the ${z}`).join(", ")}`)
@@ -121,7 +123,7 @@ const BETWEEN_WORDS: Readonly<Record<string, string>> = {
 	joined: "are joined by lines",
 	meeting: "meet",
 	level: "are level",
-	centred: "have one middle",
+	centred: "have the same middle",
 	"same size": "are the same size",
 };
 
@@ -159,7 +161,7 @@ function related(data: CheckSentences["relation"]): string {
 	const axis = data.axis === "across" ? " from left to right" : data.axis === "down" ? " from top to bottom" : "";
 	if (others[0] === "each other") {
 		const name = sentence(theFigures(data.name));
-		if (is.length === 0) return `${name}${data.neighbours ? ", each with the next," : ""} are ${apart} apart`;
+		if (is.length === 0) return `${name}${data.neighbours ? ", each from the next," : ""} are ${apart} apart`;
 		return `${name} ${listed(is.map((w) => BETWEEN_WORDS[w] ?? `are ${w} one another`))}${side}${axis}${apart ? `, with a gap of ${apart}` : ""}`;
 	}
 	const to = listed(
@@ -190,14 +192,14 @@ function walked(data: CheckSentences["path"]): string {
 	else if (data.ends === "next start") said.push("ends where the next begins");
 	else if (data.ends) said.push(`ends at ${data.ends}`);
 	if (data.movesOn.length > 0) said.push(`ends ${point(data.movesOn)} from where it began`);
-	if (data.facing === "same") said.push("faces as it did at its start");
+	if (data.facing === "same") said.push("faces the same way at the end as at the start");
 	else if (data.facing) said.push(`ends facing ${data.facing}°`);
 	if (data.penStart) said.push(`begins with the pen ${data.penStart}`);
 	if (data.penEnd) said.push(`ends with the pen ${data.penEnd}`);
 	const turns = data.turns.map((t) => `${num(Number(t))}°`);
 	if (turns.length > 0) said.push(`turns by ${listed(turns)}${turns.length === 1 ? " in all" : ""}`);
 	if (data.closed) said.push("closes");
-	if (data.once) said.push("goes over nothing twice");
+	if (data.once) said.push("draws nothing twice");
 	return sentence(`${who} ${listed(said)}`);
 }
 
@@ -205,7 +207,7 @@ function moving(data: CheckSentences["movement"]): string {
 	const said: string[] = [];
 	const step = data.step.map(Number);
 	if (step.length > 0)
-		said.push(`moves by ${step.map(num).join(", ")} each frame${data.either ? ", one way or the other" : ""}`);
+		said.push(`moves by ${step.map(num).join(", ")} each frame${data.either ? ", in either direction" : ""}`);
 	if (data.stays) said.push("stays where it is");
 	const turns = data.turns.map((t) => theEdge(String(t)));
 	if (turns.length > 0) said.push(`turns round at ${listed(turns)}${data.by === "centre" ? " with its middle" : ""}`);
@@ -239,7 +241,7 @@ function changed(data: CheckSentences["what if"]): string {
 	const by = data.by.map(Number);
 	if (data.moves) said.push(`${theFigure(data.moves)} moves by ${by.map(num).join(", ")}`);
 	if (data.stays) said.push(`${theFigure(data.stays)} stays`);
-	if (data.holds.length > 0) said.push("the rest stays right");
+	if (data.holds.length > 0) said.push("all else stays right");
 	return `With ${listed(what)}, ${listed(said)}`;
 }
 
@@ -301,7 +303,7 @@ const SENTENCES: { readonly [N in keyof CheckSentences]: (data: CheckSentences[N
 		const said: string[] = [];
 		const word = measureWord(data.what);
 		if (data.what) said.push(`${inWords(data.least)} different ${plural(word, 2)}`);
-		if (data.twins) said.push("none lies exactly on another");
+		if (data.twins) said.push("no figure lies exactly on another");
 		const names = data.name.split(" and ");
 		const of =
 			data.name === "everything"
@@ -317,10 +319,10 @@ const SENTENCES: { readonly [N in keyof CheckSentences]: (data: CheckSentences[N
 	visible(data) {
 		const said: string[] = [];
 		if (data.share >= 0)
-			said.push(data.share >= 0.99 ? "is seen whole" : `is seen to ${num(data.share * 100)} % or more`);
+			said.push(data.share >= 0.99 ? "is completely visible" : `is at least ${num(data.share * 100)} % visible`);
 		if (data.on) said.push("is on the sheet");
-		if (data.size >= 0) said.push(`is ${num(data.size)} or more across where it is seen`);
-		if (data.contrast >= 0) said.push(`stands out from what lies around it (contrast ${num(data.contrast)} or more)`);
+		if (data.size >= 0) said.push(`shows at least ${num(data.size)} across`);
+		if (data.contrast >= 0) said.push(`stands out from its background (contrast at least ${num(data.contrast)})`);
 		return sentence(`${theFigure(data.name)} ${listed(said)}`);
 	},
 	"nothing else": () => "Nothing else is drawn",
@@ -335,14 +337,14 @@ const SENTENCES: { readonly [N in keyof CheckSentences]: (data: CheckSentences[N
 		const by = data.by.map(Number);
 		if (kept.length > 0) said.push(`${name} keeps its ${listed(kept)}`);
 		if (data.moved) said.push(by.length > 0 ? `${name} has moved by ${by.map(num).join(", ")}` : `${name} has moved`);
-		if (data.added >= 0) said.push(`${inWords(data.added)} ${plural("figure", data.added)} more than were given`);
-		if (data.gone >= 0) said.push(`${inWords(data.gone)} of the given figures gone`);
+		if (data.added >= 0) said.push(`${inWords(data.added)} new ${plural("figure", data.added)}`);
+		if (data.gone >= 0) said.push(`${inWords(data.gone)} of the given figures removed`);
 		return sentence(listed(said));
 	},
 	"own work": (data) =>
-		`The drawing is your own: ${inWords(data.least)} ${plural("figure", data.least)} or more unlike the ${data.from} in ${listed(data.of.map(String))}`,
+		`The drawing is your own: at least ${inWords(data.least)} ${plural("figure", data.least)} different from the ${data.from} in ${listed(data.of.map(String))}`,
 	answer: (data) => data.ask,
-	"by teacher": () => "Looked at by your teacher",
+	"by teacher": () => "Judged by your teacher",
 };
 
 /** What a criterion asks for, in one short sentence. */
@@ -366,7 +368,5 @@ export function nameIn(data: object): string {
 export function groupSentence(how: "any" | "all" | "some", least: number, inner: readonly string[]): string {
 	const lower = inner.map((s) => s.charAt(0).toLowerCase() + s.slice(1));
 	if (how === "any") return sentence(lower.join("; or "));
-	return how === "all"
-		? sentence(lower.join("; "))
-		: `${sentence(inWords(least))} of these or more: ${lower.join("; ")}`;
+	return how === "all" ? sentence(lower.join("; ")) : `At least ${inWords(least)} of these: ${lower.join("; ")}`;
 }

@@ -18,7 +18,7 @@ describe("what differs is told in the units of the sheet", () => {
 			"size",
 			"circle centre 90, 90 radius 20",
 			"circle centre 90, 90 radius 25",
-			["The circle is 10 too much across (line 1)."],
+			["The circle is 10 too large (line 1)."],
 		],
 		["colour", BAND, BAND.replace("navy", "red"), ["The rect is filled vivid red instead of dark blue (line 3)."]],
 		[

@@ -73,7 +73,7 @@ function partsOf(wanted: Figure, found: Figure, up: number): string[] {
 	parts.push(...off(found.centre[0] - wanted.centre[0], "too far right", "too far left"));
 	parts.push(...off(up * (found.centre[1] - wanted.centre[1]), "too high", "too low"));
 	const round = wanted.kinds[0] === "circle" || wanted.kinds[0] === "dot";
-	if (round) parts.push(...off(found.width - wanted.width, "too much across", "too little across"));
+	if (round) parts.push(...off(found.width - wanted.width, "too large", "too small"));
 	else if (wanted.kinds[0] === "line")
 		parts.push(...off((found.sides[0] ?? 0) - (wanted.sides[0] ?? 0), "too long", "too short"));
 	else {
@@ -84,7 +84,7 @@ function partsOf(wanted: Figure, found: Figure, up: number): string[] {
 	if (!looksSame(wanted.fill, found.fill)) parts.push(`filled ${instead(found.fill, wanted.fill)}`);
 	if (!looksSame(wanted.outline, found.outline)) parts.push(`outlined ${instead(found.outline, wanted.outline)}`);
 	else if (wanted.outline !== -1)
-		parts.push(...off(found.outlineWidth - wanted.outlineWidth, "too thick in its line", "too thin in its line"));
+		parts.push(...off(found.outlineWidth - wanted.outlineWidth, "too thick in its outline", "too thin in its outline"));
 	if (wanted.lettering && found.lettering && wanted.lettering.text !== found.lettering.text)
 		parts.push(`“${found.lettering.text}” instead of “${wanted.lettering.text}”`);
 	return parts;

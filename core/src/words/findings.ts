@@ -95,9 +95,9 @@ const WORDS: { readonly [C in keyof DrawingFindings]: FindingWords<DrawingFindin
 		wanted: ({ wanted, not, notAs, as, same }) => {
 			if (wanted) return wanted;
 			if (not) return `not ${not}`;
-			if (notAs) return `another colour than ${theFigure(notAs)}`;
+			if (notAs) return `a different colour from ${theFigure(notAs)}`;
 			if (as) return `the colour of ${theFigure(as)}`;
-			return same ? "one colour for all" : "a colour of its own";
+			return same ? "the same colour for all" : "a different colour";
 		},
 		found: (d) => d.found,
 	},
@@ -107,7 +107,7 @@ const WORDS: { readonly [C in keyof DrawingFindings]: FindingWords<DrawingFindin
 			if (d.filled) {
 				return d.outlined ? "it filled and outlined" : "it filled, without an outline";
 			}
-			return "it hollow";
+			return "it not filled";
 		},
 	},
 	"filling-outline": {
@@ -139,7 +139,7 @@ const WORDS: { readonly [C in keyof DrawingFindings]: FindingWords<DrawingFindin
 		found: () => "the two apart",
 	},
 	"visible-share": {
-		wanted: (d) => `${num(d.wanted * 100)} % of ${theFigure(d.name)} to be seen`,
+		wanted: (d) => `${num(d.wanted * 100)} % of ${theFigure(d.name)} visible`,
 		found: (d) => `${num(d.found * 100)} %`,
 	},
 	"visible-sheet": {
@@ -157,8 +157,8 @@ const WORDS: { readonly [C in keyof DrawingFindings]: FindingWords<DrawingFindin
 		wanted: () => "on the sheet",
 		found: (d) => `${d.share} % of the ${d.name} in line ${d.line} is off the sheet`,
 	},
-	relation: { wanted: (d) => relationWanted(d), found: () => "that it isn't so" },
-	"relation-off": { wanted: (d) => relationWanted(d), found: (d) => `it ${num(d.found)} off` },
+	relation: { wanted: (d) => relationWanted(d), found: () => "that it isn't" },
+	"relation-off": { wanted: (d) => relationWanted(d), found: (d) => `it off by ${num(d.found)}` },
 	"relation-gap": {
 		wanted: (d) => `a gap of ${d.low === d.high ? num(d.low) : `${num(d.low)} to ${num(d.high)}`}`,
 		found: (d) => num(d.found),
@@ -166,7 +166,7 @@ const WORDS: { readonly [C in keyof DrawingFindings]: FindingWords<DrawingFindin
 	"relation-missing": { wanted: (d) => relationWanted(d), found: () => "nothing there" },
 	"arranged-level": {
 		wanted: (d) => `all in one ${d.axis}`,
-		found: (d) => `one ${num(d.off)} out of it`,
+		found: (d) => `one ${num(d.off)} out of line`,
 	},
 	"arranged-gap": {
 		wanted: (d) => (d.same ? `a gap of ${num(d.wanted)} as between the others` : `a gap of ${num(d.wanted)}`),
@@ -176,7 +176,7 @@ const WORDS: { readonly [C in keyof DrawingFindings]: FindingWords<DrawingFindin
 		wanted: (d) => `a step of ${place(d.wanted)}${d.same ? " as between the others" : ""}`,
 		found: (d) => `one of ${place(d.found)}`,
 	},
-	"arranged-ring": { wanted: () => "all equally far apart in a ring", found: (d) => `one ${num(d.off)} off` },
+	"arranged-ring": { wanted: () => "all equally far apart in a ring", found: (d) => `one off by ${num(d.off)}` },
 	"arranged-grid": {
 		wanted: () => "rows and columns",
 		found: (d) => (d.rows < 2 || d.columns < 2 ? "none" : "one out of line"),
@@ -206,7 +206,7 @@ const WORDS: { readonly [C in keyof DrawingFindings]: FindingWords<DrawingFindin
 	"path-next": { wanted: () => "an end where the next begins", found: (d) => `it at ${place(d.found)}` },
 	"path-moves-on": {
 		wanted: (d) => `an end ${place(d.wanted)} further on`,
-		found: (d) => `it ${place(d.found)} further on`,
+		found: (d) => `${place(d.found)} further on`,
 	},
 	"path-facing-same": {
 		wanted: () => "the same facing at the end as at the start",
@@ -223,17 +223,17 @@ const WORDS: { readonly [C in keyof DrawingFindings]: FindingWords<DrawingFindin
 		wanted: (d) => `${theFigure(d.name)} closed`,
 		found: (d) => `a gap of ${num(d.found)}`,
 	},
-	"path-once": { wanted: () => "nothing gone over twice", found: () => "nothing" },
+	"path-once": { wanted: () => "nothing drawn twice", found: () => "nothing" },
 	"path-twice": {
-		wanted: () => "nothing gone over twice",
-		found: (d) => `the ${d.kind} in line ${d.line} is gone over again`,
+		wanted: () => "nothing drawn twice",
+		found: (d) => `the ${d.kind} in line ${d.line} is drawn over again`,
 	},
 	"movement-step": {
 		wanted: (d) => `a step of ${place(d.wanted)}`,
 		found: (d) => `${place(d.found)} in frame ${d.frame}`,
 	},
 	"movement-still": { wanted: () => "movement from frame to frame", found: () => "none" },
-	"movement-stays": { wanted: () => "it to stay", found: (d) => `it ${num(d.found)} away` },
+	"movement-stays": { wanted: () => "it in the same place", found: (d) => `it ${num(d.found)} away` },
 	"movement-turn": {
 		wanted: (d) => `a turn at ${theEdge(d.edge)}`,
 		found: (d) => {
@@ -244,13 +244,13 @@ const WORDS: { readonly [C in keyof DrawingFindings]: FindingWords<DrawingFindin
 	"movement-turn-elsewhere": { wanted: () => "no turn elsewhere", found: (d) => `one in frame ${d.frame}` },
 	"movement-reaches": {
 		wanted: (d) => `it at ${theEdge(d.edge)}`,
-		found: (d) => (d.found < 0 ? "no movement" : `it ${num(d.found)} away at the nearest`),
+		found: (d) => (d.found < 0 ? "no movement" : `it no nearer than ${num(d.found)}`),
 	},
 	"movement-trail": {
 		wanted: () => "no trail",
 		found: (d) => (d.found === 0 ? "none" : `${num(d.found)} ${plural("picture", d.found)} left behind`),
 	},
-	"movement-rests": { wanted: () => "it at rest in the end", found: () => "it still moving" },
+	"movement-rests": { wanted: () => "no movement at the end", found: () => "movement" },
 	"what-if-moves": {
 		wanted: (d) => `a move by ${place(d.wanted)} with ${d.how}`,
 		found: (d) => place(d.found) || "it gone",
@@ -258,7 +258,7 @@ const WORDS: { readonly [C in keyof DrawingFindings]: FindingWords<DrawingFindin
 	"what-if-stays": { wanted: (d) => `no move with ${d.how}`, found: (d) => place(d.found) || "it gone" },
 	"what-if-lacks": {
 		wanted: (d) => (d.name === "any variable" ? "a variable" : `a variable ${d.name}`),
-		found: () => "none outside all blocks that holds a number",
+		found: () => "none at the top level that holds a number",
 	},
 	held: { wanted: (d) => `“${d.id}” to hold with ${d.how} too`, found: () => "that it doesn't" },
 	"runs-values": {
@@ -280,13 +280,14 @@ const WORDS: { readonly [C in keyof DrawingFindings]: FindingWords<DrawingFindin
 		found: (d) => `${num(d.found * 100)} %`,
 	},
 	"change-new": { wanted: (d) => `${theFigure(d.name)} of the given program`, found: () => "another" },
-	"change-kept": { wanted: (d) => `the same ${d.what} as was given`, found: () => "another" },
+	"change-kept": { wanted: (d) => `the same ${d.what} as in the given program`, found: () => "another" },
 	"change-moved": {
-		wanted: (d) => (numbers(d.wanted).length > 0 ? `a move by ${place(d.wanted)}` : "another place than was given"),
+		wanted: (d) =>
+			numbers(d.wanted).length > 0 ? `a move by ${place(d.wanted)}` : "a different place from the given program",
 		found: (d) => place(d.found),
 	},
-	"change-added": { wanted: (d) => `${inWords(d.wanted)} more than were given`, found: none },
-	"change-gone": { wanted: (d) => `${inWords(d.wanted)} of the given ones gone`, found: none },
+	"change-added": { wanted: (d) => `${inWords(d.wanted)} new`, found: none },
+	"change-gone": { wanted: (d) => `${inWords(d.wanted)} of the given ones removed`, found: none },
 	"own-work": {
 		wanted: (d) => `${inWords(d.wanted)} or more unlike the ${d.from}`,
 		found: (d) => (d.found === 0 ? "none" : String(d.found)),
@@ -302,8 +303,8 @@ const WORDS: { readonly [C in keyof DrawingFindings]: FindingWords<DrawingFindin
 };
 
 function withCount({ kind, line, count }: FindingData["extra"]): string {
-	if (count === 1) return `one ${kind} more, in line ${line}`;
-	return `${count} figures more; the first is ${withArticle(kind)} in line ${line}`;
+	if (count === 1) return `one extra ${kind}, in line ${line}`;
+	return `${count} extra figures; the first is ${withArticle(kind)} in line ${line}`;
 }
 
 /** "the band inside the buoy". */
@@ -356,12 +357,12 @@ function missedSentence(missed: Finding): string {
 	switch (finding.code) {
 		case "extra": {
 			const { kind, line, count } = finding.data;
-			if (count === 1) return `One ${kind} more than was asked for, in line ${line}.`;
-			return `${count} figures more than were asked for; the first is ${withArticle(kind)} in line ${line}.`;
+			if (count === 1) return `One extra ${kind}, in line ${line}.`;
+			return `${count} extra figures; the first is ${withArticle(kind)} in line ${line}.`;
 		}
 		case "relation":
 		case "relation-off": {
-			const far = finding.code === "relation-off" ? `: it is ${num(finding.data.found)} off` : "";
+			const far = finding.code === "relation-off" ? `: it is off by ${num(finding.data.found)}` : "";
 			return sentence(`${relationMissed(finding.data)}${far}.`);
 		}
 		case "measure-none": {
@@ -371,23 +372,23 @@ function missedSentence(missed: Finding): string {
 			);
 		}
 		case "position-from-missing":
-			return `No ${figuresWord(finding.data.from, 1)} found to measure the place from.`;
+			return `No ${figuresWord(finding.data.from, 1)} found to measure from.`;
 		case "sheet-off":
 		case "path-twice":
 		case "code-stretch":
 			return sentence(`${found}.`);
 		case "answer":
-			return `The answer ${found} isn't it.`;
+			return `The answer ${found} isn't right.`;
 		case "answer-none":
 			return "The question wasn't answered.";
 		case "by-teacher":
-			return sentence(`${found || "judged by the teacher"}.`);
+			return sentence(`${found || "your teacher judges this"}.`);
 		case "relation-missing":
 			return `No ${figuresWord(finding.data.to, 1)} found to compare with.`;
 		case "what-if-lacks": {
 			const { name } = finding.data;
 			const lacking = name === "any variable" ? "variable" : `variable ${name}`;
-			return `The program has no ${lacking} outside all blocks that holds a number.`;
+			return `The program has no ${lacking} at the top level that holds a number.`;
 		}
 		case "code-tied":
 			if (finding.data.fixed > 0) return sentence(`${found}, where a variable was wanted.`);
@@ -408,9 +409,9 @@ function missedSentence(missed: Finding): string {
 }
 
 const WAITS: Readonly<Record<NonNullable<Judgement["waits"]>, string>> = {
-	teacher: "Still to be judged by the teacher.",
+	teacher: "Your teacher will judge this.",
 	answer: "Not answered yet.",
-	held: "Not checked yet: what it compares with is missing.",
+	held: "Not checked yet: the drawing to compare with is missing.",
 	reading: "Not checked: the program has errors.",
 };
 
@@ -430,7 +431,7 @@ export function verdictSentence(verdict: Verdict, judgement: Judgement, forbids:
 	if (!first) return `${run}${frame}${lacking(judgement, name)}`;
 	if (first.code === "group")
 		return `${run}${missed.length} of ${judgement.findings.length} of these ${missed.length === 1 ? "is" : "are"} missed.`;
-	const nearest = judgement.nearest ? "Of the nearest one: " : "";
+	const nearest = judgement.nearest ? "In the closest figure: " : "";
 	const said = judgement.frames
 		? `${missedSentence(first)}${framesSaid(judgement.frames)}`
 		: missedSentences(missed, judgement.findings);
@@ -440,7 +441,7 @@ export function verdictSentence(verdict: Verdict, judgement: Judgement, forbids:
 /** In how many frames something is missed; nothing where it is one. */
 function framesSaid({ missed, looked, ran }: NonNullable<Judgement["frames"]>): string {
 	if (missed === 1) return "";
-	return ` ${missed} of ${looked} frames${looked < ran ? ` that were looked at, of ${ran},` : ""} are off.`;
+	return ` ${missed} of ${looked} frames${looked < ran ? ` checked (${ran} in total)` : ""} are wrong.`;
 }
 
 /** What isn't there, so that nothing can be judged. */
@@ -463,7 +464,11 @@ function lacking({ figures, wanted, gone = [], lacks }: Judgement, name: string)
 
 /** How many are off, of how many that were looked at. */
 function offWords(off: number, all: number, of = ""): string {
-	return off === all ? `All ${all}${of} are off.` : `${off} of ${all}${of} are off.`;
+	return off < all
+		? `${off} of ${all}${of} are wrong.`
+		: all === 2
+			? `Both${of} are wrong.`
+			: `All ${all}${of} are wrong.`;
 }
 
 /** All that is wrong with a single figure; of several the first, and how many are as wrong. */

@@ -6,7 +6,7 @@ export function listed(items: readonly string[], last = "and"): string {
 	return `${items.slice(0, -1).join(", ")} ${last} ${items.at(-1)}`;
 }
 
-/** A number with one decimal at the most. */
+/** A number with one decimal at most. */
 export function num(value: number): string {
 	return rounded(value, 1);
 }

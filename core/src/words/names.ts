@@ -1,4 +1,4 @@
-/** A figure's name with its article, unless it speaks of all. */
+/** A figure's name with its article, unless it means all figures. */
 export function theFigure(name: string): string {
 	if (name === "everything" || name === "") return "everything";
 	if (name === "paper") return "the paper";
@@ -37,7 +37,7 @@ export function singular(name: string): string {
 	);
 }
 
-/** A word for so many. */
+/** A word in singular or plural. */
 export function plural(word: string, count: number): string {
 	const [noun, further] = parted(word);
 	if (further !== "") return plural(noun, count) + further;
@@ -47,7 +47,7 @@ export function plural(word: string, count: number): string {
 	return /(s|x|ch|sh)$/.test(word) ? `${word}es` : `${word}s`;
 }
 
-/** A figure's name for so many of it. */
+/** A figure's name in singular or plural. */
 export function figuresWord(name: string, count: number): string {
 	return plural(name === "everything" || name === "" ? "figure" : name.replaceAll("-", " "), count);
 }

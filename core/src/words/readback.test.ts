@@ -34,11 +34,11 @@ describe("a figure is read back in the class's own coordinates", () => {
 		],
 		[
 			"repeat 8\n  walk 50\n  turn left 90\nend",
-			"square, side 50, outline black #000000, 2 wide, centre 225, 125, gone over once more, line 2",
+			"square, side 50, outline black #000000, 2 wide, centre 225, 125, drawn over once more, line 2",
 		],
 		[
 			"repeat 10\n  walk 50\n  turn left 90\nend",
-			"square, side 50, outline black #000000, 2 wide, centre 225, 125, gone over 1.5 times more, line 2",
+			"square, side 50, outline black #000000, 2 wide, centre 225, 125, drawn over 1.5 times more, line 2",
 		],
 		[
 			"rect corner 500, 0 size 20, 20",

@@ -54,7 +54,7 @@ export function lineWords(lines: readonly number[]): string {
 	return `lines ${listed(lines.slice(0, 6).map(String))}${lines.length > 6 ? " …" : ""}`;
 }
 
-/** Kinds whose turning is told by where they begin and end. */
+/** Kinds whose rotation is described by their start and end. */
 const NOT_TURNED: ReadonlySet<string> = new Set(["line", "polyline", "arc", "spiral", "dot"]);
 
 /** A figure read back in one sentence, without its number: "circle, 80 across, light red, …, line 7". */
@@ -70,14 +70,14 @@ export function figureSentence(figure: Figure): string {
 		parts.push(`turned ${num(figure.rotation)}°`);
 	if (figure.gap > 0.05) parts.push(`open by ${num(figure.gap)}`);
 	if (figure.overdrawn > 0.05)
-		parts.push(`gone over ${num(figure.overdrawn) === "1" ? "once" : `${num(figure.overdrawn)} times`} more`);
+		parts.push(`drawn over ${num(figure.overdrawn) === "1" ? "once" : `${num(figure.overdrawn)} times`} more`);
 	if (figure.twin !== null) parts.push(`exactly on figure ${figure.twin + 1}`);
 	if (figure.onSheet < 0.999)
 		parts.push(figure.onSheet < 0.001 ? "off the sheet" : `${num(figure.onSheet * 100)} % on the sheet`);
 	if (figure.onSheet >= 0.001 && figure.visible < 0.995)
-		parts.push(figure.visible < 0.005 ? "hidden" : `${num(figure.visible * 100)} % to be seen`);
+		parts.push(figure.visible < 0.005 ? "hidden" : `${num(figure.visible * 100)} % visible`);
 	if (figure.onSheet >= 0.001 && figure.visible >= 0.005 && figure.contrast < 1.25)
-		parts.push(`hardly to be told from what lies around it (contrast ${num(figure.contrast)})`);
+		parts.push(`hard to see against its background (contrast ${num(figure.contrast)})`);
 	parts.push(lineWords(figure.lines));
 	return parts.join(", ");
 }

@@ -17,9 +17,9 @@ const ACCOUNT_ON_SERVER = statement(
 );
 
 /**
- * The address of the database whose account is made: DATABASE_URL, or that of the site that runs on this machine.
+ * The address of the database for the account: DATABASE_URL, or the site on this machine.
  *
- * @param address of the site, where several run
+ * @param address of the site, if several run
  */
 export function databaseOf(variables: Readonly<Record<string, string | undefined>>, address?: string): string {
 	if (variables.DATABASE_URL !== undefined && address === undefined) return databaseUrl(variables);
@@ -37,8 +37,8 @@ export function databaseOf(variables: Readonly<Record<string, string | undefined
 }
 
 /**
- * Makes a teacher's account, or gives the one of that name a passphrase for one sign-in: for who has the server itself.
- * Returns what to say.
+ * Creates a teacher's account, or gives an existing one a one-time passphrase; for people with access to the server.
+ * Returns the message to print.
  */
 export async function accountOnServer(
 	variables: Readonly<Record<string, string | undefined>>,
@@ -65,7 +65,7 @@ export async function accountOnServer(
 		const hash = await hashPassphrase(passphrase);
 		return await dataSource.transaction(async (manager) => {
 			const known = await ACCOUNT_ON_SERVER.one(manager, [signInName]);
-			const signs = `Sign in as ${signInName} with this passphrase, once, and choose one of your own:\n\n  ${passphrase}\n`;
+			const signs = `Sign in as ${signInName} with this one-time passphrase, then choose your own:\n\n  ${passphrase}\n`;
 			if (known) {
 				await setPassphrase(manager, known.id, hash, true);
 				await endAll(manager, known.id, undefined, true);
@@ -81,11 +81,11 @@ export async function accountOnServer(
 					});
 				}
 				await recordAudit(manager, { who: null, what: "reset passphrase", subject: known.id });
-				return `The account ${signInName} has a new passphrase; the old one has ended.\n${signs}`;
+				return `The account ${signInName} has a new passphrase. The old one no longer works.\n${signs}`;
 			}
 			if (values.name === undefined)
 				throw new Error(
-					`No account has the sign-in name ${signInName}. To make it, say the teacher's name too: --name NAME`,
+					`No account has the sign-in name ${signInName}. To create it, give the teacher's name: --name NAME`,
 				);
 			const id = v7();
 			await insertTeacher(manager, { id, name: values.name, signInName, administrator: values.administrator, hash });
@@ -96,7 +96,7 @@ export async function accountOnServer(
 				field: "role",
 				new: values.administrator ? "administrator" : "teacher",
 			});
-			return `The account ${signInName} is made.\n${signs}`;
+			return `The account ${signInName} is created.\n${signs}`;
 		});
 	} finally {
 		await dataSource.destroy();

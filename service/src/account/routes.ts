@@ -23,7 +23,7 @@ import {
 
 const teacherData = ({ madeAt, ...row }: TeacherRow) => ({ ...row, madeAt: madeAt.toISOString() });
 
-/** Names in a sentence; of many, the first ones. */
+/** Names listed in a sentence; only the first ones if there are many. */
 function listed(names: readonly string[]): string {
 	const shown = names.slice(0, 5);
 	const more = names.length - shown.length;
@@ -65,7 +65,7 @@ export function accountRoutes(context: AppContext): void {
 		const before = await findTeacher(manager, params.id);
 		if (!before) throw new Refusal("not-found");
 		if (body.administrator === false && before.id === accountOf(request).id)
-			throw new Refusal("not-this-way", "You can't take administering from yourself; another administrator can.");
+			throw new Refusal("not-this-way", "You can't remove your own administrator role. Another administrator can.");
 		const row = await changeTeacher(manager, params.id, {
 			name: body.name ?? before.name,
 			administrator: body.administrator ?? before.administrator,
@@ -95,14 +95,14 @@ export function accountRoutes(context: AppContext): void {
 	serve(context, ROUTES.closeTeacher, async ({ request, params }) => {
 		const { id } = accountOf(request);
 		if (params.id === id)
-			throw new Refusal("not-this-way", "You can't close your own account; another administrator can.");
+			throw new Refusal("not-this-way", "You can't close your own account. Another administrator can.");
 		await dataSource.transaction(async (tx) => {
 			for (const { id: classId } of await onlyTeacherOf(tx, params.id)) await lock(tx, "class-teachers", classId);
 			const left = (await onlyTeacherOf(tx, params.id)).map(({ name }) => name);
 			if (left.length > 0)
 				throw new Refusal(
 					"last-teacher",
-					`Nobody else has ${listed(left)}. Give ${left.length === 1 ? "it" : "them"} to somebody first, then close the account.`,
+					`No other teacher has ${listed(left)}. Share ${left.length === 1 ? "it" : "them"} with another teacher first.`,
 				);
 			if (!(await closeTeacher(tx, params.id))) throw new Refusal("not-found");
 			await endAll(tx, params.id, undefined, true);

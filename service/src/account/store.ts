@@ -5,7 +5,7 @@ const TEACHER_ROW = { id: uuid, name: text(), signInName: text(), administrator:
 const TEACHER = `id, name, sign_in_name AS "signInName", administrator, made_at AS "madeAt"`;
 const OPEN = "role = 'teacher' AND closed_at IS NULL";
 
-/** The site's open teachers, after the one that the page before ended with. */
+/** The site's open teachers, after the last one of the previous page. */
 const teachersBy = (order: string, after: string) =>
 	statement(
 		TEACHER_ROW,
@@ -22,7 +22,7 @@ const TEACHERS = {
 };
 export type TeacherRow = RowOf<typeof TEACHERS.name>;
 
-/** What of the list of teachers is asked for. */
+/** The page and filter of the list of teachers. */
 export interface TeachersAsked {
 	/** The row that the page before ended with. */
 	readonly after: { readonly id: string; readonly value: string } | undefined;
@@ -57,7 +57,7 @@ const INSERT_TEACHER = statement(
 		RETURNING ${TEACHER}`,
 );
 
-/** Adds a teacher whose passphrase is for one sign-in. */
+/** Adds a teacher with a one-time passphrase. */
 export async function insertTeacher(
 	manager: EntityManager,
 	of: { id: string; name: string; signInName: string; administrator: boolean; hash: string },

@@ -40,7 +40,7 @@ const STORE_PAIR = statement(
 		ON CONFLICT (one_id, other_id) DO UPDATE SET likeness = $4, drawing = $5, source = $6`,
 );
 
-/** Looks for pairs among the hand-ins of an exercise that count. Pairs that were dismissed stay so. */
+/** Looks for similar pairs among the counted hand-ins of an exercise. Dismissed pairs stay dismissed. */
 export async function findAlike(
 	dataSource: DataSource,
 	threads: Threads,

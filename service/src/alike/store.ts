@@ -28,7 +28,7 @@ const LIST_PAIRS = statement(
 
 export type PairRow = RowOf<typeof LIST_PAIRS>;
 
-/** The pairs of an assignment that are much alike, the most alike first. */
+/** The similar pairs of an assignment, most similar first. */
 export function pairsOf(manager: EntityManager, assignmentId: string): Promise<PairRow[]> {
 	return LIST_PAIRS.all(manager, [assignmentId]);
 }
@@ -47,13 +47,13 @@ export interface Dismissal {
 	readonly assignmentId: string;
 	readonly one: string;
 	readonly other: string;
-	/** Whether it is dismissed, or its dismissal taken back. */
+	/** True to dismiss the pair, false to restore it. */
 	readonly dismissed: boolean;
 	readonly by: string;
 	readonly reason: string | null;
 }
 
-/** Dismisses a pair with a reason, or takes that back; false where there is no such pair. */
+/** Dismisses a pair with a reason, or restores it; false if there is no such pair. */
 export async function dismissPair(manager: EntityManager, of: Dismissal): Promise<boolean> {
 	const values = [of.assignmentId, of.one, of.other, of.dismissed, of.by, of.reason];
 	return (await DISMISS_PAIR.all(manager, values)).length > 0;

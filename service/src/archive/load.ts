@@ -40,12 +40,12 @@ class Ids {
 	of(kind: string, key: string): string {
 		const id = this.known.get(`${kind} ${key}`);
 		if (id === undefined)
-			throw new Refusal("archive-wrong", `The archive speaks of the ${kind} ${key}, which it doesn't hold.`);
+			throw new Refusal("archive-wrong", `The archive refers to the ${kind} ${key}, but doesn't contain it.`);
 		return id;
 	}
 }
 
-/** Reads the exercises and collections that an archive holds. */
+/** Reads the exercises and collections in an archive. */
 export interface FileReaders {
 	readonly exercise: (source: string) => Promise<ToPublish>;
 	readonly collection: (source: string) => Promise<CollectionFile>;
@@ -58,7 +58,7 @@ type Loading = {
 	readonly read: FileReaders;
 };
 
-/** Loads a part; what the database doesn't take of it is told as the archive's. */
+/** Loads a part; a value that the database refuses is reported as an error in the archive. */
 async function part(path: string, loaded: Promise<void>): Promise<void> {
 	try {
 		await loaded;
@@ -67,7 +67,7 @@ async function part(path: string, loaded: Promise<void>): Promise<void> {
 		if (message === undefined) throw error;
 		throw new Refusal(
 			"archive-wrong",
-			"The archive holds something that can't be kept; the errors say in which part. Nothing of it was loaded.",
+			"Part of the archive can't be stored; the errors say which. Nothing was loaded.",
 			[{ path, message }],
 		);
 	}
@@ -80,10 +80,7 @@ const FIND_TEACHER = statement(
 		WHERE role = 'teacher' AND closed_at IS NULL AND lower(sign_in_name) = lower($1)`,
 );
 
-/**
- * Teachers whom the site has already stay who they are; students are always new, unless their school's number is
- * known.
- */
+/** Teachers already on the site are kept; students are always new, unless their school number is known. */
 async function loadPeople({ manager, ids, archive }: Loading): Promise<void> {
 	const hashed = async (people: readonly { passphrase?: string | undefined }[]) =>
 		Promise.all(people.map((p) => hashPassphrase(p.passphrase ?? randomBytes(24).toString("base64url"))));
@@ -258,7 +255,7 @@ async function loadHandIns({ manager, ids, archive }: Loading, queue: PgBoss): P
 		if (tryNumber !== h.tryNumber)
 			throw new Refusal(
 				"bad-request",
-				`Try ${h.tryNumber} of ${h.student} at ${h.exercise} stands in the archive without the ones before it.`,
+				`Try ${h.tryNumber} of ${h.student} at ${h.exercise} is in the archive without the tries before it.`,
 				[{ path: "handIns", message: "tries are numbered from 1 without gaps" }],
 			);
 		for (const { by, ...j } of h.judgements)

@@ -20,8 +20,8 @@ type Archive = Required<Pick<ArchiveFile, "collections" | "drafts">> & ArchiveFi
 const iso = (date: Date) => date.toISOString();
 
 /**
- * The whole of a class as an archive: people without passphrases, its exercises in the versions that were set, and all
- * work with what people decided of it. Keys are the site's ids, so that the same class gives the same text.
+ * A whole class as an archive: people without passphrases, the exercise versions that were set, and all work with
+ * judgements and adjustments. Keys are the site's ids, so the same class gives the same text.
  */
 export async function classArchive(manager: EntityManager, classId: string): Promise<ArchiveFile> {
 	const record = (await findClass(manager, classId)) as ClassRecord;

@@ -14,7 +14,7 @@ import {
 	uuid,
 } from "../database/statement.ts";
 
-/** The teachers of a class, and those who decided something in it or own its exercises. */
+/** The teachers of a class, and those who judged work in it or own its exercises. */
 export const LIST_TEACHERS = statement(
 	{ key: uuid, name: text(), signInName: text(), until: nullable(instant), member: boolean },
 	`SELECT a.id AS key, a.name, a.sign_in_name AS "signInName", t.until, t.account_id IS NOT NULL AS member

@@ -162,7 +162,7 @@ export function assignmentRoutes(context: AppContext): void {
 		const record = (await findAssignment(manager, params.id)) as AssignmentRecord;
 		const at = (text: string | null) => (text === null ? null : instantOf(text, zone));
 		const [dueAt, asked] = [at(body.dueAt), at(body.closesAt)];
-		// A later date to hand in by moves the end along, unless that is said too.
+		// A later due date also moves the closing date, unless the call sets both.
 		const closesAt = asked ?? (dueAt && dueAt > record.closesAt ? dueAt : null);
 		refuseOrder({ opensAt: record.opensAt, dueAt: dueAt ?? record.dueAt, closesAt: closesAt ?? record.closesAt });
 		await dataSource.transaction(async (tx) => {

@@ -1,4 +1,4 @@
-/** When an assignment's parts are shown to its students. */
+/** The moments at which an assignment's parts are shown to students. */
 export interface Showing {
 	readonly showChecklist: "opening" | "hand-in";
 	readonly showPoints: "at once" | "release" | "closing";
@@ -7,17 +7,17 @@ export interface Showing {
 	readonly showModelAs: "picture" | "source";
 }
 
-/** What one student has seen come: when it closes for them, and whether it was released to them. */
+/** One student's closing date, and whether the work was released to them. */
 export interface Come {
 	readonly closesAt: Date;
 	readonly released: boolean;
 }
 
-/** Whether a part that is shown at some moment is shown now. */
+/** Whether a part is shown now. */
 function isShown(when: "at once" | "never" | "release" | "closing", { closesAt, released }: Come, now: Date): boolean {
 	if (when === "at once") return true;
 	if (when === "never") return false;
-	// What is released is seen, also before it closes.
+	// Released parts are visible even before the closing date.
 	return released || (when === "closing" && now >= closesAt);
 }
 

@@ -23,7 +23,7 @@ import { Refusal } from "../refusals.ts";
 /**
  * The columns of an assignment, for statements that join `assignments a` and `classes c`.
  *
- * @param own what gives the dates where a student has own ones
+ * @param own the SQL of a student's own dates
  */
 export const assignmentColumns = (own = { dueAt: "a.due_at", closesAt: "a.closes_at" }) =>
 	`a.id, a.class_id AS "classId", c.name AS "className", c.closed_at IS NOT NULL AS "classClosed", a.title,
@@ -90,14 +90,14 @@ export function itemsOf(manager: EntityManager, assignmentId: string): Promise<I
 	return ITEMS_OF.all(manager, [assignmentId]);
 }
 
-/** The exercise of an assignment that a call speaks of: the one named, or the first. */
+/** The exercise of an assignment that a call names, or the first. */
 export function itemOf(items: readonly Item[], key: string | undefined): Item {
 	const item = key === undefined ? items[0] : items.find((i) => i.key === key);
 	if (!item) throw new Refusal("not-found");
 	return item;
 }
 
-/** What of an assignment can be set and changed. */
+/** The editable fields of an assignment. */
 export const RULES = [
 	"title",
 	"opensAt",
@@ -140,7 +140,7 @@ export async function insertAssignment(
 		});
 }
 
-/** Changes an assignment if it still has the revision that was read (−1: any). */
+/** Changes an assignment if its revision is still the given one (−1: any). */
 export async function updateAssignment(
 	manager: EntityManager,
 	id: string,
@@ -223,7 +223,7 @@ const WALL_OF = statement(
 		WHERE n.assignment_id = $1 AND n.exercise_id = $2 ORDER BY s.name, s.id`,
 );
 
-/** The hand-in of each student that counts, in the order of their names. */
+/** The counted hand-in of each student, sorted by name. */
 export async function wallOf(
 	manager: EntityManager,
 	assignmentId: string,
@@ -249,7 +249,7 @@ const DRAWINGS_JSON = statement(
 		WHERE n.assignment_id = $1 AND n.exercise_id = $2 AND jsonb_array_length(r.body #> '{picture,shapes}') <= $3`,
 );
 
-/** The drawings of a wall as a JSON list of `{ id, picture }`, except those of more shapes than `most`. */
+/** The drawings of a wall as a JSON list of `{ id, picture }`, except drawings with more than `most` shapes. */
 export async function drawingsJson(
 	manager: EntityManager,
 	assignmentId: string,
@@ -270,7 +270,7 @@ const SHARED_SLIPS = statement(
 		WHERE n.assignment_id = $1 AND n.exercise_id = $2 GROUP BY s ->> 'id' ORDER BY count DESC, id`,
 );
 
-/** The slips that most share, with a sentence of one of them. */
+/** The most frequent causes, each with a sentence of one hand-in. */
 export async function sharedSlips(
 	manager: EntityManager,
 	assignmentId: string,
@@ -290,7 +290,10 @@ const COUNTED_OF = statement(
 		WHERE m.class_id = $3 AND m.left_at IS NULL GROUP BY s.id, s.name ORDER BY s.name, s.id`,
 );
 
-/** How many of a set's exercises each student has managed: those with the share of points that the set asks. */
+/**
+ * The number of a collection's exercises that each student has done: those with at least the collection's share of
+ * points.
+ */
 export async function countedOf(
 	manager: EntityManager,
 	record: AssignmentRecord,
@@ -340,7 +343,7 @@ const RELEASE_TO = statement(
 			RETURNING student_id AS id`,
 );
 
-/** Releases to some students who are in the class; how many were new. */
+/** Releases work to some students of the class; returns how many releases were new. */
 export async function releaseTo(
 	manager: EntityManager,
 	record: AssignmentRecord,
@@ -390,7 +393,7 @@ const DRAFTS_IN = statement(
 		WHERE d.assignment_id = $1 AND d.exercise_id = $2 ORDER BY s.name, s.id`,
 );
 
-/** What the students of a class are writing for an exercise, by their names. */
+/** The drafts of a class for an exercise, sorted by student's name. */
 export async function draftsIn(manager: EntityManager, assignmentId: string, exerciseId: string) {
 	const rows = await DRAFTS_IN.all(manager, [assignmentId, exerciseId]);
 	return rows.map(({ studentId, studentName, savedAt, ...row }) => ({
@@ -411,10 +414,7 @@ const FIRST_MET = statement(
 		) f GROUP BY criterion, first ORDER BY criterion, first`,
 );
 
-/**
- * For each criterion, the try with which each student first met it, and who never did: from the standings of all
- * tries.
- */
+/** For each criterion, the try with which each student first met it, or never, from the verdicts of all tries. */
 export function firstMet(
 	manager: EntityManager,
 	assignmentId: string,

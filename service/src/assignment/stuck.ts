@@ -3,7 +3,7 @@ import type { EntityManager } from "typeorm";
 import { boolean, integer, integers, nullable, statement, text, texts, uuid } from "../database/statement.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
 
-/** Hand-ins, runs and time after which a student who met no criterion more is stuck. */
+/** Numbers of hand-ins and runs, and time, after which a student without a newly met criterion counts as stuck. */
 const STUCK = { handIns: 3, runs: 10, milliseconds: 600_000 } as const;
 
 export interface Stuck {
@@ -35,7 +35,7 @@ export interface StuckRow {
 	draftIsNewer: boolean;
 }
 
-/** How many hand-ins, the last ones, came without one criterion more than the best before them. */
+/** The number of latest hand-ins that met no more criteria than the best one before them. */
 export function idleHandIns(mets: readonly number[]): number {
 	let [best, since] = [-1, 0];
 	mets.forEach((met, i) => {
@@ -89,7 +89,7 @@ const STUCK_IN = statement(
 		ORDER BY s.name, s.id, a.due_at, a.id, x.position`,
 );
 
-/** Students of a class who don't get on with something that is open, with what holds them up. */
+/** Stuck students of a class with open work, each with the criterion they are stuck on. */
 export async function stuckIn(
 	manager: EntityManager,
 	classId: string,
@@ -99,13 +99,13 @@ export async function stuckIn(
 	return rows.flatMap((row) => stuckBy(row) ?? []);
 }
 
-/** A student who is held up by an exercise, with the first criterion that is missing; undefined where nobody is. */
+/** A student stuck on an exercise, with the first missed criterion; undefined if not stuck. */
 export function stuckBy(row: StuckRow): Stuck | undefined {
 	const { mets, runs, milliseconds } = row;
 	const handIns = idleHandIns(mets);
 	if (handIns < STUCK.handIns && runs < STUCK.runs && milliseconds < STUCK.milliseconds) return undefined;
 	const met = new Set(row.draftIsNewer ? row.draftMet : (row.lastMet ?? row.draftMet ?? []));
-	// Who has met everything isn't held up, however often it was tried.
+	// A student who has met everything isn't stuck, however many tries it took.
 	const missed = publishedExercise(row.file).criteria.filter(
 		(c) => !c.bonus && !met.has(c.id) && !("check" in c && (c.check === "by teacher" || c.check === "answer")),
 	);

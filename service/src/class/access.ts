@@ -21,8 +21,8 @@ const REACH = statement(
 );
 
 /**
- * Refuses what a teacher may not reach: classes of others are not there; of a class that is only covered no more than
- * looking is possible; a closed class isn't changed.
+ * Checks access to a class: other teachers' classes are not found, covered classes are read-only, closed classes can't
+ * be changed.
  */
 export async function reach(
 	manager: EntityManager,
@@ -37,7 +37,7 @@ export async function reach(
 	return { classId, covering: row.until !== null, zone: row.zone };
 }
 
-/** The class of an assignment, reached in the same way. */
+/** The class of an assignment, with the same access check. */
 export async function reachAssignment(
 	manager: EntityManager,
 	account: Account,
@@ -57,7 +57,7 @@ const REACH_HAND_IN = statement(
 		WHERE h.id = $1`,
 );
 
-/** The class and assignment of a hand-in, reached in the same way. */
+/** The class and assignment of a hand-in, with the same access check. */
 export async function reachHandIn(
 	manager: EntityManager,
 	account: Account,

@@ -1,6 +1,6 @@
 import { randomInt } from "node:crypto";
 
-/** A code that a class is signed in by: part of its name, and a number. */
+/** A class code: part of the class's name, and a number. */
 export function freshCode(name: string): string {
 	const word =
 		name

@@ -39,7 +39,7 @@ const summaryData = ({ until, closedAt, ...row }: ClassSummary) => ({
 	closedAt: closedAt?.toISOString() ?? null,
 });
 
-/** Codes that are tried for a new class before its teacher is asked for one. */
+/** Number of codes to try for a new class before asking the teacher for one. */
 const FRESH_CODES = 20;
 
 export function classRoutes(context: AppContext): void {
@@ -91,7 +91,7 @@ export function classRoutes(context: AppContext): void {
 		};
 	});
 	serve(context, ROUTES.showClass, async ({ request, reply, params }) => {
-		// Whoever may not reach the class gets nothing of what is read at the same time.
+		// A caller without access to the class gets none of the data read in parallel.
 		const [{ covering }, found, teachers, students, columns, cells, excused] = await Promise.all([
 			reach(manager, accountOf(request), params.id, "looking"),
 			findClass(manager, params.id),
@@ -156,7 +156,7 @@ export function classRoutes(context: AppContext): void {
 		if (!(await findTeacher(manager, params.teacher))) throw new Refusal("not-found");
 		const until = body.until === null ? null : new Date(body.until);
 		if (until && until <= new Date())
-			throw new Refusal("bad-request", "The cover would be over already.", [{ path: "until", message: "is past" }]);
+			throw new Refusal("bad-request", "The cover must end in the future.", [{ path: "until", message: "is past" }]);
 		await dataSource.transaction(async (tx) => {
 			await lock(tx, "class-teachers", params.id);
 			await reachToGive(tx, account, params.id);
@@ -174,7 +174,7 @@ export function classRoutes(context: AppContext): void {
 	serve(context, ROUTES.takeClass, async ({ request, params }) => {
 		const account = accountOf(request);
 		await dataSource.transaction(async (tx) => {
-			// Two who take the class from one another at once: the second one has it no more.
+			// If two teachers remove each other at the same time, the second no longer has access.
 			await lock(tx, "class-teachers", params.id);
 			await reach(tx, account, params.id, "class");
 			if (!(await removeTeacher(tx, params.id, params.teacher))) throw new Refusal("not-found");
@@ -184,7 +184,7 @@ export function classRoutes(context: AppContext): void {
 	});
 }
 
-/** Refuses who may not give a class: teachers give their own, administrators any. */
+/** Checks who may share a class: teachers their own, administrators any. */
 async function reachToGive(manager: EntityManager, account: Account, classId: string): Promise<void> {
 	if (!account.administrator) await reach(manager, account, classId, "class");
 	else if (!(await findClass(manager, classId))) throw new Refusal("not-found");

@@ -159,7 +159,7 @@ const SITE_CLASSES = statement(
 		LIMIT $3`,
 );
 
-/** Classes of the site with who has and covers them, after the one that the page before ended with. */
+/** Classes of the site with their own and covering teachers, after the last one of the previous page. */
 export function siteClasses(
 	manager: EntityManager,
 	after: { readonly id: string; readonly value: string } | undefined,
@@ -237,12 +237,12 @@ const COLUMNS_OF = statement(
 );
 export type ColumnRow = RowOf<typeof COLUMNS_OF>;
 
-/** What a class was set, exercise by exercise, in the order of its dates. */
+/** The work set for a class, one row per exercise, by date. */
 export function columnsOf(manager: EntityManager, classId: string): Promise<ColumnRow[]> {
 	return COLUMNS_OF.all(manager, [classId]);
 }
 
-/** One cell as JSON; strings that could need escapes go through `to_json`. */
+/** One cell as JSON; strings that may need escapes go through `to_json`. */
 const CELL = `format('{"studentId":"%s","assignmentId":"%s","exercise":%s,"handInId":"%s","tries":%s,"handedInAt":"%s","late":%s,"state":%s,"ended":%s,"points":%s,"open":%s,"adjusted":%s,"verdicts":%s}',
 	n.student_id, n.assignment_id, to_json(e.key), n.hand_in_id, n.tries, to_char(n.handed_in_at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'), to_json(n.late),
 	coalesce(to_json(r.state), 'null'), coalesce(to_json(r.ended), 'null'), coalesce('{"earned":' || trim_scale(n.earned) || ',"possible":' || trim_scale(n.possible) || '}', 'null'),
@@ -258,8 +258,8 @@ const CELLS_JSON = statement(
 );
 
 /**
- * The try that counts of every student at every exercise of a class, in one query, as a JSON list of {@link Cell}. The
- * database makes the text that is sent: of a year's class there are many hundreds.
+ * The counted try of every student at every exercise of a class, in one query, as a JSON list of {@link Cell}. The
+ * database builds the JSON, because a year's class has many hundreds of cells.
  */
 export async function cellsJson(manager: EntityManager, classId: string): Promise<string> {
 	const row = await CELLS_JSON.one(manager, [classId]);
@@ -283,7 +283,7 @@ export function excusedOf(manager: EntityManager, classId: string): Promise<Clas
 	return EXCUSED_OF.all(manager, [classId]);
 }
 
-/** Points as they are sent, if there are any. */
+/** Points as JSON, or null. */
 export function pointsOf(earned: string | null, possible: string | null): { earned: number; possible: number } | null {
 	return earned === null || possible === null ? null : { earned: Number(earned), possible: Number(possible) };
 }

@@ -2,7 +2,7 @@ import { setTimeout as pause } from "node:timers/promises";
 import { expect, test } from "vitest";
 import { batched } from "./batched.ts";
 
-/** What was asked together, call by call, with answers that come after some milliseconds. */
+/** Batches of questions, answered after some milliseconds. */
 function asking(milliseconds = 5) {
 	const calls: number[][] = [];
 	const ask = batched(async (numbers: readonly number[]) => {

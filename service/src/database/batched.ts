@@ -1,22 +1,22 @@
 import { setTimeout as pause } from "node:timers/promises";
 import DataLoader from "dataloader";
 
-/** Questions that one call of the database answers at the most. */
+/** Largest number of questions in one database call. */
 const MAX_BATCH = 50;
-/** How long others wait for a call that is under way: one that waits for a lock itself holds nobody up for longer. */
+/** How long later questions wait for a running call: a call that waits for a lock delays others no longer than this. */
 const PATIENCE_MILLISECONDS = 50;
 
 /**
- * Answers many at once: what is asked while a call is under way goes together into the next one. A class that presses
- * the same button at once costs few calls, and who is alone waits for nobody. Nothing is kept: each question is
- * answered by a call that begins after it was asked.
+ * Batches questions: those asked during a running call go into the next call together. A class that presses the same
+ * button at once costs few calls, and a single caller never waits. Nothing is cached: each question is answered by a
+ * call that starts after it.
  *
- * @param answer gives an answer or an error for each question, in their order
+ * @param answer gives an answer or an error for each question, in order
  */
 export function batched<Question, Answer>(
 	answer: (questions: readonly Question[]) => Promise<readonly (Answer | Error)[]>,
 ): (question: Question) => Promise<Answer> {
-	// What comes in at the same turn of the event loop goes together too.
+	// Questions of the same turn of the event loop are batched too.
 	let before: Promise<unknown> = Promise.resolve();
 	const loader = new DataLoader<Question, Answer>(
 		(questions) => {

@@ -17,10 +17,10 @@ import { Presets0014 } from "./migrations/0014-presets.ts";
 import { Languages0015 } from "./migrations/0015-languages.ts";
 import { PreparingClient } from "./prepared.ts";
 
-/** Held while migrations and the queue's set-up run, so that several starting processes do it once. */
+/** Lock held during migrations and the queue's set-up, so that several starting processes run them once. */
 const SET_UP_LOCK = 4_207_331_001;
 
-/** How long a call waits for a connection, to the database or of the pool. */
+/** Time limit for getting a connection, from the database or the pool. */
 const CONNECT_MILLISECONDS = 10_000;
 
 export function createDataSource(url: string, connections = 10): DataSource {
@@ -52,7 +52,7 @@ export function createDataSource(url: string, connections = 10): DataSource {
 	});
 }
 
-/** Brings the database up to date under one lock; `also` runs inside it. */
+/** Runs the migrations under one lock; `also` runs inside it. */
 export async function migrate(dataSource: DataSource, also: () => Promise<void>): Promise<void> {
 	const runner = dataSource.createQueryRunner();
 	await runner.connect();
@@ -71,19 +71,18 @@ function codeOf(error: unknown): string | undefined {
 	return driverError?.code ?? code;
 }
 
-/** Whether an error of the database is that a value is there already. */
+/** Whether a database error is a unique violation. */
 export function isUniqueViolation(error: unknown): boolean {
 	return codeOf(error) === "23505";
 }
 
-/** Whether the database refuses a value as such: out of range, or no text (SQLSTATE class 22). */
+/** Whether the database refuses a value: out of range, or not text (SQLSTATE class 22). */
 export function isDataException(error: unknown): boolean {
 	return /^22/.test(codeOf(error) ?? "");
 }
 
 /**
- * What the database says where it refuses a value (SQLSTATE classes 22 and 23), in one sentence; undefined for any
- * other error.
+ * The database's message for a refused value (SQLSTATE classes 22 and 23), in one sentence; undefined for other errors.
  */
 export function dataErrorMessage(error: unknown): string | undefined {
 	if (!/^2[23]/.test(codeOf(error) ?? "")) return undefined;

@@ -1,21 +1,21 @@
 import pg from "pg";
 import type { Logger } from "pino";
 
-/** How long after a lost or failed connection the next is tried. */
+/** Delay before reconnecting, in milliseconds. */
 const AGAIN_MILLISECONDS = 1_000;
 
 export interface ListenerOptions {
 	readonly url: string;
 	readonly channel: string;
-	/** Names the connection in the database's own list. */
+	/** The connection's application_name in PostgreSQL. */
 	readonly name: string;
 	readonly log: Logger;
 	readonly onNotice: (payload: string) => void;
-	/** Called when a lost connection is there again: what was said meanwhile was not heard. */
+	/** Called after a reconnect: notifications in between were missed. */
 	readonly onAgain: () => void;
 }
 
-/** A connection that hears what a channel of the database says, and is made anew for as long as it takes. */
+/** A connection that listens to a channel (LISTEN) and reconnects until it succeeds. */
 export class Listener {
 	private readonly options: ListenerOptions;
 	private client: pg.Client | undefined;
@@ -26,7 +26,7 @@ export class Listener {
 		this.options = options;
 	}
 
-	/** Connects for the first time; throws where the database isn't there. */
+	/** Connects for the first time; throws if the database can't be reached. */
 	async start(): Promise<void> {
 		const { url, channel, name, onNotice } = this.options;
 		const client = new pg.Client({ connectionString: url, application_name: name });

@@ -1,6 +1,6 @@
 import pg from "pg";
 
-/** Statements that one process keeps prepared; others, of which there are few, are planned each time. */
+/** Largest number of prepared statements per process; the few others are planned each time. */
 const MAX_PREPARED = 500;
 
 const names = new Map<string, string>();
@@ -14,8 +14,7 @@ function nameOf(text: string): string | undefined {
 type Query = pg.Client["query"];
 
 /**
- * A connection that keeps statements with values prepared, so that the database reads and plans each once a
- * connection.
+ * A connection that prepares parameterised statements, so that the database parses and plans each once per connection.
  */
 export class PreparingClient extends pg.Client {
 	override query: Query = ((first: unknown, values: unknown, ...more: unknown[]) => {

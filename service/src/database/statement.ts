@@ -1,6 +1,6 @@
 import type { EntityManager } from "typeorm";
 
-/** A column of a row that a statement gives: its type in PostgreSQL, and here. */
+/** A column of a statement's rows: its type in PostgreSQL and in TypeScript. */
 export interface Column<T> {
 	/** As PostgreSQL's `regtype` writes it. */
 	readonly type: string;
@@ -11,7 +11,7 @@ export interface Column<T> {
 
 const column = <T>(type: string): Column<T> => ({ type, nullable: false });
 
-/** Columns of the types that our statements give. */
+/** Column types that our statements return. */
 export const uuid = column<string>("uuid");
 export const integer = column<number>("integer");
 /** A number beyond 2^53, as text. */
@@ -27,12 +27,12 @@ export const uuids = column<string[]>("uuid[]");
 export const textsOf = <T extends string>() => column<T[]>("text[]");
 export const integers = column<number[]>("integer[]");
 export const numerics = column<string[]>("numeric[]");
-/** Text; of some words where they are known. */
+/** Text; a union of literals if they are known. */
 export const text = <T extends string = string>() => column<T>("text");
 /** A value that the database holds as JSON. */
 export const json = <T>() => column<T>("jsonb");
 
-/** The same, of a value that PostgreSQL keeps as it was written. */
+/** The same for a value that PostgreSQL keeps as written. */
 export const plainJson = <T>() => column<T>("json");
 
 /** A column that may be null. */
@@ -47,8 +47,8 @@ type Values<R extends Row> = { [K in keyof R]: R[K] extends Column<infer T> ? T 
 export type RowOf<S> = S extends Statement<infer R> ? Values<R> : never;
 
 /**
- * A statement of SQL with its row declared once: a test has PostgreSQL describe every one and compares the columns and
- * types with the declaration.
+ * An SQL statement with its declared row type. A test lets PostgreSQL describe every statement and compares the columns
+ * and types with the declaration.
  */
 export class Statement<R extends Row> {
 	readonly row: R;
@@ -62,7 +62,7 @@ export class Statement<R extends Row> {
 	/** All rows. */
 	async all(manager: EntityManager, values: readonly unknown[] = []): Promise<Values<R>[]> {
 		const result: Values<R>[] | [Values<R>[], number] = await manager.query(this.text, [...values]);
-		// TypeORM gives the rows of UPDATE and DELETE beside their number.
+		// TypeORM returns the rows of UPDATE and DELETE together with their count.
 		return Array.isArray(result[0]) ? result[0] : (result as Values<R>[]);
 	}
 

@@ -1,11 +1,11 @@
-/** Node's codes of a connection that isn't there, or is no more. */
+/** Node's error codes for a failed or lost connection. */
 const NO_CONNECTION = new Set(["ECONNREFUSED", "ECONNRESET", "ENOTFOUND", "EAI_AGAIN", "EPIPE", "ETIMEDOUT", "ENOENT"]);
-/** What the driver says of one, which has no code of its own. */
+/** The driver's message for a lost connection, which has no code. */
 const NO_CONNECTION_WORDS =
 	/Connection terminated|timeout exceeded when trying to connect|not queryable|Client was closed|Driver not Connected/i;
 
 /**
- * Whether an error says that the database can't be reached, or takes nobody now: SQLSTATE class 08, too many
+ * Whether an error means that the database can't be reached or accepts no connections: SQLSTATE class 08, too many
  * connections (53300), shutting down or starting (57P01 to 57P03), or no connection at all.
  */
 export function isUnavailable(error: unknown): boolean {

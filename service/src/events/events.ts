@@ -5,19 +5,21 @@ import { ProgressEntity } from "../database/entities/event.ts";
 import { Listener } from "../database/listener.ts";
 import { bigint, json, statement, text } from "../database/statement.ts";
 
-/** Told of on this channel, with its subject, when something has happened. */
+/** Channel for notifications of events, with their subject. */
 const CHANNEL = "markpen_progress";
-/** How often a stream looks whether its caller may still see it, and every how many looks it says that it is there. */
+/**
+ * Interval at which a stream checks its caller's access again, and the number of checks between keep-alive comments.
+ */
 const BEAT_MILLISECONDS = 5_000;
 const BEATS_A_LINE = 4;
 /** How long an answer to that holds. */
 const ASKED_MILLISECONDS = 1_000;
-/** Events that one look reads at the most. */
+/** Events that one look reads at most. */
 const MAX_EVENTS = 500;
 
 const NOTIFY = statement({}, "SELECT pg_notify($1, $2)");
 
-/** Notes that something happened to a subject (a hand-in, an assignment, a job), and wakes who waits for it. */
+/** Records an event of a subject (a hand-in, assignment or job) and notifies waiting streams. */
 export async function publishEvent(
 	manager: EntityManager,
 	subject: string,
@@ -44,7 +46,7 @@ const FIND_NEWEST = statement(
 		WHERE subject = $1`,
 );
 
-/** One listening connection of a web process, and who waits on it. */
+/** A web process's listening connection and its waiting streams. */
 export class Events {
 	private readonly dataSource: DataSource;
 	private readonly log: Logger;
@@ -62,7 +64,7 @@ export class Events {
 			onNotice: (subject) => {
 				for (const wake of this.waiting.get(subject) ?? []) wake();
 			},
-			// Events that were missed are in the table.
+			// Missed events are in the table.
 			onAgain: () => {
 				for (const wakes of this.waiting.values()) for (const wake of wakes) wake();
 			},
@@ -80,9 +82,9 @@ export class Events {
 	}
 
 	/**
-	 * Sends what happens to a subject as server-sent events until the caller goes, or until an event of a kind that is
-	 * the last, or until the caller may see it no more. Goes on from Last-Event-ID; without it, from `since`. A stream from
-	 * now on sends `ready` first: whoever read something before that reads it again.
+	 * Sends a subject's events as server-sent events until the caller disconnects, a final event occurs, or the caller
+	 * loses access. It continues after Last-Event-ID, or after `since` without it. A stream from now on sends `ready`
+	 * first: the client then reads again what it had read before.
 	 */
 	stream(
 		request: FastifyRequest,
@@ -91,7 +93,7 @@ export class Events {
 			subject: string;
 			last: readonly string[];
 			since?: "beginning" | "now";
-			/** Whether the caller may still see this; asked again and again while the stream goes on. */
+			/** Whether the caller still has access; checked repeatedly during the stream. */
 			still: () => Promise<boolean>;
 		},
 	): void {

@@ -63,8 +63,8 @@ const ACROSS = statement(
 type Across = RowOf<typeof ACROSS>;
 
 /**
- * An exercise across the classes that a teacher has or covers: points, criteria and slips, in one query. Students who
- * were deleted stay in the points without their names.
+ * An exercise's results in all classes that a teacher has or covers: points, criteria and causes, in one query. Deleted
+ * students stay in the points without names.
  */
 export async function across(manager: EntityManager, exerciseId: string, teacherId: string): Promise<Across> {
 	const row = await ACROSS.one(manager, [exerciseId, teacherId]);

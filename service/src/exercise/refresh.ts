@@ -7,8 +7,8 @@ import { prepareExercise } from "../reading/prepare-exercise.ts";
 const BATCH = 50;
 
 /**
- * Reads and draws anew what another core, or none, has prepared. A file that this core can't read keeps what it had:
- * hand-ins to it were marked by that.
+ * Parses and draws again what another version of the core prepared, or what isn't prepared yet. A file that this core
+ * can't read keeps its old data, because hand-ins were marked with it.
  */
 export async function refreshExercises(manager: EntityManager): Promise<void> {
 	const stale = [{ preparedBy: IsNull() }, { preparedBy: Not(CORE_VERSION) }];

@@ -44,8 +44,8 @@ async function owned(manager: EntityManager, id: string, teacherId: string): Pro
 		throw new Refusal(
 			"not-for-you",
 			record.library
-				? "This exercise is one of the library. Copy it to change it."
-				: "This is another teacher's exercise. Copy it to change it.",
+				? "This exercise belongs to the library. Copy it to change it."
+				: "This exercise belongs to another teacher. Copy it to change it.",
 		);
 	return record;
 }
@@ -118,7 +118,7 @@ export function exerciseRoutes(context: AppContext): void {
 		await owned(manager, params.id, ownerId);
 		const programs = body.trialPrograms;
 		if (programs && new Set(programs.map((p) => p.name)).size < programs.length)
-			throw new Refusal("taken", "Two trial programs have one name.");
+			throw new Refusal("taken", "Two trial programs have the same name.");
 		const reading = await offload.run("readExercise", ownerId, { source: body.source });
 		return dataSource.transaction(async (tx) => {
 			const next = await updateDraft(tx, params.id, body.source, revision);
@@ -164,8 +164,7 @@ export function exerciseRoutes(context: AppContext): void {
 	serve(context, ROUTES.showPicture, async ({ request, reply, params }) => {
 		const record = await seen(manager, params.id, accountOf(request).id);
 		const version = record.version === null ? undefined : await findVersion(manager, record.id, record.version);
-		if (!version)
-			throw new Refusal("not-found", "Nothing of this exercise is published yet, so there is no picture of it.");
+		if (!version) throw new Refusal("not-found", "This exercise isn't published yet, so it has no picture.");
 		reply.header("content-security-policy", DRAWING_FILE_POLICY).header("cache-control", "private, max-age=60");
 		return version.modelSvg ?? "";
 	});

@@ -22,7 +22,7 @@ import { Refusal } from "../refusals.ts";
 import type { ToPublish } from "./exercise.ts";
 
 const SEEN = "(e.owner_id IS NULL OR e.owner_id = $1 OR e.shared)";
-/** The title that a draft's file says, without its quotation marks. */
+/** The title in a draft's file, without quotation marks. */
 const DRAFT_TITLE = `nullif(btrim((regexp_match(e.draft, '^title:[ ]*(.+?)[ ]*$', 'n'))[1], '"'), '')`;
 const SUMMARY = `e.id, e.key, coalesce(v.title, ${DRAFT_TITLE}, e.key) AS title, o.name AS owner,
 	coalesce(e.owner_id = $1, false) AS mine,
@@ -49,7 +49,7 @@ const SUMMARY_ROW = {
 };
 
 const TITLE = `lower(coalesce(v.title, ${DRAFT_TITLE}, e.key))`;
-/** Exercises that a teacher can see, after the row that a page ended with, by its id and its value. */
+/** Exercises visible to a teacher, after the last row of the previous page. */
 const exercisesBy = (order: string, after: string) =>
 	statement(
 		SUMMARY_ROW,
@@ -71,7 +71,7 @@ const EXERCISES = {
 export type ExerciseSummary = RowOf<typeof EXERCISES.key>;
 
 export interface ExercisesAsked {
-	/** The row that the page before ended with: its id, and what it is sorted by. */
+	/** The last row of the previous page: its id and sort value. */
 	readonly after: { readonly id: string; readonly value: string } | undefined;
 	readonly mine: boolean;
 	readonly words: string | undefined;
@@ -146,7 +146,7 @@ export function findVersion(
 	});
 }
 
-/** What the model and the example of some versions draw, by the versions' ids. */
+/** The drawings of the model and the example of some versions, by version id. */
 export async function picturesOf(
 	manager: EntityManager,
 	versionIds: readonly string[],
@@ -192,7 +192,7 @@ const INSERT_DRAFT = statement(
 		RETURNING id`,
 );
 
-/** Begins an exercise with a draft; its id must be free on the site. */
+/** Creates an exercise with a draft; its id must be unused on the site. */
 export async function insertDraft(
 	manager: EntityManager,
 	of: { id: string; key: string; source: string; ownerId: string },
@@ -209,7 +209,7 @@ const UPDATE_DRAFT = statement(
 		RETURNING revision`,
 );
 
-/** Saves a draft if it still has the revision that was read (−1: any). The new revision, or undefined. */
+/** Saves a draft if its revision is still the given one (−1: any). Returns the new revision, or undefined. */
 export async function updateDraft(
 	manager: EntityManager,
 	id: string,
@@ -240,10 +240,11 @@ const LOCK_EXERCISE = statement(
 );
 
 /**
- * Stores the next version of an exercise, or the first. Text that is already the newest version is not stored again.
+ * Stores the next version of an exercise, or the first. The text of the newest version is not stored again.
  *
- * @param of.ownerId whose a new exercise is; another teacher's is refused
- * @param of.library whether it is one of the product's library
+ * @param of.ownerId the owner of a new exercise; another teacher's exercise is refused
+ *
+ * @param of.library whether it belongs to the library
  */
 export async function storeVersion(
 	manager: EntityManager,
@@ -256,7 +257,7 @@ export async function storeVersion(
 	if (exercise?.ownerId && exercise.ownerId !== of.ownerId)
 		throw new Refusal(
 			"taken",
-			`The id ${key} is an exercise's of another teacher. Give yours another id, or copy theirs.`,
+			`The id ${key} belongs to another teacher's exercise. Choose another id, or copy that exercise.`,
 		);
 	const exerciseId = exercise?.id as string;
 	const newest = await manager
@@ -288,8 +289,7 @@ const NEWEST_VERSION = statement(
 );
 
 /**
- * The newest version of an exercise by the id of its file, if the teacher can see it: the site's own one, or else the
- * library's.
+ * The newest version of a visible exercise by its file's id: the site's own if there is one, otherwise the library's.
  */
 export function newestVersion(
 	manager: EntityManager,
@@ -355,7 +355,6 @@ export async function storeCollection(
 	const { id: key, title } = file;
 	const values = [v7(), key, of.ownerId, title, of.source, of.shared, JSON.stringify(file), CORE_VERSION];
 	const rows = await STORE_COLLECTION.all(manager, values);
-	if (!rows[0])
-		throw new Refusal("taken", `The id ${key} is a collection's of another teacher. Give yours another id.`);
+	if (!rows[0]) throw new Refusal("taken", `The id ${key} belongs to another teacher's collection. Choose another id.`);
 	return rows[0].id;
 }

@@ -5,14 +5,14 @@ import { stringify } from "csv-stringify/sync";
 export function csv(rows: readonly (readonly (string | number | null)[])[]): string {
 	return stringify(
 		rows.map((row) => row.map((cell) => (cell === null ? "" : cell))),
-		// A line ends with CR LF here, but a lone one of them in a cell needs quotation marks too.
+		// Lines end with CR LF, but a single CR or LF in a cell needs quotation marks too.
 		{ record_delimiter: "windows", escape_formulas: true, quoted_match: /[\r\n]/ },
 	);
 }
 
 type Cell = GradeBook["rows"][number]["cells"][number];
 
-/** What a cell says where there is one value to say. */
+/** The single value of a cell. */
 function said(cell: Cell): string | number {
 	return cell.state === "counted" || (cell.state === "to be judged" && cell.points)
 		? (cell.points?.earned ?? "")

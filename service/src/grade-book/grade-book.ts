@@ -14,7 +14,7 @@ const LIST_OWN_DATES = statement(
 		WHERE a.class_id = $1`,
 );
 
-/** The grade book of a class, with every student who is in it, and who was and handed something in. */
+/** The grade book of a class: all present students, and former ones with hand-ins. */
 export async function gradeBookOf(manager: EntityManager, classId: string, now = new Date()): Promise<GradeBook> {
 	const record = (await findClass(manager, classId)) as ClassRecord;
 	const columns = await columnsOf(manager, classId);

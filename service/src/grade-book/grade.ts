@@ -1,7 +1,7 @@
 import type { GradeBook } from "@markpen/contract";
 
 type Cell = GradeBook["rows"][number]["cells"][number];
-/** A cell with what it weighs and what could be had. */
+/** A cell with its weight and possible points. */
 export interface Weighed {
 	readonly state: Cell["state"];
 	readonly earned: number;
@@ -10,8 +10,8 @@ export interface Weighed {
 }
 
 /**
- * Σ weight × earned / Σ weight × possible, in percent, over exercises neither excused, nor still to be judged, nor not
- * due yet; missing ones count 0. Undefined where nothing counts yet.
+ * Σ weight × earned / Σ weight × possible, in percent, without excused, unjudged and not yet due exercises; missing
+ * ones count 0. Undefined if nothing counts yet.
  */
 export function percentOf(cells: readonly Weighed[]): number | undefined {
 	let [earned, possible] = [0, 0];
@@ -23,7 +23,7 @@ export function percentOf(cells: readonly Weighed[]): number | undefined {
 	return possible > 0 ? (100 * earned) / possible : undefined;
 }
 
-/** The step of a scale that a percentage reaches: of those whose limit it isn't below, the highest. */
+/** The grade for a percentage: the highest one whose lower limit it reaches. */
 export function gradeOf(
 	percent: number | undefined,
 	scale: readonly { readonly name: string; readonly from: number }[],

@@ -11,7 +11,7 @@ const ORG = "markpen-site";
 const CATEGORY = "markpen-exercises";
 const DAY = 10;
 
-/** Every file of the set that the manifest speaks of (OneRoster 1.2 CSV binding, 4.1). */
+/** Every file in the manifest (OneRoster 1.2 CSV binding, 4.1). */
 const FILES = [
 	"academicSessions",
 	"categories",
@@ -44,7 +44,7 @@ function split(name: string): [given: string, family: string] {
 	return at < 0 ? [name, name] : [name.slice(0, at), name.slice(at + 1)];
 }
 
-/** What a result's state is called by the standard (1.2, scoreStatus). */
+/** The standard's name of a result's state (1.2, scoreStatus). */
 function scoreStatus(state: GradeBook["rows"][number]["cells"][number]["state"]): string {
 	const words = {
 		counted: "fully graded",
@@ -70,7 +70,7 @@ const LIST_PEOPLE = statement(
 		ORDER BY 5, 3, 1`,
 );
 
-/** A class's line items and results with the people that they speak of, as OneRoster 1.2 CSV files in one zip. */
+/** A class's line items and results with their people, as OneRoster 1.2 CSV files in one zip. */
 export async function oneRosterZip(manager: EntityManager, book: GradeBook): Promise<Uint8Array> {
 	const record = (await findClass(manager, book.classId)) as ClassRecord & { sourcedId?: string };
 	const people = await LIST_PEOPLE.all(manager, [book.classId]);

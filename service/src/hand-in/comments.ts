@@ -6,21 +6,21 @@ import {
 	type KeptCommentRow,
 } from "../database/entities/feedback.ts";
 
-/** Stores a comment on a hand-in, and gives when. */
+/** Stores a comment on a hand-in; returns its time. */
 export async function insertComment(manager: EntityManager, comment: Omit<CommentRow, "at">): Promise<Date> {
 	const at = new Date();
 	await manager.insert(CommentEntity, { ...comment, at });
 	return at;
 }
 
-/** Removes a comment of a hand-in; false where there is none. */
+/** Deletes a comment of a hand-in; false if there is none. */
 export async function deleteComment(manager: EntityManager, handInId: string, id: string): Promise<boolean> {
 	return (await manager.delete(CommentEntity, { id, handInId })).affected !== 0;
 }
 
 type KeptComment = Pick<KeptCommentRow, "id" | "words" | "slip">;
 
-/** The comments that a teacher keeps to use again, the oldest first. */
+/** A teacher's saved comments, oldest first. */
 export async function keptCommentsOf(manager: EntityManager, ownerId: string): Promise<KeptComment[]> {
 	const rows = await manager.find(KeptCommentEntity, { where: { ownerId }, order: { madeAt: "ASC", id: "ASC" } });
 	return rows.map(({ id, words, slip }) => ({ id, words, slip }));
@@ -34,7 +34,7 @@ export async function keepComment(
 	return { id, words, slip };
 }
 
-/** Removes a kept comment of a teacher's own; false where there is none. */
+/** Deletes a teacher's saved comment; false if there is none. */
 export async function forgetComment(manager: EntityManager, ownerId: string, id: string): Promise<boolean> {
 	return (await manager.delete(KeptCommentEntity, { id, ownerId })).affected !== 0;
 }

@@ -12,16 +12,15 @@ export const FIELDS: Readonly<Record<string, string>> = Object.freeze({
 	"{name}": "the student's first name",
 	"{title}": "the exercise's title",
 	"{points}": "the points of this hand-in",
-	"{possible}": "the points that it could have",
-	"{tries}": "which try it is",
-	"{missed}": "what the first criterion that isn't met asks",
-	"{slip}": "what probably went wrong, in the words for students",
-	"{line}": "the line that it went wrong on",
+	"{possible}": "the possible points",
+	"{tries}": "the number of the try",
+	"{missed}": "the first criterion that isn't met",
+	"{slip}": "the probable cause, in words for students",
+	"{line}": "the line with the cause",
 });
 
 /**
- * A comment with its fields filled from the student's own hand-in. A field that has nothing to say is left out with
- * its blank.
+ * A comment with its fields filled in from the student's hand-in. An empty field is left out together with its space.
  */
 export function filled(words: string, of: HandInRecord): string {
 	const missed = of.report?.criteria.find((c) => c.verdict !== "met" && !c.bonus && c.waits === undefined);
@@ -45,7 +44,7 @@ export function filled(words: string, of: HandInRecord): string {
 	});
 }
 
-/** A criterion of the exercise that a hand-in is to; not there for what is none of its own. */
+/** A criterion of a hand-in's exercise; refused as not found otherwise. */
 function criterionOf(record: HandInRecord, id: string) {
 	const criterion = publishedExercise(record.exercise).criteria.find((c) => c.id === id);
 	if (!criterion) throw new Refusal("not-found");
@@ -78,7 +77,7 @@ const STORE_JUDGEMENT = statement(
 		SET points = $3, by_id = $4, at = now()`,
 );
 
-/** Gives a criterion its place on its scale, or an answer its points. */
+/** Judges a criterion on its scale, or gives an answer its points. */
 export async function judgeCriterion(
 	manager: EntityManager,
 	record: HandInRecord,
@@ -88,7 +87,10 @@ export async function judgeCriterion(
 	const scale = scaleOf(criterion);
 	const isAnswer = "check" in criterion && criterion.check === "answer" && !("expects" in criterion);
 	if (!scale && !isAnswer)
-		throw new Refusal("not-this-way", "This criterion is checked by itself. Adjust its points instead, with a reason.");
+		throw new Refusal(
+			"not-this-way",
+			"This criterion is checked automatically. Adjust its points instead, with a reason.",
+		);
 	if (scale && !Object.keys(scale).some((step) => Number(step) === of.points))
 		throw new Refusal("points-wrong", `The scale's places are ${Object.keys(scale).join(", ")}.`);
 	if (of.points > criterion.points || !quarters(of.points))
@@ -115,7 +117,7 @@ const STORE_ADJUSTMENT = statement(
 		SET points = $3, reason = $4, by_id = $5, at = now()`,
 );
 
-/** Changes a criterion's points, with a reason. */
+/** Adjusts a criterion's points, with a reason. */
 export async function adjustCriterion(
 	manager: EntityManager,
 	record: HandInRecord,
@@ -162,7 +164,7 @@ export async function undoAdjustment(
 }
 
 /**
- * Refuses a comment on something that the hand-in hasn't.
+ * Refuses a comment on something that isn't in the hand-in.
  *
  * @throws Refusal "not-found" for a criterion, "bad-request" for lines and figures
  */
@@ -170,11 +172,11 @@ export function refusePlace(record: HandInRecord, place: CommentPlace): void {
 	if (place.on === "criterion" && !publishedExercise(record.exercise).criteria.some((c) => c.id === place.criterion))
 		throw new Refusal("not-found");
 	if (place.on === "lines" && (place.to < place.from || place.to > record.source.split("\n").length))
-		throw new Refusal("bad-request", "The program has no such lines.", [
+		throw new Refusal("bad-request", "The program doesn't have these lines.", [
 			{ path: "place.to", message: "is after the program's last line, or before place.from" },
 		]);
 	if (place.on === "figure" && !record.report?.figures.some((f) => f.index === place.figure))
-		throw new Refusal("bad-request", "The drawing has no such figure.", [
-			{ path: "place.figure", message: "is the index of no figure of the report" },
+		throw new Refusal("bad-request", "The drawing doesn't have this figure.", [
+			{ path: "place.figure", message: "is not a figure's index in the report" },
 		]);
 }

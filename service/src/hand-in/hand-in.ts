@@ -32,13 +32,13 @@ export interface HandInCall extends PlaceAsked {
 }
 
 /**
- * Hands programs in for students. A call repeated with the same key is the same hand-in; calls that come at once
- * share the database's.
+ * Stores students' hand-ins. A repeated call with the same key makes no second hand-in; simultaneous calls share one
+ * database call.
  */
 export function handingIn({ manager }: DataSource, queue: PgBoss): (of: HandInCall) => Promise<HandInTaken> {
 	const placeOf = batched((asked: readonly PlaceAsked[]) => handInPlaces(manager, asked));
 	const take = batched((handIn: readonly NewHandIn[]) => takeHandIns(manager, queue, handIn));
-	/** Hand-ins of each student that are on their way here, and not among those that wait yet. */
+	/** Hand-ins of each student that have arrived but aren't queued yet. */
 	const arriving = new Map<string, number>();
 	const handIn = async (of: HandInCall): Promise<HandInTaken> => {
 		refuseSource(of.source);
@@ -51,12 +51,12 @@ export function handingIn({ manager }: DataSource, queue: PgBoss): (of: HandInCa
 			refuseTime(place);
 			turn = turnOf({
 				...place,
-				// What arrives may be among those that wait by now.
+				// A hand-in counted as arriving may already be queued.
 				ofStudent: Math.max(place.ofStudent, before),
 				whose: { student: of.studentId, class: place.classId },
 			});
 		} catch (refusal) {
-			// What was taken in time is told so, however late its call is repeated.
+			// A hand-in accepted in time stays accepted, however late the call is repeated.
 			const before = of.key === null ? undefined : await takenBy(manager, of.studentId, of.key);
 			if (before) return before;
 			throw refusal;
@@ -77,7 +77,7 @@ export function handingIn({ manager }: DataSource, queue: PgBoss): (of: HandInCa
 			reason: "hand-in",
 			turn,
 		});
-		// The student's own clock is told, and decides nothing.
+		// The student's clock is shown but decides nothing.
 		if (of.pressedAt && of.pressedAt < taken.handedInAt)
 			await manager
 				.createQueryBuilder()
@@ -100,7 +100,7 @@ export function handingIn({ manager }: DataSource, queue: PgBoss): (of: HandInCa
 	};
 }
 
-/** A student's file that a teacher hands in. */
+/** A student's file, handed in by a teacher. */
 export interface FileFor {
 	readonly place: HandInPlace;
 	readonly studentId: string;
@@ -108,7 +108,7 @@ export interface FileFor {
 	readonly language: LanguageId;
 }
 
-/** Hands students' files in for a teacher, late or not; the number of tries doesn't hold them back. */
+/** Hands in students' files for a teacher; dates and the number of tries don't limit them. */
 export async function handInFor(
 	manager: EntityManager,
 	queue: PgBoss,
@@ -144,7 +144,7 @@ const FIND_DRAFT = statement(
 		WHERE d.assignment_id = $1 AND d.exercise_id = $2 AND d.student_id = $3`,
 );
 
-/** Hands the draft of a closed assignment in, as it stood at its end, unless something was handed in meanwhile. */
+/** Hands in the draft of a closed assignment, as it was at the closing date, unless there is a hand-in by then. */
 export async function handInAtClosing(
 	dataSource: DataSource,
 	queue: PgBoss,

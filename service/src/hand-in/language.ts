@@ -2,9 +2,9 @@ import { type LanguageId, languageOfFile } from "@markpen/core";
 import { Refusal } from "../refusals.ts";
 
 /**
- * What a program counts as written in: as the call says, else as its draft was, else the exercise's first language.
+ * A program's language: from the call, from its draft, or the exercise's first.
  *
- * @throws Refusal "language-not-taken" where the exercise isn't done in it
+ * @throws Refusal "language-not-taken" if the exercise doesn't allow it
  */
 export function languageTaken(
 	asked: LanguageId | undefined,
@@ -17,7 +17,7 @@ export function languageTaken(
 	return asked;
 }
 
-/** The language of a file that a teacher hands in: that of its ending where the exercise takes it, else the first. */
+/** The language of an uploaded file: from its ending if the exercise allows it, otherwise the exercise's first. */
 export function languageOfUpload(file: string, languages: readonly LanguageId[]): LanguageId {
 	const told = languageOfFile(file);
 	return told && languages.includes(told) ? told : (languages[0] ?? "nib");

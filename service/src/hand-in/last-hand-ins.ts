@@ -13,7 +13,7 @@ const LIST_LAST_HAND_INS = statement(
 
 export type LastHandIn = RowOf<typeof LIST_LAST_HAND_INS>;
 
-/** What a student handed in last to some exercises until a moment, in whatever class it was set. */
+/** A student's last hand-ins to some exercises before a given time, in any class. */
 export function lastHandIns(
 	manager: EntityManager,
 	studentId: string,

@@ -62,10 +62,10 @@ const HAND_IN_PLACES = statement(
 		LEFT JOIN drafts d ON d.assignment_id = a.id AND d.exercise_id = e.id AND d.student_id = q.student_id`,
 );
 
-/** What has to be known of a student's exercise before something is handed in. */
+/** The data of a student's exercise needed to accept a hand-in. */
 export type HandInPlace = Omit<RowOf<typeof HAND_IN_PLACES>, "place">;
 
-/** Where programs of students would be handed in; undefined where a student wasn't set the exercise. */
+/** The assignments for students' programs; undefined for a student without the assignment. */
 export async function handInPlaces(
 	manager: EntityManager,
 	asked: readonly PlaceAsked[],

@@ -16,11 +16,11 @@ export interface HandInParts {
 	readonly adjustments: readonly Decision[];
 	readonly tries: HandInPage["tries"];
 	readonly comments: readonly CommentRow[];
-	/** The hand-ins before and after, for a teacher who goes through a class. */
+	/** The previous and next hand-in in a class, for a teacher. */
 	readonly neighbours: { readonly before: string | null; readonly after: string | null } | null;
 }
 
-/** What people decided of the criteria that a reader sees. */
+/** Judgements and adjustments of the criteria visible to a reader. */
 function criteriaOf({ record, judgements, adjustments }: HandInParts, visible: ReportBody | null) {
 	const ids = new Set(visible?.criteria.map((c) => c.id));
 	return (record.criteria ?? []).flatMap((id, i) => {
@@ -37,7 +37,7 @@ function criteriaOf({ record, judgements, adjustments }: HandInParts, visible: R
 	});
 }
 
-/** A hand-in as the API shows it: to a student, only what the assignment shows by now. */
+/** A hand-in as the API shows it; students get only what the assignment shows now. */
 export function handInData(parts: HandInParts): HandInPage {
 	const { record, reader, tries, comments, neighbours } = parts;
 	const student = reader === "student";

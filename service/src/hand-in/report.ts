@@ -6,10 +6,10 @@ import { statement, uuid } from "../database/statement.ts";
 import { settleHandIn } from "./settle.ts";
 import type { SubmissionIds } from "./submission.ts";
 
-/** A few words on a report, for walls of drawings. */
+/** A short note on a report, shown under its drawing. */
 function noteOf(report: Report): string {
 	if (report.state === "unreadable") return `can't be read, line ${report.errors[0]?.line ?? 1}`;
-	if (report.ended === "clock") return "time was over";
+	if (report.ended === "clock") return "ran too long";
 	if (report.ended === "stopped") return `stopped on line ${report.errors[0]?.line ?? 1}`;
 	const missed = report.criteria.filter((c) => c.verdict !== "met" && !c.bonus && !c.waits);
 	if (missed.length === 0) return report.criteria.some((c) => c.waits) ? "to be judged" : "all met";
@@ -18,7 +18,7 @@ function noteOf(report: Report): string {
 
 const lowerFirst = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
 
-/** Notes that a hand-in is to be checked again, on a version by today's core. */
+/** Queues another check of a hand-in, with a version of the exercise and the current core. */
 export async function requestCheck(
 	manager: EntityManager,
 	of: { handInId: string; exerciseVersionId: string },
@@ -47,7 +47,7 @@ const INSERT_EXPLANATION = statement(
 		ON CONFLICT (report_id) DO NOTHING`,
 );
 
-/** Stores why a report's program misses what it misses. Done twice, it is stored once. */
+/** Stores the causes of a report. Idempotent. */
 export async function storeExplanation(
 	manager: EntityManager,
 	reportId: string,
@@ -72,7 +72,7 @@ const END_CHECK = statement(
 		WHERE id = $1 AND ended_at IS NULL`,
 );
 
-/** Stores a report with its check, and gives the hand-in's result. Done twice, it is stored once. */
+/** Stores a report with its check, and returns the hand-in's result. Idempotent. */
 export async function storeReport(
 	manager: EntityManager,
 	of: { checkId: string; handInId: string; exerciseVersionId: string; report: Report; submission: SubmissionIds },

@@ -29,7 +29,7 @@ import {
 
 /** Unpacks beside the process's own work. */
 const unpack = promisify(gunzip) as (bytes: Buffer, options: { maxOutputLength: number }) => Promise<Buffer>;
-/** More than any run's tape: 200,000 entries with their corners. */
+/** Larger than any run's tape: 200,000 entries with their corners. */
 const MAX_TAPE_BYTES = 64 * 1024 * 1024;
 
 export function handInRoutes(context: AppContext): void {
@@ -104,7 +104,7 @@ export function handInRoutes(context: AppContext): void {
 		return "";
 	});
 
-	/** A hand-in of a class that the teacher has, to change what people decide of it. */
+	/** A hand-in of the teacher's own class, for judging and adjusting. */
 	const judged = async (id: string, account: Parameters<typeof reachHandIn>[1]): Promise<HandInRecord> => {
 		await reachHandIn(manager, account, id, "class");
 		return seen(id, account);

@@ -31,8 +31,8 @@ const pointsOf = (decided: readonly { readonly criterion: string; readonly point
 	Object.fromEntries(decided.map(({ criterion, points }) => [criterion, points]));
 
 /**
- * Works out a hand-in's result: its newest report on the version that its assignment has now, with what people
- * decided. Nothing is stored where there is no report yet.
+ * Computes a hand-in's result: its newest report on the assignment's current version, with judgements and adjustments.
+ * Stores nothing if there is no report yet.
  */
 export async function settleHandIn(manager: EntityManager, handInId: string): Promise<Settled | undefined> {
 	const report = await FIND_COUNTING_REPORT.one(manager, [handInId]);

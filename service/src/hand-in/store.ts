@@ -26,7 +26,7 @@ import {
 import { type Place, sendBeside, whoseOf } from "../queue/queue.ts";
 import { Refusal } from "../refusals.ts";
 
-/** A hand-in that is to be taken, with the version it is checked on. */
+/** A hand-in to store, with the exercise version for its check. */
 export interface NewHandIn {
 	readonly assignmentId: string;
 	readonly exerciseId: string;
@@ -38,9 +38,9 @@ export interface NewHandIn {
 	readonly handedInAt: Date;
 	readonly late: boolean;
 	readonly madeBy: HandInPage["madeBy"];
-	/** A call repeated with the same key is the same hand-in. */
+	/** A repeated call with the same key makes no second hand-in. */
 	readonly key: string | null;
-	/** The most tries there may be; null for any number. */
+	/** Largest number of tries; null for unlimited. */
 	readonly most: number | null;
 	readonly reason: "hand-in" | "archive";
 	/** Where its check waits. */
@@ -61,11 +61,11 @@ const TAKE = statement(
 const placeOf = (of: NewHandIn) => `${of.studentId} ${of.assignmentId} ${of.exerciseId}`;
 
 /**
- * Stores hand-ins, each under its student's next number and with its check, the event of it and the queue's job: all
- * that can be taken, or none. Numbers have no gaps, however many calls come at once: the database counts under a lock
- * for each student's exercise, had in the same order by every call so that none waits for one that waits for it.
+ * Stores hand-ins in one transaction, each with its student's next number, its check, its event and the queue's job.
+ * Numbers have no gaps, even with simultaneous calls: the database counts under a lock for each student's exercise.
+ * Every call takes the locks in the same order, so there are no deadlocks.
  *
- * @returns for each, in the order they were given, what was taken, or why it wasn't
+ * @returns for each hand-in, in the given order, its result or the reason for refusal
  */
 async function takeAll(
 	manager: EntityManager,
@@ -96,7 +96,7 @@ async function takeAll(
 		core_version: CORE_VERSION,
 		reason: of.reason,
 	}));
-	// The job of a call that was repeated, or refused, finds no check to do, and ends.
+	// The job of a repeated or refused call finds no check and ends.
 	const jobs = order.map(({ checkId, of: { turn } }) => ({
 		job: { do: "check", checkId, ...whoseOf(turn) } as const,
 		place: turn,
@@ -109,7 +109,7 @@ async function takeAll(
 }
 
 /**
- * Takes hand-ins all or none, inside a transaction or by themselves.
+ * Stores all hand-ins or none, inside a given transaction or its own.
  *
  * @throws Refusal "no-tries-left"
  */
@@ -132,10 +132,9 @@ export async function takeHandIn(manager: EntityManager, queue: PgBoss, of: NewH
 }
 
 /**
- * Takes hand-ins that came at once by one call of the database. Where it fails for one of them, each is taken by
- * itself.
+ * Stores simultaneous hand-ins with one database call. If that fails for one, each is stored separately.
  *
- * @returns for each what was taken, or why it wasn't
+ * @returns for each its result or the reason for refusal
  */
 export async function takeHandIns(
 	manager: EntityManager,
@@ -150,7 +149,7 @@ export async function takeHandIns(
 	}
 }
 
-/** The hand-in that a call with this key made. */
+/** The hand-in made by a call with this key. */
 export function takenBy(manager: EntityManager, studentId: string, key: string): Promise<HandInTaken | null> {
 	return manager.findOne(HandInEntity, {
 		select: { id: true, tryNumber: true, handedInAt: true, late: true },
@@ -158,7 +157,7 @@ export function takenBy(manager: EntityManager, studentId: string, key: string):
 	});
 }
 
-/** Whose hand-ins an account may see: a student's own, or those of the teacher's classes. */
+/** SQL condition for the hand-ins an account may see: a student's own, or those of the teacher's classes. */
 const SEEN_BY = {
 	student: "h.student_id = $2",
 	teacher: `EXISTS (SELECT 1 FROM class_teachers t
@@ -179,7 +178,7 @@ const drawingSeen = (seen: string) =>
 	);
 const DRAWING = { student: drawingSeen(SEEN_BY.student), teacher: drawingSeen(SEEN_BY.teacher) };
 
-/** What a hand-in drew, without all else that is known of it: a wall asks for many at once. */
+/** A hand-in's drawing without its other data: the page of an assignment requests many at once. */
 export async function drawingOf(
 	manager: EntityManager,
 	id: string,
@@ -251,9 +250,7 @@ const handInSeen = (seen: string) =>
 const HAND_IN = { student: handInSeen(SEEN_BY.student), teacher: handInSeen(SEEN_BY.teacher) };
 export type HandInRecord = RowOf<typeof HAND_IN.student>;
 
-/**
- * A hand-in with the report that counts, if the account may see it: the student's own, or one of the teacher's class.
- */
+/** A hand-in with its counted report, if the account may see it. */
 export function findHandIn(manager: EntityManager, id: string, account: Viewer): Promise<HandInRecord | undefined> {
 	return HAND_IN[account.role].one(manager, [id, account.id]);
 }
@@ -287,7 +284,7 @@ const NEIGHBOURS = statement(
 		ORDER BY s.name, s.id`,
 );
 
-/** The hand-ins that count of the students before and after one, in the order of their names. */
+/** The counted hand-ins of the previous and next student by name. */
 export async function neighbours(
 	manager: EntityManager,
 	of: HandInRecord,
@@ -311,7 +308,7 @@ const DECISIONS = {
 };
 export type Decision = RowOf<typeof DECISIONS.judgements>;
 
-/** What teachers decided of a hand-in: its judgements, or its adjustments. */
+/** A hand-in's judgements or adjustments. */
 export function decisionsOf(
 	manager: EntityManager,
 	handInId: string,
@@ -335,7 +332,7 @@ export function commentsOf(manager: EntityManager, handInId: string): Promise<Co
 	return COMMENTS_OF.all(manager, [handInId]);
 }
 
-/** A hand-in's tape, packed, where it was small enough to keep. */
+/** A hand-in's packed tape, if it was small enough to keep. */
 export function tapeOfHandIn(manager: EntityManager, handInId: string): Promise<{ tape: Buffer } | null> {
 	return manager.findOne(StoredTapeEntity, { select: { tape: true }, where: { handInId } });
 }

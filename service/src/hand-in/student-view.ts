@@ -2,8 +2,8 @@ import type { ReportBody } from "@markpen/contract";
 import { type ExerciseFile, studentCopy } from "@markpen/core";
 
 /**
- * What a student sees of a report: criteria that are never shown are left out, before handing in also those that are
- * shown afterwards; of slips what gives no answer away; no points where they aren't shown yet.
+ * A student's view of a report: without criteria that are never shown, or only after a hand-in; causes without the
+ * answers; no points if they aren't shown yet.
  */
 export function forStudent(
 	report: ReportBody,
@@ -13,7 +13,7 @@ export function forStudent(
 	const hidden = new Set(
 		exercise.criteria.filter((c) => c.show === "never" || (before && c.show === "after")).map((c) => c.id),
 	);
-	// Before handing in no sentence says what the brief doesn't.
+	// Before a hand-in, sentences reveal nothing beyond the brief.
 	const said = new Map(before ? studentCopy(exercise).criteria.map((c) => [c.id, c.sentence]) : []);
 	const criteria = report.criteria
 		.filter((c) => !hidden.has(c.id))
@@ -38,7 +38,7 @@ export function forStudent(
 			criteria: slip.criteria.filter((id) => !hidden.has(id)),
 		}))
 		.filter((slip) => slip.criteria.length > 0);
-	// What is written there and what would be right is for teachers alone.
+	// The wrong and the right lines are only for teachers.
 	const causes =
 		report.causes
 			?.map(({ teacher: _teacher, was: _was, mended: _mended, edit: _edit, ...cause }) => ({

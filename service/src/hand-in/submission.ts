@@ -9,7 +9,7 @@ export interface SubmissionIds {
 	readonly earlier?: Readonly<Record<string, string>>;
 }
 
-/** Ids of exercises whose own hand-ins an exercise speaks of. */
+/** Ids of other exercises whose hand-ins an exercise refers to. */
 function earlierExercises(exercise: ExerciseFile): string[] {
 	const named = new Set<string>(exercise.continues ? [exercise.continues] : []);
 	const look = (value: unknown): void => {
@@ -23,7 +23,7 @@ function earlierExercises(exercise: ExerciseFile): string[] {
 	return [...named];
 }
 
-/** What a student had handed in to the exercises that one speaks of, the last of each until a moment. */
+/** A student's last hand-ins, before a given time, to the exercises that an exercise refers to. */
 export function earlierOf(
 	manager: EntityManager,
 	exercise: ExerciseFile,
@@ -39,8 +39,8 @@ export function wordsOf(answers: Readonly<Record<string, { words: string }>>): R
 }
 
 /**
- * What comes with a hand-in: the student's answers, the try before it, and what was handed in to other exercises
- * until then.
+ * The data that belongs to a hand-in's check: the student's answers, the previous try, and earlier hand-ins to other
+ * exercises.
  */
 export async function submissionFor(
 	manager: EntityManager,

@@ -1,6 +1,6 @@
 import type { JobRecord } from "../queue/job.ts";
 
-/** A job as the API shows it: how far it is, and what came of it. */
+/** A job as the API shows it: its progress and result. */
 export const jobData = ({ id, kind, state, done, total, result, madeAt, endedAt }: JobRecord) => ({
 	id,
 	kind,

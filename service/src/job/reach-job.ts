@@ -4,7 +4,7 @@ import { reach } from "../class/access.ts";
 import { type JobRecord, ownJob } from "../queue/job.ts";
 
 /**
- * A job that an account began, as long as it reaches the class that the job is about.
+ * A job started by an account, if the account still has access to its class.
  *
  * @throws Refusal "not-found"
  */

@@ -44,15 +44,15 @@ const STORE_TAPE = statement(
 		SET core_version = $2, tape = $3`,
 );
 
-/** What belongs to the transaction that stores a report. */
+/** Queries in the transaction that stores a report. */
 export interface CheckEnds {
 	/** Ends the job. */
 	readonly complete: (manager: EntityManager) => Promise<void>;
-	/** Lets the causes of what a report misses be looked for: points never wait for them. */
+	/** Queues the search for a report's causes; points never wait for it. */
 	readonly later: (manager: EntityManager, job: QueuedJob) => Promise<void>;
 }
 
-/** Checks one hand-in; what `complete` and `later` do belongs to the transaction that stores its report. */
+/** Checks one hand-in; `complete` and `later` run in the transaction that stores its report. */
 export async function checkHandIn(
 	dataSource: DataSource,
 	threads: Threads,
@@ -68,7 +68,7 @@ export async function checkHandIn(
 	const { milliseconds } = marked;
 	const store = ({ report, tape }: Pick<typeof marked, "report" | "tape">) =>
 		dataSource.transaction(async (manager) => {
-			// A student who was deleted meanwhile has no hand-in any more.
+			// The student may have been deleted in the meantime.
 			const [there] = await KEEP_HAND_IN.all(manager, [work.handInId]);
 			if (there) {
 				const stored = await storeReport(manager, {
@@ -90,7 +90,7 @@ export async function checkHandIn(
 		await store(marked);
 	} catch (error) {
 		if (!isUnstorable(error)) throw error;
-		// Tried again it would fail again, and hold a thread each time.
+		// A retry would fail again and block a thread each time.
 		await store({ report: lostRunReport(exercise, "report-not-kept"), tape: null });
 	}
 }

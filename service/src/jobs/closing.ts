@@ -3,7 +3,7 @@ import type { DataSource } from "typeorm";
 import { instant, statement, uuid } from "../database/statement.ts";
 import { handInAtClosing } from "../hand-in/hand-in.ts";
 
-/** Drafts of one look; the rest come with the next. */
+/** Largest number of drafts per poll; the rest follow in the next. */
 const MAX_DRAFTS = 50;
 
 const LIST_LEFT_DRAFTS = statement(
@@ -23,8 +23,8 @@ const LIST_LEFT_DRAFTS = statement(
 );
 
 /**
- * Hands in the drafts of assignments that have closed, where the assignment says so and nothing was handed in. Two
- * workers that look at once hand each in once: tries are numbered under a lock.
+ * Hands in the drafts of closed assignments that ask for it, for students without a hand-in. Two workers at once hand
+ * in each draft only once: tries are numbered under a lock.
  */
 export async function handInLeftDrafts(dataSource: DataSource, queue: PgBoss): Promise<number> {
 	const left = await LIST_LEFT_DRAFTS.all(dataSource.manager);

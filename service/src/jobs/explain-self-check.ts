@@ -5,7 +5,7 @@ import { publishEvent } from "../events/events.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
 import { broughtWith, FIND_SELF_CHECK } from "./self-check.ts";
 
-/** Looks for the causes of what a self-check misses, and puts them into its report. */
+/** Looks for the causes of a self-check's missed criteria and adds them to its report. */
 export async function explainSelfCheck(
 	dataSource: DataSource,
 	threads: Threads,

@@ -25,7 +25,7 @@ const FIND_UNEXPLAINED = statement(
 		WHERE r.id = $1 AND NOT EXISTS (SELECT 1 FROM explanations x WHERE x.report_id = r.id)`,
 );
 
-/** Looks for the causes of what a report misses, and stores them beside it. */
+/** Looks for the causes of a report's missed criteria and stores them. */
 export async function explainReport(
 	dataSource: DataSource,
 	threads: Threads,

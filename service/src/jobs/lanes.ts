@@ -1,9 +1,9 @@
 import type { Lane, Whose } from "../queue/queue.ts";
 
-/** A check that still runs after this is one that takes long. */
+/** A check that runs longer than this, in milliseconds, counts as slow. */
 export const LONG_MILLISECONDS = 1_000;
 
-/** So many students of a class with slow checks at once are a class that takes turns with slow ones. */
+/** With this many students with slow checks at once, the whole class goes into the slow lane. */
 const SLOW_STUDENTS = 2;
 
 interface Begun {
@@ -13,30 +13,24 @@ interface Begun {
 }
 
 /**
- * How many jobs of each lane may run at once, so that a quick check never waits for long ones.
- *
- * As many quick checks run as there are cores. One that turns out to take long gives its place back, and counts among
- * the slow ones, of which as many may run beside them; work on a whole class or exercise has places of its own. One of
- * each always runs; more start only while cores are idle.
+ * Concurrency of each lane, so that a quick check never waits for slow ones. There is one quick check per core. A quick
+ * check that becomes slow moves to the slow lane, which has the same size; work on a whole class or exercise has its
+ * own lane. At least one job of each lane runs; more start only while cores are idle.
  */
 export class Lanes {
 	private readonly cores: number;
 	private readonly now: () => number;
 	private readonly begun = new Map<string, Begun>();
 
-	/**
-	 * @param cores quick checks at once
-	 * @param now the time in milliseconds
-	 */
+	/** @param cores number of simultaneous quick checks @param now the time in milliseconds */
 	constructor(cores: number, now: () => number = () => performance.now()) {
 		this.cores = cores;
 		this.now = now;
 	}
 
 	/**
-	 * Threads that are needed when all lanes are full: for quick checks and those of them that turn out to take long,
-	 * and for all else. Of the quick ones two more, since a thread that was ended takes seconds to be replaced on a busy
-	 * machine.
+	 * Threads needed with all lanes full: for quick checks and those that become slow, and for the rest. Two more for
+	 * quick checks, because replacing a stopped thread takes seconds on a busy machine.
 	 */
 	static threadsFor(cores: number): { quick: number; behind: number } {
 		return { quick: 2 * cores + 2, behind: cores + Lanes.mostLong(cores) };
@@ -71,7 +65,7 @@ export class Lanes {
 		return students.has(whose.student) || students.size >= SLOW_STUDENTS;
 	}
 
-	/** How many more jobs of a lane may begin now. */
+	/** The number of jobs of a lane that may start now. */
 	free(lane: Lane): number {
 		const count = { quick: 0, slow: 0, long: 0 };
 		let late = 0;
@@ -79,7 +73,7 @@ export class Lanes {
 			count[of]++;
 			if (of === "quick" && this.now() - at >= LONG_MILLISECONDS) late++;
 		}
-		// Quick checks that take long count among the slow ones, as far as there are threads for the next quick ones.
+		// Quick checks that become slow count as slow while there are threads for the next quick ones.
 		const moved = Math.min(late, this.cores);
 		if (lane === "quick") return Math.max(0, this.cores - count.quick + moved);
 		const [here, most] = lane === "slow" ? [count.slow + moved, this.cores] : [count.long, Lanes.mostLong(this.cores)];

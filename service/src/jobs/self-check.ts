@@ -10,7 +10,7 @@ import { earlierOf, wordsOf } from "../hand-in/submission.ts";
 import type { QueuedJob } from "../queue/queue.ts";
 import { noteSlow } from "../queue/turn.ts";
 
-/** A self-check with its exercise, and the report it has by now. */
+/** A self-check with its exercise and its report so far. */
 export const FIND_SELF_CHECK = statement(
 	{
 		source: text(),
@@ -39,13 +39,13 @@ const FIND_LAST_TRY = statement(
 		LIMIT 1`,
 );
 
-/** What belongs to the transaction that stores a self-check's report. */
+/** Queries in the transaction that stores a self-check's report. */
 export interface SelfCheckEnds {
 	readonly complete: (manager: EntityManager) => Promise<void>;
 	readonly later: (manager: EntityManager, job: QueuedJob) => Promise<void>;
 }
 
-/** What comes with a program that a student wants checked: answers, the last try, earlier work. */
+/** The data for a self-check: answers, the last try, earlier work. */
 export async function broughtWith(
 	manager: EntityManager,
 	asked: {
@@ -67,7 +67,7 @@ export async function broughtWith(
 	};
 }
 
-/** Checks a program that isn't handed in, with a hand-in's limits. */
+/** Checks a program with a hand-in's limits, without handing it in. */
 export async function selfCheck(
 	dataSource: DataSource,
 	threads: Threads,

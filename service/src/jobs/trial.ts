@@ -14,7 +14,7 @@ import { endJob, findJob } from "../queue/job.ts";
 
 const MILLISECONDS = 180_000;
 
-/** What trying found, in words and with the programs that slip through or are punished. */
+/** The test results in words, with unnoticed mistakes and right solutions that lose points. */
 function told(trial: Trial, asks: readonly string[]): object {
 	return {
 		asks,
@@ -33,7 +33,7 @@ function told(trial: Trial, asks: readonly string[]): object {
 	};
 }
 
-/** Tries an exercise before a class does: its model changed and rewritten, and the trial programs saved with it. */
+/** Tests an exercise: its model changed and rewritten, and its saved trial programs. */
 export async function tryExercise(
 	dataSource: DataSource,
 	threads: Threads,

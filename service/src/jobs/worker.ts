@@ -25,32 +25,32 @@ import { Lanes, LONG_MILLISECONDS } from "./lanes.ts";
 import { selfCheck } from "./self-check.ts";
 import { tryExercise } from "./trial.ts";
 
-/** How often a worker looks for jobs when nothing wakes it. */
+/** Polling interval of a worker without notifications. */
 const POLL_MILLISECONDS = 2_000;
-/** How often what is no longer needed is cleared away. */
+/** Interval of removing expired data. */
 const CLEAR_MILLISECONDS = 600_000;
-/** How long stopping waits for what runs: a check is over by then, work on a whole class may not be. */
+/** How long stopping waits for running jobs: long enough for a check, not for work on a whole class. */
 const LONGEST_STOP = 7_000;
-/** How far slow checks and long work give way to quick ones. */
+/** Nice value of threads for slow checks and long work. */
 const BEHIND_NICE = 5;
 /**
- * How much longer than a program may run its thread may take, in milliseconds on the wall: a busy machine takes nothing
- * away from a program, and a check is over before its job goes to another worker.
+ * Extra wall-clock milliseconds for a thread beyond the program's own limit: a busy machine costs a program nothing,
+ * and a check ends before its job expires.
  */
 const GRACE = { quick: 5_500, behind: 13_000 } as const;
-/** Long work that fails as often as that is told to have failed. */
+/** Number of failures after which long work is reported as failed. */
 const MAX_ATTEMPTS = 3;
 
 const whoseIs = (job: QueuedJob) => ("whose" in job ? job.whose : undefined);
 
 /**
- * Takes as many jobs of each lane as may run, most urgent first, woken by the database and also by a slow poll. Nothing
- * waits inside the thread pool, so that a program's clock starts when its thread does.
+ * Fetches as many jobs of each lane as may run, most urgent first, on notifications and by slow polling. Jobs never
+ * wait inside the thread pool, so a program's clock starts with its thread.
  */
 export class Worker {
 	private readonly dataSource: DataSource;
 	private readonly queue: PgBoss;
-	/** Threads for quick checks, and for all else: those give way, so that a quick check has its core. */
+	/** Threads for quick checks, and niced threads for the rest, so that a quick check gets its core. */
 	private readonly quick: Threads;
 	private readonly behind: Threads;
 	private readonly log: Logger;
@@ -64,7 +64,7 @@ export class Worker {
 	private closing = false;
 	private ended = false;
 
-	/** @param of.cores quick checks that run at once */
+	/** @param of.cores number of simultaneous quick checks */
 	constructor(of: { dataSource: DataSource; queue: PgBoss; cores: number; log: Logger; url: string }) {
 		this.dataSource = of.dataSource;
 		this.queue = of.queue;
@@ -95,7 +95,7 @@ export class Worker {
 		void this.close();
 	}
 
-	/** Takes no more jobs and waits for those that run; what takes too long is put back into the queue. */
+	/** Stops fetching and waits for running jobs; those that take too long go back to the queue. */
 	async stop(): Promise<void> {
 		this.ended = true;
 		for (const timer of this.timers) clearInterval(timer);
@@ -109,13 +109,13 @@ export class Worker {
 			}),
 		]);
 		clearTimeout(timer);
-		// Ending the threads makes what still runs fail, which gives it back.
+		// Terminating the threads makes running jobs fail, which returns them to the queue.
 		await Promise.all([this.quick.close(), this.behind.close()]);
 		await over;
 		while (this.closing) await new Promise((resolve) => setTimeout(resolve, 20));
 	}
 
-	/** Resolves once no fetch is under way and nothing runs: a fetch that stopping overtakes still brings jobs. */
+	/** Resolves when no fetch and no job is running: a fetch started before stopping can still bring jobs. */
 	private async settled(): Promise<void> {
 		while (this.looking || this.running.size > 0) {
 			await Promise.allSettled(this.running);
@@ -124,8 +124,8 @@ export class Worker {
 	}
 
 	/**
-	 * Fetches while more may run: from these lanes, and from those that had more than there was room for. A call in
-	 * between is remembered.
+	 * Fetches while more jobs may run, from the given lanes and from lanes with waiting jobs. A call during a fetch is
+	 * remembered.
 	 */
 	private async look(lanes: readonly Lane[] = []): Promise<void> {
 		for (const lane of lanes) this.wanted.add(lane);
@@ -153,7 +153,7 @@ export class Worker {
 		}
 	}
 
-	/** Lets a quick check wait among the slow ones. */
+	/** Moves a quick check to the slow lane. */
 	private async putBehind(job: PgBoss.JobWithMetadata<QueuedJob>): Promise<void> {
 		await this.dataSource.transaction(async (manager) => {
 			await sendWork(this.queue, manager, job.data, { lane: "slow", priority: job.priority });
@@ -161,7 +161,7 @@ export class Worker {
 		});
 	}
 
-	/** The first lane that is to be looked at and has room; those without room are looked at when a job ends. */
+	/** The first lane to fetch from that has room; full lanes are fetched from when a job ends. */
 	private next(): Lane | undefined {
 		return LANES.find((lane) => this.wanted.has(lane) && this.lanes.free(lane) > 0);
 	}
@@ -169,7 +169,7 @@ export class Worker {
 	private begin(job: PgBoss.JobWithMetadata<QueuedJob>, lane: Lane): void {
 		const queue = queueOf(lane);
 		this.lanes.begin(job.id, lane, whoseIs(job.data));
-		// By then it has given its place back, if it still runs.
+		// By then it has left the quick lane, if it is still running.
 		const late = setTimeout(() => void this.look(), LONG_MILLISECONDS);
 		const complete = async (manager: EntityManager) => {
 			await this.queue.complete(queue, job.id, {}, { db: onTransaction(manager) });
@@ -217,11 +217,11 @@ export class Worker {
 		}
 	}
 
-	/** Sends a search for causes, in the transaction that stores what it is of. */
+	/** Queues a search for causes, in the transaction that stores its report. */
 	private readonly later = (manager: EntityManager, job: QueuedJob): Promise<void> =>
 		sendWork(this.queue, manager, job, EXPLAINED_LATER);
 
-	/** A job that failed is taken again; long work that fails again and again is ended as failed. */
+	/** A failed job is retried; long work that keeps failing ends as failed. */
 	private async giveBack(
 		job: PgBoss.JobWithMetadata<QueuedJob>,
 		queue: string,
@@ -252,7 +252,7 @@ export class Worker {
 		}
 	}
 
-	/** Clears away what was only for the moment: events, uploads, self-checks, failures, replies of repeated calls. */
+	/** Deletes expired data: events, uploads, self-checks, failures, stored responses of repeated calls. */
 	private async clear(): Promise<void> {
 		const olds = [
 			["progress", "at", "2 days"],

@@ -8,7 +8,7 @@ const library = await readLibrary(fileURLToPath(new URL("../../../library", impo
 
 const loader = new LanguageLoader(INTERPRETERS);
 const languages = await loader.ready(["nib", "python", "javascript", "svg"]);
-// A sandbox that a program broke is made anew for the next.
+// A sandbox broken by a program is recreated for the next one.
 beforeEach(async () => {
 	await loader.ready(languages.keys());
 });

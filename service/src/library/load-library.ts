@@ -18,8 +18,8 @@ const NEWEST_SOURCES = statement(
 );
 
 /**
- * Brings the site's library up to what comes with the product. What has changed becomes a new version: assignments and
- * copies keep theirs. An exercise that no longer comes with the product stays.
+ * Updates the site's library to the product's. A changed exercise gets a new version: assignments and copies keep
+ * theirs. Exercises removed from the product stay.
  */
 export async function loadLibrary(manager: EntityManager, { exercises, collections }: Library): Promise<void> {
 	const here = new Map((await NEWEST_SOURCES.all(manager, [])).map(({ key, source }) => [key, source]));

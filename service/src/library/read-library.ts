@@ -7,13 +7,13 @@ const EXERCISE = ".exercise.yaml";
 const TRIALS = ".trials.yaml";
 const COLLECTION = ".collection.yaml";
 
-/** Programs that an exercise of the library was tried with: right in another way, wrong in one thing, unusual. */
+/** Trial programs of a library exercise: right in another way, with one mistake, unusual. */
 const trials = z.array(
 	z.strictObject({
 		name: z.string().min(1).max(120),
 		/** The points that it should earn. */
 		expects: z.number(),
-		/** The id of the one mistake in it, and the line that its cause names. */
+		/** The id of its mistake, and the line of the cause. */
 		mistake: z.string().optional(),
 		line: z.int().optional(),
 		source: z.string().min(1),
@@ -21,7 +21,7 @@ const trials = z.array(
 );
 export type LibraryTrial = z.infer<typeof trials>[number];
 
-/** An exercise of the library, as its files have it. */
+/** A library exercise, as in its files. */
 export interface LibraryExercise {
 	readonly id: string;
 	readonly source: string;

@@ -3,36 +3,34 @@ import pLimit from "p-limit";
 import { Refusal, type RefusalCode } from "../refusals.ts";
 import { TASKS, type TaskAnswer, type TaskInput, type TaskName, type TaskResult } from "./tasks.ts";
 
-/** Threads of the web process for what may take long. */
+/** Number of threads of the web process for long tasks. */
 const THREADS = 2;
-/** How far they give way: to the web server itself, and to checks that somebody waits for. */
+/** Their nice value: below the web server and urgent checks. */
 const NICE = 5;
-/** Tasks that wait for a thread at the most, of all people and of one. */
+/** Largest number of waiting tasks, in total and per account. */
 const MAX_WAITING = { all: 40, each: 6 } as const;
 /** How long a thread may take to load. */
 const LOAD_MILLISECONDS = 60_000;
-/** How much later than a task's time its thread is ended: one that took an ended one's place loads first. */
+/** Extra time before a thread is terminated: a replacement thread has to load first. */
 const GRACE_MILLISECONDS = 2_000;
-/** Seconds after which somebody may try again where too much waits. */
+/** Retry-After in seconds when too many tasks wait. */
 const AGAIN_SECONDS = 2;
 
-/** What a refusal says of a task that took too long or too much memory. */
+/** Messages for tasks that took too much time or memory. */
 const TOO_COSTLY: Readonly<Record<TaskName, string>> = {
-	readExercise: "Reading this file takes longer than the service allows. Make it shorter, or part it in two.",
-	readCollection: "Reading this file takes longer than the service allows. Make it shorter, or part it in two.",
-	prepareExercise:
-		"Reading this exercise and drawing its model takes longer than the service allows. Make the model do less.",
-	unzip: "Unpacking this zip takes longer than the service allows. Pack fewer files, and send the others after.",
-	readOneRoster: "Reading these lists takes longer than the service allows. Send fewer classes at once.",
-	readRoster: "Reading this list takes longer than the service allows. Part it in two.",
-	readArchive: "Reading this archive takes longer than the service allows.",
-	renderPng: "This drawing has too much on it to be made into a PNG. Take the SVG.",
+	readExercise: "This file takes too long to read. Make it shorter, or split it in two.",
+	readCollection: "This file takes too long to read. Make it shorter, or split it in two.",
+	prepareExercise: "This exercise's model takes too long to draw. Simplify the model.",
+	unzip: "This zip file takes too long to unpack. Send fewer files at a time.",
+	readOneRoster: "These lists take too long to read. Send fewer classes at a time.",
+	readRoster: "This list takes too long to read. Split it in two.",
+	readArchive: "This archive takes too long to read.",
+	renderPng: "This drawing is too large for a PNG. Use the SVG.",
 };
 
 /**
- * Does in threads what would hold the web process: reading what a person sent at length, drawing, rendering. Who asks
- * for too much at once is refused, so that others don't wait for it; the time spent waiting for a thread isn't
- * counted as the task's.
+ * Runs tasks in threads that would block the web process: parsing large input, drawing, rendering. Too many tasks of
+ * one account are refused so that others don't wait; waiting for a thread doesn't count as the task's time.
  */
 export class Offload {
 	private readonly pool = new ThreadPool({
@@ -45,8 +43,8 @@ export class Offload {
 	private readonly perPerson = new Map<string, number>();
 
 	/**
-	 * @param who the account that it is for
-	 * @throws {Refusal} what the task refuses; `busy` where too much waits; `too-costly` where it takes too long
+	 * @param who the account of the task @throws {Refusal} the task's own refusals; `busy` if too many tasks wait;
+	 * `too-costly` if it takes too long
 	 */
 	async run<N extends TaskName>(name: N, who: string, input: TaskInput<N>): Promise<TaskResult<N>> {
 		const mine = this.perPerson.get(who) ?? 0;
@@ -62,7 +60,7 @@ export class Offload {
 		}
 	}
 
-	/** Loads the threads, so that the first who needs one doesn't pay for that with the task's time. */
+	/** Loads the threads in advance, so that the first task doesn't spend its time on it. */
 	async warm(): Promise<void> {
 		const source = { name: "readCollection", input: { source: "" } } as const;
 		await Promise.all(Array.from({ length: THREADS }, () => this.pool.send(source, LOAD_MILLISECONDS)));

@@ -7,8 +7,8 @@ import { readRoster } from "../reading/roster-file.ts";
 import { unzip } from "../reading/unzip.ts";
 
 /**
- * What the web process hands to a thread: all that reads what a person sent at length, runs a program, or renders.
- * Each has a time, in milliseconds, after which its thread is ended.
+ * Tasks that the web process gives to a thread: parsing large input, running programs, rendering. Each has a time limit
+ * in milliseconds, after which its thread is terminated.
  */
 export const TASKS = {
 	readExercise: { milliseconds: 2_000, work: ({ source }: { readonly source: string }) => readExercise(source) },
@@ -29,7 +29,7 @@ export type TaskName = keyof Tasks;
 export type TaskInput<N extends TaskName> = Parameters<Tasks[N]["work"]>[0];
 export type TaskResult<N extends TaskName> = Awaited<ReturnType<Tasks[N]["work"]>>;
 
-/** A refusal as it comes from a thread, where no object keeps its class. */
+/** A refusal passed between threads, where objects lose their class. */
 export interface RefusedTask {
 	readonly code: string;
 	readonly message: string;

@@ -4,14 +4,14 @@ import files from "@fastify/static";
 import plugin from "fastify-plugin";
 import { DRAWING_WORKER_POLICY } from "./headers.ts";
 
-/** Serves the built console; every path that isn't a file or a call is one of its pages. */
+/** Serves the built console; every path that isn't a file or an API call is one of its pages. */
 export const consolePages = plugin(async (app, options: { root: string }) => {
 	if (!existsSync(options.root)) return;
 	await app.register(files, {
 		root: options.root,
 		wildcard: false,
 		cacheControl: false,
-		// The build puts compressed files beside the others.
+		// The build adds compressed versions of the files.
 		preCompressed: true,
 		setHeaders(reply, path) {
 			const hashed = path.includes("/assets/");

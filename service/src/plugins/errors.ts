@@ -7,7 +7,7 @@ import { isUnavailable } from "../database/unavailable.ts";
 import { loggableError } from "../loggable-error.ts";
 import { Refusal } from "../refusals.ts";
 
-/** Seconds after which the database may be there again. */
+/** Retry-After in seconds when the database can't be reached. */
 const AGAIN_SECONDS = 5;
 
 function problemOf({ code, title, status, message, errors }: Refusal): Problem {
@@ -21,7 +21,7 @@ function asRefusal(error: unknown): Refusal {
 			path: v.instancePath.replace(/^\//, "").replaceAll("/", "."),
 			message: v.message ?? "is wrong",
 		}));
-		// An id that is none is the id of nothing.
+		// An invalid id belongs to nothing.
 		if (error.validationContext === "params") return new Refusal("not-found");
 		return new Refusal("bad-request", undefined, errors);
 	}
@@ -32,14 +32,14 @@ function asRefusal(error: unknown): Refusal {
 		return new Refusal("bad-request", (error as Error).message);
 	if (isUnavailable(error)) return new Refusal("no-database", undefined, undefined, AGAIN_SECONDS);
 	const wrong = isDataException(error) ? dataErrorMessage(error) : undefined;
-	if (wrong) return new Refusal("bad-request", `Something in this call can't be kept: ${wrong}. Nothing was taken.`);
+	if (wrong) return new Refusal("bad-request", `This call can't be saved: ${wrong}.`);
 	return new Refusal("went-wrong");
 }
 
 /** Answers with a problem document. */
 export function answerError(error: unknown, request: FastifyRequest, reply: FastifyReply): void {
 	const refusal = asRefusal(error);
-	if (refusal.status >= 500) request.log.error({ error: loggableError(error) }, "a request went wrong");
+	if (refusal.status >= 500) request.log.error({ error: loggableError(error) }, "a request failed");
 	if (refusal.wait !== undefined) reply.header("retry-after", String(refusal.wait));
 	reply
 		.status(refusal.status)
@@ -47,7 +47,7 @@ export function answerError(error: unknown, request: FastifyRequest, reply: Fast
 		.send(JSON.stringify(problemOf(refusal)));
 }
 
-/** Every refusal and every mistake of ours leaves as a problem document. */
+/** Sends every refusal and internal error as a problem document (RFC 9457). */
 export const errors = plugin(async (app) => {
 	app.setErrorHandler(answerError);
 });

@@ -2,7 +2,7 @@ import helmet from "@fastify/helmet";
 import { API_BASE } from "@markpen/contract";
 import plugin from "fastify-plugin";
 
-/** What pages may load: only what the service itself serves. Inline styles are the editor's. */
+/** Pages may load only what the service serves. The editor needs inline styles. */
 const PAGES = {
 	"default-src": ["'self'"],
 	"script-src": ["'self'"],
@@ -17,18 +17,18 @@ const PAGES = {
 
 /** Of calls, whose replies are no pages. */
 const CALLS_POLICY = "default-src 'none'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'";
-/** Of the page that describes the API, whose styles are partly inline. */
+/** The policy of the API's page, which has some inline styles. */
 export const API_PAGE_POLICY =
 	"default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; connect-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'";
 
-/** The drawing worker's own policy: generated code runs there and can reach nothing. */
+/** The drawing worker's policy: generated code runs there without access to anything. */
 export const DRAWING_WORKER_POLICY = "default-src 'none'; script-src 'self' 'unsafe-eval'";
 /** Of drawings served as files. */
 export const DRAWING_FILE_POLICY = "sandbox; default-src 'none'; style-src 'unsafe-inline'";
 
 /**
- * Security headers. Nothing makes a browser insist on TLS unless TLS is configured: a school's plain-http address
- * would load nothing.
+ * Security headers. They force TLS only if TLS is configured: otherwise a school's plain HTTP address would load
+ * nothing.
  */
 export const headers = plugin(async (app, options: { tls: boolean }) => {
 	await app.register(helmet, {

@@ -6,7 +6,7 @@ interface MetricsOptions {
 	readonly jobCounts: () => Promise<Readonly<Record<string, number>>>;
 }
 
-/** Prometheus text on how the service does, and the time of each reply as W3C's Server-Timing. */
+/** Metrics as Prometheus text, and the time of each response as Server-Timing (W3C). */
 export const metrics = plugin(async (app, { jobCounts }: MetricsOptions) => {
 	const registry = new Registry();
 	collectDefaultMetrics({ register: registry });
@@ -33,7 +33,7 @@ export const metrics = plugin(async (app, { jobCounts }: MetricsOptions) => {
 			for (const [state, count] of Object.entries(await jobCounts())) this.set({ state }, count);
 		},
 	});
-	// Told to who is signed in: to others it could tell what a refusal doesn't.
+	// Only for signed-in callers: to others the timing could reveal what a refusal hides.
 	app.addHook("onSend", async (request, reply) => {
 		if (request.account) reply.header("server-timing", `total;dur=${reply.elapsedTime.toFixed(1)}`);
 	});

@@ -1,6 +1,6 @@
 import { USUAL_RULES } from "@markpen/contract";
 
-/** Calls and replies as the demo has them, for the API's page. */
+/** Example requests and responses from the demo, for the API's page. */
 export const EXAMPLES: Readonly<Record<string, { readonly body?: unknown; readonly reply?: unknown }>> = Object.freeze({
 	signIn: { body: { classCode: "tern-8", signInName: "idris", passphrase: "brass-gull-32" } },
 	makeToken: {

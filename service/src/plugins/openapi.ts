@@ -8,7 +8,7 @@ import { REFUSAL_TABLE } from "../refusals.ts";
 import { API_PAGE_POLICY } from "./headers.ts";
 import { EXAMPLES } from "./openapi-examples.ts";
 
-/** The name of the product, for the page's head. */
+/** The product's name, for the page's header. */
 const LOGO = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 150 40" height="40">
 <g fill="#fff" font-family="sans-serif" font-size="26" font-weight="700">
 <text x="0" y="27">Mark Pen</text><rect x="70" y="33" width="52" height="5"/>
@@ -28,7 +28,7 @@ function schemaOf(schema: z.ZodType, io: "input" | "output"): Json {
 
 const isGiven = (schema: z.ZodType) => !(schema instanceof z.ZodUndefined);
 
-/** The parameters that an object's schema names. */
+/** The parameters in an object's schema. */
 function parametersOf(schema: z.ZodType, place: "path" | "query"): Json[] {
 	if (!isGiven(schema)) return [];
 	const { properties = {}, required = [] } = schemaOf(schema, "input") as {
@@ -46,10 +46,10 @@ function parametersOf(schema: z.ZodType, place: "path" | "query"): Json[] {
 
 /** Words on what a caller reaches. */
 const REACHES: Readonly<Record<Route["reach"], string>> = {
-	own: "Reaches the caller's own alone.",
-	class: "Reaches classes that the teacher has, not those that are only covered.",
-	looking: "Reaches classes that the teacher has or covers; students their own.",
-	site: "Reaches the whole site.",
+	own: "Only the caller's own data.",
+	class: "The teacher's own classes, not covered ones.",
+	looking: "The teacher's own and covered classes; for students, their own class.",
+	site: "The whole site.",
 };
 
 const refused = (description: string) => ({
@@ -65,7 +65,7 @@ function operationOf(route: Route, noun: string): Json {
 			name: "If-Match",
 			in: "header",
 			required: true,
-			description: "The revision that is changed, as an ETag told it",
+			description: "The revision to change, from the ETag header",
 			schema: { type: "string" },
 		});
 	if (route.repeatable || route.name === "handIn")
@@ -73,7 +73,7 @@ function operationOf(route: Route, noun: string): Json {
 			name: "Idempotency-Key",
 			in: "header",
 			required: false,
-			description: "A repeated call with the same key gives the first one's reply",
+			description: "A repeated call with the same key gets the first call's response",
 			schema: { type: "string", maxLength: 200 },
 		});
 	const parameters = [...parametersOf(route.params, "path"), ...parametersOf(route.query, "query"), ...headers];
@@ -110,10 +110,10 @@ function operationOf(route: Route, noun: string): Json {
 				description: route.status === 204 ? "Done" : route.summary,
 				...(isGiven(route.reply) && { content }),
 			},
-			"400": refused("Something in the call isn't as described"),
-			...(!anyone && { "403": refused("Not for this account") }),
+			"400": refused("The call isn't valid"),
+			...(!anyone && { "403": refused("Not allowed for this account") }),
 			"401": refused(anyone ? "Wrong sign-in" : "Signed out"),
-			"404": refused("Nothing here that the account can see"),
+			"404": refused("Not found, or not visible to this account"),
 			...(route.guarded && { "412": refused("Changed since it was read"), "428": refused("If-Match is missing") }),
 			default: refused("Refused, with its reason"),
 		},
@@ -125,7 +125,7 @@ const nounOf = (path: string) => path.split("/")[1] as string;
 /** The API's description in OpenAPI 3.1, made from the same schemas that validate it. */
 export function openApiDocument(): Json {
 	const paths: Record<string, Record<string, Json>> = {};
-	// Routes of some schemas are routes of any; the description reads them as data.
+	// The cast is safe: the description only reads the schemas.
 	for (const route of Object.values(ROUTES) as unknown as Route[]) {
 		const path = `${API_BASE}${route.path.replace(/:([a-z]+)/gi, "{$1}")}`;
 		paths[path] = { ...paths[path], [route.method.toLowerCase()]: operationOf(route, nounOf(route.path)) };
@@ -147,7 +147,7 @@ export function openApiDocument(): Json {
 		components: {
 			securitySchemes: {
 				session: { type: "apiKey", in: "cookie", name: "markpen_session" },
-				token: { type: "http", scheme: "bearer", description: "A token that makeToken gave" },
+				token: { type: "http", scheme: "bearer", description: "A token from makeToken" },
 			},
 			schemas: {
 				Problem: { ...schemaOf(problem, "output"), description: `Types: ${Object.keys(REFUSAL_TABLE).join(", ")}` },

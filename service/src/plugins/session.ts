@@ -7,14 +7,14 @@ import { Refusal } from "../refusals.ts";
 /** The session cookie's name. */
 export const COOKIE = "markpen_session";
 
-/** Signs a browser in: it keeps the session's token in a cookie. */
+/** Signs a browser in with the session's token in a cookie. */
 export function setSession(reply: FastifyReply, token: string, tls: boolean): void {
 	reply.setCookie(COOKIE, token, { httpOnly: true, sameSite: "lax", secure: tls, path: "/" });
 }
 
 declare module "fastify" {
 	interface FastifyRequest {
-		/** Who is signed in, once {@link allow} has run. */
+		/** The signed-in account, after {@link allow} has run. */
 		account: Account | undefined;
 	}
 }
@@ -25,13 +25,13 @@ export function accountOf(request: FastifyRequest): Account {
 	return request.account;
 }
 
-/** What an account with a passphrase for one sign-in may still call. */
+/** The calls allowed to an account with a one-time passphrase. */
 const WITH_ONCE: ReadonlySet<string> = new Set(["whoAmI", "signOut", "changePassphrase"]);
 
-/** Who signed in with a session's token, while it lasts. */
+/** The account of a session token that hasn't expired. */
 export type SessionOf = (token: string) => Promise<Account | undefined>;
 
-/** Whose a token for the command line is, and whether it may change anything. */
+/** The account of a command-line token, and whether it has write access. */
 export type TokenOf = (token: string) => Promise<{ readonly account: Account; readonly scope: string } | undefined>;
 
 async function callerOf(
@@ -70,7 +70,7 @@ export async function allow(callers: Callers, request: FastifyRequest, route: Ro
 /**
  * Whether a call that was let in would be let in again: the session or token is there still, and so is what it reaches.
  *
- * @param reached asks again for what the call reaches; throws where it doesn't any more
+ * @param reached asks again for what the call reaches; throws if it doesn't any more
  */
 export async function isStill(
 	callers: Callers,
@@ -88,7 +88,7 @@ export async function isStill(
 	}
 }
 
-/** Reads cookies, and refuses changes asked for by pages of other sites. */
+/** Reads cookies, and refuses changes requested by pages of other sites (CSRF). */
 export const session = plugin(async (app) => {
 	await app.register(cookie);
 	app.decorateRequest("account", undefined);
@@ -99,7 +99,7 @@ export const session = plugin(async (app) => {
 	});
 });
 
-/** The host of an origin header; an origin that isn't one has none. */
+/** The host of an Origin header; undefined if the header isn't valid. */
 function hostOf(origin: string): string | undefined {
 	return URL.canParse(origin) ? new URL(origin).host : undefined;
 }

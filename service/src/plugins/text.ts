@@ -2,7 +2,7 @@ import plugin from "fastify-plugin";
 import { Refusal } from "../refusals.ts";
 import { readText } from "../text.ts";
 
-/** What comes in as text is text before anything else reads it. */
+/** Input text is checked to be valid text before anything else reads it. */
 export const text = plugin(async (app) => {
 	app.addHook("preValidation", async (request) => {
 		const wrong =
@@ -12,10 +12,8 @@ export const text = plugin(async (app) => {
 				request.body = whole;
 			});
 		if (wrong)
-			throw new Refusal(
-				"bad-request",
-				"Something in this call holds a character that is no text; the errors say where. Nothing was taken.",
-				[wrong],
-			);
+			throw new Refusal("bad-request", "This call has an invalid character; the errors say where. Nothing was saved.", [
+				wrong,
+			]);
 	});
 });

@@ -6,7 +6,7 @@ import { Refusal } from "../refusals.ts";
 import { serve } from "../serve-route.ts";
 import { countOthers, deletePreset, presetsOf, storePreset } from "./store.ts";
 
-/** Presets of one teacher at the most. */
+/** Presets of one teacher at most. */
 const MOST = 40;
 
 export function presetRoutes(context: AppContext): void {

@@ -6,7 +6,7 @@ export function presetsOf(manager: EntityManager, ownerId: string): Promise<Pres
 	return manager.find(PresetEntity, { where: { ownerId }, order: { name: "ASC" } });
 }
 
-/** How many presets of other names a teacher has. */
+/** The number of a teacher's presets with other names. */
 export function countOthers(manager: EntityManager, ownerId: string, name: string): Promise<number> {
 	return manager.countBy(PresetEntity, { ownerId, name: Not(name) });
 }
@@ -21,13 +21,13 @@ const STORE_PRESET = statement(
 		RETURNING id`,
 );
 
-/** Stores a preset in place of the one with its name; returns its id. */
+/** Stores a preset, replacing one with the same name; returns its id. */
 export async function storePreset(manager: EntityManager, of: PresetRow): Promise<string> {
 	const rows = await STORE_PRESET.all(manager, [of.id, of.ownerId, of.name, JSON.stringify(of.rules)]);
 	return (rows[0] as { id: string }).id;
 }
 
-/** Removes a preset; false where the teacher has none of that id. */
+/** Deletes a preset; false if the teacher has none with this id. */
 export async function deletePreset(manager: EntityManager, id: string, ownerId: string): Promise<boolean> {
 	return ((await manager.delete(PresetEntity, { id, ownerId })).affected ?? 0) > 0;
 }

@@ -7,7 +7,7 @@ import { publishEvent } from "../events/events.ts";
 import { Refusal } from "../refusals.ts";
 import { CHECK_AGAIN, type Place, PRIORITY, type QueuedJob, sendWork } from "./queue.ts";
 
-/** Where work on a whole class or exercise waits. */
+/** The queue for work on a whole class or exercise. */
 const WHOLE: Place = { lane: "long", priority: PRIORITY.teacher };
 
 /** A job as it is stored. */
@@ -18,9 +18,9 @@ export function findJob(manager: EntityManager, id: string): Promise<JobRecord |
 }
 
 /**
- * A job that an account began.
+ * A job started by an account.
  *
- * @throws Refusal "not-found" for another account's, or one of another kind
+ * @throws Refusal "not-found" for another account's job, or another kind
  */
 export async function ownJob(
 	manager: EntityManager,
@@ -33,9 +33,7 @@ export async function ownJob(
 	return job;
 }
 
-/**
- * Begins long work: its record, and what the workers are to do of it, all or none. Work of no parts is done at once.
- */
+/** Starts long work: its record and its queued parts, in one transaction. Work without parts is done at once. */
 export async function beginJob(
 	dataSource: DataSource,
 	queue: PgBoss,
@@ -72,7 +70,7 @@ const STEP_JOB = statement(
 		FROM u`,
 );
 
-/** Counts what is done of long work, and ends it when all is. */
+/** Counts the finished parts of long work, and ends it after the last. */
 export async function stepJob(manager: EntityManager, id: string, done: number): Promise<void> {
 	const job = await STEP_JOB.one(manager, [id, done]);
 	if (!job) return;

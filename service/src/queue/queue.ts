@@ -3,35 +3,35 @@ import type { EntityManager } from "typeorm";
 import { type Row, type RowOf, type Statement, statement } from "../database/statement.ts";
 
 /**
- * Where work waits: what somebody waits for and is done in a moment; checks that take long, or come after others of
- * the same person; work on a whole class or exercise.
+ * The lanes of the queue: quick checks that a person waits for; slow checks, or further ones of the same person; work
+ * on a whole class or exercise.
  */
 export const LANES = Object.freeze(["quick", "slow", "long"] as const);
 export type Lane = (typeof LANES)[number];
 /** The queue of each lane. */
 const QUEUES: Readonly<Record<Lane, string>> = { quick: "checks", slow: "slow-checks", long: "long-work" };
 export const queueOf = (lane: Lane) => QUEUES[lane];
-/** Workers are woken on this channel, with the lane that something was added to; none is the quick one. */
+/** Channel to notify workers, with the lane of a new job; an empty payload means the quick lane. */
 export const WORK_CHANNEL = "markpen_work";
 
 /**
- * Seconds after which a job that no one has finished goes to another worker: above the longest check. One of the slow
- * lane gives way to others, and has more.
+ * Seconds after which an unfinished job goes to another worker: longer than the longest check, and longer still in the
+ * slow lane.
  */
 const EXPIRES_SECONDS = 12;
 const SLOW_SECONDS = 20;
 /** The same for work on a whole class or exercise. */
 const LONG_SECONDS = 240;
-/** A worker that dies takes no blame: the job comes back as often as that. */
+/** Number of retries of a job, because a worker may die without the job's fault. */
 const RETRIES = 20;
 
-/** Whose check it is: people and classes take turns. */
+/** The owner of a check, so that people and classes take turns. */
 export interface Whose {
 	readonly student: string;
 	readonly class: string;
 }
 
-/** What a worker can be asked to do; ids alone, so that the queue holds no source and no name. */
+/** Jobs for a worker; only ids, so that the queue contains no source and no name. */
 export type QueuedJob =
 	| { readonly do: "check"; readonly checkId: string; readonly whose?: Whose }
 	| { readonly do: "self-check"; readonly selfCheckId: string; readonly whose?: Whose }
@@ -41,27 +41,27 @@ export type QueuedJob =
 	| { readonly do: "alike"; readonly jobId: string }
 	| { readonly do: "trial"; readonly jobId: string };
 
-/** Priority of what somebody waits for, above what only has to be done; people's turns are some hundred steps. */
+/** Priority of checks that a person waits for, above other work; turns use some hundred steps. */
 export const PRIORITY = Object.freeze({ waiting: 10_000, teacher: 5_000, again: 1_000, explained: 500 });
 
-/** Where a job waits, and before which others. */
+/** A job's lane and priority. */
 export interface Place {
 	readonly lane: Lane;
 	readonly priority: number;
-	/** Left out where nobody sits and waits for it. */
+	/** Omitted if no one is waiting for it. */
 	readonly whose?: Whose;
 }
 
 /** Whose a job is, as its data says it. */
 export const whoseOf = ({ whose }: Place) => (whose ? { whose } : {});
 
-/** The place of a check that nobody sits and waits for. */
+/** Lane and priority of a check that no one is waiting for. */
 export const CHECK_AGAIN: Place = Object.freeze({ lane: "slow", priority: PRIORITY.again });
 
-/** The place of a search for causes: a report is there already, and checks come first. */
+/** Lane and priority of a search for causes: the report already exists, so checks come first. */
 export const EXPLAINED_LATER: Place = Object.freeze({ lane: "slow", priority: PRIORITY.explained });
 
-/** The queue's own database calls on a transaction of ours, so that both are committed as one. */
+/** Runs the queue's database calls in our transaction, so that both are committed together. */
 export function onTransaction(manager: EntityManager): PgBoss.Db {
 	return {
 		async executeSql(text, values) {
@@ -72,7 +72,7 @@ export function onTransaction(manager: EntityManager): PgBoss.Db {
 }
 
 /**
- * A connection to the queue. Only workers look after it (expire, archive); all may send.
+ * A connection to the queue. Only workers maintain it (expire, archive); all processes may send.
  *
  * @param looksAfter whether this process is a worker
  */
@@ -119,7 +119,7 @@ const NOTIFY_WORKERS = statement({}, "SELECT pg_notify($1, $2)");
  * workers for the quick ones.
  *
  * The queue's interface has no such call, so that its own `INSERT` becomes part of ours here. In a transaction of its
- * own a hand-in takes four calls of the database in place of one: measured with `setup/bench-load.mjs` on two cores
+ * own a hand-in takes four calls of the database instead of one: measured with `setup/bench-load.mjs` on two cores
  * (2026-11-29, the best of several runs), 1,665 hand-ins a second were taken so, and 2,112 like this.
  */
 export async function sendBeside<R extends Row>(
@@ -143,7 +143,7 @@ export async function sendBeside<R extends Row>(
 	return rows;
 }
 
-/** Sends work inside a transaction and wakes the workers when it is committed. */
+/** Sends jobs inside a transaction and notifies the workers when it is committed. */
 export async function sendWork(queue: PgBoss, manager: EntityManager, job: QueuedJob, place: Place): Promise<void> {
 	await queue.send(queueOf(place.lane), job, { ...optionsOf(place), db: onTransaction(manager) });
 	await NOTIFY_WORKERS.all(manager, [WORK_CHANNEL, place.lane]);

@@ -5,22 +5,22 @@ import { boolean, integer, statement, uuid } from "../database/statement.ts";
 import { Refusal } from "../refusals.ts";
 import { type Place, PRIORITY, type Whose } from "./queue.ts";
 
-/** Hand-ins of one student that may wait to be checked at once. */
+/** Largest number of one student's hand-ins waiting for their check. */
 const MAX_WAITING = 10;
-/** A student with so many before it has the next one checked when there is room beside others. */
+/** With this many waiting hand-ins, a student's next one goes into the slow lane. */
 const FEW = 2;
-/** A check that took longer than this, in milliseconds, is remembered. */
+/** A check longer than this, in milliseconds, is recorded as slow. */
 const SLOW_MILLISECONDS = 1_000;
-/** For how long: until then the student's next ones take turns with slow ones. */
+/** How long: until then the student's next checks go into the slow lane. */
 export const SLOW_MEMORY = "10 minutes";
-/** So many students with slow checks of one assignment make it a slow one. */
+/** With this many students with slow checks, an assignment counts as slow. */
 const SLOW_STUDENTS = 3;
 
-/** How far each waiting hand-in puts back the next one of its student, and of its class. */
+/** Priority steps by which each waiting hand-in delays the next one of its student, and of its class. */
 const STEP_BACK = { student: 20, class: 1 } as const;
 const MOST_BACK = { student: 500, class: 400 } as const;
 
-/** Hand-ins that wait to be checked, with their students and classes: a common table expression. */
+/** Common table expression: hand-ins waiting for their check, with students and classes. */
 export const WAITING = `waiting AS MATERIALIZED (
 		SELECT h.student_id, a.class_id
 		FROM checks c
@@ -28,7 +28,7 @@ export const WAITING = `waiting AS MATERIALIZED (
 		JOIN assignments a ON a.id = h.assignment_id
 		WHERE c.ended_at IS NULL AND c.reason = 'hand-in')`;
 
-/** Whether checks of a student, or of an assignment, have been slow of late. */
+/** Whether recent checks of a student, or of an assignment, were slow. */
 export const slowOf = (student: string, assignment: string) => `(EXISTS (
 			SELECT 1 FROM slow_checks k
 			WHERE k.student_id = ${student} AND k.at > now() - interval '${SLOW_MEMORY}')
@@ -37,24 +37,25 @@ export const slowOf = (student: string, assignment: string) => `(EXISTS (
 
 /** What decides when a check has its turn. */
 export interface Waiting {
-	/** Hand-ins of the student, and of the class, that wait already. */
+	/** Numbers of waiting hand-ins of the student, and of the class. */
 	readonly ofStudent: number;
 	readonly ofClass: number;
-	/** Whether the student's last checks, or others of the assignment, were slow. */
+	/** Whether recent checks of the student or the assignment were slow. */
 	readonly slow: boolean;
 	readonly whose: Whose;
 }
 
 /**
- * Where a student's check waits: people and classes take turns, so that whoever has little waiting comes first.
+ * Lane and priority of a student's check: people and classes take turns, so that those with few waiting checks come
+ * first.
  *
- * @throws Refusal "too-many-calls" where too many of the student's wait already
+ * @throws Refusal "too-many-calls" if too many of the student's checks are waiting
  */
 export function turnOf({ ofStudent, ofClass, slow, whose }: Waiting): Place {
 	if (ofStudent >= MAX_WAITING)
 		throw new Refusal(
 			"too-many-calls",
-			`${MAX_WAITING} of your programs are still waiting to be checked, so this one was not handed in. It is kept in the editor; hand it in when one of them is done.`,
+			`${MAX_WAITING} of your programs are still waiting for their check, so this one wasn't handed in. Hand it in when one is done; it stays in your editor.`,
 			undefined,
 			2,
 		);
@@ -73,7 +74,7 @@ const SELF_CHECK_TURN = statement(
 		WHERE a.id = $2`,
 );
 
-/** The turn of a check that a student asks for before handing in. */
+/** Lane and priority of a student's self-check. */
 export async function turnOfSelfCheck(
 	manager: EntityManager,
 	of: { readonly studentId: string; readonly assignmentId: string },

@@ -26,7 +26,7 @@ const assignment = z.strictObject({
 	title: z.string().optional(),
 	/** Keys of exercises of this archive, in order. */
 	exercises: z.array(key).min(1),
-	/** Key of the collection that it was set with. */
+	/** Key of its collection. */
 	collection: key.optional(),
 	doneWhen: z.number().optional(),
 	opensAt: instant,
@@ -49,7 +49,7 @@ const assignment = z.strictObject({
 		)
 		.default([]),
 	releases: z.array(z.strictObject({ student: key, by: key, at: instant })).default([]),
-	/** What students who were deleted had, without their names. */
+	/** Points of deleted students, without their names. */
 	nameless: z.array(z.strictObject({ exercise: key, earned: points, possible: points })).default([]),
 });
 
@@ -126,7 +126,7 @@ const archive = z.strictObject({
 	drafts: z.array(draft).default([]),
 });
 export type ClassArchive = z.output<typeof archive>;
-/** What may stand in an archive's file, where defaults are left out. */
+/** The input type of an archive file, with optional defaults. */
 export type ArchiveFile = z.input<typeof archive>;
 
 /** Reads an archive's text. */
@@ -137,7 +137,7 @@ export function readArchive(text: string): ClassArchive {
 	} catch (error) {
 		throw new Refusal(
 			"archive-wrong",
-			`The archive is no JSON: ${error instanceof Error ? error.message : String(error)}`,
+			`The archive isn't JSON: ${error instanceof Error ? error.message : String(error)}`,
 		);
 	}
 	const wrong = readText(value);

@@ -1,13 +1,13 @@
 import { parse } from "csv-parse/sync";
 import { Refusal } from "../refusals.ts";
 
-/** A row of a CSV text, with the line that it begins on. */
+/** A row of a CSV text, with its first line. */
 export interface CsvRow {
 	readonly line: number;
 	readonly cells: readonly string[];
 }
 
-/** The rows of a CSV text with the line that each begins on. Throws a refusal with the line of what is wrong. */
+/** The rows of a CSV text, each with its first line. Throws a refusal with the line of an error. */
 export function csvRows(text: string): CsvRow[] {
 	try {
 		const records = parse(text, {
@@ -25,6 +25,6 @@ export function csvRows(text: string): CsvRow[] {
 		}[];
 		return records.map(({ info, record }) => ({ line: info.lines, cells: record }));
 	} catch (error) {
-		throw new Refusal("file-wrong", `The file is no CSV: ${error instanceof Error ? error.message : String(error)}`);
+		throw new Refusal("file-wrong", `The file isn't CSV: ${error instanceof Error ? error.message : String(error)}`);
 	}
 }

@@ -2,17 +2,17 @@ import { Refusal } from "../refusals.ts";
 import { csvRows } from "./csv-rows.ts";
 import { unzip } from "./unzip.ts";
 
-/** A row of one of the files, by the names of its columns. */
+/** A row of one of the files, by column name. */
 export interface Line {
 	/** Where it is in its file. */
 	readonly line: number;
 	readonly cells: Readonly<Record<string, string>>;
 }
 
-/** A file of the set: its rows by the names of its columns (OneRoster 1.2 CSV binding, section 4). */
+/** A file of the set: its rows by column name (OneRoster 1.2 CSV binding, section 4). */
 function tableOf(files: ReadonlyMap<string, Uint8Array>, name: string, needed: readonly string[]): Line[] {
 	const bytes = files.get(name);
-	if (!bytes) throw new Refusal("file-wrong", `The zip holds no ${name}.`);
+	if (!bytes) throw new Refusal("file-wrong", `The zip file has no ${name}.`);
 	const [heading, ...rows] = csvRows(new TextDecoder().decode(bytes));
 	if (rows.length > MAX_ROWS) throw new Refusal("file-wrong", `${name} has more than ${MAX_ROWS} rows.`);
 	const columns = heading?.cells ?? [];
@@ -23,7 +23,7 @@ function tableOf(files: ReadonlyMap<string, Uint8Array>, name: string, needed: r
 		.filter(({ cells }: Line) => cells.status !== "tobedeleted");
 }
 
-/** What a set of OneRoster files says of classes and people. */
+/** The classes and people in a set of OneRoster files. */
 export interface OneRoster {
 	readonly classes: Line[];
 	readonly users: ReadonlyMap<string, Line>;
@@ -34,7 +34,7 @@ export interface OneRoster {
 const MAX_ROWS = 100_000;
 const LIMITS = { files: 40, bytes: 50_000_000 };
 
-/** Reads a zip of OneRoster 1.2 or 1.1 CSV files. Throws a refusal that says what is missing. */
+/** Reads a zip of OneRoster 1.2 or 1.1 CSV files. Throws a refusal that names what is missing. */
 export async function readOneRoster({ zip }: { readonly zip: Uint8Array }): Promise<OneRoster> {
 	const files = await unzip({ zip, limits: LIMITS });
 	const named = new Map(files.map(([path, bytes]) => [path.split("/").at(-1) as string, bytes] as const));
@@ -45,7 +45,10 @@ export async function readOneRoster({ zip }: { readonly zip: Uint8Array }): Prom
 	);
 	const version = manifest.get("oneroster.version");
 	if (version !== "1.2" && version !== "1.1")
-		throw new Refusal("file-wrong", `The manifest tells OneRoster ${version ?? "of no version"}; 1.2 is read.`);
+		throw new Refusal(
+			"file-wrong",
+			`The manifest tells OneRoster ${version ?? "of no version"}; only 1.2 can be read.`,
+		);
 	const sessions = named.has("academicSessions.csv")
 		? tableOf(named, "academicSessions.csv", ["sourcedId", "title"])
 		: [];

@@ -21,17 +21,17 @@ import {
 import { INTERPRETERS, threadMilliseconds } from "@markpen/threads";
 import { Refusal } from "../refusals.ts";
 
-/** What is worked out of an exercise's file once, when it is published. */
+/** Data computed once from an exercise's file when it is published. */
 export interface PreparedExercise {
 	/** The exercise as JSON. */
 	readonly file: string;
 	/** What its model draws, as SVG. */
 	readonly modelSvg: string;
-	/** What its example draws, as SVG; null where it has none. */
+	/** The example's drawing as SVG; null without an example. */
 	readonly exampleSvg: string | null;
 	/** Topics, level and minutes, for searching; null or empty if the file has none. */
 	readonly teaches: string[];
-	/** What students may write in, the usual language first. */
+	/** Allowed languages, the usual one first. */
 	readonly languages: LanguageId[];
 	readonly level: number | null;
 	readonly minutes: number | null;
@@ -41,21 +41,21 @@ export type Prepared =
 	| { readonly ok: true; readonly exercise: ExerciseFile; readonly prepared: PreparedExercise }
 	| { readonly ok: false; readonly problems: readonly FileProblem[] };
 
-/** How long a teacher's own program may draw for its picture. */
+/** Time limit for drawing a teacher's model, in milliseconds. */
 const DRAW_MILLISECONDS = 2_000;
 
-/** Languages are loaded where an exercise needs them, once a thread. */
+/** Languages are loaded when an exercise needs them, once per thread. */
 const LOADER = new LanguageLoader(INTERPRETERS);
 
 function svgBy({ source, language }: SourceText, exercise: ExerciseFile, languages: Languages): string {
 	const end = performance.now() + DRAW_MILLISECONDS;
-	// What is left out is left out for students: a teacher's own program may use it.
+	// Left-out statements are only for students: the teacher's programs may use them.
 	const conditions = { ...runUnder(conditionsOf(exercise), { stop: () => performance.now() > end }), without: [] };
 	const tape = tapeOf(source, { ...conditions, language: languageOf(languages, language) });
 	return tape ? svgOf(pictureOf(tape)) : "";
 }
 
-/** How long marking the model may take: every hand-in of a class is marked so. */
+/** Time limit for marking the model: every hand-in takes about as long. */
 const MARK_MILLISECONDS = 2_000;
 
 function millisecondsToMark(exercise: ExerciseFile, languages: Languages): number {
@@ -65,7 +65,7 @@ function millisecondsToMark(exercise: ExerciseFile, languages: Languages): numbe
 	return threadMilliseconds() - begun;
 }
 
-/** Refuses an exercise whose model alone takes long to mark. */
+/** Refuses an exercise whose model takes too long to mark. */
 function refuseHeavy(exercise: ExerciseFile, languages: Languages): void {
 	const took = millisecondsToMark(exercise, languages);
 	if (took <= MARK_MILLISECONDS) return;
@@ -78,7 +78,8 @@ function refuseHeavy(exercise: ExerciseFile, languages: Languages): void {
 /**
  * Reads an exercise's file and draws its pictures.
  *
- * @param of.measured whether it is to be published, and so refused where it takes too long to mark
+ * @param of.measured whether to refuse an exercise that takes too long to mark, as for publishing
+ *
  * @throws Refusal "too-costly"
  */
 export async function prepareExercise(of: { readonly source: string; readonly measured?: boolean }): Promise<Prepared> {

@@ -5,7 +5,7 @@ import { csvRows } from "./csv-rows.ts";
 export const FIELDS = ["name", "first name", "last name", "sign-in name", "id"] as const;
 export type Field = (typeof FIELDS)[number];
 
-/** Headings that schools' programs give these columns, in small letters. */
+/** Headings that schools use for these columns, in lower case. */
 const HEADINGS: Readonly<Record<Field, readonly string[]>> = {
 	name: ["name", "student", "student name", "full name", "pupil", "pupil name", "learner", "display name"],
 	"first name": ["first name", "given name", "forename", "preferred name", "first", "givenname", "firstname"],
@@ -35,13 +35,13 @@ const plain = (heading: string) =>
 		.toLowerCase()
 		.replace(/[_\s]+/g, " ");
 
-/** Reads a roster: the columns are found by their headings. */
+/** Reads a roster; columns are recognised by their headings. */
 export function readRoster({ csv }: { readonly csv: string }): RosterFile {
 	const [heading, ...rows] = csvRows(csv);
 	if (!heading)
 		throw new Refusal(
 			"file-wrong",
-			"The file is empty. Its first line holds the headings, like Name and Sign-in name.",
+			"The file is empty. Its first line must be the headings, like Name and Sign-in name.",
 		);
 	const at = new Map<Field, number>();
 	const columns: Record<string, string> = {};
@@ -54,7 +54,7 @@ export function readRoster({ csv }: { readonly csv: string }): RosterFile {
 	if (!at.has("name") && !(at.has("first name") && at.has("last name")))
 		throw new Refusal(
 			"file-wrong",
-			`No column holds the students' names. The first line holds the headings: Name, or First name and Last name; this file's are ${heading.cells.slice(0, 8).join(", ")}.`,
+			`There is no column with the students' names. The headings must include Name, or First name and Last name. This file has: ${heading.cells.slice(0, 8).join(", ")}.`,
 		);
 	const cell = (cells: readonly string[], field: Field) => {
 		const i = at.get(field);
@@ -74,7 +74,7 @@ export function readRoster({ csv }: { readonly csv: string }): RosterFile {
 	};
 }
 
-/** "Quay, Nell" as people say it: "Nell Quay". */
+/** Turns "Quay, Nell" into "Nell Quay". */
 function turned(name: string | undefined): string | undefined {
 	const [, last, first] = /^([^,]+),\s*([^,]+)$/.exec(name ?? "") ?? [];
 	return last !== undefined && first !== undefined ? `${first} ${last}` : name;

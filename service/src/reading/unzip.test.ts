@@ -10,13 +10,13 @@ const textOf = (files: [string, Uint8Array][]) => files.map(([name, bytes]) => [
 interface Made {
 	readonly name: string;
 	readonly data: Uint8Array;
-	/** What the directory says of it, where that isn't true. */
+	/** False values in the directory, for tests. */
 	readonly size?: number;
 	/** Where its local header is said to be. */
 	readonly at?: number;
 }
 
-/** A zip whose directory says what a test wants (PKWARE's APPNOTE, 4.3). */
+/** A zip with a directory chosen by a test (PKWARE's APPNOTE, 4.3). */
 function forged(files: readonly Made[]): Uint8Array {
 	const parts: Buffer[] = [];
 	const directory: Buffer[] = [];

@@ -3,27 +3,27 @@ import { fromBuffer, getFileNameLowLevel } from "yauzl";
 import { Refusal } from "../refusals.ts";
 
 export interface UnzipLimits {
-	/** Files at the most. */
+	/** Files at most. */
 	readonly files: number;
-	/** Bytes that they may have together, unpacked. */
+	/** Largest total size unpacked, in bytes. */
 	readonly bytes: number;
 }
 
-/** A file grows no more than that when it is unpacked; deflate itself could do a thousandfold. */
+/** Largest compression ratio of a file; deflate itself reaches about 1000. */
 const MAX_RATIO = 200;
-/** Files as small as this may grow as they like. */
+/** Files up to this size may have any ratio. */
 const SMALL = 1_048_576;
-/** Bytes before a file's data, its name left out (PKWARE's APPNOTE, 4.3.7). */
+/** Size of a local file header without the name (PKWARE's APPNOTE, 4.3.7). */
 const LOCAL_HEADER = 30;
 
 const megabytes = (bytes: number) => `${Math.round(bytes / 1_000_000)} MB`;
 const wrong = (says: string) => new Refusal("file-wrong", says);
-const NO_ZIP = "This is no zip that can be read. Pack the files again and send that.";
+const NO_ZIP = "This zip file can't be read. Zip the files again.";
 const isLeftOut = (name: string) => name.endsWith("/") || /(?:^|\/)(?:__MACOSX\/|\.[^./])/.test(name);
 
 function opened(zip: Uint8Array): Promise<ZipFile> {
 	return new Promise((resolve, reject) => {
-		// Names are decoded below: what leads out of the zip is only a name here.
+		// Names are decoded below; paths out of the zip are only names here.
 		const options = { lazyEntries: true, decodeStrings: false };
 		fromBuffer(Buffer.from(zip.buffer, zip.byteOffset, zip.byteLength), options, (error, file) =>
 			error ? reject(wrong(NO_ZIP)) : resolve(file),
@@ -37,7 +37,7 @@ interface Packed {
 	readonly entry: Entry;
 }
 
-/** The files of a zip's directory, before any of them is unpacked. */
+/** The entries of a zip's directory, before unpacking. */
 function packedIn(file: ZipFile, limits: UnzipLimits): Promise<Packed[]> {
 	const entries: Packed[] = [];
 	let bytes = 0;
@@ -50,8 +50,8 @@ function packedIn(file: ZipFile, limits: UnzipLimits): Promise<Packed[]> {
 			if (!isLeftOut(name)) {
 				bytes += entry.uncompressedSize;
 				if (name.includes("\u0000"))
-					return reject(wrong("A file of the zip has a name that is no text. Name it anew and pack the files again."));
-				if (entries.length === limits.files) return reject(wrong(`The zip holds more than ${limits.files} files.`));
+					return reject(wrong("A file in the zip has an invalid name. Rename it and zip the files again."));
+				if (entries.length === limits.files) return reject(wrong(`The zip file has more than ${limits.files} files.`));
 				if (bytes > limits.bytes)
 					return reject(wrong(`The files of the zip have more than ${megabytes(limits.bytes)} together.`));
 				if (entry.uncompressedSize > SMALL && entry.uncompressedSize > MAX_RATIO * entry.compressedSize)
@@ -64,7 +64,7 @@ function packedIn(file: ZipFile, limits: UnzipLimits): Promise<Packed[]> {
 	});
 }
 
-/** Refuses files that share bytes of the zip: each would unpack the same ones once more. */
+/** Refuses overlapping entries (a zip bomb): each would unpack the same bytes again. */
 function refuseOverlaps(files: readonly Packed[]): void {
 	const places = files
 		.map(({ name, entry }) => ({
@@ -80,7 +80,7 @@ function refuseOverlaps(files: readonly Packed[]): void {
 	}
 }
 
-/** Unpacks a file; what has more bytes than its directory says ends there. */
+/** Unpacks a file; stops if it has more bytes than the directory says. */
 function unpacked(file: ZipFile, { name, entry }: Packed): Promise<Uint8Array> {
 	return new Promise((resolve, reject) => {
 		const broken = () => reject(wrong(`${name} can't be unpacked: the zip says wrong things of it.`));
@@ -95,8 +95,8 @@ function unpacked(file: ZipFile, { name, entry }: Packed): Promise<Uint8Array> {
 }
 
 /**
- * The files of a zip by their paths; folders, hidden files and what macOS adds are left out. Refuses what is no zip,
- * has too many files, grows too large, or says wrong things of its files, with the file's name.
+ * The files of a zip by path, without folders, hidden files and macOS metadata. Refuses an invalid zip, too many files,
+ * too large files and false directory entries, naming the file.
  */
 export async function unzip({
 	zip,

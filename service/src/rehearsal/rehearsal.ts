@@ -23,7 +23,7 @@ export interface About {
 	readonly carriedOut?: string;
 }
 
-/** What a job of a rehearsal is about, as it was when the job was made. */
+/** The subject of a rehearsal's job, at the time the job was created. */
 const aboutOf = (job: { readonly about: unknown }) => job.about as About;
 
 const decided = (table: string) =>
@@ -76,10 +76,10 @@ function movedOf(row: Row, beyondFull: boolean): Moved | undefined {
 			criterion,
 			before: pointsIn(row.before, criterion),
 			after: pointsIn(row.report, criterion),
-			says: now ? now.sentence : "This criterion is gone.",
+			says: now ? now.sentence : "This criterion was removed.",
 		};
 	});
-	// An adjustment was made of what was found then; where something else is found now, a person looks again.
+	// An adjustment belongs to its finding; if the finding changed, a teacher has to look again.
 	const decide = Object.entries(row.adjustments)
 		.filter(([criterion]) => differing.includes(criterion))
 		.map(([criterion, adjusted]) => ({
@@ -108,7 +108,7 @@ const FIND_VERSIONS = statement(
 		WHERE v.id = ANY($1)`,
 );
 
-/** Whose points would move, by how much and why, and which adjustments need a decision. */
+/** Whose points would change, by how much and why, and which adjustments need a decision. */
 export async function rehearsalOf(manager: EntityManager, job: JobRecord) {
 	const about = aboutOf(job);
 	const versions = await FIND_VERSIONS.all(manager, [[about.fromVersionId, about.toVersionId]]);
@@ -152,8 +152,7 @@ const LIST_UNREHEARSED = statement(
 );
 
 /**
- * Lets what a rehearsal found hold: the new version, the new reports beside the old ones, all adjustments but the
- * dropped ones.
+ * Applies a rehearsal: the new version, the new reports (the old ones are kept), all adjustments except dropped ones.
  */
 export async function carryOutRehearsal(
 	manager: EntityManager,
@@ -210,7 +209,7 @@ export async function carryOutRehearsal(
 				new: now.earned,
 			});
 	}
-	// What was handed in since the rehearsal is checked on the new version too.
+	// Hand-ins since the rehearsal are checked with the new version too.
 	const since = await LIST_UNREHEARSED.all(manager, [
 		about.assignmentId,
 		about.exerciseId,

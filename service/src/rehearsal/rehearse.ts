@@ -53,7 +53,7 @@ async function withCauses(
 	);
 }
 
-/** Checks one hand-in for a rehearsal: what comes out is kept beside, and changes nothing. */
+/** Checks one hand-in for a rehearsal; the report is stored separately and changes nothing. */
 export async function rehearse(
 	dataSource: DataSource,
 	threads: Threads,
@@ -69,7 +69,7 @@ export async function rehearse(
 		await lock(manager, "job", of.jobId);
 		if (report) await STORE_REHEARSED.all(manager, [of.jobId, of.handInId, JSON.stringify(report)]);
 		const [row] = await COUNT_REHEARSED.all(manager, [of.jobId]);
-		// What a student who left for good had handed in isn't waited for.
+		// Hand-ins of deleted students aren't waited for.
 		if (!report) await manager.update(JobEntity, { id: of.jobId }, { total: () => "total - 1" });
 		await stepJob(manager, of.jobId, row?.count ?? 0);
 		await complete(manager);

@@ -57,9 +57,9 @@ export function rehearsalRoutes(context: AppContext): void {
 			if (job.state !== "done")
 				throw new Refusal(
 					"not-this-way",
-					"The rehearsal isn't over yet. Wait until it is, and look at what would move.",
+					"The comparison is still running. Wait until it is done, then look at the changes.",
 				);
-			if ("carriedOut" in job.about) throw new Refusal("not-this-way", "This rehearsal was carried out already.");
+			if ("carriedOut" in job.about) throw new Refusal("not-this-way", "These changes were already applied.");
 			await recordAudit(tx, {
 				who: account.id,
 				what: "carried out rehearsal",

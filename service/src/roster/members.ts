@@ -7,12 +7,12 @@ import { carryOutRoster, planRoster } from "./roster.ts";
 import { freshSignInName } from "./sign-in-name.ts";
 import { join, leave, rosterOf, type StudentRow, studentIn, studentOfTeacher } from "./store.ts";
 
-/** Who joins a class: a student whom the teacher has already, or a new one by name. */
+/** A student joining a class: one of the teacher's students, or a new one by name. */
 export type NewMember =
 	| { readonly studentId: string }
 	| { readonly name: string; readonly signInName?: string | undefined };
 
-/** The sign-in name that a student has in a class, or a fresh one. */
+/** A student's sign-in name in a class, or a new one. */
 async function nameFor(
 	manager: EntityManager,
 	classId: string,
@@ -29,7 +29,7 @@ async function nameFor(
 /**
  * Adds a student to a class; a new one gets a card.
  *
- * @throws Refusal "not-found" for a student of other teachers, "taken" for a sign-in name that the class has
+ * @throws Refusal "not-found" for another teacher's student, "taken" for a sign-in name in use
  */
 export async function addStudent(
 	manager: EntityManager,
@@ -66,7 +66,9 @@ export async function addStudent(
 	if (planned?.does !== "adds")
 		throw new Refusal(
 			"taken",
-			planned?.does === "wrong" ? planned.says : `Somebody in the class signs in as ${body.signInName ?? ""} already.`,
+			planned?.does === "wrong"
+				? planned.says
+				: `Another student in this class already signs in as ${body.signInName ?? ""} already.`,
 		);
 	const [card] = await carryOutRoster(manager, classId, [planned], prepared);
 	if (!card) throw new Error("a new student has a card");
@@ -80,14 +82,14 @@ export async function addStudent(
 	return { studentId: card.studentId, card };
 }
 
-/** A student's way from one class to another. */
+/** A student's move from one class to another. */
 export interface Move {
 	readonly from: string;
 	readonly to: string;
 	readonly studentId: string;
 }
 
-/** Moves a student to another class, under the sign-in name that is free there. */
+/** Moves a student to another class, with a sign-in name that is free there. */
 export async function moveStudent(manager: EntityManager, move: Move, account: Account): Promise<StudentRow> {
 	const { from, to, studentId } = move;
 	const student = await studentIn(manager, from, studentId);

@@ -67,7 +67,7 @@ async function classPlans(
 				row: line.line,
 				name: line.cells.title ?? "",
 				does: "wrong",
-				says: "Left out with who is in it: a class's title is one line of text with 120 letters at the most.",
+				says: "Left out with who is in it: a class's title is one line of text with at most 120 letters.",
 			});
 			continue;
 		}
@@ -143,7 +143,7 @@ const RENAME_CLASS = statement(
 		WHERE id = $1 AND name <> $2`,
 );
 
-/** Imports classes with their teachers and students; what is known by its sourcedId is updated. */
+/** Imports classes with their teachers and students; known sourcedIds are updated. */
 export async function importOneRoster(
 	manager: EntityManager,
 	tables: OneRoster,

@@ -46,7 +46,7 @@ test("a page ends where its rows do, and its cursor leads on from the last", () 
 	]);
 	expect(pageOf(rows, 3, (r) => [r]).next).toBeNull();
 	for (const wrong of ["", "x", Buffer.from("[1]").toString("base64url"), next ?? ""])
-		expect(() => cursorOf(wrong, 1)).toThrow("This cursor isn't one that a page gave.");
+		expect(() => cursorOf(wrong, 1)).toThrow("This cursor isn't valid. Use the one from the page before.");
 });
 
 test("times with a zone are instants already; without one they are on the class's clock", () => {

@@ -17,14 +17,14 @@ import {
 	studentOfTeacher,
 } from "./store.ts";
 
-/** One row of an import with all that carrying it out needs. */
+/** One row of an import with all data needed to apply it. */
 export interface Planned extends ImportRow {
 	readonly studentId: string | undefined;
 	readonly signInName: string;
 	readonly sourcedId: string | undefined;
 }
 
-/** The most students that one import brings. */
+/** Largest number of students in one import. */
 const MAX_ROWS = 1_000;
 const LONGEST_NAME = 120;
 // biome-ignore lint/suspicious/noControlCharactersInRegex: what names may not hold.
@@ -37,8 +37,8 @@ export const isName = (text: string): boolean =>
 const lower = (text: string) => text.toLowerCase();
 
 /**
- * What an import would do with each row: nothing is changed yet. A row is known by the number of the school's records,
- * else by its sign-in name in the class, else by a name that one student in the class has.
+ * What an import would do with each row, without changing anything. A row is matched by the school's number, then by
+ * sign-in name in the class, then by a name that is unique in the class.
  */
 export async function planRoster(
 	manager: EntityManager,
@@ -53,7 +53,7 @@ export async function planRoster(
 	for (const line of lines.slice(0, MAX_ROWS))
 		planned.push(await planLine(manager, line, { roster, taken, seen, teacher }));
 	for (const line of lines.slice(MAX_ROWS))
-		planned.push(wrong(line, `one file brings ${MAX_ROWS} students at the most; put the rest into another`));
+		planned.push(wrong(line, `one file brings ${MAX_ROWS} students at most; put the rest into another file`));
 	return planned;
 }
 
@@ -82,10 +82,10 @@ async function planLine(
 	{ roster, taken, seen, teacher }: Plan,
 ): Promise<Planned> {
 	const { row, name, signInName, sourcedId } = line;
-	if (name === "") return wrong(line, "there is no name in it");
-	if (!isName(name)) return wrong(line, `a name is one line of text with ${LONGEST_NAME} letters at the most`);
+	if (name === "") return wrong(line, "the name is missing");
+	if (!isName(name)) return wrong(line, `a name is one line of text with ${LONGEST_NAME} letters at most`);
 	if (signInName !== undefined && !/^[\p{L}\p{N}._-]{1,80}$/u.test(signInName))
-		return wrong(line, "a sign-in name is made of letters, digits, points and hyphens");
+		return wrong(line, "a sign-in name has only letters, digits, dots and hyphens");
 	const namesakes = roster.filter((s) => lower(s.name) === lower(name));
 	const byNumber =
 		sourcedId === undefined ? undefined : roster.find((s) => s.sourcedId === sourcedId || s.id === sourcedId);
@@ -109,9 +109,9 @@ async function planLine(
 			: signInName !== undefined
 				? `sign-in ${lower(signInName)}`
 				: `name ${lower(name)}`);
-	if (seen.has(identity)) return wrong(line, "it is there twice in this file");
+	if (seen.has(identity)) return wrong(line, "it is in this file twice");
 	seen.add(identity);
-	// An id that was ours before is no number of the school's records.
+	// One of our own ids isn't a number from the school's records.
 	const of = { row, name, sourcedId: student?.id === sourcedId ? undefined : sourcedId };
 	if (student) {
 		const next = signInName ?? student.signInName;
@@ -125,18 +125,17 @@ async function planLine(
 		];
 		const more = { ...of, studentId: student.id, signInName: next };
 		if (student.leftAt && !teacher.administrator && !(await studentOfTeacher(manager, student.id, teacher.id))?.mine)
-			return wrong(line, "this student is in another teacher's class now; an administrator can bring them back");
-		if (student.leftAt)
-			return { ...more, does: "comes back", says: "Comes back into the class; the earlier work is there." };
+			return wrong(line, "this student is now in another teacher's class; an administrator can move them back");
+		if (student.leftAt) return { ...more, does: "comes back", says: "Returns to the class, with all earlier work." };
 		return changes.length > 0
 			? { ...more, does: "updates", says: `Changes ${changes.join(", ")}.` }
-			: { ...more, does: "leaves it", says: "Is in the class as the file has it." };
+			: { ...more, does: "leaves it", says: "Already in the class; no change." };
 	}
 	const next = signInName ?? freshSignInName(name, taken);
 	if (taken.has(lower(next))) return wrong(line, `another student in the class signs in as ${next}`);
 	const elsewhere = sourcedId === undefined ? undefined : await studentBySourcedId(manager, sourcedId, teacher.id);
 	if (elsewhere && !elsewhere.mine && !teacher.administrator)
-		return wrong(line, "this number is a student's of another teacher; an administrator can bring them in");
+		return wrong(line, "this number belongs to another teacher's student; an administrator can add them");
 	taken.add(lower(next));
 	if (elsewhere)
 		return {
@@ -153,9 +152,9 @@ async function planLine(
 export const newIn = (planned: readonly Planned[]) => planned.filter((p) => p.does === "adds").length;
 
 /**
- * Carries a plan out, and gives a card to each new student.
+ * Applies a plan, with a card for each new student.
  *
- * @param prepared passphrases for them; what is missing is made
+ * @param prepared passphrases for them; missing ones are created
  */
 export async function carryOutRoster(
 	manager: EntityManager,

@@ -61,7 +61,7 @@ export function rosterRoutes(context: AppContext): void {
 		const student = await studentIn(manager, params.id, params.student);
 		if (!student) throw new Refusal("not-found");
 		if (student.leftAt)
-			throw new Refusal("not-this-way", `${student.name} left this class, so nothing is changed here any more.`);
+			throw new Refusal("not-this-way", `${student.name} left this class, so you can't change them here.`);
 		try {
 			await dataSource.transaction(async (tx) => {
 				if (body.name !== undefined) await renameStudent(tx, student.id, body.name);
@@ -105,7 +105,7 @@ export function rosterRoutes(context: AppContext): void {
 		if (asked && before.length < asked.size) throw new Refusal("not-found");
 		const prepared = await freshPassphrases(before.length);
 		return dataSource.transaction(async (tx) => {
-			// Whoever came or went meanwhile keeps what they have.
+			// Students who joined or left in the meantime are unchanged.
 			const ids = new Set(before.map((s) => s.id));
 			const students = (await present(tx)).filter((s) => ids.has(s.id));
 			const cards = await newCards(tx, params.id, students, prepared);

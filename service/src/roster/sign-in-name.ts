@@ -5,7 +5,7 @@ const letters = (text: string) =>
 		.toLowerCase()
 		.replace(/[^a-z0-9]/g, "");
 
-/** A sign-in name that nobody in a class has: the first name, else with initials of the last, else with a number. */
+/** A free sign-in name in a class: the first name, then with initials of the last name, then with a number. */
 export function freshSignInName(name: string, taken: ReadonlySet<string>): string {
 	const parts = name
 		.split(/\s+/)

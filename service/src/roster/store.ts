@@ -4,10 +4,10 @@ import { ClassStudentEntity } from "../database/entities/class.ts";
 import { boolean, instant, nullable, type RowOf, statement, text, uuid } from "../database/statement.ts";
 
 /**
- * Whether a student is a teacher's now, as SQL: in one of the teacher's own open classes, or in nobody's any more and
- * in one of the teacher's before.
+ * SQL condition: the student is the teacher's now, i.e. in one of the teacher's own open classes, or in no class now
+ * and formerly in one of the teacher's.
  *
- * @param teacher the parameter that holds the teacher's id
+ * @param teacher the SQL parameter with the teacher's id
  */
 export const hasStudent = (student: string, teacher: string) => `(EXISTS (
 			SELECT 1 FROM class_students s
@@ -46,7 +46,7 @@ const ROSTER_OF = statement(
 
 export type StudentRow = RowOf<typeof ROSTER_OF>;
 
-/** Everybody who is or was in a class, by name. */
+/** All present and former students of a class, by name. */
 export function rosterOf(manager: EntityManager, classId: string): Promise<StudentRow[]> {
 	return ROSTER_OF.all(manager, [classId]);
 }
@@ -70,7 +70,7 @@ const STUDENT_BY_SOURCED_ID = statement(
 		WHERE (a.sourced_id = $1 OR a.id::text = $1) AND a.role = 'student' AND a.closed_at IS NULL`,
 );
 
-/** A student by the number that a school's records give, with whether they are the teacher's now. */
+/** A student by the school's number, and whether they are the teacher's now. */
 export function studentBySourcedId(
 	manager: EntityManager,
 	sourcedId: string,
@@ -86,7 +86,7 @@ const STUDENT_OF_TEACHER = statement(
 		WHERE a.id = $1 AND a.role = 'student' AND a.closed_at IS NULL`,
 );
 
-/** A student, with whether they are the teacher's now. */
+/** A student, and whether they are the teacher's now. */
 export function studentOfTeacher(
 	manager: EntityManager,
 	studentId: string,
@@ -136,7 +136,7 @@ const LEAVE = statement(
 		RETURNING account_id`,
 );
 
-/** Ends a student's time in a class; the work stays. */
+/** Removes a student from a class; their work is kept. */
 export async function leave(manager: EntityManager, classId: string, studentId: string): Promise<boolean> {
 	return (await LEAVE.all(manager, [classId, studentId])).length > 0;
 }

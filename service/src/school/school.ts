@@ -9,12 +9,12 @@ import { setPassphrase } from "../session/store.ts";
 import { refuseZone } from "../time.ts";
 import { findSchool, freshLink, isLink, type SchoolRow, updateSchool, useLink } from "./store.ts";
 
-/** Whether the site has an account, so that it needs no setting up. */
+/** Whether the site has an account and so needs no set-up. */
 export function isSetUp(manager: EntityManager): Promise<boolean> {
 	return manager.existsBy(AccountEntity, {});
 }
 
-/** A set-up link of a site without accounts; undefined where it is set up already. */
+/** A set-up link of a site without accounts; undefined if it is already set up. */
 export async function setUpLink(manager: EntityManager): Promise<string | undefined> {
 	return (await isSetUp(manager)) ? undefined : freshLink(manager);
 }
@@ -27,21 +27,21 @@ export async function schoolSettings(manager: EntityManager, now = new Date()): 
 	return { ...row, schoolYear: row.schoolYear ?? schoolYearOf(now.getUTCFullYear(), now.getUTCMonth()) };
 }
 
-/** Refuses a link that can't set the site up: before a passphrase is hashed, which takes a while by design. */
+/** Refuses an invalid set-up link before hashing a passphrase, which is slow by design. */
 export async function refuseLink(manager: EntityManager, link: string): Promise<void> {
 	if (await isSetUp(manager))
-		throw new Refusal("link-over", "This site is set up already. Sign in, or ask its administrator for an account.");
+		throw new Refusal("link-over", "This site is already set up. Sign in, or ask the administrator for an account.");
 	if (!(await isLink(manager, link))) throw new Refusal("link-over");
 }
 
-/** Who sets a site up, with the hash of their passphrase. */
+/** The first administrator, with the hash of their passphrase. */
 export interface FirstAdministrator {
 	readonly name: string;
 	readonly signInName: string;
 	readonly hash: string;
 }
 
-/** Sets a site up by its link, in the caller's transaction; returns the id of the administrator's account. */
+/** Sets up a site with its link, in the caller's transaction; returns the id of the administrator's account. */
 export async function setUpSchool(
 	tx: EntityManager,
 	link: string,
@@ -49,7 +49,7 @@ export async function setUpSchool(
 	{ hash, ...administrator }: FirstAdministrator,
 ): Promise<string> {
 	refuseZone(school.zone);
-	// The link's row is locked while it is used, so that of two who come at once one is refused.
+	// The link's row is locked while in use, so of two simultaneous calls one is refused.
 	if (!(await useLink(tx, link)) || (await isSetUp(tx))) throw new Refusal("link-over");
 	const id = v7();
 	await insertTeacher(tx, { id, ...administrator, administrator: true, hash });

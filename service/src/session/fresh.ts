@@ -7,12 +7,12 @@ export interface Fresh {
 	readonly hash: string;
 }
 
-/** How many are hashed at once: the threads that are left are for signing in. */
+/** Number of simultaneous hashes; the remaining threads are for signing in. */
 const turns = pLimit(2);
 
 /**
- * New passphrases with their hashes. A hash takes some 25 ms by design: it is made before a transaction begins, so that
- * a class's cards don't hold a connection for seconds.
+ * New passphrases with their hashes. A hash takes about 25 ms by design. It is computed before a transaction starts, so
+ * that a class's cards don't block a connection for seconds.
  */
 export function freshPassphrases(count: number): Promise<Fresh[]> {
 	return Promise.all(

@@ -56,7 +56,7 @@ export function sessionRoutes(context: AppContext): void {
 		if (account.once && !(await useOnce(manager, account.id)))
 			throw new Refusal(
 				"wrong-passphrase",
-				"This passphrase was for one sign-in, which is over. Ask an administrator for a new one.",
+				"This one-time passphrase was already used. Ask an administrator for a new one.",
 			);
 		const browser = request.cookies[BROWSER_COOKIE] ?? freshBrowser();
 		await knowBrowser(manager, browser, account.id);
@@ -80,7 +80,7 @@ export function sessionRoutes(context: AppContext): void {
 	serve(context, ROUTES.changePassphrase, async ({ request, body }) => {
 		const { id } = accountOf(request);
 		if (!(await isOwnPassphrase(manager, id, body.now)))
-			throw new Refusal("wrong-passphrase", "This isn't your passphrase of now. Nothing was changed.");
+			throw new Refusal("wrong-passphrase", "Your current passphrase is wrong. Nothing was changed.");
 		const hash = await hashPassphrase(body.next);
 		await dataSource.transaction(async (tx) => {
 			await setPassphrase(tx, id, hash, false);

@@ -23,44 +23,44 @@ function isPassphrase(hashed: string, passphrase: string): Promise<boolean> {
 	return verify(hashed, passphrase);
 }
 
-/** Compared when no account has the name, so that both answers take as long. */
+/** Compared if no account has the name, so that both answers take equally long. */
 const NOBODY = "$argon2id$v=19$m=19456,t=2,p=1$bm9ib2R5bm9ib2R5bm9ib2R5$6Y3rS7sm4ZJ6R2w8pAcs6kXBsfmqGDeqPDq0ryVXvF0";
 
-/** Words of passphrases on cards: short, plain, unlike one another. */
+/** Words for passphrases on cards: short, common and easy to tell apart. */
 const WORDS =
 	"acorn amber anchor apple arrow autumn badge baker basin beacon birch blanket bonnet bottle branch brass bridge bucket button cabin candle canvas carpet castle cedar chalk cherry cloud clover cobalt comet copper coral cotton cradle crane daisy delta dolphin drum eagle easel ember falcon feather fennel ferry finch flint forest fountain fox garden ginger glass granite gravel hammer harbour hazel heron hill honey island ivory jacket jasper jetty kettle kite ladder lantern lemon lilac linen lobster maple marble meadow mirror mitten moss nettle nutmeg oak oat olive onion orchard otter paddle parcel pebble pencil pepper pigeon pillow planet plum pocket pond poplar quartz quilt rabbit raven ribbon river robin rocket saddle salmon sandal shell silver spruce starling stone summer sunset swan table teapot thimble thistle timber tulip turnip velvet violet walnut wharf willow window winter wren yarrow".split(
 		" ",
 	);
 
-/** A passphrase of three words and a number: some 29 bits, behind ten tries in ten minutes. */
+/** A passphrase of three words and a number: about 29 bits, protected by ten tries in ten minutes. */
 export function freshPassphrase(): string {
 	const word = () => WORDS[randomInt(WORDS.length)] as string;
 	return `${word()}-${word()}-${word()}-${randomInt(10, 100)}`;
 }
 
-/** A passphrase as cards have it, of what was typed: small letters, hyphens for spaces. */
+/** Typed text in the form of a card's passphrase: lower case, hyphens instead of spaces. */
 const asOnCards = (typed: string) =>
 	typed
 		.trim()
 		.toLowerCase()
 		.replace(/[\s_\u2010-\u2015-]+/g, "-");
 
-/** Whether it is the passphrase: to the letter, or as a card has it. */
+/** Whether it matches the passphrase exactly, or in the form of a card. */
 async function fits(hashed: string, typed: string): Promise<boolean> {
 	if (await isPassphrase(hashed, typed)) return true;
 	const plain = asOnCards(typed);
 	return plain !== typed && plain !== "" && isPassphrase(hashed, plain);
 }
 
-/** Who an attempt counts against, without saying a name. */
+/** The subjects of an attempt, without names. */
 const hidden = (subject: string) => createHash("sha256").update(subject).digest("base64url");
 
 /** Minutes for which a wrong passphrase counts. */
 const MINUTES = 10;
 /**
- * Wrong passphrases in that time, of one account and of one class from one address, after which only one attempt in
- * {@link PAUSE_SECONDS} is looked at, so that whoever has the right one waits no longer than that; and of one address,
- * after which none is.
+ * Limits of wrong passphrases in that time. Over the limit of an account, or of a class from one address, one attempt
+ * per {@link PAUSE_SECONDS} is still checked, so that someone with the right passphrase waits no longer. Over the limit
+ * of an address, none is.
  */
 const MAX_FAILURES = { account: 10, class: 100, address: 1_000 } as const;
 const PAUSE_SECONDS = 30;
@@ -75,15 +75,15 @@ function refusedFor(seconds: number): Refusal {
 interface Brake {
 	readonly subject: string;
 	readonly most: number;
-	/** Whether one attempt in a while is looked at all the same. */
+	/** Whether one attempt per pause is still checked. */
 	readonly lets: boolean;
 }
 
-/** Attempts on one account that wait for one another in this process, and how many do at the most. */
+/** Queues of attempts per account in this process, and their largest length. */
 const turns = new Map<string, LimitFunction>();
 const MAX_WAITING = 40;
 
-/** Attempts of one account one after the other, so that each knows how those before it ended. */
+/** Runs the attempts of one account sequentially, so that each sees the results before it. */
 async function inTurn<T>(account: string, attempt: () => Promise<T>): Promise<T> {
 	const turn = turns.get(account) ?? pLimit(1);
 	if (turn.pendingCount >= MAX_WAITING) throw refusedFor(1);
@@ -96,8 +96,8 @@ async function inTurn<T>(account: string, attempt: () => Promise<T>): Promise<T>
 }
 
 /**
- * Looks at a passphrase, unless too many wrong ones came before it. The attempt counts before it is looked at, in
- * other processes too; a right one counts no longer.
+ * Checks a passphrase, unless there were too many wrong ones. The attempt counts before the check, also for other
+ * processes; a right one is then removed.
  */
 async function braked<T>(
 	manager: EntityManager,
@@ -134,14 +134,13 @@ export interface SignInAsked {
 	readonly passphrase: string;
 	readonly classCode: string | undefined;
 	readonly address: string;
-	/** The name that the browser keeps in its cookie, where it has one. */
+	/** The browser's id from its cookie, if any. */
 	readonly browser: string | undefined;
 }
 
 /**
- * The account that a name and passphrase belong to; refuses all else alike, and for a while where that was too often.
- * Where the account has signed in in this browser before, only what went wrong in this browser counts: nobody else
- * can keep it out.
+ * The account of a name and passphrase. All failures get the same refusal, and after too many a pause. If the account
+ * has used this browser before, only this browser's failures count, so that others can't lock it out.
  */
 export async function signIn(manager: EntityManager, of: SignInAsked): Promise<SignInAccount> {
 	const found = await findAccount(manager, of.signInName, of.classCode);
@@ -155,7 +154,7 @@ export async function signIn(manager: EntityManager, of: SignInAsked): Promise<S
 	return account;
 }
 
-/** Whether a passphrase is an account's own; looked at no more often than at signing in. */
+/** Whether a passphrase belongs to an account, with the same rate limit as signing in. */
 export async function isOwnPassphrase(manager: EntityManager, accountId: string, typed: string): Promise<boolean> {
 	const brake = { subject: hidden(`own ${accountId}`), most: MAX_FAILURES.account, lets: true };
 	const look = async () => {

@@ -19,7 +19,7 @@ import {
 
 /** Hours that a session lasts: a school day with its evening. */
 const SESSION_HOURS = 14;
-/** How tokens begin, so that one in the wrong place is recognised. */
+/** Prefix of tokens, so that a leaked one is recognised. */
 const TOKEN_PREFIX = "mpt_";
 
 const hashOf = (token: string) => createHash("sha256").update(token).digest("hex");
@@ -41,7 +41,7 @@ const FIND_SESSIONS = statement(
 		WHERE s.token_hash = ANY($1) AND s.ends_at > now() AND a.closed_at IS NULL`,
 );
 
-/** The open account of each session that hasn't ended. */
+/** The open account of each valid session. */
 export async function findSessions(
 	manager: EntityManager,
 	tokens: readonly string[],
@@ -64,7 +64,7 @@ const INSERT_SESSION = statement(
 		VALUES ($1, $2, now() + make_interval(hours => $3))`,
 );
 
-/** Begins a session and returns its token, which is stored hashed only. */
+/** Starts a session and returns its token, which is stored only as a hash. */
 export async function beginSession(manager: EntityManager, accountId: string): Promise<string> {
 	const token = randomBytes(32).toString("base64url");
 	await DELETE_ENDED_SESSIONS.all(manager);
@@ -89,7 +89,7 @@ const REVOKE_TOKENS = statement(
 		WHERE account_id = $1 AND revoked_at IS NULL`,
 );
 
-/** Ends what an account is signed in by: all sessions but one, and, where asked, all tokens. */
+/** Ends an account's sessions except one, and optionally all its tokens. */
 export async function endAll(
 	manager: EntityManager,
 	accountId: string,
@@ -126,7 +126,7 @@ const FIND_TOKEN = statement(
 			WHERE t.token_hash = $1 AND ${GOOD} AND a.closed_at IS NULL`,
 );
 
-/** A token that is good still, with its open account; its use is noted to the minute. */
+/** A valid token with its open account; its last use is recorded to the minute. */
 export async function findToken(
 	manager: EntityManager,
 	token: string,
@@ -145,7 +145,7 @@ const STORE_TOKEN = statement(
 		RETURNING ${TOKEN}`,
 );
 
-/** Makes a token; it is returned this once and stored hashed only. */
+/** Creates a token; it is returned only here and stored only as a hash. */
 export async function storeToken(
 	manager: EntityManager,
 	of: { accountId: string; name: string; scope: string; days: number },
@@ -182,7 +182,7 @@ export async function revoke(manager: EntityManager, id: string, accountId: stri
 
 export type SignInAccount = Account & { readonly passphraseHash: string };
 
-/** A name or code as it may be typed: without accents, case, spaces and signs. */
+/** Normal form of a typed name or code: without accents, case, spaces and punctuation. */
 export const loosely = (typed: string): string =>
 	typed
 		.normalize("NFD")
@@ -214,8 +214,8 @@ const FIND_STUDENTS_CALLED = statement(
 );
 
 /**
- * A teacher's account by its name, or a student's by class code and name, however either was typed; what fits to the
- * letter goes before, and where several fit loosely it is nobody's.
+ * A teacher's account by name, or a student's by class code and name, in any spelling. An exact match comes first;
+ * several inexact matches count as none.
  */
 export async function findAccount(
 	manager: EntityManager,
@@ -249,8 +249,7 @@ const COUNT_ATTEMPTS = statement(
 export type Attempt = readonly string[];
 
 /**
- * Attempts of a subject in the last minutes, beside one that is being made, and how many seconds ago the oldest and
- * the newest were.
+ * A subject's attempts in the last minutes, without the current one, and the age of the oldest and newest in seconds.
  */
 export async function attemptsOn(
 	manager: EntityManager,
@@ -269,12 +268,12 @@ const INSERT_ATTEMPT = statement(
 		RETURNING id`,
 );
 
-/** Notes an attempt for each of its subjects: it counts as wrong until it is forgotten. */
+/** Records an attempt for each of its subjects; it counts as wrong until removed. */
 export async function noteAttempt(manager: EntityManager, subjects: readonly string[]): Promise<Attempt> {
 	return (await INSERT_ATTEMPT.all(manager, [[...subjects]])).map((row) => String(row.id));
 }
 
-/** Forgets an attempt that was right, or wasn't looked at. */
+/** Removes an attempt that was right, or wasn't checked. */
 export async function forgetAttempt(manager: EntityManager, attempt: Attempt): Promise<void> {
 	await manager.delete(SignInFailureEntity, { id: In([...attempt]) });
 }
@@ -287,15 +286,15 @@ const USE_ONCE = statement(
 		RETURNING id`,
 );
 
-/** Uses up a passphrase for one sign-in; false where it was used before. */
+/** Uses up a one-time passphrase; false if it was already used. */
 export async function useOnce(manager: EntityManager, accountId: string): Promise<boolean> {
 	return (await USE_ONCE.all(manager, [accountId])).length > 0;
 }
 
-/** A name for a browser, which it keeps in a cookie. */
+/** An id for a browser, stored in a cookie. */
 export const freshBrowser = () => randomBytes(32).toString("base64url");
 
-/** Whether an account has signed in in a browser before. */
+/** Whether an account has signed in on a browser before. */
 export function isKnownBrowser(manager: EntityManager, browser: string, accountId: string): Promise<boolean> {
 	return manager.existsBy(KnownBrowserEntity, { tokenHash: hashOf(browser), accountId });
 }
@@ -309,7 +308,7 @@ const KNOW_BROWSER = statement(
 		SET at = now()`,
 );
 
-/** Remembers that an account has signed in in a browser. */
+/** Records that an account has signed in on a browser. */
 export async function knowBrowser(manager: EntityManager, browser: string, accountId: string): Promise<void> {
 	await KNOW_BROWSER.all(manager, [hashOf(browser), accountId]);
 }

@@ -9,7 +9,7 @@ import { Refusal } from "../refusals.ts";
 import { serve } from "../serve-route.ts";
 import { dataOf, deleteStudent, findStudent, type YearRow, yearOf } from "./store.ts";
 
-/** How often what each check looks at was met, over all rows. */
+/** How often each kind of check was met, over all rows. */
 function criteriaOf(rows: readonly YearRow[]): { check: string; topic: string; met: number; asked: number }[] {
 	const counts = new Map<string, { met: number; asked: number }>();
 	for (const row of rows) {
@@ -28,7 +28,7 @@ function criteriaOf(rows: readonly YearRow[]): { check: string; topic: string; m
 		.sort((a, b) => b.asked - a.asked || (a.check < b.check ? -1 : 1));
 }
 
-/** The criteria that aren't met, by id and in sentences. */
+/** The missed criteria, as ids and sentences. */
 function missedOf({ file, criteria, verdicts }: Pick<YearRow, "file" | "criteria" | "verdicts">) {
 	const missed = (criteria ?? []).filter((_, i) => verdicts?.[i] === "missed" || verdicts?.[i] === "partly");
 	if (missed.length === 0) return { missed, missing: [] };

@@ -34,8 +34,8 @@ const FIND_STUDENT = statement(
 );
 
 /**
- * A student whom the teacher has, had or covers in some class: whether they are the teacher's now, or the teacher only
- * covers their classes.
+ * A student in one of a teacher's present, former or covered classes: whether they are the teacher's now, or only
+ * covered.
  */
 export function findStudent(
 	manager: EntityManager,
@@ -86,7 +86,7 @@ const YEAR_OF = statement(
 );
 export type YearRow = RowOf<typeof YEAR_OF>;
 
-/** Everything that a student was set in the classes that a teacher has or covers, and what came of it, in one query. */
+/** A student's work and results in the classes that a teacher has or covers, in one query. */
 export function yearOf(manager: EntityManager, studentId: string, teacherId: string): Promise<YearRow[]> {
 	return YEAR_OF.all(manager, [studentId, teacherId]);
 }
@@ -173,7 +173,7 @@ const LIST_RELEASES = statement(
 		ORDER BY l.at`,
 );
 
-/** Sign-ins that an export lists; earlier ones are in the audit list. */
+/** Number of sign-ins in an export; earlier ones are in the change log. */
 const MAX_SIGN_INS = 1_000;
 
 /** All that is kept of a student, by table. */
@@ -232,7 +232,7 @@ const DELETE_ACCOUNT = statement(
 		RETURNING id`,
 );
 
-/** Deletes a student and all that was theirs for good; nameless points keep the counts of their classes. */
+/** Deletes a student and all their data for good; class totals keep the points without a name. */
 export async function deleteStudent(manager: EntityManager, studentId: string): Promise<boolean> {
 	const counted = await LIST_COUNTING_POINTS.all(manager, [studentId]);
 	for (const c of counted)
@@ -243,7 +243,7 @@ export async function deleteStudent(manager: EntityManager, studentId: string): 
 			earned: c.earned,
 			possible: c.possible,
 		});
-	// What was only for the moment may hold names and sources of anybody.
+	// Temporary data may contain names and sources.
 	await DELETE_REPEATED_CALLS.all(manager);
 	await DELETE_UPLOADS.all(manager, [studentId]);
 	return (await DELETE_ACCOUNT.all(manager, [studentId])).length > 0;

@@ -67,10 +67,7 @@ const TODAY_OF = statement(
 		ORDER BY m.closes_at, m.id, x.position`,
 );
 
-/**
- * What a teacher's open classes were set and that isn't long over, with what there is to do, the first to close
- * first.
- */
+/** Current assignments of a teacher's open classes with their tasks, by closing date. */
 export function todayOf(manager: EntityManager, teacherId: string): Promise<TodayRecord[]> {
 	return TODAY_OF.all(manager, [teacherId]);
 }
@@ -95,7 +92,7 @@ const FIRST_STEPS = statement(
 				OR EXISTS (SELECT 1 FROM releases WHERE by_id = $1) AS looked`,
 );
 
-/** Which first steps a new teacher has done. */
+/** The first steps that a new teacher has done. */
 export async function firstStepsOf(manager: EntityManager, teacherId: string): Promise<RowOf<typeof FIRST_STEPS>> {
 	return (await FIRST_STEPS.one(manager, [teacherId])) as RowOf<typeof FIRST_STEPS>;
 }

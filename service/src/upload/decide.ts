@@ -1,13 +1,13 @@
 import type { UploadedFile } from "../database/entities/upload.ts";
 import type { PlaceAsked } from "../hand-in/places.ts";
 
-/** Whose a teacher says that a file is, and which exercise it answers; null leaves it out. */
+/** A teacher's decision on a file: its student and exercise; null skips it. */
 export type Decision = { readonly studentId: string; readonly exercise?: string | undefined } | null;
 
 /** A file that is handed in for a student. */
 export type DecidedFile = PlaceAsked & { readonly file: string; readonly source: string };
 
-/** What becomes of one file: what the teacher decided, or else what was planned. */
+/** The action for one file: the teacher's decision, or the plan. */
 function ownerOf(
 	file: UploadedFile,
 	decision: Decision | undefined,
@@ -23,9 +23,11 @@ function ownerOf(
 }
 
 /**
- * Parts the files of an upload into those that are handed in, and those that are left out.
+ * Splits the files of an upload into those to hand in and those to skip.
  *
- * @param decided what a teacher decided, by the names of the files
+ * @param decided the teacher's decisions by file name
+ *
+ *
  * @param exercises the exercises of the assignment, by the ids of their files
  */
 export function decideFiles(

@@ -5,13 +5,13 @@ export interface KnownStudent {
 	readonly signInName: string;
 }
 
-/** Whose a name seems to be: one student told for sure, several that it may be, or nobody. */
+/** The result of matching a name: one certain student, several candidates, or none. */
 export interface StudentMatch {
 	readonly students: readonly KnownStudent[];
 	readonly by: "name" | "sign-in name" | "initials" | "first name" | "nothing";
 }
 
-/** The words of a name in plain small letters: accents left out, split at all else. */
+/** The words of a name in lower case without accents, split at all other characters. */
 export function wordsOf(text: string): string[] {
 	return (
 		text
@@ -23,7 +23,7 @@ export function wordsOf(text: string): string[] {
 	);
 }
 
-/** The words of a file's or folder's name, with those that are written together taken apart. */
+/** The words of a file or folder name, with joined words split. */
 function wordsIn(segment: string): string[] {
 	return wordsOf(segment.replace(/(\p{Ll})(\p{Lu})/gu, "$1 $2"));
 }
@@ -32,13 +32,13 @@ const plain = (text: string) => wordsOf(text).join("");
 const holdsAll = (words: readonly string[], of: readonly string[]) => of.every((w) => words.includes(w));
 
 /**
- * Whose a file or folder is by its name. All words of a student's name in any order go first ("Quay, Nell"), then the
- * sign-in name, then initials of two letters or more, then the first name.
+ * The student of a file or folder, by its name. All words of a student's name in any order match first ("Quay, Nell"),
+ * then the sign-in name, then two or more initials, then the first name.
  */
 export function matchStudent(segment: string, students: readonly KnownStudent[]): StudentMatch {
 	const words = wordsIn(segment);
 	const byName = students.filter((s) => holdsAll(words, wordsOf(s.name)));
-	// "Ana Brook Vale" is meant before "Ana Brook".
+	// "Ana Brook Vale" matches before "Ana Brook".
 	const longest = Math.max(0, ...byName.map((s) => wordsOf(s.name).length));
 	if (byName.length > 0) return { students: byName.filter((s) => wordsOf(s.name).length === longest), by: "name" };
 	const bySignIn = students.filter(
@@ -55,11 +55,11 @@ export function matchStudent(segment: string, students: readonly KnownStudent[])
 	return byFirst.length > 0 ? { students: byFirst, by: "first name" } : { students: [], by: "nothing" };
 }
 
-/** Whose a path is: the folder or file in it that tells most surely. */
+/** The student of a path: from its folder or file with the best match. */
 export function matchPath(path: string, students: readonly KnownStudent[]): StudentMatch {
 	const segments = path.replace(/(?:\.[a-z0-9]{1,5})+$/i, "").split("/");
 	const order = ["name", "sign-in name", "initials", "first name", "nothing"] as const;
 	const told = segments.map((s) => matchStudent(s, students));
-	// The outermost folder first: students are in folders, their files in those.
+	// The outermost folder first: usually there is a folder per student.
 	return told.sort((a, b) => order.indexOf(a.by) - order.indexOf(b.by))[0] ?? { students: [], by: "nothing" };
 }

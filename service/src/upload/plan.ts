@@ -6,10 +6,10 @@ const BYTES = 256 * 1024;
 /** A file's text, or why it isn't one. */
 function textOf(bytes: Uint8Array): { source: string } | { problem: string } {
 	if (bytes.length === 0) return { problem: "it is empty" };
-	if (bytes.length > BYTES) return { problem: `it has ${bytes.length} bytes, and ${BYTES} are the most` };
+	if (bytes.length > BYTES) return { problem: `it has ${bytes.length} bytes; the limit is ${BYTES}` };
 	try {
 		const source = new TextDecoder("utf-8", { fatal: true }).decode(bytes);
-		return source.includes("\u0000") ? { problem: "it is no text" } : { source };
+		return source.includes("\u0000") ? { problem: "it isn't text" } : { source };
 	} catch {
 		return { problem: "it is no text in UTF-8" };
 	}
@@ -44,7 +44,7 @@ function planFile(
 			...of,
 			candidates: [],
 			does: "leaves out",
-			says: "Left out: no student of the class is told by its name. Say whose it is to hand it in.",
+			says: "Skipped: no student has this name. Choose the student to hand it in.",
 		};
 	if (told.length > 1)
 		return {
@@ -58,7 +58,7 @@ function planFile(
 			...of,
 			studentId: one.id,
 			does: "asks",
-			says: `It is ${one.name}'s; no exercise of the set is told by its name. Say which it is for.`,
+			says: `It is ${one.name}'s; no exercise has this name. Choose the exercise.`,
 		};
 	return {
 		...of,
@@ -70,8 +70,8 @@ function planFile(
 }
 
 /**
- * What would be done with each file of an upload; nothing is guessed. Of several files of one student for one
- * exercise the teacher decides.
+ * The plan for each file of an upload, without guessing. If a student has several files for one exercise, the teacher
+ * decides.
  */
 export function planUpload(
 	files: ReadonlyMap<string, Uint8Array>,

@@ -47,7 +47,7 @@ export function uploadRoutes(context: AppContext): void {
 				unknown.map((file) => ({ path: `decided.${file}`, message: "is no file of this upload" })),
 			);
 		return dataSource.transaction(async (tx) => {
-			// What is carried out is gone: a second call finds nothing more to do.
+			// An applied upload is deleted: a second call finds nothing to do.
 			if (!(await takeUpload(tx, params.id))) throw new Refusal("not-found");
 			const { assignmentId } = upload;
 			const exercises = (await itemsOf(tx, assignmentId)).map((item) => item.key);

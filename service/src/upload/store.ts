@@ -1,7 +1,7 @@
 import type { EntityManager } from "typeorm";
 import { UploadEntity, type UploadRow } from "../database/entities/upload.ts";
 
-/** Stores the files of an upload until a teacher has decided whose they are. */
+/** Stores the files of an upload until the teacher has decided. */
 export async function storeUpload(manager: EntityManager, of: Omit<UploadRow, "madeAt">): Promise<void> {
 	await manager.insert(UploadEntity, of);
 }
@@ -11,7 +11,7 @@ export function findUpload(manager: EntityManager, id: string, byId: string): Pr
 	return manager.findOneBy(UploadEntity, { id, byId });
 }
 
-/** Removes an upload; false where a call before has removed it. */
+/** Deletes an upload; false if it was already deleted. */
 export async function takeUpload(manager: EntityManager, id: string): Promise<boolean> {
 	return (await manager.delete(UploadEntity, { id })).affected !== 0;
 }

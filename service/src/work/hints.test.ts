@@ -2,7 +2,7 @@ import { describe, expect, test } from "vitest";
 import { Refusal } from "../refusals.ts";
 import { refuseEarlyHint } from "./hints.ts";
 
-/** The sentence that a hint is refused with, or "given". */
+/** The refusal of a hint as a sentence, or "given". */
 function answerTo(
 	number: number,
 	draft: { runs: number; hinted: Record<string, { given: number; runs: number }> } | undefined,

@@ -4,7 +4,7 @@ import { publishedExercise } from "../exercise/exercise.ts";
 import { Refusal } from "../refusals.ts";
 import { type DraftRow, draftsOf, storeHinted, type WorkRecord } from "./store.ts";
 
-/** Which hint of a criterion a student asks for, from 1. */
+/** The number of the requested hint of a criterion, from 1. */
 export interface HintAsked {
 	readonly studentId: string;
 	readonly criterion: string;
@@ -12,8 +12,8 @@ export interface HintAsked {
 }
 
 /**
- * Refuses a hint that comes too early: the program is run before the first, and again before each next one. One that
- * was given before may always be read again.
+ * Refuses a hint that is too early: the program must run before the first, and again before each next one. Hints
+ * already given can always be read again.
  */
 export function refuseEarlyHint(
 	draft: Pick<DraftRow, "runs" | "hinted"> | undefined,
@@ -30,7 +30,7 @@ export function refuseEarlyHint(
 		);
 }
 
-/** Gives a hint, and notes that it was given. */
+/** Gives a hint and records it. */
 export async function giveHint(
 	manager: EntityManager,
 	record: WorkRecord,

@@ -24,14 +24,14 @@ function modelOf(record: WorkRecord, svg: string): NonNullable<Work["model"]> {
 	return { picture: svg, source: record.showModelAs === "source" ? text.source : null, language: text.language };
 }
 
-/** What belongs to a student's work beside the assignments themselves. */
+/** Data of a student's work in addition to the assignments. */
 export interface WorkParts {
 	readonly tries: readonly TryRow[];
 	readonly drafts: readonly DraftRow[];
 	readonly sources: readonly { assignmentId: string; exerciseId: string; source: string; language: LanguageId }[];
-	/** Hand-ins that the exercises go on from, by the key of theirs. */
+	/** Hand-ins that exercises continue from, by exercise key. */
 	readonly before: ReadonlyMap<string, LastHandIn>;
-	/** What the models that are shown draw, as SVG, by their versions' ids. */
+	/** Drawings of the shown models as SVG, by version id. */
 	readonly models: ReadonlyMap<string, string>;
 }
 

@@ -23,7 +23,7 @@ import {
 } from "./store.ts";
 import { openedWork, openWork, workParts } from "./work.ts";
 
-/** Programs without exercise that a student may keep: far more than anybody looks through. */
+/** Largest number of a student's free drawings. */
 const MAX_FREE_DRAWINGS = 200;
 /** An example's picture, in pixels. */
 const EXAMPLE_WIDTH = 800;

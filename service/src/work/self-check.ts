@@ -14,7 +14,7 @@ import { sendWork, whoseOf } from "../queue/queue.ts";
 import { turnOfSelfCheck } from "../queue/turn.ts";
 import { Refusal } from "../refusals.ts";
 
-/** Self-checks that a student may have waiting at once. */
+/** Largest number of a student's waiting self-checks. */
 const MAX_WAITING_CHECKS = 2;
 
 const COUNT_WAITING = statement(
@@ -50,7 +50,7 @@ const FIND_SELF_CHECK = statement(
 		JOIN exercise_versions v ON v.id = x.exercise_version_id WHERE s.id = $1 AND s.student_id = $2`,
 );
 
-/** A program that a student wants checked before it is handed in. */
+/** A program for a self-check. */
 export interface SelfCheckAsked {
 	readonly assignmentId: string;
 	readonly exerciseId: string;
@@ -61,9 +61,9 @@ export interface SelfCheckAsked {
 }
 
 /**
- * Sends a self-check to the workers, and gives its id.
+ * Queues a self-check and returns its id.
  *
- * @throws Refusal "too-many-calls" where the student's checks before are still running
+ * @throws Refusal "too-many-calls" if the student's earlier checks are still running
  */
 export async function requestSelfCheck(dataSource: DataSource, queue: PgBoss, of: SelfCheckAsked): Promise<string> {
 	const id = v7();
@@ -80,7 +80,7 @@ export async function requestSelfCheck(dataSource: DataSource, queue: PgBoss, of
 	return id;
 }
 
-/** The report of a student's own self-check as the student may see it; null while it is under way. */
+/** The report of a student's self-check, as the student may see it; null while it is running. */
 export async function selfCheckReport(
 	manager: EntityManager,
 	id: string,
@@ -91,7 +91,7 @@ export async function selfCheckReport(
 	if (!row.report) return null;
 	const shown = shownTo(row, row);
 	const report = forStudent(row.report, publishedExercise(row.exercise), { before: true, points: shown.points });
-	// The drawing is always shown; verdicts only where the assignment shows them already.
+	// The drawing is always shown; verdicts only if the assignment already shows them.
 	const isShown = shown.feedback && (row.showChecklist === "opening" || row.handedIn);
 	return isShown ? report : { ...report, criteria: [], causes: [], slips: [], points: null };
 }

@@ -19,7 +19,7 @@ import {
 
 export type { Answers };
 
-/** An exercise of an assignment as it is for one student: with own dates, and whether it was released. */
+/** An exercise of an assignment for one student, with the student's own dates and release. */
 const workWhere = (condition: string) =>
 	statement(
 		{
@@ -55,7 +55,7 @@ const LIST_WORK = workWhere("a.opens_at <= now() AND c.closed_at IS NULL");
 const FIND_WORK = workWhere("a.id = $2 AND e.key = $3");
 export type WorkRecord = RowOf<typeof LIST_WORK>;
 
-/** What a student was set and can see: assignments that are open or were, of classes that the student is in. */
+/** A student's visible work: open and closed assignments of the student's classes. */
 export function workOf(manager: EntityManager, studentId: string): Promise<WorkRecord[]> {
 	return LIST_WORK.all(manager, [studentId]);
 }
@@ -92,7 +92,7 @@ const TRIES_OF = statement(
 );
 export type TryRow = RowOf<typeof TRIES_OF>;
 
-/** A student's own tries, oldest first, with which of them count. */
+/** A student's tries, oldest first, with the counted ones. */
 export function triesOf(
 	manager: EntityManager,
 	studentId: string,
@@ -101,7 +101,7 @@ export function triesOf(
 	return TRIES_OF.all(manager, [studentId, assignmentIds]);
 }
 
-/** How many hints of each criterion were given, and after how many runs the last one was. */
+/** The number of hints given for each criterion, and the number of runs before the last one. */
 export type Hinted = Readonly<Record<string, { readonly given: number; readonly runs: number }>>;
 /** A draft: {@link DRAFT} selects its columns. */
 const DRAFT_ROW = {
@@ -169,7 +169,7 @@ const UPDATE_DRAFT = statement(
 			RETURNING ${DRAFT}`,
 );
 
-/** Saves a draft if it still has the revision that was read: 0 where there was none, −1 for any. */
+/** Saves a draft if its revision is still the given one: 0 for a new one, −1 for any. */
 export async function storeDraft(
 	manager: EntityManager,
 	of: Of & { source: string; language: LanguageId; device: string; answers: Answers },
@@ -199,7 +199,7 @@ const STORE_RUN = statement(
 				RETURNING runs`,
 );
 
-/** Notes a run: whether one criterion more was met than ever before, else how long without. */
+/** Records a run: whether it newly met a criterion, and otherwise the time without one. */
 export async function storeRun(
 	manager: EntityManager,
 	of: Of & { state: string; met: readonly string[]; milliseconds: number },
@@ -288,7 +288,7 @@ const STORE_HINTED = statement(
 		RETURNING student_id`,
 );
 
-/** Notes that a hint was given; false where somebody else noted another one meanwhile. */
+/** Notes that a hint was given; false if somebody else noted another one meanwhile. */
 export async function storeHinted(manager: EntityManager, of: Of, before: Hinted, after: Hinted): Promise<boolean> {
 	const rows = await STORE_HINTED.all(manager, [
 		of.assignmentId,

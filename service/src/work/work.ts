@@ -31,7 +31,7 @@ export async function openWork(manager: EntityManager, studentId: string, of: Wo
 	return record;
 }
 
-/** What belongs to a student's work beside the assignments themselves. */
+/** Data of a student's work in addition to the assignments. */
 export async function workParts(
 	manager: EntityManager,
 	studentId: string,

@@ -79,7 +79,7 @@
 			await api.giveClass({ params: { id, teacher }, body: { until: null } });
 			return true;
 		});
-		if (done) notes.say(`${name} is given.`);
+		if (done) notes.say(`${name} is shared.`);
 		given = { ...given, [id]: "" };
 		await load();
 	}
@@ -104,27 +104,28 @@
 			<section aria-labelledby="tokens">
 				<h2 id="tokens" class="mb-1 text-lead">Tokens</h2>
 				<p class="quiet mb-2">
-					Made by <span class="font-mono">markpen sign-in</span> on a command line, each good until its date.
+					Tokens let the command line sign in. Make one with <span class="font-mono">markpen sign-in</span>; it works
+					until its date.
 				</p>
 				<ul>
 					{#each page.tokens as t (t.id)}<li class="flex flex-wrap items-baseline gap-3 border-b border-rule py-1.5">
 							<b>{t.name}</b><span class="quiet grow"
-								>{t.scope === "read" ? "reads only" : "reads and writes"}, until {moment(t.endsAt)}{t.usedAt
+								>{t.scope === "read" ? "read only" : "read and write"}, until {moment(t.endsAt)}{t.usedAt
 									? `, last used ${moment(t.usedAt)}`
 									: ""}</span
 							><button type="button" class="tool" onclick={() => revoke(t.id)}
 								>Revoke<span class="sr-only"> {t.name}</span></button
 							>
-						</li>{:else}<li class="quiet">You have none.</li>{/each}
+						</li>{:else}<li class="quiet">You have no tokens.</li>{/each}
 				</ul>
 			</section>
 			{#if administrator}
 				<SchoolSettings />
 				<section aria-labelledby="teachers">
-					<h2 id="teachers" class="mb-2 text-lead">Teachers of this site</h2>
+					<h2 id="teachers" class="mb-2 text-lead">Teachers</h2>
 					{#if once}<p role="status" class="mb-3 border-l-[3px] border-ink py-1 pl-3">
-							Passphrase for one sign-in of {once.name}: <b class="font-mono">{once.passphrase}</b>. It is shown this
-							once. <button type="button" class="underline" onclick={() => (once = null)}>Done</button>
+							One-time passphrase for {once.name}: <b class="font-mono">{once.passphrase}</b>. Copy it now: it is shown
+							only once. <button type="button" class="underline" onclick={() => (once = null)}>Done</button>
 						</p>{/if}
 					<ul>
 						{#each page.teachers as t (t.id)}<li
@@ -150,12 +151,14 @@
 								required
 								maxlength="80"
 							/></label
-						><button class="button">Add a teacher</button>
+						><button class="button">Add teacher</button>
 					</form>
 				</section>
 				<section aria-labelledby="classes">
-					<h2 id="classes" class="mb-1 text-lead">Classes of this site</h2>
-					<p class="quiet mb-2">A class whose teacher is away can be given to another one, who has it as well then.</p>
+					<h2 id="classes" class="mb-1 text-lead">All classes</h2>
+					<p class="quiet mb-2">
+						If a teacher is away, share the class with another teacher. Both can then work with it.
+					</p>
 					<ul>
 						{#each page.classes as c (c.id)}<li
 								class="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule py-1.5"
@@ -166,21 +169,21 @@
 										.join(", ") || "nobody"}</span
 								>
 								<form class="flex gap-2" onsubmit={(event) => give(event, c.id, c.name)}>
-									<select class="field w-36" required aria-label="Give {c.name} to" bind:value={given[c.id]}
-										><option value={undefined} disabled>A teacher</option
+									<select class="field w-36" required aria-label="Share {c.name} with" bind:value={given[c.id]}
+										><option value={undefined} disabled>Choose a teacher</option
 										>{#each page.teachers.filter((t) => !c.teachers.some((o) => o.id === t.id && o.until === null)) as t (t.id)}<option
 												value={t.id}>{t.name}</option
 											>{/each}</select
-									><button class="tool">Give<span class="sr-only"> {c.name}</span></button>
+									><button class="tool">Share<span class="sr-only"> {c.name}</span></button>
 								</form>
-							</li>{:else}<li class="quiet">There are none yet.</li>{/each}
+							</li>{:else}<li class="quiet">There are no classes yet.</li>{/each}
 					</ul>
 				</section>
 				<section aria-labelledby="audit" class="min-w-0">
-					<h2 id="audit" class="mb-1 text-lead">What was changed</h2>
-					<p class="quiet mb-2">By whom and when, the newest first. Nobody can change this list.</p>
+					<h2 id="audit" class="mb-1 text-lead">Change log</h2>
+					<p class="quiet mb-2">Who changed what, newest first. Nobody can edit this log.</p>
 					<!-- svelte-ignore a11y_no_noninteractive_tabindex: it scrolls -->
-					<div class="max-h-96 overflow-auto" tabindex="0" role="region" aria-label="Audit list">
+					<div class="max-h-96 overflow-auto" tabindex="0" role="region" aria-label="Change log">
 						<table class="w-full text-left text-small">
 							<thead
 								><tr
@@ -192,7 +195,7 @@
 							><tbody
 								>{#each [...page.audit, ...more] as r (r.number)}<tr class="border-b border-rule"
 										><td class="py-1 pr-3 whitespace-nowrap">{moment(r.at)}</td><td class="py-1 pr-3"
-											>{page.teachers.find((t) => t.id === r.who)?.name ?? (r.who ? "a student" : "the service")}</td
+											>{page.teachers.find((t) => t.id === r.who)?.name ?? (r.who ? "a student" : "Mark Pen")}</td
 										><td class="py-1 pr-3">{r.what}{r.field ? `, ${r.field}` : ""}</td><td class="py-1 pr-3"
 											>{r.old ?? ""}</td
 										><td class="max-w-32 truncate py-1">{r.new ?? ""}</td></tr
@@ -200,7 +203,7 @@
 							>
 						</table>
 					</div>
-					{#if next}<button type="button" class="tool mt-2" onclick={older}>Older ones</button>{/if}
+					{#if next}<button type="button" class="tool mt-2" onclick={older}>Show older changes</button>{/if}
 				</section>
 			{/if}
 		</div>
@@ -208,14 +211,14 @@
 </Fetched>
 <Ask open={closing !== null} title="Close {closing?.name ?? ''}'s account?" onclose={() => (closing = null)}
 	><p class="mb-4">
-		{closing?.name} can't sign in any more, and all tokens end. What was set and decided stays under the name. Classes that
-		nobody else has must be given to somebody first.
+		{closing?.name} can no longer sign in, and their tokens stop working. Their assignments and judgements are kept. Share
+		classes that have no other teacher first.
 	</p>
 	<div class="flex gap-3">
-		<button type="button" class="button primary" onclick={close}>Close the account</button><button
+		<button type="button" class="button primary" onclick={close}>Close account</button><button
 			type="button"
 			class="button"
-			onclick={() => (closing = null)}>Leave it</button
+			onclick={() => (closing = null)}>Cancel</button
 		>
 	</div></Ask
 >

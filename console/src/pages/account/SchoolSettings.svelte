@@ -26,14 +26,14 @@
 		const body = $state.snapshot(school);
 		const { revision } = loading.value;
 		const done = await notes.trying(() => api.changeSchoolSettings({ body, revision }));
-		if (done) notes.say("Saved. Classes that exist already keep their own settings.");
+		if (done) notes.say("Saved. Existing classes keep their own settings.");
 		await load();
 	}
 </script>
 
 <section aria-labelledby="school">
 	<h2 id="school" class="mb-1 text-lead">School</h2>
-	<p class="quiet mb-3">New classes begin with these settings.</p>
+	<p class="quiet mb-3">New classes start with these settings.</p>
 	{#if school}<form onsubmit={save} class="grid max-w-md gap-4">
 			<SchoolForm bind:school />
 			<div><button class="button primary">Save</button></div>

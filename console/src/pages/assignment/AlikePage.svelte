@@ -41,10 +41,10 @@
 			const found = loading.value?.pairs.length ?? 0;
 			notes.say(
 				found === 0
-					? "No two are closer than usual."
+					? "No similar pairs found."
 					: found === 1
-						? "One pair is much closer than usual."
-						: `${found} pairs are much closer than usual.`,
+						? "1 similar pair found."
+						: `${found} similar pairs found.`,
 			);
 		});
 		busy = false;
@@ -70,11 +70,11 @@
 		reason = "";
 		await look();
 		if (done)
-			notes.say(dismissed ? "The pair is dismissed." : "The pair is back.", {
+			notes.say(dismissed ? "Pair dismissed." : "Pair restored.", {
 				undo: async () => {
 					await api.dismissAlike({
 						params,
-						body: { dismissed: !dismissed, reason: pair.reason ?? (dismissed ? null : "As before") },
+						body: { dismissed: !dismissed, reason: pair.reason ?? (dismissed ? null : "Dismissed before") },
 					});
 					await look();
 				},
@@ -85,10 +85,10 @@
 <Fetched loading={assignment} what="the assignment">
 	{#snippet children(page)}
 		{#snippet actions()}<button type="button" class="button primary" disabled={busy} onclick={find}
-				>{busy ? "Looking …" : "Look for alike pairs"}</button
+				>{busy ? "Comparing …" : "Find similar pairs"}</button
 			>{/snippet}
 		<Head
-			title="Alike"
+			title="Similar work"
 			about={page.title}
 			crumbs={[
 				{ href: `/classes/${page.classId}`, text: page.className },
@@ -105,15 +105,15 @@
 		{#snippet children(page)}
 			<div class="px-4 py-4 sm:px-6">
 				<p class="quiet mb-4 max-w-2xl">
-					Pairs whose drawings and programs are much closer to one another than the class's usually are. Two who worked
-					together, or had the same help, look alike too: read both before you think of anything else.
+					These pairs are much more similar than is usual in this class. Students who worked together or had the same
+					help look similar too. Read both programs before you decide anything.
 				</p>
 				<ul class="grid gap-4 lg:grid-cols-2">
 					{#each page.pairs as p (keyOf(p))}
 						<li class="border-t border-rule-strong pt-2" class:opacity-70={p.dismissed}>
 							<div class="flex flex-wrap items-baseline gap-x-3">
 								<span class="font-semibold">{p.one.student.name} and {p.other.student.name}</span><span class="quiet"
-									>{percent(p.likeness)} alike: drawing {percent(p.drawing)}, program {percent(p.source)}</span
+									>{percent(p.likeness)} similar: drawing {percent(p.drawing)}, program {percent(p.source)}</span
 								>
 							</div>
 							<div class="my-2 grid grid-cols-2 gap-2">
@@ -130,14 +130,14 @@
 								{#if p.dismissed}<span class="quiet">Dismissed{p.reason ? `: ${p.reason}` : ""}</span><button
 										type="button"
 										class="tool"
-										onclick={() => put(p, false, null)}>Take back</button
+										onclick={() => put(p, false, null)}>Restore</button
 									>{:else}<button type="button" class="tool" onclick={() => (dismissing = p)}>Dismiss …</button>{/if}
 							</div>
 						</li>
 					{:else}
 						<li>
-							{#if page.lookedAt}No alike pairs were found ({fromNow(page.lookedAt)}).{:else}Nobody has looked for alike
-								pairs yet. <b>Look for alike pairs</b> compares every two hand-ins that count.{/if}
+							{#if page.lookedAt}No similar pairs found ({fromNow(page.lookedAt)}).{:else}The hand-ins aren't compared
+								yet. <b>Find similar pairs</b> compares each counted hand-in with every other.{/if}
 						</li>
 					{/each}
 				</ul>
@@ -154,19 +154,19 @@
 		class="grid gap-3"
 	>
 		<label class="grid gap-1"
-			><span>Reason, for you and the class's other teachers</span><input
+			><span>Reason (only teachers of this class see it)</span><input
 				class="field"
 				bind:value={reason}
 				required
 				maxlength="400"
-				placeholder="They worked together, as I asked."
+				placeholder="I asked them to work together."
 			/></label
 		>
 		<div class="flex gap-2">
 			<button class="button primary">Dismiss</button><button
 				type="button"
 				class="button"
-				onclick={() => (dismissing = null)}>Leave it</button
+				onclick={() => (dismissing = null)}>Cancel</button
 			>
 		</div>
 	</form>

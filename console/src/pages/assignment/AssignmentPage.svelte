@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { counted } from "../../state/site/counted.ts";
 	import Nothing from "../../parts/Nothing.svelte";
 	import Ask from "../../parts/Ask.svelte";
 	import Chart from "../../parts/Chart.svelte";
@@ -56,7 +57,7 @@
 	/** What is pointed at: a criterion by its place, or a slip. */
 	let pointed = $state.raw<{ criterion: number } | { slip: string } | null>(null);
 	let asking = $state(false);
-	/** Whether only hand-ins are shown that meet everything with one mistake mended. */
+	/** Whether to show only hand-ins that are one change away from meeting everything. */
 	const kept = new Query();
 	const onlyAway = $derived(kept.get("only") === "one-change-away");
 	const charts = $derived(kept.get("charts") !== "");
@@ -79,8 +80,8 @@
 		if (done)
 			notes.say(
 				done.released === 0
-					? "All of them were released before."
-					: `Released to ${done.released} ${done.released === 1 ? "student" : "students"}.`,
+					? "Everything was already released."
+					: `Released to ${counted(done.released, "student")}.`,
 			);
 		await load();
 	}
@@ -95,7 +96,7 @@
 			(page.showPoints === "release" || page.showFeedback === "release") && page.handIns.some((h) => !h.released)}
 		{#snippet actions()}
 			{#if page.exercises.length > 1}
-				<nav aria-label="Exercises of the set" class="flex flex-wrap gap-1">
+				<nav aria-label="Exercises of the collection" class="flex flex-wrap gap-1">
 					{#each page.exercises as e (e.key)}<a
 							class="tool no-underline"
 							data-state={e.key === page.exercise ? "on" : "off"}
@@ -135,7 +136,7 @@
 		/>
 		{#if page.unchecked > 0}
 			<div class="flex items-center gap-3 border-b border-rule px-4 py-1.5 sm:px-6" role="status">
-				<span class="quiet">Checking: {page.unchecked} to go</span><progress
+				<span class="quiet">Checking: {page.unchecked} left</span><progress
 					class="h-2 w-48"
 					max={page.handIns.length}
 					value={Math.max(0, page.handIns.length - page.unchecked)}>{checked}</progress
@@ -161,11 +162,11 @@
 										.map((c, i) => ({ name: c.asks, value: (counts[i]?.judged ?? 0) - (counts[i]?.met ?? 0) }))
 										.toSorted((a, b) => b.value - a.value),
 									width,
-									"Students who don't meet it in full",
+									"Students who missed it or met it partly",
 								)}
 						/>
 						<Chart
-							question="How did points fall in this class?"
+							question="How many points did students get?"
 							columns={["Student", "Points"]}
 							rows={judgedFully(page).map((h) => [h.student.name, h.points?.earned ?? 0])}
 							draw={(chart, width) =>
@@ -179,7 +180,7 @@
 							{@const met = tries.value.criteria}
 							{@const most = Math.max(1, ...met.map((c) => c.first.length))}
 							<Chart
-								question="How many tries until it was met?"
+								question="How many tries did each criterion take?"
 								columns={["Criterion", ...Array.from({ length: most }, (_, i) => `Try ${i + 1}`), "Never"]}
 								rows={met.map((c) => [c.asks, ...Array.from({ length: most }, (_, i) => c.first[i] ?? 0), c.never])}
 								draw={(chart, width) =>
@@ -198,7 +199,7 @@
 											}))
 											.toSorted((a, b) => b.value - a.value),
 										width,
-										"Tries on average, of those who met it",
+										"Average tries of students who met it",
 									)}
 							/>
 						{/if}
@@ -211,7 +212,7 @@
 							aria-pressed={onlyAway}
 							data-state={onlyAway ? "on" : "off"}
 							onclick={() => kept.set("only", onlyAway ? "" : "one-change-away")}>One change away: {away}</button
-						><span class="quiet">With one mistake mended, these meet everything.</span>
+						><span class="quiet">One corrected mistake would meet every criterion.</span>
 					</p>{/if}
 				<ul class="grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-4">
 					{#each page.handIns.filter((h) => !onlyAway || h.oneChangeAway) as h (h.id)}
@@ -245,9 +246,9 @@
 									></span
 								>
 								<span class="quiet block"
-									>{h.note}{h.late ? ", late" : ""}{h.madeBy === "closing" ? ", handed in at closing" : ""}{h.adjusted
-										? ", adjusted"
-										: ""}</span
+									>{h.note}{h.late ? ", late" : ""}{h.madeBy === "closing"
+										? ", handed in automatically"
+										: ""}{h.adjusted ? ", adjusted" : ""}</span
 								>
 							</a>
 						</li>
@@ -259,7 +260,7 @@
 								>{s.name}</a
 							>
 							<span class="quiet block"
-								>{page.excused.includes(s.id) ? "excused" : s.draft ? "has a draft" : "nothing handed in"}</span
+								>{page.excused.includes(s.id) ? "excused" : s.draft ? "draft only" : "not handed in"}</span
 							>
 						</li>
 					{/each}
@@ -271,8 +272,8 @@
 						to={{ href: `/classes/${page.classId}/list`, text: "Add students" }}
 					/>{/if}
 			</section>
-			<section aria-label="What the class shares" class="border-t border-rule px-4 py-4 lg:border-t-0 lg:border-l">
-				<h2 class="mb-2">Criteria: how many met each</h2>
+			<section aria-label="Class results" class="border-t border-rule px-4 py-4 lg:border-t-0 lg:border-l">
+				<h2 class="mb-2">Criteria met</h2>
 				<ul>
 					{#each page.criteria as c, i (c.id)}
 						{@const count = counts[i]}
@@ -309,14 +310,14 @@
 								</svg>
 								<span class="text-right font-mono text-small"
 									>{checked > 0 && count?.judged === 0
-										? "waiting"
+										? "to judge"
 										: `${count?.met ?? 0} of ${count?.judged ?? 0}`}</span
 								>
 							</button>
 						</li>
 					{/each}
 				</ul>
-				<p class="quiet mt-2">Pointing at a row lights the drawings that don't meet it in full.</p>
+				<p class="quiet mt-2">Point at a criterion to mark the drawings that miss it.</p>
 				{#if page.slips.length > 0}
 					<SharedCauses
 						causes={page.slips}
@@ -326,14 +327,14 @@
 					/>
 				{/if}
 				{#if stuck.value && stuck.value.stuck.length > 0}
-					<h2 class="mt-5 mb-1">Who is stuck</h2>
+					<h2 class="mt-5 mb-1">Stuck</h2>
 					<StuckList
 						stuck={stuck.value.stuck}
 						titles={Object.fromEntries(page.exercises.map((e) => [e.key, e.title]))}
 					/>
 				{/if}
 				{#if page.counted.length > 0}
-					<h2 class="mt-5 mb-1">How many of the set each has managed</h2>
+					<h2 class="mt-5 mb-1">Exercises done</h2>
 					<ul class="columns-2 gap-4">
 						{#each page.counted as c (c.student.id)}<li class="flex justify-between gap-2 text-small">
 								<span class="truncate">{c.student.name}</span><span class="font-mono">{c.done} of {c.of}</span>
@@ -343,21 +344,20 @@
 				<p class="quiet mt-4">
 					<span title={moment(page.dueAt)}>Due {moment(page.dueAt)}</span>; closes {moment(page.closesAt)}; the {page.counts ===
 					"chosen"
-						? "try that you choose"
+						? "chosen try"
 						: `${page.counts} try`} counts.
 				</p>
 			</section>
 		</div>
 		<Ask bind:open={asking} title="Release points and feedback?">
 			<p class="mb-4">
-				{page.handIns.filter((h) => !h.released).length} students will see their points and what was written to them. It can't
-				be taken back, as they may have read it.
+				{counted(page.handIns.filter((h) => !h.released).length, "student")} will see their points and feedback. You can't undo this.
 			</p>
 			<div class="flex gap-3">
 				<button type="button" class="button primary" onclick={() => release()}>Release to all</button><button
 					type="button"
 					class="button"
-					onclick={() => (asking = false)}>Not now</button
+					onclick={() => (asking = false)}>Cancel</button
 				>
 			</div>
 		</Ask>

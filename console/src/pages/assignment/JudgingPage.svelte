@@ -50,7 +50,7 @@
 				.toSorted((a, b) => a.points - b.points);
 		return [0, possible / 2, possible].map((points, i) => ({
 			points: Math.round(points * 4) / 4,
-			words: ["not there", "half of it", "all of it"][i] as string,
+			words: ["missing", "half", "complete"][i] as string,
 		}));
 	}
 
@@ -85,7 +85,7 @@
 </script>
 
 <svelte:window onkeydown={keys} />
-<Fetched {loading} what="what is to be judged">
+<Fetched {loading} what="the hand-ins to judge">
 	{#snippet children(page)}
 		<Head
 			title="Judging"
@@ -98,13 +98,11 @@
 		/>
 		{#if handIns.length === 0}
 			<Nothing
-				says="No hand-in of this exercise is checked yet."
+				says="No checked hand-ins yet."
 				to={{ href: `/assignments/${id}/${exercise}/upload`, text: "Upload programs" }}
 			/>
 		{:else if handIn && !criterion}
-			<p class="px-4 py-5 sm:px-6">
-				Nothing of this exercise waits for a person: every criterion is checked by itself.
-			</p>
+			<p class="px-4 py-5 sm:px-6">Nothing to judge: every criterion of this exercise is checked automatically.</p>
 		{:else if handIn && criterion}
 			<div class="grid gap-6 px-4 py-4 sm:px-6 lg:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
 				<div class="grid content-start gap-4">
@@ -135,7 +133,7 @@
 					{#if handIn.answers[criterion.id]}<blockquote class="by-hand my-2 text-lead">
 							{handIn.answers[criterion.id]?.words} <span class="quiet">{handIn.answers[criterion.id]?.when}</span>
 						</blockquote>{/if}
-					<ol class="mt-3 grid gap-1.5" aria-label="Places on the scale">
+					<ol class="mt-3 grid gap-1.5" aria-label="Scale">
 						{#each steps as s, i (s.points)}
 							<li>
 								<button

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { counted } from "../../state/site/counted.ts";
 	import Nothing from "../../parts/Nothing.svelte";
 	import FeedbackSheet from "../../parts/FeedbackSheet.svelte";
 	import Fetched from "../../parts/Fetched.svelte";
@@ -18,13 +19,13 @@
 	$effect(() => void loading.load(fetch));
 </script>
 
-<Fetched {loading} what="the feedback of the class">
+<Fetched {loading} what="the class's feedback">
 	{#snippet children({ page, sheets })}
 		{#snippet actions()}<button
 				type="button"
 				class="button primary"
 				disabled={sheets.length === 0}
-				onclick={() => print()}>Print {sheets.length === 1 ? "1 page" : `${sheets.length} pages`}</button
+				onclick={() => print()}>Print {counted(sheets.length, "page")}</button
 			>{/snippet}
 		<Head
 			title="Feedback to print"
@@ -34,7 +35,7 @@
 		/>
 		{#each sheets as sheet (sheet.id)}<FeedbackSheet page={sheet} many />{:else}
 			<Nothing
-				says="No hand-in of this exercise is checked yet."
+				says="No checked hand-ins yet."
 				to={{ href: `/assignments/${id}/${exercise}/upload`, text: "Upload programs" }}
 			/>
 		{/each}

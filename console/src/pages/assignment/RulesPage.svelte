@@ -94,14 +94,14 @@
 			return true;
 		});
 		if (done && classId) {
-			notes.say("The assignment is taken back.");
+			notes.say("Assignment deleted.");
 			router.go(`/classes/${classId}`);
 		}
 	}
 	let asking = $state(false);
 </script>
 
-<Fetched {loading} what="the rules">
+<Fetched {loading} what="the dates and rules">
 	{#snippet children({ page, of })}
 		<Head
 			title="Dates and rules"
@@ -128,13 +128,13 @@
 					<button class="button primary" disabled={page.covering}>Save</button>{#if page.handIns.length === 0}<button
 							type="button"
 							class="button"
-							onclick={() => (asking = true)}>Take it back …</button
+							onclick={() => (asking = true)}>Delete assignment …</button
 						>{/if}
 				</div>
 			</form>
 			<div class="grid content-start gap-6">
 				<section aria-labelledby="own">
-					<h2 id="own" class="text-lead">One student's own dates</h2>
+					<h2 id="own" class="text-lead">Dates for one student</h2>
 					<ul class="my-2">
 						{#each page.ownDates as o (o.studentId)}<li class="quiet">
 								{of.students.find((s) => s.id === o.studentId)?.name ?? "A student"}: {o.dueAt
@@ -149,7 +149,8 @@
 							class="field"
 							value={student}
 							onchange={(event) => pick(event.currentTarget.value)}
-							><option value="">Choose one</option>{#each of.students as s (s.id)}<option value={s.id}>{s.name}</option
+							><option value="">Choose a student</option>{#each of.students as s (s.id)}<option value={s.id}
+									>{s.name}</option
 								>{/each}</select
 						></label
 					>
@@ -160,7 +161,7 @@
 							><label class="grid gap-1"
 								><span>Closes</span><input class="field" type="datetime-local" bind:value={own.closesAt} /></label
 							><label class="flex items-center gap-2 sm:col-span-2"
-								><input type="checkbox" bind:checked={own.excused} /> excused from it</label
+								><input type="checkbox" bind:checked={own.excused} /> Excused</label
 							>
 							<div><button class="button">Save for this student</button></div>
 						</form>
@@ -173,28 +174,27 @@
 				/>
 			</div>
 		</div>
-		<Ask bind:open={asking} title="Take this assignment back?"
-			><p class="mb-4">Nobody has handed anything in. Students no longer see it; drafts they began go with it.</p>
+		<Ask bind:open={asking} title="Delete this assignment?"
+			><p class="mb-4">There are no hand-ins. Students' drafts for this assignment will be deleted too.</p>
 			<div class="flex gap-3">
-				<button type="button" class="button primary" onclick={takeBack}>Take it back</button><button
+				<button type="button" class="button primary" onclick={takeBack}>Delete assignment</button><button
 					type="button"
 					class="button"
-					onclick={() => (asking = false)}>Leave it</button
+					onclick={() => (asking = false)}>Cancel</button
 				>
 			</div></Ask
 		>
 	{/snippet}
 </Fetched>
-<Ask open={theirs !== null} title="Somebody else changed this assignment meanwhile" leave={false} wide>
+<Ask open={theirs !== null} title="Someone else changed this assignment" leave={false} wide>
 	{#if theirs}
-		<p class="mb-3">Both versions are kept until you choose. Where they differ:</p>
+		<p class="mb-3">Choose which version to keep. The differences are:</p>
 		<table class="w-full text-left">
 			<thead
 				><tr
-					><th scope="col" class="py-1"><span class="sr-only">What</span></th><th scope="col" class="py-1">Yours</th><th
-						scope="col"
-						class="py-1">Saved meanwhile</th
-					></tr
+					><th scope="col" class="py-1"><span class="sr-only">Field</span></th><th scope="col" class="py-1"
+						>Your version</th
+					><th scope="col" class="py-1">Saved version</th></tr
 				></thead
 			><tbody
 				>{#each differences(form, theirs.form) as d (d.field)}<tr class="border-t border-rule"
@@ -205,10 +205,10 @@
 			>
 		</table>
 		<div class="mt-4 flex gap-3">
-			<button type="button" class="button primary" onclick={() => choose(true)}>Save mine</button><button
+			<button type="button" class="button primary" onclick={() => choose(true)}>Save my version</button><button
 				type="button"
 				class="button"
-				onclick={() => choose(false)}>Take theirs</button
+				onclick={() => choose(false)}>Use the saved version</button
 			>
 		</div>
 	{/if}

@@ -78,7 +78,7 @@
 		const done = await notes.trying(() => api.savePreset({ body: presetOf(name, form) }));
 		if (!done) return;
 		[naming, presetName, preset] = [false, "", name];
-		notes.say(`The preset “${name}” is saved.`);
+		notes.say(`Preset “${name}” saved.`);
 		await loadPresets();
 	}
 	async function removePreset(presetId: string) {
@@ -98,7 +98,7 @@
 					});
 					made.set(`${work} ${classId}`, assignmentId);
 				}
-			notes.say(`Set to ${made.size === 1 ? "the class" : `${made.size} classes`}.`, {
+			notes.say(`Work set for ${made.size === 1 ? "the class" : `${made.size} classes`}.`, {
 				undo: async () => {
 					for (const assignmentId of made.values()) await api.removeAssignment({ params: { id: assignmentId } });
 					router.go(`/classes/${id}/set-work`);
@@ -144,7 +144,7 @@
 	>
 {/snippet}
 
-<Fetched {loading} what="what can be set">
+<Fetched {loading} what="the exercises">
 	{#snippet children({ page, classes, exercises, collections })}
 		{@const [kind = "", key = ""] = work.split(" ")}
 		{@const exercise = kind === "exercise" ? exercises.find((e) => e.key === key) : undefined}
@@ -162,13 +162,13 @@
 		/>
 		{#if exercises.length === 0}
 			<div class="px-4 py-5 sm:px-6">
-				<p class="mb-2">There is no published exercise yet.</p>
+				<p class="mb-2">There are no published exercises yet.</p>
 				<a class="button" href="/exercises#new">Write an exercise</a>
 			</div>
 		{:else if step === 1 || (!exercise && !collection)}
 			<section aria-labelledby="what" class="max-w-5xl px-4 py-4 sm:px-6">
 				<div class="mb-2 flex flex-wrap items-center gap-3">
-					<h2 id="what" class="text-lead">1. What is set?</h2>
+					<h2 id="what" class="text-lead">1. Choose the work</h2>
 					<span class="grow"></span>
 					<input class="field w-60" type="search" placeholder="Search" aria-label="Search" bind:value={words} />
 				</div>
@@ -176,7 +176,9 @@
 					{#each foundCollections as c (c.id)}{@render choice(`collection ${c.key}`, c)}{/each}
 					{#each found as e (e.id)}{@render choice(`exercise ${e.key}`, e)}{/each}
 				</ul>
-				{#if found.length + foundCollections.length === 0}<p class="quiet py-3">Nothing fits these words.</p>{/if}
+				{#if found.length + foundCollections.length === 0}<p class="quiet py-3">
+						No exercises or collections found.
+					</p>{/if}
 			</section>
 		{:else}
 			<form onsubmit={submit} class="grid max-w-4xl gap-5 px-4 py-4 sm:px-6">
@@ -195,14 +197,14 @@
 					<button type="button" class="button" onclick={() => (step = 1)}>Choose another</button>
 				</div>
 				<fieldset>
-					<legend class="mb-2 text-lead font-semibold">2. When and how?</legend>
+					<legend class="mb-2 text-lead font-semibold">2. Dates and rules</legend>
 					<div class="flex flex-wrap gap-2" role="group" aria-label="Presets">
 						{#each PRESETS as p (p.name)}{@render presetButton(p)}{/each}
 						{#each saved.value?.presets ?? [] as p (p.id)}<span class="inline-flex"
 								>{@render presetButton(p)}<button
 									type="button"
 									class="quiet px-1.5"
-									aria-label="Remove the preset {p.name}"
+									aria-label="Delete the preset {p.name}"
 									onclick={() => removePreset(p.id)}>×</button
 								></span
 							>{/each}
@@ -212,7 +214,7 @@
 					</div>
 					{#if naming}<div class="mt-2 flex items-end gap-2">
 							<label class="grid gap-0.5"
-								><span class="quiet">Name of the preset</span><input
+								><span class="quiet">Preset name</span><input
 									class="field w-60"
 									bind:value={presetName}
 									maxlength="120"
@@ -234,7 +236,7 @@
 					>
 					{#if classes.length > 1}
 						<fieldset>
-							<legend class="mb-1 font-semibold">To other classes too</legend>
+							<legend class="mb-1 font-semibold">Also set for</legend>
 							<div class="flex flex-wrap gap-4">
 								{#each classes.filter((c) => c.id !== id && c.until === null) as c (c.id)}<label
 										class="flex items-center gap-1.5"
@@ -247,7 +249,7 @@
 				{#if error}<p role="alert" class="border-l-[3px] border-missed py-0.5 pl-3">{error}</p>{/if}
 				<div>
 					<button class="button primary">Set this work</button>
-					<span class="quiet ml-2">You can give single students later dates on the assignment's page.</span>
+					<span class="quiet ml-2">You can change one student's dates later, under “Dates and rules”.</span>
 				</div>
 			</form>
 		{/if}

@@ -43,7 +43,7 @@
 <Fetched {loading} what="the drawings">
 	{#snippet children(page)}
 		{#snippet actions()}
-			<label class="flex items-center gap-2"><input type="checkbox" bind:checked={names} /> with names</label>
+			<label class="flex items-center gap-2"><input type="checkbox" bind:checked={names} /> Show names</label>
 			<button
 				type="button"
 				class="button primary"
@@ -51,11 +51,11 @@
 				onclick={() => {
 					at = 0;
 					showing = true;
-				}}>Show {chosen.size || ""}</button
+				}}>Present {chosen.size || ""}</button
 			>
 		{/snippet}
 		<Head
-			title="Show"
+			title="Present"
 			about={page.title}
 			crumbs={[
 				{ href: `/classes/${page.classId}`, text: page.className },
@@ -66,8 +66,7 @@
 		/>
 		<div class="px-4 py-4 sm:px-6">
 			<p class="quiet mb-3">
-				Choose drawings to put before the class. Each carries the title that its student gave it, the first line of the
-				program where that is a comment.
+				Choose drawings to present to the class. A drawing's title is the comment in the first line of its program.
 			</p>
 			<ul class="grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-4">
 				{#each page.handIns.filter((h) => h.state !== null) as h (h.id)}
@@ -92,7 +91,7 @@
 					<li class="col-span-full">
 						<Nothing
 							bare
-							says="No hand-in of this exercise is checked yet."
+							says="No checked hand-ins yet."
 							to={{ href: `/assignments/${id}/${exercise}/upload`, text: "Upload programs" }}
 						/>
 					</li>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { counted } from "../../state/site/counted.ts";
 	import Ask from "../../parts/Ask.svelte";
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
@@ -65,13 +66,13 @@
 					<span class="text-ink-soft">{c.schoolYear}</span>
 					{#if c.until}<span class="text-ink-soft">covered until {moment(c.until)}</span>{/if}
 					<span class="grow"></span>
-					<span class="text-ink-soft">{c.students} students, {c.assignments} assignments</span>
+					<span class="text-ink-soft">{counted(c.students, "student")}, {counted(c.assignments, "assignment")}</span>
 				</li>
 			{:else}
 				<li class="py-3">
-					{#if closed}<span class="text-ink-soft">No class of yours is closed.</span>{:else}
-						<p class="mb-2">You have no class yet. Make one, then add its students.</p>
-						<button type="button" class="button" onclick={open}>Make a class</button>{/if}
+					{#if closed}<span class="text-ink-soft">You have no closed classes.</span>{:else}
+						<p class="mb-2">You have no classes yet. Create a class, then add its students.</p>
+						<button type="button" class="button" onclick={open}>Create class</button>{/if}
 				</li>
 			{/each}
 		</ul>
@@ -88,7 +89,7 @@
 		<label class="grid gap-1"
 			><span>School year</span><input class="field" bind:value={schoolYear} required maxlength="40" /></label
 		>
-		<p class="quiet">Times are those of {school.value?.zone ?? "the school"}.</p>
-		<div><button class="button primary">Make the class</button></div>
+		<p class="quiet">Time zone: {school.value?.zone ?? "the school"}.</p>
+		<div><button class="button primary">Create class</button></div>
 	</form>
 </Ask>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { counted } from "../../state/site/counted.ts";
 	import Nothing from "../../parts/Nothing.svelte";
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
@@ -44,7 +45,7 @@
 		{@const rows = studentsOf(page, order)}
 		<Head
 			title={page.name}
-			about="{page.schoolYear}, {page.students.length} students{page.covering ? ', covered by you' : ''}{page.closedAt
+			about="{page.schoolYear}, {counted(page.students.length, "student")}{page.covering ? ', covered by you' : ''}{page.closedAt
 				? ', closed'
 				: ''}"
 			crumbs={[{ href: "/classes", text: "Classes" }]}
@@ -52,7 +53,7 @@
 		/>
 		{#if stuck.value && stuck.value.stuck.length > 0}
 			<section aria-labelledby="stuck" class="border-b border-rule px-4 pt-3 sm:px-6">
-				<h2 id="stuck">Who is stuck</h2>
+				<h2 id="stuck">Stuck</h2>
 				<StuckList
 					wide
 					stuck={stuck.value.stuck}
@@ -62,28 +63,25 @@
 		{/if}
 		{#if page.students.length === 0}
 			<Nothing
-				says="Nobody is in this class yet. Add its students, then set work."
+				says="This class has no students yet. Add students, then set work."
 				to={{ href: `/classes/${id}/list`, text: "Add students" }}
 			/>
 		{:else if page.columns.length === 0}
 			<Nothing
-				says="No work is set yet. Once it is, you see here how each student gets on."
+				says="No work is set yet. Set work to see each student's progress here."
 				to={{ href: `/classes/${id}/set-work`, text: "Set work" }}
 			/>
 		{:else}
 			<div class="flex flex-wrap items-center gap-3 px-4 pt-3 sm:px-6">
 				<label class="quiet flex items-center gap-2"
-					>Sorted by <select
-						class="tool"
-						value={order}
-						onchange={(event) => query.set("sort", event.currentTarget.value)}
-						><option value="attention">who needs you most</option><option value="name">name</option><option
-							value="missing">most missing</option
+					>Sort by <select class="tool" value={order} onchange={(event) => query.set("sort", event.currentTarget.value)}
+						><option value="attention">needs help first</option><option value="name">name</option><option
+							value="missing">most missing work</option
 						><option value="points">fewest points</option></select
 					></label
 				>
 				<span class="quiet"
-					>A bar has a piece for each criterion: filled is met, half is partly, crossed is missed.</span
+					>Each bar shows the criteria: filled means met, half means partly met, crossed means missed.</span
 				>
 			</div>
 			<!-- svelte-ignore a11y_no_noninteractive_tabindex: it scrolls where a class has much to show -->

@@ -52,7 +52,7 @@
 		"drew-nothing": "nothing drawn",
 		"nothing-handed-in": "empty",
 		"off-the-sheet": "off the sheet",
-		"moved-without-drawing": "pen up all along",
+		"moved-without-drawing": "pen never down",
 	};
 </script>
 
@@ -77,7 +77,7 @@
 			>
 		{/snippet}
 		<Head
-			title="In the lesson"
+			title="Live lesson"
 			about="{page.name}{column ? `, ${column.title}` : ''}"
 			crumbs={[
 				{ href: "/classes", text: "Classes" },
@@ -88,12 +88,12 @@
 		/>
 		{#if !column}
 			<Nothing
-				says="No work is open for this class now. Set some, and you see here what the students draw while they draw it."
+				says="No work is open for this class. Set work to see the students' drawings here while they work."
 				to={{ href: `/classes/${id}/set-work`, text: "Set work" }}
 			/>
 		{:else}
 			<div class="grid grow {hidden ? '' : 'lg:grid-cols-[1fr_340px]'}">
-				<section aria-label="Drawings in the making" class="px-4 py-4 sm:px-6">
+				<section aria-label="Current drawings" class="px-4 py-4 sm:px-6">
 					{#if failed}<p role="alert" class="mb-3 border-l-[3px] border-missed pl-3">{failed}</p>{/if}
 					<ul class="grid grid-cols-[repeat(auto-fill,minmax(170px,1fr))] gap-4">
 						{#each lesson.drafts as d, i (d.student.id)}
@@ -118,18 +118,18 @@
 							</li>
 						{:else}
 							<li class="quiet col-span-full">
-								Nobody has begun yet. Each drawing appears when its program is first kept.
+								No one has started yet. A drawing appears when its program is saved for the first time.
 							</li>
 						{/each}
 					</ul>
 				</section>
 				{#if !hidden}
 					<section aria-labelledby="stuck" class="border-t border-rule px-4 py-4 lg:border-t-0 lg:border-l">
-						<h2 id="stuck" class="mb-1">Who is stuck</h2>
+						<h2 id="stuck" class="mb-1">Stuck</h2>
 						{#if stuck.value && stuck.value.stuck.length > 0}<StuckList
 								stuck={stuck.value.stuck}
 								titles={{ [column.exercise]: column.title }}
-							/>{:else}<p class="quiet">Nobody, as far as tries and runs tell.</p>{/if}
+							/>{:else}<p class="quiet">No one seems stuck.</p>{/if}
 					</section>
 				{/if}
 			</div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { counted } from "../../state/site/counted.ts";
 	import type { Card } from "@markpen/contract";
 	import Ask from "../../parts/Ask.svelte";
 	import Cards from "../roster/Cards.svelte";
@@ -11,7 +12,7 @@
 	let preview = $state.raw<Awaited<ReturnType<typeof api.previewOneRoster>> | null>(null);
 	let cards = $state.raw<readonly Card[]>([]);
 	let teachers = $state.raw<readonly { name: string; signInName: string; passphrase: string }[]>([]);
-	const DOES = { adds: "is added", updates: "is updated", "leaves it": "stays as it is" } as const;
+	const DOES = { adds: "is added", updates: "is updated", "leaves it": "unchanged" } as const;
 
 	async function take(chosen: File | undefined) {
 		if (!chosen) return;
@@ -33,7 +34,7 @@
 <Ask bind:open title="Import OneRoster files" wide>
 	{#if cards.length > 0 || teachers.length > 0}
 		{#if teachers.length > 0}<p class="mb-1">
-				New teachers. Each passphrase is for one sign-in, and is shown this once:
+				New teachers and their one-time passphrases. Copy them now: they are shown only once.
 			</p>
 			<ul class="mb-4">
 				{#each teachers as t (t.signInName)}<li>
@@ -43,7 +44,7 @@
 		<Cards {cards} onclose={() => (open = false)} />
 	{:else}
 		<p class="quiet mb-2">
-			One zip file with the CSV files of OneRoster 1.2. Nothing changes before you have seen what will be done.
+			Choose a zip file with OneRoster 1.2 CSV files. You see the changes first, before anything is saved.
 		</p>
 		<input
 			type="file"
@@ -57,7 +58,7 @@
 			</ul>
 			<p class="quiet mt-2">
 				{preview.rows.filter((r) => r.does === "adds").length} new students,
-				{preview.rows.filter((r) => r.does === "wrong").length} rows with a mistake
+				{counted(preview.rows.filter((r) => r.does === "wrong").length, "row")} with a mistake
 			</p>
 			<ul class="text-small">
 				{#each preview.rows.filter((r) => r.does === "wrong") as r (r.row)}<li>Line {r.row}: {r.says}</li>{/each}

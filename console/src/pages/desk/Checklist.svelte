@@ -16,7 +16,7 @@
 		/** Goes to a figure of the drawing, or to a line of the program. */
 		ongo: (to: { readonly figure: number } | { readonly line: number }) => void;
 	}
-	/** What is asked: own ticks, and apart from them what the last check or hand-in found. */
+	/** The criteria with the student's own ticks, and the results of the last check or hand-in. */
 	const { desk, lit, onpoint, ongo }: Props = $props();
 	const { exercise } = $derived(desk.work);
 	const { found } = $derived(desk);
@@ -72,9 +72,9 @@
 		/>
 	</div>{/if}
 <h2 class="mb-1">Checklist</h2>
-{#if exercise.criteria.length === 0}<p class="quiet">It is shown once you have handed something in.</p>
+{#if exercise.criteria.length === 0}<p class="quiet">You will see the checklist after you hand in.</p>
 {:else if found && !old && found.report.criteria.length === 0}<p class="quiet" role="status">
-		It was checked. Your teacher shows you later how it went.
+		Checked. Your teacher will show you the results later.
 	</p>{/if}
 {#each groups as group (group.heading)}
 	{#if group.heading}<h3 class="quiet mt-3 font-semibold">{group.heading}</h3>{/if}
@@ -145,4 +145,4 @@
 		{/each}
 	</ul>
 {/each}
-{#if old}<p class="quiet mt-1">That is how it was when you checked it; the program has changed since.</p>{/if}
+{#if old}<p class="quiet mt-1">These results are from your last check. The program has changed since then.</p>{/if}

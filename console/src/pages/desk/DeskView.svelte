@@ -26,7 +26,10 @@
 	const replay = new ReplayOf(() => desk.draft.source);
 
 	const shown = $derived(desk.run.drawn ?? null);
-	/** What belongs together: of a report where it speaks of the drawing that is seen, else of the drawing alone. */
+	/**
+	 * Links between figures, lines and criteria: from the report if it belongs to the visible drawing, otherwise from
+	 * the drawing only.
+	 */
 	const lit = $derived(
 		litBy(
 			pointed,
@@ -77,11 +80,11 @@
 				</p>{/if}
 			{#if exercise.example}
 				<details class="mb-3" open={exercise.example.show === "picture"}>
-					<summary class="cursor-pointer font-semibold">An example</summary>
+					<summary class="cursor-pointer font-semibold">Example drawing</summary>
 					<img
 						class="mt-1 w-full border border-rule-strong"
 						style="aspect-ratio: {blank.width} / {blank.height}"
-						alt="What the example draws"
+						alt="The example's drawing"
 						src="/api/v1/my-work/{assignmentId}/{exercise.id}/example.png"
 					/>
 					{#if exercise.example.show === "source"}{@const { program, language } = exercise.example}
@@ -89,14 +92,14 @@
 						<button
 							type="button"
 							class="tool mt-1"
-							onclick={() => desk.run.showExample({ source: program, language }, true)}>Draw it here</button
+							onclick={() => desk.run.showExample({ source: program, language }, true)}>Draw the example</button
 						>{/if}
 				</details>
 			{/if}
 			{#if model}<details class="mb-3">
 					<summary class="cursor-pointer font-semibold">The model</summary><img
 						class="mt-1 w-full border border-rule-strong"
-						alt="What the model draws"
+						alt="The model's drawing"
 						src="data:image/svg+xml;utf8,{encodeURIComponent(model.picture)}"
 					/>{#if model.source}<pre
 							class="mt-1 overflow-auto border border-rule bg-sheet p-2 font-mono text-small">{model.source}</pre>{/if}
@@ -115,7 +118,7 @@
 					>{desk.run.running ? "Running …" : "Run"} <kbd class="key">Ctrl ↵</kbd></button
 				>
 				<button type="button" class="button" disabled={desk.checks.checking} onclick={() => desk.check()}
-					>{desk.checks.checking ? "Checking …" : "Check it"}</button
+					>{desk.checks.checking ? "Checking …" : "Check my drawing"}</button
 				>
 				{#if exercise.languages.length > 1}
 					<select
@@ -136,13 +139,13 @@
 								class="z-20 min-w-56 border border-rule-strong bg-sheet py-1 text-ink"
 							>
 								<DropdownMenu.Item class="menu-item" onSelect={() => desk.runNow(1 + Math.floor(Math.random() * 9999))}
-									>Run with other ones</DropdownMenu.Item
+									>Run with new random numbers</DropdownMenu.Item
 								>
 								<DropdownMenu.Item class="menu-item" onSelect={() => desk.runNow(desk.run.seed)}
-									>Run with the same ones again</DropdownMenu.Item
+									>Run with the same random numbers</DropdownMenu.Item
 								>
 								<DropdownMenu.Item class="menu-item" onSelect={() => desk.runNow(conditions.seed)}
-									>Run with those of the first run</DropdownMenu.Item
+									>Run with the first random numbers</DropdownMenu.Item
 								>
 							</DropdownMenu.Content>
 						</DropdownMenu.Portal>
@@ -188,13 +191,13 @@
 			onplace={put}
 		/>
 		<div aria-live="polite" class="text-small">
-			{#if desk.run.example}<p class="quiet">This is an example's drawing. Run your program to see yours again.</p>
+			{#if desk.run.example}<p class="quiet">This is the example's drawing. Run your program to see your own.</p>
 			{:else if shown && !desk.fresh && !desk.run.running}<p class="quiet">
-					The program has changed since it was run.
+					The program has changed since the last run.
 				</p>{/if}
 			{#if desk.run.loading?.failed}<p class="border-l-[3px] border-missed pl-3" data-testid="not-loaded">
-					{LANGUAGE_WORDS[desk.run.loading.language]} couldn't be loaded. Check the connection and reload the page; if that
-					doesn't help, use a newer browser. You can hand in without running.
+					{LANGUAGE_WORDS[desk.run.loading.language]} couldn't be loaded. Check your connection and reload the page, or use
+					a newer browser. You can hand in without running.
 				</p>{:else if desk.run.loading}{@const { language, share } = desk.run.loading}<label
 					class="quiet flex items-center gap-3"
 					data-testid="loading"
@@ -206,10 +209,10 @@
 					></progress></label
 				>{/if}
 			{#if desk.run.lost && !desk.run.loading?.failed}<p class="border-l-[3px] border-missed pl-3">
-					The program ran too long and had to be ended; its drawing was lost. Your program is still in the editor.
+					The program ran too long and was stopped. Its drawing is lost, but your program is still here.
 				</p>{/if}
 			{#if shown?.ended === "clock"}<p class="border-l-[3px] border-missed pl-3">
-					The program ran too long and was stopped. This is what it drew before.
+					The program ran too long and was stopped. You see what it drew until then.
 				</p>{/if}
 			{#each shown?.errors ?? [] as e (e.line + e.code)}<div
 					class="border-l-[3px] border-missed pl-3"
@@ -247,10 +250,10 @@
 	</section>
 </div>
 <TwoVersions
-	title="Your program was changed in two places"
+	title="There are two versions of your program"
 	mine={desk.draft.source}
 	mineAt={desk.draft.autosave.writtenAt}
 	theirs={desk.draft.autosave.theirs}
-	kept="the other one can be had back under “Go back to”."
+	kept="You can get the other one back under “Earlier versions”."
 	onsettle={(mine) => desk.draft.settle(mine)}
 />

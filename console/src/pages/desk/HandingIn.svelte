@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { counted } from "../../state/site/counted.ts";
 	import type { Snippet } from "svelte";
 	import Ask from "../../parts/Ask.svelte";
 	import Explanations from "../../parts/Explanations.svelte";
@@ -15,15 +16,15 @@
 	const late = $derived(!closed && Date.parse(work.dueAt) < Date.now());
 	const refused = $derived(closed || desk.handIn.triesLeft === 0 || (late && work.late === "refused"));
 	const AFTER = {
-		refused: "nothing more can be handed in",
-		reduced: "a late try loses part of its points",
+		refused: "you can no longer hand in",
+		reduced: "late work loses points",
 		marked: "it will be marked as late",
 	} as const;
 	const SAVED = {
-		saved: "kept",
-		saving: "keeping …",
-		unsaved: "being kept",
-		offline: "kept in this browser until the network is back",
+		saved: "Saved",
+		saving: "Saving …",
+		unsaved: "Not saved yet",
+		offline: "Saved in this browser until you are online again",
 	} as const;
 	let asking = $state(false);
 
@@ -42,21 +43,21 @@
 </div>
 <div class="-mt-1 mb-2 flex flex-wrap justify-between gap-x-3">
 	<p class="quiet" title={moment(work.dueAt)} data-testid="due">
-		{#if closed}Closed {fromNow(work.closesAt)}: nothing more can be handed in.
+		{#if closed}Closed {fromNow(work.closesAt)}. You can't hand in any more.
 		{:else if late}Past due: {AFTER[work.late]}.{#if work.late !== "refused"}&nbsp;It closes {fromNow(
 					work.closesAt,
 				)}.{/if}
 		{:else}Due {fromNow(work.dueAt)}.{/if}
 		{#if desk.handIn.triesLeft !== null && !closed}{desk.handIn.triesLeft === 0
-				? "You have no try left."
-				: `${desk.handIn.triesLeft} ${desk.handIn.triesLeft === 1 ? "try" : "tries"} left.`}{/if}
+				? "You have no tries left."
+				: `${counted(desk.handIn.triesLeft, "try", "tries")} left.`}{/if}
 	</p>
 	<span class="quiet" role="status" data-testid="kept">{SAVED[desk.draft.autosave.saved]}</span>
 </div>
 <div aria-live="polite">
 	{#if desk.handIn.waiting}<p class="mb-3 border-l-[3px] border-partly py-0.5 pl-3" data-testid="waits">
-			You handed in at {moment(desk.handIn.waiting.at)}, without a network. It is kept here and goes out by itself once
-			there is one.
+			You handed in at {moment(desk.handIn.waiting.at)} while offline. Your program is saved here and is sent when you are
+			online again.
 		</p>{/if}
 	{#each [desk.error, desk.draft.autosave.error].filter((e) => e !== "") as error (error)}<p
 			class="mb-3 border-l-[3px] border-missed py-0.5 pl-3"
@@ -65,8 +66,8 @@
 			{error}
 		</p>{/each}
 	{#if desk.handIn.result && !report}<p class="mb-3 border-l-[3px] border-ink py-0.5 pl-3" data-testid="result">
-			<b>It has arrived, as try {desk.handIn.result.tryNumber}.</b>
-			{desk.handIn.result.waiting ? "It is being checked …" : "Your teacher will show you how it went."}
+			<b>Handed in as try {desk.handIn.result.tryNumber}.</b>
+			{desk.handIn.result.waiting ? "Checking …" : "Your teacher will show you the results later."}
 		</p>{/if}
 	{#if desk.handIn.result && report}
 		<p class="mb-3 border-l-[3px] border-ink py-0.5 pl-3" data-testid="result">
@@ -74,38 +75,40 @@
 				>{desk.handIn.result.points
 					? `Handed in: ${desk.handIn.result.points.earned} of ${desk.handIn.result.points.possible} points.`
 					: "Handed in."}</b
-			> <a href="/hand-ins/{desk.handIn.result.id}">See it on the drawing</a>
+			> <a href="/hand-ins/{desk.handIn.result.id}">See the feedback</a>
 		</p>
 		{#if desk.handIn.fits}<p class="mb-2 border-l-[3px] border-ink py-0.5 pl-3">
-				This looks like <b>{desk.handIn.fits.exercise.title}</b>, which is open.
-				<button type="button" class="tool" onclick={there}>Hand it in there</button>
+				This program fits another open exercise, <b>{desk.handIn.fits.exercise.title}</b>, better.
+				<button type="button" class="tool" onclick={there}>Hand it in there instead</button>
 			</p>{/if}
-		<Explanations title="What to look at" said={explanations(report)} {onpoint} />
+		<Explanations title="Criteria to look at" said={explanations(report)} {onpoint} />
 		{#each report.errors as e (e.line + e.code)}<p class="mb-2 border-l-[3px] border-missed py-0.5 pl-3 text-small">
-				{report.state === "unreadable" ? "It can't be read" : "It stopped"} in line {e.line}: {e.message}
+				{report.state === "unreadable" ? "The program can't be read" : "The program stopped"}. Line {e.line}: {e.message}
 			</p>{/each}
 	{/if}
 </div>
-<Ask bind:open={asking} title="Hand this in?">
+<Ask bind:open={asking} title="Hand in your program?">
 	<p class="mb-2">
-		Your program for <b>{work.exercise.title}</b>, {desk.draft.source.split("\n").length} lines{desk.run.source ===
+		Your program for <b>{work.exercise.title}</b>, {counted(desk.draft.source.split("\n").length, "line")}{desk.run.source ===
 		undefined
-			? ", which you haven't run yet"
+			? ". You haven't run it yet"
 			: desk.fresh
 				? ""
-				: ", changed since you ran it"}.
+				: ". It has changed since the last run"}.
 	</p>
 	{#if desk.draft.unanswered > 0}<p class="mb-2">
-			{desk.draft.unanswered === 1 ? "A question is" : `${desk.draft.unanswered} questions are`} not answered yet.
+			{desk.draft.unanswered === 1 ? "1 question has" : `${desk.draft.unanswered} questions have`} no answer yet.
 		</p>{/if}
 	<p class="quiet mb-4">
 		{late
 			? work.late === "reduced"
-				? "It is past due, so part of the points are lost. "
-				: "It is past due and will be marked as late. "
+				? "The due date has passed, so you lose some points. "
+				: "The due date has passed, so it will be marked as late. "
 			: ""}{desk.handIn.triesLeft === null
-			? "You can hand in again until it closes."
-			: `This is one of ${desk.handIn.triesLeft} ${desk.handIn.triesLeft === 1 ? "try" : "tries"} that you have left.`}
+			? "You can hand in again until the closing date."
+			: desk.handIn.triesLeft === 1
+				? "This is your last try."
+				: `You have ${desk.handIn.triesLeft} tries left.`}
 	</p>
 	<div class="flex gap-3">
 		<button
@@ -114,7 +117,7 @@
 			onclick={() => {
 				asking = false;
 				void desk.handInNow();
-			}}>Hand it in</button
-		><button type="button" class="button" onclick={() => (asking = false)}>Not yet</button>
+			}}>Hand in now</button
+		><button type="button" class="button" onclick={() => (asking = false)}>Cancel</button>
 	</div>
 </Ask>

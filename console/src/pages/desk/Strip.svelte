@@ -4,7 +4,7 @@
 	import { Loading } from "../../state/site/loading.svelte.ts";
 	import { bestTries, stepsOf } from "../../state/desk/strip.ts";
 
-	/** One's own best try of each exercise, oldest first, with what was met there for the first time. */
+	/** The student's best try of each exercise, oldest first, with what was met there for the first time. */
 	const { work }: { work: readonly Work[] } = $props();
 	const tries = $derived(bestTries(work));
 	const loading = new Loading<ReturnType<typeof stepsOf>>();
@@ -19,7 +19,7 @@
 
 {#if tries.length > 0}
 	<section aria-labelledby="strip" class="w-full max-w-full min-w-0 px-4 pb-6 sm:px-6">
-		<h2 id="strip" class="mb-2 text-lead">Your way so far</h2>
+		<h2 id="strip" class="mb-2 text-lead">Your progress</h2>
 		<!-- svelte-ignore a11y_no_noninteractive_tabindex: it scrolls -->
 		<div class="relative overflow-x-auto" tabindex="0" role="region" aria-label="Your best drawings, oldest first">
 			<ol class="flex gap-4">

@@ -7,7 +7,7 @@
 	import { moment } from "../../state/site/times.ts";
 	import { pointsText } from "../../state/hand-in/verdicts.ts";
 
-	/** Earlier tries and versions that were put aside: to be looked at beside the program of now, and taken up again. */
+	/** Earlier tries and replaced versions, to compare with the current program and to restore. */
 	const { desk }: { desk: Desk } = $props();
 	const { continues } = $derived(desk.work);
 	interface Looked {
@@ -25,19 +25,19 @@
 		if (!looked) return;
 		const { source, language } = desk.draft;
 		desk.putIn(looked.source, looked.language);
-		notes.say(`${looked.title} is in the editor again.`, { undo: async () => desk.putIn(source, language) });
+		notes.say(`${looked.title} restored.`, { undo: async () => desk.putIn(source, language) });
 		looked = null;
 	}
 	const first = $derived(desk.work.exercise.languages[0] ?? "nib");
 	const versions = $derived([
 		...(desk.work.exercise.starter === null
 			? []
-			: [{ title: "The given program", source: desk.work.exercise.starter, language: first, about: "" }]),
+			: [{ title: "Starter program", source: desk.work.exercise.starter, language: first, about: "" }]),
 		...(continues
-			? [{ ...continues, title: `Your program of ${continues.title}`, about: moment(continues.handedInAt) }]
+			? [{ ...continues, title: `Your program from ${continues.title}`, about: moment(continues.handedInAt) }]
 			: []),
 		...desk.draft.aside.map((kept) => ({
-			title: `Put aside ${moment(kept.at)}`,
+			title: `Replaced ${moment(kept.at)}`,
 			source: kept.source,
 			language: kept.language ?? first,
 			about: kept.source.trim().split("\n")[0]?.slice(0, 40) ?? "",
@@ -46,7 +46,7 @@
 </script>
 
 {#if desk.handIn.handIns.length > 0 || versions.length > 0}
-	<h2 class="mt-4 mb-1">Go back to</h2>
+	<h2 class="mt-4 mb-1">Earlier versions</h2>
 	<ul>
 		{#each desk.handIn.handIns as t (t.id)}
 			<li class="flex flex-wrap items-baseline gap-x-3 border-b border-rule py-1">
@@ -75,7 +75,7 @@
 <Ask
 	open={looked !== null}
 	onclose={() => (looked = null)}
-	title="{looked?.title ?? ''}, and what you have changed since"
+	title="{looked?.title ?? ''} and your changes since then"
 	wide
 >
 	{#if looked}
@@ -85,12 +85,12 @@
 				after={desk.draft.source}
 			/>{/await}
 		<div class="mt-3 flex gap-3">
-			<button type="button" class="button primary" onclick={takeUp}>Take it up again</button><button
+			<button type="button" class="button primary" onclick={takeUp}>Restore this version</button><button
 				type="button"
 				class="button"
-				onclick={() => (looked = null)}>Leave it</button
+				onclick={() => (looked = null)}>Cancel</button
 			>
 		</div>
-		<p class="quiet mt-2">What stands in the editor now is put aside then, not lost.</p>
+		<p class="quiet mt-2">The program now in the editor is kept under “Earlier versions”.</p>
 	{/if}
 </Ask>

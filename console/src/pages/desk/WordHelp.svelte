@@ -47,14 +47,13 @@
 							oncolour(code);
 						}}
 					>
-						<input type="color" aria-label="A colour of your own" bind:value={code} /><span class="font-mono"
-							>{code}</span
-						><button class="tool">Put its code in</button>
+						<input type="color" aria-label="Another colour" bind:value={code} /><span class="font-mono">{code}</span
+						><button class="tool">Insert colour code</button>
 					</form>
 				</Popover.Content>
 			</Popover.Portal>
 		</Popover.Root>
-		<span class="quiet">{help ? "" : "Put the cursor in a word to read about it."}</span>
+		<span class="quiet">{help ? "" : "Put the cursor on a word to see its help."}</span>
 	</div>
 	{#if help}
 		<p><b class="font-mono">{help.word}</b> <Words text={help.help} /></p>
@@ -62,9 +61,9 @@
 			{#each help.forms as form (form)}<li>{form}</li>{/each}
 		</ul>
 		<details class="mt-1">
-			<summary class="cursor-pointer">An example</summary>
+			<summary class="cursor-pointer">Example</summary>
 			<pre class="mt-1 overflow-auto border border-rule bg-sheet p-2 font-mono">{help.example}</pre>
-			<button type="button" class="tool mt-1" onclick={() => onexample(help.example)}>Draw it</button>
+			<button type="button" class="tool mt-1" onclick={() => onexample(help.example)}>Draw this example</button>
 		</details>
 	{/if}
 </div>

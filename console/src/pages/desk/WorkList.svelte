@@ -51,13 +51,13 @@
 				{@render rows(of.open)}{/if}
 			{#if of.answered.length > 0}<h2 class="mt-6 mb-1 text-lead">With feedback</h2>
 				{@render rows(of.answered)}{/if}
-			{#if of.over.length > 0}<h2 class="mt-6 mb-1 text-lead">Over</h2>
+			{#if of.over.length > 0}<h2 class="mt-6 mb-1 text-lead">Closed</h2>
 				{@render rows(of.over)}{/if}
 			{#if page.work.length === 0}
 				<Nothing
 					bare
-					says="There is nothing to do yet. What your teacher sets will be here."
-					to={{ href: "/free", text: "Draw something of your own" }}
+					says="You have no work yet. Work that your teacher sets appears here."
+					to={{ href: "/free", text: "Make a free drawing" }}
 				/>{/if}
 		</div>
 		<Strip work={page.work} />

@@ -16,7 +16,7 @@
 <Fetched {loading} what="the classes">
 	{#snippet children(page)}
 		<Head
-			title="{page.title} across classes"
+			title="{page.title} in all classes"
 			crumbs={[
 				{ href: "/exercises", text: "Exercises" },
 				{ href: `/exercises/${id}`, text: page.title },
@@ -24,7 +24,7 @@
 		/>
 		{#if page.classes.length === 0}
 			<Nothing
-				says="None of your classes has had this exercise yet. Choose a class, then set it."
+				says="You haven't set this exercise for any class yet. Choose a class, then set the exercise."
 				to={{ href: "/classes", text: "Choose a class" }}
 			/>
 		{:else}
@@ -63,11 +63,11 @@
 						)}
 				/>
 				<section aria-labelledby="slips">
-					<h2 id="slips" class="mb-1 text-lead">What went wrong most</h2>
+					<h2 id="slips" class="mb-1 text-lead">Most common causes</h2>
 					<ul>
 						{#each page.slips.slice(0, 12) as s (s.id)}<li class="flex justify-between border-b border-rule py-1">
 								<span><Words text={s.sentence} /></span><span class="font-mono">{s.students}</span>
-							</li>{:else}<li class="quiet">Nothing that several share.</li>{/each}
+							</li>{:else}<li class="quiet">No cause is shared by several students.</li>{/each}
 					</ul>
 				</section>
 			</div>

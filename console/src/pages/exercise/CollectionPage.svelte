@@ -36,7 +36,7 @@
 		event.preventDefault();
 		const saved = await desk.save();
 		if (!saved) return;
-		notes.say("Saved. Classes that were set it keep what they have.");
+		notes.say("Saved. Classes that already have this collection keep their version.");
 		router.go(`/collections/${saved}`);
 	}
 	function keys(event: KeyboardEvent, desk: CollectionDesk, key: string) {
@@ -111,21 +111,21 @@
 									>Remove<span class="sr-only"> {e?.title ?? key}</span></button
 								>
 							</li>
-						{:else}<li class="quiet">None yet. Add exercises from the list.</li>{/each}
+						{:else}<li class="quiet">No exercises yet. Add exercises from the list.</li>{/each}
 					</ol>
 				</section>
 				<label class="flex items-center gap-2"
-					>An exercise is done with <input
+					>Count an exercise as done at <input
 						class="field w-20"
 						type="number"
 						min="1"
 						max="100"
-						aria-label="Percent of its points"
+						aria-label="Percent of points"
 						bind:value={desk.done}
 					/> % of its points or more</label
 				>
 				<label class="flex items-center gap-2"
-					><input type="checkbox" bind:checked={desk.shared} /> Share with the other teachers of this site</label
+					><input type="checkbox" bind:checked={desk.shared} /> Share with the other teachers</label
 				>
 				{#if desk.error}<p role="alert" class="border-l-[3px] border-missed py-0.5 pl-3">{desk.error}</p>{/if}
 				<div><button class="button primary" disabled={!desk.canSave}>Save collection</button></div>

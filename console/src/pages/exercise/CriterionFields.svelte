@@ -32,7 +32,7 @@
 <div class="mt-2 ml-7 grid gap-3">
 	{#if c.values.length > 0}
 		<fieldset>
-			<legend class="quiet">Values ({c.check})</legend>
+			<legend class="quiet">Values</legend>
 			<div class="grid grid-cols-2 gap-x-3 gap-y-1.5">
 				{#each c.values as value (value.path.join("."))}
 					<label class="grid gap-0.5"
@@ -61,7 +61,7 @@
 			><span class="text-small">Tolerance</span><input
 				class="field font-mono"
 				value={c.within}
-				placeholder="the exercise's"
+				placeholder="as in the exercise"
 				readonly={locked}
 				onchange={(event) => {
 					const text = event.currentTarget.value.trim();
@@ -88,7 +88,7 @@
 		/></label
 	>
 	<label class="grid gap-0.5"
-		><span class="text-small">Hints, one on each line; the first is shown after the first run</span><textarea
+		><span class="text-small">Hints, one per line. Students can ask for the first after their first run.</span><textarea
 			class="field"
 			rows="2"
 			value={c.hint}
@@ -121,7 +121,7 @@
 				checked={c.bonus}
 				disabled={locked}
 				onchange={(event) => part("bonus", event.currentTarget.checked)}
-			/> bonus</label
+			/> Bonus</label
 		>
 	</div>
 </div>

@@ -3,7 +3,7 @@
 	import { aboutExercise, type Exercise } from "../../state/exercise/shelf.ts";
 
 	const { exercise: e }: { exercise: Exercise } = $props();
-	const owner = $derived(e.mine ? (e.shared ? "yours, shared" : "yours") : (e.owner ?? "the site's"));
+	const owner = $derived(e.mine ? (e.shared ? "yours, shared" : "yours") : (e.owner ?? "Library"));
 	const state = $derived(e.version === null ? "draft" : `version ${e.version}${e.draft ? ", changed since" : ""}`);
 	const about = $derived(aboutExercise(e));
 </script>

@@ -45,12 +45,11 @@
 	let title = $state("");
 	let error = $state("");
 	let sentence = $state("");
-	/** A file made of the sentence; undefined where nothing in it is understood, and says so. */
+	/** A file made of the sentence; undefined if nothing in it is understood, and says so. */
 	async function begun(key: string): Promise<string | undefined> {
 		const { fromSentence } = await import("@markpen/core");
 		const made = fromSentence(sentence);
-		if (!made)
-			error = "No figure found. Name one with its size, colour and place: “a red square of side 80 at 100, 100”.";
+		if (!made) error = "No figure found. Name its kind, size, colour and place: “a red square of side 80 at 100, 100”.";
 		return made && fileOf(key, title, sentence, made);
 	}
 	async function make(event: SubmitEvent) {
@@ -158,18 +157,18 @@
 							{#each group.exercises as exercise (exercise.id)}<ExerciseCard {exercise} />{/each}
 						</ul>
 					</section>
-				{:else}{@render nothing("No exercise of the library fits.")}{/each}
+				{:else}{@render nothing("No library exercises found.")}{/each}
 			{:else if shelf === "ours"}
 				<ul class={GRID}>
 					{#each found as exercise (exercise.id)}<ExerciseCard {exercise} />{/each}
 				</ul>
 				{#if ours.length === 0}
 					<p class="mb-2">
-						Your school has no exercise of its own yet. Open one of the library and choose <b>Copy and change</b>, or
-						write a new one.
+						Your school has no exercises yet. Open a library exercise and choose <b>Copy and change</b>, or create a new
+						one.
 					</p>
 					<button type="button" class="button" onclick={() => (making = true)}>New exercise</button>
-				{:else if found.length === 0}{@render nothing("None of your school's exercises fits.")}{/if}
+				{:else if found.length === 0}{@render nothing("No exercises found.")}{/if}
 			{:else}
 				<ul class="max-w-4xl">
 					{#each page.collections.filter((c) => !c.library) as c (c.id)}<li
@@ -188,8 +187,8 @@
 							>
 						</li>{:else}<li>
 							<p class="mb-2">
-								Your school has no collection of its own yet. A collection is a list of exercises for a unit of work,
-								and is set to a class in one go.
+								Your school has no collections yet. A collection is a list of exercises that you set for a class
+								together.
 							</p>
 							<a class="button" href="/collections/new">New collection</a>
 						</li>{/each}
@@ -203,15 +202,15 @@
 		<label class="grid gap-1"
 			><span>Title</span><input class="field" bind:value={title} required maxlength="120" /></label
 		>
-		{#if title}<p class="quiet">Its id will be {idFor(title) || "…"}.</p>{/if}
+		{#if title}<p class="quiet">The exercise's id: {idFor(title) || "…"}.</p>{/if}
 		<label class="grid gap-1"
-			><span>Start from a sentence <span class="text-ink-soft">(optional)</span></span><textarea
+			><span>Describe the drawing <span class="text-ink-soft">(optional)</span></span><textarea
 				class="field"
 				rows="3"
 				bind:value={sentence}
 				placeholder="a red square of side 80 at 100, 100 and a blue circle beside it"></textarea></label
 		>
 		{#if error}<p role="alert" class="border-l-[3px] border-missed py-0.5 pl-3">{error}</p>{/if}
-		<div><button class="button primary" disabled={idFor(title) === ""}>Begin</button></div>
+		<div><button class="button primary" disabled={idFor(title) === ""}>Create exercise</button></div>
 	</form>
 </Ask>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { counted } from "../../state/site/counted.ts";
 	import { Tabs } from "bits-ui";
 	import Ask from "../../parts/Ask.svelte";
 	import Editor from "../../parts/Editor.svelte";
@@ -56,17 +57,17 @@
 	});
 	const points = $derived((parts?.criteria ?? []).reduce((sum, c) => sum + (c.bonus ? 0 : c.points), 0));
 	const SAVED = {
-		saved: "saved",
-		saving: "saving …",
-		unsaved: "not saved yet",
-		offline: "kept in this browser; the service can't be reached",
+		saved: "Saved",
+		saving: "Saving …",
+		unsaved: "Not saved yet",
+		offline: "Saved in this browser only: the service can't be reached",
 	} as const;
 
 	async function publish() {
 		const number = await desk.publish();
 		if (number)
 			notes.say(
-				`Version ${number} is published. Classes that were set another one keep it until you rehearse and carry out the change on the assignment's page.`,
+				`Version ${number} is published. Existing assignments keep their version until you update them under “Dates and rules”.`,
 			);
 	}
 	async function share() {
@@ -130,7 +131,7 @@
 	{actions}
 />
 <div class="grid grow lg:grid-cols-[minmax(0,1fr)_minmax(0,1.05fr)_minmax(0,0.95fr)]">
-	<section aria-label="What is given" class="flex min-w-0 flex-col px-4 py-3 sm:pl-6">
+	<section aria-label="Materials" class="flex min-w-0 flex-col px-4 py-3 sm:pl-6">
 		<Tabs.Root bind:value={view} class="flex grow flex-col">
 			<Tabs.List class="mb-2 flex flex-wrap gap-1" aria-label="Parts of the exercise">
 				{#each Object.entries(VIEWS) as [value, word] (value)}<Tabs.Trigger
@@ -157,19 +158,16 @@
 						oninput={(event) => desk.write(withPart(desk.source, "brief", event.currentTarget.value))}
 					></textarea></label
 				>
-				{#if desk.doubts.length > 0}<ul
-						class="border-l-[3px] border-rule-strong pl-3 text-small"
-						aria-label="Worth a look"
-					>
+				{#if desk.doubts.length > 0}<ul class="border-l-[3px] border-rule-strong pl-3 text-small" aria-label="Warnings">
 						{#each desk.doubts as doubt (doubt)}<li>{doubt}</li>{/each}
 					</ul>{/if}
 				<div>
-					<span class="quiet">As students read it</span>
+					<span class="quiet">Preview for students</span>
 					<div class="prose border-t border-rule pt-2">{@html briefHtml(parts?.brief ?? "")}</div>
 				</div>
 			</Tabs.Content>
 			<Tabs.Content value="model" class="flex grow flex-col"
-				><p class="quiet mb-1">Draws what you want to see. Students never get it unless an assignment shows it.</p>
+				><p class="quiet mb-1">The model draws the right solution. Students see it only if an assignment shows it.</p>
 				<Editor
 					name="Model"
 					language={parts?.language ?? "nib"}
@@ -181,7 +179,7 @@
 				/></Tabs.Content
 			>
 			<Tabs.Content value="starter" class="flex grow flex-col"
-				><p class="quiet mb-1">A program to begin with; leave it empty to begin with none.</p>
+				><p class="quiet mb-1">The program that students start with. Leave it empty to start with an empty editor.</p>
 				<Editor
 					name="Starter"
 					language={parts?.language ?? "nib"}
@@ -214,7 +212,7 @@
 		/>
 		<p class="quiet mt-2 min-h-9">
 			{desk.picked === null
-				? "Click a figure to ask something of it."
+				? "Click a figure to add a criterion for it."
 				: desk.measured.find((m) => m.index === desk.picked)?.sentence}
 		</p>
 		{#if desk.measured.length > 0}
@@ -238,7 +236,7 @@
 			<ProposalList {desk} />
 		{:else}
 			<div class="mb-2 flex min-h-8 flex-wrap items-center gap-2">
-				<h2>Criteria, {points} points</h2>
+				<h2>Criteria, {counted(points, "point")}</h2>
 				<span class="grow"></span>{#if page.mine}<button
 						type="button"
 						class="tool"
@@ -247,11 +245,11 @@
 					>{/if}
 			</div>
 			{#if desk.waitsForModel}<p class="mb-2 border-l-[3px] border-missed pl-3 text-small" role="status">
-					The model has an error. The criteria wait until it is mended.
+					The model has an error. Correct it to check the criteria.
 				</p>{/if}
 			{#if desk.problems.length > 0}
 				<div role="alert" class="mb-2 border-l-[3px] border-missed py-0.5 pl-3 text-small">
-					<p>The file can't be checked yet:</p>
+					<p>The exercise file has an error:</p>
 					<ul>
 						{#each desk.problems.slice(0, 5) as p (p.path + p.message)}<li>
 								line {p.line}, {p.path}: {p.message}
@@ -300,7 +298,7 @@
 										onclick={() => {
 											desk.write(withoutCriterion(desk.source, i), true);
 											open = null;
-											notes.say("The criterion is gone.", { undo: () => desk.undo() });
+											notes.say("Criterion removed.", { undo: () => desk.undo() });
 										}}>Remove</button
 									>
 								</div>{/if}
@@ -317,20 +315,15 @@
 		<label class="grid gap-1"
 			><span>Title of the copy</span><input class="field" bind:value={copyTitle} required maxlength="120" /></label
 		>
-		<p class="quiet">The copy is yours. Its id is {idFor(copyTitle) || "…"}.</p>
+		<p class="quiet">The copy belongs to you. Its id: {idFor(copyTitle) || "…"}.</p>
 		<div><button class="button primary" disabled={idFor(copyTitle) === ""}>Copy exercise</button></div>
 	</form>
 </Ask>
-<Ask
-	open={desk.keeping.theirs !== undefined}
-	title="This exercise was saved from another place meanwhile"
-	leave={false}
-	wide
->
+<Ask open={desk.keeping.theirs !== undefined} title="There are two versions of this exercise" leave={false} wide>
 	{#if desk.keeping.theirs}
-		<p class="mb-3">Both versions are kept; the one that you don't take can be had back with Undo.</p>
+		<p class="mb-3">Someone saved another version while you were working. Choose one; Undo brings back the other.</p>
 		<div class="grid gap-3 md:grid-cols-2">
-			{#each [["Yours, in this window", desk.source], ["Saved meanwhile", desk.keeping.theirs.source]] as [word, source] (word)}<div
+			{#each [["Your version", desk.source], ["Saved version", desk.keeping.theirs.source]] as [word, source] (word)}<div
 					class="min-w-0"
 				>
 					<h3 class="font-semibold">{word}</h3>
@@ -339,10 +332,10 @@
 				</div>{/each}
 		</div>
 		<div class="mt-4 flex gap-3">
-			<button type="button" class="button primary" onclick={() => desk.settle(true)}>Go on with mine</button><button
+			<button type="button" class="button primary" onclick={() => desk.settle(true)}>Keep my version</button><button
 				type="button"
 				class="button"
-				onclick={() => desk.settle(false)}>Take the other one</button
+				onclick={() => desk.settle(false)}>Use the saved version</button
 			>
 		</div>
 	{/if}

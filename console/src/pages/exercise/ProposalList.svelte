@@ -13,20 +13,14 @@
 </script>
 
 <div class="mb-2 flex min-h-8 flex-wrap items-center gap-2">
-	<h2>{desk.picked === null ? "Ask of the whole drawing" : "Ask of this figure, or of the whole"}</h2>
+	<h2>{desk.picked === null ? "Criteria for the whole drawing" : "Criteria for this figure or the whole drawing"}</h2>
 	<span class="grow"></span><button type="button" class="tool" onclick={() => desk.stopProposing()}>Done</button>
 </div>
-<input
-	class="field mb-2"
-	type="search"
-	placeholder="Search the sentences"
-	aria-label="Search the sentences"
-	bind:value={words}
-/>
+<input class="field mb-2" type="search" placeholder="Search criteria" aria-label="Search criteria" bind:value={words} />
 <p class="quiet mb-2">
 	{desk.picked === null
-		? "Click a figure in the drawing to ask about its size, place or colour."
-		: "Each is filled in from the figure; its numbers can be changed in the file."}
+		? "Click a figure in the drawing to check its size, place or colour."
+		: "Values come from this figure. Edit them in the criterion."}
 </p>
 <div class="max-h-[62vh] overflow-auto" aria-live="polite">
 	{#each groups as [group, proposals] (group)}
@@ -45,6 +39,6 @@
 			</ul>
 		{/if}
 	{:else}
-		<p class="quiet" aria-busy="true">Looking at the drawing …</p>
+		<p class="quiet" aria-busy="true">Reading the drawing …</p>
 	{/each}
 </div>

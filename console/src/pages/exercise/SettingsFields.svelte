@@ -68,7 +68,7 @@
 					/></label
 				>{/each}
 			<label class="grid gap-0.5"
-				><span class="text-small">Where 0, 0 is</span><select
+				><span class="text-small">Position of 0, 0</span><select
 					class="field"
 					value={sheet.origin}
 					disabled={locked}
@@ -76,7 +76,7 @@
 					><option>top left</option><option>centre</option><option>bottom left</option></select
 				></label
 			>
-			{@render text("paper", "Paper, if it is given", "white")}
+			{@render text("paper", "Paper colour (optional)", "white")}
 		</div>
 	</fieldset>
 	<fieldset>
@@ -92,16 +92,12 @@
 	<fieldset>
 		<legend class="mb-1 font-semibold">Running</legend>
 		<div class="grid grid-cols-2 gap-3">
-			{@render text("seeds", "Seeds for random, each must be right", "1, 2, 3")}{@render text(
-				"frames",
-				"Frames",
-				"120",
-			)}
+			{@render text("seeds", "Random seeds to check with", "1, 2, 3")}{@render text("frames", "Frames", "120")}
 		</div>
-		<div class="mt-2">{@render text("without", "Statements that are left out", "circle, curve")}</div>
+		<div class="mt-2">{@render text("without", "Statements students can't use", "circle, curve")}</div>
 	</fieldset>
 	<fieldset>
-		<legend class="mb-1 font-semibold">Finding it</legend>
+		<legend class="mb-1 font-semibold">Library details</legend>
 		{@render text("teaches", "Topics", "loops, turns and angles")}
 		<div class="mt-2 grid grid-cols-2 gap-3">
 			<label class="grid gap-0.5"
@@ -110,7 +106,7 @@
 					value={settings?.level ?? ""}
 					disabled={locked}
 					onchange={(event) => put("level", event.currentTarget.value)}
-					><option value="">not given</option>{#each LEVELS as level, i (level)}<option value={String(i + 1)}
+					><option value="">not set</option>{#each LEVELS as level, i (level)}<option value={String(i + 1)}
 							>{level}</option
 						>{/each}</select
 				></label
@@ -124,6 +120,6 @@
 			checked={settings?.consequences === "forgiven"}
 			disabled={locked}
 			onchange={(event) => put("consequences", event.currentTarget.checked ? "forgiven" : "")}
-		/> Forgive consequences: one mistake costs only the most valuable criterion that it affects</label
+		/> Deduct points once for each mistake, even if several criteria miss it</label
 	>
 </div>

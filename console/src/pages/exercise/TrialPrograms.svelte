@@ -22,11 +22,13 @@
 		const before = desk.programs;
 		desk.setPrograms(before.filter((_, k) => k !== i));
 		at = null;
-		notes.say("The trial program is gone.", { undo: () => desk.setPrograms(before) });
+		notes.say("Trial program removed.", { undo: () => desk.setPrograms(before) });
 	}
 </script>
 
-<p class="quiet mb-2">Programs as students might write them, marked as you type: what should each earn?</p>
+<p class="quiet mb-2">
+	Write programs as students might. Each is marked as you type and compared with the points it should earn.
+</p>
 <ul>
 	{#each desk.programs as p, i (i)}
 		{@const earned = desk.programReports.get(p.name)?.points.earned}
@@ -54,7 +56,7 @@
 		</li>
 	{/each}
 </ul>
-{#if desk.page.mine}<button type="button" class="tool mt-2" onclick={add}>Add a program</button>{/if}
+{#if desk.page.mine}<button type="button" class="tool mt-2" onclick={add}>Add trial program</button>{/if}
 {#if one}
 	<div class="mt-3 grid gap-2">
 		<div class="flex flex-wrap gap-3">
@@ -85,7 +87,7 @@
 			/>{/key}
 		{#if report}<ul class="quiet">
 				{#each report.criteria.filter((c) => c.verdict !== "met") as c (c.id)}<li>{c.asks}: {c.sentence}</li>{:else}<li>
-						It meets everything.
+						All criteria met.
 					</li>{/each}
 			</ul>{/if}
 	</div>

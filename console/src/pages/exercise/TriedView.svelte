@@ -42,7 +42,7 @@
 </script>
 
 {#if desk.trying}<p class="quiet mt-4" role="status">
-		Changing the model as students would get it wrong, and drawing it otherwise …
+		Testing with typical mistakes and with other right solutions …
 	</p>{/if}
 {#if desk.tried}
 	{@const tried = desk.tried}
@@ -54,21 +54,21 @@
 				<b>fairness {percent(tried.fairness)}</b> of models drawn otherwise earned everything.
 			</p>{/if}
 		{#if tried.doubts && tried.doubts.length > 0}
-			<h3 class="mt-3 text-small font-semibold text-ink-soft">Worth a look</h3>
-			<ul class="mt-1 mb-3" aria-label="Worth a look">
+			<h3 class="mt-3 text-small font-semibold text-ink-soft">Warnings</h3>
+			<ul class="mt-1 mb-3" aria-label="Warnings">
 				{#each tried.doubts as doubt (doubt)}<li class="mb-1">{doubt}</li>{/each}
 			</ul>
 		{/if}
 		{#if tried.unseen.length > 0}
 			<div class="mt-3 flex flex-wrap items-baseline gap-3">
-				<h3 class="text-small font-semibold text-ink-soft">Changes that no criterion notices</h3>
+				<h3 class="text-small font-semibold text-ink-soft">Mistakes that no criterion notices</h3>
 				{#if desk.page.mine}<button type="button" class="tool" disabled={adding} onclick={addAll}
 						>{adding ? "Adding …" : "Add all"}</button
 					>{/if}
 			</div>
 			<ul
 				class="mt-1 grid grid-cols-[repeat(auto-fill,minmax(130px,1fr))] gap-3"
-				aria-label="Changes that no criterion notices"
+				aria-label="Mistakes that no criterion notices"
 			>
 				{#each tried.unseen.slice(0, 12) as u (u.source)}
 					{@const drawn = pictures.get(u.source)}
@@ -85,9 +85,9 @@
 				{/each}
 			</ul>
 			{#if tried.unseen.length > 12}<p class="quiet mt-1">… and {tried.unseen.length - 12} more.</p>{/if}
-		{:else if !tried.modelOnly}<p class="quiet mt-2">The criteria notice every change.</p>{/if}
+		{:else if !tried.modelOnly}<p class="quiet mt-2">The criteria notice every mistake.</p>{/if}
 		{#if tried.punished.length > 0}
-			<h3 class="mt-3 text-small font-semibold text-ink-soft">Right drawings that lose points</h3>
+			<h3 class="mt-3 text-small font-semibold text-ink-soft">Right solutions that lose points</h3>
 			<ul class="mt-1 grid grid-cols-[repeat(auto-fill,minmax(130px,1fr))] gap-3">
 				{#each tried.punished.slice(0, 6) as p (p.source)}{@const drawn = pictures.get(p.source)}
 					<li>

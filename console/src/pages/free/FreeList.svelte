@@ -37,7 +37,7 @@
 	async function remove(of: string) {
 		const gone = loading.value?.drawings.find((d) => d.name === of);
 		await notes.trying(() => api.removeFreeDrawing({ params: { name: of } }));
-		notes.say(`“${of}” is removed.`, {
+		notes.say(`“${of}” deleted.`, {
 			undo: async () => {
 				if (gone) await api.saveFreeDrawing({ params: { name: of }, body: { source: gone.source }, revision: 0 });
 				await load();
@@ -60,14 +60,14 @@
 			<section aria-label="Your drawings">
 				<form onsubmit={begin} class="mb-4 flex max-w-md items-end gap-2">
 					<label class="grid grow gap-1"
-						><span class="font-semibold">A new drawing</span><input
+						><span class="font-semibold">New drawing</span><input
 							class="field"
 							bind:value={name}
-							placeholder="Its name"
+							placeholder="Name"
 							required
 							maxlength="120"
 						/></label
-					><button class="button primary">Begin</button>
+					><button class="button primary">Create drawing</button>
 				</form>
 				<ul class="grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-4">
 					{#each page.drawings as d (d.id)}
@@ -86,7 +86,7 @@
 							>
 						</li>
 					{:else}
-						<li class="quiet col-span-full">You have none yet. Begin one, or open an example and change it.</li>
+						<li class="quiet col-span-full">You have no drawings yet. Create one, or open an example and change it.</li>
 					{/each}
 				</ul>
 			</section>

@@ -28,10 +28,10 @@
 	const put = (text: string) => (inserted = { text, number: (inserted?.number ?? 0) + 1 });
 	const point = (figure: number | null) => (lit = new Set(figure === null ? [] : [figure]));
 	const SAVED = {
-		saved: "kept",
-		saving: "keeping …",
-		unsaved: "being kept",
-		offline: "kept in this browser until the network is back",
+		saved: "Saved",
+		saving: "Saving …",
+		unsaved: "Not saved yet",
+		offline: "Saved in this browser until you are online again",
 	} as const;
 </script>
 
@@ -76,7 +76,7 @@
 				Line {e.line}: <Words text={e.message} />
 			</p>{/each}
 		{#if desk.lost}<p class="border-l-[3px] border-missed pl-3 text-small">
-				The program ran too long and had to be ended. It is still in the editor.
+				The program ran too long and was stopped. Your program is still in the editor.
 			</p>{/if}
 		{#if desk.run && desk.run.messages.length > 0}<h2 class="mt-2">Printed</h2>
 			<pre class="max-h-40 overflow-auto font-mono text-small">{desk.run.messages
@@ -92,10 +92,10 @@
 	</section>
 </div>
 <TwoVersions
-	title="This drawing was changed in two places"
+	title="There are two versions of this drawing"
 	mine={desk.source}
 	mineAt={desk.keeping.writtenAt}
 	theirs={desk.keeping.theirs}
-	kept="the other one stays in this browser, as a drawing of its own."
+	kept="The other one is kept in this browser as a separate drawing."
 	onsettle={(mine) => desk.settle(mine)}
 />

@@ -83,10 +83,7 @@
 			{actions}
 		/>
 		{#if book.columns.length === 0}
-			<Nothing
-				says="No work is set yet, so there is nothing to grade."
-				to={{ href: `/classes/${id}/set-work`, text: "Set work" }}
-			/>
+			<Nothing says="No work is set yet." to={{ href: `/classes/${id}/set-work`, text: "Set work" }} />
 		{:else}
 			<!-- svelte-ignore a11y_no_noninteractive_tabindex: it scrolls -->
 			<div
@@ -153,8 +150,8 @@
 					</tbody>
 				</table>
 				<p class="quiet mt-3 max-w-3xl">
-					Percent is the sum of weight × points earned over the sum of weight × points possible, of what is neither
-					excused, nor still to be judged, nor not due yet. What is missing counts 0.
+					Percent = sum of weight × points earned ÷ sum of weight × points possible. Excused, unjudged and not yet due
+					work is left out. Missing work counts 0.
 				</p>
 			</div>
 		{/if}
@@ -162,11 +159,11 @@
 </Fetched>
 <Ask bind:open={scaling} title="Grade scale">
 	<form onsubmit={saveScale} class="grid gap-2">
-		<p class="quiet">Each step is reached from a percentage on.</p>
+		<p class="quiet">Set the lowest percentage for each grade.</p>
 		<GradeSteps bind:scale />
 		<div class="mt-2 flex gap-2">
 			<button class="button primary">Save</button><button type="button" class="button" onclick={() => (scaling = false)}
-				>Leave it</button
+				>Cancel</button
 			>
 		</div>
 	</form>

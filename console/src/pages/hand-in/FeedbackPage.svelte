@@ -63,11 +63,11 @@
 			<span class="text-total font-bold" data-testid="points"
 				>{page.points ? page.points.earned : "–"}<span class="font-normal text-ink-soft"
 					>&nbsp;of {page.points?.possible ?? "–"}{page.points && page.points.open > 0
-						? `, ${page.points.open} still to be judged`
+						? `, ${page.points.open} still to judge`
 						: ""}</span
 				></span
 			>
-			<a class="button primary" href="/desk/{page.assignmentId}/{page.exercise}">Go on at the desk</a>
+			<a class="button primary" href="/desk/{page.assignmentId}/{page.exercise}">Continue at the desk</a>
 		{/snippet}
 		<Head
 			title={page.title}
@@ -105,7 +105,7 @@
 					{#if report.cut}<p class="quiet mt-2">{report.cut.sentence}</p>{/if}
 					<FigureList
 						bind:this={list}
-						title="What you drew"
+						title="Your drawing"
 						figures={report.figures}
 						inAll={report.figuresInAll}
 						lit={lit.figures}
@@ -135,7 +135,7 @@
 					{#if model}
 						<section aria-labelledby="model">
 							<h2 id="model" class="mt-4 mb-1">The model</h2>
-							<img class="w-full border border-rule-strong bg-sheet" alt="What the model draws" src={modelUrl} />
+							<img class="w-full border border-rule-strong bg-sheet" alt="The model's drawing" src={modelUrl} />
 							{#if model.source}<div class="mt-2">
 									<Source source={model.source} language={model.language} name="The model's source" />
 								</div>{/if}
@@ -172,7 +172,7 @@
 								<span class="font-normal text-ink-soft">{group.criteria.length} of {report.criteria.length}</span>
 							</h2>
 							{#if group.next}<Explanations
-									title="What to look at"
+									title="Criteria to look at"
 									said={explanations(report)}
 									lit={pointed?.on === "explanation" ? pointed.index : null}
 									onpoint={(index) => (pointed = index === null ? null : { on: "explanation", index })}
@@ -199,7 +199,7 @@
 		{:else}
 			<div class="px-4 py-4 sm:px-6">
 				<p class="mb-3 text-ink-soft" aria-busy={page.waiting}>
-					{page.waiting ? "This hand-in is being checked …" : "Your teacher will show you how it went."}
+					{page.waiting ? "This hand-in is being checked …" : "Your teacher will show you the results later."}
 				</p>
 				<Source source={page.source} language={page.language} />
 			</div>

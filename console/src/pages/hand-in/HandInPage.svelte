@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { counted } from "../../state/site/counted.ts";
 	import { setMark } from "../../state/class/marks.ts";
 	import AdjustForm from "../../parts/AdjustForm.svelte";
 	import Causes from "../../parts/Causes.svelte";
@@ -128,7 +129,7 @@
 			<span class="text-total font-bold" data-testid="points"
 				>{page.points ? page.points.earned : "–"}<span class="font-normal text-ink-soft"
 					>&nbsp;of {page.points?.possible ?? "–"}{page.points && page.points.open > 0
-						? `, ${page.points.open} still to be judged`
+						? `, ${page.points.open} still to judge`
 						: ""}</span
 				></span
 			>
@@ -150,9 +151,9 @@
 		<Head
 			title={page.student.name}
 			about="try {page.tryNumber} of {page.tries.length}, handed in {moment(page.handedInAt)}{page.pressedAt
-				? ` (pressed ${moment(page.pressedAt)} by the student's own clock)`
+				? ` (sent ${moment(page.pressedAt)} by the student's clock)`
 				: ''}{page.late ? ', late' : ''}{page.madeBy === 'closing'
-				? ', by itself at closing'
+				? ', automatically at the closing date'
 				: page.madeBy === 'teacher'
 					? ', by a teacher'
 					: ''}"
@@ -194,7 +195,7 @@
 					/>
 					{#if report.cut}<p class="quiet mt-2">{report.cut.sentence}</p>{/if}
 					<FigureList
-						title="What was drawn"
+						title="Figures"
 						figures={report.figures}
 						inAll={report.figuresInAll}
 						lit={lit.figures}
@@ -211,7 +212,7 @@
 					<div class="flex min-h-8 flex-wrap items-center justify-between gap-2">
 						<h2>Source</h2>
 						<span class="quiet"
-							>{statements} statements{beside()}; {report.steps > 0 ? `${report.steps} steps, ` : ""}{report.entries} entries</span
+							>{counted(statements, "statement")}{beside()}; {report.steps > 0 ? `${counted(report.steps, "step")}, ` : ""}{counted(report.entries, "entry", "entries")}</span
 						>
 					</div>
 					<div class="mt-2">
@@ -265,7 +266,7 @@
 							{#if marking.about.on !== "whole"}<button
 									type="button"
 									class="font-normal text-ink-soft underline"
-									onclick={() => (marking.about = { on: "whole" })}>on the whole instead</button
+									onclick={() => (marking.about = { on: "whole" })}>comment on the whole hand-in</button
 								>{/if}
 						</h2>
 						{@render said((p) => p.on === "whole")}
@@ -274,7 +275,7 @@
 							class="field"
 							rows="2"
 							aria-label="Comment"
-							placeholder="Write, and send with Ctrl Enter. Click a line, figure or criterion to speak of it."
+							placeholder="Send with Ctrl Enter. Click a line, figure or criterion to comment on it."
 							bind:value={marking.words}
 							onkeydown={send}></textarea>
 						<div class="mt-1.5 flex flex-wrap items-center gap-3">
@@ -284,11 +285,11 @@
 								disabled={marking.words.trim() === ""}
 								onclick={() => marking.comment()}>Send</button
 							><label class="quiet flex items-center gap-1.5"
-								><input type="checkbox" bind:checked={marking.keep} /> keep it for others</label
+								><input type="checkbox" bind:checked={marking.keep} /> Save for reuse</label
 							><kbd class="key">c</kbd>
 						</div>
 						{#if choices.length > 0}
-							<ol class="mt-2 max-h-36 overflow-auto" aria-label="Kept comments">
+							<ol class="mt-2 max-h-36 overflow-auto" aria-label="Saved comments">
 								{#each choices.slice(0, 9) as k, i (k.id)}
 									<li class="flex items-baseline gap-2 border-b border-rule py-1 text-small leading-snug">
 										<kbd class="key">{i + 1}</kbd><button
@@ -298,13 +299,13 @@
 											>{k.words}{#if k.slip !== null && explanations(report).some((s) => s.id === k.slip)}<span
 													class="text-ink-soft"
 												>
-													fits what went wrong</span
+													suggested</span
 												>{/if}</button
 										><button
 											type="button"
 											class="text-ink-soft underline"
-											aria-label="Don't keep “{k.words}”"
-											onclick={() => marking.forget(k.id)}>Forget</button
+											aria-label="Delete saved comment “{k.words}”"
+											onclick={() => marking.forget(k.id)}>Delete</button
 										>
 									</li>
 								{/each}
@@ -338,7 +339,7 @@
 							<p class="by-hand mb-2 ml-7 text-small leading-snug">
 								Adjusted to {standing.adjusted.points} by {standing.adjusted.by}: {standing.adjusted.reason}
 								<button type="button" class="text-ink-soft underline" onclick={() => marking.unadjust(c.id)}
-									>Take back</button
+									>Undo</button
 								>
 							</p>
 						{:else if adjusting === c.id}
@@ -373,7 +374,7 @@
 							)}{/snippet}
 					</Causes>
 					<Explanations
-						title="Not proved"
+						title="Possible causes"
 						said={report.slips}
 						from={causes.length}
 						lit={pointed?.on === "explanation" ? pointed.index : null}
@@ -382,13 +383,13 @@
 					<h2 class="mb-1">{causes.length > 0 ? "Other criteria" : "Criteria"}</h2>
 					{@render listed(left, true)}
 					{#if report.state === "unreadable"}<p class="mt-3 border-l-[3px] border-ink py-0.5 pl-3">
-							The program can't be read, so it wasn't run. The source says where.
+							The program can't be read, so it didn't run. The error is marked in the source.
 						</p>{/if}
 					{#if report.ended === "stopped"}<p class="mt-3 border-l-[3px] border-ink py-0.5 pl-3">
-							The program stopped at an error. What it drew before counts.
+							The program stopped at an error. Its drawing until then counts.
 						</p>{/if}
 					{#if report.ended === "clock"}<p class="mt-3 border-l-[3px] border-ink py-0.5 pl-3">
-							The program's time was over. What it drew before counts.
+							The program ran too long and was stopped. Its drawing until then counts.
 						</p>{/if}
 				</section>
 			</div>

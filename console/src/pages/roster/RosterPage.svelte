@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { counted } from "../../state/site/counted.ts";
 	import { everyPage } from "@markpen/client";
 	import type { Card, ImportRow } from "@markpen/contract";
 	import Ask from "../../parts/Ask.svelte";
@@ -57,7 +58,7 @@
 		preview = null;
 		pasted = "";
 		cards = done.cards;
-		notes.say(`${done.cards.length} new students; the rest is brought up to date.`);
+		notes.say(`${counted(done.cards.length, "student")} added; the others updated.`);
 		await load();
 	}
 	async function add(event: SubmitEvent) {
@@ -90,7 +91,7 @@
 		if (!done) return;
 		changing = null;
 		const to = moveTo;
-		notes.say(`${of.name} has moved; all work stays with them.`, {
+		notes.say(`${of.name} moved to another class. All work is kept.`, {
 			undo: async () => {
 				await api.moveStudent({ params: { id: to, student: of.id }, body: { to: id } });
 				await load();
@@ -101,7 +102,7 @@
 	async function remove(of: Student) {
 		changing = null;
 		await notes.trying(() => api.removeStudent({ params: { id, student: of.id } }));
-		notes.say(`${of.name} has left the class; all work is kept.`, {
+		notes.say(`${of.name} removed from the class. All work is kept.`, {
 			undo: async () => {
 				await api.addStudent({ params: { id }, body: { studentId: of.id } });
 				await load();
@@ -118,7 +119,7 @@
 	}
 	function countOf(rows: readonly ImportRow[]): string {
 		const good = rows.filter((r) => r.does !== "wrong").length;
-		return good === 1 ? "1 student" : `${good} students`;
+		return counted(good, "student");
 	}
 	function open(s: Student) {
 		changing = s;
@@ -160,7 +161,7 @@
 							><th scope="col" class="border-b border-rule-strong py-1 pr-3">Name</th><th
 								scope="col"
 								class="border-b border-rule-strong py-1 pr-3">Sign-in name</th
-							><th scope="col" class="border-b border-rule-strong py-1 pr-3">Here since</th><td
+							><th scope="col" class="border-b border-rule-strong py-1 pr-3">Joined</th><td
 								class="border-b border-rule-strong print:hidden"
 							></td></tr
 						></thead
@@ -180,9 +181,7 @@
 									></td
 								></tr
 							>{:else}<tr
-								><td colspan="4" class="py-3"
-									>Nobody is in this class yet. Paste the names of your students on the right.</td
-								></tr
+								><td colspan="4" class="py-3">This class has no students yet. Paste their names on the right.</td></tr
 							>{/each}</tbody
 					>
 				</table>
@@ -208,8 +207,7 @@
 				<section aria-labelledby="import">
 					<h2 id="import">Add many students</h2>
 					<label class="mt-1 grid gap-1"
-						><span class="quiet"
-							>Paste names, one on each line, or a table with the headings Name, Sign-in name and Id</span
+						><span class="quiet">Paste names, one per line, or a table with the columns Name, Sign-in name and Id</span
 						><textarea class="field" rows="4" bind:value={pasted} placeholder={"Idris Vale\nZoe Lark"}
 						></textarea></label
 					>
@@ -230,7 +228,9 @@
 							/></label
 						>
 					</div>
-					<p class="quiet mt-1">Nothing changes before you have seen what will be done. Importing again updates.</p>
+					<p class="quiet mt-1">
+						You see the changes first, before anything is saved. Importing again updates students.
+					</p>
 					{#if preview}
 						<p class="quiet mt-2">
 							{Object.entries(preview.columns)
@@ -243,7 +243,7 @@
 									><tr
 										><th scope="col" class="py-1 pr-2">Line</th><th scope="col" class="py-1 pr-2">Name</th><th
 											scope="col"
-											class="py-1">What will be done</th
+											class="py-1">Change</th
 										></tr
 									></thead
 								><tbody
@@ -257,7 +257,7 @@
 						</div>
 						<div class="mt-2 flex gap-2">
 							<button type="button" class="button primary" onclick={carryOut}>Import {countOf(preview.rows)}</button
-							><button type="button" class="button" onclick={() => (preview = null)}>Leave it</button>
+							><button type="button" class="button" onclick={() => (preview = null)}>Cancel</button>
 						</div>
 					{/if}
 				</section>
@@ -269,43 +269,42 @@
 								>{#if of.teachers.length > 1}<button
 										type="button"
 										class="quiet underline"
-										aria-label="Take back from {t.name}"
+										aria-label="End cover by {t.name}"
 										onclick={async () => {
 											await notes.trying(() => api.takeClass({ params: { id, teacher: t.id } }));
 											await load();
-										}}>Take back</button
+										}}>End cover</button
 									>{/if}
 							</li>{/each}
 					</ul>
 					<form onsubmit={give} class="mt-2 flex flex-wrap items-end gap-2">
 						<label class="grid gap-0.5"
-							><span class="quiet">Give to</span><select class="field" bind:value={cover.teacher} required
-								><option value="" disabled>A teacher</option
+							><span class="quiet">Share with</span><select class="field" bind:value={cover.teacher} required
+								><option value="" disabled>Choose a teacher</option
 								>{#each teachers.filter((t) => !of.teachers.some((o) => o.id === t.id)) as t (t.id)}<option value={t.id}
 										>{t.name}</option
 									>{/each}</select
 							></label
 						><label class="grid gap-0.5"
-							><span class="quiet">as cover until (empty: for good)</span><input
+							><span class="quiet">As cover until (leave empty for permanent)</span><input
 								class="field"
 								type="date"
 								bind:value={cover.until}
 							/></label
-						><button class="button">Give</button>
+						><button class="button">Share</button>
 					</form>
 				</section>
 			</div>
 		</div>
 		<Ask bind:open={asking} title="New cards for the whole class?"
 			><p class="mb-4">
-				The passphrases on all {here.length} cards that are out stop at once. Print the new ones straight away: they are shown
-				this once.
+				All {here.length} old passphrases stop working at once. Print the new cards now: passphrases are shown only once.
 			</p>
 			<div class="flex gap-3">
 				<button type="button" class="button primary" onclick={() => newCards()}>Make new cards</button><button
 					type="button"
 					class="button"
-					onclick={() => (asking = false)}>Leave it</button
+					onclick={() => (asking = false)}>Cancel</button
 				>
 			</div></Ask
 		>
@@ -323,14 +322,14 @@
 				{#if classes.length > 0}<div class="mt-5 flex items-end gap-2 border-t border-rule pt-4">
 						<label class="grid grow gap-1"
 							><span>Move to</span><select class="field" bind:value={moveTo}
-								><option value="">Another class of yours</option>{#each classes as c (c.id)}<option value={c.id}
+								><option value="">Choose a class</option>{#each classes as c (c.id)}<option value={c.id}
 										>{c.name}</option
 									>{/each}</select
 							></label
 						><button type="button" class="button" disabled={!moveTo} onclick={move}>Move</button>
 					</div>{/if}
 				<div class="mt-4 flex justify-between border-t border-rule pt-4">
-					<button type="button" class="button" onclick={() => remove(one)}>Has left the class</button><button
+					<button type="button" class="button" onclick={() => remove(one)}>Remove from class</button><button
 						type="button"
 						class="button"
 						onclick={() => (changing = null)}>Close</button

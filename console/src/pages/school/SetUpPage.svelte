@@ -21,10 +21,11 @@
 	<h1 class="mb-1 text-title">Set up your school</h1>
 	{#if !form.hasLink}
 		<p class="mt-4">
-			Open the whole set-up link that the start command printed. It ends in <span class="font-mono">#</span> and a long code.
+			Open the complete set-up link that the start command printed. It ends in <span class="font-mono">#</span> and a long
+			code.
 		</p>
 	{:else}
-		<p class="mb-6 text-ink-soft">Everything here can be changed later.</p>
+		<p class="mb-6 text-ink-soft">You can change all of this later.</p>
 		<form onsubmit={submit} class="grid gap-x-12 gap-y-6 sm:grid-cols-2">
 			<fieldset class="grid content-start gap-4">
 				<legend class="mb-3 text-lead font-semibold">Your school</legend>
@@ -69,7 +70,7 @@
 				<label class="quiet -mt-2 flex items-center gap-2"
 					><input type="checkbox" bind:checked={seen} /> Show the passphrase</label
 				>
-				<p class="quiet">You administer this site: you add other teachers, and look after the school's settings.</p>
+				<p class="quiet">You are the administrator: you add teachers and manage the school's settings.</p>
 			</fieldset>
 			<div class="grid gap-3 sm:col-span-2">
 				{#if form.error}<p role="alert" class="border-l-[3px] border-missed py-0.5 pl-3">{form.error}</p>{/if}

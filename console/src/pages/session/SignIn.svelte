@@ -15,11 +15,11 @@
 		{#if school.value?.name}<span class="mt-2 block text-lead font-normal text-ink-soft">{school.value.name}</span>{/if}
 	</h1>
 	{#if school.value?.isSetUp === false}<p class="mb-5 border-l-[3px] border-ink py-0.5 pl-3">
-			This site has no account yet. Open the set-up link that the start command printed.
+			There are no accounts yet. Open the set-up link that the start command printed.
 		</p>{/if}
 	{#if session.leaving !== null}<p role="alert" class="mb-5 border-l-[3px] border-missed py-0.5 pl-3">
-			You are <b>not signed out yet</b>: the service can't be reached. It is tried again every few seconds. Keep this
-			page open until this message is gone.
+			You are <b>not signed out yet</b>: the service can't be reached. Keep this page open until this message
+			disappears.
 		</p>{/if}
 	<SignInForm />
 </main>

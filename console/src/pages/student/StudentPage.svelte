@@ -32,7 +32,7 @@
 			return true;
 		});
 		if (!done) return;
-		notes.say("The student and all their work are deleted.");
+		notes.say("The student and all their work were deleted.");
 		router.go("/classes");
 	}
 </script>
@@ -47,7 +47,7 @@
 				>{/if}{/snippet}
 		<Head
 			title={page.student.name}
-			about="over the year"
+			about="this year"
 			crumbs={[
 				{ href: "/classes", text: "Classes" },
 				...new Map(page.rows.map((r) => [r.classId, { href: `/classes/${r.classId}`, text: r.className }])).values(),
@@ -97,7 +97,7 @@
 			</section>
 			<div class="grid content-start gap-8">
 				<Chart
-					question="How did this student's year go?"
+					question="Points over the year"
 					columns={["Exercise", "Points", "Of"]}
 					rows={done.map((r) => [r.title, r.points?.earned ?? 0, r.points?.possible ?? 0])}
 					draw={(charts, width) =>
@@ -108,7 +108,7 @@
 							})),
 							width,
 						)}
-					none="Nothing is handed in and checked yet."
+					none="No checked hand-ins yet."
 				/>
 				<section aria-labelledby="checks">
 					<h2 id="checks" class="mb-1 text-lead">Criteria met</h2>
@@ -138,14 +138,14 @@
 		</div>
 		<Ask bind:open={asking} title="Delete {page.student.name} for good?">
 			<p class="mb-3">
-				All hand-ins, drafts, comments and the name are removed and can't be had back. The class's counts keep nameless
-				points.
+				All hand-ins, drafts and comments are deleted for good, and so is the name. Class totals keep the points without
+				a name.
 			</p>
-			<label class="grid gap-1"><span>Type the name to go on</span><input class="field" bind:value={typed} /></label>
+			<label class="grid gap-1"><span>Type the name to confirm</span><input class="field" bind:value={typed} /></label>
 			<div class="mt-4 flex gap-3">
 				<button type="button" class="button primary" disabled={typed !== page.student.name} onclick={remove}
 					>Delete</button
-				><button type="button" class="button" onclick={() => (asking = false)}>Leave it</button>
+				><button type="button" class="button" onclick={() => (asking = false)}>Cancel</button>
 			</div>
 		</Ask>
 	{/snippet}

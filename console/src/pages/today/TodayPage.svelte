@@ -45,43 +45,43 @@
 		{#if today.rows.length > 0}
 			<div class="grid gap-x-10 gap-y-6 px-4 py-5 sm:px-6 lg:grid-cols-2">
 				<section aria-labelledby="stuck">
-					<h2 id="stuck" class="mb-1 text-lead">Who is stuck</h2>
+					<h2 id="stuck" class="mb-1 text-lead">Stuck</h2>
 					{#if today.stuck.length > 0}<StuckList
 							stuck={today.stuck}
 							titles={Object.fromEntries(today.rows.map((r) => [r.exercise, r.title]))}
-						/>{:else}<p class="quiet">Nobody, as far as tries and runs tell.</p>{/if}
+						/>{:else}<p class="quiet">No one seems stuck.</p>{/if}
 				</section>
 				<section aria-labelledby="fresh">
-					<h2 id="fresh" class="mb-1 text-lead">Newly handed in</h2>
+					<h2 id="fresh" class="mb-1 text-lead">New hand-ins</h2>
 					{#if of.fresh.length > 0}{@render rows(
 							of.fresh,
 							(r) => `${r.fresh} since yesterday, ${r.handedIn} of ${r.students} in all`,
 							"",
 							true,
-						)}{:else}<p class="quiet">Nothing since yesterday.</p>{/if}
+						)}{:else}<p class="quiet">No new hand-ins since yesterday.</p>{/if}
 				</section>
 				<section aria-labelledby="closing">
 					<h2 id="closing" class="mb-1 text-lead">Closing soon</h2>
 					{#if of.closing.length > 0}{@render rows(
 							of.closing,
-							(r) => `closes ${fromNow(r.closesAt)}, ${r.students - r.handedIn} without a hand-in`,
+							(r) => `closes ${fromNow(r.closesAt)}, ${r.students - r.handedIn} not handed in`,
 							"",
-						)}{:else}<p class="quiet">Nothing within three days.</p>{/if}
+						)}{:else}<p class="quiet">Nothing closes in the next three days.</p>{/if}
 				</section>
 				<section aria-labelledby="judge">
-					<h2 id="judge" class="mb-1 text-lead">To be judged</h2>
-					{#if of.toJudge.length > 0}{@render rows(of.toJudge, (r) => `${r.toJudge} wait for you`, "/judging")}{:else}<p
+					<h2 id="judge" class="mb-1 text-lead">To judge</h2>
+					{#if of.toJudge.length > 0}{@render rows(of.toJudge, (r) => `${r.toJudge} to judge`, "/judging")}{:else}<p
 							class="quiet"
 						>
-							Nothing waits for your judgement.
+							Nothing to judge.
 						</p>{/if}
 				</section>
 				<section aria-labelledby="held">
 					<h2 id="held" class="mb-1 text-lead">Not released</h2>
-					{#if of.held.length > 0}{@render rows(of.held, (r) => `${r.notReleased} not shown yet`, "")}{:else}<p
+					{#if of.held.length > 0}{@render rows(of.held, (r) => `${r.notReleased} not released`, "")}{:else}<p
 							class="quiet"
 						>
-							Everything that waits for a release is released.
+							Everything is released.
 						</p>{/if}
 				</section>
 			</div>

@@ -69,7 +69,7 @@
 				<div role="status" class="mb-4 border-l-[3px] border-met py-1 pl-3">
 					<p>
 						<b>{done.handIns.length} handed in</b>{done.leftOut.length > 0
-							? `, ${done.leftOut.length} left out: ${done.leftOut.slice(0, 6).join(", ")}${done.leftOut.length > 6 ? " …" : ""}`
+							? `, ${done.leftOut.length} skipped: ${done.leftOut.slice(0, 6).join(", ")}${done.leftOut.length > 6 ? " …" : ""}`
 							: ""}. They are being checked.
 					</p>
 					<a href="/assignments/{id}/{exercise}">See the drawings</a>
@@ -91,21 +91,21 @@
 					}}
 				>
 					<p>
-						Drop a zip or the students' files here, or choose them. Whose each is is told from the names of files and
-						folders; nothing is handed in before you have seen it.
+						Drop a zip file or the students' files here, or choose them. File and folder names show whose each file is.
+						You check the list before anything is handed in.
 					</p>
 					<div class="flex flex-wrap gap-3">
 						<label class="button cursor-pointer"
-							>A zip, or files<input
+							>Zip file or files<input
 								class="sr-only"
 								type="file"
 								multiple
-								aria-label="A zip, or files"
+								aria-label="Zip file or files"
 								onchange={(event) => take(event.currentTarget.files)}
 							/></label
 						>
 						<label class="button cursor-pointer"
-							>A folder<input
+							>Folder<input
 								class="sr-only"
 								type="file"
 								webkitdirectory
@@ -121,7 +121,7 @@
 				<div class="mb-3 flex flex-wrap items-center gap-3">
 					<p>
 						<b>{willBe} of {preview.rows.length}</b> will be handed in{unmatched.length > 0
-							? `; ${unmatched.length} need a look and stand first`
+							? `; ${unmatched.length} need your decision and come first`
 							: ""}.
 					</p>
 					<span class="grow"></span><button
@@ -129,12 +129,12 @@
 						class="button primary"
 						disabled={busy || willBe === 0}
 						onclick={carryOut}>Hand in {willBe}</button
-					><button type="button" class="button" onclick={() => (preview = null)}>Leave it</button>
+					><button type="button" class="button" onclick={() => (preview = null)}>Cancel</button>
 				</div>
 				<table class="w-full text-left text-label">
 					<thead
 						><tr
-							>{#each ["File", "Whose", "What will be done"] as h (h)}<th
+							>{#each ["File", "Student", "Change"] as h (h)}<th
 									scope="col"
 									class="border-b border-rule-strong py-1 pr-3">{h}</th
 								>{/each}</tr
@@ -147,10 +147,10 @@
 									class="py-1.5 pr-3"
 									><select
 										class="tool"
-										aria-label="Whose is {r.file}"
+										aria-label="Student of {r.file}"
 										value={decided[r.file] ?? r.studentId ?? ""}
 										onchange={(event) => (decided = { ...decided, [r.file]: event.currentTarget.value })}
-										><option value="">Leave it out</option>{#if r.candidates.length > 0}<optgroup label="May be of"
+										><option value="">Skip this file</option>{#if r.candidates.length > 0}<optgroup label="Suggestions"
 												>{#each r.candidates as c (c.id)}<option value={c.id}>{c.name}</option>{/each}</optgroup
 											>{/if}<optgroup label="The class"
 											>{#each of.students as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</optgroup
@@ -160,8 +160,8 @@
 									>{decided[r.file] === undefined
 										? r.says
 										: decided[r.file] === ""
-											? "Left out, as you decided."
-											: `Handed in for ${nameOf(decided[r.file] ?? null)}, as you decided.`}</td
+											? "Skipped, as you chose."
+											: `Handed in for ${nameOf(decided[r.file] ?? null)}, as you chose.`}</td
 								></tr
 							>
 						{/each}</tbody

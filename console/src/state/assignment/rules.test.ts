@@ -31,7 +31,7 @@ describe("an assignment's rules", () => {
 	test("tell in words where two versions differ", () => {
 		expect(differences(form, { ...form, tries: 3, handInDrafts: false, dueAt: "2027-03-18T09:00" })).toEqual([
 			{ field: "Due", mine: "2027-03-17 16:00", theirs: "2027-03-18 09:00" },
-			{ field: "Tries", mine: "any number", theirs: "3" },
+			{ field: "Tries", mine: "unlimited", theirs: "3" },
 			{ field: "Drafts handed in at closing", mine: "yes", theirs: "no" },
 		]);
 		expect(differences(form, form)).toEqual([]);

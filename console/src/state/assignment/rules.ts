@@ -116,7 +116,7 @@ export function differences(
 		weight: "Weight",
 	};
 	const said = (value: unknown) => {
-		if (value === null) return "any number";
+		if (value === null) return "unlimited";
 		if (typeof value === "boolean") {
 			return value ? "yes" : "no";
 		}

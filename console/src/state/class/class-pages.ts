@@ -1,8 +1,8 @@
 /** The pages of a class, for the row of links beside its title. */
 export function classPages(id: string, here: "" | "/lesson" | "/grade-book" | "/list" | "/set-work") {
 	const pages = [
-		["", "Where they stand"],
-		["/lesson", "In the lesson"],
+		["", "Progress"],
+		["/lesson", "Live lesson"],
 		["/grade-book", "Grade book"],
 		["/list", "Class list"],
 		["/set-work", "Set work"],
@@ -19,8 +19,8 @@ export function assignmentPages(
 	const pages = [
 		["", "Drawings"],
 		["/judging", "Judging"],
-		["/alike", "Alike"],
-		["/show", "Show"],
+		["/alike", "Similar work"],
+		["/show", "Present"],
 		["/upload", "Upload"],
 		["/rules", "Dates and rules"],
 	] as const;

@@ -37,7 +37,7 @@ export function firstStepsOf({ firstSteps: now, rows }: Pick<Today, "firstSteps"
 			text: "Choose an exercise or a collection, and set it to the class",
 			done: now.assignments > 0,
 			href: at === null ? "/exercises" : inClass("set-work"),
-			action: at === null ? "See the exercises" : "Set work",
+			action: at === null ? "Browse exercises" : "Set work",
 		},
 		{
 			id: "look",

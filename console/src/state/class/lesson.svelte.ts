@@ -58,7 +58,7 @@ export class Lesson {
 		this.runner.end();
 	}
 
-	/** Another exercise begins without drawings: the same program draws otherwise on another sheet. */
+	/** Drawings are cleared for another exercise: the same program can draw differently on another sheet. */
 	private turnTo(place: string): void {
 		if (place === this.place) return;
 		this.place = place;

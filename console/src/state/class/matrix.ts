@@ -80,10 +80,10 @@ export function studentsOf(page: ClassPage, order: Order, now = Date.now()) {
 
 /** Why a cell has no usual verdicts. */
 export function cellNote(c: Cell): string {
-	if (c.state === null) return "being checked";
+	if (c.state === null) return "checking";
 	if (c.state === "unreadable") return "can't be read";
 	if (c.ended === "stopped") return "stopped";
-	return c.ended === "clock" ? "time over" : "";
+	return c.ended === "clock" ? "too long" : "";
 }
 
 /**

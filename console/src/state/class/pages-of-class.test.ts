@@ -102,7 +102,7 @@ describe("a class", () => {
 			of({ ended: "stopped" }),
 			of({ ended: "clock" }),
 			of({}),
-		]).toEqual(["being checked", "can't be read", "stopped", "time over", ""]);
+		]).toEqual(["checking", "can't be read", "stopped", "too long", ""]);
 	});
 
 	test("counts as done what earned the share of its points that the collection asks", () => {

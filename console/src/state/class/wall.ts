@@ -1,6 +1,6 @@
 import type { AssignmentPage } from "@markpen/contract";
 
-/** How a criterion came out in a class; what waits for a person, or isn't judged yet, is missed by nobody. */
+/** A criterion's results in a class; hand-ins still to judge don't count as missed. */
 export interface MetCount {
 	readonly met: number;
 	readonly partly: number;

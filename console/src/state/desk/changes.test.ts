@@ -15,7 +15,7 @@ describe("what was changed", () => {
 	});
 
 	test("is nothing where only the ends of lines differ", () => {
-		expect(changesInWords(changesOf(BEFORE, BEFORE.replaceAll("\n", "\r\n").trimEnd()))).toBe("Nothing is changed.");
+		expect(changesInWords(changesOf(BEFORE, BEFORE.replaceAll("\n", "\r\n").trimEnd()))).toBe("No changes.");
 	});
 
 	test("is said in a sentence", () => {

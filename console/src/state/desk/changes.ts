@@ -2,7 +2,7 @@ import { diffLines } from "diff";
 
 export interface ChangedLine {
 	readonly text: string;
-	/** Whether it stands in both, in the first alone, or in the second alone. */
+	/** Whether the line is in both texts, only in the first, or only in the second. */
 	readonly as: "same" | "gone" | "new";
 	/** Its number in the second, or in the first where it is gone. */
 	readonly number: number;
@@ -32,6 +32,6 @@ const lines = (n: number) => `${n} ${n === 1 ? "line" : "lines"}`;
 export function changesInWords(of: readonly ChangedLine[]): string {
 	const count = (as: ChangedLine["as"]) => of.filter((l) => l.as === as && l.text.trim() !== "").length;
 	const [fresh, gone] = [count("new"), count("gone")];
-	if (fresh === 0 && gone === 0) return "Nothing is changed.";
+	if (fresh === 0 && gone === 0) return "No changes.";
 	return [fresh > 0 && `${lines(fresh)} new`, gone > 0 && `${lines(gone)} gone`].filter(Boolean).join(", ");
 }

@@ -51,7 +51,7 @@ export class DeskChecks {
 			for (let n = 0; n < given && !this.left; n++) await this.hint(criterion, true).catch(() => undefined);
 	}
 
-	/** Tells the service that a program was run, and now and then looks unseen at what is met. */
+	/** Reports runs to the service, and sometimes checks the criteria in the background. */
 	async noteRun(program: Program, state: string): Promise<void> {
 		const { source } = program;
 		const now = this.ports.clock.now();

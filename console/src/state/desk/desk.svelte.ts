@@ -51,7 +51,7 @@ export class Desk {
 		void this.run.learn(language);
 	}
 
-	/** Puts another program in the editor; the one before is put aside. */
+	/** Puts another program in the editor; the one before is kept under earlier versions. */
 	putIn(source: string, language: Language): void {
 		this.draft.replace(source, language);
 		void this.run.learn(language);

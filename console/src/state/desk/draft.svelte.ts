@@ -43,7 +43,7 @@ function beginningOf(work: Work): { source: string; language: Language } {
 	return { source: starterIn(work, first), language: first };
 }
 
-/** What a student writes at one exercise, and the versions that were put aside. */
+/** A student's draft of one exercise, and its earlier versions. */
 export class DeskDraft {
 	source = $state("");
 	/** What it is written in. */
@@ -134,7 +134,7 @@ export class DeskDraft {
 		writeStored(this.ports.storage, this.key("ticks"), [...next]);
 	}
 
-	/** Goes on with one of two versions; the other one is put aside, not lost. */
+	/** Continues with one of two versions; the other is kept under earlier versions. */
 	settle(mine: boolean): void {
 		const { theirs } = this.autosave;
 		if (!theirs) return;
@@ -151,7 +151,7 @@ export class DeskDraft {
 		this.autosave.settled();
 	}
 
-	/** Goes on in another language, with what is given in it; the program before is put aside. */
+	/** Switches to another language with its starter; the program before is kept under earlier versions. */
 	turnTo(language: Language): void {
 		if (language === this.language) return;
 		this.putAside(this.version());
@@ -160,7 +160,7 @@ export class DeskDraft {
 		this.autosave.wrote();
 	}
 
-	/** Puts another program in the editor; the one before is put aside. */
+	/** Puts another program in the editor; the one before is kept under earlier versions. */
 	replace(source: string, language: Language = this.language): void {
 		if (source === this.source && language === this.language) return;
 		this.putAside(this.version());

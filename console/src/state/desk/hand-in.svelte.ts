@@ -13,7 +13,7 @@ const FITS = 0.5;
 /** How much more of the points it earns there at least. */
 const BETTER = 0.25;
 
-/** The part of the points that is earned; 0 where there are none. */
+/** The part of the points that is earned; 0 if there are none. */
 const shareOf = (points: { earned: number; possible: number } | null | undefined) =>
 	points && points.possible > 0 ? points.earned / points.possible : 0;
 

@@ -11,11 +11,11 @@ test("criteria stand under their headings, each heading once, in the order in wh
 	expect(of(["a", "The rays"], ["b", "The rays"], ["c", "The star"], ["d", null])).toEqual([
 		["The rays", "ab"],
 		["The star", "c"],
-		["Besides", "d"],
+		["Other criteria", "d"],
 	]);
 	expect(of(["a", "The rays"], ["b", null], ["c", "The rays"], ["d", null])).toEqual([
 		["The rays", "ac"],
-		["Besides", "bd"],
+		["Other criteria", "bd"],
 	]);
 	expect(of(["a", null], ["b", null])).toEqual([[null, "ab"]]);
 	expect(of(["a", null], ["b", "The star"])).toEqual([

@@ -1,5 +1,5 @@
-/** Stands over criteria without a heading that come after others with one. */
-export const BESIDES = "Besides";
+/** Heading of criteria without one, after criteria with one. */
+export const BESIDES = "Other criteria";
 
 /** Criteria that are under one heading; where the first ones have none, they are under none. */
 export interface Under<T> {
@@ -7,7 +7,7 @@ export interface Under<T> {
 	readonly criteria: readonly T[];
 }
 
-/** Criteria under their headings, each heading once, where its first criterion stands. */
+/** Criteria grouped by heading, in order of each heading's first criterion. */
 export function underHeadings<T extends { readonly part: string | null }>(criteria: readonly T[]): Under<T>[] {
 	const groups = new Map<string | null, T[]>();
 	for (const c of criteria) groups.set(c.part, [...(groups.get(c.part) ?? []), c]);

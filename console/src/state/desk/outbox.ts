@@ -63,7 +63,7 @@ export async function send(
 	}
 }
 
-/** Hands in everything of one's own that waits in this browser. */
+/** Sends all of the student's waiting hand-ins of this browser. */
 export async function sendAll(ports: { api: Ports["api"]; storage: Storage } = { api, storage: localStorage }) {
 	const { storage } = ports;
 	const keys = Array.from({ length: storage.length }, (_, i) => storage.key(i) as string).filter((key) =>

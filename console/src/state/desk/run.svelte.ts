@@ -42,7 +42,7 @@ export class DeskRun {
 		this.help = await this.runner.ask("help", { language }, HELP_MILLISECONDS);
 	}
 
-	/** Runs a program as marking runs it; false where one is running already. */
+	/** Runs a program as marking runs it; false if one is running already. */
 	async start({ source, language }: Pick<Program, "source" | "language">, seed = this.seed): Promise<boolean> {
 		if (this.running) return false;
 		this.running = true;

@@ -16,7 +16,7 @@ test("a strip tells with each drawing what was met for the first time there", ()
 		page("sail", { count: "met", colour: "met", measure: "partly" }),
 		page("planks", { measure: "met", position: "met" }),
 	]);
-	expect(steps.map((s) => s.first)).toEqual([["the right number"], ["colours"], ["sizes", "places"]]);
+	expect(steps.map((s) => s.first)).toEqual([["counting"], ["colours"], ["sizes", "places"]]);
 	expect(steps[0]?.points).toBe("3 of 4");
 });
 

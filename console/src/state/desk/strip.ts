@@ -1,32 +1,32 @@
 import type { HandInPage, Work } from "@markpen/contract";
 
-/** What each check looks at, as one would say what was managed. */
+/** What each check looks at, in words for achievements. */
 const MANAGED: Readonly<Record<string, string>> = {
-	count: "the right number",
+	count: "counting",
 	measure: "sizes",
 	position: "places",
 	colour: "colours",
 	filling: "filling",
-	relation: "how things lie to one another",
+	relation: "relations between figures",
 	arrangement: "rows and rings",
-	order: "what lies on top",
+	order: "drawing order",
 	sheet: "the sheet",
-	path: "the way of the pen",
-	"nothing else": "nothing too much",
-	visible: "everything seen",
+	path: "the pen's path",
+	"nothing else": "no extra figures",
+	visible: "visibility",
 	distinct: "differences",
-	code: "how the program is made",
+	code: "program structure",
 	runs: "chance",
-	"what if": "values that can change",
+	"what if": "changeable values",
 	movement: "movement",
 	likeness: "a likeness",
-	change: "changing what was given",
-	"own work": "something of your own",
+	change: "changing the starter program",
+	"own work": "your own ideas",
 	answer: "an answer",
-	"by teacher": "what your teacher looked at",
+	"by teacher": "criteria your teacher judges",
 };
 
-/** One's own best try of an exercise. */
+/** The student's best try of an exercise. */
 export interface Step {
 	readonly handInId: string;
 	readonly title: string;

@@ -96,9 +96,9 @@ describe("my work", () => {
 			next({ closesAt: at(-1), handIns: [handIn(4)] }),
 		]).toEqual([
 			"begin",
-			"go on with it, then hand it in",
-			"look at what was found, then try again",
-			"done; try for more if you like",
+			"finish it, then hand it in",
+			"read your feedback, then try again",
+			"complete; you can try again",
 			"no tries left",
 			"you are excused",
 			"closed, nothing handed in",

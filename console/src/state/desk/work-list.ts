@@ -49,6 +49,6 @@ export function nextStep(w: Work, now = Date.now()): string {
 	if (w.excused) return "you are excused";
 	if (Date.parse(w.closesAt) <= now) return last ? "closed" : "closed, nothing handed in";
 	if (w.triesLeft === 0) return "no tries left";
-	if (!last) return w.draft ? "go on with it, then hand it in" : "begin";
-	return isDone(w) ? "done; try for more if you like" : "look at what was found, then try again";
+	if (!last) return w.draft ? "finish it, then hand it in" : "begin";
+	return isDone(w) ? "complete; you can try again" : "read your feedback, then try again";
 }

@@ -1,6 +1,6 @@
 import type { EditorState, Text, TransactionSpec } from "@codemirror/state";
 
-/** Another source in place of what is there, as one change that one undo takes back; null where it is the same. */
+/** A replacement of the source as one undoable change; null if nothing changes. */
 export function replacing(state: EditorState, source: string): TransactionSpec | null {
 	const { doc } = state;
 	// Blank lines at the end make no other program.
@@ -8,7 +8,7 @@ export function replacing(state: EditorState, source: string): TransactionSpec |
 	return { changes: { from: 0, to: doc.length, insert: source } };
 }
 
-/** A text in place of what is selected, and the cursor after it. */
+/** A text instead of what is selected, and the cursor after it. */
 export function inserting(state: EditorState, text: string): TransactionSpec {
 	const { from, to } = state.selection.main;
 	return { changes: { from, to, insert: text }, selection: { anchor: from + text.length } };

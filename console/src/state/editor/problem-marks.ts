@@ -15,7 +15,7 @@ export function rangeOf(
 	return { from, to: Math.min(line.to, from + place.length) };
 }
 
-/** The change that puts a problem right, which one undo takes back; null where it has no fix. */
+/** The change that puts a problem right, which one undo takes back; null if it has no fix. */
 export function fixing(state: EditorState, { fix }: ProblemReport): TransactionSpec | null {
 	if (!fix) return null;
 	const place = rangeOf(state, fix.place);
@@ -37,7 +37,7 @@ function diagnosticOf(state: EditorState, problem: ProblemReport, severity: Diag
 		...rangeOf(state, problem),
 		severity,
 		message: problem.message,
-		...(problem.fix && { actions: [{ name: "Put it right", apply }] }),
+		...(problem.fix && { actions: [{ name: "Apply fix", apply }] }),
 	};
 }
 

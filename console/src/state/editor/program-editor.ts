@@ -112,13 +112,13 @@ export class ProgramEditor {
 		this.view.dispatch(marking(this.view.state, problems, remarks));
 	}
 
-	/** Puts another source in place of what is there, which one undo brings back. */
+	/** Puts another source instead of what is there, which one undo brings back. */
 	set(source: string): void {
 		const spec = replacing(this.view.state, source);
 		if (spec) this.view.dispatch(spec);
 	}
 
-	/** Puts a text where the cursor is, in place of what is selected. */
+	/** Puts a text where the cursor is, instead of what is selected. */
 	insert(text: string): void {
 		this.view.dispatch(inserting(this.view.state, text));
 		this.view.focus();

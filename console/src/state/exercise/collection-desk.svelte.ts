@@ -75,7 +75,7 @@ export class CollectionDesk {
 		});
 	}
 
-	/** Saves it; returns its id in the service, or undefined where {@link error} says why not. */
+	/** Saves it; returns its id in the service, or undefined if {@link error} says why not. */
 	async save(): Promise<string | undefined> {
 		this.error = "";
 		try {

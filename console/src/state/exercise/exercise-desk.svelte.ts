@@ -98,13 +98,13 @@ export class ExerciseDesk {
 		this.parts = partsOf(source);
 		if (kept.revision !== this.page.revision) return this.keeping.clash(this.page, kept.at);
 		this.keeping.wrote();
-		notes.say("What you had typed and what wasn't saved yet is here again.");
+		notes.say("Your unsaved changes are restored.");
 	}
 
 	/** Puts another source in place; undefined changes nothing, as where a file can't be read. */
 	write(source: string | undefined, apart = false): void {
 		if (source === undefined) {
-			notes.say("The file can't be read just now. Mend it in the file view first; nothing was changed.", {
+			notes.say("The exercise file has an error. Correct it under “File” first. Nothing was changed.", {
 				wrong: true,
 			});
 			return;
@@ -195,17 +195,17 @@ export class ExerciseDesk {
 		this.proposals = this.proposals.filter((p) => p !== proposal);
 	}
 
-	/** Adds the criterion that an alteration needs to be seen; those that it sees leave the list. */
+	/** Adds a criterion that notices an alteration; alterations now noticed leave the list. */
 	async seeTo(altered: string): Promise<void> {
 		const sentence = await this.addFor(altered);
 		if (sentence) notes.say(`Criterion added: ${sentence}.`, { undo: () => this.undo() });
 		else
-			notes.say("None of the ready sentences tells this one from the model. Write a criterion in the file view.", {
+			notes.say("No suggested criterion separates this mistake from the model. Write your own under “File”.", {
 				wrong: true,
 			});
 	}
 
-	/** Adds a criterion that notices an alteration; returns its sentence, or undefined where there is none. */
+	/** Adds a criterion that notices an alteration; returns its sentence, or undefined if there is none. */
 	private async addFor(altered: string): Promise<string | undefined> {
 		const found = await this.ports.proposer.ask("against", { exercise: this.source, altered }, 20_000);
 		if (!found?.proposal) return undefined;
@@ -240,13 +240,13 @@ export class ExerciseDesk {
 			if (await this.addFor(change.source)) added++;
 		}
 		const still = this.tried?.unseen.length ?? 0;
-		const changes = still === 1 ? "1 change needs" : `${still} changes need`;
+		const changes = still === 1 ? "1 mistake needs" : `${still} changes need`;
 		const left = still === 0 ? "" : ` ${changes} a criterion that you write yourself.`;
 		if (added > 0)
 			notes.say((added === 1 ? "1 criterion is added." : `${added} criteria are added.`) + left, {
 				undo: () => this.write(before, true),
 			});
-		else notes.say("None of the ready sentences notices these. Write a criterion in the file view.", { wrong: true });
+		else notes.say("No suggested criterion notices these mistakes. Write your own under “File”.", { wrong: true });
 	}
 
 	/** Tries the exercise on the service, as it is. */

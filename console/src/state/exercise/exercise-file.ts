@@ -150,7 +150,7 @@ function languageIn(file: Record<string, unknown>): LanguageId {
 	return languageOf(file["model language"]) ?? (languagesIn(file)[0] as LanguageId);
 }
 
-/** The parts of a file; undefined where the YAML itself can't be read. */
+/** The parts of a file; undefined if the YAML itself can't be read. */
 export function partsOf(source: string): FileParts | undefined {
 	const document = parseDocument(source);
 	if (document.errors.length > 0) return undefined;
@@ -192,7 +192,7 @@ export function partsOf(source: string): FileParts | undefined {
 
 const written = (document: Document) => document.toString({ lineWidth: 0 });
 
-/** The file with something changed; comments stay. Undefined where the YAML can't be read, so that nothing is lost. */
+/** The changed file with its comments. Undefined if the YAML can't be parsed, so that nothing is lost. */
 function changed(source: string, change: (document: Document) => void): string | undefined {
 	const document = parseDocument(source);
 	if (document.errors.length > 0) return undefined;
@@ -234,7 +234,7 @@ function criteriaOf(document: Document): YAMLSeq {
 	return made;
 }
 
-/** The file with a criterion more, and the figures that it speaks of. */
+/** The file with a criterion more, and the figures that it refers to. */
 export function withCriterion(
 	source: string,
 	{ criterion, figures }: Pick<Proposal, "criterion" | "figures">,

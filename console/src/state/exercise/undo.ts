@@ -2,7 +2,7 @@
 const TOGETHER_MILLISECONDS = 700;
 const MAX_UNDO = 200;
 
-/** Sources that can be gone back to, and forth again. */
+/** Undo and redo history of sources. */
 export class UndoHistory {
 	private done: string[] = [];
 	private undone: string[] = [];
@@ -29,12 +29,12 @@ export class UndoHistory {
 		this.undone = [];
 	}
 
-	/** Keeps a source that can be gone back to, beside what is undone. */
+	/** Adds a source to the undo history. */
 	push(source: string): void {
 		this.done = [...this.done.slice(-MAX_UNDO), source];
 	}
 
-	/** The source before; undefined where there is none. */
+	/** The source before; undefined if there is none. */
 	undo(now: string): string | undefined {
 		const before = this.done.pop();
 		if (before === undefined) return undefined;
@@ -43,7 +43,7 @@ export class UndoHistory {
 		return before;
 	}
 
-	/** The source that was undone last; undefined where there is none. */
+	/** The source that was undone last; undefined if there is none. */
 	redo(now: string): string | undefined {
 		const after = this.undone.pop();
 		if (after === undefined) return undefined;

@@ -9,7 +9,7 @@ export interface Group {
 	readonly next: boolean;
 }
 
-/** How a criterion stands, with what people decided of it. */
+/** A criterion's result with judgements and adjustments. */
 function stands(
 	{ verdict, waits, possible }: Criterion,
 	standing: HandInPage["criteria"][number] | undefined,

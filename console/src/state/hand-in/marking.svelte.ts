@@ -9,7 +9,7 @@ export type CommentPlace = HandInPage["comments"][number]["place"];
 
 const WHOLE: CommentPlace = { on: "whole" };
 
-/** Kept comments, those first that speak of a slip of this report. */
+/** Saved comments, those about a cause of this report first. */
 export function offered(kept: readonly Kept[], report: HandInPage["report"]): Kept[] {
 	const slips = new Set(report && explanations(report).map((s) => s.id));
 	const fits = (k: Kept) => k.slip !== null && slips.has(k.slip);
@@ -20,7 +20,7 @@ export function offered(kept: readonly Kept[], report: HandInPage["report"]): Ke
 	];
 }
 
-/** What a comment speaks of, in words. */
+/** What a comment refers to, in words. */
 export function placeWords(place: CommentPlace, page: HandInPage): string {
 	if (place.on === "lines")
 		return place.from === place.to ? `line ${place.from}` : `lines ${place.from} to ${place.to}`;
@@ -30,7 +30,7 @@ export function placeWords(place: CommentPlace, page: HandInPage): string {
 	return "the whole";
 }
 
-/** Comments that were begun and not sent, by hand-in. */
+/** Unsent comments by hand-in. */
 const WRITTEN = new Map<string, string>();
 const keyOf = (id: string) => `hand-in ${id}`;
 const fetch = (id: string) => api.showHandIn({ params: { id } });
@@ -103,7 +103,7 @@ export class Marking {
 		const slip = (report && explanations(report)[0]?.id) ?? null;
 		const made = await notes.trying(() => api.commentOn({ params: { id }, body: { place: about, words } }));
 		if (!made) return;
-		notes.say("The comment is there.", { undo: () => this.uncomment(made.id, false, id) });
+		notes.say("Comment added.", { undo: () => this.uncomment(made.id, false, id) });
 		if (id === this.id) {
 			if (typed) {
 				this.words = "";
@@ -127,7 +127,7 @@ export class Marking {
 			const made = await api.commentOn({ params: { id }, body: { place: gone.place, words: gone.words } });
 			this.put(id, { comments: [...this.commentsOf(id), made] });
 		};
-		notes.say("The comment is gone.", { undo: back });
+		notes.say("Comment deleted.", { undo: back });
 	}
 
 	async forget(id: string): Promise<void> {
@@ -137,14 +137,14 @@ export class Marking {
 		const back = async () => {
 			if (gone) this.kept = [...this.kept, await api.keepComment({ body: { words: gone.words, slip: gone.slip } })];
 		};
-		notes.say("It is no longer kept.", { undo: back });
+		notes.say("Saved comment deleted.", { undo: back });
 	}
 
 	async adjust(criterion: string, points: number, reason: string, id = this.id): Promise<boolean> {
 		const done = await notes.trying(() => api.adjust({ params: { id, criterion }, body: { points, reason } }));
 		if (!done) return false;
 		if (id === this.id) await this.open();
-		notes.say("The points are adjusted.", { undo: () => this.unadjust(criterion, id) });
+		notes.say("Points adjusted.", { undo: () => this.unadjust(criterion, id) });
 		return true;
 	}
 
@@ -153,7 +153,7 @@ export class Marking {
 		await notes.trying(() => api.undoAdjustment({ params: { id, criterion } }));
 		if (id === this.id) await this.open();
 		if (before)
-			notes.say("The adjustment is taken back.", {
+			notes.say("Adjustment undone.", {
 				undo: async () => void (await this.adjust(criterion, before.points, before.reason ?? "As before", id)),
 			});
 	}

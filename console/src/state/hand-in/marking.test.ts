@@ -152,7 +152,7 @@ describe("a comment", () => {
 			{ id: "c1", place: { on: "criterion", criterion: "closed" }, words: "Close the sail." },
 		]);
 		expect([marking.words, marking.about]).toEqual(["", { on: "whole" }]);
-		expect(lastNote()?.says).toBe("The comment is there.");
+		expect(lastNote()?.says).toBe("Comment added.");
 	});
 
 	test("of blanks alone isn't sent", async () => {

@@ -1,4 +1,4 @@
-/** Hand-ins that a teacher goes through one after another, because they share something. */
+/** Hand-ins that a teacher visits one after another, because they share something. */
 class Walk {
 	about = $state("");
 	private ids = $state.raw<readonly string[]>([]);
@@ -12,7 +12,7 @@ class Walk {
 		this.begin([], "");
 	}
 
-	/** Where one goes from a hand-in; undefined where it isn't one of those. */
+	/** Where one goes from a hand-in; undefined if it isn't one of those. */
 	beside(
 		id: string,
 	): { readonly before: string | null; readonly after: string | null; readonly place: string } | undefined {

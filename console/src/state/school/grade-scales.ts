@@ -28,7 +28,7 @@ export const GRADE_SCALES: readonly GradeScale[] = [
 	},
 ];
 
-/** The scale with these steps; undefined where somebody changed them. */
+/** The scale with these steps; undefined if somebody changed them. */
 export function scaleOf(gradeScale: readonly GradeStep[]): GradeScale | undefined {
 	const key = JSON.stringify(gradeScale.map(({ name, from }) => [name, from]));
 	return GRADE_SCALES.find((scale) => JSON.stringify(scale.steps.map(({ name, from }) => [name, from])) === key);

@@ -61,7 +61,7 @@ export class SettingUp {
 		this.typed = name !== "";
 	}
 
-	/** Sets the site up; returns who is signed in then, or undefined where {@link error} says why not. */
+	/** Sets the site up; returns who is signed in then, or undefined if {@link error} says why not. */
 	async send(): Promise<Account | undefined> {
 		this.error = "";
 		this.busy = true;

@@ -10,7 +10,7 @@ export interface Box {
 const NEAR = 10;
 
 /**
- * The box round everything that isn't paper, with a margin; undefined where all is paper. Paper is what the upper left
+ * The box round everything that isn't paper, with a margin; undefined if all is paper. Paper is what the upper left
  * corner shows.
  *
  * @param pixels red, green, blue and opacity of each pixel, row by row

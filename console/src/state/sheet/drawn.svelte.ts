@@ -2,7 +2,7 @@ import { Runner } from "../../worker/runner.ts";
 import type { Ports } from "../site/ports.ts";
 import type { Paintable } from "./painter.ts";
 
-/** Pictures at the most: each program is run for its own. */
+/** Pictures at most: each program is run for its own. */
 const MAX_KEPT = 40;
 /** A program that takes longer is shown without a picture. */
 const PATIENCE = 1_500;

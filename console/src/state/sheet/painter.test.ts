@@ -9,7 +9,7 @@ class Path {
 	}
 }
 
-/** A context that writes down what is painted with it, in place of painting. */
+/** A context that records calls instead of painting. */
 class Recorder {
 	readonly calls: string[] = [];
 	fillStyle = "";

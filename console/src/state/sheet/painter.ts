@@ -66,7 +66,7 @@ function paintOf(context: Context, of: Pick<Paintable, "gradients">, number: num
 	return made;
 }
 
-/** The map that a gradient's circles are put through to be seen as ellipses; undefined where they stay circles. */
+/** The map that a gradient's circles are put through to be seen as ellipses; undefined if they stay circles. */
 function stretchOf({ gradients }: Pick<Paintable, "gradients">, number: number): DOMMatrix | undefined {
 	const gradient = gradients?.[number];
 	if (!gradient?.stretch) return undefined;
@@ -134,7 +134,7 @@ export function paintPicture(context: Context, picture: Paintable): void {
  * Paints a drawing in the making up to a row. Going on from a row that is there already paints what is new alone,
  * unless something came to lie under it.
  *
- * @param from the row up to which it is painted already; none where nothing is
+ * @param from the row up to which it is painted already; none if nothing is
  */
 export function paintReplay(context: Context, replay: Replay, row: number, from: number | undefined): void {
 	const cover = replay.covers.findLast((c) => c.row <= row);

@@ -20,7 +20,7 @@ export class ReplayOf {
 	/** @param source the program as it is now */
 	constructor(source: () => string, runner: Ports["runner"] = new Runner()) {
 		this.runner = runner;
-		// What holds the program may be replaced by the same once more: a comment was added, say.
+		// The object may be replaced by an equal one, for example after a new comment.
 		const now = $derived.by(source);
 		$effect(() => {
 			void now;
@@ -39,9 +39,7 @@ export class ReplayOf {
 		if (answer && answer.replay.rows > 0) this.replaying = new Replaying(answer);
 		else
 			notes.say(
-				answer === undefined
-					? "This program ran too long to be replayed."
-					: "This program does nothing that could be replayed.",
+				answer === undefined ? "This program runs too long for a replay." : "This program has no steps to replay.",
 				{ wrong: answer === undefined },
 			);
 	}
@@ -51,7 +49,7 @@ export class ReplayOf {
 		this.replaying = null;
 	}
 
-	/** Ends it with its page: what is still being made is nobody's any more. */
+	/** Stops with its page; unfinished work is discarded. */
 	leave(): void {
 		this.asked++;
 		this.runner.end();

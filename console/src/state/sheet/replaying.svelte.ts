@@ -4,12 +4,12 @@ import type { ReplayAnswer } from "../../worker/messages.ts";
 export const SPEEDS = [2, 10, 60, 400] as const;
 /** Frames a second, where it is played frame by frame. */
 export const FRAME_SPEEDS = [1, 5, 15, 30] as const;
-/** Frames a second unless somebody chooses. */
+/** Default frames per second. */
 const USUAL_FRAMES = 30;
 /** A pause of the program's is waited for as long as it says, but no longer than this. */
 const LONGEST_PAUSE = 5_000;
 
-/** A replay: how far it is, whether it goes on by itself, and what was so at that row. */
+/** A replay: its position, whether it is playing, and the state at its row. */
 export class Replaying {
 	row = $state(0);
 	playing = $state(false);
@@ -85,7 +85,7 @@ export class Replaying {
 		this.waits = this.pauseAt(this.row);
 	}
 
-	/** Whether it stands at a pause of the program's. */
+	/** Whether the replay is at one of the program's pauses. */
 	get waiting(): boolean {
 		return this.playing && this.waits > 0;
 	}
@@ -102,7 +102,7 @@ export class Replaying {
 		if (this.row >= this.last && this.waits === 0) this.playing = false;
 	}
 
-	/** So many steps or frames on, but not beyond a pause. */
+	/** Advances by steps or frames, but not beyond a pause. */
 	private playOn(by: number): void {
 		const from = this.row;
 		if (this.byFrame) this.goFrame(this.frame + by);

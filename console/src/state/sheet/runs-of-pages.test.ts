@@ -115,8 +115,8 @@ describe("a replay of a program", () => {
 		runs.answer = () => undefined;
 		await turnOn(replay, "repeat");
 		expect(notes.all.map((n) => [n.says, n.wrong])).toEqual([
-			["This program does nothing that could be replayed.", false],
-			["This program ran too long to be replayed.", true],
+			["This program has no steps to replay.", false],
+			["This program runs too long for a replay.", true],
 		]);
 	});
 

@@ -96,7 +96,7 @@ export class SheetView {
 		this.ask();
 	}
 
-	/** A picture of what is drawn, so many pixels wide. */
+	/** A picture of the drawing with a width in pixels. */
 	async png(width = 1_600): Promise<Blob | null> {
 		const { picture } = this;
 		if (!picture) return null;
@@ -131,7 +131,7 @@ export class SheetView {
 		return Math.min(MAX_PIXELS / Math.max(width, height), this.viewport.scale * this.pixels * FINER);
 	}
 
-	/** Paints anew where the scale has become another one. */
+	/** Paints again where the scale has become another one. */
 	private sharpen(): void {
 		if (!this.picture) return;
 		const ratio = this.wantedScale() / this.baseScale;

@@ -4,9 +4,9 @@ import { type Size, shifted, type View, wholeView, zoomed } from "./view.ts";
 /** How far the layers are moved as they are, as a share of what they show, and how much they are scaled. */
 const FAR = 0.3;
 const MAX_SCALE = 1.5;
-/** While something moves they are laid anew no more often than that. */
+/** Throttle of re-rendering during movement, in milliseconds. */
 const LAID_MILLISECONDS = 120;
-/** After so long without a move the layers are laid anew, and painted for the scale they have then. */
+/** Delay after the last movement before re-rendering at the final scale, in milliseconds. */
 const STILL_MILLISECONDS = 150;
 
 /** What a viewport needs of the world around it. */
@@ -19,8 +19,8 @@ export interface ViewportPorts {
 }
 
 /**
- * Which part of a sheet is on the screen. While it moves, layers that were laid are moved as they are; they are laid
- * anew where they would show an edge or grow blurred, and once nothing moves any more.
+ * The visible part of a sheet. During movement, rendered layers are only transformed; they are rendered again if an
+ * edge or blur would show, and after the movement.
  */
 export class Viewport {
 	/** What is in view, in units of the sheet. */

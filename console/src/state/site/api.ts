@@ -1,7 +1,7 @@
 import { createClient } from "@markpen/client";
 import { ACCOUNT_HEADER } from "@markpen/contract";
 
-/** How calls leave the page, and who is told when the service no longer knows who is signed in. */
+/** The transport of API calls, with a callback for when the session has ended. */
 export const wire: {
 	send: typeof fetch;
 	onSignedOut: () => void;

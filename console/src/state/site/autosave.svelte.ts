@@ -31,8 +31,8 @@ export function keepHere<T>(place: string, content: T, revision: number, at = ne
 }
 
 /**
- * What is being written, kept by itself: in this browser at once, at the service a moment later, and again and again
- * while there is no network. Where it was saved from another place meanwhile, nothing is chosen until somebody says.
+ * Autosave: in this browser at once, at the service a moment later, with retries while offline. If another version was
+ * saved elsewhere, the user chooses.
  */
 export class Autosave<T, S extends { readonly revision: number }> {
 	saved = $state<"saved" | "saving" | "unsaved" | "offline">("saved");
@@ -71,13 +71,12 @@ export class Autosave<T, S extends { readonly revision: number }> {
 			keepHere(this.of.place, this.of.now(), this.revision, this.writtenAt);
 			this.error = "";
 		} catch {
-			this.error =
-				"This browser keeps nothing more. Wait until it is kept at the service, or copy what you wrote, before you close the page.";
+			this.error = "This browser's storage is full. Wait for “Saved”, or copy your text, before you close the page.";
 		}
 		this.soon(after);
 	}
 
-	/** Another version stands at the service, and this one goes on from an older one. */
+	/** The service has another version, and this one continues an older one. */
 	clash(theirs: S, writtenAt: string): void {
 		this.theirs = theirs;
 		this.writtenAt = writtenAt;

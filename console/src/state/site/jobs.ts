@@ -17,7 +17,7 @@ export async function finished(jobId: string, tell: (job: Job) => void = () => u
 		const job = await api.showJob({ params: { id: jobId } });
 		tell(job);
 		if (job.state === "done") return job;
-		if (job.state === "failed") throw new Error("It could not be carried out. Nothing was changed; try once more.");
+		if (job.state === "failed") throw new Error("The job failed. Nothing was changed. Try again.");
 		await pause(look);
 	}
 }

@@ -15,7 +15,7 @@ export function forgetKept(): void {
 	KEPT.clear();
 }
 
-/** Fetches what is likely to be asked for next. What goes wrong is told when it is asked for. */
+/** Prefetches likely next data. Errors are reported when the data is requested. */
 export function fetchAhead<T>(key: string, fetch: () => Promise<T>): void {
 	if (KEPT.has(key)) return;
 	fetch().then(

@@ -6,7 +6,7 @@ export interface Note {
 	readonly wrong?: boolean;
 }
 
-/** How long a note stands. */
+/** How long a notification is shown, in milliseconds. */
 const MILLISECONDS = 8_000;
 
 /** Notes at the foot of the page. */

@@ -61,7 +61,7 @@ export function locationOf(path: string): PageLocation {
 /** The address in front and how it is changed. */
 export class Router {
 	path = $state(location.pathname);
-	/** How often the same page was gone to with another query: it is then shown anew. */
+	/** How often the same page was gone to with another query: it is then shown again. */
 	turn = $state(0);
 	/** What is before every address: of pages shown from fixtures. */
 	base = $state("");

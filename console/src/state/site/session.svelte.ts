@@ -14,7 +14,7 @@ export class Session {
 	account = $state<Account | null>(null);
 	/** Until the service has said who it is. */
 	known = $state(false);
-	/** Whether the session ended while somebody was working: the page stays, and asks to sign in again. */
+	/** Whether the session ended during work: the page stays and asks to sign in again. */
 	ended = $state(false);
 	error = $state("");
 	/** Who signed out while the service couldn't be reached: the session is there still, and is ended when it can be. */

@@ -1,7 +1,7 @@
 import type { KindRule } from "./kind.ts";
 import { isSpiral } from "./spiral.ts";
 
-/** Below so many degrees a side a round line is no polyline any more: 60 sides would go round. */
+/** A round line with less than this many degrees per side isn't a polyline: 60 sides would be a full turn. */
 const STEPS_SEEN = 6;
 
 export const polyline: KindRule = {

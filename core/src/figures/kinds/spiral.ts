@@ -13,7 +13,7 @@ export function isSpiral(shape: Shape): boolean {
 	const way = Math.sign(turns[0] as number);
 	if (way === 0 || turns.some((t) => Math.sign(t) !== way)) return false;
 	if (turns.reduce((sum, t) => sum + Math.abs(t), 0) < LEAST_TURN) return false;
-	// How far is walked for each degree of turning: it grows along a spiral that opens.
+	// Path length per degree of turning (radius of curvature); it grows along an opening spiral.
 	const widths = turns.map((t, i) => (shape.sides[i] as number) / Math.abs(t));
 	const [first, last] = [widths[0] as number, widths.at(-1) as number];
 	const growing = widths.every((w, i) => i === 0 || w >= (widths[i - 1] as number) * (1 - SLACK));

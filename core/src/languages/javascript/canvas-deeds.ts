@@ -5,7 +5,7 @@ import type { Deed, Phrasebook, Role } from "../sites.ts";
 import { CONTEXT_NAMES, SETTINGS } from "./canvas-methods.ts";
 import { type AnyNode, isFunction, nameOfMember } from "./tree.ts";
 
-/** Signs that may stand in each other's place. */
+/** Interchangeable signs. */
 export const OTHERS: typeof OTHER_SIGNS = {
 	...OTHER_SIGNS,
 	"===": ["comparison", "!=="],
@@ -14,7 +14,7 @@ export const OTHERS: typeof OTHER_SIGNS = {
 	"||": ["logic", "&&"],
 };
 
-/** Names that stand in each other's place: the inside for the line. */
+/** Interchangeable names: fill and outline. */
 export const SWAPS: readonly (readonly [fill: string, pen: string])[] = [
 	["fill", "stroke"],
 	["fillRect", "strokeRect"],
@@ -109,7 +109,7 @@ export function rebracketed(source: string, node: AnyNode): string[] {
 	return node.type === "BinaryExpression" ? rebracketedText(source.slice(node.start, node.end)) : [];
 }
 
-/** Angles that may be meant in place of one in radians; degrees are made radians. */
+/** Angles that may be meant instead of one in radians; degrees are made radians. */
 export function otherAngles(text: string, number: number | undefined): string[] {
 	const degrees = number !== undefined && Math.abs(number) > 2 * Math.PI ? [`${text} * Math.PI / 180`] : [];
 	return [...degrees, "2 * Math.PI", "Math.PI", "Math.PI / 2", "1.5 * Math.PI", "0"].filter((other) => other !== text);

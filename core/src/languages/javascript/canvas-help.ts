@@ -44,7 +44,7 @@ const MORE: readonly Help[] = [
 	{
 		word: "setTransform",
 		forms: ["ctx.setTransform(a, b, c, d, e, f)"],
-		help: "Puts six numbers of a map in place of the transforms that hold.",
+		help: "Replaces the current transform with a matrix of six numbers.",
 		example: "ctx.setTransform(1, 0, 0, 1, 100, 50);\nctx.fillRect(0, 0, 60, 40);",
 	},
 	{

@@ -100,7 +100,7 @@ export const CANVAS_SENTENCES: Sentences = {
 	"path-again": () =>
 		"What was drawn before is still in this path and is drawn again. Write beginPath before the new part.",
 	"transform-adds-up": () =>
-		"This adds to the transforms of the frame before. If each frame should begin anew, put save before it and restore after it.",
+		"This adds to the transforms of the frame before. If each frame should start again, put save before it and restore after it.",
 	"save-alone": () => "This save has no restore, so what is set after it goes on.",
 	"restore-alone": () => "There is nothing to restore here: no save came before.",
 	"path-text-wrong": (d) => `The path ${q(d.text)} can't be read to its end.`,

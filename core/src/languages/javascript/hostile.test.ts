@@ -13,7 +13,7 @@ import type { JavaScript } from "./javascript.ts";
 const HEAD = 'const canvas = document.querySelector("canvas");\nconst ctx = canvas.getContext("2d");\n';
 /** What is drawn first, and so has to be kept. */
 const FIRST = "ctx.fillRect(10, 10, 60, 40);\nctx.beginPath();\n";
-/** A program that looks round for what others have left. */
+/** A program that looks for traces of earlier programs. */
 const PROBE =
 	"console.log(Object.getOwnPropertyNames(globalThis).sort().join(), Object.keys(Object.prototype).join(), [].map.name, ctx.fillStyle, typeof ctx.fillRect, Math.random());\nctx.strokeRect(5, 5, 20, 20);";
 

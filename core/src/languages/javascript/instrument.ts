@@ -70,7 +70,7 @@ export function routineName(node: AnyNode, parent: AnyNode | undefined): string 
 	return undefined;
 }
 
-/** What a program is to be run with in place of what it says itself. */
+/** Settings that override a program's own. */
 export interface Changes {
 	readonly given?: Given | undefined;
 	readonly watch?: readonly string[] | undefined;
@@ -122,7 +122,7 @@ class Instrumenter {
 		return this.places.length - 1;
 	}
 
-	/** @param gone names at top level whose values are given in place of the program's own */
+	/** @param gone top-level names whose values are overridden */
 	private statement(node: AnyNode, parent: AnyNode, gone: ReadonlySet<string> = new Set()): void {
 		const isDirective = node.type === "ExpressionStatement" && typeof node.directive === "string";
 		if (STATEMENTS.has(node.type) && !isDirective && !isLoopHead(node, parent)) this.before(node, parent);
@@ -217,7 +217,7 @@ class Instrumenter {
 		this.out.appendLeft(body.end - 1, end);
 	}
 
-	/** Sets the place as the last thing before a recorded call: after its values are worked out. */
+	/** Sets the place as the last thing before a recorded call: after its values are computed. */
 	private call(node: AnyNode): void {
 		const callee = node.callee as AnyNode;
 		const given = node.arguments as AnyNode[];

@@ -25,7 +25,7 @@ const CHANGES_LIST: ReadonlySet<string> = new Set([
 /** What is called again from frame to frame. */
 const FRAMES: ReadonlySet<string> = new Set(["requestAnimationFrame", "setInterval", "setTimeout"]);
 
-/** A program on a canvas in the words of all languages. @param tree undefined where the source can't be read */
+/** A program on a canvas in the words of all languages. @param tree undefined if the source can't be read */
 export function javaScriptOutline(source: string, tree: Tree | undefined): Outline {
 	const maker = new OutlineMaker(source);
 	const steps = tree ? maker.program(tree as unknown as AnyNode) : [];

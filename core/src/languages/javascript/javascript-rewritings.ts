@@ -4,7 +4,7 @@ import type { Rewritten } from "../rewritten.ts";
 import type { Edit, ProgramSites } from "../sites.ts";
 import { type AnyNode, childrenOf, identifiersIn } from "./tree.ts";
 
-/** Numbers that are kept under names at the most. */
+/** Numbers that are kept under names at most. */
 const MOST_KEPT = 6;
 
 /** A program written otherwise so that it draws the same. */
@@ -26,7 +26,7 @@ function* everyNode(node: AnyNode): Generator<AnyNode> {
 	for (const child of childrenOf(node)) yield* everyNode(child);
 }
 
-/** Names that the program declares, with other names for them; undefined where one name could stand for two things. */
+/** Names that the program declares, with other names for them; undefined if one name could stand for two things. */
 function renamed(source: string, tree: AnyNode): string | undefined {
 	const names = new Set<string>();
 	const untouched = new Set<AnyNode>();

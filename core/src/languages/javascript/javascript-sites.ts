@@ -341,7 +341,7 @@ class SiteFinder {
 			rebracketed: () => rebracketed(this.source, node),
 		};
 		this.found.values.push(site);
-		// Numbers of an angle in radians are none that degrees can be put in place of.
+		// Numbers of an angle in radians are none that degrees can be put instead of.
 		this.within(node, radians ? OTHER : roles, { index, names }, true);
 		return site;
 	}

@@ -91,7 +91,7 @@ class CanvasProgram implements ReadProgram {
 	}
 }
 
-/** What is said where no sandbox is left to run a program in: earlier ones of the same task broke all of them. */
+/** The message if no sandbox is left, because earlier programs of the same task broke them all. */
 function unrun({ sheet = DEFAULT_SHEET }: RunOptions): Run {
 	const tape = new TapeWriter(1).finish(sheet, [], { x: 0, y: 0, facing: 0, down: false });
 	const place = { line: 1, column: 1, length: 1 };

@@ -66,7 +66,7 @@ document.documentElement = element("html");
 document.head = element("head");
 document.readyState = "complete";
 
-// What goes through all places of a list can't be interrupted: not through millions that hold nothing.
+// What visits all places of a list can't be interrupted: not through millions that hold nothing.
 for (const name of ["at", "concat", "copyWithin", "every", "fill", "filter", "find", "findIndex", "findLast", "findLastIndex",
 	"flat", "flatMap", "forEach", "includes", "indexOf", "join", "lastIndexOf", "map", "reduce", "reduceRight", "reverse",
 	"slice", "some", "sort", "splice", "shift", "unshift", "toString", "toReversed", "toSorted", "toSpliced", "with"]) {

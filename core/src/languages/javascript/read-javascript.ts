@@ -251,7 +251,7 @@ export function* everyNode(tree: AnyNode): Generator<AnyNode> {
 	}
 }
 
-/** Names that look like the canvas's own and aren't: setting them does nothing, and nobody says so. */
+/** Properties that look like the canvas's but aren't: setting them has no effect and no error. */
 function remarksOf(source: string, tree: Node): Problem[] {
 	const remarks: Problem[] = [];
 	for (const node of everyNode(tree as AnyNode)) {

@@ -30,20 +30,20 @@ const INITIAL_PAGES = 256;
 const MAX_PAGES = 1_024;
 /** The interpreter's own stack in bytes: more of it ends deep calls in a trap in some browsers. */
 const STACK = 131_072;
-/** Sandboxes that stand ready: a program that breaks its own is followed by one in the next. */
+/** Ready sandboxes: if a program breaks one, the next program uses another. */
 const READY = 3;
 
 /** What a program's sandbox asks of those who run it. */
 export interface SandboxHost {
 	/** The number of a text that is new to the log. Throws to refuse it. */
 	intern(text: string): number;
-	/** Takes what is in the log. Throws where no more is taken. */
+	/** Takes what is in the log. throws if no more is taken. */
 	flush(): void;
 	/** A colour as canvases write it; an empty text for none. */
 	colour(text: string): string;
 	/** Whether a text is a font. */
 	font(text: string): boolean;
-	/** A number that is worked out from what was drawn. */
+	/** A number that is computed from what was drawn. */
 	ask(what: number, a: number, b: number, c: number, d: number): number;
 	/** Asked again and again while the program runs; true ends it. */
 	interrupts(): boolean;
@@ -55,8 +55,8 @@ export type Called =
 	| { readonly ok: false; readonly name: string; readonly message: string };
 
 /**
- * An interpreter with the canvas in it. It is put back as it was for each program: its memory is the same byte for
- * byte, so that nothing of one program is there for the next.
+ * An interpreter with the canvas. Its memory is restored byte for byte for each program, so that nothing of one program
+ * remains for the next.
  */
 export class Sandbox {
 	/** Whether it can no longer be put back. */
@@ -235,7 +235,7 @@ export class Sandbox {
 	}
 }
 
-/** Where some doubles that nothing else has stand in memory, one after the other. */
+/** The address of a unique sequence of doubles in memory. */
 function addressOf(marks: readonly number[], memory: WasmMemory): number {
 	const doubles = new Float64Array(memory.buffer);
 	for (let i = doubles.indexOf(marks[0] as number); i >= 0; i = doubles.indexOf(marks[0] as number, i + 1))
@@ -253,7 +253,7 @@ export interface SandboxStart {
 	readonly atOnce?: boolean;
 }
 
-/** Sandboxes that stand ready, since making one has to be waited for and running a program hasn't. */
+/** Ready sandboxes, because creating one is asynchronous and running a program isn't. */
 export class Sandboxes {
 	private readonly module: CompiledInterpreter;
 	private readonly made: Sandbox[] = [];
@@ -262,7 +262,7 @@ export class Sandboxes {
 		this.module = module;
 	}
 
-	/** Makes sure that enough stand ready. Called before a task that runs programs. */
+	/** Makes sure that enough are ready. Called before a task that runs programs. */
 	async ready(): Promise<void> {
 		for (let i = this.made.length - 1; i >= 0; i--) {
 			const sandbox = this.made[i] as Sandbox;
@@ -271,7 +271,7 @@ export class Sandboxes {
 		while (this.made.length < READY) this.made.push(await Sandbox.make(this.module));
 	}
 
-	/** One that can be used now; undefined where all are broken. */
+	/** One that can be used now; undefined if all are broken. */
 	take(): Sandbox | undefined {
 		const usable = this.made.filter((s) => !s.broken);
 		return usable.find((s) => s.size === INITIAL_PAGES * PAGE) ?? usable[0];

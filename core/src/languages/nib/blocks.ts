@@ -97,7 +97,7 @@ export class BlockStack {
 		this.close(line.number);
 	}
 
-	/** A routine or each frame stands at top level: blocks that are still open lack their `end`. */
+	/** A routine or each frame is at top level: open blocks before it lack their `end`. */
 	topLevel(line: Line): void {
 		while (this.open.length > 0) this.missing(line.number);
 	}

@@ -20,7 +20,7 @@ import {
 import { ValueChecker } from "./value-checker.ts";
 import type { ValueKind } from "./value-kind.ts";
 
-/** A tree with every name and kind worked out. */
+/** A tree with resolved names and kinds. */
 export interface Checked {
 	readonly program: ProgramTree;
 	readonly kinds: ReadonlyMap<Value, ValueKind>;
@@ -34,8 +34,8 @@ export interface Checked {
 }
 
 /**
- * Works out names and kinds. A routine's values get the kind of what is passed in all its calls, so the whole is gone
- * over until nothing changes; only then is anything reported.
+ * Resolves names and kinds. A routine's values get their kinds from all its calls, so the tree is visited until nothing
+ * changes (a fixed point); problems are reported only then.
  */
 export function check(program: ProgramTree, lines: number): Checked {
 	const memory = new InferredKinds();

@@ -69,7 +69,7 @@ export class CodeWriter {
 		}
 	}
 
-	/** Whether working out a value calls a routine. */
+	/** Whether computing a value calls a routine. */
 	readonly calls = (value: Value): boolean => {
 		for (const part of everyValue(value))
 			if (part.node === "call" && this.checked.program.routines.has(part.name)) return true;

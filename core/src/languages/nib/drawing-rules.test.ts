@@ -193,7 +193,7 @@ describe("frames", () => {
 		expect(codes("each frame\n  walk 1\nend\nwalk 5")).toEqual(["frames-not-last"]);
 		expect(codes("each frame\nend\neach frame\nend")).toEqual(["frames-again"]);
 	});
-	test("What stands before the frames runs once and is frame 0; then come as many frames as the caller says, 120 unless said.", () => {
+	test("The statements before the frames run once and are frame 0; then come as many frames as the caller says, 120 by default.", () => {
 		const { tape } = frames("walk 1\neach frame\n  walk 2\nend", 2);
 		expect([...tape.frame]).toEqual([0, 1, 1, 2, 2]);
 		expect(runOf("each frame\n  walk 1\nend").frames).toBe(120);
@@ -202,7 +202,7 @@ describe("frames", () => {
 	test("Nothing is wiped or reset between frames.", () => {
 		expect(frames("pen colour red\neach frame\n  walk 5\nend", 2).tape.pen.x).toBe(210);
 	});
-	test("A name declared inside the frames starts anew each frame, one declared outside keeps its value.", () => {
+	test("A name declared inside the frames starts again in each frame, one declared outside keeps its value.", () => {
 		expect(
 			prints("let out = 0\neach frame\n  let in = 0\n  out = out + 1\n  in = in + 1\n  print out, in\nend", {
 				frames: 2,

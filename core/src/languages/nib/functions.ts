@@ -263,7 +263,7 @@ export const FUNCTIONS: ReadonlyMap<string, BuiltIn> = new Map<string, BuiltIn>(
 			result: "picture",
 			takes: ["picture", "number"],
 			form: "enlarged(picture, k)",
-			help: "A picture so many times as large, lines and text too.",
+			help: "A picture enlarged by a factor, including lines and text.",
 			example: "picture flag size 40, 24\n  paper tomato\nend\nlay enlarged(flag, 3) at 200, 150",
 			run: (m, line, p: Picture, k: number) => enlarged(m, line, p, k),
 		},

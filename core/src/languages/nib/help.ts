@@ -7,13 +7,13 @@ export const BLOCKS: readonly Help[] = Object.freeze([
 	{
 		word: "let",
 		forms: ["let NAME = VALUE", "NAME = VALUE"],
-		help: "Gives a value a name, up to the end of the block it stands in. Without let it changes what a name holds, which stays of the same kind.",
+		help: "Gives a value a name, until the end of the block. Without let it changes the value, which must stay of the same kind.",
 		example: "let side = 30\nwalk side\nside = side * 2\nwalk side",
 	},
 	{
 		word: "repeat",
 		forms: ["repeat N … end", "repeat N times … end"],
-		help: "Does what stands before its end so many times.",
+		help: "Repeats the lines before its end this many times.",
 		example: "repeat 4 times\n  walk 60\n  turn left 90\nend",
 	},
 	{
@@ -50,14 +50,14 @@ export const BLOCKS: readonly Help[] = Object.freeze([
 	{
 		word: "routine",
 		forms: ["routine NAME(A, B) … end", "routine NAME(A, B = VALUE) … end"],
-		help: "Gives a name to statements that are wanted again. What its values are is said at each call; one with a value of its own may be left out. Routines stand outside all blocks.",
+		help: "Gives a name to statements that are wanted again. Each call gives the values; those with a default can be left out. Routines are outside all blocks.",
 		example:
 			"routine window(x, y, size = 20)\n  fill lemonchiffon\n  rect corner x, y size size, size\nend\nwindow(40, 40)\nwindow(90, 40, 30)",
 	},
 	{
 		word: "return",
 		forms: ["return", "return VALUE"],
-		help: "Ends a routine, and gives a value back where one stands after it.",
+		help: "Ends a routine, and returns the value after it, if there is one.",
 		example: "routine half(n)\n  return n / 2\nend\nwalk half(90)",
 	},
 	{
@@ -83,7 +83,7 @@ export const BLOCKS: readonly Help[] = Object.freeze([
 	{
 		word: "picture",
 		forms: ["picture NAME … end", "picture NAME size W, H … end"],
-		help: "Makes a picture of what is drawn inside it, with a pen, fill and paper of its own. It is seen once it is laid.",
+		help: "Makes a picture of the drawing inside it, with its own pen, fill and paper. It appears when it is laid.",
 		example:
 			"picture buoy size 40, 60\n  fill tomato\n  polygon at [20, 0], [40, 40], [0, 40]\nend\nlay buoy at 80, 100\nlay buoy at 160, 100 enlarged 1.5",
 	},

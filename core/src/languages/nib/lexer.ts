@@ -49,7 +49,7 @@ const NUMBER_ENDS = new Set([undefined, " ", ",", ")", "]", "\r"]);
 const isPlainLetter = (code: number) =>
 	(code >= 97 && code <= 122) || (code >= 65 && code <= 90) || (code >= 48 && code <= 57) || code === 95;
 
-/** Digits of a number that are read: far more than any drawing needs, and never so many that it is no finite number. */
+/** Largest number of digits: far more than a drawing needs, and too few to overflow. */
 const MAX_DIGITS = 100;
 
 const isDigit = (c: string) => c >= "0" && c <= "9";

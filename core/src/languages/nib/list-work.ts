@@ -16,7 +16,7 @@ export function listOf(machine: Machine, line: number, items: unknown[]): List {
 	return grown(machine, line, new List(items), items.length);
 }
 
-/** Holds a list that has grown by so many items to what lists may be. */
+/** Checks the limits after a list has grown by some items. */
 function grown(machine: Machine, line: number, list: List, items: number): List {
 	const { limits } = machine;
 	if (list.items.length > limits.list) machine.fail(line, "limit-list", { most: limits.list });

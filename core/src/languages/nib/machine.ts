@@ -48,14 +48,14 @@ export class Machine extends RunState {
 	private readonly main: TapeWriter;
 	private settings: SettingLog;
 	private readonly aside: SavedPen[] = [];
-	/** The row of the open area's beginning; -1 where none is open. */
+	/** The row of the open area's beginning; -1 if none is open. */
 	private area = -1;
 	private cos = 1;
 	private sin = 0;
 	/** The routine and the line of each call in progress. */
 	private readonly callRoutines: number[] = [];
 	private readonly callLines: number[] = [];
-	/** How many of the calls in progress stand on the tape. */
+	/** Number of open calls already recorded on the tape. */
 	private opened = 0;
 	private readonly callsBefore: number[] = [];
 	private characters = 0;
@@ -382,7 +382,7 @@ export class Machine extends RunState {
 		this.tape.use(this.ink, this.width, this.fill);
 	}
 
-	/** Ends the picture being made; returns what it recorded, and goes on with what was put aside. */
+	/** Ends the current picture; returns its recording and restores the outer state. */
 	endPicture(line: number): TapeWriter {
 		const made = this.tape;
 		this.settings.end(made);
@@ -391,7 +391,7 @@ export class Machine extends RunState {
 		return made;
 	}
 
-	/** Goes on with what was put aside for the picture being made. */
+	/** Restores the state saved for the current picture. */
 	private dropPicture(): SavedPen {
 		const before = this.aside.pop() as SavedPen;
 		this.tape = before.tape;

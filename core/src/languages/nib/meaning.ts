@@ -8,5 +8,5 @@ export type Meaning = Variable | { readonly colour: number };
 /** What declares a name. */
 export type Declaring = LetNode | ForNode | EachNode | PictureNode | Parameter;
 
-/** Tells of a problem; one a line is kept. */
+/** Reports a problem; one per line is kept. */
 export type Reporter = (code: string, place: SourceRange, data?: Problem["data"], fix?: Problem["fix"]) => void;

@@ -56,7 +56,7 @@ export class Naming {
 		return this.scope.endedBlock(name) !== undefined || nearest(name, known) !== undefined;
 	}
 
-	/** Tells once of a name that isn't there, and what was meant. */
+	/** Reports an unknown name once, with the likely intended one. */
 	unknownName(name: string, place: SourceRange, use: "read" | "read-number" | "change"): void {
 		if (this.reported.has(name)) return;
 		this.reported.add(name);

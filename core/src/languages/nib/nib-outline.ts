@@ -10,7 +10,7 @@ const WALKING: ReadonlySet<string> = new Set(["walk", "turn", "curve", "face", "
 
 const CHANCE: ReadonlySet<string> = new Set(["random", "choose"]);
 
-/** A checked program in the words of all languages. @param checked undefined where the source can't be read */
+/** A checked program in the words of all languages. @param checked undefined if the source can't be read */
 export function nibOutline(source: string, checked: Checked | undefined): outline.Outline {
 	const steps = checked ? checked.program.steps.map((step) => stepOf(step, checked)) : [];
 	const made = [...outline.everyStep(steps)].filter((step) => step.node === "routine");

@@ -19,7 +19,7 @@ export class NibProgram implements ReadProgram {
 	/** All that is said of Nib is among the sentences that every language shares. */
 	readonly sentences: Sentences = {};
 	readonly source: string;
-	/** Undefined where the source can't be read. */
+	/** Undefined if the source can't be read. */
 	readonly checked: Checked | undefined;
 	readonly problems: readonly Problem[];
 	readonly remarks: readonly Problem[];

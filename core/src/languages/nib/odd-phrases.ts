@@ -8,7 +8,7 @@ import type { Statement } from "./statements/statement.ts";
 /** Words after a number that only say what it counts. */
 const UNITS = new Set(["step", "steps", "degree", "degrees", "pixel", "pixels", "px", "times", "units", "seconds"]);
 
-/** Says what is wrong where a phrase is due and something else stands; what comes closest to what was meant is said. */
+/** Reports something unexpected instead of a phrase, with the most likely intention. */
 export function oddPhrase(cursor: Cursor, statement: Statement): never {
 	const { front, last: before, place } = cursor;
 	const { head } = statement;

@@ -1,4 +1,4 @@
-/** A colour as a value of a running program, told apart from a number. */
+/** A colour as a run-time value, distinct from a number. */
 export class Paint {
 	readonly rgba: number;
 	/** @param rgba packed as in colour/, or -1 for none */

@@ -276,7 +276,7 @@ class PhraseReader {
 		return oddPhrase(cursor, statement);
 	}
 
-	/** Refuses a statement that lacks a phrase, or has two of which only one may stand. */
+	/** Reports a missing phrase, or two phrases that exclude each other. */
 	private complete(hasValues: boolean, phrases: readonly Phrase[]): void {
 		const { statement, cursor, place } = this;
 		if (statement.patterns.length === 0) return;

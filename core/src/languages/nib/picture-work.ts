@@ -28,7 +28,7 @@ const DRAWN: ReadonlySet<number> = new Set([
 /** What a picture counts as for itself, and what an entry has room for, among the cells of a run. */
 const CELLS_A_PICTURE = 16;
 const CELLS_AN_ENTRY = 9;
-/** Joining so many pictures, or more, takes a step for each. */
+/** From this number of pictures on, joining takes a step for each. */
 const MANY_PICTURES = 32;
 
 /** Counts corners that are copied, beyond those that entries, which are counted themselves, usually have. */
@@ -54,7 +54,7 @@ export function endPicture(machine: Machine, line: number, name: string): Pictur
 	return new Picture(entries, box, [line]);
 }
 
-/** The box of what was drawn, without half the pen's width; of no size at 0, 0 where nothing was. */
+/** The box of what was drawn, without half the pen's width; of no size at 0, 0 if nothing was. */
 function contentBox(machine: Machine, { length, kind, at, coords }: Entries): Bounds {
 	const texts = machine.tape.allTexts;
 	let [left, low, right, high] = [
@@ -176,7 +176,7 @@ export function lay(
 	machine.placed(ENTRY.pictureEnd, line, []);
 }
 
-/** Pictures and gaps as they were given; a list stands for its items. */
+/** Pictures and gaps in the given order, with lists flattened. */
 function membersOf(machine: Machine, line: number, owner: string, values: readonly unknown[]): (Picture | number)[] {
 	const members: (Picture | number)[] = [];
 	const count = values.reduce((sum: number, v) => sum + (v instanceof List ? v.items.length : 1), 0);
@@ -198,7 +198,7 @@ function sourcesOf(machine: Machine, line: number, pictures: readonly Picture[])
 	return [...lines];
 }
 
-/** The largest of some lengths; 0 where there are none. */
+/** The largest of some lengths; 0 if there are none. */
 const largest = (lengths: readonly number[]) => lengths.reduce((a, b) => Math.max(a, b), 0);
 
 /** A picture, unless it has grown beyond all that can be drawn. */

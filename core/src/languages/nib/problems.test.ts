@@ -7,10 +7,7 @@ import type { Problem } from "../problem.ts";
 import { read } from "./read.ts";
 import { run } from "./runner.ts";
 
-/**
- * A program with one mistake: its code, where it is told, a word that the message must hold, and the program after
- * its fix.
- */
+/** A program with one mistake: the problem's code and place, a word in the message, and the program after its fix. */
 interface Case {
 	readonly code: string;
 	readonly when: "reading" | "running" | "remark";

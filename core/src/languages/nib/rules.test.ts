@@ -47,7 +47,7 @@ describe("lines, words, signs", () => {
 		};
 		for (const [wrong, right] of Object.entries(fixes)) expect(mended(`walk ${wrong}`)).toBe(`walk ${right}`);
 	});
-	test('Text stands in `"…"` on one line, and `""` inside it is one quote mark.', () => {
+	test('Text is in `"…"` on one line, and `""` inside it is one quote mark.', () => {
 		expect(prints('print "a ""b"" -- c"')).toEqual(['a "b" -- c']);
 		expect(codes('print "a\nb"')).toContain("text-open");
 	});
@@ -59,7 +59,7 @@ describe("lines, words, signs", () => {
 		expect(prints("let größe = 1\nlet _a2 = 2\nlet 高さ = 3\nprint größe + _a2 + 高さ")).toEqual(["6"]);
 		expect(reads("let 2a = 1")).toBe(false);
 	});
-	test("Case counts in names, and a name that misses a declared one only in case is told so.", () => {
+	test("Case counts in names, and a name that differs from a declared one only in case is reported as such.", () => {
 		expect(codes("let side = 1\nprint Side")).toEqual(["name-case"]);
 		expect(codes("routine boat()\nend\nBoat()")).toEqual(["name-case"]);
 		expect(prints("let side = 1\nlet Side = 2\nprint side, Side")).toEqual(["1 2"]);
@@ -124,7 +124,7 @@ describe("lines, words, signs", () => {
 		expect(codes('let c = "left"\ntext "a" at 1, 2 align c')).toEqual(["choice-unknown"]);
 		expect(reads('let centre = 2\ntext "a" at 1, 2 align centre')).toBe(true);
 	});
-	test("`end` stands alone.", () => {
+	test("`end` is alone on its line.", () => {
 		expect(codes("repeat 2\nend repeat")).toEqual(["end-not-alone"]);
 	});
 	test("When ends don't match, an `end` belongs to the opener with its own indentation, and the one left over is named.", () => {
@@ -173,7 +173,7 @@ describe("names", () => {
 	});
 	test("Using a name of an ended block says where it lived.", () => {
 		expect(sentence("let x = 1\n\nif x == 1\n  let r = 2\nend\nprint r")).toContain(
-			"“r” lived only in the if of lines 3 to 5",
+			"“r” exists only in the if in lines 3 to 5",
 		);
 	});
 	test("Changing what was never declared is an error with the nearest name.", () => {
@@ -188,11 +188,11 @@ describe("names", () => {
 		expect(codes("for i from 1 to 3\n  i = 2\nend")).toEqual(["loop-name-set"]);
 		expect(codes("for each i in [[1]]\n  add 2 to i\nend")).toEqual(["loop-name-set"]);
 	});
-	test("Bounds, step, count and list are worked out once before the first pass.", () => {
+	test("Bounds, step, count and list are computed once before the first pass.", () => {
 		expect(prints("let n = 3\nfor i from 1 to n by n - 2\n  n = n + 1\nend\nprint n")).toEqual(["6"]);
 		expect(prints("let n = 2\nrepeat n\n  n = n + 5\nend\nprint n")).toEqual(["12"]);
 	});
-	test("Routines stand at top level, once each, and may call themselves.", () => {
+	test("Routines are at top level, once each, and may call themselves.", () => {
 		expect(prints("routine f(n)\n  if n < 2\n    return 1\n  end\n  return n * f(n - 1)\nend\nprint f(5)")).toEqual([
 			"120",
 		]);
@@ -376,12 +376,12 @@ describe("operators and functions", () => {
 	test("`hsl(h, s, l)` wraps its hue at 360.", () => {
 		expect(prints("print hsl(0, 100, 50), hsl(480, 100, 50), hsl(-240, 100, 50)")).toEqual(["#ff0000 #00ff00 #00ff00"]);
 	});
-	test("Random numbers come from the run's seed, 1 unless said, by xoshiro128** 1.1 with its state filled by splitmix32.", () => {
+	test("Random numbers come from the run's seed (1 by default), by xoshiro128** 1.1 with its state filled by splitmix32.", () => {
 		const source = "print random(1, 1000000), random(1, 1000000)";
 		expect(prints(source)).toEqual(prints(source, { seed: 1 }));
 		expect(prints(source, { seed: 2 })).not.toEqual(prints(source));
 	});
-	test("A run may be given values for names that a `let` at top level declares; they take the place of that `let`'s value after it has been worked out.", () => {
+	test("A run may be given values for names that a `let` at top level declares; they replace that `let`'s value after it has been computed.", () => {
 		const source =
 			'let gap = random(1, 1000000)\nlet ink = red\nlet word = "a"\nlet n = random(1, 1000000)\nprint gap, ink, word, n';
 		const [plain] = prints(source);

@@ -83,7 +83,7 @@ export class SettingLog {
 	}
 }
 
-/** Gathers what is worth saying of a run; most of it can only be told at its end. */
+/** Collects remarks on a run; most are known only at its end. */
 export class RunRemarks {
 	private readonly said: RunRemark[] = [];
 	private readonly once = new Set<string>();
@@ -106,7 +106,7 @@ export class RunRemarks {
 		return new SettingLog(this.settings);
 	}
 
-	/** A remark on a line, said once however often the line runs. */
+	/** A remark on a line, reported once however often the line runs. */
 	add(code: string, line: number, data: RunRemark["data"] = {}): void {
 		const key = `${code} ${line}`;
 		if (this.once.has(key)) return;
@@ -114,7 +114,7 @@ export class RunRemarks {
 		this.said.push({ code, line, data });
 	}
 
-	/** A loop began and will make so many passes. */
+	/** A loop starts with this number of passes. */
 	loop(line: number, passes: number): void {
 		this.loops[line] = (this.loops[line] as number) | (passes < 1 ? 2 : 1);
 	}
@@ -181,7 +181,7 @@ export class RunRemarks {
 	}
 }
 
-/** Why an entry leaves nothing to see; empty where something of it may be seen. */
+/** Why an entry leaves nothing to see; empty if something of it may be seen. */
 function unseen(tape: Tape, row: number, sheet: Bounds, up: 1 | -1): string {
 	const { ink, width, fill } = styleOf(tape, row);
 	const kind = tape.kind[row] as number;

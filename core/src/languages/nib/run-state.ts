@@ -6,7 +6,7 @@ import { Halt } from "./halt.ts";
 import { RunRemarks } from "./run-remarks.ts";
 
 const BLOCK = 16_384;
-/** Characters, items or corners that an operation goes through in one step. */
+/** Characters, items or corners that an operation visits in one step. */
 const CELLS_A_STEP = 32;
 /** Beyond this a place is of no use, and sums of places would lose their fractions. */
 const FARTHEST = 1e12;
@@ -37,7 +37,7 @@ export class RunState {
 	steps = 0;
 	/** The step after which generated code calls {@link pause}. */
 	next: number;
-	/** A value that a failed test in generated code speaks of. */
+	/** A value in the message of a failed check in generated code. */
 	bad: unknown = undefined;
 	readonly limits: Limits;
 	readonly remarks: RunRemarks;
@@ -93,7 +93,7 @@ export class RunState {
 		return n;
 	}
 
-	/** How many passes `for` makes (rule 19 of docs/language.md). `by` is undefined where the program gives none. */
+	/** How many passes `for` makes (rule 19 of docs/language.md). `by` is undefined if the program gives none. */
 	passes(line: number, from: number, to: number, by: number | undefined): number {
 		if (by === 0) this.fail(line, "by-zero");
 		const n = Math.floor((to - from) / (by ?? 1) + 1e-9) + 1;
@@ -107,7 +107,7 @@ export class RunState {
 	}
 
 	/**
-	 * Counts the steps of an operation that goes through many characters, items or corners: one for every 32, so that
+	 * Counts the steps of an operation that visits many characters, items or corners: one for every 32, so that
 	 * what is short costs no more than the step it is in.
 	 */
 	work(line: number, cells: number): void {

@@ -82,7 +82,7 @@ function explain(
 	throw error;
 }
 
-/** Where a line's first statement stands. */
+/** Position of a line's first statement. */
 function placeOfLine(checked: Checked): (line: number) => SourceRange {
 	let places: Map<number, SourceRange> | undefined;
 	return (line) => {

@@ -11,7 +11,7 @@ import type { ValueKind } from "./value-kind.ts";
 const ARITHMETIC = new Set(["-", "*", "/", "mod", "^"]);
 const ORDER = new Set(["<", "<=", ">", ">="]);
 
-/** Works out what kind each value has, and says where it is another than is needed. */
+/** Computes what kind each value has, and says where it is another than is needed. */
 export class ValueChecker {
 	readonly kinds = new Map<Value, ValueKind>();
 	readonly meanings = new Map<NameNode | LetNode | PutNode, Meaning>();

@@ -80,7 +80,7 @@ export class ValueEmitter {
 		return `${this.ofKind(value, "colour", owner)}.rgba`;
 	}
 
-	/** Emits parts one after the other; what a later part's effects could change is put aside first. */
+	/** Emits parts in order; a value that a later part's effects could change is saved first. */
 	private inOrder(parts: readonly (() => string)[]): string[] {
 		const { writer } = this;
 		const codes: string[] = [];
@@ -174,7 +174,7 @@ export class ValueEmitter {
 		return writer.ask(meaning, value.place);
 	}
 
-	/** Puts a value aside, so that it is worked out once and at this point. */
+	/** Saves a value in a temporary, so that it is evaluated once and here. */
 	private put(code: string): string {
 		const temp = this.writer.temp("void 0");
 		this.writer.line(`${temp}=${code};`);
@@ -223,7 +223,7 @@ export class ValueEmitter {
 		return temp;
 	}
 
-	/** `and`, `or`: the right side is worked out only where it matters. */
+	/** `and`, `or`: the right side is computed only where it matters. */
 	private either(sign: "and" | "or", left: Value, right: Value): string {
 		const { writer } = this;
 		const a = this.ofKind(left, "boolean", sign);

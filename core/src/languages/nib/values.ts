@@ -38,7 +38,7 @@ const NO_VALUE = new Set([
 	"mod",
 ]);
 
-/** Signs in one value at the most: each makes the tree of it a step deeper. */
+/** Signs in one value at most: each makes the tree of it a step deeper. */
 const MAX_SIGNS = 500;
 
 /** Reads values from the tokens of a line, no deeper than `nesting` brackets and signs. */

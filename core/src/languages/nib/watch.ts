@@ -22,7 +22,7 @@ export class WatchLog {
 		return this.names.includes(name);
 	}
 
-	/** The number under which generated code speaks of a name. */
+	/** The number of a name in generated code. */
 	number(name: string): number {
 		return this.names.indexOf(name);
 	}

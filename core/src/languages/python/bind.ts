@@ -136,7 +136,7 @@ function points(name: string, value: Address, binding: Binding): number[] {
 	});
 }
 
-/** The items of a list, no more than a list may have; undefined where the value is none. */
+/** The items of a list, no more than a list may have; undefined if the value isn't one. */
 function itemsIn(value: Address, binding: Binding): Address[] | undefined {
 	const { box, limits } = binding;
 	if (box.kindOf(value) === "text") return undefined;

@@ -38,7 +38,7 @@ export function calledName({ callee }: CallExpression): string | undefined {
 	return undefined;
 }
 
-/** A call as a drawing statement; undefined where it is none. @param own the program's own functions */
+/** A call as a drawing statement; undefined if it isn't one. @param own the program's own functions */
 export function drawingCall(call: CallExpression, own: ReadonlySet<string>): DrawingCall | undefined {
 	const name = calledName(call);
 	const f = name === undefined || own.has(name) ? undefined : MODULE_FUNCTIONS.get(name);

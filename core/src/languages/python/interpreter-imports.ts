@@ -5,7 +5,7 @@
 const KEPT: ReadonlySet<string> = new Set([
 	// Calling functions of the interpreter's own table.
 	"_PyEM_TrampolineCall_JS",
-	// The calendar, worked out from the time that is given to it.
+	// The calendar, computed from the time that is given to it.
 	"_tzset_js",
 	"_localtime_js",
 	"_gmtime_js",

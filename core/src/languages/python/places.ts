@@ -1,6 +1,6 @@
 import type { SourceRange } from "../problem.ts";
 
-/** The text of a line, from 1; empty where there is none. */
+/** The text of a line, from 1; empty if there is none. */
 export const lineText = (source: string, line: number) => source.split(/\r\n|\r|\n/)[line - 1] ?? "";
 
 /** The UTF-8 bytes of a character, by its code point. */
@@ -18,9 +18,9 @@ function unitsAt(text: string, count: number, size: (code: number) => number): n
 }
 
 export interface PythonPlace {
-	/** From 1; 0 where it isn't known. */
+	/** From 1; 0 if it isn't known. */
 	readonly line: number;
-	/** From 1; 0 where it isn't known. */
+	/** From 1; 0 if it isn't known. */
 	readonly column: number;
 	readonly endLine: number;
 	readonly endColumn: number;

@@ -49,7 +49,7 @@ const BEGINNING = 1_767_225_600_000;
 /** What a program's clock goes on by each time that it is read, in milliseconds. */
 const TICK = 1;
 
-/** A thing that was thrown through the interpreter, so that nothing of it can be caught inside. */
+/** An exception thrown through the interpreter, so that code inside can't catch it. */
 type Thrown = { readonly error: unknown };
 
 /**
@@ -225,7 +225,7 @@ export class PythonBox {
 		}
 	}
 
-	/** Lets the host do something; what it throws goes through the interpreter, and is what ended the run. */
+	/** Lets the host do something; what it throws visits the interpreter, and is what ended the run. */
 	private guarded(act: (host: BoxHost) => unknown): Address | undefined {
 		if (!this.host) return undefined;
 		try {
@@ -343,7 +343,7 @@ export class PythonBox {
 	}
 
 	/**
-	 * The items of a list, a tuple or anything that can be gone through; undefined for others.
+	 * The items of a list, a tuple or anything that can be visited; undefined for others.
 	 *
 	 * @param most of longer lists only as many, and one more
 	 */

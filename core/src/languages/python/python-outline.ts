@@ -95,7 +95,7 @@ export function specialOf(
 	return undefined;
 }
 
-/** A program in Python in the words of all languages. @param statements undefined where the source can't be read */
+/** A program in Python in the words of all languages. @param statements undefined if the source can't be read */
 export function pythonOutline(source: string, statements: readonly Statement[] | undefined): Outline {
 	const maker = new OutlineMaker(source, statements ?? []);
 	const { steps, routines, meanings } = maker;
@@ -112,7 +112,7 @@ export function pythonOutline(source: string, statements: readonly Statement[] |
 	};
 }
 
-/** A list that is gone through, and the names for its items. */
+/** A list that is visited, and the names for its items. */
 interface Gone {
 	readonly targets: readonly Expression[];
 	readonly list: Expression;

@@ -8,7 +8,7 @@ import { keywordOf, MODULE_FUNCTIONS } from "./module-functions.ts";
 import { everyStatement } from "./python-outline.ts";
 import type { Statement } from "./syntax.ts";
 
-/** Numbers that are kept under names at the most. */
+/** Numbers that are kept under names at most. */
 const MOST_KEPT = 6;
 
 /** A program written otherwise so that it draws the same. */
@@ -26,7 +26,7 @@ export function pythonRewritings(source: string, tree: readonly Statement[], sit
 	];
 }
 
-/** Names that the program gives, each with another one; undefined where that might change what it does. */
+/** Names that the program gives, each with another one; undefined if that might change what it does. */
 function renamed(source: string, tree: readonly Statement[]): string | undefined {
 	if (/\b(?:global|nonlocal|lambda|class|eval|exec|locals|globals|match)\b|f["']/.test(source)) return undefined;
 	const names = new Set<string>();

@@ -278,7 +278,7 @@ class SiteFinder {
 		}
 	}
 
-	/** The bounds of a loop that counts; any other list that is gone through. */
+	/** The bounds of a loop that counts; any other list that is visited. */
 	private range(list: Expression, at: At): void {
 		if (list.node !== "call" || calledName(list) !== "range") {
 			this.value(list, OTHER, at);

@@ -11,7 +11,7 @@ import { syntaxProblem, warningRemark } from "./syntax-problem.ts";
 
 /** A source that was read: its tree and remarks are made when they are asked for, which most runs never do. */
 export class PythonReading {
-	/** Why it can't be run; none where it can. */
+	/** Why it can't be run; none if it can. */
 	readonly problems: readonly Problem[];
 	private readonly source: string;
 	private readonly warnings: readonly (readonly string[])[];

@@ -27,7 +27,7 @@ export class Clips {
 	}
 
 	/**
-	 * The clip of an element inside that around it: its row, plus one.
+	 * An element's clip inside the clip around it: its row, plus one.
 	 *
 	 * @param bounds the element's box, if it has one
 	 */

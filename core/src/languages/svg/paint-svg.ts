@@ -126,7 +126,7 @@ export class SvgPainter {
 		}
 	}
 
-	/** What holds inside an element; undefined where nothing of it can be seen. */
+	/** What holds inside an element; undefined if nothing of it can be seen. */
 	private surroundingsIn(element: SvgElement, declared: Declarations, around: Surroundings): Surroundings | undefined {
 		if (declared.size === 0) return around;
 		const style = this.styleOf(declared, around);

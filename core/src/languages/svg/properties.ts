@@ -64,7 +64,7 @@ export const LOOKS: ReadonlySet<string> = new Set(
 	),
 );
 
-/** Properties that change nothing of what is recorded: letters are all of one font, and nobody points at anything. */
+/** Properties without effect on the recording: there is one font and no pointer. */
 export const WITHOUT_EFFECT: ReadonlySet<string> = new Set(
 	"font-family font-weight font-style font-variant font-stretch text-decoration line-height cursor pointer-events shape-rendering text-rendering image-rendering color-interpolation color-rendering isolation will-change user-select white-space margin padding border outline box-sizing max-width max-height min-width".split(
 		" ",

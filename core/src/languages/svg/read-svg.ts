@@ -223,7 +223,7 @@ class SvgReader {
 	}
 }
 
-/** An attribute, whose place is worked out where it is asked for. */
+/** An attribute, whose place is computed where it is asked for. */
 class Attribute implements SvgAttribute {
 	readonly name: string;
 	readonly value: string;

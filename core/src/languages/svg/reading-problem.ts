@@ -81,7 +81,7 @@ function cut({ source, lines, tagStart }: Reached, made: Made, before: number): 
 /** How much of a long value is looked at for what went wrong. */
 const NEAR = 200;
 
-/** A value's quote mark that is never closed; undefined where there is none. */
+/** A value's quote mark that is never closed; undefined if there is none. */
 function openQuote({ source, lines, tagStart, at }: Reached, made: Made): Problem | undefined {
 	let from = source.indexOf("=", tagStart);
 	while (from >= 0 && from < at) {

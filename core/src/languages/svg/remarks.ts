@@ -89,7 +89,7 @@ function strangeAttribute(element: SvgElement, attribute: SvgAttribute, lines: L
 	if (Object.hasOwn(own, name) || ANYWHERE.has(name) || LOOKS.has(name) || WITHOUT_EFFECT.has(name)) return undefined;
 	if (name.includes(":") || name.startsWith("data-") || name.startsWith("aria-") || name === "xmlns") return undefined;
 	if (/^on[a-z]/.test(name)) return { code: "svg-attribute-not-taken", place, data: { name } };
-	// Those get their remark where the style is worked out.
+	// Those get their remark where the style is computed.
 	if (PROPERTIES_NOT_TAKEN.has(name)) return { code: "svg-property-not-taken", place, data: { name } };
 	const near = meant(name, [...Object.keys(own), ...LOOKS, "id", "class", "style"]);
 	return {

@@ -171,7 +171,7 @@ function declarationOf({ property, value, important, loc }: Declaration, start: 
 	};
 }
 
-/** The compounds of a selector from its last to its first; undefined where it asks for more than is known. */
+/** The compounds of a selector from its last to its first; undefined if it asks for more than is known. */
 function compoundsOf(nodes: readonly CssNode[]): Compound[] | undefined {
 	const compounds: Compound[] = [];
 	let type: string | undefined;

@@ -39,7 +39,7 @@ const WRITE: Phrasebook = {
 	roundBy: "radius",
 };
 
-/** Attributes that may stand in each other's place: the inside for the line. */
+/** Interchangeable attributes: fill and stroke. */
 const SWAPS: Readonly<Record<string, string>> = { fill: "stroke", stroke: "fill" };
 
 /** What an attribute does to a drawing. */

@@ -32,7 +32,7 @@ export interface SvgStyle {
 	readonly baseline: number;
 }
 
-/** What an element has where nothing says otherwise. A corner is sharp up to a miter limit of 4 in SVG. */
+/** Initial property values. A corner is sharp up to a miter limit of 4 in SVG. */
 export const USUAL_STYLE: SvgStyle = Object.freeze<SvgStyle>({
 	color: 0x000000ff,
 	fill: { kind: "colour", colour: 0x000000ff },
@@ -66,7 +66,7 @@ const BASELINES: Readonly<Record<string, number>> = {
 	mathematical: 0.5,
 };
 
-/** A paint as it is written; undefined where it is none. */
+/** A paint as it is written; undefined if it isn't one. */
 export function paintOf(text: string): SvgPaint | undefined {
 	const plain = text.trim();
 	const lower = plain.toLowerCase();

@@ -25,7 +25,7 @@ const PIXELS: Readonly<Record<string, number>> = {
 	rem: 16,
 };
 
-/** A length in user units; undefined where the text is none. @param along what a percentage is a share of */
+/** A length in user units; undefined if the text isn't one. @param along what a percentage is a share of */
 export function lengthOf(
 	text: string,
 	{ width, height, font }: Measures,
@@ -51,7 +51,7 @@ export function lengthOf(
 /** Characters of one number with its unit. */
 const LONGEST_NUMBER = 100;
 
-/** A number, or a percentage as a share of 1; undefined where the text is neither. */
+/** A number, or a percentage as a share of 1; undefined if the text is neither. */
 export function shareOf(text: string): number | undefined {
 	if (text.length > LONGEST_NUMBER) return undefined;
 	const [, number, percent] = /^([+-]?(?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d+)?)(%)?$/.exec(text.trim()) ?? [];
@@ -80,7 +80,7 @@ const DEGREES: Readonly<Record<string, number>> = { deg: 1, grad: 0.9, rad: 180 
 
 /**
  * The map of a `transform` attribute or property (SVG 2, 8.5; CSS Transforms 1): translate, scale, rotate, skewX, skewY
- * and matrix, and their forms for one direction. Undefined where it can't be read.
+ * and matrix, and their forms for one direction. Undefined if it can't be read.
  */
 export function transformOf(text: string, measures: Measures): Matrix | undefined {
 	const plain = text.trim();
@@ -156,7 +156,7 @@ export interface ViewBox {
 	readonly height: number;
 }
 
-/** A `viewBox`; undefined where it is none, or has no size. */
+/** A `viewBox`; undefined if it isn't one, or has no size. */
 export function viewBoxOf(text: string | undefined): ViewBox | undefined {
 	if (text === undefined) return undefined;
 	const { numbers, whole } = numbersOf(text);

@@ -13,7 +13,7 @@ export interface EndArc {
 
 /**
  * An arc by its middle from one by its ends (SVG 2, appendix B.2.4, with radii made large enough as in B.2.5);
- * undefined where it is a straight line or nothing.
+ * undefined if it is a straight line or nothing.
  */
 export function arcFromEnds(
 	[x1, y1]: Point,

@@ -29,8 +29,8 @@ export const FONT_SIZES: Readonly<Record<string, number>> = {
 const LONGEST = 400;
 
 /**
- * The size in pixels of a font as CSS writes it in one line, like `italic bold 20px/1.2 Georgia`; undefined where it
- * is none: a size and a family are needed.
+ * The size in pixels of a font as CSS writes it in one line, like `italic bold 20px/1.2 Georgia`; undefined if it isn't
+ * valid: a size and a family are required.
  */
 export function fontSize(text: string): number | undefined {
 	if (text.length > LONGEST) return undefined;

@@ -40,7 +40,7 @@ export function meanColour(stops: VectorGradient["stops"]): Rgba {
 /**
  * A gradient as the tape keeps it, put through a map. Along a linear one the colour depends on one coordinate, which stays
  * so under every affine map: its ends become those of the line that crosses its lines of one colour squarely. A radial one
- * is stretched as the map stretches; undefined where the map leaves it no extent.
+ * is stretched as the map stretches; undefined if the map leaves it no extent.
  */
 export function laidGradient({ kind, at, stops }: VectorGradient, map: Matrix, alpha: number): Gradient | undefined {
 	const faint = stops.map(([offset, colour]) => [offset, faded(colour, alpha)] as const);

@@ -108,7 +108,7 @@ export class VectorPath {
 	}
 
 	/**
-	 * An arc of a canvas: from one angle to another, a whole turn at the most (HTML Standard, "ellipse").
+	 * An arc of a canvas: from one angle to another, a whole turn at most (HTML Standard, "ellipse").
 	 *
 	 * @param back whether it goes anticlockwise
 	 */
@@ -234,7 +234,7 @@ export class VectorPath {
 		return made;
 	}
 
-	/** Where the path has got to; undefined where it is empty. */
+	/** Where the path has got to; undefined if it is empty. */
 	get end(): Point | undefined {
 		const last = this.subPaths.at(-1);
 		return last && (last.pieces.at(-1)?.to ?? last.start);
@@ -291,7 +291,7 @@ function mappedRect(map: Matrix, { x, y, width, height, turned, rounding }: Laid
 	return Math.abs(across - down) <= 1e-9 * (across + down) ? { ...laid, rounding: rounding * across } : undefined;
 }
 
-/** Four corners as a rect; undefined where they are none, or one without any size. */
+/** Four corners as a rect; undefined if they aren't one, or one without any size. */
 function laidRect([a, b, c, d]: readonly [Point, Point, Point, Point]): LaidRect | undefined {
 	const [ux, uy, vx, vy] = [b[0] - a[0], b[1] - a[1], d[0] - a[0], d[1] - a[1]];
 	const [width, height] = [distance(0, 0, ux, uy), distance(0, 0, vx, vy)];

@@ -27,7 +27,7 @@ export interface LaidText {
 	readonly x: number;
 	readonly y: number;
 	readonly size: number;
-	/** 0 where they start at the place, 1 where it is their middle, 2 where they end there. */
+	/** 0 if they start at the place, 1 if it is their middle, 2 if they end there. */
 	readonly align: 0 | 1 | 2;
 }
 
@@ -120,7 +120,7 @@ export class VectorTape {
 		} else this.record(path, style, { line, step, evenOdd });
 	}
 
-	/** Draws words. @returns false where they lie too far away, or are too large, to be recorded */
+	/** Draws words. @returns false if they lie too far away, or are too large, to be recorded */
 	text(words: string, where: LaidText, style: VectorStyle, { line, step }: { line: number; step: number }): boolean {
 		const { map, x, y, align } = where;
 		const at = mapped(map, x, y);
@@ -199,7 +199,7 @@ export class VectorTape {
 		});
 	}
 
-	/** A sub-path as one of the shapes that a tape knows; undefined where it is none of them. */
+	/** A sub-path as one of the shapes that a tape knows; undefined if it isn't one of them. */
 	private wholeShape(sub: SubPath, { fill, ink, line }: VectorStyle, evenOdd: boolean): Entry | undefined {
 		const { rect, pieces, start } = sub;
 		if (rect) return { kind: ENTRY.rect, coords: this.rectCoords(rect) };

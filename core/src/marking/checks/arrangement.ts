@@ -210,7 +210,7 @@ class Judge {
 		return [...near, { met: cover >= least - 1e-9, code: "arranged-cover", data: { wanted: least, found: cover } }];
 	}
 
-	/** What is asked of the figures one after the other. */
+	/** Checks of the figures in sequence. */
 	private sequence(placed: readonly Placed[]): Finding[] {
 		const { o, full } = this;
 		if (o.as === "grid") return this.rooms(placed);

@@ -84,7 +84,7 @@ function originsOf(scene: Scene, starter: Scene): ReadonlyMap<Figure, Figure | u
 	return new Map([...same, ...changed.map((figure, i) => [figure, partners[i]] as const)]);
 }
 
-/** Each figure with the one that it comes from; otherwise the one taken for the same name and number. */
+/** Each figure with its origin in the other drawing, or the one matched to the same name and number. */
 function paired(
 	o: Options,
 	{ scene, starter }: { readonly scene: Scene; readonly starter: Scene },

@@ -25,7 +25,7 @@ export interface Check<
 	readonly example: string;
 	/** Which options must be there, and which go together; a sentence where a criterion breaks it. */
 	readonly needs?: (options: O) => string | undefined;
-	/** Whether it only forbids: it then counts once half of what is asked for is earned. */
+	/** Whether it only forbids something: it then counts only once half of the other points are earned. */
 	readonly forbids: (options: O) => boolean;
 	readonly judge: (options: O, scene: Scene, judging: Judging) => Judgement<F>;
 	/** The aspects of a drawing or program that it looks at. */
@@ -34,9 +34,9 @@ export interface Check<
 	readonly timeless?: true;
 	/** What it tells of the wanted figures' places and sizes, for finding them. */
 	readonly states?: (options: O) => Partial<StatedProperties>;
-	/** The wanted figures that its own options speak of. */
+	/** The wanted figures that its own options refer to. */
 	readonly names?: (options: O) => readonly (FigureRef | undefined)[];
-	/** The criteria that its own options speak of. */
+	/** The criteria that its own options refer to. */
 	readonly ids?: (options: O) => readonly string[];
 	/** What the criterion's own sentence is made of. */
 	readonly says: (options: O) => S;
@@ -60,7 +60,7 @@ export function askedSubjects(o: Common, scene: Scene): Subject[] {
 	});
 }
 
-/** Asks something of every figure that a criterion speaks of. @param asked how many findings one figure gives */
+/** Checks every subject of a criterion. @param asked number of findings per figure */
 export function eachFigure<F extends Finding>(
 	o: Common,
 	scene: Scene,

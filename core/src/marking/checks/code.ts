@@ -79,13 +79,13 @@ const options = {
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
 
-/** What is found in the source: numbers of places, and the lines they are in; -1 where none is asked for. */
+/** What is found in the source: numbers of places, and the lines they are in; -1 if none is asked for. */
 export type CodeFindings = {
 	"code-uses": { word: string; least: number; found: number; where: string };
 	"code-first": { word: string; where: string };
 	"code-pictures": { wanted: number; found: number };
 	"code-inside": { pictures: number };
-	/** Seconds; `found` is the wait that is furthest off, -1 where there is none. */
+	/** Seconds; `found` is the wait that is furthest off, -1 if there is none. */
 	"code-pause": { low: number; high: number; found: number; line: number };
 	"code-avoids": { word: string; found: number; where: string; line: number };
 	"code-loop": { rounds: number; variable: boolean; nested: boolean; loops: number; found: number; where: string };
@@ -106,7 +106,7 @@ export type CodeFindings = {
 };
 type Finding = FindingOf<CodeFindings>;
 
-/** Remarks that speak of what is written and never used; `pen up` and `pen down` aren't among them. */
+/** Remarks that refer to what is written and never used; `pen up` and `pen down` aren't among them. */
 const UNUSED: ReadonlySet<string> = new Set(["setting-unused", "routine-unused", "picture-unlaid", "name-unused"]);
 
 const make = findingMaker<CodeFindings>();

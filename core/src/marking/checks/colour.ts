@@ -28,7 +28,7 @@ const options = {
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
 
-/** What is found of a paint; texts are empty where nothing of that sort is asked for. */
+/** What is found of a paint; texts are empty if nothing of that sort is asked for. */
 export type ColourFindings = {
 	colour: {
 		name: string;

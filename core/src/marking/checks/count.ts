@@ -11,13 +11,13 @@ const options = {
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
 
-/** What is found: how many figures there are, between `low` and `high`; `high` is -1 where there is no upper bound. */
+/** What is found: how many figures there are, between `low` and `high`; `high` is -1 if there is no upper bound. */
 export type CountFindings = {
 	count: { name: string; found: number; low: number; high: number };
 };
 type Finding = FindingOf<CountFindings>;
 
-/** The figures that meet what a criterion speaks of in full. */
+/** The figures that meet what a criterion refers to in full. */
 function counted({ selection, drawing }: Scene, of: Common["of"]): readonly Figure[] {
 	if (of === undefined || of === "everything" || of === "run") return drawing.figures;
 	if (typeof of === "object" && !Array.isArray(of)) return selection.all(of);

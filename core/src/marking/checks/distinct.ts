@@ -54,7 +54,7 @@ function keyOf(
 		.join(" ");
 }
 
-/** That figures differ: so many kinds, colours, sizes; or that none lies exactly on another. */
+/** Checks that figures differ: a number of kinds, colours or sizes; or that no figure lies exactly on another. */
 export const distinct = defineCheck<Options, Finding>()({
 	name: "distinct",
 	topic: "Differences",

@@ -85,7 +85,7 @@ export function checkOf(name: string): Check {
 /** The options that each check takes, by its name. */
 type CheckOptions = { [C in AnyCheck as C["name"]]: Parameters<C["judge"]>[0] };
 
-/** The options of a criterion; undefined where it is of another check. */
+/** The options of a criterion; undefined if it is of another check. */
 export function optionsOf<N extends keyof CheckOptions>(
 	criterion: CriterionOrGroup,
 	name: N,

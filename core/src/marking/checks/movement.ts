@@ -25,7 +25,7 @@ const options = {
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
 
-/** What is found of how a figure moves: steps and distances in sheet units; -1 where it comes to no edge. */
+/** What is found of how a figure moves: steps and distances in sheet units; -1 if it comes to no edge. */
 export type MovementFindings = {
 	"movement-step": Named & { wanted: readonly number[]; found: readonly number[]; frame: number };
 	"movement-still": Named;
@@ -145,7 +145,7 @@ class Judge {
 		const elsewhere = turns.filter((turn) =>
 			list.every((edge) => this.motion.offEdge(turn, edge, this.o.by ?? "rim", this.scene) > margin),
 		);
-		// A turn that belongs to no edge counts where every edge has one: else it is that edge's, missed.
+		// A turn away from all edges counts if every edge has its own turn; otherwise it belongs to the missed edge.
 		if (elsewhere.length > 0 && asked.every((f) => f.met))
 			asked.push(this.finding({ met: false }, "movement-turn-elsewhere", { frame: elsewhere[0]?.frame ?? 0 }));
 		return asked;

@@ -18,7 +18,7 @@ export type NothingElseFindings = {
 type Finding = FindingOf<NothingElseFindings>;
 
 /**
- * Figures that other criteria ask for by a selector in place of a name: those that it takes, up to the number that is
+ * Figures that other criteria ask for by a selector instead of a name: those that it takes, up to the number that is
  * asked for.
  */
 function* askedFor(scene: Scene, wanted: ReadonlySet<number>): Iterable<number> {

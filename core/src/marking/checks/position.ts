@@ -55,7 +55,7 @@ function zonesOf(where: NonNullable<Options["in"]>): Zone[] {
 	return typeof where === "string" || typeof where[0] === "number" ? [where as Zone] : (where as Zone[]);
 }
 
-/** What it costs that a place isn't met, beside how far off it is: more than a sheet is wide. */
+/** Cost of an unmet place in addition to its distance: more than a sheet's width. */
 const MISSED = 1e5;
 
 /** For each found thing the wanted one that it is set against, each taken once, so that most are met. */
@@ -78,7 +78,7 @@ class Judge {
 	private readonly scene: Scene;
 	private readonly anchor: Anchor;
 	private readonly full: number;
-	/** How far off counts as met where places are shared out; by distance, nothing does, so that the sum is least. */
+	/** Tolerance when places are assigned to figures; 0 with credit by distance, so that the sum is least. */
 	private readonly near: number;
 	private readonly name: string;
 	readonly findings: Finding[] = [];

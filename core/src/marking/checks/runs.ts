@@ -22,7 +22,7 @@ const options = {
 };
 type Options = Common & z.infer<z.ZodObject<typeof options>>;
 
-/** What is found in several runs of one program; `seed` is -1 where no run has anything to measure. */
+/** What is found in several runs of one program; `seed` is -1 if no run has anything to measure. */
 export type RunsFindings = Pick<SharedFindings, "held"> & {
 	"runs-values": { name: string; what: string; wanted: number; found: number; runs: number };
 	"runs-between": { name: string; what: string; low: number; high: number; found: number; seed: number };

@@ -25,7 +25,7 @@ export type SheetFindings = Pick<ColourFindings, "colour"> & {
 };
 type Finding = FindingOf<SheetFindings>;
 
-/** How far a figure sticks out over the sheet's edges at the most, in sheet units, its outline's width left out. */
+/** How far a figure sticks out over the sheet's edges at most, in sheet units, its outline's width left out. */
 function beyond({ bounds }: Figure, scene: Scene): number {
 	const edge = sheetBounds(scene.sheet);
 	return Math.max(

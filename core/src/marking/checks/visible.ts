@@ -25,7 +25,7 @@ function shareSeen(figure: Figure, scene: Scene): number {
 	return Math.max(figure.visible, ...pair.map((f) => f.visible));
 }
 
-/** What is asked of one figure, and how it is met. */
+/** The wanted visibility of one figure, and the finding. */
 function askedOf(o: Options, figure: Figure, scene: Scene): Finding[] {
 	const data = { name: nameOf(o.of) };
 	const findings: Finding[] = [];

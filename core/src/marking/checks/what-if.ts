@@ -99,7 +99,7 @@ class Judge {
 		this.near = marginsOf(o.within, scene.tolerances.position).full;
 	}
 
-	/** What is found in one changed run; undefined where nothing is left to hold. */
+	/** What is found in one changed run; undefined if nothing is left to hold. */
 	in(run: ProgramRun, how: string): Finding[] | undefined {
 		const { o, scene } = this;
 		const others = new Counterparts(scene.drawing, run.drawing);
@@ -142,7 +142,7 @@ class Judge {
 	}
 }
 
-/** What becomes of the drawing when a value of the program, or the sheet, is another one. */
+/** How the drawing reacts to another value in the program, or another sheet. */
 export const whatIf = defineCheck<Options, Finding>()({
 	name: "what if",
 	topic: "Variables",

@@ -21,7 +21,7 @@ import { type Region, stepsIn } from "./region.ts";
 /** A loop of the source. */
 export interface Loop {
 	readonly line: number;
-	/** Passes that its first line announces; undefined where they can't be told. */
+	/** Number of passes from the loop's first line; undefined if it isn't known. */
 	readonly rounds: number | undefined;
 	/** Whether something inside uses what changes from pass to pass. */
 	readonly usesVariable: boolean;
@@ -92,14 +92,14 @@ export function stepsOf(
 	return steps.filter((s) => lines.has(s.place.line));
 }
 
-/** A value that is worked out, not just written. */
+/** A value that is computed, not just written. */
 export interface WorkedOut {
 	readonly line: number;
 	readonly signs: readonly string[];
 	readonly brackets: boolean;
 }
 
-/** The values of some statements that are worked out, following names; a condition is looked at by itself. */
+/** The values of some statements that are computed, following names; a condition is looked at by itself. */
 export function workedOut(steps: readonly Step[], uses: readonly Use[], program: Program): WorkedOut[] {
 	return steps.flatMap((step) =>
 		uses
@@ -147,7 +147,7 @@ function writingOf(word: string): Writing {
 
 /**
  * The colours that something drawn used, or some figures, each with how and where it is written. A colour that is
- * worked out from numbers counts for some figures only where one of them has it.
+ * computed from numbers counts for some figures only where one of them has it.
  */
 export function coloursWritten(
 	program: Program,
@@ -190,7 +190,7 @@ function isUsed(call: CallValue, used: ReadonlySet<number>, figures: readonly Fi
 	return colour === undefined || numbers.length > 3 || used.has(colour);
 }
 
-/** Names that stand in one part of the program and change in another. */
+/** Names declared in one part of the program and changed in another. */
 export function variablesIn(
 	program: Program,
 	declared: Region,

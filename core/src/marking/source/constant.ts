@@ -4,7 +4,7 @@ import type { Flow } from "./flow.ts";
 
 /**
  * The number that a value comes to whatever happens in the run, following names that are given one value only;
- * undefined where it has none.
+ * undefined if it has none.
  */
 export function constantOf(value: Value, flow: Flow, depth = 0): number | undefined {
 	if (depth > 50) return undefined;

@@ -90,7 +90,7 @@ function linesOfRoutines(program: Program): Set<number> {
 	return lines;
 }
 
-/** The lines of a part that statements stand on, and those between them. */
+/** The lines of a part from its first to its last statement. */
 function linesOf(program: Program, where: Region, instead: readonly string[]): Set<number> {
 	const steps = stepsIn(program, where, instead).map((s) => s.place.line);
 	const lines = new Set<number>();
@@ -125,10 +125,7 @@ interface StretchPlace {
 	readonly walked?: boolean;
 }
 
-/**
- * The first two stretches of so many statements or more that say the same, word for word; undefined where there are
- * none.
- */
+/** The first two identical parts of at least this many statements; undefined if there are none. */
 export function repeatedStretch(
 	program: Program,
 	{ where, instead = [], walked = false }: StretchPlace,

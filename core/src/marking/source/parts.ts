@@ -21,7 +21,7 @@ function valuesUsedFor({ values, phrases }: DrawStep, use: "place" | "size"): Va
 	return [...values, ...phrases.flatMap((p) => p.values)].flatMap((used) => (used.use === use ? [used.value] : []));
 }
 
-/** The signs that a value is worked out with, following names; empty where it is written as it is. */
+/** The signs that a value is computed with, following names; empty if it is written as it is. */
 export function signsOf(value: Value, flow: Flow, seen: Set<object> = new Set()): string[] {
 	const signs: string[] = [];
 	for (const part of everyValue(value)) {
@@ -35,10 +35,10 @@ export function signsOf(value: Value, flow: Flow, seen: Set<object> = new Set())
 	return signs;
 }
 
-/** Signs that work out a number, and none that compares. */
+/** Signs that compute a number, and none that compares. */
 const WORKS_OUT: ReadonlySet<string> = new Set(["+", "-", "*", "/", "mod", "^"]);
 
-/** The signs and functions that a condition itself is worked out with; comparing isn't working out. */
+/** The signs and functions that a condition itself is computed with; comparing isn't computing. */
 export function signsIn(condition: Value): string[] {
 	return [...everyValue(condition)].flatMap((part) =>
 		part.node === "binary" && WORKS_OUT.has(part.sign) ? [part.sign] : part.node === "call" ? [`${part.name}( )`] : [],

@@ -36,7 +36,7 @@ export class Program {
 		return this.flowing;
 	}
 
-	/** The statements that stand on a line. */
+	/** The statements on a line. */
 	at(line: number): readonly Step[] {
 		if (!this.byLine) {
 			this.byLine = new Map();

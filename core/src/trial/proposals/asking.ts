@@ -30,9 +30,9 @@ export type Plain = Readonly<Record<string, unknown>>;
 export interface Proposal {
 	readonly group: ProposalGroup;
 	readonly sentence: string;
-	/** As it stands in the file. */
+	/** As written in the file. */
 	readonly criterion: Plain;
-	/** Wanted figures that it speaks of and that the file doesn't name yet. */
+	/** Wanted figures that it refers to and that the file doesn't name yet. */
 	readonly figures: Plain;
 }
 
@@ -41,7 +41,7 @@ export type Candidate = Omit<Proposal, "sentence"> & { readonly plain?: true };
 export const round = (value: number) => Math.round(value * 100) / 100 + 0;
 export const pair = ([x, y]: readonly [number, number]) => [round(x), round(y)];
 export const familyOf = (colour: number) => familiesOf(colour)[0];
-/** Kinds by which a teacher speaks of a figure: the wider one where the particular one says more than was meant. */
+/** Kinds that a teacher would use for a figure: a wider kind if the specific one says too much. */
 const SPOKEN: Readonly<Record<string, string>> = {
 	"equilateral-triangle": "triangle",
 	"right-triangle": "triangle",
@@ -60,7 +60,7 @@ export interface Named {
 	readonly added: Plain;
 }
 
-/** An exercise whose model was run, to be asked what could be asked of it. */
+/** An exercise with its model's run, for proposing criteria. */
 export class Asking {
 	readonly file: ExerciseFile;
 	readonly model: ProgramRun;
@@ -88,7 +88,7 @@ export class Asking {
 		}
 	}
 
-	/** Whether a program in the model's language meets a criterion in full; undefined where the criterion can't be read. */
+	/** Whether a program in the model's language meets a criterion in full; undefined if the criterion can't be read. */
 	meets(source: string, candidate: Candidate): boolean | undefined {
 		const file = this.alone(candidate);
 		if (!file) return undefined;

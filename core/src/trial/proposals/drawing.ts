@@ -1,6 +1,6 @@
 import { type Asking, type Candidate, familyOf, type Plain, type ProposalGroup } from "./asking.ts";
 
-/** What can be asked of the whole, whatever is pointed at. */
+/** Criteria for the whole drawing, independent of the selection. */
 export function proposalsAboutDrawing(asking: Asking): Candidate[] {
 	const { drawing, tape, program } = asking.model;
 	const { file } = asking;
@@ -79,7 +79,7 @@ export function proposalsAboutDrawing(asking: Asking): Candidate[] {
 		{
 			...ask("Judged by people", "own-idea", {
 				check: "by teacher",
-				scale: { 0: "as given", 0.5: "something of one's own", 1: "an idea of one's own, well drawn" },
+				scale: { 0: "as given", 0.5: "something personal", 1: "an own idea, well drawn" },
 			}),
 			plain: true,
 		},

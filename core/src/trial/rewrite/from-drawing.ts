@@ -13,7 +13,7 @@ const num = (value: number) => decimal(Math.round(value * 1e6) / 1e6 + 0);
 const place = ([x, y]: Point) => `${num(x)}, ${num(y)}`;
 const pair = ([x, y]: Point) => `[${num(x)}, ${num(y)}]`;
 
-/** Figures of a drawing beyond which it isn't drawn anew. */
+/** Largest number of figures for rewriting a drawing. */
 const MAX_ROWS = 200;
 
 function pen({ kinds, fill: paint, outline, outlineWidth }: Figure): string[] {
@@ -109,7 +109,7 @@ function inTwo(figure: Figure): string[] {
 	return ["pen none", placed(figure), ...pen(figure), "fill none", placed(figure)];
 }
 
-/** A program that draws the figures of a drawing, each by some statements; undefined where there are too many. */
+/** A program that draws the figures of a drawing, each by some statements; undefined if there are too many. */
 function drawn(
 	drawing: Drawing,
 	sheet: Sheet,
@@ -121,7 +121,7 @@ function drawn(
 	return `${[...head, ...figures.flatMap((f) => [...pen(f), fill(f), ...each(f)])].join("\n")}\n`;
 }
 
-/** A drawing anew, unless no figure is drawn otherwise than placed. */
+/** Rewrites a drawing, unless all its figures are already placed. */
 function otherwise(each: (figure: Figure) => readonly string[]): Rewriting["make"] {
 	return (_, drawing, sheet) =>
 		drawing.figures.some((f) => each(f).length > 1) ? drawn(drawing, sheet, each) : undefined;

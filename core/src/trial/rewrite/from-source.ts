@@ -18,7 +18,7 @@ import {
 } from "../edit.ts";
 import type { Rewritable, Rewriting } from "./rewriting.ts";
 
-/** Each statement of a program, those in blocks too, put through a change; undefined where nothing was changed. */
+/** Each statement of a program, those in blocks too, put through a change; undefined if nothing was changed. */
 function everywhere(
 	{ steps, source }: Rewritable,
 	change: (step: Step) => Step | readonly Step[] | undefined,
@@ -72,7 +72,7 @@ function otherMeasure(step: DrawNode): DrawNode | undefined {
 		: undefined;
 }
 
-/** The value of a loop's name in each pass, where they can be told. */
+/** The value of a loop's name in each pass, if known. */
 function passes({ from, to, by }: ForNode): number[] | undefined {
 	if (from.node !== "number" || to.node !== "number" || (by && by.node !== "number")) return undefined;
 	const step = by?.node === "number" ? by.value : 1;
@@ -138,7 +138,7 @@ function renamed({ steps, source }: Rewritable): string | undefined {
 	return sourceOf({ steps: steps.map((s) => rename(withValues(s, values))) }, commentsIn(source));
 }
 
-/** A value written with whole numbers: roots and fractions of fixed numbers worked out and rounded. */
+/** A value written with whole numbers: roots and fractions of fixed numbers computed and rounded. */
 function rounded(value: Value): Value {
 	const fixed = fixedNumber(value);
 	return fixed === undefined || Math.abs(fixed) < 10 ? value : number(Math.round(fixed));

@@ -17,7 +17,7 @@ export const WRITERS: Partial<Record<LanguageId, DrawingWriter>> = Object.freeze
 	svg: SVG_WRITER,
 });
 
-/** Every way in Nib of drawing the same picture otherwise: first by a changed program, then by one made for what is seen. */
+/** All rewritings in Nib that draw the same picture: changed programs first, then programs written from the drawing. */
 export const REWRITINGS: readonly Rewriting[] = Object.freeze([...FROM_SOURCE, ...FROM_DRAWING]);
 
 /** A model that can be read, written otherwise in its own language so that it draws the same. */

@@ -3,7 +3,7 @@ import type { ProgramTree } from "../../languages/nib/tree.ts";
 import type { Loses } from "../../languages/rewritten.ts";
 import type { Sheet } from "../../tape/layout.ts";
 
-/** A program to write otherwise: its statements, and its text, whose comments are kept. */
+/** A program to rewrite: its statements, and its text for the comments. */
 export interface Rewritable extends Pick<ProgramTree, "steps"> {
 	readonly source: string;
 }
@@ -12,6 +12,6 @@ export interface Rewritable extends Pick<ProgramTree, "steps"> {
 export interface Rewriting {
 	readonly id: string;
 	readonly loses: readonly Loses[];
-	/** The program written anew; undefined where there is nothing to write otherwise. */
+	/** The rewritten program; undefined if there is nothing to rewrite. */
 	readonly make: (program: Rewritable, drawing: Drawing, sheet: Sheet) => string | undefined;
 }

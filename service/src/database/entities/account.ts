@@ -11,7 +11,7 @@ export interface AccountRow {
 	closedAt: Date | null;
 	administrator: boolean;
 	once: boolean;
-	/** When a passphrase for one sign-in was used. */
+	/** When a one-time passphrase was used. */
 	onceUsedAt: Date | null;
 	sourcedId: string | null;
 	madeAt: Date;

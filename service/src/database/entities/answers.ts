@@ -1,2 +1,2 @@
-/** A student's words to questions, by the criterion's id, with the moment they were given. */
+/** A student's answers to questions, by criterion id, with the time. */
 export type Answers = Record<string, { words: string; when: "before running" | "after running" }>;

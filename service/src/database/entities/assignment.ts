@@ -95,7 +95,7 @@ export const AssignmentEntity = new EntitySchema<AssignmentRow>({
 	indices: [{ name: "assignments_class", columns: ["classId"] }],
 });
 
-/** The exercises of an assignment, each in the version that is checked. */
+/** The exercises of an assignment, each with its version. */
 export interface AssignmentExerciseRow {
 	assignmentId: string;
 	exerciseId: string;
@@ -153,7 +153,7 @@ export const OwnDatesEntity = new EntitySchema<OwnDatesRow>({
 	],
 });
 
-/** The try that counts, where a teacher chose it. */
+/** The counted try, if the teacher chose it. */
 export interface ChosenTryRow {
 	assignmentId: string;
 	exerciseId: string;
@@ -178,7 +178,7 @@ export const ChosenTryEntity = new EntitySchema<ChosenTryRow>({
 	],
 });
 
-/** The moment from which a student sees points and feedback. */
+/** The time of release of points and feedback to a student. */
 export interface ReleaseRow {
 	assignmentId: string;
 	studentId: string;
@@ -202,7 +202,7 @@ export const ReleaseEntity = new EntitySchema<ReleaseRow>({
 	],
 });
 
-/** Points of a student who was deleted, for the class's counts. */
+/** Points of a deleted student, for the class's totals. */
 export interface NamelessPointsRow {
 	id: string;
 	assignmentId: string;

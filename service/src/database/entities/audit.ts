@@ -1,7 +1,7 @@
 import { EntitySchema } from "typeorm";
 import { bigint, instant, text, uuid } from "./columns.ts";
 
-/** A change that matters; nothing is taken from the list. */
+/** A change in the append-only log. */
 export interface AuditRow {
 	id: string;
 	at: Date;

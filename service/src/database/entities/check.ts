@@ -101,7 +101,7 @@ export const ReportEntity = new EntitySchema<ReportRow>({
 	indices: [{ name: "reports_hand_in", columns: ["handInId", "madeAt"] }],
 });
 
-/** The causes of what a report misses, and what may be where none is proved. */
+/** The causes of missed criteria, or possible causes if none is proved. */
 export interface ExplanationRow {
 	reportId: string;
 	causes: object;
@@ -144,7 +144,7 @@ export const StoredTapeEntity = new EntitySchema<StoredTapeRow>({
 	checks: [{ name: "tapes_tape_check", expression: "(octet_length(tape) <= 2097152)" }],
 });
 
-/** A check that took long: the next ones of its student, or of its class at this, take turns with others that do. */
+/** A slow check: the student's next checks, or the class's for this assignment, go into the slow lane. */
 export interface SlowCheckRow {
 	id: string;
 	studentId: string;

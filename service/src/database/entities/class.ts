@@ -1,7 +1,7 @@
 import { EntitySchema } from "typeorm";
 import { instant, integer, json, reference, text, uuid } from "./columns.ts";
 
-/** A grade, and the percent of the points from which on it is given. */
+/** A grade and its lowest percentage. */
 export interface GradeStep {
 	name: string;
 	from: number;
@@ -41,7 +41,7 @@ export const ClassEntity = new EntitySchema<ClassRow>({
 	checks: [{ name: "classes_name_check", expression: "(name <> ''::text)" }],
 });
 
-/** A teacher of a class; until a date where it is a cover. */
+/** A teacher of a class; with an end date if it is cover. */
 export interface ClassTeacherRow {
 	classId: string;
 	accountId: string;
@@ -63,7 +63,7 @@ export const ClassTeacherEntity = new EntitySchema<ClassTeacherRow>({
 	indices: [{ name: "class_teachers_account", columns: ["accountId"] }],
 });
 
-/** A student of a class, with the name that signs in there. */
+/** A student of a class, with the sign-in name there. */
 export interface ClassStudentRow {
 	classId: string;
 	accountId: string;

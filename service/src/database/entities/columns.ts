@@ -1,4 +1,4 @@
-/** Columns of one type each; an entity adds name, default and the like. */
+/** Column types; an entity adds name, default and other options. */
 export const uuid = { type: "uuid" } as const;
 export const text = { type: "text" } as const;
 export const integer = { type: "integer" } as const;
@@ -21,7 +21,7 @@ export const numeric = (precision: number, scale: number) =>
 		},
 	}) as const;
 
-/** A foreign key on another table's id, under the name that PostgreSQL gives it. */
+/** A foreign key to another table's id, with PostgreSQL's default name. */
 export const reference = (table: string, column: string, target: string, onDelete?: "CASCADE" | "SET NULL") => ({
 	name: `${table}_${column}_fkey`,
 	target,

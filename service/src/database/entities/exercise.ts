@@ -2,7 +2,7 @@ import type { LanguageId } from "@markpen/core";
 import { EntitySchema } from "typeorm";
 import { boolean, instant, integer, numeric, reference, text, uuid } from "./columns.ts";
 
-/** An exercise, whatever its version, with its draft. */
+/** An exercise with its draft; versions are separate. */
 export interface ExerciseRow {
 	id: string;
 	key: string;
@@ -43,16 +43,16 @@ export interface ExerciseVersionRow {
 	title: string;
 	source: string;
 	publishedAt: Date;
-	/** What was read of the source, as JSON's text: the file's own order of keys is kept. */
+	/** The parsed source as JSON text, which keeps the file's order of keys. */
 	file: string | null;
-	/** What the model and the example draw, as SVG. */
+	/** The drawings of the model and the example, as SVG. */
 	modelSvg: string | null;
 	exampleSvg: string | null;
-	/** The core that read and drew it; another one does so again. */
+	/** Version of the core that read and drew it; a new version does it again. */
 	preparedBy: string | null;
 	/** Topics, level (1 to 4) and time in minutes. */
 	teaches: string[];
-	/** What students may write in, the usual language first. */
+	/** Allowed languages, the usual one first. */
 	languages: LanguageId[];
 	level: number | null;
 	minutes: number | null;

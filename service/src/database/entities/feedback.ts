@@ -5,7 +5,7 @@ import { instant, json, numeric, reference, text, uuid } from "./columns.ts";
 /** What a comment is about. */
 export type CommentPlace = HandInPage["comments"][number]["place"];
 
-/** A teacher's place on a criterion's scale. */
+/** A teacher's judgement on a criterion's scale. */
 export interface JudgementRow {
 	handInId: string;
 	criterion: string;
@@ -31,7 +31,7 @@ export const JudgementEntity = new EntitySchema<JudgementRow>({
 	checks: [{ name: "judgements_points_check", expression: "(points >= (0)::numeric)" }],
 });
 
-/** A teacher's change to a criterion's points. */
+/** A teacher's adjustment of a criterion's points. */
 export interface AdjustmentRow {
 	handInId: string;
 	criterion: string;

@@ -60,7 +60,7 @@ export const HandInEntity = new EntitySchema<HandInRow>({
 	indices: [{ name: "hand_ins_exercise", columns: ["exerciseId"] }],
 });
 
-/** The student's own time of a hand-in that arrived later. */
+/** The student's clock time of a hand-in that arrived later. */
 export interface PressedRow {
 	handInId: string;
 	at: Date;

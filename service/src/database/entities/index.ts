@@ -23,7 +23,7 @@ import { KnownBrowserEntity, SessionEntity, SignInFailureEntity, TokenEntity } f
 import { UploadEntity } from "./upload.ts";
 import { DraftEntity, FreeDrawingEntity, SelfCheckEntity } from "./work.ts";
 
-/** Every table of ours, in the order in which one refers to another. */
+/** All our tables, referenced ones first. */
 export const ENTITIES = Object.freeze([
 	AccountEntity,
 	SchoolEntity,

@@ -6,7 +6,7 @@ export interface PresetRow {
 	id: string;
 	ownerId: string;
 	name: string;
-	/** All of it but the name, as the contract has it. */
+	/** All fields except the name, as in the contract. */
 	rules: object;
 }
 

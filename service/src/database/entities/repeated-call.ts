@@ -1,7 +1,7 @@
 import { EntitySchema } from "typeorm";
 import { instant, json, reference, text, uuid } from "./columns.ts";
 
-/** The reply of a call with an idempotency key, for when it is sent again. */
+/** The response to a call with an idempotency key, for repeated calls. */
 export interface RepeatedCallRow {
 	accountId: string;
 	key: string;

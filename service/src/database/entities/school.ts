@@ -6,10 +6,10 @@ import { boolean, instant, integer, json, text } from "./columns.ts";
 export interface SchoolRow {
 	/** True in the one row there is. */
 	one: boolean;
-	/** Null until it is set: sites that are older than this table have none. */
+	/** Null until it is set, as on sites older than this table. */
 	name: string | null;
 	zone: string;
-	/** Null until it is set; then it is worked out from the date. */
+	/** Null until it is set; the default comes from the date. */
 	schoolYear: string | null;
 	gradeScale: GradeStep[];
 	revision: number;
@@ -32,7 +32,7 @@ export const SchoolEntity = new EntitySchema<SchoolRow>({
 	],
 });
 
-/** The link by which a site without accounts is set up; only its token's hash is stored. */
+/** The set-up link of a site without accounts; only the token's hash is stored. */
 export interface SetUpLinkRow {
 	tokenHash: string;
 	endsAt: Date;

@@ -1,7 +1,7 @@
 import { EntitySchema } from "typeorm";
 import { bigint, instant, reference, text, uuid } from "./columns.ts";
 
-/** A browser that is signed in; only the token's hash is stored. */
+/** A browser session; only the token's hash is stored. */
 export interface SessionRow {
 	tokenHash: string;
 	accountId: string;
@@ -58,7 +58,7 @@ export const TokenEntity = new EntitySchema<TokenRow>({
 	indices: [{ name: "tokens_account", columns: ["accountId"] }],
 });
 
-/** A wrong passphrase, for the brake on guessing. */
+/** A wrong passphrase, for rate limiting. */
 export interface SignInFailureRow {
 	subject: string;
 	at: Date;

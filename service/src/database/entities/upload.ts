@@ -1,7 +1,7 @@
 import { EntitySchema } from "typeorm";
 import { instant, json, reference, uuid } from "./columns.ts";
 
-/** A file of an upload: whose it is and what will be done with it. */
+/** A file of an upload, with its student and action. */
 export interface UploadedFile {
 	readonly file: string;
 	readonly studentId: string | null;

@@ -82,7 +82,7 @@ export const FreeDrawingEntity = new EntitySchema<FreeDrawingRow>({
 	],
 });
 
-/** A check that a student asked for before handing in. */
+/** A student's check before handing in. */
 export interface SelfCheckRow {
 	id: string;
 	assignmentId: string;

@@ -1,7 +1,6 @@
 /**
- * Reports with their explanations, once these are there. `explained` is a list of the causes, and of what may be where
- * none is proved. Reports of earlier versions have only the latter: their causes aren't looked for unless they are
- * checked again.
+ * Reports with their explanations, if any. `explained` lists the causes, or possible causes if none is proved. Reports
+ * of earlier versions have only possible causes until they are checked again.
  */
 export const FULL_REPORTS = `
 CREATE VIEW full_reports AS

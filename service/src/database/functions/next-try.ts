@@ -1,6 +1,6 @@
 /**
- * Trigger before a hand-in is inserted: tries are numbered without gaps. The last number is read off the end of the
- * index, also where the planner knows nothing of the table yet.
+ * Trigger before the insert of a hand-in: tries are numbered without gaps. The last number is read from the end of the
+ * index, even if the planner has no statistics yet.
  */
 export const NEXT_TRY = `
 CREATE OR REPLACE FUNCTION next_try() RETURNS trigger LANGUAGE plpgsql AS $$

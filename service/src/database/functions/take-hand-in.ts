@@ -1,4 +1,4 @@
-/** What {@link TAKE_HAND_IN} takes, by name. */
+/** The named arguments of {@link TAKE_HAND_IN}. */
 export const NEW_HAND_IN = `
 CREATE TYPE new_hand_in AS (
 	id uuid,
@@ -20,8 +20,8 @@ CREATE TYPE new_hand_in AS (
 )`;
 
 /**
- * Takes one hand-in: its number, row, check and event. A hand-in without tries left gives a row of nulls, so that
- * others taken by the same statement go on; a repeated key gives the hand-in that was taken with it.
+ * Stores one hand-in: its number, row, check and event. Without tries left it returns a row of nulls, so that others in
+ * the same statement go on; a repeated key returns the first call's hand-in.
  */
 export const TAKE_HAND_IN = `
 CREATE FUNCTION take_hand_in(arrived new_hand_in)

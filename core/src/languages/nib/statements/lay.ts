@@ -9,7 +9,7 @@ export const lay: Statement = {
 	phrases: [{ word: "at", values: place }, { word: "enlarged", values: [sized("K")] }, turned],
 	patterns: [["values", "at"]],
 	forms: ["lay PICTURE at X, Y", "lay PICTURE at X, Y enlarged K turned A"],
-	help: "Puts a picture on the sheet with its middle at a place. enlarged makes it so many times as big, lines and text too; turned turns it anticlockwise about its middle.",
+	help: "Puts a picture on the sheet with its middle at a place. enlarged makes it larger by a factor, including lines and text; turned turns it anticlockwise about its middle.",
 	example:
 		"picture flag\n  fill tomato\n  rect corner 0, 0 size 40, 24\nend\nlay flag at 100, 60\nlay flag at 200, 60 enlarged 2 turned 30",
 	run(machine, line, picture: Picture, x: number, y: number, scale = 1, angle = 0) {

@@ -22,10 +22,10 @@ export interface PhraseSpec {
 }
 
 /**
- * A drawing statement: its grammar, what it does and what people are told of it. Its arguments reach `run` in this
- * order: the direction word's index, the bare values, then for each phrase in the order below its values (or the
- * chosen word's index, `true` for a phrase without values, a flat list of numbers for points); what isn't written is
- * undefined. Values have the kinds named here and numbers are finite.
+ * A drawing statement: its grammar, its action and its help. Its arguments reach `run` in this order: the direction
+ * word's index, the bare values, then for each phrase in the order below its values (or the chosen word's index, `true`
+ * for a phrase without values, a flat list of numbers for points); what isn't written is undefined. Values have the
+ * kinds named here and numbers are finite.
  */
 export interface Statement {
 	readonly head: string;
@@ -37,7 +37,7 @@ export interface Statement {
 	/** More values like the last may follow, parted by commas; they arrive as one list. */
 	readonly more?: true;
 	readonly phrases: readonly PhraseSpec[];
-	/** The sets of phrases of which one must be there in full; "values" stands for the bare values. */
+	/** Sets of phrases of which one must be complete; "values" means the bare values. */
 	readonly patterns: readonly (readonly string[])[];
 	/** The grammar in one line a form. */
 	readonly forms: readonly string[];

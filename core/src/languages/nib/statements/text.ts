@@ -14,7 +14,7 @@ export const text: Statement = {
 	],
 	patterns: [["values", "at"]],
 	forms: ["text T at X, Y", "text T at X, Y size N align left / centre / right turned A"],
-	help: "Words on the sheet: X, Y is on the line they stand on. They are 16 high unless said otherwise, in the colour of the fill, or of the pen where there is no fill.",
+	help: "Text on the sheet: X, Y is on its baseline. Its size is 16 by default, its colour that of the fill, or of the pen if there is no fill.",
 	example: 'fill navy\ntext "Harbour Day" at 40, 60 size 24',
 	run(machine, line, words: unknown, x: number, y: number, size = 16, align = 0, angle = 0) {
 		machine.notNegative(line, "size", size, "size");
