@@ -55,9 +55,13 @@ const PAGES = filesOf("console/src/*.svelte", "console/src/*.ts").filter(
 	(file) => !/\.test\.ts$|fixtures|test-world/.test(file),
 );
 /** Code whose strings people read: messages, help, refusals, summaries of the API, sentences of reports. */
-const MESSAGES = filesOf("core/src/*.ts", "service/src/*.ts", "contract/src/*.ts", "cli/src/*.ts", "client/src/*.ts").filter(
-	(file) => !/\.test\.ts$|test-|migrations\//.test(file),
-);
+const MESSAGES = filesOf(
+	"core/src/*.ts",
+	"service/src/*.ts",
+	"contract/src/*.ts",
+	"cli/src/*.ts",
+	"client/src/*.ts",
+).filter((file) => !/\.test\.ts$|test-|migrations\//.test(file));
 const CODE = filesOf("*.ts", "*.mjs", "*.svelte").filter((file) => !/migrations\/|english/.test(file));
 const DOCS = filesOf("*.md");
 
@@ -93,7 +97,9 @@ describe("sentences are short", () => {
 });
 
 test("no page shows a text that was replaced by a plainer one", () => {
-	const rows = readFileSync(resolve(import.meta.dirname, "english/before-and-after.tsv"), "utf8").trim().split("\n");
+	const rows = readFileSync(resolve(import.meta.dirname, "english/before-and-after.tsv"), "utf8")
+		.trim()
+		.split("\n");
 	const before = new Set(rows.slice(1).map((row) => row.split("\t")[1] ?? ""));
 	expect(before.size).toBeGreaterThan(200);
 	expect(PAGES.flatMap(textsOf).filter(({ text }) => before.has(text))).toEqual([]);

@@ -19,8 +19,7 @@ export function told(path: string, error: unknown): WrongCall {
 export async function readSource(path: string): Promise<string> {
 	try {
 		const { size } = await stat(path);
-		if (size > LARGEST)
-			throw new WrongCall(`${path} has ${size} bytes; a program has at most ${CLASS_LIMITS.source}.`);
+		if (size > LARGEST) throw new WrongCall(`${path} has ${size} bytes; a program has at most ${CLASS_LIMITS.source}.`);
 		return await readFile(path, "utf8");
 	} catch (error) {
 		throw error instanceof WrongCall ? error : told(path, error);

@@ -172,9 +172,7 @@ describe("a teacher", () => {
 			join(folder, "lamp.exercise.yaml"),
 			"format: markpen/exercise@1\nid: lamp\ntitle: Lamp\nbrief: A lamp 36 across.\nmodel: circle centre 140, 90 diameter 36\nfigures: { lamp: { kind: circle } }\ncriteria:\n  - { id: across, check: measure, of: lamp, what: diameter, is: 36, points: 2 }\n",
 		);
-		expect((await teacher(["exercise", "publish", "lamp.exercise.yaml"])).out).toBe(
-			"lamp published as version 1.\n",
-		);
+		expect((await teacher(["exercise", "publish", "lamp.exercise.yaml"])).out).toBe("lamp published as version 1.\n");
 		writeFileSync(join(folder, "bad.exercise.yaml"), "format: markpen/exercise@1\nid: bad\n");
 		expect(await teacher(["exercise", "publish", "bad.exercise.yaml"])).toMatchObject({
 			code: 2,
@@ -302,7 +300,10 @@ describe("a student", () => {
 			code: 2,
 			err: expect.stringMatching(/^No open exercise is called other; there are /),
 		});
-		expect(await student(["class", "list"])).toMatchObject({ code: 2, err: "Your account isn't allowed to do this.\n" });
+		expect(await student(["class", "list"])).toMatchObject({
+			code: 2,
+			err: "Your account isn't allowed to do this.\n",
+		});
 	});
 });
 

@@ -189,9 +189,10 @@ export function proseOf(file: string): Text[] {
 			const before = at;
 			if (token.type === "list") for (const item of token.items) visit(item.tokens);
 			else if (token.type === "table")
-				for (const cell of [...token.header, ...token.rows.flat()]) add(cell.text, cell.text);
+				for (const { text } of [...token.header, ...token.rows.flat()] as { text: string }[]) add(text, text);
 			else if (token.type === "blockquote") visit(token.tokens ?? []);
-			else if (["heading", "paragraph", "text"].includes(token.type)) add(token.text as string, token.raw);
+			else if (["heading", "paragraph", "text"].includes(token.type))
+				add("text" in token ? String(token.text) : "", token.raw);
 			const next = source.indexOf(token.raw, before);
 			if (next >= 0) at = next + (token.type === "list" ? 0 : token.raw.length);
 		}

@@ -112,9 +112,7 @@ describe("a roster file", () => {
 		const { id } = await other.makeClass({ body: { name: "9 Knot", schoolYear: "2026/27" } });
 		const { rows, cards } = await other.importRoster({ params: { id }, body: { csv: "Name,Number\nUma Stint,N-9\n" } });
 		expect([says(rows), cards]).toEqual([
-			[
-				"wrong: Uma Stint: Left out: this number belongs to another teacher's student; an administrator can add them.",
-			],
+			["wrong: Uma Stint: Left out: this number belongs to another teacher's student; an administrator can add them."],
 			[],
 		]);
 	});

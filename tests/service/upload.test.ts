@@ -59,8 +59,7 @@ test("each file is told whose it is, or why not, and nothing is handed in before
 		"US.txt": "hands in: Handed in for Uma Stint, told by the initials.",
 		"BR.txt": "asks: It may be Bo Rand or Bo Reed: the initials are the same. Say whose it is.",
 		"bor.txt": "hands in: Handed in for Bo Rand, told by the sign-in name.",
-		"somebody else.txt":
-			"leaves out: Skipped: no student has this name. Choose the student to hand it in.",
+		"somebody else.txt": "leaves out: Skipped: no student has this name. Choose the student to hand it in.",
 		"Ann Ray/first.txt": "leaves out: Left out: another file of the same student is named for the exercise.",
 		"Ann Ray/mooring-buoy.txt": "hands in: Handed in for Ann Ray, told by the name.",
 		"nell quay empty.txt": "leaves out: Left out: it is empty.",

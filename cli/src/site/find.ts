@@ -15,9 +15,7 @@ export function oneOf<T>(
 	if (found.length === 1) return found[0] as T;
 	const names = (found.length > 0 ? found : all).map(nameOf);
 	const choice =
-		names.length === 0
-			? "none exist"
-			: `there ${names.length === 1 ? "is" : "are"} ${names.slice(0, 12).join(", ")}`;
+		names.length === 0 ? "none exist" : `there ${names.length === 1 ? "is" : "are"} ${names.slice(0, 12).join(", ")}`;
 	throw new WrongCall(
 		found.length > 1
 			? `Several ${what} are called ${called}: give the id. ${choice}.`

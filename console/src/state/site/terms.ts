@@ -1,7 +1,6 @@
 /** Words of drawing that a beginner may not know, with what they mean. */
 const TERMS: Readonly<Record<string, string>> = {
-	facing:
-		"The pen's direction in degrees: 0 is right, 90 is up. Turning left makes it larger.",
+	facing: "The pen's direction in degrees: 0 is right, 90 is up. Turning left makes it larger.",
 	corner: "The point where two sides meet. A rect's corner is the one at the upper left.",
 	centre: "The middle of a figure, halfway between left and right and between top and bottom.",
 	middle: "Halfway between left and right, and halfway between top and bottom.",
