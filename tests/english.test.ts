@@ -52,7 +52,7 @@ const faults = (texts: readonly Text[]) =>
 	);
 
 const PAGES = filesOf("console/src/*.svelte", "console/src/*.ts").filter(
-	(file) => !/\.test\.ts$|fixtures|test-world/.test(file),
+	(file) => !/\.test\.ts$|fixtures|test-world|examples\.ts|source-pieces/.test(file),
 );
 /** Code whose strings people read: messages, help, refusals, summaries of the API, sentences of reports. */
 const MESSAGES = filesOf(

@@ -246,7 +246,7 @@ const kindOf = (kind: Kind): object => (typeof kind === "number" ? { kind: "regu
 
 /**
  * Makes a first model and criteria of a sentence like "a red square of side 80 at 100, 100 and a blue circle beside
- * it": by rules over the words that the product knows (kinds, colours, numbers, places). Undefined where no kind of
+ * it": by rules over the words that the product knows (kinds, colours, numbers, places). Undefined if no kind of
  * figure is named.
  */
 export function fromSentence(sentence: string): FromSentence | undefined {

@@ -143,7 +143,7 @@ describe("keeping what is written", () => {
 	test("says so where the browser keeps nothing more, and the service has it all the same", async () => {
 		full = true;
 		write("a");
-		expect(keeping.error).toMatch(/^This browser storage is full\./);
+		expect(keeping.error).toMatch(/^This browser's storage is full\./);
 		await vi.advanceTimersByTimeAsync(1_300);
 		expect([keeping.saved, service.text]).toEqual(["saved", "a"]);
 	});
