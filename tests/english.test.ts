@@ -99,8 +99,13 @@ describe("sentences are short", () => {
 test("no page shows a text that was replaced by a plainer one", () => {
 	const rows = readFileSync(resolve(import.meta.dirname, "english/before-and-after.tsv"), "utf8")
 		.trim()
-		.split("\n");
-	const before = new Set(rows.slice(1).map((row) => row.split("\t")[1] ?? ""));
-	expect(before.size).toBeGreaterThan(200);
-	expect(PAGES.flatMap(textsOf).filter(({ text }) => before.has(text))).toEqual([]);
+		.split("\n")
+		.slice(1)
+		.map((row) => row.split("\t") as [file: string, before: string, after: string]);
+	expect(rows.length).toBeGreaterThan(1_000);
+	// A text of one or two words may be right on another page.
+	const everywhere = new Set(rows.map(([, before]) => before).filter((before) => before.split(" ").length > 2));
+	const here = new Set(rows.map(([file, before]) => `${file}\t${before}`));
+	const shown = PAGES.flatMap(textsOf).filter(({ file, text }) => everywhere.has(text) || here.has(`${file}\t${text}`));
+	expect(shown).toEqual([]);
 });

@@ -237,7 +237,7 @@
 		{/if}
 		{#if shown && shown.figures.length > 0}<FigureList
 				bind:this={list}
-				title="What you drew"
+				title="Your drawing"
 				figures={shown.figures}
 				inAll={shown.figuresInAll}
 				lit={lit.figures}

@@ -59,7 +59,7 @@
 								.map((c) => ({ name: c.asks, value: c.asked - c.met }))
 								.toSorted((a, b) => b.value - a.value),
 							width,
-							"Students who don't meet it in full",
+							"Students who missed it or met it partly",
 						)}
 				/>
 				<section aria-labelledby="slips">

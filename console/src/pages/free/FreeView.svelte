@@ -83,7 +83,7 @@
 					.map((m) => m.text)
 					.join("\n")}</pre>{/if}
 		{#if desk.run && desk.run.figures.length > 0}<FigureList
-				title="What you drew"
+				title="Your drawing"
 				figures={desk.run.figures}
 				inAll={desk.run.figuresInAll}
 				{lit}

@@ -75,7 +75,7 @@
 								>{r.excused
 									? "excused"
 									: r.handInId
-										? `${r.tries} ${r.tries === 1 ? "try" : "tries"}${r.late ? ", late" : ""}${r.open > 0 ? ", to be judged" : ""}`
+										? `${r.tries} ${r.tries === 1 ? "try" : "tries"}${r.late ? ", late" : ""}${r.open > 0 ? ", to judge" : ""}`
 										: `due ${moment(r.dueAt)}`}</span
 							>
 							{#if r.missed.length > 0}<span class="quiet block"

@@ -109,7 +109,7 @@
 								class="sr-only"
 								type="file"
 								webkitdirectory
-								aria-label="A folder"
+								aria-label="Folder"
 								onchange={(event) => take(event.currentTarget.files)}
 							/></label
 						>
