@@ -76,7 +76,7 @@ test("the grammar of the language page is the one above the parser and the reade
 	}
 });
 
-test("every word of the language has help, and every example of it runs as it stands", () => {
+test("every word of the language has help, and every example runs unchanged", () => {
 	for (const [word, { forms, help, example }] of HELP) {
 		expect(help).toMatch(/^[A-Z].*\.$/);
 		expect(forms.length).toBeGreaterThan(0);

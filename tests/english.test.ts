@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { resolve } from "node:path";
 import { describe, expect, test } from "vitest";
-import { commentsOf, filesOf, proseOf, type Text, textsOf } from "./english/texts.ts";
+import { commentsOf, filesOf, proseOf, type Text, testNamesOf, textsOf } from "./english/texts.ts";
 
 // Holds docs, messages, pages and comments to plain English; CONTRIBUTING.md has the rules.
 
@@ -71,6 +71,7 @@ describe("nobody has to decode", () => {
 		["messages, help and sentences", () => MESSAGES.flatMap(textsOf)],
 		["the documentation", () => DOCS.flatMap(proseOf)],
 		["comments", () => CODE.flatMap(commentsOf)],
+		["names of tests", () => filesOf("*.test.ts").flatMap(testNamesOf)],
 	])("%s", (_, texts) => {
 		const all = texts();
 		expect(all.length).toBeGreaterThan(100);

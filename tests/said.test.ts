@@ -119,7 +119,7 @@ describe("what people read of reports reads well", () => {
 		).toEqual([]);
 	});
 
-	test("a student is told nothing unkind, and no name that only the program knows", () => {
+	test("a student reads nothing unkind, and no internal name", () => {
 		const told = texts((r) => [
 			...r.criteria.flatMap((c) => [c.asks, c.sentence]),
 			...why(r).map((s) => s.sentence),
@@ -140,7 +140,7 @@ describe("what people read of reports reads well", () => {
 		).toEqual([]);
 	});
 
-	test("a cause leads the student to look, and doesn't hand the mended line over", () => {
+	test("a cause leads the student to look, and doesn't give the corrected line away", () => {
 		for (const { of, report } of reports)
 			for (const { sentence, teacher, mended } of report.causes ?? []) {
 				expect([of, sentence, sentence === teacher]).toEqual([of, sentence, false]);

@@ -57,7 +57,7 @@ describe("one slip costs one criterion", () => {
 		expect(report.taken).toContainEqual({ name: "buoy", figures: [0] });
 	});
 
-	test("twice the size, another place, a thinner line: each costs what speaks of it", () => {
+	test("twice the size, another place, a thinner line: each costs the criterion about it", () => {
 		expect(lost(buoy.model.replace("diameter", "radius"))).toEqual(["across"]);
 		expect(lost(buoy.model.replaceAll("200, 150", "210, 150"))).toEqual(["middle"]);
 		expect(lost(buoy.model.replace("width 4", "width 1"))).toEqual(["rim"]);
@@ -169,7 +169,7 @@ ${criteria}`);
 		return reading.exercise;
 	};
 
-	test("with several seeds every criterion must hold with each, and the one that it fails with is told", () => {
+	test("with several seeds every criterion must hold with each, and the failing seed is named", () => {
 		const file = of(
 			"run: { seeds: [1, 2, 3, 4, 5] }",
 			"  - { id: size, check: measure, of: disc, what: radius, at most: 40, points: 1 }\n",
@@ -180,7 +180,7 @@ ${criteria}`);
 		expect(mark("circle centre 99, 99 radius random(10, 30)", file).criteria[0]?.verdict).toBe("met");
 	});
 
-	test("a frame that misses a criterion is told", () => {
+	test("a frame that misses a criterion is named", () => {
 		const file = of(
 			"run: { frames: 30 }",
 			"  - { id: size, check: measure, of: disc, what: radius, is: 20, when: every frame, points: 2, credit: by share }\n",
@@ -229,7 +229,7 @@ ${criteria}`);
 	});
 });
 
-test("a statement that the exercise leaves out is told where it stands, and the program isn't run", () => {
+test("a statement that the exercise leaves out is reported at its line, and the program isn't run", () => {
 	const reading = readExercise(
 		readFileSync(new URL("mooring-buoy.exercise.yaml", FOLDER), "utf8").replace(
 			"figures:",

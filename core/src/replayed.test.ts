@@ -39,7 +39,7 @@ describe("a replay", () => {
 		expect(of("rect corner 5, 5 size 10, 10").walks).toBe(false);
 	});
 
-	test("covers what lay there when the paper is laid anew", () => {
+	test("covers the earlier drawing when the paper is set again", () => {
 		const made = of("circle centre 50, 50 diameter 10\npaper lightblue\ncircle centre 90, 50 diameter 10\n");
 		expect([0, 1, 2].map((row) => shownAt(made, row).length)).toEqual([1, 0, 1]);
 		expect(made.replay.covers.map((c) => c.paper)).toEqual(["#add8e6"]);

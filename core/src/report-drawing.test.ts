@@ -6,7 +6,7 @@ import { reportDrawing } from "./report-drawing.ts";
 
 const corners = (outline: string) => outline.match(/[ML]/g)?.length ?? 0;
 
-test("an outline to point at has some thousands of corners at the most, from its first to its last", () => {
+test("an outline to point at has at most some thousands of corners, from its first to its last", () => {
 	const steps = (rounds: number) =>
 		reportDrawing(
 			draw(`repeat ${rounds}\n  walk 2\n  turn left 40\n  walk 3\n  turn right 40\nend`, {
@@ -25,7 +25,7 @@ test("an outline to point at has some thousands of corners at the most, from its
 	expect(outline.split("L")[0]).toBe(drawn.split("L")[0]);
 });
 
-test("coordinates have two decimals at the most, as a number is written", () => {
+test("coordinates have at most two decimals, as numbers are written", () => {
 	const pen = new PathPen({ width: 400, height: 300, origin: "top left" });
 	for (const value of [
 		0, -0, 0.004, -0.004, 0.005, 0.05, -0.05, 0.5, 12, -12.3, 99.999, 1234.56, -0.994, 21_474_836.47, 21_474_836.48,

@@ -29,7 +29,7 @@ describe("pages of a list", () => {
 });
 
 describe("a cursor", () => {
-	test("is none where none is given", () => {
+	test("is empty if none is given", () => {
 		expect([cursorOf(undefined, 2), cursorAfter(undefined), cursorNumber(undefined)]).toEqual([
 			[undefined, undefined],
 			undefined,

@@ -8,7 +8,7 @@ test("what was read from JSON is left as it is where it is text", () => {
 	expect(read).toEqual(before);
 });
 
-test("U+0000 is told with its place, the first one first", () => {
+test("U+0000 is reported with its place, the first one first", () => {
 	expect(readText({ a: { b: ["x", "y\u0000"] }, c: "\u0000" })).toEqual({
 		path: "a.b.1",
 		message: "holds the character U+0000",
@@ -20,7 +20,7 @@ test.each(["\u0000", "\ud800", "a\udc00b"])("a name %j is told by what holds it"
 	expect(readText({ answers: { [name]: 1 } })).toEqual({ path: "answers", message: "holds a name that is no text" });
 });
 
-test("half a pair of surrogates becomes U+FFFD, wherever it stands", () => {
+test("half a pair of surrogates becomes U+FFFD, wherever it is", () => {
 	const read = { a: ["x\ud800y", "🚣"], b: { c: "\udc00" } };
 	expect(readText(read)).toBeUndefined();
 	expect(read).toEqual({ a: ["x\ufffdy", "🚣"], b: { c: "\ufffd" } });

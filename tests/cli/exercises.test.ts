@@ -96,7 +96,7 @@ describe("check", () => {
 });
 
 describe("try", () => {
-	test("a good exercise: everything is noticed, nothing right is punished", async () => {
+	test("a good exercise: everything is noticed, nothing right is marked down", async () => {
 		const { code, out } = await markpen("try", BUOY);
 		expect(code).toBe(0);
 		expect(out).toContain("model            16 of 16");

@@ -103,7 +103,7 @@ describe("signing in", () => {
 });
 
 describe("a teacher", () => {
-	test("lists classes in columns, and shows where each student stands", async () => {
+	test("lists classes in columns, and shows each student's progress", async () => {
 		const { out } = await teacher(["class", "list"]);
 		expect(out).toBe(
 			"Class     Year  Code      Students  Assignments  Cover until\n8 Curlew  2026  curlew-8  20        9\n8 Gannet  2026  gannet-8  20        12\n8 Tern    2026  tern-8    19        8\n".replaceAll(
@@ -273,7 +273,7 @@ describe("a teacher", () => {
 		expect((await teacher(["exercise", "get", "lamp", "--version-number", "1"])).out).toContain("is: 36, points: 2");
 	});
 
-	test("is told the choice where a name means nothing or several things", async () => {
+	test("lists the choices if a name matches nothing or several things", async () => {
 		expect(await teacher(["class", "show", "9 Nothing"])).toMatchObject({
 			code: 2,
 			err: expect.stringMatching(/^No class is called 9 Nothing; there are 8 Curlew, 8 Gannet, 8 Tern/),

@@ -36,7 +36,7 @@ const background = (page: Page, selector: string) =>
 	page.locator(selector).evaluate((e) => getComputedStyle(e).backgroundColor);
 
 describe("signing in", () => {
-	test("a wrong passphrase is told in a sentence, a right one opens the day", () =>
+	test("a wrong passphrase gives one sentence, the right one opens Today", () =>
 		visit(undefined, async (page) => {
 			await page.getByLabel("Sign-in name").fill("okafor-lind");
 			await page.getByLabel("Passphrase").fill("wrong");
@@ -240,7 +240,7 @@ describe("the student", () => {
 			await page.getByRole("heading", { level: 1, name: /^Pier planks try \d+ of \d+, handed in / }).waitFor();
 		}));
 
-	test("is told what to look at after handing in, without the answer", () =>
+	test("sees what to look at after handing in, without the answer", () =>
 		visit("student", async (page) => {
 			await openDesk(page, "Pier planks");
 			await editor(page).fill(
@@ -256,7 +256,7 @@ describe("the student", () => {
 			expect(await page.getByText("To the student").count()).toBe(0);
 		}));
 
-	test("is told a mistake in the margin, with a fix to click", () =>
+	test("sees a mistake in the margin, with a fix to click", () =>
 		visit("student", async (page) => {
 			await openDesk(page, "Sail");
 			await editor(page).fill("walk 50\nwlak 90");

@@ -71,7 +71,7 @@ describe("the desk", () => {
 		await page.getByRole("status").filter({ hasText: "does nothing that could be replayed" }).waitFor();
 	});
 
-	test("explains words of drawing where they stand", async () => {
+	test("explains drawing words in place", async () => {
 		await here.begin("lamps");
 		const { page } = await here.own.open();
 		const word = page.getByRole("region", { name: "Exercise" }).getByRole("button", { name: "radius" });

@@ -184,7 +184,7 @@ describe("a self-check", () => {
 		expect(await here.own.handIns()).toBe(0);
 	});
 
-	test("own ticks stand apart from it, and stay", async () => {
+	test("the student's own ticks are separate from it, and stay", async () => {
 		const { page } = await here.own.open();
 		const tick = page.getByRole("checkbox", { name: /^I think this is done/ }).first();
 		await tick.check();
@@ -242,7 +242,7 @@ describe("questions and the given program", () => {
 		});
 	});
 
-	test("the given program is there to begin with, and can be had back", async () => {
+	test("the starter program is there at first, and can be restored", async () => {
 		const { page } = await here.own.open();
 		expect(await editor(page).textContent()).toContain("circle centre 100, 90");
 		await editor(page).fill("-- all gone\n");
@@ -335,7 +335,7 @@ describe("the editor", () => {
 		await page.getByText("fill crimson").first().waitFor();
 	});
 
-	test("mends a mistake by a click: the cursor stands where the fix ended, and one undo takes it back", async () => {
+	test("fixes a mistake with a click: the cursor is at the end of the fix, and one undo reverts it", async () => {
 		const { page } = await here.own.open();
 		await editor(page).fill("wlak 90");
 		await page.getByRole("button", { name: /^Run/ }).click();

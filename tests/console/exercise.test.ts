@@ -238,7 +238,7 @@ describe("the editor", () => {
 			expect(await page.locator(".cm-line.lit").count()).toBe(0);
 		}));
 
-	test("tells what is wrong in the file where it stands, and loses nothing of it", () =>
+	test("shows each mistake at its line of the file, and loses nothing", () =>
 		visit("teacher", async (page) => {
 			const id = await begun("lamp-file");
 			await open(page, id);

@@ -64,7 +64,7 @@ describe("a hand-in", () => {
 			expect(await page.getByLabel(/^Reason/).inputValue()).toBe("Much");
 		}));
 
-	test("is commented on the whole, a line, a criterion and a figure, each beside what it speaks of", () =>
+	test("is commented on the whole, a line, a criterion and a figure, each beside its subject", () =>
 		visit("teacher", async (page) => {
 			const id = await open(page, "Ivy Marsh");
 			const field = page.getByLabel("Comment", { exact: true });

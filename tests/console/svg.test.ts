@@ -31,7 +31,7 @@ test("a drawing as SVG is written, run, checked and handed in at the desk", asyn
 	expect(await axe(page)).toEqual([]);
 });
 
-test("a tag that is never closed and a colour that is none have their place; elements and colours are completed", async () => {
+test("an unclosed tag and an unknown colour have their place; elements and colours are completed", async () => {
 	await here.begin("beacon");
 	const { page } = await here.own.open();
 	await page.getByRole("combobox", { name: "Language" }).selectOption("svg");

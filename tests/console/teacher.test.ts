@@ -300,7 +300,7 @@ describe("an assignment", () => {
 			await expect.poll(inked).toBeGreaterThan(1.3 * whole);
 		}));
 
-	test("shows only the hand-ins that meet everything with one mistake mended", () =>
+	test("shows only the hand-ins that meet everything with one mistake corrected", () =>
 		visit("teacher", async (page) => {
 			await to(page, `/assignments/${ids.planks}/pier-planks`);
 			const away = page.getByRole("button", { name: /^One change away: \d+$/ });

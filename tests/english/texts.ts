@@ -56,6 +56,23 @@ function stringsOf(source: string, file: string, offset = 0, whole = source): Te
 	return found;
 }
 
+/** The names of a file's tests and of their groups. */
+export function testNamesOf(file: string): Text[] {
+	const found: Text[] = [];
+	const source = sourceOf(file);
+	const tree = ts.createSourceFile(file, source, ts.ScriptTarget.Latest, true);
+	const visit = (node: ts.Node): void => {
+		if (ts.isCallExpression(node) && /^(?:test|describe)\b/.test(node.expression.getText())) {
+			const [name] = node.arguments;
+			if (name && (ts.isStringLiteralLike(name) || ts.isTemplateExpression(name)))
+				found.push({ file, line: lineOf(source, name.getStart()), text: name.getText().slice(1, -1) });
+		}
+		ts.forEachChild(node, visit);
+	};
+	visit(tree);
+	return found;
+}
+
 /** The comments of a source in TypeScript or JavaScript, each block or run of lines as one text. */
 function commentsOfCode(source: string, file: string, offset = 0, whole = source): Text[] {
 	const found: { text: string; from: number; to: number; isLine: boolean }[] = [];

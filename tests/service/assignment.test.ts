@@ -52,7 +52,7 @@ describe("a time on the class's own clock", () => {
 			"2027-04-03T14:30:00.000Z",
 		]);
 	});
-	test("that is none is refused, and so is a zone", async () => {
+	test("that isn't a date is refused, and so is a time zone", async () => {
 		await expect(setTo({}, { dueAt: "2027-02-30T10:00" })).rejects.toMatchObject({ status: 400 });
 		await expect(
 			teacher.makeClass({ body: { name: "x", schoolYear: "2027", zone: "Mars/Olympus" } }),
@@ -86,7 +86,7 @@ describe("late work", () => {
 		]);
 	});
 
-	test("isn't late for who has a later date, and who is excused has nothing missing", async () => {
+	test("isn't late for a student with a later date, and an excused student has nothing missing", async () => {
 		const of = await setTo({ late: "refused" }, { opensAt: hours(-9), dueAt: hours(-2), closesAt: hours(-1) });
 		await expect(handTo(of, RIGHT)).rejects.toMatchObject({ code: "closed" });
 		const { id: me } = await student.whoAmI({});
@@ -179,7 +179,7 @@ describe("what is shown when", () => {
 		expect([model?.picture.startsWith("<svg"), model?.source]).toEqual([true, null]);
 	});
 
-	test("points alone may wait while what was met is told", async () => {
+	test("points alone may wait while the verdicts are shown", async () => {
 		const of = await setTo({ showPoints: "closing" });
 		const { id } = await handTo(of, "rect corner 30, 90 size 36, 150");
 		const report = await reportOf(student, id);
@@ -241,7 +241,7 @@ describe("what is shown when", () => {
 });
 
 describe("drafts", () => {
-	test("are kept by revision: a save from another place is told, and nothing is lost", async () => {
+	test("are saved by revision: a save from another place is reported, and nothing is lost", async () => {
 		const of = await setTo();
 		const params = { id: of.id, exercise: of.exercise };
 		const one = await student.saveDraft({ params, body: { source: "walk 5", device: "desk 1" }, revision: 0 });

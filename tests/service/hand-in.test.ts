@@ -27,7 +27,7 @@ test("a student hands in, and teacher and student see the same report", async ()
 	expect([page.source, page.student.name, page.title]).toEqual([MODEL, "Idris Vale", "Pier planks"]);
 });
 
-test("a cause names the line; what is mended there is for the teacher alone", async () => {
+test("a cause names the line; only the teacher sees the corrected line", async () => {
 	const work = await workOn(student, "Pier planks");
 	await site.rows("UPDATE assignments SET tries = NULL WHERE id = $1", [work.assignmentId]);
 	const { id } = await student.handIn({

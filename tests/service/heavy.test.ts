@@ -174,7 +174,7 @@ criteria:
 });
 
 describe("many pictures at once", () => {
-	test("are made one after another; who asks for too many is told to wait, and others get theirs", async () => {
+	test("are made one after another; a caller who asks for too many has to wait, and others get theirs", async () => {
 		const student = await site.student();
 		const place = placeOf(await workOn(student, "Pier planks"));
 		const many = "for i from 1 to 20000\n  circle centre i / 50, 150 radius 100\nend\n";

@@ -60,7 +60,7 @@ describe("a list in pages", () => {
 		},
 	);
 
-	test("holds only what has the words, in title, id or owner's name, taken as they stand", async () => {
+	test("holds only what has the words, in title, id or owner's name, taken literally", async () => {
 		expect(await keys({ words: "SAIL" })).toEqual(["sail"]);
 		expect(await keys({ words: "éclair" })).toEqual(["zz-first"]);
 		expect(await keys({ words: "100%_off" })).toEqual(["zz-first"]);

@@ -22,7 +22,7 @@ const cellOf = async (className: string, exercise: string, name: string) => {
 };
 
 describe("adjusting", () => {
-	test("changes a criterion's points with a reason, is told to the student, and can be taken back", async () => {
+	test("changes a criterion's points with a reason, is shown to the student, and can be undone", async () => {
 		const { id } = await cellOf("8 Tern", "pier-planks", "Idris Vale");
 		const before = await teacher.showHandIn({ params: { id } });
 		const missed = before.report?.criteria.find((c) => c.verdict !== "met");
@@ -92,7 +92,7 @@ test("a judgement on a scale settles what was open, and only a place of the scal
 	expect(page.id).toBe(assignment.classId);
 });
 
-test("comments stand on the whole, a criterion, lines or a figure; kept ones fill their fields from the student's report", async () => {
+test("comments are on the whole, a criterion, lines or a figure; saved ones fill their fields from the student's report", async () => {
 	const { id } = await cellOf("8 Tern", "mooring-buoy", "Idris Vale");
 	const { comments, fields } = await teacher.listKeptComments({});
 	expect(comments).toEqual([]);

@@ -91,7 +91,7 @@ test("a published exercise is a version that never changes; the same text again 
 	]).toEqual([1, 1, 2, true, true]);
 });
 
-test("a file with mistakes isn't published; each is told with its line", async () => {
+test("a file with mistakes isn't published; each mistake has its line", async () => {
 	const source = readFileSync(new URL("../../demo/exercises/sail.exercise.yaml", import.meta.url), "utf8").replace(
 		"check: count, of: name",
 		"check: cuont, of: name",
@@ -197,7 +197,7 @@ test("drawings of a wall, which are sent as they were made, are what the contrac
 	expect(ROUTES.listDrawings.reply.parse(reply)).toEqual(reply);
 });
 
-test("a class, which is sent as it was made, is what the contract says, and nothing besides; so is one without work", async () => {
+test("a class, sent as it was made, matches the contract exactly; so does one without work", async () => {
 	for (const { id } of (await teacher.listClasses({})).classes) {
 		const page = await teacher.showClass({ params: { id } });
 		expect(page.cells.length).toBeGreaterThan(10);

@@ -12,7 +12,7 @@ interface Version {
 const VERSIONS = "SELECT id, file, model_svg, example_svg FROM exercise_versions ORDER BY id";
 const PARTS = { web: true, worker: false };
 
-test("what another core published is read and drawn anew at the next start, and only then", async () => {
+test("what another core version published is read and drawn again at the next start, and only then", async () => {
 	const url = await demoDatabase();
 	const before = await rowsOf<Version>(url, VERSIONS);
 	expect(before.every((v) => v.file && v.model_svg.startsWith("<svg"))).toBe(true);

@@ -315,7 +315,7 @@ describe.each(Object.entries(ROUTES) as unknown as [Name, Route][])("%s", (name,
 	});
 });
 
-test("no reply to a student, of any call, holds what is mended by a cause", async () => {
+test("no reply to a student, of any call, holds the corrected text of a cause", async () => {
 	for (const who of ["a student of the class", "a student of another"] as const)
 		for (const { handIns } of (await callers[who].listWork({})).work)
 			for (const { id } of handIns) await callers[who].showHandIn({ params: { id } });

@@ -34,7 +34,7 @@ describe("signing in", () => {
 		});
 	});
 
-	test("what stands on a card may be typed without hyphens and accents, with capitals and spaces", async () => {
+	test("text from a card may be typed without hyphens and accents, with capitals and spaces", async () => {
 		const { classCode, signInName, passphrase } = student;
 		for (const body of [
 			{

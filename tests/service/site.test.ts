@@ -260,7 +260,7 @@ describe("signing in", () => {
 		await running.stop();
 	});
 
-	test("one's own passphrase is guessed no more often than at signing in", async () => {
+	test("the current passphrase can be guessed no more often than at sign-in", async () => {
 		const own = await site.teacher();
 		const guess = () => own.changePassphrase({ body: { now: "not-it-at-all", next: "a-long-passphrase-3" } });
 		for (let n = 0; n < 10; n++) await expect(guess()).rejects.toMatchObject({ code: "wrong-passphrase" });

@@ -36,7 +36,7 @@ const zipOf = (files: Record<string, string | Uint8Array>) =>
 		),
 	);
 
-test("each file is told whose it is, or why not, and nothing is handed in before that is seen", async () => {
+test("each file is listed with its student, or the reason for none, and nothing is handed in before that is confirmed", async () => {
 	const zip = zipOf({
 		"Nell Quay.nib.txt": "walk 1",
 		"Penha, Dario/buoy.txt": "walk 2",

@@ -71,7 +71,7 @@ describe("text of anybody in a terminal", () => {
 	};
 	const SHOWN = "a␛[31m<U+009B>2J␇␡<U+202E>b␍\tc\nd";
 
-	test("does nothing but stand there", () => expect(printed(() => print(HOSTILE))).toBe(SHOWN));
+	test("is plain text, without effect", () => expect(printed(() => print(HOSTILE))).toBe(SHOWN));
 
 	test("keeps our own colours, and none of its own", () => {
 		vi.stubEnv("NO_COLOR", undefined);

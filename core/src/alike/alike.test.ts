@@ -89,7 +89,7 @@ function unrolled(source: string): string {
 	);
 }
 
-test("in a class of thirty with ten copies all ten are found, and at most one pair besides", () => {
+test("in a class of thirty with ten copies all ten are found, and at most one other pair", () => {
 	const honest = Array.from({ length: 20 }, (_, i) => scene(i + 1));
 	const ways = [renamed, renumbered, reordered, unrolled];
 	const copies = Array.from({ length: 10 }, (_, i) => (ways[i % 4] as (s: string) => string)(honest[i * 2] as string));

@@ -13,7 +13,7 @@ test("a colour is the same written as name, numbers or code", () => {
 	expect(hsl(-120, 100, 50)).toBe(rgba(0, 0, 255));
 });
 
-test("what is no colour is none", () => {
+test("other texts aren't colours", () => {
 	for (const text of ["", "#12", "#ggg", "#1234567", "nocolour", "constructor", "__proto__", "toString"])
 		expect(parseColour(text)).toBeUndefined();
 });

@@ -18,7 +18,7 @@ test("a good file reads, with what it leaves out filled in", () => {
 	]);
 });
 
-describe("what is wrong is told with its line and path, and the nearest word", () => {
+describe("a mistake has its line and path, and the nearest word", () => {
 	const line = (part: string) => GOOD.split("\n").findIndex((l) => l.includes(part)) + 1;
 
 	test.each([
@@ -100,12 +100,12 @@ describe("what is wrong is told with its line and path, and the nearest word", (
 		expect(problemsOf(broken)).toEqual([`${shifted} ${message}`]);
 	});
 
-	test("a missing key is told at the place it belongs to", () => {
+	test("a missing key is reported at the place it belongs to", () => {
 		expect(problemsOf(GOOD.replace(/^title:.*\n/m, ""))).toEqual(["1 title: this is missing"]);
 	});
 });
 
-test("of the YAML reader's errors only the first is told: one broken character, one message", () => {
+test("of the YAML reader's errors only the first is reported: one broken character, one message", () => {
 	expect(problemsOf(GOOD.replace("[200, 150]", "[200, 150")).length).toBe(1);
 	expect(problemsOf(`${GOOD}\n  : : [`).length).toBe(1);
 });

@@ -22,7 +22,7 @@ describe("lines are put together where their ends meet two by two", () => {
 		expect([rest.length, made?.closed, made?.points.length, made?.entries]).toEqual([0, true, 3, [1, 2, 3]]);
 	});
 
-	test("a little apart, with the gap told", () => {
+	test("a little apart, with the gap measured", () => {
 		const [made] = assemble(
 			[line(1, [0, 0], [40, 0]), line(2, [40.5, 0], [0, 30]), line(3, [0, 30], [0, 0])],
 			onePaint,
@@ -51,7 +51,7 @@ describe("lines are put together where their ends meet two by two", () => {
 		expect(assemble([stray, ...triangle.slice(1)], onePaint, 1).every((o) => !o.closed)).toBe(true);
 	});
 
-	test("twenty thousand lines with one end in common take no time to speak of", () => {
+	test("twenty thousand lines with one end in common take little time", () => {
 		const many = Array.from({ length: 20_000 }, (_, i) => line(i, [0, 0], [1 + i, 7]));
 		expect(assemble(many, onePaint, 0.1)).toHaveLength(20_000);
 	});

@@ -111,7 +111,7 @@ describe("stars and spirals", () => {
 		expect(only(source)).toMatchObject({ kinds: ["star", "polygon"], points, step });
 	});
 
-	test("a star has one point up, and its turning is told from there", () => {
+	test("a star has one point up, and its rotation is measured from there", () => {
 		expect(only("star points 5 centre 100, 100 radius 50").rotation).toBe(0);
 		expect(only("star points 5 centre 100, 100 radius 50 turned 20").rotation).toBeCloseTo(20, 6);
 		expect(only("sheet 200, 200 origin centre\nstar points 5 centre 0, 0 radius 50 turned 20").rotation).toBeCloseTo(

@@ -123,7 +123,7 @@ test("rounded numbers are right: 70, 100, 70 with 135, 135 and 90 is a right iso
 	expect(triangle.fit).toBeGreaterThan(0);
 });
 
-test("an open walk is a polyline, one piece a line, and their ends are told", () => {
+test("an open walk is a polyline, one piece is a line, and both have their ends", () => {
 	expect(only("walk 50\nturn left 90\nwalk 50").kinds).toEqual(["polyline"]);
 	const line = only("face 45\nwalk 10\nwalk 10");
 	expect([line.kinds[0], figureData(line).rotation, line.sides.map(Math.round)]).toEqual(["line", 45, [20]]);
@@ -161,7 +161,7 @@ describe("strokes", () => {
 		]);
 	});
 
-	test("a loop that goes round too often is one figure with the overdrawing told", () => {
+	test("a loop with too many rounds is one figure with its overdrawing", () => {
 		const figure = only("repeat 10\n  walk 50\n  turn left 90\nend");
 		expect([figure.kinds[0], figure.overdrawn]).toEqual(["square", 1.5]);
 	});
@@ -192,7 +192,7 @@ test("a filled shape over the whole sheet before all others is paper; paper wipe
 	expect(kindsIn("circle centre 50, 50 radius 20\npaper white")).toEqual([]);
 });
 
-test("shapes of no size are told and not counted; a twin names the figure it lies on", () => {
+test("shapes without size are reported and not counted; a twin names the figure under it", () => {
 	const drawn = draw(
 		"rect corner 10, 10 size 0, 50\nline from 5, 5 to 5, 5\ncircle centre 50, 50 radius 20\ncircle centre 50, 50 radius 20",
 	);
@@ -201,7 +201,7 @@ test("shapes of no size are told and not counted; a twin names the figure it lie
 	expect(drawn.drawing.figures.map((f) => f.visible)).toEqual([0, 1]);
 });
 
-test("what is off the sheet is told by its share; a line's width over the edge isn't", () => {
+test("the share off the sheet is reported; a line's width over the edge isn't", () => {
 	expect(only("rect corner 380, 100 size 40, 40").onSheet).toBeCloseTo(0.5, 1);
 	expect(only("pen width 8\nrect corner 0, 0 size 40, 40").onSheet).toBe(1);
 	expect(draw("rect corner 900, 100 size 40, 40").state).toBe("off-the-sheet");

@@ -45,7 +45,7 @@ describe("shares seen come within a hundredth of the exact areas, for figures ab
 	});
 });
 
-test("how far across what is seen goes is told, small dots too", () => {
+test("the visible width is measured, of small dots too", () => {
 	expect(figures("dot at 50, 50 size 1")[0]?.seenAcross).toBeCloseTo(1, 6);
 	expect(
 		figures("pen none\nfill red\nrect corner 0, 0 size 100, 10\nfill blue\nrect corner 0, 0 size 60, 10")[0]
@@ -56,7 +56,7 @@ test("how far across what is seen goes is told, small dots too", () => {
 	).toMatchObject({ visible: 0, seenAcross: 0 });
 });
 
-describe("contrast is the ratio to what lies round most of a figure", () => {
+describe("contrast is the ratio to what surrounds most of a figure", () => {
 	const contrast = (source: string, i = 0) => figures(source)[i]?.contrast as number;
 	test("paper, and what is under it", () => {
 		expect(contrast("pen none\nfill black\ncircle centre 200, 150 radius 20")).toBeCloseTo(21, 5);
@@ -70,7 +70,7 @@ describe("contrast is the ratio to what lies round most of a figure", () => {
 		expect(contrast("pen none\nfill red\nrect corner 5, 5 size 90, 90")).toBeCloseTo(4, 1);
 	});
 
-	test("one that can hardly be told from its ground says so", () => {
+	test("a figure that is hard to see on its background has a low contrast", () => {
 		const [, disc] = figures(
 			"pen none\nfill navy\nrect corner 100, 100 size 200, 100\nfill #000085\ncircle centre 200, 150 radius 20",
 		);

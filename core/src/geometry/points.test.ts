@@ -14,7 +14,7 @@ test("area is positive anticlockwise where y grows upwards, and negative the oth
 	expect([signedArea(SQUARE), signedArea([...SQUARE].reverse())]).toEqual([400, -400]);
 });
 
-test("the middle of an area, and the mean of the corners where there is none", () => {
+test("the centre of an area, and the mean of the corners if there is no area", () => {
 	expect(centroid(SQUARE)).toEqual([20, 20]);
 	expect(
 		centroid([

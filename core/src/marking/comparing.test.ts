@@ -285,7 +285,7 @@ criteria:
 		expect(verdicts(spec("uses: pen up"), up)).toMatchObject({ it: "met" });
 		expect(verdicts(spec("uses: pen up"), `pen width 4\n${buoy}`)).toMatchObject({ it: "missed" });
 	});
-	test("a calculation in a condition is in the condition itself, and comparing is none", () => {
+	test("a calculation in a condition is in the condition itself, and a comparison isn't one", () => {
 		const when = (condition: string) => `let n = 3 + 4\nif ${condition}\n  ${buoy}\nend\n${buoy}`;
 		const asked = spec("calculation: { in: conditions, at least: 1 }");
 		expect(verdicts(asked, when("n mod 2 == 1"))).toMatchObject({ it: "met" });

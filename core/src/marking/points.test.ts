@@ -44,7 +44,7 @@ test("only full credit earns full points", () => {
 });
 
 describe("credit", () => {
-	test("all or nothing, unless said", () => {
+	test("all or nothing, by default", () => {
 		expect(score(judged({ id: "a", points: 2 }, { met: [true, false] }))).toEqual({ verdict: "missed", points: 0 });
 		expect(score(judged({ id: "a", points: 2 }, { met: [true, true] }))).toEqual({ verdict: "met", points: 2 });
 	});

@@ -47,7 +47,7 @@ describe("“nothing else” spares what is asked for without a name, up to its 
 			two: "met",
 			neat: "missed",
 		}));
-	test("what is at least so many may be more; what is only forbidden spares nothing", () => {
+	test("a minimum may be exceeded; what is only forbidden spares nothing", () => {
 		const more = spec.replace("exactly: 2", "at least: 2");
 		expect(verdicts(more, rect(80) + rect(200) + rect(300))).toEqual({ two: "met", neat: "met" });
 		const most = `${spec.replace("exactly: 2", "at most: 2")}

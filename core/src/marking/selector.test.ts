@@ -84,7 +84,7 @@ end
 gull(300, 40)
 circle centre 200, 200 radius 15`;
 
-describe("figures are chosen by how they stand among the others", () => {
+describe("figures are chosen by their relation to the others", () => {
 	test.each([
 		["the largest", { kind: "circle", pick: "largest" }, [2]],
 		["the two smallest", { kind: "circle", pick: "smallest", number: 2 }, [1, 3]],
@@ -158,7 +158,7 @@ describe("a colour word", () => {
 		expect(isColour(namedColour(paint) as number, word)).toBe(wanted);
 	});
 
-	test("no paint is none, and only none", () => {
+	test("no paint equals no paint only", () => {
 		expect([isColour(-1, "none"), isColour(-1, "red"), isColour(namedColour("red") as number, "none")]).toEqual([
 			true,
 			false,

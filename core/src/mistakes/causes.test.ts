@@ -134,7 +134,7 @@ describe("causes", () => {
 		expect(mark(source, exercise("sail")).causes).toEqual([]);
 	});
 
-	test("a program that one mend would make right is one change away", () => {
+	test("a program that one correction would make right is one change away", () => {
 		expect(isOneChangeAway(mark(SAIL, exercise("sail"), { causes: true }))).toBe(true);
 		const two = SAIL.replace("width 3", "width 9");
 		expect(isOneChangeAway(mark(two, exercise("sail"), { causes: true }))).toBe(false);

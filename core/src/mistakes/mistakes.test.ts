@@ -69,17 +69,17 @@ test.each(having("mend"))("%s: mended in the wrong program of its example it giv
 	expect(mended.length).toBeGreaterThan(0);
 });
 
-test("every mistake can be made, mended, or is noticed by a plain rule", () => {
+test("every mistake can be made, corrected, or is noticed by a plain rule", () => {
 	expect(MISTAKES.filter((m) => !m.make && !m.mend && !m.notice).map((m) => m.id)).toEqual([]);
 });
 
-test("one that is made can be mended, by itself or another one, unless that would write the answer in", () => {
+test("a mistake that is made can be corrected, by itself or another one, unless that would write the answer in", () => {
 	const ids = new Set(MISTAKES.filter((m) => m.mend).map((m) => m.id));
 	const unmended = MISTAKES.filter((m) => m.make && !m.mend && !m.mendedBy?.some((id) => ids.has(id)));
 	expect(unmended.map((m) => m.id)).toEqual(["left-out", "never-turns"]);
 });
 
-test("sentences name no mistake by its id, and those for students hold no mended text", () => {
+test("sentences name no mistake by its id, and those for students hold no corrected text", () => {
 	for (const { id, made: words, did, instead, asks } of MISTAKES) {
 		expect([words, did, instead, asks].filter((text) => id.includes("-") && text.includes(id))).toEqual([]);
 		expect(asks).not.toContain("{now}");

@@ -12,7 +12,7 @@ const rowsOf = ({ pen, rows }: Replay) =>
 	Array.from({ length: rows }, (_, i) => [...pen.slice(3 * i, 3 * i + 3)].map(Math.round));
 
 describe("the pen in a replay", () => {
-	test("stands in the middle of the sheet until it moves, wherever zero is", () => {
+	test("is at the centre of the sheet until it moves, wherever the origin is", () => {
 		const still = "fill red\ncircle centre 10, 10 radius 5\nwalk 20\n";
 		expect(rowsOf(replay(still))).toEqual([
 			[200, 150, 0],
@@ -56,7 +56,7 @@ describe("the pen in a replay", () => {
 	});
 });
 
-test("pauses are told with their rows and seconds, in loops and frames too", () => {
+test("pauses have their rows and seconds, in loops and frames too", () => {
 	const { pauses, lines, frames } = replay(
 		"walk 5\npause 0.5\nrepeat 2\n  walk 5\n  pause 2\nend\neach frame\n  walk 1\n  pause 0\n  if frame.number == 2\n    break\n  end\nend\n",
 	);

@@ -93,7 +93,7 @@ test("dots, arcs, polylines, stars and curves", () => {
 	]);
 });
 
-test("mirrored letters are mirrored about where they stand", () => {
+test("mirrored letters are mirrored about their own place", () => {
 	const found = svg('picture p size 40, 20\n  text "ab" at 10, 15 turned 30\nend\nlay mirrored(p) at 100, 100');
 	expect(found).toContain('transform="translate(110 105) rotate(30) scale(-1 1) translate(-110 -105)"');
 });

@@ -58,7 +58,7 @@ test("see-through paint hides nothing", () => {
 	expect(seen([rect(100, 100, 60, 60), glass], SHEET)[0]?.visible).toBe(1);
 });
 
-test("ten thousand discs on one another are told in a moment", () => {
+test("ten thousand discs on one another are resolved in a moment", () => {
 	const many = Array.from({ length: 10_000 }, () => disc(200, 150, 60));
 	const found = seen(many, SHEET);
 	expect(found[0]?.visible).toBe(0);

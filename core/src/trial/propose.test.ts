@@ -73,7 +73,7 @@ describe("proposals", () => {
 		).toMatchObject({ figures: {}, criterion: { of: "lamp" } });
 	});
 
-	test("without a figure speak of the whole", () => {
+	test("without a figure are about the whole", () => {
 		const groups = new Set(proposalsFor(file, null).map((p) => p.group));
 		expect([...groups]).toEqual(["The whole drawing", "The program", "Judged by people"]);
 	});

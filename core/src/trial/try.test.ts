@@ -79,7 +79,7 @@ ctx.strokeRect(50, 150, 240, 40);
 const CURLEW = new URL("../../../demo/curlew/", import.meta.url);
 
 describe.each(readdirSync(CURLEW).filter((n) => n.endsWith(".exercise.yaml")))("8 Curlew's %s", (name) => {
-	test("notices 95 in a hundred changed models, and punishes none that is drawn otherwise", () => {
+	test("notices 95 of a hundred changed models, and marks none down that is drawn another way", () => {
 		const trial = tryExercise(exerciseOf(readFileSync(new URL(name, CURLEW), "utf8")), LANGUAGES);
 		expect(trial.wrong).toEqual([]);
 		expect(trial.strength).toBeGreaterThanOrEqual(0.95);
@@ -101,7 +101,7 @@ describe.each(readdirSync(FOLDER).filter((n) => n.endsWith(".yaml")))("%s", (nam
 		]);
 	});
 
-	test("95 in a hundred typical mistakes noticed, and no model drawn otherwise is punished", () => {
+	test("95 of a hundred typical mistakes noticed, and no model drawn another way is marked down", () => {
 		const unseen = trial.alterations
 			.filter((a) => a.missed.length === 0 && a.free === null)
 			.map((a) => `${a.id}, line ${a.line}`);
@@ -130,7 +130,7 @@ test("what the brief leaves free isn't counted against an exercise", () => {
 	expect(trial.strength).toBe(1);
 });
 
-test("a criterion that asks for one way of drawing punishes the others", () => {
+test("a criterion that asks for one way of drawing marks the others down", () => {
 	const trial = tryExercise(
 		exerciseOf(
 			buoy.replace(
@@ -143,7 +143,7 @@ test("a criterion that asks for one way of drawing punishes the others", () => {
 	expect(trial.fairness).toBeLessThan(1);
 });
 
-describe("what is wrong with an exercise is told", () => {
+describe("mistakes of an exercise are reported", () => {
 	const of = (text: string) => tryExercise(exerciseOf(text)).wrong.map(trialProblem);
 
 	test.each([

@@ -4,7 +4,7 @@ import { compare, draw } from "../draw.ts";
 const told = (wanted: string, found: string) => compare(draw(wanted), draw(found));
 const BAND = "pen none\nfill navy\nrect corner 40, 100 size 200, 30";
 
-describe("what differs is told in the units of the sheet", () => {
+describe("differences are in units of the sheet", () => {
 	test.each([
 		["place, as seen", BAND, BAND.replace("40, 100", "40, 112"), ["The rect is 12 too low (line 3)."]],
 		["both ways", BAND, BAND.replace("40, 100", "37, 100"), ["The rect is 3 too far left (line 3)."]],
@@ -48,7 +48,7 @@ describe("what differs is told in the units of the sheet", () => {
 		if (sentences.length === 0) expect(said).toEqual([]);
 	});
 
-	test("one of several is named by its order, and one too many is told", () => {
+	test("one of several is named by its order, and one too many is reported", () => {
 		const discs = (xs: number[]) => xs.map((x) => `circle centre ${x}, 90 radius 20`).join("\n");
 		expect(told(discs([60, 160, 260]), discs([60, 171, 260]))).toEqual([
 			"The second circle is 11 too far right (line 2).",

@@ -63,7 +63,7 @@ describe("a student is held up", () => {
 		expect(stuckBy(row({ mets: [2, 2, 2], lastMet: ["one", "gold"] }))).toBeUndefined();
 	});
 
-	test("goes by the draft where it is newer, of which no mistake is known", () => {
+	test("uses the draft if it is newer, of which no mistake is known", () => {
 		const of = { mets: [1, 1, 1], lastMet: ["gold"], slip: "Look.", draftMet: ["one"] };
 		expect(stuckBy(row(of))?.criterion).toBe("One lamp");
 		const newer = stuckBy(row({ ...of, draftIsNewer: true }));

@@ -51,7 +51,7 @@ test("a call that waits for something holds nobody else up for long", async () =
 	await stuck;
 });
 
-test("many go in several calls of fifty at the most", async () => {
+test("many go in several calls of at most fifty", async () => {
 	const { ask, calls } = asking();
 	const asked = Array.from({ length: 120 }, (_, n) => n + 100);
 	expect(await Promise.all(asked.map(ask))).toEqual(asked.map((n) => n * 10));

@@ -93,7 +93,7 @@ describe("a student", () => {
 		expect(released.report).not.toBeNull();
 	});
 
-	test("sees of causes the place and the question, and nothing that is mended", () => {
+	test("sees of causes the place and the question, and nothing of the correction", () => {
 		const causes = handInData(parts()).report?.causes ?? [];
 		expect(causes.map((c) => c.id)).toEqual((report as ReportBody).causes?.map((c) => c.id));
 		expect(causes.length).toBeGreaterThan(0);

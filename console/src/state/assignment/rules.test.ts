@@ -15,7 +15,7 @@ describe("an assignment's rules", () => {
 		expect(onClock("2027-01-01T02:00:00Z", "America/Bogota")).toBe("2026-12-31T21:00");
 	});
 
-	test("are sent without what stands for nothing", () => {
+	test("are sent without empty values", () => {
 		expect(rulesBody(form)).not.toHaveProperty("title");
 		expect(rulesBody({ ...form, title: " Sails ", tries: 2.4, late: "reduced", latePercent: 25 })).toMatchObject({
 			title: "Sails",
@@ -54,7 +54,7 @@ describe("kept comments", () => {
 		expect(offered(kept, null).map((k) => k.words)).toEqual(["general", "other", "fits"]);
 	});
 
-	test("say what they speak of", () => {
+	test("name their subject", () => {
 		const page = {
 			report: { criteria: [{ id: "across", asks: "80 across" }], figures: [{ index: 2, sentence: "circle, red" }] },
 		} as never;

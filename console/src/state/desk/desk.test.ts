@@ -145,7 +145,7 @@ describe("what is written", () => {
 		expect(begin().draft.source).toBe("walk 1");
 	});
 
-	test("a version that isn't taken is put aside, ten at the most, and none twice or empty", () => {
+	test("a version that isn't chosen is kept, at most ten, and none twice or empty", () => {
 		const { draft } = begin();
 		for (let n = 2; n < 15; n++) draft.replace(`walk ${n}`);
 		draft.replace("walk 14");
@@ -155,7 +155,7 @@ describe("what is written", () => {
 		expect(draft.aside.length).toBe(10);
 	});
 
-	test("of two versions the one that isn't chosen is put aside", () => {
+	test("of two versions the one that isn't chosen is kept", () => {
 		const desk = begin();
 		desk.draft.write("mine");
 		const theirs = {

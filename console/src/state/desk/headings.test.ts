@@ -7,7 +7,7 @@ const of = (...criteria: readonly [string, string | null][]) =>
 		g.criteria.map((c) => c.id).join(""),
 	]);
 
-test("criteria stand under their headings, each heading once, in the order in which they come, and those without one never seem to belong to another", () => {
+test("criteria are under their headings, each heading once, in their order, and those without one never seem to belong to another", () => {
 	expect(of(["a", "The rays"], ["b", "The rays"], ["c", "The star"], ["d", null])).toEqual([
 		["The rays", "ab"],
 		["The star", "c"],

@@ -26,7 +26,7 @@ test("what isn't shown yet has no points and no first times", () => {
 	]);
 });
 
-test("where no points are shown, the tries that count are told, oldest first", () => {
+test("without points, the tries that count are listed, oldest first", () => {
 	const work = (title: string, at: string, counts = true) =>
 		({ exercise: { title }, handIns: [{ id: title, counts, handedInAt: at, points: null }] }) as unknown as Work;
 	expect(
@@ -34,7 +34,7 @@ test("where no points are shown, the tries that count are told, oldest first", (
 	).toEqual(["a", "b"]);
 });
 
-test("of each exercise the best try is told, of equal ones the first, whichever counts", () => {
+test("of each exercise the best try is shown, of equal ones the first, whichever counts", () => {
 	const tries = (title: string, ...earned: number[]) =>
 		({
 			exercise: { title },

@@ -77,7 +77,7 @@ describe("my work", () => {
 		]);
 	});
 
-	test("goes by the try that counts", () => {
+	test("uses the try that counts", () => {
 		expect(isDone(work("x", { handIns: [handIn(9, true), handIn(2, false)] }))).toBe(true);
 		expect(isDone(work("x", { handIns: [handIn(9, false), handIn(2, true)] }))).toBe(false);
 	});

@@ -58,7 +58,7 @@ describe("an edit", () => {
 		expect(changed(state, inserting(state, "width"))).toBe("walk width|\nturn 90");
 	});
 
-	test("puts a text in place of what is selected", () => {
+	test("replaces the selection with a text", () => {
 		const state = EditorState.create({ doc: "walk width", selection: { anchor: 5, head: 10 } });
 		expect(changed(state, inserting(state, "20"))).toBe("walk 20|");
 	});
@@ -258,7 +258,7 @@ describe("completion", () => {
 	});
 });
 
-test("statements, comments and strings are told apart for colouring, names aren't", () => {
+test("statements, comments and strings have different colours, names don't", () => {
 	const state = stateOf(HULL, nibLanguage);
 	const pieces: [string, string][] = [];
 	syntaxTree(state).iterate({

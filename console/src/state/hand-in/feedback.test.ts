@@ -40,7 +40,7 @@ describe("feedback on criteria", () => {
 		expect(shown([criterion("b", "met")])).toEqual([["Met", "b", false]]);
 	});
 
-	test("goes by what a teacher decided", () => {
+	test("uses what a teacher decided", () => {
 		const waits = criterion("w", "not-judged", { waits: "teacher" });
 		expect(shown([waits])).toEqual([["Your teacher will look at this", "w", false]]);
 		expect(shown([waits], [decided("w", { judged: 2 })])).toEqual([["Met", "w", false]]);

@@ -281,7 +281,7 @@ describe("points", () => {
 		expect([adjusted(marking), lastNote()?.says]).toEqual([null, "The criterion has 2 points."]);
 	});
 
-	test("are given by judging, and the page is fetched anew", async () => {
+	test("are given by judging, and the page is fetched again", async () => {
 		const marking = await open();
 		await marking.judge("closed", 2);
 		expect(calls.slice(-2)).toEqual(["judge h1 closed", "showHandIn h1"]);

@@ -20,7 +20,7 @@ describe("the grid", () => {
 		expect(gridOf({ width: 400, height: 300, origin: "top left" }).down.find((l) => l.label === 100)?.at).toBe(100);
 	});
 
-	test("a point of the picture is told in the sheet's coordinates", () => {
+	test("a point of the picture is converted to the sheet's coordinates", () => {
 		expect(sheetPoint({ width: 400, height: 300, origin: "centre" }, 250, 50)).toEqual({ x: 50, y: 100 });
 		expect(sheetPoint({ width: 400, height: 300, origin: "bottom left" }, 250, 50)).toEqual({ x: 250, y: 250 });
 	});

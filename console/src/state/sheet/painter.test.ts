@@ -167,7 +167,7 @@ describe("a drawing in the making", () => {
 		expect(shapes).toBe(all.shapes - goes(DOTS, undefined, 0).shapes);
 	});
 
-	test("going back paints all of it anew", () => {
+	test("going back paints everything again", () => {
 		expect(goes(DOTS, DOTS.rows - 1, 0)).toEqual({ papers: 1, shapes: goes(DOTS, undefined, 0).shapes });
 	});
 

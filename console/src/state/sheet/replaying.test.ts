@@ -21,7 +21,7 @@ function until(replaying: Replaying, row: number): number {
 }
 
 describe("a replay", () => {
-	test("plays so many steps a second, and stops at its end", () => {
+	test("plays the chosen number of steps a second, and stops at its end", () => {
 		const r = playing("repeat 20\n  walk 5\nend\n");
 		expect(r.speed).toBe(10);
 		expect(Math.abs(until(r, 10) - 1_000)).toBeLessThanOrEqual(20);

@@ -58,7 +58,7 @@ describe("pictures of many programs", () => {
 		expect([drawn.of("repeat"), drawn.of("walk 2")]).toEqual([undefined, "walk 2"]);
 	});
 
-	test("are forty at the most of one list", async () => {
+	test("are at most forty of one list", async () => {
 		const drawn = new Drawn(runs.runner);
 		drawn.draw(Array.from({ length: 60 }, (_, n) => `walk ${n}`));
 		await runs.goOn(70);

@@ -88,7 +88,7 @@ describe("while it moves", () => {
 		expect(viewport.moved).toMatch(/^translate\(-.*px, 0px\) scale\(1\)$/);
 	});
 
-	test("they are laid anew where they would show an edge, and no more often than eight times a second", () => {
+	test("they are painted again if they would show an edge, and at most eight times a second", () => {
 		viewport.zoom(4);
 		said = [];
 		viewport.shift(50, 0);
@@ -100,7 +100,7 @@ describe("while it moves", () => {
 		expect(said).toEqual(["lay"]);
 	});
 
-	test("they are laid anew where they would grow blurred", () => {
+	test("they are painted again if they would become blurred", () => {
 		viewport.zoom(1.2, { x: 0, y: 0 }, true);
 		expect(said).toEqual([]);
 		viewport.zoom(1.6, { x: 0, y: 0 }, true);

@@ -150,7 +150,7 @@ describe("keeping what is written", () => {
 });
 
 describe("what was saved from another place", () => {
-	test("stands beside what is written here; nothing is sent until one of them is taken", async () => {
+	test("is shown beside what is written here; nothing is sent until one of them is chosen", async () => {
 		service.text = "theirs";
 		service.revision = 9;
 		write("mine");
@@ -172,7 +172,7 @@ describe("what was saved from another place", () => {
 		expect([keeping.theirs, keeping.saved, keeping.revision]).toEqual([undefined, "saved", 10]);
 	});
 
-	test("is told with the time of what this browser kept, when that is opened again", () => {
+	test("has the time of what this browser kept, when that is opened again", () => {
 		keepHere(PLACE, "mine", 2, "2026-11-26T08:00:00.000Z");
 		const again = begin();
 		expect(again.kept).toEqual({ content: "mine", revision: 2, at: "2026-11-26T08:00:00.000Z" });

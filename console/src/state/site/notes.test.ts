@@ -21,7 +21,7 @@ describe("notes at the foot of the page", () => {
 		expect(says(notes)).toEqual([]);
 	});
 
-	test("are three at the most, the newest", () => {
+	test("are at most three, the newest", () => {
 		const notes = new Notes();
 		for (const word of ["a", "b", "c", "d"]) notes.say(word);
 		expect(says(notes)).toEqual(["b", "c", "d"]);

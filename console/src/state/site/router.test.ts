@@ -55,7 +55,7 @@ describe("the router", () => {
 		expect([pushed, router.place]).toEqual([["/classes/7"], { page: "class", params: { id: "7" } }]);
 	});
 
-	test("shows the same page anew where its query is another one", () => {
+	test("shows the same page again if its query is a different one", () => {
 		const router = new Router();
 		router.go("/exercises?shelf=ours");
 		const { turn } = router;

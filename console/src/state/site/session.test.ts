@@ -120,7 +120,7 @@ describe("a session that ends", () => {
 		expect(said).toEqual([null, "a", null]);
 	});
 
-	test("isn't asked of nobody", async () => {
+	test("isn't fetched without a user", async () => {
 		const session = beginning({ listClasses: refused(401, "not-signed-in", "Sign in.") });
 		await api.listClasses({}).catch(() => undefined);
 		expect(session.ended).toBe(false);

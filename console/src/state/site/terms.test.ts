@@ -2,7 +2,7 @@ import { describe, expect, test } from "vitest";
 import { meaningOf, termsInHtml, withTerms } from "./terms.ts";
 
 describe("words of drawing", () => {
-	test("are found where they stand, each once, longer ones first, in any number", () => {
+	test("are found in the text, each once, longer ones first, singular and plural", () => {
 		expect(withTerms("A right angle, then another angle; its corners, a Corner.")).toEqual([
 			{ text: "A ", term: null },
 			{ text: "right angle", term: "right angle" },

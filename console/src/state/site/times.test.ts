@@ -1,7 +1,7 @@
 import { expect, test } from "vitest";
 import { fromNow } from "./times.ts";
 
-test("times are told from now", () => {
+test("times are relative to now", () => {
 	const now = Date.UTC(2026, 0, 10, 12);
 	expect(fromNow("2026-01-12T12:00:00Z", now)).toBe("in 2 days");
 	expect(fromNow("2026-01-10T09:00:00Z", now)).toBe("3 hours ago");

@@ -163,7 +163,7 @@ describe("what a caller brings", () => {
 		expect(said(d).at(-1)).toBe("Ada 9 null usual");
 	});
 
-	test("values in place of the program's own", async () => {
+	test("values instead of the program's own", async () => {
 		const source = 'const size = 20;\nlet colour = "red";\nctx.fillRect(10, 10, size, size);';
 		expect((await drawn(source, { given: { size: 60 } })).drawing.figures[0]?.width).toBe(60);
 		expect(language.read(HEAD + source).givenProblem({ other: 3 })?.wanted).toBeUndefined();

@@ -83,17 +83,17 @@ test("every code with words has a case, and every case has words", () => {
 	expect([...cases].filter((code) => !PROBLEM_CODES.includes(code))).toEqual([]);
 });
 
-test("one mistake a line is told, and reading goes on", () => {
+test("one mistake a line is reported, and reading goes on", () => {
 	const reading = read("wlak 5\nwalk 5 6 7\nlet = 3\nfill red");
 	expect(reading.ok ? [] : reading.problems.map((p) => p.place.line)).toEqual([1, 2, 3]);
 });
 
-test("an unknown name is told once, however often it stands there", () => {
+test("an unknown name is reported once, however often it occurs", () => {
 	const reading = read("walk far\nwalk far\nwalk far");
 	expect(reading.ok ? [] : reading.problems.length).toBe(1);
 });
 
-test("no more than fifty mistakes are told", () => {
+test("at most fifty mistakes are reported", () => {
 	const reading = read("wlak 5\n".repeat(80));
 	expect(reading.ok ? 0 : reading.problems.length).toBe(50);
 });

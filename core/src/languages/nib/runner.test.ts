@@ -71,7 +71,7 @@ describe("values", () => {
 		expect(printed(`print ${value}`)).toEqual([wanted]);
 	});
 
-	test("and, or work out their right side only where it matters", () => {
+	test("and, or evaluate their right side only if it matters", () => {
 		expect(
 			printed("let x = 0\nif x == 0 or 1 / x > 2\n  print 1\nend\nif x != 0 and 1 / x > 2\n  print 2\nend"),
 		).toEqual(["1"]);
@@ -96,7 +96,7 @@ describe("names and blocks", () => {
 		expect(printed("routine f(a, b = a * 2)\n  return a + b\nend\nprint f(1), f(1, 1)")).toEqual(["3 2"]);
 	});
 
-	test("for includes both ends, counts in steps that add up exactly, and makes no pass where there is none", () => {
+	test("for includes both ends, counts in steps that add up exactly, and makes no pass over an empty range", () => {
 		expect(printed("for i from 1 to 3\n  print i\nend")).toEqual(["1", "2", "3"]);
 		expect(printed("let n = 0\nfor i from 0 to 1 by 0.1\n  n = n + 1\nend\nprint n")).toEqual(["11"]);
 		expect(printed("for i from 3 to 1 by -1\n  print i\nend")).toEqual(["3", "2", "1"]);

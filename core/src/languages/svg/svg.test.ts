@@ -117,7 +117,7 @@ describe("the sheet", () => {
 		expect(size('width="10cm" height="50%"')[0]).toBeCloseTo(377.95, 2);
 	});
 
-	test("of an exercise is used in place of another, which is remarked", () => {
+	test("of an exercise replaces another one, with a remark", () => {
 		const other = sheetOf('width="200" height="150" viewBox="0 0 200 150"', { sheet: SHEET });
 		expect([other.tape.sheet, other.remarks.map((r) => r.code)]).toEqual([SHEET, ["sheet-overruled"]]);
 	});

@@ -46,7 +46,7 @@ describe("both spellings are read", () => {
 	});
 });
 
-describe("phrases stand in any order", () => {
+describe("phrases may come in any order", () => {
 	test.each([
 		["rect size 30, 20 corner 10, 10", [10, 10, 40, 30]],
 		["rect turned 90 corner 10, 10 size 30, 20", [15, 5, 35, 35]],
@@ -58,7 +58,7 @@ describe("phrases stand in any order", () => {
 	});
 });
 
-test("a statement's value may stand in brackets", () => {
+test("a statement's value may be in brackets", () => {
 	expect(box(figures("walk(50)")[0])).toEqual([200, 150, 250, 150]);
 	expect(box(figures("turn left(360 / 4)\nwalk (20)")[0])).toEqual([200, 130, 200, 150]);
 	expect(messagesOf(draw('print("hi")').tape).map((m) => m.text)).toEqual(["hi"]);
@@ -89,7 +89,7 @@ test("rounding above half the shorter side counts as that half", () => {
 	expect([rect?.kinds, rect?.rounding]).toEqual([["rounded-rect"], 20]);
 });
 
-test("text stands in the fill's colour, or in the pen's where there is no fill", () => {
+test("text has the fill's colour, or the pen's if there is no fill", () => {
 	expect(figures('pen colour red\ntext "a" at 50, 50')[0]?.fill).toBe(0xff0000ff);
 	expect(figures('pen colour red\nfill blue\ntext "a" at 50, 50')[0]?.fill).toBe(0x0000ffff);
 	expect(figures('pen none\ntext "a" at 50, 50')).toEqual([]);
