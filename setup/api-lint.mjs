@@ -33,7 +33,7 @@ for (const [path, methods] of Object.entries(document.paths)) {
 // Every example is a valid request, and every route with a JSON body has one unless all its fields are optional.
 for (const [name, { body, reply }] of Object.entries(EXAMPLES)) {
 	const route = ROUTES[name];
-	if (!route) problems.push(`there is an example of ${name}, which is no route`);
+	if (!route) problems.push(`there is an example of ${name}, which isn't a route`);
 	else {
 		if (body !== undefined && !route.body.safeParse(body).success)
 			problems.push(

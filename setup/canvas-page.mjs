@@ -65,6 +65,6 @@ export const canvasPage = () =>
 		),
 		"## Words\n",
 		words(CANVAS_HELP, "js").join("\n"),
-		"## What is said of mistakes\n",
+		"## Messages\n",
 		mistakes("canvas-problems.yaml").join("\n"),
 	].join("\n");

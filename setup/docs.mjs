@@ -63,7 +63,7 @@ function messages() {
 				const { message, line, fix } = told(c);
 				return `| \`${c.code}\` | <pre>${cell(c.source)}</pre> | line ${line}: ${cell(message)} | ${fix ? "yes" : ""} |`;
 			});
-		return ["| code | a program | what is said of it | fix |", "|---|---|---|---|", ...rows].join("\n");
+		return ["| code | a program | message | fix |", "|---|---|---|---|", ...rows].join("\n");
 	};
 	const shown = new Set(cases.map((c) => c.code));
 	const others = PROBLEM_CODES.filter((c) => !shown.has(c)).map((c) => `- \`${c}\``);

@@ -31,7 +31,7 @@ export function mistakes(file) {
 				(c) =>
 					`| \`${c.code}\` | ${code(c.source.slice(0, 200))} | ${cell(c.says)} | ${c.fixed === undefined && c.whole === undefined ? "" : "yes"} |`,
 			);
-		return `### ${title}\n\n| code | a program | what is said of it | fix |\n|---|---|---|---|\n${rows.join("\n")}\n`;
+		return `### ${title}\n\n| code | a program | message | fix |\n|---|---|---|---|\n${rows.join("\n")}\n`;
 	});
 }
 
@@ -39,7 +39,7 @@ export function mistakes(file) {
 export function compared(file, names, isUsed) {
 	const programs = example(file).map((p) => p.source ?? p.whole);
 	const rows = names.map((name) => `| \`${name}\` | ${programs.filter((p) => isUsed(p, name)).length} |`);
-	return `${programs.length} programs are drawn by a test in Chromium and by us: at most 0.5 % of the pixels of each may differ.\n\n| recorded | compared programs that use it |\n|---|---|\n${rows.join("\n")}\n`;
+	return `${programs.length} programs are compared with Chromium by a test: at most 0.5 % of the pixels of each may differ.\n\n| recorded | compared programs that use it |\n|---|---|\n${rows.join("\n")}\n`;
 }
 
 /** What checks of the source count in each language: a test marks every program. */

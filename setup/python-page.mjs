@@ -37,7 +37,7 @@ An exercise has \`language: python\`, or \`languages: [python, nib]\` if student
 - **Phrases** are keyword arguments: \`circle(centre=(200, 150), diameter=80)\`. Places and sizes are pairs. \`from\` is
   a word of Python itself, so it is written \`from_\`. \`color\` and \`center\` work too.
 - **Colours** are text: names like \`"gold"\`, codes like \`"#ffd700"\`, or the results of \`rgb(…)\` and \`hsl(…)\`.
-  \`None\` is no colour.
+  \`None\` means no colour.
 - **Blocks**: \`with area():\`, \`@picture\` or \`@picture(size=(W, H))\` above a function, \`@each_frame\`
   above another.
 - **The pen** can be read: \`pen.x\`, \`pen.y\`, \`pen.facing\`, \`pen.colour\` and so on; \`sheet.width\`,
@@ -81,6 +81,6 @@ export const pythonPage = () =>
 		twins(),
 		"## Words\n",
 		words(PYTHON_HELP, "python").join("\n"),
-		"## What is said of mistakes\n",
+		"## Messages\n",
 		mistakes("python-problems.yaml").join("\n"),
 	].join("\n");

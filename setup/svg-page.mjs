@@ -52,6 +52,6 @@ export const svgPage = () =>
 		),
 		"## Words\n",
 		words(SVG_HELP, "xml").join("\n"),
-		"## What is said of mistakes\n",
+		"## Messages\n",
 		mistakes("svg-problems.yaml").join("\n"),
 	].join("\n");

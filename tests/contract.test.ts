@@ -97,7 +97,7 @@ describe("the client", () => {
 		expect([error.status, error.code, error.message]).toEqual([409, "closed", "This assignment is closed."]);
 	});
 
-	test("tells an answer that is no problem document by its status", async () => {
+	test("tells an answer that isn't a problem document by its status", async () => {
 		const error = await caught(answering(502, "<html>", "text/html").whoAmI({}));
 		expect([error.status, error.code, error.message]).toEqual([502, "unknown", "The service answered 502."]);
 	});

@@ -1,7 +1,7 @@
 #!/usr/bin/env node
 import { main } from "../dist/bundle/index.js";
 
-// Whoever reads the output may stop reading, as head does: that is no error.
+// Whoever reads the output may stop reading, as head does: that isn't an error.
 process.stdout.on("error", (error) => {
 	if (error.code === "EPIPE") process.exit(0);
 	throw error;

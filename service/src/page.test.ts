@@ -44,7 +44,7 @@ describe("a cursor", () => {
 
 	test.each([
 		["isn't base64url of JSON", "%%%"],
-		["is no list", encoded({ id: ID })],
+		["isn't a list", encoded({ id: ID })],
 		["holds too many parts", encoded([ID, "a", "b"])],
 		["holds a number", encoded([ID, 1])],
 		["has no id", encoded(["1; DROP TABLE accounts", "a"])],

@@ -17,7 +17,7 @@ test("U+0000 is reported with its place, the first one first", () => {
 });
 
 test.each(["\u0000", "\ud800", "a\udc00b"])("a name %j is told by what holds it", (name) => {
-	expect(readText({ answers: { [name]: 1 } })).toEqual({ path: "answers", message: "holds a name that is no text" });
+	expect(readText({ answers: { [name]: 1 } })).toEqual({ path: "answers", message: "holds a name that isn't text" });
 });
 
 test("half a pair of surrogates becomes U+FFFD, wherever it is", () => {

@@ -22,7 +22,7 @@ export function readText(read: unknown, put: (text: string) => void = () => unde
 		} else if (typeof value === "object" && value !== null && !ArrayBuffer.isView(value)) {
 			const object = value as Record<string, unknown>;
 			for (const [name, part] of Object.entries(object).reverse()) {
-				if (name.includes("\u0000") || !name.isWellFormed()) return { path, message: "holds a name that is no text" };
+				if (name.includes("\u0000") || !name.isWellFormed()) return { path, message: "holds a name that isn't text" };
 				const put = (text: string) => {
 					object[name] = text;
 				};

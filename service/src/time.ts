@@ -15,8 +15,8 @@ export function isZone(zone: string): boolean {
 /** Refuses what isn't a time zone. */
 export function refuseZone(zone: string): void {
 	if (!isZone(zone))
-		throw new Refusal("bad-request", `${zone} is no time zone of the IANA database; Europe/Lisbon is one.`, [
-			{ path: "zone", message: "is no time zone" },
+		throw new Refusal("bad-request", `${zone} isn't a time zone of the IANA database; Europe/Lisbon is one.`, [
+			{ path: "zone", message: "isn't a time zone" },
 		]);
 }
 
@@ -35,7 +35,7 @@ export function instantOf(text: string, zone: string): Date {
 	try {
 		at = Temporal.PlainDateTime.from(text).toZonedDateTime(zone, { disambiguation: "later" }).epochMilliseconds;
 	} catch {
-		throw new Refusal("bad-request", `${text} is no time in ${zone}.`);
+		throw new Refusal("bad-request", `${text} isn't a time in ${zone}.`);
 	}
 	if (at > LAST_INSTANT) throw new Refusal("bad-request", `${text} in ${zone} is after the year 9999.`);
 	return new Date(at);

@@ -242,7 +242,7 @@ describe("exercise", () => {
 		expect(out).toMatch(
 			/^wrong\.exercise\.yaml:21:\d+: criteria\[0\]\.exactley: "exactley" isn't known here; did you mean "exactly"\?$/m,
 		);
-		expect(out).toMatch(/"rde" is no colour/);
+		expect(out).toMatch(/"rde" isn't a colour/);
 		expect((await markpen("exercise", "read", BUOY)).out).toMatch(/reads: Mooring buoy, 13 criteria\.$/m);
 	});
 

@@ -323,7 +323,7 @@ describe("check", () => {
 		expect(summary).toMatchObject({ files: 3, allMet: 1, earned: 31 });
 	});
 
-	test("an unreadable program says where, and is no crash", async () => {
+	test("an unreadable program says where, and isn't a crash", async () => {
 		const { code, out } = await markpen("check", "broken.nib.txt", "--exercise", EXERCISE);
 		expect(code).toBe(1);
 		expect(out).toContain("broken.nib.txt:1:1: error: There is no statement “wlak”.");

@@ -40,7 +40,7 @@ test("an unclosed tag and an unknown colour have their place; elements and colou
 	await page.getByTestId("problem").filter({ hasText: "“circle” is never closed." }).waitFor();
 	await editor(page).fill(BEACON_SVG.replace('"gold"', '"glod"'));
 	await run(page);
-	await page.getByTestId("remark").filter({ hasText: "Line 2: “glod” is no colour" }).waitFor();
+	await page.getByTestId("remark").filter({ hasText: "Line 2: “glod” isn't a colour" }).waitFor();
 	await editor(page).fill('<svg xmlns="http://www.w3.org/2000/svg">\n');
 	await editor(page).click();
 	await page.keyboard.press("Control+End");

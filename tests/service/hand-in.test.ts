@@ -108,7 +108,7 @@ describe("what is refused", () => {
 		).rejects.toMatchObject({ status: 413 });
 	});
 
-	test("a character that is no text", async () => {
+	test("a character that isn't text", async () => {
 		const work = await workOn(student, "Sail");
 		await expect(student.handIn({ params: placeOf(work), body: { source: "walk 5\u0000" } })).rejects.toMatchObject({
 			status: 400,
@@ -178,7 +178,7 @@ test("what comes in at once is taken together, and each call is answered for its
 		);
 	const [first, second, third] = others as [Client, Client, Client];
 	const answers = await Promise.all([
-		// One tries more often than it may, one repeats itself, one brings what is no text, one is nobody's here.
+		// One tries more often than it may, one repeats itself, one brings what isn't text, one is nobody's here.
 		...Array.from({ length: 7 }, (_, n) => ask(first, `walk ${n}`)),
 		...Array.from({ length: 3 }, () => ask(second, "walk 1", "the same")),
 		ask(third, "walk \u0000"),

@@ -384,7 +384,7 @@ test("a change asked for by a page of another site is refused", async () => {
 	expect((await post(site.address)).status).toBe(401);
 });
 
-test("a session that has ended is no session; a closed account has none", async () => {
+test("a session that has ended isn't a session; a closed account has none", async () => {
 	const client = await site.student();
 	await site.rows("UPDATE sessions SET ends_at = now()");
 	await expect(client.whoAmI({})).rejects.toMatchObject({ code: "signed-out" });

@@ -115,7 +115,7 @@ async function run(text: string): Promise<{ code?: string; rows: Record<string, 
 test("every statement runs; with nulls alone, what isn't allowed is refused by a constraint and by nothing else", async () => {
 	const failed: string[] = [];
 	for (const { statement, file } of MADE) {
-		// A notification has a channel, which is no constraint of ours.
+		// A notification has a channel, which isn't a constraint of ours.
 		if (statement.text.includes("pg_notify")) continue;
 		const { code } = await run(statement.text);
 		if (code !== undefined && !code.startsWith("23")) failed.push(`${code} ${file}: ${first(statement.text)}`);

@@ -63,7 +63,7 @@ test("each file is listed with its student, or the reason for none, and nothing 
 		"Ann Ray/first.txt": "leaves out: Left out: another file of the same student is named for the exercise.",
 		"Ann Ray/mooring-buoy.txt": "hands in: Handed in for Ann Ray, told by the name.",
 		"nell quay empty.txt": "leaves out: Left out: it is empty.",
-		"picture of Uma.png": "leaves out: Left out: it is no text in UTF-8.",
+		"picture of Uma.png": "leaves out: Left out: it isn't text in UTF-8.",
 	});
 	expect((await teacher.showAssignment({ params: { id: assignment } })).handIns).toEqual([]);
 

@@ -98,7 +98,7 @@ export function nameOf(colour: Rgba): string {
 	return chroma > 0.23 ? `vivid ${family}` : family;
 }
 
-/** A colour code in words too: "light red #e66a6a"; as it is where it is no colour. */
+/** A colour code in words too: "light red #e66a6a"; as it is where it isn't a colour. */
 export function colourWords(code: string): string {
 	const colour = codedColour(code);
 	return colour === undefined ? code : `${nameOf(colour)} ${code}`;

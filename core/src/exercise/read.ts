@@ -197,7 +197,7 @@ function readFile<T>(
 				problems: noText.slice(0, MAX_PROBLEMS).map((o) => ({
 					...placeAt(o),
 					path: "",
-					message: "this holds a character that is no text: U+0000, or half of one",
+					message: "this holds a character that isn't text: U+0000, or half of one",
 				})),
 			};
 		value = document.toJS({ maxAliasCount: 20 });

@@ -56,7 +56,7 @@ criteria:
 		const report = marked(spec("measure, what: width, same: true"), three([40, 80, 60]));
 		expect(report.criteria[0]).toMatchObject({ verdict: "missed" });
 	});
-	test("one alone is no comparison", () =>
+	test("one alone isn't a comparison", () =>
 		expect(
 			marked(spec("measure, what: width, same: true"), "fill red\ncircle centre 60, 100 diameter 40").criteria[0],
 		).toMatchObject({ verdict: "missed", sentence: "Only 1 of the 3 figures found." }));
@@ -260,7 +260,7 @@ describe("likeness", () => {
 		expect(verdict(`paper navy\n${round}`, round)).toBe("missed");
 		expect(verdict(`paper navy\n${round}`, round, ", ignoring: [paper]")).toBe("met");
 	});
-	test("a square is no disc, even of its colour and size", () => {
+	test("a square isn't a disc, even of its colour and size", () => {
 		expect(
 			verdict(round.replace("circle centre 200, 150 diameter 120", "rect centre 200, 150 size 120, 120"), round),
 		).toBe("missed");

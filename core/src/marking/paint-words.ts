@@ -11,7 +11,7 @@ export const colourWord = z
 	.string()
 	.refine((word) => word === "none" || FAMILIES.includes(word as Family) || parseColour(word) !== undefined, {
 		error: (issue) =>
-			`"${String(issue.input)}" is no colour: give a family (${FAMILIES.join(", ")}), a CSS name or a code like #c81e1e`,
+			`"${String(issue.input)}" isn't a colour: give a family (${FAMILIES.join(", ")}), a CSS name or a code like #c81e1e`,
 	});
 
 /** Whether a paint is the colour that a word asks for. */

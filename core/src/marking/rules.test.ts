@@ -90,7 +90,7 @@ criteria:
 		["two reds that differ much and a blue", discs("#ffb0b0", "#8b0000", "blue"), "", "met"],
 		["shades that look alike", discs("#ff0000", "#f80808", "blue"), "", "missed"],
 		["the same shades, as far apart as the exercise says", discs("#ff0000", "#e01010", "blue"), ", apart: 1", "met"],
-		["no fill is no colour", discs("red", "none", "blue"), "", "missed"],
+		["no fill isn't a colour", discs("red", "none", "blue"), "", "missed"],
 	])("%s", (_, program, more, wanted) => expect(verdicts(spec(more), program)).toEqual({ three: wanted }));
 });
 

@@ -2,7 +2,7 @@ import { type LineStyle, PLAIN_LINE } from "../tape/layout.ts";
 import { FONT_FAMILY } from "../tape/lettering.ts";
 import type { Picture, PictureGradient, PictureShape } from "./picture.ts";
 
-/** A figure that can be pointed at: its outline as a path, and what is said of it. */
+/** A figure that can be pointed at: its outline as a path, and message. */
 export interface PointedFigure {
 	readonly index: number;
 	readonly outline: string;

@@ -55,7 +55,7 @@ export interface Comparing {
  * How much two pictures agree, 0 to 1: the smaller of two shares. The one is of what is painted in either, the part
  * that finds its like in the other, in the same cell or one beside it; where the papers differ, all that is painted in
  * neither disagrees. The other is of the edges in either, the part that has an edge nearby in the other, so that a
- * square is no disc. 1 where both are empty.
+ * square isn't a disc. 1 where both are empty.
  */
 export function likenessOf(a: Cells, b: Cells, { same, papers }: Comparing): number {
 	const known = new Map<string, boolean>();

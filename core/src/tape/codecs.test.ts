@@ -110,7 +110,7 @@ test("lines that aren't a tape's are refused with their number", () => {
 	expect(why(() => tapeFromLines(""))).toBe("Line 1 of this tape isn't an object in JSON.");
 	expect(whyNot(0, "{}")).toBe("This isn't a tape.");
 	expect(whyNot(1, "[1")).toBe("Line 2 of this tape isn't an object in JSON.");
-	expect(whyNot(1, '{"kind":"constructor","at":[]}')).toBe("Line 2 of this tape is no entry.");
+	expect(whyNot(1, '{"kind":"constructor","at":[]}')).toBe("Line 2 of this tape isn't an entry.");
 	expect(whyNot(2, '{"kind":"dot","line":1,"step":0,"frame":0,"style":0,"call":0,"at":[1,2]}')).toBe(
 		"This isn't a tape: entry 2: a dot doesn't have 2 coordinates.",
 	);

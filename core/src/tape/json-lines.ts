@@ -62,14 +62,14 @@ export function tapeFromLines(text: string): Tape {
 			typeof entry.kind === "string" && Object.hasOwn(ENTRY, entry.kind)
 				? ENTRY[entry.kind as keyof typeof ENTRY]
 				: undefined;
-		if (kind === undefined || !Array.isArray(entry.at)) throw new NoTape(`Line ${i + 2} of this tape is no entry.`);
+		if (kind === undefined || !Array.isArray(entry.at)) throw new NoTape(`Line ${i + 2} of this tape isn't an entry.`);
 		columns.kind[i] = kind;
 		columns.at[i] = coords.length;
 		for (const name of ["line", "step", "style", "call"] as const)
 			columns[name][i] = whole(entry[name], 0xffffffff, name, i + 2);
 		columns.frame[i] = whole(entry.frame, 0xffff, "frame", i + 2);
 		for (const value of entry.at) {
-			if (typeof value !== "number") throw new NoTape(`Line ${i + 2} of this tape has a coordinate that is no number.`);
+			if (typeof value !== "number") throw new NoTape(`Line ${i + 2} of this tape has a coordinate that isn't a number.`);
 			coords.push(value);
 		}
 	}

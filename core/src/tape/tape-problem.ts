@@ -116,7 +116,7 @@ function entryProblem(tape: Tape, i: number): string | undefined {
 	if (from > to || to > tape.coords.length || (i === 0 && from !== 0)) return "its coordinates lie outside the tape";
 	const style = tape.styles[tape.style[i] as number];
 	if (!style) return "its style is missing";
-	if (style.clip !== undefined && tape.kind[style.clip - 1] !== ENTRY.clip) return "what it is cut by is no clip";
+	if (style.clip !== undefined && tape.kind[style.clip - 1] !== ENTRY.clip) return "what it is cut by isn't a clip";
 	if (style.clip !== undefined && style.clip - 1 >= i) return "what it is cut by comes later";
 	const call = tape.call[i] as number;
 	if (call > i || (call > 0 && tape.kind[call - 1] !== ENTRY.callBegin)) return "its call is missing";

@@ -19,9 +19,9 @@ const owner = (v: string | number | undefined) => (v === "=" ? "the name before 
 
 /** Why a line's drawing is invisible. */
 const NOTHING: Readonly<Record<string, string>> = {
-	paint: "What this line draws has no outline and no fill, so it can't be seen.",
-	size: "What this line draws has no size, so it can't be seen.",
-	sheet: "What this line draws is off the sheet.",
+	paint: "This line draws something without outline or fill, so it can't be seen.",
+	size: "This line draws something without size, so it can't be seen.",
+	sheet: "This line draws off the sheet.",
 };
 
 /** A sentence or two for each code: what is wrong, and what to do. */

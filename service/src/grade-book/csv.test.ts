@@ -73,7 +73,7 @@ describe("a grade book as CSV", () => {
 });
 
 describe("a cell", () => {
-	test.each(["=1+1", "+1", "-1+2", "@SUM(A1)", "\tx", "\rx"])("%j is no formula in a spreadsheet", (text) => {
+	test.each(["=1+1", "+1", "-1+2", "@SUM(A1)", "\tx", "\rx"])("%j isn't a formula in a spreadsheet", (text) => {
 		expect(parse(csv([["a", text]]))[0]?.[1]).toBe(`'${text}`);
 	});
 

@@ -11,7 +11,7 @@ function textOf(bytes: Uint8Array): { source: string } | { problem: string } {
 		const source = new TextDecoder("utf-8", { fatal: true }).decode(bytes);
 		return source.includes("\u0000") ? { problem: "it isn't text" } : { source };
 	} catch {
-		return { problem: "it is no text in UTF-8" };
+		return { problem: "it isn't text in UTF-8" };
 	}
 }
 

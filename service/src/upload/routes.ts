@@ -44,7 +44,7 @@ export function uploadRoutes(context: AppContext): void {
 			throw new Refusal(
 				"bad-request",
 				"The upload holds no such file.",
-				unknown.map((file) => ({ path: `decided.${file}`, message: "is no file of this upload" })),
+				unknown.map((file) => ({ path: `decided.${file}`, message: "isn't a file of this upload" })),
 			);
 		return dataSource.transaction(async (tx) => {
 			// An applied upload is deleted: a second call finds nothing to do.
@@ -57,7 +57,7 @@ export function uploadRoutes(context: AppContext): void {
 				const place = places[i];
 				if (!place)
 					throw new Refusal("bad-request", `${file} can't be handed in for whom was decided.`, [
-						{ path: `decided.${file}`, message: "is no student of the class, or no exercise of the set" },
+						{ path: `decided.${file}`, message: "isn't a student of the class, or no exercise of the set" },
 					]);
 				return { file, place, studentId, source, language: languageOfUpload(file, place.languages) };
 			});

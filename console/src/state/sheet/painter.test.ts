@@ -81,7 +81,7 @@ describe("a shape", () => {
 		]);
 	});
 
-	test("with a line of no width is no line", () => {
+	test("with a line of no width isn't a line", () => {
 		paintShape(context, NO_CLIPS, shape("M0 0h9", { ink: "#111", width: 0 }));
 		expect(recorder.painted()).toEqual([]);
 	});

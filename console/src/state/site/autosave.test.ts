@@ -164,7 +164,7 @@ describe("what was saved from another place", () => {
 		expect([service.text, service.revision, keeping.saved]).toEqual(["mine, and on", 10, "saved"]);
 	});
 
-	test("is no clash where it is the same: a call that arrived and wasn't answered", async () => {
+	test("isn't a clash where it is the same: a call that arrived and wasn't answered", async () => {
 		service.text = "mine";
 		service.revision = 9;
 		write("mine");

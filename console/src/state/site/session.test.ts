@@ -34,7 +34,7 @@ describe("who is signed in", () => {
 		expect([session.known, session.account?.id, session.error]).toEqual([true, "a", ""]);
 	});
 
-	test("is nobody without a session, and that is no error", async () => {
+	test("is nobody without a session, and that isn't an error", async () => {
 		const session = beginning({ whoAmI: refused(401, "not-signed-in", "Sign in first.") });
 		await session.load();
 		expect([session.known, session.account, session.error, session.ended]).toEqual([true, null, "", false]);

@@ -1,7 +1,7 @@
 import { rimError } from "./ellipse.ts";
 import type { KindRule } from "./kind.ts";
 
-/** Beyond this many sides a round outline is no polygon any more. */
+/** Beyond this many sides a round outline isn't a polygon any more. */
 export const POLYGON_TO = 60;
 
 export const polygon: KindRule = {

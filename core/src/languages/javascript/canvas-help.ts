@@ -50,20 +50,20 @@ const MORE: readonly Help[] = [
 	{
 		word: "setLineDash",
 		forms: ["ctx.setLineDash([drawn, leftOut])"],
-		help: "Makes lines dashed: lengths that are drawn and left out by turns. An empty list makes them whole again.",
+		help: "Makes lines dashed: lengths of dashes and gaps in turn. An empty list makes them solid.",
 		example: "ctx.setLineDash([12, 6]);\nctx.strokeRect(40, 30, 120, 60);",
 	},
 	{
 		word: "createLinearGradient",
 		forms: ["ctx.createLinearGradient(x0, y0, x1, y1)"],
-		help: "Makes a paint that goes from one colour to another along a line; addColorStop says which.",
+		help: "Makes a gradient along a line; addColorStop sets its colours.",
 		example:
 			'const sky = ctx.createLinearGradient(0, 0, 0, 200);\nsky.addColorStop(0, "skyblue");\nsky.addColorStop(1, "white");\nctx.fillStyle = sky;\nctx.fillRect(0, 0, 200, 200);',
 	},
 	{
 		word: "createRadialGradient",
 		forms: ["ctx.createRadialGradient(x0, y0, r0, x1, y1, r1)"],
-		help: "Makes a paint that goes from one circle out to another.",
+		help: "Makes a gradient from one circle out to another.",
 		example:
 			'const sun = ctx.createRadialGradient(100, 80, 5, 100, 80, 60);\nsun.addColorStop(0, "white");\nsun.addColorStop(1, "orange");\nctx.fillStyle = sun;\nctx.fillRect(20, 0, 160, 160);',
 	},
@@ -77,32 +77,32 @@ const MORE: readonly Help[] = [
 	{
 		word: "for",
 		forms: ["for (let i = 0; i < N; i++) { … }"],
-		help: "Does what is between the curly brackets N times; i counts from 0 to N - 1.",
+		help: "Repeats the lines in curly brackets N times; i counts from 0 to N - 1.",
 		example: "for (let i = 0; i < 5; i++) {\n  ctx.fillRect(20 + i * 60, 40, 40, 60);\n}",
 	},
 	{
 		word: "while",
 		forms: ["while (CONDITION) { … }"],
-		help: "Goes on for as long as the condition is true.",
+		help: "Repeats as long as the condition is true.",
 		example: "let x = 20;\nwhile (x < 300) {\n  ctx.fillRect(x, 40, 20, 60);\n  x = x + 40;\n}",
 	},
 	{
 		word: "if",
 		forms: ["if (CONDITION) { … } else { … }"],
-		help: "Does one thing or the other. Whether two values are equal is asked with ===.",
+		help: "Does one thing or the other. Compare two values with ===.",
 		example:
 			'for (let i = 0; i < 6; i++) {\n  if (i % 2 === 0) ctx.fillStyle = "red";\n  else ctx.fillStyle = "white";\n  ctx.fillRect(i * 40, 40, 40, 60);\n}',
 	},
 	{
 		word: "function",
 		forms: ["function NAME(a, b) { … }"],
-		help: "Makes a routine: what is between the curly brackets is done whenever it is called by its name.",
+		help: "Makes a function: each call by its name runs the lines in curly brackets.",
 		example: "function box(x, y) {\n  ctx.fillRect(x, y, 40, 30);\n}\nbox(20, 20);\nbox(90, 60);",
 	},
 	{
 		word: "let",
 		forms: ["let NAME = VALUE;", "NAME = VALUE;"],
-		help: "Gives a value a name. Without let it changes what the name holds.",
+		help: "Gives a value a name. Without let it changes the value.",
 		example: "let size = 30;\nctx.fillRect(20, 20, size, size);\nsize = size * 2;\nctx.fillRect(80, 20, size, size);",
 	},
 	{
@@ -114,14 +114,14 @@ const MORE: readonly Help[] = [
 	{
 		word: "requestAnimationFrame",
 		forms: ["requestAnimationFrame(draw)"],
-		help: "Calls a function before the next frame: a function that asks for itself moves things.",
+		help: "Calls a function before the next frame. To animate, let the function request itself again.",
 		example:
 			"let x = 0;\nfunction draw() {\n  ctx.clearRect(0, 0, canvas.width, canvas.height);\n  ctx.fillRect(x, 60, 40, 40);\n  x = x + 3;\n  requestAnimationFrame(draw);\n}\ndraw();",
 	},
 	{
 		word: "random",
 		forms: ["Math.random()"],
-		help: "A number from 0 up to 1, another one each time.",
+		help: "A random number from 0 up to 1, a new one each time.",
 		example: "for (let i = 0; i < 10; i++) {\n  ctx.fillRect(Math.random() * 300, Math.random() * 200, 20, 20);\n}",
 	},
 ];

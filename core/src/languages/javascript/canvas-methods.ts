@@ -47,7 +47,7 @@ export const METHODS: readonly CanvasMethod[] = Object.freeze([
 		values: [],
 		least: 0,
 		does: "state",
-		help: "Remembers the colours, line width and transforms that hold now; restore brings them back.",
+		help: "Saves the current colours, line width and transforms; restore brings them back.",
 		example: 'ctx.save();\nctx.fillStyle = "red";\nctx.restore();\nctx.fillRect(20, 20, 60, 40);',
 	},
 	{
@@ -74,7 +74,7 @@ export const METHODS: readonly CanvasMethod[] = Object.freeze([
 		values: place,
 		least: 2,
 		does: "transform",
-		help: "Moves the zero point by x and y; the next translate goes on from there.",
+		help: "Moves the origin by x and y, on top of earlier moves.",
 		example: "ctx.translate(100, 50);\nctx.fillRect(0, 0, 60, 40);",
 	},
 	{
@@ -83,7 +83,7 @@ export const METHODS: readonly CanvasMethod[] = Object.freeze([
 		values: [angle("angle", "rotation")],
 		least: 1,
 		does: "transform",
-		help: "Turns what is drawn next about the zero point, clockwise, by an angle in radians.",
+		help: "Turns what is drawn next about the origin, clockwise, by an angle in radians.",
 		example: "ctx.translate(100, 80);\nctx.rotate(Math.PI / 4);\nctx.fillRect(-30, -20, 60, 40);",
 	},
 	{
@@ -92,7 +92,7 @@ export const METHODS: readonly CanvasMethod[] = Object.freeze([
 		values: [plain("x", "factor"), plain("y", "factor")],
 		least: 2,
 		does: "transform",
-		help: "Enlarges what is drawn next, from the zero point.",
+		help: "Enlarges what is drawn next, away from the origin.",
 		example: "ctx.scale(2, 2);\nctx.fillRect(20, 20, 30, 20);",
 	},
 	{
@@ -101,7 +101,7 @@ export const METHODS: readonly CanvasMethod[] = Object.freeze([
 		values: ["a", "b", "c", "d", "e", "f"].map((n) => plain(n)),
 		least: 6,
 		does: "transform",
-		help: "Puts the six numbers of a map on top of the transforms that hold.",
+		help: "Adds a transform of six numbers to the current one.",
 		example: "ctx.transform(1, 0, 0.5, 1, 20, 20);\nctx.fillRect(0, 0, 60, 40);",
 	},
 	{
@@ -110,7 +110,7 @@ export const METHODS: readonly CanvasMethod[] = Object.freeze([
 		values: [],
 		least: 0,
 		does: "transform",
-		help: "Takes all transforms away.",
+		help: "Removes all transforms.",
 		example: "ctx.translate(500, 500);\nctx.resetTransform();\nctx.fillRect(20, 20, 60, 40);",
 	},
 	{
@@ -146,7 +146,7 @@ export const METHODS: readonly CanvasMethod[] = Object.freeze([
 		values: [],
 		least: 0,
 		does: "path",
-		help: "Begins a new path: what was there before isn't drawn again.",
+		help: "Begins a new, empty path.",
 		example: "ctx.beginPath();\nctx.arc(80, 80, 40, 0, 2 * Math.PI);\nctx.fill();",
 	},
 	{
@@ -167,7 +167,7 @@ export const METHODS: readonly CanvasMethod[] = Object.freeze([
 		least: 2,
 		does: "path",
 		ofPath: true,
-		help: "Goes on with the path from another point, without a line.",
+		help: "Continues the path from another point, without a line.",
 		example: "ctx.beginPath();\nctx.moveTo(40, 40);\nctx.lineTo(160, 90);\nctx.stroke();",
 	},
 	{
@@ -282,7 +282,7 @@ export const OP = Object.freeze({
 	message: 71,
 	/** Something that leaves no record: the number of its name among {@link UNRECORDED}. */
 	unrecorded: 72,
-	/** A call that the canvas ignores, since a value is no number: the method's name as text. */
+	/** A call that the canvas ignores, since a value isn't a number: the method's name as text. */
 	ignored: 73,
 	call: 74,
 	callEnd: 75,

@@ -35,11 +35,11 @@ describe("the start of a run", () => {
 			expect(first).toEqual(["segment", 0, 0, 0, 10]);
 		}
 	});
-	test("Placed shapes don't move the pen and don't ask whether it is up.", () => {
+	test("Placed shapes don't move the pen, and are drawn with the pen up too.", () => {
 		expect(draws("pen up\nrect corner 5, 5 size 9, 9\nwalk 10").map(([name]) => name)).toEqual(["rect", "travel"]);
 		expect(prints("circle centre 5, 5 radius 9\nprint pen.x, pen.y")).toEqual(["200 150"]);
 	});
-	test("The exercise's sheet wins, with a remark where the program says otherwise.", () => {
+	test("The exercise's sheet wins, with a remark if the program's differs.", () => {
 		const sheet = { width: 100, height: 80, origin: "centre" } as const;
 		expect(runOf("sheet 300, 200", { sheet }).tape.sheet).toEqual(sheet);
 		expect(remarks("sheet 300, 200", { sheet })).toEqual(["sheet-overruled"]);
@@ -86,13 +86,13 @@ describe("pictures", () => {
 		expect(codes("repeat 1\n  picture p\n  end\nend\nprint p")).toEqual(["name-ended"]);
 		expect(draws("picture p\n  walk 5\nend")).toEqual([]);
 	});
-	test("Inside are a pen, fill and paper of its own that start as a run does; without a size the pen starts at 0, 0.", () => {
+	test("It has its own pen, fill and paper, which start like a run's; without a size the pen starts at 0, 0.", () => {
 		const source =
 			"fill red\npen up\npen colour blue width 9\nface 90\ngo to 5, 6\npicture p\n  print pen.x, pen.y, pen.facing, pen.down, pen.colour, pen.width, pen.fill\n  pen colour green\nend\nprint pen.x, pen.y, pen.facing, pen.down, pen.colour, pen.width, pen.fill";
 		expect(prints(source)).toEqual(["0 0 0 true #000000 2 none", "5 6 90 false #0000ff 9 #ff0000"]);
 		expect(prints("picture p size 60, 40\n  print pen.x, pen.y\nend")).toEqual(["30 20"]);
 	});
-	test("With a size, 0, 0 is its own top left, middle or bottom left as the sheet's origin is.", () => {
+	test("With a size, 0, 0 is its own top left, middle or bottom left like the sheet's origin.", () => {
 		const at = (origin: string) =>
 			draws(`sheet 400, 300 origin ${origin}\npicture p size 60, 40\n  dot at 0, 0\nend\nlay p at 100, 100`)[1];
 		expect([at("top left"), at("centre"), at("bottom left")]).toEqual([
@@ -250,7 +250,7 @@ describe("limits", () => {
 			2,
 		]);
 	});
-	test("Joined texts, lists and pictures meet a limit of their own, not the memory's.", () => {
+	test("Joined texts, lists and pictures have their own limit, below the memory's.", () => {
 		expect(codes('let t = "ab"\nwhile true\n  t = t + t\nend')).toEqual(["limit-text"]);
 		expect(codes("let a = [0]\nwhile true\n  a = a + a\nend")).toEqual(["limit-list"]);
 		expect(codes("let a = []\nwhile true\n  a = [a, a]\nend")).toEqual(["limit-depth"]);
@@ -266,7 +266,7 @@ describe("limits", () => {
 		expect(codes("routine f()\n  picture p\n    f()\n  end\nend\nf()")).toEqual(["limit-pictures"]);
 		expect(codes(`${BOAT}let p = enlarged(boat, 10 ^ 200)`)).toEqual(["place-far"]);
 	});
-	test("The 1,001st call inside calls is an error with both lines.", () => {
+	test("The 1,001st nested call is an error with both lines.", () => {
 		const source = (deep: number) =>
 			`let most = ${deep}\nroutine dive(n)\n  if n > 1\n    dive(n - 1)\n  end\nend\ndive(most)`;
 		expect(codes(source(1_000))).toEqual([]);

@@ -25,19 +25,19 @@ export const BLOCKS: readonly Help[] = Object.freeze([
 	{
 		word: "for each",
 		forms: ["for each NAME in LIST … end"],
-		help: "Goes over a list as it was when the loop began: the name holds one item after the other.",
+		help: "Goes through a list as it was when the loop began: the name holds each item in turn.",
 		example: "for each x in [40, 90, 200]\n  dot at x, 100 size 20\nend",
 	},
 	{
 		word: "while",
 		forms: ["while CONDITION … end"],
-		help: "Goes on as long as its condition is true, which is asked before each pass.",
+		help: "Repeats as long as its condition is true, checked before each pass.",
 		example: "while pen.x < 300\n  walk 20\n  turn left 10\nend",
 	},
 	{
 		word: "if",
 		forms: ["if CONDITION … end", "if CONDITION … else if CONDITION … else … end"],
-		help: "Does what follows only where its condition is true; else if and else say what to do where it isn't.",
+		help: "Runs its lines only if the condition is true; else if and else run when it isn't.",
 		example:
 			"for i from 1 to 6\n  if i mod 2 == 0\n    fill gold\n  else\n    fill navy\n  end\n  rect corner i * 40, 60 size 30, 30\nend",
 	},
@@ -50,7 +50,7 @@ export const BLOCKS: readonly Help[] = Object.freeze([
 	{
 		word: "routine",
 		forms: ["routine NAME(A, B) … end", "routine NAME(A, B = VALUE) … end"],
-		help: "Gives a name to statements that are wanted again. Each call gives the values; those with a default can be left out. Routines are outside all blocks.",
+		help: "Names statements to use again. Each call gives the values; those with a default can be left out. Routines are outside all blocks.",
 		example:
 			"routine window(x, y, size = 20)\n  fill lemonchiffon\n  rect corner x, y size size, size\nend\nwindow(40, 40)\nwindow(90, 40, 30)",
 	},
@@ -77,7 +77,7 @@ export const BLOCKS: readonly Help[] = Object.freeze([
 	{
 		word: "area",
 		forms: ["area … end"],
-		help: "Fills what is walked inside it: every move, pen up or down, adds to one outline, which is closed at the end and filled under what was walked.",
+		help: "Fills the outline walked inside it. Every move counts, pen up or down, and the end closes the outline. The fill lies under the walked lines.",
 		example: "fill gold\narea\n  repeat 3\n    walk 80\n    turn left 120\n  end\nend",
 	},
 	{
@@ -90,7 +90,7 @@ export const BLOCKS: readonly Help[] = Object.freeze([
 	{
 		word: "each frame",
 		forms: ["each frame … end"],
-		help: "Draws again every frame, 30 a second in a replay: it stands last in a program, and frame.number counts from 1.",
+		help: "Runs once a frame, 30 a second in a replay. It comes last in a program; frame.number counts from 1.",
 		example: "each frame\n  wipe\n  circle centre frame.number * 3, 150 radius 20\nend",
 	},
 ]);

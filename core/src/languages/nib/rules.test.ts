@@ -99,7 +99,7 @@ describe("lines, words, signs", () => {
 		expect(draws("walk(50)\nturn right(90)")).toEqual([["segment", 200, 150, 250, 150]]);
 		expect(prints('routine walk(n)\n  print "mine", n\nend\nwalk(50)')).toEqual(["mine 50"]);
 	});
-	test("Where a phrase is due a word is always the phrase.", () => {
+	test("Where a phrase can come, a word is always the phrase.", () => {
 		expect(draws("let radius = 1\ncircle centre 5, 5 radius (8 + 4) / 2")).toEqual([["ellipse", 5, 5, 6, 6, 0]]);
 	});
 	test("`[` touching a name, `)` or `]` picks an item; after a space it begins a new list.", () => {
@@ -155,7 +155,7 @@ describe("names", () => {
 	test("A routine may take the name of a statement or a built-in function and then hides it in calls.", () => {
 		expect(prints('routine abs(n)\n  return "mine"\nend\nprint abs(-2)')).toEqual(["mine"]);
 	});
-	test("A name lives from its `let` to the end of its block.", () => {
+	test("A name exists from its `let` to the end of its block.", () => {
 		expect(codes("print a\nlet a = 1")).toEqual(["name-unknown"]);
 		expect(codes("repeat 1\n  let a = 1\nend\nprint a")).toEqual(["name-ended"]);
 		expect(prints("repeat 2\n  let a = 1\n  a = a + 1\n  print a\nend")).toEqual(["2", "2"]);
@@ -171,12 +171,12 @@ describe("names", () => {
 			),
 		).toEqual(["8", "3 1 7"]);
 	});
-	test("Using a name of an ended block says where it lived.", () => {
+	test("Using a name of an ended block reports where it existed.", () => {
 		expect(sentence("let x = 1\n\nif x == 1\n  let r = 2\nend\nprint r")).toContain(
 			"“r” exists only in the if in lines 3 to 5",
 		);
 	});
-	test("Changing what was never declared is an error with the nearest name.", () => {
+	test("Changing an undeclared name is an error that shows the nearest name.", () => {
 		expect(sentence("let side = 1\nsidee = 2")).toContain("“side”");
 		expect(mended("gap = 2")).toBe("let gap = 2");
 	});

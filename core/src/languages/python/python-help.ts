@@ -22,11 +22,11 @@ const OWN_HELP: Readonly<Record<string, readonly string[]>> = {
 	pen: ["Sets the pen's colour and width.", "The pen draws what is walked and the outlines of placed shapes."],
 	pen_up: ["Lifts the pen, so that walking draws nothing."],
 	pen_down: ["Puts the pen down, and sets its colour and width where they are given."],
-	pen_none: ["Takes the pen's ink away: it draws nothing until its colour is set again."],
+	pen_none: ["Empties the pen: it draws nothing until its colour is set again."],
 	face: ["Points the pen in a direction: 0 is to the right, 90 is up."],
 	face_toward: ["Points the pen at a place."],
 	fill: [
-		"The inside of the shapes that are placed from now on, and the colour of text.",
+		"The fill of the shapes placed after it, and the colour of text.",
 		"At the start it is None.",
 		"fill(None) takes it away.",
 	],
@@ -45,9 +45,9 @@ const OWN_HELP: Readonly<Record<string, readonly string[]>> = {
 	text: [
 		"Words on the sheet, with the place on their baseline.",
 		"The usual size is 16.",
-		"They have the colour of the fill, or that of the pen where there is no fill.",
+		"They have the fill's colour, or the pen's if there is no fill.",
 	],
-	dot: ["A round dot in the pen's colour, as wide as the pen where no size is given."],
+	dot: ["A round dot in the pen's colour, as wide as the pen unless a size is given."],
 };
 
 /** What Python has beside the statements: the word, its forms, its help, and Nib's word whose example it has. */
@@ -55,19 +55,19 @@ const MORE: readonly (readonly [word: string, forms: readonly string[], help: re
 	[
 		"for",
 		["for NAME in range(N):", "for NAME in range(A, B):", "for NAME in LIST:"],
-		["Does the lines below it again and again.", "With range(N) the name counts from 0 to N - 1."],
+		["Repeats the lines below it.", "With range(N) the name counts from 0 to N - 1."],
 		"for",
 	],
 	[
 		"while",
 		["while CONDITION:"],
-		["Goes on as long as its condition is true, which is asked before each pass."],
+		["Repeats as long as its condition is true, checked before each pass."],
 		"while",
 	],
 	[
 		"if",
 		["if CONDITION:", "elif CONDITION:", "else:"],
-		["Does the lines below it only where its condition is true; elif and else say what to do where it isn't."],
+		["Runs the lines below it only if its condition is true; elif and else run when it isn't."],
 		"if",
 	],
 	[
@@ -79,7 +79,7 @@ const MORE: readonly (readonly [word: string, forms: readonly string[], help: re
 	[
 		"return",
 		["return", "return VALUE"],
-		["Ends a function, and gives a value back where one comes after it."],
+		["Ends a function, and returns the value after it, if there is one."],
 		"return",
 	],
 	["break", ["break"], ["Leaves the nearest loop."], "break"],
@@ -99,7 +99,7 @@ const MORE: readonly (readonly [word: string, forms: readonly string[], help: re
 		["@picture", "@picture(size=(W, H))"],
 		[
 			"Makes a picture of what the function below it draws, with a pen, fill and paper of its own.",
-			"It is seen once it is laid.",
+			"It appears when it is laid.",
 		],
 		"picture",
 	],
@@ -124,17 +124,17 @@ const MORE: readonly (readonly [word: string, forms: readonly string[], help: re
 	["asin_deg", ["asin_deg(N)"], ["The angle, -90 to 90 degrees, that has this sine."], "asin"],
 	["acos_deg", ["acos_deg(N)"], ["The angle, 0 to 180 degrees, that has this cosine."], "acos"],
 	["atan_deg", ["atan_deg(N)"], ["The angle, -90 to 90 degrees, that has this tangent."], "atan"],
-	["angle", ["angle(DX, DY)"], ["The facing that goes DX along x and DY along y."], "angle"],
+	["angle", ["angle(DX, DY)"], ["The facing of a step DX along x and DY along y."], "angle"],
 	[
 		"chance",
 		["chance()", "chance(LOW, HIGH)"],
 		[
-			"A number by chance: from 0 up to 1, or from LOW to HIGH, whole when both are whole.",
+			"A random number: from 0 up to 1, or from LOW to HIGH, whole when both are whole.",
 			"The same seed gives the same numbers, as with Python's own random.",
 		],
 		"random",
 	],
-	["choose", ["choose(LIST)"], ["One item of a list by chance."], "choose"],
+	["choose", ["choose(LIST)"], ["A random item of a list."], "choose"],
 	[
 		"rgb",
 		["rgb(R, G, B)", "rgb(R, G, B, OPACITY)"],
@@ -150,19 +150,19 @@ const MORE: readonly (readonly [word: string, forms: readonly string[], help: re
 	[
 		"row",
 		["row(PICTURE, GAP, PICTURE)"],
-		["Pictures joined left to right with their middles level; a number between them is a gap."],
+		["Pictures side by side, left to right, with their centres level; a number between them is a gap."],
 		"row",
 	],
 	[
 		"column",
 		["column(PICTURE, GAP, PICTURE)"],
-		["Pictures joined from the top down with their middles in line; a number between them is a gap."],
+		["Pictures one below the other, with their centres in line; a number between them is a gap."],
 		"column",
 	],
 	[
 		"layers",
 		["layers(PICTURE, PICTURE)"],
-		["Pictures over one another, the first on top, with their middles together."],
+		["Pictures on top of each other, the first on top, with the same centre."],
 		"layers",
 	],
 	[
@@ -172,7 +172,7 @@ const MORE: readonly (readonly [word: string, forms: readonly string[], help: re
 		"turned",
 	],
 	["enlarged", ["enlarged(PICTURE, FACTOR)"], ["A picture made larger by a factor, lines and text too."], "enlarged"],
-	["mirrored", ["mirrored(PICTURE)"], ["A picture with left and right exchanged, letters too."], "mirrored"],
+	["mirrored", ["mirrored(PICTURE)"], ["A picture mirrored left to right, letters included."], "mirrored"],
 	[
 		"pen.x",
 		["pen.x", "pen.y", "pen.facing", "pen.width", "pen.colour", "pen.fill", "pen.down"],

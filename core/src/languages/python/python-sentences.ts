@@ -12,8 +12,8 @@ export const PYTHON_SENTENCES: Sentences = {
 		d.word
 			? `The lines that belong to ${q(d.word)} of line ${d.line} must be indented: put four spaces before them.`
 			: "This line must be indented: put four spaces before it.",
-	"py-indent-extra": () => "This line is indented too far. Lines of one block begin in the same column.",
-	"py-indent-level": () => "This line begins in a column that no line above begins in. Put it level with its block.",
+	"py-indent-extra": () => "This line is indented too far. Align it with the lines of its block.",
+	"py-indent-level": () => "No line above begins in this column. Align the line with its block.",
 	"py-tabs": () => "This line mixes tabs and spaces before its first word. Use four spaces a step.",
 	"py-bracket-open": (d) => `This ${bracket(d.sign)} is never closed. Write ${q(d.wanted)} where it should end.`,
 	"py-bracket-extra": (d) =>
@@ -32,22 +32,22 @@ export const PYTHON_SENTENCES: Sentences = {
 	"py-number-name": (d) => `${q(d.word)} can't be read: a name can't begin with a digit, and a number has no unit.`,
 	"py-zero-leading": (d) => `A whole number doesn't begin with 0: write ${q(d.meant)}.`,
 	"py-return-outside": () =>
-		"“return” gives back a value from a function, and this line is in no function. Is it indented?",
+		"“return” belongs inside a function. Is this line indented?",
 	"py-break-outside": () => "“break” and “continue” belong inside a loop. Is this line indented?",
 	"py-by-place-after": () => "Values without a name come first, and those with a name after them.",
 	"py-keyword-repeated": (d) => `${q(d.word)} is given twice. Leave one out.`,
-	"py-default-before": () => "Values that may be left out come last in the brackets.",
-	"py-parameter-twice": (d) => `${q(d.word)} is in these brackets twice. Give one another name.`,
+	"py-default-before": () => "Values with a default come last in the brackets.",
+	"py-parameter-twice": (d) => `${q(d.word)} is in these brackets twice. Rename one.`,
 	"py-try-alone": () => "“try” needs an “except” block after it.",
 	"py-global-late": (d) => `Write “global ${d.word}” before the name is used in this function.`,
 	"py-backslash": () => "Nothing may follow a backslash at the end of a line.",
 	"py-word-near": (d) => `${q(d.word)} isn't a word of Python. Did you mean ${q(d.meant)}?`,
 	"py-word-elsewhere": (d) => `Python writes ${q(d.meant)} instead of ${q(d.word)}.`,
-	"py-from-keyword": () => "“from” is a word of Python itself. Write “from_” with a line under.",
+	"py-from-keyword": () => "“from” is a word of Python itself. Write “from_”, with an underscore.",
 	"py-word-needless": (d) => `Python needs no ${q(d.word)} before a name. Leave it out.`,
 	"py-plus-plus": (d) => `Python has no ${q(d.word)}. Write “+= 1” or “-= 1”.`,
 	"py-import-wrong": () => "This import can't be read. Write “from markpen import *”.",
-	"py-nesting": () => "Brackets and blocks are inside one another too deep to be read.",
+	"py-nesting": () => "Brackets and blocks are nested too deep.",
 	"py-null": () => "There is a sign here that no program can have. Delete it and write the line again.",
 	"py-syntax": (d) =>
 		d.word
@@ -71,7 +71,7 @@ export const PYTHON_SENTENCES: Sentences = {
 	"py-kind": (d) => `${q(d.name)} needs ${d.wanted} and got ${d.found}.`,
 	"py-text-for-number": (d) =>
 		`${q(d.name)} needs a number and got ${d.found}. Leave the quote marks out, or write int(…) around it.`,
-	"py-not-finite": (d) => `${q(d.name)} got ${d.found}, which is no number that can be drawn.`,
+	"py-not-finite": (d) => `${q(d.name)} got ${d.found}, which can't be drawn.`,
 	"py-colour-kind": (d) => `${q(d.name)} needs a colour: a name like "gold", or rgb(255, 160, 0). It got ${d.found}.`,
 	"py-colour-unknown": (d) => `There is no colour ${q(d.word)}.${meant(d.near)}`,
 	"py-rgb": (d) => `A colour made of numbers is written with rgb: ${q(d.form)}.`,
@@ -80,7 +80,7 @@ export const PYTHON_SENTENCES: Sentences = {
 	"py-frame-function": () => "“@each_frame” belongs on the line above a function.",
 	"not-whole": (d) => `${q(d.owner)} needs a whole number and got ${d.value}. Use “//” to divide, or int(…).`,
 	"inner-missing": (d) =>
-		`A star of ${d.value} points needs “inner=R”: joining every second point makes no star of it.`,
+		`A star of ${d.value} points needs “inner=R”: joining every second point doesn't make a star.`,
 	"paper-unsized": (d) =>
 		`${q(d.head)} needs to know how large this picture is: write “@picture(size=(W, H))” above the function.`,
 	"limit-calls": (d) =>
@@ -96,7 +96,7 @@ export const PYTHON_SENTENCES: Sentences = {
 	"py-read-only": (d) => `${q(d.name)} can only be read. Use go_to, face, pen or fill to change the pen.`,
 	"py-local-early": (d) =>
 		`${q(d.name)} has no value yet in this function. To use the outer one, begin the function with “global ${d.name}”.`,
-	"py-part-of-none": (d) => `There is nothing here to take ${q(d.name)} from: the value is None.`,
+	"py-part-of-none": (d) => `The value before “.${d.name}” is None, so it has no “${d.name}”.`,
 	"py-part-unknown": (d) => `${sentenceOf(d.of)} has no ${q(d.name)}.${meant(d.near)}`,
 	"py-length": () => "Write len(…) around a list to get its length.",
 	"py-module-missing": (d) => `There is no module ${q(d.name)} here. Drawing needs “from markpen import *” alone.`,
@@ -115,7 +115,7 @@ export const PYTHON_SENTENCES: Sentences = {
 	"py-own-values-few": (d) => `${q(d.name)} still needs ${values(d.count)}: ${d.which}.`,
 	"py-own-values-many": (d) => `${q(d.name)} takes ${values(d.most)} and got ${d.found}.`,
 	"py-own-keyword": (d) => `${q(d.name)} has no ${q(d.word)}.${meant(d.near)}`,
-	"py-values-count": (d) => `${q(d.name)} takes another number of values.`,
+	"py-values-count": (d) => `${q(d.name)} takes a different number of values.`,
 	"py-whole-wanted": (d) =>
 		d.text
 			? `A whole number is needed in ${q(d.text)}. Use “//” to divide, or int(…).`
@@ -138,30 +138,30 @@ export const PYTHON_SENTENCES: Sentences = {
 	"py-number-from": () => "int(…) and float(…) take text or a number.",
 	"py-no-number": (d) => `${d.text} can't be made a ${d.kind}.`,
 	"py-no-answer": () => "This calculation has no answer: check the values, such as a root of a negative number.",
-	"py-range-empty": () => "There is no number between these ends.",
-	"py-not-in": () => "The value that is looked for isn't there.",
+	"py-range-empty": () => "There is no number in this range.",
+	"py-not-in": () => "The value you look for isn't in it.",
 	"py-list-empty": () => "The list is empty, so nothing can be taken from it.",
 	"py-index-far": () => "The list has no item with this number. Items count from 0 to the length minus 1.",
 	"py-key-missing": (d) => `The dictionary has no key ${d.name}.`,
-	"py-divide-zero": () => "Nothing can be divided by 0. Check the value after the sign.",
+	"py-divide-zero": () => "Numbers can't be divided by 0. Check the value after the sign.",
 	"py-too-deep": () => "Functions call one another too deep here. Does this one call itself without end?",
-	"py-number-large": () => "This number has too many digits to go on with.",
-	"py-answers-out": () => "The program asks once more than there are answers.",
+	"py-number-large": () => "This number has too many digits.",
+	"py-answers-out": () => "The program asks for more input than there are answers.",
 	"py-no-files": () => "A program can't open files here.",
 	"py-no-threads": () => "A program can't start threads here.",
-	"py-not-here": () => "What this line asks for isn't available here. Use markpen and Python's own modules.",
+	"py-not-here": () => "This line uses something that isn't available here. Use markpen and Python's own modules.",
 	"py-assert": (d) =>
 		d.message ? `The program stopped itself here: ${d.message}` : "The condition after “assert” is false.",
-	"py-stop-iteration": () => "“next” has nothing more to give.",
+	"py-stop-iteration": () => "“next” has no more items.",
 	"py-raised": (d) =>
 		d.message ? `The program stopped here: ${d.message} (${d.kind}).` : `The program stopped here: ${d.kind}.`,
 	"limit-memory": () =>
-		"The program filled all the memory that it may have, and was stopped. Its drawing so far is kept.",
+		"The program used all its memory and was stopped. Its drawing so far is kept.",
 	// Remarks
-	"py-brackets-missing": (d) => `${q(d.name)} does something only with brackets after it: ${q(`${d.name}()`)}.`,
+	"py-brackets-missing": (d) => `${q(d.name)} runs only with brackets after it: ${q(`${d.name}()`)}.`,
 	"py-equals-double": () => "“==” compares two values and changes nothing. To store a value, write “=”.",
 	"py-is-literal": () => "To compare with a value, write “==” instead of “is”.",
-	"py-escape": () => "The backslash here begins no sign that there is. To write a backslash itself, write two.",
+	"py-escape": () => "This backslash sequence doesn't exist. To write a backslash itself, write two.",
 	"py-comma-maybe": () => "Is a comma missing here? Brackets right after a value mean something else.",
 	"py-assert-true": () => "This assert is always true, because of its brackets. Leave them out.",
 };

@@ -165,7 +165,7 @@ export class SvgPainter {
 		return times(map, about(own, x, y));
 	}
 
-	/** The box of a shape in its own coordinates; undefined for what is no shape. */
+	/** The box of a shape in its own coordinates; undefined for what isn't a shape. */
 	private boundsOf(element: SvgElement, measures: Measures): PathBounds | undefined {
 		const path = shapePath(element.name, IDENTITY, shapeValues(element, this.cascade.of(element), measures));
 		return path && boundsOfPath(path);

@@ -30,7 +30,7 @@ export function remarksOn(document: SvgDocument): Problem[] {
 	return remarks.slice(0, 100);
 }
 
-/** Without its namespace a file is no drawing to a browser that opens it. */
+/** Without its namespace a file isn't a drawing to a browser that opens it. */
 function namespaceRemark(root: SvgElement, lines: Lines): Problem[] {
 	const written = root.attributes.get("xmlns");
 	if (written?.value.trim() === NAMESPACE) return [];

@@ -13,7 +13,7 @@ export interface ShapeValues {
 
 /**
  * The path of an element that is a shape, put through a map (SVG 2, chapters 9 and 10); undefined if it has no
- * extent or is no shape.
+ * extent or isn't a shape.
  */
 export function shapePath(name: string, map: Matrix, values: ShapeValues): VectorPath | undefined {
 	const { length } = values;

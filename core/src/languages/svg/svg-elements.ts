@@ -35,7 +35,7 @@ export const ELEMENTS: readonly ElementSpec[] = [
 		name: "svg",
 		attributes: { ...box, viewBox: other, preserveAspectRatio: other, xmlns: other, version: other },
 		forms: ['<svg xmlns="http://www.w3.org/2000/svg" width="W" height="H">…</svg>', 'viewBox="X Y W H"'],
-		help: "The drawing itself: everything else is inside it. With viewBox the places inside are counted in a size of their own.",
+		help: "The drawing itself: everything else is inside it. With viewBox, places inside have their own units.",
 		example:
 			'<svg x="40" y="40" width="160" height="120" viewBox="0 0 4 3">\n  <rect width="2" height="3" fill="teal"/>\n</svg>',
 	},
@@ -103,7 +103,7 @@ export const ELEMENTS: readonly ElementSpec[] = [
 		draws: true,
 		attributes: { d: other, pathLength: other },
 		forms: ['<path d="M X Y L X Y C X Y X Y X Y A RX RY 0 0 1 X Y Z"/>'],
-		help: "Lines and curves: M moves, L draws a line, H and V level and upright ones, C and Q curves, A part of an ellipse, Z closes. Small letters count from where the path has got to.",
+		help: "Lines and curves: M moves, L draws a line, H and V horizontal and vertical ones, C and Q curves, A part of an ellipse, Z closes. Small letters are relative to the current point.",
 		example: '<path d="M 40 120 C 80 20 160 20 200 120 Z" fill="steelblue"/>',
 	},
 	{
@@ -128,7 +128,7 @@ export const ELEMENTS: readonly ElementSpec[] = [
 		name: "g",
 		attributes: {},
 		forms: ["<g>…</g>"],
-		help: "A group: what it says of colours, lines and transforms goes for everything in it.",
+		help: "A group: its colours, lines and transforms apply to everything in it.",
 		example:
 			'<g fill="orange" stroke="black">\n  <circle cx="80" cy="80" r="30"/>\n  <circle cx="160" cy="80" r="30"/>\n</g>',
 	},
@@ -136,7 +136,7 @@ export const ELEMENTS: readonly ElementSpec[] = [
 		name: "use",
 		attributes: { ...box, href: other, "xlink:href": other },
 		forms: ['<use href="#ID" x="X" y="Y"/>'],
-		help: "Draws again what has this id, moved by x, y.",
+		help: "Draws the element with this id again, moved by x, y.",
 		example:
 			'<defs>\n  <rect id="box" width="40" height="30" fill="brown"/>\n</defs>\n<use href="#box" x="30" y="40"/>\n<use href="#box" x="110" y="40"/>',
 	},
@@ -144,14 +144,14 @@ export const ELEMENTS: readonly ElementSpec[] = [
 		name: "defs",
 		attributes: {},
 		forms: ["<defs>…</defs>"],
-		help: "What is in it is drawn only where something uses it.",
+		help: "Its contents are drawn only when something uses them.",
 		example: '<defs>\n  <circle id="float" r="20" fill="red"/>\n</defs>\n<use href="#float" x="60" y="60"/>',
 	},
 	{
 		name: "symbol",
 		attributes: { ...box, viewBox: other, preserveAspectRatio: other, refX: other, refY: other },
 		forms: ['<symbol id="ID" viewBox="X Y W H">…</symbol>'],
-		help: "A picture to be used, with a size of its own: use can enlarge it.",
+		help: "A picture for use, with its own size; use can scale it.",
 		example:
 			'<symbol id="sail" viewBox="0 0 10 10">\n  <polygon points="0,10 5,0 10,10" fill="teal"/>\n</symbol>\n<use href="#sail" x="40" y="30" width="80" height="80"/>',
 	},
@@ -189,7 +189,7 @@ export const ELEMENTS: readonly ElementSpec[] = [
 			"xlink:href": other,
 		},
 		forms: ['<radialGradient id="ID">…</radialGradient>'],
-		help: "Colours that change from a middle outwards; used as fill or stroke by its id.",
+		help: "Colours that change from the centre outwards; used as fill or stroke by its id.",
 		example:
 			'<radialGradient id="glow">\n  <stop offset="0" stop-color="white"/>\n  <stop offset="1" stop-color="orange"/>\n</radialGradient>\n<circle cx="120" cy="90" r="60" fill="url(#glow)"/>',
 	},
@@ -205,7 +205,7 @@ export const ELEMENTS: readonly ElementSpec[] = [
 		name: "clipPath",
 		attributes: { clipPathUnits: other },
 		forms: ['<clipPath id="ID">…</clipPath>'],
-		help: "Shapes outside which nothing is drawn of what names it by clip-path.",
+		help: "Shapes that cut an element off: only what is inside them is drawn.",
 		example:
 			'<clipPath id="round">\n  <circle cx="100" cy="80" r="50"/>\n</clipPath>\n<rect width="200" height="80" fill="navy" clip-path="url(#round)"/>',
 	},
@@ -222,7 +222,7 @@ export const ELEMENTS: readonly ElementSpec[] = [
 		name: "a",
 		attributes: { href: other, "xlink:href": other, target: other },
 		forms: ['<a href="…">…</a>'],
-		help: "A link; what is in it is drawn as in a group.",
+		help: "A link; its contents are drawn like a group.",
 		example: '<a href="#">\n  <rect x="40" y="40" width="80" height="50" fill="slateblue"/>\n</a>',
 	},
 	{
@@ -230,7 +230,7 @@ export const ELEMENTS: readonly ElementSpec[] = [
 		words: true,
 		attributes: {},
 		forms: ["<title>WORDS</title>"],
-		help: "What the drawing, or a part of it, is called. It isn't drawn.",
+		help: "The title of the drawing or of a part. It isn't drawn.",
 		example: '<title>Red buoy</title>\n<circle cx="80" cy="80" r="30" fill="red"/>',
 	},
 	{

@@ -9,13 +9,13 @@ const ATTRIBUTES: readonly Help[] = [
 	{
 		word: "fill",
 		forms: ['fill="COLOUR"', 'fill="none"', 'fill="url(#ID)"'],
-		help: "The colour of the inside; black unless something says otherwise.",
+		help: "The colour of the inside; black by default.",
 		example: '<circle cx="120" cy="90" r="50" fill="gold"/>',
 	},
 	{
 		word: "stroke",
 		forms: ['stroke="COLOUR"'],
-		help: "The colour of the line; there is none unless something says so.",
+		help: "The colour of the line; none by default.",
 		example: '<circle cx="120" cy="90" r="50" fill="none" stroke="navy"/>',
 	},
 	{
@@ -27,7 +27,7 @@ const ATTRIBUTES: readonly Help[] = [
 	{
 		word: "stroke-dasharray",
 		forms: ['stroke-dasharray="DRAWN LEFT-OUT"'],
-		help: "A broken line: how much is drawn and how much is left out, again and again.",
+		help: "A dashed line: the length of a dash and of a gap, repeated.",
 		example: '<line x1="20" y1="60" x2="220" y2="60" stroke="black" stroke-width="4" stroke-dasharray="20 10"/>',
 	},
 	{
@@ -46,7 +46,7 @@ const ATTRIBUTES: readonly Help[] = [
 	{
 		word: "opacity",
 		forms: ['opacity="SHARE"'],
-		help: "How much of a shape is seen, from 0 to 1.",
+		help: "How opaque a shape is, from 0 to 1.",
 		example: '<circle cx="90" cy="90" r="50" fill="red"/>\n<circle cx="150" cy="90" r="50" fill="blue" opacity="0.5"/>',
 	},
 	{
@@ -70,7 +70,7 @@ const ATTRIBUTES: readonly Help[] = [
 	{
 		word: "id",
 		forms: ['id="NAME"'],
-		help: "A name by which use, a fill or a rule finds this element. Each name once.",
+		help: "The element's name for use, fills and rules. Each name may occur once.",
 		example: '<rect id="box" x="20" y="20" width="40" height="30"/>\n<use href="#box" x="80"/>',
 	},
 	{

@@ -1,4 +1,4 @@
 /** What is said of drawings that are made of paths, whatever their language. */
 export const VECTOR_SENTENCES = {
-	"drawn-too-far": () => "What this line draws lies too far away, or is too large, to be recorded.",
+	"drawn-too-far": () => "This line draws something too large or too far away to be recorded.",
 } as const;

@@ -11,7 +11,7 @@ export const dot: Statement = {
 	],
 	patterns: [["at"]],
 	forms: ["dot at X, Y", "dot at X, Y size D"],
-	help: "A round dot in the pen's colour, as wide as the pen unless a size across is said.",
+	help: "A round dot in the pen's colour, as wide as the pen unless a size is given.",
 	example: "pen colour crimson\ndot at 60, 60 size 12\ndot at 90, 60",
 	run(machine, line, x: number, y: number, across?: number) {
 		if (across !== undefined) machine.notNegative(line, "size", across, "size");

@@ -6,7 +6,7 @@ export const fill: Statement = {
 	phrases: [],
 	patterns: [["values"]],
 	forms: ["fill COLOUR", "fill none"],
-	help: "The inside of the shapes that are placed from now on, and the colour of text. At the start there is none.",
+	help: "The fill of the shapes placed after it, and the colour of text. At the start there is none.",
 	example: "fill gold\nrect corner 40, 40 size 80, 50",
 	run(machine, line, colour: number) {
 		machine.setFill(line, colour);

@@ -6,7 +6,7 @@ export const paper: Statement = {
 	phrases: [],
 	patterns: [["values"]],
 	forms: ["paper COLOUR"],
-	help: "Covers everything with a colour, which is the paper from now on. The pen stays where it is. In a picture with a size it covers that size.",
+	help: "Covers everything with a colour, which becomes the paper. The pen stays where it is. In a picture with a size it covers that size.",
 	example: "paper lightblue\nfill white\ncircle centre 200, 150 radius 40",
 	run(machine, line, colour: number) {
 		machine.cover(line, colour);
