@@ -249,7 +249,7 @@ describe("OneRoster files", () => {
 	test("that aren't right are refused with what is wrong", async () => {
 		await expect(teacher.previewOneRoster({ body: new Uint8Array([1, 2, 3]) })).rejects.toMatchObject({
 			code: "file-wrong",
-			message: expect.stringContaining("no zip"),
+			message: expect.stringContaining("zip file"),
 		});
 		await expect(
 			teacher.previewOneRoster({ body: zipOf({ "manifest.csv": "propertyName,value\noneroster.version,2.0\n" }) }),

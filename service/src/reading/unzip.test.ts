@@ -79,7 +79,7 @@ describe("a zip", () => {
 		["is empty", new Uint8Array()],
 		["is cut off", zipSync({ "a.nib": strToU8("walk 1\n") }).slice(0, 40)],
 	])("that %s is refused", async (_, bytes) => {
-		await expect(opened(bytes)).rejects.toThrow("This isn't a zip that can be read.");
+		await expect(opened(bytes)).rejects.toThrow("This zip file can't be read.");
 	});
 
 	test("with too many files is refused before any is unpacked", async () => {

@@ -83,7 +83,7 @@ function refuseOverlaps(files: readonly Packed[]): void {
 /** Unpacks a file; stops if it has more bytes than the directory says. */
 function unpacked(file: ZipFile, { name, entry }: Packed): Promise<Uint8Array> {
 	return new Promise((resolve, reject) => {
-		const broken = () => reject(wrong(`${name} can't be unpacked: the zip says wrong things of it.`));
+		const broken = () => reject(wrong(`${name} can't be unpacked: the zip file is damaged.`));
 		file.openReadStream(entry, (error, stream) => {
 			if (error) return broken();
 			const chunks: Buffer[] = [];
