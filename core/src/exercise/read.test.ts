@@ -48,7 +48,7 @@ describe("a mistake has its line and path, and the nearest word", () => {
 			"what: fill, is: red",
 			"what: fill, is: rde",
 			"id: red,",
-			'criteria[3].is: "rde" isn't a colour: give a family (red, orange, yellow, green, turquoise, blue, purple, pink, brown, black, grey, white), a CSS name or a code like #c81e1e',
+			'criteria[3].is: "rde" isn\'t a colour: give a family (red, orange, yellow, green, turquoise, blue, purple, pink, brown, black, grey, white), a CSS name or a code like #c81e1e',
 		],
 		[
 			"a figure that isn't there",

@@ -69,7 +69,8 @@ export function tapeFromLines(text: string): Tape {
 			columns[name][i] = whole(entry[name], 0xffffffff, name, i + 2);
 		columns.frame[i] = whole(entry.frame, 0xffff, "frame", i + 2);
 		for (const value of entry.at) {
-			if (typeof value !== "number") throw new NoTape(`Line ${i + 2} of this tape has a coordinate that isn't a number.`);
+			if (typeof value !== "number")
+				throw new NoTape(`Line ${i + 2} of this tape has a coordinate that isn't a number.`);
 			coords.push(value);
 		}
 	}

@@ -79,9 +79,7 @@
 		const done = await notes.trying(() => api.release({ params: { id }, body: students ? { students } : {} }));
 		if (done)
 			notes.say(
-				done.released === 0
-					? "Everything was already released."
-					: `Released to ${counted(done.released, "student")}.`,
+				done.released === 0 ? "Everything was already released." : `Released to ${counted(done.released, "student")}.`,
 			);
 		await load();
 	}
@@ -351,7 +349,8 @@
 		</div>
 		<Ask bind:open={asking} title="Release points and feedback?">
 			<p class="mb-4">
-				{counted(page.handIns.filter((h) => !h.released).length, "student")} will see their points and feedback. You can't undo this.
+				{counted(page.handIns.filter((h) => !h.released).length, "student")} will see their points and feedback. You can't
+				undo this.
 			</p>
 			<div class="flex gap-3">
 				<button type="button" class="button primary" onclick={() => release()}>Release to all</button><button

@@ -45,9 +45,9 @@
 		{@const rows = studentsOf(page, order)}
 		<Head
 			title={page.name}
-			about="{page.schoolYear}, {counted(page.students.length, "student")}{page.covering ? ', covered by you' : ''}{page.closedAt
-				? ', closed'
-				: ''}"
+			about="{page.schoolYear}, {counted(page.students.length, 'student')}{page.covering
+				? ', covered by you'
+				: ''}{page.closedAt ? ', closed' : ''}"
 			crumbs={[{ href: "/classes", text: "Classes" }]}
 			beside={classPages(id, "")}
 		/>

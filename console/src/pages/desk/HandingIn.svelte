@@ -89,8 +89,8 @@
 </div>
 <Ask bind:open={asking} title="Hand in your program?">
 	<p class="mb-2">
-		Your program for <b>{work.exercise.title}</b>, {counted(desk.draft.source.split("\n").length, "line")}{desk.run.source ===
-		undefined
+		Your program for <b>{work.exercise.title}</b>, {counted(desk.draft.source.split("\n").length, "line")}{desk.run
+			.source === undefined
 			? ". You haven't run it yet"
 			: desk.fresh
 				? ""

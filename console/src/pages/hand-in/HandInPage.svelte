@@ -212,7 +212,9 @@
 					<div class="flex min-h-8 flex-wrap items-center justify-between gap-2">
 						<h2>Source</h2>
 						<span class="quiet"
-							>{counted(statements, "statement")}{beside()}; {report.steps > 0 ? `${counted(report.steps, "step")}, ` : ""}{counted(report.entries, "entry", "entries")}</span
+							>{counted(statements, "statement")}{beside()}; {report.steps > 0
+								? `${counted(report.steps, "step")}, `
+								: ""}{counted(report.entries, "entry", "entries")}</span
 						>
 					</div>
 					<div class="mt-2">

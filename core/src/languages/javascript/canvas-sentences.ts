@@ -56,8 +56,7 @@ export const CANVAS_SENTENCES: Sentences = {
 	"js-name-early": (d) => `${q(d.word)} is used before the line that declares it.`,
 	"js-constant-set": (d) =>
 		`${q(d.word)} was declared with “const” and can't get another value. Declare it with “let”.`,
-	"js-property-of-nothing": (d) =>
-		`The value before “.${d.word}” is ${d.other}. Was it ever given a value?`,
+	"js-property-of-nothing": (d) => `The value before “.${d.word}” is ${d.other}. Was it ever given a value?`,
 	"js-not-a-function": (d) =>
 		d.word
 			? `${q(d.word)} isn't a function.`
@@ -83,12 +82,10 @@ export const CANVAS_SENTENCES: Sentences = {
 		d.message ? `The program stopped itself: ${d.message}` : "The program stopped itself here with “throw”.",
 	"js-error": (d) => `The program stopped here: ${d.message}.`,
 	"js-canvas-size": (d) => `A canvas is 1 by 1 to ${d.most} by ${d.most}, and not ${d.width} by ${d.height}.`,
-	"limit-memory": () =>
-		"The program used all its memory and was stopped. Its drawing so far is kept.",
+	"limit-memory": () => "The program used all its memory and was stopped. Its drawing so far is kept.",
 	// Remarks
 	"js-name-case": (d) => `${q(d.name)} does nothing. The canvas's own name is ${q(d.meant)}.`,
-	"not-recorded": (d) =>
-		UNRECORDED[String(d.name)] ?? `${q(d.name)} isn't recorded here, so it isn't shown or marked.`,
+	"not-recorded": (d) => UNRECORDED[String(d.name)] ?? `${q(d.name)} isn't recorded here, so it isn't shown or marked.`,
 	"js-call-missing": (d) => `${q(d.name)} runs only with brackets after it: ${q(`${d.name}()`)}.`,
 	"call-ignored": (d) => `The canvas ignores this: ${q(d.name)} got a value that isn't a number.`,
 	"setting-ignored": (d) =>

@@ -58,12 +58,7 @@ const MORE: readonly (readonly [word: string, forms: readonly string[], help: re
 		["Repeats the lines below it.", "With range(N) the name counts from 0 to N - 1."],
 		"for",
 	],
-	[
-		"while",
-		["while CONDITION:"],
-		["Repeats as long as its condition is true, checked before each pass."],
-		"while",
-	],
+	["while", ["while CONDITION:"], ["Repeats as long as its condition is true, checked before each pass."], "while"],
 	[
 		"if",
 		["if CONDITION:", "elif CONDITION:", "else:"],

@@ -31,8 +31,7 @@ export const PYTHON_SENTENCES: Sentences = {
 	"py-sign": (d) => `Python doesn't know the sign ${q(d.word)}. Write ${q(d.meant)}.`,
 	"py-number-name": (d) => `${q(d.word)} can't be read: a name can't begin with a digit, and a number has no unit.`,
 	"py-zero-leading": (d) => `A whole number doesn't begin with 0: write ${q(d.meant)}.`,
-	"py-return-outside": () =>
-		"“return” belongs inside a function. Is this line indented?",
+	"py-return-outside": () => "“return” belongs inside a function. Is this line indented?",
 	"py-break-outside": () => "“break” and “continue” belong inside a loop. Is this line indented?",
 	"py-by-place-after": () => "Values without a name come first, and those with a name after them.",
 	"py-keyword-repeated": (d) => `${q(d.word)} is given twice. Leave one out.`,
@@ -155,8 +154,7 @@ export const PYTHON_SENTENCES: Sentences = {
 	"py-stop-iteration": () => "“next” has no more items.",
 	"py-raised": (d) =>
 		d.message ? `The program stopped here: ${d.message} (${d.kind}).` : `The program stopped here: ${d.kind}.`,
-	"limit-memory": () =>
-		"The program used all its memory and was stopped. Its drawing so far is kept.",
+	"limit-memory": () => "The program used all its memory and was stopped. Its drawing so far is kept.",
 	// Remarks
 	"py-brackets-missing": (d) => `${q(d.name)} runs only with brackets after it: ${q(`${d.name}()`)}.`,
 	"py-equals-double": () => "“==” compares two values and changes nothing. To store a value, write “=”.",
