@@ -105,7 +105,7 @@ describe("the client", () => {
 	test("tells that the service can't be reached", async () => {
 		const error = await caught(createClient({ base: "http://127.0.0.1:1" }).whoAmI({}));
 		expect([error.status, error.code]).toEqual([0, "unreachable"]);
-		expect(error.message).toContain("Nothing was lost");
+		expect(error.message).toContain("Nothing is lost");
 	});
 
 	test("sends path, body and key as the route says", async () => {

@@ -16,7 +16,7 @@ test("U+0000 is reported with its place, the first one first", () => {
 	expect(readText("\u0000")).toEqual({ path: "", message: "holds the character U+0000" });
 });
 
-test.each(["\u0000", "\ud800", "a\udc00b"])("a name %j is told by what holds it", (name) => {
+test.each(["\u0000", "\ud800", "a\udc00b"])("a name %j is reported with what holds it", (name) => {
 	expect(readText({ answers: { [name]: 1 } })).toEqual({ path: "answers", message: "holds a name that isn't text" });
 });
 

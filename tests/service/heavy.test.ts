@@ -109,7 +109,7 @@ describe("a program whose report would be too large", () => {
 		`let t = "${letter.repeat(10_000)}"\nfor i from 1 to 5000\n  text t at i, i\nend\n`;
 
 	test.each(["a", "港"])(
-		"of letters %s has a report of a mebibyte at the most, which is read in a moment",
+		"of letters %s has a report of at most a mebibyte, which is read in a moment",
 		async (letter) => {
 			const student = await site.student();
 			const place = placeOf(await workOn(student, "Pier planks"));

@@ -168,7 +168,7 @@ describe("hostile zips", () => {
 		expect(rows.map((r) => [r.file, r.does])).toEqual([["../../etc/nell.txt", "hands in"]]);
 	});
 
-	test("that are none are refused with what to do", async () => {
+	test("that aren't uploads are refused with what to do", async () => {
 		await expect(
 			teacher.previewUpload({ params: { id: assignment }, body: new TextEncoder().encode("walk 5") }),
 		).rejects.toMatchObject({

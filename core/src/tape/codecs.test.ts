@@ -118,7 +118,7 @@ test("lines that aren't a tape's are refused with their number", () => {
 		"its text is missing",
 	);
 	expect(whyNot(2, '{"kind":"dot","line":1,"step":0,"frame":0,"style":0,"call":0,"at":[1,2,"x"]}')).toContain(
-		"no number",
+		"isn't a number",
 	);
 	expect(whyNot(2, '{"kind":"dot","line":-1,"step":0,"frame":0,"style":0,"call":0,"at":[1,2,3]}')).toContain(
 		"has no line",

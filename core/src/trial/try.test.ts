@@ -150,12 +150,12 @@ describe("mistakes of an exercise are reported", () => {
 		[
 			"a model that can't be read",
 			buoy.replace("circle centre 200", "circl centre 200"),
-			"The model can't be read: see its line 4. Nothing else was tested.",
+			"The model can't be read: see line 4. Nothing else was tested.",
 		],
 		[
 			"a model that stops",
 			buoy.replace("  fill white\n", "  fill white\n  print 1 / 0\n"),
-			"The model stops at an error in its line 6. Nothing else was tested.",
+			"The model stops at an error in line 6. Nothing else was tested.",
 		],
 		[
 			"a lost minus sign",
@@ -266,7 +266,7 @@ describe("doubts: where brief and criteria disagree", () => {
 		[
 			"a number and a colour of the brief that nothing asks for",
 			buoy.replace(/brief: \|\n/, "brief: |\n  Draw nine green gulls, 33 wide.\n"),
-			"The brief says 9, green and 33, and no criterion asks for them.",
+			"The brief says 9, green and 33, but no criterion checks them.",
 		],
 		[
 			"numbers that only the criteria say",
@@ -288,12 +288,12 @@ describe("doubts: where brief and criteria disagree", () => {
 		[
 			"a criterion that pays nothing",
 			buoy.replace("criteria:\n", "criteria:\n  - { id: free, check: count, of: { kind: line }, at most: 9 }\n"),
-			"“At most nine lines” pays no points.",
+			"“At most nine lines” gives no points.",
 		],
 		[
 			"the same asked twice",
 			buoy.replace(/^( {2}- \{ id: red,.*)$/m, (line) => `${line}\n${line.replace("id: red", "id: red-too")}`),
-			"is asked twice.",
+			"is checked twice.",
 		],
 	])("%s", (_, text, said) => {
 		expect(

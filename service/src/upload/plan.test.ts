@@ -38,9 +38,9 @@ describe("a file", () => {
 
 	test.each([
 		["is empty", new Uint8Array(), "it is empty"],
-		["is too large", new Uint8Array(256 * 1024 + 1).fill(97), "262144 are the most"],
-		["isn't UTF-8", new Uint8Array([0x77, 0xff, 0xfe]), "no text in UTF-8"],
-		["holds U+0000", bytes("walk\u0000 1"), "no text"],
+		["is too large", new Uint8Array(256 * 1024 + 1).fill(97), "the limit is 262144"],
+		["isn't UTF-8", new Uint8Array([0x77, 0xff, 0xfe]), "isn't text in UTF-8"],
+		["holds U+0000", bytes("walk\u0000 1"), "isn't text"],
 	])("that %s is left out with the reason", (_, of, reason) => {
 		expect(short({ "Nell Quay.nib": of })).toEqual([["Nell Quay.nib", "leaves out", null, null]]);
 		expect(saying({ "Nell Quay.nib": of })).toContain(reason);

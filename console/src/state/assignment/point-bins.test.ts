@@ -19,7 +19,7 @@ test.each([
 	[60, 5],
 	[100, 10],
 	[0, 0.5],
-])("bins of %i points are %d wide, and twelve at the most", (possible, width) => {
+])("bins of %i points are %d wide, and at most twelve", (possible, width) => {
 	const bins = pointBins([], possible);
 	expect(bins.every((bin) => bin.to - bin.from === width)).toBe(true);
 	expect(bins.length).toBeLessThanOrEqual(12);

@@ -81,7 +81,7 @@ export const CANVAS_SENTENCES: Sentences = {
 	"js-thrown": (d) =>
 		d.message ? `The program stopped itself: ${d.message}` : "The program stopped itself here with “throw”.",
 	"js-error": (d) => `The program stopped here: ${d.message}.`,
-	"js-canvas-size": (d) => `A canvas is 1 by 1 to ${d.most} by ${d.most}, and not ${d.width} by ${d.height}.`,
+	"js-canvas-size": (d) => `A canvas can be 1 by 1 to ${d.most} by ${d.most}, not ${d.width} by ${d.height}.`,
 	"limit-memory": () => "The program used all its memory and was stopped. Its drawing so far is kept.",
 	// Remarks
 	"js-name-case": (d) => `${q(d.name)} does nothing. The canvas's own name is ${q(d.meant)}.`,

@@ -54,7 +54,7 @@ function found(source: string, when: Case["when"], without?: readonly string[]):
 	return problem ? [problem] : [];
 }
 
-describe.each(["reading", "running", "remark"] as const)("each code of %s is told", (when) => {
+describe.each(["reading", "running", "remark"] as const)("each code of %s has a test", (when) => {
 	test.each(CASES.filter((c) => c.when === when).map((c) => [c.code, c] as const))(
 		"%s",
 		(code, { source, at, holds, fixed, without }) => {

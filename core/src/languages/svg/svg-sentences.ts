@@ -49,7 +49,7 @@ export const SVG_SENTENCES: Sentences = {
 	"svg-nesting": (d) => `Elements are inside one another more than ${d.most} deep.`,
 	// Drawing
 	"svg-use-deep": (d) => `Since line ${d.first}, “use” elements draw one another more than ${d.most} deep.`,
-	"svg-size": (d) => `A drawing is 1 by 1 to ${d.most} by ${d.most}, and not ${d.width} by ${d.height}.`,
+	"svg-size": (d) => `A drawing can be 1 by 1 to ${d.most} by ${d.most}, not ${d.width} by ${d.height}.`,
 	// Remarks
 	"svg-namespace": () =>
 		'A browser shows a file only with xmlns="http://www.w3.org/2000/svg" in its first tag. Here it is drawn without it too.',
