@@ -193,7 +193,7 @@ criteria:
 			"other.yaml: the exercise has no question with the id width. Its ids: wide.\n",
 		);
 		write("other.yaml", "forty\n");
-		expect(await refused("again.exercise.yaml", "--answers", "other.yaml")).toContain("a line for each answer");
+		expect(await refused("again.exercise.yaml", "--answers", "other.yaml")).toContain("one line for each answer");
 		expect(await refused("again.exercise.yaml", "--last", "nowhere.nib.txt")).toContain("There is no file");
 	});
 });
@@ -215,7 +215,7 @@ describe("explain", () => {
 			out: "",
 			err: "other.json has no report. Make one with: markpen check --json\n",
 		});
-		expect((await markpen("explain", "files/ana.nib.txt")).err).toMatch(/is no JSON/);
+		expect((await markpen("explain", "files/ana.nib.txt")).err).toMatch(/isn't JSON/);
 	});
 });
 

@@ -56,7 +56,7 @@ describe("draw and figures with an exercise", () => {
 		expect(long(own.out)).not.toBe(long(other.out));
 		const left = await markpen("figures", "waves.nib", ...under);
 		expect(left.code).toBe(1);
-		expect(left.out).toContain("waves.nib:4:3: error: This exercise does without “circle”");
+		expect(left.out).toContain("waves.nib:4:3: error: You can't use “circle” in this exercise.");
 	});
 
 	test("tell what is wrong with an exercise file", async () => {
@@ -234,9 +234,7 @@ describe("figures", () => {
 		const { out } = await markpen("figures", "low.nib.txt", "--beside", "right.nib.txt");
 		expect(out).toContain("Beside right.nib.txt:\n- The circle is filled green instead of red");
 		expect(out).toContain("- The rect is 12 too low");
-		expect((await markpen("figures", "right.nib.txt", "--beside", "right.nib.txt")).out).toContain(
-			"- Nothing differs.",
-		);
+		expect((await markpen("figures", "right.nib.txt", "--beside", "right.nib.txt")).out).toContain("- No differences.");
 		expect(
 			JSON.parse((await markpen("figures", "low.nib.txt", "--beside", "right.nib.txt", "--json")).out).differences
 				.length,

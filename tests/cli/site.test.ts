@@ -130,7 +130,7 @@ describe("a teacher", () => {
 		const preview = await teacher(["class", "import", "9 Heron", "roster.csv"]);
 		expect([preview.code, preview.out]).toEqual([
 			1,
-			"Line  Name       What\n2     Nell Quay  Is new, and will sign in as nell.\n3                Left out: the name is missing.\n\nNothing is changed yet. Add --carry-out to import the file.\n",
+			"Line  Name       What\n2     Nell Quay  Is new, and will sign in as nell.\n3                Skipped: the name is missing.\n\nNothing is changed yet. Add --carry-out to import the file.\n",
 		]);
 		const done = await teacher(["class", "import", "9 Heron", "roster.csv", "--carry-out"]);
 		const [, passphrase] = /^Nell Quay +heron-9 +nell +(\S+)$/m.exec(done.out) ?? [];
@@ -226,15 +226,15 @@ describe("a teacher", () => {
 		expect([preview.code, preview.out.split("\n").slice(1, 4)]).toEqual([
 			1,
 			[
-				"Lintott, Bea/lamp.txt  Handed in for Bea Lintott, told by the name.",
-				"abel corrie.txt        Handed in for Abel Corrie, told by the name.",
+				"Lintott, Bea/lamp.txt  Handed in for Bea Lintott, found by name.",
+				"abel corrie.txt        Handed in for Abel Corrie, found by name.",
 				"whose.txt              Skipped: no student has this name. Choose the student to hand it in.",
 			],
 		]);
 		expect(
 			(await teacher(["assignment", "upload", "8 Gannet", "lamp", "in", "--carry-out", "--of", "whose.txt=Caius Wray"]))
 				.out,
-		).toContain("Handed in 3, left out 0.");
+		).toContain("Handed in 3, skipped 0.");
 		expect((await teacher(["assignment", "follow", "8 Gannet", "lamp"])).out).toMatch(
 			/^(?:Everything is checked|\d checked; nothing is left)\.\n$/,
 		);

@@ -81,7 +81,7 @@ describe("a class archive", () => {
 	});
 
 	test("that isn't one is refused with its place", () => {
-		expect(() => readArchive("{")).toThrow(/The archive is no JSON/);
+		expect(() => readArchive("{")).toThrow(/The archive isn't JSON/);
 		expect(() => readArchive(JSON.stringify({ ...demoArchive(new Date()), format: "other@1" }))).toThrow(
 			/class archive can't be read/,
 		);

@@ -87,7 +87,7 @@ describe("what is refused", () => {
 		await expect(student.handIn({ params: placeOf(work), body: { source: large } })).rejects.toMatchObject({
 			status: 413,
 			code: "source-too-large",
-			message: expect.stringMatching(/262147 bytes; 262144 are the most/),
+			message: expect.stringMatching(/262147 bytes; the limit is 262144/),
 		});
 		expect(await site.rows("SELECT 1 FROM hand_ins")).toHaveLength(before.length);
 	});

@@ -166,7 +166,7 @@ describe("what a teacher may do with a student", () => {
 		const csv = `Name,Number\nPim Taken,${number}\n`;
 		const { rows, cards } = await plain.importRoster({ params: { id: ids.plainClass }, body: { csv } });
 		expect(rows[0]?.says).toBe(
-			"Left out: this student is now in another teacher's class; an administrator can move them back.",
+			"Skipped: this student is now in another teacher's class; an administrator can move them back.",
 		);
 		expect(cards).toEqual([]);
 		expect(
@@ -197,7 +197,7 @@ describe("a class keeps somebody", () => {
 		const { id } = await newClass(client, "8 Left Behind");
 		const refused = await admin.closeTeacher({ params: { id: leaving } }).catch((error: unknown) => error);
 		expect(refused).toMatchObject({ code: "last-teacher" });
-		expect(String(refused)).toContain("Nobody else has 8 Left Behind. Give it to somebody first");
+		expect(String(refused)).toContain("No other teacher has 8 Left Behind. Share it with another teacher first.");
 		// An administrator finds and gives any class, and whoever only covers it isn't enough.
 		await admin.giveClass({ params: { id, teacher: ids.gannet }, body: { until: days(1) } });
 		expect(await outcome(admin.closeTeacher({ params: { id: leaving } }))).toBe("last-teacher");

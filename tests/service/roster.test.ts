@@ -34,9 +34,9 @@ describe("a roster file", () => {
 		const wanted = [
 			"adds: Nell Quay: Is new, and will sign in as nell.",
 			"adds: Dário Penha: Is new, and will sign in as dario.",
-			"wrong: : Left out: the name is missing.",
-			"wrong: Nell Quay: Left out: it is in this file twice.",
-			"wrong: Bo Lark: Left out: a sign-in name has only letters, digits, dots and hyphens.",
+			"wrong: : Skipped: the name is missing.",
+			"wrong: Nell Quay: Skipped: it is in this file twice.",
+			"wrong: Bo Lark: Skipped: a sign-in name has only letters, digits, dots and hyphens.",
 		];
 		expect(says(preview.rows)).toEqual(wanted);
 		expect(preview.rows.map((r) => r.row)).toEqual([2, 3, 4, 5, 6]);
@@ -82,7 +82,7 @@ describe("a roster file", () => {
 		expect(first.rows.map((r) => r.does)).toEqual(["adds", "adds"]);
 		const again = await teacher.previewRoster({ params: { id }, body: { csv: "Name\nAnn Ray\n" } });
 		expect(again.rows.map((r) => [r.does, r.says])).toEqual([
-			["wrong", "Left out: several students in the class have this name; give their sign-in names or numbers."],
+			["wrong", "Skipped: several students in the class have this name; give their sign-in names or numbers."],
 		]);
 		const three = await teacher.importRoster({
 			params: { id },
@@ -97,7 +97,11 @@ describe("a roster file", () => {
 
 	test.each([
 		["nothing", "", "The file is empty. Its first line must be the headings, like Name and Sign-in name."],
-		["no column of names", "Age,House\n11,Red\n", /No column holds the students' names.*this file's are Age, House/],
+		[
+			"no column of names",
+			"Age,House\n11,Red\n",
+			/There is no column with the students' names.*This file has: Age, House/,
+		],
 		["a quotation mark that isn't closed", 'Name\n"Nell\n', /The file isn't CSV: Quote Not Closed: .*line 2/],
 	])("with %s is refused with what to do", async (_, csv, message) => {
 		const { id } = await classNamed(teacher, "8 Tern");
@@ -112,7 +116,7 @@ describe("a roster file", () => {
 		const { id } = await other.makeClass({ body: { name: "9 Knot", schoolYear: "2026/27" } });
 		const { rows, cards } = await other.importRoster({ params: { id }, body: { csv: "Name,Number\nUma Stint,N-9\n" } });
 		expect([says(rows), cards]).toEqual([
-			["wrong: Uma Stint: Left out: this number belongs to another teacher's student; an administrator can add them."],
+			["wrong: Uma Stint: Skipped: this number belongs to another teacher's student; an administrator can add them."],
 			[],
 		]);
 	});
@@ -238,8 +242,8 @@ describe("OneRoster files", () => {
 			[],
 		]);
 		expect(rows.map((r) => `${r.row} ${r.does}: ${r.says}`)).toEqual([
-			"2 wrong: Left out with who is in it: a class's title is one line of text with at most 120 letters.",
-			"3 wrong: Left out: a teacher has a name and a username.",
+			"2 wrong: Skipped with its members: a class's title is one line of text with at most 120 letters.",
+			"3 wrong: Skipped: a teacher has a name and a username.",
 			"4 adds: Is new, and will sign in as tess.",
 		]);
 		const rail = await classNamed(teacher, "7 Rail");

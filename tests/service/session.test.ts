@@ -214,7 +214,9 @@ test("a passphrase for one sign-in is for one", async () => {
 	const body = { signInName: "once-only", passphrase };
 	const [mine, others] = [browser(), browser()];
 	// A token isn't a sign-in: it is refused, and uses nothing up.
-	expect((await mine("POST", "/tokens", { ...body, name: "x" })).body.detail).toContain("one of your own");
+	expect((await mine("POST", "/tokens", { ...body, name: "x" })).body.detail).toContain(
+		"This was a one-time passphrase.",
+	);
 	const both = await Promise.all([mine("POST", "/session", body), others("POST", "/session", body)]);
 	expect(both.map((b) => b.status).sort()).toEqual([200, 401]);
 	expect(both.find((b) => b.status === 401)?.body.detail).toContain("was for one sign-in, which is over");

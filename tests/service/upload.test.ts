@@ -53,17 +53,17 @@ test("each file is listed with its student, or the reason for none, and nothing 
 	});
 	const { id, rows } = await teacher.previewUpload({ params: { id: assignment }, body: zip });
 	expect(Object.fromEntries(rows.map((r) => [r.file, `${r.does}: ${r.says}`]))).toEqual({
-		"Nell Quay.nib.txt": "hands in: Handed in for Nell Quay, told by the name.",
-		"Penha, Dario/buoy.txt": "hands in: Handed in for Dário Penha, told by the name.",
-		"ann rose ray - mooring buoy.txt": "hands in: Handed in for Ann Rose Ray, told by the name.",
-		"US.txt": "hands in: Handed in for Uma Stint, told by the initials.",
+		"Nell Quay.nib.txt": "hands in: Handed in for Nell Quay, found by name.",
+		"Penha, Dario/buoy.txt": "hands in: Handed in for Dário Penha, found by name.",
+		"ann rose ray - mooring buoy.txt": "hands in: Handed in for Ann Rose Ray, found by name.",
+		"US.txt": "hands in: Handed in for Uma Stint, found by initials.",
 		"BR.txt": "asks: It may be Bo Rand or Bo Reed: the initials are the same. Say whose it is.",
-		"bor.txt": "hands in: Handed in for Bo Rand, told by the sign-in name.",
+		"bor.txt": "hands in: Handed in for Bo Rand, found by sign-in name.",
 		"somebody else.txt": "leaves out: Skipped: no student has this name. Choose the student to hand it in.",
-		"Ann Ray/first.txt": "leaves out: Left out: another file of the same student is named for the exercise.",
-		"Ann Ray/mooring-buoy.txt": "hands in: Handed in for Ann Ray, told by the name.",
-		"nell quay empty.txt": "leaves out: Left out: it is empty.",
-		"picture of Uma.png": "leaves out: Left out: it isn't text in UTF-8.",
+		"Ann Ray/first.txt": "leaves out: Skipped: another file of the same student is named for the exercise.",
+		"Ann Ray/mooring-buoy.txt": "hands in: Handed in for Ann Ray, found by name.",
+		"nell quay empty.txt": "leaves out: Skipped: it is empty.",
+		"picture of Uma.png": "leaves out: Skipped: it isn't text in UTF-8.",
 	});
 	expect((await teacher.showAssignment({ params: { id: assignment } })).handIns).toEqual([]);
 

@@ -8,9 +8,9 @@ export const byHand: Mistake = {
 	family: "source",
 	changes: [],
 	made: "written out by hand",
-	did: "written out again and again",
+	did: "the same lines are repeated",
 	instead: "a loop or a routine",
-	asks: "Some lines come again and again@. What could do them for you?",
+	asks: "Some lines repeat@. What could repeat them for you?",
 	notice({ own, model, missed }) {
 		const criteria = missed.filter((c) => c.check === "code").map((c) => c.id);
 		if (criteria.length === 0) return undefined;

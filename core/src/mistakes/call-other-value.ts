@@ -7,10 +7,10 @@ export const callOtherValue: Mistake = {
 	id: "call-other-value",
 	family: "placing",
 	changes: ["place", "size"],
-	made: "another value given to a routine",
+	made: "a different value given to a routine",
 	did: "the call has {was}",
 	instead: "{now}",
-	asks: "What is the routine given@?",
+	asks: "Which values does the routine get@?",
 	make: (sites) =>
 		sites.values
 			.filter((v) => statementOf(sites, v).does.has("call"))

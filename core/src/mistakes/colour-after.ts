@@ -11,7 +11,7 @@ export const colourAfter: Mistake = {
 	made: "the colour set after the shape",
 	did: "`{was}` comes after what it is for",
 	instead: "setting it before",
-	asks: "What is set holds for what comes after it. Which shape should the setting@ be for?",
+	asks: "A setting applies to what comes after it. Which shape should the setting@ be for?",
 	make: (sites) =>
 		settings(sites).flatMap((s) => {
 			const next = sites.statements.find(

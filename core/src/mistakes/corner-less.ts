@@ -6,7 +6,7 @@ export const cornerLess: Mistake = {
 	id: "corner-less",
 	family: "size and kind",
 	changes: ["kind", "number"],
-	made: "a corner less",
+	made: "one corner missing",
 	did: "it has {was}",
 	instead: "{now}",
 	asks: "Count the corners@.",

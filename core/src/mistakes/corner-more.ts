@@ -9,7 +9,7 @@ export const cornerMore: Mistake = {
 	id: "corner-more",
 	family: "size and kind",
 	changes: ["kind", "number"],
-	made: "a corner more",
+	made: "one corner too many",
 	did: "it has {was}",
 	instead: "{now}",
 	asks: "Count the corners@.",

@@ -12,7 +12,7 @@ export const didNotMoveOn: Mistake = {
 	id: "did-not-move-on",
 	family: "pen and moving on",
 	changes: ["place"],
-	made: "drawn again and again in one place",
+	made: "everything drawn in one place",
 	did: "{was} is the same in every round",
 	instead: "`{now}`",
 	asks: "All of these lie in one place. What should change from one to the next@?",

@@ -8,7 +8,7 @@ export const drawnTwice: Mistake = {
 	family: "statements",
 	changes: ["number"],
 	made: "drawn twice",
-	did: "`{was}` is there twice",
+	did: "`{was}` is repeated",
 	instead: "leaving one out",
 	asks: "The same is drawn twice in one place@. The second hides the first.",
 	make: (sites) =>

@@ -10,7 +10,7 @@ export const facingLeftOver: Mistake = {
 	made: "begun with another facing",
 	did: "{was}",
 	instead: "leaving it out",
-	asks: "Which way does the pen face@? Look at what it was turned by before.",
+	asks: "Which way does the pen face@? Look at the turns before it.",
 	make: (sites) =>
 		sites.gaps
 			.filter((g) => g.before !== undefined && sites.statements[g.after ?? -1]?.does.has("loop"))

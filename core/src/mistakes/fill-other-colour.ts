@@ -11,7 +11,7 @@ export const fillOtherColour: Mistake = {
 	id: "fill-other-colour",
 	family: "paint",
 	changes: ["colour"],
-	made: "another fill",
+	made: "a different fill",
 	did: "the fill is {was}",
 	instead: "{now}",
 	asks: "Which colour should the inside have@?",

@@ -10,7 +10,7 @@ export const hairLine: Mistake = {
 	made: "a hairline",
 	did: "the width is {was}",
 	instead: "{now}",
-	asks: "The line is so thin that it can hardly be seen. Look at its width@.",
+	asks: "The line is so thin that it is hard to see. Look at its width@.",
 	make: (sites) => valuesFor(sites, "line width").map((v) => replaced(sites, v, "0.5", "other number")),
 	mend: (look) =>
 		otherNumbers(

@@ -7,7 +7,7 @@ export const lastDrawnFirst: Mistake = {
 	id: "last-drawn-first",
 	family: "statements",
 	changes: ["order"],
-	made: "the last drawn first",
+	made: "the last figure drawn first",
 	did: "",
 	instead: "",
 	asks: "",

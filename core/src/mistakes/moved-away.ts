@@ -6,10 +6,10 @@ export const movedAway: Mistake = {
 	id: "moved-away",
 	family: "placing",
 	changes: [],
-	made: "further off than the try before",
-	did: "further off than the try before",
+	made: "further off than in the last try",
+	did: "further off than in the last try",
 	instead: "going back",
-	asks: "Your try before was nearer here@. What did you change?",
+	asks: "Your last try was closer here@. What did you change?",
 	notice({ own, missed, pairs }) {
 		const criteria = missed.filter((c) => c.aspects.includes("place")).map((c) => c.id);
 		const last = criteria.length > 0 ? own.reference("own last try")?.scene : undefined;

@@ -11,7 +11,7 @@ export const neverCalled: Mistake = {
 	made: "a call left out",
 	did: "the routine is never called",
 	instead: "`{now}`",
-	asks: "The routine is there. Who calls it@?",
+	asks: "The routine is declared@. Which line should call it?",
 	make: (sites) => statementsThat(sites, "call").map((s) => without(sites, s)),
 	mend({ sites }) {
 		const routines = statementsThat(sites, "routine").filter((r) => /\(\s*\)/.test(r.text));

@@ -8,7 +8,7 @@ export const oneMoreBeside: Mistake = {
 	id: "one-more-beside",
 	family: "statements",
 	changes: ["number"],
-	made: "one more drawn beside it",
+	made: "one extra figure beside it",
 	did: "there is `{was}`",
 	instead: "leaving it out",
 	asks: "Is the statement@ needed? See what is drawn without it.",

@@ -8,10 +8,10 @@ export const otherComparison: Mistake = {
 	id: "other-comparison",
 	family: "frames and chance",
 	changes: [],
-	made: "another comparison",
+	made: "a different comparison",
 	did: "it compares with `{was}`",
 	instead: "`{now}`",
-	asks: "When should this be so@? Read the comparison aloud.",
+	asks: "When should this be true@? Read the comparison aloud.",
 	make: (sites) => compared(sites).filter((_, i) => i % 2 === 0),
 	mend: ({ sites }) => compared(sites),
 	example: {

@@ -8,7 +8,7 @@ export const otherCount: Mistake = {
 	id: "other-count",
 	family: "turning",
 	changes: ["number"],
-	made: "another number of rounds",
+	made: "a different number of rounds",
 	did: "the loop runs to {was}",
 	instead: "{now}",
 	asks: "How often should the loop run@?",

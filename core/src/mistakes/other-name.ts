@@ -6,10 +6,10 @@ export const otherName: Mistake = {
 	id: "other-name",
 	family: "placing",
 	changes: ["place", "size"],
-	made: "another name",
+	made: "a different name",
 	did: "it uses `{was}`",
 	instead: "`{now}`",
-	asks: "Which name is meant@?",
+	asks: "Which name do you mean@?",
 	make: (sites) => sites.names.flatMap((n) => n.others.slice(0, 1).map((other) => replaced(sites, n, other, "word"))),
 	mend: ({ sites }) =>
 		sites.names.flatMap((n) => n.others.slice(0, 5).map((other) => replaced(sites, n, other, "word"))),

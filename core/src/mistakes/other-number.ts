@@ -8,10 +8,10 @@ export const otherNumber: Mistake = {
 	id: "other-number",
 	family: "placing",
 	changes: ["place", "size"],
-	made: "another number in a sum",
+	made: "a different number in a sum",
 	did: "{was} is added or taken away",
 	instead: "{now}",
-	asks: "Work the number@ out once more: what is added, and how much should it be?",
+	asks: "Calculate the number@ again: what is added, and how much should it be?",
 	make: (sites) => summands(sites).map((n) => replaced(sites, n, written(n.value + 20), "other number")),
 	mend: (look) => otherNumbers(look, [], () => [], summands(look.sites)),
 	example: {

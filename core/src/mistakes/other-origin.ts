@@ -8,7 +8,7 @@ export const otherOrigin: Mistake = {
 	id: "other-origin",
 	family: "placing",
 	changes: ["place"],
-	made: "placed as if zero were elsewhere",
+	made: "placed for a different origin",
 	did: "every place counts from another zero, here {was}",
 	instead: "{now}, and so on,",
 	asks: "Everything is moved together@. Where is zero on this sheet?",

@@ -7,7 +7,7 @@ export const otherPace: Mistake = {
 	id: "other-pace",
 	family: "frames and chance",
 	changes: [],
-	made: "another pace",
+	made: "a different pace",
 	did: "the step is {was}",
 	instead: "{now}",
 	asks: "How far does it go in each frame@?",

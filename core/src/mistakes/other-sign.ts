@@ -9,7 +9,7 @@ export const otherSign: Mistake = {
 	id: "other-sign",
 	family: "placing",
 	changes: ["place", "size"],
-	made: "another sign in a sum",
+	made: "a different sign in a sum",
 	did: "it has `{was}`",
 	instead: "`{now}`",
 	asks: "Which sign belongs between the two values@?",

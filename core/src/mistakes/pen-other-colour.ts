@@ -6,7 +6,7 @@ export const penOtherColour: Mistake = {
 	id: "pen-other-colour",
 	family: "paint",
 	changes: ["colour"],
-	made: "another colour of the pen",
+	made: "a different colour of the pen",
 	did: "the pen is {was}",
 	instead: "{now}",
 	asks: "Which colour should the line have@?",

@@ -7,7 +7,7 @@ export const roundMoreThanOnce: Mistake = {
 	id: "round-more-than-once",
 	family: "turning",
 	changes: [],
-	made: "gone round twice",
+	made: "walked round twice",
 	did: "the loop runs as often as `{was}` says",
 	instead: "`{now}`",
 	asks: "The pen goes round the same shape more than once@. How often does it need to?",

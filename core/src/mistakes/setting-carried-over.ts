@@ -10,9 +10,9 @@ export const settingCarriedOver: Mistake = {
 	family: "paint",
 	changes: ["colour"],
 	made: "a colour or width not set",
-	did: "a colour or width is not set here",
+	did: "a colour or width is missing",
 	instead: "`{now}`",
-	asks: "A colour or a width is not set here@. Which one is missing?",
+	asks: "A colour or width is missing@. Which one?",
 	make: (sites) => partsThat(sites, "no pen").map((p) => without(sites, p)),
 	*mend(look) {
 		const { sites } = look;

@@ -9,7 +9,7 @@ export const sideTooFew: Mistake = {
 	id: "side-too-few",
 	family: "turning",
 	changes: ["number"],
-	made: "a round of the loop less",
+	made: "one round of the loop missing",
 	did: "the loop runs as often as `{was}` says",
 	instead: "`{now}`",
 	asks: "Count how often the loop runs@. Is one round missing?",

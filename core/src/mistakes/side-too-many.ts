@@ -7,7 +7,7 @@ export const sideTooMany: Mistake = {
 	id: "side-too-many",
 	family: "turning",
 	changes: ["number"],
-	made: "a round of the loop more",
+	made: "one extra round of the loop",
 	did: "the loop runs as often as `{was}` says",
 	instead: "`{now}`",
 	asks: "Count how often the loop runs@. Is there one round too many?",

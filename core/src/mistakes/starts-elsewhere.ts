@@ -7,7 +7,7 @@ export const startsElsewhere: Mistake = {
 	id: "starts-elsewhere",
 	family: "frames and chance",
 	changes: ["place"],
-	made: "started elsewhere",
+	made: "started at another place",
 	did: "",
 	instead: "",
 	asks: "",

@@ -10,10 +10,10 @@ export const tooFaint: Mistake = {
 	id: "too-faint",
 	family: "paint",
 	changes: ["colour"],
-	made: "a colour that can hardly be seen",
+	made: "a colour that is hard to see",
 	did: "the fill is {was}",
 	instead: "{now}",
-	asks: "The shape is there and can hardly be seen. Look at its colour@.",
+	asks: "The shape is hard to see. Look at its colour@.",
 	make: (sites) =>
 		valuesFor(sites, "fill colour")
 			.filter((v) => v.colour !== undefined && v.colour !== -1 && !isWhite(v))

@@ -7,7 +7,7 @@ export const variableOther: Mistake = {
 	id: "variable-other",
 	family: "placing",
 	changes: ["place", "size"],
-	made: "another value in a variable",
+	made: "a different value in a variable",
 	did: "the value is {was}",
 	instead: "{now}",
 	asks: "Which value should this name have@?",

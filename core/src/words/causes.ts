@@ -48,9 +48,9 @@ export function causeForStudent({ mistake, lines, either }: Pick<CauseWords, "mi
 	return mistake.asks.replace("@", lines.length === 0 ? "" : ` in ${places(lines, either)}`);
 }
 
-/** For teachers, of what isn't proved: "Line 3: it may be that … (called: never)." */
+/** For teachers, of what isn't proved: "Line 3: perhaps the routine is never called (called: never)." */
 export function noticeForTeacher(mistake: Pick<Mistake, "did">, lines: readonly number[], evidence: string): string {
 	const where = lines.length === 0 ? "" : `${capital(places(lines, false))}: `;
-	const may = `it may be: ${mistake.did} (${evidence}).`;
+	const may = `perhaps ${mistake.did} (${evidence}).`;
 	return where === "" ? capital(may) : where + may;
 }

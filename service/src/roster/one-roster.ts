@@ -51,14 +51,14 @@ async function classPlans(
 				row: e.line,
 				name: e.cells.userSourcedId ?? "",
 				does: "wrong",
-				says: "Left out: users.csv has no user of this id.",
+				says: "Skipped: users.csv has no user of this id.",
 			});
 		else if (!known.has(classId))
 			rows.push({
 				row: e.line,
 				name: nameOf(users.get(e.cells.userSourcedId as string) as Line),
 				does: "wrong",
-				says: "Left out: classes.csv has no class of this id.",
+				says: "Skipped: classes.csv has no class of this id.",
 			});
 	}
 	for (const line of classes) {
@@ -67,7 +67,7 @@ async function classPlans(
 				row: line.line,
 				name: line.cells.title ?? "",
 				does: "wrong",
-				says: "Left out with who is in it: a class's title is one line of text with at most 120 letters.",
+				says: "Skipped with its members: a class's title is one line of text with at most 120 letters.",
 			});
 			continue;
 		}
@@ -85,7 +85,7 @@ async function classPlans(
 				row: user.line,
 				name: user.cells.sourcedId ?? "",
 				does: "wrong",
-				says: "Left out: a teacher has a name and a username.",
+				says: "Skipped: a teacher has a name and a username.",
 			});
 		plans.push({ line, id: there?.id, students: of("student"), teachers });
 	}

@@ -62,7 +62,7 @@ function wrong(line: RosterLine, says: string): Planned {
 		row: line.row,
 		name: line.name,
 		does: "wrong",
-		says: `Left out: ${says}.`,
+		says: `Skipped: ${says}.`,
 		studentId: undefined,
 		signInName: "",
 		sourcedId: undefined,

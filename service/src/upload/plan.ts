@@ -34,7 +34,7 @@ function planFile(
 ): UploadedFile {
 	const none = { file, studentId: null, exercise: null, candidates: [], source: "" };
 	const text = textOf(bytes);
-	if ("problem" in text) return { ...none, does: "leaves out", says: `Left out: ${text.problem}.` };
+	if ("problem" in text) return { ...none, does: "leaves out", says: `Skipped: ${text.problem}.` };
 	const { students: told, by } = matchPath(file, students);
 	const candidates = told.map(({ id, name }) => ({ id, name }));
 	const [one] = told;
@@ -65,7 +65,7 @@ function planFile(
 		studentId: one.id,
 		exercise,
 		does: "hands in",
-		says: `Handed in for ${one.name}, told by the ${by}.`,
+		says: `Handed in for ${one.name}, found by ${by}.`,
 	};
 }
 
@@ -99,7 +99,7 @@ export function planUpload(
 			return {
 				...one,
 				does: "leaves out",
-				says: "Left out: another file of the same student is named for the exercise.",
+				says: "Skipped: another file of the same student is named for the exercise.",
 			};
 		return {
 			...one,

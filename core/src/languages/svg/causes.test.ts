@@ -41,7 +41,7 @@ function causesFor(right: string, wrong: string): string[] {
 test.each([
 	['r="40"', 'r="80"', "Line 2: the number is the radius; the number 40 meets 1 more criterion."],
 	['fill="gold"', 'fill="tomato"', "Line 2: the fill is tomato; gold meets 1 more criterion."],
-	[' fill="gold"', "", 'Line 2: a colour or width is not set here; `fill="gold"` meets 1 more criterion.'],
+	[' fill="gold"', "", 'Line 2: a colour or width is missing; `fill="gold"` meets 1 more criterion.'],
 	['fill="gold"', 'stroke="gold"', "Line 2: `stroke` sets the line; `fill` meets 1 more criterion."],
 	['cx="200" cy="120"', 'cx="120" cy="200"', "Line 2: the place is 120, 200; 200, 120 meets 1 more criterion."],
 	[
