@@ -227,7 +227,7 @@ export async function consoleRows() {
 		page.setDefaultTimeout(30_000);
 		await page.goto(demo.address);
 		await page.getByLabel("Sign-in name").fill(DEMO_SIGN_INS.teacher.signInName);
-		await page.getByLabel("Passphrase").fill(DEMO_SIGN_INS.teacher.passphrase);
+		await page.getByLabel("Passphrase", { exact: true }).fill(DEMO_SIGN_INS.teacher.passphrase);
 		await page.getByRole("button", { name: "Sign in" }).click();
 		await page.getByRole("heading", { level: 1, name: "Today" }).waitFor();
 

@@ -16,7 +16,7 @@ async function signIn(page, address, { classCode, signInName, passphrase }) {
 	await page.goto(address);
 	if (classCode) await page.getByLabel(/Class code/).fill(classCode);
 	await page.getByLabel("Sign-in name").fill(signInName);
-	await page.getByLabel("Passphrase").fill(passphrase);
+	await page.getByLabel("Passphrase", { exact: true }).fill(passphrase);
 	await page.getByRole("button", { name: "Sign in" }).click();
 	await page
 		.getByRole("heading", { level: 1 })

@@ -4,7 +4,7 @@ const REFUSALS = {
 	"wrong-passphrase": [
 		401,
 		"Wrong sign-in",
-		"Wrong name or passphrase. Check the class code, name and passphrase on your card. Your teacher can give you a new card.",
+		"Wrong name or passphrase. Students: check the class code, name and passphrase on your card. Your teacher can give you a new card.",
 	],
 	"too-many-failures": [
 		429,

@@ -37,12 +37,15 @@ describe("an account", () => {
 			await page.getByLabel("Sign-in name").fill("thorne");
 			await page.getByRole("button", { name: "Add teacher" }).click();
 			const once =
-				(await page.getByRole("status").filter({ hasText: "one sign-in of V. Thorne" }).locator("b").textContent()) ??
-				"";
+				(await page
+					.getByRole("status")
+					.filter({ hasText: "One-time passphrase for V. Thorne" })
+					.locator("b")
+					.textContent()) ?? "";
 			await page.getByRole("button", { name: /Okafor/ }).click();
 			await page.getByRole("menuitem", { name: "Sign out" }).click();
 			await page.getByLabel("Sign-in name").fill("thorne");
-			await page.getByLabel("Passphrase").fill(once);
+			await page.getByLabel("Passphrase", { exact: true }).fill(once);
 			await page.getByRole("button", { name: "Sign in" }).click();
 			await page.getByRole("heading", { name: "Choose a passphrase of your own" }).waitFor();
 			await page.getByLabel("Current passphrase").fill(once);
@@ -64,10 +67,10 @@ describe("an account", () => {
 			await page.getByRole("button", { name: "Close account of R. Castellane" }).click();
 			const sure = page.getByRole("dialog", { name: "Close R. Castellane's account?" });
 			await sure.getByRole("button", { name: "Close account" }).click();
-			await page.getByText("Nobody else has 8 Gannet. Give it to somebody first, then close the account.").waitFor();
-			await classes.getByLabel("Give 8 Gannet to").selectOption({ label: "J. Amari" });
-			await classes.getByRole("button", { name: "Give 8 Gannet" }).click();
-			await note(page, "8 Gannet is given.").waitFor();
+			await page.getByText("No other teacher has 8 Gannet. Share it with another teacher first.").waitFor();
+			await classes.getByLabel("Share 8 Gannet with").selectOption({ label: "J. Amari" });
+			await classes.getByRole("button", { name: "Share 8 Gannet" }).click();
+			await note(page, "8 Gannet is shared.").waitFor();
 			await classes.getByText(/J\. Amari, R\. Castellane/).waitFor();
 			await page.getByRole("button", { name: "Close account of R. Castellane" }).click();
 			await sure.getByRole("button", { name: "Close account" }).click();
@@ -119,7 +122,7 @@ describe("an account", () => {
 			const dialog = page.getByRole("dialog", { name: "Sign in again" });
 			await dialog.waitFor();
 			await dialog.getByLabel("Sign-in name").fill("okafor-lind");
-			await dialog.getByLabel("Passphrase").fill("lantern-quay-52");
+			await dialog.getByLabel("Passphrase", { exact: true }).fill("lantern-quay-52");
 			await dialog.getByRole("button", { name: "Sign in" }).click();
 			await dialog.waitFor({ state: "detached" });
 			expect(await page.getByLabel("Comment", { exact: true }).inputValue()).toBe("A long word of praise");
@@ -137,7 +140,7 @@ describe("who only covers a class", () => {
 			const until = new Date(Date.now() + 86_400_000).toISOString();
 			await teacher.giveClass({ params: { id: gannet.id, teacher: cover?.id ?? "" }, body: { until } });
 			await page.getByLabel("Sign-in name").fill("amari");
-			await page.getByLabel("Passphrase").fill("anchor-rope-71");
+			await page.getByLabel("Passphrase", { exact: true }).fill("anchor-rope-71");
 			await page.getByRole("button", { name: "Sign in" }).click();
 			await page.getByRole("heading", { level: 1, name: "Today" }).waitFor();
 			await to(page, `/classes/${gannet.id}`);

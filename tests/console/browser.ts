@@ -53,7 +53,7 @@ export async function signIn(page: Page, who: "teacher" | "student"): Promise<vo
 	const { signInName, passphrase } = DEMO_SIGN_INS[who];
 	if (who === "student") await page.getByLabel(/Class code/).fill(DEMO_SIGN_INS.student.classCode);
 	await page.getByLabel("Sign-in name").fill(signInName);
-	await page.getByLabel("Passphrase").fill(passphrase);
+	await page.getByLabel("Passphrase", { exact: true }).fill(passphrase);
 	await page.getByRole("button", { name: "Sign in" }).click();
 	await page.getByRole("heading", { level: 1, name: who === "teacher" ? "Today" : "My work" }).waitFor();
 }

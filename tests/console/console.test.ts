@@ -39,9 +39,9 @@ describe("signing in", () => {
 	test("a wrong passphrase gives one sentence, the right one opens Today", () =>
 		visit(undefined, async (page) => {
 			await page.getByLabel("Sign-in name").fill("okafor-lind");
-			await page.getByLabel("Passphrase").fill("wrong");
+			await page.getByLabel("Passphrase", { exact: true }).fill("wrong");
 			await page.getByRole("button", { name: "Sign in" }).click();
-			expect(await page.getByRole("alert").textContent()).toContain("No account has this name and passphrase.");
+			expect(await page.getByRole("alert").textContent()).toContain("Wrong name or passphrase.");
 			await signIn(page, "teacher");
 			await page.getByRole("heading", { name: "Stuck" }).waitFor();
 		}));
@@ -204,7 +204,7 @@ describe("the teacher", () => {
 	test("sees where a program stopped, and where one can't be read", () =>
 		visit("teacher", async (page) => {
 			await openHandIn(page, "Sail", "Sami Dene");
-			expect(await page.getByLabel(/^Source;/).textContent()).toContain(
+			expect(await page.getByLabel(/^Source\./).textContent()).toContain(
 				"“parts” is 0 here, and nothing can be divided by 0.",
 			);
 			await page.goBack();
@@ -292,7 +292,7 @@ describe("the student", () => {
 			await page.getByRole("button", { name: "Hand in", exact: true }).click();
 			await page.getByRole("button", { name: "Hand in now" }).click();
 			await page.getByRole("alert").waitFor();
-			expect(await page.getByRole("alert").textContent()).toContain("270003 bytes; 262144 are the most");
+			expect(await page.getByRole("alert").textContent()).toContain("270003 bytes; the limit is 262144");
 			await page.reload();
 			await editor(page).waitFor();
 			expect(await editor(page).textContent()).toContain("-- xxxx");

@@ -66,9 +66,9 @@ describe("the desk", () => {
 		expect(await page.getByTestId("problem").textContent()).toContain(errors[0]?.message.slice(0, 20));
 		await editor(page).fill("ellipse centre 140, 90 size 36, 36\n");
 		await page.getByRole("button", { name: /^Run/ }).click();
-		await page.getByTestId("problem").filter({ hasText: "does without “ellipse”" }).waitFor();
+		await page.getByTestId("problem").filter({ hasText: "You can't use “ellipse” in this exercise." }).waitFor();
 		await page.getByRole("button", { name: "Replay" }).click();
-		await page.getByRole("status").filter({ hasText: "does nothing that could be replayed" }).waitFor();
+		await page.getByRole("status").filter({ hasText: "This program has no steps to replay." }).waitFor();
 	});
 
 	test("explains drawing words in place", async () => {
@@ -138,13 +138,13 @@ describe("the desk", () => {
 			await page.getByRole("button", { name: /^Random numbers/ }).click();
 			await page.getByRole("menuitem", { name }).click();
 		};
-		await choose("Run with other ones");
+		await choose("Run with new random numbers");
 		await expect.poll(said).not.toBe(first);
 		const second = await said();
-		await choose("Run with the same ones again");
+		await choose("Run with the same random numbers");
 		await page.waitForTimeout(300);
 		expect(await said()).toBe(second);
-		await choose("Run with those of the first run");
+		await choose("Run with the first random numbers");
 		await expect.poll(said).toBe(first);
 	});
 

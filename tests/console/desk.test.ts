@@ -271,7 +271,7 @@ describe("handing in", () => {
 		await page.getByRole("button", { name: "Hand in", exact: true }).click();
 		const dialog = page.getByRole("dialog", { name: "Hand in your program?" });
 		expect(await dialog.textContent()).toMatch(
-			/Desk lamp.*which you haven't run yet.*You can hand in again until it closes/s,
+			/Desk lamp.*You haven't run it yet.*You can hand in again until the closing date/s,
 		);
 		await dialog.getByRole("button", { name: "Hand in now" }).click();
 		await page
@@ -290,7 +290,7 @@ describe("handing in", () => {
 			"paper lightcyan\npen colour sienna width 3\nfor i from 0 to 6\n  rect corner 30 + i * 60, 90 size 36, 150\nend\n",
 		);
 		await handIn(page);
-		await page.getByText("This looks like").waitFor();
+		await page.getByText("This program fits another open exercise").waitFor();
 		await page.getByRole("button", { name: "Hand it in there instead" }).click();
 		await page.getByRole("heading", { level: 1, name: "Pier planks" }).waitFor();
 	});
@@ -319,7 +319,7 @@ describe("the editor", () => {
 		await page.keyboard.press("ArrowLeft");
 		await page.keyboard.press("ArrowLeft");
 		const help = page.getByTestId("help");
-		await help.getByText("Example").click();
+		await help.getByText("Example", { exact: true }).click();
 		await help.getByRole("button", { name: "Draw this example" }).click();
 		await page.getByText("This is the example's drawing.").waitFor();
 		expect(await editor(page).textContent()).toBe("circle ");

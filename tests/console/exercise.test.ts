@@ -331,7 +331,7 @@ describe("the editor", () => {
 				revision: 1,
 			});
 			await page.getByLabel("Title").fill("Mine");
-			const dialog = page.getByRole("dialog", { name: /saved from another place/ });
+			const dialog = page.getByRole("dialog", { name: /There are two versions of this exercise/ });
 			await dialog.waitFor();
 			expect(await dialog.locator("pre").allTextContents()).toEqual([
 				expect.stringContaining("title: Mine"),

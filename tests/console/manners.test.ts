@@ -44,7 +44,7 @@ const PAGES: readonly (readonly [name: string, path: () => string, there: string
 	["set work, its rules", () => `/classes/${ids.class}/set-work?work=exercise+sail`, "Weight in the grade", "teacher"],
 	["an assignment", () => `/assignments/${ids.assignment}/mooring-buoy`, "Zoe Lark", "teacher"],
 	["judging", () => `/assignments/${ids.scene}/harbour-scene/judging`, "1 of 6", "teacher"],
-	["alike", () => `/assignments/${ids.planks}/pier-planks/alike`, "Nobody has looked for alike", "teacher"],
+	["alike", () => `/assignments/${ids.planks}/pier-planks/alike`, "The hand-ins aren't compared", "teacher"],
 	["show", () => `/assignments/${ids.assignment}/mooring-buoy/show`, "Zoe Lark", "teacher"],
 	["upload", () => `/assignments/${ids.assignment}/mooring-buoy/upload`, "Drop a zip", "teacher"],
 	["feedback to print", () => `/assignments/${ids.assignment}/mooring-buoy/print`, "Zoe Lark", "teacher"],
@@ -62,7 +62,7 @@ const PAGES: readonly (readonly [name: string, path: () => string, there: string
 	["the desk", () => `/desk/${ids.planks}/pier-planks`, "Checklist", "student"],
 	["feedback", () => `/hand-ins/${ids.own}`, "Your drawing", "student"],
 	["free drawing", () => "/free", "Examples to change", "student"],
-	["a free drawing", () => "/free/Gull", "Put the cursor in a word", "student"],
+	["a free drawing", () => "/free/Gull", "Put the cursor on a word", "student"],
 ];
 
 async function open(page: Page, path: string, there: string): Promise<void> {
@@ -149,7 +149,7 @@ describe("every page from fixtures", () => {
 	/** What an empty page offers to do next. The others have their form or list as always. */
 	const NEXT: Readonly<Record<string, string>> = {
 		today: "Add a class",
-		classes: "Make a class",
+		classes: "New class",
 		"a class": "Add students",
 		"in the lesson": "Set work",
 		"the grade book": "Set work",

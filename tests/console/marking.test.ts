@@ -44,7 +44,7 @@ describe("a hand-in", () => {
 			await page.keyboard.press("Enter");
 			await page.getByText("Adjusted to 1.5 by M. Okafor-Lind: Nearly there.").waitFor();
 			expect(await page.getByTestId("points").textContent()).toContain("15.5");
-			await page.getByRole("button", { name: "Undo" }).click();
+			await page.getByRole("button", { name: "Remove adjustment" }).click();
 			await page.getByText("Adjusted to 1.5").waitFor({ state: "detached" });
 			expect((await teacher.showHandIn({ params: { id } })).points?.earned).toBe(14);
 		}));
@@ -332,7 +332,7 @@ describe("the viewer", () => {
 		visit("teacher", async (page) => {
 			await open(page, "Bram Ousel");
 			const save = async (item: string) => {
-				await page.getByRole("button", { name: /^Take/ }).click();
+				await page.getByRole("button", { name: /^Export/ }).click();
 				const [download] = await Promise.all([
 					page.waitForEvent("download"),
 					page.getByRole("menuitem", { name: item }).click(),

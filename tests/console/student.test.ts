@@ -11,7 +11,7 @@ describe("signing in by card", () => {
 	const signIn = async (page: Page, code: string, name: string, passphrase: string) => {
 		await page.getByLabel(/Class code/).fill(code);
 		await page.getByLabel("Sign-in name").fill(name);
-		await page.getByLabel("Passphrase").fill(passphrase);
+		await page.getByLabel("Passphrase", { exact: true }).fill(passphrase);
 		await page.getByRole("button", { name: "Sign in" }).click();
 	};
 
@@ -20,10 +20,10 @@ describe("signing in by card", () => {
 		await here.own.context.clearCookies();
 		const { page, wrong } = await here.own.open("/");
 		const { classCode, signInName, passphrase } = here.own.card;
-		await page.getByLabel("Passphrase").fill("x");
-		expect(await page.getByLabel("Passphrase").getAttribute("type")).toBe("password");
+		await page.getByLabel("Passphrase", { exact: true }).fill("x");
+		expect(await page.getByLabel("Passphrase", { exact: true }).getAttribute("type")).toBe("password");
 		await page.getByLabel("Show passphrase").check();
-		expect(await page.getByLabel("Passphrase").getAttribute("type")).toBe("text");
+		expect(await page.getByLabel("Passphrase", { exact: true }).getAttribute("type")).toBe("text");
 		await signIn(
 			page,
 			` ${classCode.toUpperCase().replace("-", " ")} `,
@@ -42,7 +42,7 @@ describe("signing in by card", () => {
 		const alert = page.getByRole("alert");
 		await alert.waitFor();
 		expect(await alert.textContent()).toMatch(
-			/class code, name and passphrase belong together\. Your teacher can give you a new card\./,
+			/class code, name and passphrase on your card\. Your teacher can give you a new card\./,
 		);
 		expect(await page.getByLabel("Sign-in name").inputValue()).toBe(here.own.card.signInName);
 		expect(await axe(page)).toEqual([]);
@@ -60,7 +60,7 @@ test("the whole way: card, brief, program, check, hand-in, and the teacher's wor
 	const { page, wrong } = await here.own.open("/");
 	await page.getByLabel(/Class code/).fill(here.own.card.classCode);
 	await page.getByLabel("Sign-in name").fill(here.own.card.signInName);
-	await page.getByLabel("Passphrase").fill(here.own.card.passphrase);
+	await page.getByLabel("Passphrase", { exact: true }).fill(here.own.card.passphrase);
 	await page.getByRole("button", { name: "Sign in" }).click();
 	await page.getByText("due tomorrow").or(page.getByText("due in 24 hours")).first().waitFor();
 	await page.getByRole("link", { name: "Boathouse lamps" }).click();
@@ -78,7 +78,7 @@ test("the whole way: card, brief, program, check, hand-in, and the teacher's wor
 		.waitFor();
 	// Nothing is shown before it is released, neither here nor on the page of the hand-in.
 	await page.getByRole("link", { name: /Feedback on try 1/ }).click();
-	await page.getByText("Your teacher will show you the results later.").waitFor();
+	await page.getByRole("main").getByText("Your teacher will show you the results later.").first().waitFor();
 	expect(await page.getByText("Try next").count()).toBe(0);
 
 	const [row] = (await here.teacher.showAssignment({ params: { id: here.own.assignment } })).handIns;

@@ -116,7 +116,7 @@ describe("a class", () => {
 			await page.getByRole("rowheader", { name: "Éva Tóth" }).waitFor();
 			await page.getByRole("button", { name: "Change Éva Tóth" }).click();
 			await page.getByRole("button", { name: "Remove from class" }).click();
-			await note(page, "Éva Tóth has left the class").waitFor();
+			await note(page, "Éva Tóth removed from the class").waitFor();
 			await page.getByRole("rowheader", { name: "Éva Tóth" }).waitFor({ state: "detached" });
 			await page.getByRole("button", { name: "Undo" }).click();
 			await page.getByRole("rowheader", { name: "Éva Tóth" }).waitFor();
@@ -225,7 +225,7 @@ describe("a class", () => {
 			await page.getByRole("alert").filter({ visible: true }).waitFor();
 			expect(await sails()).toEqual([1, 0]);
 			await page.getByRole("button", { name: "Set this work" }).click();
-			await note(page, "Set to 2 classes.").waitFor();
+			await note(page, "Work set for 2 classes.").waitFor();
 			expect(await sails()).toEqual([1, 1]);
 			await page.getByRole("button", { name: "Undo" }).click();
 			await expect.poll(sails).toEqual([0, 0]);
@@ -314,7 +314,7 @@ describe("an assignment", () => {
 		visit("teacher", async (page) => {
 			const own = await ownClass("Live class");
 			await to(page, `/assignments/${own.assignment}/mooring-buoy`);
-			await page.getByText("nothing handed in").waitFor();
+			await page.getByText("not handed in").first().waitFor();
 			const { id } = await own.student.handIn({
 				params: { id: own.assignment, exercise: "mooring-buoy" },
 				body: { source: BUOY },
@@ -386,7 +386,7 @@ describe("an assignment", () => {
 			expect(await shown.textContent()).toContain("my buoy, everything from its middle");
 			expect(await shown.textContent()).not.toContain("Tomo Reed");
 			await page.keyboard.press("Escape");
-			await page.getByLabel("with names").check();
+			await page.getByLabel("Show names").check();
 			await page.getByRole("button", { name: "Present 1" }).click();
 			expect(await shown.textContent()).toContain("Tomo Reed");
 		}));
@@ -465,7 +465,7 @@ describe("an assignment", () => {
 			expect(await page.getByTestId("rehearsal").textContent()).toMatch(/Nell Brae/);
 			const points = (await teacher.showHandIn({ params: { id } })).points?.earned ?? 0;
 			await page.getByRole("button", { name: "Apply new points" }).click();
-			await page.getByText("Applied.").waitFor();
+			await page.getByText("Applied.", { exact: true }).waitFor();
 			expect((await teacher.showHandIn({ params: { id } })).points?.earned).toBeGreaterThan(points);
 		}));
 });

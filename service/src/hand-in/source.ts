@@ -7,6 +7,6 @@ export function refuseSource(source: string): void {
 	if (bytes > SOURCE_BYTES)
 		throw new Refusal(
 			"source-too-large",
-			`The program has ${bytes} bytes; ${SOURCE_BYTES} is the limit. It wasn't handed in; it stays in your editor.`,
+			`The program has ${bytes} bytes; the limit is ${SOURCE_BYTES}. It wasn't handed in; it stays in your editor.`,
 		);
 }

@@ -72,7 +72,7 @@
 				<li class="py-3">
 					{#if closed}<span class="text-ink-soft">You have no closed classes.</span>{:else}
 						<p class="mb-2">You have no classes yet. Create a class, then add its students.</p>
-						<button type="button" class="button" onclick={open}>Create class</button>{/if}
+						<button type="button" class="button" onclick={open}>New class</button>{/if}
 				</li>
 			{/each}
 		</ul>

@@ -341,7 +341,7 @@
 							<p class="by-hand mb-2 ml-7 text-small leading-snug">
 								Adjusted to {standing.adjusted.points} by {standing.adjusted.by}: {standing.adjusted.reason}
 								<button type="button" class="text-ink-soft underline" onclick={() => marking.unadjust(c.id)}
-									>Undo</button
+									>Remove adjustment</button
 								>
 							</p>
 						{:else if adjusting === c.id}
