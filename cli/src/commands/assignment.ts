@@ -1,6 +1,7 @@
 import { mkdir, readdir, readFile, stat } from "node:fs/promises";
 import { join, relative, sep } from "node:path";
 import type { Client } from "@markpen/client";
+import { mistakeWords } from "@markpen/core";
 import { zipSync } from "fflate";
 import { EXIT, WrongCall } from "../call.ts";
 import { save, told } from "../files.ts";
@@ -65,13 +66,13 @@ export async function assignmentShowCommand(className: string, said: string, opt
 			"",
 			tableOr(
 				"There are no hand-ins yet.",
-				["Student", "Try", "Points", "Note", "Slips"],
+				["Student", "Try", "Points", "Note", "Causes"],
 				page.handIns.map((h) => [
 					h.student.name,
 					h.tryNumber,
 					h.points ? `${h.points.earned} of ${h.points.possible}${h.open > 0 ? " so far" : ""}` : "…",
 					h.note,
-					h.slips.join(", "),
+					h.slips.map((id) => mistakeWords(id) ?? id).join("; "),
 				]),
 			),
 			...(page.without.length > 0
@@ -261,7 +262,7 @@ export async function alikeOnSiteCommand(className: string, said: string, option
 	say(options.json, { pairs }, () =>
 		tableOr(
 			"No similar pairs found.",
-			["One", "Other", "Alike", "Drawing", "Source", ""],
+			["Student", "Other student", "Similarity", "Drawing", "Source", ""],
 			pairs.map((p) => [
 				p.one.student.name,
 				p.other.student.name,

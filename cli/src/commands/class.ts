@@ -136,7 +136,7 @@ export async function stuckCommand(said: string, options: Json): Promise<number>
 	say(options.json, { stuck }, () =>
 		tableOr(
 			"No one is stuck.",
-			["Student", "Exercise", "Hand-ins", "Runs", "Minutes", "On", "Possible cause"],
+			["Student", "Exercise", "Hand-ins", "Runs", "Minutes", "Not met yet", "Possible cause"],
 			stuck.map((s) => [s.student.name, s.exercise, s.handIns, s.runs, s.minutes, s.criterion, s.slip]),
 		),
 	);

@@ -48,13 +48,13 @@
 			{#if open === cause.id}
 				<div class="border-b border-rule px-1 py-2">
 					<button type="button" class="button" onclick={() => look(cause)}
-						>Open {cause.count === 1 ? "it" : `the ${cause.count} hand-ins`}</button
+						>Open {cause.count === 1 ? "the hand-in" : `the ${cause.count} hand-ins`}</button
 					>
 					<textarea
 						class="field mt-2"
 						rows="2"
 						aria-label="Comment for all students with this cause"
-						placeholder={cause.count === 1 ? "A comment" : `Comment for all ${cause.count}`}
+						placeholder={cause.count === 1 ? "Comment" : `Comment for all ${cause.count}`}
 						bind:value={words}></textarea>
 					<button type="button" class="tool mt-1" disabled={words.trim() === ""} onclick={() => comment(cause)}
 						>{cause.count === 1 ? "Send" : `Send to ${cause.count}`}</button

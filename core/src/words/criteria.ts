@@ -76,7 +76,7 @@ function placed(data: CheckSentences["position"]): string {
 	const name = theFigure(data.name);
 	const anchor = data.anchor;
 	const places = data.places.map(String);
-	const point = anchor === "centre" ? "middle" : anchor;
+	const point = anchor === "centre" ? "middle" : anchor.replace(/^middle of (?=\w+ edge$)/, "middle of the ");
 	const subject = `the ${point} of ${name}`;
 	if (anchor === "either end" && places.length === 2) return sentence(`${name} goes from ${places[0]} to ${places[1]}`);
 	if (places.length === 1)

@@ -36,7 +36,7 @@ const TOPICS: { readonly [N in keyof CheckSentences]: ((data: CheckSentences[N])
 	measure: (data) => `the ${listed(data.what.map(measureWord))} of ${named(data)}`,
 	position: (data) => `the place of ${named(data)}`,
 	colour: (data) => (data.what === "paper" ? "the colour of the paper" : `the colour of ${named(data)}`),
-	relation: (data) => `how ${named(data)} lies to other things`,
+	relation: (data) => `how ${named(data)} lies relative to other things`,
 	arrangement: (data) => `how ${named(data)} is arranged`,
 	path: () => "the pen's path",
 	movement: (data) => `how ${named(data)} moves`,

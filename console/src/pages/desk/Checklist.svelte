@@ -66,7 +66,7 @@
 {/if}
 {#if !desk.handIn.result?.report && desk.checks.checked && !old}<div class="mb-3">
 		<Explanations
-			title="Criteria to look at"
+			title="Where to look"
 			said={explanations(desk.checks.checked.report)}
 			onpoint={(index) => onpoint(index === null ? null : { on: "explanation", index })}
 		/>

@@ -81,7 +81,7 @@
 				This program fits another open exercise, <b>{desk.handIn.fits.exercise.title}</b>, better.
 				<button type="button" class="tool" onclick={there}>Hand it in there instead</button>
 			</p>{/if}
-		<Explanations title="Criteria to look at" said={explanations(report)} {onpoint} />
+		<Explanations title="Where to look" said={explanations(report)} {onpoint} />
 		{#each report.errors as e (e.line + e.code)}<p class="mb-2 border-l-[3px] border-missed py-0.5 pl-3 text-small">
 				{report.state === "unreadable" ? "The program can't be read" : "The program stopped"}. Line {e.line}: {e.message}
 			</p>{/each}

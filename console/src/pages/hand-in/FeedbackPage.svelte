@@ -172,7 +172,7 @@
 								<span class="font-normal text-ink-soft">{group.criteria.length} of {report.criteria.length}</span>
 							</h2>
 							{#if group.next}<Explanations
-									title="Criteria to look at"
+									title="Where to look"
 									said={explanations(report)}
 									lit={pointed?.on === "explanation" ? pointed.index : null}
 									onpoint={(index) => (pointed = index === null ? null : { on: "explanation", index })}

@@ -38,7 +38,7 @@ function pairsOf(o: Options, scene: Scene): { first: Figure; later: Figure; name
 /** That some figures are drawn after others, or lie on top of them. */
 export const order = defineCheck<Options, Finding>()({
 	name: "order",
-	topic: "What is in front",
+	topic: "Front and back",
 	options,
 	example: "{ id: on-top, check: order, first: buoy, then: band, points: 1 }",
 	about: () => ["order", "seen"],

@@ -112,7 +112,7 @@ function toldOf(
 /** How figures lie to one another, to the sheet or to its edges. */
 export const relation = defineCheck<Options, Finding>()({
 	name: "relation",
-	topic: "How shapes lie to one another",
+	topic: "Shapes relative to each other",
 	options,
 	example: "{ id: on-it, check: relation, of: band, to: buoy, is: inside, points: 1 }",
 	needs: (o) => {

@@ -40,7 +40,7 @@ function beyond({ bounds }: Figure, scene: Scene): number {
 /** The sheet itself: its size, its paper, and that nothing sticks out over its edge. */
 export const sheet = defineCheck<Options, Finding>()({
 	name: "sheet",
-	topic: "Paper, and all on the sheet",
+	topic: "Paper and sheet",
 	options,
 	example: "{ id: water, check: sheet, paper: { not: white }, points: 1 }",
 	needs: (o) =>
