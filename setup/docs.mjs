@@ -72,7 +72,7 @@ function messages() {
 
 /** Every kind of figure with its definition. */
 function kinds() {
-	return `# Kinds of figures\n\nThe most particular first; a figure answers to every kind that it is. Made from the kinds' own files by \`node setup/docs.mjs\`.\n\n| kind | what it takes |\n|---|---|\n${KIND_RULES.map((k) => `| \`${k.kind}\` | ${k.definition} |`).join("\n")}\n| \`rounded-rect\` | A rect with rounded corners, placed or walked with arcs of one radius at its corners or round its ends. |\n| \`text\` | Words on the sheet. |\n| \`dot\` | A placed dot, which answers to nothing else. |\n`;
+	return `# Kinds of figures\n\nThe most specific kind comes first; a figure has every kind that it fits. Made from the kinds' own files by \`node setup/docs.mjs\`.\n\n| kind | what it takes |\n|---|---|\n${KIND_RULES.map((k) => `| \`${k.kind}\` | ${k.definition} |`).join("\n")}\n| \`rounded-rect\` | A rect with rounded corners, placed or walked with arcs of one radius at its corners or round its ends. |\n| \`text\` | Words on the sheet. |\n| \`dot\` | A placed dot; it has no other kind. |\n`;
 }
 
 /** Generated tables of the page on figures, between their marks; the rest is hand-written. */

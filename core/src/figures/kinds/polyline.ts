@@ -6,7 +6,7 @@ const STEPS_SEEN = 6;
 
 export const polyline: KindRule = {
 	kind: "polyline",
-	definition: `Straight pieces end to end that don't close; not where they are so short that a round line spans less than ${STEPS_SEEN}° with each.`,
+	definition: `Straight pieces end to end that don't close. A round line in steps below ${STEPS_SEEN}° each isn't one.`,
 	fit(shape) {
 		if (shape.closed || shape.points.length <= 2) return undefined;
 		const step =

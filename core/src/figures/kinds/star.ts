@@ -4,6 +4,6 @@ import type { KindRule } from "./kind.ts";
 export const star: KindRule = {
 	kind: "star",
 	definition:
-		"Corners far from and near to the middle by turns, at even angles; or a line that joins every second, third … of some points of a circle and crosses itself.",
+		"Corners alternately far from and near to the centre, at even angles; or a line that joins every second, third … of some points on a circle and crosses itself.",
 	fit: (shape) => starOf(shape)?.error,
 };

@@ -26,7 +26,7 @@ export const CANVAS_SENTENCES: Sentences = {
 	"js-import": () => "A program here can't load other files: write everything that it needs into it.",
 	"js-await-outside": () => "“await” works only in a function that is marked “async”.",
 	"js-escape": () => "This backslash sequence doesn't exist. To write a backslash itself, write two.",
-	"js-number-name": (d) => `A name can't begin with a digit, and a number can't go on with letters: ${q(d.word)}.`,
+	"js-number-name": (d) => `A name can't begin with a digit, and a number can't contain letters: ${q(d.word)}.`,
 	"js-number": () => "This isn't a number. Write it with digits and a point, as in 12.5.",
 	"js-regexp": () => "This search pattern can't be read.",
 	"js-const-empty": () => "“const” needs a value at once, as in “const size = 40”.",
