@@ -23,6 +23,6 @@ export function isSpiral(shape: Shape): boolean {
 
 export const spiral: KindRule = {
 	kind: "spiral",
-	definition: `An open line that turns one way by ${LEAST_TURN}° or more in all, with a bend that grows wider or narrower from end to end.`,
+	definition: `An open line that turns one way by ${LEAST_TURN}° or more, with a bend that steadily widens or narrows.`,
 	fit: (shape) => (isSpiral(shape) ? 0 : undefined),
 };
