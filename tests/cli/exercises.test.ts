@@ -107,7 +107,7 @@ describe("try", () => {
 	test("a weak one: what isn't noticed is listed, with pictures and programs where they are wanted", async () => {
 		const { code, out } = await markpen("try", "weak.exercise.yaml", "--out", "pictures");
 		expect(code).toBe(1);
-		expect(out).toMatch(/unseen {2}another fill, line 3/);
+		expect(out).toMatch(/unseen {2}a different fill, line 3/);
 		expect(out).toMatch(/unseen {2}a stray line/);
 		const files = readdirSync(join(folder, "pictures"));
 		expect(files).toEqual(expect.arrayContaining(["model.svg", "model.nib.txt"]));

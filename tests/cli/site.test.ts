@@ -77,7 +77,7 @@ describe("signing in", () => {
 			"a wrong passphrase",
 			() => [site.address, "nope"],
 			2,
-			"Wrong name or passphrase. Check the class code, name and passphrase on your card. Your teacher can give you a new card.",
+			"Wrong name or passphrase. Students: check the class code, name and passphrase on your card. Your teacher can give you a new card.",
 		],
 		[
 			"no passphrase",
@@ -236,7 +236,7 @@ describe("a teacher", () => {
 				.out,
 		).toContain("Handed in 3, skipped 0.");
 		expect((await teacher(["assignment", "follow", "8 Gannet", "lamp"])).out).toMatch(
-			/^(?:Everything is checked|\d checked; nothing is left)\.\n$/,
+			/^(?:Everything is checked|\d checked\. All checks are done)\.\n$/,
 		);
 		const shown = (await teacher(["assignment", "show", "8 Gannet", "lamp"])).out;
 		expect(shown).toMatch(/Abel Corrie +1 +2 of 2 +all met\nBea Lintott +1 +0 of 2 +missed: diameter of the lamp: 36/);

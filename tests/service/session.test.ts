@@ -219,7 +219,7 @@ test("a passphrase for one sign-in is for one", async () => {
 	);
 	const both = await Promise.all([mine("POST", "/session", body), others("POST", "/session", body)]);
 	expect(both.map((b) => b.status).sort()).toEqual([200, 401]);
-	expect(both.find((b) => b.status === 401)?.body.detail).toContain("was for one sign-in, which is over");
+	expect(both.find((b) => b.status === 401)?.body.detail).toContain("This one-time passphrase was already used");
 	const [inside] = both[0].status === 200 ? [mine] : [others];
 	expect((await browser()("POST", "/session", body)).status).toBe(401);
 	// Who is in chooses one of their own with it.
