@@ -237,8 +237,8 @@ export async function rehearseCommand(
 								m.before,
 								m.after,
 								[
-									...m.why.map((w) => `${w.criterion} ${w.before} → ${w.after}`),
-									...m.decide.map((d) => `adjusted ${d.criterion}: look again`),
+									...m.why.map((w) => `${w.says}: ${w.before ?? "–"} → ${w.after ?? "–"}`),
+									...m.decide.map((d) => `adjusted to ${d.adjusted}: look again`),
 								].join("; "),
 							]),
 						),
