@@ -49,8 +49,8 @@
 		{:else if session.account.once}
 			<Shell
 				><div class="mx-auto w-full max-w-lg px-4 py-8">
-					<h1 class="mb-2">Choose a passphrase of your own</h1>
-					<p class="mb-5 text-ink-soft">The one that you were given is good for this sign-in alone.</p>
+					<h1 class="mb-2">Choose your own passphrase</h1>
+					<p class="mb-5 text-ink-soft">The passphrase you were given works only once.</p>
 					<ChangePassphrase />
 				</div></Shell
 			>

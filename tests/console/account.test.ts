@@ -47,7 +47,7 @@ describe("an account", () => {
 			await page.getByLabel("Sign-in name").fill("thorne");
 			await page.getByLabel("Passphrase", { exact: true }).fill(once);
 			await page.getByRole("button", { name: "Sign in" }).click();
-			await page.getByRole("heading", { name: "Choose a passphrase of your own" }).waitFor();
+			await page.getByRole("heading", { name: "Choose your own passphrase" }).waitFor();
 			await page.getByLabel("Current passphrase").fill(once);
 			await page.getByLabel(/^New passphrase \(/).fill("a-long-passphrase-9");
 			await page.getByLabel("Repeat the new passphrase").fill("a-long-passphrase-9");

@@ -75,8 +75,8 @@
 			<h1 class="mb-2">{exercise.title}</h1>
 			<div class="prose mb-3">{@html termsInHtml(briefHtml(exercise.brief))}</div>
 			{#if desk.work.continues}<p class="quiet mb-3" data-testid="continues">
-					You go on from your own <a href="/hand-ins/{desk.work.continues.id}">{desk.work.continues.title}</a>: the
-					editor begins with it.
+					You continue from your own <a href="/hand-ins/{desk.work.continues.id}">{desk.work.continues.title}</a>. The
+					editor starts with it.
 				</p>{/if}
 			{#if exercise.example}
 				<details class="mb-3" open={exercise.example.show === "picture"}>

@@ -68,7 +68,7 @@
 		{#snippet actions()}
 			<button type="button" class="button" disabled={of.covering} onclick={openScale}>Grade scale …</button>
 			<a class="button" href="/api/v1/classes/{id}/grade-book.csv" download>CSV</a>
-			<a class="button" href="/api/v1/classes/{id}/grade-book.csv?rows=exercises" download>CSV, a row an exercise</a>
+			<a class="button" href="/api/v1/classes/{id}/grade-book.csv?rows=exercises" download>CSV by exercise</a>
 			<a class="button" href="/api/v1/classes/{id}/oneroster.zip" download>OneRoster</a>
 			<a class="button" href="/api/v1/classes/{id}/archive" download>Class archive</a>
 		{/snippet}
