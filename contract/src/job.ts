@@ -88,12 +88,19 @@ export const moved = z.object({
 	before: z.number().nullable(),
 	after: z.number(),
 	why: z.array(
-		z.object({ criterion: z.string(), before: z.number().nullable(), after: z.number().nullable(), says: z.string() }),
+		z.object({
+			criterion: z.string(),
+			asks: z.string().describe("The criterion in a sentence"),
+			before: z.number().nullable(),
+			after: z.number().nullable(),
+			says: z.string(),
+		}),
 	),
 	decide: z
 		.array(
 			z.object({
 				criterion: z.string(),
+				asks: z.string().describe("The criterion in a sentence"),
 				adjusted: z.number(),
 				before: z.number().nullable(),
 				after: z.number().nullable(),

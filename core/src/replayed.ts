@@ -4,7 +4,7 @@ import type { VariableChange } from "./languages/run.ts";
 import { type Replay, replayOf } from "./picture/replay.ts";
 import { figureSentence } from "./words/readback.ts";
 
-/** A program run to be visited step by step. */
+/** A program's run, to be gone through step by step. */
 export interface Replayed {
 	readonly replay: Replay;
 	/** Whether the pen walks: what is placed needs no pen. */

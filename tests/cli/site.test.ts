@@ -248,10 +248,10 @@ describe("a teacher", () => {
 		await teacher(["exercise", "publish", "lamp.exercise.yaml"]);
 		const rehearsed = await teacher(["assignment", "rehearse", "8 Gannet", "lamp"]);
 		expect(rehearsed.out).toMatch(
-			/^Lamp, version 1 to 2: 2 of 3 hand-ins keep their points\.\n\nStudent +Try +Before +After +Why\nBea Lintott +1 +0 +2 +[A-Z][^\n]*: 0 → 2\n\nNothing is changed yet\./,
+			/^Lamp, version 1 to 2: 2 of 3 hand-ins keep their points\.\n\nStudent +Try +Before +After +Why\nBea Lintott +1 +0 +2 +Diameter of the lamp: 36: 0 → 2\n\nNothing is changed yet\./,
 		);
 		expect((await teacher(["assignment", "rehearse", "8 Gannet", "lamp", "--carry-out"])).out).toContain(
-			"Carried out: 3 reports.",
+			"3 reports applied. The old reports are kept.",
 		);
 		expect((await teacher(["assignment", "release", "8 Gannet", "lamp", "Bea Lintott"])).out).toBe(
 			"Released to 1 student.\n",

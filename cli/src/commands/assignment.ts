@@ -1,7 +1,7 @@
 import { mkdir, readdir, readFile, stat } from "node:fs/promises";
 import { join, relative, sep } from "node:path";
 import type { Client } from "@markpen/client";
-import { mistakeWords } from "@markpen/core";
+import { counted, mistakeWords } from "@markpen/core";
 import { zipSync } from "fflate";
 import { EXIT, WrongCall } from "../call.ts";
 import { save, told } from "../files.ts";
@@ -164,7 +164,7 @@ export async function uploadCommand(
 		);
 		return done
 			? `${rows}\n\nHanded in ${done.handIns.length}, skipped ${done.leftOut.length}.`
-			: `${rows}\n\nThere are no hand-ins yet. Add --carry-out to hand in, and --of FILE=STUDENT for each open question.`;
+			: `${rows}\n\nNothing is handed in yet. Add --carry-out to hand in, and --of FILE=STUDENT for each open question.`;
 	});
 	return upload.rows.some((r) => r.does !== "hands in" && !decided[r.file]) ? EXIT.missed : EXIT.met;
 }
@@ -237,8 +237,8 @@ export async function rehearseCommand(
 								m.before,
 								m.after,
 								[
-									...m.why.map((w) => `${w.says}: ${w.before ?? "–"} → ${w.after ?? "–"}`),
-									...m.decide.map((d) => `adjusted to ${d.adjusted}: look again`),
+									...m.why.map((w) => `${w.asks}: ${w.before ?? "–"} → ${w.after ?? "–"}`),
+									...m.decide.map((d) => `${d.asks}: adjusted to ${d.adjusted}, decide again`),
 								].join("; "),
 							]),
 						),
@@ -246,7 +246,7 @@ export async function rehearseCommand(
 				: []),
 			"",
 			done
-				? `Carried out: ${done.reports} reports.`
+				? `${counted(done.reports, "report")} applied. The old reports are kept.`
 				: "Nothing is changed yet. Add --carry-out to apply the new points.",
 		].join("\n"),
 	);

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { counted } from "../state/site/counted.ts";
+	import { counted } from "@markpen/core";
 	import { api } from "../state/site/api.ts";
 	import { finished } from "../state/site/jobs.ts";
 	import { notes } from "../state/site/notes.svelte.ts";
@@ -73,7 +73,9 @@
 									><a href="/hand-ins/{m.handInId}">{m.student.name}</a>, try {m.tryNumber}</th
 								><td class="py-1 pr-3 font-mono">{points(m.before)}</td><td class="py-1 pr-3 font-mono">{m.after}</td>
 								<td class="quiet py-1"
-									>{#each m.why as w (w.criterion)}<div>{w.says} ({points(w.before)} to {points(w.after)})</div>{/each}
+									>{#each m.why as w (w.criterion)}<div>
+											{w.asks}: {points(w.before)} to {points(w.after)}. {w.says}
+										</div>{/each}
 									{#each m.decide as d (d.criterion)}<label class="by-hand mt-1 flex items-center gap-2"
 											><input
 												type="checkbox"

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { counted } from "../state/site/counted.ts";
+	import { counted } from "@markpen/core";
 	import Words from "./Words.svelte";
 
 	interface Stuck {

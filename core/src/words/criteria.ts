@@ -3,7 +3,17 @@ import type { Common } from "../marking/criterion.ts";
 import { arranged } from "./arrangements.ts";
 import { codeSentence } from "./code-words.ts";
 import { inWords, listed, num, sentence } from "./lists.ts";
-import { agreeing, figuresWord, isPlural, measureWord, plural, singular, theFigure, theFigures } from "./names.ts";
+import {
+	agreeing,
+	anchorWords,
+	figuresWord,
+	isPlural,
+	measureWord,
+	plural,
+	singular,
+	theFigure,
+	theFigures,
+} from "./names.ts";
 
 const UNITS: Readonly<Record<string, string>> = {
 	"interior angles": "°",
@@ -76,7 +86,7 @@ function placed(data: CheckSentences["position"]): string {
 	const name = theFigure(data.name);
 	const anchor = data.anchor;
 	const places = data.places.map(String);
-	const point = anchor === "centre" ? "middle" : anchor.replace(/^middle of (?=\w+ edge$)/, "middle of the ");
+	const point = anchorWords(anchor);
 	const subject = `the ${point} of ${name}`;
 	if (anchor === "either end" && places.length === 2) return sentence(`${name} goes from ${places[0]} to ${places[1]}`);
 	if (places.length === 1)

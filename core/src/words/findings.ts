@@ -6,7 +6,7 @@ import type { Verdict } from "../marking/points.ts";
 import { CODE_WORDS } from "./code-words.ts";
 import { relationNot, relationVerb, theEdge } from "./criteria.ts";
 import { inWords, listed, num, sentence, withArticle } from "./lists.ts";
-import { figuresWord, isPlural, measureWord, plural, theFigure, theFigures } from "./names.ts";
+import { anchorWords, figuresWord, isPlural, measureWord, plural, theFigure, theFigures } from "./names.ts";
 import type { WantedAndFound } from "./wanted-and-found.ts";
 
 const numbers = (values: readonly number[]) => values.map(num);
@@ -74,7 +74,7 @@ const WORDS: { readonly [C in keyof DrawingFindings]: FindingWords<DrawingFindin
 	"measure-none": { wanted: (d) => measureWord(d.what), found: () => "a figure without one" },
 	"position-at": { wanted: (d) => place(d.wanted), found: (d) => place(d.found) },
 	"anchor-none": {
-		wanted: (d) => `the ${d.anchor} of ${theFigure(d.name)}`,
+		wanted: (d) => `the ${anchorWords(d.anchor)} of ${theFigure(d.name)}`,
 		found: (d) => `${withArticle(d.kind)}, which has none`,
 	},
 	"position-on": { wanted: (d) => `${d.axis} = ${num(d.value)}`, found: (d) => place(d.found) },

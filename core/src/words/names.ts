@@ -97,3 +97,8 @@ export function agreeing(name: string, sentence: string): string {
 		sentence.slice(subject.length).replace(/\b[a-z]+\b/g, (word) => MANY[word] ?? word)
 	);
 }
+
+/** A place on a figure, to follow "the": "middle", "middle of the top edge", "upper left corner". */
+export function anchorWords(anchor: string): string {
+	return anchor === "centre" ? "middle" : anchor.replace(/^middle of (?=\w+ edge$)/, "middle of the ");
+}

@@ -59,8 +59,8 @@ export interface Moved {
 	tryNumber: number;
 	before: number | null;
 	after: number;
-	why: { criterion: string; before: number | null; after: number | null; says: string }[];
-	decide: { criterion: string; adjusted: number; before: number | null; after: number | null }[];
+	why: { criterion: string; asks: string; before: number | null; after: number | null; says: string }[];
+	decide: { criterion: string; asks: string; adjusted: number; before: number | null; after: number | null }[];
 }
 
 function movedOf(row: Row, beyondFull: boolean): Moved | undefined {
@@ -69,11 +69,14 @@ function movedOf(row: Row, beyondFull: boolean): Moved | undefined {
 	const after = settle(row.report.criteria, row, beyondFull).earned;
 	const before = row.earned === null ? null : Number(row.earned);
 	const ids = [...new Set([...(row.before?.criteria ?? []).map((c) => c.id), ...row.report.criteria.map((c) => c.id)])];
+	const asksOf = (id: string) =>
+		[...row.report.criteria, ...(row.before?.criteria ?? [])].find((c) => c.id === id)?.asks ?? id;
 	const differing = ids.filter((id) => pointsIn(row.before, id) !== pointsIn(row.report, id));
 	const why = differing.map((criterion) => {
 		const now = row.report.criteria.find((c) => c.id === criterion);
 		return {
 			criterion,
+			asks: asksOf(criterion),
 			before: pointsIn(row.before, criterion),
 			after: pointsIn(row.report, criterion),
 			says: now ? now.sentence : "This criterion was removed.",
@@ -84,6 +87,7 @@ function movedOf(row: Row, beyondFull: boolean): Moved | undefined {
 		.filter(([criterion]) => differing.includes(criterion))
 		.map(([criterion, adjusted]) => ({
 			criterion,
+			asks: asksOf(criterion),
 			adjusted: Number(adjusted),
 			before: pointsIn(row.before, criterion),
 			after: pointsIn(row.report, criterion),

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { counted } from "../../state/site/counted.ts";
+	import { counted } from "@markpen/core";
 	import Nothing from "../../parts/Nothing.svelte";
 	import Ask from "../../parts/Ask.svelte";
 	import Chart from "../../parts/Chart.svelte";

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { counted } from "../../state/site/counted.ts";
+	import { counted } from "@markpen/core";
 	import Nothing from "../../parts/Nothing.svelte";
 	import FeedbackSheet from "../../parts/FeedbackSheet.svelte";
 	import Fetched from "../../parts/Fetched.svelte";

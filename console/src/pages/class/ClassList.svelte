@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { counted } from "../../state/site/counted.ts";
+	import { counted } from "@markpen/core";
 	import Ask from "../../parts/Ask.svelte";
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";

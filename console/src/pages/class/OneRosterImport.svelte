@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { counted } from "../../state/site/counted.ts";
+	import { counted } from "@markpen/core";
 	import type { Card } from "@markpen/contract";
 	import Ask from "../../parts/Ask.svelte";
 	import Cards from "../roster/Cards.svelte";

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { counted } from "../../state/site/counted.ts";
+	import { counted } from "@markpen/core";
 	import type { Snippet } from "svelte";
 	import Ask from "../../parts/Ask.svelte";
 	import Explanations from "../../parts/Explanations.svelte";

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { counted } from "../../state/site/counted.ts";
+	import { counted } from "@markpen/core";
 	import { Tabs } from "bits-ui";
 	import Ask from "../../parts/Ask.svelte";
 	import Editor from "../../parts/Editor.svelte";
@@ -14,7 +14,7 @@
 	import { briefHtml } from "../../state/site/brief.ts";
 	import type { ExerciseDesk } from "../../state/exercise/exercise-desk.svelte.ts";
 	import { idFor, withCriterionPart, withoutCriterion, withPart } from "../../state/exercise/exercise-file.ts";
-	import { BESIDES } from "../../state/desk/headings.ts";
+	import { OTHER_CRITERIA } from "../../state/desk/headings.ts";
 	import { notes } from "../../state/site/notes.svelte.ts";
 	import { ReplayOf } from "../../state/sheet/replay-of.svelte.ts";
 	import { router } from "../../state/site/router.svelte.ts";
@@ -261,7 +261,7 @@
 				{#each parts?.criteria ?? [] as c, i (c.id + i)}
 					{@const found = desk.waitsForModel ? undefined : report?.criteria.find((r) => r.id === c.id)}
 					{#if c.part !== (parts?.criteria[i - 1]?.part ?? "")}<li class="quiet mt-3 font-semibold">
-							{c.part || BESIDES}
+							{c.part || OTHER_CRITERIA}
 						</li>{/if}
 					<li class="border-b border-rule py-1.5">
 						<div class="grid grid-cols-[22px_1fr_auto] items-baseline gap-x-2">

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { counted } from "../../state/site/counted.ts";
+	import { counted } from "@markpen/core";
 	import { setMark } from "../../state/class/marks.ts";
 	import AdjustForm from "../../parts/AdjustForm.svelte";
 	import Causes from "../../parts/Causes.svelte";

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { counted } from "../../state/site/counted.ts";
+	import { counted } from "@markpen/core";
 	import { everyPage } from "@markpen/client";
 	import type { Card, ImportRow } from "@markpen/contract";
 	import Ask from "../../parts/Ask.svelte";

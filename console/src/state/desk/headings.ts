@@ -1,5 +1,5 @@
 /** Heading of criteria without one, after criteria with one. */
-export const BESIDES = "Other criteria";
+export const OTHER_CRITERIA = "Other criteria";
 
 /** Criteria that are under one heading; where the first ones have none, they are under none. */
 export interface Under<T> {
@@ -12,7 +12,7 @@ export function underHeadings<T extends { readonly part: string | null }>(criter
 	const groups = new Map<string | null, T[]>();
 	for (const c of criteria) groups.set(c.part, [...(groups.get(c.part) ?? []), c]);
 	return [...groups].map(([heading, under], i) => ({
-		heading: i > 0 ? (heading ?? BESIDES) : heading,
+		heading: i > 0 ? (heading ?? OTHER_CRITERIA) : heading,
 		criteria: under,
 	}));
 }

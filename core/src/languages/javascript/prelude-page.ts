@@ -66,7 +66,7 @@ document.documentElement = element("html");
 document.head = element("head");
 document.readyState = "complete";
 
-// What visits all places of a list can't be interrupted: not through millions that hold nothing.
+// A built-in that visits every index of a list can't be interrupted, so sparse lists of millions are refused.
 for (const name of ["at", "concat", "copyWithin", "every", "fill", "filter", "find", "findIndex", "findLast", "findLastIndex",
 	"flat", "flatMap", "forEach", "includes", "indexOf", "join", "lastIndexOf", "map", "reduce", "reduceRight", "reverse",
 	"slice", "some", "sort", "splice", "shift", "unshift", "toString", "toReversed", "toSorted", "toSpliced", "with"]) {

@@ -225,7 +225,7 @@ export class PythonBox {
 		}
 	}
 
-	/** Lets the host do something; what it throws visits the interpreter, and is what ended the run. */
+	/** Lets the host do something; what it throws passes through the interpreter, and ends the run. */
 	private guarded(act: (host: BoxHost) => unknown): Address | undefined {
 		if (!this.host) return undefined;
 		try {
@@ -343,7 +343,7 @@ export class PythonBox {
 	}
 
 	/**
-	 * The items of a list, a tuple or anything that can be visited; undefined for others.
+	 * The items of a list, a tuple or anything else that can be iterated over; undefined for others.
 	 *
 	 * @param most of longer lists only as many, and one more
 	 */

@@ -112,7 +112,7 @@ export function pythonOutline(source: string, statements: readonly Statement[] |
 	};
 }
 
-/** A list that is visited, and the names for its items. */
+/** A list that is iterated over, and the names for its items. */
 interface Gone {
 	readonly targets: readonly Expression[];
 	readonly list: Expression;

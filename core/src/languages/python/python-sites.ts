@@ -278,7 +278,7 @@ class SiteFinder {
 		}
 	}
 
-	/** The bounds of a loop that counts; any other list that is visited. */
+	/** The bounds of a loop that counts; any other list that is iterated over. */
 	private range(list: Expression, at: At): void {
 		if (list.node !== "call" || calledName(list) !== "range") {
 			this.value(list, OTHER, at);

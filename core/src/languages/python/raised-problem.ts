@@ -332,7 +332,7 @@ const TYPE_SAID: readonly (readonly [pattern: RegExp, shape: (found: RegExpExecA
 	[/^int\(\) argument must be|^float\(\) argument must be/, () => ["py-number-from", {}]],
 ];
 
-/** A number that is visited as if it were a list: a range of it is meant. */
+/** A number that is iterated over like a list: a range of it is meant. */
 function rangeShape({ place, source }: Raised): Shaped {
 	const text = lineText(source, place.line);
 	const found = /\bin\s+([\w.]+)\s*:/.exec(text);
