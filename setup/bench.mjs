@@ -1,11 +1,14 @@
 // Prints how the product's speed compares with a plain baseline measured in the same run. --json for machines.
+// `npm run bench -- year` measures every route on a school with two years of work (--students N).
 import { spawnSync } from "node:child_process";
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { parseArgs } from "node:util";
 import { parse } from "yaml";
 import { consoleRows } from "./bench-console.mjs";
 import { loadRows } from "./bench-load.mjs";
+import { benchYear } from "./bench-year.mjs";
 import { build } from "./build.mjs";
 import { ensurePostgres } from "./postgres.mjs";
 import { CantGoOn, main, ROOT } from "./run.mjs";
@@ -94,6 +97,13 @@ function byCommandLine() {
 await main(async () => {
 	await build();
 	ensurePostgres();
+	if (process.argv[2] === "year") {
+		const { values } = parseArgs({
+			args: process.argv.slice(3),
+			options: { students: { type: "string", default: "2000" } },
+		});
+		return benchYear(Number(values.students));
+	}
 	const rows = [
 		...["cold-walk", "cold-arithmetic", "cold-calls", "cold-shared", "cold-nested"].map(cold),
 		...byCommandLine(),
