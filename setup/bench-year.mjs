@@ -110,12 +110,12 @@ async function callAll(sql, address, measure) {
 	const missing = Object.keys(ROUTES).filter((name) => !rows[name]);
 	if (missing.length > 0) throw new Error(`setup/year/calls.mjs has no call of ${missing.join(", ")}.`);
 	const found = {};
-	for (const [name, { as, input, times = TIMES, then }] of Object.entries(rows)) {
+	for (const [name, { as, input, times = TIMES, keeps }] of Object.entries(rows)) {
 		const { client, last } = callers[as];
 		const one = async (n) => {
 			try {
 				const reply = await client[name](input(n));
-				then?.(reply);
+				keeps?.(reply);
 				return { ...last, refused: false };
 			} catch (error) {
 				if (error.status === undefined || error.status === 0 || error.status >= 500)

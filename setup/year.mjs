@@ -3,7 +3,6 @@
 //   --small        a class a year, for tests
 //   --seed N       another school of the same size
 //   --serve        then serves it, until Ctrl-C
-import { spawn } from "node:child_process";
 import { join } from "node:path";
 import { parseArgs } from "node:util";
 import pg from "pg";

@@ -68,6 +68,7 @@ export {
 	type State,
 } from "./report.ts";
 export { reportDrawing, reportFigure, reportProblem } from "./report-drawing.ts";
+export { type ReportSummary, summaryOf } from "./report-summary.ts";
 export { decodeTape, encodeTape, NoTape, tapeChecksum } from "./tape/binary.ts";
 export { tapeFromLines, tapeLines } from "./tape/json-lines.ts";
 export type { Sheet } from "./tape/layout.ts";

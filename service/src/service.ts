@@ -60,7 +60,7 @@ export async function startService(
 	try {
 		await migrate(dataSource, async () => {
 			await queue.start();
-			await setUpQueues(queue);
+			await setUpQueues(queue, dataSource.manager);
 			await refreshExercises(dataSource.manager);
 			await loadLibrary(dataSource.manager, await readLibrary(environment.MARKPEN_LIBRARY));
 			if (environment.MARKPEN_LOAD && !(await isSetUp(dataSource.manager)))

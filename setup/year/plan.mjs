@@ -106,13 +106,11 @@ export function planSchool({ students: asked, seed, today, exercises }) {
 /** How many tries, by the shares of those who need that many. */
 function tries(chance) {
 	let left = chance.next();
-	return (
-		1 +
-		Math.max(
-			0,
-			TRIES.findIndex((share) => (left -= share) < 0),
-		)
-	);
+	for (const [n, share] of TRIES.entries()) {
+		left -= share;
+		if (left < 0) return n + 1;
+	}
+	return TRIES.length;
 }
 
 /**

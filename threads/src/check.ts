@@ -11,8 +11,9 @@ import {
 	type Submission,
 } from "@markpen/core";
 import { EXPLAIN_MILLISECONDS, RUN_MILLISECONDS } from "./clock.ts";
-import { exerciseText, ThreadLost, type Threads } from "./pool.ts";
-import type { Marked, Task } from "./task.ts";
+import { packedMark } from "./packed-mark.ts";
+import { sharedExercise, ThreadLost, type Threads } from "./pool.ts";
+import type { Marked, PackedMark, Result, Task } from "./task.ts";
 
 /** Options of a check. */
 export interface CheckOptions {
@@ -41,24 +42,44 @@ export async function checkWithTape(
 	threads: Threads,
 	source: string,
 	exercise: ExerciseFile,
-	{ limits, submission, language, tape = true }: CheckOptions & { readonly tape?: boolean } = {},
+	{ tape = true, ...options }: CheckOptions & { readonly tape?: boolean } = {},
 ): Promise<Marked> {
-	const task = {
+	return tried(threads, { ...taskOf(source, exercise, options), tape }, (of) => of, exercise);
+}
+
+/** Checks as {@link checkWithTape} does, and gives the report as text with its summary: to be stored. */
+export async function checkPacked(
+	threads: Threads,
+	source: string,
+	exercise: ExerciseFile,
+	options: CheckOptions = {},
+): Promise<PackedMark> {
+	return tried(threads, { ...taskOf(source, exercise, options), tape: true, packed: true }, packedMark, exercise);
+}
+
+type MarkTask = Extract<Task, { do: "mark" }>;
+
+const taskOf = (source: string, exercise: ExerciseFile, { limits, submission, language }: CheckOptions) =>
+	({
 		do: "mark",
 		source,
-		exercise: exerciseText(exercise),
+		exercise: sharedExercise(exercise),
 		milliseconds: RUN_MILLISECONDS,
 		...(limits && { limits }),
 		...(submission && { submission }),
 		...(language && { language }),
-		tape,
-	} satisfies Task;
+	}) satisfies MarkTask;
+
+/** Marks a program, twice if its thread dies. @param as makes the result of one that is lost */
+async function tried<T extends MarkTask>(
+	threads: Threads,
+	task: T,
+	as: (lost: Marked) => Result<T>,
+	exercise: ExerciseFile,
+): Promise<Result<T>> {
 	const begun = performance.now();
-	const lost = (code: Parameters<typeof lostRunReport>[1]): Marked => ({
-		report: lostRunReport(exercise, code),
-		tape: null,
-		milliseconds: performance.now() - begun,
-	});
+	const lost = (code: Parameters<typeof lostRunReport>[1]) =>
+		as({ report: lostRunReport(exercise, code), tape: null, milliseconds: performance.now() - begun });
 	for (let tries = 1; ; tries++) {
 		try {
 			return await threads.run(task);
@@ -66,7 +87,7 @@ export async function checkWithTape(
 			if (!(error instanceof ThreadLost)) throw error;
 			if (error.why === "time") {
 				// Programs in Nib end themselves.
-				const counts = (language ?? firstLanguage(exercise)) !== "nib";
+				const counts = (task.language ?? firstLanguage(exercise)) !== "nib";
 				return (counts ? await upToItsLastCall(threads, task) : undefined) ?? lost("limit-time-lost");
 			}
 			if (tries === 2) return lost("thread-died");
@@ -82,9 +103,9 @@ const COUNTING_MILLISECONDS = 4_000;
  * calls counted until it is stopped again, then up to its last call. Undefined if it made no call, or if that fails
  * too.
  */
-async function upToItsLastCall(threads: Threads, task: Extract<Task, { do: "mark" }>): Promise<Marked | undefined> {
+async function upToItsLastCall<T extends MarkTask>(threads: Threads, task: T): Promise<Result<T> | undefined> {
 	const counted = new SharedArrayBuffer(4);
-	const tried = async (of: typeof task) => {
+	const attempt = async (of: T) => {
 		try {
 			return await threads.run(of);
 		} catch (error) {
@@ -92,10 +113,10 @@ async function upToItsLastCall(threads: Threads, task: Extract<Task, { do: "mark
 			return undefined;
 		}
 	};
-	const whole = await tried({ ...task, counted, milliseconds: COUNTING_MILLISECONDS });
+	const whole = await attempt({ ...task, counted, milliseconds: COUNTING_MILLISECONDS });
 	if (whole) return whole;
 	const calls = Atomics.load(new Int32Array(counted), 0);
-	return calls > 0 ? tried({ ...task, calls }) : undefined;
+	return calls > 0 ? attempt({ ...task, calls }) : undefined;
 }
 
 /** Explained where nothing could be found out: no cause, and nothing that may be. */
@@ -112,7 +133,7 @@ export async function explainMissed(
 		return await threads.run({
 			do: "explain",
 			source,
-			exercise: exerciseText(exercise),
+			exercise: sharedExercise(exercise),
 			milliseconds: EXPLAIN_MILLISECONDS,
 			...(limits && { limits }),
 			...(submission && { submission }),
@@ -141,7 +162,7 @@ export async function checkMany(
 		return await threads.run({
 			do: "mark-many",
 			sources,
-			exercise: exerciseText(exercise),
+			exercise: sharedExercise(exercise),
 			bare,
 			causes,
 			...(submission && { submission }),

@@ -1,7 +1,7 @@
-export { type CheckOptions, check, checkMany, checkWithTape, explainMissed } from "./check.ts";
+export { type CheckOptions, check, checkMany, checkPacked, checkWithTape, explainMissed } from "./check.ts";
 export { RUN_MILLISECONDS } from "./clock.ts";
 export { INTERPRETERS } from "./interpreters.ts";
-export { exerciseText, ThreadLost, ThreadPool, Threads } from "./pool.ts";
+export { sharedExercise, ThreadLost, ThreadPool, Threads } from "./pool.ts";
 export { giveWay } from "./priority.ts";
 export { renderPng } from "./render-png.ts";
 export type { DrawResult, Task } from "./task.ts";

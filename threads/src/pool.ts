@@ -3,7 +3,7 @@ import type { ExerciseFile } from "@markpen/core";
 import { Piscina } from "piscina";
 import { Begun } from "./begun.ts";
 import type { ThreadSettings } from "./priority.ts";
-import type { Result, Task } from "./task.ts";
+import type { Result, SharedExercise, Task } from "./task.ts";
 
 /** How much longer than a program may run a thread may take to answer, where its pool doesn't say. */
 const GRACE_MILLISECONDS = 1_000;
@@ -11,16 +11,20 @@ const GRACE_MILLISECONDS = 1_000;
 /** How long a thread may take to load what a task needs: the interpreter of a language, on a machine that is busy. */
 const LOADING_MILLISECONDS = 60_000;
 
-const TEXTS = new WeakMap<ExerciseFile, string>();
+const SHARED = new WeakMap<ExerciseFile, SharedExercise>();
+let numbered = 0;
 
 /** An exercise as threads are sent it. */
-export function exerciseText(exercise: ExerciseFile): string {
-	let text = TEXTS.get(exercise);
-	if (text === undefined) {
-		text = JSON.stringify(exercise);
-		TEXTS.set(exercise, text);
+export function sharedExercise(exercise: ExerciseFile): SharedExercise {
+	let shared = SHARED.get(exercise);
+	if (!shared) {
+		const bytes = new TextEncoder().encode(JSON.stringify(exercise));
+		const text = new SharedArrayBuffer(bytes.length);
+		new Uint8Array(text).set(bytes);
+		shared = { number: ++numbered, text };
+		SHARED.set(exercise, shared);
 	}
-	return text;
+	return shared;
 }
 
 /** Why a task gave no result. */

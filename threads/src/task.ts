@@ -8,6 +8,7 @@ import type {
 	LanguageId,
 	Limits,
 	Report,
+	ReportSummary,
 	Sheet,
 	SourceText,
 	Submission,
@@ -16,6 +17,16 @@ import type {
 	VariableChange,
 } from "@markpen/core";
 
+/**
+ * An exercise as threads are sent it: its JSON text in memory that all threads share, under a number. A thread parses
+ * each exercise once and caches what it computes for it.
+ */
+export interface SharedExercise {
+	readonly number: number;
+	/** UTF-8. */
+	readonly text: SharedArrayBuffer;
+}
+
 /** What a thread can be asked to do. */
 export type Task =
 	| {
@@ -23,8 +34,7 @@ export type Task =
 			readonly source: string;
 			/** What it is written in: the exercise's first language by default. */
 			readonly language?: LanguageId;
-			/** The exercise as JSON text. A thread parses each exercise once and caches what it computes for it. */
-			readonly exercise: string;
+			readonly exercise: SharedExercise;
 			readonly submission?: Submission;
 			readonly limits?: Limits;
 			/** How long it may run: on a core. */
@@ -33,6 +43,8 @@ export type Task =
 			readonly wall?: number;
 			/** Whether the tape of the first seed is wanted too, packed. */
 			readonly tape?: boolean;
+			/** Whether the report is wanted as text with its summary. */
+			readonly packed?: boolean;
 			/** A number of 32 bits in which the calls of its run are counted as they are made. */
 			readonly counted?: SharedArrayBuffer;
 			/** How many calls its run may make before it is ended. */
@@ -42,7 +54,7 @@ export type Task =
 			/** Several programs in one go, without their drawings read back: for summaries. */
 			readonly do: "mark-many";
 			readonly sources: readonly SourceText[];
-			readonly exercise: string;
+			readonly exercise: SharedExercise;
 			readonly bare: boolean;
 			/** Whether the causes of what is missed are looked for too. */
 			readonly causes: boolean;
@@ -55,15 +67,15 @@ export type Task =
 			readonly do: "explain";
 			readonly source: string;
 			readonly language?: LanguageId;
-			readonly exercise: string;
+			readonly exercise: SharedExercise;
 			readonly submission?: Submission;
 			readonly limits?: Limits;
 			readonly milliseconds: number;
 	  }
-	| { readonly do: "try"; readonly exercise: string; readonly milliseconds: number }
+	| { readonly do: "try"; readonly exercise: SharedExercise; readonly milliseconds: number }
 	| {
 			readonly do: "alike";
-			readonly exercise: string;
+			readonly exercise: SharedExercise;
 			readonly sources: readonly SourceText[];
 			readonly milliseconds: number;
 	  }
@@ -117,17 +129,26 @@ export interface Marked {
 	readonly milliseconds: number;
 }
 
+/** The same, ready to be stored: the report is made into text in the thread. */
+export interface PackedMark extends Pick<Marked, "tape" | "milliseconds"> {
+	/** The report as JSON text. */
+	readonly report: string;
+	readonly summary: ReportSummary;
+}
+
 /** What each task gives back. */
-export type Result<T extends Task> = T extends { do: "mark" }
-	? Marked
-	: T extends { do: "draw" }
-		? DrawResult
-		: T extends { do: "explain" }
-			? Explained
-			: T extends { do: "mark-many" }
-				? readonly Report[]
-				: T extends { do: "try" }
-					? Trial
-					: T extends { do: "alike" }
-						? readonly AlikePair[]
-						: Uint8Array;
+export type Result<T extends Task> = T extends { do: "mark"; packed: true }
+	? PackedMark
+	: T extends { do: "mark" }
+		? Marked
+		: T extends { do: "draw" }
+			? DrawResult
+			: T extends { do: "explain" }
+				? Explained
+				: T extends { do: "mark-many" }
+					? readonly Report[]
+					: T extends { do: "try" }
+						? Trial
+						: T extends { do: "alike" }
+							? readonly AlikePair[]
+							: Uint8Array;

@@ -29,23 +29,24 @@ import {
 import { Begun } from "./begun.ts";
 import { EXPLAIN_MILLISECONDS, RUN_MILLISECONDS } from "./clock.ts";
 import { INTERPRETERS } from "./interpreters.ts";
+import { packedMark } from "./packed-mark.ts";
 import { giveWay } from "./priority.ts";
 import { renderPng } from "./render-png.ts";
-import type { DrawResult, Marked, Task } from "./task.ts";
+import type { DrawResult, Marked, PackedMark, SharedExercise, Task } from "./task.ts";
 import { threadMilliseconds } from "./thread-time.ts";
 
 giveWay();
 
-/** Cache of parsed exercises, so that the model's drawing is computed once per thread. */
-const EXERCISES = new Map<string, ExerciseFile>();
+/** Cache of parsed exercises by number, so that the model's drawing is computed once per thread. */
+const EXERCISES = new Map<number, ExerciseFile>();
 const MAX_CACHED_EXERCISES = 50;
 
-function exerciseOf(text: string): ExerciseFile {
-	let known = EXERCISES.get(text);
+function exerciseOf({ number, text }: SharedExercise): ExerciseFile {
+	let known = EXERCISES.get(number);
 	if (!known) {
 		if (EXERCISES.size >= MAX_CACHED_EXERCISES) EXERCISES.clear();
-		known = JSON.parse(text) as ExerciseFile;
-		EXERCISES.set(text, known);
+		known = JSON.parse(Buffer.from(text).toString()) as ExerciseFile;
+		EXERCISES.set(number, known);
 	}
 	return known;
 }
@@ -99,7 +100,7 @@ function besides(beside: string | SourceText, options: DrawOptions, languages: L
 /** The most that a kept tape has, packed. */
 const TAPE_BYTES = 2 * 1024 * 1024;
 
-function marked(task: Task & { do: "mark" }, languages: Languages): Marked {
+function marked(task: Task & { do: "mark" }, languages: Languages): Marked | PackedMark {
 	const begun = threadMilliseconds();
 	const options = {
 		...task.submission,
@@ -112,11 +113,12 @@ function marked(task: Task & { do: "mark" }, languages: Languages): Marked {
 	const exercise = exerciseOf(task.exercise);
 	const { report, tape } = markedTape(task.source, exercise, options);
 	const packed = task.tape ? gzipSync(encodeTape(tape), { level: 6 }) : null;
-	return {
+	const result = {
 		report,
 		tape: packed && packed.length <= TAPE_BYTES ? packed : null,
 		milliseconds: threadMilliseconds() - begun,
 	};
+	return task.packed ? packedMark(result) : result;
 }
 
 /** How the calls of a run are counted, where they are. */

@@ -3,7 +3,7 @@ import { mark, readExercise } from "@markpen/core";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { parse } from "yaml";
 import { BEACON, BEACON_CANVAS } from "../../tests/beacon.ts";
-import { check, exerciseText, RUN_MILLISECONDS, ThreadLost, Threads } from "../dist/index.js";
+import { check, RUN_MILLISECONDS, sharedExercise, ThreadLost, Threads } from "../dist/index.js";
 
 const threads = new Threads(2);
 // Both threads have started before any time is measured.
@@ -50,7 +50,7 @@ test("two threads give the same bytes, and those that are given without a thread
 	).filter((p) => p.exercise === exercise.id);
 	expect(programs.length).toBeGreaterThan(10);
 	const marked = (source: string) =>
-		threads.run({ do: "mark", source, exercise: exerciseText(exercise), milliseconds: RUN_MILLISECONDS });
+		threads.run({ do: "mark", source, exercise: sharedExercise(exercise), milliseconds: RUN_MILLISECONDS });
 	for (const { source } of programs) {
 		const both = await Promise.all([marked(source), marked(source)]);
 		const here = JSON.stringify(mark(source, exercise));

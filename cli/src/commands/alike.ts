@@ -1,4 +1,4 @@
-import { exerciseText, RUN_MILLISECONDS, Threads } from "@markpen/threads";
+import { sharedExercise, RUN_MILLISECONDS, Threads } from "@markpen/threads";
 import { EXIT } from "../call.ts";
 import { readExerciseFile } from "../files.ts";
 import { print, printJson } from "../formats/terminal.ts";
@@ -19,7 +19,7 @@ export async function alikeCommand(paths: readonly string[], options: AlikeOptio
 	try {
 		const found = await threads.run({
 			do: "alike",
-			exercise: exerciseText(exercise),
+			exercise: sharedExercise(exercise),
 			sources,
 			milliseconds: 20 * RUN_MILLISECONDS,
 		});

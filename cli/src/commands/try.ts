@@ -15,7 +15,7 @@ import {
 	trialDoubt,
 	trialProblem,
 } from "@markpen/core";
-import { exerciseText, RUN_MILLISECONDS, Threads } from "@markpen/threads";
+import { sharedExercise, RUN_MILLISECONDS, Threads } from "@markpen/threads";
 import { EXIT } from "../call.ts";
 import { readExerciseFile, save } from "../files.ts";
 import { coloursFor } from "../formats/colours.ts";
@@ -38,7 +38,7 @@ export async function tryCommand(path: string, options: TryOptions): Promise<num
 	let trial: Trial;
 	let figures: readonly { readonly sentence: string }[];
 	try {
-		trial = await threads.run({ do: "try", exercise: exerciseText(exercise), milliseconds: TRIAL_MILLISECONDS });
+		trial = await threads.run({ do: "try", exercise: sharedExercise(exercise), milliseconds: TRIAL_MILLISECONDS });
 		({ figures } = await threads.run({
 			do: "draw",
 			source: modelOf(exercise).source,

@@ -1,5 +1,5 @@
 import type { LanguageId } from "@markpen/core";
-import { exerciseText, type Threads } from "@markpen/threads";
+import { sharedExercise, type Threads } from "@markpen/threads";
 import type { DataSource, EntityManager } from "typeorm";
 import { nullable, statement, text, uuid } from "../database/statement.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
@@ -55,7 +55,7 @@ export async function findAlike(
 	const pairs = exercise
 		? await threads.run({
 				do: "alike",
-				exercise: exerciseText(publishedExercise(exercise.file)),
+				exercise: sharedExercise(publishedExercise(exercise.file)),
 				sources: handIns.map(({ source, language }) => ({ source, language })),
 				milliseconds: MILLISECONDS,
 			})

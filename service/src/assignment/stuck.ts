@@ -60,7 +60,13 @@ const STUCK_IN = statement(
 		draftMet: nullable(texts),
 		draftIsNewer: boolean,
 	},
-	`SELECT s.id AS "studentId", s.name, a.id AS "assignmentId", e.key AS exercise, v.file,
+	`WITH under_way AS MATERIALIZED (
+			SELECT a.*
+			FROM assignments a
+			WHERE a.class_id = $1 AND ($2::uuid IS NULL OR a.id = $2) AND a.opens_at <= now() AND (a.closes_at > now()
+				OR EXISTS (SELECT 1 FROM own_dates o WHERE o.assignment_id = a.id AND o.closes_at > now()))
+		)
+		SELECT s.id AS "studentId", s.name, a.id AS "assignmentId", e.key AS exercise, v.file,
 			coalesce((SELECT array_agg((SELECT count(*)::int FROM unnest(g.verdicts) AS u(verdict) WHERE verdict =
 					'met') ORDER BY h.try_number) FROM hand_ins h JOIN standings g ON g.hand_in_id = h.id
 				WHERE h.assignment_id = a.id AND h.exercise_id = e.id AND h.student_id = s.id), '{}') AS mets,
@@ -70,7 +76,7 @@ const STUCK_IN = statement(
 			(d.saved_at IS NOT NULL AND d.runs > 0 AND (last.at IS NULL OR d.saved_at > last.at)) AS "draftIsNewer"
 		FROM class_students m
 			JOIN accounts s ON s.id = m.account_id
-			JOIN assignments a ON a.class_id = m.class_id
+			JOIN under_way a ON a.class_id = m.class_id
 			JOIN assignment_exercises x ON x.assignment_id = a.id
 		JOIN exercises e ON e.id = x.exercise_id JOIN exercise_versions v ON v.id = x.exercise_version_id
 		LEFT JOIN own_dates o ON o.assignment_id = a.id AND o.student_id = s.id
@@ -83,8 +89,7 @@ const STUCK_IN = statement(
 				ORDER BY h.try_number DESC
 				LIMIT 1
 		) last ON true
-		WHERE m.class_id = $1 AND m.left_at IS NULL AND ($2::uuid IS NULL OR a.id = $2) AND a.opens_at <= now() AND
-				coalesce(o.closes_at, a.closes_at) > now() AND NOT coalesce(o.excused, false)
+		WHERE m.class_id = $1 AND m.left_at IS NULL AND coalesce(o.closes_at, a.closes_at) > now() AND NOT coalesce(o.excused, false)
 			AND (d.student_id IS NOT NULL OR last.at IS NOT NULL)
 		ORDER BY s.name, s.id, a.due_at, a.id, x.position`,
 );

@@ -15,6 +15,7 @@ import { School0012 } from "./migrations/0012-school.ts";
 import { Library0013 } from "./migrations/0013-library.ts";
 import { Presets0014 } from "./migrations/0014-presets.ts";
 import { Languages0015 } from "./migrations/0015-languages.ts";
+import { Growth0016 } from "./migrations/0016-growth.ts";
 import { PreparingClient } from "./prepared.ts";
 
 /** Lock held during migrations and the queue's set-up, so that several starting processes run them once. */
@@ -44,6 +45,7 @@ export function createDataSource(url: string, connections = 10): DataSource {
 			Library0013,
 			Presets0014,
 			Languages0015,
+			Growth0016,
 		],
 		migrationsTableName: "migrations",
 		synchronize: false,

@@ -6,7 +6,7 @@ import { Listener } from "../database/listener.ts";
 import { bigint, json, statement, text } from "../database/statement.ts";
 
 /** Channel for notifications of events, with their subject. */
-const CHANNEL = "markpen_progress";
+export const CHANNEL = "markpen_progress";
 /**
  * Interval at which a stream checks its caller's access again, and the number of checks between keep-alive comments.
  */

@@ -21,9 +21,12 @@ const ACROSS = statement(
 	`WITH seen AS (
 			SELECT n.*, a.class_id, r.explained AS slips FROM counting n
 			JOIN assignments a ON a.id = n.assignment_id
-				JOIN class_teachers t ON t.class_id = a.class_id AND t.account_id = $2 AND (t.until IS NULL OR t.until
-					> now())
-			LEFT JOIN full_reports r ON r.id = n.report_id WHERE n.exercise_id = $1
+			LEFT JOIN full_reports r ON r.id = n.report_id
+			WHERE n.exercise_id = $1 AND n.assignment_id = ANY(ARRAY(
+				SELECT m.id FROM assignments m
+				JOIN class_teachers t ON t.class_id = m.class_id
+				JOIN assignment_exercises x ON x.assignment_id = m.id AND x.exercise_id = $1
+				WHERE t.account_id = $2 AND (t.until IS NULL OR t.until > now())))
 		), nameless AS (
 			SELECT a.class_id, p.earned, p.possible
 				FROM nameless_points p

@@ -1,4 +1,4 @@
-import { CORE_VERSION, isOneChangeAway, type Report, type Settled } from "@markpen/core";
+import { CORE_VERSION, isOneChangeAway, type Report, type ReportSummary, type Settled, summaryOf } from "@markpen/core";
 import type { EntityManager } from "typeorm";
 import { v7 } from "uuid";
 import { CheckEntity } from "../database/entities/check.ts";
@@ -7,10 +7,10 @@ import { settleHandIn } from "./settle.ts";
 import type { SubmissionIds } from "./submission.ts";
 
 /** A short note on a report, shown under its drawing. */
-function noteOf(report: Report): string {
-	if (report.state === "unreadable") return `can't be read, line ${report.errors[0]?.line ?? 1}`;
+export function noteOf(report: ReportSummary): string {
+	if (report.state === "unreadable") return `can't be read, line ${report.errorLine ?? 1}`;
 	if (report.ended === "clock") return "ran too long";
-	if (report.ended === "stopped") return `stopped on line ${report.errors[0]?.line ?? 1}`;
+	if (report.ended === "stopped") return `stopped on line ${report.errorLine ?? 1}`;
 	const missed = report.criteria.filter((c) => c.verdict !== "met" && !c.bonus && !c.waits);
 	if (missed.length === 0) return report.criteria.some((c) => c.waits) ? "to be judged" : "all met";
 	return missed.length === 1 ? `missed: ${lowerFirst(missed[0]?.asks ?? "")}` : `${missed.length} not met`;
@@ -92,7 +92,7 @@ export async function storeReport(
 		report.criteria.map((c) => c.id),
 		report.criteria.map((c) => c.verdict),
 		report.slips.map((s) => s.id),
-		noteOf(report),
+		noteOf(summaryOf(report)),
 		JSON.stringify(of.submission),
 		JSON.stringify(report),
 	]);

@@ -1,6 +1,7 @@
 import type { ExerciseFile, Submission } from "@markpen/core";
 import type { EntityManager } from "typeorm";
-import { HandInEntity } from "../database/entities/hand-in.ts";
+import type { Answers } from "../database/entities/answers.ts";
+import { HandInEntity, type HandInRow } from "../database/entities/hand-in.ts";
 import { type LastHandIn, lastHandIns } from "./last-hand-ins.ts";
 
 /** The other hand-ins that a check looked at. */
@@ -52,7 +53,7 @@ export async function submissionFor(
 		where: { id: handInId },
 	});
 	if (!of) return { submission: { final: true }, ids: {} };
-	const before = await manager.findOne(HandInEntity, {
+	const last = await manager.findOne(HandInEntity, {
 		select: { id: true, source: true, language: true },
 		where: {
 			assignmentId: of.assignmentId,
@@ -61,20 +62,33 @@ export async function submissionFor(
 			tryNumber: of.tryNumber - 1,
 		},
 	});
-	const others = await earlierOf(manager, exercise, of.studentId, of.handedInAt);
-	const answers = wordsOf(of.answers);
+	const earlier = await earlierOf(manager, exercise, of.studentId, of.handedInAt);
+	return submissionOf({ answers: of.answers, last: last ?? undefined, earlier });
+}
+
+/** What belongs to a check, from its parts. */
+export function submissionOf({
+	answers: given,
+	last,
+	earlier,
+}: {
+	readonly answers: Answers;
+	readonly last: Pick<HandInRow, "id" | "source" | "language"> | undefined;
+	readonly earlier: readonly LastHandIn[];
+}): { submission: Submission; ids: SubmissionIds } {
+	const answers = wordsOf(given);
 	return {
 		submission: {
 			final: true,
 			...(Object.keys(answers).length > 0 && { answers }),
-			...(before && { lastTry: { source: before.source, language: before.language } }),
-			...(others.length > 0 && {
-				earlier: Object.fromEntries(others.map((o) => [o.key, { source: o.source, language: o.language }])),
+			...(last && { lastTry: { source: last.source, language: last.language } }),
+			...(earlier.length > 0 && {
+				earlier: Object.fromEntries(earlier.map((o) => [o.key, { source: o.source, language: o.language }])),
 			}),
 		},
 		ids: {
-			...(before && { lastTry: before.id }),
-			...(others.length > 0 && { earlier: Object.fromEntries(others.map((o) => [o.key, o.id])) }),
+			...(last && { lastTry: last.id }),
+			...(earlier.length > 0 && { earlier: Object.fromEntries(earlier.map((o) => [o.key, o.id])) }),
 		},
 	};
 }

@@ -7,7 +7,7 @@ import {
 	trialDoubt,
 	trialProblem,
 } from "@markpen/core";
-import { check, exerciseText, type Threads } from "@markpen/threads";
+import { check, sharedExercise, type Threads } from "@markpen/threads";
 import type { DataSource, EntityManager } from "typeorm";
 import { trialProgramsOf } from "../exercise/store.ts";
 import { endJob, findJob } from "../queue/job.ts";
@@ -46,7 +46,7 @@ export async function tryExercise(
 	const reading = readExercise(source);
 	if (!reading.ok) throw new Error("an exercise that is tried reads");
 	const { exercise } = reading;
-	const trial = await threads.run({ do: "try", exercise: exerciseText(exercise), milliseconds: MILLISECONDS });
+	const trial = await threads.run({ do: "try", exercise: sharedExercise(exercise), milliseconds: MILLISECONDS });
 	const programs: object[] = [];
 	for (const { name, source: program, expects } of await trialProgramsOf(dataSource.manager, exerciseId)) {
 		const report = await check(threads, program, exercise);

@@ -7,22 +7,27 @@ import { Listener } from "../database/listener.ts";
 import { loggableError } from "../loggable-error.ts";
 import { endJob } from "../queue/job.ts";
 import {
-	EXPLAINED_LATER,
+	completeJobs,
 	LANES,
 	type Lane,
-	onTransaction,
+	laneOf,
 	type QueuedJob,
 	queueOf,
+	SOURCES,
+	type Source,
+	sendSearches,
 	sendWork,
 	WORK_CHANNEL,
 } from "../queue/queue.ts";
 import { rehearse } from "../rehearsal/rehearse.ts";
-import { checkHandIn } from "./check-hand-in.ts";
+import { Ahead } from "./ahead.ts";
+import { HandInChecks } from "./check-hand-ins.ts";
 import { handInLeftDrafts } from "./closing.ts";
 import { explainReport } from "./explain.ts";
 import { explainSelfCheck } from "./explain-self-check.ts";
-import { Lanes, LONG_MILLISECONDS } from "./lanes.ts";
+import { Lanes } from "./lanes.ts";
 import { selfCheck } from "./self-check.ts";
+import { Slots, Stopped } from "./slots.ts";
 import { tryExercise } from "./trial.ts";
 
 /** Polling interval of a worker without notifications. */
@@ -38,14 +43,24 @@ const BEHIND_NICE = 5;
  * and a check ends before its job expires.
  */
 const GRACE = { quick: 5_500, behind: 13_000 } as const;
+/** Most jobs that are looked up, run or stored at once: a slow database holds fetching back. */
+const MAX_RUNNING = 200;
 /** Number of failures after which long work is reported as failed. */
 const MAX_ATTEMPTS = 3;
 
 const whoseIs = (job: QueuedJob) => ("whose" in job ? job.whose : undefined);
 
+/** A job as it was fetched. */
+interface Fetched {
+	readonly job: PgBoss.JobWithMetadata<QueuedJob>;
+	readonly source: Source;
+	readonly lane: Lane;
+	readonly queue: string;
+}
+
 /**
- * Fetches as many jobs of each lane as may run, most urgent first, on notifications and by slow polling. Jobs never
- * wait inside the thread pool, so a program's clock starts with its thread.
+ * Fetches jobs of each lane, most urgent first, on notifications and by slow polling: as many as may run, and quick
+ * checks a little ahead. Jobs never wait inside the thread pool, so a program's clock starts with its thread.
  */
 export class Worker {
 	private readonly dataSource: DataSource;
@@ -56,10 +71,15 @@ export class Worker {
 	private readonly log: Logger;
 	private readonly listener: Listener;
 	private readonly lanes: Lanes;
+	private readonly slots: Slots;
+	private readonly ahead: Ahead;
+	private readonly checks: HandInChecks;
 	private readonly timers: NodeJS.Timeout[] = [];
 	private readonly running = new Set<Promise<void>>();
-	/** Lanes that are to be looked at. */
-	private readonly wanted = new Set<Lane>();
+	/** Checks that were fetched and are being looked up, by lane. */
+	private readonly coming: Record<Lane, number> = { quick: 0, slow: 0, long: 0 };
+	/** Sources that may have jobs. */
+	private readonly wanted = new Set<Source>();
 	private looking = false;
 	private closing = false;
 	private ended = false;
@@ -70,6 +90,9 @@ export class Worker {
 		this.queue = of.queue;
 		this.log = of.log;
 		this.lanes = new Lanes(of.cores);
+		this.slots = new Slots(this.lanes, () => void this.look());
+		this.ahead = new Ahead(of.cores);
+		this.checks = new HandInChecks({ ...of, isBusy: () => LANES.some((lane) => this.fetchedIn(lane) > 0) });
 		const { quick, behind } = Lanes.threadsFor(of.cores);
 		this.quick = new Threads(quick, quick, { grace: GRACE.quick });
 		this.behind = new Threads(behind, 1, { nice: BEHIND_NICE, grace: GRACE.behind });
@@ -77,8 +100,8 @@ export class Worker {
 			...of,
 			channel: WORK_CHANNEL,
 			name: "markpen worker",
-			onNotice: (lane) => void this.look([LANES.find((l) => l === lane) ?? "quick"]),
-			onAgain: () => void this.look(LANES),
+			onNotice: (source) => void this.look([SOURCES.find((one) => one === source) ?? "quick"]),
+			onAgain: () => void this.look(SOURCES),
 		});
 	}
 
@@ -86,18 +109,19 @@ export class Worker {
 		await this.listener.start();
 		this.timers.push(
 			setInterval(() => {
-				void this.look(LANES);
+				void this.look(SOURCES);
 				void this.close();
 			}, POLL_MILLISECONDS),
 			setInterval(() => void this.clear(), CLEAR_MILLISECONDS),
 		);
-		void this.look(LANES);
+		void this.look(SOURCES);
 		void this.close();
 	}
 
 	/** Stops fetching and waits for running jobs; those that take too long go back to the queue. */
 	async stop(): Promise<void> {
 		this.ended = true;
+		this.slots.stop();
 		for (const timer of this.timers) clearInterval(timer);
 		await this.listener.stop();
 		const over = this.settled();
@@ -124,27 +148,23 @@ export class Worker {
 	}
 
 	/**
-	 * Fetches while more jobs may run, from the given lanes and from lanes with waiting jobs. A call during a fetch is
+	 * Fetches while more jobs may run, from the given sources and from those with waiting jobs. A call during a fetch is
 	 * remembered.
 	 */
-	private async look(lanes: readonly Lane[] = []): Promise<void> {
-		for (const lane of lanes) this.wanted.add(lane);
+	private async look(sources: readonly Source[] = []): Promise<void> {
+		for (const source of sources) this.wanted.add(source);
 		if (this.looking) return;
 		this.looking = true;
 		try {
-			for (let lane = this.next(); lane && !this.ended; lane = this.next()) {
-				this.wanted.delete(lane);
-				const batchSize = this.lanes.free(lane);
-				const jobs = await this.queue.fetch<QueuedJob>(queueOf(lane), {
-					batchSize,
-					priority: true,
-					includeMetadata: true,
-				});
-				for (const job of jobs)
-					if (this.ended) await this.queue.fail(queueOf(lane), job.id, {});
-					else if (lane === "quick" && this.lanes.behind(whoseIs(job.data))) await this.putBehind(job);
-					else this.begin(job, lane);
-				if (jobs.length === batchSize) this.wanted.add(lane);
+			for (let source = this.next(); source && !this.ended; source = this.next()) {
+				this.wanted.delete(source);
+				const room = this.roomFor(source);
+				const fetched = await this.fetch(source, room);
+				for (const one of fetched)
+					if (this.ended) await this.queue.fail(one.queue, one.job.id, {});
+					else if (source === "quick" && this.lanes.behind(whoseIs(one.job.data))) await this.putBehind(one.job);
+					else this.begin(one);
+				if (fetched.length === room) this.wanted.add(source);
 			}
 		} catch (error) {
 			this.log.error({ error: loggableError(error) }, "fetching jobs failed; the poll will try again");
@@ -153,73 +173,119 @@ export class Worker {
 		}
 	}
 
+	/** How many jobs of a source are to be fetched now. */
+	private roomFor(source: Source): number {
+		if (this.running.size >= MAX_RUNNING) return 0;
+		const lane = laneOf(source);
+		const free = this.lanes.free(lane);
+		const fetched = this.fetchedIn(lane);
+		// Searches for causes leave their lane to checks.
+		if (source === "causes") return this.wanted.has("slow") ? 0 : Math.max(0, free - fetched);
+		// What was fetched ahead waits until the lane has room.
+		const ahead = lane === "long" ? 0 : this.ahead.count;
+		// A few at a time would be as many calls of the database.
+		if (fetched > free + ahead / 2) return 0;
+		return Math.max(0, free + ahead - fetched);
+	}
+
+	/** Jobs of a lane that were fetched and don't run yet. */
+	private fetchedIn(lane: Lane): number {
+		return this.coming[lane] + this.slots.waitingIn(lane);
+	}
+
+	private async fetch(source: Source, batchSize: number): Promise<Fetched[]> {
+		const queue = queueOf(source);
+		const jobs = await this.queue.fetch<QueuedJob>(queue, { batchSize, priority: true, includeMetadata: true });
+		return jobs.map((job) => ({ job, source, lane: laneOf(source), queue }));
+	}
+
 	/** Moves a quick check to the slow lane. */
 	private async putBehind(job: PgBoss.JobWithMetadata<QueuedJob>): Promise<void> {
 		await this.dataSource.transaction(async (manager) => {
 			await sendWork(this.queue, manager, job.data, { lane: "slow", priority: job.priority });
-			await this.queue.complete(queueOf("quick"), job.id, {}, { db: onTransaction(manager) });
+			await completeJobs(this.queue, manager, queueOf("quick"), [job.id]);
 		});
 	}
 
-	/** The first lane to fetch from that has room; full lanes are fetched from when a job ends. */
-	private next(): Lane | undefined {
-		return LANES.find((lane) => this.wanted.has(lane) && this.lanes.free(lane) > 0);
+	/** The first source to fetch from whose lane has room; full lanes are fetched from when a job ends. */
+	private next(): Source | undefined {
+		return SOURCES.find((source) => this.wanted.has(source) && this.roomFor(source) > 0);
 	}
 
-	private begin(job: PgBoss.JobWithMetadata<QueuedJob>, lane: Lane): void {
-		const queue = queueOf(lane);
-		this.lanes.begin(job.id, lane, whoseIs(job.data));
-		// By then it has left the quick lane, if it is still running.
-		const late = setTimeout(() => void this.look(), LONG_MILLISECONDS);
+	private begin(of: Fetched): void {
+		const { job, source, queue } = of;
 		const complete = async (manager: EntityManager) => {
-			await this.queue.complete(queue, job.id, {}, { db: onTransaction(manager) });
+			await completeJobs(this.queue, manager, queue, [job.id]);
 		};
-		const threads = lane === "quick" ? this.quick : this.behind;
-		const done = this.carryOut(job.data, threads, complete)
+		const done = this.carryOut(of, complete)
 			.catch(async (error: unknown) => {
-				this.log.error(
-					{ error: loggableError(error), job: job.id, does: job.data.do },
-					"a job failed and goes back to the queue",
-				);
+				if (!(error instanceof Stopped))
+					this.log.error(
+						{ error: loggableError(error), job: job.id, does: job.data.do },
+						"a job failed and goes back to the queue",
+					);
 				await this.giveBack(job, queue, complete).catch(() => undefined);
-				this.wanted.add(lane);
+				this.wanted.add(source);
 			})
 			.finally(() => {
-				clearTimeout(late);
-				this.lanes.end(job.id);
 				this.running.delete(done);
 				void this.look();
 			});
 		this.running.add(done);
 	}
 
-	private carryOut(
-		job: QueuedJob,
-		threads: Threads,
-		complete: (manager: EntityManager) => Promise<void>,
-	): Promise<void> {
+	private carryOut(of: Fetched, complete: (manager: EntityManager) => Promise<void>): Promise<void> {
 		const { dataSource } = this;
-		switch (job.do) {
-			case "check":
-				return checkHandIn(dataSource, threads, job.checkId, { complete, later: this.later });
-			case "explain":
-				return explainReport(dataSource, threads, job.reportId, complete);
-			case "explain-self-check":
-				return explainSelfCheck(dataSource, threads, job.selfCheckId, complete);
-			case "self-check":
-				return selfCheck(dataSource, threads, job.selfCheckId, { complete, later: this.later });
-			case "rehearse":
-				return rehearse(dataSource, threads, job, complete);
-			case "alike":
-				return findAlike(dataSource, threads, job.jobId, complete);
-			case "trial":
-				return tryExercise(dataSource, threads, job.jobId, complete);
+		const { job, lane } = of;
+		const threads = lane === "quick" ? this.quick : this.behind;
+		const { data } = job;
+		if (data.do === "check") return this.check(of, data.checkId, threads);
+		return this.inSlot(of, () => {
+			switch (data.do) {
+				case "explain":
+					return explainReport(dataSource, threads, data.reportId, complete);
+				case "explain-self-check":
+					return explainSelfCheck(dataSource, threads, data.selfCheckId, complete);
+				case "self-check":
+					return selfCheck(dataSource, threads, data.selfCheckId, { complete, later: this.later });
+				case "rehearse":
+					return rehearse(dataSource, threads, data, complete);
+				case "alike":
+					return findAlike(dataSource, threads, data.jobId, complete);
+				case "trial":
+					return tryExercise(dataSource, threads, data.jobId, complete);
+			}
+		});
+	}
+
+	private inSlot<T>({ job, lane }: Fetched, work: () => Promise<T>): Promise<T> {
+		return this.slots.run({ id: job.id, lane, whose: whoseIs(job.data) }, work);
+	}
+
+	/** Checks a hand-in: it takes a slot while its program runs, and not while it is looked up or stored. */
+	private async check(of: Fetched, checkId: string, threads: Threads): Promise<void> {
+		const { job, lane, queue } = of;
+		this.coming[lane]++;
+		let isComing = true;
+		const came = () => {
+			if (isComing) this.coming[lane]--;
+			isComing = false;
+		};
+		try {
+			const milliseconds = await this.checks.check({ checkId, jobId: job.id, queue }, threads, (work) => {
+				const inSlot = this.inSlot(of, work);
+				came();
+				return inSlot;
+			});
+			if (milliseconds !== undefined) this.ahead.note(milliseconds);
+		} finally {
+			came();
 		}
 	}
 
 	/** Queues a search for causes, in the transaction that stores its report. */
 	private readonly later = (manager: EntityManager, job: QueuedJob): Promise<void> =>
-		sendWork(this.queue, manager, job, EXPLAINED_LATER);
+		sendSearches(this.queue, manager, [job]);
 
 	/** A failed job is retried; long work that keeps failing ends as failed. */
 	private async giveBack(

@@ -1,6 +1,6 @@
 import PgBoss from "pg-boss";
 import type { EntityManager } from "typeorm";
-import { type Row, type RowOf, type Statement, statement } from "../database/statement.ts";
+import { type Row, type RowOf, type Statement, statement, text } from "../database/statement.ts";
 
 /**
  * The lanes of the queue: quick checks that a person waits for; slow checks, or further ones of the same person; work
@@ -8,10 +8,22 @@ import { type Row, type RowOf, type Statement, statement } from "../database/sta
  */
 export const LANES = Object.freeze(["quick", "slow", "long"] as const);
 export type Lane = (typeof LANES)[number];
-/** The queue of each lane. */
-const QUEUES: Readonly<Record<Lane, string>> = { quick: "checks", slow: "slow-checks", long: "long-work" };
-export const queueOf = (lane: Lane) => QUEUES[lane];
-/** Channel to notify workers, with the lane of a new job; an empty payload means the quick lane. */
+/**
+ * Where jobs come from, in the order in which they are fetched: a queue for each lane, and one for the searches for
+ * causes, which run in the slow lane when no check is waiting there.
+ */
+export const SOURCES = Object.freeze(["quick", "slow", "causes", "long"] as const);
+export type Source = (typeof SOURCES)[number];
+const QUEUES: Readonly<Record<Source, string>> = {
+	quick: "checks",
+	slow: "slow-checks",
+	causes: "causes",
+	long: "long-work",
+};
+export const queueOf = (source: Source) => QUEUES[source];
+export const laneOf = (source: Source): Lane => (source === "causes" ? "slow" : source);
+const ALL_QUEUES = Object.freeze(Object.values(QUEUES));
+/** Channel to notify workers, with the source of a new job; an empty payload means quick checks. */
 export const WORK_CHANNEL = "markpen_work";
 
 /**
@@ -58,8 +70,8 @@ export const whoseOf = ({ whose }: Place) => (whose ? { whose } : {});
 /** Lane and priority of a check that no one is waiting for. */
 export const CHECK_AGAIN: Place = Object.freeze({ lane: "slow", priority: PRIORITY.again });
 
-/** Lane and priority of a search for causes: the report already exists, so checks come first. */
-export const EXPLAINED_LATER: Place = Object.freeze({ lane: "slow", priority: PRIORITY.explained });
+/** A search for causes: the report already exists, so checks come first. */
+const EXPLAINED_LATER: Place = Object.freeze({ lane: "slow", priority: PRIORITY.explained });
 
 /** Runs the queue's database calls in our transaction, so that both are committed together. */
 export function onTransaction(manager: EntityManager): PgBoss.Db {
@@ -92,9 +104,19 @@ export function createQueue(url: string, looksAfter: boolean, onError: (error: E
 	return queue;
 }
 
-/** Makes the queues that don't exist yet. */
-export async function setUpQueues(queue: PgBoss): Promise<void> {
-	for (const name of Object.values(QUEUES))
+const FIND_PARTITION = statement(
+	{ partition: text() },
+	`SELECT partition_name AS partition
+		FROM queue.queue
+		WHERE name = $1`,
+);
+
+/**
+ * Makes the queues that don't exist yet, each with an index in the order in which jobs are fetched: without it each
+ * fetch sorts all that are waiting.
+ */
+export async function setUpQueues(queue: PgBoss, manager: EntityManager): Promise<void> {
+	for (const name of ALL_QUEUES)
 		if (!(await queue.getQueue(name)))
 			await queue.createQueue(name, {
 				name,
@@ -103,6 +125,15 @@ export async function setUpQueues(queue: PgBoss): Promise<void> {
 				retryDelay: 0,
 				expireInSeconds: EXPIRES_SECONDS,
 			});
+	for (const name of ALL_QUEUES) {
+		const found = await FIND_PARTITION.one(manager, [name]);
+		if (!found) continue;
+		const index = `markpen_${name.replaceAll("-", "_")}_order`;
+		await manager.query(
+			`CREATE INDEX IF NOT EXISTS ${index} ON queue.${found.partition} (priority DESC, created_on, id)
+				WHERE state < 'active'`,
+		);
+	}
 }
 
 const optionsOf = ({ lane, priority }: Place) => ({
@@ -149,6 +180,28 @@ export async function sendWork(queue: PgBoss, manager: EntityManager, job: Queue
 	await NOTIFY_WORKERS.all(manager, [WORK_CHANNEL, place.lane]);
 }
 
+/** Sends searches for causes inside a transaction and notifies the workers when it is committed. */
+export async function sendSearches(queue: PgBoss, manager: EntityManager, jobs: readonly QueuedJob[]): Promise<void> {
+	if (jobs.length === 0) return;
+	await queue.insert(
+		jobs.map((data) => ({ name: queueOf("causes"), data, ...optionsOf(EXPLAINED_LATER) })),
+		{ db: onTransaction(manager) },
+	);
+	await NOTIFY_WORKERS.all(manager, [WORK_CHANNEL, "causes"]);
+}
+
+/** Completes jobs of a queue inside a transaction. */
+export async function completeJobs(
+	queue: PgBoss,
+	manager: EntityManager,
+	name: string,
+	ids: readonly string[],
+): Promise<void> {
+	// Its declared type has no place for the data that comes before the options.
+	const complete = queue.complete.bind(queue) as unknown as (...given: unknown[]) => Promise<unknown>;
+	await complete(name, ids, {}, { db: onTransaction(manager) });
+}
+
 /** States of jobs, in the order in which the queue's own counts include them. */
 const STATES = ["created", "retry", "active", "completed"] as const;
 const AFTER = { created: "retry", retry: "active", active: "completed", completed: "cancelled" } as const;
@@ -156,7 +209,7 @@ const AFTER = { created: "retry", retry: "active", active: "completed", complete
 /** The jobs in the queues, by state. */
 export async function jobCounts(queue: PgBoss): Promise<Record<(typeof STATES)[number], number>> {
 	const counts = { created: 0, retry: 0, active: 0, completed: 0 };
-	for (const name of Object.values(QUEUES)) {
+	for (const name of ALL_QUEUES) {
 		let before = 0;
 		for (const state of STATES) {
 			const until = await queue.getQueueSize(name, { before: AFTER[state] });

@@ -10,7 +10,7 @@ const MAX_WAITING = 10;
 /** With this many waiting hand-ins, a student's next one goes into the slow lane. */
 const FEW = 2;
 /** A check longer than this, in milliseconds, is recorded as slow. */
-const SLOW_MILLISECONDS = 1_000;
+export const SLOW_MILLISECONDS = 1_000;
 /** How long: until then the student's next checks go into the slow lane. */
 export const SLOW_MEMORY = "10 minutes";
 /** With this many students with slow checks, an assignment counts as slow. */

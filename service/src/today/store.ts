@@ -43,6 +43,10 @@ const TODAY_OF = statement(
 			FROM class_teachers t JOIN classes c ON c.id = t.class_id JOIN assignments a ON a.class_id = c.id
 			WHERE t.account_id = $1 AND (t.until IS NULL OR t.until > now()) AND c.closed_at IS NULL AND a.opens_at
 					<= now()
+				AND (a.closes_at > now() - interval '14 days' OR a.show_points = 'release' OR a.show_feedback = 'release'
+					OR EXISTS (SELECT 1 FROM own_dates o WHERE o.assignment_id = a.id AND o.closes_at > now() - interval '14 days')
+					OR EXISTS (SELECT 1 FROM hand_ins h JOIN standings g ON g.hand_in_id = h.id AND g.open > 0
+						WHERE h.assignment_id = a.id))
 		), done AS (
 			SELECT n.assignment_id, n.exercise_id, count(*)::int AS handed_in, count(*) FILTER (WHERE
 					n.handed_in_at > now() - interval '1 day')::int AS fresh,
@@ -67,7 +71,10 @@ const TODAY_OF = statement(
 		ORDER BY m.closes_at, m.id, x.position`,
 );
 
-/** Current assignments of a teacher's open classes with their tasks, by closing date. */
+/**
+ * Assignments of a teacher's open classes with their tasks, by closing date: those that are open or closed in the last
+ * two weeks, and older ones with something to judge or to release.
+ */
 export function todayOf(manager: EntityManager, teacherId: string): Promise<TodayRecord[]> {
 	return TODAY_OF.all(manager, [teacherId]);
 }

@@ -34,5 +34,8 @@ export const AlikePairEntity = new EntitySchema<AlikePairRow>({
 		reference("alike_pairs", "one_id", "hand_ins", "CASCADE"),
 		reference("alike_pairs", "other_id", "hand_ins", "CASCADE"),
 	],
-	indices: [{ name: "alike_pairs_assignment", columns: ["assignmentId"] }],
+	indices: [
+		{ name: "alike_pairs_other", columns: ["otherId"] },
+		{ name: "alike_pairs_assignment", columns: ["assignmentId"] },
+	],
 });

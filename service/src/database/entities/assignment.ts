@@ -151,6 +151,7 @@ export const OwnDatesEntity = new EntitySchema<OwnDatesRow>({
 	checks: [
 		{ name: "own_dates_check", expression: "((due_at IS NULL) OR (closes_at IS NULL) OR (due_at <= closes_at))" },
 	],
+	indices: [{ name: "own_dates_student", columns: ["studentId"] }],
 });
 
 /** The counted try, if the teacher chose it. */
@@ -176,6 +177,10 @@ export const ChosenTryEntity = new EntitySchema<ChosenTryRow>({
 		reference("chosen_tries", "hand_in_id", "hand_ins", "CASCADE"),
 		reference("chosen_tries", "student_id", "accounts", "CASCADE"),
 	],
+	indices: [
+		{ name: "chosen_tries_hand_in", columns: ["handInId"] },
+		{ name: "chosen_tries_student", columns: ["studentId"] },
+	],
 });
 
 /** The time of release of points and feedback to a student. */
@@ -199,6 +204,10 @@ export const ReleaseEntity = new EntitySchema<ReleaseRow>({
 		reference("releases", "assignment_id", "assignments", "CASCADE"),
 		reference("releases", "by_id", "accounts"),
 		reference("releases", "student_id", "accounts", "CASCADE"),
+	],
+	indices: [
+		{ name: "releases_student", columns: ["studentId"] },
+		{ name: "releases_by", columns: ["byId"] },
 	],
 });
 
@@ -225,4 +234,5 @@ export const NamelessPointsEntity = new EntitySchema<NamelessPointsRow>({
 		reference("nameless_points", "assignment_id", "assignments", "CASCADE"),
 		reference("nameless_points", "exercise_id", "exercises"),
 	],
+	indices: [{ name: "nameless_points_assignment", columns: ["assignmentId"] }],
 });

@@ -26,4 +26,8 @@ export const AuditEntity = new EntitySchema<AuditRow>({
 		old: { ...text, nullable: true },
 		new: { ...text, nullable: true },
 	},
+	indices: [
+		{ name: "audit_subject", columns: ["subject"] },
+		{ name: "audit_who", columns: ["who"] },
+	],
 });

@@ -98,7 +98,10 @@ export const ReportEntity = new EntitySchema<ReportRow>({
 		{ name: "reports_earned_check", expression: "(earned >= (0)::numeric)" },
 		{ name: "reports_possible_check", expression: "(possible >= (0)::numeric)" },
 	],
-	indices: [{ name: "reports_hand_in", columns: ["handInId", "madeAt"] }],
+	indices: [
+		{ name: "reports_check", columns: ["checkId"] },
+		{ name: "reports_hand_in", columns: ["handInId", "madeAt"] },
+	],
 });
 
 /** The causes of missed criteria, or possible causes if none is proved. */

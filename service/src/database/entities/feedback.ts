@@ -29,6 +29,7 @@ export const JudgementEntity = new EntitySchema<JudgementRow>({
 		reference("judgements", "hand_in_id", "hand_ins", "CASCADE"),
 	],
 	checks: [{ name: "judgements_points_check", expression: "(points >= (0)::numeric)" }],
+	indices: [{ name: "judgements_by", columns: ["byId"] }],
 });
 
 /** A teacher's adjustment of a criterion's points. */
@@ -60,6 +61,7 @@ export const AdjustmentEntity = new EntitySchema<AdjustmentRow>({
 		{ name: "adjustments_points_check", expression: "(points >= (0)::numeric)" },
 		{ name: "adjustments_reason_check", expression: "(reason <> ''::text)" },
 	],
+	indices: [{ name: "adjustments_by", columns: ["byId"] }],
 });
 
 /** Feedback in words. */
@@ -85,7 +87,10 @@ export const CommentEntity = new EntitySchema<CommentRow>({
 	},
 	foreignKeys: [reference("comments", "by_id", "accounts"), reference("comments", "hand_in_id", "hand_ins", "CASCADE")],
 	checks: [{ name: "comments_words_check", expression: "(words <> ''::text)" }],
-	indices: [{ name: "comments_hand_in", columns: ["handInId"] }],
+	indices: [
+		{ name: "comments_by", columns: ["byId"] },
+		{ name: "comments_hand_in", columns: ["handInId"] },
+	],
 });
 
 /** A comment that a teacher uses again. */

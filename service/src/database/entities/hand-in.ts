@@ -112,4 +112,8 @@ export const StandingEntity = new EntitySchema<StandingRow>({
 		{ name: "standings_open_check", expression: "(open >= (0)::numeric)" },
 		{ name: "standings_possible_check", expression: "(possible >= (0)::numeric)" },
 	],
+	indices: [
+		{ name: "standings_report", columns: ["reportId"] },
+		{ name: "standings_open", columns: ["handInId"], where: "(open > (0)::numeric)" },
+	],
 });

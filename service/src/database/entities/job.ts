@@ -42,6 +42,10 @@ export const JobEntity = new EntitySchema<JobRow>({
 			expression: "(state = ANY (ARRAY['waiting'::text, 'running'::text, 'done'::text, 'failed'::text]))",
 		},
 	],
+	indices: [
+		{ name: "jobs_class", columns: ["classId"] },
+		{ name: "jobs_by", columns: ["byId"] },
+	],
 });
 
 /** A report of a rehearsal, before anything is changed. */
@@ -63,4 +67,5 @@ export const RehearsedEntity = new EntitySchema<RehearsedRow>({
 		reference("rehearsed", "hand_in_id", "hand_ins", "CASCADE"),
 		reference("rehearsed", "job_id", "jobs", "CASCADE"),
 	],
+	indices: [{ name: "rehearsed_hand_in", columns: ["handInId"] }],
 });

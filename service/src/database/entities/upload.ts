@@ -36,4 +36,8 @@ export const UploadEntity = new EntitySchema<UploadRow>({
 		reference("uploads", "assignment_id", "assignments", "CASCADE"),
 		reference("uploads", "by_id", "accounts", "CASCADE"),
 	],
+	indices: [
+		{ name: "uploads_assignment", columns: ["assignmentId"] },
+		{ name: "uploads_by", columns: ["byId"] },
+	],
 });

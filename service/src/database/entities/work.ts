@@ -115,4 +115,9 @@ export const SelfCheckEntity = new EntitySchema<SelfCheckRow>({
 		reference("self_checks", "student_id", "accounts", "CASCADE"),
 	],
 	checks: [{ name: "self_checks_source_check", expression: "(octet_length(source) <= 262144)" }],
+	indices: [
+		{ name: "self_checks_made", columns: ["madeAt"] },
+		{ name: "self_checks_assignment", columns: ["assignmentId"] },
+		{ name: "self_checks_student", columns: ["studentId"] },
+	],
 });
