@@ -15,6 +15,8 @@ import { ROOT } from "./run.mjs";
 const MATRIX = { students: 30, assignments: 20 };
 const CLASS_AGAIN = 200;
 const WAITING = 50;
+/** A school at the end of a lesson. */
+const BURST = { handIns: 600, milliseconds: 10_000 };
 const SECONDS = 5;
 const PASSPHRASE = "a-passphrase-for-all";
 
@@ -48,6 +50,7 @@ function archive() {
 		students: students.map((s) => s.key),
 		assignments,
 	});
+	const againColumns = Array.from({ length: 4 }, (_, i) => assignment(`again-${i + 1}`));
 	const columns = Array.from({ length: MATRIX.assignments }, (_, i) => assignment(`m-${i}`));
 	const handed = (a, s, i) => ({
 		assignment: a,
@@ -67,12 +70,12 @@ function archive() {
 			exercises: [{ key: "buoy", source: exercise, owner: "t" }],
 			classes: [
 				of("matrix", matrix, columns),
-				of("again", again, [assignment("again-1")]),
+				of("again", again, againColumns),
 				of("waiting", waiting, [assignment("waiting-1")]),
 			],
 			handIns: [
 				...columns.flatMap((c, k) => matrix.map((s, i) => handed(c.key, s, i + k))),
-				...again.map((s, i) => handed("again-1", s, i)),
+				...againColumns.flatMap((c, k) => again.map((s, i) => handed(c.key, s, i + k))),
 			],
 		},
 	};
@@ -172,8 +175,52 @@ async function readTimes(count, url, headers) {
 	return { served: median(served), seen: median(seen) };
 }
 
-/** The rows of the service's load. */
-export async function loadRows() {
+/**
+ * Hand-ins of as many students, spread over the burst's time by an even step.
+ *
+ * @returns milliseconds from the last hand-in to the last report
+ */
+async function burstOf(sql, { address, place, classId, sources }) {
+	await sql.query(
+		`INSERT INTO accounts (id, role, name, sign_in_name, passphrase_hash)
+			SELECT gen_random_uuid(), 'student', 'Burst ' || n, 'burst-' || n, 'none' FROM generate_series(1, $1) AS n`,
+		[BURST.handIns],
+	);
+	const burst = "FROM accounts WHERE sign_in_name LIKE 'burst-%'";
+	await sql.query(
+		`INSERT INTO class_students (class_id, account_id, sign_in_name) SELECT $1, id, sign_in_name ${burst}`,
+		[classId],
+	);
+	await sql.query(`INSERT INTO sessions (token_hash, account_id, ends_at)
+		SELECT encode(sha256(sign_in_name::bytea), 'hex'), id, now() + interval '1 hour' ${burst}`);
+	const handIn = async (n) => {
+		await pause((n * BURST.milliseconds) / BURST.handIns);
+		const response = await fetch(`${address}/api/v1/my-work/${place.id}/${place.exercise}/hand-ins`, {
+			method: "POST",
+			headers: { cookie: `markpen_session=burst-${n + 1}`, "content-type": "application/json" },
+			body: JSON.stringify({ source: sources[n % sources.length] }),
+		});
+		if (response.status !== 201) throw new Error(`A hand-in of the burst had ${response.status}.`);
+		await response.arrayBuffer();
+	};
+	await Promise.all(Array.from({ length: BURST.handIns }, (_, n) => handIn(n)));
+	const of = `FROM checks c JOIN hand_ins h ON h.id = c.hand_in_id JOIN accounts a ON a.id = h.student_id
+		WHERE a.sign_in_name LIKE 'burst-%'`;
+	while ((await sql.query(`SELECT count(*)::int AS left ${of} AND c.ended_at IS NULL`)).rows[0].left > 0)
+		await pause(50);
+	const { rows } = await sql.query(
+		`SELECT count(*)::int AS count, 1000 * extract(epoch FROM max(c.ended_at) - max(h.handed_in_at))::float AS last ${of}`,
+	);
+	if (rows[0].count !== BURST.handIns) throw new Error(`${rows[0].count} hand-ins of the burst are there.`);
+	return rows[0].last;
+}
+
+/**
+ * The rows of the service's load.
+ *
+ * @param commandLine milliseconds that the command line takes for a hand-in
+ */
+export async function loadRows(commandLine) {
 	const server = await startTestPostgres();
 	const { sources, file } = archive();
 	const folder = mkdtempSync(join(tmpdir(), "mark-pen-load-"));
@@ -192,17 +239,18 @@ export async function loadRows() {
 		await sql.connect();
 		const left = async () =>
 			(await sql.query("SELECT count(*)::int AS count FROM checks WHERE ended_at IS NULL")).rows[0].count;
-		const waiting = await left();
-		const from = performance.now();
 		const worker = start("worker", environment);
 		await worker.ready;
+		const waiting = await left();
+		const from = performance.now();
 		while ((await left()) > 0) await pause(50);
 		const checked = (1_000 * waiting) / (performance.now() - from);
 
 		const teacher = await signedIn(address, { signInName: "t", passphrase: PASSPHRASE });
 		const classes = Object.fromEntries((await teacher.client.listClasses({})).classes.map((c) => [c.name, c.id]));
 		const page = await teacher.client.showClass({ params: { id: classes.matrix } });
-		const again = (await teacher.client.showClass({ params: { id: classes.again } })).columns[0].assignmentId;
+		const againPage = await teacher.client.showClass({ params: { id: classes.again } });
+		const again = againPage.columns[0].assignmentId;
 		const students = await Promise.all(
 			Array.from({ length: WAITING }, (_, i) =>
 				signedIn(address, { classCode: "waiting", signInName: `w${i}`, passphrase: PASSPHRASE }),
@@ -229,6 +277,7 @@ export async function loadRows() {
 			);
 			await pause(3_000);
 		}
+		const burst = await burstOf(sql, { address, place, classId: classes.waiting, sources });
 		await worker.stop();
 		// No worker runs now, and the number of waiting hand-ins per student is limited.
 		const ending = setInterval(
@@ -257,8 +306,14 @@ export async function loadRows() {
 			{
 				name: `hand-in checked and stored (${checked.toFixed(0)} a second)`,
 				ours: each(checked),
-				baseline: each(bare.inserted),
-				what: "a bare route with one insert",
+				baseline: commandLine,
+				what: `the command line, which stores nothing (${each(commandLine).toFixed(0)} a second)`,
+			},
+			{
+				name: `${BURST.handIns} hand-ins in ${BURST.milliseconds / 1_000} s: from the last one to the last report`,
+				ours: burst,
+				baseline: BURST.milliseconds,
+				what: "the time in which they are handed in",
 			},
 			...[
 				[`class of ${MATRIX.students} × ${MATRIX.assignments}`, matrix],

@@ -104,10 +104,11 @@ await main(async () => {
 		});
 		return benchYear(Number(values.students));
 	}
+	const commandLine = byCommandLine();
 	const rows = [
 		...["cold-walk", "cold-arithmetic", "cold-calls", "cold-shared", "cold-nested"].map(cold),
-		...byCommandLine(),
-		...(await loadRows()),
+		...commandLine,
+		...(await loadRows(commandLine[0].ours / 1_000)),
 		...(await consoleRows()),
 		...node("warm.mjs"),
 		...node("languages.mjs"),

@@ -1,8 +1,11 @@
-import { existsSync, readdirSync, rmSync, statSync } from "node:fs";
+import { cpSync, existsSync, readdirSync, rmSync, statSync } from "node:fs";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { ensurePackages } from "./packages.mjs";
 import { main, ROOT, run } from "./run.mjs";
+
+/** The threads' own files, without their bundle. */
+const THREAD_FILES = ["threads/src", "threads/font"];
 
 /** The newest change below some folders. */
 function newest(folders) {
@@ -18,34 +21,39 @@ function newest(folders) {
 	return time;
 }
 
-/**
- * Bundles the command line and its threads into few files, so that it starts in a third of the time. The threads' file
- * is in the same folder, where the pool looks for it.
- */
-async function bundle() {
-	const to = join(ROOT, "cli/dist/bundle");
-	const main = join(to, "index.js");
-	if (
-		existsSync(main) &&
-		statSync(main).mtimeMs > newest(["core/dist", "threads/dist", "cli/src", "package-lock.json"])
-	)
-		return;
+/** Bundles modules into few files, which start in a fraction of the time, if they are older than their sources. */
+async function bundle(to, input, sources) {
+	const first = join(to, `${Object.keys(input)[0]}.js`);
+	if (existsSync(first) && statSync(first).mtimeMs > newest([...sources, "package-lock.json"])) return;
 	const { rolldown } = await import("rolldown");
 	const bundled = await rolldown({
-		input: { thread: join(ROOT, "threads/dist/thread.js"), index: join(ROOT, "cli/dist/index.js") },
+		input,
 		platform: "node",
 		external: ["@resvg/resvg-js", "piscina", "pyodide/pyodide.asm.mjs"],
 	});
 	rmSync(to, { recursive: true, force: true });
 	await bundled.write({ dir: to, format: "esm", entryFileNames: "[name].js" });
 	await bundled.close();
+	// Beside the bundle, as the threads' own module has it.
+	cpSync(join(ROOT, "threads/font"), join(to, "../font"), { recursive: true });
+}
+
+/**
+ * The threads' module is bundled for the service, and beside the command line's own bundle: the pool looks for it there.
+ */
+async function bundles() {
+	const thread = join(ROOT, "threads/dist/thread.js");
+	const sources = ["core/dist", ...THREAD_FILES];
+	await bundle(join(ROOT, "threads/dist/bundled"), { thread }, sources);
+	const index = join(ROOT, "cli/dist/index.js");
+	await bundle(join(ROOT, "cli/dist/bundle"), { index, thread }, [...sources, "cli/src"]);
 }
 
 /** Builds what is older than its sources: the packages, the command line's bundle, then the console. */
 export async function build() {
 	ensurePackages();
 	run(process.execPath, [join(ROOT, "node_modules/typescript/bin/tsc"), "-b"]);
-	await bundle();
+	await bundles();
 	const page = join(ROOT, "console/dist/index.html");
 	const sources = newest([
 		"console/src",

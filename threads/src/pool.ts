@@ -1,3 +1,4 @@
+import { existsSync } from "node:fs";
 import { availableParallelism } from "node:os";
 import type { ExerciseFile } from "@markpen/core";
 import { Piscina } from "piscina";
@@ -104,6 +105,10 @@ export class ThreadPool {
 	}
 }
 
+/** The module of the threads: its bundle, where the build has made one, starts in a fraction of the time. */
+const BUNDLED = new URL("./bundled/thread.js", import.meta.url);
+const THREAD = existsSync(BUNDLED) ? BUNDLED : new URL("./thread.js", import.meta.url);
+
 /** Threads that run students' programs. */
 export class Threads extends ThreadPool {
 	private readonly grace: number;
@@ -119,7 +124,7 @@ export class Threads extends ThreadPool {
 		ready = size,
 		{ nice = 0, grace = GRACE_MILLISECONDS }: { readonly nice?: number; readonly grace?: number } = {},
 	) {
-		super({ file: new URL("./thread.js", import.meta.url), size, ready, nice });
+		super({ file: THREAD, size, ready, nice });
 		this.grace = grace;
 	}
 

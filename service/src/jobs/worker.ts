@@ -20,6 +20,7 @@ import {
 	WORK_CHANNEL,
 } from "../queue/queue.ts";
 import { rehearse } from "../rehearsal/rehearse.ts";
+import { removeOld } from "../retention/retention.ts";
 import { Ahead } from "./ahead.ts";
 import { HandInChecks } from "./check-hand-ins.ts";
 import { handInLeftDrafts } from "./closing.ts";
@@ -82,6 +83,7 @@ export class Worker {
 	private readonly wanted = new Set<Source>();
 	private looking = false;
 	private closing = false;
+	private clearing = false;
 	private ended = false;
 
 	/** @param of.cores number of simultaneous quick checks */
@@ -136,7 +138,7 @@ export class Worker {
 		// Terminating the threads makes running jobs fail, which returns them to the queue.
 		await Promise.all([this.quick.close(), this.behind.close()]);
 		await over;
-		while (this.closing) await new Promise((resolve) => setTimeout(resolve, 20));
+		while (this.closing || this.clearing) await new Promise((resolve) => setTimeout(resolve, 20));
 	}
 
 	/** Resolves when no fetch and no job is running: a fetch started before stopping can still bring jobs. */
@@ -318,21 +320,17 @@ export class Worker {
 		}
 	}
 
-	/** Deletes expired data: events, uploads, self-checks, failures, stored responses of repeated calls. */
+	/** Removes what is kept for a time only. */
 	private async clear(): Promise<void> {
-		const olds = [
-			["progress", "at", "2 days"],
-			["known_browsers", "at", "400 days"],
-			["uploads", "made_at", "1 day"],
-			["self_checks", "made_at", "1 day"],
-			["sign_in_failures", "at", "1 day"],
-			["slow_checks", "at", "1 day"],
-			["repeated_calls", "at", "1 day"],
-			["rehearsed", "(SELECT made_at FROM jobs j WHERE j.id = job_id)", "30 days"],
-		] as const;
-		for (const [table, at, age] of olds)
-			await this.dataSource
-				.query(`DELETE FROM ${table} WHERE ${at} < now() - interval '${age}'`)
-				.catch((error: unknown) => this.log.warn({ error: loggableError(error) }, "clearing failed"));
+		if (this.clearing || this.ended) return;
+		this.clearing = true;
+		try {
+			const removed = await removeOld(this.dataSource, { isOver: () => this.ended });
+			if (Object.keys(removed).length > 0) this.log.info({ removed }, "old rows were removed");
+		} catch (error) {
+			this.log.warn({ error: loggableError(error) }, "removing old rows failed; the next time will try again");
+		} finally {
+			this.clearing = false;
+		}
 	}
 }

@@ -23,6 +23,8 @@ export interface AssignmentRow {
 	handInDrafts: boolean;
 	weight: number;
 	revision: number;
+	/** When the recordings of tries that don't count were removed. */
+	freedAt: Date | null;
 }
 
 export const AssignmentEntity = new EntitySchema<AssignmentRow>({
@@ -49,6 +51,7 @@ export const AssignmentEntity = new EntitySchema<AssignmentRow>({
 		handInDrafts: { ...boolean, name: "hand_in_drafts", default: true },
 		weight: { ...numeric(6, 2), default: 1 },
 		revision: { ...integer, default: 1 },
+		freedAt: { ...instant, name: "freed_at", nullable: true },
 	},
 	foreignKeys: [
 		reference("assignments", "class_id", "classes", "CASCADE"),

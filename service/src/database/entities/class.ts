@@ -18,6 +18,8 @@ export interface ClassRow {
 	revision: number;
 	sourcedId: string | null;
 	closedAt: Date | null;
+	/** When its drafts and recordings were removed. */
+	freedAt: Date | null;
 }
 
 export const ClassEntity = new EntitySchema<ClassRow>({
@@ -33,6 +35,7 @@ export const ClassEntity = new EntitySchema<ClassRow>({
 		revision: { ...integer, default: 1 },
 		sourcedId: { ...text, name: "sourced_id", nullable: true },
 		closedAt: { ...instant, name: "closed_at", nullable: true },
+		freedAt: { ...instant, name: "freed_at", nullable: true },
 	},
 	uniques: [
 		{ name: "classes_code_key", columns: ["code"] },

@@ -36,9 +36,12 @@ export class Growth0016 implements MigrationInterface {
 
 	async up(runner: QueryRunner): Promise<void> {
 		for (const [name, on] of INDEXES) await runner.query(`CREATE INDEX ${name} ON ${on}`);
+		for (const table of ["assignments", "classes"])
+			await runner.query(`ALTER TABLE ${table} ADD COLUMN freed_at timestamptz`);
 	}
 
 	async down(runner: QueryRunner): Promise<void> {
+		for (const table of ["assignments", "classes"]) await runner.query(`ALTER TABLE ${table} DROP COLUMN freed_at`);
 		for (const [name] of INDEXES) await runner.query(`DROP INDEX ${name}`);
 	}
 }
