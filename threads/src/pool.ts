@@ -12,21 +12,27 @@ const GRACE_MILLISECONDS = 1_000;
 /** How long a thread may take to load what a task needs: the interpreter of a language, on a machine that is busy. */
 const LOADING_MILLISECONDS = 60_000;
 
-const SHARED = new WeakMap<ExerciseFile, SharedExercise>();
-let numbered = 0;
+/** Exercises as threads are sent them, each made once. */
+class SharedExercises {
+	private readonly made = new WeakMap<ExerciseFile, SharedExercise>();
+	private count = 0;
 
-/** An exercise as threads are sent it. */
-export function sharedExercise(exercise: ExerciseFile): SharedExercise {
-	let shared = SHARED.get(exercise);
-	if (!shared) {
+	of(exercise: ExerciseFile): SharedExercise {
+		const known = this.made.get(exercise);
+		if (known) return known;
 		const bytes = new TextEncoder().encode(JSON.stringify(exercise));
 		const text = new SharedArrayBuffer(bytes.length);
 		new Uint8Array(text).set(bytes);
-		shared = { number: ++numbered, text };
-		SHARED.set(exercise, shared);
+		const shared = { number: ++this.count, text };
+		this.made.set(exercise, shared);
+		return shared;
 	}
-	return shared;
 }
+
+const EXERCISES = new SharedExercises();
+
+/** An exercise as threads are sent it. */
+export const sharedExercise = (exercise: ExerciseFile): SharedExercise => EXERCISES.of(exercise);
 
 /** Why a task gave no result. */
 export class ThreadLost extends Error {

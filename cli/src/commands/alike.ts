@@ -1,4 +1,4 @@
-import { sharedExercise, RUN_MILLISECONDS, Threads } from "@markpen/threads";
+import { RUN_MILLISECONDS, sharedExercise, Threads } from "@markpen/threads";
 import { EXIT } from "../call.ts";
 import { readExerciseFile } from "../files.ts";
 import { print, printJson } from "../formats/terminal.ts";

@@ -15,7 +15,7 @@ import {
 	trialDoubt,
 	trialProblem,
 } from "@markpen/core";
-import { sharedExercise, RUN_MILLISECONDS, Threads } from "@markpen/threads";
+import { RUN_MILLISECONDS, sharedExercise, Threads } from "@markpen/threads";
 import { EXIT } from "../call.ts";
 import { readExerciseFile, save } from "../files.ts";
 import { coloursFor } from "../formats/colours.ts";
