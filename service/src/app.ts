@@ -16,12 +16,11 @@ import { consolePages } from "./plugins/console.ts";
 import { answerError, errors } from "./plugins/errors.ts";
 import { files } from "./plugins/files.ts";
 import { headers } from "./plugins/headers.ts";
-import { metrics } from "./plugins/metrics.ts";
+import { metricsPages } from "./plugins/metrics.ts";
 import { openapi } from "./plugins/openapi.ts";
 import { session } from "./plugins/session.ts";
 import { text } from "./plugins/text.ts";
 import { presetRoutes } from "./preset/routes.ts";
-import { jobCounts } from "./queue/queue.ts";
 import { rehearsalRoutes } from "./rehearsal/routes.ts";
 import { rosterRoutes } from "./roster/routes.ts";
 import { schoolRoutes } from "./school/routes.ts";
@@ -85,7 +84,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
 	await app.register(files);
 	await app.register(text);
 	await app.register(session);
-	await app.register(metrics, { jobCounts: () => jobCounts(options.queue) });
+	await app.register(metricsPages, { metrics: options.metrics });
 	await app.register(openapi);
 	app.get("/healthz", async () => ({ status: "well" }));
 	app.get("/readyz", async () => {

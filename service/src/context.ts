@@ -3,6 +3,7 @@ import type PgBoss from "pg-boss";
 import type { Logger } from "pino";
 import type { DataSource } from "typeorm";
 import type { Events } from "./events/events.ts";
+import type { Metrics } from "./metrics/metrics.ts";
 import type { Offload } from "./offload/offload.ts";
 import type { Callers } from "./plugins/session.ts";
 
@@ -11,6 +12,7 @@ export interface AppOptions {
 	readonly dataSource: DataSource;
 	readonly queue: PgBoss;
 	readonly log: Logger;
+	readonly metrics: Metrics;
 	readonly events: Events;
 	/** Threads for work that would block this process. */
 	readonly offload: Offload;

@@ -15,6 +15,8 @@ const schema = z.object({
 	MARKPEN_HOST: z.string().default("127.0.0.1"),
 	MARKPEN_PORT: z.coerce.number().int().min(0).max(65535).default(4170),
 	MARKPEN_TLS: flag,
+	/** Where a process without pages serves its metrics; nowhere by default. */
+	MARKPEN_METRICS_PORT: z.coerce.number().int().min(0).max(65535).optional(),
 	/** Number of checking threads; 0 leaves checks to other processes. */
 	MARKPEN_THREADS: z.coerce.number().int().min(0).max(256).optional(),
 	/** A class archive to load before serving, if the database has no accounts yet. */

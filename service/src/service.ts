@@ -16,6 +16,8 @@ import { Worker } from "./jobs/worker.ts";
 import { loadLibrary } from "./library/load-library.ts";
 import { readLibrary } from "./library/read-library.ts";
 import { loggableRequest } from "./loggable-error.ts";
+import { Metrics } from "./metrics/metrics.ts";
+import { serveMetrics } from "./metrics/serve-metrics.ts";
 import { Offload } from "./offload/offload.ts";
 import { createQueue, setUpQueues } from "./queue/queue.ts";
 import { readArchive } from "./reading/class-archive.ts";
@@ -74,24 +76,31 @@ export async function startService(
 		await dataSource.destroy();
 		throw error;
 	}
+	const metrics = new Metrics({ dataSource, queue });
 	const worker = checks
 		? new Worker({
 				dataSource,
 				queue,
 				cores: size,
 				log,
+				metrics,
 				url: environment.DATABASE_URL,
 			})
 		: undefined;
 	await worker?.start();
-	const web = parts.web ? await startWeb(environment, { dataSource, queue, log }) : undefined;
+	const web = parts.web ? await startWeb(environment, { dataSource, queue, log, metrics }) : undefined;
+	const port = environment.MARKPEN_METRICS_PORT;
+	const own =
+		web === undefined && port !== undefined
+			? await serveMetrics(metrics, { host: environment.MARKPEN_HOST, port })
+			: undefined;
 	const link = web && (await setUpLink(dataSource.manager));
 	return {
 		address: web?.address,
 		// After the #, so that it is never sent to, or logged by, the service or a proxy.
 		setUp: link && `${web.address}/set-up#${link}`,
 		async stop() {
-			await Promise.all([web?.stop(), worker?.stop()]);
+			await Promise.all([web?.stop(), worker?.stop(), own?.stop()]);
 			await queue.stop({ graceful: false, wait: true });
 			await dataSource.destroy();
 		},
@@ -104,7 +113,7 @@ const LINGER_MILLISECONDS = 300;
 /** The web server of this process, with its connection for events and its threads for blocking tasks. */
 async function startWeb(
 	environment: Environment,
-	of: { dataSource: DataSource; queue: PgBoss; log: Logger },
+	of: { dataSource: DataSource; queue: PgBoss; log: Logger; metrics: Metrics },
 ): Promise<{ address: string; stop: () => Promise<void> }> {
 	const events = new Events({ dataSource: of.dataSource, log: of.log, url: environment.DATABASE_URL });
 	await events.start();

@@ -99,7 +99,7 @@ test("several processes that start at once set the database up once", async () =
 			}),
 		),
 	);
-	expect((await rowsOf(url, "SELECT 1 FROM migrations")).length).toBe(15);
+	expect((await rowsOf(url, "SELECT 1 FROM migrations")).length).toBe(16);
 	expect((await rowsOf(url, "SELECT 1 FROM classes")).length).toBe(3);
 	await Promise.all(all.map((running) => running.stop()));
 });

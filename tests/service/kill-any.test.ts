@@ -1,49 +1,13 @@
-import { type ChildProcess, spawn } from "node:child_process";
 import { randomUUID } from "node:crypto";
-import { fileURLToPath } from "node:url";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { DEMO_SIGN_INS } from "../../demo/dist/index.js";
-import { demoDatabase, placeOf, rowsOf, settings, visitorOf, workOn } from "../site.ts";
+import { ended, type Part, startPart } from "../processes.ts";
+import { demoDatabase, placeOf, rowsOf, visitorOf, workOn } from "../site.ts";
 
-const MAIN = fileURLToPath(new URL("../../service/dist/main.js", import.meta.url));
 /** Five here; fifty in the long run. */
 const KILLS = Number(process.env.MARKPEN_KILLS ?? 5);
 
-interface Part {
-	readonly child: ChildProcess;
-	readonly address: string;
-	/** What it has written to its log. */
-	readonly said: () => string;
-}
-
-/** A part of the service as a process of its own; resolves once it is ready. */
-async function start(part: "web" | "worker", url: string, port = "0"): Promise<Part> {
-	const child = spawn(process.execPath, [MAIN, part], {
-		env: {
-			PATH: process.env.PATH,
-			...settings(url, { MARKPEN_THREADS: "1", MARKPEN_PORT: port, MARKPEN_LOG: "info" }),
-		},
-		stdio: ["ignore", "pipe", "inherit"],
-	});
-	let log = "";
-	const address = await new Promise<string>((resolve, reject) => {
-		child.stdout?.on("data", (data) => {
-			log += String(data);
-			const found = /ready (\S+)/.exec(String(data))?.[1];
-			if (found) resolve(found);
-		});
-		child.on("exit", (code) => reject(new Error(`the ${part} ended with ${code}`)));
-	});
-	child.removeAllListeners("exit");
-	return { child, address, said: () => log };
-}
-
-function ended(child: ChildProcess, signal: NodeJS.Signals): Promise<number | null> {
-	return new Promise((resolve) => {
-		child.on("exit", (code) => resolve(code));
-		child.kill(signal);
-	});
-}
+const start = (part: "web" | "worker", url: string, port = "0") => startPart(part, url, { MARKPEN_PORT: port });
 
 let url: string;
 let web: Part;

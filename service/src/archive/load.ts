@@ -1,7 +1,7 @@
 import { randomBytes } from "node:crypto";
 import type { CollectionFile } from "@markpen/core";
 import type PgBoss from "pg-boss";
-import type { DataSource, EntityManager } from "typeorm";
+import type { DataSource, EntityManager, EntitySchema, QueryDeepPartialEntity } from "typeorm";
 import { v7 } from "uuid";
 import { insertAssignment } from "../assignment/store.ts";
 import { freshCode } from "../class/code.ts";
@@ -22,7 +22,7 @@ import { integer, statement, uuid } from "../database/statement.ts";
 import type { ToPublish } from "../exercise/exercise.ts";
 import { storeCollection, storeVersion } from "../exercise/store.ts";
 import { refuseSource } from "../hand-in/source.ts";
-import { takeHandIn } from "../hand-in/store.ts";
+import { type NewHandIn, takeTogether } from "../hand-in/store.ts";
 import { CHECK_AGAIN } from "../queue/queue.ts";
 import type { ClassArchive } from "../reading/class-archive.ts";
 import { Refusal } from "../refusals.ts";
@@ -50,6 +50,8 @@ export interface FileReaders {
 	readonly exercise: (source: string) => Promise<ToPublish>;
 	readonly collection: (source: string) => Promise<CollectionFile>;
 }
+
+type ArchivedHandIn = ClassArchive["handIns"][number];
 
 type Loading = {
 	readonly manager: EntityManager;
@@ -227,73 +229,112 @@ async function loadAssignment(
 		});
 }
 
-async function loadHandIns({ manager, ids, archive }: Loading, queue: PgBoss): Promise<void> {
+/** Hand-ins stored with one statement. */
+const CHUNK = 50;
+
+/** A hand-in of an archive, as it is stored. */
+function newHandIn({ ids }: Pick<Loading, "ids">, h: ArchivedHandIn, due: string | undefined): NewHandIn {
+	refuseSource(h.source);
+	const handedInAt = new Date(h.handedInAt);
+	return {
+		assignmentId: ids.of("assignment", h.assignment),
+		exerciseId: ids.of("exercise", h.exercise),
+		studentId: ids.of("student", h.student),
+		versionId: ids.of("version", h.exercise),
+		source: h.source,
+		language: h.language,
+		answers: h.answers,
+		handedInAt,
+		late: h.late ?? (due !== undefined && handedInAt > new Date(due)),
+		madeBy: h.madeBy,
+		key: null,
+		most: null,
+		reason: "archive",
+		turn: CHECK_AGAIN,
+	};
+}
+
+async function loadHandIns(loading: Loading, queue: PgBoss): Promise<void> {
+	const { manager, ids, archive } = loading;
 	const assignments = new Map(archive.classes.flatMap((c) => c.assignments.map((a) => [a.key, a] as const)));
-	for (const h of [...archive.handIns].sort((a, b) => a.tryNumber - b.tryNumber)) {
-		refuseSource(h.source);
-		const handedInAt = new Date(h.handedInAt);
-		const due =
-			assignments.get(h.assignment)?.ownDates.find((o) => o.student === h.student)?.dueAt ??
-			assignments.get(h.assignment)?.dueAt;
-		const handIn = {
-			assignmentId: ids.of("assignment", h.assignment),
-			exerciseId: ids.of("exercise", h.exercise),
-			studentId: ids.of("student", h.student),
-			versionId: ids.of("version", h.exercise),
-			source: h.source,
-			language: h.language,
-			answers: h.answers,
-			handedInAt,
-			late: h.late ?? (due !== undefined && handedInAt > new Date(due)),
-			madeBy: h.madeBy,
-			key: null,
-			most: null,
-			reason: "archive",
-			turn: CHECK_AGAIN,
-		} as const;
-		const { id, tryNumber } = await takeHandIn(manager, queue, handIn);
-		if (tryNumber !== h.tryNumber)
-			throw new Refusal(
-				"bad-request",
-				`Try ${h.tryNumber} of ${h.student} at ${h.exercise} is in the archive without the tries before it.`,
-				[{ path: "handIns", message: "tries are numbered from 1 without gaps" }],
-			);
-		for (const { by, ...j } of h.judgements)
-			await manager.insert(JudgementEntity, { ...j, handInId: id, byId: ids.of("teacher", by) });
-		for (const { by, ...a } of h.adjustments)
-			await manager.insert(AdjustmentEntity, { ...a, handInId: id, byId: ids.of("teacher", by) });
-		for (const { by, ...c } of h.comments)
-			await manager.insert(CommentEntity, { ...c, id: v7(), handInId: id, byId: ids.of("teacher", by) });
-		if (h.pressedAt) await manager.insert(PressedEntity, { handInId: id, at: h.pressedAt });
-		if (h.chosen)
-			await manager.insert(ChosenTryEntity, {
-				assignmentId: handIn.assignmentId,
-				exerciseId: handIn.exerciseId,
-				studentId: handIn.studentId,
-				handInId: id,
-			});
+	const dueOf = (h: ArchivedHandIn) => {
+		const of = assignments.get(h.assignment);
+		return of?.ownDates.find((o) => o.student === h.student)?.dueAt ?? of?.dueAt;
+	};
+	const all = [...archive.handIns].sort((a, b) => a.tryNumber - b.tryNumber);
+	for (let from = 0; from < all.length; from += CHUNK) {
+		const chunk = all.slice(from, from + CHUNK);
+		const handIns = chunk.map((h) => newHandIn(loading, h, dueOf(h)));
+		const stored = (await takeTogether(manager, queue, handIns)).map((taken, n) => ({
+			...taken,
+			of: chunk[n] as ArchivedHandIn,
+			handIn: handIns[n] as NewHandIn,
+		}));
+		for (const { tryNumber, of } of stored)
+			if (tryNumber !== of.tryNumber)
+				throw new Refusal(
+					"bad-request",
+					`Try ${of.tryNumber} of ${of.student} at ${of.exercise} is in the archive without the tries before it.`,
+					[{ path: "handIns", message: "tries are numbered from 1 without gaps" }],
+				);
+		const byId = ({ by }: { readonly by: string }) => ids.of("teacher", by);
+		await insertAll(
+			manager,
+			JudgementEntity,
+			stored.flatMap(({ id, of }) => of.judgements.map((j) => ({ ...without(j), handInId: id, byId: byId(j) }))),
+		);
+		await insertAll(
+			manager,
+			AdjustmentEntity,
+			stored.flatMap(({ id, of }) => of.adjustments.map((a) => ({ ...without(a), handInId: id, byId: byId(a) }))),
+		);
+		await insertAll(
+			manager,
+			CommentEntity,
+			stored.flatMap(({ id, of }) =>
+				of.comments.map((c) => ({ ...without(c), id: v7(), handInId: id, byId: byId(c) })),
+			),
+		);
+		await insertAll(
+			manager,
+			PressedEntity,
+			stored.flatMap(({ id, of }) => (of.pressedAt ? [{ handInId: id, at: of.pressedAt }] : [])),
+		);
+		await insertAll(
+			manager,
+			ChosenTryEntity,
+			stored.flatMap(({ id, of, handIn: { assignmentId, exerciseId, studentId } }) =>
+				of.chosen ? [{ assignmentId, exerciseId, studentId, handInId: id }] : [],
+			),
+		);
 	}
 }
 
+/** A decision without its teacher's key. */
+function without<T extends { readonly by: string }>({ by: _, ...rest }: T): Omit<T, "by"> {
+	return rest;
+}
+
+async function insertAll<T extends object>(
+	manager: EntityManager,
+	entity: EntitySchema<T>,
+	rows: readonly object[],
+): Promise<void> {
+	if (rows.length > 0) await manager.insert(entity, rows as QueryDeepPartialEntity<T>[]);
+}
+
 async function loadDrafts({ manager, ids, archive }: Loading): Promise<void> {
-	for (const d of archive.drafts)
-		await manager.insert(DraftEntity, {
-			assignmentId: ids.of("assignment", d.assignment),
-			exerciseId: ids.of("exercise", d.exercise),
-			studentId: ids.of("student", d.student),
-			source: d.source,
-			language: d.language,
-			device: d.device,
-			savedAt: d.savedAt,
-			runs: d.runs,
-			state: d.state,
-			met: d.met,
-			bestMet: d.bestMet,
-			idleRuns: d.idleRuns,
-			idleMilliseconds: d.idleMilliseconds,
-			answers: d.answers,
-			hinted: d.hinted,
-		});
+	for (let from = 0; from < archive.drafts.length; from += CHUNK)
+		await insertAll(
+			manager,
+			DraftEntity,
+			archive.drafts.slice(from, from + CHUNK).map(({ assignment, exercise, student, ...draft }) => ({
+				...draft,
+				assignmentId: ids.of("assignment", assignment),
+				exerciseId: ids.of("exercise", exercise),
+				studentId: ids.of("student", student),
+			})),
+		);
 }
 
 /** Stores everything in an archive and queues a check for each hand-in, all in one transaction. */

@@ -14,6 +14,9 @@ import {
 	uuid,
 } from "../database/statement.ts";
 
+/** The ids of a class's hand-ins, as an array: what belongs to them is then found by index. */
+const HAND_INS_OF_CLASS = `ARRAY(SELECT h.id FROM hand_ins h JOIN assignments a ON a.id = h.assignment_id WHERE a.class_id = $1)`;
+
 /** The teachers of a class, and those who judged work in it or own its exercises. */
 export const LIST_TEACHERS = statement(
 	{ key: uuid, name: text(), signInName: text(), until: nullable(instant), member: boolean },
@@ -23,15 +26,11 @@ export const LIST_TEACHERS = statement(
 		WHERE a.role = 'teacher' AND a.closed_at IS NULL AND (t.account_id IS NOT NULL OR a.id IN (
 			SELECT by_id FROM releases r JOIN assignments x ON x.id = r.assignment_id WHERE x.class_id = $1
 			UNION
-			SELECT d.by_id
-			FROM (
-				SELECT hand_in_id, by_id FROM judgements
-				UNION SELECT hand_in_id, by_id FROM adjustments
-				UNION SELECT hand_in_id, by_id FROM comments
-			) d
-			JOIN hand_ins h ON h.id = d.hand_in_id
-			JOIN assignments x ON x.id = h.assignment_id
-			WHERE x.class_id = $1
+			SELECT by_id FROM judgements WHERE hand_in_id = ANY(${HAND_INS_OF_CLASS})
+			UNION
+			SELECT by_id FROM adjustments WHERE hand_in_id = ANY(${HAND_INS_OF_CLASS})
+			UNION
+			SELECT by_id FROM comments WHERE hand_in_id = ANY(${HAND_INS_OF_CLASS})
 			UNION
 			SELECT e.owner_id
 			FROM exercises e
@@ -109,9 +108,7 @@ export const LIST_JUDGEMENTS = statement(
 	{ handInId: uuid, at: instant, by: uuid, criterion: text(), points: float },
 	`SELECT d.hand_in_id AS "handInId", d.at, d.by_id AS by, d.criterion, d.points::float AS points
 		FROM judgements d
-		JOIN hand_ins h ON h.id = d.hand_in_id
-		JOIN assignments a ON a.id = h.assignment_id
-		WHERE a.class_id = $1
+		WHERE d.hand_in_id = ANY(${HAND_INS_OF_CLASS})
 		ORDER BY d.at`,
 );
 
@@ -120,9 +117,7 @@ export const LIST_ADJUSTMENTS = statement(
 	{ handInId: uuid, at: instant, by: uuid, criterion: text(), points: float, reason: text() },
 	`SELECT d.hand_in_id AS "handInId", d.at, d.by_id AS by, d.criterion, d.points::float AS points, d.reason
 		FROM adjustments d
-		JOIN hand_ins h ON h.id = d.hand_in_id
-		JOIN assignments a ON a.id = h.assignment_id
-		WHERE a.class_id = $1
+		WHERE d.hand_in_id = ANY(${HAND_INS_OF_CLASS})
 		ORDER BY d.at`,
 );
 
@@ -131,9 +126,7 @@ export const LIST_COMMENTS = statement(
 	{ handInId: uuid, at: instant, by: uuid, place: json<CommentPlace>(), words: text() },
 	`SELECT d.hand_in_id AS "handInId", d.at, d.by_id AS by, d.place, d.words
 		FROM comments d
-		JOIN hand_ins h ON h.id = d.hand_in_id
-		JOIN assignments a ON a.id = h.assignment_id
-		WHERE a.class_id = $1
+		WHERE d.hand_in_id = ANY(${HAND_INS_OF_CLASS})
 		ORDER BY d.at`,
 );
 

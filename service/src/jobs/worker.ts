@@ -5,6 +5,7 @@ import type { DataSource, EntityManager } from "typeorm";
 import { findAlike } from "../alike/find-alike.ts";
 import { Listener } from "../database/listener.ts";
 import { loggableError } from "../loggable-error.ts";
+import type { Metrics } from "../metrics/metrics.ts";
 import { endJob } from "../queue/job.ts";
 import {
 	completeJobs,
@@ -70,6 +71,7 @@ export class Worker {
 	private readonly quick: Threads;
 	private readonly behind: Threads;
 	private readonly log: Logger;
+	private readonly metrics: Metrics;
 	private readonly listener: Listener;
 	private readonly lanes: Lanes;
 	private readonly slots: Slots;
@@ -87,10 +89,18 @@ export class Worker {
 	private ended = false;
 
 	/** @param of.cores number of simultaneous quick checks */
-	constructor(of: { dataSource: DataSource; queue: PgBoss; cores: number; log: Logger; url: string }) {
+	constructor(of: {
+		dataSource: DataSource;
+		queue: PgBoss;
+		cores: number;
+		log: Logger;
+		metrics: Metrics;
+		url: string;
+	}) {
 		this.dataSource = of.dataSource;
 		this.queue = of.queue;
 		this.log = of.log;
+		this.metrics = of.metrics;
 		this.lanes = new Lanes(of.cores);
 		this.slots = new Slots(this.lanes, () => void this.look());
 		this.ahead = new Ahead(of.cores);
@@ -221,11 +231,13 @@ export class Worker {
 		};
 		const done = this.carryOut(of, complete)
 			.catch(async (error: unknown) => {
-				if (!(error instanceof Stopped))
+				if (!(error instanceof Stopped)) {
 					this.log.error(
 						{ error: loggableError(error), job: job.id, does: job.data.do },
 						"a job failed and goes back to the queue",
 					);
+					this.metrics.returned.inc({ does: job.data.do });
+				}
 				await this.giveBack(job, queue, complete).catch(() => undefined);
 				this.wanted.add(source);
 			})
@@ -279,7 +291,9 @@ export class Worker {
 				came();
 				return inSlot;
 			});
-			if (milliseconds !== undefined) this.ahead.note(milliseconds);
+			if (milliseconds === undefined) return;
+			this.ahead.note(milliseconds);
+			this.metrics.checks.observe(milliseconds / 1_000);
 		} finally {
 			came();
 		}

@@ -39,6 +39,7 @@ function asRefusal(error: unknown): Refusal {
 /** Answers with a problem document. */
 export function answerError(error: unknown, request: FastifyRequest, reply: FastifyReply): void {
 	const refusal = asRefusal(error);
+	request.refusalCode = refusal.code;
 	if (refusal.status >= 500) request.log.error({ error: loggableError(error) }, "a request failed");
 	if (refusal.wait !== undefined) reply.header("retry-after", String(refusal.wait));
 	reply

@@ -1,6 +1,6 @@
 import PgBoss from "pg-boss";
 import type { EntityManager } from "typeorm";
-import { type Row, type RowOf, type Statement, statement, text } from "../database/statement.ts";
+import { float, integer, type Row, type RowOf, type Statement, statement, text } from "../database/statement.ts";
 
 /**
  * The lanes of the queue: quick checks that a person waits for; slow checks, or further ones of the same person; work
@@ -200,6 +200,20 @@ export async function completeJobs(
 	// Its declared type has no place for the data that comes before the options.
 	const complete = queue.complete.bind(queue) as unknown as (...given: unknown[]) => Promise<unknown>;
 	await complete(name, ids, {}, { db: onTransaction(manager) });
+}
+
+const QUEUE_STATE = statement(
+	{ name: text(), count: integer, seconds: float },
+	`SELECT q.name, count(j.id)::int AS count,
+			coalesce(extract(epoch FROM now() - min(j.created_on)), 0)::float AS seconds
+		FROM queue.queue q
+		LEFT JOIN queue.job j ON j.name = q.name AND j.state < 'active'
+		GROUP BY q.name`,
+);
+
+/** The number of jobs that wait in each queue, and how long the oldest has waited. */
+export function queueState(manager: EntityManager): Promise<RowOf<typeof QUEUE_STATE>[]> {
+	return QUEUE_STATE.all(manager);
 }
 
 /** States of jobs, in the order in which the queue's own counts include them. */

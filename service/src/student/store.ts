@@ -132,8 +132,7 @@ const LIST_ADJUSTMENTS = statement(
 	{ handInId: uuid, criterion: text(), points: float, reason: text(), at: instant },
 	`SELECT d.hand_in_id AS "handInId", d.criterion, d.points::float, d.reason, d.at
 		FROM adjustments d
-		JOIN hand_ins h ON h.id = d.hand_in_id
-		WHERE h.student_id = $1
+		WHERE d.hand_in_id = ANY(ARRAY(SELECT id FROM hand_ins WHERE student_id = $1))
 		ORDER BY d.at`,
 );
 
@@ -141,8 +140,7 @@ const LIST_JUDGEMENTS = statement(
 	{ handInId: uuid, criterion: text(), points: float, at: instant },
 	`SELECT d.hand_in_id AS "handInId", d.criterion, d.points::float, d.at
 		FROM judgements d
-		JOIN hand_ins h ON h.id = d.hand_in_id
-		WHERE h.student_id = $1
+		WHERE d.hand_in_id = ANY(ARRAY(SELECT id FROM hand_ins WHERE student_id = $1))
 		ORDER BY d.at`,
 );
 
@@ -150,8 +148,7 @@ const LIST_COMMENTS = statement(
 	{ handInId: uuid, place: json<object>(), words: text(), at: instant },
 	`SELECT c.hand_in_id AS "handInId", c.place, c.words, c.at
 		FROM comments c
-		JOIN hand_ins h ON h.id = c.hand_in_id
-		WHERE h.student_id = $1
+		WHERE c.hand_in_id = ANY(ARRAY(SELECT id FROM hand_ins WHERE student_id = $1))
 		ORDER BY c.at`,
 );
 
