@@ -1,5 +1,5 @@
 // The long forms of the tests: 200,000 programs of each kind, four hundred hostile ones in Node and in Chromium, the
-// worker killed again and again, and ten minutes of every attack beside a class that works as usual.
+// worker killed again and again, several machines, and ten minutes of every attack beside a class that works as usual.
 import { join } from "node:path";
 import { build } from "./build.mjs";
 import { startTestPostgres } from "./postgres.mjs";
@@ -43,6 +43,11 @@ await main(async () => {
 	await run("fifty processes killed at any moment", ["--project", "alone", "tests/service/kill-any.test.ts"], {
 		MARKPEN_KILLS: process.env.MARKPEN_KILLS_ANY ?? "50",
 	});
+	await run(
+		"three web and three worker processes, killed for two minutes",
+		["--project", "alone", "tests/service/several-machines.test.ts"],
+		{ MARKPEN_SEVERAL_SECONDS: process.env.MARKPEN_SEVERAL_SECONDS ?? "120" },
+	);
 	await server.stop();
 	process.stdout.write("== every attack at once, beside a class of thirty\n");
 	if ((await wait(process.execPath, [join(ROOT, "setup/soak-attacks.mjs")])) !== 0) failed++;
