@@ -213,3 +213,28 @@ export async function startTestPostgres(more = []) {
 		},
 	};
 }
+
+/** A streaming replica of a test server, in a folder of its own, which is removed when it stops. */
+export async function startTestReplica({ host, port, user: name, password }) {
+	const user = serverUser() ?? {};
+	const folder = mkdtempSync(join(tmpdir(), "mark-pen-replica-"));
+	spawnSync("chmod", ["755", folder]);
+	const data = join(folder, "postgres");
+	mkdirSync(data, { mode: 0o700 });
+	if ("uid" in user) chownSync(data, user.uid, user.gid);
+	writeFileSync(join(folder, "postgres-password"), password, { mode: 0o600 });
+	const copied = spawnSync(
+		join(ensurePostgres(), "pg_basebackup"),
+		["-h", host, "-p", String(port), "-U", name, "-D", data, "-R", "-X", "stream", "--checkpoint=fast"],
+		{ ...user, cwd: "/", env: { ...cleanEnvironment, PGPASSWORD: password }, encoding: "utf8" },
+	);
+	if (copied.status !== 0) throw new CantGoOn(`The replica could not be made: ${copied.stderr}`);
+	const server = await startPostgres(folder, false);
+	return {
+		...server,
+		async stop() {
+			await server.stop();
+			rmSync(folder, { recursive: true, force: true });
+		},
+	};
+}

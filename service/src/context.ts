@@ -2,6 +2,7 @@ import type { FastifyInstance } from "fastify";
 import type PgBoss from "pg-boss";
 import type { Logger } from "pino";
 import type { DataSource } from "typeorm";
+import type { ReadReplica } from "./database/read-replica.ts";
 import type { Events } from "./events/events.ts";
 import type { Metrics } from "./metrics/metrics.ts";
 import type { Offload } from "./offload/offload.ts";
@@ -10,6 +11,8 @@ import type { Callers } from "./plugins/session.ts";
 /** What the web server is made with. */
 export interface AppOptions {
 	readonly dataSource: DataSource;
+	/** For reads that may be a second old. */
+	readonly reads: ReadReplica;
 	readonly queue: PgBoss;
 	readonly log: Logger;
 	readonly metrics: Metrics;

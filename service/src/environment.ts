@@ -12,6 +12,8 @@ const url = z
 
 const schema = z.object({
 	DATABASE_URL: url,
+	/** A replica of the database, for reads that may be a second old. */
+	DATABASE_READ_URL: url.optional(),
 	MARKPEN_HOST: z.string().default("127.0.0.1"),
 	MARKPEN_PORT: z.coerce.number().int().min(0).max(65535).default(4170),
 	MARKPEN_TLS: flag,

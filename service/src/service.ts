@@ -8,6 +8,7 @@ import type { DataSource } from "typeorm";
 import { buildApp } from "./app.ts";
 import { type FileReaders, loadArchive } from "./archive/load.ts";
 import { createDataSource, migrate } from "./database/data-source.ts";
+import { ReadReplica } from "./database/read-replica.ts";
 import type { Environment } from "./environment.ts";
 import { Events } from "./events/events.ts";
 import { refusalOf } from "./exercise/exercise.ts";
@@ -117,11 +118,14 @@ async function startWeb(
 ): Promise<{ address: string; stop: () => Promise<void> }> {
 	const events = new Events({ dataSource: of.dataSource, log: of.log, url: environment.DATABASE_URL });
 	await events.start();
+	const reads = new ReadReplica({ main: of.dataSource, url: environment.DATABASE_READ_URL, log: of.log });
+	await reads.start();
 	const offload = new Offload();
 	await offload.warm();
 	const app = await buildApp({
 		...of,
 		events,
+		reads,
 		offload,
 		consoleRoot: environment.MARKPEN_CONSOLE,
 		tls: environment.MARKPEN_TLS,
@@ -137,6 +141,7 @@ async function startWeb(
 			await app.close();
 			await closed;
 			await offload.close();
+			await reads.stop();
 		},
 	};
 }

@@ -111,7 +111,7 @@ export function accountRoutes(context: AppContext): void {
 	});
 	serve(context, ROUTES.listAudit, async ({ query }) => {
 		const rows = await auditRows(
-			manager,
+			context.reads.manager,
 			{ ...query, from: cursorNumber(query.cursor), subject: query.subject, who: query.who, what: query.what },
 			query.limit + 1,
 		);

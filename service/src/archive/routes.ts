@@ -10,7 +10,7 @@ import { loadArchive } from "./load.ts";
 import { classArchive } from "./make.ts";
 
 export function archiveRoutes(context: AppContext): void {
-	const { dataSource, offload, queue } = context;
+	const { dataSource, offload, queue, reads } = context;
 	const { manager } = dataSource;
 	serve(context, ROUTES.classArchive, async ({ request, reply, params }) => {
 		const account = accountOf(request);
@@ -18,7 +18,7 @@ export function archiveRoutes(context: AppContext): void {
 		if (covering) throw new Refusal("covering");
 		await recordAudit(manager, { who: account.id, what: "exported class", subject: params.id });
 		reply.header("content-disposition", 'attachment; filename="class-archive.json"');
-		return JSON.stringify(await classArchive(manager, params.id), null, "\t");
+		return JSON.stringify(await classArchive(reads.manager, params.id), null, "\t");
 	});
 	serve(context, ROUTES.loadArchive, async ({ request, body }) => {
 		const { id } = accountOf(request);

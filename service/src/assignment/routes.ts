@@ -230,7 +230,7 @@ export function assignmentRoutes(context: AppContext): void {
 	serve(context, ROUTES.triesUntilMet, async ({ request, params, query }) => {
 		await reachAssignment(manager, accountOf(request), params.id, "looking");
 		const item = itemOf(await itemsOf(manager, params.id), query.exercise);
-		const rows = await firstMet(manager, params.id, item.exerciseId);
+		const rows = await firstMet(context.reads.manager, params.id, item.exerciseId);
 		return {
 			criteria: publishedExercise(item.file).criteria.map((c) => {
 				const mine = rows.filter((r) => r.criterion === c.id);

@@ -206,7 +206,7 @@ export function exerciseRoutes(context: AppContext): void {
 	});
 	serve(context, ROUTES.acrossClasses, async ({ request, params }) => {
 		const record = await seen(manager, params.id, accountOf(request).id);
-		const found = await across(manager, params.id, accountOf(request).id);
+		const found = await across(context.reads.manager, params.id, accountOf(request).id);
 		const version = record.version === null ? undefined : await findVersion(manager, record.id, record.version);
 		const asked = new Map((version ? publishedExercise(version.file).criteria : []).map((c) => [c.id, sentenceOf(c)]));
 		return {

@@ -9,19 +9,20 @@ import { oneRosterZip } from "./one-roster.ts";
 
 export function gradeBookRoutes(context: AppContext): void {
 	const { manager } = context.dataSource;
+	const { reads } = context;
 	serve(context, ROUTES.showGradeBook, async ({ request, params }) => {
 		await reach(manager, accountOf(request), params.id, "looking");
-		return gradeBookOf(manager, params.id);
+		return gradeBookOf(reads.manager, params.id);
 	});
 	serve(context, ROUTES.gradeBookCsv, async ({ request, reply, params, query }) => {
 		await reach(manager, accountOf(request), params.id, "looking");
 		reply.header("content-disposition", 'attachment; filename="grade-book.csv"');
-		const book = await gradeBookOf(manager, params.id);
+		const book = await gradeBookOf(reads.manager, params.id);
 		return query.rows === "students" ? byStudents(book) : byExercises(book);
 	});
 	serve(context, ROUTES.gradeBookOneRoster, async ({ request, reply, params }) => {
 		await reach(manager, accountOf(request), params.id, "looking");
 		reply.header("content-disposition", 'attachment; filename="oneroster.zip"');
-		return Buffer.from(await oneRosterZip(manager, await gradeBookOf(manager, params.id)));
+		return Buffer.from(await oneRosterZip(reads.manager, await gradeBookOf(reads.manager, params.id)));
 	});
 }

@@ -52,7 +52,7 @@ export function studentRoutes(context: AppContext): void {
 		const found = await findStudent(manager, params.id, id);
 		if (!found) throw new Refusal("not-found");
 		const student = { id: found.id, name: found.name };
-		const rows = await yearOf(manager, student.id, id);
+		const rows = await yearOf(context.reads.manager, student.id, id);
 		return {
 			student,
 			rows: rows.map(({ file, criteria, verdicts, slips, earned, possible, open, dueAt, handedInAt, ...row }) => ({
@@ -79,7 +79,7 @@ export function studentRoutes(context: AppContext): void {
 				`${student.name} is in another teacher's class now. That teacher can export what is kept.`,
 			);
 		await recordAudit(manager, { who: account.id, what: "exported student", subject: params.id });
-		return dataOf(manager, params.id);
+		return dataOf(context.reads.manager, params.id);
 	});
 	serve(context, ROUTES.deleteStudent, async ({ request, params }) => {
 		await dataSource.transaction(async (tx) => {
