@@ -20,6 +20,7 @@ import { metricsPages } from "./plugins/metrics.ts";
 import { openapi } from "./plugins/openapi.ts";
 import { session } from "./plugins/session.ts";
 import { text } from "./plugins/text.ts";
+import { callSpans } from "./plugins/tracing.ts";
 import { presetRoutes } from "./preset/routes.ts";
 import { rehearsalRoutes } from "./rehearsal/routes.ts";
 import { rosterRoutes } from "./roster/routes.ts";
@@ -84,6 +85,7 @@ export async function buildApp(options: AppOptions): Promise<FastifyInstance> {
 	await app.register(files);
 	await app.register(text);
 	await app.register(session);
+	await app.register(callSpans, { tracing: options.tracing });
 	await app.register(metricsPages, { metrics: options.metrics });
 	await app.register(openapi);
 	app.get("/healthz", async () => ({ status: "well" }));

@@ -7,6 +7,7 @@ import type { Events } from "./events/events.ts";
 import type { Metrics } from "./metrics/metrics.ts";
 import type { Offload } from "./offload/offload.ts";
 import type { Callers } from "./plugins/session.ts";
+import type { Tracing } from "./tracing/tracing.ts";
 
 /** What the web server is made with. */
 export interface AppOptions {
@@ -16,6 +17,7 @@ export interface AppOptions {
 	readonly queue: PgBoss;
 	readonly log: Logger;
 	readonly metrics: Metrics;
+	readonly tracing: Tracing;
 	readonly events: Events;
 	/** Threads for work that would block this process. */
 	readonly offload: Offload;

@@ -27,6 +27,9 @@ const schema = z.object({
 	MARKPEN_CONSOLE: z.string().default(fileURLToPath(new URL("../../console/dist", import.meta.url))),
 	/** Folder of the library; default: the one next to the service. */
 	MARKPEN_LIBRARY: z.string().default(fileURLToPath(new URL("../../library", import.meta.url))),
+	/** An OTLP collector over HTTP for traces; none by default. The names are OpenTelemetry's own. */
+	OTEL_EXPORTER_OTLP_ENDPOINT: z.url("must be an address like http://127.0.0.1:4318").optional(),
+	OTEL_SERVICE_NAME: z.string().min(1).default("mark-pen"),
 	MARKPEN_LOG: z.enum(["fatal", "error", "warn", "info", "debug", "silent"]).default("warn"),
 });
 export type Environment = z.infer<typeof schema>;

@@ -1,6 +1,7 @@
 import { readFile } from "node:fs/promises";
 import { Server as NetServer } from "node:net";
 import { availableParallelism } from "node:os";
+import { setTimeout as pause } from "node:timers/promises";
 import { readCollection } from "@markpen/core";
 import type PgBoss from "pg-boss";
 import { type Logger, pino } from "pino";
@@ -24,6 +25,7 @@ import { createQueue, setUpQueues } from "./queue/queue.ts";
 import { readArchive } from "./reading/class-archive.ts";
 import { prepareExercise } from "./reading/prepare-exercise.ts";
 import { isSetUp, setUpLink } from "./school/school.ts";
+import { Tracing } from "./tracing/tracing.ts";
 
 /** Reads an archive's files in this process: before serving, no one is waiting. */
 const READ_HERE: FileReaders = {
@@ -78,6 +80,7 @@ export async function startService(
 		throw error;
 	}
 	const metrics = new Metrics({ dataSource, queue });
+	const tracing = await Tracing.to(environment.OTEL_EXPORTER_OTLP_ENDPOINT, environment.OTEL_SERVICE_NAME);
 	const worker = checks
 		? new Worker({
 				dataSource,
@@ -85,11 +88,12 @@ export async function startService(
 				cores: size,
 				log,
 				metrics,
+				tracing,
 				url: environment.DATABASE_URL,
 			})
 		: undefined;
 	await worker?.start();
-	const web = parts.web ? await startWeb(environment, { dataSource, queue, log, metrics }) : undefined;
+	const web = parts.web ? await startWeb(environment, { dataSource, queue, log, metrics, tracing }) : undefined;
 	const port = environment.MARKPEN_METRICS_PORT;
 	const own =
 		web === undefined && port !== undefined
@@ -104,17 +108,21 @@ export async function startService(
 			await Promise.all([web?.stop(), worker?.stop(), own?.stop()]);
 			await queue.stop({ graceful: false, wait: true });
 			await dataSource.destroy();
+			// A collector that is away holds no stop up for long.
+			await Promise.race([tracing.stop().catch(() => undefined), pause(LAST_SPANS_MILLISECONDS)]);
 		},
 	};
 }
 
+/** How long the last spans may take to be sent. */
+const LAST_SPANS_MILLISECONDS = 2_000;
 /** Time limit for an accepted connection's first request. */
 const LINGER_MILLISECONDS = 300;
 
 /** The web server of this process, with its connection for events and its threads for blocking tasks. */
 async function startWeb(
 	environment: Environment,
-	of: { dataSource: DataSource; queue: PgBoss; log: Logger; metrics: Metrics },
+	of: { dataSource: DataSource; queue: PgBoss; log: Logger; metrics: Metrics; tracing: Tracing },
 ): Promise<{ address: string; stop: () => Promise<void> }> {
 	const events = new Events({ dataSource: of.dataSource, log: of.log, url: environment.DATABASE_URL });
 	await events.start();

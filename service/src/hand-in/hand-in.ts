@@ -29,6 +29,8 @@ export interface HandInCall extends PlaceAsked {
 	readonly answers: Answers | undefined;
 	readonly pressedAt: Date | null;
 	readonly key: string | null;
+	/** The call as a W3C traceparent, if traces are on. */
+	readonly trace?: string | undefined;
 }
 
 /**
@@ -76,6 +78,7 @@ export function handingIn({ manager }: DataSource, queue: PgBoss): (of: HandInCa
 			most: place.tries,
 			reason: "hand-in",
 			turn,
+			trace: of.trace,
 		});
 		// The student's clock is shown but decides nothing.
 		if (of.pressedAt && of.pressedAt < taken.handedInAt)

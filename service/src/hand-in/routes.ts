@@ -52,6 +52,7 @@ export function handInRoutes(context: AppContext): void {
 			answers: body.answers,
 			pressedAt: body.pressedAt === undefined ? null : new Date(body.pressedAt),
 			key: typeof key === "string" && key !== "" ? key.slice(0, 200) : null,
+			trace: request.span && context.tracing.parentOf(request.span),
 		});
 		return { id: row.id, tryNumber: row.tryNumber, handedInAt: row.handedInAt.toISOString(), late: row.late };
 	});

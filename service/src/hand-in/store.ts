@@ -45,6 +45,8 @@ export interface NewHandIn {
 	readonly reason: "hand-in" | "archive";
 	/** Where its check waits. */
 	readonly turn: Place;
+	/** The call that brought it, as a W3C traceparent, if traces are on. */
+	readonly trace?: string | undefined;
 }
 
 /** A hand-in as it was taken. */
@@ -97,8 +99,8 @@ async function takeAll(
 		reason: of.reason,
 	}));
 	// The job of a repeated or refused call finds no check and ends.
-	const jobs = order.map(({ checkId, of: { turn } }) => ({
-		job: { do: "check", checkId, ...whoseOf(turn) } as const,
+	const jobs = order.map(({ checkId, of: { turn, trace } }) => ({
+		job: { do: "check", checkId, ...whoseOf(turn), ...(trace !== undefined && { trace }) } as const,
 		place: turn,
 	}));
 	const taken = await sendBeside({ queue, manager }, jobs, TAKE, [JSON.stringify(arrived)]);

@@ -102,22 +102,26 @@ export class HandInChecks {
 	 * Checks one hand-in.
 	 *
 	 * @param inThread runs the given work when a thread is free
+	 * @param step does a step of it: for traces
 	 * @returns how long the check took in its thread, in milliseconds; undefined if there was nothing to check
 	 */
 	async check(
 		job: QueuedCheck,
 		threads: Threads,
 		inThread: <T>(work: () => Promise<T>) => Promise<T>,
+		step: <T>(name: string, work: () => Promise<T>) => Promise<T>,
 	): Promise<number | undefined> {
-		const work = await this.find(job.checkId);
+		const work = await step("look up", () => this.find(job.checkId));
 		if (!work) {
 			await this.store({ job });
 			return undefined;
 		}
 		const { source, language, exercise, brought, ...of } = work;
-		const marked = await inThread(() => checkPacked(threads, source, exercise, { submission: brought, language }));
+		const marked = await step("run and mark", () =>
+			inThread(() => checkPacked(threads, source, exercise, { submission: brought, language })),
+		);
 		try {
-			await this.store({ job, checked: { ...of, ...marked } });
+			await step("store report", () => this.store({ job, checked: { ...of, ...marked } }));
 		} catch (error) {
 			if (!isUnstorable(error)) throw error;
 			// A retry would fail again and block a thread each time.

@@ -1,4 +1,5 @@
 import { Threads } from "@markpen/threads";
+import { SpanKind } from "@opentelemetry/api";
 import type PgBoss from "pg-boss";
 import type { Logger } from "pino";
 import type { DataSource, EntityManager } from "typeorm";
@@ -22,6 +23,7 @@ import {
 } from "../queue/queue.ts";
 import { rehearse } from "../rehearsal/rehearse.ts";
 import { removeOld } from "../retention/retention.ts";
+import type { Tracing } from "../tracing/tracing.ts";
 import { Ahead } from "./ahead.ts";
 import { HandInChecks } from "./check-hand-ins.ts";
 import { handInLeftDrafts } from "./closing.ts";
@@ -72,6 +74,7 @@ export class Worker {
 	private readonly behind: Threads;
 	private readonly log: Logger;
 	private readonly metrics: Metrics;
+	private readonly tracing: Tracing;
 	private readonly listener: Listener;
 	private readonly lanes: Lanes;
 	private readonly slots: Slots;
@@ -95,12 +98,14 @@ export class Worker {
 		cores: number;
 		log: Logger;
 		metrics: Metrics;
+		tracing: Tracing;
 		url: string;
 	}) {
 		this.dataSource = of.dataSource;
 		this.queue = of.queue;
 		this.log = of.log;
 		this.metrics = of.metrics;
+		this.tracing = of.tracing;
 		this.lanes = new Lanes(of.cores);
 		this.slots = new Slots(this.lanes, () => void this.look());
 		this.ahead = new Ahead(of.cores);
@@ -253,7 +258,7 @@ export class Worker {
 		const { job, lane } = of;
 		const threads = lane === "quick" ? this.quick : this.behind;
 		const { data } = job;
-		if (data.do === "check") return this.check(of, data.checkId, threads);
+		if (data.do === "check") return this.check(of, data, threads);
 		return this.inSlot(of, () => {
 			switch (data.do) {
 				case "explain":
@@ -277,8 +282,14 @@ export class Worker {
 	}
 
 	/** Checks a hand-in: it takes a slot while its program runs, and not while it is looked up or stored. */
-	private async check(of: Fetched, checkId: string, threads: Threads): Promise<void> {
+	private async check(of: Fetched, data: QueuedJob & { do: "check" }, threads: Threads): Promise<void> {
 		const { job, lane, queue } = of;
+		const { tracing } = this;
+		const span = tracing.begin("check", {
+			parent: data.trace,
+			kind: SpanKind.CONSUMER,
+			attributes: { "messaging.destination.name": queue, "messaging.message.id": job.id },
+		});
 		this.coming[lane]++;
 		let isComing = true;
 		const came = () => {
@@ -286,16 +297,22 @@ export class Worker {
 			isComing = false;
 		};
 		try {
-			const milliseconds = await this.checks.check({ checkId, jobId: job.id, queue }, threads, (work) => {
-				const inSlot = this.inSlot(of, work);
-				came();
-				return inSlot;
-			});
+			const milliseconds = await this.checks.check(
+				{ checkId: data.checkId, jobId: job.id, queue },
+				threads,
+				(work) => {
+					const inSlot = this.inSlot(of, work);
+					came();
+					return inSlot;
+				},
+				(name, work) => tracing.within(span, name, work),
+			);
 			if (milliseconds === undefined) return;
 			this.ahead.note(milliseconds);
 			this.metrics.checks.observe(milliseconds / 1_000);
 		} finally {
 			came();
+			span.end();
 		}
 	}
 

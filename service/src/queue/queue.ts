@@ -45,7 +45,13 @@ export interface Whose {
 
 /** Jobs for a worker; only ids, so that the queue contains no source and no name. */
 export type QueuedJob =
-	| { readonly do: "check"; readonly checkId: string; readonly whose?: Whose }
+	| {
+			readonly do: "check";
+			readonly checkId: string;
+			readonly whose?: Whose;
+			/** The call that asked for it, as a W3C traceparent, if traces are on. */
+			readonly trace?: string;
+	  }
 	| { readonly do: "self-check"; readonly selfCheckId: string; readonly whose?: Whose }
 	| { readonly do: "explain"; readonly reportId: string }
 	| { readonly do: "explain-self-check"; readonly selfCheckId: string }
