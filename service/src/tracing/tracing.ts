@@ -70,7 +70,7 @@ export class Tracing {
 		}
 	}
 
-	/** A span as a traceparent, to go on elsewhere; undefined where there are no traces. */
+	/** A span as a traceparent, to go on elsewhere; undefined if there are no traces. */
 	parentOf(span: Span): string | undefined {
 		if (!this.isOn) return undefined;
 		const { traceId, spanId, traceFlags } = span.spanContext();
