@@ -124,7 +124,6 @@ async function callAll(sql, address, measure) {
 			}
 		};
 		found[name] = await measure(name, one, times);
-		if (process.env.TRACE) console.log(name, JSON.stringify(found[name]));
 	}
 	return found;
 }

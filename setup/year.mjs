@@ -13,15 +13,23 @@ import { CantGoOn, main, ROOT, wait } from "./run.mjs";
 
 const SMALL = 31;
 
+const OPTIONS = {
+	students: { type: "string", default: "2000" },
+	seed: { type: "string", default: "1" },
+	small: { type: "boolean", default: false },
+	serve: { type: "boolean", default: false },
+};
+
+function given() {
+	try {
+		return parseArgs({ options: OPTIONS }).values;
+	} catch (error) {
+		throw new CantGoOn(`${error.message}. The options are --students N, --seed N, --small and --serve.`);
+	}
+}
+
 function options() {
-	const { values } = parseArgs({
-		options: {
-			students: { type: "string", default: "2000" },
-			seed: { type: "string", default: "1" },
-			small: { type: "boolean", default: false },
-			serve: { type: "boolean", default: false },
-		},
-	});
+	const values = given();
 	const whole = (name) => {
 		const value = Number(values[name]);
 		if (!Number.isInteger(value) || value < 1 || value > 100_000)
