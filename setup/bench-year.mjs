@@ -4,13 +4,12 @@ import { spawn } from "node:child_process";
 import { chmodSync, closeSync, mkdtempSync, openSync, readdirSync, readSync, rmSync, statSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import pg from "pg";
 import { createClient } from "../client/dist/index.js";
 import { ROUTES } from "../contract/dist/index.js";
 import { startTestPostgres } from "./postgres.mjs";
 import { ROOT } from "./run.mjs";
 import { callsOf, subjectsOf } from "./year/calls.mjs";
-import { prepareYear, sayDisk, writeYear } from "./year/make.mjs";
+import { prepareYear, sayDisk, withClient, writeYear } from "./year/make.mjs";
 import { YEAR_SIGN_IN } from "./year/sample.mjs";
 
 const SHARES = [0.01, 0.1, 1];
@@ -197,7 +196,8 @@ class Log {
 /** The statements of every route that read a large table whole, by their plans. */
 async function wholeReadsOf(sql, address, folder) {
 	const { rows } = await sql.query(
-		"SELECT relname AS name, reltuples::float AS rows FROM pg_class WHERE relkind = 'r' AND relnamespace = 'public'::regnamespace",
+		`SELECT relname AS name, reltuples::float AS rows FROM pg_class
+			WHERE relkind = 'r' AND relnamespace = 'public'::regnamespace`,
 	);
 	const sizes = new Map(rows.map((r) => [r.name, r.rows]));
 	const found = new Map();
@@ -228,16 +228,6 @@ async function onWeb(url, work) {
 	}
 }
 
-async function connected(url, work) {
-	const sql = new pg.Client({ connectionString: url });
-	await sql.connect();
-	try {
-		return await work(sql);
-	} finally {
-		await sql.end();
-	}
-}
-
 /** The whole reads of every route, with the plans of each statement in the log. */
 async function readsOn(sql, url, plans) {
 	await sql.query("ALTER DATABASE planned SET auto_explain.log_min_duration = 0");
@@ -259,12 +249,12 @@ async function measureAll(students, say) {
 			await writeYear(url, { students: Math.round(share * students), seed: 1, say });
 			// Calls change what they are made on: the plans are seen on a copy.
 			const copy = share === 1 ? server.database("planned", name) : undefined;
-			const times = await connected(url, async (sql) => {
+			const times = await withClient(url, async (sql) => {
 				if (copy) say(await sayDisk(sql));
 				await sql.query("CREATE EXTENSION pg_stat_statements");
 				return onWeb(url, (address) => timesOf(sql, address));
 			});
-			const reads = copy ? await connected(copy, (sql) => readsOn(sql, copy, plans)) : new Map();
+			const reads = copy ? await withClient(copy, (sql) => readsOn(sql, copy, plans)) : new Map();
 			sizes.push({ times, reads });
 		}
 		return sizes;

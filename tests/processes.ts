@@ -2,7 +2,8 @@ import { type ChildProcess, spawn } from "node:child_process";
 import { fileURLToPath } from "node:url";
 import { type Settings, settings } from "./site.ts";
 
-const MAIN = fileURLToPath(new URL("../service/dist/main.js", import.meta.url));
+/** The service's main file. */
+export const MAIN = fileURLToPath(new URL("../service/dist/main.js", import.meta.url));
 
 /** A part of the service as a process of its own. */
 export interface Part {

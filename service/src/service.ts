@@ -109,7 +109,10 @@ export async function startService(
 			await queue.stop({ graceful: false, wait: true });
 			await dataSource.destroy();
 			// A collector that is away holds no stop up for long.
-			await Promise.race([tracing.stop().catch(() => undefined), pause(LAST_SPANS_MILLISECONDS)]);
+			await Promise.race([
+				tracing.stop().catch(() => undefined),
+				pause(LAST_SPANS_MILLISECONDS, undefined, { ref: false }),
+			]);
 		},
 	};
 }

@@ -2,6 +2,7 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { zipSync } from "fflate";
+import { USUAL_RULES } from "../../contract/dist/index.js";
 import { ROOT } from "../run.mjs";
 import { YEAR_SIGN_IN } from "./sample.mjs";
 
@@ -35,12 +36,14 @@ export async function subjectsOf(sql) {
 	const [{ id: classId, code }] = classes;
 	const assignments = await all(
 		`SELECT a.id, e.key AS exercise, e.id AS "exerciseId", a.closes_at > now() AS open
-			FROM assignments a JOIN assignment_exercises x ON x.assignment_id = a.id JOIN exercises e ON e.id = x.exercise_id
+			FROM assignments a
+			JOIN assignment_exercises x ON x.assignment_id = a.id JOIN exercises e ON e.id = x.exercise_id
 			WHERE a.class_id = $1 AND a.opens_at < now() ORDER BY a.opens_at DESC`,
 		[classId],
 	);
 	const handIns = await all(
-		`SELECT h.id, h.assignment_id AS assignment, h.student_id AS student, h.exercise_id AS exercise, r.criteria[1] AS criterion, a.counts
+		`SELECT h.id, h.assignment_id AS assignment, h.student_id AS student, h.exercise_id AS exercise,
+				r.criteria[1] AS criterion, a.counts
 			FROM hand_ins h JOIN assignments a ON a.id = h.assignment_id JOIN reports r ON r.hand_in_id = h.id
 			WHERE a.class_id = $1 ORDER BY h.handed_in_at DESC LIMIT 2000`,
 		[classId],
@@ -178,18 +181,7 @@ export function callsOf({ teacher, classId, code, classes, assignments, handIns,
 						dueMinutes: 600,
 						closesMinutes: 700,
 						at: "16:00",
-						tries: null,
-						counts: "best",
-						late: "marked",
-						lateShare: 0,
-						showChecklist: "opening",
-						showPoints: "at once",
-						showFeedback: "at once",
-						showModel: "never",
-						showModelAs: "picture",
-						handInDrafts: true,
-						weight: 1,
-						doneWhen: 0.8,
+						...USUAL_RULES,
 					},
 				}),
 				10,

@@ -10,7 +10,8 @@ const megabytes = (n) => `${thousands(n / 1e6)} MB`;
 
 const midnightOf = (time) => Math.floor(time / DAY) * DAY;
 
-async function withClient(url, work) {
+/** Does work on a connection, which ends however that ends. */
+export async function withClient(url, work) {
 	const sql = new pg.Client({ connectionString: url });
 	await sql.connect();
 	try {

@@ -1,6 +1,8 @@
 import { afterAll, beforeAll, expect, test } from "vitest";
 import type { Client } from "../../client/dist/index.js";
 import { DEMO_STUDENTS } from "../../demo/dist/index.js";
+import { createDataSource } from "../../service/dist/database/data-source.js";
+import { HandInChecks } from "../../service/dist/jobs/check-hand-ins.js";
 import { placeOf, reportOf, Site, signedIn, workOn } from "../site.ts";
 
 let site: Site;
@@ -56,6 +58,48 @@ test("a class hands in at once, twice: each hand-in has one report, its result, 
 	});
 	const jobs = () => site.rows("SELECT 1 FROM queue.job WHERE state < 'completed' AND data ->> 'do' = 'check'");
 	await expect.poll(async () => (await jobs()).length).toBe(0);
+	// Reports that were stored together share their transaction.
+	const [stored] = await site.rows<{ transactions: number }>(
+		"SELECT count(DISTINCT xmin::text)::int AS transactions FROM reports WHERE hand_in_id = ANY($1)",
+		[sent],
+	);
+	expect(stored?.transactions).toBeLessThan(count);
+});
+
+test("a check whose exercise can't be read fails alone", async () => {
+	const [of] = await site.rows<{ id: string; file: string }>(
+		`SELECT v.id, v.file FROM exercise_versions v
+			JOIN assignment_exercises x ON x.exercise_version_id = v.id WHERE x.assignment_id <> $1 LIMIT 1`,
+		[place.id],
+	);
+	const sent = await Promise.all(
+		students.map((s, i) => s.handIn({ params: place, body: { source: `walk ${70 + i}` } })),
+	);
+	const checks = await site.rows<{ id: string }>("SELECT id FROM checks WHERE hand_in_id = ANY($1) LIMIT 3", [
+		sent.map(({ id }) => id),
+	]);
+	await site.rows("UPDATE exercise_versions SET file = NULL WHERE id = $1", [of?.id]);
+	const database = await createDataSource(site.url, 2).initialize();
+	const finder = new HandInChecks({ dataSource: database, queue: {} as never, isBusy: () => false });
+	await Promise.all(sent.map(({ id }, i) => reportOf(students[i] as Client, id)));
+	await site.rows("UPDATE checks SET ended_at = NULL WHERE id = ANY($1)", [checks.map(({ id }) => id)]);
+	await site.rows("UPDATE checks SET exercise_version_id = $2 WHERE id = $1", [checks[0]?.id, of?.id]);
+	const run = (checkId: string) =>
+		finder.check(
+			{ checkId, jobId: checkId, queue: "checks" },
+			{} as never,
+			async () => Promise.reject(new Error("found")),
+			(_, work) => work(),
+		);
+	const found = await Promise.allSettled(checks.map(({ id }) => run(id)));
+	expect(found.map((one) => (one.status === "rejected" ? one.reason.message : ""))).toEqual([
+		`exercise version ${of?.id} can't be read`,
+		"found",
+		"found",
+	]);
+	await database.destroy();
+	await site.rows("UPDATE exercise_versions SET file = $2 WHERE id = $1", [of?.id, of?.file]);
+	await site.rows("UPDATE checks SET ended_at = now() WHERE id = ANY($1)", [checks.map(({ id }) => id)]);
 });
 
 test("the report that the database refuses spoils no other of its batch", async () => {

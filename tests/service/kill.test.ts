@@ -1,39 +1,12 @@
-import { type ChildProcess, spawn } from "node:child_process";
-import { fileURLToPath } from "node:url";
+import { spawn } from "node:child_process";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import type { Client } from "../../client/dist/index.js";
 import { DEMO_SIGN_INS } from "../../demo/dist/index.js";
-import { demoDatabase, placeOf, reportOf, rowsOf, settings, visitorOf, workOn } from "../site.ts";
+import { ended, MAIN, startPart } from "../processes.ts";
+import { demoDatabase, placeOf, reportOf, rowsOf, visitorOf, workOn } from "../site.ts";
 
-const MAIN = fileURLToPath(new URL("../../service/dist/main.js", import.meta.url));
-
-/** A part of the service as a process of its own; resolves once it is ready. */
-async function start(
-	part: "web" | "worker",
-	url: string,
-): Promise<{ child: ChildProcess; address: string; said: () => string }> {
-	const child = spawn(process.execPath, [MAIN, part], {
-		env: { PATH: process.env.PATH, ...settings(url, { MARKPEN_THREADS: "2", MARKPEN_LOG: "debug" }) },
-		stdio: ["ignore", "pipe", "inherit"],
-	});
-	let log = "";
-	const address = await new Promise<string>((resolve, reject) => {
-		child.stdout?.on("data", (data) => {
-			log += String(data);
-			const found = /ready (\S+)/.exec(String(data))?.[1];
-			if (found) resolve(found);
-		});
-		child.on("exit", (code) => reject(new Error(`the ${part} ended with ${code}`)));
-	});
-	return { child, address, said: () => log };
-}
-
-function ended(child: ChildProcess, signal: NodeJS.Signals): Promise<number | null> {
-	return new Promise((resolve) => {
-		child.on("exit", (code) => resolve(code));
-		child.kill(signal);
-	});
-}
+const start = (part: "web" | "worker", url: string) =>
+	startPart(part, url, { MARKPEN_THREADS: "2", MARKPEN_LOG: "debug" });
 
 let url: string;
 let web: Awaited<ReturnType<typeof start>>;

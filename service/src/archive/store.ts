@@ -15,7 +15,8 @@ import {
 } from "../database/statement.ts";
 
 /** The ids of a class's hand-ins, as an array: what belongs to them is then found by index. */
-const HAND_INS_OF_CLASS = `ARRAY(SELECT h.id FROM hand_ins h JOIN assignments a ON a.id = h.assignment_id WHERE a.class_id = $1)`;
+const HAND_INS_OF_CLASS = `ARRAY(
+		SELECT h.id FROM hand_ins h JOIN assignments a ON a.id = h.assignment_id WHERE a.class_id = $1)`;
 
 /** The teachers of a class, and those who judged work in it or own its exercises. */
 export const LIST_TEACHERS = statement(

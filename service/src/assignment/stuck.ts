@@ -89,7 +89,8 @@ const STUCK_IN = statement(
 				ORDER BY h.try_number DESC
 				LIMIT 1
 		) last ON true
-		WHERE m.class_id = $1 AND m.left_at IS NULL AND coalesce(o.closes_at, a.closes_at) > now() AND NOT coalesce(o.excused, false)
+		WHERE m.class_id = $1 AND m.left_at IS NULL AND coalesce(o.closes_at, a.closes_at) > now()
+			AND NOT coalesce(o.excused, false)
 			AND (d.student_id IS NOT NULL OR last.at IS NOT NULL)
 		ORDER BY s.name, s.id, a.due_at, a.id, x.position`,
 );

@@ -8,7 +8,7 @@ import { instant, json, nullable, statement, text, uuid } from "../database/stat
 import { isUnstorable } from "../database/unstorable.ts";
 import { publishedExercise } from "../exercise/exercise.ts";
 import { type CheckedHandIn, storeReports } from "../hand-in/store-reports.ts";
-import { earlierOf, type SubmissionIds, submissionOf } from "../hand-in/submission.ts";
+import { earlierOf, submissionOf } from "../hand-in/submission.ts";
 import { completeJobs, sendSearches } from "../queue/queue.ts";
 
 /** Exercise versions kept parsed. */
@@ -133,24 +133,29 @@ export class HandInChecks {
 		return marked.milliseconds;
 	}
 
-	private async findAll(ids: readonly string[]): Promise<(Work | undefined)[]> {
+	/** What each check needs. One whose exercise can't be read fails alone. */
+	private async findAll(ids: readonly string[]): Promise<(Work | undefined | Error)[]> {
 		const { manager } = this.dataSource;
 		const rows = await FIND_CHECKS.all(manager, [ids]);
 		await this.readExercises(rows.map((row) => row.exerciseVersionId));
-		const found = new Map<string, Work>();
+		const found = new Map<string, Work | Error>();
 		for (const { lastId, lastSource, lastLanguage, answers, handedInAt, ...row } of rows) {
-			const exercise = this.exercises.get(row.exerciseVersionId) ?? publishedExercise(null);
+			const exercise = this.exercises.get(row.exerciseVersionId);
+			if (!exercise) {
+				found.set(row.checkId, new Error(`exercise version ${row.exerciseVersionId} can't be read`));
+				continue;
+			}
 			const last =
 				lastId !== null && lastSource !== null && lastLanguage !== null
 					? { id: lastId, source: lastSource, language: lastLanguage }
 					: undefined;
 			const earlier = await earlierOf(manager, exercise, row.studentId, handedInAt);
-			const { submission, ids: submissionIds } = submissionOf({ answers, last, earlier });
+			const { submission: brought, ids: submission } = submissionOf({ answers, last, earlier });
 			found.set(row.checkId, {
 				...row,
 				exercise,
-				brought: submission,
-				submission: submissionIds satisfies SubmissionIds,
+				brought,
+				submission,
 				beyondFull: exercise.bonus === "beyond full",
 				forgives: exercise.consequences === "forgiven",
 			});
@@ -164,6 +169,7 @@ export class HandInChecks {
 		if (missing.length === 0) return;
 		const rows = await FIND_EXERCISES.all(this.dataSource.manager, [missing]);
 		for (const { id, file } of rows) {
+			if (file === null) continue;
 			if (this.exercises.size >= MAX_EXERCISES) this.exercises.delete(this.exercises.keys().next().value as string);
 			this.exercises.set(id, publishedExercise(file));
 		}

@@ -95,6 +95,7 @@ async function repeat(dataSource: DataSource, isOver: () => boolean, step: Step)
  *
  * @param of.now the time that ages are counted from @param of.isOver ends it between two steps
  * @returns the number of rows removed, by what they are; what had none is left out
+ * @throws AggregateError if a rule failed; the others were carried out
  */
 export async function removeOld(
 	dataSource: DataSource,
@@ -102,9 +103,14 @@ export async function removeOld(
 ): Promise<Readonly<Record<string, number>>> {
 	const before = (days: number) => new Date(now.getTime() - days * DAY_MILLISECONDS);
 	const removed: Record<string, number> = {};
+	const failures: unknown[] = [];
 	const note = async (what: string, step: Step) => {
-		const count = await repeat(dataSource, isOver, step);
-		if (count > 0) removed[what] = count;
+		try {
+			const count = await repeat(dataSource, isOver, step);
+			if (count > 0) removed[what] = count;
+		} catch (error) {
+			failures.push(error);
+		}
 	};
 	for (const { rule, rows } of DELETES)
 		await note(rule.what, async (manager) => {
@@ -125,5 +131,6 @@ export async function removeOld(
 		await MARK_CLASS.all(manager, [next.id, now]);
 		return count;
 	});
+	if (failures.length > 0) throw new AggregateError(failures, "some old rows couldn't be removed");
 	return removed;
 }

@@ -44,7 +44,8 @@ const TODAY_OF = statement(
 			WHERE t.account_id = $1 AND (t.until IS NULL OR t.until > now()) AND c.closed_at IS NULL AND a.opens_at
 					<= now()
 				AND (a.closes_at > now() - interval '14 days' OR a.show_points = 'release' OR a.show_feedback = 'release'
-					OR EXISTS (SELECT 1 FROM own_dates o WHERE o.assignment_id = a.id AND o.closes_at > now() - interval '14 days')
+					OR EXISTS (SELECT 1 FROM own_dates o
+						WHERE o.assignment_id = a.id AND o.closes_at > now() - interval '14 days')
 					OR EXISTS (SELECT 1 FROM hand_ins h JOIN standings g ON g.hand_in_id = h.id AND g.open > 0
 						WHERE h.assignment_id = a.id))
 		), done AS (
