@@ -14,7 +14,7 @@ import type { Submission } from "./marking/scene.ts";
 import type { Report } from "./report.ts";
 import { reportCriterion } from "./report-criterion.ts";
 import { reportDrawing } from "./report-drawing.ts";
-import { fitReport } from "./report-size.ts";
+import { fitReport, MAX_REPORT_BYTES } from "./report-size.ts";
 import type { Tape } from "./tape/tape.ts";
 import { CORE_VERSION } from "./version.ts";
 
@@ -103,7 +103,7 @@ export function markedTape(
 			figures: slots.map((f) => f?.index ?? null),
 		})),
 		seed: settings.seed,
-		...reportDrawing(drawn, bare),
+		...reportDrawing(drawn, { bare, letters: MAX_REPORT_BYTES }),
 	};
 	return { report: fitReport(forgiven(report, exercise)), tape };
 }

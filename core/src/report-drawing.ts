@@ -43,10 +43,15 @@ function outlinePath({ points, oval, rim, closed }: Figure, sheet: Sheet): strin
 	return new PathPen(sheet).through(kept, closed);
 }
 
-/** A program run and recognised, in words: what a desk shows, and what a report holds beside its verdicts. */
+/**
+ * A program run and recognised, in words: what a desk shows, and what a report holds beside its verdicts.
+ *
+ * @param bare without the figures and the picture
+ * @param letters of a walk's path after which it isn't written on, for what is cut shorter anyway
+ */
 export function reportDrawing(
 	{ state, ended, steps, tape, drawing, errors, remarks, sentences }: Drawn,
-	bare = false,
+	{ bare = false, letters }: { readonly bare?: boolean; readonly letters?: number } = {},
 ): DrawingReport {
 	return {
 		state,
@@ -68,6 +73,6 @@ export function reportDrawing(
 					clips: [],
 					leftOut: tape.length,
 				}
-			: pictureOf(tape),
+			: pictureOf(tape, letters),
 	};
 }

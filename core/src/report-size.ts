@@ -32,12 +32,13 @@ export function jsonBytes(value: unknown, most = MAX_REPORT_BYTES): number {
 	if (typeof value === "number") return String(value).length;
 	if (typeof value !== "object" || value === null) return 5;
 	let bytes = 2;
-	const entries = Array.isArray(value) ? value : Object.entries(value);
-	for (const entry of entries) {
+	if (Array.isArray(value)) {
+		for (let i = 0; i < value.length && bytes <= most; i++) bytes += 1 + jsonBytes(value[i], most - bytes);
+		return bytes;
+	}
+	for (const name of Object.keys(value)) {
 		if (bytes > most) return bytes;
-		bytes += Array.isArray(value)
-			? 1 + jsonBytes(entry, most - bytes)
-			: 4 + (entry as [string, unknown])[0].length + jsonBytes((entry as [string, unknown])[1], most - bytes);
+		bytes += 4 + name.length + jsonBytes(value[name as keyof typeof value], most - bytes);
 	}
 	return bytes;
 }

@@ -1,3 +1,6 @@
+/** Whole numbers up to this one have few enough digits to be written as they are. */
+const EXACT = 1e9;
+
 /**
  * A number as people read it: 10 significant digits, no zeros at the end, and no exponent from 0.000001 to 1e15.
  * −0 is 0.
@@ -5,6 +8,7 @@
 export function decimal(value: number, digits = 10): string {
 	if (value === 0) return "0";
 	const size = Math.abs(value);
+	if (size < EXACT && Number.isInteger(value)) return String(value);
 	const rounded = Number(value.toPrecision(digits));
 	if (size < 1e-6 || size > 1e15) return rounded.toExponential().replace("e+", "e");
 	let text = String(rounded);
@@ -16,5 +20,8 @@ export function decimal(value: number, digits = 10): string {
 export function rounded(value: number, decimals: number): string {
 	let factor = 1;
 	for (let i = 0; i < decimals; i++) factor *= 10;
-	return decimal(Math.round(value * factor) / factor);
+	const units = Math.round(value * factor);
+	// The double nearest to so few digits is written with just those (ECMA-262, Number::toString).
+	if (Math.abs(units) < EXACT && decimals <= 6) return units === 0 ? "0" : String(units / factor);
+	return decimal(units / factor);
 }

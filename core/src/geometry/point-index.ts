@@ -4,6 +4,8 @@ import { distance, type Point } from "./points.ts";
 const CELL = 1 / 1024;
 const NONE = -1;
 const FEW = 16;
+/** Points from which the table grows fourfold: linking all of them again costs more than its room. */
+const MANY = 1_024;
 const NO_NEXTS = new Int32Array(0);
 
 /** The place of a cell in a table of a power of two places. */
@@ -58,7 +60,7 @@ export class PointIndex {
 	}
 
 	private grow(): void {
-		const room = this.count * 2;
+		const room = this.count * (this.count < MANY ? 2 : 4);
 		const wider = (column: ArrayLike<number>) => {
 			const fresh = new Float64Array(room);
 			fresh.set(column);

@@ -77,6 +77,14 @@ const PLACED: ReadonlySet<number | undefined> = new Set([
 /** Placed shapes that have no inside. */
 const OPEN: ReadonlySet<number | undefined> = new Set([ENTRY.line, ENTRY.polyline]);
 
+/** How a tape is painted. */
+interface Painting {
+	/** Whether every step is a shape of its own and what was covered is kept, for a replay. */
+	readonly apart?: boolean;
+	/** Letters of a walk's path after which it isn't written on, for who cuts it shorter; all of it by default. */
+	readonly letters?: number;
+}
+
 /** Paints a tape into shapes, in the order in which they lie on one another. */
 export class Painter {
 	readonly shapes: PictureShape[] = [];
@@ -89,17 +97,20 @@ export class Painter {
 	paper = "#ffffff";
 	leftOut = 0;
 	private readonly tape: Tape;
-	/** Whether every step is a shape of its own and what was covered is kept, for a replay. */
 	private readonly apart: boolean;
 	private row = 0;
 	private readonly pen: PathPen;
+	private readonly letters: number;
 	private readonly clipNumbers = new Map<number, number>();
 	private readonly gradientNumbers = new Map<Gradient, number>();
-	private walk: { style: number; path: string[]; x: number; y: number; lines: Set<number> } | undefined;
+	private walk:
+		| { style: number; path: string[]; letters: number; x: number; y: number; lines: Set<number> }
+		| undefined;
 
-	constructor(tape: Tape, apart = false) {
+	constructor(tape: Tape, { apart = false, letters = Number.POSITIVE_INFINITY }: Painting = {}) {
 		this.tape = tape;
 		this.apart = apart;
+		this.letters = letters;
 		this.pen = new PathPen(tape.sheet);
 	}
 
@@ -181,11 +192,15 @@ export class Painter {
 		const [x1, y1] = [coordinate(this.tape, entry, 0), coordinate(this.tape, entry, 1)];
 		if (!this.walk || this.walk.style !== style) {
 			this.endWalk();
-			this.walk = { style, path: [], x: Number.NaN, y: Number.NaN, lines: new Set() };
+			this.walk = { style, path: [], letters: 0, x: Number.NaN, y: Number.NaN, lines: new Set() };
 		}
 		const { walk } = this;
-		if (walk.x !== x1 || walk.y !== y1) walk.path.push(`M${this.pen.pair(x1, y1)}`);
-		walk.path.push(this.pen.move(this.tape, entry));
+		if (walk.letters < this.letters) {
+			if (walk.x !== x1 || walk.y !== y1) walk.path.push(`M${this.pen.pair(x1, y1)}`);
+			const move = this.pen.move(this.tape, entry);
+			walk.path.push(move);
+			walk.letters += move.length;
+		}
 		walk.lines.add(this.tape.line[entry] as number);
 		walk.x = coordinate(this.tape, entry, 2);
 		walk.y = coordinate(this.tape, entry, 3);
@@ -283,9 +298,9 @@ export class Painter {
 	}
 }
 
-/** What a tape shows at its end. */
-export function pictureOf(tape: Tape): Picture {
-	const painter = new Painter(tape);
+/** What a tape shows at its end. @param letters of a walk's path after which it isn't written on */
+export function pictureOf(tape: Tape, letters?: number): Picture {
+	const painter = new Painter(tape, { letters });
 	painter.paint();
 	const { width, height, origin } = tape.sheet;
 	return {

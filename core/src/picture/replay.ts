@@ -70,7 +70,7 @@ function pausesOf(tape: Tape): Replay["pauses"] {
  * its own.
  */
 export function replayOf(tape: Tape): Replay {
-	const painter = new Painter(tape, true);
+	const painter = new Painter(tape, { apart: true });
 	painter.paint();
 	const { width, height, origin } = tape.sheet;
 	return {

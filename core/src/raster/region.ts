@@ -31,10 +31,11 @@ export function covers(areas: readonly Contours[], x: number, y: number): boolea
 	return areas.some((contours) => {
 		let winding = 0;
 		for (const points of contours) {
-			let [ax, ay] = points[points.length - 1] as Point;
-			for (const [bx, by] of points) {
-				if (ay <= y !== by <= y && ax + ((y - ay) / (by - ay)) * (bx - ax) > x) winding += by > ay ? 1 : -1;
-				[ax, ay] = [bx, by];
+			let a = points[points.length - 1] as Point;
+			for (const b of points) {
+				if (a[1] <= y !== b[1] <= y && a[0] + ((y - a[1]) / (b[1] - a[1])) * (b[0] - a[0]) > x)
+					winding += b[1] > a[1] ? 1 : -1;
+				a = b;
 			}
 		}
 		return winding !== 0;

@@ -1,20 +1,21 @@
 import type { Point } from "../geometry/points.ts";
 import type { Contours, Region } from "./region.ts";
 
-type Cut = { x: number; way: number };
-
 /** Level lines through a band of the sheet, each standing for a strip of it; outlines are cut by them. */
 export class Rows {
 	/** Heights of the lines, growing. */
 	readonly ys: readonly number[];
 	/** Thickness of the strip around each sample. */
 	readonly thick: readonly number[];
-	private readonly cuts: Cut[][];
+	/** Of each line where outlines cut it and which way they go there, in turn; only the first `filled` hold. */
+	private readonly cuts: number[][];
+	private readonly filled: Int32Array;
 
 	constructor(ys: readonly number[], thick: readonly number[]) {
 		this.ys = ys;
 		this.thick = thick;
 		this.cuts = ys.map(() => []);
+		this.filled = new Int32Array(ys.length);
 	}
 
 	/** Lines at even distances. */
@@ -72,64 +73,109 @@ export class Rows {
 		const first = this.first(low);
 		const last = Math.min(this.ys.length, this.first(high) + 1) - 1;
 		if (last < first) return;
-		const spans: number[][] = Array.from({ length: last - first + 1 }, () => []);
+		const spans: (number[] | undefined)[] = new Array(last - first + 1);
 		for (const contours of areas) {
 			let [from, to] = [last + 1, first - 1];
 			for (const points of contours) {
 				const [a, b] = this.cut(points, first, last);
 				[from, to] = [Math.min(from, a), Math.max(to, b)];
 			}
-			for (let row = from; row <= to; row++) inside(this.cuts[row] as Cut[], spans[row - first] as number[]);
+			for (let row = from; row <= to; row++) {
+				if (this.filled[row] === 0) continue;
+				spans[row - first] ??= [];
+				this.takeSpans(row, spans[row - first] as number[]);
+			}
 		}
 		for (let row = first; row <= last; row++) {
-			const own = spans[row - first] as number[];
-			if (own.length > 0) each(row, areas.length > 1 && own.length > 2 ? together(own) : own);
+			const own = spans[row - first];
+			if (own && own.length > 0) each(row, areas.length > 1 && own.length > 2 ? together(own) : own);
 		}
 	}
 
 	/** Notes where an outline cuts the lines; returns the lines it touches. */
 	private cut(points: readonly Point[], first: number, last: number): [from: number, to: number] {
+		const { ys, cuts, filled } = this;
 		let [from, to] = [last + 1, first - 1];
-		let [ax, ay] = points[points.length - 1] as Point;
-		for (const [bx, by] of points) {
+		const end = points[points.length - 1] as Point;
+		let [ax, ay] = [end[0], end[1]];
+		// The first line at or above the point before: an outline goes on where its last side ended.
+		let at = this.first(ay);
+		for (const point of points) {
+			const [bx, by] = [point[0], point[1]];
 			if (ay !== by) {
-				const [low, high] = ay < by ? [ay, by] : [by, ay];
+				let next = at;
+				if (by > ay) while (next < ys.length && (ys[next] as number) < by) next++;
+				else while (next > 0 && (ys[next - 1] as number) >= by) next--;
 				const slope = (bx - ax) / (by - ay);
 				const way = by > ay ? 1 : -1;
-				for (let row = Math.max(first, this.first(low)); row <= last; row++) {
-					const y = this.ys[row] as number;
-					if (y >= high) break;
-					(this.cuts[row] as Cut[]).push({ x: ax + (y - ay) * slope, way });
-					if (row < from) from = row;
-					if (row > to) to = row;
+				const [low, high] = [Math.max(first, Math.min(at, next)), Math.min(last, Math.max(at, next) - 1)];
+				for (let row = low; row <= high; row++) {
+					const own = cuts[row] as number[];
+					const count = filled[row] as number;
+					own[count] = ax + ((ys[row] as number) - ay) * slope;
+					own[count + 1] = way;
+					filled[row] = count + 2;
 				}
+				if (low <= high) [from, to] = [Math.min(from, low), Math.max(to, high)];
+				at = next;
 			}
 			[ax, ay] = [bx, by];
 		}
 		return [from, to];
 	}
+
+	/** Adds a line's spans inside an outline, by the non-zero rule, and empties its cuts. */
+	private takeSpans(row: number, spans: number[]): void {
+		const [cuts, count] = [this.cuts[row] as number[], this.filled[row] as number];
+		this.filled[row] = 0;
+		sortPairs(cuts, count);
+		const before = spans.length;
+		let winding = 0;
+		for (let i = 0; i < count; i += 2) {
+			if (winding === 0) spans.push(cuts[i] as number);
+			winding += cuts[i + 1] as number;
+			if (winding === 0) spans.push(cuts[i] as number);
+		}
+		if ((spans.length - before) % 2 === 1) spans.pop();
+	}
 }
 
-/** Adds the spans inside an outline, by the non-zero rule, and empties the cuts. */
-function inside(cuts: Cut[], spans: number[]): void {
-	if (cuts.length > 1) cuts.sort((p, q) => p.x - q.x);
-	let winding = 0;
-	for (const { x, way } of cuts) {
-		if (winding === 0) spans.push(x);
-		winding += way;
-		if (winding === 0) spans.push(x);
+/** Pairs of numbers up to which they are sorted in place: most outlines cut a line twice. */
+const FEW_PAIRS = 32;
+
+/** Sorts the pairs in the first `count` numbers of a list by their first number; equal ones keep their order. */
+function sortPairs(numbers: number[], count: number): void {
+	if (count > 2 * FEW_PAIRS) {
+		const order = Array.from({ length: count / 2 }, (_, i): [number, number] => [
+			numbers[2 * i] as number,
+			numbers[2 * i + 1] as number,
+		]);
+		order.sort((p, q) => p[0] - q[0]);
+		order.forEach(([first, second], i) => {
+			numbers[2 * i] = first;
+			numbers[2 * i + 1] = second;
+		});
+		return;
 	}
-	if (spans.length % 2 === 1) spans.pop();
-	cuts.length = 0;
+	for (let i = 2; i < count; i += 2) {
+		const [first, second] = [numbers[i] as number, numbers[i + 1] as number];
+		let k = i - 2;
+		for (; k >= 0 && (numbers[k] as number) > first; k -= 2) {
+			numbers[k + 2] = numbers[k] as number;
+			numbers[k + 3] = numbers[k + 1] as number;
+		}
+		numbers[k + 2] = first;
+		numbers[k + 3] = second;
+	}
 }
 
 /** Spans taken together, sorted and without overlaps. */
 export function together(spans: readonly number[]): number[] {
-	const pairs: [number, number][] = [];
-	for (let i = 0; i < spans.length; i += 2) pairs.push([spans[i] as number, spans[i + 1] as number]);
-	pairs.sort((p, q) => p[0] - q[0]);
+	const pairs = spans.slice();
+	sortPairs(pairs, pairs.length);
 	const merged: number[] = [];
-	for (const [a, b] of pairs) {
+	for (let i = 0; i < pairs.length; i += 2) {
+		const [a, b] = [pairs[i] as number, pairs[i + 1] as number];
 		const last = merged.length - 1;
 		if (last > 0 && a <= (merged[last] as number)) merged[last] = Math.max(merged[last] as number, b);
 		else merged.push(a, b);

@@ -93,7 +93,8 @@ function rowsOver(box: Bounds, all: readonly (readonly Contours[])[]): Rows {
 	const corners: number[] = [];
 	for (const areas of all)
 		for (const contours of areas)
-			for (const points of contours) for (const [, y] of points) if (y > box.low && y < box.high) corners.push(y);
+			for (const points of contours)
+				for (const point of points) if (point[1] > box.low && point[1] < box.high) corners.push(point[1]);
 	const finer = all.length <= FEW_OVER + 1 ? 1 : 4;
 	const most = MAX_CORNERS / finer;
 	const thickest = Math.max((finer * (box.high - box.low)) / STRIPS, 1e-9);
