@@ -40,6 +40,31 @@ function cold(scenario) {
 	};
 }
 
+/** How long a process takes, in milliseconds. */
+function timed(...args) {
+	const from = performance.now();
+	const result = spawnSync(process.execPath, args, { encoding: "utf8" });
+	if (result.status === null || result.status > 1) throw new CantGoOn(result.stderr);
+	return performance.now() - from;
+}
+
+const MARKPEN = join(ROOT, "cli/bin/markpen.mjs");
+
+/** A short program described, beside a process of Node that does nothing. */
+function oneProgram() {
+	const folder = mkdtempSync(join(tmpdir(), "mark-pen-bench-"));
+	const file = join(folder, "buoy.nib.txt");
+	writeFileSync(file, "circle centre 200, 150 radius 40\nwalk 50\n");
+	const pairs = Array.from({ length: 15 }, () => [timed(MARKPEN, "figures", file), timed("-e", "0")]);
+	rmSync(folder, { recursive: true });
+	return {
+		name: "markpen figures of a short program",
+		ours: median(pairs.map(([a]) => a)),
+		baseline: median(pairs.map(([, b]) => b)),
+		what: "Node started and ended",
+	};
+}
+
 /** A thousand files through the command line, its start included, beside a process that only reads them. */
 function byCommandLine() {
 	const folder = mkdtempSync(join(tmpdir(), "mark-pen-bench-"));
@@ -49,17 +74,11 @@ function byCommandLine() {
 	for (let i = 0; i < 1_000; i++)
 		writeFileSync(join(folder, `${String(i).padStart(4, "0")}.nib.txt`), sources[i % sources.length]);
 	const reads = `const fs = require("node:fs"); for (const f of fs.readdirSync(process.argv[1])) fs.readFileSync(process.argv[1] + "/" + f, "utf8").split("\\n")`;
-	const timed = (...args) => {
-		const from = performance.now();
-		const result = spawnSync(process.execPath, args, { encoding: "utf8" });
-		if (result.status === null || result.status > 1) throw new CantGoOn(result.stderr);
-		return performance.now() - from;
-	};
 	const pairs = [];
 	for (let i = 0; i < 5; i++)
 		pairs.push([
 			timed(
-				join(ROOT, "cli/bin/markpen.mjs"),
+				MARKPEN,
 				"check",
 				folder,
 				"--exercise",
@@ -69,7 +88,7 @@ function byCommandLine() {
 			timed("-e", reads, folder),
 		]);
 	const searched = timed(
-		join(ROOT, "cli/bin/markpen.mjs"),
+		MARKPEN,
 		"check",
 		folder,
 		"--exercise",
@@ -107,6 +126,7 @@ await main(async () => {
 	const commandLine = byCommandLine();
 	const rows = [
 		...["cold-walk", "cold-arithmetic", "cold-calls", "cold-shared", "cold-nested"].map(cold),
+		oneProgram(),
 		...commandLine,
 		...(await loadRows(commandLine[0].ours / 1_000)),
 		...(await consoleRows()),

@@ -21,32 +21,46 @@ function newest(folders) {
 	return time;
 }
 
-/** Bundles modules into few files, which start in a fraction of the time, if they are older than their sources. */
-async function bundle(to, input, sources) {
-	const first = join(to, `${Object.keys(input)[0]}.js`);
-	if (existsSync(first) && statSync(first).mtimeMs > newest([...sources, "package-lock.json"])) return;
+/** Whether a file is newer than what it is made from. */
+const isNewer = (file, sources) =>
+	existsSync(file) && statSync(file).mtimeMs > newest([...sources, "package-lock.json"]);
+
+/** Bundles a module into few files, which start in a fraction of the time. */
+async function bundle(to, module, left = []) {
 	const { rolldown } = await import("rolldown");
 	const bundled = await rolldown({
-		input,
+		input: module,
 		platform: "node",
-		external: ["@resvg/resvg-js", "piscina", "pyodide/pyodide.asm.mjs"],
+		external: ["@resvg/resvg-js", "piscina", "pyodide/pyodide.asm.mjs", ...left],
 	});
-	rmSync(to, { recursive: true, force: true });
 	await bundled.write({ dir: to, format: "esm", entryFileNames: "[name].js" });
 	await bundled.close();
-	// Beside the bundle, as the threads' own module has it.
-	cpSync(join(ROOT, "threads/font"), join(to, "../font"), { recursive: true });
 }
 
 /**
- * The threads' module is bundled for the service, and beside the command line's own bundle: the pool looks for it there.
+ * The threads' module is bundled for the service, and beside the command line's commands: the pool looks for it there.
+ * Each command is a bundle of its own, so that it loads nothing that only others need.
  */
 async function bundles() {
 	const thread = join(ROOT, "threads/dist/thread.js");
+	const font = (to) => cpSync(join(ROOT, "threads/font"), join(to, "../font"), { recursive: true });
 	const sources = ["core/dist", ...THREAD_FILES];
-	await bundle(join(ROOT, "threads/dist/bundled"), { thread }, sources);
-	const index = join(ROOT, "cli/dist/index.js");
-	await bundle(join(ROOT, "cli/dist/bundle"), { index, thread }, [...sources, "cli/src"]);
+	const ofService = join(ROOT, "threads/dist/bundled");
+	if (!isNewer(join(ofService, "thread.js"), sources)) {
+		rmSync(ofService, { recursive: true, force: true });
+		await bundle(ofService, thread);
+		font(ofService);
+	}
+	const of = join(ROOT, "cli/dist");
+	const to = join(of, "bundle");
+	if (isNewer(join(to, "index.js"), [...sources, "client/dist", "contract/dist", "cli/src", "setup/build.mjs"])) return;
+	rmSync(to, { recursive: true, force: true });
+	const commands = readdirSync(join(of, "commands")).filter((name) => name.endsWith(".js"));
+	for (const module of [...commands.map((name) => join(of, "commands", name)), thread])
+		await bundle(join(to, "commands"), module);
+	font(join(to, "commands"));
+	// Last: its time says that all are made.
+	await bundle(to, join(of, "index.js"), [/\/commands\//]);
 }
 
 /** Builds what is older than its sources: the packages, the command line's bundle, then the console. */

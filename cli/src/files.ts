@@ -1,6 +1,6 @@
 import { type lstat, readdir, readFile, stat, writeFile } from "node:fs/promises";
 import { join } from "node:path";
-import { CLASS_LIMITS, type ExerciseFile, readExercise } from "@markpen/core";
+import { CLASS_LIMITS } from "@markpen/core";
 import { WrongCall } from "./call.ts";
 
 /** Files larger than this are not opened at all. */
@@ -24,15 +24,6 @@ export async function readSource(path: string): Promise<string> {
 	} catch (error) {
 		throw error instanceof WrongCall ? error : told(path, error);
 	}
-}
-
-/** An exercise file, or a sentence for each thing wrong in it. */
-export async function readExerciseFile(path: string): Promise<ExerciseFile> {
-	const reading = readExercise(await readSource(path));
-	if (reading.ok) return reading.exercise;
-	throw new WrongCall(
-		reading.problems.map((p) => `${path}:${p.line}:${p.column}: ${p.path ? `${p.path}: ` : ""}${p.message}`).join("\n"),
-	);
 }
 
 /** The files of some paths; folders are walked in order of name, without hidden files. */

@@ -1,7 +1,7 @@
-import { CallError } from "@markpen/client";
+import type { CallError } from "@markpen/client";
 import { CORE_VERSION } from "@markpen/core";
 import { Command, CommanderError, InvalidArgumentError } from "commander";
-import { EXIT, WrongCall } from "./call.ts";
+import { EXIT, type WrongCall } from "./call.ts";
 import type { AlikeOptions } from "./commands/alike.ts";
 import type { CheckOptions } from "./commands/check.ts";
 import type { DrawOptions } from "./commands/draw.ts";
@@ -187,13 +187,17 @@ export async function main(argv: readonly string[]): Promise<number> {
 		return code;
 	} catch (error) {
 		if (error instanceof CommanderError) return error.exitCode === 0 ? EXIT.met : EXIT.wrongCall;
-		if (error instanceof CallError) {
+		// By their names: each command is a bundle of its own, with its own classes.
+		if (isNamed<CallError>(error, "CallError")) {
 			const fields = (error.problem?.errors ?? []).map(({ path, message }) => `\n  ${path}: ${message}`);
 			printAside(`${error.message}${fields.join("")}\n`);
 			return error.status === 0 ? EXIT.unreachable : EXIT.wrongCall;
 		}
-		if (!(error instanceof WrongCall)) throw error;
+		if (!isNamed<WrongCall>(error, "WrongCall")) throw error;
 		printAside(`${error.message}\n`);
 		return EXIT.wrongCall;
 	}
 }
+
+const isNamed = <T extends Error>(error: unknown, name: T["name"]): error is T =>
+	error instanceof Error && error.name === name;

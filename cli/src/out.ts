@@ -1,6 +1,7 @@
 import { decodeTape, tapeLines } from "@markpen/core";
-import { RUN_MILLISECONDS, type Threads } from "@markpen/threads";
+import { RUN_MILLISECONDS } from "@markpen/threads";
 import { WrongCall } from "./call.ts";
+import { withThreads } from "./with-threads.ts";
 
 /** The forms that a drawing can be written in. */
 export type Ending = "svg" | "png" | "tape" | "jsonl";
@@ -21,14 +22,12 @@ interface WritableDrawing {
 }
 
 /** A drawing in a form. */
-export async function encoded(
-	{ svg, tape, width }: WritableDrawing,
-	ending: Ending,
-	threads: Threads,
-): Promise<string | Uint8Array> {
+export async function encoded({ svg, tape, width }: WritableDrawing, ending: Ending): Promise<string | Uint8Array> {
 	if (ending === "svg") return svg;
 	if (ending === "png")
-		return threads.run({ do: "png", svg, width: Math.round(width), milliseconds: RUN_MILLISECONDS });
+		return withThreads(1, (threads) =>
+			threads.run({ do: "png", svg, width: Math.round(width), milliseconds: RUN_MILLISECONDS }),
+		);
 	const bytes = tape as Uint8Array;
 	return ending === "tape" ? bytes : `${[...tapeLines(decodeTape(bytes))].join("\n")}\n`;
 }

@@ -1,13 +1,5 @@
-import {
-	type Conditions,
-	conditionsOf,
-	type Given,
-	givenProblem,
-	type LanguageId,
-	type SourceText,
-} from "@markpen/core";
+import { type Conditions, type Given, givenProblem, type LanguageId, type SourceText } from "@markpen/core";
 import { WrongCall } from "./call.ts";
-import { readExerciseFile } from "./files.ts";
 import { type LanguageCall, loadedLanguage } from "./language.ts";
 
 /** How a program is to be run, as a call says it. */
@@ -49,7 +41,9 @@ export async function runOf(
 				: `${problem.of} holds a ${problem.wanted}; --let gives it something else.`,
 		);
 	const { seed, frames, exercise } = call;
-	const conditions = exercise === undefined ? undefined : conditionsOf(await readExerciseFile(exercise));
+	// What reads such files takes time to load, and isn't needed without one.
+	const conditions =
+		exercise === undefined ? undefined : await (await import("./exercise-file.ts")).readConditions(exercise);
 	return {
 		language,
 		...(seed !== undefined && { seed }),

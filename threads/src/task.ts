@@ -27,6 +27,33 @@ export interface SharedExercise {
 	readonly text: SharedArrayBuffer;
 }
 
+/** A program to run, and how, whose drawing is read back. */
+export interface DrawTask {
+	readonly do: "draw";
+	readonly source: string;
+	/** What it is written in: Nib by default. */
+	readonly language?: LanguageId;
+	/** The conditions' own, or 1 by default. */
+	readonly seed?: number;
+	/** The exercise's options, if any; other options here override them. */
+	readonly conditions?: Conditions;
+	readonly sheet?: Sheet;
+	readonly frames?: number;
+	/** Values for names that the program declares; the caller has made sure that it does. */
+	readonly given?: Given;
+	readonly watch?: readonly string[];
+	/** The frame at whose end the sheet is looked at; the last by default. */
+	readonly frame?: number;
+	/** A program whose drawing this one is set beside. */
+	readonly beside?: string | SourceText;
+	/** Whether figures are to be followed through the frames. */
+	readonly tracks?: boolean;
+	/** Whether the tape is wanted too. */
+	readonly tape?: boolean;
+	readonly limits?: Limits;
+	readonly milliseconds: number;
+}
+
 /** What a thread can be asked to do. */
 export type Task =
 	| {
@@ -79,31 +106,7 @@ export type Task =
 			readonly sources: readonly SourceText[];
 			readonly milliseconds: number;
 	  }
-	| {
-			readonly do: "draw";
-			readonly source: string;
-			/** What it is written in: Nib by default. */
-			readonly language?: LanguageId;
-			/** The conditions' own, or 1 by default. */
-			readonly seed?: number;
-			/** The exercise's options, if any; other options here override them. */
-			readonly conditions?: Conditions;
-			readonly sheet?: Sheet;
-			readonly frames?: number;
-			/** Values for names that the program declares; the caller has made sure that it does. */
-			readonly given?: Given;
-			readonly watch?: readonly string[];
-			/** The frame at whose end the sheet is looked at; the last by default. */
-			readonly frame?: number;
-			/** A program whose drawing this one is set beside. */
-			readonly beside?: string | SourceText;
-			/** Whether figures are to be followed through the frames. */
-			readonly tracks?: boolean;
-			/** Whether the tape is wanted too. */
-			readonly tape?: boolean;
-			readonly limits?: Limits;
-			readonly milliseconds: number;
-	  }
+	| DrawTask
 	| { readonly do: "png"; readonly svg: string; readonly width: number; readonly milliseconds: number };
 
 /** A program run and recognised, with the measures of every figure. */
@@ -141,7 +144,7 @@ export type Result<T extends Task> = T extends { do: "mark"; packed: true }
 	? PackedMark
 	: T extends { do: "mark" }
 		? Marked
-		: T extends { do: "draw" }
+		: T extends DrawTask
 			? DrawResult
 			: T extends { do: "explain" }
 				? Explained

@@ -1,38 +1,27 @@
 import { gzipSync } from "node:zlib";
 import {
 	alikePairs,
-	atFrame,
-	CLASS_LIMITS,
 	causesIn,
-	compare,
-	type Drawn,
-	type DrawOptions,
-	draw,
 	type ExerciseFile,
 	encodeTape,
-	figureData,
 	type LanguageId,
 	LanguageLoader,
 	type Languages,
-	languageOf,
 	languagesNeeded,
 	mark,
 	markedTape,
 	type Report,
-	reportDrawing,
-	runUnder,
-	type SourceText,
-	type Stop,
-	tracksOf,
 	tryExercise,
 } from "@markpen/core";
 import { Begun } from "./begun.ts";
 import { EXPLAIN_MILLISECONDS, RUN_MILLISECONDS } from "./clock.ts";
+import { drawTask } from "./draw-task.ts";
 import { INTERPRETERS } from "./interpreters.ts";
 import { packedMark } from "./packed-mark.ts";
 import { giveWay } from "./priority.ts";
 import { renderPng } from "./render-png.ts";
-import type { DrawResult, Marked, PackedMark, SharedExercise, Task } from "./task.ts";
+import { stopAfter } from "./stop-after.ts";
+import type { Marked, PackedMark, SharedExercise, Task } from "./task.ts";
 import { threadMilliseconds } from "./thread-time.ts";
 
 giveWay();
@@ -49,52 +38,6 @@ function exerciseOf({ number, text }: SharedExercise): ExerciseFile {
 		EXERCISES.set(number, known);
 	}
 	return known;
-}
-
-/**
- * The clock is the thread's CPU time, so waiting for a thread or a core costs a program nothing. If the wall-clock
- * limit of the caller comes first, the program ends with its drawing so far.
- */
-function stopAfter(milliseconds: number, wall = milliseconds): Stop {
-	const end = threadMilliseconds() + milliseconds;
-	const last = performance.now() + Math.max(wall, milliseconds);
-	return () => threadMilliseconds() > end || performance.now() > last;
-}
-
-function drawn(task: Task & { do: "draw" }, languages: Languages): DrawResult {
-	const { source, conditions, sheet, frames, given, watch, limits = CLASS_LIMITS } = task;
-	const stop = stopAfter(task.milliseconds);
-	const under = conditions
-		? runUnder(conditions, { seed: task.seed, limits, stop })
-		: { seed: task.seed ?? 1, limits, stop };
-	const asked = {
-		...(sheet && { sheet }),
-		...(frames !== undefined && { frames }),
-		...(given && { given }),
-		...(watch && { watch }),
-	};
-	const language = languageOf(languages, task.language ?? "nib");
-	const whole = draw(source, { ...under, ...asked, language });
-	const result = task.frame === undefined ? whole : atFrame(whole, task.frame);
-	const more = {
-		lastFrame: result.tape.frame.at(-1) ?? 0,
-		...(task.beside !== undefined && {
-			differences: compare(
-				besides(task.beside, { ...under, ...(frames !== undefined && { frames }) }, languages),
-				result,
-			),
-		}),
-		...(task.tracks && { tracks: tracksOf(result.tape) }),
-		...(task.tape && { tape: encodeTape(result.tape) }),
-		...(result.watched && { watched: result.watched }),
-	};
-	return { ...reportDrawing(result), measures: result.drawing.figures.map(figureData), ...more };
-}
-
-/** The drawing of a program that another is set beside; one without a language is in Nib. */
-function besides(beside: string | SourceText, options: DrawOptions, languages: Languages): Drawn {
-	const { source, language } = typeof beside === "string" ? ({ source: beside, language: "nib" } as const) : beside;
-	return draw(source, { ...options, language: languageOf(languages, language) });
 }
 
 /** The most that a kept tape has, packed. */
@@ -180,7 +123,7 @@ export default async function work(task: Task & { readonly begun?: SharedArrayBu
 		case "alike":
 			return alikePairs(task.sources, exerciseOf(task.exercise), languages);
 		case "draw":
-			return drawn(task, languages);
+			return drawTask(task, languages);
 		case "png":
 			return renderPng(task);
 	}

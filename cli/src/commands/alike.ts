@@ -1,6 +1,6 @@
 import { RUN_MILLISECONDS, sharedExercise, Threads } from "@markpen/threads";
 import { EXIT } from "../call.ts";
-import { readExerciseFile } from "../files.ts";
+import { readExerciseFile } from "../exercise-file.ts";
 import { print, printJson } from "../formats/terminal.ts";
 import { handedIn } from "../handed-in.ts";
 import { type LanguageCall, readProgram } from "../language.ts";

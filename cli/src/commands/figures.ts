@@ -1,6 +1,6 @@
 import type { Track } from "@markpen/core";
-import { RUN_MILLISECONDS, Threads } from "@markpen/threads";
 import { EXIT, WrongCall } from "../call.ts";
+import { drawProgram } from "../draw-program.ts";
 import { coloursFor } from "../formats/colours.ts";
 import { problemLines } from "../formats/problems.ts";
 import { print, printJson } from "../formats/terminal.ts";
@@ -17,52 +17,45 @@ export interface FiguresOptions extends RunCall {
 /** Reads a drawing back: one sentence a figure, in drawing order. */
 export async function figuresCommand(file: string, options: FiguresOptions): Promise<number> {
 	const program = await readProgram(file, options);
-	const threads = new Threads(1);
-	try {
-		const { frame } = options;
-		const beside = options.beside === undefined ? undefined : await readProgram(options.beside);
-		const asked = {
-			...(frame !== undefined && { frame }),
-			...(beside !== undefined && { beside }),
-			...(options.tracks && { tracks: true }),
-		};
-		const {
-			measures: shown,
-			errors,
-			remarks,
-			lastFrame,
-			differences,
-			tracks,
-		} = await threads.run({
-			do: "draw",
-			source: program.source,
-			milliseconds: RUN_MILLISECONDS,
-			...(await runOf(program, options)),
-			...asked,
-		});
-		if (frame !== undefined && frame > lastFrame)
-			throw new WrongCall(`${file} has no frame ${frame}; its last is ${lastFrame}.`);
-		if (options.json)
-			printJson({ figures: shown, ...(differences && { differences }), ...(tracks && { tracks }), errors, remarks });
-		else {
-			const colours = coloursFor(process.stdout);
-			shown.forEach((f, i) => print(`${i + 1}. ${f.sentence}\n`));
-			if (shown.length === 0) print("Nothing was drawn.\n");
-			for (const track of tracks ?? []) print(`${trackLine(track)}\n`);
-			if (differences)
-				print(
-					`\nBeside ${options.beside}:\n${(differences.length > 0 ? differences : ["No differences."]).map((s) => `- ${s}`).join("\n")}\n`,
-				);
-			for (const line of [
-				...problemLines(file, errors, "error", colours),
-				...problemLines(file, remarks, "remark", colours),
-			])
-				print(`${line}\n`);
-		}
-		return errors.length > 0 ? EXIT.missed : EXIT.met;
-	} finally {
-		await threads.close();
+	const { frame } = options;
+	const beside = options.beside === undefined ? undefined : await readProgram(options.beside);
+	const asked = {
+		...(frame !== undefined && { frame }),
+		...(beside !== undefined && { beside }),
+		...(options.tracks && { tracks: true }),
+	};
+	const {
+		measures: shown,
+		errors,
+		remarks,
+		lastFrame,
+		differences,
+		tracks,
+	} = await drawProgram({
+		source: program.source,
+		...(await runOf(program, options)),
+		...asked,
+	});
+	if (frame !== undefined && frame > lastFrame)
+		throw new WrongCall(`${file} has no frame ${frame}; its last is ${lastFrame}.`);
+	if (options.json)
+		printJson({ figures: shown, ...(differences && { differences }), ...(tracks && { tracks }), errors, remarks });
+	else {
+		const colours = coloursFor(process.stdout);
+		shown.forEach((f, i) => print(`${i + 1}. ${f.sentence}\n`));
+		if (shown.length === 0) print("Nothing was drawn.\n");
+		for (const track of tracks ?? []) print(`${trackLine(track)}\n`);
+		if (differences)
+			print(
+				`\nBeside ${options.beside}:\n${(differences.length > 0 ? differences : ["No differences."]).map((s) => `- ${s}`).join("\n")}\n`,
+			);
+		for (const line of [
+			...problemLines(file, errors, "error", colours),
+			...problemLines(file, remarks, "remark", colours),
+		])
+			print(`${line}\n`);
 	}
+	return errors.length > 0 ? EXIT.missed : EXIT.met;
 }
 
 /** A figure through the frames in a line: "circle in frames 1 to 80, from 24, 100 to 340, 100". */

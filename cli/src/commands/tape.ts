@@ -1,6 +1,5 @@
 import { readFile } from "node:fs/promises";
 import { decodeTape, encodeTape, NoTape, pictureOf, svgOf, type Tape, tapeFromLines, tapeLines } from "@markpen/core";
-import { Threads } from "@markpen/threads";
 import { EXIT, WrongCall } from "../call.ts";
 import { save, told } from "../files.ts";
 import { printJsonLine } from "../formats/terminal.ts";
@@ -36,12 +35,7 @@ export async function tapeCommand(file: string, { out, scale }: TapeOptions): Pr
 		for (const line of tapeLines(tape)) printJsonLine(line);
 		return EXIT.met;
 	}
-	const threads = new Threads(1);
-	try {
-		const drawing = { svg: svgOf(pictureOf(tape)), tape: encodeTape(tape), width: tape.sheet.width * scale };
-		await save(out, await encoded(drawing, ending, threads));
-		return EXIT.met;
-	} finally {
-		await threads.close();
-	}
+	const drawing = { svg: svgOf(pictureOf(tape)), tape: encodeTape(tape), width: tape.sheet.width * scale };
+	await save(out, await encoded(drawing, ending));
+	return EXIT.met;
 }

@@ -17,7 +17,8 @@ import {
 } from "@markpen/core";
 import { RUN_MILLISECONDS, sharedExercise, Threads } from "@markpen/threads";
 import { EXIT } from "../call.ts";
-import { readExerciseFile, save } from "../files.ts";
+import { readExerciseFile } from "../exercise-file.ts";
+import { save } from "../files.ts";
 import { coloursFor } from "../formats/colours.ts";
 import { print, printJson } from "../formats/terminal.ts";
 import { trialText } from "../formats/trial.ts";
