@@ -58,6 +58,7 @@ export const classPage = z.object({
 	gradeScale,
 	revision: z.int(),
 	closedAt: instant.nullable(),
+	archivedAt: instant.nullable().describe("Since when its assignments and hand-ins are kept as an archive only"),
 	covering: z.boolean(),
 	teachers: z.array(person.extend({ until: instant.nullable() })),
 	students: z.array(person),
@@ -92,6 +93,7 @@ export const listSiteClasses = route({
 				name: z.string(),
 				schoolYear: z.string(),
 				closedAt: instant.nullable(),
+				archivedAt: instant.nullable(),
 				teachers: z.array(person.extend({ until: instant.nullable() })),
 			}),
 		),
@@ -152,6 +154,37 @@ export const closeYear = route({
 	summary: "Close all classes of a school year; all their data is kept",
 	body: z.object({ schoolYear: z.string() }),
 	reply: z.object({ closed: z.int() }),
+});
+const archived = z.object({ handIns: z.int(), bytes: z.int().describe("Size of the archive, packed") });
+export const archiveClass = route({
+	name: "archiveClass",
+	method: "PUT",
+	path: "/classes/:id/archive",
+	who: ["administrator"],
+	reach: "site",
+	summary: "Keep a closed class as an archive, and remove its assignments and hand-ins",
+	params: idParams,
+	reply: archived,
+});
+export const putBackClass = route({
+	name: "putBackClass",
+	method: "DELETE",
+	path: "/classes/:id/archive",
+	who: ["administrator"],
+	reach: "site",
+	summary: "Put an archived class's assignments and hand-ins back; the hand-ins are checked",
+	params: idParams,
+	reply: z.object({ handIns: z.int() }),
+});
+export const archiveYear = route({
+	name: "archiveYear",
+	method: "POST",
+	path: "/school-years/archive",
+	who: ["administrator"],
+	reach: "site",
+	summary: "Archive the closed classes of a school year, some in each call: call again until none is left",
+	body: z.object({ schoolYear: z.string() }),
+	reply: z.object({ archived: z.int(), left: z.int() }),
 });
 const teacherParams = z.object({ id, teacher: id });
 export const giveClass = route({

@@ -44,6 +44,9 @@ export const ROUTES = Object.freeze({
 	showClass: classes.showClass,
 	changeClass: classes.changeClass,
 	closeYear: classes.closeYear,
+	archiveClass: classes.archiveClass,
+	putBackClass: classes.putBackClass,
+	archiveYear: classes.archiveYear,
 	giveClass: classes.giveClass,
 	takeClass: classes.takeClass,
 

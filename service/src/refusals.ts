@@ -72,6 +72,12 @@ const REFUSALS = {
 	],
 	"no-tries-left": [409, "No tries left", "You have used all your tries. Your program stays in the editor."],
 	"class-closed": [409, "Class closed", "This class is closed. Reopen it to change anything."],
+	"class-open": [409, "Class not closed", "Only a closed class can be archived. Close it first."],
+	"class-archived": [
+		409,
+		"Class archived",
+		"This class is archived. An administrator can put it back on the page Account.",
+	],
 	"handed-in": [409, "Work is handed in", "Students have already handed in work, so this can't be deleted."],
 	"last-teacher": [409, "Last teacher", "A class needs at least one teacher. Share it with another teacher first."],
 	"not-this-way": [409, "Not possible now", ""],

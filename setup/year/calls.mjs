@@ -58,14 +58,15 @@ export async function subjectsOf(sql) {
 		[teacher.id],
 	);
 	const own = handIns.filter((h) => h.student === students[0].id);
-	return { teacher, classId, code, classes, assignments, handIns, students, others, own };
+	const [past] = await all("SELECT id FROM classes WHERE closed_at IS NOT NULL ORDER BY id LIMIT 1");
+	return { past, teacher, classId, code, classes, assignments, handIns, students, others, own };
 }
 
 /**
  * The calls: for each route who makes it, what is asked the n-th time, and how often where not as often as all. What
  * changes or removes something comes after what only reads.
  */
-export function callsOf({ teacher, classId, code, classes, assignments, handIns, students, others, own }) {
+export function callsOf({ past, teacher, classId, code, classes, assignments, handIns, students, others, own }) {
 	const of = (list) => (n) => list[n % list.length];
 	const [handIn, mine, work] = [of(handIns), of(own), of(assignments)];
 	const open = assignments.find((a) => a.open) ?? assignments[0];
@@ -242,6 +243,9 @@ export function callsOf({ teacher, classId, code, classes, assignments, handIns,
 		changePassphrase: t(() => ({ body: { now: "wrong-passphrase", next: "another-passphrase-1" } }), 2),
 		loadArchive: head(() => ({ body: new TextEncoder().encode(JSON.stringify(made.archive)) }), 1),
 		closeYear: head(() => ({ body: { schoolYear: "1950" } }), 1),
+		archiveClass: head(() => params(past.id), 1),
+		putBackClass: head(() => params(past.id), 1),
+		archiveYear: head(() => ({ body: { schoolYear: "1950" } }), 1),
 		setUpSchool: head(
 			() => ({
 				body: {

@@ -83,6 +83,37 @@ describe("an account", () => {
 			);
 		}));
 
+	test("closes a school year, archives it, and puts a class back", () =>
+		visit("teacher", async (page) => {
+			await to(page, "/account");
+			const classes = page.getByRole("region", { name: "All classes" });
+			const [{ year, open } = { year: "", open: 0 }] = await site.rows<{ year: string; open: number }>(
+				"SELECT school_year AS year, count(*)::int AS open FROM classes WHERE closed_at IS NULL GROUP BY 1",
+			);
+			await classes.getByRole("button", { name: `Close the open ones of ${year}` }).click();
+			const sure = page.getByRole("dialog");
+			await sure.getByText("Students can't hand in there any more.").waitFor();
+			await sure.getByRole("button", { name: "Close", exact: true }).click();
+			await note(page, `${open} classes closed.`).waitFor();
+			await classes.getByText(`0 open, ${open} closed`).waitFor();
+			await classes.getByRole("button", { name: `Archive the closed ones of ${year}` }).click();
+			await sure.getByText("Export the grade books first").waitFor();
+			await sure.getByRole("button", { name: "Archive", exact: true }).click();
+			await note(page, `${open} classes archived.`).waitFor();
+			const [tern] = await site.rows<{ id: string }>("SELECT id FROM classes WHERE name = '8 Tern'");
+			await to(page, `/classes/${tern?.id}`);
+			await page.getByText("This class is archived").waitFor();
+			expect(await page.getByRole("link", { name: "Download the archive" }).getAttribute("href")).toBe(
+				`/api/v1/classes/${tern?.id}/archive`,
+			);
+			await to(page, "/account");
+			for (const name of ["8 Curlew", "8 Gannet", "8 Tern"]) {
+				await classes.getByRole("button", { name: `Put back ${name}` }).click();
+				await note(page, `${name} is back.`).waitFor();
+			}
+			await site.rows("UPDATE classes SET closed_at = NULL");
+		}));
+
 	test("signs out without a network as soon as there is one, and not before it says so", () =>
 		visit("teacher", async (page) => {
 			await home(page);

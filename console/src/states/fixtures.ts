@@ -14,6 +14,7 @@ const ONE = {
 	gradeScale: [],
 	revision: 1,
 	closedAt: null,
+	archivedAt: null,
 	covering: false,
 };
 

@@ -57,7 +57,6 @@ type Loading = {
 	readonly manager: EntityManager;
 	readonly ids: Ids;
 	readonly archive: ClassArchive;
-	readonly read: FileReaders;
 };
 
 /** Loads a part; a value that the database refuses is reported as an error in the archive. */
@@ -123,7 +122,7 @@ async function loadPeople({ manager, ids, archive }: Loading): Promise<void> {
 	}
 }
 
-async function loadExercises({ manager, ids, archive, read }: Loading): Promise<void> {
+async function loadExercises({ manager, ids, archive }: Loading, read: FileReaders): Promise<void> {
 	for (const { key, source, owner, shared } of archive.exercises) {
 		const ownerId = owner === undefined ? null : ids.of("teacher", owner);
 		const file = await read.exercise(source);
@@ -185,8 +184,8 @@ async function loadAssignment(
 	{ manager, ids }: Pick<Loading, "manager" | "ids">,
 	classId: string,
 	of: ClassArchive["classes"][number]["assignments"][number],
+	id = ids.give("assignment", of.key, v7()),
 ): Promise<void> {
-	const id = ids.give("assignment", of.key, v7());
 	const items = of.exercises.map((key) => ({ exerciseId: ids.of("exercise", key), versionId: ids.of("version", key) }));
 	const first = await manager.findOne(ExerciseVersionEntity, {
 		select: { title: true },
@@ -344,12 +343,43 @@ export async function loadArchive(
 ): Promise<{ classes: number; students: number; handIns: number }> {
 	const ids = new Ids();
 	await dataSource.transaction(async (manager) => {
-		const loading = { manager, ids, archive, read };
+		const loading = { manager, ids, archive };
 		await part("people", loadPeople(loading));
-		await part("exercises", loadExercises(loading));
+		await part("exercises", loadExercises(loading, read));
 		await part("classes", loadClasses(loading));
 		await part("handIns", loadHandIns(loading, queue));
 		await part("drafts", loadDrafts(loading));
 	});
 	return { classes: archive.classes.length, students: archive.students.length, handIns: archive.handIns.length };
+}
+
+/** Ids of exercises by those of their versions. */
+const VERSIONS = statement(
+	{ id: uuid, exerciseId: uuid },
+	`SELECT id, exercise_id AS "exerciseId"
+		FROM exercise_versions
+		WHERE id = ANY($1::uuid[])`,
+);
+
+/**
+ * Puts the assignments and hand-ins of an archive that this site made back into its class, in a transaction of the
+ * caller's: the archive's keys are the site's ids. Each hand-in is checked.
+ */
+export async function restoreClass(
+	{ manager, queue }: { readonly manager: EntityManager; readonly queue: PgBoss },
+	archive: ClassArchive,
+): Promise<void> {
+	const ids = new Ids();
+	for (const { key } of archive.teachers) ids.give("teacher", key, key);
+	for (const { key } of archive.students) ids.give("student", key, key);
+	for (const { key } of archive.collections) ids.give("collection", key, key);
+	for (const { id, exerciseId } of await VERSIONS.all(manager, [archive.exercises.map((e) => e.key)])) {
+		ids.give("version", id, id);
+		ids.give("exercise", id, exerciseId);
+	}
+	const loading = { manager, ids, archive };
+	for (const of of archive.classes)
+		for (const a of of.assignments) await loadAssignment(loading, of.key, a, ids.give("assignment", a.key, a.key));
+	await loadHandIns(loading, queue);
+	await loadDrafts(loading);
 }

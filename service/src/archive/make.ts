@@ -161,10 +161,13 @@ async function addHandIns(
 	const judgements = await LIST_JUDGEMENTS.all(manager, [classId]);
 	const adjustments = await LIST_ADJUSTMENTS.all(manager, [classId]);
 	const comments = await LIST_COMMENTS.all(manager, [classId]);
-	const plain = <T extends Decided>(list: readonly T[], id: string) =>
-		list
-			.filter((d) => d.handInId === id)
-			.map(({ handInId: _, at, by, ...d }) => ({ ...d, by: whoIs(by), at: iso(at) }));
+	const byHandIn = <T extends Decided>(list: readonly T[]) => {
+		const found = new Map<string, ReturnType<typeof plain<T>>[]>();
+		for (const d of list) found.set(d.handInId, [...(found.get(d.handInId) ?? []), plain(d)]);
+		return (id: string) => found.get(id) ?? [];
+	};
+	const plain = <T extends Decided>({ handInId: _, at, by, ...d }: T) => ({ ...d, by: whoIs(by), at: iso(at) });
+	const [judged, adjusted, commented] = [byHandIn(judgements), byHandIn(adjustments), byHandIn(comments)];
 	for (const { id, exercise, handedInAt, chosen, pressedAt, ...h } of handIns)
 		made.handIns.push({
 			...h,
@@ -172,9 +175,9 @@ async function addHandIns(
 			handedInAt: iso(handedInAt),
 			...(chosen && { chosen: true as const }),
 			...(pressedAt && { pressedAt: iso(pressedAt) }),
-			judgements: plain(judgements, id),
-			adjustments: plain(adjustments, id),
-			comments: plain(comments, id),
+			judgements: judged(id),
+			adjustments: adjusted(id),
+			comments: commented(id),
 		});
 	const drafts = await LIST_DRAFTS.all(manager, [classId]);
 	for (const { savedAt, exercise, ...d } of drafts)

@@ -16,6 +16,7 @@ import { refuseZone } from "../time.ts";
 import { reach } from "./access.ts";
 import { freshCode } from "./code.ts";
 import {
+	archivedSince,
 	type ClassRecord,
 	type ClassSummary,
 	cellsJson,
@@ -51,7 +52,14 @@ export function classRoutes(context: AppContext): void {
 	serve(context, ROUTES.listSiteClasses, async ({ query }) => {
 		const rows = await siteClasses(manager, cursorAfter(query.cursor), query.limit + 1);
 		const { items, next } = pageOf(rows, query.limit, (row) => [row.id, row.name]);
-		return { classes: items.map((row) => ({ ...row, closedAt: row.closedAt?.toISOString() ?? null })), next };
+		return {
+			classes: items.map(({ closedAt, archivedAt, ...row }) => ({
+				...row,
+				closedAt: closedAt?.toISOString() ?? null,
+				archivedAt: archivedAt?.toISOString() ?? null,
+			})),
+			next,
+		};
 	});
 	serve(context, ROUTES.makeClass, async ({ request, body }) => {
 		if (body.zone !== undefined) refuseZone(body.zone);
@@ -92,9 +100,10 @@ export function classRoutes(context: AppContext): void {
 	});
 	serve(context, ROUTES.showClass, async ({ request, reply, params }) => {
 		// A caller without access to the class gets none of the data read in parallel.
-		const [{ covering }, found, teachers, students, columns, cells, excused] = await Promise.all([
+		const [{ covering }, found, archivedAt, teachers, students, columns, cells, excused] = await Promise.all([
 			reach(manager, accountOf(request), params.id, "looking"),
 			findClass(manager, params.id),
+			archivedSince(manager, params.id),
 			teachersOf(manager, params.id),
 			studentsOf(manager, params.id),
 			columnsOf(manager, params.id),
@@ -106,10 +115,12 @@ export function classRoutes(context: AppContext): void {
 		const fields: Omit<ClassPage, "cells"> = {
 			...record,
 			closedAt: record.closedAt?.toISOString() ?? null,
+			archivedAt: archivedAt?.toISOString() ?? null,
 			covering,
 			teachers: teachers.map(({ until, ...t }) => ({ ...t, until: until?.toISOString() ?? null })),
 			students,
-			columns: columns.map(({ file, exerciseId: _, weight, dueAt, closesAt, draftedAt, ...c }) => ({
+			// What a worker hasn't removed yet of an archived class isn't shown.
+			columns: (archivedAt ? [] : columns).map(({ file, exerciseId: _, weight, dueAt, closesAt, draftedAt, ...c }) => ({
 				...c,
 				dueAt: dueAt.toISOString(),
 				closesAt: closesAt.toISOString(),
@@ -117,14 +128,15 @@ export function classRoutes(context: AppContext): void {
 				weight: Number(weight),
 				possible: possibleOf(publishedExercise(file)),
 			})),
-			excused,
+			excused: archivedAt ? [] : excused,
 		};
-		return new RawJson(fields, { cells });
+		return new RawJson(fields, { cells: archivedAt ? "[]" : cells });
 	});
 	serve(context, ROUTES.changeClass, async ({ request, reply, params, body, revision }) => {
 		if (body.zone !== undefined) refuseZone(body.zone);
 		const account = accountOf(request);
 		await reach(manager, account, params.id, body.closed === false ? "looking" : "class");
+		if (await archivedSince(manager, params.id)) throw new Refusal("class-archived");
 		const now = (await findClass(manager, params.id)) as ClassRecord;
 		refuseChanged(revision, now.revision);
 		const closedAt = body.closed === undefined ? now.closedAt : body.closed ? new Date() : null;

@@ -1,6 +1,12 @@
 import type { Cell, ClassPage } from "@markpen/contract";
 import type { EntityManager } from "typeorm";
-import { ClassEntity, type ClassRow, ClassTeacherEntity, type GradeStep } from "../database/entities/class.ts";
+import {
+	ClassArchiveEntity,
+	ClassEntity,
+	type ClassRow,
+	ClassTeacherEntity,
+	type GradeStep,
+} from "../database/entities/class.ts";
 import {
 	float,
 	instant,
@@ -59,6 +65,12 @@ export function findClass(manager: EntityManager, classId: string): Promise<Clas
 	});
 }
 
+/** Since when a class is archived; undefined if it isn't. */
+export async function archivedSince(manager: EntityManager, classId: string): Promise<Date | undefined> {
+	const kept = await manager.findOne(ClassArchiveEntity, { select: { madeAt: true }, where: { classId } });
+	return kept?.madeAt;
+}
+
 export async function insertClass(
 	manager: EntityManager,
 	of: {
@@ -89,6 +101,7 @@ const UPDATE_CLASS = statement(
 	`UPDATE classes
 		SET name = $2, school_year = $3, zone = $4, grade_scale = $5, closed_at = $6, revision = revision + 1
 		WHERE id = $1 AND ($7 = -1 OR revision = $7)
+			AND ($6::timestamptz IS NOT NULL OR NOT EXISTS (SELECT 1 FROM class_archives WHERE class_id = $1))
 		RETURNING id`,
 );
 
@@ -144,9 +157,10 @@ const SITE_CLASSES = statement(
 		name: text(),
 		schoolYear: text(),
 		closedAt: nullable(instant),
+		archivedAt: nullable(instant),
 		teachers: json<{ id: string; name: string; until: string | null }[]>(),
 	},
-	`SELECT c.id, c.name, c.school_year AS "schoolYear", c.closed_at AS "closedAt", coalesce((
+	`SELECT c.id, c.name, c.school_year AS "schoolYear", c.closed_at AS "closedAt", x.made_at AS "archivedAt", coalesce((
 			SELECT jsonb_agg(jsonb_build_object('id', a.id, 'name', a.name, 'until',
 				to_char(t.until AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')) ORDER BY a.name, a.id)
 			FROM class_teachers t
@@ -154,6 +168,7 @@ const SITE_CLASSES = statement(
 			WHERE t.class_id = c.id AND a.closed_at IS NULL AND (t.until IS NULL OR t.until > now())
 		), '[]') AS teachers
 		FROM classes c
+		LEFT JOIN class_archives x ON x.class_id = c.id
 		WHERE $1::uuid IS NULL OR (c.name, c.id) > ($2, $1::uuid)
 		ORDER BY c.name, c.id
 		LIMIT $3`,

@@ -16,6 +16,7 @@ import { Library0013 } from "./migrations/0013-library.ts";
 import { Presets0014 } from "./migrations/0014-presets.ts";
 import { Languages0015 } from "./migrations/0015-languages.ts";
 import { Growth0016 } from "./migrations/0016-growth.ts";
+import { ClassArchives0017 } from "./migrations/0017-class-archives.ts";
 import { PreparingClient } from "./prepared.ts";
 
 /** Lock held during migrations and the queue's set-up, so that several starting processes run them once. */
@@ -46,6 +47,7 @@ export function createDataSource(url: string, connections = 10): DataSource {
 			Presets0014,
 			Languages0015,
 			Growth0016,
+			ClassArchives0017,
 		],
 		migrationsTableName: "migrations",
 		synchronize: false,

@@ -68,6 +68,7 @@ export const EXAMPLES: Readonly<Record<string, { readonly body?: unknown; readon
 	changePassphrase: { body: { now: "thimble-heron-oat-41", next: "a-lantern-on-the-quay" } },
 	addTeacher: { body: { name: "R. Castellane", signInName: "castellane" } },
 	closeYear: { body: { schoolYear: "2026/27" } },
+	archiveYear: { body: { schoolYear: "2025/26" } },
 	moveStudent: { body: { to: "01a21511-3e54-7318-9e3a-352eb8e3ea15" } },
 	draftExercise: { body: { key: "harbour-lamp", source: "format: markpen/exercise@1\nid: harbour-lamp\n" } },
 	saveExercise: {

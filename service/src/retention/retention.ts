@@ -73,6 +73,31 @@ const DELETE_LESSON_DATA = statement(
 
 const MARK_CLASS = statement({}, "UPDATE classes SET freed_at = $2 WHERE id = $1");
 
+const DELETE_ARCHIVED_HAND_INS = statement(
+	{ count: integer },
+	`WITH gone AS (
+			DELETE FROM hand_ins
+			WHERE id = ANY(ARRAY(
+				SELECT h.id
+				FROM class_archives x
+				JOIN assignments a ON a.class_id = x.class_id
+				JOIN hand_ins h ON h.assignment_id = a.id
+				LIMIT ${STEP_ROWS}))
+			RETURNING 1)
+		SELECT count(*)::int AS count
+		FROM gone`,
+);
+
+const DELETE_ARCHIVED_ASSIGNMENTS = statement(
+	{ count: integer },
+	`WITH gone AS (
+			DELETE FROM assignments
+			WHERE class_id IN (SELECT class_id FROM class_archives)
+			RETURNING 1)
+		SELECT count(*)::int AS count
+		FROM gone`,
+);
+
 /** The number of rows that a step removed; undefined if there is nothing more to do, or another worker does it. */
 type Step = (manager: EntityManager) => Promise<number | undefined>;
 
@@ -130,6 +155,12 @@ export async function removeOld(
 		const count = (await DELETE_LESSON_DATA.one(manager, [next.id]))?.count ?? 0;
 		await MARK_CLASS.all(manager, [next.id, now]);
 		return count;
+	});
+	await note("hand-ins and assignments of archived classes", async (manager) => {
+		const handIns = (await DELETE_ARCHIVED_HAND_INS.one(manager))?.count ?? 0;
+		if (handIns > 0) return handIns;
+		const assignments = (await DELETE_ARCHIVED_ASSIGNMENTS.one(manager))?.count ?? 0;
+		return assignments === 0 ? undefined : assignments;
 	});
 	if (failures.length > 0) throw new AggregateError(failures, "some old rows couldn't be removed");
 	return removed;

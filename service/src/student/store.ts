@@ -1,5 +1,6 @@
 import type { EntityManager } from "typeorm";
 import { v7 } from "uuid";
+import { archivedOf, forgetInArchives } from "../archive/keep.ts";
 import { AccountEntity } from "../database/entities/account.ts";
 import { NamelessPointsEntity } from "../database/entities/assignment.ts";
 import { AuditEntity } from "../database/entities/audit.ts";
@@ -201,6 +202,7 @@ export async function dataOf(manager: EntityManager, studentId: string): Promise
 		comments: await LIST_COMMENTS.all(manager, [studentId]),
 		drafts: await LIST_DRAFTS.all(manager, [studentId]),
 		freeDrawings: freeDrawings.map(({ name, source, savedAt }) => ({ name, source, savedAt })),
+		archived: await archivedOf(manager, studentId),
 		releases: await LIST_RELEASES.all(manager, [studentId]),
 		signIns: signIns.map(({ at }) => ({ at })),
 	};
@@ -240,6 +242,7 @@ export async function deleteStudent(manager: EntityManager, studentId: string): 
 			earned: c.earned,
 			possible: c.possible,
 		});
+	await forgetInArchives(manager, studentId);
 	// Temporary data may contain names and sources.
 	await DELETE_REPEATED_CALLS.all(manager);
 	await DELETE_UPLOADS.all(manager, [studentId]);

@@ -5,6 +5,7 @@
 	import Fetched from "../../parts/Fetched.svelte";
 	import Head from "../../parts/Head.svelte";
 	import SchoolSettings from "./SchoolSettings.svelte";
+	import SiteClasses from "./SiteClasses.svelte";
 	import { api } from "../../state/site/api.ts";
 	import { Loading } from "../../state/site/loading.svelte.ts";
 	import { notes } from "../../state/site/notes.svelte.ts";
@@ -67,20 +68,6 @@
 		const { id } = closing;
 		closing = null;
 		await notes.trying(() => api.closeTeacher({ params: { id } }));
-		await load();
-	}
-	/** Whom a class is given to, by its id. */
-	let given = $state<Record<string, string>>({});
-	async function give(event: SubmitEvent, id: string, name: string) {
-		event.preventDefault();
-		const teacher = given[id];
-		if (!teacher) return;
-		const done = await notes.trying(async () => {
-			await api.giveClass({ params: { id, teacher }, body: { until: null } });
-			return true;
-		});
-		if (done) notes.say(`${name} is shared.`);
-		given = { ...given, [id]: "" };
 		await load();
 	}
 	async function older() {
@@ -154,31 +141,7 @@
 						><button class="button">Add teacher</button>
 					</form>
 				</section>
-				<section aria-labelledby="classes">
-					<h2 id="classes" class="mb-1 text-lead">All classes</h2>
-					<p class="quiet mb-2">
-						If a teacher is away, share the class with another teacher. Both can then work with it.
-					</p>
-					<ul>
-						{#each page.classes as c (c.id)}<li
-								class="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule py-1.5"
-							>
-								<b>{c.name}</b><span class="quiet grow"
-									>{c.schoolYear}{c.closedAt ? ", closed" : ""}: {c.teachers
-										.map((t) => (t.until ? `${t.name} until ${moment(t.until)}` : t.name))
-										.join(", ") || "nobody"}</span
-								>
-								<form class="flex gap-2" onsubmit={(event) => give(event, c.id, c.name)}>
-									<select class="field w-36" required aria-label="Share {c.name} with" bind:value={given[c.id]}
-										><option value={undefined} disabled>Choose a teacher</option
-										>{#each page.teachers.filter((t) => !c.teachers.some((o) => o.id === t.id && o.until === null)) as t (t.id)}<option
-												value={t.id}>{t.name}</option
-											>{/each}</select
-									><button class="tool">Share<span class="sr-only"> {c.name}</span></button>
-								</form>
-							</li>{:else}<li class="quiet">There are no classes yet.</li>{/each}
-					</ul>
-				</section>
+				<SiteClasses classes={page.classes} teachers={page.teachers} onchanged={load} />
 				<section aria-labelledby="audit" class="min-w-0">
 					<h2 id="audit" class="mb-1 text-lead">Change log</h2>
 					<p class="quiet mb-2">Who changed what, newest first. Nobody can edit this log.</p>

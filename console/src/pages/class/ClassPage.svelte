@@ -47,7 +47,7 @@
 			title={page.name}
 			about="{page.schoolYear}, {counted(page.students.length, 'student')}{page.covering
 				? ', covered by you'
-				: ''}{page.closedAt ? ', closed' : ''}"
+				: ''}{page.archivedAt ? ', archived' : page.closedAt ? ', closed' : ''}"
 			crumbs={[{ href: "/classes", text: "Classes" }]}
 			beside={classPages(id, "")}
 		/>
@@ -61,7 +61,12 @@
 				/>
 			</section>
 		{/if}
-		{#if page.students.length === 0}
+		{#if page.archivedAt}
+			<Nothing
+				says="This class is archived: its work is kept in one packed file. An administrator can put it back on the page Account."
+				to={{ href: `/api/v1/classes/${id}/archive`, text: "Download the archive" }}
+			/>
+		{:else if page.students.length === 0}
 			<Nothing
 				says="This class has no students yet. Add students, then set work."
 				to={{ href: `/classes/${id}/list`, text: "Add students" }}

@@ -1,5 +1,5 @@
 import { EntitySchema } from "typeorm";
-import { instant, integer, json, reference, text, uuid } from "./columns.ts";
+import { bytes, instant, integer, json, reference, text, uuid } from "./columns.ts";
 
 /** A grade and its lowest percentage. */
 export interface GradeStep {
@@ -92,4 +92,30 @@ export const ClassStudentEntity = new EntitySchema<ClassStudentRow>({
 	uniques: [{ name: "class_students_class_id_sign_in_name_key", columns: ["classId", "signInName"] }],
 	checks: [{ name: "class_students_check", expression: "((left_at IS NULL) OR (left_at >= joined_at))" }],
 	indices: [{ name: "class_students_account", columns: ["accountId"] }],
+});
+
+/** A closed class whose assignments and hand-ins are kept as an archive. */
+export interface ClassArchiveRow {
+	classId: string;
+	madeAt: Date;
+	/** Number of its hand-ins. */
+	handIns: number;
+	/** The class archive, packed (gzip). */
+	file: Buffer;
+	/** The points of the hand-ins that count, as packed JSON, for totals without a name. */
+	points: Buffer;
+}
+
+export const ClassArchiveEntity = new EntitySchema<ClassArchiveRow>({
+	name: "class_archives",
+	tableName: "class_archives",
+	columns: {
+		classId: { ...uuid, name: "class_id", primary: true, primaryKeyConstraintName: "class_archives_pkey" },
+		madeAt: { ...instant, name: "made_at", default: () => "now()" },
+		handIns: { ...integer, name: "hand_ins" },
+		file: bytes,
+		points: bytes,
+	},
+	foreignKeys: [reference("class_archives", "class_id", "classes", "CASCADE")],
+	checks: [{ name: "class_archives_hand_ins_check", expression: "(hand_ins >= 0)" }],
 });

@@ -10,7 +10,7 @@ import {
 } from "./assignment.ts";
 import { AuditEntity } from "./audit.ts";
 import { CheckEntity, ExplanationEntity, ReportEntity, SlowCheckEntity, StoredTapeEntity } from "./check.ts";
-import { ClassEntity, ClassStudentEntity, ClassTeacherEntity } from "./class.ts";
+import { ClassArchiveEntity, ClassEntity, ClassStudentEntity, ClassTeacherEntity } from "./class.ts";
 import { ProgressEntity } from "./event.ts";
 import { CollectionEntity, ExerciseEntity, ExerciseVersionEntity, TrialProgramEntity } from "./exercise.ts";
 import { AdjustmentEntity, CommentEntity, JudgementEntity, KeptCommentEntity } from "./feedback.ts";
@@ -36,6 +36,7 @@ export const ENTITIES = Object.freeze([
 	ClassEntity,
 	ClassTeacherEntity,
 	ClassStudentEntity,
+	ClassArchiveEntity,
 	ExerciseEntity,
 	ExerciseVersionEntity,
 	TrialProgramEntity,
