@@ -3,7 +3,7 @@ import { svelte } from "@sveltejs/vite-plugin-svelte";
 import { defineConfig } from "vitest/config";
 
 /** Tests that bring programs to their limits of time, or processes to their end: beside others they would run out. */
-const ALONE = ["heavy", "javascript", "kill", "kill-any", "python", "several-machines", "turns"].map(
+const ALONE = ["heavy", "javascript", "kill", "kill-any", "python", "several-machines", "turns", "two-versions"].map(
 	(name) => `tests/service/${name}.test.ts`,
 );
 

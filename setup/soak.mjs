@@ -1,7 +1,8 @@
 // The long forms of the tests: 200,000 programs of each kind, four hundred hostile ones in Node and in Chromium, the
-// worker killed again and again, several machines, and ten minutes of every attack beside a class that works as usual.
+// worker killed again and again, several machines, two versions side by side, and ten minutes of every attack beside a class that works as usual.
 import { join } from "node:path";
 import { build } from "./build.mjs";
+import { earlierVersion } from "./earlier-version.mjs";
 import { startTestPostgres } from "./postgres.mjs";
 import { main, ROOT, wait } from "./run.mjs";
 
@@ -47,6 +48,11 @@ await main(async () => {
 		"three web and three worker processes, killed for two minutes",
 		["--project", "alone", "tests/service/several-machines.test.ts"],
 		{ MARKPEN_SEVERAL_SECONDS: process.env.MARKPEN_SEVERAL_SECONDS ?? "120" },
+	);
+	await run(
+		"a rolling restart from the version before the newest migration, and back",
+		["--project", "alone", "tests/service/two-versions.test.ts"],
+		{ MARKPEN_EARLIER: earlierVersion() },
 	);
 	await server.stop();
 	process.stdout.write("== every attack at once, beside a class of thirty\n");

@@ -13,9 +13,9 @@ export interface Part {
 	readonly said: () => string;
 }
 
-/** Starts a part of the service; resolves once it is ready. */
-export async function startPart(part: "web" | "worker", url: string, more: Settings = {}): Promise<Part> {
-	const child = spawn(process.execPath, [MAIN, part], {
+/** Starts a part of the service, or of another version's main file; resolves once it is ready. */
+export async function startPart(part: "web" | "worker", url: string, more: Settings = {}, main = MAIN): Promise<Part> {
+	const child = spawn(process.execPath, [main, part], {
 		env: { PATH: process.env.PATH, ...settings(url, { MARKPEN_THREADS: "1", MARKPEN_LOG: "info", ...more }) },
 		stdio: ["ignore", "pipe", "inherit"],
 	});

@@ -1,7 +1,7 @@
-import { randomUUID } from "node:crypto";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import type { Client } from "../../client/dist/index.js";
 import { DEMO_SIGN_INS, DEMO_STUDENTS, DEMO_TEACHERS } from "../../demo/dist/index.js";
+import { handingIn, onceEach } from "../handing-in.ts";
 import { ended, type Part, startPart } from "../processes.ts";
 import { Proxy } from "../proxy.ts";
 import { demoDatabase, placeOf, reportOf, rowsOf, signedIn, visitorOf, workOn } from "../site.ts";
@@ -96,62 +96,6 @@ test("limits count together: wrong passphrases, and hand-ins that wait", async (
 	for (const { id } of sent) await reportOf(client, id);
 });
 
-/** Students who hand in, each hand-in repeated with its key until it is taken. */
-function load(clients: readonly Client[], params: { id: string; exercise: string }) {
-	const taken: string[] = [];
-	const failures: string[] = [];
-	let over = false;
-	const all = clients.map(async (client, k) => {
-		for (let n = 0; !over; n++) {
-			const idempotencyKey = randomUUID();
-			for (;;)
-				try {
-					const source = `-- ${k} ${n}\nwalk ${n % 90}\n`;
-					taken.push((await client.handIn({ params, body: { source }, idempotencyKey })).id);
-					break;
-				} catch (error) {
-					const { status, message } = error as { status: number; message: string };
-					if (status !== 429) failures.push(`${status} ${message}`);
-					if (status >= 400 && status < 500 && status !== 429) throw error;
-					await new Promise((resolve) => setTimeout(resolve, 50));
-				}
-			await new Promise((resolve) => setTimeout(resolve, 60));
-		}
-	});
-	return {
-		async stop() {
-			over = true;
-			await Promise.all(all);
-			return { taken, failures };
-		},
-	};
-}
-
-/** Every hand-in that was taken is there once, with one report. */
-async function onceEach(taken: readonly string[]): Promise<void> {
-	expect(new Set(taken).size).toBe(taken.length);
-	const rows = await rowsOf<{ id: string }>(url, "SELECT id FROM hand_ins WHERE id = ANY($1)", [taken]);
-	expect(rows).toHaveLength(taken.length);
-	const sources = await rowsOf(
-		url,
-		"SELECT 1 FROM hand_ins WHERE source LIKE '-- %' GROUP BY source, student_id, handed_in_at HAVING count(*) > 1",
-	);
-	expect(sources).toEqual([]);
-	await expect
-		.poll(
-			async () =>
-				(await rowsOf(url, "SELECT 1 FROM checks WHERE ended_at IS NULL AND hand_in_id = ANY($1)", [taken])).length,
-			{ timeout: 90_000, interval: 300 },
-		)
-		.toBe(0);
-	const reports = await rowsOf<{ n: number }>(
-		url,
-		"SELECT count(*)::int AS n FROM reports WHERE hand_in_id = ANY($1) GROUP BY hand_in_id",
-		[taken],
-	);
-	expect([reports.length, reports.every(({ n }) => n === 1)]).toEqual([taken.length, true]);
-}
-
 async function students(): Promise<{ clients: Client[]; params: { id: string; exercise: string } }> {
 	const clients = await Promise.all([2, 3, 4, 5].map((n) => signedIn(proxy.address, student(n))));
 	return { clients, params: placeOf(await workOn(clients[0] as Client, "Pier planks")) };
@@ -161,7 +105,7 @@ test(
 	`a web process and a worker killed every ${BETWEEN / 1_000} s for ${SECONDS} s: nothing is lost or there twice`,
 	async () => {
 		const { clients, params } = await students();
-		const loading = load(clients, params);
+		const loading = handingIn(clients, params);
 		for (let n = 0; n < (SECONDS * 1_000) / BETWEEN; n++) {
 			await new Promise((resolve) => setTimeout(resolve, BETWEEN));
 			const at = n % MACHINES;
@@ -170,7 +114,7 @@ test(
 		}
 		const { taken } = await loading.stop();
 		expect(taken.length).toBeGreaterThan(SECONDS);
-		await onceEach(taken);
+		await onceEach(url, taken);
 	},
 	240_000 + 2_000 * SECONDS,
 );
@@ -178,7 +122,7 @@ test(
 test("a rolling restart drops no call", async () => {
 	const { clients, params } = await students();
 	const teacher = await signedIn(proxy.address, DEMO_SIGN_INS.teacher);
-	const loading = load(clients, params);
+	const loading = handingIn(clients, params);
 	const failures: string[] = [];
 	let over = false;
 	const reading = (async () => {
@@ -198,5 +142,5 @@ test("a rolling restart drops no call", async () => {
 	await reading;
 	const of = await loading.stop();
 	expect([...failures, ...of.failures]).toEqual([]);
-	await onceEach(of.taken);
+	await onceEach(url, of.taken);
 });
