@@ -67,19 +67,44 @@ test("refusals are counted by the code of their problem", async () => {
 	expect(value(await page(site.address), sample)).toBe(before + 1);
 });
 
+/** The metrics in some expressions that no process serves. */
+async function missingIn(expressions: readonly (readonly [of: string, expression: string])[]): Promise<string[]> {
+	const text = `${await page(site.address)}\n${await page(workerAddress)}`;
+	return expressions.flatMap(([of, expression]) =>
+		[...expression.matchAll(/\b(?:markpen|nodejs|process)_\w+/g)]
+			.map(([name]) => name)
+			.filter((name) => !text.includes(`# TYPE ${name.replace(/_(?:bucket|count|sum)$/, "")} `))
+			.map((name) => `${of}: ${name}`),
+	);
+}
+const monitoring = (file: string) => readFileSync(new URL(`../../setup/monitoring/${file}`, import.meta.url), "utf8");
+
 test("every metric of the alert rules is there", async () => {
 	interface Rules {
 		readonly groups: readonly { readonly rules: readonly { readonly alert: string; readonly expr: string }[] }[];
 	}
-	const file = readFileSync(new URL("../../setup/monitoring/alerts.rules.yaml", import.meta.url), "utf8");
-	const rules = (parse(file) as Rules).groups.flatMap((group) => group.rules);
+	const rules = (parse(monitoring("alerts.rules.yaml")) as Rules).groups.flatMap((group) => group.rules);
 	expect(rules.length).toBeGreaterThan(5);
-	const text = `${await page(site.address)}\n${await page(workerAddress)}`;
-	const missing = rules.flatMap(({ alert, expr }) =>
-		[...expr.matchAll(/\b(?:markpen|nodejs)_\w+/g)]
-			.map(([name]) => name)
-			.filter((name) => !text.includes(`# TYPE ${name.replace(/_(?:bucket|count|sum)$/, "")} `))
-			.map((name) => `${alert}: ${name}`),
+	expect(await missingIn(rules.map(({ alert, expr }) => [alert, expr] as const))).toEqual([]);
+});
+
+test("every metric of the dashboard is there, those of the docs are on it, and its panels leave each other room", async () => {
+	interface Panel {
+		readonly title: string;
+		readonly gridPos: { readonly x: number; readonly y: number; readonly w: number; readonly h: number };
+		readonly targets: readonly { readonly expr: string }[];
+	}
+	const { panels } = JSON.parse(monitoring("dashboard.json")) as { panels: readonly Panel[] };
+	const expressions = panels.flatMap(({ title, targets }) => targets.map(({ expr }) => [title, expr] as const));
+	expect(expressions.length).toBeGreaterThan(10);
+	expect(await missingIn(expressions)).toEqual([]);
+	const docs = readFileSync(new URL("../../docs/running.md", import.meta.url), "utf8");
+	const documented = [...docs.matchAll(/^\| `((?:markpen|nodejs)_\w+)` \|/gm)].map(([, name]) => name as string);
+	expect(documented.length).toBeGreaterThan(5);
+	expect(documented.filter((name) => !expressions.some(([, of]) => of.includes(name)))).toEqual([]);
+	const places = panels.flatMap(({ gridPos: { x, y, w, h } }) =>
+		Array.from({ length: w * h }, (_, i) => `${x + (i % w)} ${y + Math.floor(i / w)}`),
 	);
-	expect(missing).toEqual([]);
+	expect(new Set(places).size).toBe(places.length);
+	expect(panels.every(({ gridPos: { x, w } }) => x + w <= 24)).toBe(true);
 });
