@@ -1,6 +1,5 @@
 // How the service does under load, with service and worker as processes of their own, beside a bare route with one
 // insert. Gives rows for the bench.
-import { spawn } from "node:child_process";
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -11,6 +10,7 @@ import { parse } from "yaml";
 import { createClient } from "../client/dist/index.js";
 import { startTestPostgres } from "./postgres.mjs";
 import { ROOT } from "./run.mjs";
+import { killParts, startPart } from "./service-part.mjs";
 
 const MATRIX = { students: 30, assignments: 20 };
 const CLASS_AGAIN = 200;
@@ -79,27 +79,6 @@ function archive() {
 			],
 		},
 	};
-}
-
-/** Processes that run, to be ended however the bench ends. */
-const children = new Set();
-
-function start(part, environment) {
-	const child = spawn(process.execPath, [join(ROOT, "service/dist/main.js"), part], {
-		env: { ...process.env, ...environment },
-		stdio: ["ignore", "pipe", "inherit"],
-	});
-	children.add(child);
-	child.on("exit", () => children.delete(child));
-	const ready = new Promise((resolve) =>
-		child.stdout.on("data", (data) => /ready (\S+)/.test(String(data)) && resolve(/ready (\S+)/.exec(String(data))[1])),
-	);
-	const stop = () =>
-		new Promise((resolve) => {
-			child.on("exit", resolve);
-			child.kill("SIGTERM");
-		});
-	return { ready, stop };
 }
 
 async function signedIn(address, body) {
@@ -234,12 +213,12 @@ export async function loadRows(commandLine) {
 	};
 	const sql = new pg.Client({ connectionString: database });
 	try {
-		const web = start("web", environment);
+		const web = startPart("web", environment);
 		const address = await web.ready;
 		await sql.connect();
 		const left = async () =>
 			(await sql.query("SELECT count(*)::int AS count FROM checks WHERE ended_at IS NULL")).rows[0].count;
-		const worker = start("worker", environment);
+		const worker = startPart("worker", environment);
 		await worker.ready;
 		const waiting = await left();
 		const from = performance.now();
@@ -332,7 +311,7 @@ export async function loadRows(commandLine) {
 			},
 		];
 	} finally {
-		for (const child of children) child.kill("SIGKILL");
+		killParts();
 		await sql.end().catch(() => undefined);
 		rmSync(folder, { recursive: true, force: true });
 		await server.stop();

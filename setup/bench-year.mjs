@@ -1,13 +1,12 @@
 // Every route of the API on schools of three sizes: rows, bytes, server time and statements of each call, and the
 // statements that read a whole table. `npm run bench -- year`, with --students for another size than 2,000.
-import { spawn } from "node:child_process";
 import { chmodSync, closeSync, mkdtempSync, openSync, readdirSync, readSync, rmSync, statSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { createClient } from "../client/dist/index.js";
 import { ROUTES } from "../contract/dist/index.js";
 import { startTestPostgres } from "./postgres.mjs";
-import { ROOT } from "./run.mjs";
+import { startPart } from "./service-part.mjs";
 import { callsOf, subjectsOf } from "./year/calls.mjs";
 import { prepareYear, sayDisk, withClient, writeYear } from "./year/make.mjs";
 import { YEAR_SIGN_IN } from "./year/sample.mjs";
@@ -43,26 +42,6 @@ const settings = (plans) => [
 	"auto_explain.log_timing=off",
 	"auto_explain.log_min_duration=-1",
 ];
-
-function startWeb(url) {
-	const child = spawn(process.execPath, [join(ROOT, "service/dist/main.js"), "web"], {
-		env: { ...process.env, DATABASE_URL: url, MARKPEN_PORT: "0", MARKPEN_LOG: "error" },
-		// It ends when this process does.
-		stdio: ["ignore", "pipe", "inherit", "ipc"],
-	});
-	const ready = new Promise((resolve) =>
-		child.stdout.on("data", (data) => {
-			const address = /ready (\S+)/.exec(String(data))?.[1];
-			if (address) resolve(address);
-		}),
-	);
-	const stop = () =>
-		new Promise((resolve) => {
-			child.on("exit", resolve);
-			child.kill("SIGTERM");
-		});
-	return { ready, stop };
-}
 
 /** A signed-in client that notes the server time and the bytes of its last answer. */
 async function caller(address, body) {
@@ -220,7 +199,7 @@ async function wholeReadsOf(sql, address, folder) {
 
 /** A web process for some work, ended however that ends. */
 async function onWeb(url, work) {
-	const web = startWeb(url);
+	const web = startPart("web", { DATABASE_URL: url, MARKPEN_PORT: "0", MARKPEN_LOG: "error" });
 	try {
 		return await work(await web.ready);
 	} finally {

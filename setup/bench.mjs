@@ -1,5 +1,6 @@
 // Prints how the product's speed compares with a plain baseline measured in the same run. --json for machines.
-// `npm run bench -- year` measures every route on a school with two years of work (--students N).
+// `npm run bench -- year` measures every route on a school with two years of work (--students N), and
+// `npm run bench -- sizing` what students at work cost in cores and memory.
 import { spawnSync } from "node:child_process";
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -8,6 +9,7 @@ import { parseArgs } from "node:util";
 import { parse } from "yaml";
 import { consoleRows } from "./bench-console.mjs";
 import { loadRows } from "./bench-load.mjs";
+import { benchSizing } from "./bench-sizing.mjs";
 import { benchYear } from "./bench-year.mjs";
 import { build } from "./build.mjs";
 import { ensurePostgres } from "./postgres.mjs";
@@ -123,6 +125,7 @@ await main(async () => {
 		});
 		return benchYear(Number(values.students));
 	}
+	if (process.argv[2] === "sizing") return benchSizing();
 	const commandLine = byCommandLine();
 	const rows = [
 		...["cold-walk", "cold-arithmetic", "cold-calls", "cold-shared", "cold-nested"].map(cold),

@@ -1,6 +1,6 @@
 // Every attack of setup/attacks.mjs against two web and two worker processes, beside a class of thirty that works as
 // usual. Ends with 1 where a process is lost, a hand-in of the class is lost, or the class waits too long.
-import { fork, spawn } from "node:child_process";
+import { fork } from "node:child_process";
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -9,6 +9,7 @@ import { parse } from "yaml";
 import { createClient } from "../client/dist/index.js";
 import { startTestPostgres } from "./postgres.mjs";
 import { main, ROOT } from "./run.mjs";
+import { killParts, startPart } from "./service-part.mjs";
 
 const MINUTES = Number(process.env.MARKPEN_ATTACK_MINUTES ?? 10);
 const CLASS = 30;
@@ -58,26 +59,20 @@ function archive() {
 	};
 }
 
+/** A part of the service, with its exit code or signal once it has ended. */
 function start(part, environment) {
-	const child = spawn(process.execPath, [join(ROOT, "service/dist/main.js"), part], {
-		env: { ...process.env, ...environment },
-		stdio: ["ignore", "pipe", "inherit"],
+	const state = { ...startPart(part, environment), code: undefined };
+	state.ending.then((code) => {
+		state.code = code;
 	});
-	const state = { child, code: undefined };
-	child.on("exit", (code, signal) => {
-		state.code = code ?? signal;
-	});
-	state.ready = new Promise((resolve) =>
-		child.stdout.on("data", (data) => /ready (\S+)/.test(String(data)) && resolve(/ready (\S+)/.exec(String(data))[1])),
-	);
 	return state;
 }
 
 /** Bytes of memory that the largest of some processes has; 0 where the system doesn't say. */
 function largestOf(parts) {
-	const bytes = parts.map(({ child }) => {
+	const bytes = parts.map(({ pid }) => {
 		try {
-			return 1024 * Number(/VmRSS:\s*(\d+)/.exec(readFileSync(`/proc/${child.pid}/status`, "utf8"))?.[1] ?? 0);
+			return 1024 * Number(/VmRSS:\s*(\d+)/.exec(readFileSync(`/proc/${pid}/status`, "utf8"))?.[1] ?? 0);
 		} catch {
 			return 0;
 		}
@@ -265,16 +260,8 @@ await main(async () => {
 		return held ? 0 : 1;
 	} finally {
 		await sql.end();
-		await Promise.all(
-			parts.map(
-				({ child, code }) =>
-					code !== undefined ||
-					new Promise((resolve) => {
-						child.on("exit", resolve);
-						child.kill("SIGKILL");
-					}),
-			),
-		);
+		killParts();
+		await Promise.all(parts.map(({ ending }) => ending));
 		await server.stop();
 		rmSync(folder, { recursive: true });
 	}
