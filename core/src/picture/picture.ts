@@ -81,7 +81,7 @@ const OPEN: ReadonlySet<number | undefined> = new Set([ENTRY.line, ENTRY.polylin
 interface Painting {
 	/** Whether every step is a shape of its own and what was covered is kept, for a replay. */
 	readonly apart?: boolean;
-	/** Letters of a walk's path after which it isn't written on, for who cuts it shorter; all of it by default. */
+	/** Letters of a walk's path after which it isn't written on; all of it by default. */
 	readonly letters?: number;
 }
 
