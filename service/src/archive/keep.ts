@@ -74,19 +74,21 @@ export async function classesToArchive(manager: EntityManager, schoolYear: strin
 	return (await CLASSES_TO_ARCHIVE.all(manager, [schoolYear])).map((row) => row.id);
 }
 
-const ARCHIVES_OF_STUDENT = statement(
-	{ classId: uuid },
-	`SELECT x.class_id AS "classId"
+const archivesOfStudent = (locked: string) =>
+	statement(
+		{ classId: uuid },
+		`SELECT x.class_id AS "classId"
 		FROM class_archives x
 		JOIN class_students s ON s.class_id = x.class_id
 		WHERE s.account_id = $1
-		ORDER BY x.class_id
-		FOR UPDATE OF x`,
-);
+		ORDER BY x.made_at, x.class_id ${locked}`,
+	);
+const TO_READ = archivesOfStudent("");
+const TO_CHANGE = archivesOfStudent("FOR UPDATE OF x");
 
 /** Takes a student out of every kept archive; what counted is kept as points without a name. */
 export async function forgetInArchives(manager: EntityManager, studentId: string): Promise<void> {
-	for (const { classId } of await ARCHIVES_OF_STUDENT.all(manager, [studentId])) {
+	for (const { classId } of await TO_CHANGE.all(manager, [studentId])) {
 		const kept = await manager.findOneByOrFail(ClassArchiveEntity, { classId });
 		const { archive, points } = withoutStudent(
 			await unpacked<ArchiveFile>(kept.file),
@@ -101,19 +103,10 @@ export async function forgetInArchives(manager: EntityManager, studentId: string
 	}
 }
 
-const STUDENTS_ARCHIVES = statement(
-	{ classId: uuid },
-	`SELECT x.class_id AS "classId"
-		FROM class_archives x
-		JOIN class_students s ON s.class_id = x.class_id
-		WHERE s.account_id = $1
-		ORDER BY x.made_at, x.class_id`,
-);
-
 /** What kept archives have of a student, class by class. */
 export async function archivedOf(manager: EntityManager, studentId: string): Promise<object[]> {
 	const found: object[] = [];
-	for (const { classId } of await STUDENTS_ARCHIVES.all(manager, [studentId])) {
+	for (const { classId } of await TO_READ.all(manager, [studentId])) {
 		const text = await keptArchive(manager, classId);
 		if (text !== null) found.push(ofStudent(JSON.parse(text) as ArchiveFile, studentId));
 	}

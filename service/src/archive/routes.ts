@@ -41,13 +41,18 @@ export function archiveRoutes(context: AppContext): void {
 	serve(context, ROUTES.archiveYear, async ({ request, body }) => {
 		const waiting = await classesToArchive(manager, body.schoolYear);
 		const end = performance.now() + YEAR_MILLISECONDS;
-		let archived = 0;
+		let [archived, looked] = [0, 0];
 		for (const id of waiting) {
 			if (performance.now() > end) break;
-			await keep(id, accountOf(request).id);
-			archived++;
+			// Reopened or archived by somebody else meanwhile: there is nothing more to do.
+			const done = await keep(id, accountOf(request).id).catch((error: unknown) => {
+				if (error instanceof Refusal && (error.code === "class-open" || error.code === "class-archived")) return;
+				throw error;
+			});
+			if (done) archived++;
+			looked++;
 		}
-		return { archived, left: waiting.length - archived };
+		return { archived, left: waiting.length - looked };
 	});
 	serve(context, ROUTES.putBackClass, async ({ request, params }) => {
 		const { id } = accountOf(request);

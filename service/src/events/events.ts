@@ -93,6 +93,8 @@ export class Events {
 			subject: string;
 			last: readonly string[];
 			since?: "beginning" | "now";
+			/** Whether the last event has been, though it isn't kept any more: then it is sent anew. */
+			past?: () => Promise<boolean>;
 			/** Whether the caller still has access; checked repeatedly during the stream. */
 			still: () => Promise<boolean>;
 		},
@@ -107,7 +109,7 @@ export class Events {
 		});
 		raw.write(": here\n\n");
 		let from = Number(request.headers["last-event-id"] ?? Number.NaN);
-		let [looking, again, over] = [false, false, false];
+		let [looking, again, over, first] = [false, false, false, Number.isNaN(from)];
 		let asked = performance.now();
 		const end = () => {
 			if (over) return;
@@ -136,6 +138,11 @@ export class Events {
 				if (of.last.includes(kind)) return end();
 			}
 			if (rows.length === MAX_EVENTS) again = true;
+			else if (first && (await of.past?.())) {
+				raw.write(`event: ${of.last[0]}\ndata: {}\n\n`);
+				return end();
+			}
+			first = false;
 		};
 		const wake = () => {
 			again = true;

@@ -101,7 +101,8 @@ export function handInRoutes(context: AppContext): void {
 		const reached = () => seen(params.id, accountOf(request));
 		const { id } = await reached();
 		const still = () => isStill(context, request, ROUTES.handInEvents, reached);
-		events.stream(request, reply, { subject: id, last: ["checked"], still });
+		const past = async () => (await reached()).report !== null;
+		events.stream(request, reply, { subject: id, last: ["checked"], still, past });
 		return "";
 	});
 
