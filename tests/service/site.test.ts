@@ -452,7 +452,7 @@ describe("events", () => {
 			headers: { cookie: own, "last-event-id": String(Number(number) - 1) },
 		});
 		expect(await again.text()).toContain(`id: ${number}`);
-		// Events are kept for two days: of an older hand-in it is said anew that it is checked, and the stream ends.
+		// Events are kept for two days: the stream of an older hand-in says once more that it is checked, and ends.
 		await site.rows("DELETE FROM progress WHERE subject = $1", [id]);
 		const old = await fetch(`${site.address}/api/v1/hand-ins/${id}/events`, { headers: { cookie: own } });
 		expect(await old.text()).toContain("event: checked\ndata: {}");

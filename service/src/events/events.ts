@@ -93,7 +93,7 @@ export class Events {
 			subject: string;
 			last: readonly string[];
 			since?: "beginning" | "now";
-			/** Whether the last event has been, though it isn't kept any more: then it is sent anew. */
+			/** Whether the last event has been, though it isn't kept any more: then it is sent once more. */
 			past?: () => Promise<boolean>;
 			/** Whether the caller still has access; checked repeatedly during the stream. */
 			still: () => Promise<boolean>;
