@@ -1,6 +1,6 @@
-import { describe, expect, test } from "vitest";
-import { Lanes } from "./lanes.ts";
-import { Slots, Stopped } from "./slots.ts";
+import { describe, expect, test, vi } from "vitest";
+import { Lanes, LONG_MILLISECONDS } from "./lanes.ts";
+import { Behind, Slots, Stopped } from "./slots.ts";
 
 function world(cores: number) {
 	const begun: string[] = [];
@@ -54,5 +54,49 @@ describe("slots", () => {
 		await expect(run("c")).rejects.toThrow(Stopped);
 		end("a");
 		expect(await first).toBe("a");
+	});
+
+	test("what waits behind slow programs of its own student or class goes to the slow lane; others' begins", async () => {
+		let time = 0;
+		const slots = new Slots(new Lanes(1, () => time), () => undefined);
+		const ends = new Map<string, () => void>();
+		const run = (id: string, student: string, of: string) =>
+			slots.run({ id, lane: "quick", whose: { student, class: of } }, () => {
+				return new Promise<string>((resolve) => ends.set(id, () => resolve(id)));
+			});
+		const slow = run("slow", "a", "class");
+		const [own, mate, other] = [run("own", "a", "class"), run("mate", "b", "class"), run("other", "c", "another")];
+		const moved = expect(own).rejects.toThrow(Behind);
+		await soon();
+		time = LONG_MILLISECONDS;
+		// Room is looked for when something ends or comes.
+		const last = run("last", "d", "another");
+		await moved;
+		await soon();
+		ends.get("mate")?.();
+		await soon();
+		ends.get("other")?.();
+		await soon();
+		for (const id of ["slow", "last"]) ends.get(id)?.();
+		expect(await Promise.all([slow, mate, other, last])).toEqual(["slow", "mate", "other", "last"]);
+	});
+
+	test("says when work turns out to be slow, before it ends", async () => {
+		vi.useFakeTimers();
+		const late = vi.fn();
+		const slots = new Slots(new Lanes(1), () => undefined, late);
+		let end: () => void = () => undefined;
+		const running = slots.run({ id: "a", lane: "quick", whose: undefined }, () => {
+			return new Promise<void>((resolve) => {
+				end = resolve;
+			});
+		});
+		await vi.advanceTimersByTimeAsync(LONG_MILLISECONDS - 1);
+		expect(late).not.toHaveBeenCalled();
+		await vi.advanceTimersByTimeAsync(1);
+		expect(late).toHaveBeenCalledOnce();
+		end();
+		await running;
+		vi.useRealTimers();
 	});
 });

@@ -9,6 +9,14 @@ export class Stopped extends Error {
 	}
 }
 
+/** A quick job's work was not begun: what it waited behind has shown that its owner's programs are slow. */
+export class Behind extends Error {
+	override readonly name = "Behind";
+	constructor() {
+		super("the job belongs in the slow lane");
+	}
+}
+
 interface Waiting {
 	readonly begin: () => void;
 	readonly refuse: (error: Stopped) => void;
@@ -19,19 +27,27 @@ export class Slots {
 	private readonly lanes: Lanes;
 	/** Called when a slot may have become free. */
 	private readonly onRoom: () => void;
+	/** Called when work turns out to be slow. */
+	private readonly onLate: () => void;
 	private readonly waiting: Readonly<Record<Lane, Waiting[]>> = { quick: [], slow: [], long: [] };
 	private stopped = false;
 
-	constructor(lanes: Lanes, onRoom: () => void) {
+	constructor(lanes: Lanes, onRoom: () => void, onLate: () => void = () => undefined) {
 		this.lanes = lanes;
 		this.onRoom = onRoom;
+		this.onLate = onLate;
 	}
 
-	/** Runs work when its lane has room for it. @throws Stopped if the slots were closed before */
+	/**
+	 * Runs work when its lane has room for it.
+	 *
+	 * @throws Stopped if the slots were closed before; Behind if quick work belongs in the slow lane by then
+	 */
 	async run<T>(of: { id: string; lane: Lane; whose: Whose | undefined }, work: () => Promise<T>): Promise<T> {
 		if (this.stopped) throw new Stopped();
 		await new Promise<void>((resolve, refuse) => {
 			const begin = () => {
+				if (of.lane === "quick" && this.lanes.behind(of.whose)) return refuse(new Behind());
 				this.lanes.begin(of.id, of.lane, of.whose);
 				resolve();
 			};
@@ -39,7 +55,10 @@ export class Slots {
 			this.admit();
 		});
 		// By then it has left the quick lane, if it is still running.
-		const late = setTimeout(() => this.room(), LONG_MILLISECONDS);
+		const late = setTimeout(() => {
+			this.onLate();
+			this.room();
+		}, LONG_MILLISECONDS);
 		try {
 			return await work();
 		} finally {

@@ -29,9 +29,9 @@ import { HandInChecks } from "./check-hand-ins.ts";
 import { handInLeftDrafts } from "./closing.ts";
 import { explainReport } from "./explain.ts";
 import { explainSelfCheck } from "./explain-self-check.ts";
-import { Lanes } from "./lanes.ts";
+import { Lanes, LONG_MILLISECONDS } from "./lanes.ts";
 import { selfCheck } from "./self-check.ts";
-import { Slots, Stopped } from "./slots.ts";
+import { Behind, Slots, Stopped } from "./slots.ts";
 import { tryExercise } from "./trial.ts";
 
 /** Polling interval of a worker without notifications. */
@@ -107,7 +107,12 @@ export class Worker {
 		this.metrics = of.metrics;
 		this.tracing = of.tracing;
 		this.lanes = new Lanes(of.cores);
-		this.slots = new Slots(this.lanes, () => void this.look());
+		this.slots = new Slots(
+			this.lanes,
+			() => void this.look(),
+			// It isn't known yet how slow: nothing is fetched ahead meanwhile.
+			() => this.ahead.note(LONG_MILLISECONDS),
+		);
 		this.ahead = new Ahead(of.cores);
 		this.checks = new HandInChecks({ ...of, isBusy: () => LANES.some((lane) => this.fetchedIn(lane) > 0) });
 		const { quick, behind } = Lanes.threadsFor(of.cores);
@@ -236,6 +241,7 @@ export class Worker {
 		};
 		const done = this.carryOut(of, complete)
 			.catch(async (error: unknown) => {
+				if (error instanceof Behind) return this.putBehind(job);
 				if (!(error instanceof Stopped)) {
 					this.log.error(
 						{ error: loggableError(error), job: job.id, does: job.data.do },
