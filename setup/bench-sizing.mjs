@@ -191,12 +191,17 @@ export async function benchSizing() {
 			const taken = await lesson({ address, places, sources, active });
 			const seconds = (performance.now() - from) / 1_000;
 			const cores = Object.values(parts).map((pids, n) => (cpuOf(pids()) - before[n]) / seconds);
-			const cell = (value, width) => String(value).padStart(width);
-			process.stdout.write(
-				`${cell(active, 16)}${cell((taken.calls.length / seconds).toFixed(0), 10)}${cell(taken.refused, 10)}` +
-					`${cell(`${percentile(taken.calls, 0.95).toFixed(0)} ms`, 15)}${cell(`${percentile(taken.selfChecks, 0.95).toFixed(0)} ms`, 19)}` +
-					`${cell(cores[0].toFixed(2), 13)}${cell(cores[1].toFixed(2), 9)}${cell(cores[2].toFixed(2), 13)}\n`,
-			);
+			const cells = [
+				[active, 16],
+				[(taken.calls.length / seconds).toFixed(0), 10],
+				[taken.refused, 10],
+				[`${percentile(taken.calls, 0.95).toFixed(0)} ms`, 15],
+				[`${percentile(taken.selfChecks, 0.95).toFixed(0)} ms`, 19],
+				[cores[0].toFixed(2), 13],
+				[cores[1].toFixed(2), 9],
+				[cores[2].toFixed(2), 13],
+			];
+			process.stdout.write(`${cells.map(([value, width]) => String(value).padStart(width)).join("")}\n`);
 		}
 		const megabytes = Object.entries(parts).map(
 			([name, pids]) => `${name} ${Math.round(memoryOf(pids()) / 1_000_000)} MB`,

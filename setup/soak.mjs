@@ -1,5 +1,6 @@
 // The long forms of the tests: 200,000 programs of each kind, four hundred hostile ones in Node and in Chromium, the
-// worker killed again and again, several machines, two versions side by side, and ten minutes of every attack beside a class that works as usual.
+// worker killed again and again, several machines, two versions side by side, and ten minutes of every attack beside
+// a class that works as usual.
 import { join } from "node:path";
 import { build } from "./build.mjs";
 import { earlierVersion } from "./earlier-version.mjs";

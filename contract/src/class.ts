@@ -155,7 +155,6 @@ export const closeYear = route({
 	body: z.object({ schoolYear: z.string() }),
 	reply: z.object({ closed: z.int() }),
 });
-const archived = z.object({ handIns: z.int(), bytes: z.int().describe("Size of the archive, packed") });
 export const archiveClass = route({
 	name: "archiveClass",
 	method: "PUT",
@@ -164,7 +163,7 @@ export const archiveClass = route({
 	reach: "site",
 	summary: "Keep a closed class as an archive, and remove its assignments and hand-ins",
 	params: idParams,
-	reply: archived,
+	reply: z.object({ handIns: z.int(), bytes: z.int().describe("Size of the archive, packed") }),
 });
 export const putBackClass = route({
 	name: "putBackClass",

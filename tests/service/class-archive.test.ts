@@ -41,13 +41,13 @@ async function packedOf(id: string): Promise<string> {
 	return gunzipSync(row?.file as Buffer).toString();
 }
 
-test("a closed class is archived, its rows are removed, and it is put back with the same points and decisions", async () => {
+test("a closed class is archived, its rows are removed, and it is put back with the same points", async () => {
 	await allChecked();
 	const { id } = await classNamed(admin, "8 Tern");
 	await expect(admin.archiveClass({ params: { id } })).rejects.toMatchObject({ code: "class-open" });
 	await expect(admin.putBackClass({ params: { id } })).rejects.toMatchObject({ code: "not-found" });
 	const points = await site.rows(POINTS, [id]);
-	const adjusted = `adjustments d JOIN hand_ins h ON h.id = d.hand_in_id JOIN assignments a ON a.id = h.assignment_id WHERE a.class_id = $1`;
+	const adjusted = `adjustments WHERE hand_in_id IN (SELECT h.id FROM ${HAND_INS})`;
 	const before = [await count(HAND_INS, id), await count(adjusted, id)];
 	await admin.changeClass({ params: { id }, body: { closed: true }, revision: "any" });
 	const text = JSON.stringify(await admin.classArchive({ params: { id } }));
@@ -93,17 +93,13 @@ test("a deleted student is in no archive any more, and what counted stays withou
 	const { id } = found;
 	const student = found.students.find((s) => s.name === "Idris Vale")?.id as string;
 	const own = await site.rows<{ earned: number }>(
-		"SELECT n.earned::float FROM counting n JOIN assignments a ON a.id = n.assignment_id WHERE n.student_id = $1 AND a.class_id = $2 AND n.earned IS NOT NULL",
+		`SELECT n.earned::float FROM counting n JOIN assignments a ON a.id = n.assignment_id
+			WHERE n.student_id = $1 AND a.class_id = $2 AND n.earned IS NOT NULL`,
 		[student, id],
 	);
 	await admin.changeClass({ params: { id }, body: { closed: true }, revision: "any" });
 	await admin.archiveClass({ params: { id } });
 	await removeOld(database);
-	const [row] = await site.rows<{ teacher: string }>(
-		"SELECT account_id AS teacher FROM class_teachers WHERE class_id = $1 LIMIT 1",
-		[id],
-	);
-	expect(row?.teacher).toBeDefined();
 	const data = await admin.exportStudent({ params: { id: student } });
 	expect(data.archived).toMatchObject([{ class: "8 Tern" }]);
 	expect((data.archived as { handIns: object[] }[])[0]?.handIns.length).toBeGreaterThan(0);

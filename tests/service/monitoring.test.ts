@@ -88,7 +88,7 @@ test("every metric of the alert rules is there", async () => {
 	expect(await missingIn(rules.map(({ alert, expr }) => [alert, expr] as const))).toEqual([]);
 });
 
-test("every metric of the dashboard is there, those of the docs are on it, and its panels leave each other room", async () => {
+test("every metric of the dashboard is there, those of the docs are on it, and no panel covers another", async () => {
 	interface Panel {
 		readonly title: string;
 		readonly gridPos: { readonly x: number; readonly y: number; readonly w: number; readonly h: number };

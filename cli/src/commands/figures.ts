@@ -45,10 +45,8 @@ export async function figuresCommand(file: string, options: FiguresOptions): Pro
 		shown.forEach((f, i) => print(`${i + 1}. ${f.sentence}\n`));
 		if (shown.length === 0) print("Nothing was drawn.\n");
 		for (const track of tracks ?? []) print(`${trackLine(track)}\n`);
-		if (differences)
-			print(
-				`\nBeside ${options.beside}:\n${(differences.length > 0 ? differences : ["No differences."]).map((s) => `- ${s}`).join("\n")}\n`,
-			);
+		if (differences) print(`\nBeside ${options.beside}:\n`);
+		for (const said of differences?.length === 0 ? ["No differences."] : (differences ?? [])) print(`- ${said}\n`);
 		for (const line of [
 			...problemLines(file, errors, "error", colours),
 			...problemLines(file, remarks, "remark", colours),

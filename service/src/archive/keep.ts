@@ -32,8 +32,8 @@ const LIST_POINTS = statement(
 );
 
 /**
- * Keeps a closed class as an archive. Its assignments and hand-ins aren't needed any more then: a worker removes them in
- * small steps.
+ * Keeps a closed class as an archive. Its assignments and hand-ins aren't needed any more then: a worker removes them
+ * in small steps.
  *
  * @throws Refusal "not-found", "class-open" or "class-archived"
  */

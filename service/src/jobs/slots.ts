@@ -19,7 +19,7 @@ export class Behind extends Error {
 
 interface Waiting {
 	readonly begin: () => void;
-	readonly refuse: (error: Stopped) => void;
+	readonly refuse: (error: Stopped | Behind) => void;
 }
 
 /** Has work wait until its lane has room, first come first served in each lane. */
@@ -27,12 +27,12 @@ export class Slots {
 	private readonly lanes: Lanes;
 	/** Called when a slot may have become free. */
 	private readonly onRoom: () => void;
-	/** Called when work turns out to be slow. */
-	private readonly onLate: () => void;
+	/** Called when work of a lane turns out to be slow. */
+	private readonly onLate: (lane: Lane) => void;
 	private readonly waiting: Readonly<Record<Lane, Waiting[]>> = { quick: [], slow: [], long: [] };
 	private stopped = false;
 
-	constructor(lanes: Lanes, onRoom: () => void, onLate: () => void = () => undefined) {
+	constructor(lanes: Lanes, onRoom: () => void, onLate: (lane: Lane) => void = () => undefined) {
 		this.lanes = lanes;
 		this.onRoom = onRoom;
 		this.onLate = onLate;
@@ -56,7 +56,7 @@ export class Slots {
 		});
 		// By then it has left the quick lane, if it is still running.
 		const late = setTimeout(() => {
-			this.onLate();
+			this.onLate(of.lane);
 			this.room();
 		}, LONG_MILLISECONDS);
 		try {

@@ -110,8 +110,10 @@ export class Worker {
 		this.slots = new Slots(
 			this.lanes,
 			() => void this.look(),
-			// It isn't known yet how slow: nothing is fetched ahead meanwhile.
-			() => this.ahead.note(LONG_MILLISECONDS),
+			// It isn't known yet how slow a check is: nothing is fetched ahead meanwhile.
+			(lane) => {
+				if (lane !== "long") this.ahead.note(LONG_MILLISECONDS);
+			},
 		);
 		this.ahead = new Ahead(of.cores);
 		this.checks = new HandInChecks({ ...of, isBusy: () => LANES.some((lane) => this.fetchedIn(lane) > 0) });
@@ -241,8 +243,16 @@ export class Worker {
 		};
 		const done = this.carryOut(of, complete)
 			.catch(async (error: unknown) => {
-				if (error instanceof Behind) return this.putBehind(job);
-				if (!(error instanceof Stopped)) {
+				// Where it can't be moved, it goes back like any other.
+				if (
+					error instanceof Behind &&
+					(await this.putBehind(job).then(
+						() => true,
+						() => false,
+					))
+				)
+					return;
+				if (!(error instanceof Stopped || error instanceof Behind)) {
 					this.log.error(
 						{ error: loggableError(error), job: job.id, does: job.data.do },
 						"a job failed and goes back to the queue",

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { counted } from "@markpen/core";
 	import Ask from "../../parts/Ask.svelte";
 	import { api } from "../../state/site/api.ts";
 	import { notes } from "../../state/site/notes.svelte.ts";
@@ -27,7 +28,7 @@
 	/** What is asked about before it is done. */
 	let asked = $state.raw<{ what: "close" | "archive"; year: string; count: number } | null>(null);
 
-	const classesWord = (count: number) => (count === 1 ? "1 class" : `${count} classes`);
+	const classesWord = (count: number) => counted(count, "class", "classes");
 
 	async function doing(what: string, work: () => Promise<string>) {
 		busy = what;

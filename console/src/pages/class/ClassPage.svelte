@@ -63,7 +63,7 @@
 		{/if}
 		{#if page.archivedAt}
 			<Nothing
-				says="This class is archived: its work is kept in one packed file. An administrator can put it back on the page Account."
+				says="This class is archived as one packed file. An administrator can put it back on the page Account."
 				to={{ href: `/api/v1/classes/${id}/archive`, text: "Download the archive" }}
 			/>
 		{:else if page.students.length === 0}
